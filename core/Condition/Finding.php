@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition;
+
+/** What a condition found on one record: whether it held, and the value it saw. */
+final readonly class Finding implements \JsonSerializable
+{
+    /**
+     * @param  string  $text  the condition as a sentence, "Priority is Urgent"
+     * @param  ?string  $seen  the value as a person reads it; null for a group
+     * @param  list<Finding>  $parts  of a group
+     */
+    public function __construct(
+        public string $text,
+        public bool $held,
+        public ?string $seen = null,
+        public array $parts = [],
+    ) {}
+
+    /** @return array<string, mixed> */
+    public function jsonSerialize(): array
+    {
+        return ['text' => $this->text, 'held' => $this->held, 'seen' => $this->seen, 'parts' => $this->parts];
+    }
+}

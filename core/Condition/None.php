@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition;
+
+use Closure;
+use VividLedger\Engine\View;
+
+/** Holds when no part holds. */
+final readonly class None extends Group
+{
+    public static function wording(): string
+    {
+        return 'none of';
+    }
+
+    public function compile(): Closure
+    {
+        $any = (new Any($this->parts))->compile();
+
+        return static fn (View $view): bool => ! $any($view);
+    }
+
+    public function query(QueryWriter $writer): mixed
+    {
+        return $writer->none($this->queriedParts($writer));
+    }
+}

@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition\Operator;
+
+use Brick\Math\BigDecimal;
+use Closure;
+use VividLedger\Condition\Order;
+use VividLedger\Condition\QueryWriter;
+use VividLedger\Record\Fold;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Path;
+
+/** Equal: text without regard to case, numbers by amount. */
+final class Is implements Operator
+{
+    public function kind(): string
+    {
+        return 'is';
+    }
+
+    public function fits(FieldType $type): bool
+    {
+        return $type !== FieldType::Tick && $type !== FieldType::LongText;
+    }
+
+    public function label(FieldType $type): string
+    {
+        return 'is';
+    }
+
+    public function operand(): Operand
+    {
+        return Operand::One;
+    }
+
+    public function test(Field $field, array $operands): Closure
+    {
+        $wanted = $operands[0];
+        if ($field->type->isText()) {
+            $folded = Fold::text((string) $wanted);
+
+            return static fn (string|int|bool|null $value): bool => $value !== null && Fold::text((string) $value) === $folded;
+        }
+        if ($field->type->isDecimal()) {
+            $amount = BigDecimal::of((string) $wanted);
+
+            return static fn (string|int|bool|null $value): bool => $value !== null && $amount->isEqualTo((string) $value);
+        }
+
+        return static fn (string|int|bool|null $value): bool => $value === $wanted;
+    }
+
+    public function query(QueryWriter $writer, Path $path, array $operands): mixed
+    {
+        return $writer->compare($path, Order::Equal, $operands[0]);
+    }
+}

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition\Operator;
+
+use Closure;
+use VividLedger\Condition\QueryWriter;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Path;
+
+/** One way to compare a field. Each operator is one file with its meaning, its wording and its checks. */
+interface Operator
+{
+    /** Its name in rule files. */
+    public function kind(): string;
+
+    public function fits(FieldType $type): bool;
+
+    /** Between the field and the operand, as read aloud: "is over". */
+    public function label(FieldType $type): string;
+
+    public function operand(): Operand;
+
+    /**
+     * @param  list<string|int|bool>  $operands
+     * @return Closure(string|int|bool|null): bool
+     */
+    public function test(Field $field, array $operands): Closure;
+
+    /**
+     * @template Q
+     *
+     * @param  QueryWriter<Q>  $writer
+     * @param  list<string|int|bool>  $operands
+     * @return Q
+     */
+    public function query(QueryWriter $writer, Path $path, array $operands): mixed;
+}

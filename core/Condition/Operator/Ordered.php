@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition\Operator;
+
+use Brick\Math\BigDecimal;
+use Closure;
+use VividLedger\Condition\Order;
+use VividLedger\Condition\QueryWriter;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Path;
+
+/** Over, at least, under, at most; for dates and moments: after, on or after, before, on or before. */
+final class Ordered implements Operator
+{
+    public function __construct(private readonly Order $order) {}
+
+    public function kind(): string
+    {
+        return match ($this->order) {
+            Order::Over => 'over',
+            Order::AtLeast => 'at_least',
+            Order::Under => 'under',
+            Order::AtMost => 'at_most',
+            Order::Equal => throw new \LogicException('Equality is the operator Is.'),
+        };
+    }
+
+    public function fits(FieldType $type): bool
+    {
+        return $type->isDecimal() || $type->isMoment();
+    }
+
+    public function label(FieldType $type): string
+    {
+        $moment = $type->isMoment();
+
+        return match ($this->order) {
+            Order::Over => $moment ? 'is after' : 'is over',
+            Order::AtLeast => $moment ? 'is on or after' : 'is at least',
+            Order::Under => $moment ? 'is before' : 'is under',
+            Order::AtMost => $moment ? 'is on or before' : 'is at most',
+            Order::Equal => 'is',
+        };
+    }
+
+    public function operand(): Operand
+    {
+        return Operand::One;
+    }
+
+    public function test(Field $field, array $operands): Closure
+    {
+        $limit = (string) $operands[0];
+        if ($field->type->isMoment()) {
+            // Dates and UTC instants are written so that the order of the texts is the order in time.
+            return match ($this->order) {
+                Order::Over => static fn (string|int|bool|null $value): bool => $value !== null && strcmp((string) $value, $limit) > 0,
+                Order::AtLeast => static fn (string|int|bool|null $value): bool => $value !== null && strcmp((string) $value, $limit) >= 0,
+                Order::Under => static fn (string|int|bool|null $value): bool => $value !== null && strcmp((string) $value, $limit) < 0,
+                default => static fn (string|int|bool|null $value): bool => $value !== null && strcmp((string) $value, $limit) <= 0,
+            };
+        }
+        $amount = BigDecimal::of($limit);
+
+        return match ($this->order) {
+            Order::Over => static fn (string|int|bool|null $value): bool => $value !== null && $amount->isLessThan((string) $value),
+            Order::AtLeast => static fn (string|int|bool|null $value): bool => $value !== null && $amount->isLessThanOrEqualTo((string) $value),
+            Order::Under => static fn (string|int|bool|null $value): bool => $value !== null && $amount->isGreaterThan((string) $value),
+            default => static fn (string|int|bool|null $value): bool => $value !== null && $amount->isGreaterThanOrEqualTo((string) $value),
+        };
+    }
+
+    public function query(QueryWriter $writer, Path $path, array $operands): mixed
+    {
+        return $writer->compare($path, $this->order, $operands[0]);
+    }
+}

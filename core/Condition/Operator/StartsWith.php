@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition\Operator;
+
+use Closure;
+use VividLedger\Condition\QueryWriter;
+use VividLedger\Record\Fold;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Path;
+
+/** Text that begins with another text, without regard to case. */
+final class StartsWith implements Operator
+{
+    public function kind(): string
+    {
+        return 'starts_with';
+    }
+
+    public function fits(FieldType $type): bool
+    {
+        return $type->isText();
+    }
+
+    public function label(FieldType $type): string
+    {
+        return 'starts with';
+    }
+
+    public function operand(): Operand
+    {
+        return Operand::One;
+    }
+
+    public function test(Field $field, array $operands): Closure
+    {
+        $start = Fold::text((string) $operands[0]);
+
+        return static fn (string|int|bool|null $value): bool => $value !== null && str_starts_with(Fold::text((string) $value), $start);
+    }
+
+    public function query(QueryWriter $writer, Path $path, array $operands): mixed
+    {
+        return $writer->startsWith($path, (string) $operands[0]);
+    }
+}

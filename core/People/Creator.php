@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\People;
+
+use VividLedger\Engine\View;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+
+/** Whoever created the record. */
+final readonly class Creator implements PersonExpression
+{
+    public static function kind(): string
+    {
+        return 'creator';
+    }
+
+    public static function read(Context $context, Node $node): self
+    {
+        return new self;
+    }
+
+    public function wording(): string
+    {
+        return 'the creator';
+    }
+
+    public function find(View $view): Found
+    {
+        $id = $view->record->value('created_by');
+        $person = is_int($id) ? $view->facts->person($id) : null;
+
+        return new Found($person, $person === null ? 'the record has no creator' : "creator {$person->name}");
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\People;
+
+use VividLedger\Engine\View;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+
+/** The manager of whomever another expression finds. */
+final readonly class ManagerOf implements PersonExpression
+{
+    private const MAX_LEVELS = 5;
+
+    public function __construct(private PersonExpression $of) {}
+
+    public static function kind(): string
+    {
+        return 'manager';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        if (substr_count($node->at, '/of') >= self::MAX_LEVELS) {
+            return $context->problem($node->at, 'too_deep', 'Managers are followed at most '.self::MAX_LEVELS.' levels up.');
+        }
+        $of = PersonExpressions::read($context, $node->child('of'));
+
+        return $of === null ? null : new self($of);
+    }
+
+    public function wording(): string
+    {
+        return $this->of->wording().'’s manager';
+    }
+
+    public function find(View $view): Found
+    {
+        $below = $this->of->find($view);
+        if ($below->person === null) {
+            return $below;
+        }
+        $manager = $below->person->managerId === null ? null : $view->facts->person($below->person->managerId);
+
+        return new Found($manager, $manager === null ? "{$below->path} has no manager" : "{$below->path} → manager {$manager->name}");
+    }
+}

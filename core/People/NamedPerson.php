@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\People;
+
+use VividLedger\Engine\View;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+
+/** One fixed person, named in the rule by their handle. */
+final readonly class NamedPerson implements PersonExpression
+{
+    public function __construct(private Person $named) {}
+
+    public static function kind(): string
+    {
+        return 'named';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $handle = $node->child('handle')->text() ?? '';
+        $person = $context->directory->personByHandle($handle);
+        if ($person === null) {
+            return $context->problem($node->at, 'unknown_person', $handle === '' ? 'Choose a person.' : "There is no person ‘{$handle}’. Choose another.");
+        }
+        if (! $person->active) {
+            $context->problem($node->at, 'person_left', "{$person->name} has left. Choose somebody else.");
+        }
+
+        return new self($person);
+    }
+
+    public function wording(): string
+    {
+        return $this->named->name;
+    }
+
+    public function find(View $view): Found
+    {
+        return new Found($view->facts->person($this->named->id), "named in the rule: {$this->named->name}");
+    }
+}

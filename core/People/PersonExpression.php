@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\People;
+
+use VividLedger\Engine\View;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+
+/** A way to find a person from a record: "the owner's manager". */
+interface PersonExpression
+{
+    public static function kind(): string;
+
+    /** Reads it from a rule file; null, with the problem noted, when it is unfinished. It words nothing by itself. */
+    public static function read(Context $context, Node $node): ?self;
+
+    /** As read aloud: "the owner's manager". */
+    public function wording(): string;
+
+    public function find(View $view): Found;
+}

@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Record;
+
+/** Where a change came from. */
+enum CauseKind: string
+{
+    case Person = 'person';
+    case Api = 'api';
+    case Import = 'import';
+    case Rule = 'rule';
+}

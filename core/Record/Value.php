@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Record;
+
+use Brick\Math\BigDecimal;
+use Brick\Math\Exception\MathException;
+use Brick\Math\RoundingMode;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+
+/** Turns what came from outside into the one shape the core keeps for each field type, or says why it cannot. */
+final class Value
+{
+    private const MAX_WHOLE_DIGITS = 15;
+
+    /**
+     * @return string|int|bool|null null for an empty value; whether a field may be empty is not judged here
+     *
+     * @throws InvalidValue
+     */
+    public static function of(Field $field, mixed $raw): string|int|bool|null
+    {
+        if ($field->type === FieldType::Tick) {
+            return self::tick($field, $raw);
+        }
+        if (is_string($raw)) {
+            $raw = $field->type === FieldType::LongText ? rtrim($raw) : trim($raw);
+        }
+        if ($raw === null || $raw === '') {
+            return null;
+        }
+
+        return match ($field->type) {
+            FieldType::Text, FieldType::LongText, FieldType::Email, FieldType::Phone, FieldType::Link => self::text($field, $raw),
+            FieldType::Number, FieldType::Money, FieldType::Percent => self::decimal($field, $raw),
+            FieldType::Date => self::date($field, $raw),
+            FieldType::DateTime => self::instant($field, $raw),
+            FieldType::Choice => self::choice($field, $raw),
+            FieldType::Person, FieldType::Reference => self::id($field, $raw),
+        };
+    }
+
+    public static function instantText(\DateTimeImmutable $instant): string
+    {
+        return $instant->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z');
+    }
+
+    private static function tick(Field $field, mixed $raw): bool
+    {
+        return match ($raw) {
+            true, 1, '1', 'true' => true,
+            false, 0, '0', 'false', null, '' => false,
+            default => throw new InvalidValue('wrong_type', "{$field->label} is a tick box: it is either ticked or not."),
+        };
+    }
+
+    private static function text(Field $field, mixed $raw): string
+    {
+        if (! is_string($raw) || ! mb_check_encoding($raw, 'UTF-8')) {
+            throw new InvalidValue('wrong_type', "{$field->label} takes text.");
+        }
+        if (mb_strlen($raw) > $field->maxLength) {
+            throw new InvalidValue('too_long', "{$field->label} takes at most {$field->maxLength} characters; this has ".mb_strlen($raw).'.');
+        }
+        if ($field->type !== FieldType::LongText && preg_match('/[\x00-\x1F\x7F]/', $raw) === 1) {
+            throw new InvalidValue('wrong_type', "{$field->label} takes one line without control characters.");
+        }
+        $fits = match ($field->type) {
+            FieldType::Email => filter_var($raw, FILTER_VALIDATE_EMAIL) !== false,
+            FieldType::Link => preg_match('#^https?://[^\s]+$#i', $raw) === 1,
+            FieldType::Phone => preg_match('#^\+?[0-9 ()/.-]{4,40}$#', $raw) === 1,
+            default => true,
+        };
+        if (! $fits) {
+            $example = match ($field->type) {
+                FieldType::Email => 'an e-mail address such as marit@hotel.example',
+                FieldType::Link => 'a web address that starts with https://',
+                default => 'a phone number such as +44 20 5550 0142',
+            };
+            throw new InvalidValue('wrong_type', "{$field->label} takes {$example}.");
+        }
+
+        return $raw;
+    }
+
+    private static function decimal(Field $field, mixed $raw): string
+    {
+        if (! is_string($raw) && ! is_int($raw) && ! is_float($raw)) {
+            throw new InvalidValue('wrong_type', "{$field->label} takes a number.");
+        }
+        try {
+            // Of a float only its shortest decimal text is meant, never its binary neighbour.
+            $number = BigDecimal::of(is_float($raw) ? json_encode($raw, JSON_THROW_ON_ERROR) : $raw);
+            $fixed = $number->toScale($field->scale, RoundingMode::UNNECESSARY);
+        } catch (\Brick\Math\Exception\RoundingNecessaryException) {
+            $digits = $field->scale === 1 ? '1 digit' : "{$field->scale} digits";
+            throw new InvalidValue('out_of_range', "{$field->label} takes at most {$digits} after the point.");
+        } catch (MathException|\JsonException) {
+            throw new InvalidValue('wrong_type', "{$field->label} takes a number such as 12.50.");
+        }
+        if (strlen(ltrim(explode('.', (string) $fixed)[0], '-')) > self::MAX_WHOLE_DIGITS) {
+            throw new InvalidValue('out_of_range', "{$field->label} takes at most ".self::MAX_WHOLE_DIGITS.' digits before the point.');
+        }
+
+        return (string) $fixed;
+    }
+
+    private static function date(Field $field, mixed $raw): string
+    {
+        if (is_string($raw) && preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', $raw, $part) === 1 && $part[1] >= '1000'
+            && checkdate((int) $part[2], (int) $part[3], (int) $part[1])) {
+            return $raw;
+        }
+        throw new InvalidValue('wrong_type', "{$field->label} takes a date that exists, written as 2026-11-24.");
+    }
+
+    private static function instant(Field $field, mixed $raw): string
+    {
+        $iso = '/^(\d{4}-\d{2}-\d{2})T([01]\d|2[0-3]):([0-5]\d)(:[0-5]\d)?(\.\d+)?(Z|[+-]\d{2}:\d{2})$/';
+        if (is_string($raw) && preg_match($iso, $raw, $part) === 1) {
+            self::date($field, $part[1]);
+
+            return self::instantText(new \DateTimeImmutable($raw));
+        }
+        throw new InvalidValue('wrong_type', "{$field->label} takes a moment with its zone, written as 2026-11-24T09:40:00Z.");
+    }
+
+    private static function choice(Field $field, mixed $raw): string
+    {
+        if (is_string($raw) && $field->choice($raw) !== null) {
+            return $raw;
+        }
+        $offered = implode(', ', array_map(static fn ($choice): string => $choice->label, $field->choices));
+        throw new InvalidValue('not_offered', "{$field->label} does not offer ‘".(is_scalar($raw) ? $raw : gettype($raw))."’. It offers {$offered}.");
+    }
+
+    private static function id(Field $field, mixed $raw): int
+    {
+        if (is_int($raw) && $raw > 0) {
+            return $raw;
+        }
+        if (is_string($raw) && preg_match('/^[1-9]\d{0,17}$/', $raw) === 1) {
+            return (int) $raw;
+        }
+        throw new InvalidValue('wrong_type', "{$field->label} takes the id of ".($field->type === FieldType::Person ? 'a person.' : 'a record.'));
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+
+/** One thing a rule does. Each kind is one file with its meaning, its wording and its checks. */
+interface Line
+{
+    public static function kind(): string;
+
+    /** As offered: "Set fields". */
+    public static function label(): string;
+
+    /** Reads it from a rule file and words it; null when unfinished. */
+    public static function read(Context $context, Node $node): ?self;
+
+    /** Does it, by telling the performance what is to happen; a line that cannot be done says so there. */
+    public function perform(Performance $performance): void;
+}

@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Reading;
+
+/** The parts of a rule page. */
+enum Part: string
+{
+    case When = 'when';
+    case Group = 'group';
+    case Condition = 'condition';
+    case Fires = 'fires';
+    case Line = 'line';
+}

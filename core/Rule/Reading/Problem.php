@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Reading;
+
+/** Why a rule cannot be put in force as it stands, at the place in the rule file it concerns (a JSON Pointer). */
+final readonly class Problem
+{
+    public function __construct(
+        public string $at,
+        public string $code,
+        public string $message,
+    ) {}
+}

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Reading;
+
+/** One row of a rule page: a word in the margin, and a sentence. */
+final class Row
+{
+    /** @var list<Word> */
+    public array $words = [];
+
+    /**
+     * @param  Part  $part  what the row states
+     * @param  string  $at  the place in the rule file the row stands for (a JSON Pointer)
+     * @param  string  $margin  empty where the row continues the one above
+     * @param  int  $depth  of nesting, for conditions
+     */
+    public function __construct(
+        public readonly Part $part,
+        public readonly string $at,
+        public readonly string $margin = '',
+        public readonly int $depth = 0,
+    ) {}
+
+    public function text(): string
+    {
+        $text = implode(' ', array_map(static fn (Word $word): string => $word->text, $this->words));
+
+        return str_replace([' ,', ' .'], [',', '.'], $text);
+    }
+}

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Reading;
+
+use VividLedger\People\Directory;
+use VividLedger\Rule\Guard\RepeatGuards;
+use VividLedger\Rule\Line\Lines;
+use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\Triggers;
+use VividLedger\Schema\Schema;
+
+/** Reads a rule file: into the page a person sees, into its problems, and, when there are none, into a rule. */
+final readonly class RuleReader
+{
+    public const FORMAT = 'vivid-ledger/rule/1';
+
+    public const NAME_LENGTH = 80;
+
+    public function __construct(
+        private Schema $schema,
+        private Directory $directory,
+        private \DateTimeZone $zone,
+    ) {}
+
+    /** @param array<mixed> $file the decoded JSON */
+    public function read(array $file, int $id = 0, int $page = 0): RulePage
+    {
+        $root = new Node($file);
+        $type = $this->schema->type($root->child('on')->text() ?? '');
+        if ($type === null) {
+            $unknown = $root->child('on')->text();
+
+            return new RulePage([], [new Problem('/on', 'unknown_type', $unknown === null ? 'Say which records the rule is about.' : "There is no record type ‘{$unknown}’.")], null);
+        }
+        $context = new Context($this->schema, $this->directory, $type, $this->zone);
+        $name = trim($root->child('name')->text() ?? '');
+        if ($name === '') {
+            $context->problem('/name', 'missing', 'Give the rule a name.');
+        } elseif (mb_strlen($name) > self::NAME_LENGTH) {
+            $context->problem('/name', 'too_long', 'A name has at most '.self::NAME_LENGTH.' characters; this has '.mb_strlen($name).'.');
+        }
+
+        $context->row(Part::When, $root->child('when'), 'When');
+        $context->glue(preg_match('/^[aeiou]/i', $type->label) === 1 ? 'an' : 'a');
+        $context->word($type->label, WordRole::Field, '/on', null);
+        $trigger = Triggers::read($context, $root->child('when'));
+        $condition = ConditionReader::read($context, self::withRootGroup($root->child('onlyIf')), 'Only if');
+        $context->row(Part::Fires, $root->child('fires'), 'Fires');
+        $guard = RepeatGuards::read($context, $root->child('fires'));
+        $lines = [];
+        $items = $root->child('lines')->items();
+        foreach ($items as $item) {
+            $lines[] = Lines::read($context, $item);
+        }
+        if ($items === []) {
+            $context->problem('/lines', 'missing', 'A rule needs at least one line: say what it does.');
+        } elseif (count($items) > Lines::MOST) {
+            $context->problem('/lines', 'too_many', 'A rule has at most '.Lines::MOST.' lines.');
+        }
+
+        $rule = $trigger !== null && $condition !== null && $guard !== null && $context->problems === []
+            ? new Rule($id, $page, $name, $type->name, $trigger, $condition, $guard, array_values(array_filter($lines)))
+            : null;
+
+        return new RulePage($context->rows, $context->problems, $rule);
+    }
+
+    /** A file without conditions reads like one whose group of conditions is empty. */
+    private static function withRootGroup(Node $node): Node
+    {
+        return $node->isMissing() ? new Node(['kind' => 'all', 'of' => []], $node->at) : $node;
+    }
+}

@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Reading;
+
+/** A piece of a sentence. A word that can be changed names the place in the rule file it stands for (a JSON Pointer). */
+final readonly class Word
+{
+    public function __construct(
+        public string $text,
+        public WordRole $role = WordRole::Glue,
+        public ?string $at = null,
+        public ?Edit $edit = null,
+    ) {}
+}

@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Reading;
+
+/** What a word of a sentence stands for; the screen gives each its own ink. */
+enum WordRole: string
+{
+    case Glue = 'glue';
+    case Field = 'field';
+    case Value = 'value';
+    case Person = 'person';
+    case Missing = 'missing';
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Trigger;
+
+use VividLedger\Record\Change;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
+
+/** Any save of the record that changes something, the first included. */
+final readonly class CreatedOrChanged implements Trigger
+{
+    public static function kind(): string
+    {
+        return 'created_or_changed';
+    }
+
+    public static function label(): string
+    {
+        return 'is created or changed';
+    }
+
+    public static function read(Context $context, Node $node): self
+    {
+        $context->word(self::label(), WordRole::Value, $node->at, Edit::Trigger);
+
+        return new self;
+    }
+
+    public function accepts(Change $change): bool
+    {
+        return $change->after !== null;
+    }
+
+    public function onCreation(): bool
+    {
+        return true;
+    }
+
+    public function onChangeOf(): ?array
+    {
+        return null;
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Trigger;
+
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+
+/** All triggers, in the order they are offered. A new trigger is a new file and one line here. */
+final class Triggers
+{
+    /** @var list<class-string<Trigger>> */
+    public const ALL = [Created::class, CreatedOrChanged::class, Changed::class];
+
+    public static function read(Context $context, Node $node): ?Trigger
+    {
+        foreach (self::ALL as $trigger) {
+            if ($trigger::kind() === $node->kind()) {
+                return $trigger::read($context, $node);
+            }
+        }
+
+        return $context->gap('choose when', $node->at, Edit::Trigger, 'unknown_trigger', 'Choose what starts the rule.');
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Value;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+
+/** Nothing: the field is emptied. */
+final readonly class Cleared implements AssignedValue
+{
+    public static function kind(): string
+    {
+        return 'clear';
+    }
+
+    public static function fits(Field $field): bool
+    {
+        return ! $field->required && $field->type !== FieldType::Tick;
+    }
+
+    public static function read(Context $context, Node $node, Field $field): self
+    {
+        $context->word('empty', WordRole::Value, $node->at, Edit::SetValue);
+
+        return new self;
+    }
+
+    public function for(Field $field, Performance $performance): null
+    {
+        return null;
+    }
+}

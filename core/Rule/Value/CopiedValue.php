@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Value;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Record\InvalidValue;
+use VividLedger\Record\Value;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\Path;
+
+/** The value of another field, of this record or of one it refers to. */
+final readonly class CopiedValue implements AssignedValue
+{
+    public function __construct(private Path $path) {}
+
+    public static function kind(): string
+    {
+        return 'copy';
+    }
+
+    public static function fits(Field $field): bool
+    {
+        return true;
+    }
+
+    public static function read(Context $context, Node $node, Field $field): ?self
+    {
+        $name = $node->child('from')->text() ?? '';
+        $path = $context->schema->path($context->type, $name);
+        if ($path === null) {
+            return $context->gap($name === '' ? 'choose a field' : $name, $node->at, Edit::SetValue, 'unknown_field', $name === '' ? 'Choose the field to copy.' : "{$context->type->label} has no field ‘{$name}’. Choose another.");
+        }
+        $context->word($path->label(), WordRole::Field, $node->at, Edit::SetValue);
+        $from = $path->field;
+        $alike = $from->type === $field->type && $from->target === $field->target || $from->type->isText() && $field->type->isText() && ! in_array($field->type->value, ['email', 'phone', 'link'], true);
+
+        return $alike ? new self($path) : $context->problem($node->at, 'wrong_type', "{$path->label()} does not fit {$field->label}: they hold different kinds of value.");
+    }
+
+    public function for(Field $field, Performance $performance): string|int|bool|null
+    {
+        $value = Value::of($field, $performance->view()->value($this->path));
+        if ($value === null && $field->required) {
+            throw new InvalidValue('required', "{$this->path->label()} is empty, and {$field->label} has to be filled in.");
+        }
+
+        return $value;
+    }
+}

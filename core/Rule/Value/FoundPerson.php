@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Value;
+
+use VividLedger\Engine\Performance;
+use VividLedger\People\PersonExpression;
+use VividLedger\People\PersonExpressions;
+use VividLedger\Record\InvalidValue;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+
+/** Whomever a person expression finds. */
+final readonly class FoundPerson implements AssignedValue
+{
+    public function __construct(private PersonExpression $expression) {}
+
+    public static function kind(): string
+    {
+        return 'person';
+    }
+
+    public static function fits(Field $field): bool
+    {
+        return $field->type === FieldType::Person;
+    }
+
+    public static function read(Context $context, Node $node, Field $field): ?self
+    {
+        $expression = PersonExpressions::read($context, $node->child('person'));
+        if ($expression === null) {
+            return $context->gap('choose a person', $node->at, Edit::SetValue, 'missing', "Choose who {$field->label} becomes.");
+        }
+        $context->word($expression->wording(), WordRole::Person, $node->at, Edit::SetValue);
+
+        return new self($expression);
+    }
+
+    public function for(Field $field, Performance $performance): int
+    {
+        $found = $this->expression->find($performance->view());
+
+        return $found->person->id ?? throw new InvalidValue('nobody', "Nobody was found for {$field->label}: {$found->path}.");
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Value;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Record\Value;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+
+/** The moment of the firing: now, or today in the company's zone. */
+final readonly class Stamp implements AssignedValue
+{
+    public static function kind(): string
+    {
+        return 'now';
+    }
+
+    public static function fits(Field $field): bool
+    {
+        return $field->type->isMoment();
+    }
+
+    public static function read(Context $context, Node $node, Field $field): self
+    {
+        $context->word($field->type === FieldType::Date ? 'today' : 'now', WordRole::Value, $node->at, Edit::SetValue);
+
+        return new self;
+    }
+
+    public function for(Field $field, Performance $performance): string
+    {
+        return $field->type === FieldType::Date
+            ? $performance->now->setTimezone($performance->zone)->format('Y-m-d')
+            : Value::instantText($performance->now);
+    }
+}

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Schema;
+
+/** A kind of record, such as Ticket: its words and its fields, the application's own fields included. */
+final readonly class RecordType
+{
+    /** @var array<string, Field> by name */
+    public array $fields;
+
+    /**
+     * @param  string  $prefix  of the record numbers, "T" gives T-0042
+     * @param  string  $title  name of the text field that names a record
+     * @param  string  $owner  name of the person field that holds the owner
+     * @param  list<Field>  $ownFields
+     */
+    public function __construct(
+        public string $name,
+        public string $label,
+        public string $plural,
+        public string $prefix,
+        public string $title,
+        public string $owner,
+        array $ownFields,
+    ) {
+        $fields = [];
+        foreach ([...$ownFields, ...self::systemFields()] as $field) {
+            $fields[$field->name] = $field;
+        }
+        $this->fields = $fields;
+    }
+
+    public function field(string $name): ?Field
+    {
+        return $this->fields[$name] ?? null;
+    }
+
+    /** @return list<Field> the fields a person or a rule may set */
+    public function ownFields(): array
+    {
+        return array_values(array_filter($this->fields, static fn (Field $field): bool => ! $field->system));
+    }
+
+    public function numberOf(int $id): string
+    {
+        return sprintf('%s-%04d', $this->prefix, $id);
+    }
+
+    /** The id behind a record number; null when the text is no number of this type. */
+    public function idOf(string $number): ?int
+    {
+        $pattern = '/^'.preg_quote($this->prefix, '/').'-(\d{1,18})$/i';
+
+        return preg_match($pattern, trim($number), $found) === 1 ? (int) $found[1] : null;
+    }
+
+    /** The label inside a sentence: "a ticket". */
+    public function inSentence(): string
+    {
+        return mb_strtolower($this->label);
+    }
+
+    /** @return list<Field> */
+    private static function systemFields(): array
+    {
+        return [
+            new Field('created_at', 'Created', FieldType::DateTime, system: true),
+            new Field('created_by', 'Created by', FieldType::Person, system: true),
+            new Field('updated_at', 'Last changed', FieldType::DateTime, system: true),
+            new Field('updated_by', 'Last changed by', FieldType::Person, system: true),
+        ];
+    }
+}

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Schema;
+
+/** All record types of a company. */
+final readonly class Schema
+{
+    /** Enough for "Contact › Customer › Parent › Plan"; each hop is a read of another record. */
+    public const MAX_HOPS = 3;
+
+    /** @param array<string, RecordType> $types by name */
+    public function __construct(public array $types) {}
+
+    public function type(string $name): ?RecordType
+    {
+        return $this->types[$name] ?? null;
+    }
+
+    /** The path a dotted name means, seen from a record type; null when a part of it does not exist. */
+    public function path(RecordType $from, string $dotted): ?Path
+    {
+        $names = explode('.', $dotted);
+        $last = array_pop($names);
+        if (count($names) > self::MAX_HOPS) {
+            return null;
+        }
+        $hops = [];
+        foreach ($names as $name) {
+            $hop = $from->field($name);
+            $next = $hop?->target === null ? null : $this->type($hop->target);
+            if ($hop === null || $next === null) {
+                return null;
+            }
+            $hops[] = $hop;
+            $from = $next;
+        }
+        $field = $from->field($last);
+
+        return $field === null ? null : new Path($hops, $field);
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Layers;
+
+use PHPat\Selector\Selector;
+use PHPat\Test\Builder\Rule;
+use PHPat\Test\PHPat;
+
+/** The layers of the project, checked by the static analysis: the core knows nothing of what stands around it. */
+final class CoreStandsAloneTest
+{
+    public function test_core_depends_on_nothing_but_itself_and_exact_numbers(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('VividLedger'))
+            ->canOnlyDependOn()
+            ->classes(Selector::inNamespace('VividLedger'), Selector::inNamespace('Brick\Math'), Selector::classname('/^[A-Z][A-Za-z]+$/', true))
+            ->because('the rules of the job are tested on their own, without framework, database or interface');
+    }
+
+    public function test_conditions_do_not_know_rules(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('VividLedger\Condition'))
+            ->shouldNot()->dependOn()
+            ->classes(Selector::inNamespace('VividLedger\Rule'))
+            ->because('lists and audiences use conditions too');
+    }
+}
