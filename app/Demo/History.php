@@ -1,0 +1,265 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Demo;
+
+use App\Models\Person;
+use App\Store\Actor;
+use App\Store\SaveRecord;
+use App\Store\SchemaStore;
+use App\Store\TaskStore;
+use App\Work\HouseClock;
+use App\Work\LineWorker;
+use Closure;
+use Illuminate\Database\Connection;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use VividLedger\Record\Record;
+use VividLedger\Schema\RecordType;
+
+/**
+ * Eighteen months of a made-up company. Every record is saved by the way a person saves it, on a held clock, so what
+ * the ledger shows is what the rules really did. The same seed gives the same history.
+ */
+final class History
+{
+    private const MONTHS = 18;
+
+    private const CUSTOMERS = 400;
+
+    private const CONTACTS = 560;
+
+    private const TICKETS = 900;
+
+    /** Saves that share one transaction, for speed. */
+    private const CHUNK = 100;
+
+    private Randomizer $random;
+
+    /** @var \SplPriorityQueue<int, Closure(): void> what is still to happen, by time */
+    private \SplPriorityQueue $ahead;
+
+    /** @var array<string, mixed> */
+    private array $words = [];
+
+    /** @var array<string, list<Person>> service people by depot */
+    private array $crew = [];
+
+    /** @var array<string, list<Person>> sales people by depot */
+    private array $sellers = [];
+
+    /** @var list<Record> */
+    private array $customers = [];
+
+    /** @var array<int, list<int>> contact ids by customer */
+    private array $contacts = [];
+
+    private int $lastTask = 0;
+
+    private int $end = 0;
+
+    public function __construct(
+        private readonly Connection $db,
+        private readonly SchemaStore $schemas,
+        private readonly SaveRecord $save,
+        private readonly TaskStore $tasks,
+        private readonly LineWorker $worker,
+        private readonly HouseClock $clock,
+    ) {
+        $this->random = new Randomizer(new Mt19937(0));
+        $this->ahead = new \SplPriorityQueue;
+    }
+
+    /**
+     * @param  array<string, mixed>  $words  database/demo/words.yaml
+     * @param  Closure(int, int): void  $progress
+     */
+    public function play(\DateTimeImmutable $until, array $words, int $seed, Closure $progress): void
+    {
+        $this->random = new Randomizer(new Mt19937($seed));
+        $this->words = $words;
+        $this->end = $until->getTimestamp();
+        foreach (Person::query()->orderBy('id')->get() as $person) {
+            [$work, $depot] = explode(' ', strtolower($person->team)) + [1 => ''];
+            if ($person->role->value === 'member' && $depot !== '') {
+                $work === 'service' ? $this->crew[$depot][] = $person : $this->sellers[$depot][] = $person;
+            }
+        }
+        $begin = $until->modify('-'.self::MONTHS.' months')->getTimestamp();
+        foreach ($this->names(self::CUSTOMERS) as $index => [$kind, $name]) {
+            // Most were customers when the books begin; the others came over the months.
+            $at = $index < 260 ? $begin + $index * 60 : $this->workingMoment($begin, $this->end);
+            $this->at($at, fn () => $this->customer($kind, $name));
+        }
+        for ($index = 0; $index < self::CONTACTS; $index++) {
+            $this->at($begin + 260 * 60 + $index * 30, fn () => $this->contact());
+        }
+        for ($index = 0; $index < self::TICKETS; $index++) {
+            // More of them lately, so that there is something to do today.
+            $at = $index % 6 === 0 ? $this->workingMoment($this->end - 21 * 86400, $this->end) : $this->workingMoment($begin + 40 * 3600, $this->end);
+            $this->at($at, fn () => $this->ticket());
+        }
+        $this->run($progress);
+    }
+
+    /** @param Closure(int, int): void $progress */
+    private function run(Closure $progress): void
+    {
+        $done = 0;
+        $this->ahead->setExtractFlags(\SplPriorityQueue::EXTR_BOTH);
+        while (! $this->ahead->isEmpty()) {
+            $this->db->transaction(function () use (&$done, $progress): void {
+                for ($count = 0; $count < self::CHUNK && ! $this->ahead->isEmpty(); $count++) {
+                    ['data' => $happening, 'priority' => $priority] = $this->ahead->extract();
+                    $this->clock->hold(new \DateTimeImmutable('@'.intdiv(-$priority, 1000)));
+                    $this->worker->work(100);
+                    $happening();
+                    $this->answerTasks();
+                    $done++;
+                }
+                $progress($done, $done + $this->ahead->count());
+            });
+        }
+        $this->clock->hold(new \DateTimeImmutable("@{$this->end}"));
+        $this->worker->work(1000);
+        $this->clock->hold(null);
+    }
+
+    private function customer(string $kind, string $name): void
+    {
+        $depot = $this->one(['quayside', 'hillgate', 'birchmoor']);
+        $seller = $this->one($this->sellers[$depot]);
+        $handle = trim((string) preg_replace('/[^a-z]+/', '-', strtolower($name)), '-');
+        $saved = $this->save->create($this->type('customer'), [
+            'name' => $name, 'kind' => $kind, 'depot' => $depot, 'owner' => $seller->id,
+            'plan' => $this->one(['courtesy', 'basic', 'basic', 'care', 'care', 'care', 'full_care']),
+            'key_account' => $this->random->getInt(1, 12) === 1,
+            'yearly_value' => (string) ($this->random->getInt(8, 320) * 150),
+            'discount' => $this->random->getInt(1, 3) === 1 ? (string) $this->random->getInt(2, 18) : null,
+            'since' => $this->clock->now()->format('Y-m-d'),
+            'email' => "hello@{$handle}.example", 'phone' => '+49 30 5550 '.$this->random->getInt(1000, 9999), 'website' => "https://{$handle}.example",
+        ], new Actor($seller->id));
+        $this->customers[] = $saved->record;
+    }
+
+    private function contact(): void
+    {
+        $customer = $this->customers[count($this->contacts) < count($this->customers) ? count($this->contacts) : $this->random->getInt(0, count($this->customers) - 1)];
+        [$first, $last] = [$this->one($this->words['first']), $this->one($this->words['last'])];
+        $domain = substr((string) $customer->value('email'), 6);
+        $saved = $this->save->create($this->type('contact'), [
+            'name' => "{$first} {$last}", 'customer' => $customer->id, 'job' => $this->one($this->words['jobs']), 'owner' => $customer->value('owner'),
+            'email' => strtolower($first).'.'.strtolower($last).'@'.$domain, 'phone' => '+49 30 5551 '.$this->random->getInt(1000, 9999),
+            'language' => $this->one(['en', 'de', 'de', 'pt', 'fi']), 'may_write' => $this->random->getInt(1, 5) > 1,
+        ], new Actor((int) $customer->value('owner')));
+        $this->contacts[$customer->id][] = $saved->record->id;
+    }
+
+    private function ticket(): void
+    {
+        $customer = $this->one($this->customers);
+        $topic = $this->one(array_keys($this->words['subjects']));
+        $person = $this->one($this->crew[(string) $customer->value('depot')]);
+        $now = $this->clock->now();
+        $saved = $this->save->create($this->type('ticket'), [
+            'subject' => $this->one($this->words['subjects'][$topic]), 'customer' => $customer->id,
+            'contact' => isset($this->contacts[$customer->id]) ? $this->one($this->contacts[$customer->id]) : null,
+            'priority' => $this->one(['low', 'normal', 'normal', 'normal', 'high', 'high', 'urgent']), 'status' => 'open', 'topic' => $topic,
+            'owner' => $person->id, 'due' => $now->modify('+'.$this->random->getInt(2, 12).' days')->format('Y-m-d'),
+        ], new Actor($person->id));
+        $this->later($saved->record->id, $person->id, $now->getTimestamp(), ['waiting', 'partner', 'closed', 'closed', 'urgent']);
+    }
+
+    /**
+     * What happens next to a ticket, some working days on.
+     *
+     * @param  list<string>  $ways
+     */
+    private function later(int $ticket, int $person, int $from, array $ways): void
+    {
+        $way = $this->one($ways);
+        $at = $this->workingMoment($from + 3 * 3600, $from + 6 * 86400);
+        $this->at($at, function () use ($ticket, $person, $way, $at): void {
+            $type = $this->type('ticket');
+            $version = (int) $this->db->scalar('SELECT version FROM records_ticket WHERE id = ?', [$ticket]);
+            $values = match ($way) {
+                'urgent' => ['priority' => 'urgent'],
+                'closed' => ['status' => 'closed', 'hours' => $this->random->getInt(1, 24) / 4, 'cost' => (string) ($this->random->getInt(0, 30) * 20)],
+                'back' => ['status' => 'open'],
+                default => ['status' => $way],
+            };
+            $this->save->change($type, $ticket, $version, $values, new Actor($person));
+            if ($way !== 'closed') {
+                $this->later($ticket, $person, $at, $way === 'waiting' ? ['back', 'closed', 'closed'] : ['closed', 'closed', 'waiting']);
+            }
+        });
+    }
+
+    /** People do most of their tasks, and most of them in time. */
+    private function answerTasks(): void
+    {
+        foreach ($this->db->select('SELECT id, assignee_id, given_at, due_at FROM tasks WHERE id > ? ORDER BY id', [$this->lastTask]) as $task) {
+            $this->lastTask = (int) $task->id;
+            if ($task->assignee_id === null || $this->random->getInt(1, 25) === 1) {
+                continue;
+            }
+            $given = (int) strtotime($task->given_at.' UTC');
+            $due = (int) strtotime(($task->due_at ?? $task->given_at).' UTC');
+            $at = $this->workingMoment($given + 600, max($given + 7200, $due + ($this->random->getInt(1, 6) === 1 ? 86400 : 0)));
+            $this->at($at, fn () => $this->tasks->complete((int) $task->id, (int) $task->assignee_id));
+        }
+    }
+
+    /** @param Closure(): void $happening left out when it would be after the end */
+    private function at(int $time, Closure $happening): void
+    {
+        if ($time < $this->end) {
+            // The queue gives the highest first; the count keeps what shares a second in order.
+            $this->ahead->insert($happening, -($time * 1000 + $this->ahead->count() % 1000));
+        }
+    }
+
+    /** A moment between two, moved into working hours if it lies at night or at a weekend. */
+    private function workingMoment(int $from, int $to): int
+    {
+        $at = (new \DateTimeImmutable('@'.$this->random->getInt($from, max($from, $to))))->setTime($this->random->getInt(7, 15), $this->random->getInt(0, 59));
+        while ((int) $at->format('N') > 5 || $at->getTimestamp() < $from) {
+            $at = $at->modify('+1 day');
+        }
+
+        return $at->getTimestamp();
+    }
+
+    /** @return list<array{string, string}> kind and name of so many customers, no two alike */
+    private function names(int $count): array
+    {
+        $names = [];
+        while (count($names) < $count) {
+            $kind = $this->one(['hotel', 'office', 'clinic']);
+            [$a, $b] = [$this->one($this->words['places']), $this->one($this->words['places'])];
+            $name = strtr($this->one($this->words[$kind]), ['{a}' => $a, '{b}' => $b]);
+            if ($a !== $b) {
+                $names[$name] ??= [$kind, $name];
+            }
+        }
+
+        return array_values($names);
+    }
+
+    /**
+     * @template T
+     *
+     * @param  non-empty-list<T>  $from
+     * @return T
+     */
+    private function one(array $from): mixed
+    {
+        return $from[$this->random->getInt(0, count($from) - 1)];
+    }
+
+    private function type(string $name): RecordType
+    {
+        return $this->schemas->schema()->type($name) ?? throw new \LogicException("The demo has no {$name}.");
+    }
+}

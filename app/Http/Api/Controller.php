@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Models\Person;
+use App\Store\Actor;
+use App\Store\Refused;
+use App\Store\SchemaStore;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Laravel\Sanctum\PersonalAccessToken;
+use Symfony\Component\HttpFoundation\Response;
+use VividLedger\Record\CauseKind;
+use VividLedger\Schema\RecordType;
+
+/** What the controllers of the API share. */
+abstract class Controller
+{
+    /**
+     * A shape is answered as JSON.
+     *
+     * @param  array<array-key, mixed>  $parameters
+     */
+    public function callAction(string $method, array $parameters): mixed
+    {
+        $answer = $this->{$method}(...array_values($parameters));
+
+        return is_object($answer) && ! $answer instanceof Response ? new JsonResponse($answer) : $answer;
+    }
+
+    protected function person(Request $request): Person
+    {
+        $person = $request->user();
+
+        return $person instanceof Person ? $person : throw new \LogicException('The route lets only signed-in people through.');
+    }
+
+    protected function actor(Request $request): Actor
+    {
+        $person = $this->person($request);
+
+        return new Actor($person->id, $person->currentAccessToken() instanceof PersonalAccessToken ? CauseKind::Api : CauseKind::Person);
+    }
+
+    protected function type(string $name): RecordType
+    {
+        return app(SchemaStore::class)->schema()->type($name) ?? throw new Refused('not_found', "There is no record type ‘{$name}’.", 404);
+    }
+}

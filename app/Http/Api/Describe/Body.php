@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Describe;
+
+use OpenApi\Attributes as OA;
+
+/** A JSON body. A name that ends in "?" may be left out. */
+#[\Attribute(\Attribute::TARGET_METHOD)]
+final class Body extends OA\RequestBody
+{
+    /** @param array<string, string> $members type by name: string, integer, boolean or object */
+    public function __construct(array $members)
+    {
+        $properties = [];
+        $required = [];
+        foreach ($members as $name => $type) {
+            $optional = str_ends_with($name, '?');
+            $name = rtrim($name, '?');
+            $properties[] = $type === 'object'
+                ? new OA\Property(property: $name, type: 'object', additionalProperties: true)
+                : new OA\Property(property: $name, type: $type, nullable: $optional ? true : null);
+            if (! $optional) {
+                $required[] = $name;
+            }
+        }
+        parent::__construct(required: true, content: new OA\MediaType(
+            mediaType: 'application/json',
+            schema: new OA\Schema(type: 'object', required: $required === [] ? null : $required, properties: $properties),
+        ));
+    }
+}

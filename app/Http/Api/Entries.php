@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Shape\EntryShape;
+use App\Store\Columns;
+use App\Store\PeopleStore;
+use App\Store\SchemaStore;
+use Illuminate\Database\Connection;
+
+/** Reads entries of the ledger, with the names of all they mention. */
+final readonly class Entries
+{
+    public const A_PAGE = 50;
+
+    public function __construct(
+        private Connection $db,
+        private SchemaStore $schemas,
+        private PeopleStore $names,
+    ) {}
+
+    /**
+     * @param  string  $where  SQL over the entries, aliased "e"
+     * @param  list<string|int>  $bindings
+     * @return list<EntryShape> the newest first
+     */
+    public function read(string $where, array $bindings, int $limit = self::A_PAGE): array
+    {
+        $rows = $this->db->select(
+            "SELECT e.*, p.name AS who, r.name AS rule_name FROM entries e LEFT JOIN people p ON p.id = e.actor_id LEFT JOIN rules r ON r.id = e.rule_id
+            WHERE {$where} ORDER BY e.id DESC LIMIT {$limit}",
+            $bindings,
+        );
+        $ids = [];
+        foreach ($rows as $row) {
+            if ($row->record_type !== null) {
+                $ids[$row->record_type][] = (int) $row->record_id;
+            }
+        }
+        foreach ($ids as $type => $recordIds) {
+            $this->names->rememberTitles($type, $recordIds);
+        }
+
+        return array_map($this->shape(...), $rows);
+    }
+
+    public function one(int $number): ?EntryShape
+    {
+        return $this->read('e.id = ?', [$number], 1)[0] ?? null;
+    }
+
+    private function shape(object $row): EntryShape
+    {
+        $data = json_decode($row->data, true, 512, JSON_THROW_ON_ERROR);
+        $changes = $data['changes'] ?? [];
+        unset($data['changes']);
+        $type = $row->record_type === null ? null : $this->schemas->schema()->type($row->record_type);
+        $id = $row->record_id === null ? null : (int) $row->record_id;
+
+        return new EntryShape(
+            (int) $row->id, $row->kind, (string) Columns::iso($row->at), $row->who, $row->via, $row->record_type, $id,
+            $type === null || $id === null ? null : $type->numberOf($id),
+            $type === null || $id === null ? null : $this->names->title($type->name, $id),
+            $this->int($row->rule_id), $row->rule_name, $this->int($row->page), $this->int($row->task_id), $this->int($row->cause_id), $changes, $data,
+        );
+    }
+
+    private function int(mixed $column): ?int
+    {
+        return $column === null ? null : (int) $column;
+    }
+}

@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Describe\Ok;
+use App\Http\Api\Describe\Query;
+use App\Http\Api\Shape\AnswerShape;
+use App\Http\Api\Shape\EntryDetail;
+use App\Http\Api\Shape\EntryShape;
+use App\Http\Api\Shape\LedgerPage;
+use App\Store\Refused;
+use App\Store\WhyNot;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use OpenApi\Attributes as OA;
+
+/** The ledger: every entry, and why it is there. */
+final class LedgerController extends Controller
+{
+    private const KINDS = [
+        'edits' => ['created', 'changed'],
+        'rules' => ['fired', 'stopped'],
+        'tasks' => ['task_done', 'task_reopened', 'task_due'],
+        'administration' => ['rule_in_force', 'rule_paused', 'rule_retired'],
+    ];
+
+    public function __construct(private readonly Entries $entries) {}
+
+    #[OA\Get(path: '/api/ledger', operationId: 'ledger', tags: ['ledger'], parameters: [
+        new Query('show', 'string', 'Entries of one sort only.', ['edits', 'rules', 'tasks', 'administration']), new Query('rule', 'integer'), new Query('before', 'integer', 'Only entries with a lower number.'),
+    ], responses: [new Ok(LedgerPage::class)])]
+    public function index(Request $request): LedgerPage
+    {
+        $given = $request->validate(['show' => 'nullable|in:edits,rules,tasks,administration', 'rule' => 'nullable|integer', 'before' => 'nullable|integer']);
+        $where = ['TRUE'];
+        $bindings = [];
+        if (isset($given['show'])) {
+            $kinds = self::KINDS[$given['show']];
+            $where[] = 'e.kind IN ('.implode(', ', array_fill(0, count($kinds), '?')).')';
+            array_push($bindings, ...$kinds);
+        }
+        foreach (['rule' => 'e.rule_id = ?', 'before' => 'e.id < ?'] as $name => $condition) {
+            if (isset($given[$name])) {
+                $where[] = $condition;
+                $bindings[] = (int) $given[$name];
+            }
+        }
+        $entries = $this->entries->read(implode(' AND ', $where), $bindings);
+
+        return new LedgerPage($entries, count($entries) === Entries::A_PAGE ? $entries[Entries::A_PAGE - 1]->number : null);
+    }
+
+    #[OA\Get(path: '/api/ledger/{number}', operationId: 'entry', tags: ['ledger'], responses: [new Ok(EntryDetail::class)])]
+    public function show(int $number): EntryDetail
+    {
+        $entry = $this->entries->one($number) ?? throw new Refused('not_found', "There is no entry {$number}.", 404);
+        $causes = [];
+        for ($cause = $entry->cause; $cause !== null; $cause = $above->cause) {
+            $above = $this->entries->one($cause);
+            if ($above === null) {
+                break;
+            }
+            $causes[] = $above;
+        }
+
+        return new EntryDetail($entry, $causes, array_reverse($this->entries->read('e.cause_id = ?', [$number])));
+    }
+
+    #[OA\Get(path: '/api/ledger/{number}/answers', operationId: 'answers', description: 'What every rule then in force made of a save: the answer to "why" and "why not".', tags: ['ledger'], parameters: [new Query('rule', 'integer')], responses: [new Ok(AnswerShape::class, list: true)])]
+    public function answers(int $number, Request $request, WhyNot $whyNot): JsonResponse
+    {
+        $given = $request->validate(['rule' => 'nullable|integer']);
+
+        return new JsonResponse($whyNot->answers($number, isset($given['rule']) ? (int) $given['rule'] : null));
+    }
+}

@@ -1,0 +1,158 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Describe\Body;
+use App\Http\Api\Describe\Ok;
+use App\Http\Api\Describe\Query;
+use App\Http\Api\Shape\Account;
+use App\Http\Api\Shape\AheadShape;
+use App\Http\Api\Shape\CountShape;
+use App\Http\Api\Shape\FiredShape;
+use App\Http\Api\Shape\RecordPage;
+use App\Http\Api\Shape\RecordShape;
+use App\Http\Api\Shape\SavedShape;
+use App\Store\Columns;
+use App\Store\RecordList;
+use App\Store\Refused;
+use App\Store\RuleStore;
+use App\Store\Saved;
+use App\Store\SaveRecord;
+use App\Store\TypeTable;
+use Illuminate\Database\Connection;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use OpenApi\Attributes as OA;
+use VividLedger\Condition\Condition;
+use VividLedger\Rule\Reading\ConditionReader;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\RecordType;
+
+/** Records of any type. */
+final class RecordController extends Controller
+{
+    private const PER_PAGE = 25;
+
+    public function __construct(
+        private readonly Connection $db,
+        private readonly RecordShapes $shapes,
+    ) {}
+
+    #[OA\Get(path: '/api/records/{type}', operationId: 'records', tags: ['records'], parameters: [
+        new Query('search'), new Query('filter', 'string', 'A condition, as a rule file writes it, in JSON.'), new Query('sort', 'string', 'A field; with "-" in front, backwards.'),
+        new Query('page', 'integer'), new Query('perPage', 'integer'),
+    ], responses: [new Ok(RecordPage::class)])]
+    public function index(string $type, Request $request, RecordList $list): RecordPage
+    {
+        $recordType = $this->type($type);
+        $given = $request->validate(['search' => 'nullable|string|max:200', 'filter' => 'nullable|json|max:20000', 'sort' => 'nullable|string|max:60', 'page' => 'nullable|integer|min:1|max:100000', 'perPage' => 'nullable|integer|min:1|max:200']);
+        $sort = ltrim($given['sort'] ?? '', '-');
+        if ($sort !== '' && $recordType->field($sort) === null) {
+            throw new Refused('unknown_field', "{$recordType->label} has no field ‘{$sort}’ to sort by.", 422, [['at' => '/sort', 'code' => 'unknown_field', 'message' => "There is no field ‘{$sort}’."]]);
+        }
+        $page = (int) ($given['page'] ?? 1);
+        $perPage = (int) ($given['perPage'] ?? self::PER_PAGE);
+        [$records, $total] = $list->page($recordType, $this->condition($recordType, $given['filter'] ?? ''), trim($given['search'] ?? ''), $sort === '' ? null : $sort, str_starts_with($given['sort'] ?? '', '-'), $page, $perPage);
+
+        return new RecordPage($this->shapes->of($recordType, $records), $total, $page, $perPage);
+    }
+
+    #[OA\Get(path: '/api/records/{type}/{id}', operationId: 'record', tags: ['records'], responses: [new Ok(RecordShape::class)])]
+    public function show(string $type, int $id): RecordShape
+    {
+        $recordType = $this->type($type);
+        $row = $this->db->selectOne('SELECT * FROM `'.TypeTable::name($recordType->name).'` WHERE id = ?', [$id]) ?? throw $this->missing($recordType, $id);
+
+        return $this->shapes->of($recordType, [Columns::record($recordType, $row)])[0];
+    }
+
+    #[OA\Post(path: '/api/records/{type}', operationId: 'createRecord', tags: ['records'], requestBody: new Body(['values' => 'object']), responses: [new Ok(SavedShape::class, status: 201)])]
+    public function store(string $type, Request $request, SaveRecord $save): JsonResponse
+    {
+        $recordType = $this->type($type);
+        $given = $request->validate(['values' => 'present|array']);
+
+        return new JsonResponse($this->saved($recordType, $save->create($recordType, $given['values'], $this->actor($request))), 201);
+    }
+
+    #[OA\Patch(path: '/api/records/{type}/{id}', operationId: 'changeRecord', tags: ['records'], requestBody: new Body(['version' => 'integer', 'values' => 'object']), responses: [new Ok(SavedShape::class)])]
+    public function update(string $type, int $id, Request $request, SaveRecord $save): SavedShape
+    {
+        $recordType = $this->type($type);
+        $given = $request->validate(['version' => 'required|integer', 'values' => 'present|array']);
+
+        return $this->saved($recordType, $save->change($recordType, $id, (int) $given['version'], $given['values'], $this->actor($request)));
+    }
+
+    #[OA\Get(path: '/api/records/{type}/{id}/account', operationId: 'account', tags: ['records'], parameters: [new Query('before', 'integer', 'Only entries with a lower number.')], responses: [new Ok(Account::class)])]
+    public function account(string $type, int $id, Request $request, Entries $entries): Account
+    {
+        $recordType = $this->type($type);
+        $given = $request->validate(['before' => 'nullable|integer']);
+        $read = $entries->read('e.record_type = ? AND e.record_id = ? AND e.id < ?', [$recordType->name, $id, (int) ($given['before'] ?? PHP_INT_MAX)]);
+
+        return new Account($this->ahead($recordType, $id), $read, count($read) === Entries::A_PAGE ? $read[Entries::A_PAGE - 1]->number : null);
+    }
+
+    #[OA\Get(path: '/api/records/{type}/counts/{field}', operationId: 'counts', description: 'How many records have each value of a choice field.', tags: ['records'], responses: [new Ok(CountShape::class, list: true)])]
+    public function counts(string $type, string $field): JsonResponse
+    {
+        $recordType = $this->type($type);
+        if ($recordType->field($field)?->type !== FieldType::Choice) {
+            throw new Refused('unknown_field', "{$recordType->label} has no choice field ‘{$field}’.", 404);
+        }
+        $rows = $this->db->select("SELECT `{$field}` AS value, COUNT(*) AS n FROM `".TypeTable::name($recordType->name)."` WHERE `{$field}` IS NOT NULL GROUP BY `{$field}`");
+
+        return new JsonResponse(array_map(static fn (object $row): CountShape => new CountShape((string) $row->value, (int) $row->n), $rows));
+    }
+
+    private function condition(RecordType $type, string $json): ?Condition
+    {
+        if ($json === '') {
+            return null;
+        }
+        $reader = app(Context::class, ['type' => $type]);
+        $condition = ConditionReader::read($reader, new Node(json_decode($json, true, 64), '/filter'));
+
+        return $condition ?? throw new Refused('invalid_filter', $reader->problems[0]->message ?? 'The filter cannot be read.', 422, RuleStore::listed($reader->problems));
+    }
+
+    private function saved(RecordType $type, Saved $saved): SavedShape
+    {
+        $fired = [];
+        if ($saved->entryId !== null && $saved->decision->steps !== []) {
+            $rows = $this->db->select("SELECT id, rule_id FROM entries WHERE record_type = ? AND record_id = ? AND id > ? AND kind = 'fired' AND version = ? ORDER BY id", [$type->name, $saved->record->id, $saved->entryId, $saved->record->version]);
+            $names = [];
+            foreach ($saved->decision->firings() as $firing) {
+                $names[$firing->rule->id] = $firing->rule->name;
+            }
+            foreach ($rows as $row) {
+                $fired[] = new FiredShape((int) $row->id, (int) $row->rule_id, $names[(int) $row->rule_id] ?? '');
+            }
+        }
+
+        return new SavedShape($this->shapes->of($type, [$saved->record])[0], $saved->entryId, $fired);
+    }
+
+    /** @return list<AheadShape> the furthest first, so that the next stands right above the now line */
+    private function ahead(RecordType $type, int $id): array
+    {
+        $rows = $this->db->select(
+            "SELECT l.id, l.kind, l.due_at, l.task_id, t.title, p.name AS person, r.name AS rule_name FROM scheduled_lines l
+            JOIN tasks t ON t.id = l.task_id LEFT JOIN people p ON p.id = t.assignee_id LEFT JOIN rules r ON r.id = t.rule_id
+            WHERE l.record_type = ? AND l.record_id = ? AND l.status = 'pencilled' ORDER BY l.due_at DESC, l.id DESC",
+            [$type->name, $id],
+        );
+
+        return array_map(static fn (object $row): AheadShape => new AheadShape((int) $row->id, $row->kind, (string) Columns::iso($row->due_at), $row->title, $row->person, $row->rule_name, $row->task_id === null ? null : (int) $row->task_id), $rows);
+    }
+
+    private function missing(RecordType $type, int $id): Refused
+    {
+        return new Refused('not_found', "There is no {$type->inSentence()} {$type->numberOf($id)}.", 404);
+    }
+}

@@ -1,0 +1,144 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Describe\Body;
+use App\Http\Api\Describe\Ok;
+use App\Http\Api\Describe\Query;
+use App\Http\Api\Shape\MatchShape;
+use App\Http\Api\Shape\PageShape;
+use App\Http\Api\Shape\ReadingShape;
+use App\Http\Api\Shape\RuleShape;
+use App\Http\Api\Shape\RuleSummary;
+use App\Http\Api\Shape\WrittenShape;
+use App\Store\RecordList;
+use App\Store\Refused;
+use App\Store\RuleFile;
+use App\Store\RuleStore;
+use App\Work\HouseClock;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use OpenApi\Attributes as OA;
+use VividLedger\Record\Value;
+use VividLedger\Rule\Reading\RuleReader;
+use VividLedger\Rule\RuleStatus;
+
+/** Rules: written, put in force, paused, retired, carried in and out as files. */
+final class RuleController extends Controller
+{
+    public function __construct(
+        private readonly RuleShapes $shapes,
+        private readonly RuleStore $rules,
+        private readonly RuleReader $reader,
+    ) {}
+
+    #[OA\Get(path: '/api/rules', operationId: 'rules', tags: ['rules'], responses: [new Ok(RuleSummary::class, list: true)])]
+    public function index(): JsonResponse
+    {
+        return new JsonResponse($this->shapes->all());
+    }
+
+    #[OA\Post(path: '/api/rules', operationId: 'startRule', description: 'Starts a draft from a rule file, finished or not.', tags: ['rules'], requestBody: new Body(['file' => 'object']), responses: [new Ok(RuleShape::class, status: 201)])]
+    public function store(Request $request): JsonResponse
+    {
+        $given = $request->validate(['file' => 'required|array']);
+
+        return new JsonResponse($this->shapes->one($this->rules->draft($given['file'], $this->person($request)->id)), 201);
+    }
+
+    #[OA\Post(path: '/api/rules/read', operationId: 'readRule', description: 'Reads a rule file without keeping it: its sentences and its problems.', tags: ['rules'], requestBody: new Body(['file' => 'object']), responses: [new Ok(ReadingShape::class)])]
+    public function read(Request $request): ReadingShape
+    {
+        $given = $request->validate(['file' => 'required|array']);
+
+        return $this->shapes->reading($this->reader->read($given['file']));
+    }
+
+    #[OA\Post(path: '/api/rules/import', operationId: 'importRule', description: 'Starts a draft from the text of a rule file. Either all of it is sound, or nothing is kept.', tags: ['rules'], requestBody: new Body(['text' => 'string']), responses: [new Ok(RuleShape::class, status: 201)])]
+    public function import(Request $request, RuleFile $files): JsonResponse
+    {
+        $given = $request->validate(['text' => 'required|string|max:1000000']);
+
+        return new JsonResponse($this->shapes->one($this->rules->draft($files->read($given['text']), $this->person($request)->id)), 201);
+    }
+
+    #[OA\Get(path: '/api/rules/{id}', operationId: 'rule', tags: ['rules'], responses: [new Ok(RuleShape::class)])]
+    public function show(int $id): RuleShape
+    {
+        return $this->shapes->one($id);
+    }
+
+    #[OA\Put(path: '/api/rules/{id}/draft', operationId: 'writeDraft', tags: ['rules'], requestBody: new Body(['version' => 'integer', 'file' => 'object']), responses: [new Ok(WrittenShape::class)])]
+    public function write(int $id, Request $request, HouseClock $clock): WrittenShape
+    {
+        $given = $request->validate(['version' => 'required|integer', 'file' => 'required|array']);
+        $version = $this->rules->write($id, (int) $given['version'], $given['file'], $this->person($request)->id);
+
+        return new WrittenShape($version, Value::instantText($clock->now()), $this->shapes->reading($this->reader->read($given['file'])));
+    }
+
+    #[OA\Delete(path: '/api/rules/{id}/draft', operationId: 'discardDraft', description: 'Throws the draft away; a rule that was never in force goes with it.', tags: ['rules'], responses: [new Ok])]
+    public function discard(int $id): Response
+    {
+        $this->rules->discard($id);
+
+        return response()->noContent();
+    }
+
+    #[OA\Post(path: '/api/rules/{id}/publish', operationId: 'publishRule', description: 'Makes the draft the next page and puts it in force.', tags: ['rules'], requestBody: new Body(['version' => 'integer']), responses: [new Ok(RuleShape::class)])]
+    public function publish(int $id, Request $request): RuleShape
+    {
+        $given = $request->validate(['version' => 'required|integer']);
+        $this->rules->publish($id, (int) $given['version'], $this->person($request)->id);
+
+        return $this->shapes->one($id);
+    }
+
+    #[OA\Post(path: '/api/rules/{id}/status', operationId: 'moveRule', description: 'Pauses a rule, puts it back in force, or retires it.', tags: ['rules'], requestBody: new Body(['status' => 'string']), responses: [new Ok(RuleShape::class)])]
+    public function move(int $id, Request $request): RuleShape
+    {
+        $given = $request->validate(['status' => 'required|in:in_force,paused,retired']);
+        $this->rules->move($id, RuleStatus::from($given['status']), $this->person($request)->id);
+
+        return $this->shapes->one($id);
+    }
+
+    #[OA\Get(path: '/api/rules/{id}/pages', operationId: 'rulePages', tags: ['rules'], responses: [new Ok(PageShape::class, list: true)])]
+    public function pages(int $id): JsonResponse
+    {
+        return new JsonResponse($this->shapes->pages($id));
+    }
+
+    #[OA\Get(path: '/api/rules/{id}/file', operationId: 'ruleFile', description: 'The rule as a file that another company can import.', tags: ['rules'], parameters: [new Query('page', 'integer', 'A published page; left out, what is being written.')], responses: [new OA\Response(response: 200, description: 'A rule file.', content: new OA\MediaType(mediaType: 'application/json', schema: new OA\Schema(type: 'object', additionalProperties: true)))])]
+    public function file(int $id, Request $request, RuleFile $files): Response
+    {
+        $given = $request->validate(['page' => 'nullable|integer']);
+        $rule = $this->shapes->one($id);
+        $file = $rule->file;
+        if (isset($given['page'])) {
+            $pages = array_column($this->shapes->pages($id), 'file', 'number');
+            $file = $pages[(int) $given['page']] ?? throw new Refused('not_found', "This rule has no page {$given['page']}.", 404);
+        }
+        $name = trim((string) preg_replace('/[^a-z0-9]+/', '-', mb_strtolower($rule->name)), '-');
+
+        return response($files->write($file), 200, ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="'.($name === '' ? 'rule' : $name).'.rule.json"']);
+    }
+
+    #[OA\Get(path: '/api/rules/{id}/matching', operationId: 'matching', description: 'How many records meet the conditions of the rule as it is written now.', tags: ['rules'], responses: [new Ok(MatchShape::class)])]
+    public function matching(int $id, RecordList $list, RecordShapes $records): MatchShape
+    {
+        $shape = $this->shapes->one($id);
+        $page = $this->reader->read($shape->file);
+        if ($page->rule === null) {
+            throw new Refused('unfinished_rule', 'The rule is not finished.', 422, RuleStore::listed($page->problems));
+        }
+        $type = $this->type($shape->on);
+        [$examples, $matching] = $list->page($type, $page->rule->condition, '', null, true, 1, 5);
+        [, $total] = $list->page($type, null, '', null, true, 1, 1);
+
+        return new MatchShape($matching, $total, $records->of($type, $examples));
+    }
+}

@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Describe\Ok;
+use App\Http\Api\Shape\ChoiceShape;
+use App\Http\Api\Shape\FieldShape;
+use App\Http\Api\Shape\OfferShape;
+use App\Http\Api\Shape\OperatorShape;
+use App\Http\Api\Shape\SchemaShape;
+use App\Http\Api\Shape\TypeShape;
+use App\Store\SchemaStore;
+use OpenApi\Attributes as OA;
+use VividLedger\Condition\Operator\Operator;
+use VividLedger\Condition\Operator\Operators;
+use VividLedger\Rule\Guard\RepeatGuards;
+use VividLedger\Rule\Line\Lines;
+use VividLedger\Rule\Reading\ConditionReader;
+use VividLedger\Rule\Trigger\Triggers;
+use VividLedger\Schema\Choice;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\RecordType;
+use VividLedger\Time\Unit;
+
+/** The record types, and all that the sentences of a rule can be made of. */
+final class SchemaController extends Controller
+{
+    #[OA\Get(path: '/api/schema', operationId: 'schema', tags: ['schema'], responses: [new Ok(SchemaShape::class)])]
+    public function show(SchemaStore $schemas): SchemaShape
+    {
+        return new SchemaShape(
+            array_map($this->describe(...), array_values($schemas->schema()->types)),
+            array_map($this->operator(...), array_values(Operators::all())),
+            array_map(static fn (string $trigger): OfferShape => new OfferShape($trigger::kind(), $trigger::label()), Triggers::ALL),
+            array_map(static fn (string $kind, string $group): OfferShape => new OfferShape($kind, $group::wording()), array_keys(ConditionReader::GROUPS), ConditionReader::GROUPS),
+            array_map(static fn (string $line): OfferShape => new OfferShape($line::kind(), $line::label()), Lines::ALL),
+            array_map(static fn (Unit $unit): OfferShape => new OfferShape($unit->value, $unit->value.'s'), Unit::cases()),
+        );
+    }
+
+    private function describe(RecordType $type): TypeShape
+    {
+        return new TypeShape(
+            $type->name, $type->label, $type->plural, $type->prefix, $type->title, $type->owner,
+            array_map($this->field(...), array_values($type->fields)),
+            array_map(static fn (string $guard): OfferShape => new OfferShape($guard::kind(), $guard::label($type)), RepeatGuards::ALL),
+        );
+    }
+
+    private function field(Field $field): FieldShape
+    {
+        return new FieldShape(
+            $field->name, $field->label, $field->type->value, $field->required, $field->system,
+            array_map(static fn (Choice $choice): ChoiceShape => new ChoiceShape($choice->value, $choice->label, $choice->tone), $field->choices),
+            $field->target, $field->scale, $field->maxLength, $field->currency,
+        );
+    }
+
+    private function operator(Operator $operator): OperatorShape
+    {
+        $labels = [];
+        foreach (FieldType::cases() as $type) {
+            if ($operator->fits($type)) {
+                $labels[$type->value] = $operator->label($type);
+            }
+        }
+
+        return new OperatorShape($operator->kind(), $operator->operand()->value, $labels);
+    }
+}

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** A field that changed, as a person reads it. */
+#[OA\Schema]
+final readonly class ChangeShape
+{
+    public function __construct(
+        #[OA\Property]
+        public string $field,
+        #[OA\Property]
+        public string $label,
+        #[OA\Property]
+        public string $before,
+        #[OA\Property]
+        public string $after,
+    ) {}
+}

@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** One value a choice field offers. */
+#[OA\Schema]
+final readonly class ChoiceShape
+{
+    public function __construct(
+        #[OA\Property]
+        public string $value,
+        #[OA\Property]
+        public string $label,
+        #[OA\Property]
+        public ?string $tone,
+    ) {}
+}

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** The settings of the company. */
+#[OA\Schema]
+final readonly class CompanyShape
+{
+    public function __construct(
+        #[OA\Property]
+        public string $name,
+        #[OA\Property]
+        public string $timeZone,
+        #[OA\Property]
+        public ?int $fallbackPersonId,
+        #[OA\Property(items: new OA\Items(type: ProcessShape::class))]
+        public array $processes,
+    ) {}
+}

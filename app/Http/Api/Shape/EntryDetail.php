@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** An entry with what led to it and what followed. */
+#[OA\Schema]
+final readonly class EntryDetail
+{
+    public function __construct(
+        #[OA\Property]
+        public EntryShape $entry,
+        #[OA\Property(items: new OA\Items(type: EntryShape::class))]
+        public array $causes,
+        #[OA\Property(items: new OA\Items(type: EntryShape::class))]
+        public array $followed,
+    ) {}
+}

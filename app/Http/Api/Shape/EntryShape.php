@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** One numbered row of the ledger. */
+#[OA\Schema]
+final readonly class EntryShape
+{
+    public function __construct(
+        #[OA\Property]
+        public int $number,
+        #[OA\Property]
+        public string $kind,
+        #[OA\Property(format: 'date-time')]
+        public string $at,
+        #[OA\Property]
+        public ?string $who,
+        #[OA\Property]
+        public string $via,
+        #[OA\Property]
+        public ?string $recordType,
+        #[OA\Property]
+        public ?int $recordId,
+        #[OA\Property]
+        public ?string $recordNumber,
+        #[OA\Property]
+        public ?string $recordTitle,
+        #[OA\Property]
+        public ?int $rule,
+        #[OA\Property]
+        public ?string $ruleName,
+        #[OA\Property]
+        public ?int $page,
+        #[OA\Property]
+        public ?int $task,
+        #[OA\Property]
+        public ?int $cause,
+        #[OA\Property(items: new OA\Items(type: ChangeShape::class))]
+        public array $changes,
+        #[OA\Property(type: 'object', additionalProperties: true)]
+        public array $data,
+    ) {}
+}

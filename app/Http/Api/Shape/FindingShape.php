@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** What a condition found. */
+#[OA\Schema]
+final readonly class FindingShape
+{
+    public function __construct(
+        #[OA\Property]
+        public string $text,
+        #[OA\Property]
+        public bool $held,
+        #[OA\Property]
+        public ?string $seen,
+        #[OA\Property(items: new OA\Items(type: FindingShape::class))]
+        public array $parts,
+    ) {}
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** The person who is signed in, and what they may do. */
+#[OA\Schema]
+final readonly class Me
+{
+    public function __construct(
+        #[OA\Property]
+        public int $id,
+        #[OA\Property]
+        public string $handle,
+        #[OA\Property]
+        public string $name,
+        #[OA\Property]
+        public string $email,
+        #[OA\Property(enum: ['administrator', 'manager', 'member', 'auditor'])]
+        public string $role,
+        #[OA\Property]
+        public string $company,
+        #[OA\Property]
+        public string $timeZone,
+        #[OA\Property(format: 'date-time')]
+        public string $now,
+        #[OA\Property]
+        public bool $mayEditRecords,
+        #[OA\Property]
+        public bool $mayEditRules,
+        #[OA\Property]
+        public bool $mayDoAllTasks,
+    ) {}
+}

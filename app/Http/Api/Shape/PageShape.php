@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** One published page of a rule. */
+#[OA\Schema]
+final readonly class PageShape
+{
+    public function __construct(
+        #[OA\Property]
+        public int $number,
+        #[OA\Property(format: 'date-time')]
+        public string $publishedAt,
+        #[OA\Property]
+        public string $publishedBy,
+        #[OA\Property(type: 'object', additionalProperties: true)]
+        public array $file,
+        #[OA\Property]
+        public ReadingShape $reading,
+    ) {}
+}

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** One page of a list of records. */
+#[OA\Schema]
+final readonly class RecordPage
+{
+    public function __construct(
+        #[OA\Property(items: new OA\Items(type: RecordShape::class))]
+        public array $rows,
+        #[OA\Property]
+        public int $total,
+        #[OA\Property]
+        public int $page,
+        #[OA\Property]
+        public int $perPage,
+    ) {}
+}

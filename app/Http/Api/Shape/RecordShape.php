@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** A record. Values are as the API takes them; shown is each as a person reads it. */
+#[OA\Schema]
+final readonly class RecordShape
+{
+    public function __construct(
+        #[OA\Property]
+        public string $type,
+        #[OA\Property]
+        public int $id,
+        #[OA\Property]
+        public string $number,
+        #[OA\Property]
+        public string $title,
+        #[OA\Property]
+        public int $version,
+        #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(nullable: true, oneOf: [new OA\Schema(type: 'string'), new OA\Schema(type: 'integer'), new OA\Schema(type: 'boolean')]))]
+        public array $values,
+        #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string'))]
+        public array $shown,
+    ) {}
+}

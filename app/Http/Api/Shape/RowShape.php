@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** One row of a rule page. */
+#[OA\Schema]
+final readonly class RowShape
+{
+    public function __construct(
+        #[OA\Property(enum: ['when', 'group', 'condition', 'fires', 'line'])]
+        public string $part,
+        #[OA\Property]
+        public string $at,
+        #[OA\Property]
+        public string $margin,
+        #[OA\Property]
+        public int $depth,
+        #[OA\Property(items: new OA\Items(type: WordShape::class))]
+        public array $words,
+    ) {}
+}

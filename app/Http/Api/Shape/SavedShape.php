@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** What a save came to: the record as it is now, rules included. */
+#[OA\Schema]
+final readonly class SavedShape
+{
+    public function __construct(
+        #[OA\Property]
+        public RecordShape $record,
+        #[OA\Property]
+        public ?int $entry,
+        #[OA\Property(items: new OA\Items(type: FiredShape::class))]
+        public array $fired,
+    ) {}
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** Everything the screens need to offer real fields, operators and values. */
+#[OA\Schema]
+final readonly class SchemaShape
+{
+    public function __construct(
+        #[OA\Property(items: new OA\Items(type: TypeShape::class))]
+        public array $types,
+        #[OA\Property(items: new OA\Items(type: OperatorShape::class))]
+        public array $operators,
+        #[OA\Property(items: new OA\Items(type: OfferShape::class))]
+        public array $triggers,
+        #[OA\Property(items: new OA\Items(type: OfferShape::class))]
+        public array $groups,
+        #[OA\Property(items: new OA\Items(type: OfferShape::class))]
+        public array $lines,
+        #[OA\Property(items: new OA\Items(type: OfferShape::class))]
+        public array $units,
+    ) {}
+}

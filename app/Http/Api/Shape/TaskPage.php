@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** Tasks, and how many there are in all. */
+#[OA\Schema]
+final readonly class TaskPage
+{
+    public function __construct(
+        #[OA\Property(items: new OA\Items(type: TaskShape::class))]
+        public array $tasks,
+        #[OA\Property]
+        public int $total,
+        #[OA\Property]
+        public int $mineOpen,
+    ) {}
+}

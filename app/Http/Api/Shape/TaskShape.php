@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** A task. */
+#[OA\Schema]
+final readonly class TaskShape
+{
+    public function __construct(
+        #[OA\Property]
+        public int $id,
+        #[OA\Property]
+        public string $title,
+        #[OA\Property(enum: ['open', 'done'])]
+        public string $status,
+        #[OA\Property]
+        public ?int $assigneeId,
+        #[OA\Property]
+        public ?string $assignee,
+        #[OA\Property]
+        public string $recordType,
+        #[OA\Property]
+        public int $recordId,
+        #[OA\Property]
+        public string $recordNumber,
+        #[OA\Property]
+        public string $recordTitle,
+        #[OA\Property]
+        public ?int $rule,
+        #[OA\Property]
+        public ?string $ruleName,
+        #[OA\Property]
+        public int $entry,
+        #[OA\Property(format: 'date-time')]
+        public string $givenAt,
+        #[OA\Property(format: 'date-time', nullable: true)]
+        public ?string $dueAt,
+        #[OA\Property(format: 'date-time', nullable: true)]
+        public ?string $doneAt,
+        #[OA\Property]
+        public ?string $doneBy,
+    ) {}
+}

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** A personal API token; the token itself is shown only once, when it is made. */
+#[OA\Schema]
+final readonly class TokenShape
+{
+    public function __construct(
+        #[OA\Property]
+        public int $id,
+        #[OA\Property]
+        public string $name,
+        #[OA\Property]
+        public ?string $token,
+        #[OA\Property(format: 'date-time')]
+        public string $createdAt,
+        #[OA\Property(format: 'date-time', nullable: true)]
+        public ?string $lastUsedAt,
+    ) {}
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** A record type with its fields. */
+#[OA\Schema]
+final readonly class TypeShape
+{
+    public function __construct(
+        #[OA\Property]
+        public string $name,
+        #[OA\Property]
+        public string $label,
+        #[OA\Property]
+        public string $plural,
+        #[OA\Property]
+        public string $prefix,
+        #[OA\Property]
+        public string $title,
+        #[OA\Property]
+        public string $owner,
+        #[OA\Property(items: new OA\Items(type: FieldShape::class))]
+        public array $fields,
+        #[OA\Property(items: new OA\Items(type: OfferShape::class))]
+        public array $guards,
+    ) {}
+}

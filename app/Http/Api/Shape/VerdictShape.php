@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** What a rule made of a change. */
+#[OA\Schema]
+final readonly class VerdictShape
+{
+    public function __construct(
+        #[OA\Property(enum: ['fires', 'trigger', 'conditions', 'no_turn', 'guard_held'])]
+        public string $reason,
+        #[OA\Property]
+        public string $sentence,
+        #[OA\Property]
+        public string $trigger,
+        #[OA\Property]
+        public bool $triggered,
+        #[OA\Property]
+        public FindingShape $conditions,
+        #[OA\Property]
+        public string $guard,
+        #[OA\Property]
+        public bool $ready,
+    ) {}
+}

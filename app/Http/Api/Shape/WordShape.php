@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** A piece of a sentence; with a place in the rule file where it can be changed. */
+#[OA\Schema]
+final readonly class WordShape
+{
+    public function __construct(
+        #[OA\Property]
+        public string $text,
+        #[OA\Property(enum: ['glue', 'field', 'value', 'person', 'missing'])]
+        public string $role,
+        #[OA\Property]
+        public ?string $at,
+        #[OA\Property(enum: ['trigger', 'watched_fields', 'group', 'field', 'operator', 'operand', 'guard', 'set_field', 'set_value', 'title', 'person', 'due'], nullable: true)]
+        public ?string $edit,
+    ) {}
+}

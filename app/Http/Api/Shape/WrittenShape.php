@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** A draft after it was kept. */
+#[OA\Schema]
+final readonly class WrittenShape
+{
+    public function __construct(
+        #[OA\Property]
+        public int $draftVersion,
+        #[OA\Property(format: 'date-time')]
+        public string $draftAt,
+        #[OA\Property]
+        public ReadingShape $reading,
+    ) {}
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Describe\Body;
+use App\Http\Api\Describe\Ok;
+use App\Http\Api\Shape\TokenShape;
+use App\Store\Refused;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Laravel\Sanctum\PersonalAccessToken;
+use OpenApi\Attributes as OA;
+use VividLedger\Record\Value;
+
+/** A person's own API tokens. */
+final class TokenController extends Controller
+{
+    #[OA\Get(path: '/api/tokens', operationId: 'tokens', tags: ['tokens'], responses: [new Ok(TokenShape::class, list: true)])]
+    public function index(Request $request): JsonResponse
+    {
+        return new JsonResponse($this->person($request)->tokens()->orderByDesc('id')->get()->map(fn (PersonalAccessToken $token): TokenShape => $this->shape($token))->all());
+    }
+
+    #[OA\Post(path: '/api/tokens', operationId: 'makeToken', tags: ['tokens'], requestBody: new Body(['name' => 'string']), responses: [new Ok(TokenShape::class, status: 201)])]
+    public function store(Request $request): JsonResponse
+    {
+        $given = $request->validate(['name' => 'required|string|max:80']);
+        $made = $this->person($request)->createToken($given['name']);
+
+        return new JsonResponse($this->shape($made->accessToken, $made->plainTextToken), 201);
+    }
+
+    #[OA\Delete(path: '/api/tokens/{id}', operationId: 'revokeToken', tags: ['tokens'], responses: [new Ok])]
+    public function destroy(int $id, Request $request): Response
+    {
+        if ($this->person($request)->tokens()->whereKey($id)->delete() === 0) {
+            throw new Refused('not_found', 'You have no such token.', 404);
+        }
+
+        return response()->noContent();
+    }
+
+    private function shape(PersonalAccessToken $token, ?string $plain = null): TokenShape
+    {
+        $moment = static fn (?\DateTimeInterface $at): ?string => $at === null ? null : Value::instantText(\DateTimeImmutable::createFromInterface($at));
+
+        return new TokenShape((int) $token->id, $token->name, $plain, (string) $moment($token->created_at), $moment($token->last_used_at));
+    }
+}

@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http;
+
+use App\Store\Refused;
+use Illuminate\Auth\Access\AuthorizationException;
+use Illuminate\Auth\AuthenticationException;
+use Illuminate\Foundation\Configuration\Exceptions;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Session\TokenMismatchException;
+use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
+use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+
+/** Turns every refusal under /api into a problem document (RFC 9457) with a stable code. */
+final class Problems
+{
+    public static function register(Exceptions $exceptions): void
+    {
+        $exceptions->dontReport(Refused::class);
+        $exceptions->render(static fn (\Throwable $thrown, Request $request): ?JsonResponse => $request->is('api/*') ? self::of($thrown) : null);
+    }
+
+    /**
+     * @param  list<array{at: string, code: string, message: string}>  $problems
+     * @param  array<string, mixed>  $more
+     */
+    public static function document(int $status, string $code, string $title, array $problems = [], array $more = []): JsonResponse
+    {
+        $document = ['type' => "urn:vivid-ledger:problem:{$code}", 'title' => $title, 'status' => $status, 'code' => $code, 'problems' => $problems, ...$more];
+
+        return new JsonResponse($document, $status, ['Content-Type' => 'application/problem+json'], JSON_UNESCAPED_UNICODE);
+    }
+
+    private static function of(\Throwable $thrown): JsonResponse
+    {
+        if ($thrown instanceof Refused) {
+            return self::document($thrown->status, $thrown->reason, $thrown->getMessage(), $thrown->problems, $thrown->more);
+        }
+        if ($thrown instanceof ValidationException) {
+            return self::document(422, 'invalid_request', 'The request is not as the API describes it.', self::fields($thrown));
+        }
+        $previous = $thrown->getPrevious() ?? $thrown;
+        [$status, $code, $title] = match (true) {
+            $thrown instanceof AuthenticationException => [401, 'not_signed_in', 'Sign in first.'],
+            $previous instanceof AuthorizationException, $thrown instanceof AccessDeniedHttpException => [403, 'not_allowed', 'Your role does not allow this.'],
+            $previous instanceof TokenMismatchException => [419, 'session_expired', 'Your session has ended. Sign in again.'],
+            $thrown instanceof HttpExceptionInterface => match ($thrown->getStatusCode()) {
+                404 => [404, 'not_found', 'There is nothing at this address.'],
+                405 => [405, 'wrong_method', 'This address does not take that method.'],
+                429 => [429, 'too_many_tries', 'Too many tries. Wait a minute and try again.'],
+                default => [$thrown->getStatusCode(), 'refused', 'The request was refused.'],
+            },
+            default => [500, 'failed', 'Something went wrong on our side. Nothing was changed; please try again.'],
+        };
+
+        return self::document($status, $code, $title);
+    }
+
+    /** @return list<array{at: string, code: string, message: string}> */
+    private static function fields(ValidationException $invalid): array
+    {
+        $problems = [];
+        foreach ($invalid->errors() as $field => $messages) {
+            $problems[] = ['at' => '/'.str_replace('.', '/', $field), 'code' => 'invalid', 'message' => $messages[0]];
+        }
+
+        return $problems;
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Foundation\Auth\User as Authenticatable;
+use Laravel\Sanctum\HasApiTokens;
+
+/**
+ * Someone who signs in.
+ *
+ * @property int $id
+ * @property string $handle
+ * @property string $name
+ * @property string $email
+ * @property string $password
+ * @property Role $role
+ * @property string $team
+ * @property string $time_zone
+ * @property ?int $manager_id
+ * @property bool $active
+ */
+final class Person extends Authenticatable
+{
+    use HasApiTokens;
+
+    public $timestamps = false;
+
+    protected $table = 'people';
+
+    protected $guarded = [];
+
+    protected $hidden = ['password', 'remember_token'];
+
+    protected $casts = ['role' => Role::class, 'password' => 'hashed', 'active' => 'boolean'];
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Providers;
+
+use App\Models\Person;
+use App\Store\Company;
+use App\Store\PeopleStore;
+use App\Store\SchemaStore;
+use App\Store\StoredRuleBook;
+use App\Work\HouseClock;
+use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Contracts\Foundation\Application;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Gate;
+use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\ServiceProvider;
+use VividLedger\Engine\Clock;
+use VividLedger\Engine\Engine;
+use VividLedger\People\Directory;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\RuleReader;
+
+/** Puts the parts together. */
+final class LedgerServiceProvider extends ServiceProvider
+{
+    public function register(): void
+    {
+        foreach ([SchemaStore::class, Company::class, HouseClock::class, StoredRuleBook::class] as $once) {
+            $this->app->scoped($once);
+        }
+        $this->app->bind(Clock::class, HouseClock::class);
+        $this->app->bind(Directory::class, PeopleStore::class);
+        $this->app->bind(RuleReader::class, static fn (Application $app): RuleReader => new RuleReader(
+            $app->make(SchemaStore::class)->schema(), $app->make(Directory::class), $app->make(Company::class)->zone(),
+        ));
+        $this->app->bind(Context::class, static fn (Application $app, array $with): Context => new Context(
+            $app->make(SchemaStore::class)->schema(), $app->make(Directory::class), $with['type'], $app->make(Company::class)->zone(),
+        ));
+        $this->app->bind(Engine::class, static fn (Application $app): Engine => new Engine($app->make(SchemaStore::class)->schema(), $app->make(Company::class)->zone()));
+    }
+
+    public function boot(): void
+    {
+        Gate::define('edit-records', static fn (Person $person): bool => $person->role->mayEditRecords());
+        Gate::define('edit-rules', static fn (Person $person): bool => $person->role->mayEditRules());
+        RateLimiter::for('sign-in', static fn (Request $request): Limit => Limit::perMinute((int) config('ledger.sign_in_attempts'))
+            ->by(mb_strtolower((string) $request->input('email')).'|'.$request->ip()));
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use VividLedger\Schema\Choice;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\RecordType;
+
+/** The written form of a record type, as kept in the database and in the files of the demo company. */
+final class Definition
+{
+    /**
+     * @param  array<string, mixed>  $definition  see database/demo/record-types/
+     *
+     * @throws \ValueError when it names a field type that does not exist
+     */
+    public static function read(string $name, array $definition): RecordType
+    {
+        $fields = [];
+        foreach ($definition['fields'] as $fieldName => $field) {
+            $choices = [];
+            foreach ($field['choices'] ?? [] as $value => $choice) {
+                $choices[] = new Choice((string) $value, $choice['label'], $choice['tone'] ?? null);
+            }
+            $type = FieldType::from($field['type']);
+            $fields[] = new Field(
+                $fieldName,
+                $field['label'],
+                $type,
+                required: $field['required'] ?? false,
+                choices: $choices,
+                target: $field['target'] ?? null,
+                scale: $field['scale'] ?? ($type === FieldType::Percent ? 1 : 2),
+                maxLength: $field['max_length'] ?? ($type === FieldType::LongText ? 10_000 : 190),
+                currency: $field['currency'] ?? null,
+            );
+        }
+
+        return new RecordType($name, $definition['label'], $definition['plural'], $definition['prefix'], $definition['title'], $definition['owner'], $fields);
+    }
+}

@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use Illuminate\Database\Connection;
+use VividLedger\Record\InvalidValue;
+use VividLedger\Record\Record;
+use VividLedger\Record\Value;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\RecordType;
+
+/** Checks the values that came from outside against the fields they are for. */
+final readonly class RecordInput
+{
+    public function __construct(
+        private Connection $db,
+        private SchemaStore $schemas,
+    ) {}
+
+    /**
+     * @param  array<array-key, mixed>  $input  raw values by field name
+     * @param  ?Record  $before  null for a new record, whose required fields then have to be given
+     * @return array<string, string|int|bool|null> the values that differ from the record, normalised
+     *
+     * @throws Refused with a problem for every value that cannot be taken
+     */
+    public function checked(RecordType $type, array $input, ?Record $before): array
+    {
+        $values = [];
+        $problems = [];
+        foreach ($input as $name => $raw) {
+            $field = $type->field((string) $name);
+            try {
+                if ($field === null) {
+                    throw new InvalidValue('unknown_field', "{$type->label} has no field ‘{$name}’.");
+                }
+                if ($field->system) {
+                    throw new InvalidValue('not_settable', "{$field->label} is kept by the application.");
+                }
+                $value = Value::of($field, $raw);
+                if ($value === null && $field->required) {
+                    throw new InvalidValue('required', "{$field->label} has to be filled in.");
+                }
+                if ($before === null || $before->value($field->name) !== $value) {
+                    $this->mustExist($field, $value);
+                    $values[$field->name] = $value;
+                }
+            } catch (InvalidValue $invalid) {
+                $problems[] = ['at' => "/values/{$name}", 'code' => $invalid->reason, 'message' => $invalid->getMessage()];
+            }
+        }
+        foreach ($before === null ? $type->ownFields() : [] as $field) {
+            if ($field->required && ! array_key_exists($field->name, $input)) {
+                $problems[] = ['at' => "/values/{$field->name}", 'code' => 'required', 'message' => "{$field->label} has to be filled in."];
+            }
+        }
+        if ($problems !== []) {
+            throw new Refused('invalid_values', count($problems) === 1 ? $problems[0]['message'] : count($problems).' values cannot be taken.', 422, $problems);
+        }
+
+        return $values;
+    }
+
+    private function mustExist(Field $field, string|int|bool|null $value): void
+    {
+        if ($value === null) {
+            return;
+        }
+        if ($field->type === FieldType::Person && $this->db->selectOne('SELECT 1 FROM people WHERE id = ? AND active', [$value]) === null) {
+            throw new InvalidValue('unknown_value', "{$field->label}: there is no such person at work here.");
+        }
+        if ($field->type === FieldType::Reference) {
+            $target = $this->schemas->schema()->type((string) $field->target);
+            if ($target === null || $this->db->selectOne('SELECT 1 FROM `'.TypeTable::name($target->name).'` WHERE id = ?', [$value]) === null) {
+                throw new InvalidValue('unknown_value', "{$field->label}: there is no such ".($target?->inSentence() ?? 'record').'.');
+            }
+        }
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+/** What was asked cannot be done as it was given; nothing has changed. */
+final class Refused extends \DomainException
+{
+    /**
+     * @param  string  $reason  a stable code for programs
+     * @param  list<array{at: string, code: string, message: string}>  $problems  each at its field or word
+     * @param  array<string, mixed>  $more  further members of the problem document
+     */
+    public function __construct(
+        public readonly string $reason,
+        string $message,
+        public readonly int $status = 422,
+        public readonly array $problems = [],
+        public readonly array $more = [],
+    ) {
+        parent::__construct($message);
+    }
+}

@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use Opis\JsonSchema\Errors\ValidationError;
+use Opis\JsonSchema\Validator;
+use VividLedger\Rule\Reading\RuleReader;
+
+/** Rules as files: JSON that fits docs/schema/rule.schema.json. */
+final readonly class RuleFile
+{
+    public function __construct(private RuleReader $reader) {}
+
+    /** @param array<mixed> $file */
+    public function write(array $file): string
+    {
+        return json_encode(['$schema' => 'rule.schema.json', 'format' => RuleReader::FORMAT] + $file, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)."\n";
+    }
+
+    /**
+     * @return array<mixed> the rule, without what only the file needs
+     *
+     * @throws Refused with every problem at its line
+     */
+    public function read(string $text): array
+    {
+        try {
+            $data = json_decode($text, false, 64, JSON_THROW_ON_ERROR);
+        } catch (\JsonException) {
+            $line = JsonLines::firstBad($text);
+            throw $this->refusal([['at' => '', 'code' => 'malformed_json', 'message' => "This is not JSON: line {$line} cannot be read.", 'line' => $line]]);
+        }
+        $lines = JsonLines::of($text);
+        $problems = array_map(static fn (array $problem): array => $problem + ['line' => JsonLines::nearest($lines, $problem['at'])], $this->againstSchema($data));
+        if ($problems === []) {
+            $file = json_decode($text, true, 64, JSON_THROW_ON_ERROR);
+            unset($file['$schema'], $file['format']);
+            $page = $this->reader->read($file);
+            if ($page->problems === []) {
+                return $file;
+            }
+            $problems = array_map(static fn (array $problem): array => $problem + ['line' => JsonLines::nearest($lines, $problem['at'])], RuleStore::listed($page->problems));
+        }
+        throw $this->refusal($problems);
+    }
+
+    /** @return list<array{at: string, code: string, message: string}> */
+    private function againstSchema(mixed $data): array
+    {
+        $validator = new Validator(max_errors: 20);
+        $schema = json_decode((string) file_get_contents(base_path('docs/schema/rule.schema.json')), false, 512, JSON_THROW_ON_ERROR);
+        $error = $validator->validate($data, $schema)->error();
+        $problems = [];
+        foreach ($error === null ? [] : $this->leaves($error) as $leaf) {
+            $at = implode('', array_map(static fn (int|string $part): string => "/{$part}", $leaf->data()->fullPath()));
+            $problems[$at] ??= ['at' => $at, 'code' => 'malformed_rule', 'message' => $this->said($leaf)];
+        }
+
+        return array_values($problems);
+    }
+
+    /** @return list<ValidationError> the errors that have no more exact ones below them */
+    private function leaves(ValidationError $error): array
+    {
+        $leaves = [];
+        foreach ($error->subErrors() as $below) {
+            array_push($leaves, ...$this->leaves($below));
+        }
+
+        return $leaves === [] ? [$error] : $leaves;
+    }
+
+    private function said(ValidationError $error): string
+    {
+        $args = $error->args();
+        $text = preg_replace_callback('/\{(\w+)\}/', static function (array $name) use ($args): string {
+            $value = $args[$name[1]] ?? '';
+
+            return is_scalar($value) ? (string) $value : implode(', ', array_map(static fn (mixed $part): string => is_scalar($part) ? (string) $part : '…', (array) $value));
+        }, $error->message());
+
+        return rtrim((string) $text, '.').'.';
+    }
+
+    /** @param list<array<string, mixed>> $problems */
+    private function refusal(array $problems): Refused
+    {
+        usort($problems, static fn (array $one, array $other): int => $one['line'] <=> $other['line']);
+
+        return new Refused('malformed_rule', count($problems) === 1 ? 'The file has one problem. Nothing was imported.' : 'The file has '.count($problems).' problems. Nothing was imported.', 422, $problems);
+    }
+}

@@ -1,0 +1,13 @@
+<!doctype html>
+<html lang="en">
+    <head>
+        <meta charset="utf-8">
+        <meta name="viewport" content="width=device-width, initial-scale=1">
+        <title>Vivid Ledger</title>
+        <link rel="icon" type="image/svg+xml" href="/mark.svg">
+        @vite('resources/js/main.ts')
+    </head>
+    <body>
+        <div id="app"></div>
+    </body>
+</html>

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Http\Api\CompanyController;
+use App\Http\Api\LedgerController;
+use App\Http\Api\RecordController;
+use App\Http\Api\RuleController;
+use App\Http\Api\SchemaController;
+use App\Http\Api\SessionController;
+use App\Http\Api\TaskController;
+use App\Http\Api\TodayController;
+use App\Http\Api\TokenController;
+use Illuminate\Support\Facades\Route;
+
+Route::post('session', [SessionController::class, 'store'])->middleware('throttle:sign-in');
+
+Route::middleware('auth:sanctum')->group(function (): void {
+    Route::get('session', [SessionController::class, 'show']);
+    Route::delete('session', [SessionController::class, 'destroy']);
+    Route::get('schema', [SchemaController::class, 'show']);
+    Route::get('people', [CompanyController::class, 'people']);
+    Route::get('company', [CompanyController::class, 'show']);
+    Route::get('today', [TodayController::class, 'show']);
+
+    Route::get('records/{type}', [RecordController::class, 'index']);
+    Route::get('records/{type}/counts/{field}', [RecordController::class, 'counts']);
+    Route::get('records/{type}/{id}', [RecordController::class, 'show'])->whereNumber('id');
+    Route::get('records/{type}/{id}/account', [RecordController::class, 'account'])->whereNumber('id');
+
+    Route::get('tasks', [TaskController::class, 'index']);
+    Route::get('ledger', [LedgerController::class, 'index']);
+    Route::get('ledger/{number}', [LedgerController::class, 'show'])->whereNumber('number');
+    Route::get('ledger/{number}/answers', [LedgerController::class, 'answers'])->whereNumber('number');
+
+    Route::get('rules', [RuleController::class, 'index']);
+    Route::get('rules/{id}', [RuleController::class, 'show'])->whereNumber('id');
+    Route::get('rules/{id}/pages', [RuleController::class, 'pages'])->whereNumber('id');
+    Route::get('rules/{id}/file', [RuleController::class, 'file'])->whereNumber('id');
+    Route::get('rules/{id}/matching', [RuleController::class, 'matching'])->whereNumber('id');
+
+    Route::get('tokens', [TokenController::class, 'index']);
+    Route::post('tokens', [TokenController::class, 'store']);
+    Route::delete('tokens/{id}', [TokenController::class, 'destroy'])->whereNumber('id');
+
+    Route::middleware('can:edit-records')->group(function (): void {
+        Route::post('records/{type}', [RecordController::class, 'store']);
+        Route::patch('records/{type}/{id}', [RecordController::class, 'update'])->whereNumber('id');
+        Route::post('tasks/{id}/complete', [TaskController::class, 'complete'])->whereNumber('id');
+        Route::post('tasks/{id}/reopen', [TaskController::class, 'reopen'])->whereNumber('id');
+    });
+    Route::middleware('can:edit-rules')->group(function (): void {
+        Route::patch('company', [CompanyController::class, 'update']);
+        Route::post('rules', [RuleController::class, 'store']);
+        Route::post('rules/read', [RuleController::class, 'read']);
+        Route::post('rules/import', [RuleController::class, 'import']);
+        Route::put('rules/{id}/draft', [RuleController::class, 'write'])->whereNumber('id');
+        Route::delete('rules/{id}/draft', [RuleController::class, 'discard'])->whereNumber('id');
+        Route::post('rules/{id}/publish', [RuleController::class, 'publish'])->whereNumber('id');
+        Route::post('rules/{id}/status', [RuleController::class, 'move'])->whereNumber('id');
+    });
+});
