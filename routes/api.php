@@ -24,6 +24,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('today', [TodayController::class, 'show']);
 
     Route::get('records/{type}', [RecordController::class, 'index']);
+    Route::post('records/{type}/filter', [RecordController::class, 'readFilter']);
     Route::get('records/{type}/counts/{field}', [RecordController::class, 'counts']);
     Route::get('records/{type}/{id}', [RecordController::class, 'show'])->whereNumber('id');
     Route::get('records/{type}/{id}/account', [RecordController::class, 'account'])->whereNumber('id');

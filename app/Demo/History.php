@@ -168,7 +168,10 @@ final class History
             'priority' => $this->one(['low', 'normal', 'normal', 'normal', 'high', 'high', 'urgent']), 'status' => 'open', 'topic' => $topic,
             'owner' => $person->id, 'due' => $now->modify('+'.$this->random->getInt(2, 12).' days')->format('Y-m-d'),
         ], new Actor($person->id));
-        $this->later($saved->record->id, $person->id, $now->getTimestamp(), ['waiting', 'partner', 'closed', 'closed', 'urgent']);
+        // Some of the latest are still as they came in.
+        if ($now->getTimestamp() < $this->end - 14 * 86400 || $this->random->getInt(1, 2) === 1) {
+            $this->later($saved->record->id, $person->id, $now->getTimestamp(), ['waiting', 'waiting', 'partner', 'closed', 'urgent']);
+        }
     }
 
     /**

@@ -15,6 +15,7 @@ use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
 use VividLedger\Engine\Clock;
 use VividLedger\Engine\Engine;
@@ -43,6 +44,8 @@ final class LedgerServiceProvider extends ServiceProvider
 
     public function boot(): void
     {
+        // Addresses from the root hold behind any port or proxy.
+        Vite::createAssetPathsUsing(static fn (string $path): string => '/'.$path);
         Gate::define('edit-records', static fn (Person $person): bool => $person->role->mayEditRecords());
         Gate::define('edit-rules', static fn (Person $person): bool => $person->role->mayEditRules());
         RateLimiter::for('sign-in', static fn (Request $request): Limit => Limit::perMinute((int) config('ledger.sign_in_attempts'))

@@ -39,6 +39,6 @@ final class Definition
             );
         }
 
-        return new RecordType($name, $definition['label'], $definition['plural'], $definition['prefix'], $definition['title'], $definition['owner'], $fields);
+        return new RecordType($name, $definition['label'], $definition['plural'], $definition['prefix'], $definition['title'], $definition['owner'], $fields, $definition['columns'] ?? array_slice(array_keys($definition['fields']), 0, 6));
     }
 }

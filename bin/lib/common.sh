@@ -88,7 +88,8 @@ install_packages() {
         step 'Installing PHP packages' install_php
     fi
     if [ ! -f node_modules/.installed.lock ] || ! cmp -s package-lock.json node_modules/.installed.lock; then
-        step 'Installing JavaScript packages' npm ci --no-audit --no-fund
+        # Not "npm ci": it refuses a lock without the builds for other systems, which some registries do not carry.
+        step 'Installing JavaScript packages' npm install --no-save --no-audit --no-fund
         cp package-lock.json node_modules/.installed.lock
     fi
     mkdir -p storage/logs storage/app storage/framework/{cache,sessions,views} bootstrap/cache

@@ -15,6 +15,7 @@ final readonly class RecordType
      * @param  string  $title  name of the text field that names a record
      * @param  string  $owner  name of the person field that holds the owner
      * @param  list<Field>  $ownFields
+     * @param  list<string>  $columns  names of the fields a list shows, in order
      */
     public function __construct(
         public string $name,
@@ -24,6 +25,7 @@ final readonly class RecordType
         public string $title,
         public string $owner,
         array $ownFields,
+        public array $columns = [],
     ) {
         $fields = [];
         foreach ([...$ownFields, ...self::systemFields()] as $field) {

@@ -10,22 +10,24 @@ use App\Store\Refused;
 use App\Store\SchemaStore;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Routing\Controller as BaseController;
 use Laravel\Sanctum\PersonalAccessToken;
 use Symfony\Component\HttpFoundation\Response;
 use VividLedger\Record\CauseKind;
 use VividLedger\Schema\RecordType;
 
 /** What the controllers of the API share. */
-abstract class Controller
+abstract class Controller extends BaseController
 {
     /**
      * A shape is answered as JSON.
      *
+     * @param  string  $method
      * @param  array<array-key, mixed>  $parameters
      */
-    public function callAction(string $method, array $parameters): mixed
+    public function callAction($method, $parameters): mixed
     {
-        $answer = $this->{$method}(...array_values($parameters));
+        $answer = parent::callAction($method, $parameters);
 
         return is_object($answer) && ! $answer instanceof Response ? new JsonResponse($answer) : $answer;
     }

@@ -11,6 +11,7 @@ use App\Http\Api\Shape\Account;
 use App\Http\Api\Shape\AheadShape;
 use App\Http\Api\Shape\CountShape;
 use App\Http\Api\Shape\FiredShape;
+use App\Http\Api\Shape\ReadingShape;
 use App\Http\Api\Shape\RecordPage;
 use App\Http\Api\Shape\RecordShape;
 use App\Http\Api\Shape\SavedShape;
@@ -29,6 +30,7 @@ use VividLedger\Condition\Condition;
 use VividLedger\Rule\Reading\ConditionReader;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 
@@ -59,6 +61,15 @@ final class RecordController extends Controller
         [$records, $total] = $list->page($recordType, $this->condition($recordType, $given['filter'] ?? ''), trim($given['search'] ?? ''), $sort === '' ? null : $sort, str_starts_with($given['sort'] ?? '', '-'), $page, $perPage);
 
         return new RecordPage($this->shapes->of($recordType, $records), $total, $page, $perPage);
+    }
+
+    #[OA\Post(path: '/api/records/{type}/filter', operationId: 'readFilter', description: 'Reads a condition over records without keeping it: its sentences and its problems. It stands at "/filter".', tags: ['records'], requestBody: new Body(['filter' => 'object']), responses: [new Ok(ReadingShape::class)])]
+    public function readFilter(string $type, Request $request, RuleShapes $shapes): ReadingShape
+    {
+        $context = app(Context::class, ['type' => $this->type($type)]);
+        ConditionReader::read($context, new Node($request->validate(['filter' => 'required|array'])['filter'], '/filter'), 'Only');
+
+        return $shapes->reading(new RulePage($context->rows, $context->problems, null));
     }
 
     #[OA\Get(path: '/api/records/{type}/{id}', operationId: 'record', tags: ['records'], responses: [new Ok(RecordShape::class)])]

@@ -44,7 +44,7 @@ final class SchemaController extends Controller
     private function describe(RecordType $type): TypeShape
     {
         return new TypeShape(
-            $type->name, $type->label, $type->plural, $type->prefix, $type->title, $type->owner,
+            $type->name, $type->label, $type->plural, $type->prefix, $type->title, $type->owner, $type->columns,
             array_map($this->field(...), array_values($type->fields)),
             array_map(static fn (string $guard): OfferShape => new OfferShape($guard::kind(), $guard::label($type)), RepeatGuards::ALL),
         );

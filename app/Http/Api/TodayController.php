@@ -22,15 +22,17 @@ final class TodayController extends Controller
     #[OA\Get(path: '/api/today', operationId: 'today', tags: ['today'], responses: [new Ok(TodayShape::class)])]
     public function show(Request $request, Connection $db, Company $company, HouseClock $clock, Tasks $tasks, RuleShapes $rules, Entries $entries): TodayShape
     {
-        $me = $this->person($request)->id;
+        $person = $this->person($request);
+        // Whoever looks after other people's tasks sees what wants anybody.
+        $whose = $person->role->mayDoAllTasks() ? null : $person->id;
         $zone = $company->zone();
         $now = $clock->now();
         $midnight = $now->setTimezone($zone)->setTime(0, 0);
-        $late = (int) $db->scalar("SELECT COUNT(*) FROM tasks WHERE status = 'open' AND assignee_id = ? AND due_at < ?", [$me, Columns::moment($now)]);
-        $today = (int) $db->scalar("SELECT COUNT(*) FROM tasks WHERE status = 'open' AND assignee_id = ? AND due_at >= ? AND due_at < ?", [$me, Columns::moment($now), Columns::moment($midnight->modify('+1 day'))]);
+        $late = (int) $db->scalar("SELECT COUNT(*) FROM tasks WHERE status = 'open' AND (? IS NULL OR assignee_id = ?) AND due_at < ?", [$whose, $whose, Columns::moment($now)]);
+        $today = (int) $db->scalar("SELECT COUNT(*) FROM tasks WHERE status = 'open' AND (? IS NULL OR assignee_id = ?) AND due_at >= ? AND due_at < ?", [$whose, $whose, Columns::moment($now), Columns::moment($midnight->modify('+1 day'))]);
 
         return new TodayShape(
-            $tasks->listed('open', $me, 8), $late, $today, $rules->all('in_force'), $entries->read("e.kind <> 'changed' AND e.kind <> 'created'", [], 8), $this->days($db, $midnight, $zone),
+            $tasks->listed('open', $whose, 12), $late, $today, $rules->all('in_force'), $entries->read("e.kind <> 'changed' AND e.kind <> 'created'", [], 8), $this->days($db, $midnight, $zone),
         );
     }
 

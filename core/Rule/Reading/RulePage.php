@@ -22,50 +22,41 @@ final readonly class RulePage
     /** The whole rule as one sentence, to be read aloud. */
     public function aloud(): string
     {
-        $clauses = [];
-        $conditions = [];
-        foreach ($this->rows as $row) {
-            match ($row->part) {
-                Part::When => $clauses[] = 'When '.$row->text(),
-                Part::Group => $conditions[] = [$row->depth, $row->text(), true],
-                Part::Condition => $conditions[] = [$row->depth, $row->text(), false],
-                Part::Fires, Part::Line => null,
-            };
-        }
-        $onlyIf = self::conditionsAloud($conditions);
-        if ($onlyIf !== '') {
-            $clauses[] = 'only if '.$onlyIf;
-        }
-        $lines = [];
-        foreach ($this->rows as $row) {
-            if ($row->part === Part::Fires) {
-                $clauses[] = 'firing '.$row->text();
-            } elseif ($row->part === Part::Line) {
-                $lines[] = lcfirst($row->text());
-            }
-        }
+        $of = fn (Part $part): array => array_values(array_filter($this->rows, static fn (Row $row): bool => $row->part === $part));
+        $conditions = array_values(array_filter($this->rows, static fn (Row $row): bool => $row->part === Part::Group || $row->part === Part::Condition));
+        $onlyIf = $conditions === [] ? '' : self::conditionsAloud($conditions, 0)[0];
+        $text = implode(', ', array_filter([
+            ...array_map(static fn (Row $row): string => 'When '.$row->text(), $of(Part::When)),
+            $onlyIf === 'always' ? '' : 'only if '.$onlyIf,
+            ...array_map(static fn (Row $row): string => 'firing '.$row->text(), $of(Part::Fires)),
+        ]));
+        $lines = array_map(static fn (Row $row): string => lcfirst($row->text()), $of(Part::Line));
 
-        return implode(', ', $clauses).($lines === [] ? '.' : ': '.implode('; ', $lines).'.');
+        return $text.($lines === [] ? '.' : ': '.implode('; ', $lines).'.');
     }
 
-    /** @param list<array{int, string, bool}> $conditions depth, text, whether a group */
-    private static function conditionsAloud(array $conditions): string
+    /**
+     * A group joins its parts by "and" or "or", in brackets inside another group.
+     *
+     * @param  list<Row>  $rows  of the conditions
+     * @return array{string, int} the words of the condition at a place, and the place of the row behind it
+     */
+    private static function conditionsAloud(array $rows, int $at): array
     {
-        $text = '';
-        $previous = -1;
-        foreach ($conditions as [$depth, $words, $isGroup]) {
-            if ($isGroup && $words === 'always') {
-                return '';
-            }
-            $text .= match (true) {
-                $text === '' => $words,
-                $depth > $previous => ': '.$words,
-                $depth < $previous => '; '.$words,
-                default => ', '.$words,
-            };
-            $previous = $depth;
+        $row = $rows[$at++];
+        if ($row->part === Part::Condition) {
+            return [$row->text(), $at];
         }
+        $parts = [];
+        while (isset($rows[$at]) && $rows[$at]->depth > $row->depth) {
+            [$parts[], $at] = self::conditionsAloud($rows, $at);
+        }
+        $text = match ($row->text()) {
+            'all of' => implode(' and ', $parts),
+            'any of' => implode(' or ', $parts),
+            default => trim($row->text().' '.implode(', ', $parts)),
+        };
 
-        return $text;
+        return [$row->depth > 0 && count($parts) > 1 ? "({$text})" : $text, $at];
     }
 }

@@ -101,6 +101,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/records/{type}/filter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Reads a condition over records without keeping it: its sentences and its problems. It stands at "/filter". */
+        post: operations["readFilter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/records/{type}/{id}": {
         parameters: {
             query?: never;
@@ -799,6 +816,8 @@ export interface components {
             prefix: string;
             title: string;
             owner: string;
+            /** @description Names of the fields a list shows, in order. */
+            columns: string[];
             fields: components["schemas"]["FieldShape"][];
             guards: components["schemas"]["OfferShape"][];
         };
@@ -1049,6 +1068,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedShape"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readFilter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                type: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    filter: {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingShape"];
                 };
             };
             default: components["responses"]["Problem"];

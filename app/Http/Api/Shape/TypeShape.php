@@ -23,6 +23,8 @@ final readonly class TypeShape
         public string $title,
         #[OA\Property]
         public string $owner,
+        #[OA\Property(description: 'Names of the fields a list shows, in order.', items: new OA\Items(type: 'string'))]
+        public array $columns,
         #[OA\Property(items: new OA\Items(type: FieldShape::class))]
         public array $fields,
         #[OA\Property(items: new OA\Items(type: OfferShape::class))]

@@ -1,0 +1,54 @@
+<script lang="ts">
+    import { QueryClient, QueryClientProvider } from '@tanstack/svelte-query';
+    import { Router } from 'sv-router';
+    import { onMount } from 'svelte';
+    import { Refusal } from './api/client';
+    import Dateline from './parts/Dateline.svelte';
+    import Finder from './parts/Finder.svelte';
+    import Spine from './parts/Spine.svelte';
+    import ToastStack from './parts/ToastStack.svelte';
+    import SignIn from './screens/signin/SignIn.svelte';
+    import { session } from './state/session.svelte';
+
+    const client = new QueryClient({
+        defaultOptions: {
+            queries: {
+                refetchOnWindowFocus: true,
+                staleTime: 2000,
+                retry: (count, error) => count < 2 && error instanceof Refusal && error.problem.status === 0,
+            },
+        },
+    });
+    client.getQueryCache().subscribe((event) => {
+        const error = event.query.state.error;
+        if (error instanceof Refusal && [401, 419].includes(error.problem.status)) session.me = null;
+    });
+
+    let finding = $state(false);
+    onMount(() => void session.begin());
+
+    function shortcut(event: KeyboardEvent) {
+        if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+            event.preventDefault();
+            finding = !finding;
+        }
+    }
+</script>
+
+<svelte:window onkeydown={shortcut} />
+
+<QueryClientProvider {client}>
+    {#if session.me}
+        <div class="app">
+            <Spine />
+            <div class="main">
+                <Dateline onfind={() => (finding = true)} />
+                <Router />
+            </div>
+        </div>
+        {#if finding}<Finder onclose={() => (finding = false)} />{/if}
+    {:else if session.ready}
+        <SignIn />
+    {/if}
+    <ToastStack />
+</QueryClientProvider>

@@ -1,0 +1,35 @@
+<script lang="ts">
+    import { Modal } from 'flowbite-svelte';
+    import type { Snippet } from 'svelte';
+
+    type Props = {
+        title: string;
+        go: string;
+        danger?: boolean;
+        busy?: boolean;
+        onconfirm: () => void;
+        onclose: () => void;
+        children: Snippet;
+    };
+    let { title, go, danger = false, busy = false, onconfirm, onclose, children }: Props = $props();
+    let open = $state(true);
+    $effect(() => {
+        if (!open) onclose();
+    });
+</script>
+
+<Modal
+    bind:open
+    size="xs"
+    dismissable={false}
+    class="rounded-xl border border-edge bg-page divide-y-0 text-ink shadow-2xl"
+    classes={{ body: 'p-6 space-y-4' }}
+>
+    <h2 class="text-lg">{title}</h2>
+    <div class="space-y-3 text-[13.5px] text-ink-2">{@render children()}</div>
+    <div class="flex justify-end gap-2 pt-2">
+        <button type="button" class="btn" onclick={() => (open = false)}>Cancel</button>
+        <!-- svelte-ignore a11y_autofocus -->
+        <button type="button" class="btn {danger ? 'danger' : 'go'}" autofocus disabled={busy} onclick={onconfirm}>{go}</button>
+    </div>
+</Modal>

@@ -1,0 +1,21 @@
+<script lang="ts">
+    import { longMoment, initials } from '../state/moments';
+    import { clock, session } from '../state/session.svelte';
+    import { crumbs } from '../state/crumbs.svelte';
+
+    let { onfind }: { onfind: () => void } = $props();
+</script>
+
+<div class="dateline">
+    <div class="crumb">
+        {#each crumbs.parts as part, index (index)}
+            {#if index > 0}<span class="px-1.5">/</span>{/if}
+            {#if part.to && index < crumbs.parts.length - 1}<a href={part.to}>{part.label}</a>{:else}<b>{part.label}</b>{/if}
+        {/each}
+    </div>
+    <button type="button" class="find" onclick={onfind}>Find or go to anything<kbd>Ctrl K</kbd></button>
+    <div class="clock" title="The house clock, in {clock.zone}">{longMoment(clock.now)}</div>
+    <a class="avatar" href="/profile" title="{session.me?.name}, {session.me?.role}" aria-label="Your profile"
+        >{initials(session.me?.name ?? '')}</a
+    >
+</div>

@@ -1,0 +1,34 @@
+<script lang="ts">
+    import type { Shapes } from '../api/client';
+    import { moment } from '../state/moments';
+    import Answers from './Answers.svelte';
+    import { detail, headline, verdict } from './entries';
+    import VerdictCard from './VerdictCard.svelte';
+
+    let { entry, numbered = false }: { entry: Shapes['EntryShape']; numbered?: boolean } = $props();
+    let open = $state(false);
+    const head = $derived(headline(entry, numbered));
+    const why = $derived(verdict(entry));
+    const isSave = $derived(entry.kind === 'created' || entry.kind === 'changed');
+</script>
+
+<div class="line" data-entry={entry.number} data-kind={entry.kind}>
+    <div class="m">
+        <a href="/ledger/{entry.number}" class="hover:text-iris" title="Entry {entry.number}">{moment(entry.at)}</a>
+    </div>
+    <div class="b text-[13.5px]!">
+        <span class="font-semibold">{head.strong}</span>
+        {head.rest}
+        {#if why}
+            <button type="button" class="link ml-1 text-[12.5px]" aria-expanded={open} onclick={() => (open = !open)}>Why?</button>
+        {:else if isSave}
+            <button type="button" class="link ml-1 text-[12.5px]" aria-expanded={open} onclick={() => (open = !open)}>Why not?</button>
+        {/if}
+        {#if detail(entry)}<div class="text-[12.5px] leading-snug text-ink-3">{detail(entry)}</div>{/if}
+        {#if open && why}
+            <div class="my-1 rounded-md border border-ruled bg-[#fdfaf2] px-3 py-2"><VerdictCard verdict={why} /></div>
+        {:else if open && isSave}
+            <Answers entry={entry.number} />
+        {/if}
+    </div>
+</div>

@@ -1,0 +1,78 @@
+<script lang="ts">
+    import { createQuery } from '@tanstack/svelte-query';
+    import { api, ask, type Shapes } from '../api/client';
+    import type { Json } from '../state/pointer';
+    import Choose from './Choose.svelte';
+    import { peopleOptions } from './offers';
+    import type { Option } from './options';
+    import ValueInput from './ValueInput.svelte';
+
+    /* Gives a value, or several, for a field as a rule file writes it: people by handle, records by number. */
+    type Props = {
+        /** The record type whose values are counted; left out, nothing is counted. */
+        type?: string;
+        field: Shapes['FieldShape'];
+        many?: boolean;
+        chosen: Json[];
+        further?: Option[];
+        onchoose: (values: Json[]) => void;
+        onfurther?: (key: string) => void;
+        onclose: () => void;
+    };
+    let { type, field, many = false, chosen, further = [], onchoose, onfurther, onclose }: Props = $props();
+
+    let typed = $state('');
+    const records = createQuery(() => ({
+        queryKey: ['offer', field.target, typed],
+        enabled: field.type === 'reference',
+        queryFn: () =>
+            ask(api.GET('/api/records/{type}', { params: { path: { type: field.target ?? '' }, query: { search: typed, perPage: 20 } } })),
+    }));
+    const counts = createQuery(() => ({
+        queryKey: ['counts', type, field.name],
+        enabled: field.type === 'choice' && type !== undefined,
+        queryFn: () => ask(api.GET('/api/records/{type}/counts/{field}', { params: { path: { type: type ?? '', field: field.name } } })),
+    }));
+    const options = $derived.by((): Option[] | null => {
+        if (field.type === 'choice')
+            return field.choices.map((choice) => ({
+                key: choice.value,
+                label: choice.label,
+                tone: choice.tone ?? undefined,
+                hint: counts.data ? `${counts.data.find((count) => count.value === choice.value)?.count ?? 0} now` : undefined,
+            }));
+        if (field.type === 'person') return peopleOptions();
+        if (field.type === 'reference')
+            return (records.data?.rows ?? []).map((record) => ({ key: record.number, label: record.title, hint: record.number }));
+        if (field.type === 'tick')
+            return [
+                { key: 'true', label: 'ticked' },
+                { key: 'false', label: 'not ticked' },
+            ];
+        return null;
+    });
+    let writing = $state(false);
+
+    function choose(keys: string[]) {
+        const key = keys[0] ?? '';
+        if (!many && further.some((option) => option.key === key)) onfurther?.(key);
+        else if (!many && key === ':write') writing = true;
+        else onchoose(field.type === 'tick' ? [key === 'true'] : keys);
+    }
+</script>
+
+{#if options && !writing}
+    <Choose
+        title={field.label}
+        options={[...options, ...further]}
+        chosen={chosen.map(String)}
+        {many}
+        onsearch={field.type === 'reference' ? (text) => (typed = text) : undefined}
+        onchoose={choose}
+        {onclose}
+    />
+{:else if further.length && !writing}
+    <Choose title={field.label} options={[{ key: ':write', label: 'a value…' }, ...further]} chosen={[]} onchoose={choose} {onclose} />
+{:else}
+    <ValueInput {field} value={String(chosen[0] ?? '')} ondone={(value) => onchoose([value])} />
+{/if}

@@ -1,0 +1,45 @@
+<script lang="ts">
+    import { autoUpdate, computePosition, flip, offset, shift } from '@floating-ui/dom';
+    import type { Snippet } from 'svelte';
+
+    type Props = { anchor: HTMLElement; label: string; onclose: () => void; children: Snippet };
+    let { anchor, label, onclose, children }: Props = $props();
+    let panel = $state<HTMLDivElement>();
+
+    $effect(() => {
+        const floating = panel;
+        if (!floating) return;
+        return autoUpdate(anchor, floating, async () => {
+            const at = await computePosition(anchor, floating, {
+                placement: 'bottom-start',
+                middleware: [offset(6), flip({ padding: 8 }), shift({ padding: 8 })],
+            });
+            Object.assign(floating.style, { left: `${at.x}px`, top: `${at.y}px` });
+        });
+    });
+
+    function outside(event: PointerEvent) {
+        const target = event.target as Node;
+        if (!panel?.contains(target) && !anchor.contains(target)) onclose();
+    }
+
+    function key(event: KeyboardEvent) {
+        if (event.key === 'Escape') {
+            event.preventDefault();
+            event.stopPropagation();
+            onclose();
+        }
+    }
+
+    /** Out of whatever scrolls, so that nothing cuts the panel off. */
+    function toBody(node: HTMLElement) {
+        document.body.append(node);
+        return { destroy: () => node.remove() };
+    }
+</script>
+
+<svelte:window onpointerdown={outside} />
+
+<div bind:this={panel} use:toBody class="floating" role="dialog" aria-label={label} tabindex="-1" onkeydown={key}>
+    {@render children()}
+</div>

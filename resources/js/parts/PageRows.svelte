@@ -1,0 +1,236 @@
+<script lang="ts">
+    import { ArrowDown, ArrowUp, X } from '@lucide/svelte';
+    import { tick } from 'svelte';
+    import Choose from './Choose.svelte';
+    import { newLine, type Row, type Word } from './editors';
+    import Floating from './Floating.svelte';
+    import Sentence from './Sentence.svelte';
+    import WordEditor from './WordEditor.svelte';
+    import type { Document } from '../state/document.svelte';
+    import { split } from '../state/pointer';
+    import { session } from '../state/session.svelte';
+
+    /* The rows of a rule page. With a document they can be written; words are reached with the arrow keys. */
+    type Props = { rows: Row[]; document?: Document | null };
+    let { rows, document: page = null }: Props = $props();
+
+    type Open = { anchor: HTMLElement; key: string; word: Word | null };
+    let open = $state<Open | null>(null);
+    let root = $state<HTMLDivElement>();
+
+    const problems = $derived(page?.reading.problems ?? []);
+    const ends = $derived.by(() => {
+        // After which row each group ends, so that its "+ condition" stands there.
+        const after = new Map<number, Row[]>();
+        rows.forEach((row, index) => {
+            if (row.part !== 'group') return;
+            let end = index;
+            while (rows[end + 1] && ['group', 'condition'].includes(rows[end + 1]!.part) && rows[end + 1]!.depth > row.depth) end++;
+            after.set(end, [row, ...(after.get(end) ?? [])]);
+        });
+        return after;
+    });
+    const lineCount = $derived(rows.filter((row) => row.part === 'line').length);
+    const lineIndex = (row: Row) => Number(split(row.at)[1]);
+    const messages = (row: Row) =>
+        problems.filter((problem) => problem.at === row.at || (row.part !== 'group' && problem.at.startsWith(`${row.at}/`)));
+    const isItem = (row: Row) => /\/\d+$/.test(row.at);
+
+    function edit(word: Word, anchor: HTMLElement) {
+        open = { anchor, key: `${word.at}|${word.edit}`, word };
+    }
+
+    async function close() {
+        const key = open?.key;
+        open = null;
+        await tick();
+        const again = root?.querySelector<HTMLElement>(`[data-word="${CSS.escape(key ?? '')}"]`);
+        again?.focus();
+    }
+
+    /** Once the server has worded an edit, the next gap of the row that was written is where the eye goes. */
+    async function focus(pointer: string) {
+        await tick();
+        const words = [...(root?.querySelectorAll<HTMLElement>('[data-word]') ?? [])].filter((word) =>
+            word.dataset.word?.startsWith(`${pointer}/`),
+        );
+        (words.find((word) => word.classList.contains('missing')) ?? words[0])?.focus();
+    }
+
+    async function addCondition(group: Row, nested: boolean) {
+        if (!page) return;
+        const list = `${group.at}/of`;
+        const next = ((page.at(list) as unknown[] | undefined) ?? []).length;
+        if (page.at(group.at) === undefined) await page.put(group.at, { kind: 'all', of: [{}] });
+        else await page.append(list, nested ? { kind: 'any', of: [{}] } : {});
+        await focus(`${list}/${next}${nested ? '/of/0' : ''}`);
+    }
+
+    async function addLine(kind: string) {
+        open = null;
+        if (!page) return;
+        await page.append('/lines', newLine(kind));
+        await focus(`/lines/${lineCount}`);
+    }
+
+    async function addAssignment(row: Row) {
+        const list = `${row.at}/set`;
+        const next = ((page?.at(list) as unknown[] | undefined) ?? []).length;
+        await page?.append(list, {});
+        await focus(`${list}/${next}`);
+    }
+
+    function remove(row: Row) {
+        void page?.remove(row.at);
+    }
+
+    function words(): HTMLElement[] {
+        return [...(root?.querySelectorAll<HTMLElement>('[data-word]') ?? [])];
+    }
+
+    function nearest(from: HTMLElement, down: boolean): HTMLElement | undefined {
+        const here = from.getBoundingClientRect();
+        const middle = here.left + here.width / 2;
+        const candidates = words()
+            .map((word) => ({ word, box: word.getBoundingClientRect() }))
+            .filter(({ box }) => (down ? box.top > here.bottom - 4 : box.bottom < here.top + 4));
+        const edge = down ? Math.min(...candidates.map(({ box }) => box.top)) : Math.max(...candidates.map(({ box }) => box.top));
+        return candidates
+            .filter(({ box }) => Math.abs(box.top - edge) < 8)
+            .sort((a, b) => Math.abs(a.box.left + a.box.width / 2 - middle) - Math.abs(b.box.left + b.box.width / 2 - middle))[0]?.word;
+    }
+
+    function key(event: KeyboardEvent) {
+        const target = event.target as HTMLElement;
+        if (target.dataset.word === undefined) return;
+        const all = words();
+        const index = all.indexOf(target);
+        const pointer = target.closest<HTMLElement>('[data-row]')?.dataset.row ?? '';
+        const row = rows.find((candidate) => candidate.at === pointer);
+        let to: HTMLElement | undefined;
+        if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+            if (page && row && isItem(row)) void page.move(row.at, event.key === 'ArrowUp' ? -1 : 1);
+        } else if (event.key === 'ArrowRight') to = all[index + 1];
+        else if (event.key === 'ArrowLeft') to = all[index - 1];
+        else if (event.key === 'ArrowDown') to = nearest(target, true);
+        else if (event.key === 'ArrowUp') to = nearest(target, false);
+        else if (event.key === 'Home') to = all[0];
+        else if (event.key === 'End') to = all.at(-1);
+        else if ((event.key === 'Delete' || event.key === 'Backspace') && page && row && isItem(row)) {
+            (all[index - 1] ?? all[index + 1])?.focus();
+            remove(row);
+        } else return;
+        event.preventDefault();
+        to?.focus();
+    }
+</script>
+
+<!-- svelte-ignore a11y_no_static_element_interactions -->
+<div class="lines" bind:this={root} onkeydown={key}>
+    {#each rows as row, index (row.at + row.part)}
+        {@const follows = ['group', 'condition'].includes(rows[index + 1]?.part ?? '') && ['group', 'condition'].includes(row.part)}
+        <div
+            class="line"
+            class:editable={page !== null}
+            class:cont={row.part === 'condition' || (row.part === 'group' && row.depth > 0)}
+            class:joined={follows || (page !== null && ends.has(index))}
+            class:timed={row.part === 'line' && (lineCount > 1 || page !== null)}
+            class:first={row.part === 'line' && lineIndex(row) === 0}
+            class:last={row.part === 'line' && page === null && lineIndex(row) === lineCount - 1}
+            data-row={row.at}
+        >
+            <div class="m" class:h={row.part !== 'line'}>
+                {row.margin}
+                {#if row.part === 'line'}<i class="dot"></i>{/if}
+            </div>
+            <div class="b">
+                <div class:nest={row.depth > 0} style:margin-left="{Math.max(0, row.depth - 1) * 14}px">
+                    <Sentence words={row.words} {problems} onedit={page ? edit : undefined} editing={open?.key ?? null} />
+                    {#if page && row.part === 'line' && (page.at(`${row.at}/kind`) ?? '') === 'set_fields'}
+                        <button type="button" class="word ghost" data-word="{row.at}|add" onclick={() => addAssignment(row)}>+ field</button
+                        >
+                    {/if}
+                    {#each messages(row).filter((problem) => problem.code !== 'missing') as problem (problem.at + problem.code)}
+                        <span class="note-wrong">{problem.message}</span>
+                    {/each}
+                </div>
+            </div>
+            {#if page && isItem(row)}
+                <div class="tools">
+                    <button
+                        type="button"
+                        class="icon"
+                        tabindex="-1"
+                        title="Move up (Alt ↑)"
+                        aria-label="Move up"
+                        onclick={() => page.move(row.at, -1)}><ArrowUp size={14} /></button
+                    >
+                    <button
+                        type="button"
+                        class="icon"
+                        tabindex="-1"
+                        title="Move down (Alt ↓)"
+                        aria-label="Move down"
+                        onclick={() => page.move(row.at, 1)}><ArrowDown size={14} /></button
+                    >
+                    <button type="button" class="icon" tabindex="-1" title="Remove (Delete)" aria-label="Remove" onclick={() => remove(row)}
+                        ><X size={14} /></button
+                    >
+                </div>
+            {/if}
+        </div>
+        {#if page}
+            {#each (ends.get(index) ?? []).toReversed() as group, position (group.at)}
+                {@const isLast =
+                    position === (ends.get(index)?.length ?? 0) - 1 && !['group', 'condition'].includes(rows[index + 1]?.part ?? '')}
+                <div class="line cont" class:joined={!isLast}>
+                    <div class="m"></div>
+                    <div class="b">
+                        <div class="nest" style:margin-left="{group.depth * 14}px">
+                            <button
+                                type="button"
+                                class="word ghost"
+                                data-word="{group.at}|condition"
+                                onclick={() => addCondition(group, false)}>+ condition</button
+                            >
+                            &nbsp;
+                            <button type="button" class="word ghost" data-word="{group.at}|group" onclick={() => addCondition(group, true)}
+                                >+ group</button
+                            >
+                        </div>
+                    </div>
+                </div>
+            {/each}
+        {/if}
+    {/each}
+    {#if page && rows.some((row) => row.part === 'fires')}
+        <div class="line timed last" class:first={lineCount === 0}>
+            <div class="m">at once<i class="dot open"></i></div>
+            <div class="b">
+                <button
+                    type="button"
+                    class="word ghost"
+                    data-word="/lines|add"
+                    aria-haspopup="dialog"
+                    onclick={(event) => (open = { anchor: event.currentTarget, key: '/lines|add', word: null })}
+                    >+ a line: set fields, or give a task</button
+                >
+            </div>
+        </div>
+    {/if}
+</div>
+
+{#if open && page}
+    <Floating anchor={open.anchor} label="Change this word" onclose={close}>
+        {#if open.word}
+            <WordEditor document={page} word={open.word} onclose={close} />
+        {:else}
+            <Choose
+                title="A line"
+                options={(session.schema?.lines ?? []).map((line) => ({ key: line.kind, label: line.label }))}
+                onchoose={([kind]) => addLine(kind ?? 'set_fields')}
+                onclose={close}
+            />
+        {/if}
+    </Floating>
+{/if}

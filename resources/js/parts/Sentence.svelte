@@ -1,0 +1,26 @@
+<script lang="ts">
+    import type { Shapes } from '../api/client';
+    import type { Word } from './editors';
+
+    type Props = {
+        words: Word[];
+        problems?: Shapes['ProblemShape'][];
+        /** Called with the word and its button; left out, the words are only read. */
+        onedit?: (word: Word, button: HTMLElement) => void;
+        editing?: string | null;
+    };
+    let { words, problems = [], onedit, editing = null }: Props = $props();
+
+    const wrong = (word: Word) => word.at !== null && problems.some((problem) => problem.at === word.at);
+    const tight = (index: number) => words[index]?.text === ',';
+</script>
+
+{#each words as word, index (index)}{#if index > 0 && !tight(index)}{' '}{/if}{#if onedit && word.edit}<button
+            type="button"
+            class="word {word.role}"
+            class:wrong={wrong(word) && word.role !== 'missing'}
+            class:editing={editing !== null && editing === `${word.at}|${word.edit}`}
+            data-word="{word.at}|{word.edit}"
+            aria-haspopup="dialog"
+            onclick={(event) => onedit(word, event.currentTarget)}>{word.text}</button
+        >{:else}<span class="word {word.role}" class:wrong={wrong(word)}>{word.text}</span>{/if}{/each}

@@ -1,0 +1,32 @@
+<script lang="ts">
+    import { createQuery } from '@tanstack/svelte-query';
+    import { api, ask } from '../api/client';
+    import { route } from '../router';
+    import { session } from '../state/session.svelte';
+
+    const tasks = createQuery(() => ({
+        queryKey: ['tasks', 'count'],
+        queryFn: () => ask(api.GET('/api/tasks', { params: { query: { whose: 'mine', limit: 1 } } })),
+        refetchInterval: 60_000,
+    }));
+    const records = $derived(session.schema?.types.find((type) => type.name === 'ticket') ?? session.schema?.types[0]);
+    const tabs = $derived([
+        { label: 'Today', to: '/', on: route.pathname === '/' },
+        { label: 'Records', to: `/records/${records?.name}`, on: route.pathname.startsWith('/records') },
+        { label: 'Rules', to: '/rules', on: route.pathname.startsWith('/rules') },
+        { label: 'Tasks', to: '/tasks', on: route.pathname.startsWith('/tasks'), count: tasks.data?.mineOpen },
+        { label: 'Ledger', to: '/ledger', on: route.pathname.startsWith('/ledger') },
+        { label: 'Setup', to: '/setup', on: route.pathname.startsWith('/setup') },
+    ]);
+</script>
+
+<nav class="spine" aria-label="Main">
+    <img class="mark" src="/mark.svg" alt="" />
+    {#each tabs as tab (tab.label)}
+        <a class="tab" class:on={tab.on} href={tab.to} aria-current={tab.on ? 'page' : undefined}>
+            {tab.label}
+            {#if tab.count}<span class="count" aria-label="{tab.count} open">{tab.count}</span>{/if}
+        </a>
+    {/each}
+    <div class="foot">Vivid<br />Ledger</div>
+</nav>

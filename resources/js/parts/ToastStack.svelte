@@ -1,0 +1,30 @@
+<script lang="ts">
+    import { Toast } from 'flowbite-svelte';
+    import { toasts } from '../state/toasts.svelte';
+</script>
+
+<div class="fixed bottom-6 left-1/2 z-[60] flex -translate-x-1/2 flex-col gap-2" aria-live="polite">
+    {#each toasts.shown as toast (toast.id)}
+        <Toast
+            dismissable={false}
+            class="flex max-w-xl items-center gap-4 rounded-lg border-0 px-4 py-2.5 text-[13px] text-white shadow-lg {toast.bad
+                ? 'bg-madder'
+                : 'bg-ink'}"
+        >
+            <span role={toast.bad ? 'alert' : 'status'}>{toast.text}</span>
+            {#if toast.action}
+                <button
+                    type="button"
+                    class="ml-4 font-semibold text-[#c9bcff] hover:underline"
+                    onclick={() => {
+                        toast.action?.run();
+                        toasts.remove(toast.id);
+                    }}>{toast.action.label}</button
+                >
+            {/if}
+            <button type="button" class="ml-4 opacity-70 hover:opacity-100" aria-label="Close" onclick={() => toasts.remove(toast.id)}
+                >×</button
+            >
+        </Toast>
+    {/each}
+</div>

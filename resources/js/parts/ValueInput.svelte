@@ -1,0 +1,38 @@
+<script lang="ts">
+    import type { Shapes } from '../api/client';
+
+    type Props = {
+        field: Shapes['FieldShape'];
+        value: string;
+        label?: string;
+        ondone: (value: string) => void;
+    };
+    let { field, value, label = field.label, ondone }: Props = $props();
+    // svelte-ignore state_referenced_locally
+    let typed = $state(field.type === 'date_time' ? value.slice(0, 16) : value);
+    const kind = $derived(field.type === 'date' ? 'date' : field.type === 'date_time' ? 'datetime-local' : 'text');
+    const unit = $derived(field.type === 'percent' ? '%' : field.type === 'money' ? (field.currency ?? '') : '');
+
+    function done(event: SubmitEvent) {
+        event.preventDefault();
+        if (typed === '') return;
+        ondone(field.type === 'date_time' ? `${typed.slice(0, 16)}:00Z` : typed.replace(/(?<=\d),(?=\d{3}\b)/g, ''));
+    }
+</script>
+
+<form class="w-[300px]" onsubmit={done}>
+    <label class="block px-4 pt-3 text-[12.5px] text-ink-2" for="typed">{label}{field.type === 'date_time' ? ' (UTC)' : ''}</label>
+    <div class="flex items-center gap-2 px-4 pt-1 pb-3">
+        <!-- svelte-ignore a11y_autofocus -->
+        <input
+            id="typed"
+            class="input"
+            type={kind}
+            inputmode={['number', 'money', 'percent'].includes(field.type) ? 'decimal' : undefined}
+            bind:value={typed}
+            autofocus
+        />
+        {#if unit}<span class="text-ink-2">{unit}</span>{/if}
+    </div>
+    <div class="keys"><span><kbd>Enter</kbd>done</span><span><kbd>Esc</kbd>close</span><button class="link ml-auto">Done</button></div>
+</form>

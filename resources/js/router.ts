@@ -1,0 +1,31 @@
+import { createRouter } from 'sv-router';
+import LedgerScreen from './screens/ledger/LedgerScreen.svelte';
+import ProfileScreen from './screens/profile/ProfileScreen.svelte';
+import RecordList from './screens/records/RecordList.svelte';
+import RecordScreen from './screens/records/RecordScreen.svelte';
+import RuleList from './screens/rules/RuleList.svelte';
+import RuleScreen from './screens/rules/RuleScreen.svelte';
+import SetupScreen from './screens/setup/SetupScreen.svelte';
+import TaskScreen from './screens/tasks/TaskScreen.svelte';
+import TodayScreen from './screens/today/TodayScreen.svelte';
+import Missing from './parts/Missing.svelte';
+
+export const { navigate, route } = createRouter({
+    '/': TodayScreen,
+    '/records/:type': RecordList,
+    '/records/:type/new': RecordScreen,
+    '/records/:type/:id': RecordScreen,
+    '/rules': RuleList,
+    '/rules/:id': RuleScreen,
+    '/tasks': TaskScreen,
+    '/ledger': LedgerScreen,
+    '/ledger/:number': LedgerScreen,
+    '/setup': SetupScreen,
+    '/profile': ProfileScreen,
+    '*': Missing,
+});
+
+/** Goes to an address of the application that is put together at run time. */
+export function go(path: string): void {
+    (navigate as unknown as (to: string) => unknown)(path);
+}

@@ -1,0 +1,95 @@
+<script lang="ts">
+    import { createQuery } from '@tanstack/svelte-query';
+    import { api, ask, said } from '../../api/client';
+    import Answers from '../../parts/Answers.svelte';
+    import { headline, outcomes, verdict } from '../../parts/entries';
+    import VerdictCard from '../../parts/VerdictCard.svelte';
+    import { longMoment, moment } from '../../state/moments';
+
+    /* One entry: what it says, why, what led to it and what followed. */
+    let { number }: { number: number } = $props();
+    const detail = createQuery(() => ({
+        queryKey: ['entry', number],
+        queryFn: () => ask(api.GET('/api/ledger/{number}', { params: { path: { number } } })),
+    }));
+    const entry = $derived(detail.data?.entry);
+    const why = $derived(entry ? verdict(entry) : undefined);
+</script>
+
+<div class="scroll p-6">
+    {#if detail.isError}
+        <div class="empty">
+            <h2>No such entry.</h2>
+            <p>{said(detail.error)}</p>
+        </div>
+    {:else if entry && detail.data}
+        {@const head = headline(entry, true)}
+        <p class="figures mini">№ {entry.number} · {longMoment(entry.at)}</p>
+        <h2 class="mt-1 text-[18px]!">{head.strong} {head.rest}</h2>
+        <p class="sub flex flex-wrap gap-x-2">
+            {#if entry.recordType && entry.recordId}
+                <a class="link" href="/records/{entry.recordType}/{entry.recordId}"
+                    ><span class="figures">{entry.recordNumber}</span> {entry.recordTitle}</a
+                >
+            {/if}
+            {#if entry.rule}<a class="link" href="/rules/{entry.rule}">{entry.ruleName}, page {entry.page ?? '–'}</a>{/if}
+        </p>
+        {#if why}
+            <h2 class="mt-6 mb-1">Why it fired</h2>
+            <VerdictCard verdict={why} />
+            <h2 class="mt-5 mb-1">What it did</h2>
+            {#each outcomes(entry) as outcome, index (index)}
+                <div class="border-b border-ruled py-1.5 text-[13px]">
+                    {#if outcome.kind === 'set'}
+                        Set <b class="font-semibold">{outcome.label}</b> from {outcome.before} to
+                        <b class="font-semibold text-iris">{outcome.after}</b>
+                        {#if !outcome.changed}<span class="mini">as it was</span>{/if}
+                    {:else if outcome.kind === 'task'}
+                        Gave <b class="font-semibold text-fern">{outcome.person ?? 'nobody'}</b> the task “{outcome.title}”{outcome.due
+                            ? `, due ${outcome.due}`
+                            : ''}
+                        <div class="mini">found by: {outcome.path}</div>
+                    {:else}
+                        <span class="text-madder">{outcome.label} was left alone.</span> {outcome.why}
+                    {/if}
+                </div>
+            {/each}
+        {:else if entry.changes.length}
+            <h2 class="mt-6 mb-1">What changed</h2>
+            {#each entry.changes as change (change.field)}
+                <div class="grid grid-cols-[120px_1fr] gap-2 border-b border-ruled py-1.5 text-[13px]">
+                    <span class="text-ink-2">{change.label}</span><span>{change.before} → <b class="font-semibold">{change.after}</b></span>
+                </div>
+            {/each}
+            <h2 class="mt-6 mb-1">What the rules made of it</h2>
+            {#key entry.number}<Answers entry={entry.number} />{/key}
+        {:else if entry.kind === 'stopped'}
+            <p class="callout mt-5">
+                {entry.data.cameRound ? 'The last rule had fired in this chain already.' : 'The chain had grown too long.'} It was not followed
+                further, and the save itself is whole.
+            </p>
+        {/if}
+        {#if detail.data.causes.length || detail.data.followed.length}
+            <h2 class="mt-6 mb-1">The thread</h2>
+            {#each [...detail.data.causes].reverse() as cause (cause.number)}
+                {@const said = headline(cause, true)}
+                <a
+                    class="grid grid-cols-[92px_1fr] gap-2 border-b border-ruled py-1.5 text-[12.5px] hover:text-iris"
+                    href="/ledger/{cause.number}"
+                    ><span class="figures mini">{moment(cause.at)}</span><span>{said.strong} {said.rest}</span></a
+                >
+            {/each}
+            <div class="grid grid-cols-[92px_1fr] gap-2 border-b border-ruled bg-iris-wash py-1.5 text-[12.5px] font-semibold">
+                <span class="figures mini">{moment(entry.at)}</span><span>this entry</span>
+            </div>
+            {#each detail.data.followed as next (next.number)}
+                {@const said = headline(next, true)}
+                <a
+                    class="grid grid-cols-[92px_1fr] gap-2 border-b border-ruled py-1.5 text-[12.5px] hover:text-iris"
+                    href="/ledger/{next.number}"
+                    ><span class="figures mini">{moment(next.at)}</span><span>{said.strong} {said.rest}</span></a
+                >
+            {/each}
+        {/if}
+    {/if}
+</div>

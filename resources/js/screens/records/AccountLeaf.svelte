@@ -1,0 +1,81 @@
+<script lang="ts">
+    import { createInfiniteQuery } from '@tanstack/svelte-query';
+    import { api, ask, type Shapes } from '../../api/client';
+    import EntryRow from '../../parts/EntryRow.svelte';
+    import { ahead, moment } from '../../state/moments';
+    import { clock } from '../../state/session.svelte';
+
+    let { type, id }: { type: Shapes['TypeShape']; id: number } = $props();
+    const shows: Record<string, { label: string; kinds: string[] | null }> = {
+        all: { label: 'All', kinds: null },
+        rules: { label: 'Rules', kinds: ['fired', 'stopped'] },
+        tasks: { label: 'Tasks', kinds: ['task_done', 'task_reopened', 'task_due'] },
+        edits: { label: 'Edits', kinds: ['created', 'changed'] },
+    };
+    let show = $state('all');
+    const account = createInfiniteQuery(() => ({
+        queryKey: ['account', type.name, id, 'pages'],
+        initialPageParam: undefined as number | undefined,
+        queryFn: ({ pageParam }) =>
+            ask(api.GET('/api/records/{type}/{id}/account', { params: { path: { type: type.name, id }, query: { before: pageParam } } })),
+        getNextPageParam: (page: Shapes['Account']) => page.before ?? undefined,
+        refetchInterval: 15_000,
+    }));
+    const lines = $derived(show === 'edits' || show === 'rules' ? [] : (account.data?.pages[0]?.ahead ?? []));
+    const entries = $derived(
+        (account.data?.pages ?? [])
+            .flatMap((page) => page.entries)
+            .filter((entry) => shows[show]?.kinds === null || shows[show]?.kinds?.includes(entry.kind)),
+    );
+</script>
+
+<section class="leaf right" style="--margin-at: 118px">
+    <header class="flex items-center gap-3">
+        <h2>Account of this {type.label.toLowerCase()}</h2>
+        <div class="segments ml-auto" role="group" aria-label="Show">
+            {#each Object.entries(shows) as [key, option] (key)}
+                <button type="button" aria-pressed={show === key} onclick={() => (show = key)}>{option.label}</button>
+            {/each}
+        </div>
+    </header>
+    <div class="scroll">
+        <div class="margined">
+            {#each lines as line (line.id)}
+                <div class="line pencilled" data-ahead={line.id}>
+                    <div class="m pencilled">
+                        {moment(line.due)}
+                        <div class="text-[10.5px] text-ink-3">{ahead(line.due)}</div>
+                    </div>
+                    <div class="b text-[13.5px]!">
+                        <b>Task falls due:</b>
+                        {line.title}
+                        <div class="text-[12.5px] text-ink-3">{line.person ?? 'nobody'}{line.ruleName ? `, ${line.ruleName}` : ''}</div>
+                    </div>
+                </div>
+            {:else}
+                {#if account.data && show !== 'edits' && show !== 'rules'}
+                    <div class="line pencilled">
+                        <div class="m"></div>
+                        <div class="b text-[13px]! text-ink-3">Nothing is pencilled in.</div>
+                    </div>
+                {/if}
+            {/each}
+            <div class="nowline">
+                <span>{moment(clock.now)}</span><span>Now &nbsp;·&nbsp; above this line it is pencilled in, below it is in ink</span>
+            </div>
+            {#each entries as entry (entry.number)}<EntryRow {entry} />{/each}
+            {#if account.data && entries.length === 0}<div class="line">
+                    <div class="m"></div>
+                    <div class="b text-[13px]! text-ink-3">Nothing of this sort in ink.</div>
+                </div>{/if}
+            {#if account.hasNextPage}
+                <div class="line">
+                    <div class="m"></div>
+                    <div class="b">
+                        <button type="button" class="link text-[13px]" onclick={() => account.fetchNextPage()}>Show earlier entries</button>
+                    </div>
+                </div>
+            {/if}
+        </div>
+    </div>
+</section>

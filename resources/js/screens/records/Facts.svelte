@@ -1,0 +1,50 @@
+<script lang="ts">
+    import type { Shapes } from '../../api/client';
+    import Shown from '../../parts/Shown.svelte';
+    import { dueDate, moment } from '../../state/moments';
+    import Stamp from '../../parts/Stamp.svelte';
+    import { session } from '../../state/session.svelte';
+
+    type Props = { type: Shapes['TypeShape']; record: Shapes['RecordShape']; fresh: string[]; onedit: () => void };
+    let { type, record, fresh, onedit }: Props = $props();
+    const fields = $derived(type.fields.filter((field) => !field.system && field.name !== type.title));
+    const status = $derived(type.fields.find((field) => field.name === 'status'));
+    const state = $derived(status?.choices.find((choice) => choice.value === record.values.status));
+    const due = $derived(record.values.due && record.values.status !== 'closed' ? dueDate(String(record.values.due)) : null);
+</script>
+
+<header class="flex items-start gap-3">
+    <div class="min-w-0 flex-1">
+        <h1>{record.title}</h1>
+        <p class="sub flex flex-wrap items-center gap-x-2">
+            <span>{type.label} <span class="figures">{record.number}</span></span>
+            {#if record.shown[type.owner]}<span>·</span><span>owner <b class="text-ink">{record.shown[type.owner]}</b></span>{/if}
+            {#if state}<Stamp tone={state.tone ?? 'iris'}>{state.label}</Stamp>{/if}
+            {#if due?.tone}<Stamp tone={due.tone}>{due.tone === 'madder' ? due.text : `Due ${due.text}`}</Stamp>{/if}
+        </p>
+    </div>
+    {#if session.me?.mayEditRecords}<button type="button" class="btn" title="Edit (E)" onclick={onedit}>Edit</button>{/if}
+</header>
+<div class="scroll px-7 py-2">
+    <dl>
+        {#each fields as field (field.name)}
+            <div
+                class="grid grid-cols-[138px_minmax(0,1fr)] border-b border-ruled py-[7px]"
+                class:fresh={fresh.includes(field.name)}
+                data-field={field.name}
+            >
+                <dt class="text-ink-2">{field.label}</dt>
+                <dd class="font-medium wrap-anywhere">
+                    <Shown {record} {field} />
+                    {#if fresh.includes(field.name)}<span class="mini figures ml-1 text-marigold">set by a rule just now</span>{/if}
+                </dd>
+            </div>
+        {/each}
+    </dl>
+    <p class="mini py-3">
+        Created {moment(String(record.values.created_at))} by {record.shown.created_by || 'nobody'} · last changed {moment(
+            String(record.values.updated_at),
+        )} by
+        {record.shown.updated_by || 'nobody'}
+    </p>
+</div>

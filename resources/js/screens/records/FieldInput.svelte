@@ -1,0 +1,130 @@
+<script lang="ts">
+    import { createQuery } from '@tanstack/svelte-query';
+    import { api, ask, type Shapes } from '../../api/client';
+    import Choose from '../../parts/Choose.svelte';
+    import Floating from '../../parts/Floating.svelte';
+    import { session } from '../../state/session.svelte';
+
+    type Value = string | number | boolean | null | undefined;
+    type Props = { field: Shapes['FieldShape']; value: Value; shown: string; problem?: string };
+    let { field, value = $bindable(), shown, problem }: Props = $props();
+
+    const id = $derived(`field-${field.name}`);
+    let choosing = $state<HTMLElement | null>(null);
+    let typed = $state('');
+    // svelte-ignore state_referenced_locally
+    let label = $state(shown);
+    const records = createQuery(() => ({
+        queryKey: ['offer', field.target, typed],
+        enabled: choosing !== null && field.type === 'reference',
+        queryFn: () =>
+            ask(api.GET('/api/records/{type}', { params: { path: { type: field.target ?? '' }, query: { search: typed, perPage: 20 } } })),
+    }));
+    const options = $derived(
+        field.type === 'person'
+            ? session.people
+                  .filter((person) => person.active)
+                  .map((person) => ({ key: String(person.id), label: person.name, hint: person.team }))
+            : (records.data?.rows ?? []).map((record) => ({ key: String(record.id), label: record.title, hint: record.number })),
+    );
+    const clearable = $derived(field.required ? [] : [{ key: '', label: 'nobody and nothing', group: 'Or' }]);
+
+    function choose(key: string | undefined) {
+        label = options.find((option) => option.key === key)?.label ?? '';
+        value = key ? Number(key) : null;
+        choosing = null;
+        document.getElementById(id)?.focus();
+    }
+
+    function text(event: Event & { currentTarget: HTMLInputElement | HTMLTextAreaElement }) {
+        value = event.currentTarget.value === '' ? null : event.currentTarget.value;
+    }
+
+    /** The browser's local picker stands for the company's clock in UTC, so that what is typed is what is kept. */
+    function instant(event: Event & { currentTarget: HTMLInputElement }) {
+        value = event.currentTarget.value === '' ? null : `${event.currentTarget.value.slice(0, 16)}:00Z`;
+    }
+</script>
+
+<div class="grid grid-cols-[138px_minmax(0,1fr)] items-start gap-x-2 border-b border-ruled py-1.5">
+    <label class="pt-1 text-ink-2" for={id}
+        >{field.label}{#if field.required}<span class="text-madder" title="has to be filled in">&nbsp;*</span>{/if}</label
+    >
+    <div>
+        {#if field.type === 'tick'}
+            <input
+                {id}
+                class="mt-2 h-4 w-4 accent-(--iris)"
+                type="checkbox"
+                checked={value === true}
+                onchange={(event) => (value = event.currentTarget.checked)}
+            />
+        {:else if field.type === 'choice'}
+            <select
+                {id}
+                class="input"
+                class:bad={problem}
+                value={value ?? ''}
+                onchange={(event) => (value = event.currentTarget.value || null)}
+            >
+                {#if !field.required || !value}<option value="">–</option>{/if}
+                {#each field.choices as choice (choice.value)}<option value={choice.value}>{choice.label}</option>{/each}
+            </select>
+        {:else if field.type === 'person' || field.type === 'reference'}
+            <button
+                {id}
+                type="button"
+                class="input text-left"
+                class:bad={problem}
+                aria-haspopup="dialog"
+                onclick={(event) => (choosing = choosing ? null : event.currentTarget)}
+            >
+                {#if value}{label}{:else}<span class="text-ink-3">Choose…</span>{/if}
+            </button>
+        {:else if field.type === 'long_text'}
+            <textarea {id} class="input h-20" class:bad={problem} value={String(value ?? '')} oninput={text}></textarea>
+        {:else if field.type === 'date'}
+            <input {id} class="input figures" class:bad={problem} type="date" value={String(value ?? '')} oninput={text} />
+        {:else if field.type === 'date_time'}
+            <span class="flex items-center gap-2"
+                ><input
+                    {id}
+                    class="input figures"
+                    class:bad={problem}
+                    type="datetime-local"
+                    value={String(value ?? '').slice(0, 16)}
+                    oninput={instant}
+                /><span class="mini">UTC</span></span
+            >
+        {:else}
+            <span class="flex items-center gap-2">
+                <input
+                    {id}
+                    class="input"
+                    class:figures={['number', 'money', 'percent'].includes(field.type)}
+                    class:bad={problem}
+                    inputmode={['number', 'money', 'percent'].includes(field.type) ? 'decimal' : undefined}
+                    value={String(value ?? '')}
+                    oninput={text}
+                    autocomplete="off"
+                />
+                {#if field.type === 'percent'}<span class="mini">%</span>{:else if field.currency}<span class="mini">{field.currency}</span
+                    >{/if}
+            </span>
+        {/if}
+        {#if problem}<p class="note-wrong" role="alert">{problem}</p>{/if}
+    </div>
+</div>
+
+{#if choosing}
+    <Floating anchor={choosing} label={field.label} onclose={() => (choosing = null)}>
+        <Choose
+            title={field.label}
+            options={[...options, ...clearable]}
+            chosen={value ? [String(value)] : []}
+            onsearch={field.type === 'reference' ? (text) => (typed = text) : undefined}
+            onchoose={([key]) => choose(key)}
+            onclose={() => (choosing = null)}
+        />
+    </Floating>
+{/if}

@@ -1,0 +1,138 @@
+<script lang="ts">
+    import { tick, untrack } from 'svelte';
+    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { moment } from '../../state/moments';
+    import { toasts } from '../../state/toasts.svelte';
+    import FieldInput from './FieldInput.svelte';
+
+    type Value = string | number | boolean | null;
+    type Props = {
+        type: Shapes['TypeShape'];
+        record: Shapes['RecordShape'] | null;
+        onsaved: (answer: Shapes['SavedShape'], given: string[]) => void;
+        oncancel: () => void;
+        onreload?: () => void;
+    };
+    let { type, record, onsaved, oncancel, onreload }: Props = $props();
+
+    const fields = $derived(type.fields.filter((field) => !field.system));
+    const before = untrack(() => record);
+    let values = $state<Record<string, Value>>(
+        untrack(() => (before ? { ...before.values } : Object.fromEntries(fields.map((field) => [field.name, start(field)])))),
+    );
+    let version = $state(before?.version ?? 0);
+    let refusal = $state<Refusal | null>(null);
+    let busy = $state(false);
+    let form = $state<HTMLFormElement>();
+    const given = $derived(fields.map((field) => field.name).filter((name) => before === null || values[name] !== before.values[name]));
+    type Since = { at: string; who: string; changes: Shapes['ChangeShape'][] }[];
+    const since = $derived((refusal?.problem.since as Since | undefined) ?? []);
+
+    function start(field: Shapes['FieldShape']): Value {
+        if (field.type === 'tick') return false;
+        return field.required && field.type === 'choice'
+            ? ((field.choices.find((choice) => choice.value === 'normal') ?? field.choices[0])?.value ?? null)
+            : null;
+    }
+
+    async function save() {
+        if (busy) return;
+        busy = true;
+        refusal = null;
+        const changes = Object.fromEntries(
+            given.filter((name) => before !== null || values[name] !== null).map((name) => [name, values[name] ?? null]),
+        );
+        try {
+            const answer = before
+                ? await ask(
+                      api.PATCH('/api/records/{type}/{id}', {
+                          params: { path: { type: type.name, id: before.id } },
+                          body: { version, values: changes },
+                      }),
+                  )
+                : await ask(api.POST('/api/records/{type}', { params: { path: { type: type.name } }, body: { values: changes } }));
+            onsaved(answer, given);
+        } catch (thrown) {
+            if (thrown instanceof Refusal) {
+                refusal = thrown;
+                await tick();
+                (form?.querySelector('.bad') as HTMLElement | null)?.focus();
+            } else toasts.complain(said(thrown));
+        }
+        busy = false;
+    }
+
+    /** The person has seen what the other one changed, and keeps what they typed. */
+    function keepMine() {
+        version = Number(refusal?.problem.version);
+        void save();
+    }
+
+    function key(event: KeyboardEvent) {
+        if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void save();
+        else if (event.key === 'Escape') oncancel();
+        else return;
+        event.preventDefault();
+    }
+</script>
+
+<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+<form
+    bind:this={form}
+    class="flex min-h-0 flex-1 flex-col"
+    onkeydown={key}
+    onsubmit={(event) => {
+        event.preventDefault();
+        void save();
+    }}
+    novalidate
+>
+    <header class="border-b border-ruled px-7 pt-[18px] pb-3">
+        <h1>{before ? before.title : `New ${type.label.toLowerCase()}`}</h1>
+        <p class="sub">{before ? `${type.label} ${before.number}` : 'Rules answer as soon as it is saved.'}</p>
+    </header>
+    <div class="scroll px-7 py-3">
+        {#if refusal?.problem.code === 'stale_version'}
+            <div class="callout bad mb-3" role="alert">
+                <b>{refusal.message}</b>
+                {#each since as change, index (index)}
+                    <div class="mt-1">
+                        <span class="figures mini">{moment(change.at)}</span>
+                        {change.who}:
+                        {change.changes.map((one) => `${one.label} ${one.before} → ${one.after}`).join(', ')}
+                    </div>
+                {/each}
+                <div class="mt-2 flex gap-2">
+                    <button type="button" class="btn" onclick={keepMine}>Save mine over it</button>
+                    <button
+                        type="button"
+                        class="btn quiet"
+                        onclick={() => {
+                            onreload?.();
+                            oncancel();
+                        }}>Show theirs</button
+                    >
+                </div>
+            </div>
+        {:else if refusal && refusal.problem.problems.length === 0}
+            <div class="callout bad mb-3" role="alert">{refusal.message}</div>
+        {/if}
+        <div class={before ? '' : 'grid max-w-4xl grid-cols-2 gap-x-10'}>
+            {#each fields as field (field.name)}
+                <FieldInput
+                    {field}
+                    bind:value={values[field.name]}
+                    shown={before?.shown[field.name] ?? ''}
+                    problem={refusal?.at(`/values/${field.name}`)}
+                />
+            {/each}
+        </div>
+    </div>
+    <footer class="flex items-center gap-2 border-t border-ruled px-7 py-3">
+        <button class="btn go" disabled={busy}>{busy ? 'Saving…' : 'Save'}</button>
+        <button type="button" class="btn" onclick={oncancel}>Cancel</button>
+        <span class="keys ml-auto border-0! bg-transparent! p-0!"
+            ><span><kbd>Ctrl Enter</kbd>save</span><span><kbd>Esc</kbd>cancel</span></span
+        >
+    </footer>
+</form>

@@ -1,0 +1,248 @@
+<script lang="ts">
+    import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
+    import { searchParams } from 'sv-router';
+    import { api, ask, said } from '../../api/client';
+    import FilterBar from '../../parts/FilterBar.svelte';
+    import Shown from '../../parts/Shown.svelte';
+    import { go, route } from '../../router';
+    import { crumbs } from '../../state/crumbs.svelte';
+    import { dueDate } from '../../state/moments';
+    import type { JsonObject } from '../../state/pointer';
+    import { session } from '../../state/session.svelte';
+    import RecordPreview from './RecordPreview.svelte';
+
+    const PER_PAGE = 25;
+    const typeName = $derived(String(route.params.type));
+    const type = $derived(session.schema?.types.find((candidate) => candidate.name === typeName));
+    const columns = $derived((type?.columns ?? []).flatMap((name) => type?.fields.find((field) => field.name === name) ?? []));
+    const margin = $derived(columns[0]?.type === 'date' ? columns[0] : null);
+    const rest = $derived(margin ? columns.slice(1) : columns);
+    $effect(() => crumbs.set({ label: 'Records', to: '/records/ticket' }, { label: type?.plural ?? 'Not found' }));
+
+    const sort = $derived(searchParams.get('sort') ?? '');
+    const search = $derived(searchParams.get('search') ?? '');
+    const page = $derived(Number(searchParams.get('page') ?? 1));
+    const filter = $derived(searchParams.get('filter') ?? '');
+    const mine = $derived(searchParams.get('mine') === '1');
+    const condition = $derived.by(() => {
+        const parts: JsonObject[] = [];
+        if (filter) parts.push(JSON.parse(String(filter)) as JsonObject);
+        if (mine && type) parts.push({ kind: 'is', field: type.owner, value: session.me?.handle ?? '' });
+        return parts.length ? JSON.stringify({ kind: 'all', of: parts }) : undefined;
+    });
+
+    const list = createQuery(() => ({
+        queryKey: ['records', typeName, search, sort, page, condition],
+        enabled: type !== undefined,
+        placeholderData: keepPreviousData,
+        queryFn: () =>
+            ask(
+                api.GET('/api/records/{type}', {
+                    params: {
+                        path: { type: typeName },
+                        query: {
+                            search: String(search) || undefined,
+                            sort: String(sort) || undefined,
+                            page,
+                            perPage: PER_PAGE,
+                            filter: condition,
+                        },
+                    },
+                }),
+            ),
+    }));
+    const rows = $derived(list.data?.rows ?? []);
+    const total = $derived(list.data?.total ?? 0);
+    const pages = $derived(Math.max(1, Math.ceil(total / PER_PAGE)));
+    let at = $state(0);
+    let table = $state<HTMLTableElement>();
+    const selected = $derived(rows[Math.min(at, rows.length - 1)]);
+
+    function set(name: string, value: string) {
+        if (value) searchParams.set(name, value);
+        else searchParams.delete(name);
+        if (name !== 'page') searchParams.delete('page');
+        at = 0;
+    }
+
+    function sortBy(name: string) {
+        set('sort', sort === name ? `-${name}` : sort === `-${name}` ? '' : name);
+    }
+
+    let typing: ReturnType<typeof setTimeout> | undefined;
+    function typed(event: Event & { currentTarget: HTMLInputElement }) {
+        const value = event.currentTarget.value;
+        clearTimeout(typing);
+        typing = setTimeout(() => set('search', value), 200);
+    }
+
+    function key(event: KeyboardEvent) {
+        const tag = (event.target as HTMLElement).tagName;
+        if (['INPUT', 'TEXTAREA', 'SELECT', 'BUTTON', 'A'].includes(tag) || event.ctrlKey || event.metaKey) return;
+        if (event.key === 'ArrowDown') at = Math.min(rows.length - 1, at + 1);
+        else if (event.key === 'ArrowUp') at = Math.max(0, at - 1);
+        else if (event.key === 'PageDown' && page < pages) set('page', String(page + 1));
+        else if (event.key === 'PageUp' && page > 1) set('page', String(page - 1));
+        else if (event.key === 'Enter' && selected) go(`/records/${typeName}/${selected.id}`);
+        else return;
+        event.preventDefault();
+        table?.querySelector(`[data-index="${at}"]`)?.scrollIntoView({ block: 'nearest' });
+    }
+
+    const arrow = (name: string) => (sort === name ? ' ↑' : sort === `-${name}` ? ' ↓' : '');
+    const ariaSort = (name: string): 'ascending' | 'descending' | 'none' =>
+        sort === name ? 'ascending' : sort === `-${name}` ? 'descending' : 'none';
+    const widths: Record<string, string> = { person: '14%', money: '12%', date: '11%', date_time: '14%', percent: '9%', number: '9%' };
+    const width = (field: (typeof columns)[number]) =>
+        field.type === 'choice' ? (field.choices.some((choice) => choice.label.length > 10) ? '18%' : '10%') : widths[field.type];
+    const isClosed = (row: (typeof rows)[number]) => row.values.status === 'closed';
+</script>
+
+<svelte:window onkeydown={key} />
+
+{#if !type}
+    <div class="spread">
+        <section class="leaf solo">
+            <div class="empty">
+                <h2>There are no such records.</h2>
+                <p><a class="link" href="/records/ticket">See the tickets</a></p>
+            </div>
+        </section>
+    </div>
+{:else}
+    <div class="spread grid-cols-[minmax(0,1fr)_320px]">
+        <section class="leaf left" style="--margin-at: 78px">
+            <header class="pb-0! border-0!">
+                <div class="flex items-center gap-3">
+                    <h1>{type.plural}</h1>
+                    <nav class="segments ml-2" aria-label="Kind of record">
+                        {#each session.schema?.types ?? [] as other (other.name)}
+                            <button type="button" aria-pressed={other.name === typeName} onclick={() => go(`/records/${other.name}`)}
+                                >{other.plural}</button
+                            >
+                        {/each}
+                    </nav>
+                    {#if session.me?.mayEditRecords}<a class="btn go ml-auto" href="/records/{typeName}/new"
+                            >New {type.label.toLowerCase()}</a
+                        >{/if}
+                </div>
+            </header>
+            <div class="tabs items-stretch px-7!">
+                <button type="button" role="tab" aria-selected={!mine} onclick={() => set('mine', '')}>All</button>
+                <button type="button" role="tab" aria-selected={mine} onclick={() => set('mine', '1')}>Mine</button>
+                <input
+                    class="input my-auto ml-auto h-8 w-52"
+                    type="search"
+                    placeholder="Search {type.plural.toLowerCase()}"
+                    aria-label="Search {type.plural.toLowerCase()}"
+                    value={search}
+                    oninput={typed}
+                />
+            </div>
+            <div class="flex items-center gap-4 border-b border-ruled px-7 py-2">
+                {#key typeName}
+                    <FilterBar
+                        type={typeName}
+                        filter={filter ? (JSON.parse(String(filter)) as JsonObject) : null}
+                        onchange={(next) => {
+                            if (JSON.stringify(next ?? '') !== (filter ? String(filter) : '""'))
+                                set('filter', next ? JSON.stringify(next) : '');
+                        }}
+                    />
+                {/key}
+                <span class="figures ml-auto shrink-0 text-[12px] text-ink-2" aria-live="polite"
+                    >{list.data ? total.toLocaleString('en-GB') : '…'}</span
+                >
+            </div>
+            <div class="scroll">
+                {#if list.isError}
+                    <div class="empty">
+                        <h2>The list cannot be shown.</h2>
+                        <p>{said(list.error)}</p>
+                    </div>
+                {:else if list.data && rows.length === 0}
+                    <div class="empty">
+                        <h2>
+                            {search || filter || mine
+                                ? `No ${type.label.toLowerCase()} fits.`
+                                : `There are no ${type.plural.toLowerCase()} yet.`}
+                        </h2>
+                        <p>
+                            {search || filter || mine
+                                ? 'Search for less, or take a condition away.'
+                                : `Start with “New ${type.label.toLowerCase()}”.`}
+                        </p>
+                        {#if search || filter || mine}<p class="mt-3">
+                                <button type="button" class="btn" onclick={() => go(`/records/${typeName}`)}>Show all</button>
+                            </p>{/if}
+                    </div>
+                {:else}
+                    <table class="ledger" bind:this={table}>
+                        <thead>
+                            <tr>
+                                {#if margin}<th class="first w-[78px]" aria-sort={ariaSort(margin.name)}
+                                        ><button type="button" onclick={() => sortBy(margin.name)}
+                                            >{margin.label}{arrow(margin.name)}</button
+                                        ></th
+                                    >{/if}
+                                <th class={margin ? 'w-[72px]' : 'first w-[78px]'}>No.</th>
+                                {#each rest as field (field.name)}
+                                    <th style:width={width(field)} aria-sort={ariaSort(field.name)}
+                                        ><button type="button" onclick={() => sortBy(field.name)}>{field.label}{arrow(field.name)}</button
+                                        ></th
+                                    >
+                                {/each}
+                            </tr>
+                        </thead>
+                        <tbody>
+                            {#each rows as row, index (row.id)}
+                                <tr
+                                    class:on={index === at}
+                                    data-index={index}
+                                    aria-selected={index === at}
+                                    onclick={() => (at = index)}
+                                    ondblclick={() => go(`/records/${typeName}/${row.id}`)}
+                                >
+                                    {#if margin}
+                                        {@const due = row.values[margin.name] ? dueDate(String(row.values[margin.name])) : null}
+                                        <td class="first {isClosed(row) ? '' : `tone-${due?.tone}`}"
+                                            >{isClosed(row) ? (row.shown[margin.name] ?? '').slice(0, -5) : (due?.text ?? '')}</td
+                                        >
+                                    {/if}
+                                    <td class={margin ? 'figures text-[11.5px]' : 'first'}
+                                        ><a class="hover:text-iris" href="/records/{typeName}/{row.id}">{row.number}</a></td
+                                    >
+                                    {#each rest as field (field.name)}
+                                        <td title={row.shown[field.name]}>
+                                            {#if field.name === type.title}
+                                                <a class="font-medium hover:text-iris" href="/records/{typeName}/{row.id}">{row.title}</a>
+                                            {:else}<Shown record={row} {field} plain />{/if}
+                                        </td>
+                                    {/each}
+                                </tr>
+                            {/each}
+                        </tbody>
+                    </table>
+                {/if}
+            </div>
+            <div class="keys shrink-0 items-center">
+                <span><kbd>↑ ↓</kbd>move</span><span><kbd>Enter</kbd>open</span><span><kbd>PgUp PgDn</kbd>turn the page</span>
+                <span class="ml-auto flex items-center gap-2">
+                    <button
+                        type="button"
+                        class="btn quiet"
+                        disabled={page <= 1}
+                        onclick={() => set('page', page <= 2 ? '' : String(page - 1))}>← Previous</button
+                    >
+                    <span class="figures">{page} / {pages.toLocaleString('en-GB')}</span>
+                    <button type="button" class="btn quiet" disabled={page >= pages} onclick={() => set('page', String(page + 1))}
+                        >Next →</button
+                    >
+                </span>
+            </div>
+        </section>
+        <section class="leaf right">
+            {#if selected}<RecordPreview record={selected} />{/if}
+        </section>
+    </div>
+{/if}

@@ -1,0 +1,112 @@
+<script lang="ts">
+    import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+    import { api, ask, said, type Shapes } from '../../api/client';
+    import { go, route } from '../../router';
+    import { crumbs } from '../../state/crumbs.svelte';
+    import { session } from '../../state/session.svelte';
+    import { toasts } from '../../state/toasts.svelte';
+    import AccountLeaf from './AccountLeaf.svelte';
+    import Facts from './Facts.svelte';
+    import RecordForm from './RecordForm.svelte';
+
+    const client = useQueryClient();
+    const typeName = $derived(String(route.params.type));
+    const type = $derived(session.schema?.types.find((candidate) => candidate.name === typeName));
+    const isNew = $derived(route.pathname.endsWith('/new'));
+    const id = $derived(Number((route.params as { id?: string }).id));
+    let editing = $state(false);
+    let fresh = $state<string[]>([]);
+
+    const record = createQuery(() => ({
+        queryKey: ['record', typeName, id],
+        enabled: !isNew && Number.isInteger(id) && type !== undefined,
+        queryFn: () => ask(api.GET('/api/records/{type}/{id}', { params: { path: { type: typeName, id } } })),
+    }));
+    $effect(() => {
+        void id;
+        editing = false;
+        fresh = [];
+    });
+    $effect(() =>
+        crumbs.set(
+            { label: 'Records', to: '/records/ticket' },
+            { label: type?.plural ?? '', to: `/records/${typeName}` },
+            { label: isNew ? 'New' : (record.data?.number ?? '…') },
+        ),
+    );
+
+    /** What the save returns is what the screen shows: the rules' changes included, and marked. */
+    function saved(answer: Shapes['SavedShape'], given: string[]) {
+        const before = record.data;
+        const changed = Object.keys(answer.record.values).filter((name) => answer.record.values[name] !== before?.values[name]);
+        client.setQueryData(['record', typeName, answer.record.id], answer.record);
+        for (const key of ['account', 'records', 'tasks', 'ledger', 'today', 'rules', 'counts'])
+            void client.invalidateQueries({ queryKey: [key] });
+        editing = false;
+        fresh = [];
+        const names = answer.fired.map((fired) => fired.name);
+        toasts.tell(
+            answer.entry === null
+                ? 'Nothing had changed, so nothing was saved.'
+                : names.length
+                  ? `Saved. ${names.join(', ')} fired.`
+                  : 'Saved. No rule fired.',
+        );
+        if (isNew) go(`/records/${typeName}/${answer.record.id}`);
+        else requestAnimationFrame(() => (fresh = changed.filter((name) => !given.includes(name) && !name.startsWith('updated'))));
+    }
+
+    function key(event: KeyboardEvent) {
+        const tag = (event.target as HTMLElement).tagName;
+        if (
+            event.key === 'e' &&
+            !editing &&
+            !isNew &&
+            !['INPUT', 'TEXTAREA', 'SELECT'].includes(tag) &&
+            !event.ctrlKey &&
+            !event.metaKey &&
+            session.me?.mayEditRecords
+        ) {
+            event.preventDefault();
+            editing = true;
+        }
+    }
+</script>
+
+<svelte:window onkeydown={key} />
+
+{#if type && isNew}
+    <div class="spread grid-cols-[minmax(0,1fr)]">
+        <section class="leaf solo">
+            {#key typeName}<RecordForm {type} record={null} onsaved={saved} oncancel={() => go(`/records/${typeName}`)} />{/key}
+        </section>
+    </div>
+{:else if type && record.data}
+    <div class="spread grid-cols-[minmax(0,520fr)_minmax(0,620fr)]">
+        <section class="leaf left">
+            {#if editing}
+                <RecordForm
+                    {type}
+                    record={record.data}
+                    onsaved={saved}
+                    oncancel={() => (editing = false)}
+                    onreload={() => record.refetch()}
+                />
+            {:else}
+                <Facts {type} record={record.data} {fresh} onedit={() => (editing = true)} />
+            {/if}
+        </section>
+        <AccountLeaf {type} id={record.data.id} />
+    </div>
+{:else}
+    <div class="spread">
+        <section class="leaf solo">
+            <div class="empty">
+                {#if record.isError || !type}
+                    <h2>It cannot be opened.</h2>
+                    <p>{type ? said(record.error) : `There is no record type “${typeName}”.`}</p>
+                {:else}Opening…{/if}
+            </div>
+        </section>
+    </div>
+{/if}

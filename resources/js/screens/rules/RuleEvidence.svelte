@@ -1,0 +1,103 @@
+<script lang="ts">
+    import { createQuery } from '@tanstack/svelte-query';
+    import { api, ask, type Shapes } from '../../api/client';
+    import EntryRow from '../../parts/EntryRow.svelte';
+    import type { Document } from '../../state/document.svelte';
+    import { moment } from '../../state/moments';
+
+    type Tab = 'remarks' | 'entries' | 'pages';
+    let { rule, page }: { rule: Shapes['RuleShape']; page: Document } = $props();
+    // svelte-ignore state_referenced_locally
+    let tab = $state<Tab>(rule.hasDraft ? 'remarks' : 'entries');
+    const problems = $derived(page.reading.problems);
+    const entries = createQuery(() => ({
+        queryKey: ['ledger', 'rule', rule.id],
+        queryFn: () => ask(api.GET('/api/ledger', { params: { query: { rule: rule.id } } })),
+    }));
+    const pages = createQuery(() => ({
+        queryKey: ['pages', rule.id],
+        queryFn: () => ask(api.GET('/api/rules/{id}/pages', { params: { path: { id: rule.id } } })),
+    }));
+
+    export function show(which: Tab) {
+        tab = which;
+    }
+
+    /** Takes the eye to the word a problem is about. */
+    function find(at: string) {
+        const words = [...document.querySelectorAll<HTMLElement>('[data-word]')];
+        const word =
+            words.find((candidate) => candidate.dataset.word?.startsWith(`${at}|`)) ??
+            words.find((candidate) => candidate.dataset.word?.startsWith(at));
+        if (at === '/name') document.querySelector<HTMLElement>('[aria-label="Name of the rule"]')?.focus();
+        else word?.focus();
+    }
+</script>
+
+<section class="leaf right" style="--margin-at: 110px">
+    <div class="tabs" role="tablist">
+        <button type="button" role="tab" aria-selected={tab === 'remarks'} onclick={() => (tab = 'remarks')}>
+            Remarks {#if problems.length}<span class="figures ml-1 rounded-full bg-marigold-wash px-1.5 text-[11px] text-marigold"
+                    >{problems.length}</span
+                >{/if}
+        </button>
+        <button type="button" role="tab" aria-selected={tab === 'entries'} onclick={() => (tab = 'entries')}>Entries</button>
+        <button type="button" role="tab" aria-selected={tab === 'pages'} onclick={() => (tab = 'pages')}>
+            Pages {#if rule.page}<span class="figures mini ml-1">{rule.page}</span>{/if}
+        </button>
+    </div>
+    <div class="scroll">
+        {#if tab === 'remarks'}
+            <div class="p-6">
+                {#each problems as problem (problem.at + problem.code)}
+                    <button
+                        type="button"
+                        class="grid w-full grid-cols-[74px_1fr] border-b border-ruled py-2.5 text-left hover:bg-[#faf6ec]"
+                        onclick={() => find(problem.at)}
+                    >
+                        <span class="pt-0.5 text-[11.5px] font-semibold text-madder">Mend first</span>
+                        <span class="text-[13.5px]">{problem.message}</span>
+                    </button>
+                {:else}
+                    <p class="text-[13.5px]">
+                        <span class="font-semibold text-fern">✓</span> The rule is complete. Nothing has to be mended.
+                    </p>
+                {/each}
+                {#if page.reading.aloud && !problems.length}
+                    <div class="callout mt-5"><b>Reads aloud:</b> {page.reading.aloud}</div>
+                {/if}
+            </div>
+        {:else if tab === 'entries'}
+            {#if entries.data?.entries.length}
+                <div class="margined">
+                    {#each entries.data.entries as entry (entry.number)}<EntryRow {entry} numbered />{/each}
+                </div>
+            {:else if entries.data}
+                <div class="empty">
+                    <h2>Nothing in ink yet.</h2>
+                    <p>
+                        {rule.status === 'in_force'
+                            ? 'The rule is in force and waits for its first record.'
+                            : 'Put the rule in force, and what it does is listed here.'}
+                    </p>
+                </div>
+            {/if}
+        {:else}
+            {#each pages.data ?? [] as published (published.number)}
+                <div class="border-b border-ruled px-6 pt-4 pb-2">
+                    <div class="flex items-baseline gap-2">
+                        <h2>Page {published.number}</h2>
+                        <span class="mini">{moment(published.publishedAt)}, {published.publishedBy}</span>
+                        <a class="link ml-auto text-[12.5px]" href="/api/rules/{rule.id}/file?page={published.number}" download>Export</a>
+                    </div>
+                    <p class="mt-1.5 text-[13px] leading-relaxed text-ink-2">{published.reading.aloud}</p>
+                </div>
+            {:else}
+                <div class="empty">
+                    <h2>No page yet.</h2>
+                    <p>Putting the draft in force makes page 1. A page is never changed; the next one takes its place.</p>
+                </div>
+            {/each}
+        {/if}
+    </div>
+</section>

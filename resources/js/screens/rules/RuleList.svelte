@@ -1,0 +1,113 @@
+<script lang="ts">
+    import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+    import { api, ask, said, type Shapes } from '../../api/client';
+    import Bars from '../../parts/Bars.svelte';
+    import Choose from '../../parts/Choose.svelte';
+    import Floating from '../../parts/Floating.svelte';
+    import Stamp from '../../parts/Stamp.svelte';
+    import { STATUS } from '../../parts/status';
+    import { go } from '../../router';
+    import { crumbs } from '../../state/crumbs.svelte';
+    import { counted } from '../../state/moments';
+    import { session } from '../../state/session.svelte';
+    import { toasts } from '../../state/toasts.svelte';
+    import ImportRule from './ImportRule.svelte';
+
+    crumbs.set({ label: 'Rules' });
+    const client = useQueryClient();
+    const rules = createQuery(() => ({ queryKey: ['rules'], queryFn: () => ask(api.GET('/api/rules')) }));
+    let choosing = $state<HTMLElement | null>(null);
+    let importing = $state(false);
+    const groups = $derived.by(() => {
+        const byType = new Map<string, Shapes['RuleSummary'][]>();
+        for (const rule of rules.data ?? []) byType.set(rule.on, [...(byType.get(rule.on) ?? []), rule]);
+        return [...byType.entries()];
+    });
+    const inForce = $derived((rules.data ?? []).filter((rule) => rule.status === 'in_force').length);
+
+    async function start(type: string | undefined) {
+        choosing = null;
+        try {
+            const file = {
+                name: '',
+                on: type,
+                when: { kind: 'created_or_changed' },
+                onlyIf: { kind: 'all', of: [] },
+                fires: { kind: 'becomes_true' },
+                lines: [],
+            };
+            const rule = await ask(api.POST('/api/rules', { body: { file } }));
+            await client.invalidateQueries({ queryKey: ['rules'] });
+            go(`/rules/${rule.id}`);
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+    }
+</script>
+
+<div class="spread">
+    <section class="leaf solo">
+        <header class="flex items-start gap-3">
+            <div>
+                <h1>Rules</h1>
+                <p class="sub">{rules.data ? `${counted(inForce, 'rule')} in force, ${rules.data.length} in all` : 'Reading the rules…'}</p>
+            </div>
+            {#if session.me?.mayEditRules}
+                <button type="button" class="btn ml-auto" onclick={() => (importing = true)}>Import</button>
+                <button type="button" class="btn go" onclick={(event) => (choosing = choosing ? null : event.currentTarget)}
+                    >New rule</button
+                >
+            {/if}
+        </header>
+        <div class="scroll">
+            {#if rules.data?.length === 0}
+                <div class="empty">
+                    <h2>There are no rules yet.</h2>
+                    <p>A rule says what happens by itself when a record changes. Start with “New rule”.</p>
+                </div>
+            {/if}
+            {#each groups as [type, list] (type)}
+                <div class="margined min-h-0!">
+                    <div class="line min-h-0! bg-[#faf6ec]">
+                        <div class="m h"></div>
+                        <div class="b py-1.5! text-[12px]! font-semibold text-ink-3">{session.type(type).plural}</div>
+                    </div>
+                    {#each list as rule (rule.id)}
+                        <a class="line hover:bg-[#faf6ec]" href="/rules/{rule.id}">
+                            <div class="m">
+                                <Stamp tone={STATUS[rule.status]?.tone ?? 'harbor'}>{STATUS[rule.status]?.label}</Stamp>
+                            </div>
+                            <div class="b flex items-center gap-6">
+                                <div class="min-w-0 flex-1">
+                                    <div class="font-semibold">
+                                        {rule.name}
+                                        {#if rule.hasDraft && rule.page}<span class="mini ml-2 font-normal"
+                                                >a draft of page {rule.page + 1} is being written</span
+                                            >{/if}
+                                    </div>
+                                    <div class="truncate text-[12.5px] text-ink-3">{rule.aloud}</div>
+                                </div>
+                                <div class="w-28 shrink-0"><Bars values={rule.days} label="Firings on each of the last 14 days" /></div>
+                                <div class="figures w-24 shrink-0 text-right text-[12px] text-ink-2" title="Firings in 30 days">
+                                    {rule.entries}&nbsp;<span class="text-ink-3">in 30 d</span>
+                                </div>
+                            </div>
+                        </a>
+                    {/each}
+                </div>
+            {/each}
+        </div>
+    </section>
+</div>
+
+{#if choosing}
+    <Floating anchor={choosing} label="New rule" onclose={() => (choosing = null)}>
+        <Choose
+            title="A rule about"
+            options={(session.schema?.types ?? []).map((type) => ({ key: type.name, label: type.plural }))}
+            onchoose={([type]) => start(type)}
+            onclose={() => (choosing = null)}
+        />
+    </Floating>
+{/if}
+{#if importing}<ImportRule onclose={() => (importing = false)} />{/if}

@@ -1,0 +1,37 @@
+<script lang="ts">
+    import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+    import { api, ask, said, type Shapes } from '../../api/client';
+    import { route } from '../../router';
+    import { crumbs } from '../../state/crumbs.svelte';
+    import { session } from '../../state/session.svelte';
+    import RuleSpread from './RuleSpread.svelte';
+
+    const client = useQueryClient();
+    const id = $derived(Number(route.params.id));
+    const rule = createQuery(() => ({
+        queryKey: ['rule', id],
+        staleTime: Infinity,
+        refetchOnWindowFocus: false,
+        queryFn: () => ask(api.GET('/api/rules/{id}', { params: { path: { id } } })),
+    }));
+    $effect(() => {
+        const type = rule.data ? session.type(rule.data.on).plural : '…';
+        crumbs.set({ label: 'Rules', to: '/rules' }, { label: type, to: '/rules' }, { label: rule.data?.name ?? '…' });
+    });
+
+    function changed(next: Shapes['RuleShape']) {
+        client.setQueryData(['rule', id], next);
+        void client.invalidateQueries({ queryKey: ['rules'] });
+        void client.invalidateQueries({ queryKey: ['pages', id] });
+    }
+</script>
+
+{#if rule.data}
+    {#key `${rule.data.id}:${rule.data.page}:${rule.data.status}:${rule.dataUpdatedAt}`}
+        <RuleSpread rule={rule.data} onchange={changed} onreload={() => void rule.refetch()} />
+    {/key}
+{:else}
+    <div class="spread">
+        <section class="leaf solo"><div class="empty">{rule.isError ? said(rule.error) : 'Opening the rule…'}</div></section>
+    </div>
+{/if}

@@ -1,0 +1,218 @@
+<script lang="ts">
+    import { Dropdown, DropdownItem } from 'flowbite-svelte';
+    import { Redo2, Undo2 } from '@lucide/svelte';
+    import { untrack } from 'svelte';
+    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import Confirm from '../../parts/Confirm.svelte';
+    import PageRows from '../../parts/PageRows.svelte';
+    import Stamp from '../../parts/Stamp.svelte';
+    import { STATUS } from '../../parts/status';
+    import { go } from '../../router';
+    import { Document } from '../../state/document.svelte';
+    import { counted, day, moment } from '../../state/moments';
+    import type { JsonObject } from '../../state/pointer';
+    import { session } from '../../state/session.svelte';
+    import { toasts } from '../../state/toasts.svelte';
+    import PutInForce from './PutInForce.svelte';
+    import RuleEvidence from './RuleEvidence.svelte';
+
+    type Props = { rule: Shapes['RuleShape']; onchange: (rule: Shapes['RuleShape']) => void; onreload: () => void };
+    let { rule, onchange, onreload }: Props = $props();
+
+    const may = $derived(session.me?.mayEditRules ?? false);
+    const first = untrack(() => rule);
+    let version = $state(first.draftVersion);
+    let keptAt = $state(first.draftAt);
+    let hasDraft = $state(first.hasDraft);
+    let asking = $state<'publish' | 'retire' | 'discard' | null>(null);
+    let evidence = $state<ReturnType<typeof RuleEvidence>>();
+
+    const page = new Document(first.on, first.file as JsonObject, first.reading, keep, failed);
+    const name = $derived(String(page.file.name ?? ''));
+    const problems = $derived(page.reading.problems);
+    const nextPage = $derived((rule.page ?? 0) + 1);
+
+    async function keep(file: JsonObject): Promise<Shapes['ReadingShape']> {
+        const written = await ask(api.PUT('/api/rules/{id}/draft', { params: { path: { id: rule.id } }, body: { version, file } }));
+        version = written.draftVersion;
+        keptAt = written.draftAt;
+        hasDraft = true;
+        return written.reading;
+    }
+
+    function failed(thrown: unknown) {
+        toasts.complain(said(thrown));
+        if (thrown instanceof Refusal && thrown.problem.code === 'stale_version') onreload();
+    }
+
+    function rename(event: Event & { currentTarget: HTMLInputElement }) {
+        void page.put('/name', event.currentTarget.value.trim());
+    }
+
+    function askToPublish() {
+        if (problems.length) evidence?.show('remarks');
+        else asking = 'publish';
+    }
+
+    async function move(status: string, told: string) {
+        asking = null;
+        try {
+            onchange(await ask(api.POST('/api/rules/{id}/status', { params: { path: { id: rule.id } }, body: { status } })));
+            toasts.tell(told);
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+    }
+
+    async function discard() {
+        asking = null;
+        try {
+            await ask(api.DELETE('/api/rules/{id}/draft', { params: { path: { id: rule.id } } }));
+            toasts.tell('The draft is gone.');
+            if (rule.page === null) go('/rules');
+            else onreload();
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+    }
+
+    function key(event: KeyboardEvent) {
+        if (!(event.ctrlKey || event.metaKey) || (event.target as HTMLElement).tagName === 'INPUT') return;
+        if (event.key === 'z' && !event.shiftKey) page.undo();
+        else if (event.key === 'y' || (event.key === 'z' && event.shiftKey) || event.key === 'Z') page.redo();
+        else return;
+        event.preventDefault();
+    }
+</script>
+
+<svelte:window onkeydown={may ? key : undefined} />
+
+<div class="spread grid-cols-[minmax(0,1fr)_minmax(340px,430px)]">
+    <section class="leaf left">
+        <header class="flex items-start gap-3">
+            <div class="min-w-0 flex-1">
+                {#if may}
+                    <input
+                        class="-ml-1.5 w-full rounded bg-transparent px-1.5 font-display text-[25px] leading-[1.2] font-semibold tracking-tight placeholder:text-ink-3 hover:bg-[#faf6ec] focus:bg-white"
+                        aria-label="Name of the rule"
+                        placeholder="Name this rule"
+                        maxlength="80"
+                        value={name}
+                        onchange={rename}
+                        onkeydown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+                    />
+                {:else}
+                    <h1>{name}</h1>
+                {/if}
+                <p class="sub flex flex-wrap items-center gap-x-2">
+                    {#if hasDraft}
+                        <Stamp tone="harbor">Draft, page {nextPage}</Stamp>
+                        {#if rule.page}<span>page {rule.page} is {STATUS[rule.status]?.label.toLowerCase()}</span><span>·</span>{/if}
+                        <span aria-live="polite">{page.saving ? 'saving…' : `saved ${keptAt ? moment(keptAt) : ''}`}</span>
+                    {:else}
+                        <Stamp tone={STATUS[rule.status]?.tone ?? 'fern'}>{STATUS[rule.status]?.label}</Stamp>
+                        <span>
+                            {rule.inForceSince ? `since ${day(rule.inForceSince)}, ` : ''}page {rule.page} · {counted(
+                                rule.entries,
+                                'firing',
+                            )} in 30 days
+                        </span>
+                    {/if}
+                </p>
+            </div>
+            {#if may}
+                <div class="flex shrink-0 items-center gap-1.5">
+                    <button
+                        type="button"
+                        class="icon"
+                        title="Undo (Ctrl Z)"
+                        aria-label="Undo"
+                        disabled={!page.undoable}
+                        onclick={() => page.undo()}
+                    >
+                        <Undo2 size={15} class={page.undoable ? '' : 'opacity-40'} />
+                    </button>
+                    <button
+                        type="button"
+                        class="icon"
+                        title="Redo (Ctrl Y)"
+                        aria-label="Redo"
+                        disabled={!page.redoable}
+                        onclick={() => page.redo()}
+                    >
+                        <Redo2 size={15} class={page.redoable ? '' : 'opacity-40'} />
+                    </button>
+                    <button type="button" class="btn" id="more" aria-label="More for this rule">More</button>
+                    <Dropdown simple triggeredBy="#more" class="z-40 min-w-44 rounded-lg border border-edge bg-page py-1 shadow-xl">
+                        <DropdownItem href="/api/rules/{rule.id}/file" download class="px-4 py-1.5 text-[13px] font-normal"
+                            >Export as a file</DropdownItem
+                        >
+                        {#if rule.status === 'in_force'}
+                            <DropdownItem class="px-4 py-1.5 text-[13px] font-normal" onclick={() => move('paused', 'The rule is paused.')}
+                                >Pause</DropdownItem
+                            >
+                        {:else if rule.status !== 'draft'}
+                            <DropdownItem
+                                class="px-4 py-1.5 text-[13px] font-normal"
+                                onclick={() => move('in_force', `Page ${rule.page} is in force again.`)}
+                                >Put page {rule.page} back in force</DropdownItem
+                            >
+                        {/if}
+                        {#if rule.status === 'in_force' || rule.status === 'paused'}
+                            <DropdownItem class="px-4 py-1.5 text-[13px] font-normal" onclick={() => (asking = 'retire')}
+                                >Retire…</DropdownItem
+                            >
+                        {/if}
+                        {#if hasDraft}
+                            <DropdownItem class="px-4 py-1.5 text-[13px] font-normal text-madder!" onclick={() => (asking = 'discard')}
+                                >Throw the draft away…</DropdownItem
+                            >
+                        {/if}
+                    </Dropdown>
+                    {#if hasDraft}
+                        <button type="button" class="btn go" disabled={page.saving} onclick={askToPublish}
+                            >{rule.page === null ? 'Put in force…' : `Publish page ${nextPage}…`}</button
+                        >
+                    {/if}
+                </div>
+            {/if}
+        </header>
+        <div class="scroll">
+            <PageRows rows={page.reading.rows} document={may ? page : null} />
+        </div>
+        {#if may}
+            <div class="keys shrink-0">
+                <span><kbd>← →</kbd>next word</span><span><kbd>↑ ↓</kbd>next row</span><span><kbd>Enter</kbd>change it</span>
+                <span><kbd>Delete</kbd>remove a row</span><span><kbd>Alt ↑↓</kbd>move it</span><span><kbd>Ctrl Z</kbd>undo</span>
+            </div>
+        {/if}
+    </section>
+    <RuleEvidence bind:this={evidence} {rule} {page} />
+</div>
+
+{#if asking === 'publish'}
+    <PutInForce
+        {rule}
+        {version}
+        page={nextPage}
+        onclose={() => (asking = null)}
+        ondone={(next) => {
+            asking = null;
+            onchange(next);
+        }}
+    />
+{:else if asking === 'retire'}
+    <Confirm
+        title="Retire “{rule.name}”?"
+        go="Retire the rule"
+        danger
+        onconfirm={() => move('retired', 'The rule is retired.')}
+        onclose={() => (asking = null)}
+    >
+        <p>It fires no more. Its pages and its entries stay in the ledger, and it can be put back in force.</p>
+    </Confirm>
+{:else if asking === 'discard'}
+    <Confirm title="Throw the draft away?" go="Throw it away" danger onconfirm={discard} onclose={() => (asking = null)}>
+        <p>{rule.page === null ? 'This rule was never in force, so all of it goes.' : `Page ${rule.page} stays as it is.`}</p>
+    </Confirm>
+{/if}

@@ -1,0 +1,114 @@
+<script lang="ts">
+    import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+    import { api, ask, said } from '../../api/client';
+    import Stamp from '../../parts/Stamp.svelte';
+    import { crumbs } from '../../state/crumbs.svelte';
+    import { moment } from '../../state/moments';
+    import { session } from '../../state/session.svelte';
+    import { toasts } from '../../state/toasts.svelte';
+
+    crumbs.set({ label: 'Setup' });
+    const client = useQueryClient();
+    const company = createQuery(() => ({ queryKey: ['company'], queryFn: () => ask(api.GET('/api/company')), refetchInterval: 5000 }));
+    let shownType = $state(session.schema?.types[0]?.name ?? '');
+    const type = $derived(session.schema?.types.find((candidate) => candidate.name === shownType));
+    const typeNames: Record<string, string> = {
+        text: 'text',
+        long_text: 'long text',
+        email: 'e-mail',
+        phone: 'phone',
+        link: 'link',
+        number: 'number',
+        money: 'money',
+        percent: 'percent',
+        tick: 'tick box',
+        date: 'date',
+        date_time: 'date and time',
+        choice: 'choice',
+        person: 'person',
+        reference: 'reference',
+    };
+
+    async function setFallback(event: Event & { currentTarget: HTMLSelectElement }) {
+        const id = event.currentTarget.value === '' ? null : Number(event.currentTarget.value);
+        try {
+            client.setQueryData(['company'], await ask(api.PATCH('/api/company', { body: { fallbackPersonId: id } })));
+            toasts.tell('Kept.');
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+    }
+</script>
+
+<div class="spread grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+    <section class="leaf left">
+        <header>
+            <h1>Setup</h1>
+            <p class="sub">{company.data ? `${company.data.name}, ${company.data.timeZone}` : ''}</p>
+        </header>
+        <div class="scroll px-7 py-4">
+            <h2>When a rule finds nobody</h2>
+            <p class="mt-1 mb-2 text-[13px] text-ink-2">
+                A task whose person cannot be found goes to somebody who stands in, and the entry says so.
+            </p>
+            <select
+                class="input max-w-xs"
+                aria-label="Who stands in"
+                value={company.data?.fallbackPersonId ?? ''}
+                disabled={!session.me?.mayEditRules}
+                onchange={setFallback}
+            >
+                <option value="">nobody</option>
+                {#each session.people.filter((person) => person.active) as person (person.id)}<option value={person.id}
+                        >{person.name}, {person.team}</option
+                    >{/each}
+            </select>
+
+            <h2 class="mt-7">Processes</h2>
+            <p class="mt-1 mb-2 text-[13px] text-ink-2">Workers put into ink what falls due; the clock keeps the house in order.</p>
+            {#each company.data?.processes ?? [] as process (process.name)}
+                <div class="flex items-center gap-3 border-b border-ruled py-1.5 text-[13px]">
+                    <span class="w-16 font-semibold">{process.kind}</span>
+                    <span class="figures mini min-w-0 flex-1 truncate">{process.name}, since {moment(process.startedAt)}</span>
+                    <span class="figures mini">{process.done} done</span>
+                    <Stamp tone={process.alive ? 'fern' : 'madder'}>{process.alive ? 'at work' : 'silent'}</Stamp>
+                </div>
+            {:else}
+                <p class="callout bad">No worker has been heard of. Nothing that falls due is put into ink until one runs.</p>
+            {/each}
+
+            <h2 class="mt-7 mb-1">People</h2>
+            {#each session.people as person (person.id)}
+                <div class="grid grid-cols-[1fr_1fr_96px] gap-3 border-b border-ruled py-1.5 text-[13px]">
+                    <span class="font-medium">{person.name}</span><span class="truncate text-ink-2">{person.team}</span><span class="mini"
+                        >{person.role}</span
+                    >
+                </div>
+            {/each}
+        </div>
+    </section>
+    <section class="leaf right">
+        <div class="tabs" role="tablist">
+            {#each session.schema?.types ?? [] as candidate (candidate.name)}
+                <button type="button" role="tab" aria-selected={candidate.name === shownType} onclick={() => (shownType = candidate.name)}
+                    >{candidate.plural}</button
+                >
+            {/each}
+        </div>
+        <div class="scroll px-6 py-4">
+            {#each type?.fields ?? [] as field (field.name)}
+                <div class="grid grid-cols-[1fr_110px_1.4fr] gap-3 border-b border-ruled py-1.5 text-[13px]">
+                    <span class="font-medium"
+                        >{field.label}{#if field.required}<span class="text-madder">&nbsp;*</span>{/if}</span
+                    >
+                    <span class="text-ink-2">{typeNames[field.type]}</span>
+                    <span class="mini">
+                        {field.target
+                            ? `to ${session.type(field.target).plural.toLowerCase()}`
+                            : field.choices.map((choice) => choice.label).join(', ') || (field.system ? 'kept by the application' : '')}
+                    </span>
+                </div>
+            {/each}
+        </div>
+    </section>
+</div>

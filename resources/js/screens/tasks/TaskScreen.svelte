@@ -1,0 +1,143 @@
+<script lang="ts">
+    import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+    import { api, ask, said, type Shapes } from '../../api/client';
+    import { crumbs } from '../../state/crumbs.svelte';
+    import { counted, daysUntil, localDay, moment, timeOfDay } from '../../state/moments';
+    import { clock, session } from '../../state/session.svelte';
+    import { toasts } from '../../state/toasts.svelte';
+
+    crumbs.set({ label: 'Tasks' });
+    type Task = Shapes['TaskShape'];
+    const client = useQueryClient();
+    let whose = $state<'mine' | 'all'>('mine');
+    let status = $state<'open' | 'done'>('open');
+    const tasks = createQuery(() => ({
+        queryKey: ['tasks', whose, status],
+        queryFn: () => ask(api.GET('/api/tasks', { params: { query: { whose, status, limit: 200 } } })),
+    }));
+    const groups = $derived.by(() => {
+        const list = tasks.data?.tasks ?? [];
+        if (status === 'done') return [{ label: 'Done', tone: 'fern', tasks: list }];
+        const of = (task: Task) => {
+            if (!task.dueAt) return 'later';
+            if (Date.parse(task.dueAt) < clock.now.getTime()) return 'late';
+            const days = daysUntil(localDay(task.dueAt));
+            return days <= 0 ? 'today' : days <= 7 ? 'week' : 'later';
+        };
+        return [
+            { key: 'late', label: 'Late', tone: 'madder' },
+            { key: 'today', label: 'Today', tone: 'marigold' },
+            { key: 'week', label: 'In the next seven days', tone: 'iris' },
+            { key: 'later', label: 'Later, or at no set time', tone: 'harbor' },
+        ]
+            .map((group) => ({ ...group, tasks: list.filter((task) => of(task) === group.key) }))
+            .filter((group) => group.tasks.length);
+    });
+    const mayDo = (task: Task) =>
+        (session.me?.mayEditRecords ?? false) && (task.assigneeId === session.me?.id || (session.me?.mayDoAllTasks ?? false));
+
+    async function settle(task: Task, done: boolean) {
+        try {
+            const call = { params: { path: { id: task.id } } };
+            await ask(done ? api.POST('/api/tasks/{id}/complete', call) : api.POST('/api/tasks/{id}/reopen', call));
+            if (done) toasts.tell(`“${task.title}” is done.`, { label: 'Undo', run: () => void settle(task, false) });
+            else toasts.tell(`“${task.title}” is open again.`);
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+        for (const key of ['tasks', 'account', 'ledger', 'today']) void client.invalidateQueries({ queryKey: [key] });
+    }
+
+    function key(event: KeyboardEvent) {
+        if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
+        const boxes = [...document.querySelectorAll<HTMLElement>('[data-task] input')];
+        const at = boxes.indexOf(document.activeElement as HTMLElement);
+        boxes[Math.max(0, Math.min(boxes.length - 1, at + (event.key === 'ArrowDown' ? 1 : -1)))]?.focus();
+        event.preventDefault();
+    }
+    const margin = (task: Task) => {
+        if (status === 'done') return task.doneAt ? moment(task.doneAt) : '';
+        if (!task.dueAt) return 'any time';
+        const days = daysUntil(localDay(task.dueAt));
+        if (days === 0) return timeOfDay(task.dueAt);
+        return days < 0 && days > -100 ? `${-days} d late` : moment(task.dueAt);
+    };
+</script>
+
+<svelte:window onkeydown={key} />
+
+<div class="spread">
+    <section class="leaf solo">
+        <header class="flex items-start gap-3">
+            <div>
+                <h1>Tasks</h1>
+                <p class="sub">{tasks.data ? `${counted(tasks.data.total, 'task')} ${status === 'open' ? 'open' : 'done'}` : 'Reading…'}</p>
+            </div>
+            <div class="segments ml-auto" role="group" aria-label="Whose">
+                <button type="button" aria-pressed={whose === 'mine'} onclick={() => (whose = 'mine')}>Mine</button>
+                <button type="button" aria-pressed={whose === 'all'} onclick={() => (whose = 'all')}>Everyone’s</button>
+            </div>
+            <div class="segments" role="group" aria-label="State">
+                <button type="button" aria-pressed={status === 'open'} onclick={() => (status = 'open')}>Open</button>
+                <button type="button" aria-pressed={status === 'done'} onclick={() => (status = 'done')}>Done</button>
+            </div>
+        </header>
+        <div class="scroll" style="--margin-at: 128px">
+            {#if tasks.isError}
+                <div class="empty">
+                    <h2>The tasks cannot be shown.</h2>
+                    <p>{said(tasks.error)}</p>
+                </div>
+            {:else if tasks.data && tasks.data.tasks.length === 0}
+                <div class="empty">
+                    <h2>{status === 'open' ? 'Nothing to do.' : 'Nothing done yet.'}</h2>
+                    <p>
+                        {status === 'open' ? 'A rule gives you a task when a record needs you.' : 'What you complete is kept here.'}
+                        {#if whose === 'mine'}<button type="button" class="link" onclick={() => (whose = 'all')}>See everyone’s</button
+                            >{/if}
+                    </p>
+                </div>
+            {/if}
+            {#each groups as group (group.label)}
+                <div class="margined min-h-0!">
+                    <div class="line min-h-0! bg-[#faf6ec]">
+                        <div class="m h"></div>
+                        <div class="b py-1.5! text-[12px]! font-semibold tone-{group.tone}">
+                            {group.label} <span class="figures text-ink-3">{group.tasks.length}</span>
+                        </div>
+                    </div>
+                    {#each group.tasks as task (task.id)}
+                        <div class="line" data-task={task.id}>
+                            <div class="m {group.tone === 'madder' ? 'text-madder!' : ''}">{margin(task)}</div>
+                            <div class="b flex items-start gap-3">
+                                <input
+                                    type="checkbox"
+                                    class="mt-1 h-4 w-4 accent-(--iris)"
+                                    aria-label="Done: {task.title}"
+                                    checked={task.status === 'done'}
+                                    disabled={!mayDo(task)}
+                                    title={mayDo(task) ? '' : `This task is ${task.assignee ?? 'nobody'}’s`}
+                                    onchange={(event) => settle(task, event.currentTarget.checked)}
+                                />
+                                <div class="min-w-0 flex-1">
+                                    <span class="font-semibold {task.status === 'done' ? 'struck' : ''}">{task.title}</span>
+                                    <div class="text-[12.5px] text-ink-3">
+                                        <a class="hover:text-iris" href="/records/{task.recordType}/{task.recordId}"
+                                            ><span class="figures">{task.recordNumber}</span> {task.recordTitle}</a
+                                        >
+                                        {#if task.ruleName}
+                                            · given by <a class="hover:text-iris" href="/ledger/{task.entry}">{task.ruleName}</a>
+                                        {/if}
+                                    </div>
+                                </div>
+                                {#if whose === 'all'}<span class="word person shrink-0 text-[12.5px]">{task.assignee ?? 'nobody'}</span
+                                    >{/if}
+                            </div>
+                        </div>
+                    {/each}
+                </div>
+            {/each}
+        </div>
+        <div class="keys shrink-0"><span><kbd>↑ ↓</kbd>move</span><span><kbd>Space</kbd>done, or open again</span></div>
+    </section>
+</div>

@@ -1,0 +1,86 @@
+import { clock } from './session.svelte';
+
+const DAY = 86_400_000;
+
+function parts(at: Date, options: Intl.DateTimeFormatOptions): Record<string, string> {
+    const format = new Intl.DateTimeFormat('en-GB', { timeZone: clock.zone, ...options });
+    return Object.fromEntries(format.formatToParts(at).map((part) => [part.type, part.value]));
+}
+
+/** The company's local day of an instant, "2026-11-24". */
+export function localDay(at: Date | string): string {
+    const p = parts(new Date(at), { year: 'numeric', month: '2-digit', day: '2-digit' });
+    return `${p.year}-${p.month}-${p.day}`;
+}
+
+/** "Tue 24 Nov 2026 09:40" */
+export function longMoment(at: Date | string): string {
+    const p = parts(new Date(at), {
+        weekday: 'short',
+        day: 'numeric',
+        month: 'short',
+        year: 'numeric',
+        hour: '2-digit',
+        minute: '2-digit',
+    });
+    return `${p.weekday} ${p.day} ${shortMonth(p.month)} ${p.year} ${p.hour}:${p.minute}`;
+}
+
+/** "24 Nov 09:40", with the year where it is not this one. */
+export function moment(at: Date | string): string {
+    const p = parts(new Date(at), { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
+    const year = p.year === localDay(clock.now).slice(0, 4) ? '' : ` ${p.year}`;
+    return `${p.day} ${shortMonth(p.month)}${year} ${p.hour}:${p.minute}`;
+}
+
+export function timeOfDay(at: Date | string): string {
+    const p = parts(new Date(at), { hour: '2-digit', minute: '2-digit' });
+    return `${p.hour}:${p.minute}`;
+}
+
+/** "24 Nov", with the year where it is not this one. */
+export function day(date: string): string {
+    const [year, month, number] = date.slice(0, 10).split('-');
+    const name = new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' }).format(new Date(`${date.slice(0, 10)}T00:00:00Z`));
+    return `${Number(number)} ${shortMonth(name)}${month && year !== localDay(clock.now).slice(0, 4) ? ` ${year}` : ''}`;
+}
+
+/** Whole days from today to a date, negative for the past. */
+export function daysUntil(date: string): number {
+    return Math.round((Date.parse(date.slice(0, 10)) - Date.parse(localDay(clock.now))) / DAY);
+}
+
+/** "2 d late", "today", "tomorrow", "26 Nov": a due date as the margin shows it, with its tone. */
+export function dueDate(date: string): { text: string; tone: string } {
+    const days = daysUntil(date);
+    if (days < 0) return { text: days > -100 ? `${-days} d late` : day(date), tone: 'madder' };
+    if (days === 0) return { text: 'today', tone: 'marigold' };
+    return { text: days === 1 ? 'tomorrow' : day(date), tone: '' };
+}
+
+/** "in 2 days", "in 3 hours" */
+export function ahead(at: string): string {
+    const minutes = Math.round((Date.parse(at) - clock.now.getTime()) / 60_000);
+    if (minutes < 1) return 'now';
+    if (minutes < 60) return `in ${minutes} min`;
+    if (minutes < 36 * 60) return `in ${Math.round(minutes / 60)} h`;
+    return `in ${Math.round(minutes / 1440)} days`;
+}
+
+function shortMonth(name: string | undefined): string {
+    return (name ?? '').slice(0, 3);
+}
+
+export function initials(name: string): string {
+    return name
+        .split(/\s+/)
+        .map((part) => part[0] ?? '')
+        .slice(0, 2)
+        .join('')
+        .toUpperCase();
+}
+
+/** "1 ticket", "3 tickets" */
+export function counted(count: number, one: string, many = `${one}s`): string {
+    return `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;
+}

@@ -1,0 +1,80 @@
+import { api, ask, type Shapes } from '../api/client';
+
+/** Who is signed in, what the company's records look like, and who works there. */
+class Session {
+    me = $state<Shapes['Me'] | null>(null);
+    schema = $state.raw<Shapes['SchemaShape'] | null>(null);
+    people = $state.raw<Shapes['PersonShape'][]>([]);
+    ready = $state(false);
+
+    async begin(): Promise<void> {
+        try {
+            await this.enter(await ask(api.GET('/api/session')));
+        } catch {
+            this.me = null;
+        }
+        this.ready = true;
+    }
+
+    async signIn(email: string, password: string): Promise<void> {
+        await this.enter(await ask(api.POST('/api/session', { body: { email, password } })));
+    }
+
+    async signOut(): Promise<void> {
+        await ask(api.DELETE('/api/session'));
+        location.assign('/');
+    }
+
+    type(name: string): Shapes['TypeShape'] {
+        const type = this.schema?.types.find((candidate) => candidate.name === name);
+        if (!type) throw new Error(`There is no record type ${name}.`);
+        return type;
+    }
+
+    field(type: string, name: string): Shapes['FieldShape'] | undefined {
+        return this.type(type).fields.find((field) => field.name === name);
+    }
+
+    /** The field at the end of a dotted path, and how the path reads. */
+    path(type: string, dotted: string): { field: Shapes['FieldShape']; label: string } | null {
+        let at = type;
+        const labels: string[] = [];
+        const names = dotted.split('.');
+        for (const [index, name] of names.entries()) {
+            const field = this.schema?.types
+                .find((candidate) => candidate.name === at)
+                ?.fields.find((candidate) => candidate.name === name);
+            if (!field) return null;
+            labels.push(field.label);
+            if (index === names.length - 1) return { field, label: labels.join(' › ') };
+            at = field.target ?? '';
+        }
+        return null;
+    }
+
+    private async enter(me: Shapes['Me']): Promise<void> {
+        [this.schema, this.people] = await Promise.all([ask(api.GET('/api/schema')), ask(api.GET('/api/people'))]);
+        clock.set(me.now, me.timeZone);
+        this.me = me;
+    }
+}
+
+/** The house clock as the screens show it: it runs on from what the server said. */
+class Clock {
+    zone = $state('UTC');
+    now = $state(new Date());
+    private ahead = 0;
+
+    constructor() {
+        setInterval(() => (this.now = new Date(Date.now() + this.ahead)), 5000);
+    }
+
+    set(now: string, zone: string): void {
+        this.ahead = new Date(now).getTime() - Date.now();
+        this.zone = zone;
+        this.now = new Date(now);
+    }
+}
+
+export const clock = new Clock();
+export const session = new Session();
