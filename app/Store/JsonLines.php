@@ -35,12 +35,14 @@ final class JsonLines
         $position = 0;
         $open = [];
         $previous = '';
+        $earlier = '';
         while (preg_match($token, $text, $found, 0, $position) === 1) {
             $now = trim($found[0]);
             $misplaced = match (true) {
                 $now === '}' || $now === ']' => array_pop($open) !== ($now === '}' ? '{' : '[') || $previous === ',' || $previous === ':',
                 $now === ',' => in_array($previous, ['', ',', ':', '{', '['], true),
-                $now === ':' => $previous === '' || $previous[0] !== '"',
+                // A colon follows the name of a member, which follows the opening or a comma.
+                $now === ':' => $previous === '' || $previous[0] !== '"' || ($earlier !== '{' && $earlier !== ','),
                 default => ! in_array($previous, ['', ',', ':', '{', '['], true),
             };
             if ($misplaced) {
@@ -49,7 +51,7 @@ final class JsonLines
             if ($now === '{' || $now === '[') {
                 $open[] = $now;
             }
-            $previous = $now;
+            [$earlier, $previous] = [$previous, $now];
             $position += strlen($found[0]);
         }
 

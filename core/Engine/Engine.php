@@ -48,7 +48,7 @@ final readonly class Engine
         for ($next = 0; $next < count($queue); $next++) {
             [$answered, $parent] = $queue[$next];
             foreach ($book->relevantTo($answered) as $rule) {
-                if (! $rule->trigger->accepts($answered) || ! $this->wouldFire($rule, $answered, new View($record, $facts))) {
+                if (! $this->wouldFire($rule, $answered, new View($record, $facts))) {
                     continue;
                 }
                 $chain = $this->chain($steps, $parent);

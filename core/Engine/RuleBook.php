@@ -10,6 +10,6 @@ use VividLedger\Rule\Rule;
 /** The rules in force, found by what they watch, so that a change costs only what its relevant rules cost. */
 interface RuleBook
 {
-    /** @return iterable<Rule> every rule that could fire on the change, in the order the administrator set */
+    /** @return iterable<Rule> exactly the rules that look at the change, in the order the administrator set */
     public function relevantTo(Change $change): iterable;
 }

@@ -7,6 +7,7 @@ namespace VividLedger\Rule;
 use Closure;
 use VividLedger\Condition\Condition;
 use VividLedger\Engine\View;
+use VividLedger\Record\Change;
 use VividLedger\Rule\Guard\RepeatGuard;
 use VividLedger\Rule\Line\Line;
 use VividLedger\Rule\Trigger\Trigger;
@@ -40,6 +41,20 @@ final class Rule
         $test = $this->test ??= $this->condition->compile();
 
         return $test($view);
+    }
+
+    /** Whether a change is the rule's to answer: its trigger takes it, and it touches what the rule watches. */
+    public function looksAt(Change $change): bool
+    {
+        if (! $this->trigger->accepts($change)) {
+            return false;
+        }
+        if ($change->before === null) {
+            return true;
+        }
+        $fields = $this->watches();
+
+        return $fields === null ? $change->fields() !== [] : array_intersect($fields, $change->fields()) !== [];
     }
 
     /**

@@ -1,0 +1,145 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\App\Support;
+
+use App\Demo\Demo;
+use App\Models\Person;
+use App\Work\HouseClock;
+use Illuminate\Contracts\Console\Kernel;
+use Illuminate\Foundation\Application;
+use Illuminate\Foundation\Testing\TestCase;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Testing\TestResponse;
+
+/**
+ * Larkmoss without its history, in a database of this process's own. Each test is rolled back, and the house clock
+ * stands still at 09:40 in Berlin on 24 November 2026.
+ */
+abstract class AppTestCase extends TestCase
+{
+    protected const NOW = '2026-11-24T08:40:00Z';
+
+    private static bool $prepared = false;
+
+    public function createApplication(): Application
+    {
+        $database = (getenv('TEST_DATABASE') ?: 'vivid_ledger_test').'_'.(getenv('TEST_TOKEN') ?: '1');
+        putenv("DB_DATABASE={$database}");
+        $_ENV['DB_DATABASE'] = $_SERVER['DB_DATABASE'] = $database;
+        /** @var Application $app */
+        $app = require dirname(__DIR__, 3).'/bootstrap/app.php';
+        $app->make(Kernel::class)->bootstrap();
+        if (! self::$prepared) {
+            config(['database.connections.mariadb.database' => null]);
+            DB::statement("CREATE DATABASE IF NOT EXISTS `{$database}`");
+            DB::purge();
+            config(['database.connections.mariadb.database' => $database]);
+            $app->make(Kernel::class)->call('migrate:fresh', ['--force' => true]);
+            $app->make(Demo::class)->loadBase();
+            self::$prepared = true;
+        }
+
+        return $app;
+    }
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->clockAt(self::NOW);
+        if ($this->isRolledBack()) {
+            DB::beginTransaction();
+        }
+    }
+
+    protected function tearDown(): void
+    {
+        if ($this->isRolledBack()) {
+            DB::rollBack();
+        }
+        parent::tearDown();
+    }
+
+    /** Tests with several processes commit, and clean up after themselves. */
+    protected function isRolledBack(): bool
+    {
+        return true;
+    }
+
+    protected function clockAt(string $at): void
+    {
+        $this->app->make(HouseClock::class)->hold(new \DateTimeImmutable($at));
+    }
+
+    protected function person(string $handle): Person
+    {
+        return Person::query()->where('handle', $handle)->firstOrFail();
+    }
+
+    /** Sends a request as a person, as the front end would. */
+    protected function as(string $handle, string $method, string $path, mixed $body = []): TestResponse
+    {
+        return $this->actingAs($this->person($handle), 'sanctum')->json($method, "/api/{$path}", is_array($body) ? $body : []);
+    }
+
+    /**
+     * @param  array<string, mixed>  $values
+     * @return array<string, mixed> the saved shape
+     */
+    protected function created(string $type, array $values, string $handle = 'bram.castellan'): array
+    {
+        return $this->as($handle, 'POST', "records/{$type}", ['values' => $values])->assertCreated()->json();
+    }
+
+    /** @return array<string, mixed> a customer's record */
+    protected function customer(string $name = 'Brine & Barrow Hotel', string $plan = 'care'): array
+    {
+        return $this->created('customer', ['name' => $name, 'plan' => $plan, 'owner' => $this->person('jonas.pike')->id])['record'];
+    }
+
+    /**
+     * @param  array<string, mixed>  $values
+     * @return array<string, mixed> the saved shape
+     */
+    protected function ticket(array $values = []): array
+    {
+        return $this->created('ticket', $values + [
+            'subject' => 'Ficus wall wilting', 'customer' => $values['customer'] ?? $this->customer()['id'], 'priority' => 'normal', 'status' => 'open', 'owner' => $this->person('bram.castellan')->id,
+        ]);
+    }
+
+    /**
+     * @param  array<string, mixed>  $record
+     * @param  array<string, mixed>  $values
+     * @return array<string, mixed> the saved shape
+     */
+    protected function change(array $record, array $values, string $handle = 'bram.castellan'): array
+    {
+        return $this->as($handle, 'PATCH', "records/{$record['type']}/{$record['id']}", ['version' => $record['version'], 'values' => $values])->assertOk()->json();
+    }
+
+    /** @return array<string, mixed> a rule of the demo, as its file has it */
+    protected function demoFile(string $name): array
+    {
+        return json_decode((string) file_get_contents(database_path("demo/rules/{$name}.json")), true, 64, JSON_THROW_ON_ERROR);
+    }
+
+    /** @param array<string, mixed> $file */
+    protected function inForce(array $file): int
+    {
+        $rule = $this->as('ines.okafor', 'POST', 'rules', ['file' => $file])->assertCreated()->json();
+        $this->as('ines.okafor', 'POST', "rules/{$rule['id']}/publish", ['version' => $rule['draftVersion']])->assertOk();
+
+        return $rule['id'];
+    }
+
+    /** Asserts a refusal: its status, its code, and the places it names. */
+    protected function assertRefused(TestResponse $answer, int $status, string $code, string ...$places): void
+    {
+        $answer->assertStatus($status)->assertHeader('Content-Type', 'application/problem+json')->assertJsonPath('code', $code)->assertJsonPath('status', $status);
+        foreach ($places as $place) {
+            self::assertContains($place, array_column($answer->json('problems'), 'at'), (string) $answer->getContent());
+        }
+    }
+}
