@@ -22,7 +22,8 @@ final readonly class Demo
     public function __construct(
         private Connection $db,
         private SchemaStore $schemas,
-    ) {}
+    ) {
+    }
 
     public function isLoaded(): bool
     {
@@ -71,7 +72,7 @@ final readonly class Demo
         }
     }
 
-    /** @param Closure(int, int): void $progress told how much of how much is done */
+    /** @param  Closure(int, int): void  $progress told how much of how much is done */
     public function loadHistory(\DateTimeImmutable $until, Closure $progress): void
     {
         app(History::class)->play($until, self::file('words.yaml'), (int) self::company()['seed'], $progress);

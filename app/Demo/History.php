@@ -103,7 +103,7 @@ final class History
         $this->run($progress);
     }
 
-    /** @param Closure(int, int): void $progress */
+    /** @param  Closure(int, int): void  $progress */
     private function run(Closure $progress): void
     {
         $done = 0;
@@ -214,7 +214,7 @@ final class History
         }
     }
 
-    /** @param Closure(): void $happening left out when it would be after the end */
+    /** @param  Closure(): void  $happening left out when it would be after the end */
     private function at(int $time, Closure $happening): void
     {
         if ($time < $this->end) {

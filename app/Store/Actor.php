@@ -12,5 +12,6 @@ final readonly class Actor
     public function __construct(
         public ?int $personId,
         public CauseKind $via = CauseKind::Person,
-    ) {}
+    ) {
+    }
 }

@@ -11,7 +11,7 @@ final class Batch
 {
     private const ROWS_A_STATEMENT = 500;
 
-    /** @param list<array<string, mixed>> $rows all with the same columns */
+    /** @param  list<array<string, mixed>>  $rows all with the same columns */
     public static function insert(Connection $db, string $table, array $rows): void
     {
         foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $chunk) {

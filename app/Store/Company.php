@@ -11,7 +11,9 @@ final class Company
 {
     private ?object $row = null;
 
-    public function __construct(private readonly Connection $db) {}
+    public function __construct(private readonly Connection $db)
+    {
+    }
 
     public function name(): string
     {

@@ -16,7 +16,8 @@ final readonly class History
     public function __construct(
         private Connection $db,
         private SchemaStore $schemas,
-    ) {}
+    ) {
+    }
 
     /** The record as it stood after an entry; null when it did not exist then, or never. */
     public function recordAfter(RecordType $type, int $id, int $entry): ?Record

@@ -14,7 +14,9 @@ final class JsonLines
     /** @var array<string, int> line by JSON Pointer */
     private array $lines = [];
 
-    private function __construct(private readonly string $text) {}
+    private function __construct(private readonly string $text)
+    {
+    }
 
     /**
      * @param  string  $text  sound JSON

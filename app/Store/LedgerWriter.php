@@ -22,7 +22,8 @@ final readonly class LedgerWriter
         private Connection $db,
         private SchemaStore $schemas,
         private Company $company,
-    ) {}
+    ) {
+    }
 
     /** @return int the number of the entry of the save itself */
     public function write(RecordType $type, Change $change, Decision $decision, Actor $actor): int
@@ -141,7 +142,7 @@ final readonly class LedgerWriter
         ];
     }
 
-    /** @param list<array<string, mixed>> $tasks */
+    /** @param  list<array<string, mixed>>  $tasks */
     private function give(array $tasks): void
     {
         if ($tasks === []) {

@@ -20,7 +20,8 @@ class PeopleStore implements Directory
     public function __construct(
         protected readonly Connection $db,
         protected readonly SchemaStore $schemas,
-    ) {}
+    ) {
+    }
 
     public function person(int $id): ?Person
     {
@@ -47,7 +48,7 @@ class PeopleStore implements Directory
         return $this->titles[$type][$id] ?? null;
     }
 
-    /** @param list<int> $ids fetched together, to be answered from memory afterwards */
+    /** @param  list<int>  $ids fetched together, to be answered from memory afterwards */
     public function rememberPeople(array $ids): void
     {
         $ids = array_values(array_filter(array_unique($ids), fn (int $id): bool => ! array_key_exists($id, $this->people)));
@@ -56,12 +57,18 @@ class PeopleStore implements Directory
         }
         $this->people += array_fill_keys($ids, null);
         $places = implode(', ', array_fill(0, count($ids), '?'));
-        foreach ($this->db->select("SELECT id, handle, name, manager_id, active FROM people WHERE id IN ({$places})", $ids) as $row) {
+        // Their managers come along: who asks for the one often asks for the other.
+        $rows = $this->db->select(
+            "SELECT id, handle, name, manager_id, active FROM people WHERE id IN ({$places})
+            UNION SELECT m.id, m.handle, m.name, m.manager_id, m.active FROM people p JOIN people m ON m.id = p.manager_id WHERE p.id IN ({$places})",
+            [...$ids, ...$ids],
+        );
+        foreach ($rows as $row) {
             $this->people[$row->id] = self::made($row);
         }
     }
 
-    /** @param list<int> $ids fetched together, to be answered from memory afterwards */
+    /** @param  list<int>  $ids fetched together, to be answered from memory afterwards */
     public function rememberTitles(string $typeName, array $ids): void
     {
         $type = $this->schemas->schema()->type($typeName);

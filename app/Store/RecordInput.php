@@ -18,7 +18,8 @@ final readonly class RecordInput
     public function __construct(
         private Connection $db,
         private SchemaStore $schemas,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  array<array-key, mixed>  $input  raw values by field name

@@ -13,7 +13,9 @@ use VividLedger\Schema\RecordType;
 /** Finds records: by a condition, by words, sorted, a page at a time. */
 final readonly class RecordList
 {
-    public function __construct(private Connection $db) {}
+    public function __construct(private Connection $db)
+    {
+    }
 
     /**
      * @param  ?string  $sort  a field's name; null for the newest first

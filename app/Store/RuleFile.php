@@ -11,9 +11,11 @@ use VividLedger\Rule\Reading\RuleReader;
 /** Rules as files: JSON that fits docs/schema/rule.schema.json. */
 final readonly class RuleFile
 {
-    public function __construct(private RuleReader $reader) {}
+    public function __construct(private RuleReader $reader)
+    {
+    }
 
-    /** @param array<mixed> $file */
+    /** @param  array<mixed>  $file */
     public function write(array $file): string
     {
         return json_encode(['$schema' => 'rule.schema.json', 'format' => RuleReader::FORMAT] + $file, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)."\n";
@@ -49,7 +51,7 @@ final readonly class RuleFile
     /** @return list<array{at: string, code: string, message: string}> */
     private function againstSchema(mixed $data): array
     {
-        $validator = new Validator(max_errors: 20);
+        $validator = new Validator(max_errors: 20, stop_at_first_error: false);
         $schema = json_decode((string) file_get_contents(base_path('docs/schema/rule.schema.json')), false, 512, JSON_THROW_ON_ERROR);
         $error = $validator->validate($data, $schema)->error();
         $problems = [];
@@ -84,7 +86,7 @@ final readonly class RuleFile
         return rtrim((string) $text, '.').'.';
     }
 
-    /** @param list<array<string, mixed>> $problems */
+    /** @param  list<array<string, mixed>>  $problems */
     private function refusal(array $problems): Refused
     {
         usort($problems, static fn (array $one, array $other): int => $one['line'] <=> $other['line']);

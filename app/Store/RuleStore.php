@@ -22,7 +22,8 @@ final readonly class RuleStore
         private SchemaStore $schemas,
         private RuleReader $reader,
         private HouseClock $clock,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  array<mixed>  $file  a rule file, finished or not
@@ -196,7 +197,7 @@ final readonly class RuleStore
         Batch::insert($this->db, 'rule_watches', array_map(static fn (string $watch): array => ['record_type' => $rule->on, 'watch' => $watch, 'rule_id' => $rule->id], array_values(array_unique($watches))));
     }
 
-    /** @param array<mixed> $file */
+    /** @param  array<mixed>  $file */
     private function name(array $file): string
     {
         $name = is_string($file['name'] ?? null) ? trim($file['name']) : '';
@@ -209,7 +210,7 @@ final readonly class RuleStore
         return lcfirst($status->label());
     }
 
-    /** @param array<mixed> $file */
+    /** @param  array<mixed>  $file */
     private function json(array $file): string
     {
         return json_encode($file, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);

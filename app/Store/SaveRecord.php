@@ -8,6 +8,7 @@ use App\Work\HouseClock;
 use Illuminate\Database\Connection;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
+use VividLedger\Engine\FixedClock;
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
@@ -31,7 +32,8 @@ final readonly class SaveRecord
         private LedgerWriter $ledger,
         private StaleVersion $stale,
         private HouseClock $clock,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  array<array-key, mixed>  $input  raw values by field name
@@ -95,7 +97,7 @@ final readonly class SaveRecord
 
     private function decide(Change $change): Decision
     {
-        return $this->engine->decide($change, $this->rules, new StoredFacts($this->db, $this->schemas), $this->clock);
+        return $this->engine->decide($change, $this->rules, new StoredFacts($this->db, $this->schemas), new FixedClock($change->at));
     }
 
     private function store(RecordType $type, Record $before, Record $after): void

@@ -10,10 +10,11 @@ use VividLedger\Record\Record;
 /** What a save came to. */
 final readonly class Saved
 {
-    /** @param ?int $entryId the entry of the save itself; null when nothing had changed */
+    /** @param  ?int  $entryId the entry of the save itself; null when nothing had changed */
     public function __construct(
         public Record $record,
         public Decision $decision,
         public ?int $entryId,
-    ) {}
+    ) {
+    }
 }

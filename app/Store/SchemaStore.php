@@ -13,7 +13,9 @@ final class SchemaStore
 {
     private ?Schema $schema = null;
 
-    public function __construct(private readonly Connection $db) {}
+    public function __construct(private readonly Connection $db)
+    {
+    }
 
     public function schema(): Schema
     {

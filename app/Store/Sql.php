@@ -7,9 +7,10 @@ namespace App\Store;
 /** A piece of SQL with the values it is bound to. */
 final readonly class Sql
 {
-    /** @param list<string|int> $bindings */
+    /** @param  list<string|int>  $bindings */
     public function __construct(
         public string $text,
         public array $bindings = [],
-    ) {}
+    ) {
+    }
 }

@@ -100,7 +100,7 @@ final class SqlQueryWriter implements QueryWriter
         return preg_match('/^-?\d+(\.\d+)?$/', $value) === 1 ? $value : throw new \UnexpectedValueException("{$value} is no decimal number.");
     }
 
-    /** @param list<Sql> $parts */
+    /** @param  list<Sql>  $parts */
     private function joined(array $parts, string $with, string $none): Sql
     {
         if ($parts === []) {

@@ -11,7 +11,9 @@ use VividLedger\Schema\RecordType;
 /** Tells a person whose copy of a record is old who changed what since, and when. */
 final readonly class StaleVersion
 {
-    public function __construct(private Connection $db) {}
+    public function __construct(private Connection $db)
+    {
+    }
 
     public function refusal(RecordType $type, Record $now, int $seen): Refused
     {

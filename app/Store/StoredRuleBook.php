@@ -19,7 +19,8 @@ final class StoredRuleBook implements RuleBook
     public function __construct(
         private readonly Connection $db,
         private readonly RuleReader $reader,
-    ) {}
+    ) {
+    }
 
     public function relevantTo(Change $change): array
     {

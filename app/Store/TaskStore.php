@@ -13,7 +13,8 @@ final readonly class TaskStore
     public function __construct(
         private Connection $db,
         private HouseClock $clock,
-    ) {}
+    ) {
+    }
 
     public function complete(int $id, int $by): void
     {

@@ -18,7 +18,8 @@ final readonly class WhyNot
         private History $history,
         private StoredRuleBook $rules,
         private Company $company,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  ?int  $only  id of the one rule asked about; null for all of the record's type

@@ -27,7 +27,7 @@ final class Heartbeat
         $this->startedAt = gmdate('Y-m-d H:i:s');
     }
 
-    /** @param int $done what the process has done since it started */
+    /** @param  int  $done what the process has done since it started */
     public function beat(int $done): void
     {
         if (microtime(true) - $this->last < self::EVERY_SECONDS) {

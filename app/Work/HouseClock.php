@@ -12,7 +12,9 @@ final class HouseClock implements Clock
 {
     private ?\DateTimeImmutable $held = null;
 
-    public function __construct(private readonly Company $company) {}
+    public function __construct(private readonly Company $company)
+    {
+    }
 
     public function now(): \DateTimeImmutable
     {

@@ -13,7 +13,9 @@ final readonly class Housekeeping
 
     private const SILENT_SECONDS = 3600;
 
-    public function __construct(private Connection $db) {}
+    public function __construct(private Connection $db)
+    {
+    }
 
     /** @return int how many rows were swept away */
     public function sweep(): int

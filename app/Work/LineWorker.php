@@ -17,7 +17,8 @@ final readonly class LineWorker
     public function __construct(
         private Connection $db,
         private HouseClock $clock,
-    ) {}
+    ) {
+    }
 
     /** @return int how many lines were put into ink; fewer than a batch means that nothing more is due */
     public function work(int $batch): int

@@ -22,7 +22,8 @@ final readonly class Comparison implements Condition
         public Operator $operator,
         public array $operands,
         public string $text,
-    ) {}
+    ) {
+    }
 
     public function compile(): Closure
     {

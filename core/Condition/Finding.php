@@ -17,7 +17,8 @@ final readonly class Finding implements \JsonSerializable
         public bool $held,
         public ?string $seen = null,
         public array $parts = [],
-    ) {}
+    ) {
+    }
 
     /** @return array<string, mixed> */
     public function jsonSerialize(): array

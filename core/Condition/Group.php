@@ -11,8 +11,10 @@ use VividLedger\Record\Display;
 /** Several conditions judged together. */
 abstract readonly class Group implements Condition
 {
-    /** @param list<Condition> $parts */
-    final public function __construct(public array $parts) {}
+    /** @param  list<Condition>  $parts */
+    final public function __construct(public array $parts)
+    {
+    }
 
     /** The words that open the group: "all of". */
     abstract public static function wording(): string;

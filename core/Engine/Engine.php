@@ -45,10 +45,11 @@ final readonly class Engine
         $fired = [];
         /** @var list<array{Change, ?int}> $queue changes to answer, each with the step that made it */
         $queue = [[$change, null]];
+        $view = new View($record, $facts);
         for ($next = 0; $next < count($queue); $next++) {
             [$answered, $parent] = $queue[$next];
             foreach ($book->relevantTo($answered) as $rule) {
-                if (! $this->wouldFire($rule, $answered, new View($record, $facts))) {
+                if (! $this->wouldFire($rule, $answered, $view)) {
                     continue;
                 }
                 $chain = $this->chain($steps, $parent);
@@ -71,6 +72,7 @@ final readonly class Engine
                 if ($firing->after->values !== $record->values) {
                     $queue[] = [new Change($record, $firing->after, $change->actor, $change->at, CauseKind::Rule), count($steps) - 1];
                     $record = $firing->after;
+                    $view = new View($record, $facts);
                 }
             }
         }

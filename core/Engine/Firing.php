@@ -27,5 +27,6 @@ final readonly class Firing
         public Performance $performance,
         public Record $before,
         public Record $after,
-    ) {}
+    ) {
+    }
 }

@@ -26,7 +26,8 @@ final class Performance
         public readonly Display $display,
         public readonly \DateTimeImmutable $now,
         public readonly \DateTimeZone $zone,
-    ) {}
+    ) {
+    }
 
     public function view(): View
     {

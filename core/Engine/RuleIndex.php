@@ -19,7 +19,7 @@ final class RuleIndex implements RuleBook
     /** @var array<string, array<string, array<int, Rule>>> by record type, then field; those for any field included */
     private array $onChangeOf = [];
 
-    /** @param list<Rule> $rules in the order the administrator set */
+    /** @param  list<Rule>  $rules in the order the administrator set */
     public function __construct(array $rules)
     {
         foreach ($rules as $position => $rule) {

@@ -18,5 +18,6 @@ final readonly class Stopped
         public array $chain,
         public ?int $parent,
         public bool $cameRound,
-    ) {}
+    ) {
+    }
 }

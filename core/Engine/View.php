@@ -13,7 +13,8 @@ final readonly class View
     public function __construct(
         public Record $record,
         public Facts $facts,
-    ) {}
+    ) {
+    }
 
     /** The value at the end of a path; null when it, or a record on the way, is empty. */
     public function value(Path $path): string|int|bool|null

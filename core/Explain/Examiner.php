@@ -14,9 +14,11 @@ use VividLedger\Schema\RecordType;
 /** Judges a rule as the engine does, but keeps what it saw: for entries, and for "why not?". */
 final readonly class Examiner
 {
-    public function __construct(private \DateTimeZone $zone) {}
+    public function __construct(private \DateTimeZone $zone)
+    {
+    }
 
-    /** @param View $view the record as the rule saw it, which is the change's "after" unless earlier rules had set fields */
+    /** @param  View  $view the record as the rule saw it, which is the change's "after" unless earlier rules had set fields */
     public function examine(Rule $rule, RecordType $type, Change $change, View $view): Verdict
     {
         $display = new Display($view->facts, $this->zone);

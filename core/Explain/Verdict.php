@@ -22,7 +22,8 @@ final readonly class Verdict implements \JsonSerializable
         public Finding $conditions,
         public string $guard,
         public bool $ready,
-    ) {}
+    ) {
+    }
 
     /** @return array<string, mixed> */
     public function jsonSerialize(): array

@@ -10,5 +10,6 @@ final readonly class Found
     public function __construct(
         public ?Person $person,
         public string $path,
-    ) {}
+    ) {
+    }
 }

@@ -13,7 +13,9 @@ final readonly class ManagerOf implements PersonExpression
 {
     private const MAX_LEVELS = 5;
 
-    public function __construct(private PersonExpression $of) {}
+    public function __construct(private PersonExpression $of)
+    {
+    }
 
     public static function kind(): string
     {

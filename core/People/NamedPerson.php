@@ -11,7 +11,9 @@ use VividLedger\Rule\Reading\Node;
 /** One fixed person, named in the rule by their handle. */
 final readonly class NamedPerson implements PersonExpression
 {
-    public function __construct(private Person $named) {}
+    public function __construct(private Person $named)
+    {
+    }
 
     public static function kind(): string
     {

@@ -11,7 +11,9 @@ use VividLedger\Rule\Reading\Node;
 /** Whoever owns the record. */
 final readonly class Owner implements PersonExpression
 {
-    public function __construct(private string $field) {}
+    public function __construct(private string $field)
+    {
+    }
 
     public static function kind(): string
     {

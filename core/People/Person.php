@@ -13,5 +13,6 @@ final readonly class Person
         public string $name,
         public ?int $managerId = null,
         public bool $active = true,
-    ) {}
+    ) {
+    }
 }

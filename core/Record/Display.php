@@ -16,7 +16,8 @@ final readonly class Display
     public function __construct(
         private Names $names,
         private \DateTimeZone $zone,
-    ) {}
+    ) {
+    }
 
     /** @return string "empty" for an empty value */
     public function of(Field $field, string|int|bool|null $value): string

@@ -18,14 +18,15 @@ final readonly class Record
         public int $id,
         public int $version,
         public array $values,
-    ) {}
+    ) {
+    }
 
     public function value(string $field): string|int|bool|null
     {
         return $this->values[$field] ?? null;
     }
 
-    /** @param array<string, string|int|bool|null> $values those that differ */
+    /** @param  array<string, string|int|bool|null>  $values those that differ */
     public function with(array $values): self
     {
         return new self($this->type, $this->id, $this->version, array_replace($this->values, $values));

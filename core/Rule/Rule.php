@@ -33,7 +33,8 @@ final class Rule
         public readonly Condition $condition,
         public readonly RepeatGuard $guard,
         public readonly array $lines,
-    ) {}
+    ) {
+    }
 
     /** The condition as a closure, compiled at the first use. */
     public function holds(View $view): bool

@@ -11,5 +11,6 @@ final readonly class Choice
         public string $value,
         public string $label,
         public ?string $tone = null,
-    ) {}
+    ) {
+    }
 }

@@ -26,7 +26,8 @@ final readonly class Field
         public int $maxLength = 255,
         public ?string $currency = null,
         public bool $system = false,
-    ) {}
+    ) {
+    }
 
     public function choice(string $value): ?Choice
     {

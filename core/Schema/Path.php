@@ -7,11 +7,12 @@ namespace VividLedger\Schema;
 /** A field as seen from a record, possibly over references: "customer.plan" reads the ticket's customer's plan. */
 final readonly class Path
 {
-    /** @param list<Field> $hops the reference fields walked before the last field; empty for a field of the record itself */
+    /** @param  list<Field>  $hops the reference fields walked before the last field; empty for a field of the record itself */
     public function __construct(
         public array $hops,
         public Field $field,
-    ) {}
+    ) {
+    }
 
     /** The record's own field that the path starts with, which is what a change of the record can touch. */
     public function first(): Field

@@ -10,8 +10,10 @@ final readonly class Schema
     /** Enough for "Contact › Customer › Parent › Plan"; each hop is a read of another record. */
     public const MAX_HOPS = 3;
 
-    /** @param array<string, RecordType> $types by name */
-    public function __construct(public array $types) {}
+    /** @param  array<string, RecordType>  $types by name */
+    public function __construct(public array $types)
+    {
+    }
 
     public function type(string $name): ?RecordType
     {

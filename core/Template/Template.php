@@ -12,8 +12,10 @@ use VividLedger\Schema\Path;
 /** One line of text with merge fields in braces: "Ring {contact.name} about {number}". */
 final readonly class Template
 {
-    /** @param list<string|Path|null> $pieces text, a path to merge, or null for the record's number */
-    private function __construct(private array $pieces) {}
+    /** @param  list<string|Path|null>  $pieces text, a path to merge, or null for the record's number */
+    private function __construct(private array $pieces)
+    {
+    }
 
     /** @return ?self null when a merge field does not exist; the problem is noted at $at */
     public static function read(Context $context, string $text, string $at): ?self

@@ -15,7 +15,8 @@ final readonly class Amount
     public function __construct(
         public int $amount,
         public Unit $unit,
-    ) {}
+    ) {
+    }
 
     public function isReasonable(): bool
     {

@@ -24,7 +24,7 @@ final class AccessTest extends AppTestCase
         yield 'auditor' => ['odile.march', ['read' => true, 'records' => false, 'rules' => false, 'others' => false]];
     }
 
-    /** @param array<string, bool> $may */
+    /** @param  array<string, bool>  $may */
     #[DataProvider('roles')]
     public function test_a_role_may_what_it_may_and_nothing_else(string $handle, array $may): void
     {

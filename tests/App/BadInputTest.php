@@ -87,7 +87,7 @@ final class BadInputTest extends AppTestCase
         yield 'no such method' => ['DELETE', 'rules', [], 405, 'wrong_method'];
     }
 
-    /** @param array<string, mixed> $body */
+    /** @param  array<string, mixed>  $body */
     #[DataProvider('requests')]
     public function test_a_request_that_cannot_be_met_says_so(string $method, string $path, array $body, int $status, string $code): void
     {

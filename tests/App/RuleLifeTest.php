@@ -9,12 +9,12 @@ use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\App\Support\AppTestCase;
 use VividLedger\Condition\Operator\Operators;
+use VividLedger\People\PersonExpressions;
 use VividLedger\Rule\Guard\RepeatGuards;
 use VividLedger\Rule\Line\Lines;
 use VividLedger\Rule\Reading\ConditionReader;
 use VividLedger\Rule\Trigger\Triggers;
 use VividLedger\Rule\Value\AssignedValues;
-use VividLedger\People\PersonExpressions;
 
 /** A rule from its first draft to its retirement, and as a file. */
 final class RuleLifeTest extends AppTestCase

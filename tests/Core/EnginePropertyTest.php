@@ -8,7 +8,6 @@ use PHPUnit\Framework\TestCase;
 use Tests\Core\Support\Stories;
 use Tests\Core\Support\World;
 use VividLedger\Engine\Decision;
-use VividLedger\Engine\Engine;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\RuleBook;
 use VividLedger\Engine\RuleIndex;
@@ -122,13 +121,15 @@ final class EnginePropertyTest extends TestCase
         return World::made('ticket', 7, $values, $version);
     }
 
-    /** @param list<Rule> $rules */
+    /** @param  list<Rule>  $rules */
     private function everyRule(array $rules): RuleBook
     {
         return new class($rules) implements RuleBook
         {
-            /** @param list<Rule> $rules */
-            public function __construct(private readonly array $rules) {}
+            /** @param  list<Rule>  $rules */
+            public function __construct(private readonly array $rules)
+            {
+            }
 
             public function relevantTo(Change $change): array
             {

@@ -80,7 +80,7 @@ final class ReadingTest extends TestCase
         yield 'a due date that overflows' => [$task(['due' => ['amount' => 99999, 'unit' => 'year']]), '/lines/0/due', 'out_of_range'];
     }
 
-    /** @param array<string, mixed> $file */
+    /** @param  array<string, mixed>  $file */
     #[DataProvider('wrongs')]
     public function test_what_is_wrong_is_said_at_its_word(array $file, string $at, string $code): void
     {

@@ -25,7 +25,8 @@ final class CompanyController extends Controller
     public function __construct(
         private readonly Connection $db,
         private readonly Company $company,
-    ) {}
+    ) {
+    }
 
     #[OA\Get(path: '/api/company', operationId: 'company', tags: ['company'], responses: [new Ok(CompanyShape::class)])]
     public function show(): CompanyShape

@@ -19,7 +19,8 @@ final readonly class Entries
         private Connection $db,
         private SchemaStore $schemas,
         private PeopleStore $names,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  string  $where  SQL over the entries, aliased "e"

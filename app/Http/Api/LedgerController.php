@@ -8,7 +8,6 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\AnswerShape;
 use App\Http\Api\Shape\EntryDetail;
-use App\Http\Api\Shape\EntryShape;
 use App\Http\Api\Shape\LedgerPage;
 use App\Store\Refused;
 use App\Store\WhyNot;
@@ -26,7 +25,9 @@ final class LedgerController extends Controller
         'administration' => ['rule_in_force', 'rule_paused', 'rule_retired'],
     ];
 
-    public function __construct(private readonly Entries $entries) {}
+    public function __construct(private readonly Entries $entries)
+    {
+    }
 
     #[OA\Get(path: '/api/ledger', operationId: 'ledger', tags: ['ledger'], parameters: [
         new Query('show', 'string', 'Entries of one sort only.', ['edits', 'rules', 'tasks', 'administration']), new Query('rule', 'integer'), new Query('before', 'integer', 'Only entries with a lower number.'),

@@ -42,7 +42,8 @@ final class RecordController extends Controller
     public function __construct(
         private readonly Connection $db,
         private readonly RecordShapes $shapes,
-    ) {}
+    ) {
+    }
 
     #[OA\Get(path: '/api/records/{type}', operationId: 'records', tags: ['records'], parameters: [
         new Query('search'), new Query('filter', 'string', 'A condition, as a rule file writes it, in JSON.'), new Query('sort', 'string', 'A field; with "-" in front, backwards.'),

@@ -18,7 +18,8 @@ final readonly class RecordShapes
     public function __construct(
         private PeopleStore $names,
         private Company $company,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  list<Record>  $records  all of the type
@@ -41,7 +42,7 @@ final readonly class RecordShapes
         return $shapes;
     }
 
-    /** @param list<Record> $records one query for each kind of name instead of one for each name */
+    /** @param  list<Record>  $records one query for each kind of name instead of one for each name */
     private function rememberNames(RecordType $type, array $records): void
     {
         $people = [];

@@ -33,7 +33,8 @@ final class RuleController extends Controller
         private readonly RuleShapes $shapes,
         private readonly RuleStore $rules,
         private readonly RuleReader $reader,
-    ) {}
+    ) {
+    }
 
     #[OA\Get(path: '/api/rules', operationId: 'rules', tags: ['rules'], responses: [new Ok(RuleSummary::class, list: true)])]
     public function index(): JsonResponse

@@ -32,7 +32,8 @@ final readonly class RuleShapes
         private RuleReader $reader,
         private HouseClock $clock,
         private Company $company,
-    ) {}
+    ) {
+    }
 
     public function reading(RulePage $page): ReadingShape
     {
@@ -53,7 +54,7 @@ final readonly class RuleShapes
             [$id],
         ) ?? throw new Refused('not_found', "There is no rule {$id}.", 404);
         $file = $this->decoded($row->draft ?? $row->file);
-        $since = $this->db->scalar("SELECT e.at FROM rule_spells s JOIN entries e ON e.id = s.from_entry WHERE s.rule_id = ? AND s.to_entry IS NULL", [$id]);
+        $since = $this->db->scalar('SELECT e.at FROM rule_spells s JOIN entries e ON e.id = s.from_entry WHERE s.rule_id = ? AND s.to_entry IS NULL', [$id]);
 
         return new RuleShape(
             (int) $row->id, $row->name, $row->record_type, $row->status, $row->page === null ? null : (int) $row->page, $row->draft !== null, (int) $row->draft_version,

@@ -24,7 +24,8 @@ final class SessionController extends Controller
     public function __construct(
         private readonly Company $company,
         private readonly HouseClock $clock,
-    ) {}
+    ) {
+    }
 
     #[OA\Get(path: '/api/session', operationId: 'me', tags: ['session'], responses: [new Ok(Me::class)])]
     public function show(Request $request): Me

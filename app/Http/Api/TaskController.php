@@ -19,7 +19,8 @@ final class TaskController extends Controller
     public function __construct(
         private readonly Tasks $tasks,
         private readonly TaskStore $store,
-    ) {}
+    ) {
+    }
 
     #[OA\Get(path: '/api/tasks', operationId: 'tasks', tags: ['tasks'], parameters: [
         new Query('whose', 'string', '', ['mine', 'all']), new Query('status', 'string', '', ['open', 'done']), new Query('limit', 'integer'),

@@ -17,7 +17,8 @@ final readonly class Tasks
         private Connection $db,
         private SchemaStore $schemas,
         private PeopleStore $names,
-    ) {}
+    ) {
+    }
 
     /** @return list<TaskShape> open ones by due date, those without one last; done ones the latest first */
     public function listed(string $status, ?int $person, int $limit): array

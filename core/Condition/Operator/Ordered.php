@@ -15,7 +15,9 @@ use VividLedger\Schema\Path;
 /** Over, at least, under, at most; for dates and moments: after, on or after, before, on or before. */
 final class Ordered implements Operator
 {
-    public function __construct(private readonly Order $order) {}
+    public function __construct(private readonly Order $order)
+    {
+    }
 
     public function kind(): string
     {

@@ -17,7 +17,9 @@ use VividLedger\Schema\Path;
  */
 final class Ticked implements Operator
 {
-    public function __construct(private readonly bool $ticked) {}
+    public function __construct(private readonly bool $ticked)
+    {
+    }
 
     public function kind(): string
     {

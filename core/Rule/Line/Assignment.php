@@ -13,5 +13,6 @@ final readonly class Assignment
     public function __construct(
         public Field $field,
         public AssignedValue $value,
-    ) {}
+    ) {
+    }
 }

@@ -24,7 +24,8 @@ final readonly class GiveTask implements Line
         private Template $title,
         private PersonExpression $to,
         private ?Amount $due,
-    ) {}
+    ) {
+    }
 
     public static function kind(): string
     {

@@ -15,8 +15,10 @@ use VividLedger\Rule\Value\AssignedValues;
 /** Sets one or several fields of the record, in the order written: "Set Review to Needed and Stage since to now". */
 final readonly class SetFields implements Line
 {
-    /** @param list<Assignment> $assignments */
-    public function __construct(private array $assignments) {}
+    /** @param  list<Assignment>  $assignments */
+    public function __construct(private array $assignments)
+    {
+    }
 
     public static function kind(): string
     {

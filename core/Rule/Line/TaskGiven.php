@@ -19,5 +19,6 @@ final readonly class TaskGiven
         public string $path,
         public bool $stoodIn,
         public ?\DateTimeImmutable $due,
-    ) {}
+    ) {
+    }
 }

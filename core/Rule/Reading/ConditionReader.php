@@ -35,7 +35,7 @@ final class ConditionReader
         return self::comparison($context, $node);
     }
 
-    /** @param class-string<Group> $group */
+    /** @param  class-string<Group>  $group */
     private static function group(Context $context, Node $node, string $group, string $margin, int $depth): ?Group
     {
         $context->row(Part::Group, $node, $margin, $depth);

@@ -7,11 +7,12 @@ namespace VividLedger\Rule\Reading;
 /** One place in a rule file, which may hold anything: what is read from it is checked here. */
 final readonly class Node
 {
-    /** @param string $at JSON Pointer (RFC 6901) of this place; empty for the whole file */
+    /** @param  string  $at JSON Pointer (RFC 6901) of this place; empty for the whole file */
     public function __construct(
         public mixed $raw,
         public string $at = '',
-    ) {}
+    ) {
+    }
 
     public function child(string $key): self
     {

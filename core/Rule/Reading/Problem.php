@@ -11,5 +11,6 @@ final readonly class Problem
         public string $at,
         public string $code,
         public string $message,
-    ) {}
+    ) {
+    }
 }

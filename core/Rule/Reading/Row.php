@@ -21,7 +21,8 @@ final class Row
         public readonly string $at,
         public readonly string $margin = '',
         public readonly int $depth = 0,
-    ) {}
+    ) {
+    }
 
     public function text(): string
     {

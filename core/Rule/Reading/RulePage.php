@@ -17,7 +17,8 @@ final readonly class RulePage
         public array $rows,
         public array $problems,
         public ?Rule $rule,
-    ) {}
+    ) {
+    }
 
     /** The whole rule as one sentence, to be read aloud. */
     public function aloud(): string

@@ -22,9 +22,10 @@ final readonly class RuleReader
         private Schema $schema,
         private Directory $directory,
         private \DateTimeZone $zone,
-    ) {}
+    ) {
+    }
 
-    /** @param array<mixed> $file the decoded JSON */
+    /** @param  array<mixed>  $file the decoded JSON */
     public function read(array $file, int $id = 0, int $page = 0): RulePage
     {
         $root = new Node($file);

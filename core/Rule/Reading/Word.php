@@ -12,5 +12,6 @@ final readonly class Word
         public WordRole $role = WordRole::Glue,
         public ?string $at = null,
         public ?Edit $edit = null,
-    ) {}
+    ) {
+    }
 }

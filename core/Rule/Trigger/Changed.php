@@ -13,8 +13,10 @@ use VividLedger\Rule\Reading\WordRole;
 /** An existing record changed: in any field, or in one of the named fields. */
 final readonly class Changed implements Trigger
 {
-    /** @param ?list<string> $fields null for any field */
-    public function __construct(public ?array $fields = null) {}
+    /** @param  ?list<string>  $fields null for any field */
+    public function __construct(public ?array $fields = null)
+    {
+    }
 
     public static function kind(): string
     {

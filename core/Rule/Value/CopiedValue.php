@@ -17,7 +17,9 @@ use VividLedger\Schema\Path;
 /** The value of another field, of this record or of one it refers to. */
 final readonly class CopiedValue implements AssignedValue
 {
-    public function __construct(private Path $path) {}
+    public function __construct(private Path $path)
+    {
+    }
 
     public static function kind(): string
     {

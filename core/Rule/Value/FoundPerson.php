@@ -18,7 +18,9 @@ use VividLedger\Schema\FieldType;
 /** Whomever a person expression finds. */
 final readonly class FoundPerson implements AssignedValue
 {
-    public function __construct(private PersonExpression $expression) {}
+    public function __construct(private PersonExpression $expression)
+    {
+    }
 
     public static function kind(): string
     {

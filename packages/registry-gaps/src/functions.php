@@ -5,7 +5,7 @@ declare(strict_types=1);
 // Four functions of PHP 8.5, for the versions of PHP that lack them.
 
 if (! function_exists('array_first')) {
-    /** @param array<mixed> $array The array to read; null comes back when it is empty. */
+    /** @param  array<mixed>  $array The array to read; null comes back when it is empty. */
     function array_first(array $array): mixed
     {
         foreach ($array as $value) {
@@ -17,7 +17,7 @@ if (! function_exists('array_first')) {
 }
 
 if (! function_exists('array_last')) {
-    /** @param array<mixed> $array The array to read; null comes back when it is empty. */
+    /** @param  array<mixed>  $array The array to read; null comes back when it is empty. */
     function array_last(array $array): mixed
     {
         return $array === [] ? null : current(array_slice($array, -1));

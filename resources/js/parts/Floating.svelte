@@ -34,6 +34,8 @@
     /** Out of whatever scrolls, so that nothing cuts the panel off. */
     function toBody(node: HTMLElement) {
         document.body.append(node);
+        // Moving a node takes the focus from what is in it.
+        node.querySelector<HTMLElement>('input, select, button')?.focus();
         return { destroy: () => node.remove() };
     }
 </script>

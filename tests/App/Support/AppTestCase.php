@@ -125,7 +125,7 @@ abstract class AppTestCase extends TestCase
         return json_decode((string) file_get_contents(database_path("demo/rules/{$name}.json")), true, 64, JSON_THROW_ON_ERROR);
     }
 
-    /** @param array<string, mixed> $file */
+    /** @param  array<string, mixed>  $file */
     protected function inForce(array $file): int
     {
         $rule = $this->as('ines.okafor', 'POST', 'rules', ['file' => $file])->assertCreated()->json();

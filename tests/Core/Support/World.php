@@ -83,7 +83,7 @@ final class World implements Clock, Directory, Facts
         ]);
     }
 
-    /** @param array<string, string|int|bool|null> $values */
+    /** @param  array<string, string|int|bool|null>  $values */
     public static function made(string $type, int $id, array $values = [], int $version = 1): Record
     {
         $all = [];
@@ -94,7 +94,7 @@ final class World implements Clock, Directory, Facts
         return new Record($type, $id, $version, array_replace($all, ['created_by' => 3], $values));
     }
 
-    /** @param array<string, string|int|bool|null> $values */
+    /** @param  array<string, string|int|bool|null>  $values */
     public static function ticket(array $values = [], int $version = 1): Record
     {
         return self::made('ticket', 7, $values + ['subject' => 'Ficus wall wilting', 'status' => 'open', 'priority' => 'low', 'owner' => 3, 'customer' => 1], $version);
@@ -105,13 +105,13 @@ final class World implements Clock, Directory, Facts
         return new \DateTimeZone('Europe/Berlin');
     }
 
-    /** @param array<string, mixed> $file what differs from a sound little rule */
+    /** @param  array<string, mixed>  $file what differs from a sound little rule */
     public function read(array $file): RulePage
     {
         return (new RuleReader(self::schema(), $this, $this->zone()))->read($file + self::file());
     }
 
-    /** @param array<string, mixed> $file */
+    /** @param  array<string, mixed>  $file */
     public function rule(array $file, int $id = 1): Rule
     {
         $page = (new RuleReader(self::schema(), $this, $this->zone()))->read($file + self::file(), $id, 1);
@@ -141,7 +141,7 @@ final class World implements Clock, Directory, Facts
         return new Engine(self::schema(), $this->zone());
     }
 
-    /** @param list<Rule> $rules */
+    /** @param  list<Rule>  $rules */
     public function decide(array $rules, ?Record $before, ?Record $after): Decision
     {
         return $this->engine()->decide(new Change($before, $after, 3, $this->now), new RuleIndex($rules), $this, $this);

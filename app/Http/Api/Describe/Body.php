@@ -10,7 +10,7 @@ use OpenApi\Attributes as OA;
 #[\Attribute(\Attribute::TARGET_METHOD)]
 final class Body extends OA\RequestBody
 {
-    /** @param array<string, string> $members type by name: string, integer, boolean or object */
+    /** @param  array<string, string>  $members type by name: string, integer, boolean or object */
     public function __construct(array $members)
     {
         $properties = [];

@@ -11,7 +11,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class ProblemDocument
 {
-    /** @param list<ProblemShape> $problems */
+    /** @param  list<ProblemShape>  $problems */
     public function __construct(
         #[OA\Property(description: 'A URN that names the kind of problem and never changes.')]
         public string $type,
@@ -23,5 +23,6 @@ final readonly class ProblemDocument
         public string $code,
         #[OA\Property(items: new OA\Items(type: ProblemShape::class))]
         public array $problems,
-    ) {}
+    ) {
+    }
 }

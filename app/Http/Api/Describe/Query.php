@@ -10,7 +10,7 @@ use OpenApi\Attributes as OA;
 #[\Attribute(\Attribute::TARGET_METHOD | \Attribute::IS_REPEATABLE)]
 final class Query extends OA\QueryParameter
 {
-    /** @param ?list<string> $enum */
+    /** @param  ?list<string>  $enum */
     public function __construct(string $name, string $type = 'string', string $description = '', ?array $enum = null)
     {
         parent::__construct(name: $name, description: $description === '' ? null : $description, required: false, schema: new OA\Schema(type: $type, enum: $enum));

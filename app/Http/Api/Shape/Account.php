@@ -17,5 +17,6 @@ final readonly class Account
         public array $entries,
         #[OA\Property]
         public ?int $before,
-    ) {}
+    ) {
+    }
 }

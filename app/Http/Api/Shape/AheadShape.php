@@ -25,5 +25,6 @@ final readonly class AheadShape
         public ?string $ruleName,
         #[OA\Property]
         public ?int $task,
-    ) {}
+    ) {
+    }
 }

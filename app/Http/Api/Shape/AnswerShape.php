@@ -21,5 +21,6 @@ final readonly class AnswerShape
         public ?int $firedIn,
         #[OA\Property]
         public VerdictShape $verdict,
-    ) {}
+    ) {
+    }
 }

@@ -19,5 +19,6 @@ final readonly class ChangeShape
         public string $before,
         #[OA\Property]
         public string $after,
-    ) {}
+    ) {
+    }
 }

@@ -17,5 +17,6 @@ final readonly class ChoiceShape
         public string $label,
         #[OA\Property]
         public ?string $tone,
-    ) {}
+    ) {
+    }
 }

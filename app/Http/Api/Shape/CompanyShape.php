@@ -19,5 +19,6 @@ final readonly class CompanyShape
         public ?int $fallbackPersonId,
         #[OA\Property(items: new OA\Items(type: ProcessShape::class))]
         public array $processes,
-    ) {}
+    ) {
+    }
 }

@@ -15,5 +15,6 @@ final readonly class CountShape
         public string $value,
         #[OA\Property]
         public int $count,
-    ) {}
+    ) {
+    }
 }

@@ -17,5 +17,6 @@ final readonly class DayShape
         public int $due,
         #[OA\Property]
         public bool $weekend,
-    ) {}
+    ) {
+    }
 }

@@ -17,5 +17,6 @@ final readonly class EntryDetail
         public array $causes,
         #[OA\Property(items: new OA\Items(type: EntryShape::class))]
         public array $followed,
-    ) {}
+    ) {
+    }
 }

@@ -43,5 +43,6 @@ final readonly class EntryShape
         public array $changes,
         #[OA\Property(type: 'object', additionalProperties: true)]
         public array $data,
-    ) {}
+    ) {
+    }
 }

@@ -31,5 +31,6 @@ final readonly class FieldShape
         public int $maxLength,
         #[OA\Property]
         public ?string $currency,
-    ) {}
+    ) {
+    }
 }

@@ -19,5 +19,6 @@ final readonly class FindingShape
         public ?string $seen,
         #[OA\Property(items: new OA\Items(type: FindingShape::class))]
         public array $parts,
-    ) {}
+    ) {
+    }
 }

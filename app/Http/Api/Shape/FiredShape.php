@@ -17,5 +17,6 @@ final readonly class FiredShape
         public int $rule,
         #[OA\Property]
         public string $name,
-    ) {}
+    ) {
+    }
 }

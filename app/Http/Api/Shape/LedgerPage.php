@@ -15,5 +15,6 @@ final readonly class LedgerPage
         public array $entries,
         #[OA\Property(description: 'Ask with this number for the next page; null at the end.')]
         public ?int $before,
-    ) {}
+    ) {
+    }
 }

@@ -17,5 +17,6 @@ final readonly class MatchShape
         public int $total,
         #[OA\Property(items: new OA\Items(type: RecordShape::class))]
         public array $examples,
-    ) {}
+    ) {
+    }
 }

@@ -33,5 +33,6 @@ final readonly class Me
         public bool $mayEditRules,
         #[OA\Property]
         public bool $mayDoAllTasks,
-    ) {}
+    ) {
+    }
 }

@@ -15,5 +15,6 @@ final readonly class OfferShape
         public string $kind,
         #[OA\Property]
         public string $label,
-    ) {}
+    ) {
+    }
 }

@@ -17,5 +17,6 @@ final readonly class OperatorShape
         public string $operand,
         #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string'))]
         public array $labels,
-    ) {}
+    ) {
+    }
 }

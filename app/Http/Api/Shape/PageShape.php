@@ -21,5 +21,6 @@ final readonly class PageShape
         public array $file,
         #[OA\Property]
         public ReadingShape $reading,
-    ) {}
+    ) {
+    }
 }

@@ -29,5 +29,6 @@ final readonly class PersonShape
         public string $timeZone,
         #[OA\Property]
         public bool $active,
-    ) {}
+    ) {
+    }
 }

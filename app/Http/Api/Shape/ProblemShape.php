@@ -17,5 +17,6 @@ final readonly class ProblemShape
         public string $code,
         #[OA\Property]
         public string $message,
-    ) {}
+    ) {
+    }
 }

@@ -23,5 +23,6 @@ final readonly class ProcessShape
         public int $done,
         #[OA\Property]
         public bool $alive,
-    ) {}
+    ) {
+    }
 }

@@ -17,5 +17,6 @@ final readonly class ReadingShape
         public array $problems,
         #[OA\Property]
         public string $aloud,
-    ) {}
+    ) {
+    }
 }

@@ -19,5 +19,6 @@ final readonly class RecordPage
         public int $page,
         #[OA\Property]
         public int $perPage,
-    ) {}
+    ) {
+    }
 }

@@ -25,5 +25,6 @@ final readonly class RecordShape
         public array $values,
         #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string'))]
         public array $shown,
-    ) {}
+    ) {
+    }
 }

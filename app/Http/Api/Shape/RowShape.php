@@ -21,5 +21,6 @@ final readonly class RowShape
         public int $depth,
         #[OA\Property(items: new OA\Items(type: WordShape::class))]
         public array $words,
-    ) {}
+    ) {
+    }
 }

@@ -37,5 +37,6 @@ final readonly class RuleShape
         public array $file,
         #[OA\Property]
         public ReadingShape $reading,
-    ) {}
+    ) {
+    }
 }

@@ -31,5 +31,6 @@ final readonly class RuleSummary
         public ?string $lastFired,
         #[OA\Property(description: 'Firings on each of the last 14 days, today last.', items: new OA\Items(type: 'integer'))]
         public array $days,
-    ) {}
+    ) {
+    }
 }

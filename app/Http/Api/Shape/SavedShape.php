@@ -17,5 +17,6 @@ final readonly class SavedShape
         public ?int $entry,
         #[OA\Property(items: new OA\Items(type: FiredShape::class))]
         public array $fired,
-    ) {}
+    ) {
+    }
 }

@@ -23,5 +23,6 @@ final readonly class SchemaShape
         public array $lines,
         #[OA\Property(items: new OA\Items(type: OfferShape::class))]
         public array $units,
-    ) {}
+    ) {
+    }
 }

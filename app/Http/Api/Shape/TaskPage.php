@@ -17,5 +17,6 @@ final readonly class TaskPage
         public int $total,
         #[OA\Property]
         public int $mineOpen,
-    ) {}
+    ) {
+    }
 }

@@ -43,5 +43,6 @@ final readonly class TaskShape
         public ?string $doneAt,
         #[OA\Property]
         public ?string $doneBy,
-    ) {}
+    ) {
+    }
 }

@@ -23,5 +23,6 @@ final readonly class TodayShape
         public array $entries,
         #[OA\Property(items: new OA\Items(type: DayShape::class))]
         public array $days,
-    ) {}
+    ) {
+    }
 }

@@ -21,5 +21,6 @@ final readonly class TokenShape
         public string $createdAt,
         #[OA\Property(format: 'date-time', nullable: true)]
         public ?string $lastUsedAt,
-    ) {}
+    ) {
+    }
 }

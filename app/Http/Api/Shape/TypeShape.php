@@ -29,5 +29,6 @@ final readonly class TypeShape
         public array $fields,
         #[OA\Property(items: new OA\Items(type: OfferShape::class))]
         public array $guards,
-    ) {}
+    ) {
+    }
 }

@@ -25,5 +25,6 @@ final readonly class VerdictShape
         public string $guard,
         #[OA\Property]
         public bool $ready,
-    ) {}
+    ) {
+    }
 }

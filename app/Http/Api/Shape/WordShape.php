@@ -19,5 +19,6 @@ final readonly class WordShape
         public ?string $at,
         #[OA\Property(enum: ['trigger', 'watched_fields', 'group', 'field', 'operator', 'operand', 'guard', 'set_field', 'set_value', 'title', 'person', 'due'], nullable: true)]
         public ?string $edit,
-    ) {}
+    ) {
+    }
 }

@@ -17,5 +17,6 @@ final readonly class WrittenShape
         public string $draftAt,
         #[OA\Property]
         public ReadingShape $reading,
-    ) {}
+    ) {
+    }
 }

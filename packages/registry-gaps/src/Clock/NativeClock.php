@@ -25,6 +25,6 @@ final class NativeClock implements ClockInterface
 
     public function withTimeZone(\DateTimeZone|string $timezone): static
     {
-        return new static($timezone);
+        return new self($timezone);
     }
 }

@@ -3,7 +3,6 @@
     import { api, ask, said, type Shapes } from '../../api/client';
     import { route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { session } from '../../state/session.svelte';
     import RuleSpread from './RuleSpread.svelte';
 
     const client = useQueryClient();
@@ -15,8 +14,7 @@
         queryFn: () => ask(api.GET('/api/rules/{id}', { params: { path: { id } } })),
     }));
     $effect(() => {
-        const type = rule.data ? session.type(rule.data.on).plural : '…';
-        crumbs.set({ label: 'Rules', to: '/rules' }, { label: type, to: '/rules' }, { label: rule.data?.name ?? '…' });
+        if (!rule.data) crumbs.set({ label: 'Rules', to: '/rules' });
     });
 
     function changed(next: Shapes['RuleShape']) {

@@ -8,6 +8,7 @@
     import Stamp from '../../parts/Stamp.svelte';
     import { STATUS } from '../../parts/status';
     import { go } from '../../router';
+    import { crumbs } from '../../state/crumbs.svelte';
     import { Document } from '../../state/document.svelte';
     import { counted, day, moment } from '../../state/moments';
     import type { JsonObject } from '../../state/pointer';
@@ -30,6 +31,13 @@
     const page = new Document(first.on, first.file as JsonObject, first.reading, keep, failed);
     const name = $derived(String(page.file.name ?? ''));
     const problems = $derived(page.reading.problems);
+    $effect(() =>
+        crumbs.set(
+            { label: 'Rules', to: '/rules' },
+            { label: session.type(first.on).plural, to: '/rules' },
+            { label: name || 'Untitled rule' },
+        ),
+    );
     const nextPage = $derived((rule.page ?? 0) + 1);
 
     async function keep(file: JsonObject): Promise<Shapes['ReadingShape']> {

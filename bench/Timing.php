@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Bench;
+
+/** Times a piece of work beside its floor, turn by turn in the same run, and prints both and their ratio. */
+final class Timing
+{
+    private const ROUNDS = 9;
+
+    /**
+     * @param  int  $times  how often the work is done in a round
+     * @param  callable(): mixed  $work
+     * @param  callable(): mixed  $floor
+     */
+    public static function pair(string $what, string $beside, int $times, callable $work, callable $floor, float $wanted): void
+    {
+        $ours = $floors = [];
+        for ($round = 0; $round < self::ROUNDS; $round++) {
+            // The order alternates, so that neither always finds the caches warm.
+            if ($round % 2 === 0) {
+                $ours[] = self::microseconds($times, $work);
+                $floors[] = self::microseconds($times, $floor);
+            } else {
+                $floors[] = self::microseconds($times, $floor);
+                $ours[] = self::microseconds($times, $work);
+            }
+        }
+        $mine = self::median($ours);
+        $theirs = self::median($floors);
+        printf("  %-58s %12s µs\n  %-58s %12s µs\n  %-58s %11.2fx   (wanted: at most %gx)\n\n", $what, self::figure($mine), "  floor: {$beside}", self::figure($theirs), '  ratio', $mine / $theirs, $wanted);
+    }
+
+    /** @param callable(): mixed $work */
+    public static function microseconds(int $times, callable $work): float
+    {
+        $from = hrtime(true);
+        for ($count = 0; $count < $times; $count++) {
+            $work();
+        }
+
+        return (hrtime(true) - $from) / 1000 / $times;
+    }
+
+    /** @param list<float> $values */
+    public static function median(array $values): float
+    {
+        sort($values);
+
+        return $values[intdiv(count($values), 2)];
+    }
+
+    private static function figure(float $microseconds): string
+    {
+        return number_format($microseconds, $microseconds < 100 ? 2 : 0);
+    }
+}

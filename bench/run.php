@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Demo\Demo;
+use Bench\DecideBench;
+use Bench\ListBench;
+use Bench\SaveBench;
+use Illuminate\Contracts\Console\Kernel;
+
+require __DIR__.'/../vendor/autoload.php';
+$app = require __DIR__.'/../bootstrap/app.php';
+$app->make(Kernel::class)->bootstrap();
+$app->make(Kernel::class)->call('migrate:fresh', ['--force' => true]);
+$app->make(Demo::class)->loadBase();
+
+DecideBench::run();
+SaveBench::run();
+ListBench::run();

@@ -1,0 +1,190 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser\Support;
+
+use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Exception\StaleElementReferenceException;
+use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Facebook\WebDriver\Remote\RemoteWebElement;
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverDimension;
+use Facebook\WebDriver\WebDriverKeys;
+use PHPUnit\Framework\TestCase;
+
+/** A real browser before the real application; bin/test starts both. Every wait is for a condition. */
+abstract class BrowserTestCase extends TestCase
+{
+    private const PATIENCE_SECONDS = 15;
+
+    protected RemoteWebDriver $browser;
+
+    private static mixed $driver = null;
+
+    private static int $port = 0;
+
+    private static string $profile = '';
+
+    public static function setUpBeforeClass(): void
+    {
+        // A port the system gives for a moment is free a moment later.
+        $socket = stream_socket_server('tcp://127.0.0.1:0');
+        self::$port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
+        fclose($socket);
+        self::$profile = sys_get_temp_dir().'/vivid-ledger-browser-'.getmypid().'-'.bin2hex(random_bytes(4));
+        self::$driver = proc_open(['chromedriver', '--port='.self::$port], [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes);
+        $until = microtime(true) + self::PATIENCE_SECONDS;
+        while (@fsockopen('127.0.0.1', self::$port) === false && microtime(true) < $until) {
+            usleep(50_000);
+        }
+    }
+
+    public static function tearDownAfterClass(): void
+    {
+        proc_terminate(self::$driver);
+        proc_close(self::$driver);
+        (new \Illuminate\Filesystem\Filesystem)->deleteDirectory(self::$profile);
+    }
+
+    protected function setUp(): void
+    {
+        $options = (new ChromeOptions)->addArguments([
+            '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update',
+            '--disable-sync', '--disable-dev-shm-usage', '--hide-scrollbars', '--user-data-dir='.self::$profile.'/'.bin2hex(random_bytes(4)),
+        ]);
+        $this->browser = RemoteWebDriver::create('http://127.0.0.1:'.self::$port, DesiredCapabilities::chrome()->setCapability(ChromeOptions::CAPABILITY, $options));
+        $this->browser->manage()->window()->setSize(new WebDriverDimension(1280, 943)); // 1280 x 800 inside
+    }
+
+    protected function tearDown(): void
+    {
+        if ($this->status()->isFailure() || $this->status()->isError()) {
+            $folder = dirname(__DIR__, 3).'/.runtime/failures';
+            is_dir($folder) || mkdir($folder, 0777, true);
+            $this->browser->takeScreenshot("{$folder}/{$this->name()}.png");
+            file_put_contents("{$folder}/{$this->name()}.log", json_encode($this->browser->manage()->getLog('browser'), JSON_PRETTY_PRINT));
+        }
+        $this->browser->quit();
+    }
+
+    protected function open(string $path): void
+    {
+        $this->browser->get(rtrim((string) getenv('BROWSER_URL'), '/').$path);
+    }
+
+    protected function signIn(string $handle): void
+    {
+        $this->open('/');
+        $this->see('#email')->sendKeys("{$handle}@larkmoss.example");
+        $this->see('#password')->sendKeys('larkmoss');
+        $this->press('Sign in');
+        $this->see('.spine');
+    }
+
+    /** The element, as soon as it is shown. */
+    protected function see(string $css, ?string $text = null): RemoteWebElement
+    {
+        return $this->until(function () use ($css, $text): ?RemoteWebElement {
+            foreach ($this->browser->findElements(WebDriverBy::cssSelector($css)) as $element) {
+                if ($element->isDisplayed() && ($text === null || str_contains($this->plain($element->getText()), $text))) {
+                    return $element;
+                }
+            }
+
+            return null;
+        }, $text === null ? "to see {$css}" : "to see “{$text}” in {$css}");
+    }
+
+    protected function notSee(string $css, ?string $text = null): void
+    {
+        $this->until(fn (): bool => array_filter($this->browser->findElements(WebDriverBy::cssSelector($css)), fn (RemoteWebElement $element): bool => $text === null || str_contains($this->plain($element->getText()), $text)) === [], "not to see “{$text}” in {$css}");
+    }
+
+    /** Presses the button or link that reads exactly so. */
+    protected function press(string $text, string $css = 'button, a, [role=menuitem]'): void
+    {
+        $this->until(function () use ($css, $text): bool {
+            foreach ($this->browser->findElements(WebDriverBy::cssSelector($css)) as $element) {
+                if (($this->plain($element->getText()) === $text || $element->getAttribute('aria-label') === $text) && $element->isDisplayed() && $element->isEnabled()) {
+                    $element->click();
+
+                    return true;
+                }
+            }
+
+            return false;
+        }, "to press “{$text}”");
+    }
+
+    /** Opens the word of a rule that reads so. */
+    protected function word(string $text): void
+    {
+        $this->press($text, '[data-word]');
+        $this->see('.floating');
+    }
+
+    /** Types into the open choice and takes the first that fits. */
+    protected function choose(string $typed): void
+    {
+        $this->keys($typed);
+        $this->until(fn (): bool => str_contains(mb_strtolower($this->plain($this->see('.floating [role=option]')->getText())), mb_strtolower(explode(' ', $typed)[0])), "to be offered “{$typed}”");
+        $this->keys(WebDriverKeys::ENTER);
+        $this->notSee('.floating');
+    }
+
+    /** Sends keys to whatever has the focus. */
+    protected function keys(string ...$keys): void
+    {
+        foreach ($keys as $key) {
+            $this->browser->switchTo()->activeElement()->sendKeys($key);
+        }
+    }
+
+    protected function saved(): void
+    {
+        $this->see('[aria-live=polite]', 'saved');
+    }
+
+    /** @return list<string> the rows of the rule page as they read */
+    protected function rows(): array
+    {
+        return array_map(fn (RemoteWebElement $row): string => $this->plain($row->getText()), $this->browser->findElements(WebDriverBy::cssSelector('[data-row] .b')));
+    }
+
+    protected function text(string $css): string
+    {
+        return $this->plain($this->see($css)->getText());
+    }
+
+    /**
+     * @template T
+     *
+     * @param  callable(): T  $condition
+     * @return T
+     */
+    protected function until(callable $condition, string $what): mixed
+    {
+        $until = microtime(true) + self::PATIENCE_SECONDS;
+        do {
+            try {
+                $met = $condition();
+                if ($met !== null && $met !== false) {
+                    $this->addToAssertionCount(1);
+
+                    return $met;
+                }
+            } catch (StaleElementReferenceException) {
+                // The screen was drawn anew in between; look again.
+            }
+            usleep(40_000);
+        } while (microtime(true) < $until);
+        self::fail("Waited in vain {$what}. The screen: ".mb_substr($this->plain($this->browser->findElement(WebDriverBy::tagName('body'))->getText()), 0, 1500));
+    }
+
+    private function plain(string $text): string
+    {
+        return trim((string) preg_replace('/\s+/u', ' ', strtr($text, ["\u{2011}" => '-', "\u{A0}" => ' '])));
+    }
+}
