@@ -94,7 +94,7 @@ final class DecideBench
         return $fires;
     }
 
-    /** @param array<string, string|int|bool|null> $values */
+    /** @param  array<string, string|int|bool|null>  $values */
     private static function plan(array $values, World $world): string|int|bool|null
     {
         return is_int($values['customer']) ? $world->record('customer', $values['customer'])?->values['plan'] : null;

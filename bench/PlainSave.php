@@ -58,7 +58,7 @@ final class PlainSave
         $this->run('INSERT INTO field_history (entry_id, record_type, record_id, field, `before`, `after`) VALUES (?, ?, ?, ?, ?, ?)', [$entry, 'ticket', $this->id, $field, 'null', '"x"']);
     }
 
-    /** @param list<mixed> $bindings */
+    /** @param  list<mixed>  $bindings */
     private function run(string $sql, array $bindings): \PDOStatement
     {
         $statement = $this->statements[$sql] ??= $this->pdo->prepare($sql);

@@ -32,7 +32,7 @@ final class Timing
         printf("  %-58s %12s µs\n  %-58s %12s µs\n  %-58s %11.2fx   (wanted: at most %gx)\n\n", $what, self::figure($mine), "  floor: {$beside}", self::figure($theirs), '  ratio', $mine / $theirs, $wanted);
     }
 
-    /** @param callable(): mixed $work */
+    /** @param  callable(): mixed  $work */
     public static function microseconds(int $times, callable $work): float
     {
         $from = hrtime(true);
@@ -43,7 +43,7 @@ final class Timing
         return (hrtime(true) - $from) / 1000 / $times;
     }
 
-    /** @param list<float> $values */
+    /** @param  list<float>  $values */
     public static function median(array $values): float
     {
         sort($values);

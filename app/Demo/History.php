@@ -204,10 +204,11 @@ final class History
     {
         foreach ($this->db->select('SELECT id, assignee_id, given_at, due_at FROM tasks WHERE id > ? ORDER BY id', [$this->lastTask]) as $task) {
             $this->lastTask = (int) $task->id;
-            if ($task->assignee_id === null || $this->random->getInt(1, 25) === 1) {
+            $given = (int) strtotime($task->given_at.' UTC');
+            // Only of the latest tasks some are still waiting to be done.
+            if ($task->assignee_id === null || ($given > $this->end - 12 * 86400 && $this->random->getInt(1, 3) === 1)) {
                 continue;
             }
-            $given = (int) strtotime($task->given_at.' UTC');
             $due = (int) strtotime(($task->due_at ?? $task->given_at).' UTC');
             $at = $this->workingMoment($given + 600, max($given + 7200, $due + ($this->random->getInt(1, 6) === 1 ? 86400 : 0)));
             $this->at($at, fn () => $this->tasks->complete((int) $task->id, (int) $task->assignee_id));

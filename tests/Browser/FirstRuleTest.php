@@ -24,7 +24,7 @@ final class FirstRuleTest extends BrowserTestCase
 
     private function findATicket(): void
     {
-        $this->press('Records');
+        $this->tab('Records');
         $this->see('h1', 'Tickets');
         $this->see('table.ledger tbody tr', 'Gnats in meeting room 4');
         $this->see('input[type=search]')->sendKeys('wilting');
@@ -37,7 +37,7 @@ final class FirstRuleTest extends BrowserTestCase
 
     private function writeTheRule(): void
     {
-        $this->press('Rules');
+        $this->tab('Rules');
         $this->press('New rule');
         $this->choose('Tickets');
         $this->see('[aria-label="Name of the rule"]')->sendKeys('Costly and urgent'.WebDriverKeys::ENTER);
@@ -136,7 +136,7 @@ final class FirstRuleTest extends BrowserTestCase
         $this->see('.note-wrong', 'Cost takes a number such as 12.50.');
         self::assertSame('a lot', $this->see('#field-cost')->getAttribute('value'));
         $this->press('Cancel');
-        $this->press('Ledger');
+        $this->tab('Ledger');
         $this->press('Rules', '.segments button');
         $this->see('[data-number]', 'Costly and urgent fired on T-')->click();
         $this->see('.leaf.right', 'Why it fired');
@@ -146,7 +146,7 @@ final class FirstRuleTest extends BrowserTestCase
 
     private function doTheTask(): void
     {
-        $this->press('Tasks');
+        $this->tab('Tasks');
         $this->see('[data-task]', 'Look in on T-');
         $open = count($this->browser->findElements(\Facebook\WebDriver\WebDriverBy::cssSelector('[data-task]')));
         $this->see('[data-task] input')->click();
@@ -157,7 +157,7 @@ final class FirstRuleTest extends BrowserTestCase
 
     private function pauseAndRetire(): void
     {
-        $this->press('Rules');
+        $this->tab('Rules');
         $this->see('a.line', 'Costly and urgent')->click();
         $this->press('More for this rule');
         $this->press('Pause');
@@ -172,7 +172,7 @@ final class FirstRuleTest extends BrowserTestCase
 
     private function openTheTicket(): void
     {
-        $this->press('Records');
+        $this->tab('Records');
         $this->press('Ficus wall wilting');
         $this->see('h1', 'Ficus wall wilting');
     }

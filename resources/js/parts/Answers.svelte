@@ -29,7 +29,7 @@
                 >
                     <span class="font-semibold">{answer.name}</span>
                     {#if answer.firedIn}
-                        <span class="font-semibold text-fern">fired</span> <span class="figures mini">№ {answer.firedIn}</span>
+                        <span class="font-semibold text-fern">fired</span> <span class="figures mini">No. {answer.firedIn}</span>
                     {:else}
                         <span class="text-ink-2">{answer.verdict.sentence.replace('The rule did not fire', 'did not fire')}</span>
                     {/if}

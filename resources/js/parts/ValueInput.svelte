@@ -1,5 +1,7 @@
 <script lang="ts">
     import type { Shapes } from '../api/client';
+    import { fromLocalField, toLocalField } from '../state/moments';
+    import { clock } from '../state/session.svelte';
 
     type Props = {
         field: Shapes['FieldShape'];
@@ -9,19 +11,20 @@
     };
     let { field, value, label = field.label, ondone }: Props = $props();
     // svelte-ignore state_referenced_locally
-    let typed = $state(field.type === 'date_time' ? value.slice(0, 16) : value);
+    let typed = $state(field.type === 'date_time' && value ? toLocalField(value) : value);
     const kind = $derived(field.type === 'date' ? 'date' : field.type === 'date_time' ? 'datetime-local' : 'text');
     const unit = $derived(field.type === 'percent' ? '%' : field.type === 'money' ? (field.currency ?? '') : '');
 
     function done(event: SubmitEvent) {
         event.preventDefault();
         if (typed === '') return;
-        ondone(field.type === 'date_time' ? `${typed.slice(0, 16)}:00Z` : typed.replace(/(?<=\d),(?=\d{3}\b)/g, ''));
+        ondone(field.type === 'date_time' ? fromLocalField(typed) : typed.replace(/(?<=\d),(?=\d{3}\b)/g, ''));
     }
 </script>
 
 <form class="w-[300px]" onsubmit={done}>
-    <label class="block px-4 pt-3 text-[12.5px] text-ink-2" for="typed">{label}{field.type === 'date_time' ? ' (UTC)' : ''}</label>
+    <label class="block px-4 pt-3 text-[12.5px] text-ink-2" for="typed">{label}{field.type === 'date_time' ? ` (${clock.zone})` : ''}</label
+    >
     <div class="flex items-center gap-2 px-4 pt-1 pb-3">
         <!-- svelte-ignore a11y_autofocus -->
         <input

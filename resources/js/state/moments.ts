@@ -84,3 +84,32 @@ export function initials(name: string): string {
 export function counted(count: number, one: string, many = `${one}s`): string {
     return `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;
 }
+
+/** How far the company's clocks are ahead of UTC at an instant, in milliseconds. */
+function offset(at: Date): number {
+    const p = parts(at, {
+        year: 'numeric',
+        month: '2-digit',
+        day: '2-digit',
+        hour: '2-digit',
+        minute: '2-digit',
+        second: '2-digit',
+        hourCycle: 'h23',
+    });
+    return Date.parse(`${p.year}-${p.month}-${p.day}T${p.hour}:${p.minute}:${p.second}Z`) - at.getTime();
+}
+
+/** An instant as the company's clocks show it, in the form of a date and time field: "2026-11-24T10:40". */
+export function toLocalField(iso: string): string {
+    const at = new Date(iso);
+    return new Date(at.getTime() + offset(at)).toISOString().slice(0, 16);
+}
+
+/** The instant that a date and time field names on the company's clocks; the first of the two where one comes twice. */
+export function fromLocalField(local: string): string {
+    const wall = Date.parse(`${local.slice(0, 16)}:00Z`);
+    const before = wall - offset(new Date(wall - 86_400_000));
+    const after = wall - offset(new Date(before));
+    const instant = before + offset(new Date(before)) === wall ? before : after;
+    return `${new Date(instant).toISOString().slice(0, 19)}Z`;
+}

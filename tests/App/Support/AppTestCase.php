@@ -21,7 +21,7 @@ abstract class AppTestCase extends TestCase
 {
     protected const NOW = '2026-11-24T08:40:00Z';
 
-    private static bool $prepared = false;
+    protected static bool $prepared = false;
 
     public function createApplication(): Application
     {

@@ -118,6 +118,13 @@ abstract class BrowserTestCase extends TestCase
         }, "to press “{$text}”");
     }
 
+    /** Goes to a screen by its tab on the spine. */
+    protected function tab(string $name): void
+    {
+        $this->see('.spine a', $name)->click();
+        $this->see('.spine a.on', $name);
+    }
+
     /** Opens the word of a rule that reads so. */
     protected function word(string $text): void
     {

@@ -24,7 +24,7 @@
         </div>
     {:else if entry && detail.data}
         {@const head = headline(entry, true)}
-        <p class="figures mini">№ {entry.number} · {longMoment(entry.at)}</p>
+        <p class="figures mini">No. {entry.number} · {longMoment(entry.at)}</p>
         <h2 class="mt-1 text-[18px]!">{head.strong} {head.rest}</h2>
         <p class="sub flex flex-wrap gap-x-2">
             {#if entry.recordType && entry.recordId}

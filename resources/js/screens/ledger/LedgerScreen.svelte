@@ -82,7 +82,7 @@
                                 </div>
                                 {#if detail(entry)}<div class="truncate text-[12.5px] text-ink-3">{detail(entry)}</div>{/if}
                             </div>
-                            <span class="figures mini shrink-0">№ {entry.number}</span>
+                            <span class="figures mini shrink-0">No. {entry.number}</span>
                         </div>
                     </a>
                 {/each}

@@ -3,7 +3,8 @@
     import { api, ask, type Shapes } from '../../api/client';
     import Choose from '../../parts/Choose.svelte';
     import Floating from '../../parts/Floating.svelte';
-    import { session } from '../../state/session.svelte';
+    import { fromLocalField, toLocalField } from '../../state/moments';
+    import { clock, session } from '../../state/session.svelte';
 
     type Value = string | number | boolean | null | undefined;
     type Props = { field: Shapes['FieldShape']; value: Value; shown: string; problem?: string };
@@ -40,9 +41,8 @@
         value = event.currentTarget.value === '' ? null : event.currentTarget.value;
     }
 
-    /** The browser's local picker stands for the company's clock in UTC, so that what is typed is what is kept. */
     function instant(event: Event & { currentTarget: HTMLInputElement }) {
-        value = event.currentTarget.value === '' ? null : `${event.currentTarget.value.slice(0, 16)}:00Z`;
+        value = event.currentTarget.value === '' ? null : fromLocalField(event.currentTarget.value);
     }
 </script>
 
@@ -92,9 +92,9 @@
                     class="input figures"
                     class:bad={problem}
                     type="datetime-local"
-                    value={String(value ?? '').slice(0, 16)}
+                    value={value ? toLocalField(String(value)) : ''}
                     oninput={instant}
-                /><span class="mini">UTC</span></span
+                /><span class="mini">{clock.zone}</span></span
             >
         {:else}
             <span class="flex items-center gap-2">

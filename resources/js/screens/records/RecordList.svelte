@@ -92,9 +92,9 @@
     const arrow = (name: string) => (sort === name ? ' ↑' : sort === `-${name}` ? ' ↓' : '');
     const ariaSort = (name: string): 'ascending' | 'descending' | 'none' =>
         sort === name ? 'ascending' : sort === `-${name}` ? 'descending' : 'none';
-    const widths: Record<string, string> = { person: '14%', money: '12%', date: '11%', date_time: '14%', percent: '9%', number: '9%' };
+    const widths: Record<string, string> = { person: '15%', money: '12%', date: '11%', date_time: '14%', percent: '9%', number: '9%' };
     const width = (field: (typeof columns)[number]) =>
-        field.type === 'choice' ? (field.choices.some((choice) => choice.label.length > 10) ? '18%' : '10%') : widths[field.type];
+        field.type === 'choice' ? (field.choices.some((choice) => choice.label.length > 10) ? '20%' : '10%') : widths[field.type];
     const isClosed = (row: (typeof rows)[number]) => row.values.status === 'closed';
 </script>
 
@@ -110,7 +110,7 @@
         </section>
     </div>
 {:else}
-    <div class="spread grid-cols-[minmax(0,1fr)_320px]">
+    <div class="spread grid-cols-[minmax(0,1fr)_300px]">
         <section class="leaf left" style="--margin-at: 78px">
             <header class="pb-0! border-0!">
                 <div class="flex items-center gap-3">

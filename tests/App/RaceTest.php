@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\App;
+
+use Illuminate\Support\Facades\DB;
+use Tests\App\Support\AppTestCase;
+
+/** Several real processes at the same record and the same due lines: nothing is lost, nothing happens twice. */
+final class RaceTest extends AppTestCase
+{
+    private const PROCESSES = 4;
+
+    private const SAVES = 12;
+
+    public static function tearDownAfterClass(): void
+    {
+        // What was committed here must not be found by the tests that come after.
+        self::$prepared = false;
+        parent::tearDownAfterClass();
+    }
+
+    protected function isRolledBack(): bool
+    {
+        return false;
+    }
+
+    public function test_a_guard_holds_however_many_save_at_once(): void
+    {
+        $file = ['name' => 'Once', 'on' => 'ticket', 'when' => ['kind' => 'changed'], 'onlyIf' => ['kind' => 'all', 'of' => []], 'fires' => ['kind' => 'once_per_record'],
+            'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Once', 'due' => ['amount' => 1, 'unit' => 'day']]]];
+        $once = $this->inForce($file);
+        $every = $this->inForce(['name' => 'Every', 'fires' => ['kind' => 'every_time']] + $file);
+        $ticket = $this->ticket()['record']['id'];
+        $this->together(['tests/App/Support/save_in_turn.php', (string) $ticket, (string) self::SAVES]);
+
+        $all = self::PROCESSES * self::SAVES;
+        $fired = fn (int $rule): int => DB::table('entries')->where(['rule_id' => $rule, 'kind' => 'fired', 'record_id' => $ticket])->count();
+        self::assertSame([1 + $all, 1, $all, 1 + $all], [(int) DB::table('records_ticket')->where('id', $ticket)->value('version'), $fired($once), $fired($every), DB::table('tasks')->count()]);
+        self::assertSame(range(2, 1 + $all), DB::table('entries')->where(['kind' => 'changed', 'record_id' => $ticket])->orderBy('id')->pluck('version')->map(intval(...))->all());
+    }
+
+    public function test_two_workers_put_every_due_line_into_ink_once(): void
+    {
+        DB::table('scheduled_lines')->delete();
+        $task = DB::table('tasks')->insertGetId(['title' => 'Due', 'record_type' => 'ticket', 'record_id' => 1, 'entry_id' => 1, 'given_at' => '2020-01-01']);
+        DB::table('scheduled_lines')->insert(array_fill(0, 950, ['kind' => 'task_due', 'due_at' => '2020-01-02', 'record_type' => 'ticket', 'record_id' => 1, 'task_id' => $task, 'entry_id' => 1]));
+        $this->together(['artisan', 'ledger:work', '--once']);
+
+        self::assertSame([950, 950], [DB::table('entries')->where('task_id', $task)->count(), DB::table('scheduled_lines')->where('status', 'inked')->count()]);
+    }
+
+    /** @param  list<string>  $command run by PHP in so many processes at once; each has to end well */
+    private function together(array $command): void
+    {
+        $running = [];
+        for ($count = 0; $count < self::PROCESSES; $count++) {
+            $running[] = proc_open([PHP_BINARY, ...$command], [1 => ['file', '/dev/null', 'w'], 2 => ['pipe', 'w']], $pipes[$count], dirname(__DIR__, 2), ['DB_DATABASE' => (string) getenv('DB_DATABASE')] + getenv());
+        }
+        foreach ($running as $index => $process) {
+            $errors = stream_get_contents($pipes[$index][2]);
+            self::assertSame(0, proc_close($process), (string) $errors);
+        }
+    }
+}
