@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser\Support;
+
+/** Not a test: opens the main views of the running demo and takes their pictures (bin/pictures). */
+final class Pictures extends BrowserTestCase
+{
+    public function test_pictures(): void
+    {
+        $filter = rawurlencode('{"kind":"all","of":[{"kind":"is_not","field":"status","value":"closed"},{"kind":"is","field":"customer.depot","value":"quayside"}]}');
+        $this->signIn('ines.okafor');
+        $this->see('.leaf.right a .figures');
+        $this->picture('today');
+        $this->open("/records/ticket?sort=due&filter={$filter}");
+        $this->see('.leaf.right .figures');
+        $this->picture('tickets');
+        $this->see('table.ledger tbody tr', 'Urgent')->click();
+        $this->press($this->text('table.ledger tr.on td a'));
+        $this->press('Why?');
+        $this->picture('ticket');
+        $this->open('/rules');
+        $this->see('a.line');
+        $this->picture('rules');
+        $this->see('a.line', 'Urgent ticket, tell the lead')->click();
+        $this->see('[data-entry]');
+        $this->picture('rule');
+        $this->open('/rules');
+        $this->see('a.line', 'A costly ticket wants a look')->click();
+        $this->see('[data-word="/when/fields|watched_fields"]')->click();
+        $this->see('.floating');
+        $this->picture('rule-draft');
+        $this->open('/tasks');
+        $this->press('Everyone’s');
+        $this->see('[data-task]');
+        $this->picture('tasks');
+        $this->open('/ledger');
+        $this->press('Rules', '.segments button');
+        $this->see('[data-number]', 'Urgent ticket, tell the lead')->click();
+        $this->see('.leaf.right', 'The thread');
+        $this->picture('ledger');
+        $this->open('/setup');
+        $this->see('.stamp');
+        $this->picture('setup');
+    }
+
+    private function picture(string $name): void
+    {
+        // Fonts and the fading of what has just appeared; nothing depends on it but the look.
+        usleep(600_000);
+        $this->browser->takeScreenshot(dirname(__DIR__, 3)."/docs/screenshots/{$name}.png");
+    }
+}
