@@ -111,7 +111,7 @@
     </div>
 {:else}
     <div class="spread grid-cols-[minmax(0,1fr)_300px]">
-        <section class="leaf left" style="--margin-at: 78px">
+        <section class="leaf left" style="--margin-at: 90px">
             <header class="pb-0! border-0!">
                 <div class="flex items-center gap-3">
                     <h1>{type.plural}</h1>
@@ -180,12 +180,12 @@
                     <table class="ledger" bind:this={table}>
                         <thead>
                             <tr>
-                                {#if margin}<th class="first w-[78px]" aria-sort={ariaSort(margin.name)}
+                                {#if margin}<th class="first w-[90px]" aria-sort={ariaSort(margin.name)}
                                         ><button type="button" onclick={() => sortBy(margin.name)}
                                             >{margin.label}{arrow(margin.name)}</button
                                         ></th
                                     >{/if}
-                                <th class={margin ? 'w-[72px]' : 'first w-[78px]'}>No.</th>
+                                <th class={margin ? 'w-[72px]' : 'first w-[90px]'}>No.</th>
                                 {#each rest as field (field.name)}
                                     <th style:width={width(field)} aria-sort={ariaSort(field.name)}
                                         ><button type="button" onclick={() => sortBy(field.name)}>{field.label}{arrow(field.name)}</button
@@ -205,8 +205,10 @@
                                 >
                                     {#if margin}
                                         {@const due = row.values[margin.name] ? dueDate(String(row.values[margin.name])) : null}
-                                        <td class="first {isClosed(row) ? '' : `tone-${due?.tone}`}"
-                                            >{isClosed(row) ? (row.shown[margin.name] ?? '').slice(0, -5) : (due?.text ?? '')}</td
+                                        <td class="first"
+                                            ><span class={isClosed(row) ? '' : `tone-${due?.tone}`}
+                                                >{isClosed(row) ? (row.shown[margin.name] ?? '').slice(0, -5) : (due?.text ?? '')}</span
+                                            ></td
                                         >
                                     {/if}
                                     <td class={margin ? 'figures text-[11.5px]' : 'first'}
