@@ -74,8 +74,9 @@ final class History
     /**
      * @param  array<string, mixed>  $words  database/demo/words.yaml
      * @param  Closure(int, int): void  $progress
+     * @param  float  $share  of the customers, contacts and tickets, for a smaller company
      */
-    public function play(\DateTimeImmutable $until, array $words, int $seed, Closure $progress): void
+    public function play(\DateTimeImmutable $until, array $words, int $seed, Closure $progress, float $share = 1.0): void
     {
         $this->random = new Randomizer(new Mt19937($seed));
         $this->words = $words;
@@ -87,15 +88,15 @@ final class History
             }
         }
         $begin = $until->modify('-'.self::MONTHS.' months')->getTimestamp();
-        foreach ($this->names(self::CUSTOMERS) as $index => [$kind, $name]) {
+        foreach ($this->names((int) (self::CUSTOMERS * $share)) as $index => [$kind, $name]) {
             // Most were customers when the books begin; the others came over the months.
-            $at = $index < 260 ? $begin + $index * 60 : $this->workingMoment($begin, $this->end);
+            $at = $index < 260 * $share ? $begin + $index * 60 : $this->workingMoment($begin, $this->end);
             $this->at($at, fn () => $this->customer($kind, $name));
         }
-        for ($index = 0; $index < self::CONTACTS; $index++) {
+        for ($index = 0; $index < self::CONTACTS * $share; $index++) {
             $this->at($begin + 260 * 60 + $index * 30, fn () => $this->contact());
         }
-        for ($index = 0; $index < self::TICKETS; $index++) {
+        for ($index = 0; $index < self::TICKETS * $share; $index++) {
             // More of them lately, so that there is something to do today.
             $at = $index % 6 === 0 ? $this->workingMoment($this->end - 21 * 86400, $this->end) : $this->workingMoment($begin + 40 * 3600, $this->end);
             $this->at($at, fn () => $this->ticket());

@@ -95,9 +95,16 @@ install_packages() {
     mkdir -p storage/logs storage/app storage/framework/{cache,sessions,views} bootstrap/cache
 }
 
+# The TypeScript client is made from docs/openapi.json, so it is never older than that.
+make_client() {
+    local client=resources/js/api/schema.d.ts
+    [ -f "$client" ] && [ "$client" -nt docs/openapi.json ] || step 'Making the API client' npm run --silent api
+}
+
 # Builds the front end when a source is newer than the last build.
 build_front() {
     local stamp=public/build/.built
+    make_client
     if [ ! -f "$stamp" ] || [ -n "$(find resources package-lock.json vite.config.ts svelte.config.js -newer "$stamp" -print -quit)" ]; then
         step 'Building the screens' npm run --silent build
         touch "$stamp"

@@ -1,0 +1,121 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { Document } from '../../resources/js/state/document.svelte';
+import type { JsonObject } from '../../resources/js/state/pointer';
+
+const reading = (aloud: string) => ({ rows: [], problems: [], aloud });
+
+/** A server that answers when it is told to, and remembers what it was sent. */
+function slowServer() {
+    const sent: JsonObject[] = [];
+    const waiting: { answer: () => void; refuse: (why: Error) => void }[] = [];
+    const keep = (file: JsonObject) =>
+        new Promise<ReturnType<typeof reading>>((resolve, reject) => {
+            sent.push(structuredClone(file));
+            waiting.push({ answer: () => resolve(reading(JSON.stringify(file))), refuse: reject });
+        });
+    const settle = async () => {
+        for (let count = 0; count < 5; count++) await Promise.resolve();
+    };
+    return {
+        sent,
+        keep,
+        async answer() {
+            waiting.shift()?.answer();
+            await settle();
+        },
+        async refuse() {
+            waiting.shift()?.refuse(new Error('no'));
+            await settle();
+        },
+    };
+}
+
+const fresh = (server = slowServer(), failures: unknown[] = []) => ({
+    server,
+    failures,
+    page: new Document('ticket', { name: 'a', lines: ['x', 'y', 'z'] }, reading('start'), server.keep, (thrown) => failures.push(thrown)),
+});
+
+test('an edit is kept at once, and shown as the server reads it', async () => {
+    const { page, server } = fresh();
+    void page.put('/name', 'b');
+    assert.deepEqual(server.sent, [{ name: 'b', lines: ['x', 'y', 'z'] }]);
+    assert.equal(page.saving, true);
+    assert.equal(page.reading.aloud, 'start');
+    await server.answer();
+    assert.equal(page.saving, false);
+    assert.match(page.reading.aloud, /"name":"b"/);
+});
+
+test('edits made while one is under way are kept together by the next', async () => {
+    const { page, server } = fresh();
+    void page.put('/name', 'b');
+    void page.put('/name', 'c');
+    void page.remove('/lines/1');
+    assert.equal(server.sent.length, 1);
+    await server.answer();
+    assert.deepEqual(server.sent[1], { name: 'c', lines: ['x', 'z'] });
+    await server.answer();
+    assert.equal(server.sent.length, 2);
+    assert.equal(page.saving, false);
+});
+
+test('an edit that changes nothing is no edit', () => {
+    const { page, server } = fresh();
+    void page.put('/name', 'a');
+    assert.equal(server.sent.length, 0);
+    assert.equal(page.undoable, 0);
+});
+
+test('everything can be undone and done again, and a new edit ends that', async () => {
+    const { page, server } = fresh();
+    const states = [JSON.stringify(page.file)];
+    for (const edit of [
+        () => page.put('/name', 'b'),
+        () => page.move('/lines/0', 1),
+        () => page.append('/lines', 'w'),
+        () => page.append('/more', 1),
+        () => page.remove('/lines/0'),
+    ]) {
+        void edit();
+        await server.answer();
+        states.push(JSON.stringify(page.file));
+    }
+    assert.equal(states.at(-1), '{"name":"b","lines":["x","z","w"],"more":[1]}');
+    for (const state of states.slice(0, -1).reverse()) {
+        page.undo();
+        await server.answer();
+        assert.equal(JSON.stringify(page.file), state);
+    }
+    page.undo();
+    assert.equal(JSON.stringify(page.file), states[0], 'before the first there is nothing');
+    for (const state of states.slice(1)) {
+        page.redo();
+        await server.answer();
+        assert.equal(JSON.stringify(page.file), state);
+    }
+    page.undo();
+    await server.answer();
+    void page.put('/name', 'elsewhere');
+    assert.equal(page.redoable, 0);
+});
+
+test('a move beyond the ends does nothing', () => {
+    const { page, server } = fresh();
+    void page.move('/lines/0', -1);
+    void page.move('/lines/2', 1);
+    void page.move('/name', 1);
+    assert.equal(server.sent.length, 0);
+});
+
+test('a refusal is told, the edit stays on the screen, and the next one is kept', async () => {
+    const { page, server, failures } = fresh();
+    void page.put('/name', 'b');
+    await server.refuse();
+    assert.equal(failures.length, 1);
+    assert.equal(page.file.name, 'b');
+    assert.equal(page.saving, false);
+    void page.put('/name', 'c');
+    assert.equal(server.sent.length, 2);
+});
