@@ -51,7 +51,7 @@ final readonly class SaveRecord
             foreach ($type->fields as $name => $field) {
                 $values[$name] = $given[$name] ?? ($field->type === FieldType::Tick ? false : null);
             }
-            $values = ['created_at' => $stamp, 'created_by' => $actor->personId, 'updated_at' => $stamp, 'updated_by' => $actor->personId] + $values;
+            $values = array_replace($values, ['created_at' => $stamp, 'created_by' => $actor->personId, 'updated_at' => $stamp, 'updated_by' => $actor->personId]);
             // The row goes in first: the rules that answer its creation need its id.
             [$id] = Batch::insertForIds($this->db, TypeTable::name($type->name), [$this->columns($type, $values)]);
             $record = new Record($type->name, $id, 1, $values);
