@@ -135,6 +135,7 @@ abstract class BrowserTestCase extends TestCase
     /** Types into the open choice and takes the first that fits. */
     protected function choose(string $typed): void
     {
+        $this->see('.floating input:focus');
         $this->keys($typed);
         $this->until(fn (): bool => str_contains(mb_strtolower($this->plain($this->see('.floating [role=option]')->getText())), mb_strtolower(explode(' ', $typed)[0])), "to be offered “{$typed}”");
         $this->keys(WebDriverKeys::ENTER);

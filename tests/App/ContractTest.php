@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\App;
+
+use Illuminate\Testing\TestResponse;
+use Opis\JsonSchema\Errors\ErrorFormatter;
+use Opis\JsonSchema\Validator;
+use Tests\App\Support\AppTestCase;
+
+/** What the API answers is what docs/openapi.json says it answers, refusals included. */
+final class ContractTest extends AppTestCase
+{
+    /** @var array<string, mixed> */
+    private array $document;
+
+    private Validator $validator;
+
+    /** @var array<string, true> operations that were tried */
+    private array $tried = [];
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->document = json_decode((string) file_get_contents(base_path('docs/openapi.json')), true, 512, JSON_THROW_ON_ERROR);
+        $this->validator = new Validator(max_errors: 5);
+        $schema = ['$id' => 'https://vividledger.example/api', 'components' => $this->asJsonSchema($this->document['components'])];
+        $this->validator->resolver()?->registerRaw((string) json_encode($schema, JSON_THROW_ON_ERROR));
+    }
+
+    public function test_every_answer_is_as_described(): void
+    {
+        $rule = $this->inForce($this->demoFile('010-urgent-ticket'));
+        $draft = $this->told('POST', '/api/rules', ['file' => ['lines' => []] + $this->demoFile('030-waiting-since')])->json();
+        $customer = $this->told('POST', '/api/records/{type}', ['values' => ['name' => 'Brine & Barrow Hotel', 'yearly_value' => 1200]], ['type' => 'customer'])->json('record.id');
+        $ticket = $this->told('POST', '/api/records/{type}', ['values' => ['subject' => 'Wilting', 'customer' => $customer, 'priority' => 'urgent', 'status' => 'open', 'owner' => 9]], ['type' => 'ticket'])->json();
+        $this->told('PATCH', '/api/records/{type}/{id}', ['version' => 1, 'values' => ['hours' => 1.5]], ['type' => 'ticket', 'id' => $ticket['record']['id']]);
+        $place = ['type' => 'ticket', 'id' => $ticket['record']['id'], 'field' => 'status', 'number' => $ticket['entry']];
+        foreach (['/api/schema', '/api/session', '/api/people', '/api/company', '/api/today', '/api/records/{type}', '/api/records/{type}/{id}', '/api/records/{type}/{id}/account', '/api/records/{type}/counts/{field}',
+            '/api/tasks', '/api/ledger', '/api/ledger/{number}', '/api/ledger/{number}/answers', '/api/rules', '/api/tokens'] as $path) {
+            $this->told('GET', $path, [], $place);
+        }
+        $this->told('GET', '/api/ledger/{number}', [], ['number' => $ticket['fired'][0]['entry']]);
+        foreach (['/api/rules/{id}', '/api/rules/{id}/pages', '/api/rules/{id}/file', '/api/rules/{id}/matching'] as $path) {
+            $this->told('GET', $path, [], ['id' => $rule]);
+        }
+        $this->told('GET', '/api/rules/{id}', [], ['id' => $draft['id']]);
+        $task = $this->as('ines.okafor', 'GET', 'tasks?whose=all')->json('tasks.0.id');
+        $this->told('POST', '/api/tasks/{id}/complete', [], ['id' => $task]);
+        $this->told('POST', '/api/tasks/{id}/reopen', [], ['id' => $task]);
+        $this->told('POST', '/api/records/{type}/filter', ['filter' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status']]]], ['type' => 'ticket']);
+        $this->told('POST', '/api/rules/read', ['file' => ['on' => 'ticket']]);
+        $this->told('POST', '/api/rules/import', ['text' => (string) $this->as('ines.okafor', 'GET', "rules/{$rule}/file")->getContent()]);
+        $this->told('PUT', '/api/rules/{id}/draft', ['version' => 1, 'file' => $this->demoFile('030-waiting-since')], ['id' => $draft['id']]);
+        $this->told('POST', '/api/rules/{id}/publish', ['version' => 2], ['id' => $draft['id']]);
+        $this->told('POST', '/api/rules/{id}/status', ['status' => 'paused'], ['id' => $rule]);
+        $this->told('DELETE', '/api/rules/{id}/draft', [], ['id' => $rule]);
+        $this->told('PATCH', '/api/company', ['fallbackPersonId' => null]);
+        $token = $this->told('POST', '/api/tokens', ['name' => 'a script'])->json('id');
+        $this->told('DELETE', '/api/tokens/{id}', [], ['id' => $token]);
+
+        $described = [];
+        foreach ($this->document['paths'] as $path => $operations) {
+            foreach (array_keys($operations) as $method) {
+                $described["{$method} {$path}"] = true;
+            }
+        }
+        // Signing in and out want a browser's session; AccessTest and the journeys do both.
+        unset($described['post /api/session'], $described['delete /api/session']);
+        self::assertSame([], array_keys(array_diff_key($described, $this->tried)), 'Every operation has to be tried.');
+    }
+
+    public function test_refusals_are_as_described(): void
+    {
+        foreach ([['GET', 'records/boat'], ['POST', 'records/ticket', ['values' => []]], ['GET', 'ledger/0'], ['POST', 'rules', []], ['POST', 'rules/import', ['text' => '{']], ['GET', 'nowhere']] as $request) {
+            $answer = $this->as('ines.okafor', ...$request);
+            $this->fits($answer, $this->document['components']['responses']['Problem']['content']['application/problem+json']['schema'], implode(' ', array_slice($request, 0, 2)));
+        }
+        $this->fits($this->as('odile.march', 'POST', 'rules', []), ['$ref' => '#/components/schemas/ProblemDocument'], 'a role that may not');
+    }
+
+    /**
+     * @param  array<string, mixed>  $body
+     * @param  array<string, mixed>  $place  what stands in the path
+     */
+    private function told(string $method, string $path, array $body = [], array $place = []): TestResponse
+    {
+        $filled = (string) preg_replace_callback('/\{(\w+)\}/', static fn (array $name): string => (string) $place[$name[1]], $path);
+        $answer = $this->as('ines.okafor', $method, substr($filled, 5), $body);
+        self::assertTrue($answer->isSuccessful(), "{$method} {$filled}: {$answer->getContent()}");
+        $this->tried[strtolower($method).' '.$path] = true;
+        $responses = $this->document['paths'][$path][strtolower($method)]['responses'];
+        self::assertArrayHasKey((string) $answer->getStatusCode(), $responses, "{$method} {$path}");
+        $content = $responses[(string) $answer->getStatusCode()]['content']['application/json'] ?? null;
+        if ($content === null) {
+            self::assertSame('', (string) $answer->getContent());
+        } else {
+            $this->fits($answer, $content['schema'], "{$method} {$path}");
+        }
+
+        return $answer;
+    }
+
+    /** @param  array<string, mixed>  $schema as OpenAPI writes it */
+    private function fits(TestResponse $answer, array $schema, string $what): void
+    {
+        $data = json_decode((string) $answer->getContent(), false, 512, JSON_THROW_ON_ERROR);
+        $schema = $this->asJsonSchema($schema);
+        $result = $this->validator->validate($data, (string) json_encode($schema, JSON_THROW_ON_ERROR));
+        $error = $result->error();
+
+        self::assertNull($error, $what.': '.($error === null ? '' : json_encode((new ErrorFormatter)->format($error), JSON_PRETTY_PRINT)));
+    }
+
+    /** OpenAPI 3.0 says "nullable" where JSON Schema has a type more, and refers to its own document. */
+    private function asJsonSchema(mixed $schema): mixed
+    {
+        if (! is_array($schema)) {
+            return $schema;
+        }
+        if (($schema['nullable'] ?? false) === true) {
+            unset($schema['nullable']);
+            if (isset($schema['enum'])) {
+                $schema['enum'][] = null;
+            }
+            if (isset($schema['type'])) {
+                $schema['type'] = [$schema['type'], 'null'];
+            } elseif (isset($schema['oneOf'])) {
+                $schema['oneOf'][] = ['type' => 'null'];
+            }
+        }
+        // An empty object and an empty list look alike when PHP writes them.
+        if (($schema['type'] ?? null) === 'object' && ! isset($schema['properties'])) {
+            $schema['type'] = ['object', 'array'];
+        }
+        if (is_string($schema['$ref'] ?? null) && str_starts_with($schema['$ref'], '#/')) {
+            $schema['$ref'] = 'https://vividledger.example/api'.$schema['$ref'];
+        }
+
+        return array_map($this->asJsonSchema(...), $schema);
+    }
+}

@@ -1,0 +1,145 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys as Key;
+use Tests\Browser\Support\BrowserTestCase;
+
+/** Lists and records: what a person does with them all day, and what happens when two do it at once. */
+final class RecordsTest extends BrowserTestCase
+{
+    public function test_a_record_is_made_with_what_is_missing_told_at_its_field(): void
+    {
+        $this->signIn('bram.castellan');
+        $this->open('/records/ticket');
+        $this->press('New ticket');
+        $this->see('#field-subject')->sendKeys('Palm losing fronds');
+        $this->see('#field-cost')->sendKeys('12,50');
+        $this->keys(Key::CONTROL.Key::ENTER);
+        $this->see('.note-wrong', 'Customer has to be filled in.');
+        $this->see('.note-wrong', 'Cost takes a number such as 12.50.');
+        self::assertSame('Palm losing fronds', $this->see('#field-subject')->getAttribute('value'), 'what was typed is still there');
+
+        $this->see('#field-cost')->clear()->sendKeys('12.5');
+        $this->see('#field-customer')->click();
+        $this->choose('Brine');
+        $this->see('#field-owner')->click();
+        $this->choose('Lena');
+        $this->see('#field-due')->sendKeys('12012026');
+        $this->press('Save');
+        $this->see('[role=status]', 'Saved.');
+        $this->see('h1', 'Palm losing fronds');
+        $this->see('[data-field=customer]', 'Brine & Barrow Hotel');
+        $this->see('[data-field=cost]', '€ 12.50');
+        $this->see('[data-field=due]', '1 Dec 2026');
+        $this->see('[data-kind=created]', 'Bram Castellan created it');
+        $this->press('Brine & Barrow Hotel');
+        $this->see('h1', 'Brine & Barrow Hotel');
+    }
+
+    public function test_a_list_is_narrowed_by_a_sentence_and_sorted(): void
+    {
+        $this->signIn('lena.abara');
+        $this->open('/records/ticket');
+        $this->see('table.ledger tbody tr', 'Gnats in meeting room 4');
+        $this->press('+ condition');
+        $this->choose('Subject');
+        $this->until(fn (): bool => $this->browser->findElements(WebDriverBy::cssSelector('[data-word="/filter/of/0/kind|operator"]')) !== [], 'for the condition');
+        $this->press('is', '[data-word]');
+        $this->choose('starts with');
+        $this->press('choose a value', '[data-word]');
+        $this->see('.floating #typed')->sendKeys('wrong'.Key::ENTER);
+        $this->notSee('table.ledger tbody', 'Gnats in meeting room 4');
+        $this->see('table.ledger tbody tr', 'Wrong pots delivered');
+        self::assertStringContainsString('filter=', $this->browser->getCurrentURL(), 'the address keeps the filter');
+        $this->browser->navigate()->refresh();
+        $this->see('[data-word]', '“wrong”');
+        $this->notSee('table.ledger tbody', 'Gnats in meeting room 4');
+        $this->press('Remove this condition');
+        $this->see('table.ledger tbody tr', 'Gnats in meeting room 4');
+
+        $subjects = fn (): array => array_map(static fn ($cell): string => $cell->getText(), $this->browser->findElements(WebDriverBy::cssSelector('tbody td:nth-child(3)')));
+        foreach (['ascending', 'descending'] as $order) {
+            $this->press('Subject'.($order === 'descending' ? ' ↑' : ''), 'th button');
+            $this->see("th[aria-sort={$order}]", 'Subject');
+            $this->until(function () use ($subjects, $order): bool {
+                $expected = $shown = $subjects();
+                $order === 'ascending' ? sort($expected, SORT_FLAG_CASE | SORT_STRING) : rsort($expected, SORT_FLAG_CASE | SORT_STRING);
+
+                return count($shown) > 2 && $shown === $expected;
+            }, "for the list in {$order} order");
+        }
+        $this->see('input[type=search]')->sendKeys('no such thing');
+        $this->see('.empty', 'No ticket fits.');
+        $this->press('Show all');
+        $this->see('table.ledger tbody tr', 'Wrong pots delivered');
+    }
+
+    public function test_the_list_is_walked_by_keyboard(): void
+    {
+        $this->signIn('lena.abara');
+        $this->open('/records/ticket?sort=subject');
+        $this->see('tr.on');
+        $second = $this->see('tr[data-index="1"] td:nth-child(3)')->getText();
+        $this->see('body')->sendKeys(Key::ARROW_DOWN);
+        $this->see('tr.on', $second);
+        $this->see('.leaf.right h2', $second);
+        $this->see('body')->sendKeys(Key::ENTER);
+        $this->see('h1', $second);
+        $this->see('body')->sendKeys('e');
+        $this->see('#field-subject');
+        $this->see('#field-subject')->sendKeys(Key::ESCAPE);
+        $this->notSee('#field-subject');
+    }
+
+    public function test_two_people_change_the_same_record(): void
+    {
+        $this->signIn('ines.okafor');
+        $this->open('/records/ticket?sort=subject&search=Gnats');
+        $this->press('Gnats in meeting room 4');
+        $this->press('Edit');
+        $this->see('#field-hours')->clear()->sendKeys('2');
+
+        // Somebody else saves in another window meanwhile.
+        $mine = $this->browser->getWindowHandle();
+        $address = $this->browser->getCurrentURL();
+        $this->browser->switchTo()->newWindow();
+        $this->browser->get($address);
+        $this->press('Edit');
+        $this->see('#field-topic')->sendKeys('Watering');
+        $this->press('Save');
+        $this->see('[data-field=topic]', 'Watering');
+        $this->browser->close();
+        $this->browser->switchTo()->window($mine);
+
+        $this->press('Save');
+        $this->see('[role=alert]', 'Ines Okafor changed this ticket after you opened it.');
+        $this->see('[role=alert]', 'Topic empty → Watering');
+        self::assertSame('2', $this->see('#field-hours')->getAttribute('value'));
+        $this->press('Save mine over it');
+        $this->see('[data-field=hours]', '2.00');
+        $this->see('[data-field=topic]', 'Watering');
+    }
+
+    public function test_a_person_makes_and_revokes_a_token_and_signs_out(): void
+    {
+        $this->signIn('lena.abara');
+        $this->open('/profile');
+        $this->see('[aria-label="What the token is for"]')->sendKeys('nightly export');
+        $this->press('Make a token');
+        $token = (string) $this->see('[aria-label="The new token"]')->getAttribute('value');
+        $context = stream_context_create(['http' => ['header' => "Authorization: Bearer {$token}\r\nAccept: application/json", 'ignore_errors' => true]]);
+        $address = getenv('BROWSER_URL').'/api/session';
+        self::assertStringContainsString('Lena Abara', (string) file_get_contents($address, false, $context));
+        $this->press('Revoke');
+        $this->see('[role=status]', 'works no more');
+        self::assertStringContainsString('not_signed_in', (string) file_get_contents($address, false, $context));
+        $this->press('Sign out');
+        $this->see('#email');
+        $this->open('/ledger');
+        $this->see('#email');
+    }
+}
