@@ -7,7 +7,7 @@ namespace VividLedger\Condition\Operator;
 use VividLedger\Condition\Order;
 use VividLedger\Schema\FieldType;
 
-/** All operators, in the order they are offered. A new operator is a new file and one line here. */
+/** All operators, in the order they are offered. A new operator is a new file and a place here. */
 final class Operators
 {
     /** @return array<string, Operator> by kind */
@@ -17,9 +17,12 @@ final class Operators
         if ($all === null) {
             $all = [];
             foreach ([
-                new Is, new IsNot, new OneOf, new NotOneOf, new Contains, new NotContains, new StartsWith,
+                new Is, new Negated(new Is, 'is_not', 'is not'),
+                new OneOf, new Negated(new OneOf, 'not_one_of', 'is none of'),
+                new Contains, new Negated(new Contains, 'not_contains', 'does not contain'), new StartsWith,
                 new Ordered(Order::Over), new Ordered(Order::AtLeast), new Ordered(Order::Under), new Ordered(Order::AtMost),
-                new Ticked(true), new Ticked(false), new IsFilled, new IsEmpty,
+                new Ticked, new Negated(new Ticked, 'not_ticked', 'is not ticked'),
+                new Negated(new IsEmpty, 'is_filled', 'is filled in'), new IsEmpty,
             ] as $operator) {
                 $all[$operator->kind()] = $operator;
             }

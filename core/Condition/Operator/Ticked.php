@@ -11,19 +11,12 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 
-/**
- * A tick box that is, or is not, ticked. Seen over a reference that is empty there is no box at all, which counts as
- * not ticked.
- */
+/** A tick box that is ticked. Seen over a reference that is empty there is no box at all, which is not ticked. */
 final class Ticked implements Operator
 {
-    public function __construct(private readonly bool $ticked)
-    {
-    }
-
     public function kind(): string
     {
-        return $this->ticked ? 'ticked' : 'not_ticked';
+        return 'ticked';
     }
 
     public function fits(FieldType $type): bool
@@ -33,7 +26,7 @@ final class Ticked implements Operator
 
     public function label(FieldType $type): string
     {
-        return $this->ticked ? 'is ticked' : 'is not ticked';
+        return 'is ticked';
     }
 
     public function operand(): Operand
@@ -43,15 +36,11 @@ final class Ticked implements Operator
 
     public function test(Field $field, array $operands): Closure
     {
-        $wanted = $this->ticked;
-
-        return static fn (string|int|bool|null $value): bool => ($value === true) === $wanted;
+        return static fn (string|int|bool|null $value): bool => $value === true;
     }
 
     public function query(QueryWriter $writer, Path $path, array $operands): mixed
     {
-        $ticked = $writer->compare($path, Order::Equal, true);
-
-        return $this->ticked ? $ticked : $writer->none([$ticked]);
+        return $writer->compare($path, Order::Equal, true);
     }
 }
