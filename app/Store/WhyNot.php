@@ -5,9 +5,14 @@ declare(strict_types=1);
 namespace App\Store;
 
 use Illuminate\Database\Connection;
+use VividLedger\Engine\Engine;
+use VividLedger\Engine\Firing;
+use VividLedger\Engine\FixedClock;
+use VividLedger\Engine\RuleIndex;
 use VividLedger\Engine\View;
 use VividLedger\Explain\Examiner;
 use VividLedger\Explain\Verdict;
+use VividLedger\Rule\Rule;
 
 /** Answers, for a past save, what each rule then in force made of it. */
 final readonly class WhyNot
@@ -18,6 +23,7 @@ final readonly class WhyNot
         private History $history,
         private StoredRuleBook $rules,
         private Company $company,
+        private Engine $engine,
     ) {
     }
 
@@ -36,31 +42,41 @@ final readonly class WhyNot
         }
         $facts = new PastFacts($this->db, $this->schemas, $this->history, $entry);
         $examiner = new Examiner($this->company->zone());
+        $rules = $this->inForce($type->name, $entry);
+        // Decided once more, because a rule is judged on the record as the rules before it left it.
+        $steps = $this->engine->decide($change, new RuleIndex($rules), $facts, new FixedClock($change->at))->steps;
+        $standing = $change->record();
         $answers = [];
-        foreach ($this->inForce($type->name, $entry, $only) as $row) {
-            $rule = $this->rules->page((int) $row->rule_id, (int) $row->page);
-            if ($rule !== null) {
+        foreach ($rules as $rule) {
+            if ($only === null || $rule->id === $only) {
                 $answers[] = [
                     'rule' => $rule->id,
                     'name' => $rule->name,
                     'page' => $rule->page,
                     'firedIn' => $this->firedIn($entry, $rule->id),
-                    'verdict' => $examiner->examine($rule, $type, $change, new View($change->record(), $facts)),
+                    'verdict' => $examiner->examine($rule, $type, $change, new View($standing, $facts)),
                 ];
+            }
+            foreach ($steps as $step) {
+                if ($step instanceof Firing && $step->rule === $rule && $step->parent === null) {
+                    $standing = $step->after;
+                }
             }
         }
 
         return $answers;
     }
 
-    /** @return list<object> the pages in force at an entry, in the order of the rules */
-    private function inForce(string $type, int $entry, ?int $only): array
+    /** @return list<Rule> the pages in force at an entry, in the order of the rules */
+    private function inForce(string $type, int $entry): array
     {
-        return $this->db->select(
+        $rows = $this->db->select(
             'SELECT s.rule_id, s.page FROM rule_spells s JOIN rules r ON r.id = s.rule_id
-            WHERE r.record_type = ? AND s.from_entry < ? AND (s.to_entry IS NULL OR s.to_entry > ?) AND (? IS NULL OR r.id = ?) ORDER BY r.position, r.id',
-            [$type, $entry, $entry, $only, $only],
+            WHERE r.record_type = ? AND s.from_entry < ? AND (s.to_entry IS NULL OR s.to_entry > ?) ORDER BY r.position, r.id',
+            [$type, $entry, $entry],
         );
+
+        return array_values(array_filter(array_map(fn (object $row): ?Rule => $this->rules->page((int) $row->rule_id, (int) $row->page), $rows)));
     }
 
     /** @return ?int the entry of the rule's firing on this save or on what followed from it */

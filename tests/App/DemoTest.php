@@ -13,6 +13,7 @@ use App\Store\WhyNot;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\Yaml\Yaml;
 use Tests\App\Support\AppTestCase;
+use VividLedger\Explain\Reason;
 
 /** A small Larkmoss, played through: the same seed gives the same ledger, and the ledger explains itself. */
 final class DemoTest extends AppTestCase
@@ -48,7 +49,11 @@ final class DemoTest extends AppTestCase
         $fired = 0;
         foreach (DB::select("SELECT id FROM entries WHERE kind IN ('created', 'changed') ORDER BY id") as $save) {
             $rules = array_column(DB::select("WITH RECURSIVE chain AS (SELECT id, rule_id, kind FROM entries WHERE cause_id = ? UNION ALL SELECT e.id, e.rule_id, e.kind FROM entries e JOIN chain c ON e.cause_id = c.id) SELECT rule_id FROM chain WHERE kind = 'fired'", [$save->id]), 'rule_id');
-            $said = array_column(array_filter($whyNot->answers((int) $save->id), static fn (array $answer): bool => $answer['firedIn'] !== null), 'rule');
+            $answers = $whyNot->answers((int) $save->id);
+            $said = array_column(array_filter($answers, static fn (array $answer): bool => $answer['firedIn'] !== null), 'rule');
+            foreach ($answers as $answer) {
+                self::assertTrue($answer['firedIn'] !== null || $answer['verdict']->reason !== Reason::Fires, "entry {$save->id}: {$answer['name']} did not fire, and the ledger says why");
+            }
             self::assertEqualsCanonicalizing($rules, $said, "entry {$save->id}");
             $fired += count($rules);
         }

@@ -75,6 +75,21 @@ final class StoryTest extends AppTestCase
         self::assertSame([['Basic', false], ['Normal', true]], array_map(static fn (array $part): array => [$part['seen'], $part['held']], $answer['conditions']['parts']));
     }
 
+    public function test_a_rule_that_an_earlier_one_forestalled_is_told_so(): void
+    {
+        $open = static fn (string $name, array $line): array => [
+            'name' => $name, 'on' => 'ticket', 'when' => ['kind' => 'created'], 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'open']]],
+            'fires' => ['kind' => 'every_time'], 'lines' => [$line],
+        ];
+        $this->inForce($open('Close at once', ['kind' => 'set_fields', 'set' => [['field' => 'status', 'to' => ['kind' => 'value', 'value' => 'closed']]]]));
+        $this->inForce($open('Greet the open ones', ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Greet', 'due' => null]));
+        $saved = $this->ticket();
+        $answers = $this->as('ines.okafor', 'GET', "ledger/{$saved['entry']}/answers")->json();
+
+        self::assertSame([['Close at once', 'fires', true], ['Greet the open ones', 'conditions', false]], array_map(static fn (array $answer): array => [$answer['name'], $answer['verdict']['reason'], $answer['firedIn'] !== null], $answers));
+        self::assertStringContainsString('the value is Closed', $answers[1]['verdict']['sentence']);
+    }
+
     public function test_only_the_page_then_in_force_is_asked(): void
     {
         $before = $this->ticket();
