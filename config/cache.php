@@ -7,7 +7,6 @@ return [
     'stores' => [
         'database' => ['driver' => 'database', 'table' => 'cache', 'lock_table' => 'cache_locks'],
         'array' => ['driver' => 'array', 'serialize' => false],
-        'redis' => ['driver' => 'redis', 'connection' => 'default'],
     ],
     'prefix' => 'vivid_ledger_',
 ];

@@ -28,7 +28,7 @@
                   .map((person) => ({ key: String(person.id), label: person.name, hint: person.team }))
             : (records.data?.rows ?? []).map((record) => ({ key: String(record.id), label: record.title, hint: record.number })),
     );
-    const clearable = $derived(field.required ? [] : [{ key: '', label: 'nobody and nothing', group: 'Or' }]);
+    const clearable = $derived(field.required ? [] : [{ key: '', label: field.type === 'person' ? 'nobody' : 'empty', group: 'Or' }]);
 
     function choose(key: string | undefined) {
         label = options.find((option) => option.key === key)?.label ?? '';

@@ -6,7 +6,7 @@
     import Shown from '../../parts/Shown.svelte';
     import { go, route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { dueDate } from '../../state/moments';
+    import { day, dueDate } from '../../state/moments';
     import type { JsonObject } from '../../state/pointer';
     import { session } from '../../state/session.svelte';
     import RecordPreview from './RecordPreview.svelte';
@@ -110,7 +110,7 @@
         </section>
     </div>
 {:else}
-    <div class="spread grid-cols-[minmax(0,1fr)_300px]">
+    <div class="spread grid-cols-[minmax(0,1fr)] min-[1180px]:grid-cols-[minmax(0,1fr)_300px]">
         <section class="leaf left" style="--margin-at: 90px">
             <header class="pb-0! border-0!">
                 <div class="flex items-center gap-3">
@@ -207,7 +207,7 @@
                                         {@const due = row.values[margin.name] ? dueDate(String(row.values[margin.name])) : null}
                                         <td class="first"
                                             ><span class={isClosed(row) ? '' : `tone-${due?.tone}`}
-                                                >{isClosed(row) ? (row.shown[margin.name] ?? '').slice(0, -5) : (due?.text ?? '')}</span
+                                                >{due ? (isClosed(row) ? day(String(row.values[margin.name])) : due.text) : ''}</span
                                             ></td
                                         >
                                     {/if}
@@ -243,7 +243,7 @@
                 </span>
             </div>
         </section>
-        <section class="leaf right">
+        <section class="leaf right max-[1179px]:hidden!">
             {#if selected}<RecordPreview record={selected} />{/if}
         </section>
     </div>

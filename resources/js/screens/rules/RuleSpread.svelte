@@ -95,7 +95,7 @@
 
 <svelte:window onkeydown={may ? key : undefined} />
 
-<div class="spread grid-cols-[minmax(0,1fr)_minmax(340px,430px)]">
+<div class="spread grid-cols-[minmax(0,1fr)_clamp(300px,36%,560px)]">
     <section class="leaf left">
         <header class="flex items-start gap-3">
             <div class="min-w-0 flex-1">

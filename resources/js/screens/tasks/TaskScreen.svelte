@@ -98,6 +98,9 @@
                     </p>
                 </div>
             {/if}
+            {#if tasks.data && tasks.data.total > tasks.data.tasks.length}
+                <p class="mini border-b border-ruled py-2 pl-[144px]">The first {tasks.data.tasks.length} are shown.</p>
+            {/if}
             {#each groups as group (group.label)}
                 <div class="margined min-h-0!">
                     <div class="line min-h-0! bg-[#faf6ec]">
