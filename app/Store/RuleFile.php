@@ -57,7 +57,10 @@ final readonly class RuleFile
         $problems = [];
         foreach ($error === null ? [] : $this->leaves($error) as $leaf) {
             $at = implode('', array_map(static fn (int|string $part): string => "/{$part}", $leaf->data()->fullPath()));
-            $problems[$at] ??= ['at' => $at, 'code' => 'malformed_rule', 'message' => $this->said($leaf)];
+            $message = SchemaWords::said($leaf);
+            if ($message !== null) {
+                $problems[$at] ??= ['at' => $at, 'code' => 'malformed_rule', 'message' => $message];
+            }
         }
 
         return array_values($problems);
@@ -72,18 +75,6 @@ final readonly class RuleFile
         }
 
         return $leaves === [] ? [$error] : $leaves;
-    }
-
-    private function said(ValidationError $error): string
-    {
-        $args = $error->args();
-        $text = preg_replace_callback('/\{(\w+)\}/', static function (array $name) use ($args): string {
-            $value = $args[$name[1]] ?? '';
-
-            return is_scalar($value) ? (string) $value : implode(', ', array_map(static fn (mixed $part): string => is_scalar($part) ? (string) $part : '…', (array) $value));
-        }, $error->message());
-
-        return rtrim((string) $text, '.').'.';
     }
 
     /** @param  list<array<string, mixed>>  $problems */

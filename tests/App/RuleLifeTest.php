@@ -127,6 +127,28 @@ final class RuleLifeTest extends AppTestCase
         self::assertSame($count, DB::table('rules')->count());
     }
 
+    public function test_a_malformed_file_is_told_in_plain_words(): void
+    {
+        $text = '{"format": "vivid-ledger/rule/1", "colour": "red", "name": "", "on": "Ticket", "when": {"kind": "sometimes"}, "fires": {"kind": "every_time", "often": true},
+            "lines": [{"kind": "set_fields", "set": []}, {"kind": "give_task", "to": {"kind": "owner"}, "title": 7, "due": {"amount": -1, "unit": "moon"}}, {"kind": "give_task"}]}';
+        $said = array_column($this->as('ines.okafor', 'POST', 'rules/import', ['text' => $text])->json('problems'), 'message', 'at');
+
+        self::assertEquals([
+            '' => 'Not known here: colour.',
+            '/name' => 'This must not be empty.',
+            '/on' => '‘Ticket’ is no name of a field: lower-case letters, digits and underlines, joined by dots.',
+            '/when/kind' => '‘sometimes’ is not known here. It can be created, created_or_changed, changed.',
+            '/fires' => 'Not known here: often.',
+            '/lines/0/set' => 'At least one is needed here.',
+            '/lines/1/title' => '‘7’ does not fit here, which takes text.',
+            '/lines/1/due/amount' => '‘-1’ is less than 0.',
+            '/lines/1/due/unit' => '‘moon’ is not known here. It can be minute, hour, day, week, month, year.',
+            '/lines/2' => 'Missing here: to, title.',
+        ], $said);
+        $said = array_column($this->as('ines.okafor', 'POST', 'rules/import', ['text' => '{"format": "other/1", "lines": {}}'])->json('problems'), 'message', 'at');
+        self::assertSame(['/format' => '‘other/1’ is not known here. It has to be vivid-ledger/rule/1.', '/lines' => 'This does not fit here, which takes a list [ ].'], array_intersect_key($said, ['/format' => 0, '/lines' => 0]));
+    }
+
     public function test_the_published_schema_knows_every_kind(): void
     {
         $schema = json_decode((string) file_get_contents(base_path('docs/schema/rule.schema.json')), true, 64, JSON_THROW_ON_ERROR);

@@ -89,12 +89,12 @@
             <span class="flex items-center gap-2"
                 ><input
                     {id}
-                    class="input figures"
+                    class="input figures min-w-0"
                     class:bad={problem}
                     type="datetime-local"
                     value={value ? toLocalField(String(value)) : ''}
                     oninput={instant}
-                /><span class="mini">{clock.zone}</span></span
+                /><span class="mini">{clock.zone.split('/').pop()}</span></span
             >
         {:else}
             <span class="flex items-center gap-2">
