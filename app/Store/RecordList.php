@@ -19,9 +19,10 @@ final readonly class RecordList
 
     /**
      * @param  ?string  $sort  a field's name; null for the newest first
-     * @return array{list<Record>, int} the page, and how many there are in all
+     * @param  bool  $counted  counting reads everything that fits, a page only itself
+     * @return array{list<Record>, ?int} the page, and how many there are in all when they were counted
      */
-    public function page(RecordType $type, ?Condition $condition, string $search, ?string $sort, bool $descending, int $page, int $perPage): array
+    public function page(RecordType $type, ?Condition $condition, string $search, ?string $sort, bool $descending, int $page, int $perPage, bool $counted = true): array
     {
         $writer = new SqlQueryWriter;
         $where = $writer->all([...($condition === null ? [] : [$condition->query($writer)]), ...($search === '' ? [] : [$this->search($type, $search)])]);
@@ -30,7 +31,11 @@ final readonly class RecordList
         $order = $sort === null ? 't.id DESC' : "t.`{$sort}` {$direction}, t.id {$direction}";
         $offset = ($page - 1) * $perPage;
         $rows = $this->db->select("SELECT t.* FROM {$from} ORDER BY {$order} LIMIT {$perPage} OFFSET {$offset}", $where->bindings);
-        $total = $page === 1 && count($rows) < $perPage ? count($rows) : (int) $this->db->scalar("SELECT COUNT(*) FROM {$from}", $where->bindings);
+        $total = match (true) {
+            $page === 1 && count($rows) < $perPage => count($rows),
+            $counted => (int) $this->db->scalar("SELECT COUNT(*) FROM {$from}", $where->bindings),
+            default => null,
+        };
 
         return [array_map(static fn (object $row): Record => Columns::record($type, $row), $rows), $total];
     }

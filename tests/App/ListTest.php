@@ -33,6 +33,7 @@ final class ListTest extends AppTestCase
         self::assertSame([0, 3], $list($filter(['kind' => 'is', 'field' => 'customer.plan', 'value' => 'full_care'])));
         self::assertSame([2], $list($filter(['kind' => 'all', 'of' => [['kind' => 'not_one_of', 'field' => 'priority', 'values' => ['low', 'urgent']], ['kind' => 'under', 'field' => 'due', 'value' => '2026-12-01']]])));
         self::assertSame(4, $this->as('odile.march', 'GET', 'records/ticket?perPage=1')->json('total'));
+        self::assertSame([null, 4], [$this->as('odile.march', 'GET', 'records/ticket?perPage=1&total=no')->json('total'), $this->as('odile.march', 'GET', 'records/ticket?total=no')->json('total')], 'not counted, unless the page shows it');
         self::assertEqualsCanonicalizing([['value' => 'low', 'count' => 2], ['value' => 'high', 'count' => 1], ['value' => 'urgent', 'count' => 1]], $this->as('odile.march', 'GET', 'records/ticket/counts/priority')->json());
         $reading = $this->as('odile.march', 'POST', 'records/ticket/filter', ['filter' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'low'], []]]])->assertOk()->json();
         self::assertSame([['/filter/of/1/field'], 'Priority'], [array_column($reading['problems'], 'at'), $reading['rows'][1]['words'][0]['text']]);

@@ -47,19 +47,19 @@ final class RecordController extends Controller
 
     #[OA\Get(path: '/api/records/{type}', operationId: 'records', tags: ['records'], parameters: [
         new Query('search'), new Query('filter', 'string', 'A condition, as a rule file writes it, in JSON.'), new Query('sort', 'string', 'A field; with "-" in front, backwards.'),
-        new Query('page', 'integer'), new Query('perPage', 'integer'),
+        new Query('page', 'integer'), new Query('perPage', 'integer'), new Query('total', 'string', 'Counting all that fit takes longer than a page of them; "no" leaves it out.', ['yes', 'no']),
     ], responses: [new Ok(RecordPage::class)])]
     public function index(string $type, Request $request, RecordList $list): RecordPage
     {
         $recordType = $this->type($type);
-        $given = $request->validate(['search' => 'nullable|string|max:200', 'filter' => 'nullable|json|max:20000', 'sort' => 'nullable|string|max:60', 'page' => 'nullable|integer|min:1|max:100000', 'perPage' => 'nullable|integer|min:1|max:200']);
+        $given = $request->validate(['search' => 'nullable|string|max:200', 'filter' => 'nullable|json|max:20000', 'sort' => 'nullable|string|max:60', 'page' => 'nullable|integer|min:1|max:100000', 'perPage' => 'nullable|integer|min:1|max:200', 'total' => 'nullable|in:yes,no']);
         $sort = ltrim($given['sort'] ?? '', '-');
         if ($sort !== '' && $recordType->field($sort) === null) {
             throw new Refused('unknown_field', "{$recordType->label} has no field ‘{$sort}’ to sort by.", 422, [['at' => '/sort', 'code' => 'unknown_field', 'message' => "There is no field ‘{$sort}’."]]);
         }
         $page = (int) ($given['page'] ?? 1);
         $perPage = (int) ($given['perPage'] ?? self::PER_PAGE);
-        [$records, $total] = $list->page($recordType, $this->condition($recordType, $given['filter'] ?? ''), trim($given['search'] ?? ''), $sort === '' ? null : $sort, str_starts_with($given['sort'] ?? '', '-'), $page, $perPage);
+        [$records, $total] = $list->page($recordType, $this->condition($recordType, $given['filter'] ?? ''), trim($given['search'] ?? ''), $sort === '' ? null : $sort, str_starts_with($given['sort'] ?? '', '-'), $page, $perPage, ($given['total'] ?? 'yes') === 'yes');
 
         return new RecordPage($this->shapes->of($recordType, $records), $total, $page, $perPage);
     }

@@ -140,6 +140,6 @@ final class RuleController extends Controller
         [$examples, $matching] = $list->page($type, $page->rule->condition, '', null, true, 1, 5);
         [, $total] = $list->page($type, null, '', null, true, 1, 1);
 
-        return new MatchShape($matching, $total, $records->of($type, $examples));
+        return new MatchShape((int) $matching, (int) $total, $records->of($type, $examples));
     }
 }

@@ -26,7 +26,11 @@
         queryKey: ['offer', field.target, typed],
         enabled: field.type === 'reference',
         queryFn: () =>
-            ask(api.GET('/api/records/{type}', { params: { path: { type: field.target ?? '' }, query: { search: typed, perPage: 20 } } })),
+            ask(
+                api.GET('/api/records/{type}', {
+                    params: { path: { type: field.target ?? '' }, query: { search: typed, perPage: 20, total: 'no' } },
+                }),
+            ),
     }));
     const counts = createQuery(() => ({
         queryKey: ['counts', type, field.name],

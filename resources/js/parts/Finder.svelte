@@ -15,7 +15,11 @@
             const types = session.schema?.types ?? [];
             const pages = await Promise.all(
                 types.map((type) =>
-                    ask(api.GET('/api/records/{type}', { params: { path: { type: type.name }, query: { search: typed, perPage: 5 } } })),
+                    ask(
+                        api.GET('/api/records/{type}', {
+                            params: { path: { type: type.name }, query: { search: typed, perPage: 5, total: 'no' } },
+                        }),
+                    ),
                 ),
             );
             return pages.flatMap((page) => page.rows);

@@ -13,8 +13,8 @@ final readonly class RecordPage
     public function __construct(
         #[OA\Property(items: new OA\Items(type: RecordShape::class))]
         public array $rows,
-        #[OA\Property]
-        public int $total,
+        #[OA\Property(description: 'How many there are in all; null when they were not counted.')]
+        public ?int $total,
         #[OA\Property]
         public int $page,
         #[OA\Property]

@@ -19,7 +19,11 @@
         queryKey: ['offer', field.target, typed],
         enabled: choosing !== null && field.type === 'reference',
         queryFn: () =>
-            ask(api.GET('/api/records/{type}', { params: { path: { type: field.target ?? '' }, query: { search: typed, perPage: 20 } } })),
+            ask(
+                api.GET('/api/records/{type}', {
+                    params: { path: { type: field.target ?? '' }, query: { search: typed, perPage: 20, total: 'no' } },
+                }),
+            ),
     }));
     const options = $derived(
         field.type === 'person'

@@ -51,9 +51,20 @@
                 }),
             ),
     }));
+    // A page comes through an index at once; counting everything that fits may take a moment longer.
+    const count = createQuery(() => ({
+        queryKey: ['records', typeName, 'count', search, condition],
+        enabled: type !== undefined && list.data?.total === null,
+        queryFn: () =>
+            ask(
+                api.GET('/api/records/{type}', {
+                    params: { path: { type: typeName }, query: { search: String(search) || undefined, perPage: 1, filter: condition } },
+                }),
+            ),
+    }));
     const rows = $derived(list.data?.rows ?? []);
-    const total = $derived(list.data?.total ?? 0);
-    const pages = $derived(Math.max(1, Math.ceil(total / PER_PAGE)));
+    const total = $derived(list.data?.total ?? count.data?.total ?? null);
+    const pages = $derived(Math.max(1, Math.ceil((total ?? page * PER_PAGE + 1) / PER_PAGE)));
     let at = $state(0);
     let table = $state<HTMLTableElement>();
     const selected = $derived(rows[Math.min(at, rows.length - 1)]);
@@ -151,7 +162,7 @@
                     />
                 {/key}
                 <span class="figures ml-auto shrink-0 text-[12px] text-ink-2" aria-live="polite"
-                    >{list.data ? total.toLocaleString('en-GB') : '…'}</span
+                    >{total === null ? '…' : total.toLocaleString('en-GB')}</span
                 >
             </div>
             <div class="scroll">
