@@ -25,8 +25,8 @@ final readonly class LedgerWriter
     ) {
     }
 
-    /** @return int the number of the entry of the save itself */
-    public function write(RecordType $type, Change $change, Decision $decision, Actor $actor): int
+    /** @return array{int, array<int, int>} the number of the entry of the save itself, and of each step by its place in the decision */
+    public function write(RecordType $type, Change $change, Decision $decision, Actor $actor): array
     {
         $record = $change->record();
         $display = new Display(new PeopleStore($this->db, $this->schemas), $this->company->zone());
@@ -54,7 +54,7 @@ final readonly class LedgerWriter
         Batch::insert($this->db, 'field_history', $history);
         $this->give($tasks);
 
-        return $saved;
+        return [$saved, $numbers];
     }
 
     /**

@@ -59,7 +59,7 @@ final readonly class SaveRecord
             $decision = $this->decide($change);
             $this->store($type, $record, $decision->after ?? $record);
 
-            return new Saved($decision->after ?? $record, $decision, $this->ledger->write($type, $change, $decision, $actor));
+            return new Saved($decision->after ?? $record, $decision, ...$this->ledger->write($type, $change, $decision, $actor));
         }, self::TRIES);
     }
 
@@ -91,7 +91,7 @@ final readonly class SaveRecord
             $decision = $this->decide($change);
             $this->store($type, $before, $decision->after ?? $after);
 
-            return new Saved($decision->after ?? $after, $decision, $this->ledger->write($type, $change, $decision, $actor));
+            return new Saved($decision->after ?? $after, $decision, ...$this->ledger->write($type, $change, $decision, $actor));
         }, self::TRIES);
     }
 

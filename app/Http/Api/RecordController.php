@@ -27,6 +27,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use VividLedger\Condition\Condition;
+use VividLedger\Engine\Firing;
 use VividLedger\Rule\Reading\ConditionReader;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Node;
@@ -136,14 +137,9 @@ final class RecordController extends Controller
     private function saved(RecordType $type, Saved $saved): SavedShape
     {
         $fired = [];
-        if ($saved->entryId !== null && $saved->decision->steps !== []) {
-            $rows = $this->db->select("SELECT id, rule_id FROM entries WHERE record_type = ? AND record_id = ? AND id > ? AND kind = 'fired' AND version = ? ORDER BY id", [$type->name, $saved->record->id, $saved->entryId, $saved->record->version]);
-            $names = [];
-            foreach ($saved->decision->firings() as $firing) {
-                $names[$firing->rule->id] = $firing->rule->name;
-            }
-            foreach ($rows as $row) {
-                $fired[] = new FiredShape((int) $row->id, (int) $row->rule_id, $names[(int) $row->rule_id] ?? '');
+        foreach ($saved->decision->steps as $place => $step) {
+            if ($step instanceof Firing) {
+                $fired[] = new FiredShape($saved->stepEntries[$place], $step->rule->id, $step->rule->name);
             }
         }
 

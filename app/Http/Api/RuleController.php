@@ -22,6 +22,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
+use VividLedger\Condition\All;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\RuleStatus;
@@ -137,9 +138,8 @@ final class RuleController extends Controller
             throw new Refused('unfinished_rule', 'The rule is not finished.', 422, RuleStore::listed($page->problems));
         }
         $type = $this->type($shape->on);
-        [$examples, $matching] = $list->page($type, $page->rule->condition, '', null, true, 1, 5);
-        [, $total] = $list->page($type, null, '', null, true, 1, 1);
+        [$examples] = $list->page($type, $page->rule->condition, '', null, true, 1, 5, counted: false);
 
-        return new MatchShape((int) $matching, (int) $total, $records->of($type, $examples));
+        return new MatchShape($list->count($type, $page->rule->condition), $list->count($type, new All([])), $records->of($type, $examples));
     }
 }

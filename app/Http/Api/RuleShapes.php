@@ -107,14 +107,15 @@ final readonly class RuleShapes
         $now = $this->clock->now()->setTimezone($zone);
         $places = implode(', ', array_fill(0, count($ids), '?'));
         $firings = [];
-        foreach ($this->db->select("SELECT rule_id, at FROM entries WHERE rule_id IN ({$places}) AND kind = 'fired' AND at >= ? ORDER BY id", [...$ids, Columns::moment($now->modify('-30 days'))]) as $row) {
+        // Counted by the minute, the smallest step in which zones differ, so that a busy rule stays a short answer.
+        foreach ($this->db->select("SELECT rule_id, MAX(at) AS latest, COUNT(*) AS n FROM entries WHERE rule_id IN ({$places}) AND kind = 'fired' AND at >= ? GROUP BY rule_id, LEFT(at, 16) ORDER BY latest", [...$ids, Columns::moment($now->modify('-30 days'))]) as $row) {
             $firing = $firings[(int) $row->rule_id] ?? [0, null, array_fill(0, self::DAYS, 0)];
-            $firing[0]++;
-            $firing[1] = $row->at;
-            $day = (new \DateTimeImmutable($row->at.'Z'))->setTimezone($zone);
+            $firing[0] += (int) $row->n;
+            $firing[1] = $row->latest;
+            $day = (new \DateTimeImmutable($row->latest.'Z'))->setTimezone($zone);
             $ago = (int) $day->setTime(0, 0)->diff($now->setTime(0, 0))->days;
             if ($ago < self::DAYS) {
-                $firing[2][self::DAYS - 1 - $ago]++;
+                $firing[2][self::DAYS - 1 - $ago] += (int) $row->n;
             }
             $firings[(int) $row->rule_id] = $firing;
         }
