@@ -17,6 +17,8 @@ return [
             'collation' => 'utf8mb4_unicode_ci',
             'prefix' => '',
             'strict' => true,
+            // Every statement sees what was committed last, so what is read after a lock was waited for is not old.
+            'isolation_level' => 'READ COMMITTED',
             'timezone' => '+00:00',
             // One round trip for each statement instead of two; values keep their types with mysqlnd.
             'options' => [PDO::ATTR_EMULATE_PREPARES => true],

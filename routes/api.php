@@ -2,10 +2,16 @@
 
 declare(strict_types=1);
 
+use App\Http\Api\BesideController;
 use App\Http\Api\CompanyController;
+use App\Http\Api\KeptController;
 use App\Http\Api\LedgerController;
+use App\Http\Api\MailRoomController;
+use App\Http\Api\MessageController;
+use App\Http\Api\OfferController;
 use App\Http\Api\RecordController;
 use App\Http\Api\RuleController;
+use App\Http\Api\RunController;
 use App\Http\Api\SchemaController;
 use App\Http\Api\SessionController;
 use App\Http\Api\TaskController;
@@ -29,7 +35,22 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('records/{type}/{id}', [RecordController::class, 'show'])->whereNumber('id');
     Route::get('records/{type}/{id}/account', [RecordController::class, 'account'])->whereNumber('id');
 
+    Route::get('records/{type}/{id}/beside', [BesideController::class, 'show'])->whereNumber('id');
+    Route::get('records/{type}/{id}/messages', [MessageController::class, 'ofRecord'])->whereNumber('id');
+    Route::get('files/{id}', [BesideController::class, 'download'])->whereNumber('id');
+    Route::post('records/{type}/{id}/follow', [BesideController::class, 'follow'])->whereNumber('id');
     Route::get('tasks', [TaskController::class, 'index']);
+    Route::get('notes', [MessageController::class, 'notes']);
+    Route::get('messages', [MessageController::class, 'index']);
+    Route::get('messages/{id}', [MessageController::class, 'show'])->whereNumber('id');
+    Route::get('letters', [KeptController::class, 'letters']);
+    Route::get('letters/{id}/versions', [KeptController::class, 'versions'])->whereNumber('id');
+    Route::get('named-conditions', [KeptController::class, 'named']);
+    Route::post('offers', [OfferController::class, 'index']);
+    Route::get('runs/{id}', [RunController::class, 'show'])->whereNumber('id');
+    Route::get('mail-room', [MailRoomController::class, 'index']);
+    Route::get('mail-room/{id}', [MailRoomController::class, 'show'])->whereNumber('id');
+    Route::get('mail-room/{id}/eml', [MailRoomController::class, 'eml'])->whereNumber('id');
     Route::get('ledger', [LedgerController::class, 'index']);
     Route::get('ledger/{number}', [LedgerController::class, 'show'])->whereNumber('number');
     Route::get('ledger/{number}/answers', [LedgerController::class, 'answers'])->whereNumber('number');
@@ -47,6 +68,11 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::middleware('can:edit-records')->group(function (): void {
         Route::post('records/{type}', [RecordController::class, 'store']);
         Route::patch('records/{type}/{id}', [RecordController::class, 'update'])->whereNumber('id');
+        Route::delete('records/{type}/{id}', [RecordController::class, 'destroy'])->whereNumber('id');
+        Route::post('records/{type}/{id}/restore', [RecordController::class, 'restore'])->whereNumber('id');
+        Route::post('records/{type}/{id}/comments', [BesideController::class, 'comment'])->whereNumber('id');
+        Route::post('records/{type}/{id}/files', [BesideController::class, 'file'])->whereNumber('id');
+        Route::post('rules/{id}/run', [RunController::class, 'store'])->whereNumber('id');
         Route::post('tasks/{id}/complete', [TaskController::class, 'complete'])->whereNumber('id');
         Route::post('tasks/{id}/reopen', [TaskController::class, 'reopen'])->whereNumber('id');
     });
@@ -58,6 +84,18 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::put('rules/{id}/draft', [RuleController::class, 'write'])->whereNumber('id');
         Route::delete('rules/{id}/draft', [RuleController::class, 'discard'])->whereNumber('id');
         Route::post('rules/{id}/publish', [RuleController::class, 'publish'])->whereNumber('id');
+        Route::post('rules/order', [RuleController::class, 'order']);
+        Route::post('rules/{id}/either-or', [RuleController::class, 'stand'])->whereNumber('id');
+        Route::post('rules/{id}/copy', [RuleController::class, 'copy'])->whereNumber('id');
+        Route::post('records/{type}/{id}/guards/{number}', [BesideController::class, 'reset'])->whereNumber(['id', 'number']);
+        Route::post('messages/preview', [MessageController::class, 'preview']);
+        Route::post('messages/{id}/again', [MessageController::class, 'again'])->whereNumber('id');
+        Route::post('letters', [KeptController::class, 'storeLetter']);
+        Route::put('letters/{id}', [KeptController::class, 'updateLetter'])->whereNumber('id');
+        Route::delete('letters/{id}', [KeptController::class, 'dropLetter'])->whereNumber('id');
+        Route::post('named-conditions', [KeptController::class, 'storeNamed']);
+        Route::put('named-conditions/{id}', [KeptController::class, 'updateNamed'])->whereNumber('id');
+        Route::delete('named-conditions/{id}', [KeptController::class, 'dropNamed'])->whereNumber('id');
         Route::post('rules/{id}/status', [RuleController::class, 'move'])->whereNumber('id');
     });
 });

@@ -2,11 +2,17 @@
 
 declare(strict_types=1);
 
+use App\Http\Api\MailRoomController;
+use Illuminate\Foundation\Http\Middleware\ValidateCsrfToken;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Session\Middleware\StartSession;
 use Illuminate\Support\Facades\Route;
 
 // The front end asks for this once, for the cookie that guards against requests forged elsewhere.
 Route::get('/session/cookie', static fn (): JsonResponse => new JsonResponse(null, 204));
 
+// The mail room's counter for text messages; a real gateway would be somewhere else.
+Route::post('/stand-in/sms', [MailRoomController::class, 'takeText'])->withoutMiddleware([ValidateCsrfToken::class, StartSession::class]);
+
 // Every address of the front end is one page; the browser chooses the screen.
-Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|up$).*$');
+Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|stand-in/|up$).*$');

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Store\RunStore;
 use App\Work\Heartbeat;
 use App\Work\LineWorker;
+use App\Work\Postman;
 use Illuminate\Console\Command;
 use Illuminate\Database\Connection;
 
@@ -18,7 +20,7 @@ final class WorkCommand extends Command
 
     private bool $stop = false;
 
-    public function handle(LineWorker $worker, Connection $db): int
+    public function handle(LineWorker $worker, RunStore $runs, Postman $postman, Connection $db): int
     {
         $this->trap([SIGTERM, SIGINT], function (): void {
             $this->stop = true;
@@ -27,7 +29,7 @@ final class WorkCommand extends Command
         $batch = (int) config('ledger.batch');
         $done = 0;
         do {
-            $now = $worker->work($batch);
+            $now = $worker->work($batch) + $runs->work(1.0) + $postman->work(20);
             $done += $now;
             if ($this->option('once')) {
                 if ($now < $batch) {
@@ -37,7 +39,7 @@ final class WorkCommand extends Command
                 continue;
             }
             $heartbeat->beat($done);
-            if ($now < $batch) {
+            if ($now === 0) {
                 usleep(500_000);
             }
         } while (! $this->stop);

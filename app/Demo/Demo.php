@@ -43,7 +43,7 @@ final readonly class Demo
         $this->people((string) $company['password']);
         $fallback = Person::query()->where('handle', $company['fallback_person'])->firstOrFail();
         $this->db->table('company')->insert(['id' => 1, 'name' => $company['name'], 'time_zone' => $company['time_zone'], 'fallback_person_id' => $fallback->id]);
-        foreach (['customer', 'contact', 'ticket'] as $type) {
+        foreach (['customer', 'contact', 'quote', 'agreement', 'ticket', 'partner', 'visit'] as $type) {
             $this->schemas->add($type, self::file("record-types/{$type}.yaml"));
         }
     }

@@ -25,12 +25,12 @@ final class Problems
     }
 
     /**
-     * @param  list<array{at: string, code: string, message: string}>  $problems
+     * @param  list<array{at: string, code: string, message: string, position?: ?int}>  $problems
      * @param  array<string, mixed>  $more
      */
     public static function document(int $status, string $code, string $title, array $problems = [], array $more = []): JsonResponse
     {
-        $document = ['type' => "urn:vivid-ledger:problem:{$code}", 'title' => $title, 'status' => $status, 'code' => $code, 'problems' => $problems, ...$more];
+        $document = ['type' => "urn:vivid-ledger:problem:{$code}", 'title' => $title, 'status' => $status, 'code' => $code, 'problems' => array_map(static fn (array $problem): array => $problem + ['position' => null], $problems), ...$more];
 
         return new JsonResponse($document, $status, ['Content-Type' => 'application/problem+json'], JSON_UNESCAPED_UNICODE);
     }

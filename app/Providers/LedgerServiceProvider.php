@@ -8,10 +8,12 @@ use App\Models\Person;
 use App\Store\Company;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
+use App\Store\StoredFacts;
 use App\Store\StoredRuleBook;
 use App\Work\HouseClock;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Foundation\Application;
+use Illuminate\Database\Connection;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\RateLimiter;
@@ -38,6 +40,9 @@ final class LedgerServiceProvider extends ServiceProvider
         ));
         $this->app->bind(Context::class, static fn (Application $app, array $with): Context => new Context(
             $app->make(SchemaStore::class)->schema(), $app->make(Directory::class), $with['type'], $app->make(Company::class)->zone(),
+        ));
+        $this->app->bind(StoredFacts::class, static fn (Application $app): StoredFacts => new StoredFacts(
+            $app->make(Connection::class), $app->make(SchemaStore::class), $app->make(HouseClock::class), $app->make(Company::class)->zone(),
         ));
         $this->app->bind(Engine::class, static fn (Application $app): Engine => new Engine($app->make(SchemaStore::class)->schema(), $app->make(Company::class)->zone()));
     }

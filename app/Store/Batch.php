@@ -11,12 +11,15 @@ final class Batch
 {
     private const ROWS_A_STATEMENT = 500;
 
-    /** @param  list<array<string, mixed>>  $rows all with the same columns */
-    public static function insert(Connection $db, string $table, array $rows): void
+    /**
+     * @param  list<array<string, mixed>>  $rows  all with the same columns
+     * @param  string  $end  what stands behind the values
+     */
+    public static function insert(Connection $db, string $table, array $rows, string $end = ''): void
     {
         foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $chunk) {
             [$sql, $bindings] = self::statement($table, $chunk);
-            $db->insert($sql, $bindings);
+            $db->insert($sql.$end, $bindings);
         }
     }
 

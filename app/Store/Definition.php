@@ -36,6 +36,9 @@ final class Definition
                 scale: $field['scale'] ?? ($type === FieldType::Percent ? 1 : 2),
                 maxLength: $field['max_length'] ?? ($type === FieldType::LongText ? 10_000 : 190),
                 currency: $field['currency'] ?? null,
+                min: isset($field['min']) ? (string) $field['min'] : null,
+                max: isset($field['max']) ? (string) $field['max'] : null,
+                formula: $field['formula'] ?? null,
             );
         }
 

@@ -5,127 +5,182 @@ declare(strict_types=1);
 namespace App\Store;
 
 use Illuminate\Database\Connection;
-use VividLedger\Engine\Decision;
+use VividLedger\Engine\Effect;
 use VividLedger\Engine\Firing;
+use VividLedger\Engine\ReadyAgain;
+use VividLedger\Engine\Step;
 use VividLedger\Engine\Stopped;
 use VividLedger\Record\Change;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Line\TaskGiven;
 use VividLedger\Rule\Rule;
-use VividLedger\Schema\RecordType;
 
-/** Writes what a change came to: entries, field history, guard keys, tasks and what is pencilled in. */
+/** Writes what changes came to: entries, field history, guard keys, tasks, comments, messages and what is pencilled in. */
 final readonly class LedgerWriter
 {
     public function __construct(
         private Connection $db,
         private SchemaStore $schemas,
         private Company $company,
+        private Outbox $outbox,
     ) {
     }
 
-    /** @return array{int, array<int, int>} the number of the entry of the save itself, and of each step by its place in the decision */
-    public function write(RecordType $type, Change $change, Decision $decision, Actor $actor): array
+    /**
+     * @param  list<Outcome>  $outcomes
+     * @return list<array{int, array<int, int>}> for each the number of its own entry, and of each step by its place in the decision
+     */
+    public function write(array $outcomes): array
     {
-        $record = $change->record();
         $display = new Display(new PeopleStore($this->db, $this->schemas), $this->company->zone());
-        $at = Columns::moment($change->at);
-        $about = ['record_type' => $type->name, 'record_id' => $record->id, 'version' => $record->version];
-        $changes = $this->changes($type, $change->before, $record, $display);
-        [$saved] = Batch::insertForIds($this->db, 'entries', [[
-            'kind' => $change->before === null ? 'created' : 'changed', 'at' => $at, 'actor_id' => $actor->personId, 'via' => $actor->via->value, ...$about,
-            'data' => $this->json(['changes' => $changes]),
-        ]]);
-        $history = $this->history($saved, $type, $change->before, $record);
-        $numbers = $this->steps($decision, $saved, $at, $actor, $type, $about, $display);
-        $guards = [];
-        $tasks = [];
-        foreach ($decision->steps as $index => $step) {
-            if ($step instanceof Firing) {
-                $guards[] = ['rule_id' => $step->rule->id, 'record_type' => $type->name, 'record_id' => $record->id, 'guard_key' => $step->guardKey, 'entry_id' => $numbers[$index]];
-                array_push($history, ...$this->history($numbers[$index], $type, $step->before, $step->after));
-                foreach ($step->performance->tasks as $task) {
-                    $tasks[] = $this->task($task, $step->rule, $record, $numbers[$index], $at);
-                }
+        $numbers = $this->entries($outcomes, $display);
+        $rest = new LedgerRows;
+        foreach ($outcomes as $index => $outcome) {
+            [$saved, $steps] = $numbers[$index];
+            if ($outcome->change->event === null) {
+                $rest->history($this->differing($outcome->change), $saved, $outcome->change);
+            }
+            foreach ($outcome->decision->steps as $place => $step) {
+                $this->step($rest, $step, $steps[$place]);
+            }
+            foreach ($outcome->decision->turns as $team => $person) {
+                $this->db->statement('INSERT INTO team_turns (team, person_id) VALUES (?, ?) ON DUPLICATE KEY UPDATE person_id = VALUES(person_id)', [$team, $person]);
             }
         }
-        Batch::insert($this->db, 'guard_keys', $guards);
-        Batch::insert($this->db, 'field_history', $history);
-        $this->give($tasks);
+        Batch::insert($this->db, 'guard_keys', $rest->guards);
+        Batch::insert($this->db, 'guard_resets', $rest->resets);
+        Batch::insert($this->db, 'field_history', $rest->history);
+        $this->give($rest->tasks);
+        Batch::insert($this->db, 'comments', $rest->comments);
+        $this->follow($rest->follows);
+        $this->outbox->put($rest->messages);
 
-        return [$saved, $numbers];
+        return $numbers;
     }
 
     /**
-     * One statement for all steps that share the depth of their cause, so that each finds the number of its cause.
+     * One statement for all entries whose cause has its number already, so that each can name the number of its cause.
      *
-     * @param  array<string, mixed>  $about
-     * @return array<int, int> entry numbers by place in the decision
+     * @param  list<Outcome>  $outcomes
+     * @return list<array{int, array<int, int>}>
      */
-    private function steps(Decision $decision, int $saved, string $at, Actor $actor, RecordType $type, array $about, Display $display): array
+    private function entries(array $outcomes, Display $display): array
     {
-        $numbers = [];
-        $waiting = $decision->steps;
+        $saved = Batch::insertForIds($this->db, 'entries', array_map(fn (Outcome $outcome): array => [
+            'kind' => $outcome->kind, 'at' => Columns::moment($outcome->change->at), 'actor_id' => $outcome->actor->personId, 'via' => $outcome->actor->via->value,
+            ...$this->about($outcome->change->record()), 'rule_id' => $outcome->ruleId, 'page' => null, 'task_id' => $outcome->taskId, 'cause_id' => $outcome->causeId,
+            'data' => $this->json($outcome->data + ($outcome->change->event === null ? ['changes' => $this->changes($outcome->change, $display)] : [])),
+        ], $outcomes));
+        $numbers = array_map(static fn (int $number): array => [$number, []], $saved);
+        $waiting = array_map(static fn (Outcome $outcome): array => $outcome->decision->steps, $outcomes);
         while ($waiting !== []) {
-            $ready = array_filter($waiting, static fn (Firing|Stopped $step): bool => $step->parent === null || isset($numbers[$step->parent]));
             $rows = [];
-            foreach ($ready as $step) {
-                $rule = $step instanceof Firing ? $step->rule : $step->chain[count($step->chain) - 1];
-                $rows[] = [
-                    'kind' => $step instanceof Firing ? 'fired' : 'stopped', 'at' => $at, 'actor_id' => $actor->personId, 'via' => 'rule', ...$about,
-                    'rule_id' => $rule->id, 'page' => $rule->page, 'cause_id' => $step->parent === null ? $saved : $numbers[$step->parent],
-                    'data' => $this->json($step instanceof Firing ? [
-                        'why' => $step->why,
-                        'did' => $step->performance->outcomes,
-                        'changes' => $this->changes($type, $step->before, $step->after, $display),
-                    ] : [
-                        'chain' => array_map(static fn (Rule $rule): string => $rule->name, $step->chain),
-                        'cameRound' => $step->cameRound,
-                    ]),
-                ];
+            $places = [];
+            foreach ($waiting as $index => $steps) {
+                // As far as the causes have their numbers, so that entries are numbered in the order things happened.
+                foreach ($steps as $place => $step) {
+                    $parent = $step->parent();
+                    $cause = $parent === null ? $numbers[$index][0] : ($numbers[$index][1][$parent] ?? null);
+                    if ($cause === null) {
+                        break;
+                    }
+                    $rows[] = $this->row($step, $cause, $outcomes[$index], $display);
+                    $places[] = [$index, $place];
+                    unset($waiting[$index][$place]);
+                }
+                if ($waiting[$index] === []) {
+                    unset($waiting[$index]);
+                }
             }
-            $numbers += array_combine(array_keys($ready), Batch::insertForIds($this->db, 'entries', $rows));
-            $waiting = array_diff_key($waiting, $ready);
+            foreach (Batch::insertForIds($this->db, 'entries', $rows) as $row => $number) {
+                [$index, $place] = $places[$row];
+                $numbers[$index][1][$place] = $number;
+            }
         }
 
         return $numbers;
     }
 
+    /** @return array<string, mixed> a row of the entries */
+    private function row(Step $step, int $cause, Outcome $outcome, Display $display): array
+    {
+        [$kind, $record, $rule, $data] = match (true) {
+            $step instanceof Firing => ['fired', $step->performance->record, $step->rule, [
+                'why' => $step->why, 'did' => $step->performance->outcomes,
+                'changes' => $this->changes(new Change($step->before, $step->after, null, $outcome->change->at), $display),
+            ]],
+            $step instanceof Stopped => ['stopped', $step->record, $step->chain[count($step->chain) - 1], [
+                'chain' => array_map(static fn (Rule $rule): string => $rule->name, $step->chain), 'cameRound' => $step->cameRound,
+            ]],
+            $step instanceof ReadyAgain => ['ready_again', $step->record, $step->rule, []],
+            $step instanceof Effect && $step->change->event !== null => ['comment', $step->change->record(), null, ['text' => $step->change->event->text]],
+            $step instanceof Effect => [$step->change->before === null ? 'created' : 'changed', $step->change->record(), null, ['changes' => $this->changes($step->change, $display)]],
+            default => throw new \LogicException('Not a step of a decision: '.$step::class),
+        };
+
+        return [
+            'kind' => $kind, 'at' => Columns::moment($outcome->change->at), 'actor_id' => $outcome->actor->personId, 'via' => 'rule', ...$this->about($record),
+            'rule_id' => $rule?->id, 'page' => $rule?->page, 'task_id' => null, 'cause_id' => $cause, 'data' => $this->json($data),
+        ];
+    }
+
+    private function step(LedgerRows $rest, Step $step, int $number): void
+    {
+        if ($step instanceof Effect && $step->change->event === null) {
+            $rest->history($this->differing($step->change), $number, $step->change);
+        }
+        if ($step instanceof ReadyAgain) {
+            $rest->resets[] = ['rule_id' => $step->rule->id, 'record_type' => $step->record->type, 'record_id' => $step->record->id, 'epoch' => $step->epoch, 'entry_id' => $number];
+        }
+        if (! $step instanceof Firing) {
+            return;
+        }
+        $at = Columns::moment($step->performance->now);
+        $record = $step->before;
+        $rest->guards[] = ['rule_id' => $step->rule->id, 'record_type' => $record->type, 'record_id' => $record->id, 'epoch' => $step->epoch, 'guard_key' => $step->guardKey, 'entry_id' => $number, 'at' => $at];
+        $change = new Change($step->before, $step->after, null, $step->performance->now);
+        $rest->history($this->differing($change), $number, $change);
+        foreach ($step->performance->tasks as $task) {
+            $rest->tasks[] = $this->task($task, $step->rule, $number, $at);
+        }
+        foreach ($step->performance->comments as [$on, $text]) {
+            $rest->comments[] = ['record_type' => $on->type, 'record_id' => $on->id, 'text' => $text, 'author_id' => null, 'rule_id' => $step->rule->id, 'at' => $at];
+        }
+        foreach ($step->performance->messages as $message) {
+            $rest->messages[] = [$message, $record, $step->rule->id, $number, $step->performance->now];
+        }
+        array_push($rest->follows, ...$step->performance->follows);
+    }
+
+    /** @return array{record_type: string, record_id: int, version: int} */
+    private function about(Record $record): array
+    {
+        return ['record_type' => $record->type, 'record_id' => $record->id, 'version' => $record->version];
+    }
+
     /** @return list<array{field: string, label: string, before: string, after: string}> as a person reads them */
-    private function changes(RecordType $type, ?Record $before, Record $after, Display $display): array
+    private function changes(Change $change, Display $display): array
     {
         $changes = [];
-        foreach ($this->differing($type, $before, $after) as $name) {
+        $type = $this->schemas->schema()->types[$change->record()->type];
+        foreach ($this->differing($change) as $name) {
             $field = $type->fields[$name];
-            $changes[] = ['field' => $name, 'label' => $field->label, 'before' => $display->of($field, $before?->value($name)), 'after' => $display->of($field, $after->value($name))];
+            $changes[] = ['field' => $name, 'label' => $field->label, 'before' => $display->of($field, $change->before?->value($name)), 'after' => $display->of($field, $change->after?->value($name))];
         }
 
         return $changes;
     }
 
-    /** @return list<array<string, mixed>> rows of the field history */
-    private function history(int $entry, RecordType $type, ?Record $before, Record $after): array
-    {
-        $rows = [];
-        foreach ($this->differing($type, $before, $after) as $name) {
-            $rows[] = [
-                'entry_id' => $entry, 'record_type' => $type->name, 'record_id' => $after->id, 'field' => $name,
-                'before' => $this->json($before?->value($name)), 'after' => $this->json($after->value($name)),
-            ];
-        }
-
-        return $rows;
-    }
-
     /** @return list<string> names of the fields, the application's own left out */
-    private function differing(RecordType $type, ?Record $before, Record $after): array
+    private function differing(Change $change): array
     {
         $names = [];
-        foreach ($type->fields as $name => $field) {
-            $was = $before?->value($name);
-            $is = $after->value($name);
-            if (! $field->system && $was !== $is && ! ($before === null && $is === false)) {
+        foreach ($this->schemas->schema()->types[$change->record()->type]->fields as $name => $field) {
+            $was = $change->before?->value($name);
+            $is = $change->after?->value($name);
+            // An empty tick box is no news of a record that begins or ends.
+            if (! $field->system && $was !== $is && ! ($change->before === null && $is === false) && ! ($change->after === null && $was === false)) {
                 $names[] = $name;
             }
         }
@@ -134,10 +189,11 @@ final readonly class LedgerWriter
     }
 
     /** @return array<string, mixed> a row of the tasks */
-    private function task(TaskGiven $task, Rule $rule, Record $record, int $entry, string $at): array
+    private function task(TaskGiven $task, Rule $rule, int $entry, string $at): array
     {
         return [
-            'title' => $task->title, 'record_type' => $record->type, 'record_id' => $record->id, 'assignee_id' => $task->person?->id,
+            'title' => $task->title, 'notes' => $task->notes, 'priority' => $task->priority->value, 'record_type' => $task->record->type, 'record_id' => $task->record->id,
+            'about_type' => $task->about[0] ?? null, 'about_id' => $task->about[1] ?? null, 'assignee_id' => $task->person?->id,
             'rule_id' => $rule->id, 'entry_id' => $entry, 'given_at' => $at, 'due_at' => $task->due === null ? null : Columns::moment($task->due),
         ];
     }
@@ -159,6 +215,16 @@ final readonly class LedgerWriter
             }
         }
         Batch::insert($this->db, 'scheduled_lines', $lines);
+    }
+
+    /** @param  list<array{Record, int, bool}>  $follows */
+    private function follow(array $follows): void
+    {
+        foreach ($follows as [$record, $person, $follows]) {
+            $this->db->statement($follows
+                ? 'INSERT IGNORE INTO followers (record_type, record_id, person_id) VALUES (?, ?, ?)'
+                : 'DELETE FROM followers WHERE record_type = ? AND record_id = ? AND person_id = ?', [$record->type, $record->id, $person]);
+        }
     }
 
     private function json(mixed $value): string

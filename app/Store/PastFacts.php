@@ -5,23 +5,34 @@ declare(strict_types=1);
 namespace App\Store;
 
 use Illuminate\Database\Connection;
+use VividLedger\Condition\Total;
 use VividLedger\Engine\Facts;
+use VividLedger\Engine\GuardState;
 use VividLedger\People\Person;
 use VividLedger\Record\Record;
+use VividLedger\Schema\Children;
 
-/** The engine's facts as they stood just after an entry: related records from their history, guards without later keys. */
+/** The engine's facts as they stood just after an entry: records from their history, guards without later keys. Nothing is taken or kept. */
 final class PastFacts extends PeopleStore implements Facts
 {
     /** @var array<string, ?Record> */
     private array $records = [];
+
+    private int $made = 0;
 
     public function __construct(
         Connection $db,
         SchemaStore $schemas,
         private readonly History $history,
         private readonly int $entry,
+        private readonly \DateTimeImmutable $at,
     ) {
         parent::__construct($db, $schemas);
+    }
+
+    public function now(): \DateTimeImmutable
+    {
+        return $this->at;
     }
 
     public function record(string $type, int $id): ?Record
@@ -34,16 +45,79 @@ final class PastFacts extends PeopleStore implements Facts
         return $this->records["{$type}:{$id}"];
     }
 
+    public function recordToChange(string $type, int $id): ?Record
+    {
+        return $this->record($type, $id);
+    }
+
+    public function children(Children $children, int $parent, int $most): array
+    {
+        // Those that refer to it now, and those that did at some time since.
+        $ids = $this->db->select(
+            'SELECT id FROM `'.TypeTable::name($children->type).'` WHERE `'.$children->by.'` = ?
+            UNION SELECT record_id FROM field_history WHERE record_type = ? AND field = ? AND entry_id > ? AND `before` = ? ORDER BY id',
+            [$parent, $children->type, $children->by, $this->entry, (string) $parent],
+        );
+        $found = [];
+        foreach ($ids as $row) {
+            $record = $this->record($children->type, (int) $row->id);
+            if ($record !== null && $children->has($record, $parent, $this)) {
+                $found[] = $record;
+            }
+            if (count($found) === $most) {
+                break;
+            }
+        }
+
+        return $found;
+    }
+
+    public function total(Total $total, int $parent, array $except): ?string
+    {
+        return $total->over(array_filter($this->children($total->children, $parent, PHP_INT_MAX), static fn (Record $record): bool => ! in_array($record->id, $except, true)));
+    }
+
     public function fallbackPerson(): ?Person
     {
         return null;
     }
 
-    public function guardHeld(int $ruleId, string $type, int $recordId, string $key): bool
+    public function team(string $name): array
+    {
+        return array_values(array_filter($this->peopleAtWork(), static fn (Person $person): bool => $person->team === $name));
+    }
+
+    public function lastInTurn(string $team): ?int
+    {
+        return null;
+    }
+
+    public function openTasks(array $people): array
+    {
+        return [];
+    }
+
+    public function followers(string $type, int $id): array
+    {
+        return [];
+    }
+
+    public function guardHeld(int $ruleId, string $type, int $recordId, int $epoch, string $key): bool
     {
         return $this->db->selectOne(
-            'SELECT 1 FROM guard_keys WHERE rule_id = ? AND record_type = ? AND record_id = ? AND guard_key = ? AND entry_id < ?',
-            [$ruleId, $type, $recordId, $key, $this->entry],
+            'SELECT 1 FROM guard_keys WHERE rule_id = ? AND record_type = ? AND record_id = ? AND epoch = ? AND guard_key = ? AND entry_id < ?',
+            [$ruleId, $type, $recordId, $epoch, $key, $this->entry],
         ) !== null;
+    }
+
+    public function guardState(int $ruleId, string $type, int $recordId): GuardState
+    {
+        return GuardStore::state($this->db, $ruleId, $type, $recordId, $this->entry);
+    }
+
+    /** Nothing is written, so any number will do that no record has. */
+    public function freshId(string $type): int
+    {
+        return PHP_INT_MAX - ++$this->made;
     }
 }

@@ -8,9 +8,11 @@ use Illuminate\Database\Connection;
 use VividLedger\People\Directory;
 use VividLedger\People\Person;
 
-/** Names of people and records, remembered as long as the object lives. */
+/** Names of people and records, and what the company keeps under a name; remembered as long as the object lives. */
 class PeopleStore implements Directory
 {
+    protected const COLUMNS = 'id, handle, name, manager_id, active, team, email, phone';
+
     /** @var array<int, ?Person> */
     private array $people = [];
 
@@ -34,9 +36,43 @@ class PeopleStore implements Directory
 
     public function personByHandle(string $handle): ?Person
     {
-        $row = $this->db->selectOne('SELECT id, handle, name, manager_id, active FROM people WHERE handle = ?', [$handle]);
+        $row = $this->db->selectOne('SELECT '.self::COLUMNS.' FROM people WHERE handle = ?', [$handle]);
 
         return $row === null ? null : $this->people[$row->id] = self::made($row);
+    }
+
+    public function peopleAtWork(): array
+    {
+        return array_map(self::made(...), $this->db->select('SELECT '.self::COLUMNS.' FROM people WHERE active ORDER BY name'));
+    }
+
+    public function teams(): array
+    {
+        return array_map(static fn (object $row): string => $row->team, $this->db->select('SELECT DISTINCT team FROM people WHERE active ORDER BY team'));
+    }
+
+    public function namedConditions(string $type): array
+    {
+        return array_map(static fn (object $row): string => $row->name, $this->db->select('SELECT name FROM named_conditions WHERE record_type = ? ORDER BY name', [$type]));
+    }
+
+    public function namedCondition(string $type, string $name): ?array
+    {
+        $file = $this->db->scalar('SELECT file FROM named_conditions WHERE record_type = ? AND name = ?', [$type, $name]);
+
+        return $file === null ? null : json_decode((string) $file, true, 512, JSON_THROW_ON_ERROR);
+    }
+
+    public function letters(string $type): array
+    {
+        return array_map(static fn (object $row): string => $row->name, $this->db->select('SELECT name FROM letters WHERE record_type = ? ORDER BY name', [$type]));
+    }
+
+    public function letter(string $name): ?array
+    {
+        $row = $this->db->selectOne('SELECT v.subject, v.body FROM letters l JOIN letter_versions v ON v.letter_id = l.id AND v.number = l.version WHERE l.name = ?', [$name]);
+
+        return $row === null ? null : ['subject' => $row->subject, 'body' => $row->body];
     }
 
     public function title(string $type, int $id): ?string
@@ -57,10 +93,11 @@ class PeopleStore implements Directory
         }
         $this->people += array_fill_keys($ids, null);
         $places = implode(', ', array_fill(0, count($ids), '?'));
+        $managers = implode(', ', array_map(static fn (string $column): string => "m.{$column}", explode(', ', self::COLUMNS)));
         // Their managers come along: who asks for the one often asks for the other.
         $rows = $this->db->select(
-            "SELECT id, handle, name, manager_id, active FROM people WHERE id IN ({$places})
-            UNION SELECT m.id, m.handle, m.name, m.manager_id, m.active FROM people p JOIN people m ON m.id = p.manager_id WHERE p.id IN ({$places})",
+            'SELECT '.self::COLUMNS." FROM people WHERE id IN ({$places})
+            UNION SELECT {$managers} FROM people p JOIN people m ON m.id = p.manager_id WHERE p.id IN ({$places})",
             [...$ids, ...$ids],
         );
         foreach ($rows as $row) {
@@ -84,8 +121,8 @@ class PeopleStore implements Directory
         }
     }
 
-    private static function made(object $row): Person
+    protected static function made(object $row): Person
     {
-        return new Person((int) $row->id, $row->handle, $row->name, $row->manager_id === null ? null : (int) $row->manager_id, (bool) $row->active);
+        return new Person((int) $row->id, $row->handle, $row->name, $row->manager_id === null ? null : (int) $row->manager_id, (bool) $row->active, $row->team, $row->email, $row->phone);
     }
 }

@@ -38,8 +38,8 @@ final readonly class RecordInput
                 if ($field === null) {
                     throw new InvalidValue('unknown_field', "{$type->label} has no field ‘{$name}’.");
                 }
-                if ($field->system) {
-                    throw new InvalidValue('not_settable', "{$field->label} is kept by the application.");
+                if (! $field->isSettable()) {
+                    throw new InvalidValue('not_settable', $field->system ? "{$field->label} is kept by the application." : "{$field->label} is computed from other fields.");
                 }
                 $value = Value::of($field, $raw);
                 if ($value === null && $field->required) {

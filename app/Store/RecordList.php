@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Work\HouseClock;
 use Illuminate\Database\Connection;
 use VividLedger\Condition\Condition;
 use VividLedger\Record\Record;
@@ -13,7 +14,7 @@ use VividLedger\Schema\RecordType;
 /** Finds records: by a condition, by words, sorted, a page at a time. */
 final readonly class RecordList
 {
-    public function __construct(private Connection $db)
+    public function __construct(private Connection $db, private HouseClock $clock, private Company $company)
     {
     }
 
@@ -24,7 +25,7 @@ final readonly class RecordList
      */
     public function page(RecordType $type, ?Condition $condition, string $search, ?string $sort, bool $descending, int $page, int $perPage, bool $counted = true): array
     {
-        $writer = new SqlQueryWriter;
+        $writer = new SqlQueryWriter($this->clock->now(), $this->company->zone());
         $where = $writer->all([...($condition === null ? [] : [$condition->query($writer)]), ...($search === '' ? [] : [$this->search($type, $search)])]);
         $from = '`'.TypeTable::name($type->name)."` t{$writer->joins()} WHERE {$where->text}";
         $direction = $descending ? 'DESC' : 'ASC';
@@ -43,7 +44,7 @@ final readonly class RecordList
     /** How many records meet a condition. */
     public function count(RecordType $type, Condition $condition): int
     {
-        $writer = new SqlQueryWriter;
+        $writer = new SqlQueryWriter($this->clock->now(), $this->company->zone());
         $where = $condition->query($writer);
 
         return (int) $this->db->scalar('SELECT COUNT(*) FROM `'.TypeTable::name($type->name)."` t{$writer->joins()} WHERE {$where->text}", $where->bindings);

@@ -143,13 +143,27 @@ final readonly class RuleStore
         });
     }
 
+    /** Reads a rule in force once more, because something it names has changed, and keeps what it watches up to date. */
+    public function watchAgain(int $id): void
+    {
+        $row = $this->db->selectOne("SELECT page FROM rules WHERE id = ? AND status = 'in_force'", [$id]);
+        if ($row === null) {
+            return;
+        }
+        $file = (string) $this->db->scalar('SELECT file FROM rule_pages WHERE rule_id = ? AND number = ?', [$id, $row->page]);
+        $rule = $this->reader->read(json_decode($file, true, 512, JSON_THROW_ON_ERROR), $id, (int) $row->page)->rule;
+        if ($rule !== null) {
+            $this->watch($rule);
+        }
+    }
+
     /**
      * @param  list<Problem>  $problems
-     * @return list<array{at: string, code: string, message: string}>
+     * @return list<array{at: string, code: string, message: string, position: ?int}>
      */
     public static function listed(array $problems): array
     {
-        return array_map(static fn (Problem $problem): array => ['at' => $problem->at, 'code' => $problem->code, 'message' => $problem->message], $problems);
+        return array_map(static fn (Problem $problem): array => ['at' => $problem->at, 'code' => $problem->code, 'message' => $problem->message, 'position' => $problem->position], $problems);
     }
 
     private function sound(int $id, int $number): Rule
@@ -193,8 +207,13 @@ final readonly class RuleStore
     private function watch(Rule $rule): void
     {
         $this->db->table('rule_watches')->where('rule_id', $rule->id)->delete();
-        $watches = [...($rule->trigger->onCreation() ? ['+'] : []), ...($rule->watches() ?? ['*'])];
-        Batch::insert($this->db, 'rule_watches', array_map(static fn (string $watch): array => ['record_type' => $rule->on, 'watch' => $watch, 'rule_id' => $rule->id], array_values(array_unique($watches))));
+        $rows = [];
+        foreach (array_filter([$rule->watch(), $rule->watchAgain()]) as $watch) {
+            foreach ($watch->keys() as $key) {
+                $rows["{$watch->type} {$key}"] = ['record_type' => $watch->type, 'watch' => $key, 'rule_id' => $rule->id];
+            }
+        }
+        Batch::insert($this->db, 'rule_watches', array_values($rows));
     }
 
     /** @param  array<mixed>  $file */

@@ -5,19 +5,22 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Work\HouseClock;
+use Closure;
 use Illuminate\Database\Connection;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
 use VividLedger\Engine\FixedClock;
 use VividLedger\Record\Change;
+use VividLedger\Record\Event;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 
 /**
- * The one way a record is saved. In one transaction: the row is locked, the engine decides what follows, and record,
- * field history, guard keys, entries and tasks are written. Whatever ends it early leaves nothing behind.
+ * The one way a record is saved, and the one way something happens to it. In one transaction: the row is locked, the
+ * engine decides what follows, and records, field history, guard keys, entries, tasks and messages are written. Whatever
+ * ends it early leaves nothing behind.
  */
 final readonly class SaveRecord
 {
@@ -29,9 +32,11 @@ final readonly class SaveRecord
         private Engine $engine,
         private StoredRuleBook $rules,
         private RecordInput $input,
+        private RecordWriter $records,
         private LedgerWriter $ledger,
         private StaleVersion $stale,
         private HouseClock $clock,
+        private Company $company,
     ) {
     }
 
@@ -44,23 +49,19 @@ final readonly class SaveRecord
     {
         $given = $this->input->checked($type, $input, null);
 
-        return $this->db->transaction(function () use ($type, $given, $actor): Saved {
+        return $this->guarded($type, null, $actor, function () use ($type, $given, $actor): Saved {
             $now = $this->clock->now();
             $stamp = Value::instantText($now);
             $values = [];
             foreach ($type->fields as $name => $field) {
                 $values[$name] = $given[$name] ?? ($field->type === FieldType::Tick ? false : null);
             }
-            $values = array_replace($values, ['created_at' => $stamp, 'created_by' => $actor->personId, 'updated_at' => $stamp, 'updated_by' => $actor->personId]);
-            // The row goes in first: the rules that answer its creation need its id.
-            [$id] = Batch::insertForIds($this->db, TypeTable::name($type->name), [$this->columns($type, $values)]);
-            $record = new Record($type->name, $id, 1, $values);
-            $change = new Change(null, $record, $actor->personId, $now, $actor->via);
-            $decision = $this->decide($change);
-            $this->store($type, $record, $decision->after ?? $record);
+            $values = $type->withComputed(array_replace($values, ['created_at' => $stamp, 'created_by' => $actor->personId, 'updated_at' => $stamp, 'updated_by' => $actor->personId]));
+            $facts = $this->facts();
+            $record = new Record($type->name, $facts->freshId($type->name), 1, $values);
 
-            return new Saved($decision->after ?? $record, $decision, ...$this->ledger->write($type, $change, $decision, $actor));
-        }, self::TRIES);
+            return $this->settle(new Change(null, $record, $actor->personId, $now, $actor->via), $facts, $actor, 'created');
+        });
     }
 
     /**
@@ -71,12 +72,8 @@ final readonly class SaveRecord
      */
     public function change(RecordType $type, int $id, int $version, array $input, Actor $actor): Saved
     {
-        return $this->db->transaction(function () use ($type, $id, $version, $input, $actor): Saved {
-            $row = $this->db->selectOne('SELECT * FROM `'.TypeTable::name($type->name).'` WHERE id = ? FOR UPDATE', [$id]);
-            if ($row === null) {
-                throw new Refused('not_found', "There is no {$type->inSentence()} {$type->numberOf($id)}.", 404);
-            }
-            $before = Columns::record($type, $row);
+        return $this->guarded($type, $id, $actor, function () use ($type, $id, $version, $input, $actor): Saved {
+            $before = $this->locked($type, $id);
             if ($before->version !== $version) {
                 throw $this->stale->refusal($type, $before, $version);
             }
@@ -84,49 +81,189 @@ final readonly class SaveRecord
             if ($given === []) {
                 return new Saved($before, new Decision($before), null);
             }
-            $now = $this->clock->now();
-            $stamps = ['updated_at' => Value::instantText($now), 'updated_by' => $actor->personId];
-            $after = new Record($before->type, $id, $version + 1, array_replace($before->values, $given, $stamps));
-            $change = new Change($before, $after, $actor->personId, $now, $actor->via);
-            $decision = $this->decide($change);
-            $this->store($type, $before, $decision->after ?? $after);
 
-            return new Saved($decision->after ?? $after, $decision, ...$this->ledger->write($type, $change, $decision, $actor));
-        }, self::TRIES);
-    }
-
-    private function decide(Change $change): Decision
-    {
-        return $this->engine->decide($change, $this->rules, new StoredFacts($this->db, $this->schemas), new FixedClock($change->at));
-    }
-
-    private function store(RecordType $type, Record $before, Record $after): void
-    {
-        $columns = [];
-        foreach ($this->columns($type, $after->values) as $name => $column) {
-            if ($after->values[$name] !== $before->values[$name]) {
-                $columns[$name] = $column;
-            }
-        }
-        if ($columns === []) {
-            return;
-        }
-        $columns['version'] = $after->version;
-        $sets = implode(', ', array_map(static fn (string $name): string => "`{$name}` = ?", array_keys($columns)));
-        $this->db->update('UPDATE `'.TypeTable::name($type->name)."` SET {$sets} WHERE id = ?", [...array_values($columns), $before->id]);
+            return $this->settle($this->changed($type, $before, $given, $actor), $this->facts(), $actor, 'changed');
+        });
     }
 
     /**
-     * @param  array<string, string|int|bool|null>  $values
-     * @return array<string, string|int|null>
+     * Deletes a record; its history stays, and so it can be brought back.
+     *
+     * @throws Refused
      */
-    private function columns(RecordType $type, array $values): array
+    public function delete(RecordType $type, int $id, int $version, Actor $actor): Saved
     {
-        $columns = [];
-        foreach ($type->fields as $name => $field) {
-            $columns[$name] = Columns::column($field, $values[$name] ?? null);
+        return $this->guarded($type, $id, $actor, function () use ($type, $id, $version, $actor): Saved {
+            $before = $this->locked($type, $id);
+            if ($before->version !== $version) {
+                throw $this->stale->refusal($type, $before, $version);
+            }
+            $saved = $this->settle(new Change($before, null, $actor->personId, $this->clock->now(), $actor->via), $this->facts(), $actor, 'deleted');
+            $this->db->table('scheduled_lines')->where(['record_type' => $type->name, 'record_id' => $id, 'status' => 'pencilled'])->update(['status' => 'struck', 'struck_because' => 'the record was deleted']);
+
+            return $saved;
+        });
+    }
+
+    /**
+     * Brings a deleted record back as it last was, under its own number.
+     *
+     * @throws Refused when it is not deleted, or something it refers to no longer fits
+     */
+    public function restore(RecordType $type, Record $last, Actor $actor): Saved
+    {
+        return $this->guarded($type, $last->id, $actor, function () use ($type, $last, $actor): Saved {
+            if ($this->db->selectOne('SELECT 1 FROM `'.TypeTable::name($type->name).'` WHERE id = ? FOR UPDATE', [$last->id]) !== null) {
+                throw new Refused('not_deleted', "{$type->numberOf($last->id)} is not deleted.", 409);
+            }
+            $now = $this->clock->now();
+            $record = new Record($type->name, $last->id, $last->version + 1, array_replace($last->values, ['updated_at' => Value::instantText($now), 'updated_by' => $actor->personId]));
+            // No rule answers: it is the same record as before, not a new one.
+            $change = new Change(null, $record, $actor->personId, $now, $actor->via);
+            $this->records->write([[null, $record]]);
+
+            return new Saved($record, new Decision($record), ...$this->ledger->write([new Outcome($change, new Decision($record), $actor, 'restored')])[0]);
+        });
+    }
+
+    /**
+     * Something happened to a record besides a change of its fields.
+     *
+     * @param  Closure(): Event  $event  made once the record is locked
+     * @param  array<string, mixed>  $data  what the entry keeps
+     *
+     * @throws Refused
+     */
+    public function happen(RecordType $type, int $id, Closure $event, Actor $actor, array $data = [], ?int $taskId = null, ?int $causeId = null, ?int $ruleId = null): Saved
+    {
+        return $this->guarded($type, $id, $actor, function () use ($type, $id, $event, $actor, $data, $taskId, $causeId, $ruleId): Saved {
+            $record = $this->locked($type, $id);
+            $happened = $event();
+            $change = Change::event($record, $happened, $actor->personId, $this->clock->now(), $actor->via);
+
+            return $this->settle($change, $this->facts(), $actor, $happened->kind->value, $data, $taskId, $causeId, $ruleId);
+        });
+    }
+
+    /**
+     * The same change to many records, a few hundred in one transaction; each is judged by the rules as if it were saved
+     * alone. A record that a rule refuses, or to which the values do not apply, is left as it is.
+     *
+     * @param  list<int>  $ids
+     * @param  array<array-key, mixed>  $input
+     * @return array<int, ?string> for each record why it was left alone; null when it was saved
+     */
+    public function changeMany(RecordType $type, array $ids, array $input, Actor $actor): array
+    {
+        return $this->db->transaction(function () use ($type, $ids, $input, $actor): array {
+            $places = implode(', ', array_fill(0, count($ids), '?'));
+            $results = array_fill_keys($ids, "There is no such {$type->inSentence()}.");
+            $facts = $this->facts();
+            $outcomes = [];
+            $writes = [];
+            foreach ($this->db->select('SELECT * FROM `'.TypeTable::name($type->name)."` WHERE id IN ({$places}) ORDER BY id FOR UPDATE", $ids) as $row) {
+                $before = Columns::record($type, $row);
+                $results[$before->id] = null;
+                try {
+                    $given = $this->input->checked($type, $input, $before);
+                } catch (Refused $refused) {
+                    $results[$before->id] = $refused->getMessage();
+
+                    continue;
+                }
+                if ($given === []) {
+                    continue;
+                }
+                $change = $this->changed($type, $before, $given, $actor);
+                $decision = $this->engine->decide($change, $this->rules, $facts, new FixedClock($change->at));
+                if ($writes !== [] && $facts->hasLookedAt($type->name)) {
+                    // It was judged on records of this type, so those changed before it have to be there to be read.
+                    [$writes, $outcomes, $facts] = $this->flush($writes, $outcomes);
+                    $decision = $this->engine->decide($change, $this->rules, $facts, new FixedClock($change->at));
+                }
+                if ($decision->refusal !== null) {
+                    $results[$before->id] = $decision->refusal->message;
+
+                    continue;
+                }
+                $outcomes[] = new Outcome($change, $decision, $actor, 'changed');
+                array_push($writes, [$before, $decision->after], ...$decision->others);
+                if ($decision->others !== [] || $decision->turns !== []) {
+                    [$writes, $outcomes, $facts] = $this->flush($writes, $outcomes);
+                }
+            }
+            $this->flush($writes, $outcomes);
+
+            return $results;
+        }, self::TRIES);
+    }
+
+    /** @param  array<string, string|int|bool|null>  $given */
+    private function changed(RecordType $type, Record $before, array $given, Actor $actor): Change
+    {
+        $now = $this->clock->now();
+        $stamps = ['updated_at' => Value::instantText($now), 'updated_by' => $actor->personId];
+        $after = new Record($before->type, $before->id, $before->version + 1, $type->withComputed(array_replace($before->values, $given, $stamps)));
+
+        return new Change($before, $after, $actor->personId, $now, $actor->via);
+    }
+
+    /**
+     * @param  list<array{?Record, ?Record}>  $writes
+     * @param  list<Outcome>  $outcomes
+     * @return array{array{}, array{}, StoredFacts} nothing left to write, and facts that see what was written
+     */
+    private function flush(array $writes, array $outcomes): array
+    {
+        $this->records->write($writes);
+        if ($outcomes !== []) {
+            $this->ledger->write($outcomes);
         }
 
-        return $columns;
+        return [[], [], $this->facts()];
+    }
+
+    /** @param  array<string, mixed>  $data */
+    private function settle(Change $change, StoredFacts $facts, Actor $actor, string $kind, array $data = [], ?int $taskId = null, ?int $causeId = null, ?int $ruleId = null): Saved
+    {
+        $decision = $this->engine->decide($change, $this->rules, $facts, new FixedClock($change->at));
+        if ($decision->refusal !== null) {
+            throw new RefusedByRule($change, $decision->refusal);
+        }
+        $this->records->write([[$change->event === null ? $change->before : $change->record(), $decision->after], ...$decision->others]);
+
+        return new Saved($decision->after ?? $change->record(), $decision, ...$this->ledger->write([new Outcome($change, $decision, $actor, $kind, $data, $taskId, $causeId, $ruleId)])[0]);
+    }
+
+    /**
+     * Runs in a transaction. When a rule refuses, all of it is undone, and an entry says who wanted what and why it was refused.
+     *
+     * @param  Closure(): Saved  $work
+     */
+    private function guarded(RecordType $type, ?int $id, Actor $actor, Closure $work): Saved
+    {
+        try {
+            return $this->db->transaction($work, self::TRIES);
+        } catch (RefusedByRule $refused) {
+            $rule = $refused->refusal->rule;
+            Batch::insert($this->db, 'entries', [[
+                'kind' => 'refused', 'at' => Columns::moment($this->clock->now()), 'actor_id' => $actor->personId, 'via' => $actor->via->value,
+                'record_type' => $type->name, 'record_id' => $id, 'rule_id' => $rule->id, 'page' => $rule->page,
+                'data' => json_encode(['message' => $refused->refusal->message, 'why' => $refused->refusal->why], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            ]]);
+            throw $refused->forPerson();
+        }
+    }
+
+    private function locked(RecordType $type, int $id): Record
+    {
+        $row = $this->db->selectOne('SELECT * FROM `'.TypeTable::name($type->name).'` WHERE id = ? FOR UPDATE', [$id]);
+
+        return $row === null ? throw new Refused('not_found', "There is no {$type->inSentence()} {$type->numberOf($id)}.", 404) : Columns::record($type, $row);
+    }
+
+    private function facts(): StoredFacts
+    {
+        return new StoredFacts($this->db, $this->schemas, $this->clock, $this->company->zone());
     }
 }

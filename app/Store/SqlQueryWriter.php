@@ -4,14 +4,24 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use VividLedger\Condition\Given\Given;
+use VividLedger\Condition\Given\GivenField;
+use VividLedger\Condition\Given\GivenMoment;
+use VividLedger\Condition\Given\GivenPerson;
 use VividLedger\Condition\Order;
 use VividLedger\Condition\QueryWriter;
+use VividLedger\Condition\Readable;
+use VividLedger\Condition\Total;
+use VividLedger\Condition\TotalKind;
+use VividLedger\Formula\Formula;
+use VividLedger\People\Route;
 use VividLedger\Record\Fold;
+use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 
 /**
- * Writes conditions as SQL for MariaDB over a record type's table, aliased "t". SQL's NULL counts as false: that is so
- * at the end of a WHERE by itself, and below none() it is said with COALESCE.
+ * Writes conditions as SQL for MariaDB over a record type's table, aliased "t" unless told otherwise. SQL's NULL counts
+ * as false: that is so at the end of a WHERE by itself, and below none() it is said with COALESCE.
  *
  * @implements QueryWriter<Sql>
  */
@@ -20,10 +30,24 @@ final class SqlQueryWriter implements QueryWriter
     /** @var array<string, string> join by alias */
     private array $joins = [];
 
+    private int $below = 0;
+
+    public function __construct(
+        private readonly \DateTimeImmutable $now,
+        private readonly \DateTimeZone $zone,
+        private readonly string $alias = 't',
+    ) {
+    }
+
     /** The joins that the written conditions need, to stand behind "FROM the_table t". */
     public function joins(): string
     {
         return implode('', $this->joins);
+    }
+
+    public function today(): string
+    {
+        return $this->now->setTimezone($this->zone)->format('Y-m-d');
     }
 
     public function all(array $parts): Sql
@@ -43,51 +67,148 @@ final class SqlQueryWriter implements QueryWriter
         return new Sql("NOT COALESCE({$any->text}, FALSE)", $any->bindings);
     }
 
-    public function compare(Path $path, Order $order, string|int|bool $value): Sql
+    public function never(): Sql
     {
-        $column = $this->column($path);
-        if ($path->field->type->isText()) {
-            return new Sql("{$this->folded($column)} {$order->value} ?", [Fold::text((string) $value)]);
+        return new Sql('FALSE');
+    }
+
+    public function compare(Readable $left, Order $order, string|int|bool|Given $value): Sql
+    {
+        $column = $this->column($left);
+        $right = $this->right($left->field(), $value);
+        $text = $left->field()->type->isText() ? $this->folded($column->text) : $column->text;
+
+        return new Sql("{$text} {$order->value} {$right->text}", [...$column->bindings, ...$right->bindings]);
+    }
+
+    public function oneOf(Readable $left, array $values): Sql
+    {
+        if ($values === []) {
+            return $this->never();
         }
-        if ($path->field->type->isDecimal()) {
-            // Written as a literal: compared with a bound text, MariaDB would turn both into floating point.
-            return new Sql("{$column} {$order->value} {$this->decimal((string) $value)}");
+        $column = $this->column($left);
+
+        return new Sql("{$column->text} IN (".implode(', ', array_fill(0, count($values), '?')).')', [...$column->bindings, ...$values]);
+    }
+
+    public function has(Readable $left, string $member): Sql
+    {
+        $column = $this->column($left);
+
+        return new Sql("FIND_IN_SET(? COLLATE utf8mb4_nopad_bin, {$column->text}) > 0", [$member, ...$column->bindings]);
+    }
+
+    public function contains(Readable $left, string|Given $text): Sql
+    {
+        return $this->located($left, $text, '> 0');
+    }
+
+    public function startsWith(Readable $left, string|Given $text): Sql
+    {
+        return $this->located($left, $text, '= 1');
+    }
+
+    public function isEmpty(Readable $left): Sql
+    {
+        $column = $this->column($left);
+
+        return new Sql("{$column->text} IS NULL", $column->bindings);
+    }
+
+    public function formula(Formula $formula): Sql
+    {
+        return (new SqlFormula($this))->write($formula->term);
+    }
+
+    /** What a condition looks at: the column at the end of a path, with the joins that lead there remembered, or a query below. */
+    public function column(Readable $left): Sql
+    {
+        if ($left instanceof Total) {
+            return $this->total($left);
         }
-
-        return new Sql("{$column} {$order->value} ?", [Columns::column($path->field, $value) ?? '']);
-    }
-
-    public function oneOf(Path $path, array $values): Sql
-    {
-        return $values === [] ? new Sql('FALSE') : new Sql($this->column($path).' IN ('.implode(', ', array_fill(0, count($values), '?')).')', $values);
-    }
-
-    public function contains(Path $path, string $text): Sql
-    {
-        return new Sql("LOCATE(?, {$this->folded($this->column($path))}) > 0", [Fold::text($text)]);
-    }
-
-    public function startsWith(Path $path, string $text): Sql
-    {
-        return new Sql("LOCATE(?, {$this->folded($this->column($path))}) = 1", [Fold::text($text)]);
-    }
-
-    public function isEmpty(Path $path): Sql
-    {
-        return new Sql($this->column($path).' IS NULL');
-    }
-
-    /** The column at the end of a path; the joins that lead there are remembered. */
-    public function column(Path $path): string
-    {
-        $alias = 't';
-        foreach ($path->hops as $hop) {
+        if (! $left instanceof Path) {
+            throw new \LogicException('There is no column for '.$left::class.'.');
+        }
+        $alias = $this->alias;
+        foreach ($left->hops as $hop) {
             $next = "{$alias}_{$hop->name}";
             $this->joins[$next] ??= ' LEFT JOIN `'.TypeTable::name((string) $hop->target)."` `{$next}` ON `{$next}`.id = `{$alias}`.`{$hop->name}`";
             $alias = $next;
         }
 
-        return "`{$alias}`.`{$path->field->name}`";
+        return new Sql("`{$alias}`.`{$left->field->name}`");
+    }
+
+    /** What is made of the children of one record, or, without a number, of each record of the query above. */
+    public function total(Total $total, ?int $parent = null): Sql
+    {
+        $children = $total->children;
+        $writer = new self($this->now, $this->zone, "{$this->alias}_b".++$this->below);
+        $where = $children->where?->query($writer) ?? new Sql('TRUE');
+        $of = $total->of === null ? '' : "`{$writer->alias}`.`{$total->of->name}`";
+        $made = match ($total->kind) {
+            TotalKind::Count => 'COUNT(*)',
+            TotalKind::Sum => "COALESCE(SUM({$of}), 0)",
+            TotalKind::Latest => "MAX({$of})",
+            TotalKind::Earliest => "MIN({$of})",
+        };
+        $owner = match (true) {
+            $parent !== null => (string) $parent,
+            $total->from !== null => $this->column($total->from)->text,
+            default => "`{$this->alias}`.id",
+        };
+
+        return new Sql(
+            "(SELECT {$made} FROM `".TypeTable::name($children->type)."` `{$writer->alias}`{$writer->joins()} WHERE `{$writer->alias}`.`{$children->by}` = {$owner} AND {$where->text})",
+            $where->bindings,
+        );
+    }
+
+    private function right(Field $field, string|int|bool|Given $value): Sql
+    {
+        if ($value instanceof GivenField) {
+            $column = $this->column($value->path);
+
+            return $field->type->isText() ? new Sql($this->folded($column->text)) : $column;
+        }
+        if ($value instanceof GivenPerson) {
+            return $this->person($value->person->route());
+        }
+        if ($value instanceof GivenMoment) {
+            $value = $value->at($this->now, $field);
+        }
+        if ($value instanceof Given) {
+            throw new \LogicException('There is no query for '.$value::class.'.');
+        }
+
+        return match (true) {
+            $field->type->isText() => new Sql('?', [Fold::text((string) $value)]),
+            // Written as a literal: compared with a bound text, MariaDB would turn both into floating point.
+            $field->type->isDecimal() => new Sql($this->decimal((string) $value)),
+            default => new Sql('?', [Columns::column($field, $value) ?? '']),
+        };
+    }
+
+    /** Somebody found by steps; who made a change is not a question for a query. */
+    private function person(?Route $route): Sql
+    {
+        if ($route === null) {
+            return new Sql('NULL');
+        }
+        $found = is_int($route->start) ? new Sql((string) $route->start) : $this->column($route->start);
+        for ($level = 0; $level < $route->levels; $level++) {
+            $found = new Sql("(SELECT manager_id FROM people WHERE id = {$found->text})", $found->bindings);
+        }
+
+        return $found;
+    }
+
+    private function located(Readable $left, string|Given $text, string $where): Sql
+    {
+        $column = $this->column($left);
+        $part = $this->right($left->field(), $text);
+
+        return new Sql("LOCATE({$part->text}, {$this->folded($column->text)}) {$where}", [...$part->bindings, ...$column->bindings]);
     }
 
     private function folded(string $column): string

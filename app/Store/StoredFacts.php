@@ -4,19 +4,100 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Work\HouseClock;
+use Illuminate\Database\Connection;
+use VividLedger\Condition\Total;
 use VividLedger\Engine\Facts;
+use VividLedger\Engine\GuardState;
 use VividLedger\People\Person;
 use VividLedger\Record\Record;
+use VividLedger\Schema\Children;
 
 /** The engine's facts from the database. Made anew for each save, so that nothing is asked twice and nothing is stale. */
-final class StoredFacts extends PeopleStore implements Facts
+class StoredFacts extends PeopleStore implements Facts
 {
     /** @var array<string, ?Record> */
-    private array $records = [];
+    protected array $records = [];
+
+    /** @var array<string, true> records kept from being changed by others */
+    private array $kept = [];
+
+    /** @var array<string, true> record types that were read */
+    private array $lookedAt = [];
+
+    /** @var array<string, mixed> answers given before */
+    private array $answers = [];
+
+    public function __construct(
+        Connection $db,
+        SchemaStore $schemas,
+        private readonly HouseClock $clock,
+        private readonly \DateTimeZone $zone,
+    ) {
+        parent::__construct($db, $schemas);
+    }
+
+    /** Whether anything was answered from the records of a type. */
+    public function hasLookedAt(string $type): bool
+    {
+        return isset($this->lookedAt[$type]);
+    }
+
+    public function now(): \DateTimeImmutable
+    {
+        return $this->answers['now'] ??= $this->clock->now();
+    }
 
     public function record(string $type, int $id): ?Record
     {
-        return $this->records["{$type}:{$id}"] ??= $this->read($type, $id);
+        $key = "{$type}:{$id}";
+        if (! array_key_exists($key, $this->records)) {
+            $this->records[$key] = $this->read($type, $id, '');
+        }
+
+        return $this->records[$key];
+    }
+
+    public function recordToChange(string $type, int $id): ?Record
+    {
+        $key = "{$type}:{$id}";
+        if (! isset($this->kept[$key])) {
+            $this->records[$key] = $this->read($type, $id, ' FOR UPDATE');
+            $this->kept[$key] = true;
+        }
+
+        return $this->records[$key];
+    }
+
+    public function children(Children $children, int $parent, int $most): array
+    {
+        $this->lookedAt[$children->type] = true;
+        $type = $this->schemas->schema()->type($children->type);
+        if ($type === null) {
+            return [];
+        }
+        $writer = new SqlQueryWriter($this->now(), $this->zone);
+        $where = $children->where?->query($writer) ?? new Sql('TRUE');
+        $rows = $this->db->select(
+            'SELECT t.* FROM `'.TypeTable::name($type->name)."` t{$writer->joins()} WHERE t.`{$children->by}` = ? AND {$where->text} ORDER BY t.id LIMIT {$most}",
+            [$parent, ...$where->bindings],
+        );
+
+        return array_map(function (object $row) use ($type): Record {
+            $record = Columns::record($type, $row);
+
+            return $this->records["{$type->name}:{$record->id}"] ??= $record;
+        }, $rows);
+    }
+
+    public function total(Total $total, int $parent, array $except): ?string
+    {
+        $key = 'total:'.spl_object_id($total).":{$parent}:".implode(',', $except);
+        if (! array_key_exists($key, $this->answers)) {
+            $this->answers[$key] = $this->totalled($total, $parent, $except);
+        }
+
+        return $this->answers[$key];
     }
 
     public function fallbackPerson(): ?Person
@@ -26,19 +107,78 @@ final class StoredFacts extends PeopleStore implements Facts
         return $id === null ? null : $this->person((int) $id);
     }
 
-    public function guardHeld(int $ruleId, string $type, int $recordId, string $key): bool
+    public function team(string $name): array
+    {
+        return $this->answers["team:{$name}"] ??= array_map(self::made(...), $this->db->select('SELECT '.self::COLUMNS.' FROM people WHERE team = ? AND active ORDER BY id', [$name]));
+    }
+
+    public function lastInTurn(string $team): ?int
+    {
+        // Locked, so that two records at once go to two people.
+        $id = $this->db->scalar('SELECT person_id FROM team_turns WHERE team = ? FOR UPDATE', [$team]);
+
+        return $id === null ? null : (int) $id;
+    }
+
+    public function openTasks(array $people): array
+    {
+        if ($people === []) {
+            return [];
+        }
+        $places = implode(', ', array_fill(0, count($people), '?'));
+        $open = [];
+        foreach ($this->db->select("SELECT assignee_id, COUNT(*) AS n FROM tasks WHERE status = 'open' AND assignee_id IN ({$places}) GROUP BY assignee_id", $people) as $row) {
+            $open[(int) $row->assignee_id] = (int) $row->n;
+        }
+
+        return $open;
+    }
+
+    public function followers(string $type, int $id): array
+    {
+        return array_map(static fn (object $row): int => (int) $row->person_id, $this->db->select('SELECT person_id FROM followers WHERE record_type = ? AND record_id = ? ORDER BY person_id', [$type, $id]));
+    }
+
+    public function guardHeld(int $ruleId, string $type, int $recordId, int $epoch, string $key): bool
     {
         return $this->db->selectOne(
-            'SELECT 1 FROM guard_keys WHERE rule_id = ? AND record_type = ? AND record_id = ? AND guard_key = ?',
-            [$ruleId, $type, $recordId, $key],
+            'SELECT 1 FROM guard_keys WHERE rule_id = ? AND record_type = ? AND record_id = ? AND epoch = ? AND guard_key = ?',
+            [$ruleId, $type, $recordId, $epoch, $key],
         ) !== null;
     }
 
-    private function read(string $typeName, int $id): ?Record
+    public function guardState(int $ruleId, string $type, int $recordId): GuardState
     {
+        return $this->answers["guard:{$ruleId}:{$type}:{$recordId}"] ??= GuardStore::state($this->db, $ruleId, $type, $recordId);
+    }
+
+    public function freshId(string $type): int
+    {
+        return (int) $this->db->scalar('SELECT NEXTVAL(`'.TypeTable::sequence($type).'`)');
+    }
+
+    private function read(string $typeName, int $id, string $lock): ?Record
+    {
+        $this->lookedAt[$typeName] = true;
         $type = $this->schemas->schema()->type($typeName);
-        $row = $type === null ? null : $this->db->selectOne('SELECT * FROM `'.TypeTable::name($typeName).'` WHERE id = ?', [$id]);
+        $row = $type === null ? null : $this->db->selectOne('SELECT * FROM `'.TypeTable::name($typeName)."` WHERE id = ?{$lock}", [$id]);
 
         return $type === null || $row === null ? null : Columns::record($type, $row);
+    }
+
+    /** @param  list<int>  $except */
+    private function totalled(Total $total, int $parent, array $except): ?string
+    {
+        $this->lookedAt[$total->children->type] = true;
+        $writer = new SqlQueryWriter($this->now(), $this->zone);
+        $sql = $writer->total($total, $parent);
+        $text = $except === [] ? $sql->text : substr($sql->text, 0, -1).' AND `t_b1`.id NOT IN ('.implode(', ', $except).'))';
+        $value = $this->db->scalar("SELECT {$text}", $sql->bindings);
+        if ($value === null) {
+            return null;
+        }
+        $value = Columns::value($total->field(), $value);
+
+        return is_string($value) ? $value : null;
     }
 }

@@ -10,7 +10,7 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 
-/** The real table of a record type, with a typed column for each field. */
+/** The table of a record type: a column for each field, indexes where lists and conditions look, and a sequence for the ids. */
 final class TypeTable
 {
     public static function name(string $type): string
@@ -18,27 +18,38 @@ final class TypeTable
         return "records_{$type}";
     }
 
+    /** Ids come from a sequence, because rules have to know the id of a record they make before it is written. */
+    public static function sequence(string $type): string
+    {
+        return "records_{$type}_ids";
+    }
+
     public static function create(Connection $db, RecordType $type): void
     {
-        $db->getSchemaBuilder()->create(self::name($type->name), static function (Blueprint $table) use ($type): void {
-            $table->id();
-            $table->unsignedInteger('version')->default(1);
+        $table = self::name($type->name);
+        $sequence = self::sequence($type->name);
+        // Without a cache a restart leaves no gap of a thousand numbers.
+        $db->statement("CREATE OR REPLACE SEQUENCE `{$sequence}` START WITH 1 INCREMENT BY 1 NOCACHE");
+        $db->getSchemaBuilder()->create($table, static function (Blueprint $blueprint) use ($type): void {
+            $blueprint->unsignedBigInteger('id')->primary();
+            $blueprint->unsignedInteger('version')->default(1);
             foreach ($type->fields as $field) {
-                self::column($table, $field);
+                self::column($blueprint, $field);
             }
             foreach ($type->fields as $field) {
                 if (self::isIndexed($type, $field)) {
-                    $table->index($field->name);
+                    $blueprint->index($field->name);
                 }
             }
         });
+        $db->statement("ALTER TABLE `{$table}` ALTER id SET DEFAULT NEXTVAL(`{$sequence}`)");
     }
 
     private static function column(Blueprint $table, Field $field): void
     {
         $column = match ($field->type) {
             FieldType::LongText => $table->text($field->name),
-            FieldType::Text, FieldType::Email, FieldType::Phone, FieldType::Link => $table->string($field->name, $field->maxLength),
+            FieldType::Text, FieldType::Email, FieldType::Phone, FieldType::Link, FieldType::Choices, FieldType::Tags => $table->string($field->name, $field->maxLength),
             FieldType::Number, FieldType::Money, FieldType::Percent => $table->decimal($field->name, 15 + $field->scale, $field->scale),
             FieldType::Tick => $table->boolean($field->name)->default(false),
             FieldType::Date => $table->date($field->name),

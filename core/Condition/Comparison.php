@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace VividLedger\Condition;
 
 use Closure;
+use VividLedger\Condition\Given\Given;
+use VividLedger\Condition\Given\GivenField;
+use VividLedger\Condition\Operator\ChangeOperator;
 use VividLedger\Condition\Operator\Operator;
 use VividLedger\Engine\View;
 use VividLedger\Record\Display;
@@ -14,11 +17,11 @@ use VividLedger\Schema\Path;
 final readonly class Comparison implements Condition
 {
     /**
-     * @param  list<string|int|bool>  $operands  as many as the operator's operand asks for, normalised for the field
+     * @param  list<string|int|bool|Given>  $operands  as many as the operator's operand asks for, normalised for the field
      * @param  string  $text  the condition as a sentence
      */
     public function __construct(
-        public Path $path,
+        public Readable $left,
         public Operator $operator,
         public array $operands,
         public string $text,
@@ -27,13 +30,19 @@ final readonly class Comparison implements Condition
 
     public function compile(): Closure
     {
-        $test = $this->operator->test($this->path->field, $this->operands);
-        if ($this->path->hops !== []) {
-            $path = $this->path;
-
-            return static fn (View $view): bool => $test($view->value($path));
+        $left = $this->left;
+        $given = $this->operands[0] ?? null;
+        if ($given instanceof Given) {
+            return $this->withGiven($given);
         }
-        $name = $this->path->field->name;
+        if ($this->operator instanceof ChangeOperator) {
+            return $this->operator->judge($left->field(), $this->values());
+        }
+        $test = $this->operator->test($left->field(), $this->values());
+        if (! $left instanceof Path || $left->hops !== []) {
+            return static fn (View $view): bool => $test($left->value($view));
+        }
+        $name = $left->field->name;
 
         // The record's own field is what nearly every condition reads, so it takes the shortest way.
         return static fn (View $view): bool => $test($view->record->values[$name] ?? null);
@@ -41,19 +50,52 @@ final readonly class Comparison implements Condition
 
     public function query(QueryWriter $writer): mixed
     {
-        return $this->operator->query($writer, $this->path, $this->operands);
+        return $this->operator->query($writer, $this->left, $this->operands);
     }
 
     public function explain(View $view, Display $display): Finding
     {
-        $seen = $view->value($this->path);
-        $test = $this->operator->test($this->path->field, $this->operands);
+        $field = $this->left->field();
+        $given = $this->operands[0] ?? null;
+        $seen = $this->operator instanceof ChangeOperator && $view->ownChange() !== null
+            ? "{$display->of($field, $view->ownChange()->before?->value($field->name))} → {$display->of($field, $this->left->value($view))}"
+            : $display->of($field, $this->left->value($view));
+        if ($given instanceof Given) {
+            $seen .= ', compared with '.$display->of($field, $given->value($view, $field));
+        }
 
-        return new Finding($this->text, $test($seen), $display->of($this->path->field, $seen));
+        return new Finding($this->text, ($this->compile())($view), $seen);
     }
 
     public function paths(): array
     {
-        return [$this->path];
+        $given = $this->operands[0] ?? null;
+
+        return [
+            ...($this->left instanceof Path ? [$this->left] : []),
+            ...($this->left instanceof Total && $this->left->from !== null ? [$this->left->from] : []),
+            ...($given instanceof GivenField ? [$given->path] : []),
+        ];
+    }
+
+    /** @return Closure(View): bool */
+    private function withGiven(Given $given): Closure
+    {
+        $left = $this->left;
+        $operator = $this->operator;
+        $field = $left->field();
+        $nothing = $operator->ofNothing() ?? false;
+
+        return static function (View $view) use ($left, $operator, $field, $given, $nothing): bool {
+            $value = $given->value($view, $field);
+
+            return $value === null ? $nothing : $operator->test($field, [$value])($left->value($view));
+        };
+    }
+
+    /** @return list<string|int|bool> */
+    private function values(): array
+    {
+        return array_values(array_filter($this->operands, static fn (string|int|bool|Given $operand): bool => ! $operand instanceof Given));
     }
 }

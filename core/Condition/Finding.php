@@ -20,6 +20,21 @@ final readonly class Finding implements \JsonSerializable
     ) {
     }
 
+    /** The first condition that spoils the whole, with what it saw. */
+    public function miss(): string
+    {
+        foreach ($this->parts as $part) {
+            if (! $part->held && $this->text === 'all of') {
+                return $part->miss();
+            }
+        }
+        if ($this->parts !== []) {
+            return $this->text === 'none of' ? 'a condition held that must not' : 'none of its alternatives held';
+        }
+
+        return "‘{$this->text}’ does not hold, the value is {$this->seen}";
+    }
+
     /** @return array<string, mixed> */
     public function jsonSerialize(): array
     {

@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
-use VividLedger\Schema\Path;
+use VividLedger\Condition\Given\Given;
+use VividLedger\Formula\Formula;
 
 /**
  * Where a condition writes itself as a query. An implementation gives each statement one truth value: a comparison with
- * an empty value is false, also below none().
+ * an empty value is false, also below none(). A query knows records and no change, so what a condition says about a
+ * change is written with never().
  *
  * @template Q
  */
@@ -32,21 +34,30 @@ interface QueryWriter
      */
     public function none(array $parts): mixed;
 
-    /** @return Q true where the path is filled in and compares as stated; text is compared by its folded form */
-    public function compare(Path $path, Order $order, string|int|bool $value): mixed;
+    /** @return Q */
+    public function never(): mixed;
+
+    /** @return Q true where both sides are filled in and compare as stated; text is compared by its folded form */
+    public function compare(Readable $left, Order $order, string|int|bool|Given $value): mixed;
 
     /**
      * @param  list<string|int>  $values
      * @return Q
      */
-    public function oneOf(Path $path, array $values): mixed;
+    public function oneOf(Readable $left, array $values): mixed;
+
+    /** @return Q true where a set of choices or tags has a member */
+    public function has(Readable $left, string $member): mixed;
 
     /** @return Q */
-    public function contains(Path $path, string $text): mixed;
+    public function contains(Readable $left, string|Given $text): mixed;
 
     /** @return Q */
-    public function startsWith(Path $path, string $text): mixed;
+    public function startsWith(Readable $left, string|Given $text): mixed;
 
     /** @return Q */
-    public function isEmpty(Path $path): mixed;
+    public function isEmpty(Readable $left): mixed;
+
+    /** @return Q true where a formula comes out true */
+    public function formula(Formula $formula): mixed;
 }

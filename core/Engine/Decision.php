@@ -6,19 +6,27 @@ namespace VividLedger\Engine;
 
 use VividLedger\Record\Record;
 
-/** All that follows from one change: what fired, in order, and the record as it is in the end. */
+/** All that follows from one change: what happened, in order, and the records as they are in the end. */
 final readonly class Decision
 {
-    /** @param  list<Firing|Stopped>  $steps */
+    /**
+     * @param  ?Record  $after  the changed record as it is in the end; null when it was deleted
+     * @param  list<Step>  $steps
+     * @param  list<array{?Record, Record}>  $others  other records that changed, as they were (null: did not exist) and are
+     * @param  array<string, int>  $turns  whose turn was taken, by team
+     */
     public function __construct(
         public ?Record $after,
         public array $steps = [],
+        public array $others = [],
+        public array $turns = [],
+        public ?Refusal $refusal = null,
     ) {
     }
 
     /** @return list<Firing> */
     public function firings(): array
     {
-        return array_values(array_filter($this->steps, static fn (Firing|Stopped $step): bool => $step instanceof Firing));
+        return array_values(array_filter($this->steps, static fn (Step $step): bool => $step instanceof Firing));
     }
 }

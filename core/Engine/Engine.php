@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace VividLedger\Engine;
 
 use VividLedger\Explain\Examiner;
-use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
@@ -27,7 +26,7 @@ final readonly class Engine
         private Schema $schema,
         private \DateTimeZone $zone,
     ) {
-        $this->examiner = new Examiner($zone);
+        $this->examiner = new Examiner($schema, $zone);
     }
 
     /**
@@ -37,90 +36,82 @@ final readonly class Engine
      */
     public function decide(Change $change, RuleBook $book, Facts $facts, Clock $clock): Decision
     {
-        $record = $change->after;
-        if ($record === null) {
-            return new Decision(null);
-        }
-        $steps = [];
-        $fired = [];
-        /** @var list<array{Change, ?int}> $queue changes to answer, each with the step that made it */
-        $queue = [[$change, null]];
-        $view = new View($record, $facts);
-        for ($next = 0; $next < count($queue); $next++) {
-            [$answered, $parent] = $queue[$next];
+        $course = new Course($change, new Standing($facts, $this->schema), $clock->now());
+        for ($next = 0; $next < count($course->queue); $next++) {
+            [$answered, $parent] = $course->queue[$next];
             foreach ($book->relevantTo($answered) as $rule) {
-                if (! $this->wouldFire($rule, $answered, $view)) {
+                if ($rule->again !== null) {
+                    $course->makeReadyAgain($rule, $answered, $parent);
+                }
+                if (! $rule->asksNoMore && ! $rule->looksAt($answered, $course->standing)) {
                     continue;
                 }
-                $chain = $this->chain($steps, $parent);
-                if (isset($fired[$rule->id])) {
-                    // Its own change is no news to a rule, and having fired on another branch is no loop.
-                    if (in_array($rule, array_slice($chain, 0, -1), true)) {
-                        $steps[] = new Stopped([...$chain, $rule], $parent, true);
+                foreach ($rule->own ? [$course->now($answered->record())] : $course->subjects($rule, $answered) as $subject) {
+                    $refusal = $this->judge($course, $rule, $subject, $answered, $parent);
+                    if ($refusal !== null) {
+                        return new Decision($change->before, refusal: $refusal);
                     }
-
-                    continue;
-                }
-                if (count($chain) >= self::MAX_DEPTH) {
-                    $steps[] = new Stopped([...$chain, $rule], $parent, false);
-
-                    continue;
-                }
-                $fired[$rule->id] = true;
-                $firing = $this->fire($rule, $answered, $parent, $record, $facts, $clock->now());
-                $steps[] = $firing;
-                if ($firing->after->values !== $record->values) {
-                    $queue[] = [new Change($record, $firing->after, $change->actor, $change->at, CauseKind::Rule), count($steps) - 1];
-                    $record = $firing->after;
-                    $view = new View($record, $facts);
                 }
             }
+            $course->taken = [];
         }
 
-        return new Decision($record, $steps);
+        return $course->decision();
     }
 
-    private function wouldFire(Rule $rule, Change $change, View $now): bool
+    /** @return ?Refusal when the rule fired and a line of it refused the change */
+    private function judge(Course $course, Rule $rule, Record $subject, Change $answered, ?int $parent): ?Refusal
     {
-        if (! $rule->holds($now)) {
-            return false;
+        $facts = $course->standing;
+        $set = $rule->eitherOr === '' ? null : "{$rule->eitherOr}:{$subject->type}:{$subject->id}";
+        if ($set !== null && isset($course->taken[$set])) {
+            return null;
         }
-        if ($rule->guard->wantsTurn() && $change->before !== null && $rule->holds(new View($change->before, $now->facts))) {
-            return false;
+        if (! $rule->holds(new View($subject, $facts, $answered))) {
+            return null;
+        }
+        if ($set !== null) {
+            $course->taken[$set] = true;
+        }
+        if ($rule->guard->wantsTurn() && $answered->event === null) {
+            $before = $rule->before($answered, $subject, $facts, $this->schema);
+            if ($before !== null && $rule->holds($before)) {
+                return null;
+            }
+        }
+        $state = new GuardState;
+        if ($rule->guard->remembers()) {
+            $subject = $course->held($subject);
+            $state = $course->guardState($rule, $subject);
+            $isUsed = static fn (string $key): bool => $facts->guardHeld($rule->id, $subject->type, $subject->id, $state->epoch, $key);
+            if ($rule->guard->holdsBack($state, $subject, $course->at, $isUsed)) {
+                return null;
+            }
+        }
+        if (! $course->mayFire($rule, $subject, $parent)) {
+            return null;
         }
 
-        return ! $rule->guard->remembers()
-            || ! $now->facts->guardHeld($rule->id, $now->record->type, $now->record->id, $rule->guard->key($now->record));
+        return $this->fire($course, $rule, $subject, $answered, $parent, $state);
     }
 
-    private function fire(Rule $rule, Change $answered, ?int $parent, Record $record, Facts $facts, \DateTimeImmutable $now): Firing
+    private function fire(Course $course, Rule $rule, Record $subject, Change $answered, ?int $parent, GuardState $state): ?Refusal
     {
-        $type = $this->schema->type($record->type) ?? throw new \LogicException("There is no record type {$record->type}.");
-        $why = $this->examiner->examine($rule, $type, $answered, new View($record, $facts));
-        $performance = new Performance($record, $type, $facts, new Display($facts, $this->zone), $now, $this->zone);
+        $type = $this->schema->type($subject->type) ?? throw new \LogicException("There is no record type {$subject->type}.");
+        $facts = $course->standing;
+        $why = $this->examiner->examine($rule, $type, $answered, new View($subject, $facts, $answered));
+        $performance = new Performance($subject, $type, $facts, $this->schema, new Display($facts, $this->zone), $course->at, $this->zone, $answered, $course->marks);
         foreach ($rule->lines as $line) {
             $line->perform($performance);
-        }
+            if ($performance->refusal !== null) {
+                [$field, $message] = $performance->refusal;
 
-        return new Firing($rule, $answered, $parent, $rule->guard->key($record), $why, $performance, $record, $performance->record);
-    }
-
-    /**
-     * @param  list<Firing|Stopped>  $steps
-     * @return list<Rule> the rules that set each other off up to a step, the first one first
-     */
-    private function chain(array $steps, ?int $step): array
-    {
-        $chain = [];
-        while ($step !== null) {
-            $firing = $steps[$step];
-            if (! $firing instanceof Firing) {
-                break;
+                return new Refusal($rule, $field, $message, $why);
             }
-            array_unshift($chain, $firing->rule);
-            $step = $firing->parent;
         }
+        $key = $rule->guard->key($subject, $course->occasion($subject, $answered), $state);
+        $course->fired(new Firing($rule, $answered, $parent, $state->epoch, $key, $why, $performance, $subject, $performance->record));
 
-        return $chain;
+        return null;
     }
 }

@@ -4,13 +4,21 @@ declare(strict_types=1);
 
 namespace VividLedger\Engine;
 
+use VividLedger\Message\Message;
+use VividLedger\People\Person;
+use VividLedger\Record\Change;
 use VividLedger\Record\Display;
+use VividLedger\Record\Event;
+use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
+use VividLedger\Record\Value;
 use VividLedger\Rule\Line\TaskGiven;
 use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
+use VividLedger\Schema\Schema;
 
-/** What the lines of one firing do, gathered in order. Later lines see what earlier ones set. */
+/** What the lines of one firing do, gathered in order. Later lines see what earlier ones did. */
 final class Performance
 {
     /** @var list<array<string, mixed>> what each line did, as the entry keeps it */
@@ -19,19 +27,40 @@ final class Performance
     /** @var list<TaskGiven> */
     public array $tasks = [];
 
+    /** @var list<Message> */
+    public array $messages = [];
+
+    /** @var list<array{Record, string}> comments written, with the record they stand on */
+    public array $comments = [];
+
+    /** @var list<array{Record, int, bool}> who follows a record from now on, or no longer */
+    public array $follows = [];
+
+    /** @var ?array{?string, string} the field and the message of a refusal */
+    public ?array $refusal = null;
+
+    /** @var array<string, Record> records that lines made, by the name later lines use */
+    public array $made = [];
+
+    /** @var array<string, array{?Record, Record}> other records, as they were before the lines and as they are */
+    private array $others = [];
+
     public function __construct(
         public Record $record,
         public readonly RecordType $type,
-        public readonly Facts $facts,
+        public readonly Standing $facts,
+        public readonly Schema $schema,
         public readonly Display $display,
         public readonly \DateTimeImmutable $now,
         public readonly \DateTimeZone $zone,
+        public readonly Change $change,
+        private readonly Marks $marks,
     ) {
     }
 
     public function view(): View
     {
-        return new View($this->record, $this->facts);
+        return new View($this->record, $this->facts, $this->change);
     }
 
     public function number(): string
@@ -39,9 +68,22 @@ final class Performance
         return $this->type->numberOf($this->record->id);
     }
 
-    public function set(Field $field, string|int|bool|null $value): void
+    public function isSubject(Record $record): bool
     {
-        $before = $this->record->value($field->name);
+        return $record->id === $this->record->id && $record->type === $this->record->type;
+    }
+
+    /** Another record as it stands now, kept from being changed by others. */
+    public function toChange(Record $record): ?Record
+    {
+        return $this->isSubject($record) ? $this->record : $this->facts->recordToChange($record->type, $record->id);
+    }
+
+    /** Sets a field of the record, or of another one that toChange() gave. */
+    public function set(Field $field, string|int|bool|null $value, ?Record $target = null): void
+    {
+        $target ??= $this->record;
+        $before = $target->value($field->name);
         $this->outcomes[] = [
             'kind' => 'set',
             'field' => $field->name,
@@ -49,13 +91,42 @@ final class Performance
             'before' => $this->display->of($field, $before),
             'after' => $this->display->of($field, $value),
             'changed' => $before !== $value,
+            ...($this->isSubject($target) ? [] : ['on' => $this->called($target)]),
         ];
-        $this->record = $this->record->with([$field->name => $value]);
+        if ($before !== $value) {
+            $this->write($target, $this->typeOf($target)->withComputed(array_replace($target->values, [$field->name => $value])));
+        }
+    }
+
+    /**
+     * Makes a new record.
+     *
+     * @param  array<string, string|int|bool|null>  $given  values by field name
+     */
+    public function create(RecordType $type, array $given): Record
+    {
+        $values = [];
+        foreach ($type->fields as $name => $field) {
+            $values[$name] = $given[$name] ?? ($field->type === FieldType::Tick ? false : null);
+        }
+        $stamp = Value::instantText($this->now);
+        $by = $this->change->actor;
+        $values = $type->withComputed(array_replace($values, ['created_at' => $stamp, 'created_by' => $by, 'updated_at' => $stamp, 'updated_by' => $by]));
+        $record = new Record($type->name, $this->facts->freshId($type->name), 1, $values);
+        $this->facts->lay($record);
+        $this->marks->newVersion($record);
+        $this->others["{$record->type}:{$record->id}"] = [null, $record];
+        $this->outcomes[] = ['kind' => 'created', 'record' => $this->called($record), 'type' => $type->name, 'id' => $record->id];
+
+        return $record;
     }
 
     public function give(TaskGiven $task): void
     {
         $this->tasks[] = $task;
+        if ($task->person !== null) {
+            $this->facts->taskGiven($task->person->id);
+        }
         $this->outcomes[] = [
             'kind' => 'task',
             'title' => $task->title,
@@ -66,9 +137,101 @@ final class Performance
         ];
     }
 
+    public function send(Message $message): void
+    {
+        $this->messages[] = $message;
+        $this->outcomes[] = [
+            'kind' => 'message',
+            'channel' => $message->channel->value,
+            'to' => $message->toText(),
+            'subject' => $message->subject,
+            'path' => $message->path,
+            'missing' => $message->missing,
+        ];
+    }
+
+    public function comment(Record $record, string $text): void
+    {
+        $this->comments[] = [$record, $text];
+        $this->outcomes[] = ['kind' => 'comment', 'text' => $text, ...($this->isSubject($record) ? [] : ['on' => $this->called($record)])];
+    }
+
+    public function follow(Person $person, bool $follows, string $path): void
+    {
+        $this->follows[] = [$this->record, $person->id, $follows];
+        $this->outcomes[] = ['kind' => 'follow', 'person' => $person->name, 'follows' => $follows, 'path' => $path];
+    }
+
+    public function refuse(?Field $field, string $message): void
+    {
+        // The message belongs at a field only when it is a field of the record the person saves.
+        $this->refusal = [$this->change->isAbout($this->record) ? $field?->name : null, $message];
+    }
+
     /** A line could not be done; the save goes on, and the entry says why. */
     public function failed(string $what, string $why): void
     {
         $this->outcomes[] = ['kind' => 'failed', 'label' => $what, 'why' => $why];
+    }
+
+    /** A line of which its own condition did not hold. */
+    public function skipped(string $what, string $why): void
+    {
+        $this->outcomes[] = ['kind' => 'skipped', 'label' => $what, 'why' => $why];
+    }
+
+    /** @return list<array{?Record, Record}> other records that the lines changed or made */
+    public function others(): array
+    {
+        return array_values($this->others);
+    }
+
+    /** @return list<array{Record, Event}> what the lines caused besides changes */
+    public function events(string $firing, int $rule): array
+    {
+        $events = [];
+        foreach ($this->comments as $index => [$record, $text]) {
+            $events[] = [$record, new Event(EventKind::Comment, 'comment:'.substr(sha1("{$rule}:{$firing}:{$index}"), 0, 24), $text)];
+        }
+
+        return $events;
+    }
+
+    /** What a record is called in an entry: "Customer C-0012, Brine & Barrow Hotel". */
+    public function called(Record $record): string
+    {
+        $type = $this->typeOf($record);
+        $title = $record->value($type->title);
+
+        return "{$type->label} {$type->numberOf($record->id)}".(is_string($title) ? ", {$title}" : '');
+    }
+
+    public function typeOf(Record $record): RecordType
+    {
+        return $this->schema->type($record->type) ?? throw new \LogicException("There is no record type {$record->type}.");
+    }
+
+    /** @param  array<string, string|int|bool|null>  $values */
+    private function write(Record $before, array $values): void
+    {
+        $version = $before->version;
+        if (! $this->marks->hasNewVersion($before)) {
+            $version++;
+            $values = array_replace($values, ['updated_at' => Value::instantText($this->now), 'updated_by' => $this->change->actor]);
+            $this->marks->newVersion($before);
+        }
+        $after = new Record($before->type, $before->id, $version, $values);
+        $this->facts->lay($after);
+        if ($this->isSubject($before)) {
+            $this->record = $after;
+        } else {
+            $key = "{$before->type}:{$before->id}";
+            $this->others[$key] = [array_key_exists($key, $this->others) ? $this->others[$key][0] : $before, $after];
+        }
+        foreach ($this->made as $name => $made) {
+            if ($made->type === $after->type && $made->id === $after->id) {
+                $this->made[$name] = $after;
+            }
+        }
     }
 }

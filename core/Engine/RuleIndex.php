@@ -6,39 +6,28 @@ namespace VividLedger\Engine;
 
 use VividLedger\Record\Change;
 use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\Watch;
 
 /** A rule book held in memory. */
 final class RuleIndex implements RuleBook
 {
-    /** @var array<string, array<int, Rule>> by record type, then position */
-    private array $onCreation = [];
-
-    /** @var array<string, array<int, Rule>> those that watch every field, by record type */
-    private array $onAnyChange = [];
-
-    /** @var array<string, array<string, array<int, Rule>>> by record type, then field; those for any field included */
-    private array $onChangeOf = [];
+    /** @var array<string, array<string, array<int, Rule>>> by record type, then key of the watch, then position */
+    private array $index = [];
 
     /** @param  list<Rule>  $rules in the order the administrator set */
     public function __construct(array $rules)
     {
         foreach ($rules as $position => $rule) {
-            if ($rule->trigger->onCreation()) {
-                $this->onCreation[$rule->on][$position] = $rule;
-            }
-            $fields = $rule->watches();
-            if ($fields === null) {
-                $this->onAnyChange[$rule->on][$position] = $rule;
-            }
-            foreach ($fields ?? [] as $field) {
-                $this->onChangeOf[$rule->on][$field][$position] = $rule;
+            foreach (array_filter([$rule->watch(), $rule->watchAgain()]) as $watch) {
+                foreach ($watch->keys() as $key) {
+                    $this->index[$watch->type][$key][$position] = $rule;
+                }
             }
         }
-        foreach ($this->onChangeOf as $type => $fields) {
-            foreach ($fields as $field => $byPosition) {
-                $byPosition += $this->onAnyChange[$type] ?? [];
+        foreach ($this->index as $type => $keys) {
+            foreach ($keys as $key => $byPosition) {
                 ksort($byPosition);
-                $this->onChangeOf[$type][$field] = $byPosition;
+                $this->index[$type][$key] = $byPosition;
             }
         }
     }
@@ -46,19 +35,18 @@ final class RuleIndex implements RuleBook
     /** @return array<int, Rule> by position, in order */
     public function relevantTo(Change $change): array
     {
-        $type = $change->record()->type;
-        if ($change->before === null) {
-            return $this->onCreation[$type] ?? [];
+        $index = $this->index[$change->record()->type] ?? [];
+        $relevant = [];
+        $sources = 0;
+        foreach (Watch::keysOf($change) as $key) {
+            if (isset($index[$key])) {
+                $relevant += $index[$key];
+                $sources++;
+            }
         }
-        $fields = $change->fields();
-        if (count($fields) === 1) {
-            return $this->onChangeOf[$type][$fields[0]] ?? $this->onAnyChange[$type] ?? [];
+        if ($sources > 1) {
+            ksort($relevant);
         }
-        $relevant = $fields === [] ? [] : $this->onAnyChange[$type] ?? [];
-        foreach ($fields as $field) {
-            $relevant += $this->onChangeOf[$type][$field] ?? [];
-        }
-        ksort($relevant);
 
         return $relevant;
     }

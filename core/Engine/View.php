@@ -4,23 +4,43 @@ declare(strict_types=1);
 
 namespace VividLedger\Engine;
 
+use VividLedger\Record\Change;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Path;
 
-/** A record together with what can be reached from it. */
+/** A record together with what can be reached from it, and the change that made somebody look. */
 final readonly class View
 {
     public function __construct(
         public Record $record,
         public Facts $facts,
+        public ?Change $change = null,
     ) {
+    }
+
+    /** The change, when it is one of this very record. */
+    public function ownChange(): ?Change
+    {
+        return $this->change?->isAbout($this->record) === true ? $this->change : null;
     }
 
     /** The value at the end of a path; null when it, or a record on the way, is empty. */
     public function value(Path $path): string|int|bool|null
     {
+        $record = $this->follow($path->hops);
+
+        return $record?->values[$path->field->name] ?? null;
+    }
+
+    /**
+     * The record at the end of a chain of references.
+     *
+     * @param  list<\VividLedger\Schema\Field>  $hops
+     */
+    public function follow(array $hops): ?Record
+    {
         $record = $this->record;
-        foreach ($path->hops as $hop) {
+        foreach ($hops as $hop) {
             $id = $record->values[$hop->name] ?? null;
             $record = is_int($id) && $hop->target !== null ? $this->facts->record($hop->target, $id) : null;
             if ($record === null) {
@@ -28,6 +48,6 @@ final readonly class View
             }
         }
 
-        return $record->values[$path->field->name] ?? null;
+        return $record;
     }
 }

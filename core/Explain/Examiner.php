@@ -5,29 +5,42 @@ declare(strict_types=1);
 namespace VividLedger\Explain;
 
 use VividLedger\Condition\Finding;
+use VividLedger\Engine\Facts;
+use VividLedger\Engine\GuardState;
 use VividLedger\Engine\View;
 use VividLedger\Record\Change;
 use VividLedger\Record\Display;
+use VividLedger\Record\EventKind;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\RecordType;
+use VividLedger\Schema\Schema;
 
 /** Judges a rule as the engine does, but keeps what it saw: for entries, and for "why not?". */
 final readonly class Examiner
 {
-    public function __construct(private \DateTimeZone $zone)
+    public function __construct(private Schema $schema, private \DateTimeZone $zone)
     {
     }
 
-    /** @param  View  $view the record as the rule saw it, which is the change's "after" unless earlier rules had set fields */
-    public function examine(Rule $rule, RecordType $type, Change $change, View $view): Verdict
+    /**
+     * @param  View  $view  the record as the rule saw it, which is the change's "after" unless earlier rules had set fields
+     * @param  ?string  $forestalled  name of the rule of the same either/or set that was the first to match
+     */
+    public function examine(Rule $rule, RecordType $type, Change $change, View $view, ?string $forestalled = null): Verdict
     {
         $display = new Display($view->facts, $this->zone);
-        $triggered = $rule->trigger->accepts($change);
+        $view = new View($view->record, $view->facts, $change);
+        $triggered = $rule->isStartedBy($change, $view->facts);
         $conditions = $rule->condition->explain($view, $display);
-        $heldBefore = $rule->guard->wantsTurn() && $change->before !== null && $rule->holds(new View($change->before, $view->facts));
-        $used = $rule->guard->remembers() && $view->facts->guardHeld($rule->id, $view->record->type, $view->record->id, $rule->guard->key($view->record));
+        $heldBefore = false;
+        if ($rule->guard->wantsTurn() && $change->event === null) {
+            $before = $rule->before($change, $view->record, $view->facts, $this->schema);
+            $heldBefore = $before !== null && $rule->holds($before);
+        }
+        [$used, $state] = $this->used($rule, $view, $change);
         $reason = match (true) {
             ! $triggered => Reason::Trigger,
+            $forestalled !== null => Reason::Forestalled,
             ! $conditions->held => Reason::Conditions,
             $heldBefore => Reason::NoTurn,
             $used => Reason::GuardHeld,
@@ -36,74 +49,92 @@ final readonly class Examiner
 
         return new Verdict(
             $reason,
-            $this->sentence($reason, $rule, $type, $conditions),
-            $this->trigger($type, $change, $display),
+            $this->sentence($reason, $rule, $type, $conditions, $forestalled),
+            $this->trigger($change, $view->facts),
             $triggered,
             $conditions,
-            $this->guard($rule, $type, $change, $heldBefore, $used),
+            $this->guard($rule, $change, $heldBefore, $used, $state),
             ! $heldBefore && ! $used,
         );
     }
 
-    private function sentence(Reason $reason, Rule $rule, RecordType $type, Finding $conditions): string
+    /** @return array{bool, string} whether the guard holds the rule back, and what it has let pass */
+    private function used(Rule $rule, View $view, Change $change): array
+    {
+        if (! $rule->guard->remembers()) {
+            return [false, ''];
+        }
+        $record = $view->record;
+        $state = $view->facts->guardState($rule->id, $record->type, $record->id);
+        if ($state->count > 0 && $rule->isReadyAgain($change, $view->facts)) {
+            $state = new GuardState($state->epoch + 1);
+        }
+        $isUsed = static fn (string $key): bool => $view->facts->guardHeld($rule->id, $record->type, $record->id, $state->epoch, $key);
+        $fired = match ($state->count) {
+            0 => 'not used yet',
+            1 => 'used once',
+            default => "used {$state->count} times",
+        };
+
+        return [$rule->guard->holdsBack($state, $record, $view->facts->now(), $isUsed), $fired];
+    }
+
+    private function sentence(Reason $reason, Rule $rule, RecordType $type, Finding $conditions, ?string $forestalled): string
     {
         return match ($reason) {
             Reason::Fires => 'The rule fires.',
-            Reason::Trigger => "The rule did not fire: it starts when the {$type->inSentence()} {$this->wanted($rule, $type)}, and this was another change.",
-            Reason::Conditions => 'The rule did not fire: '.$this->firstMiss($conditions).'.',
+            Reason::Trigger => str_replace(' ’s', '’s', "The rule did not fire: it starts when the {$type->inSentence()} {$rule->trigger->wanted()}, and this was another change."),
+            Reason::Forestalled => "The rule did not fire: ‘{$forestalled}’ stands before it in the same either/or set, and matched first.",
+            Reason::Conditions => 'The rule did not fire: '.$conditions->miss().'.',
             Reason::NoTurn => 'The rule did not fire: its conditions already held before this change, and it fires when they become true.',
-            Reason::GuardHeld => "The rule did not fire: it fires once per {$type->inSentence()}, and has fired for this one before.",
+            Reason::GuardHeld => "The rule did not fire: it fires {$rule->guard->wording()}, and has fired for this one before.",
         };
     }
 
-    private function wanted(Rule $rule, RecordType $type): string
+    /** What the change was, as a person reads it. */
+    private function trigger(Change $change, Facts $facts): string
     {
-        $fields = array_map(static fn (string $name): string => $type->field($name)->label ?? $name, $rule->trigger->onChangeOf() ?? []);
-
-        return $rule->trigger::label().($fields === [] ? '' : ' in '.implode(' or ', $fields));
-    }
-
-    /** The first condition that spoils the whole, with what it saw. */
-    private function firstMiss(Finding $finding): string
-    {
-        foreach ($finding->parts as $part) {
-            if (! $part->held && $finding->text === 'all of') {
-                return $this->firstMiss($part);
-            }
+        $record = $change->record();
+        $type = $this->schema->type($record->type);
+        if ($type === null) {
+            return 'A record changed';
         }
-        if ($finding->parts !== []) {
-            return $finding->text === 'none of' ? 'a condition held that must not' : 'none of its alternatives held';
+        if ($change->event !== null) {
+            return match ($change->event->kind) {
+                EventKind::Comment => "Comment on the {$type->inSentence()}: “".mb_strimwidth($change->event->text, 0, 80, '…').'”',
+                EventKind::File => "File on the {$type->inSentence()}: {$change->event->text}",
+                EventKind::TaskDone => "Task done: “{$change->event->text}”",
+                EventKind::ByHand => 'Run by hand',
+            };
         }
-
-        return "‘{$finding->text}’ does not hold, the value is {$finding->seen}";
-    }
-
-    private function trigger(RecordType $type, Change $change, Display $display): string
-    {
         if ($change->before === null) {
             return "{$type->label} created";
         }
+        if ($change->after === null) {
+            return "{$type->label} deleted";
+        }
+        $display = new Display($facts, $this->zone);
         $parts = [];
         foreach ($change->fields() as $name) {
             $field = $type->field($name);
             if ($field !== null) {
-                $parts[] = "{$field->label} changed from {$display->of($field, $change->before->value($name))} to {$display->of($field, $change->record()->value($name))}";
+                $parts[] = "{$field->label} changed from {$display->of($field, $change->before->value($name))} to {$display->of($field, $record->value($name))}";
             }
         }
 
         return $parts === [] ? 'Nothing changed' : implode(', ', $parts);
     }
 
-    private function guard(Rule $rule, RecordType $type, Change $change, bool $heldBefore, bool $used): string
+    private function guard(Rule $rule, Change $change, bool $heldBefore, bool $used, string $fired): string
     {
         $state = match (true) {
             $used => 'used up',
             $heldBefore => 'they already held before this change',
             $rule->guard->wantsTurn() => $change->before === null ? 'the record is new' : 'they did not hold before this change',
-            $rule->guard->remembers() => 'not used yet',
+            $rule->guard->remembers() => $fired,
             default => 'always ready',
         };
 
-        return "{$rule->guard::label($type)}: {$state}";
+        return "{$rule->guard->wording()}: {$state}";
     }
 }

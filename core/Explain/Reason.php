@@ -9,6 +9,7 @@ enum Reason: string
 {
     case Fires = 'fires';
     case Trigger = 'trigger';
+    case Forestalled = 'forestalled';
     case Conditions = 'conditions';
     case NoTurn = 'no_turn';
     case GuardHeld = 'guard_held';

@@ -7,6 +7,9 @@ namespace VividLedger\People;
 use VividLedger\Engine\View;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Node;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Path;
 
 /** Whoever created the record. */
 final readonly class Creator implements PersonExpression
@@ -24,6 +27,11 @@ final readonly class Creator implements PersonExpression
     public function wording(): string
     {
         return 'the creator';
+    }
+
+    public function route(): Route
+    {
+        return new Route(new Path([], new Field('created_by', 'Created by', FieldType::Person, system: true)));
     }
 
     public function find(View $view): Found

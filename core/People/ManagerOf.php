@@ -37,6 +37,13 @@ final readonly class ManagerOf implements PersonExpression
         return $this->of->wording().'’s manager';
     }
 
+    public function route(): ?Route
+    {
+        $of = $this->of->route();
+
+        return $of === null ? null : new Route($of->start, $of->levels + 1);
+    }
+
     public function find(View $view): Found
     {
         $below = $this->of->find($view);

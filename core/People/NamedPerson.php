@@ -39,6 +39,11 @@ final readonly class NamedPerson implements PersonExpression
         return $this->named->name;
     }
 
+    public function route(): Route
+    {
+        return new Route($this->named->id);
+    }
+
     public function find(View $view): Found
     {
         return new Found($view->facts->person($this->named->id), "named in the rule: {$this->named->name}");

@@ -7,11 +7,13 @@ namespace VividLedger\People;
 use VividLedger\Engine\View;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Node;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\Path;
 
 /** Whoever owns the record. */
 final readonly class Owner implements PersonExpression
 {
-    public function __construct(private string $field)
+    public function __construct(private Field $field)
     {
     }
 
@@ -20,9 +22,11 @@ final readonly class Owner implements PersonExpression
         return 'owner';
     }
 
-    public static function read(Context $context, Node $node): self
+    public static function read(Context $context, Node $node): ?self
     {
-        return new self($context->type->owner);
+        $field = $context->type->field($context->type->owner);
+
+        return $field === null ? $context->problem($node->at, 'unknown_field', "A {$context->type->inSentence()} has no owner.") : new self($field);
     }
 
     public function wording(): string
@@ -32,9 +36,14 @@ final readonly class Owner implements PersonExpression
 
     public function find(View $view): Found
     {
-        $id = $view->record->value($this->field);
+        $id = $view->record->value($this->field->name);
         $person = is_int($id) ? $view->facts->person($id) : null;
 
         return new Found($person, $person === null ? 'the record has no owner' : "owner {$person->name}");
+    }
+
+    public function route(): Route
+    {
+        return new Route(new Path([], $this->field));
     }
 }

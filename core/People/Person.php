@@ -13,6 +13,9 @@ final readonly class Person
         public string $name,
         public ?int $managerId = null,
         public bool $active = true,
+        public string $team = '',
+        public string $email = '',
+        public string $phone = '',
     ) {
     }
 }

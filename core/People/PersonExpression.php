@@ -20,4 +20,7 @@ interface PersonExpression
     public function wording(): string;
 
     public function find(View $view): Found;
+
+    /** The way as plain steps, for a query; null when it depends on more than the record. */
+    public function route(): ?Route;
 }

@@ -4,15 +4,18 @@ declare(strict_types=1);
 
 namespace VividLedger\Record;
 
-/** One save of one record. */
+/** One save of one record, or one event at it. */
 final class Change
 {
+    /** Kept by the application; their change is never news. */
+    private const STAMPS = ['updated_at' => true, 'updated_by' => true, 'created_at' => true, 'created_by' => true];
+
     /** @var ?list<string> */
     private ?array $fields = null;
 
     /**
      * @param  ?Record  $before  null when the record was created
-     * @param  ?Record  $after  null when the record was deleted
+     * @param  ?Record  $after  null when the record was deleted; the same as before for an event
      * @param  ?int  $actor  id of the person; null when nobody in person made it
      */
     public function __construct(
@@ -21,16 +24,35 @@ final class Change
         public readonly ?int $actor,
         public readonly \DateTimeImmutable $at,
         public readonly CauseKind $cause = CauseKind::Person,
+        public readonly ?Event $event = null,
     ) {
         if ($before === null && $after === null) {
             throw new \LogicException('A change has a record before it, after it, or both.');
         }
     }
 
+    public static function event(Record $record, Event $event, ?int $actor, \DateTimeImmutable $at, CauseKind $cause = CauseKind::Person): self
+    {
+        return new self($record, $record, $actor, $at, $cause, $event);
+    }
+
     /** The record the change is about: as it is now, or as it last was. */
     public function record(): Record
     {
         return $this->after ?? $this->before ?? throw new \LogicException('A change has a record.');
+    }
+
+    public function isAbout(Record $record): bool
+    {
+        $own = $this->record();
+
+        return $own->id === $record->id && $own->type === $record->type;
+    }
+
+    /** A text that no other change of the same record has. */
+    public function occasion(): string
+    {
+        return $this->event === null ? "version:{$this->record()->version}".($this->after === null ? ':deleted' : '') : $this->event->key;
     }
 
     /**
@@ -49,7 +71,7 @@ final class Change
         $before = $this->before === null ? [] : $this->before->values;
         $differing = [];
         foreach ($this->after === null ? [] : $this->after->values as $name => $value) {
-            if ($value !== ($before[$name] ?? null) && $name !== 'updated_at' && $name !== 'updated_by' && $name !== 'created_at' && $name !== 'created_by') {
+            if ($value !== ($before[$name] ?? null) && ! isset(self::STAMPS[$name])) {
                 $differing[] = $name;
             }
         }

@@ -16,7 +16,13 @@ final readonly class Display
     public function __construct(
         private Names $names,
         private \DateTimeZone $zone,
+        private Language $language = Language::English,
     ) {
+    }
+
+    public function in(Language $language): self
+    {
+        return new self($this->names, $this->zone, $language);
     }
 
     /** @return string "empty" for an empty value */
@@ -30,10 +36,12 @@ final readonly class Display
         return match ($field->type) {
             FieldType::Tick => $value === true ? 'ticked' : 'not ticked',
             FieldType::Choice => $field->choice($text)->label ?? $text,
-            FieldType::Number => self::grouped($text),
-            FieldType::Percent => self::grouped($text).' %',
-            FieldType::Money => trim((self::CURRENCY_SIGNS[$field->currency ?? ''] ?? $field->currency ?? '').' '.self::grouped($text)),
-            FieldType::Date => self::day($text),
+            FieldType::Choices => $this->language->list(array_map(static fn (string $member): string => $field->choice($member)->label ?? $member, Members::of($value))),
+            FieldType::Tags => $this->language->list(Members::of($value)),
+            FieldType::Number => $this->language->number($text),
+            FieldType::Percent => $this->language->number($text).' %',
+            FieldType::Money => $this->language->money($text, self::CURRENCY_SIGNS[$field->currency ?? ''] ?? $field->currency ?? ''),
+            FieldType::Date => $this->language->date(new \DateTimeImmutable($text.'T00:00:00Z')),
             FieldType::DateTime => $this->moment(new \DateTimeImmutable($text)),
             FieldType::Person => $this->names->person((int) $value)->name ?? "person {$text}",
             FieldType::Reference => $this->names->title($field->target ?? '', (int) $value) ?? "record {$text}",
@@ -41,22 +49,20 @@ final readonly class Display
         };
     }
 
+    /** As it reads inside a letter or a title: a tick box is yes or no, and an empty field leaves nothing behind. */
+    public function merged(Field $field, string|int|bool|null $value): string
+    {
+        return match (true) {
+            $value === null => '',
+            is_bool($value) => $this->language->yes($value),
+            default => $this->of($field, $value),
+        };
+    }
+
     public function moment(\DateTimeImmutable $instant): string
     {
-        return $instant->setTimezone($this->zone)->format('j M Y H:i');
-    }
+        $local = $instant->setTimezone($this->zone);
 
-    private static function day(string $date): string
-    {
-        return (new \DateTimeImmutable($date.'T00:00:00Z'))->format('j M Y');
-    }
-
-    /** Thousands are grouped in the text itself: a float would lose digits. */
-    private static function grouped(string $decimal): string
-    {
-        [$whole, $fraction] = explode('.', $decimal) + [1 => ''];
-        $grouped = preg_replace('/(?<=\d)(?=(\d{3})+$)/', ',', $whole) ?? $whole;
-
-        return $fraction === '' ? $grouped : "{$grouped}.{$fraction}";
+        return $this->language->date($local).$local->format(' H:i');
     }
 }

@@ -15,6 +15,8 @@ final class Value
 {
     private const MAX_WHOLE_DIGITS = 15;
 
+    private const LONGEST_TAG = 40;
+
     /**
      * @return string|int|bool|null null for an empty value; whether a field may be empty is not judged here
      *
@@ -28,7 +30,7 @@ final class Value
         if (is_string($raw)) {
             $raw = $field->type === FieldType::LongText ? rtrim($raw) : trim($raw);
         }
-        if ($raw === null || $raw === '') {
+        if ($raw === null || $raw === '' || $raw === []) {
             return null;
         }
 
@@ -38,6 +40,8 @@ final class Value
             FieldType::Date => self::date($field, $raw),
             FieldType::DateTime => self::instant($field, $raw),
             FieldType::Choice => self::choice($field, $raw),
+            FieldType::Choices => self::choices($field, $raw),
+            FieldType::Tags => self::tags($field, $raw),
             FieldType::Person, FieldType::Reference => self::id($field, $raw),
         };
     }
@@ -104,6 +108,13 @@ final class Value
             throw new InvalidValue('out_of_range', "{$field->label} takes at most ".self::MAX_WHOLE_DIGITS.' digits before the point.');
         }
 
+        foreach (['min' => 1, 'max' => -1] as $bound => $wrong) {
+            $limit = $bound === 'min' ? $field->min : $field->max;
+            if ($limit !== null && BigDecimal::of($limit)->compareTo($fixed) === $wrong) {
+                throw new InvalidValue('out_of_bounds', "{$field->label} is at ".($bound === 'min' ? 'least' : 'most')." {$limit}; this is {$fixed}.");
+            }
+        }
+
         return (string) $fixed;
     }
 
@@ -134,6 +145,49 @@ final class Value
         }
         $offered = implode(', ', array_map(static fn ($choice): string => $choice->label, $field->choices));
         throw new InvalidValue('not_offered', "{$field->label} does not offer ‘".(is_scalar($raw) ? $raw : gettype($raw))."’. It offers {$offered}.");
+    }
+
+    /** Several choices, as a list or joined by commas; kept in the order they are offered. */
+    private static function choices(Field $field, mixed $raw): ?string
+    {
+        $chosen = [];
+        foreach (self::members($field, $raw) as $member) {
+            $chosen[] = self::choice($field, $member);
+        }
+
+        return Members::text(array_values(array_filter(array_map(static fn ($choice): string => $choice->value, $field->choices), static fn (string $value): bool => in_array($value, $chosen, true))));
+    }
+
+    /** Free words; compared without regard to case, so they are kept in lower case. */
+    private static function tags(Field $field, mixed $raw): ?string
+    {
+        $tags = [];
+        foreach (self::members($field, $raw) as $member) {
+            $tag = is_string($member) ? Fold::text(trim((string) preg_replace('/\s+/u', ' ', $member))) : '';
+            if (! is_string($member) || preg_match('/[\x00-\x1F\x7F,]/', $tag) === 1 || mb_strlen($tag) > self::LONGEST_TAG || ! mb_check_encoding($member, 'UTF-8')) {
+                throw new InvalidValue('wrong_type', "{$field->label} takes words of at most ".self::LONGEST_TAG.' characters, without commas.');
+            }
+            if ($tag !== '') {
+                $tags[] = $tag;
+            }
+        }
+        sort($tags, SORT_STRING);
+        $text = Members::text($tags);
+        if (mb_strlen((string) $text) > $field->maxLength) {
+            throw new InvalidValue('too_long', "{$field->label} has no room for so many.");
+        }
+
+        return $text;
+    }
+
+    /** @return list<mixed> */
+    private static function members(Field $field, mixed $raw): array
+    {
+        return match (true) {
+            is_string($raw) => explode(',', $raw),
+            is_array($raw) && array_is_list($raw) => $raw,
+            default => throw new InvalidValue('wrong_type', "{$field->label} takes a list."),
+        };
     }
 
     private static function id(Field $field, mixed $raw): int

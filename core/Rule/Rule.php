@@ -6,23 +6,45 @@ namespace VividLedger\Rule;
 
 use Closure;
 use VividLedger\Condition\Condition;
+use VividLedger\Condition\Tree;
+use VividLedger\Engine\Facts;
+use VividLedger\Engine\Standing;
 use VividLedger\Engine\View;
 use VividLedger\Record\Change;
+use VividLedger\Record\Record;
 use VividLedger\Rule\Guard\RepeatGuard;
 use VividLedger\Rule\Line\Line;
+use VividLedger\Rule\Trigger\RelatedChanged;
 use VividLedger\Rule\Trigger\Trigger;
+use VividLedger\Rule\Trigger\Watch;
+use VividLedger\Schema\Path;
+use VividLedger\Schema\Schema;
 
 /** One page of a rule, read and sound. */
 final class Rule
 {
+    /** Whether what an index finds by its watch is all the rule asks of a change. */
+    public readonly bool $asksNoMore;
+
+    /** Whether the rule is judged on the changed record itself. */
+    public readonly bool $own;
+
+    /** Whether the conditions count other records, whose past has to be laid out before they can be judged on it. */
+    private readonly bool $counts;
+
     /** @var ?Closure(View): bool */
     private ?Closure $test = null;
+
+    /** @var ?Closure(View): bool */
+    private ?Closure $againTest = null;
 
     /**
      * @param  int  $id  of the rule; 0 for one that is not kept anywhere
      * @param  int  $page  the number of the page, from 1
      * @param  string  $on  name of the record type
      * @param  list<Line>  $lines
+     * @param  ?Condition  $again  makes a used guard ready again when it becomes true
+     * @param  string  $eitherOr  name of the either/or set the rule stands in; empty for none
      */
     public function __construct(
         public readonly int $id,
@@ -33,7 +55,13 @@ final class Rule
         public readonly Condition $condition,
         public readonly RepeatGuard $guard,
         public readonly array $lines,
+        public readonly ?Condition $again = null,
+        public readonly string $eitherOr = '',
     ) {
+        $watch = $trigger->watch();
+        $this->own = $watch->type === $on && ! $trigger instanceof RelatedChanged;
+        $this->counts = Tree::counts($condition);
+        $this->asksNoMore = $trigger->asksNoMore() && $again === null && $watch->events === [];
     }
 
     /** The condition as a closure, compiled at the first use. */
@@ -44,36 +72,80 @@ final class Rule
         return $test($view);
     }
 
-    /** Whether a change is the rule's to answer: its trigger takes it, and it touches what the rule watches. */
-    public function looksAt(Change $change): bool
+    /** Whether a change is one that the trigger waits for. */
+    public function isStartedBy(Change $change, Facts $facts): bool
     {
-        if (! $this->trigger->accepts($change)) {
+        return $change->record()->type === $this->trigger->watch()->type
+            && ($change->event?->ruleId === null || $change->event->ruleId === $this->id)
+            && $this->trigger->accepts($change, $facts);
+    }
+
+    /** Whether a change is the rule's to answer: its trigger takes it, and it touches what the rule watches. */
+    public function looksAt(Change $change, Facts $facts): bool
+    {
+        return $this->isStartedBy($change, $facts) && array_intersect($this->watch()->keys(), Watch::keysOf($change)) !== [];
+    }
+
+    /** The record and its facts as they were before a change of it, or of a related record; null when it did not exist. */
+    public function before(Change $change, Record $subject, Facts $facts, Schema $schema): ?View
+    {
+        if ($change->isAbout($subject) && $change->before === null) {
+            return null;
+        }
+        if ($this->own && ! $this->counts) {
+            return new View($change->before ?? $subject, $facts);
+        }
+        $then = new Standing($facts, $schema);
+        if ($change->before === null) {
+            $then->remove($change->record());
+        } else {
+            $then->lay($change->before);
+        }
+
+        return new View($change->isAbout($subject) ? ($change->before ?? $subject) : $subject, $then);
+    }
+
+    /** Whether a change of the record makes the used guard ready again. */
+    public function isReadyAgain(Change $change, Facts $facts): bool
+    {
+        if ($this->again === null || $change->event !== null || $change->before === null || $change->after === null || $change->record()->type !== $this->on) {
             return false;
         }
-        if ($change->before === null) {
-            return true;
-        }
-        $fields = $this->watches();
+        $test = $this->againTest ??= $this->again->compile();
 
-        return $fields === null ? $change->fields() !== [] : array_intersect($fields, $change->fields()) !== [];
+        return $test(new View($change->after, $facts, $change)) && ! $test(new View($change->before, $facts));
     }
 
     /**
-     * The fields whose change can make the rule fire on an existing record; null for every field.
+     * What the rule watches in the index.
      *
      * A rule that waits for its conditions to become true and takes any change needs to look only when a field changes
      * that its conditions read.
-     *
-     * @return ?list<string>
      */
-    public function watches(): ?array
+    public function watch(): Watch
     {
-        $fields = $this->trigger->onChangeOf();
-        if ($fields !== null || ! $this->guard->wantsTurn()) {
-            return $fields;
+        $watch = $this->trigger->watch();
+        if ($watch->fields !== null || ! $this->own || ! $this->guard->wantsTurn()) {
+            return $watch;
         }
+
+        return $watch->withFields($this->read($this->condition->paths()));
+    }
+
+    /** What makes the guard ready again is watched besides. */
+    public function watchAgain(): ?Watch
+    {
+        return $this->again === null ? null : new Watch($this->on, fields: $this->read($this->again->paths()));
+    }
+
+    /**
+     * @param  list<Path>  $paths
+     * @return ?list<string> names of the record's own fields they begin with; null when any change may matter
+     */
+    private function read(array $paths): ?array
+    {
         $read = [];
-        foreach ($this->condition->paths() as $path) {
+        foreach ($paths as $path) {
             if ($path->first()->system) {
                 return null;
             }

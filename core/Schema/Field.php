@@ -13,6 +13,9 @@ final readonly class Field
      * @param  int  $scale  digits after the point, of a decimal field
      * @param  int  $maxLength  in characters, of a text field
      * @param  ?string  $currency  ISO 4217 code, of a money field
+     * @param  ?string  $min  the least amount of a decimal field
+     * @param  ?string  $max  the greatest amount of a decimal field
+     * @param  ?string  $formula  over the record's own fields; such a field is never set, only computed
      * @param  bool  $system  kept by the application itself: readable, never set by a person or a rule
      */
     public function __construct(
@@ -25,8 +28,24 @@ final readonly class Field
         public int $scale = 2,
         public int $maxLength = 255,
         public ?string $currency = null,
+        public ?string $min = null,
+        public ?string $max = null,
+        public ?string $formula = null,
         public bool $system = false,
     ) {
+    }
+
+    /** The same for comparing: anything can be compared with a value the field itself would not take. */
+    public function unbounded(): self
+    {
+        return $this->min === null && $this->max === null ? $this
+            : new self($this->name, $this->label, $this->type, $this->required, $this->choices, $this->target, $this->scale, $this->maxLength, $this->currency, null, null, $this->formula, $this->system);
+    }
+
+    /** Whether a person or a rule may set it. */
+    public function isSettable(): bool
+    {
+        return ! $this->system && $this->formula === null;
     }
 
     public function choice(string $value): ?Choice

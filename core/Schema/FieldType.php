@@ -19,6 +19,8 @@ enum FieldType: string
     case Date = 'date';             // "2026-11-24"
     case DateTime = 'date_time';    // UTC instant, "2026-11-24T09:40:00Z"
     case Choice = 'choice';         // string, the choice's value
+    case Choices = 'choices';       // string, the choices' values in the order offered, joined by commas
+    case Tags = 'tags';             // string, free words in lower case and alphabetical order, joined by commas
     case Person = 'person';         // int, the person's id
     case Reference = 'reference';   // int, the other record's id
 
@@ -28,6 +30,12 @@ enum FieldType: string
             self::Text, self::LongText, self::Email, self::Phone, self::Link => true,
             default => false,
         };
+    }
+
+    /** Whether the value is a set of members, see Record\Members. */
+    public function isSet(): bool
+    {
+        return $this === self::Choices || $this === self::Tags;
     }
 
     public function isDecimal(): bool

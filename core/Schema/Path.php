@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace VividLedger\Schema;
 
+use VividLedger\Condition\Readable;
+use VividLedger\Engine\View;
+
 /** A field as seen from a record, possibly over references: "customer.plan" reads the ticket's customer's plan. */
-final readonly class Path
+final readonly class Path implements Readable
 {
     /** @param  list<Field>  $hops the reference fields walked before the last field; empty for a field of the record itself */
     public function __construct(
@@ -18,6 +21,16 @@ final readonly class Path
     public function first(): Field
     {
         return $this->hops[0] ?? $this->field;
+    }
+
+    public function field(): Field
+    {
+        return $this->field;
+    }
+
+    public function value(View $view): string|int|bool|null
+    {
+        return $view->value($this);
     }
 
     public function name(): string

@@ -10,6 +10,8 @@ final readonly class RecordType
     /** @var array<string, Field> by name */
     public array $fields;
 
+    private ComputedFields $computed;
+
     /**
      * @param  string  $prefix  of the record numbers, "T" gives T-0042
      * @param  string  $title  name of the text field that names a record
@@ -32,6 +34,7 @@ final readonly class RecordType
             $fields[$field->name] = $field;
         }
         $this->fields = $fields;
+        $this->computed = new ComputedFields($this);
     }
 
     public function field(string $name): ?Field
@@ -39,7 +42,18 @@ final readonly class RecordType
         return $this->fields[$name] ?? null;
     }
 
-    /** @return list<Field> the fields a person or a rule may set */
+    /**
+     * The values with those of the formula fields computed from the others.
+     *
+     * @param  array<string, string|int|bool|null>  $values
+     * @return array<string, string|int|bool|null>
+     */
+    public function withComputed(array $values): array
+    {
+        return $this->computed->in($values);
+    }
+
+    /** @return list<Field> the fields that are not the application's own */
     public function ownFields(): array
     {
         return array_values(array_filter($this->fields, static fn (Field $field): bool => ! $field->system));

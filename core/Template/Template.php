@@ -9,7 +9,7 @@ use VividLedger\Record\Display;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Schema\Path;
 
-/** One line of text with merge fields in braces: "Ring {contact.name} about {number}". */
+/** Text with merge fields in braces: "Ring {contact.name} about {number}". */
 final readonly class Template
 {
     /** @param  list<string|Path|null>  $pieces text, a path to merge, or null for the record's number */
@@ -22,7 +22,7 @@ final readonly class Template
     {
         $pieces = [];
         foreach (preg_split('/(\{[^{}]*\})/', $text, -1, PREG_SPLIT_DELIM_CAPTURE | PREG_SPLIT_NO_EMPTY) ?: [] as $piece) {
-            if ($piece[0] !== '{') {
+            if ($piece[0] !== '{' || ! str_ends_with($piece, '}')) {
                 $pieces[] = $piece;
 
                 continue;
@@ -38,21 +38,30 @@ final readonly class Template
         return new self($pieces);
     }
 
-    /** The text for one record; an empty field leaves nothing behind. */
+    /** One line for one record; an empty field leaves nothing behind. */
     public function render(View $view, Display $display, string $number): string
+    {
+        return trim((string) preg_replace('/\s+/u', ' ', $this->lines($view, $display, $number)));
+    }
+
+    /** The same with its lines kept. */
+    public function lines(View $view, Display $display, string $number): string
     {
         $text = '';
         foreach ($this->pieces as $piece) {
-            if (is_string($piece)) {
-                $text .= $piece;
-            } elseif ($piece === null) {
-                $text .= $number;
-            } else {
-                $value = $view->value($piece);
-                $text .= $value === null ? '' : $display->of($piece->field, $value);
-            }
+            $text .= match (true) {
+                is_string($piece) => $piece,
+                $piece === null => $number,
+                default => $display->merged($piece->field, $view->value($piece)),
+            };
         }
 
-        return trim((string) preg_replace('/\s+/u', ' ', $text));
+        return trim($text);
+    }
+
+    /** @return list<Path> the merge fields */
+    public function paths(): array
+    {
+        return array_values(array_filter($this->pieces, static fn (string|Path|null $piece): bool => $piece instanceof Path));
     }
 }

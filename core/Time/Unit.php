@@ -14,6 +14,12 @@ enum Unit: string
     case Month = 'month';
     case Year = 'year';
 
+    /** Shorter than a day, and so of no meaning for a date. */
+    public function isShort(): bool
+    {
+        return $this === self::Minute || $this === self::Hour;
+    }
+
     public function label(int $amount): string
     {
         return $amount === 1 ? "1 {$this->value}" : "{$amount} {$this->value}s";

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\StandIn\MailRoom;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
@@ -57,6 +60,8 @@ final class ContractTest extends AppTestCase
         $this->told('POST', '/api/rules/{id}/status', ['status' => 'paused'], ['id' => $rule]);
         $this->told('DELETE', '/api/rules/{id}/draft', [], ['id' => $rule]);
         $this->told('PATCH', '/api/company', ['fallbackPersonId' => null]);
+        $this->beside($ticket['record'], $rule);
+        $this->kept();
         $token = $this->told('POST', '/api/tokens', ['name' => 'a script'])->json('id');
         $this->told('DELETE', '/api/tokens/{id}', [], ['id' => $token]);
 
@@ -69,6 +74,61 @@ final class ContractTest extends AppTestCase
         // Signing in and out want a browser's session; AccessTest and the journeys do both.
         unset($described['post /api/session'], $described['delete /api/session']);
         self::assertSame([], array_keys(array_diff_key($described, $this->tried)), 'Every operation has to be tried.');
+    }
+
+    /** @param  array<string, mixed>  $ticket */
+    private function beside(array $ticket, int $rule): void
+    {
+        $here = ['type' => 'ticket', 'id' => $ticket['id']];
+        $byHand = $this->inForce(['name' => 'By hand', 'on' => 'ticket', 'when' => ['kind' => 'by_hand'], 'fires' => ['kind' => 'once_per_record'], 'lines' => [
+            ['kind' => 'send_message', 'to' => [['kind' => 'person', 'person' => ['kind' => 'doer']]], 'channel' => 'app', 'subject' => 'Note', 'body' => '<p>Hello</p>'],
+        ]]);
+        $run = $this->told('POST', '/api/rules/{id}/run', ['recordType' => 'ticket', 'records' => [$ticket['id']]], ['id' => $byHand])->json('id');
+        $this->told('GET', '/api/runs/{id}', [], ['id' => $run]);
+        $this->told('GET', '/api/records/{type}/{id}/beside', [], $here);
+        $this->told('POST', '/api/records/{type}/{id}/comments', ['text' => 'A remark'], $here);
+        $this->told('POST', '/api/records/{type}/{id}/follow', ['follows' => true], $here);
+        $this->told('POST', '/api/records/{type}/{id}/guards/{number}', ['why' => 'once more'], $here + ['number' => $byHand]);
+        $upload = $this->actingAs($this->person('ines.okafor'), 'sanctum')->post("/api/records/ticket/{$ticket['id']}/files", ['file' => UploadedFile::fake()->createWithContent('a.txt', 'text')], ['Accept' => 'application/json'])->assertCreated();
+        $this->fits($upload, ['$ref' => '#/components/schemas/EntryShape'], 'a file');
+        $file = $this->as('ines.okafor', 'GET', "records/ticket/{$ticket['id']}/beside")->json('files.0.id');
+        self::assertSame('text', $this->as('ines.okafor', 'GET', "files/{$file}")->assertOk()->getContent());
+        $this->told('GET', '/api/notes');
+        $message = $this->told('GET', '/api/records/{type}/{id}/messages', [], $here)->json('0.id');
+        $this->told('GET', '/api/messages/{id}', [], ['id' => $message]);
+        $this->told('POST', '/api/messages/preview', ['on' => 'ticket', 'record' => $ticket['id'], 'line' => ['to' => [['kind' => 'address', 'address' => 'a@x.example']], 'subject' => 'S', 'body' => '<p>B</p>']]);
+        DB::table('messages')->where('id', $message)->update(['status' => 'failed']);
+        $this->told('GET', '/api/messages');
+        $this->told('POST', '/api/messages/{id}/again', [], ['id' => $message]);
+        $this->told('POST', '/api/rules/{id}/either-or', ['set' => 'one of'], ['id' => $rule]);
+        $this->told('POST', '/api/rules/{id}/copy', ['on' => 'customer'], ['id' => $rule]);
+        $this->told('POST', '/api/rules/order', ['recordType' => 'ticket', 'rules' => array_column(array_filter($this->as('ines.okafor', 'GET', 'rules')->json(), static fn (array $one): bool => $one['on'] === 'ticket'), 'id')]);
+        $this->told('POST', '/api/offers', ['file' => ['lines' => []] + $this->demoFile('010-urgent-ticket'), 'at' => '/lines/0/to']);
+        $version = $this->as('ines.okafor', 'GET', "records/ticket/{$ticket['id']}")->json('version');
+        $deleted = $this->as('ines.okafor', 'DELETE', "records/ticket/{$ticket['id']}?version={$version}")->assertOk();
+        $this->fits($deleted, ['$ref' => '#/components/schemas/SavedShape'], 'a deleted record');
+        $this->told('POST', '/api/records/{type}/{id}/restore', [], $here);
+        // Files and deletions have a form or a query of their own, and were tried above.
+        $this->tried += ['post /api/records/{type}/{id}/files' => true, 'get /api/files/{id}' => true, 'delete /api/records/{type}/{id}' => true];
+    }
+
+    private function kept(): void
+    {
+        $letter = $this->told('POST', '/api/letters', ['recordType' => 'ticket', 'name' => 'Received', 'subject' => 'We have it', 'body' => '<p>Thank you.</p>'])->json();
+        $this->told('GET', '/api/letters');
+        $this->told('PUT', '/api/letters/{id}', ['version' => 1, 'name' => 'Received', 'subject' => 'We have it', 'body' => '<p>Thanks.</p>'], $letter);
+        $this->told('GET', '/api/letters/{id}/versions', [], $letter);
+        $this->told('DELETE', '/api/letters/{id}', [], $letter);
+        $condition = ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'kind', 'value' => 'hotel']]];
+        $named = $this->told('POST', '/api/named-conditions', ['recordType' => 'customer', 'name' => 'Hotels', 'file' => $condition])->json();
+        $this->told('GET', '/api/named-conditions');
+        $this->told('PUT', '/api/named-conditions/{id}', ['version' => 1, 'name' => 'Hotels', 'file' => $condition], $named);
+        $this->told('DELETE', '/api/named-conditions/{id}', [], $named);
+        $this->app->make(MailRoom::class)->takeMail("Message-ID: <1@x.example>\r\nFrom: a@x.example\r\nTo: b@x.example\r\nSubject: Hello\r\n\r\nText");
+        $id = $this->told('GET', '/api/mail-room')->json('letters.0.id');
+        $this->told('GET', '/api/mail-room/{id}', [], ['id' => $id]);
+        self::assertStringContainsString('Subject: Hello', (string) $this->as('ines.okafor', 'GET', "mail-room/{$id}/eml")->assertOk()->getContent());
+        $this->tried['get /api/mail-room/{id}/eml'] = true;
     }
 
     public function test_refusals_are_as_described(): void

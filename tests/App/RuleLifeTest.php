@@ -9,6 +9,7 @@ use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\App\Support\AppTestCase;
 use VividLedger\Condition\Operator\Operators;
+use VividLedger\Message\Recipients;
 use VividLedger\People\PersonExpressions;
 use VividLedger\Rule\Guard\RepeatGuards;
 use VividLedger\Rule\Line\Lines;
@@ -137,11 +138,10 @@ final class RuleLifeTest extends AppTestCase
             '' => 'Not known here: colour.',
             '/name' => 'This must not be empty.',
             '/on' => '‘Ticket’ is no name of a field: lower-case letters, digits and underlines, joined by dots.',
-            '/when/kind' => '‘sometimes’ is not known here. It can be created, created_or_changed, changed.',
+            '/when/kind' => '‘sometimes’ is not known here. It can be created, created_or_changed, changed, deleted, related, comment, file, task_done, by_hand.',
             '/fires' => 'Not known here: often.',
             '/lines/0/set' => 'At least one is needed here.',
             '/lines/1/title' => '‘7’ does not fit here, which takes text.',
-            '/lines/1/due/amount' => '‘-1’ is less than 0.',
             '/lines/1/due/unit' => '‘moon’ is not known here. It can be minute, hour, day, week, month, year.',
             '/lines/2' => 'Missing here: to, title.',
         ], $said);
@@ -154,11 +154,12 @@ final class RuleLifeTest extends AppTestCase
         $schema = json_decode((string) file_get_contents(base_path('docs/schema/rule.schema.json')), true, 64, JSON_THROW_ON_ERROR);
         $kinds = static fn (array $classes): array => array_map(static fn (string $class): string => $class::kind(), $classes);
 
-        self::assertEqualsCanonicalizing([...array_keys(ConditionReader::GROUPS), ...array_keys(Operators::all())], $schema['$defs']['condition']['properties']['kind']['enum']);
+        self::assertEqualsCanonicalizing([...array_keys(ConditionReader::GROUPS), ...array_keys(Operators::all()), 'formula', 'made_by', 'not_made_by', 'named'], $schema['$defs']['condition']['properties']['kind']['enum']);
         self::assertEqualsCanonicalizing($kinds(Triggers::ALL), $schema['properties']['when']['properties']['kind']['enum']);
         self::assertEqualsCanonicalizing($kinds(RepeatGuards::ALL), $schema['properties']['fires']['properties']['kind']['enum']);
         self::assertEqualsCanonicalizing($kinds(Lines::ALL), $schema['$defs']['line']['properties']['kind']['enum']);
         self::assertEqualsCanonicalizing($kinds(AssignedValues::ALL), $schema['$defs']['assigned']['properties']['kind']['enum']);
+        self::assertEqualsCanonicalizing($kinds(Recipients::ALL), $schema['$defs']['recipient']['properties']['kind']['enum']);
         self::assertEqualsCanonicalizing($kinds(PersonExpressions::ALL), $schema['$defs']['person']['properties']['kind']['enum']);
     }
 

@@ -23,9 +23,9 @@ use VividLedger\Schema\Schema;
  */
 final class TwoWorldsTest extends AppTestCase
 {
-    private const STORIES = 12;
+    private const STORIES = 20;
 
-    private const RULES = 6;
+    private const RULES = 9;
 
     private const SAVES = 14;
 
@@ -52,7 +52,7 @@ final class TwoWorldsTest extends AppTestCase
         $this->clockAt(self::NOW);
         $schema = $this->app->make(SchemaStore::class)->schema();
         $customers = [$this->customer('One', 'basic')['id'], $this->customer('Two', 'full_care')['id']];
-        $stories = new Stories($seed, $schema, ['ines.okafor', 'edda.marlow'], ['customer' => $customers, 'contact' => [0]]);
+        $stories = new Stories($seed, $schema, ['ines.okafor', 'edda.marlow'], ['customer' => $customers, 'contact' => [0], 'quote' => [0]]);
         $paper = new PaperLedger($schema, $this->person('tomas.weld')->id);
         foreach ($customers as $id) {
             $paper->keep(Columns::record($schema->types['customer'], DB::selectOne('SELECT * FROM records_customer WHERE id = ?', [$id])));
@@ -86,6 +86,11 @@ final class TwoWorldsTest extends AppTestCase
         }
         $tasks = DB::table('tasks')->orderBy('id')->get(['title', 'assignee_id', 'due_at'])->map(static fn (object $task): array => [$task->title, $task->assignee_id, Columns::iso($task->due_at)])->all();
         self::assertSame($paper->tasks, $tasks, "story {$seed}: the tasks");
+        $messages = DB::table('messages')->orderBy('id')->get()->map(static fn (object $row): string => "{$row->subject}|{$row->text}|".implode(', ', array_column(json_decode($row->recipients, true)['to'], 'name')))->all();
+        self::assertSame($paper->messages, $messages, "story {$seed}: the messages");
+        foreach ($customers as $id) {
+            self::assertEquals($paper->record('customer', $id), Columns::record($schema->types['customer'], DB::selectOne('SELECT * FROM records_customer WHERE id = ?', [$id])), "story {$seed}: the customer");
+        }
 
         return [DB::table('entries')->where('kind', 'fired')->count(), DB::table('entries')->where('kind', 'stopped')->count()];
     }
@@ -126,7 +131,7 @@ final class TwoWorldsTest extends AppTestCase
         $places = array_flip(array_map(static fn (object $row): int => (int) $row->id, $rows));
 
         return array_map(static fn (object $row): array => [
-            'kind' => $row->kind, 'rule' => $row->name, 'cause' => $row->cause_id === null ? null : $places[(int) $row->cause_id], 'version' => (int) $row->version,
+            'kind' => $row->kind, 'rule' => $row->name, 'cause' => $row->cause_id === null ? null : $places[(int) $row->cause_id], 'record' => "{$row->record_type}:{$row->record_id}", 'version' => (int) $row->version,
             'data' => json_decode($row->data, true, 512, JSON_THROW_ON_ERROR),
         ], $rows);
     }

@@ -50,6 +50,23 @@ final class OperatorTest extends TestCase
         yield 'a person is one of' => ['owner', 'one_of', ['ines', 'edda'], [1, 3], [2, null]];
         yield 'a reference is' => ['customer', 'is', 'C-0001', [1], [2, null]];
         yield 'a reference is none of' => ['customer', 'not_one_of', ['C-0001'], [2, null], [1]];
+        yield 'several choices have one' => ['rooms', 'has', 'spa', ['lobby,spa', 'spa'], ['lobby', null]];
+        yield 'several choices have not' => ['rooms', 'has_not', 'spa', ['lobby', null], ['spa,bar']];
+        yield 'several choices have any of' => ['rooms', 'has_any', ['spa', 'bar'], ['lobby,bar', 'spa'], ['lobby', null]];
+        yield 'several choices have all of' => ['rooms', 'has_all', ['spa', 'bar'], ['lobby,spa,bar'], ['spa', null]];
+        yield 'several choices have none of' => ['rooms', 'has_none', ['spa', 'bar'], ['lobby', null], ['bar']];
+        yield 'it has a tag, whatever its case' => ['tags', 'has', 'Green ', ['green,tall'], ['greenish', null]];
+        yield 'a date is in the next' => ['due', 'in_next', ['amount' => 7, 'unit' => 'day'], ['2026-11-24', '2026-12-01'], ['2026-11-23', '2026-12-02', null]];
+        yield 'a date is in the last' => ['due', 'in_last', ['amount' => 1, 'unit' => 'month'], ['2026-10-24', '2026-11-24'], ['2026-10-23', '2026-11-25', null]];
+        yield 'a moment is in the next' => ['since', 'in_next', ['amount' => 2, 'unit' => 'hour'], ['2026-11-24T10:40:00Z'], ['2026-11-24T10:40:01Z', '2026-11-24T08:39:59Z', null]];
+        yield 'a date compared with a moving date' => ['due', 'under', ['kind' => 'moment', 'amount' => -2, 'unit' => 'day'], ['2026-11-21'], ['2026-11-22', null]];
+        yield 'a field compared with a field' => ['cost', 'over', ['kind' => 'field', 'path' => 'hours'], [], ['10.00', null]];
+        yield 'an empty other side' => ['cost', 'is_not', ['kind' => 'field', 'path' => 'hours'], ['10.00', null], []];
+        yield 'a person compared with a person found' => ['owner', 'is', ['kind' => 'person', 'person' => ['kind' => 'creator']], [3], [2, null]];
+        yield 'without a change nothing has changed' => ['status', 'has_changed', null, [], ['open', null]];
+        yield 'nor changed from' => ['status', 'changed_from', 'open', [], ['open', null]];
+        yield 'nor changed to' => ['status', 'changed_to', 'open', [], ['open', null]];
+        yield 'and it was what it is' => ['status', 'was', 'open', ['open'], ['closed', null]];
         yield 'a tick box is ticked' => ['paid', 'ticked', null, [true], [false]];
         yield 'a tick box is not ticked' => ['paid', 'not_ticked', null, [false], [true]];
     }
@@ -63,9 +80,9 @@ final class OperatorTest extends TestCase
     {
         $world = new World;
         $context = new Context(World::schema(), $world, World::schema()->types['ticket'], $world->zone());
-        $file = ['kind' => $kind, 'field' => $field] + (is_array($operand) ? ['values' => $operand] : ($operand === null ? [] : ['value' => $operand]));
+        $file = ['kind' => $kind, 'field' => $field] + (is_array($operand) && array_is_list($operand) ? ['values' => $operand] : ($operand === null ? [] : ['value' => $operand]));
         $condition = ConditionReader::read($context, new Node($file));
-        self::assertNotNull($condition, (string) json_encode($context->problems));
+        self::assertNotNull($condition, (string) json_encode($context->sheet->problems));
         $test = $condition->compile();
         foreach ([...array_map(static fn (mixed $value): array => [$value, true], $holds), ...array_map(static fn (mixed $value): array => [$value, false], $fails)] as [$value, $expected]) {
             self::assertSame($expected, $test(new View(World::made('ticket', 7, [$field => $value]), $world)), (string) json_encode($value));

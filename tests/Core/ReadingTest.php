@@ -95,8 +95,9 @@ final class ReadingTest extends TestCase
     {
         $world = new World;
         $reader = new RuleReader(World::schema(), $world, $world->zone());
+        $world->records['ticket:8'] = World::made('ticket', 8, ['subject' => 'Another']);
         for ($seed = 1; $seed <= 600; $seed++) {
-            $stories = new Stories($seed, World::schema(), ['edda'], ['customer' => [1]]);
+            $stories = new Stories($seed, World::schema(), ['edda'], ['customer' => [1], 'ticket' => [8]]);
             $file = $stories->rule('A rule');
             self::assertNotNull($reader->read($file)->rule, "seed {$seed} is sound");
             $torn = $this->torn($file, $stories);

@@ -19,10 +19,10 @@ use OpenApi\Attributes as OA;
 final class LedgerController extends Controller
 {
     private const KINDS = [
-        'edits' => ['created', 'changed'],
-        'rules' => ['fired', 'stopped'],
+        'edits' => ['created', 'changed', 'deleted', 'restored', 'comment', 'file', 'by_hand'],
+        'rules' => ['fired', 'stopped', 'refused', 'ready_again'],
         'tasks' => ['task_done', 'task_reopened', 'task_due'],
-        'administration' => ['rule_in_force', 'rule_paused', 'rule_retired'],
+        'administration' => ['rule_in_force', 'rule_paused', 'rule_retired', 'rules_ordered', 'rule_in_set'],
     ];
 
     public function __construct(private readonly Entries $entries)

@@ -16,6 +16,7 @@ use App\Http\Api\Shape\RecordPage;
 use App\Http\Api\Shape\RecordShape;
 use App\Http\Api\Shape\SavedShape;
 use App\Store\Columns;
+use App\Store\History;
 use App\Store\RecordList;
 use App\Store\Refused;
 use App\Store\RuleStore;
@@ -71,7 +72,7 @@ final class RecordController extends Controller
         $context = app(Context::class, ['type' => $this->type($type)]);
         ConditionReader::read($context, new Node($request->validate(['filter' => 'required|array'])['filter'], '/filter'), 'Only');
 
-        return $shapes->reading(new RulePage($context->rows, $context->problems, null));
+        return $shapes->reading(new RulePage($context->sheet->rows, $context->sheet->problems, null));
     }
 
     #[OA\Get(path: '/api/records/{type}/{id}', operationId: 'record', tags: ['records'], responses: [new Ok(RecordShape::class)])]
@@ -99,6 +100,25 @@ final class RecordController extends Controller
         $given = $request->validate(['version' => 'required|integer', 'values' => 'present|array']);
 
         return $this->saved($recordType, $save->change($recordType, $id, (int) $given['version'], $given['values'], $this->actor($request)));
+    }
+
+    #[OA\Delete(path: '/api/records/{type}/{id}', operationId: 'deleteRecord', description: 'Deletes a record. Its history stays, and it can be brought back.', tags: ['records'], parameters: [new Query('version', 'integer', 'Of the record as the person saw it.')], responses: [new Ok(SavedShape::class)])]
+    public function destroy(string $type, int $id, Request $request, SaveRecord $save): SavedShape
+    {
+        $recordType = $this->type($type);
+        $given = $request->validate(['version' => 'required|integer']);
+
+        return $this->saved($recordType, $save->delete($recordType, $id, (int) $given['version'], $this->actor($request)));
+    }
+
+    #[OA\Post(path: '/api/records/{type}/{id}/restore', operationId: 'restoreRecord', description: 'Brings a deleted record back as it last was, under its own number.', tags: ['records'], responses: [new Ok(SavedShape::class)])]
+    public function restore(string $type, int $id, Request $request, SaveRecord $save, History $history): SavedShape
+    {
+        $recordType = $this->type($type);
+        $deleted = $this->db->scalar("SELECT MAX(id) FROM entries WHERE record_type = ? AND record_id = ? AND kind = 'deleted'", [$recordType->name, $id]);
+        $last = $deleted === null ? null : $history->recordAfter($recordType, $id, (int) $deleted - 1);
+
+        return $this->saved($recordType, $save->restore($recordType, $last ?? throw $this->missing($recordType, $id), $this->actor($request)));
     }
 
     #[OA\Get(path: '/api/records/{type}/{id}/account', operationId: 'account', tags: ['records'], parameters: [new Query('before', 'integer', 'Only entries with a lower number.')], responses: [new Ok(Account::class)])]
@@ -131,7 +151,7 @@ final class RecordController extends Controller
         $reader = app(Context::class, ['type' => $type]);
         $condition = ConditionReader::read($reader, new Node(json_decode($json, true, 64), '/filter'));
 
-        return $condition ?? throw new Refused('invalid_filter', $reader->problems[0]->message ?? 'The filter cannot be read.', 422, RuleStore::listed($reader->problems));
+        return $condition ?? throw new Refused('invalid_filter', $reader->sheet->problems[0]->message ?? 'The filter cannot be read.', 422, RuleStore::listed($reader->sheet->problems));
     }
 
     private function saved(RecordType $type, Saved $saved): SavedShape
@@ -152,8 +172,8 @@ final class RecordController extends Controller
         $rows = $this->db->select(
             "SELECT l.id, l.kind, l.due_at, l.task_id, t.title, p.name AS person, r.name AS rule_name FROM scheduled_lines l
             JOIN tasks t ON t.id = l.task_id LEFT JOIN people p ON p.id = t.assignee_id LEFT JOIN rules r ON r.id = t.rule_id
-            WHERE l.record_type = ? AND l.record_id = ? AND l.status = 'pencilled' ORDER BY l.due_at DESC, l.id DESC",
-            [$type->name, $id],
+            WHERE ((l.record_type = ? AND l.record_id = ?) OR (t.about_type = ? AND t.about_id = ?)) AND l.status = 'pencilled' ORDER BY l.due_at DESC, l.id DESC",
+            [$type->name, $id, $type->name, $id],
         );
 
         return array_map(static fn (object $row): AheadShape => new AheadShape((int) $row->id, $row->kind, (string) Columns::iso($row->due_at), $row->title, $row->person, $row->rule_name, $row->task_id === null ? null : (int) $row->task_id), $rows);

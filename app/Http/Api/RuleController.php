@@ -15,7 +15,9 @@ use App\Http\Api\Shape\RuleSummary;
 use App\Http\Api\Shape\WrittenShape;
 use App\Store\RecordList;
 use App\Store\Refused;
+use App\Store\RuleCopy;
 use App\Store\RuleFile;
+use App\Store\RuleOrder;
 use App\Store\RuleStore;
 use App\Work\HouseClock;
 use Illuminate\Http\JsonResponse;
@@ -106,6 +108,33 @@ final class RuleController extends Controller
         $this->rules->move($id, RuleStatus::from($given['status']), $this->person($request)->id);
 
         return $this->shapes->one($id);
+    }
+
+    #[OA\Post(path: '/api/rules/order', operationId: 'orderRules', description: 'The order in which the rules of a record type answer.', tags: ['rules'], requestBody: new Body(['recordType' => 'string', 'rules' => 'integers']), responses: [new Ok(RuleSummary::class, list: true)])]
+    public function order(Request $request, RuleOrder $order): JsonResponse
+    {
+        $given = $request->validate(['recordType' => 'required|string', 'rules' => 'required|array', 'rules.*' => 'integer']);
+        $order->arrange($this->type($given['recordType'])->name, array_map(intval(...), $given['rules']), $this->person($request)->id);
+
+        return $this->index();
+    }
+
+    #[OA\Post(path: '/api/rules/{id}/either-or', operationId: 'standInSet', description: 'Puts a rule into an either/or set, of which only the first that matches fires; an empty name takes it out.', tags: ['rules'], requestBody: new Body(['set' => 'string']), responses: [new Ok(RuleShape::class)])]
+    public function stand(int $id, Request $request, RuleOrder $order): RuleShape
+    {
+        $given = $request->validate(['set' => 'present|nullable|string']);
+        $order->stand($id, (string) $given['set'], $this->person($request)->id);
+
+        return $this->shapes->one($id);
+    }
+
+    #[OA\Post(path: '/api/rules/{id}/copy', operationId: 'copyRule', description: 'Starts a draft from a rule, for the same records or for others; what does not fit there is listed as its problems.', tags: ['rules'], requestBody: new Body(['on' => 'string']), responses: [new Ok(RuleShape::class, status: 201)])]
+    public function copy(int $id, Request $request): JsonResponse
+    {
+        $given = $request->validate(['on' => 'required|string']);
+        $file = RuleCopy::of($this->shapes->one($id)->file, $this->type($given['on']));
+
+        return new JsonResponse($this->shapes->one($this->rules->draft($file, $this->person($request)->id)), 201);
     }
 
     #[OA\Get(path: '/api/rules/{id}/pages', operationId: 'rulePages', tags: ['rules'], responses: [new Ok(PageShape::class, list: true)])]

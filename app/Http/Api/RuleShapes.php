@@ -21,6 +21,7 @@ use VividLedger\Rule\Reading\Row;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\Reading\Word;
+use VividLedger\Rule\Trigger\ByHand;
 
 /** Rules as the API gives them. */
 final readonly class RuleShapes
@@ -39,10 +40,10 @@ final readonly class RuleShapes
     {
         return new ReadingShape(
             array_map(static fn (Row $row): RowShape => new RowShape(
-                $row->part->value, $row->at, $row->margin, $row->depth,
+                $row->part->value, $row->at, $row->margin, $row->depth, $row->off,
                 array_map(static fn (Word $word): WordShape => new WordShape($word->text, $word->role->value, $word->at, $word->edit?->value), $row->words),
             ), $page->rows),
-            array_map(static fn (Problem $problem): ProblemShape => new ProblemShape($problem->at, $problem->code, $problem->message), $page->problems),
+            array_map(static fn (Problem $problem): ProblemShape => new ProblemShape($problem->at, $problem->code, $problem->message, $problem->position), $page->problems),
             $page->aloud(),
         );
     }
@@ -57,7 +58,7 @@ final readonly class RuleShapes
         $since = $this->db->scalar('SELECT e.at FROM rule_spells s JOIN entries e ON e.id = s.from_entry WHERE s.rule_id = ? AND s.to_entry IS NULL', [$id]);
 
         return new RuleShape(
-            (int) $row->id, $row->name, $row->record_type, $row->status, $row->page === null ? null : (int) $row->page, $row->draft !== null, (int) $row->draft_version,
+            (int) $row->id, $row->name, $row->record_type, $row->status, $row->page === null ? null : (int) $row->page, $row->draft !== null, $row->either_or, (int) $row->draft_version,
             Columns::iso($row->draft_at), $row->draft_name, Columns::iso($since), $this->firings([(int) $row->id])[(int) $row->id][0] ?? 0,
             $file, $this->reading($this->reader->read($file)),
         );
@@ -73,11 +74,12 @@ final readonly class RuleShapes
         $firings = $this->firings(array_map(static fn (object $row): int => (int) $row->id, $rows));
 
         return array_map(function (object $row) use ($firings): RuleSummary {
+            $page = $this->reader->read($this->decoded($row->file ?? $row->draft));
             [$count, $last, $days] = $firings[(int) $row->id] ?? [0, null, array_fill(0, self::DAYS, 0)];
 
             return new RuleSummary(
-                (int) $row->id, $row->name, $row->record_type, $row->status, $row->page === null ? null : (int) $row->page, $row->draft !== null,
-                $this->reader->read($this->decoded($row->file ?? $row->draft))->aloud(), $count, Columns::iso($last), $days,
+                (int) $row->id, $row->name, $row->record_type, $row->status, $row->page === null ? null : (int) $row->page, $row->draft !== null, $row->either_or,
+                $page->aloud(), $row->status === 'in_force' ? ($page->problems[0]->message ?? null) : null, ($page->rule?->trigger instanceof ByHand), $count, Columns::iso($last), $days,
             );
         }, $rows);
     }

@@ -13,6 +13,7 @@ use App\Http\Api\Shape\SchemaShape;
 use App\Http\Api\Shape\TypeShape;
 use App\Store\SchemaStore;
 use OpenApi\Attributes as OA;
+use VividLedger\Condition\Operator\ChangeOperator;
 use VividLedger\Condition\Operator\Operator;
 use VividLedger\Condition\Operator\Operators;
 use VividLedger\Rule\Guard\RepeatGuards;
@@ -55,7 +56,7 @@ final class SchemaController extends Controller
         return new FieldShape(
             $field->name, $field->label, $field->type->value, $field->required, $field->system,
             array_map(static fn (Choice $choice): ChoiceShape => new ChoiceShape($choice->value, $choice->label, $choice->tone), $field->choices),
-            $field->target, $field->scale, $field->maxLength, $field->currency,
+            $field->target, $field->scale, $field->maxLength, $field->currency, $field->min, $field->max, $field->formula,
         );
     }
 
@@ -68,6 +69,6 @@ final class SchemaController extends Controller
             }
         }
 
-        return new OperatorShape($operator->kind(), $operator->operand()->value, $labels);
+        return new OperatorShape($operator->kind(), $operator->operand()->value, $operator->ofNothing() !== null, $operator instanceof ChangeOperator, $labels);
     }
 }

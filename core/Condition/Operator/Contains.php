@@ -5,11 +5,12 @@ declare(strict_types=1);
 namespace VividLedger\Condition\Operator;
 
 use Closure;
+use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\QueryWriter;
+use VividLedger\Condition\Readable;
 use VividLedger\Record\Fold;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
-use VividLedger\Schema\Path;
 
 /** Text that has another text in it, without regard to case. */
 final class Contains implements Operator
@@ -34,6 +35,11 @@ final class Contains implements Operator
         return Operand::One;
     }
 
+    public function ofNothing(): ?bool
+    {
+        return false;
+    }
+
     public function test(Field $field, array $operands): Closure
     {
         $part = Fold::text((string) $operands[0]);
@@ -41,8 +47,10 @@ final class Contains implements Operator
         return static fn (string|int|bool|null $value): bool => $value !== null && str_contains(Fold::text((string) $value), $part);
     }
 
-    public function query(QueryWriter $writer, Path $path, array $operands): mixed
+    public function query(QueryWriter $writer, Readable $left, array $operands): mixed
     {
-        return $writer->contains($path, (string) $operands[0]);
+        $text = $operands[0];
+
+        return $writer->contains($left, $text instanceof Given ? $text : (string) $text);
     }
 }

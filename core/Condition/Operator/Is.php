@@ -8,10 +8,10 @@ use Brick\Math\BigDecimal;
 use Closure;
 use VividLedger\Condition\Order;
 use VividLedger\Condition\QueryWriter;
+use VividLedger\Condition\Readable;
 use VividLedger\Record\Fold;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
-use VividLedger\Schema\Path;
 
 /** Equal: text without regard to case, numbers by amount. */
 final class Is implements Operator
@@ -23,7 +23,7 @@ final class Is implements Operator
 
     public function fits(FieldType $type): bool
     {
-        return $type !== FieldType::Tick && $type !== FieldType::LongText;
+        return $type !== FieldType::Tick && $type !== FieldType::LongText && ! $type->isSet();
     }
 
     public function label(FieldType $type): string
@@ -34,6 +34,11 @@ final class Is implements Operator
     public function operand(): Operand
     {
         return Operand::One;
+    }
+
+    public function ofNothing(): ?bool
+    {
+        return false;
     }
 
     public function test(Field $field, array $operands): Closure
@@ -53,8 +58,8 @@ final class Is implements Operator
         return static fn (string|int|bool|null $value): bool => $value === $wanted;
     }
 
-    public function query(QueryWriter $writer, Path $path, array $operands): mixed
+    public function query(QueryWriter $writer, Readable $left, array $operands): mixed
     {
-        return $writer->compare($path, Order::Equal, $operands[0]);
+        return $writer->compare($left, Order::Equal, $operands[0]);
     }
 }

@@ -6,9 +6,9 @@ namespace VividLedger\Condition\Operator;
 
 use Closure;
 use VividLedger\Condition\QueryWriter;
+use VividLedger\Condition\Readable;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
-use VividLedger\Schema\Path;
 
 /** Nothing is filled in. */
 final class IsEmpty implements Operator
@@ -33,13 +33,18 @@ final class IsEmpty implements Operator
         return Operand::Nothing;
     }
 
+    public function ofNothing(): ?bool
+    {
+        return null;
+    }
+
     public function test(Field $field, array $operands): Closure
     {
         return static fn (string|int|bool|null $value): bool => $value === null;
     }
 
-    public function query(QueryWriter $writer, Path $path, array $operands): mixed
+    public function query(QueryWriter $writer, Readable $left, array $operands): mixed
     {
-        return $writer->isEmpty($path);
+        return $writer->isEmpty($left);
     }
 }

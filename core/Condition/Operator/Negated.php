@@ -6,9 +6,9 @@ namespace VividLedger\Condition\Operator;
 
 use Closure;
 use VividLedger\Condition\QueryWriter;
+use VividLedger\Condition\Readable;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
-use VividLedger\Schema\Path;
 
 /** The opposite of another operator, and so true for an empty value wherever that one asks for something filled in. */
 final class Negated implements Operator
@@ -40,6 +40,13 @@ final class Negated implements Operator
         return $this->of->operand();
     }
 
+    public function ofNothing(): ?bool
+    {
+        $nothing = $this->of->ofNothing();
+
+        return $nothing === null ? null : ! $nothing;
+    }
+
     public function test(Field $field, array $operands): Closure
     {
         $test = $this->of->test($field, $operands);
@@ -47,8 +54,8 @@ final class Negated implements Operator
         return static fn (string|int|bool|null $value): bool => ! $test($value);
     }
 
-    public function query(QueryWriter $writer, Path $path, array $operands): mixed
+    public function query(QueryWriter $writer, Readable $left, array $operands): mixed
     {
-        return $writer->none([$this->of->query($writer, $path, $operands)]);
+        return $writer->none([$this->of->query($writer, $left, $operands)]);
     }
 }

@@ -6,9 +6,9 @@ namespace VividLedger\Condition\Operator;
 
 use Closure;
 use VividLedger\Condition\QueryWriter;
+use VividLedger\Condition\Readable;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
-use VividLedger\Schema\Path;
 
 /** One of several named values. */
 final class OneOf implements Operator
@@ -33,13 +33,18 @@ final class OneOf implements Operator
         return Operand::Many;
     }
 
+    public function ofNothing(): ?bool
+    {
+        return null;
+    }
+
     public function test(Field $field, array $operands): Closure
     {
         return static fn (string|int|bool|null $value): bool => $value !== null && in_array($value, $operands, true);
     }
 
-    public function query(QueryWriter $writer, Path $path, array $operands): mixed
+    public function query(QueryWriter $writer, Readable $left, array $operands): mixed
     {
-        return $writer->oneOf($path, array_values(array_filter($operands, static fn (mixed $operand): bool => ! is_bool($operand))));
+        return $writer->oneOf($left, array_values(array_filter($operands, static fn (mixed $operand): bool => is_string($operand) || is_int($operand))));
     }
 }

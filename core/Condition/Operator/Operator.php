@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace VividLedger\Condition\Operator;
 
 use Closure;
+use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\QueryWriter;
+use VividLedger\Condition\Readable;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
-use VividLedger\Schema\Path;
 
 /** One way to compare a field. Each operator is one file with its meaning, its wording and its checks. */
 interface Operator
@@ -23,6 +24,9 @@ interface Operator
 
     public function operand(): Operand;
 
+    /** Whether it can compare with what is found when the rule is judged, and what it says when nothing is found. */
+    public function ofNothing(): ?bool;
+
     /**
      * @param  list<string|int|bool>  $operands
      * @return Closure(string|int|bool|null): bool
@@ -33,8 +37,8 @@ interface Operator
      * @template Q
      *
      * @param  QueryWriter<Q>  $writer
-     * @param  list<string|int|bool>  $operands
+     * @param  list<string|int|bool|Given>  $operands
      * @return Q
      */
-    public function query(QueryWriter $writer, Path $path, array $operands): mixed;
+    public function query(QueryWriter $writer, Readable $left, array $operands): mixed;
 }

@@ -8,9 +8,9 @@ use Brick\Math\BigDecimal;
 use Closure;
 use VividLedger\Condition\Order;
 use VividLedger\Condition\QueryWriter;
+use VividLedger\Condition\Readable;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
-use VividLedger\Schema\Path;
 
 /** Over, at least, under, at most; for dates and moments: after, on or after, before, on or before. */
 final class Ordered implements Operator
@@ -53,6 +53,11 @@ final class Ordered implements Operator
         return Operand::One;
     }
 
+    public function ofNothing(): ?bool
+    {
+        return false;
+    }
+
     public function test(Field $field, array $operands): Closure
     {
         $limit = (string) $operands[0];
@@ -75,8 +80,8 @@ final class Ordered implements Operator
         };
     }
 
-    public function query(QueryWriter $writer, Path $path, array $operands): mixed
+    public function query(QueryWriter $writer, Readable $left, array $operands): mixed
     {
-        return $writer->compare($path, $this->order, $operands[0]);
+        return $writer->compare($left, $this->order, $operands[0]);
     }
 }

@@ -5,11 +5,12 @@ declare(strict_types=1);
 namespace VividLedger\Condition\Operator;
 
 use Closure;
+use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\QueryWriter;
+use VividLedger\Condition\Readable;
 use VividLedger\Record\Fold;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
-use VividLedger\Schema\Path;
 
 /** Text that begins with another text, without regard to case. */
 final class StartsWith implements Operator
@@ -34,6 +35,11 @@ final class StartsWith implements Operator
         return Operand::One;
     }
 
+    public function ofNothing(): ?bool
+    {
+        return false;
+    }
+
     public function test(Field $field, array $operands): Closure
     {
         $start = Fold::text((string) $operands[0]);
@@ -41,8 +47,10 @@ final class StartsWith implements Operator
         return static fn (string|int|bool|null $value): bool => $value !== null && str_starts_with(Fold::text((string) $value), $start);
     }
 
-    public function query(QueryWriter $writer, Path $path, array $operands): mixed
+    public function query(QueryWriter $writer, Readable $left, array $operands): mixed
     {
-        return $writer->startsWith($path, (string) $operands[0]);
+        $text = $operands[0];
+
+        return $writer->startsWith($left, $text instanceof Given ? $text : (string) $text);
     }
 }

@@ -7,9 +7,9 @@ namespace VividLedger\Condition\Operator;
 use Closure;
 use VividLedger\Condition\Order;
 use VividLedger\Condition\QueryWriter;
+use VividLedger\Condition\Readable;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
-use VividLedger\Schema\Path;
 
 /** A tick box that is ticked. Seen over a reference that is empty there is no box at all, which is not ticked. */
 final class Ticked implements Operator
@@ -34,13 +34,18 @@ final class Ticked implements Operator
         return Operand::Nothing;
     }
 
+    public function ofNothing(): ?bool
+    {
+        return null;
+    }
+
     public function test(Field $field, array $operands): Closure
     {
         return static fn (string|int|bool|null $value): bool => $value === true;
     }
 
-    public function query(QueryWriter $writer, Path $path, array $operands): mixed
+    public function query(QueryWriter $writer, Readable $left, array $operands): mixed
     {
-        return $writer->compare($path, Order::Equal, true);
+        return $writer->compare($left, Order::Equal, true);
     }
 }

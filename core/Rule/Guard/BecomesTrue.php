@@ -4,12 +4,17 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Guard;
 
-use VividLedger\Record\Record;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\RecordType;
 
 /** When the conditions hold after the change and did not hold before it; a new record held nothing before. */
 final readonly class BecomesTrue implements RepeatGuard
 {
+    use Forgetful;
+
     public static function kind(): string
     {
         return 'becomes_true';
@@ -20,18 +25,20 @@ final readonly class BecomesTrue implements RepeatGuard
         return 'when the conditions become true';
     }
 
+    public static function read(Context $context, Node $node): self
+    {
+        $context->word(self::label($context->type), WordRole::Value, $node->at, Edit::Guard);
+
+        return new self;
+    }
+
+    public function wording(): string
+    {
+        return 'when the conditions become true';
+    }
+
     public function wantsTurn(): bool
     {
         return true;
-    }
-
-    public function remembers(): bool
-    {
-        return false;
-    }
-
-    public function key(Record $after): string
-    {
-        return "version:{$after->version}";
     }
 }

@@ -4,12 +4,22 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Guard;
 
+use Closure;
+use VividLedger\Engine\GuardState;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\RecordType;
 
 /** Once in the life of a record, whichever page of the rule it was. */
 final readonly class OncePerRecord implements RepeatGuard
 {
+    private function __construct(private string $wording)
+    {
+    }
+
     public static function kind(): string
     {
         return 'once_per_record';
@@ -18,6 +28,18 @@ final readonly class OncePerRecord implements RepeatGuard
     public static function label(RecordType $type): string
     {
         return 'once per '.$type->inSentence();
+    }
+
+    public static function read(Context $context, Node $node): self
+    {
+        $context->word(self::label($context->type), WordRole::Value, $node->at, Edit::Guard);
+
+        return new self(self::label($context->type));
+    }
+
+    public function wording(): string
+    {
+        return $this->wording;
     }
 
     public function wantsTurn(): bool
@@ -30,7 +52,12 @@ final readonly class OncePerRecord implements RepeatGuard
         return true;
     }
 
-    public function key(Record $after): string
+    public function holdsBack(GuardState $state, Record $record, \DateTimeImmutable $now, Closure $isUsed): bool
+    {
+        return $state->count > 0;
+    }
+
+    public function key(Record $record, string $occasion, GuardState $state): string
     {
         return 'once';
     }

@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Guard;
 
+use Closure;
+use VividLedger\Engine\GuardState;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\RecordType;
 
 /**
@@ -15,14 +19,24 @@ interface RepeatGuard
 {
     public static function kind(): string;
 
-    /** As offered and as read aloud: "once per ticket". */
+    /** As offered: "once per ticket". */
     public static function label(RecordType $type): string;
+
+    /** Reads it from a rule file and words it; null when unfinished. */
+    public static function read(Context $context, Node $node): ?self;
+
+    /** As read aloud: "at most once in 3 days". */
+    public function wording(): string;
 
     /** Whether it asks that the conditions did not hold before the change. */
     public function wantsTurn(): bool;
 
-    /** Whether a key once used stays used, so that it has to be looked up before firing. */
+    /** Whether what was used stays used, so that it has to be looked up before firing. */
     public function remembers(): bool;
 
-    public function key(Record $after): string;
+    /** @param  Closure(string): bool  $isUsed  whether a key was used */
+    public function holdsBack(GuardState $state, Record $record, \DateTimeImmutable $now, Closure $isUsed): bool;
+
+    /** @param  string  $occasion  names the change among all changes */
+    public function key(Record $record, string $occasion, GuardState $state): string;
 }

@@ -6,17 +6,17 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\Engine\Performance;
 use VividLedger\Record\InvalidValue;
+use VividLedger\Record\RefusedValue;
 use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\FieldReader;
 use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Value\AssignedValues;
+use VividLedger\Rule\Target\Target;
+use VividLedger\Rule\Target\Targets;
+use VividLedger\Rule\Target\ThisRecord;
 
-/** Sets one or several fields of the record, in the order written: "Set Review to Needed and Stage since to now". */
+/** Sets one or several fields of the record, of one it refers to, of its children, or of one that was just made. */
 final readonly class SetFields implements Line
 {
-    /** @param  list<Assignment>  $assignments */
-    public function __construct(private array $assignments)
+    private function __construct(private Target $target, private Assignments $assignments)
     {
     }
 
@@ -33,36 +33,37 @@ final readonly class SetFields implements Line
     public static function read(Context $context, Node $node): ?self
     {
         $context->glue('Set');
-        $assignments = [];
-        $items = $node->child('set')->items();
-        if ($items === []) {
-            return $context->gap('choose a field', $node->child('set')->at.'/0/field', Edit::SetField, 'missing', 'Choose the field to set.');
+        $target = Targets::read($context, $node->child('on'));
+        if ($target === null) {
+            return null;
         }
-        foreach ($items as $index => $item) {
-            if ($index > 0) {
-                $context->glue('and');
-            }
-            $field = FieldReader::settable($context, $item->child('field'));
-            if ($field === null) {
-                continue;
-            }
-            $context->glue('to');
-            $value = AssignedValues::read($context, $item->child('to'), $field);
-            if ($value !== null) {
-                $assignments[] = new Assignment($field, $value);
-            }
+        if (! $target instanceof ThisRecord) {
+            $context->glue(':');
         }
+        $assignments = Assignments::read($context, $node->child('set'), $target->type());
+        $target = Targets::where($context, $node->child('where'), $target, $node->child('on')->text() ?? '');
 
-        return count($assignments) === count($items) ? new self($assignments) : null;
+        return $assignments === null || $target === null ? null : new self($target, $assignments);
     }
 
     public function perform(Performance $performance): void
     {
-        foreach ($this->assignments as $assignment) {
-            try {
-                $performance->set($assignment->field, $assignment->value->for($assignment->field, $performance));
-            } catch (InvalidValue $invalid) {
-                $performance->failed($assignment->field->label, $invalid->getMessage());
+        $records = $this->target->records($performance);
+        if ($records === [] && $this->target->whyNone() !== null) {
+            $performance->failed(implode(', ', $this->assignments->labels()), $this->target->whyNone());
+        }
+        foreach ($records as $record) {
+            foreach ($this->assignments->all as $assignment) {
+                $current = $performance->toChange($record) ?? $record;
+                try {
+                    $performance->set($assignment->field, $assignment->value->for($assignment->field, $performance, $current), $current);
+                } catch (InvalidValue $invalid) {
+                    $performance->failed($assignment->field->label, $invalid->getMessage());
+                } catch (RefusedValue $refused) {
+                    $performance->refuse($this->target instanceof ThisRecord ? $assignment->field : null, $refused->getMessage());
+
+                    return;
+                }
             }
         }
     }

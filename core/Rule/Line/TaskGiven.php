@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\People\Person;
+use VividLedger\Record\Record;
 
 /** A task that a line hands out. */
 final readonly class TaskGiven
@@ -12,6 +13,7 @@ final readonly class TaskGiven
     /**
      * @param  string  $path  how the person was found
      * @param  bool  $stoodIn  whether the person is the company's fallback
+     * @param  ?array{string, int}  $about  type and id of a contact the task stands on besides its record
      */
     public function __construct(
         public string $title,
@@ -19,6 +21,10 @@ final readonly class TaskGiven
         public string $path,
         public bool $stoodIn,
         public ?\DateTimeImmutable $due,
+        public Record $record,
+        public string $notes = '',
+        public TaskPriority $priority = TaskPriority::Normal,
+        public ?array $about = null,
     ) {
     }
 }

@@ -8,12 +8,27 @@ use VividLedger\Condition\All;
 use VividLedger\Condition\Any;
 use VividLedger\Condition\Comparison;
 use VividLedger\Condition\Condition;
+use VividLedger\Condition\FormulaHolds;
+use VividLedger\Condition\Given\Given;
+use VividLedger\Condition\Given\GivenMoment;
 use VividLedger\Condition\Group;
+use VividLedger\Condition\MadeBy;
+use VividLedger\Condition\NamedCondition;
 use VividLedger\Condition\None;
+use VividLedger\Condition\Operator\ChangeOperator;
 use VividLedger\Condition\Operator\Operand;
 use VividLedger\Condition\Operator\Operator;
 use VividLedger\Condition\Operator\Operators;
+use VividLedger\Condition\Operator\Within;
+use VividLedger\Condition\Readable;
+use VividLedger\Condition\SpanComparison;
+use VividLedger\People\PersonExpressions;
+use VividLedger\Record\CauseKind;
 use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Path;
+use VividLedger\Time\Amount;
+use VividLedger\Time\Unit;
 
 /** Reads a tree of conditions, a row for each. */
 final class ConditionReader
@@ -21,7 +36,8 @@ final class ConditionReader
     /** By kind; a new kind of group is a new file and one line here. */
     public const GROUPS = ['all' => All::class, 'any' => Any::class, 'none' => None::class];
 
-    private const MAX_DEPTH = 8;
+    /** Nobody reads further than this; it only keeps a file from exhausting the machine. */
+    private const MAX_DEPTH = 40;
 
     /** @return ?Condition null when something below is unfinished; the problems are noted */
     public static function read(Context $context, Node $node, string $margin = '', int $depth = 0): ?Condition
@@ -30,9 +46,14 @@ final class ConditionReader
         if (isset(self::GROUPS[$kind])) {
             return self::group($context, $node, self::GROUPS[$kind], $margin, $depth);
         }
-        $context->row(Part::Condition, $node, $margin, $depth);
+        $row = $context->row(Part::Condition, $node, $margin, $depth);
 
-        return self::comparison($context, $node);
+        return match ($kind) {
+            'formula' => self::formula($context, $node),
+            'made_by', 'not_made_by' => self::madeBy($context, $node, $kind === 'not_made_by', $row),
+            'named' => self::named($context, $node, $row),
+            default => self::comparison($context, $node, $row, $depth),
+        };
     }
 
     /** @param  class-string<Group>  $group */
@@ -61,45 +82,54 @@ final class ConditionReader
         return count($finished) === count($read) ? new $group($finished) : null;
     }
 
-    private static function comparison(Context $context, Node $node): ?Comparison
+    private static function comparison(Context $context, Node $node, Row $row, int $depth): ?Condition
     {
-        $row = $context->rows[count($context->rows) - 1];
-        $path = FieldReader::path($context, $node->child('field'), Edit::Field);
-        if ($path === null) {
+        $left = $node->child('total')->raw === null
+            ? FieldReader::path($context, $node->child('field'), Edit::Field)
+            : TotalReader::read($context, $node->child('total'));
+        if ($left === null) {
             return null;
         }
-        $operator = self::operator($context, $node, $path->field);
+        $operator = self::operator($context, $node, $left);
         if ($operator === null) {
             return null;
         }
-        $operands = self::operands($context, $node, $operator, $path->field);
+        if ($operator instanceof Within) {
+            return self::span($context, $node, $left, $operator, $row);
+        }
+        $operands = self::operands($context, $node, $operator, $left->field()->unbounded());
+        $whole = TotalReader::where($context, $node->child('total'), $left, $depth);
 
-        return $operands === null ? null : new Comparison($path, $operator, $operands, $row->text());
+        return $operands === null || $whole === null ? null : new Comparison($whole, $operator, $operands, $row->text());
     }
 
-    private static function operator(Context $context, Node $node, Field $field): ?Operator
+    private static function operator(Context $context, Node $node, Readable $left): ?Operator
     {
         $kind = $node->child('kind');
+        $type = $left->field()->type;
         $operator = Operators::all()[$node->kind()] ?? null;
         if ($operator === null) {
-            return $context->gap($kind->text() ?? 'compare', $kind->at, Edit::Operator, 'unknown_operator', "Choose how {$field->label} is compared.");
+            return $context->gap($kind->text() ?? 'compare', $kind->at, Edit::Operator, 'unknown_operator', "Choose how {$left->label()} is compared.");
         }
-        if (! $operator->fits($field->type)) {
-            return $context->gap($operator->label($field->type), $kind->at, Edit::Operator, 'wrong_type', "‘{$operator->label($field->type)}’ does not fit {$field->label}. Choose another comparison.");
+        if (! $operator->fits($type)) {
+            return $context->gap($operator->label($type), $kind->at, Edit::Operator, 'wrong_type', "‘{$operator->label($type)}’ does not fit {$left->label()}. Choose another comparison.");
         }
-        $context->word($operator->label($field->type), WordRole::Glue, $kind->at, Edit::Operator);
+        if ($operator instanceof ChangeOperator && ! ($left instanceof Path && $left->hops === [])) {
+            return $context->gap($operator->label($type), $kind->at, Edit::Operator, 'wrong_type', "‘{$operator->label($type)}’ looks at the change of the record itself, and {$left->label()} is not part of it.");
+        }
+        $context->word($operator->label($type), WordRole::Glue, $kind->at, Edit::Operator);
 
         return $operator;
     }
 
-    /** @return ?list<string|int|bool> */
+    /** @return ?list<string|int|bool|Given> */
     private static function operands(Context $context, Node $node, Operator $operator, Field $field): ?array
     {
         if ($operator->operand() === Operand::Nothing) {
             return [];
         }
         if ($operator->operand() === Operand::One) {
-            $value = FieldReader::value($context, $field, $node->child('value'), Edit::Operand);
+            $value = self::operand($context, $node->child('value'), $operator, $field);
 
             return $value === null ? null : [$value];
         }
@@ -121,5 +151,87 @@ final class ConditionReader
         }
 
         return count($values) === count($items) ? $values : null;
+    }
+
+    private static function operand(Context $context, Node $node, Operator $operator, Field $field): string|int|bool|Given|null
+    {
+        if (! is_array($node->raw) || array_is_list($node->raw)) {
+            return FieldReader::value($context, $field, $node, Edit::Operand);
+        }
+
+        return $operator->ofNothing() === null
+            ? $context->gap('choose a value', $node->at, Edit::Operand, 'wrong_type', "‘{$operator->label($field->type)}’ compares {$field->label} with a value only.")
+            : GivenReader::read($context, $node, $field, Edit::Operand);
+    }
+
+    private static function span(Context $context, Node $node, Readable $left, Within $operator, Row $row): ?SpanComparison
+    {
+        $day = $left->field()->type === FieldType::Date;
+        $amount = Amount::read($node->child('value'));
+        if ($amount === null || $amount->amount < 1 || ($day && $amount->unit->isShort())) {
+            return $context->gap('choose how long', $node->child('value')->at, Edit::Span, 'wrong_type', 'Give a whole number and a unit, such as 7 days.');
+        }
+        $context->word($amount->unit->label($amount->amount), WordRole::Value, $node->child('value')->at, Edit::Span);
+        $now = new GivenMoment(new Amount(0, Unit::Day), $context->zone, $day);
+        $far = new GivenMoment(new Amount($operator->ahead() ? $amount->amount : -$amount->amount, $amount->unit), $context->zone, $day);
+
+        return $operator->ahead() ? new SpanComparison($left, $now, $far, $row->text()) : new SpanComparison($left, $far, $now, $row->text());
+    }
+
+    private static function formula(Context $context, Node $node): ?FormulaHolds
+    {
+        $formula = FormulaReader::read($context, $node->child('formula'));
+        if ($formula === null) {
+            return null;
+        }
+        if ($formula->term->type !== \VividLedger\Formula\FormulaType::Truth) {
+            return $context->problem($node->child('formula')->at, 'wrong_type', "A condition comes out true or false; this gives {$formula->term->type->value}.", 1);
+        }
+
+        return new FormulaHolds($formula);
+    }
+
+    private static function madeBy(Context $context, Node $node, bool $negated, Row $row): ?MadeBy
+    {
+        $context->word('the change', WordRole::Field, $node->child('field')->at, Edit::Field);
+        $kinds = static fn (): array => [new Offer('was made by', 'made_by'), new Offer('was not made by', 'not_made_by')];
+        $context->choice($negated ? 'was not made by' : 'was made by', WordRole::Glue, $node->child('kind')->at, $kinds);
+        $by = $node->child('by');
+        $way = MadeBy::WAYS[$by->text() ?? ''] ?? null;
+        $offers = static fn (): array => [
+            ...array_map(static fn (string $way, string $label): Offer => new Offer($label, $way), array_keys(MadeBy::WAYS), MadeBy::WAYS),
+            ...PersonExpressions::offers($context),
+        ];
+        if ($way !== null) {
+            $context->choice($way, WordRole::Value, $by->at, $offers);
+
+            return new MadeBy(CauseKind::from((string) $by->text()), null, $negated, $row->text());
+        }
+        $person = is_array($by->raw) ? PersonExpressions::read($context, $by) : null;
+        if ($person === null) {
+            return $context->gap('choose by whom', $by->at, Edit::Offer, 'missing', 'Choose who or what made the change.', $offers);
+        }
+        $context->choice($person->wording(), WordRole::Person, $by->at, $offers);
+
+        return new MadeBy(null, $person, $negated, $row->text());
+    }
+
+    private static function named(Context $context, Node $node, Row $row): ?NamedCondition
+    {
+        $name = $node->child('name')->text() ?? '';
+        $offers = static fn (): array => array_map(static fn (string $known): Offer => new Offer($known, $known), $context->directory->namedConditions($context->type->name));
+        $file = $context->directory->namedCondition($context->type->name, $name);
+        $context->word('it is one of', WordRole::Glue, $node->child('field')->at, Edit::Field);
+        if ($file === null) {
+            return $context->gap($name === '' ? 'choose a named condition' : $name, $node->child('name')->at, Edit::Offer, 'unknown_named', $name === '' ? 'Choose a named condition.' : "There is no named condition ‘{$name}’ for {$context->type->plural}.", $offers);
+        }
+        $context->choice("‘{$name}’", WordRole::Value, $node->child('name')->at, $offers);
+        // A named condition cannot name another one, so a reading always ends.
+        $inner = new Context($context->schema, new WithoutNamed($context->directory), $context->type, $context->zone);
+        $condition = self::read($inner, new Node($file));
+
+        return $condition === null
+            ? $context->problem($node->child('name')->at, 'broken_named', "The named condition ‘{$name}’ has to be mended first: ".($inner->sheet->problems[0]->message ?? 'it is not finished.'))
+            : new NamedCondition($condition, $row->text());
     }
 }

@@ -4,37 +4,42 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Reading;
 
+use Closure;
 use VividLedger\People\Directory;
 use VividLedger\Record\Display;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 
 /**
- * What one reading of a rule gathers on its way: the rows of its page and its problems. Reading a part and wording it
- * happen in one pass, so that a half-written rule still reads as a sentence with gaps.
+ * What one reading of a rule works with, seen from one record type. Reading a part and wording it happen in one pass, so
+ * that a half-written rule still reads as a sentence with gaps.
  */
-final class Context
+final readonly class Context
 {
-    /** @var list<Row> */
-    public array $rows = [];
+    public Display $display;
 
-    /** @var list<Problem> */
-    public array $problems = [];
-
-    public readonly Display $display;
+    public Sheet $sheet;
 
     public function __construct(
-        public readonly Schema $schema,
-        public readonly Directory $directory,
-        public readonly RecordType $type,
-        \DateTimeZone $zone,
+        public Schema $schema,
+        public Directory $directory,
+        public RecordType $type,
+        public \DateTimeZone $zone,
+        ?Sheet $sheet = null,
     ) {
         $this->display = new Display($directory, $zone);
+        $this->sheet = $sheet ?? new Sheet;
+    }
+
+    /** The same reading, seen from another record type. */
+    public function about(RecordType $type): self
+    {
+        return new self($this->schema, $this->directory, $type, $this->zone, $this->sheet);
     }
 
     public function row(Part $part, Node $node, string $margin = '', int $depth = 0): Row
     {
-        return $this->rows[] = new Row($part, $node->at, $margin, $depth);
+        return $this->sheet->rows[] = new Row($part, $node->at, $margin, $depth);
     }
 
     public function glue(string $text): void
@@ -47,24 +52,64 @@ final class Context
         $this->add(new Word($text, $role, $at, $edit));
     }
 
-    /** A gap in the sentence, with what belongs there and why the rule is not finished without it. */
-    public function gap(string $text, string $at, ?Edit $edit, string $code, string $message): null
+    /**
+     * A word that is changed by choosing from a list.
+     *
+     * @param  Closure(): list<Offer>  $offers  asked only when somebody wants to choose
+     */
+    public function choice(string $text, WordRole $role, string $at, Closure $offers): void
+    {
+        $this->add(new Word($text, $role, $at, Edit::Offer));
+        $this->offer($at, $offers);
+    }
+
+    /**
+     * Something that can be added here: "+ notes". It is no part of the sentence.
+     *
+     * @param  ?Closure(): list<Offer>  $offers
+     */
+    public function more(string $text, string $at, Edit $edit, ?Closure $offers = null): void
+    {
+        $this->add(new Word($text, WordRole::More, $at, $edit));
+        $this->offer($at, $offers);
+    }
+
+    /**
+     * A gap in the sentence, with what belongs there and why the rule is not finished without it.
+     *
+     * @param  ?Closure(): list<Offer>  $offers
+     */
+    public function gap(string $text, string $at, ?Edit $edit, string $code, string $message, ?Closure $offers = null): null
     {
         $this->add(new Word($text, WordRole::Missing, $at, $edit));
+        $this->offer($at, $offers);
 
         return $this->problem($at, $code, $message);
     }
 
-    public function problem(string $at, string $code, string $message): null
+    public function problem(string $at, string $code, string $message, ?int $position = null): null
     {
-        $this->problems[] = new Problem($at, $code, $message);
+        $this->sheet->problems[] = new Problem($at, $code, $message, $position);
 
         return null;
     }
 
+    public function problems(): int
+    {
+        return count($this->sheet->problems);
+    }
+
+    /** @param  ?Closure(): list<Offer>  $offers */
+    private function offer(string $at, ?Closure $offers): void
+    {
+        if ($offers !== null && $this->sheet->asked === $at) {
+            $this->sheet->offers = $offers();
+        }
+    }
+
     private function add(Word $word): void
     {
-        $row = end($this->rows);
+        $row = end($this->sheet->rows);
         if ($row === false) {
             throw new \LogicException('A word needs a row to stand in.');
         }

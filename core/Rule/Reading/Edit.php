@@ -9,14 +9,24 @@ enum Edit: string
 {
     case Trigger = 'trigger';
     case WatchedFields = 'watched_fields';
+    case ChangedValue = 'changed_value';    // a value of the one field a trigger watches
+    case Where = 'where';                   // adds a group of conditions on related records
     case Group = 'group';
     case Field = 'field';
     case Operator = 'operator';
     case Operand = 'operand';
+    case Span = 'span';                     // an amount of time
+    case Formula = 'formula';
     case Guard = 'guard';
     case SetField = 'set_field';
     case SetValue = 'set_value';
-    case Title = 'title';
+    case Title = 'title';                   // one line with merge fields
+    case Notes = 'notes';                   // several lines with merge fields
+    case Text = 'text';                     // one plain line
+    case Number = 'number';
     case Person = 'person';
     case Due = 'due';
+    case Recipients = 'recipients';
+    case Letter = 'letter';                 // a message's text, edited as it reads
+    case Offer = 'offer';                   // chosen from what the server offers for the place
 }

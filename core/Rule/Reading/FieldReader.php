@@ -40,8 +40,8 @@ final class FieldReader
             return $context->gap($name, $node->at, Edit::SetField, 'unknown_field', "{$context->type->label} has no field ‘{$name}’. Choose another.");
         }
         $context->word($field->label, WordRole::Field, $node->at, Edit::SetField);
-        if ($field->system) {
-            return $context->problem($node->at, 'not_settable', "{$field->label} is kept by the application and cannot be set.");
+        if (! $field->isSettable()) {
+            return $context->problem($node->at, 'not_settable', $field->system ? "{$field->label} is kept by the application and cannot be set." : "{$field->label} is computed from other fields and cannot be set.");
         }
 
         return $field;

@@ -10,6 +10,9 @@ final class Row
     /** @var list<Word> */
     public array $words = [];
 
+    /** Whether the line is switched off. */
+    public bool $off = false;
+
     /**
      * @param  Part  $part  what the row states
      * @param  string  $at  the place in the rule file the row stands for (a JSON Pointer)
@@ -26,8 +29,9 @@ final class Row
 
     public function text(): string
     {
-        $text = implode(' ', array_map(static fn (Word $word): string => $word->text, $this->words));
+        $said = array_filter($this->words, static fn (Word $word): bool => $word->role !== WordRole::More);
+        $text = implode(' ', array_map(static fn (Word $word): string => $word->text, $said));
 
-        return str_replace([' ,', ' .'], [',', '.'], $text);
+        return str_replace([' ,', ' .', ' ;', ' :', ' ’s'], [',', '.', ';', ':', '’s'], $text);
     }
 }

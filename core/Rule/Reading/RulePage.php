@@ -12,28 +12,72 @@ final readonly class RulePage
     /**
      * @param  list<Row>  $rows
      * @param  list<Problem>  $problems
+     * @param  list<Offer>  $offers  what the word that was asked about can become
      */
     public function __construct(
         public array $rows,
         public array $problems,
         public ?Rule $rule,
+        public array $offers = [],
     ) {
     }
 
     /** The whole rule as one sentence, to be read aloud. */
     public function aloud(): string
     {
-        $of = fn (Part $part): array => array_values(array_filter($this->rows, static fn (Row $row): bool => $row->part === $part));
-        $conditions = array_values(array_filter($this->rows, static fn (Row $row): bool => $row->part === Part::Group || $row->part === Part::Condition));
-        $onlyIf = $conditions === [] ? '' : self::conditionsAloud($conditions, 0)[0];
+        $when = $this->aloudFrom('/when', Part::When);
+        $onlyIf = $this->conditions('/onlyIf');
         $text = implode(', ', array_filter([
-            ...array_map(static fn (Row $row): string => 'When '.$row->text(), $of(Part::When)),
-            $onlyIf === 'always' ? '' : 'only if '.$onlyIf,
-            ...array_map(static fn (Row $row): string => 'firing '.$row->text(), $of(Part::Fires)),
+            $when === '' ? '' : "When {$when}",
+            $onlyIf === '' || $onlyIf === 'always' ? '' : "only if {$onlyIf}",
+            ...array_map(static fn (string $fires): string => "firing {$fires}", array_filter([$this->aloudFrom('/fires', Part::Fires)])),
         ]));
-        $lines = array_map(static fn (Row $row): string => lcfirst($row->text()), $of(Part::Line));
+        $lines = [];
+        foreach ($this->rows as $row) {
+            if ($row->part === Part::Line && ! $row->off) {
+                $lines[] = lcfirst($this->aloudFrom($row->at, Part::Line));
+            }
+        }
 
         return $text.($lines === [] ? '.' : ': '.implode('; ', $lines).'.');
+    }
+
+    /** A row with the conditions that belong to it: "Set Review to Needed, only if Priority is Urgent". */
+    private function aloudFrom(string $at, Part $part): string
+    {
+        foreach ($this->rows as $row) {
+            if ($row->part === $part && $row->at === $at) {
+                $below = $this->conditions("{$at}/");
+                $margin = $this->margin("{$at}/");
+
+                return $row->text().($below === '' ? '' : ($margin === '' ? ' ' : ", {$margin} ").$below);
+            }
+        }
+
+        return '';
+    }
+
+    private function margin(string $prefix): string
+    {
+        foreach ($this->rows as $row) {
+            if (str_starts_with($row->at, $prefix) && ($row->part === Part::Group || $row->part === Part::Condition)) {
+                return $row->margin;
+            }
+        }
+
+        return '';
+    }
+
+    private function conditions(string $prefix): string
+    {
+        $rows = array_values(array_filter($this->rows, static fn (Row $row): bool => ($row->part === Part::Group || $row->part === Part::Condition) && str_starts_with("{$row->at}/", $prefix)));
+
+        if ($rows === []) {
+            return '';
+        }
+        [$text] = $this->conditionsAloud($rows, 0);
+
+        return $rows[0]->depth > 0 && $text[0] === '(' ? substr($text, 1, -1) : $text;
     }
 
     /**
@@ -42,15 +86,15 @@ final readonly class RulePage
      * @param  list<Row>  $rows  of the conditions
      * @return array{string, int} the words of the condition at a place, and the place of the row behind it
      */
-    private static function conditionsAloud(array $rows, int $at): array
+    private function conditionsAloud(array $rows, int $at): array
     {
         $row = $rows[$at++];
-        if ($row->part === Part::Condition) {
-            return [$row->text(), $at];
-        }
         $parts = [];
         while (isset($rows[$at]) && $rows[$at]->depth > $row->depth) {
-            [$parts[], $at] = self::conditionsAloud($rows, $at);
+            [$parts[], $at] = $this->conditionsAloud($rows, $at);
+        }
+        if ($row->part === Part::Condition) {
+            return [$row->text().($parts === [] ? '' : ' where '.implode(' and ', $parts)), $at];
         }
         $text = match ($row->text()) {
             'all of' => implode(' and ', $parts),

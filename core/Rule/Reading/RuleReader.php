@@ -6,6 +6,7 @@ namespace VividLedger\Rule\Reading;
 
 use VividLedger\People\Directory;
 use VividLedger\Rule\Guard\RepeatGuards;
+use VividLedger\Rule\Line\Line;
 use VividLedger\Rule\Line\Lines;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\Triggers;
@@ -25,8 +26,11 @@ final readonly class RuleReader
     ) {
     }
 
-    /** @param  array<mixed>  $file the decoded JSON */
-    public function read(array $file, int $id = 0, int $page = 0): RulePage
+    /**
+     * @param  array<mixed>  $file  the decoded JSON
+     * @param  ?string  $asked  the place whose choices are wanted (a JSON Pointer); they are then in the page's offers
+     */
+    public function read(array $file, int $id = 0, int $page = 0, string $eitherOr = '', ?string $asked = null): RulePage
     {
         $root = new Node($file);
         $type = $this->schema->type($root->child('on')->text() ?? '');
@@ -35,14 +39,14 @@ final readonly class RuleReader
 
             return new RulePage([], [new Problem('/on', 'unknown_type', $unknown === null ? 'Say which records the rule is about.' : "There is no record type ‘{$unknown}’.")], null);
         }
-        $context = new Context($this->schema, $this->directory, $type, $this->zone);
+        $sheet = new Sheet($asked);
+        $context = new Context($this->schema, $this->directory, $type, $this->zone, $sheet);
         $name = trim($root->child('name')->text() ?? '');
         if ($name === '') {
             $context->problem('/name', 'missing', 'Give the rule a name.');
         } elseif (mb_strlen($name) > self::NAME_LENGTH) {
             $context->problem('/name', 'too_long', 'A name has at most '.self::NAME_LENGTH.' characters; this has '.mb_strlen($name).'.');
         }
-
         $context->row(Part::When, $root->child('when'), 'When');
         $context->glue(preg_match('/^[aeiou]/i', $type->label) === 1 ? 'an' : 'a');
         $context->word($type->label, WordRole::Field, '/on', null);
@@ -50,22 +54,37 @@ final readonly class RuleReader
         $condition = ConditionReader::read($context, self::withRootGroup($root->child('onlyIf')), 'Only if');
         $context->row(Part::Fires, $root->child('fires'), 'Fires');
         $guard = RepeatGuards::read($context, $root->child('fires'));
+        $again = RepeatGuards::again($context, $root->child('fires'), $guard);
+        $lines = $this->lines($context, $root->child('lines'));
+        $rule = $trigger !== null && $condition !== null && $guard !== null && $sheet->problems === []
+            ? new Rule($id, $page, $name, $type->name, $trigger, $condition, $guard, $lines, $again, $eitherOr)
+            : null;
+
+        return new RulePage($sheet->rows, $sheet->problems, $rule, $sheet->offers);
+    }
+
+    /** @return list<Line> those that are finished and not switched off */
+    private function lines(Context $context, Node $list): array
+    {
         $lines = [];
-        $items = $root->child('lines')->items();
+        $items = $list->items();
+        $on = 0;
         foreach ($items as $item) {
-            $lines[] = Lines::read($context, $item);
+            $line = Lines::read($context, $item);
+            if ($item->child('off')->raw !== true) {
+                $on++;
+                $lines[] = $line;
+            }
         }
         if ($items === []) {
             $context->problem('/lines', 'missing', 'A rule needs at least one line: say what it does.');
+        } elseif ($on === 0) {
+            $context->problem('/lines', 'all_off', 'Every line is switched off: switch one on.');
         } elseif (count($items) > Lines::MOST) {
             $context->problem('/lines', 'too_many', 'A rule has at most '.Lines::MOST.' lines.');
         }
 
-        $rule = $trigger !== null && $condition !== null && $guard !== null && $context->problems === []
-            ? new Rule($id, $page, $name, $type->name, $trigger, $condition, $guard, array_values(array_filter($lines)))
-            : null;
-
-        return new RulePage($context->rows, $context->problems, $rule);
+        return array_values(array_filter($lines));
     }
 
     /** A file without conditions reads like one whose group of conditions is empty. */

@@ -12,4 +12,5 @@ enum WordRole: string
     case Value = 'value';
     case Person = 'person';
     case Missing = 'missing';
+    case More = 'more';     // not said: what could be added
 }

@@ -4,18 +4,19 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Trigger;
 
+use VividLedger\Engine\Facts;
 use VividLedger\Record\Change;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Edit;
 use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Reading\WordRole;
 
-/** An existing record changed: in any field, or in one of the named fields. */
-final readonly class Changed implements Trigger
+/** An existing record changed: in any field, or in one of the named fields, and of one field from and to certain values. */
+final readonly class Changed extends OwnTrigger
 {
-    /** @param  ?list<string>  $fields null for any field */
-    public function __construct(public ?array $fields = null)
+    public function __construct(string $type, private ChangedFields $fields)
     {
+        parent::__construct($type);
     }
 
     public static function kind(): string
@@ -31,47 +32,28 @@ final readonly class Changed implements Trigger
     public static function read(Context $context, Node $node): ?self
     {
         $context->word(self::label(), WordRole::Value, $node->at, Edit::Trigger);
-        $context->glue('in');
-        $list = $node->child('fields');
-        $names = [];
-        $sound = true;
-        foreach ($list->items() as $index => $item) {
-            if ($index > 0) {
-                $context->glue('or');
-            }
-            $field = $context->type->field($item->text() ?? '');
-            if ($field === null || $field->system) {
-                $shown = $item->text() ?? '?';
-                $context->gap($shown, $list->at, Edit::WatchedFields, 'unknown_field', "{$context->type->label} has no field ‘{$shown}’ that can change. Choose another.");
-                $sound = false;
-            } else {
-                $context->word($field->label, WordRole::Field, $list->at, Edit::WatchedFields);
-                $names[] = $field->name;
-            }
-        }
-        if ($list->items() === []) {
-            $context->word('any field', WordRole::Value, $list->at, Edit::WatchedFields);
-        }
+        $fields = ChangedFields::read($context, $node, $context->type);
 
-        return $sound ? new self($names === [] ? null : $names) : null;
+        return $fields === null ? null : new self($context->type->name, $fields);
     }
 
-    public function accepts(Change $change): bool
+    public function watch(): Watch
     {
-        if ($change->before === null || $change->after === null) {
-            return false;
-        }
-
-        return $this->fields === null || array_intersect($this->fields, $change->fields()) !== [];
+        return new Watch($this->type, fields: $this->fields->names);
     }
 
-    public function onCreation(): bool
+    public function accepts(Change $change, Facts $facts): bool
     {
-        return false;
+        return $change->before !== null && $change->after !== null && $change->event === null && $this->fields->changedIn($change);
     }
 
-    public function onChangeOf(): ?array
+    public function asksNoMore(): bool
     {
-        return $this->fields;
+        return ! $this->fields->asksValues();
+    }
+
+    public function wanted(): string
+    {
+        return self::label().$this->fields->wording();
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Trigger;
 
+use VividLedger\Engine\Facts;
 use VividLedger\Record\Change;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Edit;
@@ -11,7 +12,7 @@ use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Reading\WordRole;
 
 /** The record did not exist before. */
-final readonly class Created implements Trigger
+final readonly class Created extends OwnTrigger
 {
     public static function kind(): string
     {
@@ -27,21 +28,16 @@ final readonly class Created implements Trigger
     {
         $context->word(self::label(), WordRole::Value, $node->at, Edit::Trigger);
 
-        return new self;
+        return new self($context->type->name);
     }
 
-    public function accepts(Change $change): bool
+    public function watch(): Watch
+    {
+        return new Watch($this->type, created: true);
+    }
+
+    public function accepts(Change $change, Facts $facts): bool
     {
         return $change->before === null;
-    }
-
-    public function onCreation(): bool
-    {
-        return true;
-    }
-
-    public function onChangeOf(): array
-    {
-        return [];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Trigger;
 
+use VividLedger\Engine\Facts;
 use VividLedger\Record\Change;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Edit;
@@ -11,7 +12,7 @@ use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Reading\WordRole;
 
 /** Any save of the record that changes something, the first included. */
-final readonly class CreatedOrChanged implements Trigger
+final readonly class CreatedOrChanged extends OwnTrigger
 {
     public static function kind(): string
     {
@@ -27,21 +28,16 @@ final readonly class CreatedOrChanged implements Trigger
     {
         $context->word(self::label(), WordRole::Value, $node->at, Edit::Trigger);
 
-        return new self;
+        return new self($context->type->name);
     }
 
-    public function accepts(Change $change): bool
+    public function watch(): Watch
     {
-        return $change->after !== null;
+        return new Watch($this->type, created: true, fields: null);
     }
 
-    public function onCreation(): bool
+    public function accepts(Change $change, Facts $facts): bool
     {
-        return true;
-    }
-
-    public function onChangeOf(): ?array
-    {
-        return null;
+        return $change->after !== null && $change->event === null;
     }
 }

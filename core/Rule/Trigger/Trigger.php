@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Trigger;
 
+use VividLedger\Engine\Facts;
 use VividLedger\Record\Change;
+use VividLedger\Record\Record;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Node;
 
@@ -19,10 +21,21 @@ interface Trigger
     /** Reads it from a rule file and words it; null when unfinished. */
     public static function read(Context $context, Node $node): ?self;
 
-    public function accepts(Change $change): bool;
+    public function watch(): Watch;
 
-    public function onCreation(): bool;
+    /** Whether a change that it watches for starts the rule. */
+    public function accepts(Change $change, Facts $facts): bool;
 
-    /** @return ?list<string> the fields whose change matters; null for every field, an empty list for none */
-    public function onChangeOf(): ?array;
+    /** Whether what it watches is all that it asks, so that accepts() need not be called for what an index found. */
+    public function asksNoMore(): bool;
+
+    /**
+     * The records a rule is judged on when the change is one of another record; null when it is the changed record itself.
+     *
+     * @return ?list<Record>
+     */
+    public function subjects(Change $change, Facts $facts): ?array;
+
+    /** What it waited for, in the past tense: "the ticket was to be created". */
+    public function wanted(): string;
 }

@@ -12,7 +12,10 @@ use VividLedger\Rule\Reading\Node;
 final class Triggers
 {
     /** @var list<class-string<Trigger>> */
-    public const ALL = [Created::class, CreatedOrChanged::class, Changed::class];
+    public const ALL = [
+        Created::class, CreatedOrChanged::class, Changed::class, Deleted::class, RelatedChanged::class,
+        CommentArrived::class, FileArrived::class, TaskCompleted::class, ByHand::class,
+    ];
 
     public static function read(Context $context, Node $node): ?Trigger
     {

@@ -13,7 +13,10 @@ use VividLedger\Schema\Field;
 final class AssignedValues
 {
     /** @var list<class-string<AssignedValue>> */
-    public const ALL = [FixedValue::class, Stamp::class, FoundPerson::class, CopiedValue::class, Cleared::class];
+    public const ALL = [
+        FixedValue::class, Stamp::class, Shifted::class, FoundPerson::class, Added::class, Subtracted::class, Multiplied::class, WithMember::class, WithoutMember::class,
+        WrittenText::class, AppendedLine::class, CopiedValue::class, Reckoned::class, ThisOne::class, MadeOne::class, Cleared::class,
+    ];
 
     public static function read(Context $context, Node $node, Field $field): ?AssignedValue
     {

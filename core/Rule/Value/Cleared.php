@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Value;
 
 use VividLedger\Engine\Performance;
+use VividLedger\Record\Record;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Edit;
 use VividLedger\Rule\Reading\Node;
@@ -25,6 +26,11 @@ final readonly class Cleared implements AssignedValue
         return ! $field->required && $field->type !== FieldType::Tick;
     }
 
+    public static function label(Field $field): ?string
+    {
+        return null;
+    }
+
     public static function read(Context $context, Node $node, Field $field): self
     {
         $context->word('empty', WordRole::Value, $node->at, Edit::SetValue);
@@ -32,7 +38,7 @@ final readonly class Cleared implements AssignedValue
         return new self;
     }
 
-    public function for(Field $field, Performance $performance): null
+    public function for(Field $field, Performance $performance, ?Record $target): null
     {
         return null;
     }

@@ -6,6 +6,7 @@ namespace VividLedger\Rule\Value;
 
 use VividLedger\Engine\Performance;
 use VividLedger\Record\InvalidValue;
+use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Edit;
@@ -31,6 +32,11 @@ final readonly class CopiedValue implements AssignedValue
         return true;
     }
 
+    public static function label(Field $field): ?string
+    {
+        return null;
+    }
+
     public static function read(Context $context, Node $node, Field $field): ?self
     {
         $name = $node->child('from')->text() ?? '';
@@ -45,7 +51,7 @@ final readonly class CopiedValue implements AssignedValue
         return $alike ? new self($path) : $context->problem($node->at, 'wrong_type', "{$path->label()} does not fit {$field->label}: they hold different kinds of value.");
     }
 
-    public function for(Field $field, Performance $performance): string|int|bool|null
+    public function for(Field $field, Performance $performance, ?Record $target): string|int|bool|null
     {
         $value = Value::of($field, $performance->view()->value($this->path));
         if ($value === null && $field->required) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Value;
 
 use VividLedger\Engine\Performance;
+use VividLedger\Record\Record;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Edit;
 use VividLedger\Rule\Reading\FieldReader;
@@ -28,6 +29,11 @@ final readonly class FixedValue implements AssignedValue
         return true;
     }
 
+    public static function label(Field $field): ?string
+    {
+        return null;
+    }
+
     public static function read(Context $context, Node $node, Field $field): ?self
     {
         $value = FieldReader::value($context, $field, $node->child('value'), Edit::SetValue, $node->at);
@@ -35,7 +41,7 @@ final readonly class FixedValue implements AssignedValue
         return $value === null ? null : new self($value);
     }
 
-    public function for(Field $field, Performance $performance): string|int|bool
+    public function for(Field $field, Performance $performance, ?Record $target): string|int|bool
     {
         return $this->value;
     }

@@ -8,6 +8,7 @@ use VividLedger\Engine\Performance;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
 use VividLedger\Record\InvalidValue;
+use VividLedger\Record\Record;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Edit;
 use VividLedger\Rule\Reading\Node;
@@ -32,6 +33,11 @@ final readonly class FoundPerson implements AssignedValue
         return $field->type === FieldType::Person;
     }
 
+    public static function label(Field $field): ?string
+    {
+        return null;
+    }
+
     public static function read(Context $context, Node $node, Field $field): ?self
     {
         $expression = PersonExpressions::read($context, $node->child('person'));
@@ -43,7 +49,7 @@ final readonly class FoundPerson implements AssignedValue
         return new self($expression);
     }
 
-    public function for(Field $field, Performance $performance): int
+    public function for(Field $field, Performance $performance, ?Record $target): int
     {
         $found = $this->expression->find($performance->view());
 

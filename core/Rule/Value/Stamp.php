@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Value;
 
 use VividLedger\Engine\Performance;
+use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Edit;
@@ -26,6 +27,11 @@ final readonly class Stamp implements AssignedValue
         return $field->type->isMoment();
     }
 
+    public static function label(Field $field): ?string
+    {
+        return null;
+    }
+
     public static function read(Context $context, Node $node, Field $field): self
     {
         $context->word($field->type === FieldType::Date ? 'today' : 'now', WordRole::Value, $node->at, Edit::SetValue);
@@ -33,7 +39,7 @@ final readonly class Stamp implements AssignedValue
         return new self;
     }
 
-    public function for(Field $field, Performance $performance): string
+    public function for(Field $field, Performance $performance, ?Record $target): string
     {
         return $field->type === FieldType::Date
             ? $performance->now->setTimezone($performance->zone)->format('Y-m-d')

@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace Tests\App\Support;
 
 use App\Models\Person as Row;
+use Tests\Core\Support\Memory;
 use VividLedger\Engine\Engine;
-use VividLedger\Engine\Facts;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\FixedClock;
 use VividLedger\Engine\RuleIndex;
-use VividLedger\People\Directory;
+use VividLedger\Engine\Step;
+use VividLedger\Engine\Stopped;
 use VividLedger\People\Person;
 use VividLedger\Record\Change;
 use VividLedger\Record\Display;
@@ -22,30 +23,26 @@ use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Schema;
 
 /** What the application keeps, kept in arrays instead: the same engine with facts from memory. */
-final class PaperLedger implements Directory, Facts
+final class PaperLedger extends Memory
 {
     /** @var list<array{string, ?int, ?string}> title, person and due date of every task given */
     public array $tasks = [];
 
+    /** @var list<string> subject, text and recipients of every message */
+    public array $messages = [];
+
     /** @var list<Rule> */
     private array $rules = [];
 
-    /** @var array<string, Record> */
-    private array $records = [];
-
-    /** @var array<string, true> */
-    private array $guards = [];
-
-    /** @var array<int, Person> */
-    private array $people = [];
-
     private readonly \DateTimeZone $zone;
 
-    public function __construct(private readonly Schema $schema, private readonly int $fallback)
+    public function __construct(private readonly Schema $schema, int $fallback)
     {
+        parent::__construct($schema);
+        $this->fallback = $fallback;
         $this->zone = new \DateTimeZone('Europe/Berlin');
-        foreach (Row::query()->get() as $row) {
-            $this->people[$row->id] = new Person($row->id, $row->handle, $row->name, $row->manager_id, $row->active);
+        foreach (Row::query()->orderBy('id')->get() as $row) {
+            $this->people[$row->id] = new Person($row->id, $row->handle, $row->name, $row->manager_id, $row->active, $row->team, $row->email, $row->phone);
         }
     }
 
@@ -66,6 +63,7 @@ final class PaperLedger implements Directory, Facts
      */
     public function save(?Record $before, int $id, array $values, int $actor, \DateTimeImmutable $at): array
     {
+        $this->now = $at;
         $type = $this->schema->types['ticket'];
         $stamp = Value::instantText($at);
         $all = [];
@@ -73,69 +71,56 @@ final class PaperLedger implements Directory, Facts
             $all[$name] = array_key_exists($name, $values) ? Value::of($field, $values[$name]) : ($before === null ? ($field->type === FieldType::Tick ? false : null) : $before->values[$name]);
         }
         $stamps = ['updated_at' => $stamp, 'updated_by' => $actor] + ($before === null ? ['created_at' => $stamp, 'created_by' => $actor] : []);
-        $all = array_replace($all, $stamps);
-        $after = new Record('ticket', $id, ($before === null ? 0 : $before->version) + 1, $all);
-        $change = new Change($before, $after, $actor, $at);
-        $decision = (new Engine($this->schema, $this->zone))->decide($change, new RuleIndex($this->rules), $this, new FixedClock($at));
-        $entries = [['kind' => $before === null ? 'created' : 'changed', 'rule' => null, 'cause' => null, 'version' => $after->version, 'data' => ['changes' => $this->changes($before, $after)]]];
+        $after = new Record('ticket', $id, ($before === null ? 0 : $before->version) + 1, $type->withComputed(array_replace($all, $stamps)));
+        $decision = (new Engine($this->schema, $this->zone))->decide(new Change($before, $after, $actor, $at), new RuleIndex($this->rules), $this, new FixedClock($at));
+        $entries = [['kind' => $before === null ? 'created' : 'changed', 'rule' => null, 'cause' => null, 'record' => "ticket:{$id}", 'version' => $after->version, 'data' => ['changes' => $this->changes(new Change($before, $after, $actor, $at))]]];
         foreach ($decision->steps as $step) {
-            $fires = $step instanceof Firing;
-            $rule = $fires ? $step->rule : $step->chain[count($step->chain) - 1];
-            $data = $fires
-                ? ['why' => json_decode((string) json_encode($step->why), true), 'did' => $step->performance->outcomes, 'changes' => $this->changes($step->before, $step->after)]
-                : ['chain' => array_map(static fn (Rule $rule): string => $rule->name, $step->chain), 'cameRound' => $step->cameRound];
-            $entries[] = ['kind' => $fires ? 'fired' : 'stopped', 'rule' => $rule->name, 'cause' => $step->parent === null ? 0 : $step->parent + 1, 'version' => $after->version, 'data' => $data];
-            if ($fires) {
-                $this->guards["{$rule->id}:{$id}:{$step->guardKey}"] = true;
+            $entries[] = $this->entry($step);
+            $this->use($step);
+            if ($step instanceof Firing) {
                 foreach ($step->performance->tasks as $task) {
                     $this->tasks[] = [$task->title, $task->person?->id, $task->due === null ? null : Value::instantText($task->due)];
                 }
+                foreach ($step->performance->messages as $message) {
+                    $this->messages[] = "{$message->subject}|{$message->text}|{$message->toText()}";
+                }
             }
         }
+        $this->turns = array_replace($this->turns, $decision->turns);
+        foreach ($decision->others as [, $other]) {
+            $this->keep($other);
+        }
+        $this->keep($decision->after ?? $after);
 
         return ['record' => $decision->after ?? $after, 'entries' => $entries];
     }
 
-    public function record(string $type, int $id): ?Record
+    /** @return array<string, mixed> */
+    private function entry(Step $step): array
     {
-        return $this->records["{$type}:{$id}"] ?? null;
-    }
+        $cause = $step->parent() === null ? 0 : $step->parent() + 1;
+        [$kind, $rule, $record, $data] = match (true) {
+            $step instanceof Firing => ['fired', $step->rule->name, $step->after, [
+                'why' => json_decode((string) json_encode($step->why), true), 'did' => json_decode((string) json_encode($step->performance->outcomes), true),
+                'changes' => $this->changes(new Change($step->before, $step->after, null, $this->now)),
+            ]],
+            $step instanceof Stopped => ['stopped', $step->chain[count($step->chain) - 1]->name, $step->record, ['chain' => array_map(static fn (Rule $rule): string => $rule->name, $step->chain), 'cameRound' => $step->cameRound]],
+            $step instanceof \VividLedger\Engine\ReadyAgain => ['ready_again', $step->rule->name, $step->record, []],
+            $step instanceof \VividLedger\Engine\Effect && $step->change->event !== null => ['comment', null, $step->change->record(), ['text' => $step->change->event->text]],
+            default => [$step->change->before === null ? 'created' : 'changed', null, $step->change->record(), ['changes' => $this->changes($step->change)]],
+        };
 
-    public function title(string $type, int $id): ?string
-    {
-        $record = $this->record($type, $id);
-
-        return $record === null ? null : (string) $record->value($this->schema->types[$type]->title);
-    }
-
-    public function person(int $id): ?Person
-    {
-        return $this->people[$id] ?? null;
-    }
-
-    public function personByHandle(string $handle): ?Person
-    {
-        return array_values(array_filter($this->people, static fn (Person $person): bool => $person->handle === $handle))[0] ?? null;
-    }
-
-    public function fallbackPerson(): ?Person
-    {
-        return $this->people[$this->fallback];
-    }
-
-    public function guardHeld(int $ruleId, string $type, int $recordId, string $key): bool
-    {
-        return isset($this->guards["{$ruleId}:{$recordId}:{$key}"]);
+        return ['kind' => $kind, 'rule' => $rule, 'cause' => $cause, 'record' => "{$record->type}:{$record->id}", 'version' => $record->version, 'data' => $data];
     }
 
     /** @return list<array<string, string>> */
-    private function changes(?Record $before, Record $after): array
+    private function changes(Change $change): array
     {
         $display = new Display($this, $this->zone);
         $changes = [];
-        foreach ($this->schema->types['ticket']->ownFields() as $field) {
-            [$was, $is] = [$before?->value($field->name), $after->value($field->name)];
-            if ($was !== $is && ($before !== null || $is !== false)) {
+        foreach ($this->schema->types[$change->record()->type]->ownFields() as $field) {
+            [$was, $is] = [$change->before?->value($field->name), $change->after?->value($field->name)];
+            if ($was !== $is && ($change->before !== null || $is !== false)) {
                 $changes[] = ['field' => $field->name, 'label' => $field->label, 'before' => $display->of($field, $was), 'after' => $display->of($field, $is)];
             }
         }

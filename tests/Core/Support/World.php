@@ -7,7 +7,6 @@ namespace Tests\Core\Support;
 use VividLedger\Engine\Clock;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
-use VividLedger\Engine\Facts;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\RuleIndex;
 use VividLedger\People\Directory;
@@ -24,30 +23,19 @@ use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 
 /** A small company in memory: tickets of customers, five people, and a clock that stands still. */
-final class World implements Clock, Directory, Facts
+final class World extends Memory implements Clock, Directory
 {
-    public \DateTimeImmutable $now;
-
-    public ?int $fallback = 5;
-
-    /** @var array<string, true> */
-    public array $guards = [];
-
-    /** @var array<string, Record> */
-    public array $records = [];
-
-    /** @var array<int, Person> */
-    public array $people;
-
     public function __construct()
     {
+        parent::__construct(self::schema());
+        $this->fallback = 5;
         $this->now = new \DateTimeImmutable('2026-11-24T08:40:00Z');
         $this->people = [
-            1 => new Person(1, 'edda', 'Edda Marlow'),
-            2 => new Person(2, 'tomas', 'Tomas Weld', 1),
-            3 => new Person(3, 'ines', 'Ines Okafor', 2),
-            4 => new Person(4, 'gone', 'Gus Gone', 2, false),
-            5 => new Person(5, 'stand', 'Stan Inn'),
+            1 => new Person(1, 'edda', 'Edda Marlow', team: 'Board', email: 'edda@larkmoss.example'),
+            2 => new Person(2, 'tomas', 'Tomas Weld', 1, team: 'Sales', email: 'tomas@larkmoss.example'),
+            3 => new Person(3, 'ines', 'Ines Okafor', 2, team: 'Sales', email: 'ines@larkmoss.example', phone: '+49 30 5550 0003'),
+            4 => new Person(4, 'gone', 'Gus Gone', 2, false, 'Sales'),
+            5 => new Person(5, 'stand', 'Stan Inn', team: 'Office', email: 'stan@larkmoss.example'),
         ];
         $this->records['customer:1'] = self::made('customer', 1, ['name' => 'Brine & Barrow Hotel', 'plan' => 'full', 'owner' => 2]);
         $this->records['customer:2'] = self::made('customer', 2, ['name' => 'Quayside Clinic', 'plan' => null, 'owner' => null]);
@@ -63,6 +51,9 @@ final class World implements Clock, Directory, Facts
                 new Field('plan', 'Plan', FieldType::Choice, choices: [new Choice('basic', 'Basic'), new Choice('full', 'Full care')]),
                 new Field('owner', 'Owner', FieldType::Person),
                 new Field('key', 'Key account', FieldType::Tick),
+                new Field('open', 'Open tickets', FieldType::Number, scale: 0, min: '0', max: '5'),
+                new Field('email', 'E-mail', FieldType::Email),
+                new Field('language', 'Language', FieldType::Choice, choices: [new Choice('en', 'English'), new Choice('de', 'German')]),
             ]),
             'ticket' => new RecordType('ticket', 'Ticket', 'Tickets', 'T', 'subject', 'owner', [
                 new Field('subject', 'Subject', FieldType::Text, required: true),
@@ -79,6 +70,10 @@ final class World implements Clock, Directory, Facts
                 new Field('code', 'Code', FieldType::Text, maxLength: 5),
                 new Field('email', 'Email', FieldType::Email),
                 new Field('notes', 'Notes', FieldType::LongText, maxLength: 1000),
+                new Field('rooms', 'Rooms', FieldType::Choices, choices: [new Choice('lobby', 'Lobby'), new Choice('spa', 'Spa'), new Choice('bar', 'Bar')]),
+                new Field('tags', 'Tags', FieldType::Tags),
+                new Field('rate', 'Cost an hour', FieldType::Money, currency: 'EUR', formula: 'cost / hours'),
+                new Field('parent', 'Part of', FieldType::Reference, target: 'ticket'),
             ]),
         ]);
     }
@@ -91,7 +86,7 @@ final class World implements Clock, Directory, Facts
             $all[$name] = $field->type === FieldType::Tick ? false : null;
         }
 
-        return new Record($type, $id, $version, array_replace($all, ['created_by' => 3], $values));
+        return new Record($type, $id, $version, self::schema()->types[$type]->withComputed(array_replace($all, ['created_by' => 3], $values)));
     }
 
     /** @param  array<string, string|int|bool|null>  $values */
@@ -167,55 +162,12 @@ final class World implements Clock, Directory, Facts
             }
             $decision = $this->decide($rules, $before, $after);
             foreach ($decision->firings() as $firing) {
-                $this->guards["{$firing->rule->id}:{$firing->guardKey}"] = true;
+                $this->use($firing);
             }
             $fired[] = array_map(static fn (Firing $firing): string => $firing->rule->name, $decision->firings());
             $before = $decision->after;
         }
 
         return $fired;
-    }
-
-    public function now(): \DateTimeImmutable
-    {
-        return $this->now;
-    }
-
-    public function record(string $type, int $id): ?Record
-    {
-        return $this->records["{$type}:{$id}"] ?? null;
-    }
-
-    public function title(string $type, int $id): ?string
-    {
-        $record = $this->records["{$type}:{$id}"] ?? null;
-
-        return $record === null ? null : (string) $record->value(self::schema()->types[$type]->title);
-    }
-
-    public function person(int $id): ?Person
-    {
-        return $this->people[$id] ?? null;
-    }
-
-    public function personByHandle(string $handle): ?Person
-    {
-        foreach ($this->people as $person) {
-            if ($person->handle === $handle) {
-                return $person;
-            }
-        }
-
-        return null;
-    }
-
-    public function fallbackPerson(): ?Person
-    {
-        return $this->fallback === null ? null : $this->people[$this->fallback];
-    }
-
-    public function guardHeld(int $ruleId, string $type, int $recordId, string $key): bool
-    {
-        return isset($this->guards["{$ruleId}:{$key}"]);
     }
 }

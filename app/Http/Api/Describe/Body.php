@@ -10,7 +10,7 @@ use OpenApi\Attributes as OA;
 #[\Attribute(\Attribute::TARGET_METHOD)]
 final class Body extends OA\RequestBody
 {
-    /** @param  array<string, string>  $members type by name: string, integer, boolean or object */
+    /** @param  array<string, string>  $members type by name: string, integer, integers, boolean or object */
     public function __construct(array $members)
     {
         $properties = [];
@@ -18,9 +18,11 @@ final class Body extends OA\RequestBody
         foreach ($members as $name => $type) {
             $optional = str_ends_with($name, '?');
             $name = rtrim($name, '?');
-            $properties[] = $type === 'object'
-                ? new OA\Property(property: $name, type: 'object', additionalProperties: true)
-                : new OA\Property(property: $name, type: $type, nullable: $optional ? true : null);
+            $properties[] = match ($type) {
+                'object' => new OA\Property(property: $name, type: 'object', additionalProperties: true),
+                'integers' => new OA\Property(property: $name, type: 'array', items: new OA\Items(type: 'integer')),
+                default => new OA\Property(property: $name, type: $type, nullable: $optional ? true : null),
+            };
             if (! $optional) {
                 $required[] = $name;
             }

@@ -15,7 +15,7 @@ final readonly class FieldShape
         public string $name,
         #[OA\Property]
         public string $label,
-        #[OA\Property(enum: ['text', 'long_text', 'email', 'phone', 'link', 'number', 'money', 'percent', 'tick', 'date', 'date_time', 'choice', 'person', 'reference'])]
+        #[OA\Property(enum: ['text', 'long_text', 'email', 'phone', 'link', 'number', 'money', 'percent', 'tick', 'date', 'date_time', 'choice', 'choices', 'tags', 'person', 'reference'])]
         public string $type,
         #[OA\Property]
         public bool $required,
@@ -31,6 +31,12 @@ final readonly class FieldShape
         public int $maxLength,
         #[OA\Property]
         public ?string $currency,
+        #[OA\Property]
+        public ?string $min,
+        #[OA\Property]
+        public ?string $max,
+        #[OA\Property(description: 'Computed from other fields of the record, and never set.')]
+        public ?string $formula,
     ) {
     }
 }

@@ -13,8 +13,12 @@ final readonly class OperatorShape
     public function __construct(
         #[OA\Property]
         public string $kind,
-        #[OA\Property(enum: ['nothing', 'one', 'many'])]
+        #[OA\Property(enum: ['nothing', 'one', 'many', 'span'])]
         public string $operand,
+        #[OA\Property(description: 'Whether it also compares with another field, a person found or a moving date.')]
+        public bool $given,
+        #[OA\Property(description: 'Whether it looks at the change, and so only fits the record\'s own fields.')]
+        public bool $ofChange,
         #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string'))]
         public array $labels,
     ) {

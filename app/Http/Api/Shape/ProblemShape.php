@@ -17,6 +17,8 @@ final readonly class ProblemShape
         public string $code,
         #[OA\Property]
         public string $message,
+        #[OA\Property(description: 'The character of a formula, counted from 1.')]
+        public ?int $position = null,
     ) {
     }
 }

@@ -19,6 +19,8 @@ final readonly class RowShape
         public string $margin,
         #[OA\Property]
         public int $depth,
+        #[OA\Property(description: 'Whether the line is switched off.')]
+        public bool $off,
         #[OA\Property(items: new OA\Items(type: WordShape::class))]
         public array $words,
     ) {

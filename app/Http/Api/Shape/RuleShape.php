@@ -23,6 +23,8 @@ final readonly class RuleShape
         public ?int $page,
         #[OA\Property]
         public bool $hasDraft,
+        #[OA\Property(description: 'The either/or set it stands in; empty for none.')]
+        public string $eitherOr,
         #[OA\Property]
         public int $draftVersion,
         #[OA\Property(format: 'date-time', nullable: true)]

@@ -23,8 +23,14 @@ final readonly class RuleSummary
         public ?int $page,
         #[OA\Property]
         public bool $hasDraft,
+        #[OA\Property(description: 'The either/or set it stands in; empty for none.')]
+        public string $eitherOr,
         #[OA\Property]
         public string $aloud,
+        #[OA\Property(description: 'Why a rule in force does nothing until it is mended; null when it is sound.')]
+        public ?string $broken,
+        #[OA\Property]
+        public bool $byHand,
         #[OA\Property(description: 'Firings in the last 30 days.')]
         public int $entries,
         #[OA\Property(format: 'date-time', nullable: true)]

@@ -11,7 +11,7 @@ use OpenApi\Attributes as OA;
 final readonly class VerdictShape
 {
     public function __construct(
-        #[OA\Property(enum: ['fires', 'trigger', 'conditions', 'no_turn', 'guard_held'])]
+        #[OA\Property(enum: ['fires', 'trigger', 'forestalled', 'conditions', 'no_turn', 'guard_held'])]
         public string $reason,
         #[OA\Property]
         public string $sentence,

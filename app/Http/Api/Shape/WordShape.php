@@ -13,11 +13,11 @@ final readonly class WordShape
     public function __construct(
         #[OA\Property]
         public string $text,
-        #[OA\Property(enum: ['glue', 'field', 'value', 'person', 'missing'])]
+        #[OA\Property(enum: ['glue', 'field', 'value', 'person', 'missing', 'more'])]
         public string $role,
         #[OA\Property]
         public ?string $at,
-        #[OA\Property(enum: ['trigger', 'watched_fields', 'group', 'field', 'operator', 'operand', 'guard', 'set_field', 'set_value', 'title', 'person', 'due'], nullable: true)]
+        #[OA\Property(enum: ['trigger', 'watched_fields', 'changed_value', 'where', 'group', 'field', 'operator', 'operand', 'span', 'formula', 'guard', 'set_field', 'set_value', 'title', 'notes', 'text', 'number', 'person', 'due', 'recipients', 'letter', 'offer'], nullable: true)]
         public ?string $edit,
     ) {
     }

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console;
+
+use App\StandIn\MailRoom;
+use App\StandIn\SmtpServer;
+use App\Work\Heartbeat;
+use Illuminate\Console\Command;
+use Illuminate\Database\Connection;
+
+/** The mail room: a stand-in mail server on loopback, whose letters the application shows on a shelf. */
+final class MailRoomCommand extends Command
+{
+    protected $signature = 'ledger:mail-room {--port=1025 : on loopback; 0 for any}';
+
+    protected $description = 'Take in mail and keep it on the shelf';
+
+    private bool $stop = false;
+
+    public function handle(MailRoom $room, Connection $db): int
+    {
+        $this->trap([SIGTERM, SIGINT], function (): void {
+            $this->stop = true;
+        });
+        $heartbeat = new Heartbeat($db, 'mail room');
+        $taken = 0;
+        $server = new SmtpServer('127.0.0.1:'.$this->option('port'), function (string $raw) use ($room, &$taken): void {
+            $room->takeMail($raw);
+            $taken++;
+        });
+        while (! $this->stop) {
+            $server->serve(0.5);
+            $heartbeat->beat($taken);
+        }
+        $heartbeat->end();
+
+        return self::SUCCESS;
+    }
+}

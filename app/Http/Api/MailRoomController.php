@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Describe\Ok;
+use App\Http\Api\Describe\Query;
+use App\Http\Api\Shape\OpenLetter;
+use App\Http\Api\Shape\ShelfLetter;
+use App\Http\Api\Shape\ShelfPage;
+use App\StandIn\Eml;
+use App\StandIn\MailRoom;
+use App\Store\Columns;
+use App\Store\Refused;
+use Illuminate\Database\Connection;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use OpenApi\Attributes as OA;
+use VividLedger\Template\RichText;
+
+/** The shelf of the mail room, the stand-in that takes in whatever the application sends. */
+final class MailRoomController extends Controller
+{
+    private const A_PAGE = 100;
+
+    public function __construct(private readonly Connection $db)
+    {
+    }
+
+    #[OA\Get(path: '/api/mail-room', operationId: 'shelf', tags: ['mail room'], parameters: [new Query('search')], responses: [new Ok(ShelfPage::class)])]
+    public function index(Request $request): ShelfPage
+    {
+        $given = $request->validate(['search' => 'nullable|string|max:200']);
+        $where = 'TRUE';
+        $bindings = [];
+        foreach (preg_split('/\s+/u', trim($given['search'] ?? ''), -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
+            $where .= ' AND CONCAT_WS(" ", sender, recipients, subject, text) LIKE ?';
+            $bindings[] = '%'.addcslashes($word, '\\%_').'%';
+        }
+        $rows = $this->db->select("SELECT id, kind, at, sender, recipients, subject, LEFT(text, 160) AS glimpse FROM mail_room WHERE {$where} ORDER BY id DESC LIMIT ".self::A_PAGE, $bindings);
+
+        return new ShelfPage(
+            array_map(static fn (object $row): ShelfLetter => new ShelfLetter((int) $row->id, $row->kind, (string) Columns::iso($row->at), $row->sender, $row->recipients, $row->subject, trim((string) preg_replace('/\s+/u', ' ', $row->glimpse))), $rows),
+            (int) $this->db->scalar("SELECT COUNT(*) FROM mail_room WHERE {$where}", $bindings),
+        );
+    }
+
+    #[OA\Get(path: '/api/mail-room/{id}', operationId: 'openLetter', tags: ['mail room'], responses: [new Ok(OpenLetter::class)])]
+    public function show(int $id): OpenLetter
+    {
+        $row = $this->row($id);
+        $letter = Eml::read($row->kind === 'email' ? $row->raw : '');
+
+        return new OpenLetter(
+            $id, $row->kind, (string) Columns::iso($row->at), $row->sender, $row->recipients, $letter->header('Cc'), $letter->header('Reply-To') === '' ? null : $letter->header('Reply-To'), $row->subject,
+            RichText::clean($letter->html()), $row->text, array_map(static fn (string $name, string $value): string => "{$name}: {$value}", array_keys($letter->headers), $letter->headers),
+        );
+    }
+
+    #[OA\Get(path: '/api/mail-room/{id}/eml', operationId: 'letterFile', description: 'The letter as it came, as a file.', tags: ['mail room'], responses: [new OA\Response(response: 200, description: 'An EML file.')])]
+    public function eml(int $id): Response
+    {
+        return response($this->row($id)->raw, 200, ['Content-Type' => 'message/rfc822', 'X-Content-Type-Options' => 'nosniff', 'Content-Disposition' => "attachment; filename=\"letter-{$id}.eml\""]);
+    }
+
+    /** Where a gateway for text messages would be: takes one in and puts it on the shelf. */
+    public function takeText(Request $request, MailRoom $room): JsonResponse
+    {
+        if (! hash_equals((string) config('ledger.sms.token'), (string) $request->bearerToken())) {
+            return new JsonResponse(['error' => 'Not allowed.'], 401);
+        }
+        $given = $request->validate(['to' => 'required|string|max:60', 'text' => 'required|string|max:5000']);
+        $room->takeText((string) $request->header('Idempotency-Key', hash('sha256', $given['to'].$given['text'])), $given['to'], $given['text']);
+
+        return new JsonResponse(['taken' => true], 202);
+    }
+
+    private function row(int $id): object
+    {
+        return $this->db->selectOne('SELECT * FROM mail_room WHERE id = ?', [$id]) ?? throw new Refused('not_found', "There is no letter {$id} on the shelf.", 404);
+    }
+}

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Describe\Body;
+use App\Http\Api\Describe\Ok;
+use App\Http\Api\Describe\Query;
+use App\Http\Api\Shape\MessageShape;
+use App\Http\Api\Shape\PreviewShape;
+use App\Store\LetterPreview;
+use App\Store\Refused;
+use App\Work\Postman;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use OpenApi\Attributes as OA;
+
+/** Messages that rules sent, and how one would read before it is sent. */
+final class MessageController extends Controller
+{
+    public function __construct(private readonly Messages $messages)
+    {
+    }
+
+    #[OA\Get(path: '/api/notes', operationId: 'notes', description: 'Notes in the application for whoever asks.', tags: ['messages'], responses: [new Ok(MessageShape::class, list: true)])]
+    public function notes(Request $request): JsonResponse
+    {
+        return new JsonResponse($this->messages->notes($this->person($request)->id, 20));
+    }
+
+    #[OA\Get(path: '/api/messages', operationId: 'messages', description: 'Messages in one state, the newest first: what failed can be tried again.', tags: ['messages'], parameters: [new Query('status', 'string', '', ['waiting', 'delivered', 'failed'])], responses: [new Ok(MessageShape::class, list: true)])]
+    public function index(Request $request): JsonResponse
+    {
+        $given = $request->validate(['status' => 'nullable|in:waiting,delivered,failed']);
+
+        return new JsonResponse($this->messages->inStatus($given['status'] ?? 'failed', 50));
+    }
+
+    #[OA\Get(path: '/api/messages/{id}', operationId: 'message', tags: ['messages'], responses: [new Ok(MessageShape::class)])]
+    public function show(int $id): MessageShape
+    {
+        return $this->messages->one($id) ?? throw new Refused('not_found', "There is no message {$id}.", 404);
+    }
+
+    #[OA\Post(path: '/api/messages/{id}/again', operationId: 'sendAgain', description: 'Tries a failed message once more.', tags: ['messages'], responses: [new Ok(MessageShape::class)])]
+    public function again(int $id, Postman $postman): MessageShape
+    {
+        if (! $postman->again($id)) {
+            throw new Refused('wrong_state', 'Only a message that failed can be tried again.', 409);
+        }
+
+        return $this->show($id);
+    }
+
+    #[OA\Get(path: '/api/records/{type}/{id}/messages', operationId: 'recordMessages', tags: ['messages'], responses: [new Ok(MessageShape::class, list: true)])]
+    public function ofRecord(string $type, int $id): JsonResponse
+    {
+        return new JsonResponse($this->messages->ofRecord($this->type($type)->name, $id));
+    }
+
+    #[OA\Post(path: '/api/messages/preview', operationId: 'previewMessage', description: 'A message line as it would come out for a record; nothing is sent.', tags: ['messages'], requestBody: new Body(['on' => 'string', 'line' => 'object', 'record' => 'integer']), responses: [new Ok(PreviewShape::class)])]
+    public function preview(Request $request, LetterPreview $preview): PreviewShape
+    {
+        $given = $request->validate(['on' => 'required|string', 'line' => 'required|array', 'record' => 'required|integer']);
+
+        return $preview->of($this->type($given['on']), $given['line'], (int) $given['record'], $this->person($request)->id);
+    }
+}

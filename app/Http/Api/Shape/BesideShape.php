@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** What belongs to a record besides its fields and its account. */
+#[OA\Schema]
+final readonly class BesideShape
+{
+    public function __construct(
+        #[OA\Property(items: new OA\Items(type: FileShape::class))]
+        public array $files,
+        #[OA\Property(items: new OA\Items(type: FollowerShape::class))]
+        public array $followers,
+        #[OA\Property(items: new OA\Items(type: GuardShape::class))]
+        public array $guards,
+        #[OA\Property(items: new OA\Items(type: RunnableShape::class))]
+        public array $runnable,
+    ) {
+    }
+}

@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** The letters on the shelf of the mail room, the newest first. */
+#[OA\Schema]
+final readonly class ShelfPage
+{
+    public function __construct(
+        #[OA\Property(items: new OA\Items(type: ShelfLetter::class))]
+        public array $letters,
+        #[OA\Property]
+        public int $total,
+    ) {
+    }
+}

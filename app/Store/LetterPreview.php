@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use App\Http\Api\Shape\PreviewShape;
+use App\Work\HouseClock;
+use VividLedger\Engine\Marks;
+use VividLedger\Engine\Performance;
+use VividLedger\Engine\Standing;
+use VividLedger\Message\Address;
+use VividLedger\People\Directory;
+use VividLedger\Record\Change;
+use VividLedger\Record\Display;
+use VividLedger\Rule\Line\SendMessage;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\Part;
+use VividLedger\Schema\RecordType;
+
+/** Performs a message line on a record without keeping anything, to show what would go out. */
+final readonly class LetterPreview
+{
+    public function __construct(
+        private SchemaStore $schemas,
+        private StoredFacts $facts,
+        private Directory $directory,
+        private Company $company,
+        private HouseClock $clock,
+    ) {
+    }
+
+    /** @param  array<mixed>  $line  as a rule file writes it */
+    public function of(RecordType $type, array $line, int $id, int $by): PreviewShape
+    {
+        $record = $this->facts->record($type->name, $id) ?? throw new Refused('not_found', "There is no {$type->inSentence()} {$type->numberOf($id)}.", 404);
+        $context = new Context($this->schemas->schema(), $this->directory, $type, $this->company->zone());
+        $node = new Node(['kind' => SendMessage::kind()] + $line, '/line');
+        $context->row(Part::Line, $node);
+        $message = SendMessage::read($context, $node) ?? throw new Refused('unfinished_line', $context->sheet->problems[0]->message ?? 'The line is not finished.', 422, RuleStore::listed($context->sheet->problems));
+        $now = $this->clock->now();
+        $standing = new Standing($this->facts, $this->schemas->schema());
+        $performance = new Performance($record, $type, $standing, $this->schemas->schema(), new Display($standing, $this->company->zone()), $now, $this->company->zone(), new Change($record, $record, $by, $now), new Marks);
+        $message->perform($performance);
+        $sent = $performance->messages[0] ?? null;
+        if ($sent === null) {
+            return new PreviewShape([], [], null, '', '', '', '', [], (string) ($performance->outcomes[0]['why'] ?? 'Nothing would be sent.'));
+        }
+        $said = static fn (Address $address): string => $address->text();
+
+        return new PreviewShape(
+            array_map($said, $sent->to), array_map($said, $sent->cc), $sent->replyTo?->text(), $sent->subject, $sent->html, $sent->text, $sent->path, $sent->missing,
+            count($performance->messages) > 1 ? 'Everybody gets their own; this is the first of '.count($performance->messages).'.' : null,
+        );
+    }
+}

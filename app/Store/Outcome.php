@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use VividLedger\Engine\Decision;
+use VividLedger\Record\Change;
+
+/** A change together with what followed from it, to be written to the ledger. */
+final readonly class Outcome
+{
+    /**
+     * @param  string  $kind  of the entry for the change itself
+     * @param  array<string, mixed>  $data  what that entry keeps besides the changed fields
+     * @param  ?int  $taskId  the task the change is about
+     * @param  ?int  $causeId  the entry that led to the change
+     */
+    public function __construct(
+        public Change $change,
+        public Decision $decision,
+        public Actor $actor,
+        public string $kind,
+        public array $data = [],
+        public ?int $taskId = null,
+        public ?int $causeId = null,
+        public ?int $ruleId = null,
+    ) {
+    }
+}

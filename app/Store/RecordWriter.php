@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use Illuminate\Database\Connection;
+use VividLedger\Record\Record;
+use VividLedger\Schema\RecordType;
+
+/** Writes records into the tables of their types, many with one statement where they change alike. */
+final readonly class RecordWriter
+{
+    public function __construct(
+        private Connection $db,
+        private SchemaStore $schemas,
+    ) {
+    }
+
+    /** @param  list<array{?Record, ?Record}>  $changes  each record as it is kept (null: not yet) and as it is to be (null: deleted) */
+    public function write(array $changes): void
+    {
+        $new = [];
+        $updates = [];
+        foreach ($changes as [$before, $after]) {
+            $record = $after ?? $before;
+            if ($record === null) {
+                continue;
+            }
+            $type = $this->schemas->schema()->types[$record->type];
+            if ($after === null) {
+                $this->db->delete('DELETE FROM `'.TypeTable::name($type->name).'` WHERE id = ?', [$record->id]);
+            } elseif ($before === null) {
+                $new[$type->name][] = ['id' => $after->id, 'version' => $after->version] + $this->columns($type, $after);
+            } else {
+                $columns = $this->differing($type, $before, $after);
+                if ($columns !== []) {
+                    $updates[$type->name.' '.implode(' ', array_keys($columns))][] = [$after->id, $after->version, $columns];
+                }
+            }
+        }
+        foreach ($new as $type => $rows) {
+            Batch::insert($this->db, TypeTable::name($type), $rows);
+        }
+        foreach ($updates as $alike => $rows) {
+            $this->update(TypeTable::name(explode(' ', $alike)[0]), $rows);
+        }
+    }
+
+    /** @param  non-empty-list<array{int, int, array<string, string|int|null>}>  $rows  id, version and the columns that change, the same for all */
+    private function update(string $table, array $rows): void
+    {
+        if (count($rows) === 1) {
+            [$id, $version, $columns] = $rows[0];
+            $columns['version'] = $version;
+            $sets = implode(', ', array_map(static fn (string $name): string => "`{$name}` = ?", array_keys($columns)));
+            $this->db->update("UPDATE `{$table}` SET {$sets} WHERE id = ?", [...array_values($columns), $id]);
+
+            return;
+        }
+        // The rows are there and locked, so this only ever updates.
+        Batch::insert(
+            $this->db, $table,
+            array_map(static fn (array $row): array => ['id' => $row[0], 'version' => $row[1]] + $row[2], $rows),
+            ' ON DUPLICATE KEY UPDATE '.implode(', ', array_map(static fn (string $name): string => "`{$name}` = VALUES(`{$name}`)", ['version', ...array_keys($rows[0][2])])),
+        );
+    }
+
+    /** @return array<string, string|int|null> */
+    private function differing(RecordType $type, Record $before, Record $after): array
+    {
+        $columns = [];
+        foreach ($type->fields as $name => $field) {
+            $value = $after->values[$name] ?? null;
+            if ($value !== ($before->values[$name] ?? null)) {
+                $columns[$name] = Columns::column($field, $value);
+            }
+        }
+
+        return $columns;
+    }
+
+    /** @return array<string, string|int|null> */
+    private function columns(RecordType $type, Record $record): array
+    {
+        $columns = [];
+        foreach ($type->fields as $name => $field) {
+            $columns[$name] = Columns::column($field, $record->values[$name] ?? null);
+        }
+
+        return $columns;
+    }
+}

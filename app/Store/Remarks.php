@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use App\Work\HouseClock;
+use Illuminate\Database\Connection;
+use Illuminate\Http\UploadedFile;
+use VividLedger\Record\Event;
+use VividLedger\Record\EventKind;
+use VividLedger\Schema\RecordType;
+
+/** What people add to a record besides its fields: comments, files, and that they follow it. */
+final readonly class Remarks
+{
+    public const COMMENT_LENGTH = 5000;
+
+    public const FILE_BYTES = 10_000_000;
+
+    public function __construct(
+        private Connection $db,
+        private SaveRecord $save,
+        private HouseClock $clock,
+    ) {
+    }
+
+    /** @throws Refused when it is empty or too long, or a rule refuses it */
+    public function comment(RecordType $type, int $id, string $text, Actor $actor): Saved
+    {
+        $text = trim($text);
+        if ($text === '' || mb_strlen($text) > self::COMMENT_LENGTH || ! mb_check_encoding($text, 'UTF-8')) {
+            throw $this->refusal('text', $text === '' ? 'Write the comment first.' : 'A comment has at most '.self::COMMENT_LENGTH.' characters.');
+        }
+
+        return $this->save->happen($type, $id, function () use ($type, $id, $text, $actor): Event {
+            [$comment] = Batch::insertForIds($this->db, 'comments', [[
+                'record_type' => $type->name, 'record_id' => $id, 'text' => $text, 'author_id' => $actor->personId, 'rule_id' => null, 'at' => Columns::moment($this->clock->now()),
+            ]]);
+
+            return new Event(EventKind::Comment, "comment:{$comment}", $text);
+        }, $actor, ['text' => $text]);
+    }
+
+    /** @throws Refused when it is empty or too large, or a rule refuses it */
+    public function file(RecordType $type, int $id, UploadedFile $upload, Actor $actor): Saved
+    {
+        $bytes = (int) $upload->getSize();
+        $name = mb_substr(trim((string) preg_replace('#[\x00-\x1F\x7F/\\\\]+#', ' ', $upload->getClientOriginalName())), 0, 190);
+        if ($bytes === 0 || $bytes > self::FILE_BYTES || $name === '') {
+            throw $this->refusal('file', $bytes > self::FILE_BYTES ? 'A file has at most 10 MB.' : 'The file is empty.');
+        }
+        $data = ['name' => $name, 'bytes' => $bytes];
+
+        return $this->save->happen($type, $id, function () use ($type, $id, $upload, $actor, $name, $bytes): Event {
+            [$file] = Batch::insertForIds($this->db, 'files', [[
+                'record_type' => $type->name, 'record_id' => $id, 'name' => $name, 'media_type' => mb_substr((string) ($upload->getMimeType() ?? 'application/octet-stream'), 0, 120), 'bytes' => $bytes,
+                'author_id' => $actor->personId, 'at' => Columns::moment($this->clock->now()),
+            ]]);
+            Batch::insert($this->db, 'file_contents', [['file_id' => $file, 'content' => (string) $upload->get()]]);
+
+            return new Event(EventKind::File, "file:{$file}", $name);
+        }, $actor, $data);
+    }
+
+    public function follow(RecordType $type, int $id, int $person, bool $follows): void
+    {
+        $this->db->statement($follows
+            ? 'INSERT IGNORE INTO followers (record_type, record_id, person_id) VALUES (?, ?, ?)'
+            : 'DELETE FROM followers WHERE record_type = ? AND record_id = ? AND person_id = ?', [$type->name, $id, $person]);
+    }
+
+    private function refusal(string $at, string $message): Refused
+    {
+        return new Refused('invalid_values', $message, 422, [['at' => "/{$at}", 'code' => 'invalid_value', 'message' => $message]]);
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition;
+
+use Closure;
+use VividLedger\Engine\View;
+use VividLedger\Formula\Formula;
+use VividLedger\Record\Display;
+
+/** A formula that comes out true. */
+final readonly class FormulaHolds implements Condition
+{
+    public function __construct(private Formula $formula)
+    {
+    }
+
+    public function compile(): Closure
+    {
+        return $this->formula->holds(...);
+    }
+
+    public function query(QueryWriter $writer): mixed
+    {
+        return $writer->formula($this->formula);
+    }
+
+    public function explain(View $view, Display $display): Finding
+    {
+        $held = $this->formula->holds($view);
+        $seen = [];
+        foreach ($this->formula->term->paths() as $path) {
+            $seen[$path->label()] = "{$path->label()}: {$display->of($path->field, $view->value($path))}";
+        }
+        if ($this->formula->trouble !== null) {
+            $seen[] = $this->formula->trouble;
+        }
+
+        return new Finding($this->formula->text, $held, implode(', ', $seen));
+    }
+
+    public function paths(): array
+    {
+        return $this->formula->term->paths();
+    }
+}

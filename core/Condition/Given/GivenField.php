@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition\Given;
+
+use VividLedger\Engine\View;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\Path;
+
+/** The value of another field, of this record or of one it refers to. */
+final readonly class GivenField implements Given
+{
+    public function __construct(public Path $path)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'field';
+    }
+
+    /** Two fields of one kind can hold the same values; a choice only compares with the same choices. */
+    public static function alike(Field $one, Field $other): bool
+    {
+        return match (true) {
+            $one->type->isDecimal() => $other->type->isDecimal(),
+            $one->type->isText() => $other->type->isText(),
+            default => $one->type === $other->type && $one->target === $other->target,
+        };
+    }
+
+    public function value(View $view, Field $for): string|int|bool|null
+    {
+        return $view->value($this->path);
+    }
+
+    public function wording(): string
+    {
+        return $this->path->label();
+    }
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition\Given;
+
+use VividLedger\Engine\View;
+use VividLedger\Record\Value;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Time\Amount;
+
+/** A date that moves with the clock: today, 7 days from today, 2 hours ago. */
+final readonly class GivenMoment implements Given
+{
+    public function __construct(
+        private Amount $amount,
+        private \DateTimeZone $zone,
+        private bool $day,
+    ) {
+    }
+
+    public static function kind(): string
+    {
+        return 'moment';
+    }
+
+    public function value(View $view, Field $for): string
+    {
+        return $this->at($view->facts->now(), $for);
+    }
+
+    /** The date or instant it means at a moment, as the field keeps it. */
+    public function at(\DateTimeImmutable $now, Field $for): string
+    {
+        $moment = $this->amount->from($now, $this->zone);
+
+        return $for->type === FieldType::Date ? $moment->setTimezone($this->zone)->format('Y-m-d') : Value::instantText($moment);
+    }
+
+    public function wording(): string
+    {
+        $base = $this->day ? 'today' : 'now';
+        $amount = $this->amount->unit->label(abs($this->amount->amount));
+
+        return match (true) {
+            $this->amount->amount === 0 => $base,
+            $this->amount->amount < 0 => "{$amount} ago",
+            default => "{$amount} from {$base}",
+        };
+    }
+}

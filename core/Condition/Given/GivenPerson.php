@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition\Given;
+
+use VividLedger\Engine\View;
+use VividLedger\People\PersonExpression;
+use VividLedger\Schema\Field;
+
+/** Whomever a person expression finds. */
+final readonly class GivenPerson implements Given
+{
+    public function __construct(public PersonExpression $person)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'person';
+    }
+
+    public function value(View $view, Field $for): ?int
+    {
+        return $this->person->find($view)->person?->id;
+    }
+
+    public function wording(): string
+    {
+        return $this->person->wording();
+    }
+}

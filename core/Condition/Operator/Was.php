@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition\Operator;
+
+use Closure;
+use VividLedger\Condition\Given\Given;
+use VividLedger\Condition\Order;
+use VividLedger\Condition\QueryWriter;
+use VividLedger\Condition\Readable;
+use VividLedger\Engine\View;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+
+/** The value the field had before the change; without a change it is the value it has. A new record had none. */
+final class Was implements ChangeOperator
+{
+    public function kind(): string
+    {
+        return 'was';
+    }
+
+    public function fits(FieldType $type): bool
+    {
+        return $type->isNamed() || $type->isDecimal();
+    }
+
+    public function label(FieldType $type): string
+    {
+        return 'was';
+    }
+
+    public function operand(): Operand
+    {
+        return Operand::One;
+    }
+
+    public function ofNothing(): ?bool
+    {
+        return null;
+    }
+
+    public function test(Field $field, array $operands): Closure
+    {
+        return (new Is)->test($field, $operands);
+    }
+
+    public function judge(Field $field, array $operands): Closure
+    {
+        $is = (new Is)->test($field, $operands);
+
+        return static function (View $view) use ($field, $is): bool {
+            $change = $view->ownChange();
+
+            return $is($change === null ? $view->record->value($field->name) : $change->before?->value($field->name));
+        };
+    }
+
+    public function query(QueryWriter $writer, Readable $left, array $operands): mixed
+    {
+        $operand = $operands[0];
+
+        return $writer->compare($left, Order::Equal, $operand instanceof Given ? throw new \LogicException('Was compares with a value.') : $operand);
+    }
+}

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition;
+
+/** Questions about a whole tree of conditions. */
+final class Tree
+{
+    /** Whether any condition counts, sums or compares children. */
+    public static function counts(Condition $condition): bool
+    {
+        return match (true) {
+            $condition instanceof Group => array_filter($condition->parts, self::counts(...)) !== [],
+            $condition instanceof NamedCondition => self::counts($condition->of),
+            default => $condition instanceof Comparison && $condition->left instanceof Total,
+        };
+    }
+}

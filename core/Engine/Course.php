@@ -1,0 +1,189 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Engine;
+
+use VividLedger\Record\CauseKind;
+use VividLedger\Record\Change;
+use VividLedger\Record\Record;
+use VividLedger\Rule\Rule;
+
+/** A decision on its way: what is still to be answered, what has happened, and how things stand. */
+final class Course
+{
+    /** @var list<array{Change, ?int}> changes to answer, each with the place of the step that made it */
+    public array $queue;
+
+    /** @var array<string, true> either/or sets that have found their rule for the change at hand */
+    public array $taken = [];
+
+    public readonly Marks $marks;
+
+    /** @var list<Step> */
+    private array $steps = [];
+
+    /** @var array<string, true> by rule and record */
+    private array $fired = [];
+
+    /** @var array<string, GuardState> of guards made ready again, or used, in this decision */
+    private array $states = [];
+
+    /** @var array<string, ?Record> other records as they were before the decision */
+    private array $others = [];
+
+    public function __construct(
+        private readonly Change $change,
+        public readonly Standing $standing,
+        public readonly \DateTimeImmutable $at,
+    ) {
+        $this->queue = [[$change, null]];
+        $this->marks = new Marks;
+        if ($change->after === null) {
+            $standing->remove($change->record());
+        } else {
+            $standing->lay($change->after);
+            if ($change->event === null) {
+                $this->marks->newVersion($change->after);
+            }
+        }
+    }
+
+    /** A record as it stands now; a deleted one as it last was. */
+    public function now(Record $record): Record
+    {
+        return $this->standing->record($record->type, $record->id) ?? $record;
+    }
+
+    /** A record whose guard is to be read: nobody else may use that guard before the decision is written. */
+    public function held(Record $record): Record
+    {
+        return $this->change->isAbout($record) ? $record : ($this->standing->recordToChange($record->type, $record->id) ?? $record);
+    }
+
+    /** @return list<Record> */
+    public function subjects(Rule $rule, Change $answered): array
+    {
+        return array_map($this->now(...), $rule->trigger->subjects($answered, $this->standing) ?? []);
+    }
+
+    public function guardState(Rule $rule, Record $record): GuardState
+    {
+        return $this->states["{$rule->id}:{$record->type}:{$record->id}"] ?? $this->standing->guardState($rule->id, $record->type, $record->id);
+    }
+
+    public function makeReadyAgain(Rule $rule, Change $answered, ?int $parent): void
+    {
+        if (! $rule->isReadyAgain($answered, $this->standing)) {
+            return;
+        }
+        $record = $this->now($answered->record());
+        $state = $this->guardState($rule, $record);
+        if ($state->count > 0) {
+            $this->states["{$rule->id}:{$record->type}:{$record->id}"] = new GuardState($state->epoch + 1);
+            $this->steps[] = new ReadyAgain($rule, $record, $parent, $state->epoch + 1);
+        }
+    }
+
+    /** Whether nothing in the chain forbids it; a chain that ends here is a step of its own. */
+    public function mayFire(Rule $rule, Record $subject, ?int $parent): bool
+    {
+        if (isset($this->fired["{$rule->id}:{$subject->type}:{$subject->id}"])) {
+            // Its own change is no news to a rule, and having fired on another branch is no loop.
+            $chain = $this->chain($parent);
+            if (in_array($rule, array_slice($chain, 0, -1), true)) {
+                $this->steps[] = new Stopped([...$chain, $rule], $parent, true, $subject);
+            }
+
+            return false;
+        }
+        $chain = $parent === null ? [] : $this->chain($parent);
+        if (count($chain) >= Engine::MAX_DEPTH) {
+            $this->steps[] = new Stopped([...$chain, $rule], $parent, false, $subject);
+
+            return false;
+        }
+
+        return true;
+    }
+
+    /** Takes a firing in, and puts what its lines changed into the queue. */
+    public function fired(Firing $firing): void
+    {
+        $subject = $firing->before;
+        $this->fired["{$firing->rule->id}:{$subject->type}:{$subject->id}"] = true;
+        $this->states["{$firing->rule->id}:{$subject->type}:{$subject->id}"] = new GuardState($firing->epoch, $this->countAfter($firing), $this->at);
+        $this->steps[] = $firing;
+        $place = count($this->steps) - 1;
+        $actor = $this->change->actor;
+        if ($firing->after->values !== $subject->values) {
+            $this->remember($subject, $subject);
+            $this->queue[] = [new Change($subject, $firing->after, $actor, $this->at, CauseKind::Rule), $place];
+        }
+        foreach ($firing->performance->others() as [$before, $after]) {
+            $this->remember($after, $before);
+            $this->effect(new Change($before, $after, $actor, $this->at, CauseKind::Rule), $place);
+        }
+        foreach ($firing->performance->events($firing->guardKey, $firing->rule->id) as $event) {
+            $this->effect(Change::event($this->now($event[0]), $event[1], $actor, $this->at, CauseKind::Rule), $place);
+        }
+    }
+
+    /** What names the change among all changes of the record a rule fires on. */
+    public function occasion(Record $subject, Change $answered): string
+    {
+        $root = $this->change->record();
+        $own = $this->change->occasion();
+
+        return $this->change->isAbout($subject) ? $own : "{$root->type}:{$root->id}:{$own}";
+    }
+
+    public function decision(): Decision
+    {
+        $others = [];
+        foreach ($this->others as $key => $before) {
+            [$type, $id] = explode(':', $key);
+            $after = $this->standing->record($type, (int) $id);
+            if ($after !== null) {
+                $others[] = [$before, $after];
+            }
+        }
+        $record = $this->change->record();
+
+        return new Decision($this->standing->record($record->type, $record->id), $this->steps, $others, $this->standing->turnsTaken());
+    }
+
+    private function effect(Change $change, int $place): void
+    {
+        $this->steps[] = new Effect($change, $place);
+        $this->queue[] = [$change, count($this->steps) - 1];
+    }
+
+    private function remember(Record $record, ?Record $before): void
+    {
+        $key = "{$record->type}:{$record->id}";
+        if (! $this->change->isAbout($record) && ! array_key_exists($key, $this->others)) {
+            $this->others[$key] = $before;
+        }
+    }
+
+    private function countAfter(Firing $firing): int
+    {
+        return $firing->rule->guard->remembers() ? $this->guardState($firing->rule, $firing->before)->count + 1 : 0;
+    }
+
+    /** @return list<Rule> the rules that set each other off up to a step, the first one first */
+    private function chain(?int $step): array
+    {
+        $chain = [];
+        while ($step !== null) {
+            $at = $this->steps[$step];
+            if ($at instanceof Firing) {
+                array_unshift($chain, $at->rule);
+            }
+            $step = $at->parent();
+        }
+
+        return $chain;
+    }
+}

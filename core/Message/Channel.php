@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Message;
+
+/** By which way a message goes. */
+enum Channel: string
+{
+    case Email = 'email';
+    case Sms = 'sms';
+    case App = 'app';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Email => 'e-mail',
+            self::Sms => 'text message',
+            self::App => 'note in the application',
+        };
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Message;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+
+/** To whom a line sends. Each kind is one file. */
+interface Recipient
+{
+    public static function kind(): string;
+
+    /** Reads it; null with the problem noted. It words nothing by itself. */
+    public static function read(Context $context, Node $node): ?self;
+
+    public function wording(): string;
+
+    public function reach(Performance $performance, Channel $channel): Reached;
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Message;
+
+use VividLedger\Engine\Performance;
+use VividLedger\People\Finder;
+use VividLedger\People\Person;
+use VividLedger\People\PersonExpression;
+use VividLedger\People\PersonExpressions;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+
+/** Whomever a person expression finds. */
+final readonly class ToPerson implements Recipient
+{
+    private function __construct(private PersonExpression $person)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'person';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $person = PersonExpressions::read($context, $node->child('person'));
+
+        return $person === null ? $context->problem($node->at, 'missing', 'Choose a person.') : new self($person);
+    }
+
+    public function wording(): string
+    {
+        return $this->person->wording();
+    }
+
+    public function reach(Performance $performance, Channel $channel): Reached
+    {
+        $found = Finder::find($this->person, $performance);
+        $address = $found->person === null ? null : self::address($found->person, $channel);
+
+        return new Reached($address === null ? [] : [$address], $found->person !== null && $address === null ? "{$found->path}, who has no phone number" : $found->path);
+    }
+
+    /** @return ?Address null for a text message to somebody without a phone number */
+    public static function address(Person $person, Channel $channel): ?Address
+    {
+        return match ($channel) {
+            Channel::App => new Address($person->name, '', $person->id),
+            Channel::Email => $person->email === '' ? null : new Address($person->name, $person->email, $person->id),
+            Channel::Sms => $person->phone === '' ? null : new Address($person->name, $person->phone, $person->id),
+        };
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Message;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+
+/** Everybody at work in a team. */
+final readonly class ToTeam implements Recipient
+{
+    private function __construct(private string $team)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'team';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $team = $node->child('team')->text() ?? '';
+
+        return in_array($team, $context->directory->teams(), true) ? new self($team) : $context->problem($node->at, 'unknown_team', "There is no team ‘{$team}’.");
+    }
+
+    public function wording(): string
+    {
+        return "everybody in {$this->team}";
+    }
+
+    public function reach(Performance $performance, Channel $channel): Reached
+    {
+        $addresses = [];
+        foreach ($performance->facts->team($this->team) as $person) {
+            $addresses[] = ToPerson::address($person, $channel);
+        }
+        $addresses = array_values(array_filter($addresses));
+
+        return new Reached($addresses, $addresses === [] ? "nobody in {$this->team} can be reached" : "team {$this->team}");
+    }
+}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\People;
+
+use VividLedger\Engine\View;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+
+/** Whoever made the change that started the rule. */
+final readonly class Doer implements PersonExpression
+{
+    public static function kind(): string
+    {
+        return 'doer';
+    }
+
+    public static function read(Context $context, Node $node): self
+    {
+        return new self;
+    }
+
+    public function wording(): string
+    {
+        return 'whoever made the change';
+    }
+
+    public function find(View $view): Found
+    {
+        $id = $view->change?->actor;
+        $person = $id === null ? null : $view->facts->person($id);
+
+        return new Found($person, $person === null ? 'nobody in person made the change' : "{$person->name}, who made the change");
+    }
+
+    public function route(): null
+    {
+        return null;
+    }
+}

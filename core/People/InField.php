@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\People;
+
+use VividLedger\Engine\View;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Path;
+
+/** The person in a field of the record or of one it refers to: "the Customer › Owner". */
+final readonly class InField implements PersonExpression
+{
+    public function __construct(private Path $path)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'in_field';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $name = $node->child('path')->text() ?? '';
+        $path = $context->schema->path($context->type, $name);
+        if ($path === null || $path->field->type !== FieldType::Person) {
+            return $context->problem($node->at, 'unknown_field', "{$context->type->label} has no field ‘{$name}’ that holds a person.");
+        }
+
+        return new self($path);
+    }
+
+    public function wording(): string
+    {
+        return "the {$this->path->label()}";
+    }
+
+    public function find(View $view): Found
+    {
+        $id = $view->value($this->path);
+        $person = is_int($id) ? $view->facts->person($id) : null;
+
+        return new Found($person, $person === null ? "{$this->path->label()} is empty" : "{$this->path->label()} {$person->name}");
+    }
+
+    public function route(): Route
+    {
+        return new Route($this->path);
+    }
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\People;
+
+use VividLedger\Engine\View;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+
+/** The next of a team: each takes a turn, in a fixed order. Whoever performs the line marks the turn as taken. */
+final readonly class InTurn implements PersonExpression
+{
+    public function __construct(public string $team)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'in_turn';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $team = $node->child('team')->text() ?? '';
+
+        return in_array($team, $context->directory->teams(), true) ? new self($team) : $context->problem($node->at, 'unknown_team', "There is no team ‘{$team}’.");
+    }
+
+    public function wording(): string
+    {
+        return "the next of {$this->team} in turn";
+    }
+
+    public function find(View $view): Found
+    {
+        $team = $view->facts->team($this->team);
+        $last = $view->facts->lastInTurn($this->team) ?? 0;
+        foreach ($team as $person) {
+            if ($person->id > $last) {
+                return new Found($person, "next of {$this->team} in turn: {$person->name}", $this->team);
+            }
+        }
+        $person = $team[0] ?? null;
+
+        return new Found($person, $person === null ? "nobody is at work in {$this->team}" : "next of {$this->team} in turn: {$person->name}", $this->team);
+    }
+
+    public function route(): null
+    {
+        return null;
+    }
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\People;
+
+use VividLedger\Engine\View;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+
+/** The one of a team with the fewest open tasks; of several, the first. */
+final readonly class LeastLoaded implements PersonExpression
+{
+    public function __construct(private string $team)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'least_loaded';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $team = $node->child('team')->text() ?? '';
+
+        return in_array($team, $context->directory->teams(), true) ? new self($team) : $context->problem($node->at, 'unknown_team', "There is no team ‘{$team}’.");
+    }
+
+    public function wording(): string
+    {
+        return "the least loaded of {$this->team}";
+    }
+
+    public function find(View $view): Found
+    {
+        $team = $view->facts->team($this->team);
+        $open = $view->facts->openTasks(array_map(static fn (Person $person): int => $person->id, $team));
+        $best = null;
+        foreach ($team as $person) {
+            if ($best === null || ($open[$person->id] ?? 0) < ($open[$best->id] ?? 0)) {
+                $best = $person;
+            }
+        }
+
+        return new Found($best, $best === null ? "nobody is at work in {$this->team}" : "{$best->name} has the fewest open tasks of {$this->team}: ".($open[$best->id] ?? 0));
+    }
+
+    public function route(): null
+    {
+        return null;
+    }
+}

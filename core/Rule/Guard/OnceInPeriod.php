@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Guard;
+
+use Closure;
+use VividLedger\Engine\GuardState;
+use VividLedger\Record\Record;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\RecordType;
+use VividLedger\Time\Amount;
+
+/** At most once in so much time, counted from the last firing. */
+final readonly class OnceInPeriod implements RepeatGuard
+{
+    private function __construct(private Amount $period, private \DateTimeZone $zone)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'once_in_period';
+    }
+
+    public static function label(RecordType $type): string
+    {
+        return 'at most once in';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $context->word(self::label($context->type), WordRole::Value, $node->at, Edit::Guard);
+        $period = Amount::read($node->child('period'));
+        if ($period === null || $period->amount < 1) {
+            return $context->gap('choose how long', $node->child('period')->at, Edit::Span, 'missing', 'Give a whole number and a unit, such as 3 days.');
+        }
+        $context->word($period->unit->label($period->amount), WordRole::Value, $node->child('period')->at, Edit::Span);
+
+        return new self($period, $context->zone);
+    }
+
+    public function wording(): string
+    {
+        return "at most once in {$this->period->unit->label($this->period->amount)}";
+    }
+
+    public function wantsTurn(): bool
+    {
+        return false;
+    }
+
+    public function remembers(): bool
+    {
+        return true;
+    }
+
+    public function holdsBack(GuardState $state, Record $record, \DateTimeImmutable $now, Closure $isUsed): bool
+    {
+        return $state->last !== null && $this->period->from($state->last, $this->zone) > $now;
+    }
+
+    /** Numbered, so that of two that raced past each other only one can be kept. */
+    public function key(Record $record, string $occasion, GuardState $state): string
+    {
+        return 'firing:'.($state->count + 1);
+    }
+}

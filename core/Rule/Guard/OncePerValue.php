@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Guard;
+
+use Closure;
+use VividLedger\Engine\GuardState;
+use VividLedger\Record\Record;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\Offer;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\RecordType;
+
+/** Once for each value of a field: each renewal date, each stage. Empty is a value like any other. */
+final readonly class OncePerValue implements RepeatGuard
+{
+    private function __construct(private Field $field, private string $wording)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'once_per_value';
+    }
+
+    public static function label(RecordType $type): string
+    {
+        return "once per {$type->inSentence()} for each value of";
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $type = $context->type;
+        $context->word(self::label($type), WordRole::Value, $node->at, Edit::Guard);
+        $at = $node->child('field');
+        $field = $type->field($at->text() ?? '');
+        $offers = static fn (): array => array_map(static fn (Field $field): Offer => new Offer($field->label, $field->name), array_values(array_filter($type->ownFields(), self::fits(...))));
+        if ($field === null || ! self::fits($field)) {
+            return $context->gap($at->text() ?? 'choose a field', $at->at, Edit::Offer, 'unknown_field', 'Choose the field whose values count.', $offers);
+        }
+        $context->choice($field->label, WordRole::Field, $at->at, $offers);
+
+        return new self($field, self::label($type)." {$field->label}");
+    }
+
+    public function wording(): string
+    {
+        return $this->wording;
+    }
+
+    public function wantsTurn(): bool
+    {
+        return false;
+    }
+
+    public function remembers(): bool
+    {
+        return true;
+    }
+
+    public function holdsBack(GuardState $state, Record $record, \DateTimeImmutable $now, Closure $isUsed): bool
+    {
+        return $state->count > 0 && $isUsed($this->key($record, '', $state));
+    }
+
+    public function key(Record $record, string $occasion, GuardState $state): string
+    {
+        $value = (string) json_encode($record->value($this->field->name));
+
+        // Texts can be longer than a key, and hold what a key cannot.
+        return "value:{$this->field->name}:".(preg_match('/^[\x20-\x7E]{1,40}$/', $value) === 1 ? $value : sha1($value));
+    }
+
+    private static function fits(Field $field): bool
+    {
+        return ! $field->system && $field->type !== FieldType::LongText && $field->type !== FieldType::Tick;
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Rule\Target\Target;
+use VividLedger\Rule\Target\Targets;
+use VividLedger\Template\Template;
+
+/** Writes a comment on the record, or on one it refers to. */
+final readonly class AddComment implements Line
+{
+    public const LENGTH = 5000;
+
+    private function __construct(private Template $text, private Target $target)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'comment';
+    }
+
+    public static function label(): string
+    {
+        return 'Write a comment';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $context->glue('Comment');
+        $target = Targets::read($context, $node->child('on'));
+        $at = $node->child('text');
+        $text = trim($at->text() ?? '');
+        if ($text === '') {
+            return $context->gap('write the comment', $at->at, Edit::Notes, 'missing', 'Write the comment.');
+        }
+        $context->word('“'.mb_strimwidth((string) preg_replace('/\s+/u', ' ', $text), 0, 80, '…').'”', WordRole::Value, $at->at, Edit::Notes);
+        if (mb_strlen($text) > self::LENGTH) {
+            return $context->problem($at->at, 'too_long', 'A comment has at most '.self::LENGTH.' characters.');
+        }
+        $template = Template::read($context, $text, $at->at);
+
+        return $template === null || $target === null ? null : new self($template, $target);
+    }
+
+    public function perform(Performance $performance): void
+    {
+        $text = mb_substr($this->text->lines($performance->view(), $performance->display, $performance->number()), 0, self::LENGTH);
+        $records = $this->target->records($performance);
+        if ($records === [] && $this->target->whyNone() !== null) {
+            $performance->failed('The comment', $this->target->whyNone());
+        }
+        foreach ($text === '' ? [] : $records as $record) {
+            $performance->comment($record, $text);
+        }
+    }
+}

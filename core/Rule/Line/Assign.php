@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use VividLedger\Engine\Performance;
+use VividLedger\People\Finder;
+use VividLedger\People\PersonExpression;
+use VividLedger\People\PersonExpressions;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Schema\Field;
+
+/** Gives the record an owner: a person, the next of a team in turn, the least loaded, a manager. */
+final readonly class Assign implements Line
+{
+    private function __construct(private Field $owner, private PersonExpression $to)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'assign';
+    }
+
+    public static function label(): string
+    {
+        return 'Assign the owner';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $context->glue("Assign the {$context->type->inSentence()} to");
+        $to = PersonExpressions::word($context, $node->child('to'));
+        $owner = $context->type->field($context->type->owner);
+
+        return $to === null || $owner === null ? null : new self($owner, $to);
+    }
+
+    public function perform(Performance $performance): void
+    {
+        $found = Finder::find($this->to, $performance);
+        if ($found->person === null) {
+            $performance->failed($this->owner->label, "nobody was found: {$found->path}");
+
+            return;
+        }
+        $performance->set($this->owner, $found->person->id);
+        $performance->outcomes[count($performance->outcomes) - 1]['path'] = $found->path;
+    }
+}

@@ -1,0 +1,112 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Record\InvalidValue;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\Offer;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\RecordType;
+
+/** Makes a record of any type with its fields filled in; the lines below can work on it and refer to it. */
+final readonly class CreateRecord implements Line
+{
+    private function __construct(private RecordType $type, private Assignments $assignments, private string $name)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'create_record';
+    }
+
+    public static function label(): string
+    {
+        return 'Make a related record';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $context->glue('Make a new');
+        $types = $context->schema->types;
+        $offers = static fn (): array => array_map(static fn (RecordType $type): Offer => new Offer($type->label, ['type' => $type->name, 'as' => self::freeName($context, $type), 'set' => self::proposed($context, $type)], merge: true), array_values($types));
+        $type = $types[$node->child('type')->text() ?? ''] ?? null;
+        if ($type === null) {
+            return $context->gap($node->child('type')->text() ?? 'choose what', $node->at, Edit::Offer, 'unknown_type', 'Choose what kind of record is made.', $offers);
+        }
+        $context->choice($type->label, WordRole::Field, $node->at, $offers);
+        $context->glue('with');
+        $assignments = Assignments::read($context, $node->child('set'), $type);
+        $name = $node->child('as')->text() ?? $type->name;
+        if (isset($context->sheet->made[$name])) {
+            return $context->problem($node->child('as')->at, 'name_taken', "A line above already calls its record ‘{$name}’.");
+        }
+        $context->sheet->made[$name] = $type;
+        if ($assignments === null) {
+            return null;
+        }
+        $given = array_map(static fn (Assignment $assignment): string => $assignment->field->name, $assignments->all);
+        foreach ($type->ownFields() as $field) {
+            if ($field->required && ! in_array($field->name, $given, true)) {
+                return $context->problem($node->child('set')->at, 'required', "A {$type->inSentence()} needs {$field->label}: add it.");
+            }
+        }
+
+        return new self($type, $assignments, $name);
+    }
+
+    public function perform(Performance $performance): void
+    {
+        $values = [];
+        foreach ($this->assignments->all as $assignment) {
+            try {
+                $values[$assignment->field->name] = $assignment->value->for($assignment->field, $performance, null);
+            } catch (InvalidValue $invalid) {
+                if ($assignment->field->required) {
+                    $performance->failed("The new {$this->type->inSentence()}", $invalid->getMessage());
+
+                    return;
+                }
+                $performance->failed($assignment->field->label, $invalid->getMessage());
+            }
+        }
+        $performance->made[$this->name] = $performance->create($this->type, $values);
+    }
+
+    private static function freeName(Context $context, RecordType $type): string
+    {
+        $name = $type->name;
+        for ($count = 2; isset($context->sheet->made[$name]); $count++) {
+            $name = "{$type->name}_{$count}";
+        }
+
+        return $name;
+    }
+
+    /** @return list<array<string, mixed>> what has to be filled in, and references that can only mean this record or what it refers to */
+    private static function proposed(Context $context, RecordType $type): array
+    {
+        $set = [];
+        foreach ($type->ownFields() as $field) {
+            $own = array_values(array_filter($context->type->ownFields(), static fn (Field $other): bool => $field->target !== null && $other->target === $field->target));
+            $to = match (true) {
+                $field->target === $context->type->name => ['kind' => 'this'],
+                $own !== [] => ['kind' => 'copy', 'from' => $own[0]->name],
+                $field->name === $type->owner => ['kind' => 'person', 'person' => ['kind' => 'owner']],
+                $field->required => ['kind' => $field->name === $type->title ? 'text' : 'value'],
+                default => null,
+            };
+            if ($to !== null) {
+                $set[] = ['field' => $field->name, 'to' => $to];
+            }
+        }
+
+        return $set;
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+
+/** Gives several tasks at one event, each with its own person, title and date. */
+final readonly class GiveTasks implements Line
+{
+    public const MOST = 20;
+
+    /** @param  list<TaskPlan>  $tasks */
+    private function __construct(private array $tasks)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'give_tasks';
+    }
+
+    public static function label(): string
+    {
+        return 'Give several tasks';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $list = $node->child('tasks');
+        $items = $list->items();
+        $context->glue('Give');
+        $tasks = [];
+        foreach ($items as $index => $item) {
+            if ($index > 0) {
+                $context->glue('; and');
+            }
+            $tasks[] = TaskPlan::read($context, $item);
+        }
+        if ($items === []) {
+            return $context->gap('a task', "{$list->at}/0/to", Edit::Offer, 'missing', 'Add a task to the line.', static fn (): array => \VividLedger\People\PersonExpressions::offers($context));
+        }
+        if (count($items) > self::MOST) {
+            return $context->problem($list->at, 'too_many', 'A line gives at most '.self::MOST.' tasks.');
+        }
+        $read = array_values(array_filter($tasks));
+
+        return count($read) === count($items) ? new self($read) : null;
+    }
+
+    public function perform(Performance $performance): void
+    {
+        foreach ($this->tasks as $task) {
+            $task->perform($performance);
+        }
+    }
+}

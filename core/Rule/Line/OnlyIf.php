@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use VividLedger\Condition\Condition;
+use VividLedger\Engine\Performance;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+
+/** A line with a condition of its own, judged when the line's turn comes and so on what the lines above have done. */
+final readonly class OnlyIf implements Line
+{
+    public function __construct(
+        private Line $line,
+        private Condition $condition,
+        private string $said,
+    ) {
+    }
+
+    public static function kind(): string
+    {
+        return '';
+    }
+
+    public static function label(): string
+    {
+        return '';
+    }
+
+    public static function read(Context $context, Node $node): null
+    {
+        return null;
+    }
+
+    public function perform(Performance $performance): void
+    {
+        $finding = $this->condition->explain($performance->view(), $performance->display);
+        if ($finding->held) {
+            $this->line->perform($performance);
+        } else {
+            $performance->skipped($this->said, 'its own condition did not hold: '.$finding->miss());
+        }
+    }
+}

@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Message\Channel;
+use VividLedger\Message\Letter;
+use VividLedger\Message\Message;
+use VividLedger\Message\Recipients;
+use VividLedger\Record\Language;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\Offer;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Template\RichText;
+
+/** Sends a message: by e-mail, as a text message, or inside the application; from a template or written in the line. */
+final readonly class SendMessage implements Line
+{
+    private function __construct(
+        private Channel $channel,
+        private Recipients $to,
+        private Recipients $cc,
+        private Recipients $replyTo,
+        private Letter $letter,
+    ) {
+    }
+
+    public static function kind(): string
+    {
+        return 'send_message';
+    }
+
+    public static function label(): string
+    {
+        return 'Send a message';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $problems = $context->problems();
+        $context->glue('Send');
+        $to = self::recipients($context, $node->child('to'), 'choose who', true);
+        $channel = self::channel($context, $node->child('channel'));
+        $letter = self::letter($context, $node, $channel);
+        $mail = $channel === Channel::Email;
+        $cc = self::named($context, $node->child('cc'), ', with a copy to', '+ copy', $mail);
+        $replyTo = self::named($context, $node->child('replyTo'), ', answers to', '+ answers to', $mail);
+        if ($channel === null || $to === null || $cc === null || $replyTo === null || $letter === null || $context->problems() > $problems) {
+            return null;
+        }
+
+        return new self($channel, $to, $cc, $replyTo, $letter);
+    }
+
+    public function perform(Performance $performance): void
+    {
+        $reached = $this->to->reach($performance, $this->channel);
+        if ($reached->addresses === []) {
+            $performance->failed('The '.$this->channel->label(), "there is nobody to send it to: {$reached->path}");
+
+            return;
+        }
+        // A mail is one letter to all; what lands in a pocket or in the application is each one's own.
+        $letters = $this->channel === Channel::Email ? [$reached->addresses] : array_map(static fn ($address): array => [$address], $reached->addresses);
+        $cc = $this->cc->isEmpty() ? [] : $this->cc->reach($performance, $this->channel)->addresses;
+        $replyTo = $this->replyTo->isEmpty() ? null : ($this->replyTo->reach($performance, $this->channel)->addresses[0] ?? null);
+        foreach ($letters as $to) {
+            $performance->send($this->rendered($performance, $to, $cc, $replyTo, $reached->path));
+        }
+    }
+
+    /**
+     * @param  non-empty-list<\VividLedger\Message\Address>  $to
+     * @param  list<\VividLedger\Message\Address>  $cc
+     */
+    private function rendered(Performance $performance, array $to, array $cc, ?\VividLedger\Message\Address $replyTo, string $path): Message
+    {
+        // A letter to several is written in the language of the first who is not one of us.
+        $language = Language::English;
+        foreach ($to as $address) {
+            if ($address->record !== null) {
+                $language = $address->language;
+
+                break;
+            }
+        }
+        $view = $performance->view();
+        $display = $performance->display->in($language);
+        $html = $this->letter->html($view, $display, $performance->number());
+
+        return new Message(
+            $this->channel, $to, $cc, $replyTo, $this->letter->subject($view, $display, $performance->number()),
+            $this->channel === Channel::Sms ? '' : $html, RichText::plain($html), $path, $this->letter->missing($view),
+        );
+    }
+
+    private static function channel(Context $context, Node $node): ?Channel
+    {
+        $channel = $node->raw === null ? Channel::Email : Channel::tryFrom($node->text() ?? '');
+        $offers = static fn (): array => array_map(static fn (Channel $channel): Offer => new Offer("an {$channel->label()}", $channel->value), Channel::cases());
+        if ($channel === null) {
+            return $context->gap('choose how', $node->at, Edit::Offer, 'wrong_type', 'A message goes by e-mail, as a text message, or inside the application.', $offers);
+        }
+        $context->choice(($channel === Channel::Email ? 'an ' : 'a ').$channel->label(), WordRole::Value, $node->at, $offers);
+
+        return $channel;
+    }
+
+    private static function letter(Context $context, Node $node, ?Channel $channel): ?Letter
+    {
+        $name = $node->child('letter')->text();
+        if ($name !== null) {
+            $kept = in_array($name, $context->directory->letters($context->type->name), true) ? $context->directory->letter($name) : null;
+            if ($kept === null) {
+                return $context->gap("‘{$name}’", $node->at, Edit::Letter, 'unknown_letter', "There is no letter ‘{$name}’ for {$context->type->plural}. Choose another, or write the message here.");
+            }
+            $context->glue('with the letter');
+            $context->word("‘{$name}’", WordRole::Value, $node->at, Edit::Letter);
+
+            return Letter::read($context, new Node($kept['subject'] ?? '', $node->at), new Node($kept['body'] ?? '', $node->at), $channel !== Channel::Sms);
+        }
+        $subject = trim($node->child('subject')->text() ?? '');
+        $said = $channel === Channel::Sms || $subject === '' ? RichText::plain(RichText::clean($node->child('body')->text() ?? '')) : $subject;
+        if ($said === '') {
+            $context->word('write the message', WordRole::Missing, $node->at, Edit::Letter);
+            $problems = $context->problems();
+            Letter::read($context, $node->child('subject'), $node->child('body'), $channel !== Channel::Sms);
+
+            return $context->problems() > $problems ? null : $context->problem($node->at, 'missing', 'Write the message.');
+        }
+        $context->word('“'.mb_strimwidth((string) preg_replace('/\s+/u', ' ', $said), 0, 80, '…').'”', WordRole::Value, $node->at, Edit::Letter);
+
+        return Letter::read($context, $node->child('subject'), $node->child('body'), $channel !== Channel::Sms);
+    }
+
+    private static function recipients(Context $context, Node $list, string $gap, bool $needed): ?Recipients
+    {
+        if ($list->items() === [] && $needed) {
+            return $context->gap($gap, "{$list->at}/0", Edit::Recipients, 'missing', 'Choose who gets the message.', static fn (): array => Recipients::offers($context));
+        }
+        $read = Recipients::read($context, $list);
+        if ($list->items() !== []) {
+            $context->more('+', "{$list->at}/".count($list->items()), Edit::Recipients, static fn (): array => Recipients::offers($context));
+        }
+
+        return $read;
+    }
+
+    private static function named(Context $context, Node $list, string $glue, string $more, bool $offered): ?Recipients
+    {
+        if ($list->items() === []) {
+            if ($offered) {
+                $context->more($more, "{$list->at}/0", Edit::Recipients, static fn (): array => Recipients::offers($context));
+            }
+
+            return Recipients::read($context, $list);
+        }
+        $context->glue($glue);
+
+        return self::recipients($context, $list, '', false);
+    }
+}

@@ -1,0 +1,167 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use VividLedger\Engine\Performance;
+use VividLedger\People\Finder;
+use VividLedger\People\PersonExpression;
+use VividLedger\People\PersonExpressions;
+use VividLedger\Record\Record;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\Offer;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Path;
+use VividLedger\Template\Template;
+
+/** One task as a line plans it: title, notes, priority, who, when, and the contact it stands on besides the record. */
+final readonly class TaskPlan
+{
+    public const TITLE_LENGTH = 200;
+
+    public const NOTES_LENGTH = 2000;
+
+    private function __construct(
+        private Template $title,
+        private PersonExpression $to,
+        private ?TaskDue $due,
+        private ?Template $notes,
+        private TaskPriority $priority,
+        private ?Path $contact,
+    ) {
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $problems = $context->problems();
+        $to = PersonExpressions::word($context, $node->child('to'));
+        $context->glue('a');
+        $priority = self::priority($context, $node->child('priority'));
+        $context->glue('task');
+        $title = self::title($context, $node->child('title'));
+        $contact = self::contact($context, $node->child('contact'));
+        $context->glue('due');
+        $due = TaskDue::read($context, $node->child('due'));
+        $notes = self::notes($context, $node->child('notes'));
+        self::further($context, $node);
+        if ($to === null || $title === null || $due === false || $context->problems() > $problems) {
+            return null;
+        }
+
+        return new self($title, $to, $due, $notes, $priority, $contact);
+    }
+
+    public function perform(Performance $performance): void
+    {
+        $found = Finder::find($this->to, $performance);
+        $title = $this->title->render($performance->view(), $performance->display, $performance->number());
+        $due = $this->due?->at($performance);
+        $about = $this->contact === null ? null : $performance->view()->value($this->contact);
+        $performance->give(new TaskGiven(
+            mb_substr($title === '' ? 'Task' : $title, 0, self::TITLE_LENGTH),
+            $found->person,
+            $found->path,
+            str_ends_with($found->path, 'stands in'),
+            $due,
+            $performance->record,
+            mb_substr($this->notes?->lines($performance->view(), $performance->display, $performance->number()) ?? '', 0, self::NOTES_LENGTH),
+            $this->priority,
+            is_int($about) ? [(string) $this->contact->field->target, $about] : null,
+        ));
+        if ($due === null && $this->due !== null) {
+            $performance->failed('The due date', "{$this->due->emptyBase()} is empty, so the task has none");
+        }
+    }
+
+    private static function priority(Context $context, Node $node): TaskPriority
+    {
+        $offers = self::priorities(...);
+        if ($node->raw === null) {
+            return TaskPriority::Normal;
+        }
+        $priority = TaskPriority::tryFrom($node->text() ?? '');
+        if ($priority === null) {
+            $context->gap('choose a priority', $node->at, Edit::Offer, 'wrong_type', 'A task has low, normal or high priority.', $offers);
+        } else {
+            $context->choice("{$priority->value}-priority", WordRole::Value, $node->at, $offers);
+        }
+
+        return $priority ?? TaskPriority::Normal;
+    }
+
+    /** What can be added, behind the sentence. */
+    private static function further(Context $context, Node $node): void
+    {
+        if ($node->child('priority')->raw === null) {
+            $context->more('+ priority', $node->child('priority')->at, Edit::Offer, self::priorities(...));
+        }
+        if ($node->child('contact')->raw === null && count(self::contacts($context)) > 1) {
+            $context->more('+ on a contact too', $node->child('contact')->at, Edit::Offer, static fn (): array => self::contacts($context));
+        }
+    }
+
+    /** @return list<Offer> */
+    private static function priorities(): array
+    {
+        return array_map(static fn (TaskPriority $priority): Offer => new Offer("{$priority->value} priority", $priority === TaskPriority::Normal ? null : $priority->value), TaskPriority::cases());
+    }
+
+    /** @return list<Offer> */
+    private static function contacts(Context $context): array
+    {
+        $references = array_values(array_filter($context->type->ownFields(), static fn (Field $field): bool => $field->type === FieldType::Reference));
+
+        return [new Offer('only the record', null), ...array_map(static fn (Field $field): Offer => new Offer("the {$field->label}", $field->name), $references)];
+    }
+
+    private static function title(Context $context, Node $node): ?Template
+    {
+        $text = $node->text();
+        if ($text === null || trim($text) === '') {
+            return $context->gap('write a title', $node->at, Edit::Title, 'missing', 'Give the task a title.');
+        }
+        $context->word("“{$text}”", WordRole::Value, $node->at, Edit::Title);
+        if (mb_strlen($text) > self::TITLE_LENGTH) {
+            return $context->problem($node->at, 'too_long', 'A title has at most '.self::TITLE_LENGTH.' characters; this has '.mb_strlen($text).'.');
+        }
+
+        return Template::read($context, $text, $node->at);
+    }
+
+    private static function notes(Context $context, Node $node): ?Template
+    {
+        $text = trim($node->text() ?? '');
+        if ($text === '') {
+            $context->more('+ notes', $node->at, Edit::Notes);
+
+            return null;
+        }
+        $context->glue('with the notes');
+        $context->word('“'.mb_strimwidth((string) preg_replace('/\s+/u', ' ', $text), 0, 60, '…').'”', WordRole::Value, $node->at, Edit::Notes);
+
+        return mb_strlen($text) > self::NOTES_LENGTH
+            ? $context->problem($node->at, 'too_long', 'Notes have at most '.self::NOTES_LENGTH.' characters.')
+            : Template::read($context, $text, $node->at);
+    }
+
+    private static function contact(Context $context, Node $node): ?Path
+    {
+        $offers = static fn (): array => self::contacts($context);
+        if ($node->raw === null) {
+            return null;
+        }
+        $path = $context->schema->path($context->type, $node->text() ?? '');
+        if ($path === null || $path->field->type !== FieldType::Reference) {
+            return $context->gap($node->text() ?? '?', $node->at, Edit::Offer, 'unknown_field', 'Choose the reference to the contact.', $offers);
+        }
+        $context->glue('also on');
+        $context->choice("the {$path->label()}", WordRole::Field, $node->at, $offers);
+
+        return $path;
+    }
+}

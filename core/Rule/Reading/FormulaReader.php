@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Reading;
+
+use VividLedger\Formula\Formula;
+use VividLedger\Formula\FormulaError;
+
+/** Reads a formula and gives it one word in the sentence. */
+final class FormulaReader
+{
+    public static function read(Context $context, Node $node): ?Formula
+    {
+        $text = trim($node->text() ?? '');
+        if ($text === '') {
+            return $context->gap('write a formula', $node->at, Edit::Formula, 'missing', 'Write the formula.');
+        }
+        $context->word($text, WordRole::Value, $node->at, Edit::Formula);
+        try {
+            return Formula::of($text, $context->schema, $context->type, $context->zone);
+        } catch (FormulaError $error) {
+            return $context->problem($node->at, 'bad_formula', "{$error->getMessage()} (character {$error->position})", $error->position);
+        }
+    }
+}

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Reading;
+
+/** Something a word can become: how it reads, and what then stands in the rule file. */
+final readonly class Offer
+{
+    /**
+     * @param  mixed  $value  JSON to put at the place
+     * @param  bool  $merge  the value's members join the object that stands there
+     * @param  string  $group  the heading it is listed under
+     */
+    public function __construct(
+        public string $label,
+        public mixed $value,
+        public string $group = '',
+        public string $hint = '',
+        public bool $merge = false,
+    ) {
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Reading;
+
+use VividLedger\Schema\RecordType;
+
+/** What a reading gathers: the rows of the page, its problems, and what can be chosen at the one place somebody asked about. */
+final class Sheet
+{
+    /** @var list<Row> */
+    public array $rows = [];
+
+    /** @var list<Problem> */
+    public array $problems = [];
+
+    /** @var list<Offer> */
+    public array $offers = [];
+
+    /** @var array<string, RecordType> records that a line makes, by the name later lines use */
+    public array $made = [];
+
+    /** @param  ?string  $asked  the place whose choices are wanted (a JSON Pointer) */
+    public function __construct(public readonly ?string $asked = null)
+    {
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Reading;
+
+use VividLedger\People\Directory;
+use VividLedger\People\Person;
+
+/** A directory in which no condition has a name. */
+final readonly class WithoutNamed implements Directory
+{
+    public function __construct(private Directory $of)
+    {
+    }
+
+    public function person(int $id): ?Person
+    {
+        return $this->of->person($id);
+    }
+
+    public function title(string $type, int $id): ?string
+    {
+        return $this->of->title($type, $id);
+    }
+
+    public function personByHandle(string $handle): ?Person
+    {
+        return $this->of->personByHandle($handle);
+    }
+
+    public function peopleAtWork(): array
+    {
+        return $this->of->peopleAtWork();
+    }
+
+    public function teams(): array
+    {
+        return $this->of->teams();
+    }
+
+    public function namedConditions(string $type): array
+    {
+        return [];
+    }
+
+    public function namedCondition(string $type, string $name): ?array
+    {
+        return null;
+    }
+
+    public function letters(string $type): array
+    {
+        return $this->of->letters($type);
+    }
+
+    public function letter(string $name): ?array
+    {
+        return $this->of->letter($name);
+    }
+}

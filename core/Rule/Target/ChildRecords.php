@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Target;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Schema\Children;
+use VividLedger\Schema\RecordType;
+
+/** Every record that refers to this one and meets the conditions. */
+final readonly class ChildRecords implements Target
+{
+    /** A rule that means more than these belongs on the children. */
+    public const MOST = 500;
+
+    public function __construct(private Children $children, private RecordType $type)
+    {
+    }
+
+    public function type(): RecordType
+    {
+        return $this->type;
+    }
+
+    public function records(Performance $performance): array
+    {
+        $records = [];
+        foreach ($performance->facts->children($this->children, $performance->record->id, self::MOST) as $record) {
+            $current = $performance->toChange($record);
+            // It may have changed between being found and being kept.
+            if ($current !== null && $this->children->has($current, $performance->record->id, $performance->facts)) {
+                $records[] = $current;
+            }
+        }
+
+        return $records;
+    }
+
+    public function whyNone(): ?string
+    {
+        return null;
+    }
+}

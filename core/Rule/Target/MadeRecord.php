@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Target;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Schema\RecordType;
+
+/** The record an earlier line made: "the new quote". */
+final readonly class MadeRecord implements Target
+{
+    public function __construct(private string $name, private RecordType $type)
+    {
+    }
+
+    public function type(): RecordType
+    {
+        return $this->type;
+    }
+
+    public function records(Performance $performance): array
+    {
+        $record = $performance->made[$this->name] ?? null;
+
+        return $record === null ? [] : [$record];
+    }
+
+    public function whyNone(): string
+    {
+        return "the new {$this->type->inSentence()} was not made";
+    }
+}

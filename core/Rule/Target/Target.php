@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Target;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Record\Record;
+use VividLedger\Schema\RecordType;
+
+/** On which records a line sets fields. */
+interface Target
+{
+    public function type(): RecordType;
+
+    /** @return list<Record> as they stand now, kept from being changed by others */
+    public function records(Performance $performance): array;
+
+    /** Why there are none, for the entry; null when none is nothing to speak of. */
+    public function whyNone(): ?string;
+}

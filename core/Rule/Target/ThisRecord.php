@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Target;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Schema\RecordType;
+
+/** The record the rule fires on. */
+final readonly class ThisRecord implements Target
+{
+    public function __construct(private RecordType $type)
+    {
+    }
+
+    public function type(): RecordType
+    {
+        return $this->type;
+    }
+
+    public function records(Performance $performance): array
+    {
+        return [$performance->record];
+    }
+
+    public function whyNone(): ?string
+    {
+        return null;
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Trigger;
+
+use VividLedger\Engine\Facts;
+use VividLedger\Record\Change;
+use VividLedger\Record\EventKind;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
+
+/** Somebody runs the rule, on one record or on a selection. Conditions and repeat guard hold all the same. */
+final readonly class ByHand extends OwnTrigger
+{
+    public static function kind(): string
+    {
+        return 'by_hand';
+    }
+
+    public static function label(): string
+    {
+        return EventKind::ByHand->label();
+    }
+
+    public static function read(Context $context, Node $node): self
+    {
+        $context->word(self::label(), WordRole::Value, $node->at, Edit::Trigger);
+
+        return new self($context->type->name);
+    }
+
+    public function watch(): Watch
+    {
+        return new Watch($this->type, events: [EventKind::ByHand]);
+    }
+
+    public function accepts(Change $change, Facts $facts): bool
+    {
+        return $change->event?->kind === EventKind::ByHand;
+    }
+}

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Trigger;
+
+use VividLedger\Engine\Facts;
+use VividLedger\Record\Change;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
+
+/** The record is no more. The rule sees it as it last was. */
+final readonly class Deleted extends OwnTrigger
+{
+    public static function kind(): string
+    {
+        return 'deleted';
+    }
+
+    public static function label(): string
+    {
+        return 'is deleted';
+    }
+
+    public static function read(Context $context, Node $node): self
+    {
+        $context->word(self::label(), WordRole::Value, $node->at, Edit::Trigger);
+
+        return new self($context->type->name);
+    }
+
+    public function watch(): Watch
+    {
+        return new Watch($this->type, deleted: true);
+    }
+
+    public function accepts(Change $change, Facts $facts): bool
+    {
+        return $change->after === null;
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Trigger;
+
+use VividLedger\Engine\Facts;
+use VividLedger\Record\Change;
+
+/** A trigger at the record itself. */
+abstract readonly class OwnTrigger implements Trigger
+{
+    public function __construct(protected string $type)
+    {
+    }
+
+    public function subjects(Change $change, Facts $facts): ?array
+    {
+        return null;
+    }
+
+    public function asksNoMore(): bool
+    {
+        return true;
+    }
+
+    public function wanted(): string
+    {
+        return static::label();
+    }
+}

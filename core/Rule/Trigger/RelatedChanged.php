@@ -1,0 +1,148 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Trigger;
+
+use Closure;
+use VividLedger\Condition\Condition;
+use VividLedger\Engine\Facts;
+use VividLedger\Engine\View;
+use VividLedger\Record\Change;
+use VividLedger\Record\Record;
+use VividLedger\Rule\Reading\ConditionReader;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\Offer;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Children;
+use VividLedger\Schema\Relation;
+
+/**
+ * Something happened to a record that refers to this one, or that this one refers to. The related record can have
+ * conditions of its own; the rule itself is judged on this record.
+ */
+final readonly class RelatedChanged implements Trigger
+{
+    /** How many records one change of a parent can start a rule on; a rule for more belongs on the parent. */
+    public const MOST_CHILDREN = 500;
+
+    private const HAPPENINGS = ['created' => 'is created', 'changed' => 'is changed', 'created_or_changed' => 'is created or changed', 'deleted' => 'is deleted'];
+
+    /** @var ?Closure(View): bool */
+    private ?Closure $test;
+
+    private function __construct(
+        private string $on,
+        private Relation $relation,
+        private string $happening,
+        private ?ChangedFields $fields,
+        ?Condition $where,
+    ) {
+        $this->test = $where?->compile();
+    }
+
+    public static function kind(): string
+    {
+        return 'related';
+    }
+
+    public static function label(): string
+    {
+        return 'has something happen to a related record';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $own = $context->type;
+        $name = $node->child('related')->text() ?? '';
+        $relation = Relation::named($context->schema, $own, $name);
+        $context->word('’s', WordRole::Glue, $node->at, Edit::Trigger);
+        $offers = static fn (): array => array_map(
+            static fn (Relation $relation): Offer => new Offer($relation->one(), $relation->name(), $relation->children ? 'Records that refer to it' : 'Records it refers to'),
+            Relation::of($context->schema, $own),
+        );
+        if ($relation === null) {
+            return $context->gap($name === '' ? 'choose a related record' : $name, $node->child('related')->at, Edit::Offer, 'unknown_relation', "Choose which records related to the {$own->inSentence()} are watched.", $offers);
+        }
+        $context->choice($relation->one(), WordRole::Field, $node->child('related')->at, $offers);
+        $happening = $node->child('happening');
+        $said = self::HAPPENINGS[$happening->text() ?? ''] ?? null;
+        $happenings = static fn (): array => array_map(static fn (string $kind, string $label): Offer => new Offer($label, $kind), array_keys(self::HAPPENINGS), self::HAPPENINGS);
+        if ($said === null) {
+            return $context->gap('choose what', $happening->at, Edit::Offer, 'missing', "Choose what has to happen to the {$relation->one()}.", $happenings);
+        }
+        $context->choice($said, WordRole::Value, $happening->at, $happenings);
+        $fields = $happening->text() === 'changed' ? ChangedFields::read($context, $node, $relation->type) : null;
+        $where = null;
+        $rows = $context->problems();
+        if (! $node->child('where')->isMissing()) {
+            $inner = $context->about($relation->type);
+            $where = ConditionReader::read($inner, $node->child('where'), 'whose', 1);
+        } else {
+            $context->more('+ with conditions', $node->child('where')->at, Edit::Where);
+        }
+        if ($context->problems() > $rows || ($happening->text() === 'changed' && $fields === null)) {
+            return null;
+        }
+
+        return new self($own->name, $relation, (string) $happening->text(), $fields, $where);
+    }
+
+    public function watch(): Watch
+    {
+        return new Watch(
+            $this->relation->type->name,
+            created: $this->happening === 'created' || $this->happening === 'created_or_changed',
+            fields: match ($this->happening) {
+                'changed' => $this->fields?->names,
+                'created_or_changed' => null,
+                default => [],
+            },
+            deleted: $this->happening === 'deleted',
+        );
+    }
+
+    public function accepts(Change $change, Facts $facts): bool
+    {
+        if ($change->event !== null || $change->record()->type !== $this->relation->type->name) {
+            return false;
+        }
+        $happened = match ($this->happening) {
+            'created' => $change->before === null,
+            'deleted' => $change->after === null,
+            'changed' => $change->before !== null && $change->after !== null && $this->fields?->changedIn($change) === true,
+            default => $change->after !== null,
+        };
+
+        return $happened && ($this->test === null || ($this->test)(new View($change->record(), $facts, $change)));
+    }
+
+    public function asksNoMore(): bool
+    {
+        return false;
+    }
+
+    public function subjects(Change $change, Facts $facts): array
+    {
+        if (! $this->relation->children) {
+            return $facts->children(new Children($this->on, $this->relation->by->name), $change->record()->id, self::MOST_CHILDREN);
+        }
+        // A record that moved from one parent to another concerns both.
+        $parents = [];
+        foreach ([$change->after, $change->before] as $record) {
+            $id = $record?->value($this->relation->by->name);
+            if (is_int($id) && ! isset($parents[$id])) {
+                $parents[$id] = $facts->record($this->on, $id);
+            }
+        }
+
+        return array_values(array_filter($parents));
+    }
+
+    public function wanted(): string
+    {
+        return "’s {$this->relation->one()} ".self::HAPPENINGS[$this->happening].($this->fields?->wording() ?? '');
+    }
+}

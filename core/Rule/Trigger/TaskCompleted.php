@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Trigger;
+
+use VividLedger\Record\EventKind;
+
+/** A task on the record was done. */
+final readonly class TaskCompleted extends Happened
+{
+    protected static function event(): EventKind
+    {
+        return EventKind::TaskDone;
+    }
+}

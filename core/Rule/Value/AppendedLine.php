@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Value;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Record\InvalidValue;
+use VividLedger\Record\Record;
+use VividLedger\Record\Value;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Template\Template;
+
+/** What the field holds, with a line of text below it. When there is no room left, the field stays as it is and the entry says so. */
+final readonly class AppendedLine implements AssignedValue
+{
+    private function __construct(private Template $text)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'append';
+    }
+
+    public static function fits(Field $field): bool
+    {
+        return $field->type === FieldType::LongText;
+    }
+
+    public static function label(Field $field): string
+    {
+        return 'what it is, and a line below…';
+    }
+
+    public static function read(Context $context, Node $node, Field $field): ?self
+    {
+        $context->word('what it is, and below', WordRole::Value, $node->at, Edit::SetValue);
+        $text = $node->child('text')->text();
+        if ($text === null || trim($text) === '') {
+            return $context->gap('write the line', $node->child('text')->at, Edit::Title, 'missing', "Write the line that {$field->label} gets.");
+        }
+        $context->word("“{$text}”", WordRole::Value, $node->child('text')->at, Edit::Title);
+        $template = Template::read($context, $text, $node->child('text')->at);
+
+        return $template === null ? null : new self($template);
+    }
+
+    public function for(Field $field, Performance $performance, ?Record $target): string|int|bool|null
+    {
+        $line = $this->text->render($performance->view(), $performance->display, $performance->number());
+        $before = $target?->value($field->name);
+        $text = is_string($before) ? "{$before}\n{$line}" : $line;
+        if (mb_strlen($text) > $field->maxLength) {
+            throw new InvalidValue('too_long', "{$field->label} has no room for another line.");
+        }
+
+        return Value::of($field, $text);
+    }
+}

@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Value;
+
+use Brick\Math\BigDecimal;
+use Brick\Math\RoundingMode;
+use VividLedger\Engine\Performance;
+use VividLedger\Record\InvalidValue;
+use VividLedger\Record\Record;
+use VividLedger\Record\RefusedValue;
+use VividLedger\Record\Value;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\Offer;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\Path;
+
+/**
+ * What the field holds, plus, minus or times an amount. Exact; an empty field counts as zero. Where the field has bounds,
+ * a value beyond them either stays at the bound or refuses the save, as chosen.
+ */
+abstract readonly class Arithmetic implements AssignedValue
+{
+    final public function __construct(private string|Path $amount, private bool $refuses)
+    {
+    }
+
+    abstract protected static function word(): string;
+
+    abstract protected function result(BigDecimal $value, BigDecimal $amount): BigDecimal;
+
+    public static function fits(Field $field): bool
+    {
+        return $field->type->isDecimal();
+    }
+
+    public static function label(Field $field): string
+    {
+        return 'what it is '.static::word().'…';
+    }
+
+    public static function read(Context $context, Node $node, Field $field): ?static
+    {
+        $context->word('what it is '.static::word(), WordRole::Value, $node->at, Edit::SetValue);
+        $at = $node->child('amount');
+        $path = is_array($at->raw) ? $context->schema->path($context->type, $at->child('path')->text() ?? '') : null;
+        if ($path !== null && $path->field->type->isDecimal()) {
+            $context->word($path->label(), WordRole::Field, $at->at, Edit::Number);
+            $amount = $path;
+        } elseif ((is_string($at->raw) || is_int($at->raw)) && preg_match('/^-?\d{1,15}(\.\d{1,6})?$/', (string) $at->raw) === 1) {
+            $amount = (string) $at->raw;
+            $context->word($amount, WordRole::Value, $at->at, Edit::Number);
+        } else {
+            return $context->gap('how much', $at->at, Edit::Number, 'missing', 'Give a number, or a field that holds one.');
+        }
+        $refuses = $node->child('beyond')->raw === 'refuse';
+        if ($field->min !== null || $field->max !== null) {
+            $bounds = trim(($field->min === null ? '' : "at least {$field->min}").($field->max === null ? '' : " at most {$field->max}"));
+            $context->choice($refuses ? "({$bounds}, or the save is refused)" : "({$bounds}, and no further)", WordRole::Glue, $node->child('beyond')->at, static fn (): array => [
+                new Offer('stay at the bound', 'stop'), new Offer('refuse the save', 'refuse'),
+            ]);
+        }
+
+        return new static($amount, $refuses);
+    }
+
+    public function for(Field $field, Performance $performance, ?Record $target): ?string
+    {
+        $amount = $this->amount instanceof Path ? $performance->view()->value($this->amount) : $this->amount;
+        if (! is_string($amount)) {
+            throw new InvalidValue('no_value', "{$this->amount->label()} is empty, so there is nothing to reckon with.");
+        }
+        $result = $this->result(BigDecimal::of((string) ($target?->value($field->name) ?? '0')), BigDecimal::of($amount))->toScale($field->scale, RoundingMode::HALF_UP);
+        foreach (['min' => -1, 'max' => 1] as $bound => $beyond) {
+            $limit = $bound === 'min' ? $field->min : $field->max;
+            if ($limit === null || $result->compareTo($limit) !== $beyond) {
+                continue;
+            }
+            if ($this->refuses) {
+                throw new RefusedValue("{$field->label} would be {$result}, and is at ".($bound === 'min' ? 'least' : 'most')." {$limit}.");
+            }
+            $result = BigDecimal::of($limit)->toScale($field->scale);
+        }
+        $value = Value::of($field, (string) $result);
+
+        return is_string($value) ? $value : null;
+    }
+}

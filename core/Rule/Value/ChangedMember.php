@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Value;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Record\InvalidValue;
+use VividLedger\Record\Members;
+use VividLedger\Record\Record;
+use VividLedger\Record\Value;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\FieldReader;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Field;
+
+/** A set of choices or tags with a member more, or without one. */
+abstract readonly class ChangedMember implements AssignedValue
+{
+    final public function __construct(private string $member)
+    {
+    }
+
+    abstract protected static function word(): string;
+
+    /**
+     * @param  list<string>  $members
+     * @return list<string>
+     */
+    abstract protected function changed(array $members, string $member): array;
+
+    public static function fits(Field $field): bool
+    {
+        return $field->type->isSet();
+    }
+
+    public static function label(Field $field): string
+    {
+        return 'what it is '.static::word().'…';
+    }
+
+    public static function read(Context $context, Node $node, Field $field): ?static
+    {
+        $context->word('what it is '.static::word(), WordRole::Value, $node->at, Edit::SetValue);
+        $value = FieldReader::value($context, $field, $node->child('member'), Edit::Operand);
+
+        return is_string($value) ? new static($value) : null;
+    }
+
+    public function for(Field $field, Performance $performance, ?Record $target): ?string
+    {
+        $members = $this->changed(Members::of($target?->value($field->name)), $this->member);
+        $value = Value::of($field, $members);
+        if ($value === null && $field->required) {
+            throw new InvalidValue('required', "{$field->label} has to be filled in.");
+        }
+
+        return is_string($value) ? $value : null;
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Value;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Record\InvalidValue;
+use VividLedger\Record\Record;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\Offer;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+
+/** The record an earlier line made, for a reference to it. */
+final readonly class MadeOne implements AssignedValue
+{
+    private function __construct(private string $name)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'made';
+    }
+
+    public static function fits(Field $field): bool
+    {
+        return $field->type === FieldType::Reference;
+    }
+
+    public static function label(Field $field): string
+    {
+        return 'the record that a line above makes…';
+    }
+
+    public static function read(Context $context, Node $node, Field $field): ?self
+    {
+        $name = $node->child('as')->text() ?? '';
+        $fitting = array_filter($context->sheet->made, static fn ($type): bool => $type->name === $field->target);
+        $offers = static fn (): array => array_map(static fn (string $name, $type): Offer => new Offer("the new {$type->inSentence()}", $name), array_keys($fitting), $fitting);
+        if (! isset($fitting[$name])) {
+            return $context->gap('the new record', $node->child('as')->at, Edit::Offer, 'unknown_record', "No line above makes a record that {$field->label} takes.", $offers);
+        }
+        $context->word("the new {$fitting[$name]->inSentence()}", WordRole::Field, $node->at, Edit::SetValue);
+
+        return new self($name);
+    }
+
+    public function for(Field $field, Performance $performance, ?Record $target): int
+    {
+        return $performance->made[$this->name]->id ?? throw new InvalidValue('no_value', "{$field->label}: the record was not made.");
+    }
+}

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Value;
+
+use Brick\Math\BigDecimal;
+
+/** What the field holds times an amount, rounded half up to the field's digits. */
+final readonly class Multiplied extends Arithmetic
+{
+    public static function kind(): string
+    {
+        return 'multiply';
+    }
+
+    protected static function word(): string
+    {
+        return 'times';
+    }
+
+    protected function result(BigDecimal $value, BigDecimal $amount): BigDecimal
+    {
+        return $value->multipliedBy($amount);
+    }
+}

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Value;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Formula\Formula;
+use VividLedger\Record\InvalidValue;
+use VividLedger\Record\Record;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\FormulaReader;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Schema\Field;
+
+/** What a formula gives. */
+final readonly class Reckoned implements AssignedValue
+{
+    private function __construct(private Formula $formula)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'formula';
+    }
+
+    public static function fits(Field $field): bool
+    {
+        return ! $field->type->isSet();
+    }
+
+    public static function label(Field $field): string
+    {
+        return 'a formula…';
+    }
+
+    public static function read(Context $context, Node $node, Field $field): ?self
+    {
+        $formula = FormulaReader::read($context, $node->child('formula'));
+        if ($formula === null) {
+            return null;
+        }
+
+        return $formula->fits($field) ? new self($formula)
+            : $context->problem($node->child('formula')->at, 'wrong_type', "The formula gives {$formula->term->type->value}, which {$field->label} does not take.", 1);
+    }
+
+    public function for(Field $field, Performance $performance, ?Record $target): string|int|bool|null
+    {
+        $value = $this->formula->value($performance->view(), $field);
+        if ($value === null && $field->required) {
+            throw new InvalidValue('required', "The formula comes out empty, and {$field->label} has to be filled in.");
+        }
+
+        return $value;
+    }
+}

@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Value;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Record\InvalidValue;
+use VividLedger\Record\Record;
+use VividLedger\Record\Value;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\Offer;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Path;
+use VividLedger\Time\Amount;
+
+/** A date so much before or after another: after itself, after today, or after a date of this or a related record. */
+final readonly class Shifted implements AssignedValue
+{
+    private function __construct(private Amount $amount, private ?Path $from, private bool $fromNow)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'shift';
+    }
+
+    public static function fits(Field $field): bool
+    {
+        return $field->type->isMoment();
+    }
+
+    public static function label(Field $field): string
+    {
+        return 'a date before or after another…';
+    }
+
+    public static function read(Context $context, Node $node, Field $field): ?self
+    {
+        $amount = Amount::read($node);
+        if ($amount === null || $amount->amount === 0 || ($field->type === FieldType::Date && $amount->unit->isShort())) {
+            return $context->gap('how long before or after', $node->at, Edit::Span, 'missing', 'Give a whole number and a unit, such as 3 weeks; a minus sign means before.');
+        }
+        $context->word($amount->unit->label(abs($amount->amount)).($amount->amount < 0 ? ' before' : ' after'), WordRole::Value, $node->at, Edit::Span);
+        $from = $node->child('from')->text() ?? 'itself';
+        $fields = array_values(array_filter($context->type->fields, static fn (Field $other): bool => $other->type === $field->type));
+        $now = $field->type === FieldType::Date ? 'today' : 'now';
+        $offers = static fn (): array => [new Offer('what it is', 'itself'), new Offer($now, 'now'), ...array_map(static fn (Field $other): Offer => new Offer($other->label, $other->name, 'Fields'), $fields)];
+        $path = in_array($from, ['itself', 'now'], true) ? null : $context->schema->path($context->type, $from);
+        if ($path === null && $from !== 'itself' && $from !== 'now' || $path !== null && ! $path->field->type->isMoment()) {
+            return $context->gap($from, $node->child('from')->at, Edit::Offer, 'unknown_field', 'Choose a date to count from.', $offers);
+        }
+        $context->choice($path?->label() ?? ($from === 'now' ? $now : 'what it is'), WordRole::Field, $node->child('from')->at, $offers);
+
+        return new self($amount, $path, $from === 'now');
+    }
+
+    public function for(Field $field, Performance $performance, ?Record $target): string
+    {
+        if ($this->fromNow) {
+            $base = Value::instantText($performance->now);
+        } else {
+            $base = $this->from === null ? $target?->value($field->name) : $performance->view()->value($this->from);
+        }
+        if (! is_string($base)) {
+            throw new InvalidValue('no_value', ($this->from?->label() ?? $field->label).' is empty, so there is no date to count from.');
+        }
+        $instant = strlen($base) === 10 ? new \DateTimeImmutable("{$base} 12:00", $performance->zone) : new \DateTimeImmutable($base);
+        $moved = $this->amount->from($instant, $performance->zone);
+
+        return $field->type === FieldType::Date ? $moved->setTimezone($performance->zone)->format('Y-m-d') : Value::instantText($moved);
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Value;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Record\Record;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+
+/** The record the rule fires on, for a reference to it. */
+final readonly class ThisOne implements AssignedValue
+{
+    public static function kind(): string
+    {
+        return 'this';
+    }
+
+    public static function fits(Field $field): bool
+    {
+        return $field->type === FieldType::Reference;
+    }
+
+    public static function label(Field $field): string
+    {
+        return 'the record the rule fires on';
+    }
+
+    public static function read(Context $context, Node $node, Field $field): ?self
+    {
+        $context->word("this {$context->type->inSentence()}", WordRole::Field, $node->at, Edit::SetValue);
+
+        return $field->target === $context->type->name ? new self : $context->problem($node->at, 'wrong_type', "{$field->label} takes no {$context->type->inSentence()}.");
+    }
+
+    public function for(Field $field, Performance $performance, ?Record $target): int
+    {
+        return $performance->record->id;
+    }
+}

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Value;
+
+use VividLedger\Engine\Performance;
+use VividLedger\Record\InvalidValue;
+use VividLedger\Record\Record;
+use VividLedger\Record\Value;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Template\Template;
+
+/** Text with merge fields: "Renewal of {name}". */
+final readonly class WrittenText implements AssignedValue
+{
+    private function __construct(private Template $text)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'text';
+    }
+
+    public static function fits(Field $field): bool
+    {
+        return $field->type === FieldType::Text || $field->type === FieldType::LongText;
+    }
+
+    public static function label(Field $field): string
+    {
+        return 'text with merged fields…';
+    }
+
+    public static function read(Context $context, Node $node, Field $field): ?self
+    {
+        $text = $node->child('text')->text();
+        if ($text === null || trim($text) === '') {
+            return $context->gap('write the text', $node->child('text')->at, Edit::Title, 'missing', "Write what {$field->label} becomes.");
+        }
+        $context->word("“{$text}”", WordRole::Value, $node->child('text')->at, Edit::Title);
+        $template = Template::read($context, $text, $node->child('text')->at);
+
+        return $template === null ? null : new self($template);
+    }
+
+    public function for(Field $field, Performance $performance, ?Record $target): string
+    {
+        $text = mb_substr($this->text->render($performance->view(), $performance->display, $performance->number()), 0, $field->maxLength);
+        $value = Value::of($field, $text);
+        if (! is_string($value)) {
+            throw new InvalidValue('no_value', "The text for {$field->label} comes out empty.");
+        }
+
+        return $value;
+    }
+}

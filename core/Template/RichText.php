@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Template;
+
+use Symfony\Component\HtmlSanitizer\HtmlSanitizer;
+use Symfony\Component\HtmlSanitizer\HtmlSanitizerConfig;
+
+/**
+ * Formatted text with merge fields, kept as a little HTML in which a merge field is <span data-merge="customer.name">.
+ * What else comes in is dropped, so it is inert wherever it is shown.
+ */
+final class RichText
+{
+    private const MERGE = '/<span data-merge="([a-z][a-z0-9_.]*)">[^<]*<\/span>/';
+
+    private static ?HtmlSanitizer $sanitizer = null;
+
+    public static function clean(string $html): string
+    {
+        self::$sanitizer ??= new HtmlSanitizer(
+            (new HtmlSanitizerConfig)
+                ->allowElement('p')->allowElement('br')->allowElement('strong')->allowElement('em')->allowElement('u')
+                ->allowElement('ul')->allowElement('ol')->allowElement('li')->allowElement('h2')->allowElement('h3')->allowElement('blockquote')
+                ->allowElement('a', ['href'])->allowLinkSchemes(['http', 'https', 'mailto'])
+                ->allowElement('span', ['data-merge'])
+                ->withMaxInputLength(200_000),
+        );
+
+        return self::$sanitizer->sanitize($html);
+    }
+
+    /** @return list<string> names of the merge fields, in order */
+    public static function merges(string $clean): array
+    {
+        preg_match_all(self::MERGE, $clean, $found);
+
+        return $found[1];
+    }
+
+    /**
+     * The clean text as a Twig template: what a person wrote cannot be Twig syntax, and each merge field is one call.
+     *
+     * @param  string  $clean  what clean() gave
+     */
+    public static function twig(string $clean): string
+    {
+        $pieces = preg_split(self::MERGE, $clean, -1, PREG_SPLIT_DELIM_CAPTURE) ?: [];
+        $twig = '';
+        foreach ($pieces as $index => $piece) {
+            $twig .= $index % 2 === 1 ? "{{ merge('{$piece}') }}" : str_replace(['{', '}'], ['&#123;', '&#125;'], $piece);
+        }
+
+        return $twig;
+    }
+
+    /** The same as plain text, for people and programs that show no HTML. */
+    public static function plain(string $html): string
+    {
+        $text = (string) preg_replace('/\s+/u', ' ', $html);
+        $text = (string) preg_replace('/<a href="([^"]+)">(.*?)<\/a>/i', '$2 ($1)', $text);
+        $text = (string) preg_replace(['/<li>/i', '/<\/(p|h2|h3|blockquote|ul|ol)>/i', '/<(br ?\/?|\/li)>/i'], ['- ', "\n\n", "\n"], $text);
+        $text = html_entity_decode(strip_tags($text), ENT_QUOTES | ENT_HTML5, 'UTF-8');
+
+        return trim((string) preg_replace(['/[ \t]+$/m', '/^[ \t]+/m', '/\n{3,}/'], ['', '', "\n\n"], $text));
+    }
+}

@@ -1,0 +1,203 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core\Support;
+
+use VividLedger\Condition\Total;
+use VividLedger\Engine\Facts;
+use VividLedger\Engine\Firing;
+use VividLedger\Engine\GuardState;
+use VividLedger\Engine\ReadyAgain;
+use VividLedger\Engine\Step;
+use VividLedger\People\Directory;
+use VividLedger\People\Person;
+use VividLedger\Record\Record;
+use VividLedger\Schema\Children;
+use VividLedger\Schema\Schema;
+
+/** The engine's facts kept in arrays. */
+abstract class Memory implements Directory, Facts
+{
+    public \DateTimeImmutable $now;
+
+    public ?int $fallback = null;
+
+    /** @var array<string, Record> */
+    public array $records = [];
+
+    /** @var array<int, Person> */
+    public array $people = [];
+
+    /** @var array<string, array{int, int, \DateTimeImmutable, array<string, true>}> epoch, count, last firing and keys, by rule and record */
+    public array $guards = [];
+
+    /** @var array<string, int> */
+    public array $turns = [];
+
+    /** @var array<int, int> open tasks by person */
+    public array $open = [];
+
+    /** @var array<string, list<int>> followers by record */
+    public array $follows = [];
+
+    /** @var array<string, array<string, array<mixed>>> conditions by record type and name */
+    public array $named = [];
+
+    /** @var array<string, array<mixed>> */
+    public array $kept = [];
+
+    /** @var array<string, int> */
+    public array $lastIds = [];
+
+    public function __construct(private readonly Schema $types)
+    {
+        $this->now = new \DateTimeImmutable('2026-11-24T08:40:00Z');
+    }
+
+    /** Keeps what a step did to guards, turns and tasks, as production does. */
+    public function use(Step $step): void
+    {
+        if ($step instanceof ReadyAgain) {
+            $this->guards["{$step->rule->id}:{$step->record->type}:{$step->record->id}"] = [$step->epoch, 0, $this->now, []];
+        }
+        if (! $step instanceof Firing) {
+            return;
+        }
+        $key = "{$step->rule->id}:{$step->before->type}:{$step->before->id}";
+        [$epoch, $count, , $keys] = $this->guards[$key] ?? [0, 0, $this->now, []];
+        if ($step->rule->guard->remembers() && isset($keys["{$step->epoch}:{$step->guardKey}"])) {
+            throw new \LogicException("The guard key {$step->guardKey} was used twice.");
+        }
+        $this->guards[$key] = [$epoch, $count + 1, $this->now, $keys + ["{$step->epoch}:{$step->guardKey}" => true]];
+        foreach ($step->performance->tasks as $task) {
+            if ($task->person !== null) {
+                $this->open[$task->person->id] = ($this->open[$task->person->id] ?? 0) + 1;
+            }
+        }
+        foreach ($step->performance->follows as [$record, $person, $follows]) {
+            $now = array_diff($this->follows["{$record->type}:{$record->id}"] ?? [], [$person]);
+            $this->follows["{$record->type}:{$record->id}"] = array_values($follows ? [...$now, $person] : $now);
+        }
+    }
+
+    public function now(): \DateTimeImmutable
+    {
+        return $this->now;
+    }
+
+    public function record(string $type, int $id): ?Record
+    {
+        return $this->records["{$type}:{$id}"] ?? null;
+    }
+
+    public function recordToChange(string $type, int $id): ?Record
+    {
+        return $this->record($type, $id);
+    }
+
+    public function children(Children $children, int $parent, int $most): array
+    {
+        $found = array_values(array_filter($this->records, fn (Record $record): bool => $children->has($record, $parent, $this)));
+        usort($found, static fn (Record $one, Record $other): int => $one->id <=> $other->id);
+
+        return array_slice($found, 0, $most);
+    }
+
+    public function total(Total $total, int $parent, array $except): ?string
+    {
+        return $total->over(array_filter($this->children($total->children, $parent, PHP_INT_MAX), static fn (Record $record): bool => ! in_array($record->id, $except, true)));
+    }
+
+    public function person(int $id): ?Person
+    {
+        return $this->people[$id] ?? null;
+    }
+
+    public function title(string $type, int $id): ?string
+    {
+        $record = $this->record($type, $id);
+        $title = $record?->value($this->types->types[$type]->title);
+
+        return $record === null ? null : (is_string($title) ? $title : $this->types->types[$type]->numberOf($id));
+    }
+
+    public function personByHandle(string $handle): ?Person
+    {
+        return array_values(array_filter($this->people, static fn (Person $person): bool => $person->handle === $handle))[0] ?? null;
+    }
+
+    public function peopleAtWork(): array
+    {
+        return array_values(array_filter($this->people, static fn (Person $person): bool => $person->active));
+    }
+
+    public function teams(): array
+    {
+        return array_values(array_unique(array_map(static fn (Person $person): string => $person->team, $this->peopleAtWork())));
+    }
+
+    public function team(string $name): array
+    {
+        return array_values(array_filter($this->peopleAtWork(), static fn (Person $person): bool => $person->team === $name));
+    }
+
+    public function lastInTurn(string $team): ?int
+    {
+        return $this->turns[$team] ?? null;
+    }
+
+    public function openTasks(array $people): array
+    {
+        return array_intersect_key($this->open, array_flip($people));
+    }
+
+    public function followers(string $type, int $id): array
+    {
+        return $this->follows["{$type}:{$id}"] ?? [];
+    }
+
+    public function namedConditions(string $type): array
+    {
+        return array_keys($this->named[$type] ?? []);
+    }
+
+    public function namedCondition(string $type, string $name): ?array
+    {
+        return $this->named[$type][$name] ?? null;
+    }
+
+    public function letters(string $type): array
+    {
+        return array_keys($this->kept);
+    }
+
+    public function letter(string $name): ?array
+    {
+        return $this->kept[$name] ?? null;
+    }
+
+    public function fallbackPerson(): ?Person
+    {
+        return $this->fallback === null ? null : $this->people[$this->fallback];
+    }
+
+    public function guardHeld(int $ruleId, string $type, int $recordId, int $epoch, string $key): bool
+    {
+        return isset($this->guards["{$ruleId}:{$type}:{$recordId}"][3]["{$epoch}:{$key}"]);
+    }
+
+    public function guardState(int $ruleId, string $type, int $recordId): GuardState
+    {
+        $guard = $this->guards["{$ruleId}:{$type}:{$recordId}"] ?? null;
+
+        return $guard === null ? new GuardState : new GuardState($guard[0], $guard[1], $guard[1] === 0 ? null : $guard[2]);
+    }
+
+    public function freshId(string $type): int
+    {
+        $ids = array_map(static fn (Record $record): int => $record->type === $type ? $record->id : 0, $this->records);
+
+        return $this->lastIds[$type] = max($this->lastIds[$type] ?? 0, 0, ...array_values($ids)) + 1;
+    }
+}
