@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Demo;
 
 use App\Models\Person;
+use App\Store\KeptStore;
+use App\Store\RuleOrder;
 use App\Store\RuleStore;
 use App\Store\SchemaStore;
 use Closure;
@@ -51,6 +53,7 @@ final readonly class Demo
     /** Puts the rules in force by the same way a person does; those whose file says "draft" stay drafts. */
     public function loadRules(): void
     {
+        $this->loadKept();
         $rules = app(RuleStore::class);
         $by = Person::query()->where('role', 'administrator')->orderBy('id')->firstOrFail()->id;
         foreach (glob(database_path('demo/rules/*.json')) ?: [] as $path) {
@@ -59,6 +62,24 @@ final readonly class Demo
             if (! str_ends_with($path, '.draft.json')) {
                 $rules->publish($id, 1, $by);
             }
+            $set = self::company()['either_or'][basename($path, '.json')] ?? null;
+            if ($set !== null) {
+                app(RuleOrder::class)->stand($id, $set, $by);
+            }
+        }
+    }
+
+    /** Letters and named conditions. */
+    private function loadKept(): void
+    {
+        $kept = self::file('kept.yaml');
+        $types = $this->schemas->schema()->types;
+        $by = Person::query()->where('role', 'administrator')->orderBy('id')->firstOrFail()->id;
+        foreach ($kept['letters'] as $letter) {
+            app(KeptStore::class)->keepLetter($types[$letter['on']], null, null, $letter['name'], $letter['subject'], $letter['body'], $by);
+        }
+        foreach ($kept['conditions'] as $condition) {
+            app(KeptStore::class)->keepCondition($types[$condition['on']], null, null, $condition['name'], $condition['file']);
         }
     }
 
@@ -92,7 +113,7 @@ final readonly class Demo
         foreach (self::file('people.yaml') as $handle => [$name, $role, $team, $manager, $zone]) {
             $ids[$handle] = (int) $this->db->table('people')->insertGetId([
                 'handle' => $handle, 'name' => $name, 'email' => "{$handle}@larkmoss.example", 'password' => $hash, 'role' => $role, 'team' => $team,
-                'time_zone' => $zone, 'manager_id' => $manager === null ? null : $ids[$manager],
+                'time_zone' => $zone, 'phone' => '+49 30 5552 '.(1000 + count($ids)), 'manager_id' => $manager === null ? null : $ids[$manager],
             ]);
         }
     }

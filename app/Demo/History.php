@@ -6,6 +6,7 @@ namespace App\Demo;
 
 use App\Models\Person;
 use App\Store\Actor;
+use App\Store\Remarks;
 use App\Store\SaveRecord;
 use App\Store\SchemaStore;
 use App\Store\TaskStore;
@@ -13,8 +14,6 @@ use App\Work\HouseClock;
 use App\Work\LineWorker;
 use Closure;
 use Illuminate\Database\Connection;
-use Random\Engine\Mt19937;
-use Random\Randomizer;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 
@@ -35,10 +34,7 @@ final class History
     /** Saves that share one transaction, for speed. */
     private const CHUNK = 100;
 
-    private Randomizer $random;
-
-    /** @var \SplPriorityQueue<int, Closure(): void> what is still to happen, by time */
-    private \SplPriorityQueue $ahead;
+    private Stage $stage;
 
     /** @var array<string, mixed> */
     private array $words = [];
@@ -57,8 +53,6 @@ final class History
 
     private int $lastTask = 0;
 
-    private int $end = 0;
-
     public function __construct(
         private readonly Connection $db,
         private readonly SchemaStore $schemas,
@@ -66,9 +60,10 @@ final class History
         private readonly TaskStore $tasks,
         private readonly LineWorker $worker,
         private readonly HouseClock $clock,
+        private readonly SalesHistory $sales,
+        private readonly Remarks $remarks,
     ) {
-        $this->random = new Randomizer(new Mt19937(0));
-        $this->ahead = new \SplPriorityQueue;
+        $this->stage = new Stage(0, 0);
     }
 
     /**
@@ -78,9 +73,8 @@ final class History
      */
     public function play(\DateTimeImmutable $until, array $words, int $seed, Closure $progress, float $share = 1.0): void
     {
-        $this->random = new Randomizer(new Mt19937($seed));
+        $this->stage = new Stage($seed, $until->getTimestamp());
         $this->words = $words;
-        $this->end = $until->getTimestamp();
         foreach (Person::query()->orderBy('id')->get() as $person) {
             [$work, $depot] = explode(' ', strtolower($person->team)) + [1 => ''];
             if ($person->role->value === 'member' && $depot !== '') {
@@ -90,17 +84,18 @@ final class History
         $begin = $until->modify('-'.self::MONTHS.' months')->getTimestamp();
         foreach ($this->names((int) (self::CUSTOMERS * $share)) as $index => [$kind, $name]) {
             // Most were customers when the books begin; the others came over the months.
-            $at = $index < 260 * $share ? $begin + $index * 60 : $this->workingMoment($begin, $this->end);
-            $this->at($at, fn () => $this->customer($kind, $name));
+            $at = $index < 260 * $share ? $begin + $index * 60 : $this->stage->workingMoment($begin, $this->stage->end);
+            $this->stage->at($at, fn () => $this->customer($kind, $name));
         }
         for ($index = 0; $index < self::CONTACTS * $share; $index++) {
-            $this->at($begin + 260 * 60 + $index * 30, fn () => $this->contact());
+            $this->stage->at($begin + 260 * 60 + $index * 30, fn () => $this->contact());
         }
         for ($index = 0; $index < self::TICKETS * $share; $index++) {
             // More of them lately, so that there is something to do today.
-            $at = $index % 6 === 0 ? $this->workingMoment($this->end - 21 * 86400, $this->end) : $this->workingMoment($begin + 40 * 3600, $this->end);
-            $this->at($at, fn () => $this->ticket());
+            $at = $index % 6 === 0 ? $this->stage->workingMoment($this->stage->end - 21 * 86400, $this->stage->end) : $this->stage->workingMoment($begin + 40 * 3600, $this->stage->end);
+            $this->stage->at($at, fn () => $this->ticket());
         }
+        $this->sales->begin($this->stage, $begin, $words, $share, fn (): Record => $this->stage->one($this->customers), fn (int $customer): ?int => isset($this->contacts[$customer]) ? $this->stage->one($this->contacts[$customer]) : null);
         $this->run($progress);
     }
 
@@ -108,69 +103,69 @@ final class History
     private function run(Closure $progress): void
     {
         $done = 0;
-        $this->ahead->setExtractFlags(\SplPriorityQueue::EXTR_BOTH);
-        while (! $this->ahead->isEmpty()) {
+        $this->stage->ahead->setExtractFlags(\SplPriorityQueue::EXTR_BOTH);
+        while (! $this->stage->ahead->isEmpty()) {
             $this->db->transaction(function () use (&$done, $progress): void {
-                for ($count = 0; $count < self::CHUNK && ! $this->ahead->isEmpty(); $count++) {
-                    ['data' => $happening, 'priority' => $priority] = $this->ahead->extract();
+                for ($count = 0; $count < self::CHUNK && ! $this->stage->ahead->isEmpty(); $count++) {
+                    ['data' => $happening, 'priority' => $priority] = $this->stage->ahead->extract();
                     $this->clock->hold(new \DateTimeImmutable('@'.intdiv(-$priority, 1000)));
                     $this->worker->work(100);
                     $happening();
                     $this->answerTasks();
                     $done++;
                 }
-                $progress($done, $done + $this->ahead->count());
+                $progress($done, $done + $this->stage->ahead->count());
             });
         }
-        $this->clock->hold(new \DateTimeImmutable("@{$this->end}"));
+        $this->clock->hold(new \DateTimeImmutable("@{$this->stage->end}"));
         $this->worker->work(1000);
         $this->clock->hold(null);
     }
 
     private function customer(string $kind, string $name): void
     {
-        $depot = $this->one(['quayside', 'hillgate', 'birchmoor']);
-        $seller = $this->one($this->sellers[$depot]);
+        $depot = $this->stage->one(['quayside', 'hillgate', 'birchmoor']);
+        $seller = $this->stage->one($this->sellers[$depot]);
         $handle = trim((string) preg_replace('/[^a-z]+/', '-', strtolower($name)), '-');
         $saved = $this->save->create($this->type('customer'), [
             'name' => $name, 'kind' => $kind, 'depot' => $depot, 'owner' => $seller->id,
-            'plan' => $this->one(['courtesy', 'basic', 'basic', 'care', 'care', 'care', 'full_care']),
-            'key_account' => $this->random->getInt(1, 12) === 1,
-            'yearly_value' => (string) ($this->random->getInt(8, 320) * 150),
-            'discount' => $this->random->getInt(1, 3) === 1 ? (string) $this->random->getInt(2, 18) : null,
+            'status' => $this->stage->one(['prospect', 'active', 'active', 'active']), 'plan' => $this->stage->one(['courtesy', 'basic', 'basic', 'care', 'care', 'care', 'full_care']),
+            'key_account' => $this->stage->random->getInt(1, 12) === 1,
+            'yearly_value' => (string) ($this->stage->random->getInt(8, 320) * 150),
+            'discount' => $this->stage->random->getInt(1, 3) === 1 ? (string) $this->stage->random->getInt(2, 18) : null,
             'since' => $this->clock->now()->format('Y-m-d'),
-            'email' => "hello@{$handle}.example", 'phone' => '+49 30 5550 '.$this->random->getInt(1000, 9999), 'website' => "https://{$handle}.example",
+            'email' => "hello@{$handle}.example", 'phone' => '+49 30 5550 '.$this->stage->random->getInt(1000, 9999), 'website' => "https://{$handle}.example",
         ], new Actor($seller->id));
         $this->customers[] = $saved->record;
     }
 
     private function contact(): void
     {
-        $customer = $this->customers[count($this->contacts) < count($this->customers) ? count($this->contacts) : $this->random->getInt(0, count($this->customers) - 1)];
-        [$first, $last] = [$this->one($this->words['first']), $this->one($this->words['last'])];
+        $customer = $this->customers[count($this->contacts) < count($this->customers) ? count($this->contacts) : $this->stage->random->getInt(0, count($this->customers) - 1)];
+        [$first, $last] = [$this->stage->one($this->words['first']), $this->stage->one($this->words['last'])];
         $domain = substr((string) $customer->value('email'), 6);
         $saved = $this->save->create($this->type('contact'), [
-            'name' => "{$first} {$last}", 'customer' => $customer->id, 'job' => $this->one($this->words['jobs']), 'owner' => $customer->value('owner'),
-            'email' => strtolower($first).'.'.strtolower($last).'@'.$domain, 'phone' => '+49 30 5551 '.$this->random->getInt(1000, 9999),
-            'language' => $this->one(['en', 'de', 'de', 'pt', 'fi']), 'may_write' => $this->random->getInt(1, 5) > 1,
+            'name' => "{$first} {$last}", 'customer' => $customer->id, 'job' => $this->stage->one($this->words['jobs']), 'owner' => $customer->value('owner'),
+            'email' => strtolower($first).'.'.strtolower($last).'@'.$domain, 'phone' => '+49 30 5551 '.$this->stage->random->getInt(1000, 9999),
+            'language' => $this->stage->one(['en', 'de', 'de', 'pt', 'fi']), 'may_write' => $this->stage->random->getInt(1, 5) > 1,
         ], new Actor((int) $customer->value('owner')));
         $this->contacts[$customer->id][] = $saved->record->id;
     }
 
     private function ticket(): void
     {
-        $customer = $this->one($this->customers);
-        $topic = $this->one(array_keys($this->words['subjects']));
-        $person = $this->one($this->crew[(string) $customer->value('depot')]);
+        $customer = $this->stage->one($this->customers);
+        $topic = $this->stage->one(array_keys($this->words['subjects']));
+        $person = $this->stage->one($this->crew[(string) $customer->value('depot')]);
         $now = $this->clock->now();
         $saved = $this->save->create($this->type('ticket'), [
-            'subject' => $this->one($this->words['subjects'][$topic]), 'customer' => $customer->id,
-            'contact' => isset($this->contacts[$customer->id]) ? $this->one($this->contacts[$customer->id]) : null,
-            'priority' => $this->one(['low', 'normal', 'normal', 'normal', 'high', 'high', 'urgent']), 'status' => 'open', 'topic' => $topic,
-            'owner' => $person->id, 'due' => $now->modify('+'.$this->random->getInt(2, 12).' days')->format('Y-m-d'),
+            'subject' => $this->stage->one($this->words['subjects'][$topic]), 'customer' => $customer->id,
+            'contact' => isset($this->contacts[$customer->id]) ? $this->stage->one($this->contacts[$customer->id]) : null,
+            'priority' => $this->stage->one(['low', 'normal', 'normal', 'normal', 'high', 'high', 'urgent']), 'status' => 'open', 'topic' => $topic,
+            'owner' => $person->id, 'due' => $now->modify('+'.$this->stage->random->getInt(2, 12).' days')->format('Y-m-d'),
         ], new Actor($person->id));
         // Some of the latest are still as they came in.
-        if ($now->getTimestamp() < $this->end - 14 * 86400 || $this->random->getInt(1, 2) === 1) {
+        if ($now->getTimestamp() < $this->stage->end - 14 * 86400 || $this->stage->random->getInt(1, 2) === 1) {
             $this->later($saved->record->id, $person->id, $now->getTimestamp(), ['waiting', 'waiting', 'partner', 'closed', 'urgent']);
         }
     }
@@ -182,18 +177,21 @@ final class History
      */
     private function later(int $ticket, int $person, int $from, array $ways): void
     {
-        $way = $this->one($ways);
-        $at = $this->workingMoment($from + 3 * 3600, $from + 6 * 86400);
-        $this->at($at, function () use ($ticket, $person, $way, $at): void {
+        $way = $this->stage->one($ways);
+        $at = $this->stage->workingMoment($from + 3 * 3600, $from + 6 * 86400);
+        $this->stage->at($at, function () use ($ticket, $person, $way, $at): void {
             $type = $this->type('ticket');
             $version = (int) $this->db->scalar('SELECT version FROM records_ticket WHERE id = ?', [$ticket]);
             $values = match ($way) {
-                'urgent' => ['priority' => 'urgent'],
-                'closed' => ['status' => 'closed', 'hours' => $this->random->getInt(1, 24) / 4, 'cost' => (string) ($this->random->getInt(0, 30) * 20)],
+                'urgent' => $this->stage->random->getInt(1, 2) === 1 ? ['escalate' => true] : ['priority' => 'urgent'],
+                'closed' => ['status' => 'closed', 'hours' => $this->stage->random->getInt(1, 24) / 4, 'cost' => (string) ($this->stage->random->getInt(0, 30) * 20)],
                 'back' => ['status' => 'open'],
                 default => ['status' => $way],
             };
             $this->save->change($type, $ticket, $version, $values, new Actor($person));
+            if ($this->stage->random->getInt(1, 6) === 1) {
+                $this->remarks->comment($type, $ticket, $this->stage->one($this->words['comments']), new Actor($person));
+            }
             if ($way !== 'closed') {
                 $this->later($ticket, $person, $at, $way === 'waiting' ? ['back', 'closed', 'closed'] : ['closed', 'closed', 'waiting']);
             }
@@ -207,33 +205,13 @@ final class History
             $this->lastTask = (int) $task->id;
             $given = (int) strtotime($task->given_at.' UTC');
             // Only of the latest tasks some are still waiting to be done.
-            if ($task->assignee_id === null || ($given > $this->end - 12 * 86400 && $this->random->getInt(1, 3) === 1)) {
+            if ($task->assignee_id === null || ($given > $this->stage->end - 12 * 86400 && $this->stage->random->getInt(1, 3) === 1)) {
                 continue;
             }
             $due = (int) strtotime(($task->due_at ?? $task->given_at).' UTC');
-            $at = $this->workingMoment($given + 600, max($given + 7200, $due + ($this->random->getInt(1, 6) === 1 ? 86400 : 0)));
-            $this->at($at, fn () => $this->tasks->complete((int) $task->id, (int) $task->assignee_id));
+            $at = $this->stage->workingMoment($given + 600, max($given + 7200, $due + ($this->stage->random->getInt(1, 6) === 1 ? 86400 : 0)));
+            $this->stage->at($at, fn () => $this->tasks->complete((int) $task->id, (int) $task->assignee_id));
         }
-    }
-
-    /** @param  Closure(): void  $happening left out when it would be after the end */
-    private function at(int $time, Closure $happening): void
-    {
-        if ($time < $this->end) {
-            // The queue gives the highest first; the count keeps what shares a second in order.
-            $this->ahead->insert($happening, -($time * 1000 + $this->ahead->count() % 1000));
-        }
-    }
-
-    /** A moment between two, moved into working hours if it lies at night or at a weekend. */
-    private function workingMoment(int $from, int $to): int
-    {
-        $at = (new \DateTimeImmutable('@'.$this->random->getInt($from, max($from, $to))))->setTime($this->random->getInt(7, 15), $this->random->getInt(0, 59));
-        while ((int) $at->format('N') > 5 || $at->getTimestamp() < $from) {
-            $at = $at->modify('+1 day');
-        }
-
-        return $at->getTimestamp();
     }
 
     /** @return list<array{string, string}> kind and name of so many customers, no two alike */
@@ -241,26 +219,15 @@ final class History
     {
         $names = [];
         while (count($names) < $count) {
-            $kind = $this->one(['hotel', 'office', 'clinic']);
-            [$a, $b] = [$this->one($this->words['places']), $this->one($this->words['places'])];
-            $name = strtr($this->one($this->words[$kind]), ['{a}' => $a, '{b}' => $b]);
+            $kind = $this->stage->one(['hotel', 'office', 'clinic']);
+            [$a, $b] = [$this->stage->one($this->words['places']), $this->stage->one($this->words['places'])];
+            $name = strtr($this->stage->one($this->words[$kind]), ['{a}' => $a, '{b}' => $b]);
             if ($a !== $b) {
                 $names[$name] ??= [$kind, $name];
             }
         }
 
         return array_values($names);
-    }
-
-    /**
-     * @template T
-     *
-     * @param  non-empty-list<T>  $from
-     * @return T
-     */
-    private function one(array $from): mixed
-    {
-        return $from[$this->random->getInt(0, count($from) - 1)];
     }
 
     private function type(string $name): RecordType

@@ -20,7 +20,8 @@ final readonly class MailRoom
     public function takeMail(string $raw): void
     {
         $letter = Eml::read($raw);
-        $this->put('email', $letter->header('Message-ID') === '' ? hash('sha256', $raw) : $letter->header('Message-ID'), $letter->header('From'), $letter->header('To'), $letter->header('Subject'), $letter->text(), $raw);
+        $sent = strtotime($letter->header('Date'));
+        $this->put('email', $letter->header('Message-ID') === '' ? hash('sha256', $raw) : $letter->header('Message-ID'), $letter->header('From'), $letter->header('To'), $letter->header('Subject'), $letter->text(), $raw, $sent === false ? null : new \DateTimeImmutable("@{$sent}"));
     }
 
     public function takeText(string $key, string $to, string $text): void
@@ -28,11 +29,11 @@ final readonly class MailRoom
         $this->put('sms', $key, '', $to, '', $text, $text);
     }
 
-    private function put(string $kind, string $name, string $sender, string $recipients, string $subject, string $text, string $raw): void
+    private function put(string $kind, string $name, string $sender, string $recipients, string $subject, string $text, string $raw, ?\DateTimeImmutable $at = null): void
     {
         $this->db->statement(
             'INSERT IGNORE INTO mail_room (kind, message_id, at, sender, recipients, subject, text, raw) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
-            [$kind, mb_substr($name, 0, 190), Columns::moment($this->clock->now()), mb_substr($sender, 0, 190), mb_substr($recipients, 0, 2000), mb_substr($subject, 0, 500), $text, $raw],
+            [$kind, mb_substr($name, 0, 190), Columns::moment($at ?? $this->clock->now()), mb_substr($sender, 0, 190), mb_substr($recipients, 0, 2000), mb_substr($subject, 0, 500), $text, $raw],
         );
     }
 }

@@ -122,6 +122,7 @@ instance() {
     [ -f "$HERE/key" ] || printf 'base64:%s' "$(head -c 32 /dev/urandom | base64)" >"$HERE/key"
     export APP_KEY APP_URL="http://127.0.0.1:$PORT" DB_SOCKET="$SOCKETS/db.sock" DB_DATABASE="${4:-vivid_ledger}" APP_ENV="${3:-local}"
     APP_KEY="$(cat "$HERE/key")"
+    export MAIL_ROOM_PORT=$(($2 + 2))
 }
 
 # Starts one program of ours in the background and remembers its id, so that only our own programs are ever stopped.

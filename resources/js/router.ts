@@ -5,6 +5,9 @@ import RecordList from './screens/records/RecordList.svelte';
 import RecordScreen from './screens/records/RecordScreen.svelte';
 import RuleList from './screens/rules/RuleList.svelte';
 import RuleScreen from './screens/rules/RuleScreen.svelte';
+import MailRoomScreen from './screens/mailroom/MailRoomScreen.svelte';
+import LetterScreen from './screens/setup/LetterScreen.svelte';
+import NamedScreen from './screens/setup/NamedScreen.svelte';
 import SetupScreen from './screens/setup/SetupScreen.svelte';
 import TaskScreen from './screens/tasks/TaskScreen.svelte';
 import TodayScreen from './screens/today/TodayScreen.svelte';
@@ -21,6 +24,11 @@ export const { navigate, route } = createRouter({
     '/ledger': LedgerScreen,
     '/ledger/:number': LedgerScreen,
     '/setup': SetupScreen,
+    '/setup/letters': LetterScreen,
+    '/setup/letters/:id': LetterScreen,
+    '/setup/conditions': NamedScreen,
+    '/mail-room': MailRoomScreen,
+    '/mail-room/:id': MailRoomScreen,
     '/profile': ProfileScreen,
     '*': Missing,
 });

@@ -41,7 +41,7 @@ final readonly class RuleShapes
         return new ReadingShape(
             array_map(static fn (Row $row): RowShape => new RowShape(
                 $row->part->value, $row->at, $row->margin, $row->depth, $row->off,
-                array_map(static fn (Word $word): WordShape => new WordShape($word->text, $word->role->value, $word->at, $word->edit?->value), $row->words),
+                array_map(static fn (Word $word): WordShape => new WordShape($word->text, $word->role->value, $word->at, $word->edit?->value, $word->on), $row->words),
             ), $page->rows),
             array_map(static fn (Problem $problem): ProblemShape => new ProblemShape($problem->at, $problem->code, $problem->message, $problem->position), $page->problems),
             $page->aloud(),

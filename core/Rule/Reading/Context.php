@@ -49,7 +49,7 @@ final readonly class Context
 
     public function word(string $text, WordRole $role, string $at, ?Edit $edit): void
     {
-        $this->add(new Word($text, $role, $at, $edit));
+        $this->add(new Word($text, $role, $at, $edit, $this->type->name));
     }
 
     /**
@@ -59,7 +59,7 @@ final readonly class Context
      */
     public function choice(string $text, WordRole $role, string $at, Closure $offers): void
     {
-        $this->add(new Word($text, $role, $at, Edit::Offer));
+        $this->add(new Word($text, $role, $at, Edit::Offer, $this->type->name));
         $this->offer($at, $offers);
     }
 
@@ -70,7 +70,7 @@ final readonly class Context
      */
     public function more(string $text, string $at, Edit $edit, ?Closure $offers = null): void
     {
-        $this->add(new Word($text, WordRole::More, $at, $edit));
+        $this->add(new Word($text, WordRole::More, $at, $edit, $this->type->name));
         $this->offer($at, $offers);
     }
 
@@ -81,7 +81,7 @@ final readonly class Context
      */
     public function gap(string $text, string $at, ?Edit $edit, string $code, string $message, ?Closure $offers = null): null
     {
-        $this->add(new Word($text, WordRole::Missing, $at, $edit));
+        $this->add(new Word($text, WordRole::Missing, $at, $edit, $this->type->name));
         $this->offer($at, $offers);
 
         return $this->problem($at, $code, $message);

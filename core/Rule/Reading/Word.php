@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Reading;
 
-/** A piece of a sentence. A word that can be changed names the place in the rule file it stands for (a JSON Pointer). */
+/** A piece of a sentence, seen from a record type ("on"). A word that can be changed names the place in the rule file it stands for (a JSON Pointer). */
 final readonly class Word
 {
     public function __construct(
@@ -12,6 +12,7 @@ final readonly class Word
         public WordRole $role = WordRole::Glue,
         public ?string $at = null,
         public ?Edit $edit = null,
+        public string $on = '',
     ) {
     }
 }

@@ -32,6 +32,7 @@ final readonly class ChangedFields
     /** Reads "fields", "from" and "to"; null when unfinished. */
     public static function read(Context $context, Node $node, RecordType $type): ?self
     {
+        $context = $context->about($type);
         $context->glue('in');
         $list = $node->child('fields');
         $fields = [];

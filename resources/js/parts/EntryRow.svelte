@@ -9,7 +9,9 @@
     let open = $state(false);
     const head = $derived(headline(entry, numbered));
     const why = $derived(verdict(entry));
-    const isSave = $derived(entry.kind === 'created' || entry.kind === 'changed');
+    const isSave = $derived(
+        ['created', 'changed', 'deleted', 'comment', 'file', 'task_done', 'by_hand'].includes(entry.kind) && entry.recordId !== null,
+    );
 </script>
 
 <div class="line" data-entry={entry.number} data-kind={entry.kind}>

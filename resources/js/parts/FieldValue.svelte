@@ -38,7 +38,7 @@
         queryFn: () => ask(api.GET('/api/records/{type}/counts/{field}', { params: { path: { type: type ?? '', field: field.name } } })),
     }));
     const options = $derived.by((): Option[] | null => {
-        if (field.type === 'choice')
+        if (field.type === 'choice' || field.type === 'choices')
             return field.choices.map((choice) => ({
                 key: choice.value,
                 label: choice.label,
@@ -78,5 +78,17 @@
 {:else if further.length && !writing}
     <Choose title={field.label} options={[{ key: ':write', label: 'a value…' }, ...further]} chosen={[]} onchoose={choose} {onclose} />
 {:else}
-    <ValueInput {field} value={String(chosen[0] ?? '')} ondone={(value) => onchoose([value])} />
+    <ValueInput
+        {field}
+        value={many ? chosen.join(', ') : String(chosen[0] ?? '')}
+        ondone={(value) =>
+            onchoose(
+                many
+                    ? value
+                          .split(',')
+                          .map((one) => one.trim())
+                          .filter(Boolean)
+                    : [value],
+            )}
+    />
 {/if}

@@ -22,6 +22,7 @@
         empty,
         read,
         (thrown) => toasts.complain(said(thrown)),
+        true,
     );
     void read(page.file).then((reading) => (page.reading = reading));
 

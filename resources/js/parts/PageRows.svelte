@@ -1,11 +1,12 @@
 <script lang="ts">
-    import { ArrowDown, ArrowUp, X } from '@lucide/svelte';
+    import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, IndentDecrease, IndentIncrease, X } from '@lucide/svelte';
     import { tick } from 'svelte';
     import Choose from './Choose.svelte';
     import { newLine, type Row, type Word } from './editors';
     import Floating from './Floating.svelte';
     import Sentence from './Sentence.svelte';
     import WordEditor from './WordEditor.svelte';
+    import LetterEditor from './words/LetterEditor.svelte';
     import type { Document } from '../state/document.svelte';
     import { split } from '../state/pointer';
     import { session } from '../state/session.svelte';
@@ -36,8 +37,18 @@
         problems.filter((problem) => problem.at === row.at || (row.part !== 'group' && problem.at.startsWith(`${row.at}/`)));
     const isItem = (row: Row) => /\/\d+$/.test(row.at);
 
+    let writing = $state<string | null>(null);
+
     function edit(word: Word, anchor: HTMLElement) {
-        open = { anchor, key: `${word.at}|${word.edit}`, word };
+        if (word.edit === 'where' && word.at) void addWhere(word.at);
+        else if (word.edit === 'letter') writing = word.at;
+        else open = { anchor, key: `${word.at}|${word.edit}`, word };
+    }
+
+    /** Conditions of its own for a line, a count, or a related record begin with one gap. */
+    async function addWhere(at: string) {
+        await page?.put(at, { kind: 'all', of: [{}] });
+        await focus(`${at}/of/0`);
     }
 
     async function close() {
@@ -69,19 +80,34 @@
     async function addLine(kind: string) {
         open = null;
         if (!page) return;
-        await page.append('/lines', newLine(kind));
+        const line = newLine(kind);
+        await page.append('/lines', line);
         await focus(`/lines/${lineCount}`);
     }
 
-    async function addAssignment(row: Row) {
-        const list = `${row.at}/set`;
+    async function addAssignment(row: Row, name: 'set' | 'tasks') {
+        const list = `${row.at}/${name}`;
         const next = ((page?.at(list) as unknown[] | undefined) ?? []).length;
-        await page?.append(list, {});
+        await page?.append(list, name === 'set' ? {} : { to: { kind: 'owner' }, title: '', due: { amount: 1, unit: 'day' } });
         await focus(`${list}/${next}`);
     }
 
     function remove(row: Row) {
         void page?.remove(row.at);
+    }
+
+    const isCondition = (row: Row) => row.part === 'condition' || row.part === 'group';
+    /** A row that can be taken away: an item of a list, or conditions that something has of its own. */
+    const isOwn = (row: Row) => isItem(row) || (isCondition(row) && /\/(onlyIf|where|again)$/.test(row.at) && row.at !== '/onlyIf');
+
+    async function shift(row: Row, inwards: boolean) {
+        if (!page || !isCondition(row) || !isItem(row)) return;
+        const to = inwards ? await page.indent(row.at) : await page.outdent(row.at);
+        await focus(to);
+    }
+
+    function switchLine(row: Row) {
+        void page?.put(`${row.at}/off`, row.off ? undefined : true);
     }
 
     function words(): HTMLElement[] {
@@ -110,13 +136,19 @@
         let to: HTMLElement | undefined;
         if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
             if (page && row && isItem(row)) void page.move(row.at, event.key === 'ArrowUp' ? -1 : 1);
+        } else if (event.altKey && (event.key === 'ArrowRight' || event.key === 'ArrowLeft')) {
+            if (row) void shift(row, event.key === 'ArrowRight');
+        } else if ((event.ctrlKey || event.metaKey) && event.key === 'd') {
+            if (page && row && isItem(row)) void page.duplicate(row.at);
+        } else if (event.altKey && event.key === 'o') {
+            if (row?.part === 'line') switchLine(row);
         } else if (event.key === 'ArrowRight') to = all[index + 1];
         else if (event.key === 'ArrowLeft') to = all[index - 1];
         else if (event.key === 'ArrowDown') to = nearest(target, true);
         else if (event.key === 'ArrowUp') to = nearest(target, false);
         else if (event.key === 'Home') to = all[0];
         else if (event.key === 'End') to = all.at(-1);
-        else if ((event.key === 'Delete' || event.key === 'Backspace') && page && row && isItem(row)) {
+        else if ((event.key === 'Delete' || event.key === 'Backspace') && page && row && isOwn(row)) {
             (all[index - 1] ?? all[index + 1])?.focus();
             remove(row);
         } else return;
@@ -124,6 +156,10 @@
         to?.focus();
     }
 </script>
+
+{#snippet tool(title: string, label: string, Icon: typeof X, act: () => unknown)}
+    <button type="button" class="icon" tabindex="-1" {title} aria-label={label} onclick={act}><Icon size={14} /></button>
+{/snippet}
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
 <div class="lines" bind:this={root} onkeydown={key}>
@@ -137,6 +173,7 @@
             class:timed={row.part === 'line' && (lineCount > 1 || page !== null)}
             class:first={row.part === 'line' && lineIndex(row) === 0}
             class:last={row.part === 'line' && page === null && lineIndex(row) === lineCount - 1}
+            class:off={row.off}
             data-row={row.at}
         >
             <div class="m" class:h={row.part !== 'line'}>
@@ -146,36 +183,41 @@
             <div class="b">
                 <div class:nest={row.depth > 0} style:margin-left="{Math.max(0, row.depth - 1) * 14}px">
                     <Sentence words={row.words} {problems} onedit={page ? edit : undefined} editing={open?.key ?? null} />
-                    {#if page && row.part === 'line' && (page.at(`${row.at}/kind`) ?? '') === 'set_fields'}
-                        <button type="button" class="word ghost" data-word="{row.at}|add" onclick={() => addAssignment(row)}>+ field</button
+                    {#if page && row.part === 'line' && ['set_fields', 'create_record'].includes(String(page.at(`${row.at}/kind`)))}
+                        <button type="button" class="word ghost" data-word="{row.at}|add" onclick={() => addAssignment(row, 'set')}
+                            >+ field</button
+                        >
+                    {:else if page && row.part === 'line' && page.at(`${row.at}/kind`) === 'give_tasks'}
+                        <button type="button" class="word ghost" data-word="{row.at}|add" onclick={() => addAssignment(row, 'tasks')}
+                            >+ task</button
                         >
                     {/if}
+                    {#if row.off}<span class="mini ml-1">switched off</span>{/if}
                     {#each messages(row).filter((problem) => problem.code !== 'missing') as problem (problem.at + problem.code)}
                         <span class="note-wrong">{problem.message}</span>
                     {/each}
                 </div>
             </div>
-            {#if page && isItem(row)}
+            {#if page && isOwn(row)}
                 <div class="tools">
-                    <button
-                        type="button"
-                        class="icon"
-                        tabindex="-1"
-                        title="Move up (Alt ↑)"
-                        aria-label="Move up"
-                        onclick={() => page.move(row.at, -1)}><ArrowUp size={14} /></button
-                    >
-                    <button
-                        type="button"
-                        class="icon"
-                        tabindex="-1"
-                        title="Move down (Alt ↓)"
-                        aria-label="Move down"
-                        onclick={() => page.move(row.at, 1)}><ArrowDown size={14} /></button
-                    >
-                    <button type="button" class="icon" tabindex="-1" title="Remove (Delete)" aria-label="Remove" onclick={() => remove(row)}
-                        ><X size={14} /></button
-                    >
+                    {#if isItem(row)}
+                        {#if isCondition(row)}
+                            {@render tool('Out of its group (Alt ←)', 'Out of its group', IndentDecrease, () => shift(row, false))}
+                            {@render tool('Into a group (Alt →)', 'Into a group', IndentIncrease, () => shift(row, true))}
+                        {/if}
+                        {@render tool('Move up (Alt ↑)', 'Move up', ArrowUp, () => page.move(row.at, -1))}
+                        {@render tool('Move down (Alt ↓)', 'Move down', ArrowDown, () => page.move(row.at, 1))}
+                        {@render tool('Duplicate (Ctrl D)', 'Duplicate', Copy, () => page.duplicate(row.at))}
+                        {#if row.part === 'line'}
+                            {@render tool(
+                                row.off ? 'Switch on (Alt O)' : 'Switch off (Alt O)',
+                                row.off ? 'Switch on' : 'Switch off',
+                                row.off ? Eye : EyeOff,
+                                () => switchLine(row),
+                            )}
+                        {/if}
+                    {/if}
+                    {@render tool('Remove (Delete)', 'Remove', X, () => remove(row))}
                 </div>
             {/if}
         </div>
@@ -213,7 +255,7 @@
                     data-word="/lines|add"
                     aria-haspopup="dialog"
                     onclick={(event) => (open = { anchor: event.currentTarget, key: '/lines|add', word: null })}
-                    >+ a line: set fields, or give a task</button
+                    >+ a line: what the rule does</button
                 >
             </div>
         </div>
@@ -233,4 +275,8 @@
             />
         {/if}
     </Floating>
+{/if}
+
+{#if writing && page}
+    <LetterEditor document={page} at={writing} onclose={() => (writing = null)} />
 {/if}

@@ -12,10 +12,12 @@
     let { words, problems = [], onedit, editing = null }: Props = $props();
 
     const wrong = (word: Word) => word.at !== null && problems.some((problem) => problem.at === word.at);
-    const tight = (index: number) => words[index]?.text === ',';
+    // What could be added is only shown to whoever writes; empty words only carry offers.
+    const said = $derived(words.filter((word) => word.text !== '' && (onedit || word.role !== 'more')));
+    const tight = (index: number) => /^[,;:.’]/.test(said[index]?.text ?? '');
 </script>
 
-{#each words as word, index (index)}{#if index > 0 && !tight(index)}{' '}{/if}{#if onedit && word.edit}<button
+{#each said as word, index (index)}{#if index > 0 && !tight(index)}{' '}{/if}{#if onedit && word.edit}<button
             type="button"
             class="word {word.role}"
             class:wrong={wrong(word) && word.role !== 'missing'}

@@ -27,6 +27,12 @@
     <span class={person?.active === false ? 'line-through' : ''}>{text}</span>
 {:else if field.type === 'date_time'}
     <span class="figures">{moment(String(value))}</span>
+{:else if field.type === 'tags' || field.type === 'choices'}
+    <span class="inline-flex flex-wrap gap-1"
+        >{#each String(value).split(',') as member (member)}<span class="chip"
+                >{field.choices.find((choice) => choice.value === member)?.label ?? member}</span
+            >{/each}</span
+    >
 {:else if tone}
     <span class="font-semibold tone-{tone}">{text}</span>
 {:else if field.type === 'long_text'}

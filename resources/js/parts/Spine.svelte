@@ -16,6 +16,7 @@
         { label: 'Rules', to: '/rules', on: route.pathname.startsWith('/rules') },
         { label: 'Tasks', to: '/tasks', on: route.pathname.startsWith('/tasks'), count: tasks.data?.mineOpen },
         { label: 'Ledger', to: '/ledger', on: route.pathname.startsWith('/ledger') },
+        { label: 'Mail room', to: '/mail-room', on: route.pathname.startsWith('/mail-room') },
         { label: 'Setup', to: '/setup', on: route.pathname.startsWith('/setup') },
     ]);
 </script>

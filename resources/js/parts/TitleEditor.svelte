@@ -2,11 +2,11 @@
     import Choose from './Choose.svelte';
     import { fieldOptions } from './offers';
 
-    type Props = { type: string; title: string; ondone: (title: string) => void };
-    let { type, title, ondone }: Props = $props();
+    type Props = { type: string; title: string; label?: string; long?: boolean; most?: number; ondone: (title: string) => void };
+    let { type, title, label = 'Title of the task', long = false, most = 200, ondone }: Props = $props();
     // svelte-ignore state_referenced_locally
     let typed = $state(title);
-    let input = $state<HTMLInputElement>();
+    let input = $state<HTMLInputElement | HTMLTextAreaElement>();
     let merging = $state(false);
 
     function merge(path: string | undefined) {
@@ -24,12 +24,23 @@
 
 <form class="w-[380px]" onsubmit={done}>
     <div class="flex items-baseline px-4 pt-3">
-        <label class="text-[12.5px] text-ink-2" for="title">Title of the task</label>
-        <span class="figures mini ml-auto" class:text-madder={typed.length > 200}>{typed.length} / 200</span>
+        <label class="text-[12.5px] text-ink-2" for="title">{label}</label>
+        <span class="figures mini ml-auto" class:text-madder={typed.length > most}>{typed.length} / {most}</span>
     </div>
     <div class="px-4 pt-1 pb-2">
-        <!-- svelte-ignore a11y_autofocus -->
-        <input id="title" class="input" bind:this={input} bind:value={typed} placeholder="Ring …" autocomplete="off" autofocus />
+        {#if long}
+            <!-- svelte-ignore a11y_autofocus -->
+            <textarea
+                id="title"
+                class="input h-24"
+                bind:this={input}
+                bind:value={typed}
+                onkeydown={(event) => event.key === 'Enter' && (event.ctrlKey || event.metaKey) && ondone(typed.trim())}
+                autofocus></textarea>
+        {:else}
+            <!-- svelte-ignore a11y_autofocus -->
+            <input id="title" class="input" bind:this={input} bind:value={typed} placeholder="Ring …" autocomplete="off" autofocus />
+        {/if}
         <button type="button" class="btn quiet mt-1" onclick={() => (merging = !merging)}>+ merge a field</button>
     </div>
     {#if merging}
@@ -42,5 +53,8 @@
             />
         </div>
     {/if}
-    <div class="keys"><span><kbd>Enter</kbd>done</span><span><kbd>Esc</kbd>close</span><button class="link ml-auto">Done</button></div>
+    <div class="keys">
+        <span><kbd>{long ? 'Ctrl Enter' : 'Enter'}</kbd>done</span><span><kbd>Esc</kbd>close</span><button class="link ml-auto">Done</button
+        >
+    </div>
 </form>

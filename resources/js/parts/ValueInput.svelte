@@ -7,9 +7,11 @@
         field: Shapes['FieldShape'];
         value: string;
         label?: string;
+        /** Whether nothing is an answer too. */
+        empty?: boolean;
         ondone: (value: string) => void;
     };
-    let { field, value, label = field.label, ondone }: Props = $props();
+    let { field, value, label = field.label, empty = false, ondone }: Props = $props();
     // svelte-ignore state_referenced_locally
     let typed = $state(field.type === 'date_time' && value ? toLocalField(value) : value);
     const kind = $derived(field.type === 'date' ? 'date' : field.type === 'date_time' ? 'datetime-local' : 'text');
@@ -17,7 +19,7 @@
 
     function done(event: SubmitEvent) {
         event.preventDefault();
-        if (typed === '') return;
+        if (typed === '' && !empty) return;
         ondone(field.type === 'date_time' ? fromLocalField(typed) : typed.replace(/(?<=\d),(?=\d{3}\b)/g, ''));
     }
 </script>

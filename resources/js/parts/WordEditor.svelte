@@ -1,15 +1,25 @@
 <script lang="ts">
     import type { Document } from '../state/document.svelte';
-    import { split, type Json } from '../state/pointer';
+    import { at as valueAt, put, split, type Json, type JsonObject } from '../state/pointer';
     import { session } from '../state/session.svelte';
     import Choose from './Choose.svelte';
     import DueEditor from './DueEditor.svelte';
-    import { chooseField, chooseOperator, chooseSetField, chooseTrigger, personExpression, personKey, textAt, type Word } from './editors';
+    import { chooseField, chooseOperator, chooseTrigger, chooseWatched, textAt, type Word } from './editors';
     import FieldValue from './FieldValue.svelte';
-    import { fieldOptions, operand, operatorsFor, peopleOptions } from './offers';
+    import { comparedField, fieldOptions, furtherSubjects, operand, operatorsFor, ownFields } from './offers';
     import type { Option } from './options';
     import TitleEditor from './TitleEditor.svelte';
+    import ValueInput from './ValueInput.svelte';
+    import FormulaEditor from './words/FormulaEditor.svelte';
+    import NumberEditor from './words/NumberEditor.svelte';
+    import OfferEditor from './words/OfferEditor.svelte';
+    import OperandEditor from './words/OperandEditor.svelte';
+    import RecipientEditor from './words/RecipientEditor.svelte';
+    import SetValueEditor from './words/SetValueEditor.svelte';
+    import SetFieldEditor from './words/SetFieldEditor.svelte';
+    import SpanEditor from './words/SpanEditor.svelte';
 
+    /* Changes one word in place: each kind of edit has its own small editor. */
     type Props = { document: Document; word: Word; onclose: () => void };
     let { document: page, word, onclose }: Props = $props();
 
@@ -17,48 +27,20 @@
     const node = $derived(split(at)[0]);
     const offers = (list: { kind: string; label: string }[] | undefined): Option[] =>
         (list ?? []).map((offer) => ({ key: offer.kind, label: offer.label }));
-    const people = $derived<Option[]>([
-        { key: 'owner', label: 'the owner', group: 'From the record' },
-        { key: 'creator', label: 'the creator', group: 'From the record' },
-        { key: 'manager:owner', label: 'the owner’s manager', group: 'From the record' },
-        { key: 'manager:creator', label: 'the creator’s manager', group: 'From the record' },
-        { key: 'manager:manager:owner', label: 'the owner’s manager’s manager', group: 'From the record' },
-        ...peopleOptions(),
-    ]);
-    const compared = $derived(session.path(page.type, textAt(page, `${node}/field`))?.field);
-    const setField = $derived(session.field(page.type, textAt(page, `${node}/field`)));
-    const own = $derived(!textAt(page, `${node}/field`).includes('.'));
-    let copying = $state(false);
+    const compared = $derived(comparedField(page, node, word.on));
+    const own = $derived(page.at(`${node}/total`) === undefined && !textAt(page, `${node}/field`).includes('.'));
+    const watched = $derived(session.field(word.on, String((page.at(`${node}/fields`) as Json[] | undefined)?.[0] ?? '')));
+    const problem = $derived(page.reading.problems.find((candidate) => candidate.at === at && candidate.position !== null));
+    const mostNotes = $derived(/\/lines\/\d+\/text$/.test(at) ? 5000 : 2000);
 
-    /** Besides a value: what else the field can be set to. */
-    const further = $derived.by((): Option[] => {
-        if (!setField) return [];
-        return [
-            ...(setField.type === 'date' ? [{ key: ':now', label: 'today', group: 'Or' }] : []),
-            ...(setField.type === 'date_time' ? [{ key: ':now', label: 'now', group: 'Or' }] : []),
-            ...(setField.type === 'person'
-                ? people
-                      .filter((option) => option.group === 'From the record')
-                      .map((option) => ({ ...option, key: `:person:${option.key}` }))
-                : []),
-            ...(setField.required || setField.type === 'tick' ? [] : [{ key: ':clear', label: 'empty', group: 'Or' }]),
-            { key: ':copy', label: 'the value of another field…', group: 'Or' },
-        ];
-    });
-
-    function finish(edit: Promise<void>) {
+    function finish(edit: Promise<unknown>) {
         void edit;
         onclose();
     }
 
-    function choseValue(values: Json[]) {
-        finish(page.put(at, { kind: 'value', value: values[0] ?? null }));
-    }
-
-    function choseFurther(key: string) {
-        if (key === ':copy') copying = true;
-        else if (key.startsWith(':person:')) finish(page.put(at, { kind: 'person', person: personExpression(key.slice(8)) }));
-        else finish(page.put(at, { kind: key === ':now' ? 'now' : 'clear' }));
+    /** A span stands in an object of its own, or joins one that says more. */
+    function span(value: { amount: number; unit: string }) {
+        finish(page.edit((file) => put(file, at, { ...((valueAt(file, at) ?? {}) as JsonObject), ...value })));
     }
 </script>
 
@@ -74,9 +56,20 @@
     <Choose
         title="Changed in"
         many
-        options={fieldOptions(page.type, (field) => !field.system).filter((option) => !option.key.includes('.'))}
+        options={ownFields(word.on, (field) => !field.system)}
         chosen={(page.at(at) as string[] | undefined) ?? []}
-        onchoose={(keys) => finish(page.put(at, keys.length ? keys : undefined))}
+        onchoose={(keys) => finish(chooseWatched(page, at, keys))}
+        {onclose}
+    />
+{:else if word.edit === 'changed_value' && watched}
+    {@const value = page.at(at)}
+    <FieldValue
+        type={word.on}
+        field={watched}
+        chosen={value === undefined || value === null ? [] : [value]}
+        further={[{ key: ':any', label: 'any value', group: 'Or' }]}
+        onchoose={(values) => finish(page.put(at, values[0]))}
+        onfurther={() => finish(page.remove(at))}
         {onclose}
     />
 {:else if word.edit === 'group'}
@@ -90,29 +83,46 @@
 {:else if word.edit === 'field'}
     <Choose
         title="Field"
-        options={fieldOptions(page.type)}
+        options={[...fieldOptions(word.on), ...furtherSubjects(word.on, !page.isFilter)]}
         chosen={[textAt(page, at)]}
-        onchoose={([path]) => finish(chooseField(page, at, path ?? ''))}
+        onchoose={([path]) => finish(chooseField(page, at, path ?? '', word.on))}
         {onclose}
     />
 {:else if word.edit === 'operator' && compared}
     <Choose
         title={compared.label}
-        options={offers(operatorsFor(compared))}
+        options={offers(operatorsFor(compared, own && !page.isFilter))}
         chosen={[textAt(page, at)]}
         onchoose={([kind]) => finish(chooseOperator(page, at, kind ?? 'is'))}
         {onclose}
     />
+{:else if word.edit === 'operand' && node.endsWith('/to')}
+    <!-- A member that a line adds to a set, or takes out of it. -->
+    {@const field = page.wordOf(`${split(node)[0]}/field`)}
+    {#if field}
+        {@const set = session.field(field.on, textAt(page, `${split(node)[0]}/field`))}
+        {#if set}<FieldValue field={set} chosen={[]} onchoose={(values) => finish(page.put(at, values[0]))} {onclose} />{/if}
+    {/if}
 {:else if word.edit === 'operand' && compared}
-    {@const many = operand(textAt(page, `${node}/kind`)) === 'many'}
-    {@const value = page.at(at)}
-    <FieldValue
-        type={own ? page.type : undefined}
+    <OperandEditor
+        document={page}
+        {at}
+        {node}
+        on={word.on}
         field={compared}
-        {many}
-        chosen={Array.isArray(value) ? value : value === undefined || value === null ? [] : [value]}
-        onchoose={(values) => finish(page.put(at, many ? values : (values[0] ?? undefined)))}
+        {own}
+        many={operand(textAt(page, `${node}/kind`)) === 'many'}
         {onclose}
+    />
+{:else if word.edit === 'span'}
+    {@const isShift = textAt(page, `${at}/kind`) === 'shift'}
+    <SpanEditor span={page.at(at)} signed={isShift} daysOnly={compared?.type === 'date' && !isShift} ondone={span} />
+{:else if word.edit === 'formula'}
+    <FormulaEditor
+        type={word.on}
+        formula={textAt(page, at)}
+        problem={problem && { message: problem.message, position: problem.position }}
+        ondone={(formula) => finish(page.put(at, formula))}
     />
 {:else if word.edit === 'guard'}
     <Choose
@@ -123,45 +133,46 @@
         {onclose}
     />
 {:else if word.edit === 'set_field'}
-    <Choose
-        title="Set"
-        options={fieldOptions(page.type, (field) => !field.system).filter((option) => !option.key.includes('.'))}
-        chosen={[textAt(page, at)]}
-        onchoose={([name]) => finish(chooseSetField(page, at, name ?? ''))}
-        {onclose}
-    />
-{:else if word.edit === 'set_value' && setField}
-    {#if copying}
-        <Choose
-            title="Copy from"
-            options={fieldOptions(page.type, (field) => field.type === setField.type && field.target === setField.target)}
-            onchoose={([from]) => finish(page.put(at, { kind: 'copy', from: from ?? '' }))}
-            {onclose}
-        />
-    {:else}
-        {@const value = page.at(`${at}/value`)}
-        <FieldValue
-            type={page.type}
-            field={setField}
-            chosen={value === undefined || value === null ? [] : [value]}
-            {further}
-            onchoose={choseValue}
-            onfurther={choseFurther}
-            {onclose}
-        />
-    {/if}
-{:else if word.edit === 'person'}
-    <Choose
-        title="Who"
-        options={people}
-        chosen={[personKey(page.at(at))]}
-        onchoose={([key]) => finish(page.put(at, personExpression(key ?? 'owner')))}
-        {onclose}
-    />
+    <SetFieldEditor document={page} {at} on={word.on} {onclose} />
+{:else if word.edit === 'set_value'}
+    <SetValueEditor document={page} {at} on={word.on} {onclose} />
 {:else if word.edit === 'title'}
-    <TitleEditor type={page.type} title={textAt(page, at)} ondone={(title) => finish(page.put(at, title))} />
+    <TitleEditor
+        type={word.on}
+        title={textAt(page, at)}
+        label={at.endsWith('/message') ? 'What the person reads' : at.endsWith('/text') ? 'Text' : 'Title of the task'}
+        ondone={(title) => finish(page.put(at, title))}
+    />
+{:else if word.edit === 'notes'}
+    <TitleEditor
+        type={word.on}
+        title={textAt(page, at)}
+        label={at.endsWith('/text') ? 'Comment' : 'Notes'}
+        long
+        most={mostNotes}
+        ondone={(text) => finish(page.put(at, text || undefined))}
+    />
+{:else if word.edit === 'text'}
+    <ValueInput
+        field={{ ...session.type(page.type).fields[0]!, type: 'text', label: 'Words in it', currency: null }}
+        value={textAt(page, at)}
+        empty
+        ondone={(text) => finish(page.put(at, text || undefined))}
+    />
+{:else if word.edit === 'number'}
+    <NumberEditor
+        type={word.on}
+        value={page.at(at)}
+        fields={at.endsWith('/amount')}
+        ondone={(value) => finish(page.put(at, at.endsWith('/times') ? Number(value) : value))}
+        {onclose}
+    />
 {:else if word.edit === 'due'}
-    <DueEditor due={page.at(at)} ondone={(due) => finish(page.put(at, due))} />
+    <DueEditor type={word.on} due={page.at(at)} ondone={(due) => finish(page.put(at, due))} />
+{:else if word.edit === 'recipients'}
+    <RecipientEditor document={page} {at} {onclose} />
+{:else if word.edit === 'offer'}
+    <OfferEditor document={page} {at} title="Choose" {onclose} />
 {:else}
     <p class="p-4 text-ink-2">Choose a field first.</p>
 {/if}

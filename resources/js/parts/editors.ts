@@ -2,30 +2,58 @@ import type { Shapes } from '../api/client';
 import type { Document } from '../state/document.svelte';
 import { at, put, split, type Json, type JsonObject } from '../state/pointer';
 import { session } from '../state/session.svelte';
-import { operand, operatorsFor } from './offers';
+import { comparedField, operand, operatorsFor } from './offers';
 
 /* What choosing a word's new meaning does to the rule file. */
 
 export function chooseTrigger(document: Document, kind: string): Promise<void> {
     return document.edit((file) => {
         const fields = at(file, '/when/fields');
-        file.when = kind === 'changed' && Array.isArray(fields) ? { kind, fields } : { kind };
+        const about = at(file, '/when/about');
+        file.when = { kind };
+        if (kind === 'changed' && Array.isArray(fields)) file.when.fields = fields;
+        if (['comment', 'file', 'task_done'].includes(kind) && typeof about === 'string') file.when.about = about;
     });
 }
 
-/** Another field keeps the comparison where it fits, and its values only when the fields hold the same kind of thing. */
-export function chooseField(document: Document, pointer: string, path: string): Promise<void> {
+/** Other fields to watch keep "from" and "to" only where one field is left to ask them of. */
+export function chooseWatched(document: Document, pointer: string, names: string[]): Promise<void> {
     const [node] = split(pointer);
-    const before = session.path(document.type, String(document.at(pointer) ?? ''))?.field;
-    const after = session.path(document.type, path)?.field;
+    const before = document.at(pointer);
     return document.edit((file) => {
-        put(file, pointer, path);
-        if (!after || before === after) return;
-        const fitting = operatorsFor(after);
-        const kind = String(at(file, `${node}/kind`) ?? '');
-        if (!fitting.some((operator) => operator.kind === kind)) put(file, `${node}/kind`, fitting[0]?.kind ?? 'is');
-        put(file, `${node}/value`, undefined);
-        put(file, `${node}/values`, undefined);
+        put(file, pointer, names.length ? names : undefined);
+        if (JSON.stringify(before) === JSON.stringify(names)) return;
+        put(file, `${node}/from`, undefined);
+        put(file, `${node}/to`, undefined);
+    });
+}
+
+/** What a condition looks at: a field, a number of related records, the change itself, a formula, or a named condition. */
+export function chooseField(document: Document, pointer: string, key: string, on: string): Promise<void> {
+    const [node] = split(pointer);
+    const before = comparedField(document, node, on);
+    return document.edit((file) => {
+        if (key.startsWith(':')) {
+            const [, kind = '', relation = ''] = key.split(':');
+            const made: Record<string, JsonObject> = {
+                total: { kind: 'over', total: { of: 'count', relation } },
+                made_by: { kind: 'made_by' },
+                formula: { kind: 'formula' },
+                named: { kind: 'named' },
+            };
+            put(file, node, made[kind] ?? {});
+            return;
+        }
+        const path = session.path(on, key)?.field;
+        const kept = String(at(file, `${node}/kind`) ?? '');
+        const own = !key.includes('.');
+        const fitting = path ? operatorsFor(path, own) : [];
+        const next: JsonObject = {
+            kind: fitting.some((operator) => operator.kind === kept) ? kept : (fitting[0]?.kind ?? 'is'),
+            field: key,
+        };
+        if (path && before?.name === path.name && at(file, `${node}/field`) === key) return;
+        put(file, node, next);
     });
 }
 
@@ -34,18 +62,19 @@ export function chooseOperator(document: Document, pointer: string, kind: string
     return document.edit((file) => {
         const value = at(file, `${node}/value`);
         const values = at(file, `${node}/values`);
-        const kept: Json[] = Array.isArray(values) ? values : value === undefined || value === null ? [] : [value];
+        const isSpan = typeof value === 'object' && value !== null && !Array.isArray(value) && !('kind' in value);
+        const kept: Json[] = Array.isArray(values) ? values : value === undefined || value === null || isSpan ? [] : [value];
         put(file, pointer, kind);
-        put(file, `${node}/value`, operand(kind) === 'one' ? kept[0] : undefined);
-        put(file, `${node}/values`, operand(kind) === 'many' ? kept : undefined);
+        put(file, `${node}/value`, operand(kind) === 'one' ? kept[0] : operand(kind) === 'span' && isSpan ? value : undefined);
+        put(file, `${node}/values`, operand(kind) === 'many' ? kept.filter((one) => typeof one !== 'object') : undefined);
     });
 }
 
 /** Another field to set starts with the value that comes to mind first: now for a moment, otherwise still open. */
-export function chooseSetField(document: Document, pointer: string, name: string): Promise<void> {
+export function chooseSetField(document: Document, pointer: string, name: string, on: string): Promise<void> {
     const [node] = split(pointer);
-    const before = session.field(document.type, String(document.at(pointer) ?? ''));
-    const after = session.field(document.type, name);
+    const before = session.field(on, String(document.at(pointer) ?? ''));
+    const after = session.field(on, name);
     return document.edit((file) => {
         put(file, pointer, name);
         if (!after || before?.name === name) return;
@@ -53,26 +82,38 @@ export function chooseSetField(document: Document, pointer: string, name: string
             ? { kind: 'now' }
             : after.type === 'tick'
               ? { kind: 'value', value: true }
-              : { kind: 'value' };
+              : ['tags', 'choices'].includes(after.type)
+                ? { kind: 'add_member' }
+                : { kind: 'value' };
         put(file, `${node}/to`, to);
     });
 }
 
-/** The written form of a person expression for a key such as "owner", "owner's manager" or a handle. */
+/** The written form of a person expression for a key such as "owner", "manager:owner", "turn:Team" or a handle. */
 export function personExpression(key: string): JsonObject {
-    if (key === 'owner' || key === 'creator') return { kind: key };
+    if (['owner', 'creator', 'doer'].includes(key)) return { kind: key };
     if (key.startsWith('manager:')) return { kind: 'manager', of: personExpression(key.slice(8)) };
+    if (key.startsWith('turn:')) return { kind: 'in_turn', team: key.slice(5) };
+    if (key.startsWith('least:')) return { kind: 'least_loaded', team: key.slice(6) };
+    if (key.startsWith('field:')) return { kind: 'in_field', path: key.slice(6) };
     return { kind: 'named', handle: key };
 }
 
-export function personKey(expression: Json | undefined): string {
-    if (typeof expression !== 'object' || expression === null || Array.isArray(expression)) return '';
-    if (expression.kind === 'manager') return `manager:${personKey(expression.of)}`;
-    return expression.kind === 'named' ? String(expression.handle ?? '') : String(expression.kind ?? '');
-}
-
+/** What a new line of a kind begins with. */
 export function newLine(kind: string): JsonObject {
-    return kind === 'set_fields' ? { kind, set: [{}] } : { kind, to: { kind: 'owner' }, title: '', due: { amount: 1, unit: 'day' } };
+    const task: JsonObject = { to: { kind: 'owner' }, title: '', due: { amount: 1, unit: 'day' } };
+    const begun: Record<string, JsonObject> = {
+        set_fields: { set: [{}] },
+        give_task: task,
+        give_tasks: { tasks: [task, structuredClone(task)] },
+        send_message: { to: [], subject: '', body: '' },
+        create_record: { set: [] },
+        assign: {},
+        comment: { text: '' },
+        follow: {},
+        refuse: { message: '' },
+    };
+    return { kind, ...begun[kind] };
 }
 
 /** The value as the schema's rows have it, or the empty text. */

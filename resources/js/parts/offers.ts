@@ -1,8 +1,9 @@
 import type { Shapes } from '../api/client';
+import type { Document } from '../state/document.svelte';
 import { session } from '../state/session.svelte';
 import type { Option } from './options';
 
-type Field = Shapes['FieldShape'];
+export type Field = Shapes['FieldShape'];
 
 /** The fields of a record type, and behind each reference the fields of what it refers to, two steps deep. */
 export function fieldOptions(type: string, fits: (field: Field) => boolean = () => true): Option[] {
@@ -26,9 +27,66 @@ export function fieldOptions(type: string, fits: (field: Field) => boolean = () 
     return options;
 }
 
-export function operatorsFor(field: Field): { kind: string; label: string; operand: string }[] {
+export function ownFields(type: string, fits: (field: Field) => boolean = () => true): Option[] {
+    return fieldOptions(type, fits).filter((option) => !option.key.includes('.'));
+}
+
+/** What a condition can look at besides fields. */
+export function furtherSubjects(type: string, ofChange: boolean): Option[] {
+    const children = (of: string, from: string, label: string): Option[] =>
+        (session.schema?.types ?? []).flatMap((child) =>
+            child.fields
+                .filter((field) => field.target === of && !field.system)
+                .map((field) => ({
+                    key: `:total:${from}${child.name}.${field.name}`,
+                    label: `number of ${label}${child.plural}`,
+                    group: 'Counted',
+                })),
+        );
+    const own = session.type(type);
+    return [
+        ...children(type, '', ''),
+        ...own.fields
+            .filter((field) => field.target && !field.system)
+            .flatMap((field) => children(field.target ?? '', `${field.name}>`, `the ${field.label}’s `)),
+        ...(ofChange ? [{ key: ':made_by', label: 'who or what made the change', group: 'The change' }] : []),
+        { key: ':formula', label: 'a formula…', group: 'More' },
+        { key: ':named', label: 'a named condition…', group: 'More' },
+    ];
+}
+
+/** The kind of value a condition compares: that of its field, or of what it counts. */
+export function comparedField(document: Document, node: string, on: string): Field | undefined {
+    const total = document.at(`${node}/total`);
+    if (typeof total !== 'object' || total === null || Array.isArray(total))
+        return session.path(on, String(document.at(`${node}/field`) ?? ''))?.field;
+    const child = String(total.relation ?? '')
+        .split('>')
+        .at(-1)
+        ?.split('.')[0];
+    const field = child && total.of !== 'count' ? session.field(child, String(total.field ?? '')) : undefined;
+    return field ?? { ...numberField, label: 'Number' };
+}
+
+const numberField: Field = {
+    name: 'count',
+    label: 'Number',
+    type: 'number',
+    required: false,
+    system: false,
+    choices: [],
+    target: null,
+    scale: 0,
+    maxLength: 0,
+    currency: null,
+    min: null,
+    max: null,
+    formula: null,
+};
+
+export function operatorsFor(field: Field, own = true): { kind: string; label: string; operand: string }[] {
     return (session.schema?.operators ?? [])
-        .filter((operator) => operator.labels[field.type])
+        .filter((operator) => operator.labels[field.type] && (own || !operator.ofChange))
         .map((operator) => ({ kind: operator.kind, label: operator.labels[field.type] ?? '', operand: operator.operand }));
 }
 
@@ -36,8 +94,38 @@ export function operand(kind: string): string {
     return session.schema?.operators.find((operator) => operator.kind === kind)?.operand ?? 'one';
 }
 
+/** Whether a comparison takes another field, a person found or a moving date on its right. */
+export function takesGiven(kind: string): boolean {
+    return session.schema?.operators.find((operator) => operator.kind === kind)?.given ?? false;
+}
+
 export function peopleOptions(): Option[] {
     return session.people
         .filter((person) => person.active)
         .map((person) => ({ key: person.handle, label: person.name, hint: person.team, group: 'People' }));
 }
+
+/** Ways to find a person from a record, as keys that personExpression() reads. */
+export function personOptions(type: string): Option[] {
+    const group = 'From the record';
+    const teams = [...new Set(session.people.filter((person) => person.active).map((person) => person.team))].sort();
+    const fields = fieldOptions(type, (field) => field.type === 'person' && !field.system).filter(
+        (option) => option.key !== session.type(type).owner && option.key.split('.').length < 3,
+    );
+    return [
+        { key: 'owner', label: 'the owner', group },
+        { key: 'creator', label: 'the creator', group },
+        { key: 'doer', label: 'whoever made the change', group },
+        ...fields.map((option) => ({ key: `field:${option.key}`, label: `the ${option.label}`, group })),
+        { key: 'manager:owner', label: 'the owner’s manager', group },
+        { key: 'manager:doer', label: 'whoever made the change’s manager', group },
+        ...teams.flatMap((team) => [
+            { key: `turn:${team}`, label: `the next of ${team} in turn`, group: 'Teams' },
+            { key: `least:${team}`, label: `the least loaded of ${team}`, group: 'Teams' },
+        ]),
+    ];
+}
+
+export const NUMBERS = ['number', 'money', 'percent'];
+export const MOMENTS = ['date', 'date_time'];
+export const SETS = ['choices', 'tags'];

@@ -1,5 +1,6 @@
 import type { Shapes } from '../api/client';
 import { at, put, split, type Json, type JsonObject } from './pointer';
+import { session } from './session.svelte';
 
 type Reading = Shapes['ReadingShape'];
 
@@ -23,9 +24,41 @@ export class Document {
         reading: Reading,
         private readonly keep: (file: JsonObject) => Promise<Reading>,
         private readonly failed: (thrown: unknown) => void,
+        /** Conditions over a list: there is no change that they could be about. */
+        readonly isFilter = false,
     ) {
         this.file = file;
         this.reading = reading;
+    }
+
+    /** The word that stands for a place. */
+    wordOf(pointer: string): Shapes['WordShape'] | undefined {
+        return this.reading.rows.flatMap((row) => row.words).find((word) => word.at === pointer);
+    }
+
+    /** Records that lines above a place make, by the names later lines use. */
+    made(pointer: string): { name: string; type: string }[] {
+        const index = Number(pointer.split('/')[2]);
+        const lines = (this.at('/lines') ?? []) as JsonObject[];
+        return lines
+            .slice(0, index)
+            .filter((line) => line.kind === 'create_record' && typeof line.type === 'string')
+            .map((line) => ({ name: String(line.as ?? line.type), type: String(line.type) }));
+    }
+
+    /** The record type whose fields a line sets; undefined where that is not said yet. */
+    targetOf(pointer: string): string | undefined {
+        const line = this.at(pointer.split('/').slice(0, 3).join('/')) as JsonObject | undefined;
+        if (line?.kind === 'create_record') return typeof line.type === 'string' ? line.type : undefined;
+        const on = line?.on;
+        if (typeof on !== 'string') return this.type;
+        if (on.startsWith('new:')) return this.made(pointer).find((made) => made.name === on.slice(4))?.type;
+        const [first = '', ...rest] = on.split('.');
+        let type = this.type;
+        // A first part that is no field of ours names the children's type.
+        if (!session.field(type, first)) return first;
+        for (const name of [first, ...rest]) type = session.field(type, name)?.target ?? type;
+        return type;
     }
 
     at(pointer: string): Json | undefined {
@@ -59,6 +92,55 @@ export class Document {
             const moved = at(file, list) as Json[];
             moved.splice(from + by, 0, ...moved.splice(from, 1));
         });
+    }
+
+    /** Puts a copy of an item of a list behind it. */
+    duplicate(pointer: string): Promise<void> {
+        const [list, last] = split(pointer);
+        return this.edit((file) => {
+            const items = at(file, list);
+            if (Array.isArray(items)) items.splice(Number(last) + 1, 0, structuredClone(items[Number(last)] ?? null));
+        });
+    }
+
+    /**
+     * Moves a condition one level in: into the group before it, or into a new group of its own.
+     *
+     * @returns where it stands then
+     */
+    async indent(pointer: string): Promise<string> {
+        const [list, last] = split(pointer);
+        const index = Number(last);
+        let to = `${pointer}/of/0`;
+        await this.edit((file) => {
+            const items = at(file, list) as Json[];
+            const item = items[index] ?? null;
+            const above = index > 0 ? (items[index - 1] as JsonObject) : null;
+            if (above && Array.isArray(above.of)) {
+                to = `${list}/${index - 1}/of/${above.of.length}`;
+                above.of.push(item);
+                items.splice(index, 1);
+            } else items[index] = { kind: 'any', of: [item] };
+        });
+        return to;
+    }
+
+    /** Moves a condition one level out, behind the group it stood in; a group that is left empty goes. */
+    async outdent(pointer: string): Promise<string> {
+        const [list, last] = split(pointer);
+        const [group] = split(list);
+        const [outer, place] = split(group);
+        if (!/^\d+$/.test(place)) return pointer;
+        let to = pointer;
+        await this.edit((file) => {
+            const items = at(file, list) as Json[];
+            const around = at(file, outer) as Json[];
+            const [item] = items.splice(Number(last), 1);
+            const left = items.length > 0;
+            around.splice(Number(place) + (left ? 1 : 0), left ? 0 : 1, item ?? null);
+            to = `${outer}/${Number(place) + (left ? 1 : 0)}`;
+        });
+        return to;
     }
 
     append(list: string, item: Json): Promise<void> {

@@ -24,7 +24,7 @@ final readonly class OpenLetter
         #[OA\Property]
         public string $cc,
         #[OA\Property]
-        public string $replyTo,
+        public ?string $replyTo,
         #[OA\Property]
         public string $subject,
         #[OA\Property]

@@ -2,7 +2,7 @@
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said } from '../../api/client';
     import Answers from '../../parts/Answers.svelte';
-    import { headline, outcomes, verdict } from '../../parts/entries';
+    import { headline, outcomeSaid, outcomes, verdict } from '../../parts/entries';
     import VerdictCard from '../../parts/VerdictCard.svelte';
     import { longMoment, moment } from '../../state/moments';
 
@@ -49,8 +49,10 @@
                             ? `, due ${outcome.due}`
                             : ''}
                         <div class="mini">found by: {outcome.path}</div>
+                    {:else if outcome.kind === 'failed' || outcome.kind === 'skipped'}
+                        <span class={outcome.kind === 'failed' ? 'text-madder' : 'text-ink-3'}>{outcomeSaid(outcome)}</span>
                     {:else}
-                        <span class="text-madder">{outcome.label} was left alone.</span> {outcome.why}
+                        {outcomeSaid(outcome)}
                     {/if}
                 </div>
             {/each}

@@ -2,17 +2,21 @@
     import { createInfiniteQuery } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import EntryRow from '../../parts/EntryRow.svelte';
+    import BesideLeaf from './BesideLeaf.svelte';
+    import CommentBox from './CommentBox.svelte';
+    import MessagesLeaf from './MessagesLeaf.svelte';
     import { ahead, moment } from '../../state/moments';
     import { clock } from '../../state/session.svelte';
 
     let { type, id }: { type: Shapes['TypeShape']; id: number } = $props();
     const shows: Record<string, { label: string; kinds: string[] | null }> = {
         all: { label: 'All', kinds: null },
-        rules: { label: 'Rules', kinds: ['fired', 'stopped'] },
+        rules: { label: 'Rules', kinds: ['fired', 'stopped', 'refused', 'ready_again'] },
         tasks: { label: 'Tasks', kinds: ['task_done', 'task_reopened', 'task_due'] },
-        edits: { label: 'Edits', kinds: ['created', 'changed'] },
+        edits: { label: 'Edits', kinds: ['created', 'changed', 'deleted', 'restored', 'comment', 'file'] },
     };
     let show = $state('all');
+    let leaf = $state<'account' | 'messages' | 'beside'>('account');
     const account = createInfiniteQuery(() => ({
         queryKey: ['account', type.name, id, 'pages'],
         initialPageParam: undefined as number | undefined,
@@ -31,14 +35,22 @@
 
 <section class="leaf right" style="--margin-at: 118px">
     <header class="flex items-center gap-3">
-        <h2>Account of this {type.label.toLowerCase()}</h2>
-        <div class="segments ml-auto" role="group" aria-label="Show">
-            {#each Object.entries(shows) as [key, option] (key)}
-                <button type="button" aria-pressed={show === key} onclick={() => (show = key)}>{option.label}</button>
-            {/each}
+        <div class="segments" role="group" aria-label="Leaf">
+            <button type="button" aria-pressed={leaf === 'account'} onclick={() => (leaf = 'account')}>Account</button>
+            <button type="button" aria-pressed={leaf === 'messages'} onclick={() => (leaf = 'messages')}>Messages</button>
+            <button type="button" aria-pressed={leaf === 'beside'} onclick={() => (leaf = 'beside')}>Files, guards</button>
         </div>
+        {#if leaf === 'account'}
+            <div class="segments ml-auto" role="group" aria-label="Show">
+                {#each Object.entries(shows) as [key, option] (key)}
+                    <button type="button" aria-pressed={show === key} onclick={() => (show = key)}>{option.label}</button>
+                {/each}
+            </div>
+        {/if}
     </header>
-    <div class="scroll">
+    {#if leaf === 'messages'}<MessagesLeaf {type} {id} />{:else if leaf === 'beside'}<BesideLeaf {type} {id} />{/if}
+    <div class="scroll" class:hidden={leaf !== 'account'}>
+        <CommentBox {type} {id} />
         <div class="margined">
             {#each lines as line (line.id)}
                 <div class="line pencilled" data-ahead={line.id}>

@@ -1,12 +1,14 @@
 <script lang="ts">
     import type { Shapes } from '../../api/client';
+    import { Trash2 } from '@lucide/svelte';
+    import RunButton from '../../parts/RunButton.svelte';
     import Shown from '../../parts/Shown.svelte';
     import { dueDate, moment } from '../../state/moments';
     import Stamp from '../../parts/Stamp.svelte';
     import { session } from '../../state/session.svelte';
 
-    type Props = { type: Shapes['TypeShape']; record: Shapes['RecordShape']; fresh: string[]; onedit: () => void };
-    let { type, record, fresh, onedit }: Props = $props();
+    type Props = { type: Shapes['TypeShape']; record: Shapes['RecordShape']; fresh: string[]; onedit: () => void; ondelete: () => void };
+    let { type, record, fresh, onedit, ondelete }: Props = $props();
     const fields = $derived(type.fields.filter((field) => !field.system && field.name !== type.title));
     const status = $derived(type.fields.find((field) => field.name === 'status'));
     const state = $derived(status?.choices.find((choice) => choice.value === record.values.status));
@@ -23,7 +25,13 @@
             {#if due?.tone}<Stamp tone={due.tone}>{due.tone === 'madder' ? due.text : `Due ${due.text}`}</Stamp>{/if}
         </p>
     </div>
-    {#if session.me?.mayEditRecords}<button type="button" class="btn" title="Edit (E)" onclick={onedit}>Edit</button>{/if}
+    {#if session.me?.mayEditRecords}
+        <RunButton {type} records={[record.id]} />
+        <button type="button" class="btn" title="Edit (E)" onclick={onedit}>Edit</button>
+        <button type="button" class="icon mt-1" title="Delete…" aria-label="Delete this {type.label.toLowerCase()}" onclick={ondelete}
+            ><Trash2 size={15} /></button
+        >
+    {/if}
 </header>
 <div class="scroll px-7 py-2">
     <dl>

@@ -41,6 +41,13 @@
         document.getElementById(id)?.focus();
     }
 
+    const members = $derived(typeof value === 'string' && value !== '' ? value.split(',').map((member) => member.trim()) : []);
+
+    function toggle(member: string, on: boolean) {
+        const next = on ? [...members, member] : members.filter((other) => other !== member);
+        value = next.length ? next.join(',') : null;
+    }
+
     function text(event: Event & { currentTarget: HTMLInputElement | HTMLTextAreaElement }) {
         value = event.currentTarget.value === '' ? null : event.currentTarget.value;
     }
@@ -74,6 +81,29 @@
                 {#if !field.required || !value}<option value="">–</option>{/if}
                 {#each field.choices as choice (choice.value)}<option value={choice.value}>{choice.label}</option>{/each}
             </select>
+        {:else if field.type === 'choices'}
+            <div {id} role="group" aria-label={field.label} class="flex flex-wrap gap-x-4 gap-y-1 py-1">
+                {#each field.choices as choice (choice.value)}
+                    <label class="flex items-center gap-1.5"
+                        ><input
+                            type="checkbox"
+                            class="accent-(--iris)"
+                            checked={members.includes(choice.value)}
+                            onchange={(event) => toggle(choice.value, event.currentTarget.checked)}
+                        />{choice.label}</label
+                    >
+                {/each}
+            </div>
+        {:else if field.type === 'tags'}
+            <input
+                {id}
+                class="input"
+                class:bad={problem}
+                value={String(value ?? '').replaceAll(/,(?! )/g, ', ')}
+                oninput={text}
+                placeholder="words, parted by commas"
+                autocomplete="off"
+            />
         {:else if field.type === 'person' || field.type === 'reference'}
             <button
                 {id}

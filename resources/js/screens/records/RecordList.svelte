@@ -9,6 +9,7 @@
     import { day, dueDate } from '../../state/moments';
     import type { JsonObject } from '../../state/pointer';
     import { session } from '../../state/session.svelte';
+    import RunButton from '../../parts/RunButton.svelte';
     import RecordPreview from './RecordPreview.svelte';
 
     const PER_PAGE = 25;
@@ -66,6 +67,19 @@
     const total = $derived(list.data?.total ?? count.data?.total ?? null);
     const pages = $derived(Math.max(1, Math.ceil((total ?? page * PER_PAGE + 1) / PER_PAGE)));
     let at = $state(0);
+    let picked = $state<number[]>([]);
+    $effect(() => {
+        void [typeName, search, condition];
+        picked = [];
+    });
+    function pick(id: number) {
+        picked = picked.includes(id) ? picked.filter((other) => other !== id) : [...picked, id];
+    }
+    const allPicked = $derived(rows.length > 0 && rows.every((row) => picked.includes(row.id)));
+    function pickPage() {
+        const ids = rows.map((row) => row.id);
+        picked = allPicked ? picked.filter((id) => !ids.includes(id)) : [...new Set([...picked, ...ids])];
+    }
     let table = $state<HTMLTableElement>();
     const selected = $derived(rows[Math.min(at, rows.length - 1)]);
 
@@ -94,6 +108,7 @@
         else if (event.key === 'ArrowUp') at = Math.max(0, at - 1);
         else if (event.key === 'PageDown' && page < pages) set('page', String(page + 1));
         else if (event.key === 'PageUp' && page > 1) set('page', String(page - 1));
+        else if (event.key === ' ' && selected) pick(selected.id);
         else if (event.key === 'Enter' && selected) go(`/records/${typeName}/${selected.id}`);
         else return;
         event.preventDefault();
@@ -141,6 +156,13 @@
             <div class="tabs items-stretch px-7!">
                 <button type="button" role="tab" aria-selected={!mine} onclick={() => set('mine', '')}>All</button>
                 <button type="button" role="tab" aria-selected={mine} onclick={() => set('mine', '1')}>Mine</button>
+                {#if picked.length}
+                    <span class="my-auto ml-6 flex items-center gap-2 text-[12.5px] text-ink-2" aria-live="polite">
+                        {picked.length} chosen
+                        <RunButton {type} records={picked} ondone={() => (picked = [])} />
+                        <button type="button" class="link" onclick={() => (picked = [])}>none</button>
+                    </span>
+                {/if}
                 <input
                     class="input my-auto ml-auto h-8 w-52"
                     type="search"
@@ -196,7 +218,15 @@
                                             >{margin.label}{arrow(margin.name)}</button
                                         ></th
                                     >{/if}
-                                <th class={margin ? 'w-[72px]' : 'first w-[90px]'}>No.</th>
+                                <th class={margin ? 'w-[96px]' : 'first w-[110px]'}
+                                    ><input
+                                        type="checkbox"
+                                        class="mr-2 align-[-2px] accent-(--iris)"
+                                        aria-label="Choose all on this page"
+                                        checked={allPicked}
+                                        onchange={pickPage}
+                                    />No.</th
+                                >
                                 {#each rest as field (field.name)}
                                     <th style:width={width(field)} aria-sort={ariaSort(field.name)}
                                         ><button type="button" onclick={() => sortBy(field.name)}>{field.label}{arrow(field.name)}</button
@@ -223,7 +253,14 @@
                                         >
                                     {/if}
                                     <td class={margin ? 'figures text-[11.5px]' : 'first'}
-                                        ><a class="hover:text-iris" href="/records/{typeName}/{row.id}">{row.number}</a></td
+                                        ><input
+                                            type="checkbox"
+                                            class="mr-2 align-[-2px] accent-(--iris)"
+                                            aria-label="Choose {row.number}"
+                                            checked={picked.includes(row.id)}
+                                            onclick={(event) => event.stopPropagation()}
+                                            onchange={() => pick(row.id)}
+                                        /><a class="hover:text-iris" href="/records/{typeName}/{row.id}">{row.number}</a></td
                                     >
                                     {#each rest as field (field.name)}
                                         <td title={row.shown[field.name]}>
@@ -239,7 +276,9 @@
                 {/if}
             </div>
             <div class="keys shrink-0 items-center">
-                <span><kbd>↑ ↓</kbd>move</span><span><kbd>Enter</kbd>open</span><span><kbd>PgUp PgDn</kbd>turn the page</span>
+                <span><kbd>↑ ↓</kbd>move</span><span><kbd>Enter</kbd>open</span><span><kbd>Space</kbd>choose</span><span
+                    ><kbd>PgUp PgDn</kbd>turn the page</span
+                >
                 <span class="ml-auto flex items-center gap-2">
                     <button
                         type="button"

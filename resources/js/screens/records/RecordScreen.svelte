@@ -7,6 +7,7 @@
     import { toasts } from '../../state/toasts.svelte';
     import AccountLeaf from './AccountLeaf.svelte';
     import Facts from './Facts.svelte';
+    import Confirm from '../../parts/Confirm.svelte';
     import RecordForm from './RecordForm.svelte';
 
     const client = useQueryClient();
@@ -16,6 +17,7 @@
     const id = $derived(Number((route.params as { id?: string }).id));
     let editing = $state(false);
     let fresh = $state<string[]>([]);
+    let deleting = $state(false);
 
     const record = createQuery(() => ({
         queryKey: ['record', typeName, id],
@@ -56,6 +58,34 @@
         else requestAnimationFrame(() => (fresh = changed.filter((name) => !given.includes(name) && !name.startsWith('updated'))));
     }
 
+    async function remove() {
+        const gone = record.data;
+        deleting = false;
+        if (!gone) return;
+        try {
+            await ask(
+                api.DELETE('/api/records/{type}/{id}', {
+                    params: { path: { type: typeName, id: gone.id }, query: { version: gone.version } },
+                }),
+            );
+            void client.invalidateQueries();
+            go(`/records/${typeName}`);
+            toasts.tell(`${gone.number} is deleted.`, { label: 'Bring it back', run: () => void restore(gone.id) });
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+    }
+
+    async function restore(gone: number) {
+        try {
+            await ask(api.POST('/api/records/{type}/{id}/restore', { params: { path: { type: typeName, id: gone } } }));
+            void client.invalidateQueries();
+            go(`/records/${typeName}/${gone}`);
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+    }
+
     function key(event: KeyboardEvent) {
         const tag = (event.target as HTMLElement).tagName;
         if (
@@ -93,7 +123,7 @@
                     onreload={() => record.refetch()}
                 />
             {:else}
-                <Facts {type} record={record.data} {fresh} onedit={() => (editing = true)} />
+                <Facts {type} record={record.data} {fresh} onedit={() => (editing = true)} ondelete={() => (deleting = true)} />
             {/if}
         </section>
         <AccountLeaf {type} id={record.data.id} />
@@ -105,8 +135,17 @@
                 {#if record.isError || !type}
                     <h2>It cannot be opened.</h2>
                     <p>{type ? said(record.error) : `There is no record type “${typeName}”.`}</p>
+                    {#if type && session.me?.mayEditRecords}<p class="mt-3">
+                            <button type="button" class="btn" onclick={() => restore(id)}>Bring it back, if it was deleted</button>
+                        </p>{/if}
                 {:else}Opening…{/if}
             </div>
         </section>
     </div>
+{/if}
+
+{#if deleting && record.data}
+    <Confirm title="Delete {record.data.number}?" go="Delete" danger onconfirm={remove} onclose={() => (deleting = false)}>
+        <p>Rules that wait for a deletion answer. Its account stays, and it can be brought back under its own number.</p>
+    </Confirm>
 {/if}

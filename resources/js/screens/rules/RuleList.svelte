@@ -11,6 +11,7 @@
     import { counted } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
+    import { tick } from 'svelte';
     import ImportRule from './ImportRule.svelte';
 
     crumbs.set({ label: 'Rules' });
@@ -24,6 +25,33 @@
         return [...byType.entries()];
     });
     const inForce = $derived((rules.data ?? []).filter((rule) => rule.status === 'in_force').length);
+
+    let dragged = $state<number | null>(null);
+
+    async function arrange(type: string, ids: number[]) {
+        try {
+            client.setQueryData(['rules'], await ask(api.POST('/api/rules/order', { body: { recordType: type, rules: ids } })));
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+            void rules.refetch();
+        }
+    }
+
+    function shift(type: string, list: Shapes['RuleSummary'][], from: number, to: number) {
+        if (to < 0 || to >= list.length || from === to) return Promise.resolve();
+        const ids = list.map((rule) => rule.id);
+        ids.splice(to, 0, ...ids.splice(from, 1));
+        return arrange(type, ids);
+    }
+
+    async function key(event: KeyboardEvent, type: string, list: Shapes['RuleSummary'][], index: number) {
+        if (!event.altKey || !['ArrowUp', 'ArrowDown'].includes(event.key) || !session.me?.mayEditRules) return;
+        event.preventDefault();
+        const id = list[index]?.id;
+        await shift(type, list, index, index + (event.key === 'ArrowUp' ? -1 : 1));
+        await tick();
+        document.querySelector<HTMLElement>(`[data-rule="${id}"]`)?.focus();
+    }
 
     async function start(type: string | undefined) {
         choosing = null;
@@ -72,8 +100,29 @@
                         <div class="m h"></div>
                         <div class="b py-1.5! text-[12px]! font-semibold text-ink-3">{session.type(type).plural}</div>
                     </div>
-                    {#each list as rule (rule.id)}
-                        <a class="line hover:bg-[#faf6ec]" href="/rules/{rule.id}">
+                    {#each list as rule, index (rule.id)}
+                        <a
+                            class="line hover:bg-[#faf6ec]"
+                            class:lifted={dragged === rule.id}
+                            href="/rules/{rule.id}"
+                            data-rule={rule.id}
+                            draggable={session.me?.mayEditRules ? 'true' : 'false'}
+                            ondragstart={() => (dragged = rule.id)}
+                            ondragend={() => (dragged = null)}
+                            ondragover={(event) => {
+                                if (list.some((other) => other.id === dragged)) event.preventDefault();
+                            }}
+                            ondrop={(event) => {
+                                event.preventDefault();
+                                void shift(
+                                    type,
+                                    list,
+                                    list.findIndex((other) => other.id === dragged),
+                                    index,
+                                );
+                            }}
+                            onkeydown={(event) => void key(event, type, list, index)}
+                        >
                             <div class="m">
                                 <Stamp tone={STATUS[rule.status]?.tone ?? 'harbor'}>{STATUS[rule.status]?.label}</Stamp>
                             </div>
@@ -81,10 +130,14 @@
                                 <div class="min-w-0 flex-1">
                                     <div class="font-semibold">
                                         {rule.name}
+                                        {#if rule.eitherOr}<span class="chip ml-1" title="Of this set only the first that matches fires"
+                                                >either/or: {rule.eitherOr}</span
+                                            >{/if}
                                         {#if rule.hasDraft && rule.page}<span class="mini ml-2 font-normal"
                                                 >a draft of page {rule.page + 1} is being written</span
                                             >{/if}
                                     </div>
+                                    {#if rule.broken}<div class="note-wrong">Does nothing until it is mended: {rule.broken}</div>{/if}
                                     <div class="truncate text-[12.5px] text-ink-3">{rule.aloud}</div>
                                 </div>
                                 <div class="w-28 shrink-0"><Bars values={rule.days} label="Firings on each of the last 14 days" /></div>
@@ -97,6 +150,9 @@
                 </div>
             {/each}
         </div>
+        {#if session.me?.mayEditRules}<div class="keys shrink-0">
+                <span>Rules answer in this order: drag one, or <kbd>Alt ↑↓</kbd></span>
+            </div>{/if}
     </section>
 </div>
 

@@ -25,7 +25,9 @@
     let version = $state(first.draftVersion);
     let keptAt = $state(first.draftAt);
     let hasDraft = $state(first.hasDraft);
-    let asking = $state<'publish' | 'retire' | 'discard' | null>(null);
+    let asking = $state<'publish' | 'retire' | 'discard' | 'copy' | 'set' | null>(null);
+    let copyOn = $state(first.on);
+    let set = $state(first.eitherOr);
     let evidence = $state<ReturnType<typeof RuleEvidence>>();
 
     const page = new Document(first.on, first.file as JsonObject, first.reading, keep, failed);
@@ -84,6 +86,28 @@
         }
     }
 
+    async function copy() {
+        asking = null;
+        try {
+            const made = await ask(api.POST('/api/rules/{id}/copy', { params: { path: { id: rule.id } }, body: { on: copyOn } }));
+            const count = made.reading.problems.length;
+            toasts.tell(count ? `The copy is a draft; ${counted(count, 'word')} did not fit and want mending.` : 'The copy is a draft.');
+            go(`/rules/${made.id}`);
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+    }
+
+    async function stand() {
+        asking = null;
+        try {
+            onchange(await ask(api.POST('/api/rules/{id}/either-or', { params: { path: { id: rule.id } }, body: { set } })));
+            toasts.tell(set.trim() ? `Of “${set.trim()}” only the first that matches fires.` : 'The rule answers for itself again.');
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+    }
+
     function key(event: KeyboardEvent) {
         if (!(event.ctrlKey || event.metaKey) || (event.target as HTMLElement).tagName === 'INPUT') return;
         if (event.key === 'z' && !event.shiftKey) page.undo();
@@ -115,6 +139,7 @@
                 <p class="sub flex flex-wrap items-center gap-x-2">
                     {#if hasDraft}
                         <Stamp tone="harbor">Draft, page {nextPage}</Stamp>
+                        {#if rule.eitherOr}<span>either/or “{rule.eitherOr}”</span><span>·</span>{/if}
                         {#if rule.page}<span>page {rule.page} is {STATUS[rule.status]?.label.toLowerCase()}</span><span>·</span>{/if}
                         <span aria-live="polite">{page.saving ? 'saving…' : `saved ${keptAt ? moment(keptAt) : ''}`}</span>
                     {:else}
@@ -155,6 +180,10 @@
                         <DropdownItem href="/api/rules/{rule.id}/file" download class="px-4 py-1.5 text-[13px] font-normal"
                             >Export as a file</DropdownItem
                         >
+                        <DropdownItem class="px-4 py-1.5 text-[13px] font-normal" onclick={() => (asking = 'copy')}>Copy…</DropdownItem>
+                        <DropdownItem class="px-4 py-1.5 text-[13px] font-normal" onclick={() => (asking = 'set')}
+                            >{rule.eitherOr ? `Either/or set “${rule.eitherOr}”…` : 'Put into an either/or set…'}</DropdownItem
+                        >
                         {#if rule.status === 'in_force'}
                             <DropdownItem class="px-4 py-1.5 text-[13px] font-normal" onclick={() => move('paused', 'The rule is paused.')}
                                 >Pause</DropdownItem
@@ -191,7 +220,9 @@
         {#if may}
             <div class="keys shrink-0">
                 <span><kbd>← →</kbd>next word</span><span><kbd>↑ ↓</kbd>next row</span><span><kbd>Enter</kbd>change it</span>
-                <span><kbd>Delete</kbd>remove a row</span><span><kbd>Alt ↑↓</kbd>move it</span><span><kbd>Ctrl Z</kbd>undo</span>
+                <span><kbd>Delete</kbd>remove a row</span><span><kbd>Alt ↑↓</kbd>move it</span><span><kbd>Alt ←→</kbd>out, in</span><span
+                    ><kbd>Ctrl D</kbd>again</span
+                ><span><kbd>Ctrl Z</kbd>undo</span>
             </div>
         {/if}
     </section>
@@ -209,6 +240,23 @@
             onchange(next);
         }}
     />
+{:else if asking === 'copy'}
+    <Confirm title="Copy “{name || 'this rule'}”" go="Copy it" onconfirm={copy} onclose={() => (asking = null)}>
+        <label class="flex items-center gap-3"
+            >For
+            <select class="input" bind:value={copyOn}>
+                {#each session.schema?.types ?? [] as type (type.name)}<option value={type.name}>{type.plural}</option>{/each}
+            </select></label
+        >
+        <p>The copy is a draft. What does not fit other records is listed as a remark, at its word.</p>
+    </Confirm>
+{:else if asking === 'set'}
+    <Confirm title="Either/or set" go="Keep" onconfirm={stand} onclose={() => (asking = null)}>
+        <p>
+            Of the rules that share a set, only the first whose conditions match answers a change. The order is that of the list of rules.
+        </p>
+        <input class="input" aria-label="Name of the set" placeholder="no set" maxlength="80" bind:value={set} />
+    </Confirm>
 {:else if asking === 'retire'}
     <Confirm
         title="Retire “{rule.name}”?"

@@ -25,6 +25,8 @@
         date: 'date',
         date_time: 'date and time',
         choice: 'choice',
+        choices: 'several choices',
+        tags: 'tags',
         person: 'person',
         reference: 'reference',
     };
@@ -47,6 +49,10 @@
             <p class="sub">{company.data ? `${company.data.name}, ${company.data.timeZone}` : ''}</p>
         </header>
         <div class="scroll px-7 py-4">
+            <div class="mb-6 grid grid-cols-2 gap-3">
+                <a class="card" href="/setup/letters"><b>Letters</b><span>Messages that rules send, kept once and by version.</span></a>
+                <a class="card" href="/setup/conditions"><b>Named conditions</b><span>Audiences that several rules share.</span></a>
+            </div>
             <h2>When a rule finds nobody</h2>
             <p class="mt-1 mb-2 text-[13px] text-ink-2">
                 A task whose person cannot be found goes to somebody who stands in, and the entry says so.
@@ -105,7 +111,9 @@
                     <span class="mini">
                         {field.target
                             ? `to ${session.type(field.target).plural.toLowerCase()}`
-                            : field.choices.map((choice) => choice.label).join(', ') || (field.system ? 'kept by the application' : '')}
+                            : field.choices.map((choice) => choice.label).join(', ') ||
+                              field.formula ||
+                              (field.system ? 'kept by the application' : '')}
                     </span>
                 </div>
             {/each}

@@ -10,6 +10,7 @@
 
     crumbs.set({ label: 'Today' });
     const today = createQuery(() => ({ queryKey: ['today'], queryFn: () => ask(api.GET('/api/today')), refetchInterval: 60_000 }));
+    const notes = createQuery(() => ({ queryKey: ['notes'], queryFn: () => ask(api.GET('/api/notes')), refetchInterval: 60_000 }));
     const heading = $derived(
         new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: clock.zone }).format(clock.now),
     );
@@ -73,7 +74,20 @@
     </section>
     <section class="leaf right">
         <div class="scroll p-6">
-            <h2 class="mb-2">Rules at work, 14 days</h2>
+            {#if notes.data?.length}
+                <h2 class="mb-1">For you</h2>
+                {#each notes.data.slice(0, 4) as note (note.id)}
+                    <a
+                        class="grid grid-cols-[92px_1fr] gap-2 border-b border-ruled py-1.5 text-[12.5px] hover:text-iris"
+                        href="/records/{note.recordType}/{note.recordId}"
+                    >
+                        <span class="figures mini">{moment(note.createdAt)}</span><span
+                            ><b class="font-semibold">{note.subject}</b> <span class="text-ink-3">{note.recordTitle}</span></span
+                        >
+                    </a>
+                {/each}
+            {/if}
+            <h2 class="mb-2 {notes.data?.length ? 'mt-6' : ''}">Rules at work, 14 days</h2>
             {#each today.data?.rules ?? [] as rule (rule.id)}
                 <a class="flex items-center gap-3 border-b border-ruled py-2 hover:text-iris" href="/rules/{rule.id}">
                     <div class="min-w-0 flex-1">

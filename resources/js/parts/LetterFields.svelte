@@ -1,0 +1,43 @@
+<script lang="ts">
+    import Choose from './Choose.svelte';
+    import Floating from './Floating.svelte';
+    import { fieldOptions } from './offers';
+    import RichText from './RichText.svelte';
+
+    type Props = { type: string; subject: string; body: string; wantsSubject?: boolean; problems?: Record<string, string | undefined> };
+    let { type, subject = $bindable(), body = $bindable(), wantsSubject = true, problems = {} }: Props = $props();
+    let input = $state<HTMLInputElement>();
+    let merging = $state<HTMLElement | null>(null);
+
+    function merge(path: string | undefined) {
+        const from = input?.selectionStart ?? subject.length;
+        subject = `${subject.slice(0, from)}{${path}}${subject.slice(input?.selectionEnd ?? from)}`;
+        merging = null;
+        input?.focus();
+    }
+</script>
+
+{#if wantsSubject}
+    <div class="mt-3">
+        <div class="flex items-center">
+            <label class="text-[12.5px] text-ink-2" for="subject">Subject</label>
+            <button type="button" class="btn quiet ml-auto" onclick={(event) => (merging = merging ? null : event.currentTarget)}
+                >+ field</button
+            >
+        </div>
+        <input id="subject" class="input" class:bad={problems.subject} bind:this={input} bind:value={subject} maxlength="200" />
+        {#if problems.subject}<p class="note-wrong">{problems.subject}</p>{/if}
+    </div>
+{/if}
+<RichText {type} bind:html={body} plain={!wantsSubject} problem={problems.body} />
+
+{#if merging}
+    <Floating anchor={merging} label="Merge a field" onclose={() => (merging = null)}>
+        <Choose
+            title="Merge"
+            options={[{ key: 'number', label: 'Number' }, ...fieldOptions(type)]}
+            onchoose={([path]) => merge(path)}
+            onclose={() => (merging = null)}
+        />
+    </Floating>
+{/if}

@@ -1,0 +1,67 @@
+<script lang="ts">
+    import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+    import { Modal } from 'flowbite-svelte';
+    import { api, ask, type Shapes } from '../api/client';
+    import Stamp from './Stamp.svelte';
+
+    let { run, onclose }: { run: Shapes['RunShape']; onclose: () => void } = $props();
+    const client = useQueryClient();
+    let open = $state(true);
+    $effect(() => {
+        if (!open) {
+            void client.invalidateQueries();
+            onclose();
+        }
+    });
+    const now = createQuery(() => ({
+        queryKey: ['run', run.id],
+        initialData: run,
+        queryFn: () => ask(api.GET('/api/runs/{id}', { params: { path: { id: run.id } } })),
+        refetchInterval: (query) => (query.state.data?.status === 'done' ? false : 600),
+    }));
+    const states: Record<string, { tone: string; label: string }> = {
+        waiting: { tone: 'harbor', label: 'waiting' },
+        fired: { tone: 'fern', label: 'fired' },
+        silent: { tone: 'marigold', label: 'silent' },
+        refused: { tone: 'madder', label: 'refused' },
+    };
+</script>
+
+<Modal
+    bind:open
+    size="sm"
+    dismissable={false}
+    class="rounded-xl border border-edge bg-page divide-y-0 text-ink shadow-2xl"
+    classes={{ body: 'p-6' }}
+>
+    <h2 class="text-lg">{now.data.ruleName}</h2>
+    <p class="mt-1 text-[13px] text-ink-2" aria-live="polite">
+        {now.data.done.toLocaleString('en-GB')} of {now.data.total.toLocaleString('en-GB')} answered, {now.data.fired.toLocaleString(
+            'en-GB',
+        )}
+        fired{now.data.status === 'done' ? '. Done.' : '…'}
+    </p>
+    <div
+        class="mt-2 h-1.5 overflow-hidden rounded bg-ruled"
+        role="progressbar"
+        aria-valuenow={now.data.done}
+        aria-valuemax={now.data.total}
+    >
+        <div class="h-full bg-iris" style:width="{(100 * now.data.done) / Math.max(1, now.data.total)}%"></div>
+    </div>
+    <div class="scroll mt-4 max-h-72">
+        {#each now.data.results as result (result.recordId)}
+            <div class="flex items-baseline gap-3 border-b border-ruled py-1.5 text-[13px]">
+                <a class="hover:text-iris min-w-0 flex-1 truncate" href="/records/{now.data.recordType}/{result.recordId}"
+                    ><span class="figures mini">{result.recordNumber}</span> {result.recordTitle}</a
+                >
+                <span class="mini truncate">{result.said}</span>
+                {#if result.entry}<a class="link text-[12.5px]" href="/ledger/{result.entry}">Why?</a>{/if}
+                <Stamp tone={states[result.result]?.tone ?? 'harbor'}>{states[result.result]?.label}</Stamp>
+            </div>
+        {/each}
+        {#if now.data.total > now.data.results.length}<p class="mini py-2">The first {now.data.results.length} are listed.</p>{/if}
+    </div>
+    <p class="mini mt-3">It goes on when you close this.</p>
+    <div class="mt-2 flex justify-end"><button type="button" class="btn go" onclick={() => (open = false)}>Close</button></div>
+</Modal>

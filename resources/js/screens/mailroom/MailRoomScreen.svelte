@@ -1,0 +1,120 @@
+<script lang="ts">
+    import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
+    import { api, ask, said } from '../../api/client';
+    import { go, route } from '../../router';
+    import { crumbs } from '../../state/crumbs.svelte';
+    import { counted, moment } from '../../state/moments';
+
+    /* The mail room: a shelf of letters that the application sent, and the one that is taken down and read. */
+    crumbs.set({ label: 'Mail room' });
+    let search = $state('');
+    const chosen = $derived(Number((route.params as { id?: string }).id ?? 0));
+    let as = $state<'html' | 'text' | 'head'>('html');
+    const shelf = createQuery(() => ({
+        queryKey: ['mail-room', search],
+        placeholderData: keepPreviousData,
+        refetchInterval: 4000,
+        queryFn: () => ask(api.GET('/api/mail-room', { params: { query: { search: search || undefined } } })),
+    }));
+    const letters = $derived(shelf.data?.letters ?? []);
+    const id = $derived(chosen || letters[0]?.id || 0);
+    const letter = createQuery(() => ({
+        queryKey: ['mail-room', 'letter', id],
+        enabled: id > 0,
+        queryFn: () => ask(api.GET('/api/mail-room/{id}', { params: { path: { id } } })),
+    }));
+    const tones = ['iris', 'fern', 'marigold', 'harbor', 'madder'];
+    /** The same sender or receiver always has the same colour on the shelf. */
+    const tone = (text: string) => tones[[...text].reduce((sum, character) => sum + character.charCodeAt(0), 0) % tones.length];
+    const who = (text: string) =>
+        text
+            .replace(/<[^>]*>/g, '')
+            .replaceAll('"', '')
+            .trim() || text;
+
+    function key(event: KeyboardEvent) {
+        if (['INPUT', 'TEXTAREA', 'SELECT'].includes((event.target as HTMLElement).tagName)) return;
+        const index = letters.findIndex((one) => one.id === id);
+        const next = event.key === 'ArrowDown' ? letters[index + 1] : event.key === 'ArrowUp' ? letters[index - 1] : undefined;
+        if (!next) return;
+        event.preventDefault();
+        go(`/mail-room/${next.id}`);
+    }
+</script>
+
+<svelte:window onkeydown={key} />
+
+<div class="spread grid-cols-[minmax(0,440px)_minmax(0,1fr)]">
+    <section class="leaf left">
+        <header>
+            <h1>Mail room</h1>
+            <p class="sub">
+                {shelf.data ? `${counted(shelf.data.total, 'letter')} on the shelf. Nothing here has left the house.` : 'Looking…'}
+            </p>
+            <input class="input mt-3" type="search" placeholder="Search the shelf" aria-label="Search the shelf" bind:value={search} />
+        </header>
+        <div class="scroll bg-[#f3ecdc] px-5 py-4">
+            {#each letters as one (one.id)}
+                <a
+                    class="envelope tone-edge-{tone(one.recipients)}"
+                    class:on={one.id === id}
+                    href="/mail-room/{one.id}"
+                    data-letter={one.id}
+                >
+                    <span class="flex items-baseline gap-2">
+                        <b class="min-w-0 flex-1 truncate">{who(one.recipients)}</b>
+                        <span class="figures mini">{moment(one.at)}</span>
+                    </span>
+                    <span class="block truncate font-medium">{one.subject || (one.kind === 'sms' ? 'Text message' : 'No subject')}</span>
+                    <span class="mini block truncate">{one.glimpse}</span>
+                </a>
+            {:else}
+                {#if shelf.data}
+                    <div class="empty">
+                        <h2>{search ? 'No letter fits.' : 'The shelf is empty.'}</h2>
+                        <p>{search ? 'Search for less.' : 'When a rule sends a message, it arrives here.'}</p>
+                    </div>
+                {/if}
+            {/each}
+        </div>
+    </section>
+    <section class="leaf right">
+        {#if letter.data}
+            <header class="flex items-start gap-3">
+                <div class="min-w-0 flex-1">
+                    <h1 class="text-[21px]!">{letter.data.subject || (letter.data.kind === 'sms' ? 'Text message' : 'No subject')}</h1>
+                    <p class="sub">
+                        {#if letter.data.sender}From {letter.data.sender} ·
+                        {/if}to {letter.data.recipients}{letter.data.cc ? ` · copy to ${letter.data.cc}` : ''}{letter.data.replyTo
+                            ? ` · answers to ${letter.data.replyTo}`
+                            : ''} · <span class="figures">{moment(letter.data.at)}</span>
+                    </p>
+                </div>
+                <a class="btn" href="/api/mail-room/{letter.data.id}/eml" download>.eml</a>
+            </header>
+            {#if letter.data.kind === 'email'}
+                <div class="tabs px-7!" role="tablist">
+                    <button type="button" role="tab" aria-selected={as === 'html'} onclick={() => (as = 'html')}>As it reads</button>
+                    <button type="button" role="tab" aria-selected={as === 'text'} onclick={() => (as = 'text')}>Plain text</button>
+                    <button type="button" role="tab" aria-selected={as === 'head'} onclick={() => (as = 'head')}>Headers</button>
+                </div>
+            {/if}
+            <div class="scroll px-7 py-6">
+                {#if as === 'head' && letter.data.kind === 'email'}
+                    <pre class="figures text-[11.5px] leading-6 whitespace-pre-wrap">{letter.data.headers.join('\n')}</pre>
+                {:else if as === 'text' || !letter.data.html}
+                    <pre class="font-sans text-[14px] leading-relaxed whitespace-pre-wrap">{letter.data.text}</pre>
+                {:else}
+                    <!-- The server has sanitised it: nothing in it runs. -->
+                    <article
+                        class="letter mx-auto max-w-[620px] rounded-sm border border-edge bg-white px-10 py-9 text-[14.5px] leading-relaxed shadow-md"
+                    >
+                        {@html letter.data.html}
+                    </article>
+                {/if}
+            </div>
+        {:else}
+            <div class="empty">{letter.isError ? said(letter.error) : letters.length ? 'Opening…' : ''}</div>
+        {/if}
+    </section>
+</div>
