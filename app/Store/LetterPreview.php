@@ -42,16 +42,12 @@ final readonly class LetterPreview
         $now = $this->clock->now();
         $standing = new Standing($this->facts, $this->schemas->schema());
         $performance = new Performance($record, $type, $standing, $this->schemas->schema(), new Display($standing, $this->company->zone()), $now, $this->company->zone(), new Change($record, $record, $by, $now), new Marks);
-        $message->perform($performance);
-        $sent = $performance->messages[0] ?? null;
-        if ($sent === null) {
-            return new PreviewShape([], [], null, '', '', '', '', [], (string) ($performance->outcomes[0]['why'] ?? 'Nothing would be sent.'));
-        }
+        $sent = $message->preview($performance);
         $said = static fn (Address $address): string => $address->text();
 
         return new PreviewShape(
             array_map($said, $sent->to), array_map($said, $sent->cc), $sent->replyTo?->text(), $sent->subject, $sent->html, $sent->text, $sent->path, $sent->missing,
-            count($performance->messages) > 1 ? 'Everybody gets their own; this is the first of '.count($performance->messages).'.' : null,
+            $sent->to === [] ? "Nobody would get it: {$sent->path}." : null,
         );
     }
 }

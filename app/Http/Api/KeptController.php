@@ -137,7 +137,7 @@ final class KeptController extends Controller
             $type = $this->type($row->record_type);
             $file = json_decode($row->file, true, 512, JSON_THROW_ON_ERROR);
             $context = $this->kept->context($type);
-            $condition = ConditionReader::read($context, new Node($file, '/file'), '');
+            $condition = ConditionReader::read($context, new Node($file, '/onlyIf'));
 
             return new NamedShape(
                 (int) $row->id, $row->name, $row->record_type, (int) $row->version, $file, $this->shapes->reading(new RulePage($context->sheet->rows, $context->sheet->problems, null)),

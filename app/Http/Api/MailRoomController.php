@@ -55,7 +55,7 @@ final class MailRoomController extends Controller
 
         return new OpenLetter(
             $id, $row->kind, (string) Columns::iso($row->at), $row->sender, $row->recipients, $letter->header('Cc'), $letter->header('Reply-To') === '' ? null : $letter->header('Reply-To'), $row->subject,
-            RichText::clean($letter->html()), $row->text, array_map(static fn (string $name, string $value): string => "{$name}: {$value}", array_keys($letter->headers), $letter->headers),
+            RichText::clean($this->body($letter->html())), $row->text, array_map(static fn (string $name, string $value): string => "{$name}: {$value}", array_keys($letter->headers), $letter->headers),
         );
     }
 
@@ -75,6 +75,12 @@ final class MailRoomController extends Controller
         $room->takeText((string) $request->header('Idempotency-Key', hash('sha256', $given['to'].$given['text'])), $given['to'], $given['text']);
 
         return new JsonResponse(['taken' => true], 202);
+    }
+
+    /** What stands between the tags of the body, or all of it where there are none. */
+    private function body(string $html): string
+    {
+        return preg_match('#<body[^>]*>(.*)</body>#is', $html, $found) === 1 ? $found[1] : $html;
     }
 
     private function row(int $id): object

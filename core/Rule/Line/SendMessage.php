@@ -56,6 +56,15 @@ final readonly class SendMessage implements Line
         return new self($channel, $to, $cc, $replyTo, $letter);
     }
 
+    /** The message as it would read, whether or not there is somebody to get it. */
+    public function preview(Performance $performance): Message
+    {
+        $reached = $this->to->reach($performance, $this->channel);
+        $to = $this->channel === Channel::Email ? $reached->addresses : array_slice($reached->addresses, 0, 1);
+
+        return $this->rendered($performance, $to, $this->cc->isEmpty() ? [] : $this->cc->reach($performance, $this->channel)->addresses, $this->replyTo->isEmpty() ? null : ($this->replyTo->reach($performance, $this->channel)->addresses[0] ?? null), $reached->path);
+    }
+
     public function perform(Performance $performance): void
     {
         $reached = $this->to->reach($performance, $this->channel);
@@ -74,7 +83,7 @@ final readonly class SendMessage implements Line
     }
 
     /**
-     * @param  non-empty-list<\VividLedger\Message\Address>  $to
+     * @param  list<\VividLedger\Message\Address>  $to
      * @param  list<\VividLedger\Message\Address>  $cc
      */
     private function rendered(Performance $performance, array $to, array $cc, ?\VividLedger\Message\Address $replyTo, string $path): Message

@@ -26,7 +26,7 @@
         {:else if isSave}
             <button type="button" class="link ml-1 text-[12.5px]" aria-expanded={open} onclick={() => (open = !open)}>Why not?</button>
         {/if}
-        {#if detail(entry)}<div class="text-[12.5px] leading-snug text-ink-3">{detail(entry)}</div>{/if}
+        {#if detail(entry)}<div class="text-[12.5px] leading-normal whitespace-pre-line text-ink-3">{detail(entry)}</div>{/if}
         {#if open && why}
             <div class="my-1 rounded-md border border-ruled bg-[#fdfaf2] px-3 py-2"><VerdictCard verdict={why} /></div>
         {:else if open && isSave}

@@ -35,7 +35,7 @@
     function toBody(node: HTMLElement) {
         document.body.append(node);
         // Moving a node takes the focus from what is in it.
-        node.querySelector<HTMLElement>('input, select, button')?.focus();
+        node.querySelector<HTMLElement>('input, textarea, select, button')?.focus();
         return { destroy: () => node.remove() };
     }
 </script>

@@ -111,7 +111,8 @@
     }
 
     function words(): HTMLElement[] {
-        return [...(root?.querySelectorAll<HTMLElement>('[data-word]') ?? [])];
+        // What can be added shows in the row one is in.
+        return [...(root?.querySelectorAll<HTMLElement>('[data-word]') ?? [])].filter((word) => word.offsetParent !== null);
     }
 
     function nearest(from: HTMLElement, down: boolean): HTMLElement | undefined {

@@ -13,7 +13,10 @@
 
     const wrong = (word: Word) => word.at !== null && problems.some((problem) => problem.at === word.at);
     // What could be added is only shown to whoever writes; empty words only carry offers.
-    const said = $derived(words.filter((word) => word.text !== '' && (onedit || word.role !== 'more')));
+    const said = $derived([
+        ...words.filter((word) => word.text !== '' && word.role !== 'more'),
+        ...(onedit ? words.filter((word) => word.text !== '' && word.role === 'more') : []),
+    ]);
     const tight = (index: number) => /^[,;:.’]/.test(said[index]?.text ?? '');
 </script>
 

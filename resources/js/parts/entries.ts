@@ -115,7 +115,7 @@ export function headline(entry: Entry, numbered = false): { strong: string; rest
 
 /** The second line under a headline. */
 export function detail(entry: Entry): string {
-    if (entry.kind === 'fired') return outcomes(entry).map(outcomeSaid).join('. ');
+    if (entry.kind === 'fired') return outcomes(entry).map(outcomeSaid).join('\n');
     if (entry.kind === 'changed') return entry.changes.map((change) => `${change.label}: ${change.before} → ${change.after}`).join(' · ');
     if (entry.kind === 'stopped')
         return entry.data.cameRound

@@ -66,10 +66,10 @@
 
 <Modal
     bind:open
-    size="xl"
+    size="lg"
     dismissable={false}
-    class="rounded-xl border border-edge bg-page divide-y-0 text-ink shadow-2xl"
-    classes={{ body: 'p-0' }}
+    class="max-w-[1120px]! rounded-xl border border-edge bg-page divide-y-0 text-ink shadow-2xl"
+    classes={{ body: 'p-0! overflow-hidden rounded-xl' }}
 >
     <div class="grid h-[76vh] max-h-[660px] grid-cols-2">
         <div class="flex min-h-0 flex-col border-r border-ruled p-6">

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
-    import { api, ask, said } from '../../api/client';
+    import { api, ask, said, type Shapes } from '../../api/client';
     import { go, route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
     import { counted, moment } from '../../state/moments';
@@ -31,6 +31,16 @@
             .replace(/<[^>]*>/g, '')
             .replaceAll('"', '')
             .trim() || text;
+
+    const way = (open: Shapes['OpenLetter']) =>
+        [
+            open.sender && `From ${open.sender}`,
+            `to ${open.recipients}`,
+            open.cc && `copy to ${open.cc}`,
+            open.replyTo && `answers to ${open.replyTo}`,
+        ]
+            .filter(Boolean)
+            .join(' · ');
 
     function key(event: KeyboardEvent) {
         if (['INPUT', 'TEXTAREA', 'SELECT'].includes((event.target as HTMLElement).tagName)) return;
@@ -84,10 +94,7 @@
                 <div class="min-w-0 flex-1">
                     <h1 class="text-[21px]!">{letter.data.subject || (letter.data.kind === 'sms' ? 'Text message' : 'No subject')}</h1>
                     <p class="sub">
-                        {#if letter.data.sender}From {letter.data.sender} ·
-                        {/if}to {letter.data.recipients}{letter.data.cc ? ` · copy to ${letter.data.cc}` : ''}{letter.data.replyTo
-                            ? ` · answers to ${letter.data.replyTo}`
-                            : ''} · <span class="figures">{moment(letter.data.at)}</span>
+                        {way(letter.data)} · <span class="figures">{moment(letter.data.at)}</span>
                     </p>
                 </div>
                 <a class="btn" href="/api/mail-room/{letter.data.id}/eml" download>.eml</a>

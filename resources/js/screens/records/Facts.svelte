@@ -10,8 +10,8 @@
     type Props = { type: Shapes['TypeShape']; record: Shapes['RecordShape']; fresh: string[]; onedit: () => void; ondelete: () => void };
     let { type, record, fresh, onedit, ondelete }: Props = $props();
     const fields = $derived(type.fields.filter((field) => !field.system && field.name !== type.title));
-    const status = $derived(type.fields.find((field) => field.name === 'status'));
-    const state = $derived(status?.choices.find((choice) => choice.value === record.values.status));
+    const status = $derived(type.fields.find((field) => field.name === 'status' || field.name === 'stage'));
+    const state = $derived(status?.choices.find((choice) => choice.value === record.values[status?.name ?? '']));
     const due = $derived(record.values.due && record.values.status !== 'closed' ? dueDate(String(record.values.due)) : null);
 </script>
 

@@ -118,7 +118,7 @@
     const arrow = (name: string) => (sort === name ? ' ↑' : sort === `-${name}` ? ' ↓' : '');
     const ariaSort = (name: string): 'ascending' | 'descending' | 'none' =>
         sort === name ? 'ascending' : sort === `-${name}` ? 'descending' : 'none';
-    const widths: Record<string, string> = { person: '15%', money: '12%', date: '11%', date_time: '14%', percent: '9%', number: '9%' };
+    const widths: Record<string, string> = { person: '15%', money: '14%', date: '11%', date_time: '14%', percent: '9%', number: '9%' };
     const width = (field: (typeof columns)[number]) =>
         field.type === 'choice' ? (field.choices.some((choice) => choice.label.length > 10) ? '20%' : '10%') : widths[field.type];
     const isClosed = (row: (typeof rows)[number]) => row.values.status === 'closed';

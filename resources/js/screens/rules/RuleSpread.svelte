@@ -219,10 +219,10 @@
         </div>
         {#if may}
             <div class="keys shrink-0">
-                <span><kbd>← →</kbd>next word</span><span><kbd>↑ ↓</kbd>next row</span><span><kbd>Enter</kbd>change it</span>
-                <span><kbd>Delete</kbd>remove a row</span><span><kbd>Alt ↑↓</kbd>move it</span><span><kbd>Alt ←→</kbd>out, in</span><span
-                    ><kbd>Ctrl D</kbd>again</span
-                ><span><kbd>Ctrl Z</kbd>undo</span>
+                <span><kbd>← →</kbd>word</span><span><kbd>↑ ↓</kbd>row</span><span><kbd>Enter</kbd>change</span>
+                <span><kbd>Del</kbd>remove</span><span><kbd>Alt ↑↓←→</kbd>move</span><span><kbd>Ctrl D</kbd>copy</span><span
+                    ><kbd>Ctrl Z</kbd>undo</span
+                >
             </div>
         {/if}
     </section>

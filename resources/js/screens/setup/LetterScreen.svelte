@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { untrack } from 'svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
@@ -31,12 +32,14 @@
     $effect(() => {
         const now = letter;
         void chosen;
-        name = now?.name ?? '';
-        type = now?.recordType ?? type;
-        subject = now?.subject ?? '';
-        body = now?.body ?? '';
-        refusal = null;
-        opened++;
+        untrack(() => {
+            name = now?.name ?? '';
+            type = now?.recordType ?? type;
+            subject = now?.subject ?? '';
+            body = now?.body ?? '';
+            refusal = null;
+            opened++;
+        });
     });
 
     async function keep() {

@@ -105,7 +105,7 @@
                         <b class="font-semibold">{one.name}</b>
                         <span class="mini ml-2">{session.type(one.recordType).plural}</span>
                         <div class="text-[13px] text-ink-2">
-                            {one.reading.aloud || one.reading.rows.map((row) => row.words.map((word) => word.text).join(' ')).join(', ')}
+                            {one.reading.aloud}
                         </div>
                         <div class="mini">{one.rules.length ? `used by ${one.rules.join(', ')}` : 'no rule uses it'}</div>
                     </div>
