@@ -56,7 +56,7 @@ final class FormulaParser
         } catch (SyntaxError $error) {
             preg_match('/^(.*?) around position (\d+)/s', $error->getMessage(), $found);
 
-            throw new FormulaError(self::said(rtrim($found[1] ?? 'This cannot be read', '.')), (int) ($found[2] ?? 1));
+            throw new FormulaError(self::said(rtrim($found[1] ?? 'This cannot be read', '.')), max(1, (int) ($found[2] ?? 1)));
         } catch (\Throwable) {
             throw new FormulaError('This cannot be read as a formula.', 1);
         }

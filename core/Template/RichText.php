@@ -58,7 +58,7 @@ final class RichText
     /** The same as plain text, for people and programs that show no HTML. */
     public static function plain(string $html): string
     {
-        $text = (string) preg_replace('/\s+/u', ' ', $html);
+        $text = (string) preg_replace('/[ \t\r\n]+/', ' ', $html);
         $text = (string) preg_replace('/<a href="([^"]+)">(.*?)<\/a>/i', '$2 ($1)', $text);
         $text = (string) preg_replace(['/<li>/i', '/<\/(p|h2|h3|blockquote|ul|ol)>/i', '/<(br ?\/?|\/li)>/i'], ['- ', "\n\n", "\n"], $text);
         $text = html_entity_decode(strip_tags($text), ENT_QUOTES | ENT_HTML5, 'UTF-8');

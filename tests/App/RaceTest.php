@@ -10,9 +10,9 @@ use Tests\App\Support\AppTestCase;
 /** Several real processes at the same record and the same due lines: nothing is lost, nothing happens twice. */
 final class RaceTest extends AppTestCase
 {
-    private const PROCESSES = 4;
+    private const PROCESSES = 8;
 
-    private const SAVES = 12;
+    private const SAVES = 6;
 
     public static function tearDownAfterClass(): void
     {
@@ -32,13 +32,35 @@ final class RaceTest extends AppTestCase
             'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Once', 'due' => ['amount' => 1, 'unit' => 'day']]]];
         $once = $this->inForce($file);
         $every = $this->inForce(['name' => 'Every', 'fires' => ['kind' => 'every_time']] + $file);
+        $note = ['lines' => [['kind' => 'comment', 'text' => 'x']]];
+        $period = $this->inForce(['name' => 'Period', 'fires' => ['kind' => 'once_in_period', 'period' => ['amount' => 1, 'unit' => 'day']]] + $note + $file);
+        $thrice = $this->inForce(['name' => 'Thrice', 'fires' => ['kind' => 'so_many_times', 'times' => 3]] + $note + $file);
+        // Judged on the customer, which every save of its tickets finds through another record's lock.
+        $parent = $this->inForce(['name' => 'Parent', 'on' => 'customer', 'when' => ['kind' => 'related', 'related' => 'ticket.customer', 'happening' => 'changed'], 'fires' => ['kind' => 'once_per_record']] + $note + $file);
         $ticket = $this->ticket()['record']['id'];
         $this->together(['tests/App/Support/save_in_turn.php', (string) $ticket, (string) self::SAVES]);
 
         $all = self::PROCESSES * self::SAVES;
         $fired = fn (int $rule): int => DB::table('entries')->where(['rule_id' => $rule, 'kind' => 'fired', 'record_id' => $ticket])->count();
         self::assertSame([1 + $all, 1, $all, 1 + $all], [(int) DB::table('records_ticket')->where('id', $ticket)->value('version'), $fired($once), $fired($every), DB::table('tasks')->count()]);
+        self::assertSame([1, 3], [$fired($period), $fired($thrice)]);
+        self::assertSame(1, DB::table('entries')->where(['rule_id' => $parent, 'kind' => 'fired'])->count());
         self::assertSame(range(2, 1 + $all), DB::table('entries')->where(['kind' => 'changed', 'record_id' => $ticket])->orderBy('id')->pluck('version')->map(intval(...))->all());
+    }
+
+    /** Eight finish visits of one agreement at the same time, and the partner's counter counts each of them. */
+    public function test_counters_end_exact(): void
+    {
+        $this->inForce($this->demoFile('210-visit-done'));
+        $agreement = $this->created('agreement', ['title' => 'Care', 'customer' => $this->customer()['id'], 'status' => 'running', 'visits_left' => '60'])['record']['id'];
+        $partner = $this->created('partner', ['name' => 'Crew', 'visits_done' => '0'])['record']['id'];
+        for ($count = 0; $count < self::PROCESSES * self::SAVES; $count++) {
+            $this->created('visit', ['purpose' => 'Check', 'agreement' => $agreement, 'partner' => $partner, 'status' => 'planned']);
+        }
+        $this->together(['tests/App/Support/finish_visits.php', (string) self::PROCESSES]);
+
+        $all = self::PROCESSES * self::SAVES;
+        self::assertSame([(string) (60 - $all), (string) $all], [(string) DB::scalar('SELECT visits_left FROM records_agreement WHERE id = ?', [$agreement]), (string) DB::scalar('SELECT visits_done FROM records_partner WHERE id = ?', [$partner])]);
     }
 
     public function test_two_workers_put_every_due_line_into_ink_once(): void
@@ -56,7 +78,7 @@ final class RaceTest extends AppTestCase
     {
         $running = [];
         for ($count = 0; $count < self::PROCESSES; $count++) {
-            $running[] = proc_open([PHP_BINARY, ...$command], [1 => ['file', '/dev/null', 'w'], 2 => ['pipe', 'w']], $pipes[$count], dirname(__DIR__, 2), ['DB_DATABASE' => (string) getenv('DB_DATABASE')] + getenv());
+            $running[] = proc_open([PHP_BINARY, ...$command, ...($command[0] === 'artisan' ? [] : [(string) $count])], [1 => ['file', '/dev/null', 'w'], 2 => ['pipe', 'w']], $pipes[$count], dirname(__DIR__, 2), ['DB_DATABASE' => (string) getenv('DB_DATABASE')] + getenv());
         }
         foreach ($running as $index => $process) {
             $errors = stream_get_contents($pipes[$index][2]);

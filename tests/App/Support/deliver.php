@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+// Sends one message, handed over in the environment, by the postman's own way; the test that starts it plays the server.
+
+require dirname(__DIR__, 3).'/vendor/autoload.php';
+$app = require dirname(__DIR__, 3).'/bootstrap/app.php';
+$app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap();
+config(['ledger.mail.dsn' => (string) getenv('MAIL_DSN')]);
+$mail = new ReflectionMethod(App\Work\Postman::class, 'mail');
+$mail->invoke($app->make(App\Work\Postman::class), json_decode((string) getenv('MESSAGE'), false, 32, JSON_THROW_ON_ERROR));

@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+// One of several processes that finish the visits of an agreement at the same time: every so-manieth is this one's.
+
+use App\Store\Actor;
+use App\Store\SaveRecord;
+use App\Store\SchemaStore;
+use Illuminate\Contracts\Console\Kernel;
+use Illuminate\Support\Facades\DB;
+
+require dirname(__DIR__, 3).'/vendor/autoload.php';
+$app = require dirname(__DIR__, 3).'/bootstrap/app.php';
+$app->make(Kernel::class)->bootstrap();
+
+[, $processes, $mine] = $argv;
+$type = $app->make(SchemaStore::class)->schema()->types['visit'];
+foreach (DB::select("SELECT id FROM records_visit WHERE status = 'planned' AND MOD(id, ?) = ? ORDER BY id", [(int) $processes, (int) $mine]) as $visit) {
+    $app->make(SaveRecord::class)->change($type, (int) $visit->id, 1, ['status' => 'done'], new Actor(null));
+}
