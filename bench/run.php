@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Demo\Demo;
 use Bench\DecideBench;
 use Bench\ListBench;
+use Bench\RuleBench;
 use Bench\SaveBench;
 use Illuminate\Contracts\Console\Kernel;
 
@@ -16,4 +17,5 @@ $app->make(Demo::class)->loadBase();
 
 DecideBench::run();
 SaveBench::run();
+RuleBench::run();
 ListBench::run();

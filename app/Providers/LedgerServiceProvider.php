@@ -42,7 +42,7 @@ final class LedgerServiceProvider extends ServiceProvider
             $app->make(SchemaStore::class)->schema(), $app->make(Directory::class), $with['type'], $app->make(Company::class)->zone(),
         ));
         $this->app->bind(StoredFacts::class, static fn (Application $app): StoredFacts => new StoredFacts(
-            $app->make(Connection::class), $app->make(SchemaStore::class), $app->make(HouseClock::class), $app->make(Company::class)->zone(),
+            $app->make(Connection::class), $app->make(SchemaStore::class), $app->make(HouseClock::class)->now(), $app->make(Company::class)->zone(),
         ));
         $this->app->bind(Engine::class, static fn (Application $app): Engine => new Engine($app->make(SchemaStore::class)->schema(), $app->make(Company::class)->zone()));
     }

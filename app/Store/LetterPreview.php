@@ -41,7 +41,7 @@ final readonly class LetterPreview
         $message = SendMessage::read($context, $node) ?? throw new Refused('unfinished_line', $context->sheet->problems[0]->message ?? 'The line is not finished.', 422, RuleStore::listed($context->sheet->problems));
         $now = $this->clock->now();
         $standing = new Standing($this->facts, $this->schemas->schema());
-        $performance = new Performance($record, $type, $standing, $this->schemas->schema(), new Display($standing, $this->company->zone()), $now, $this->company->zone(), new Change($record, $record, $by, $now), new Marks);
+        $performance = new Performance($record, $type, $standing, $this->schemas->schema(), new Display($standing, $this->company->zone()), $now, $this->company->zone(), new Change($record, $record, $by, $now), new Marks(null));
         $sent = $message->preview($performance);
         $said = static fn (Address $address): string => $address->text();
 

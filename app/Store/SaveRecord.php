@@ -57,7 +57,7 @@ final readonly class SaveRecord
                 $values[$name] = $given[$name] ?? ($field->type === FieldType::Tick ? false : null);
             }
             $values = $type->withComputed(array_replace($values, ['created_at' => $stamp, 'created_by' => $actor->personId, 'updated_at' => $stamp, 'updated_by' => $actor->personId]));
-            $facts = $this->facts();
+            $facts = $this->facts($now);
             $record = new Record($type->name, $facts->freshId($type->name), 1, $values);
 
             return $this->settle(new Change(null, $record, $actor->personId, $now, $actor->via), $facts, $actor, 'created');
@@ -82,7 +82,9 @@ final readonly class SaveRecord
                 return new Saved($before, new Decision($before), null);
             }
 
-            return $this->settle($this->changed($type, $before, $given, $actor), $this->facts(), $actor, 'changed');
+            $now = $this->clock->now();
+
+            return $this->settle($this->changed($type, $before, $given, $actor, $now), $this->facts($now), $actor, 'changed');
         });
     }
 
@@ -98,7 +100,8 @@ final readonly class SaveRecord
             if ($before->version !== $version) {
                 throw $this->stale->refusal($type, $before, $version);
             }
-            $saved = $this->settle(new Change($before, null, $actor->personId, $this->clock->now(), $actor->via), $this->facts(), $actor, 'deleted');
+            $now = $this->clock->now();
+            $saved = $this->settle(new Change($before, null, $actor->personId, $now, $actor->via), $this->facts($now), $actor, 'deleted');
             $this->db->table('scheduled_lines')->where(['record_type' => $type->name, 'record_id' => $id, 'status' => 'pencilled'])->update(['status' => 'struck', 'struck_because' => 'the record was deleted']);
 
             return $saved;
@@ -139,9 +142,9 @@ final readonly class SaveRecord
         return $this->guarded($type, $id, $actor, function () use ($type, $id, $event, $actor, $data, $taskId, $causeId, $ruleId): Saved {
             $record = $this->locked($type, $id);
             $happened = $event();
-            $change = Change::event($record, $happened, $actor->personId, $this->clock->now(), $actor->via);
+            $now = $this->clock->now();
 
-            return $this->settle($change, $this->facts(), $actor, $happened->kind->value, $data, $taskId, $causeId, $ruleId);
+            return $this->settle(Change::event($record, $happened, $actor->personId, $now, $actor->via), $this->facts($now), $actor, $happened->kind->value, $data, $taskId, $causeId, $ruleId);
         });
     }
 
@@ -158,7 +161,9 @@ final readonly class SaveRecord
         return $this->db->transaction(function () use ($type, $ids, $input, $actor): array {
             $places = implode(', ', array_fill(0, count($ids), '?'));
             $results = array_fill_keys($ids, "There is no such {$type->inSentence()}.");
-            $facts = $this->facts();
+            $now = $this->clock->now();
+            $facts = $this->facts($now);
+            $book = new RememberedRuleBook($this->rules);
             $outcomes = [];
             $writes = [];
             foreach ($this->db->select('SELECT * FROM `'.TypeTable::name($type->name)."` WHERE id IN ({$places}) ORDER BY id FOR UPDATE", $ids) as $row) {
@@ -174,12 +179,12 @@ final readonly class SaveRecord
                 if ($given === []) {
                     continue;
                 }
-                $change = $this->changed($type, $before, $given, $actor);
-                $decision = $this->engine->decide($change, $this->rules, $facts, new FixedClock($change->at));
+                $change = $this->changed($type, $before, $given, $actor, $now);
+                $decision = $this->engine->decide($change, $book, $facts, new FixedClock($change->at));
                 if ($writes !== [] && $facts->hasLookedAt($type->name)) {
                     // It was judged on records of this type, so those changed before it have to be there to be read.
-                    [$writes, $outcomes, $facts] = $this->flush($writes, $outcomes);
-                    $decision = $this->engine->decide($change, $this->rules, $facts, new FixedClock($change->at));
+                    [$writes, $outcomes, $facts] = $this->flush($writes, $outcomes, $now);
+                    $decision = $this->engine->decide($change, $book, $facts, new FixedClock($change->at));
                 }
                 if ($decision->refusal !== null) {
                     $results[$before->id] = $decision->refusal->message;
@@ -189,19 +194,18 @@ final readonly class SaveRecord
                 $outcomes[] = new Outcome($change, $decision, $actor, 'changed');
                 array_push($writes, [$before, $decision->after], ...$decision->others);
                 if ($decision->others !== [] || $decision->turns !== []) {
-                    [$writes, $outcomes, $facts] = $this->flush($writes, $outcomes);
+                    [$writes, $outcomes, $facts] = $this->flush($writes, $outcomes, $now);
                 }
             }
-            $this->flush($writes, $outcomes);
+            $this->flush($writes, $outcomes, $now);
 
             return $results;
         }, self::TRIES);
     }
 
     /** @param  array<string, string|int|bool|null>  $given */
-    private function changed(RecordType $type, Record $before, array $given, Actor $actor): Change
+    private function changed(RecordType $type, Record $before, array $given, Actor $actor, \DateTimeImmutable $now): Change
     {
-        $now = $this->clock->now();
         $stamps = ['updated_at' => Value::instantText($now), 'updated_by' => $actor->personId];
         $after = new Record($before->type, $before->id, $before->version + 1, $type->withComputed(array_replace($before->values, $given, $stamps)));
 
@@ -213,20 +217,20 @@ final readonly class SaveRecord
      * @param  list<Outcome>  $outcomes
      * @return array{array{}, array{}, StoredFacts} nothing left to write, and facts that see what was written
      */
-    private function flush(array $writes, array $outcomes): array
+    private function flush(array $writes, array $outcomes, \DateTimeImmutable $now): array
     {
         $this->records->write($writes);
         if ($outcomes !== []) {
             $this->ledger->write($outcomes);
         }
 
-        return [[], [], $this->facts()];
+        return [[], [], $this->facts($now)];
     }
 
     /** @param  array<string, mixed>  $data */
     private function settle(Change $change, StoredFacts $facts, Actor $actor, string $kind, array $data = [], ?int $taskId = null, ?int $causeId = null, ?int $ruleId = null): Saved
     {
-        $decision = $this->engine->decide($change, $this->rules, $facts, new FixedClock($change->at));
+        $decision = $this->engine->decide($change, new RememberedRuleBook($this->rules), $facts, new FixedClock($change->at));
         if ($decision->refusal !== null) {
             throw new RefusedByRule($change, $decision->refusal);
         }
@@ -262,8 +266,8 @@ final readonly class SaveRecord
         return $row === null ? throw new Refused('not_found', "There is no {$type->inSentence()} {$type->numberOf($id)}.", 404) : Columns::record($type, $row);
     }
 
-    private function facts(): StoredFacts
+    private function facts(\DateTimeImmutable $now): StoredFacts
     {
-        return new StoredFacts($this->db, $this->schemas, $this->clock, $this->company->zone());
+        return new StoredFacts($this->db, $this->schemas, $now, $this->company->zone());
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use App\Work\HouseClock;
 use Illuminate\Database\Connection;
 use VividLedger\Condition\Total;
 use VividLedger\Engine\Facts;
@@ -31,7 +30,7 @@ class StoredFacts extends PeopleStore implements Facts
     public function __construct(
         Connection $db,
         SchemaStore $schemas,
-        private readonly HouseClock $clock,
+        private readonly \DateTimeImmutable $at,
         private readonly \DateTimeZone $zone,
     ) {
         parent::__construct($db, $schemas);
@@ -45,7 +44,7 @@ class StoredFacts extends PeopleStore implements Facts
 
     public function now(): \DateTimeImmutable
     {
-        return $this->answers['now'] ??= $this->clock->now();
+        return $this->at;
     }
 
     public function record(string $type, int $id): ?Record
@@ -92,12 +91,18 @@ class StoredFacts extends PeopleStore implements Facts
 
     public function total(Total $total, int $parent, array $except): ?string
     {
-        $key = 'total:'.spl_object_id($total).":{$parent}:".implode(',', $except);
+        $this->lookedAt[$total->children->type] = true;
+        $sql = (new SqlQueryWriter($this->now(), $this->zone))->total($total, $parent);
+        $text = $except === [] ? $sql->text : substr($sql->text, 0, -1).' AND `t_b1`.id NOT IN ('.implode(', ', $except).'))';
+        // Rules that count alike share the answer.
+        $key = "total:{$text}".json_encode($sql->bindings);
         if (! array_key_exists($key, $this->answers)) {
-            $this->answers[$key] = $this->totalled($total, $parent, $except);
+            $value = $this->db->scalar("SELECT {$text}", $sql->bindings);
+            $this->answers[$key] = $value === null ? null : Columns::value($total->field(), $value);
         }
+        $answer = $this->answers[$key];
 
-        return $this->answers[$key];
+        return is_string($answer) ? $answer : null;
     }
 
     public function fallbackPerson(): ?Person
@@ -164,21 +169,5 @@ class StoredFacts extends PeopleStore implements Facts
         $row = $type === null ? null : $this->db->selectOne('SELECT * FROM `'.TypeTable::name($typeName)."` WHERE id = ?{$lock}", [$id]);
 
         return $type === null || $row === null ? null : Columns::record($type, $row);
-    }
-
-    /** @param  list<int>  $except */
-    private function totalled(Total $total, int $parent, array $except): ?string
-    {
-        $this->lookedAt[$total->children->type] = true;
-        $writer = new SqlQueryWriter($this->now(), $this->zone);
-        $sql = $writer->total($total, $parent);
-        $text = $except === [] ? $sql->text : substr($sql->text, 0, -1).' AND `t_b1`.id NOT IN ('.implode(', ', $except).'))';
-        $value = $this->db->scalar("SELECT {$text}", $sql->bindings);
-        if ($value === null) {
-            return null;
-        }
-        $value = Columns::value($total->field(), $value);
-
-        return is_string($value) ? $value : null;
     }
 }

@@ -38,14 +38,11 @@ final class Course
         public readonly \DateTimeImmutable $at,
     ) {
         $this->queue = [[$change, null]];
-        $this->marks = new Marks;
+        $this->marks = new Marks($change->event === null ? $change->after : null);
         if ($change->after === null) {
             $standing->remove($change->record());
         } else {
             $standing->lay($change->after);
-            if ($change->event === null) {
-                $this->marks->newVersion($change->after);
-            }
         }
     }
 
@@ -61,10 +58,12 @@ final class Course
         return $this->change->isAbout($record) ? $record : ($this->standing->recordToChange($record->type, $record->id) ?? $record);
     }
 
-    /** @return list<Record> */
-    public function subjects(Rule $rule, Change $answered): array
+    /** @return list<View> the other records a rule is judged on, those for which its conditions hold */
+    public function views(Rule $rule, Change $answered): array
     {
-        return array_map($this->now(...), $rule->trigger->subjects($answered, $this->standing) ?? []);
+        $views = array_map(fn (Record $record): View => new View($this->now($record), $this->standing, $answered), $rule->trigger->subjects($answered, $this->standing) ?? []);
+
+        return array_values(array_filter($views, $rule->holds(...)));
     }
 
     public function guardState(Rule $rule, Record $record): GuardState
@@ -140,6 +139,9 @@ final class Course
 
     public function decision(): Decision
     {
+        if ($this->steps === []) {
+            return new Decision($this->change->after);
+        }
         $others = [];
         foreach ($this->others as $key => $before) {
             [$type, $id] = explode(':', $key);

@@ -39,6 +39,7 @@ final readonly class Engine
         $course = new Course($change, new Standing($facts, $this->schema), $clock->now());
         for ($next = 0; $next < count($course->queue); $next++) {
             [$answered, $parent] = $course->queue[$next];
+            $view = null;
             foreach ($book->relevantTo($answered) as $rule) {
                 if ($rule->again !== null) {
                     $course->makeReadyAgain($rule, $answered, $parent);
@@ -46,11 +47,23 @@ final readonly class Engine
                 if (! $rule->asksNoMore && ! $rule->looksAt($answered, $course->standing)) {
                     continue;
                 }
-                foreach ($rule->own ? [$course->now($answered->record())] : $course->subjects($rule, $answered) as $subject) {
-                    $refusal = $this->judge($course, $rule, $subject, $answered, $parent);
+                if ($rule->own) {
+                    $view ??= new View($course->now($answered->record()), $course->standing, $answered);
+                    // Most rules end here, so this is kept short.
+                    if (! $rule->holds($view)) {
+                        continue;
+                    }
+                    $views = [$view];
+                } else {
+                    $views = $course->views($rule, $answered);
+                }
+                foreach ($views as $judged) {
+                    $refusal = $this->judge($course, $rule, $judged, $answered, $parent);
                     if ($refusal !== null) {
                         return new Decision($change->before, refusal: $refusal);
                     }
+                    // What it did, later rules see.
+                    $view = null;
                 }
             }
             $course->taken = [];
@@ -59,15 +72,17 @@ final readonly class Engine
         return $course->decision();
     }
 
-    /** @return ?Refusal when the rule fired and a line of it refused the change */
-    private function judge(Course $course, Rule $rule, Record $subject, Change $answered, ?int $parent): ?Refusal
+    /**
+     * Goes on with a rule whose conditions hold.
+     *
+     * @return ?Refusal when the rule fired and a line of it refused the change
+     */
+    private function judge(Course $course, Rule $rule, View $view, Change $answered, ?int $parent): ?Refusal
     {
         $facts = $course->standing;
+        $subject = $view->record;
         $set = $rule->eitherOr === '' ? null : "{$rule->eitherOr}:{$subject->type}:{$subject->id}";
         if ($set !== null && isset($course->taken[$set])) {
-            return null;
-        }
-        if (! $rule->holds(new View($subject, $facts, $answered))) {
             return null;
         }
         if ($set !== null) {

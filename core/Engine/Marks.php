@@ -12,6 +12,11 @@ final class Marks
     /** @var array<string, true> */
     private array $new = [];
 
+    /** @param  ?Record  $saved  the record whose save is being decided on; it came with its new version */
+    public function __construct(private readonly ?Record $saved)
+    {
+    }
+
     public function newVersion(Record $record): void
     {
         $this->new["{$record->type}:{$record->id}"] = true;
@@ -19,6 +24,6 @@ final class Marks
 
     public function hasNewVersion(Record $record): bool
     {
-        return isset($this->new["{$record->type}:{$record->id}"]);
+        return ($this->saved !== null && $this->saved->id === $record->id && $this->saved->type === $record->type) || isset($this->new["{$record->type}:{$record->id}"]);
     }
 }

@@ -36,17 +36,22 @@ final class RuleIndex implements RuleBook
     public function relevantTo(Change $change): array
     {
         $index = $this->index[$change->record()->type] ?? [];
-        $relevant = [];
-        $sources = 0;
+        $fields = $change->event === null && $change->before !== null && $change->after !== null ? $change->fields() : null;
+        if ($fields !== null && count($fields) === 1 && ! isset($index[Watch::ANY_FIELD])) {
+            // The one field that changed is what nearly every change comes to.
+            return $index[$fields[0]] ?? [];
+        }
+        $sources = [];
         foreach (Watch::keysOf($change) as $key) {
             if (isset($index[$key])) {
-                $relevant += $index[$key];
-                $sources++;
+                $sources[] = $index[$key];
             }
         }
-        if ($sources > 1) {
-            ksort($relevant);
+        if (count($sources) < 2) {
+            return $sources[0] ?? [];
         }
+        $relevant = array_replace(...$sources);
+        ksort($relevant);
 
         return $relevant;
     }

@@ -50,12 +50,10 @@ final class ConditionAgreementTest extends AppTestCase
         $records = array_map(static fn (object $row): Record => Columns::record($type, $row), DB::select("SELECT * FROM records_{$type->name} ORDER BY id"));
         $list = $this->app->make(RecordList::class);
         $mixed = 0;
-        // Read conditions are kept, because the facts remember totals by the object that asked.
-        $kept = [];
         for ($count = 0; $count < $conditions; $count++) {
             $file = $stories->condition($type);
             $context = $this->app->make(Context::class, ['type' => $type]);
-            $condition = $kept[] = ConditionReader::read($context, new Node($file));
+            $condition = ConditionReader::read($context, new Node($file));
             self::assertNotNull($condition, json_encode([$file, $context->sheet->problems], JSON_THROW_ON_ERROR));
             $test = $condition->compile();
             $byClosure = array_values(array_map(static fn (Record $record): int => $record->id, array_filter($records, static fn (Record $record): bool => $test(new View($record, $facts)))));

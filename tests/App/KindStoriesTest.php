@@ -191,6 +191,34 @@ final class KindStoriesTest extends AppTestCase
         $this->assertRefused($this->as('priya.lindqvist', 'POST', "records/ticket/{$ticket['id']}/guards/{$rule}", ['why' => '']), 403, 'not_allowed');
     }
 
+    /** Three hops, a child count and ten rules that ask the same: each question goes to the database once in a save. */
+    public function test_nothing_is_asked_twice_in_a_save(): void
+    {
+        $conditions = [
+            ['kind' => 'is', 'field' => 'contact.customer.plan', 'value' => 'care'],
+            ['kind' => 'at_least', 'total' => ['of' => 'count', 'relation' => 'customer>ticket.customer'], 'value' => '1'],
+            ['kind' => 'is', 'field' => 'owner', 'value' => ['kind' => 'person', 'person' => ['kind' => 'in_field', 'path' => 'customer.owner']]],
+        ];
+        for ($count = 0; $count < 5; $count++) {
+            $this->inForce(['name' => "R{$count}", 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['hours']], 'onlyIf' => ['kind' => 'all', 'of' => $conditions], 'fires' => ['kind' => 'every_time'], 'lines' => [self::TASK, ['kind' => 'comment', 'text' => 'x']]]);
+        }
+        $customer = $this->created('customer', ['name' => 'Hotel', 'plan' => 'care', 'owner' => $this->person('bram.castellan')->id])['record'];
+        $contact = $this->created('contact', ['name' => 'Marit', 'customer' => $customer['id']])['record'];
+        $ticket = $this->ticket(['customer' => $customer['id'], 'contact' => $contact['id']])['record'];
+        $type = $this->app->make(\App\Store\SchemaStore::class)->schema()->types['ticket'];
+        $this->app->make(\App\Store\SaveRecord::class)->change($type, $ticket['id'], 1, ['hours' => '1'], new \App\Store\Actor(1));
+        $asked = [];
+        DB::listen(static function (\Illuminate\Database\Events\QueryExecuted $query) use (&$asked): void {
+            if (str_starts_with(ltrim($query->sql), 'SELECT')) {
+                $asked[] = $query->sql.' '.json_encode($query->bindings);
+            }
+        });
+        $saved = $this->app->make(\App\Store\SaveRecord::class)->change($type, $ticket['id'], 2, ['hours' => '2'], new \App\Store\Actor(1));
+        self::assertCount(5, $saved->decision->firings());
+        self::assertSame($asked, array_values(array_unique($asked)));
+        self::assertCount(1, preg_grep('/COUNT\(\*\)/', $asked) ?: []);
+    }
+
     public function test_every_kind_has_its_story_here_or_in_the_line_stories(): void
     {
         $kinds = static fn (array $classes): array => array_map(static fn (string $class): string => $class::kind(), $classes);

@@ -101,6 +101,29 @@ test('everything can be undone and done again, and a new edit ends that', async 
     assert.equal(page.redoable, 0);
 });
 
+test('conditions go in and out of groups, and nothing is lost on the way', async () => {
+    const server = { sent: 0 };
+    const empty = { rows: [], problems: [], aloud: '' };
+    const page = new Document(
+        'ticket',
+        { of: [{ kind: 'a' }, { kind: 'b' }, { kind: 'c' }] },
+        empty,
+        () => Promise.resolve((server.sent++, empty)),
+        assert.fail,
+    );
+    assert.equal(await page.indent('/of/1'), '/of/1/of/0');
+    assert.deepEqual(page.at('/of/1'), { kind: 'any', of: [{ kind: 'b' }] });
+    assert.equal(await page.indent('/of/2'), '/of/1/of/1', 'it joins the group above');
+    assert.deepEqual(page.at('/of'), [{ kind: 'a' }, { kind: 'any', of: [{ kind: 'b' }, { kind: 'c' }] }]);
+    assert.equal(await page.outdent('/of/1/of/0'), '/of/2');
+    assert.deepEqual(page.at('/of'), [{ kind: 'a' }, { kind: 'any', of: [{ kind: 'c' }] }, { kind: 'b' }]);
+    assert.equal(await page.outdent('/of/1/of/0'), '/of/1', 'a group that is left empty goes');
+    assert.deepEqual(page.at('/of'), [{ kind: 'a' }, { kind: 'c' }, { kind: 'b' }]);
+    assert.equal(await page.outdent('/of/0'), '/of/0', 'there is nothing further out');
+    await page.duplicate('/of/0');
+    assert.deepEqual(page.at('/of'), [{ kind: 'a' }, { kind: 'a' }, { kind: 'c' }, { kind: 'b' }]);
+});
+
 test('a move beyond the ends does nothing', () => {
     const { page, server } = fresh();
     void page.move('/lines/0', -1);

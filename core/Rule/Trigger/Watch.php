@@ -14,7 +14,7 @@ final readonly class Watch
 
     private const DELETED = '-';
 
-    private const ANY_FIELD = '*';
+    public const ANY_FIELD = '*';
 
     /**
      * @param  string  $type  name of the record type that is watched

@@ -15,11 +15,13 @@
         many?: boolean;
         chosen: Json[];
         further?: Option[];
+        /** A value that is typed comes first, and the other ways behind it. */
+        typedFirst?: boolean;
         onchoose: (values: Json[]) => void;
         onfurther?: (key: string) => void;
         onclose: () => void;
     };
-    let { type, field, many = false, chosen, further = [], onchoose, onfurther, onclose }: Props = $props();
+    let { type, field, many = false, chosen, further = [], typedFirst = false, onchoose, onfurther, onclose }: Props = $props();
 
     let typed = $state('');
     const records = createQuery(() => ({
@@ -56,6 +58,7 @@
         return null;
     });
     let writing = $state(false);
+    let others = $state(false);
 
     function choose(keys: string[]) {
         const key = keys[0] ?? '';
@@ -75,11 +78,12 @@
         onchoose={choose}
         {onclose}
     />
-{:else if further.length && !writing}
+{:else if further.length && !writing && (!typedFirst || others)}
     <Choose title={field.label} options={[{ key: ':write', label: 'a value…' }, ...further]} chosen={[]} onchoose={choose} {onclose} />
 {:else}
     <ValueInput
         {field}
+        onother={further.length ? () => ((others = true), (writing = false)) : undefined}
         value={many ? chosen.join(', ') : String(chosen[0] ?? '')}
         ondone={(value) =>
             onchoose(

@@ -80,9 +80,10 @@
     async function addLine(kind: string) {
         open = null;
         if (!page) return;
-        const line = newLine(kind);
-        await page.append('/lines', line);
-        await focus(`/lines/${lineCount}`);
+        // Counted before the line is there.
+        const at = `/lines/${lineCount}`;
+        await page.append('/lines', newLine(kind));
+        await focus(at);
     }
 
     async function addAssignment(row: Row, name: 'set' | 'tasks') {

@@ -10,8 +10,10 @@
         /** Whether nothing is an answer too. */
         empty?: boolean;
         ondone: (value: string) => void;
+        /** Leads to what else than a value can stand here. */
+        onother?: () => void;
     };
-    let { field, value, label = field.label, empty = false, ondone }: Props = $props();
+    let { field, value, label = field.label, empty = false, ondone, onother }: Props = $props();
     // svelte-ignore state_referenced_locally
     let typed = $state(field.type === 'date_time' && value ? toLocalField(value) : value);
     const kind = $derived(field.type === 'date' ? 'date' : field.type === 'date_time' ? 'datetime-local' : 'text');
@@ -39,5 +41,11 @@
         />
         {#if unit}<span class="text-ink-2">{unit}</span>{/if}
     </div>
-    <div class="keys"><span><kbd>Enter</kbd>done</span><span><kbd>Esc</kbd>close</span><button class="link ml-auto">Done</button></div>
+    <div class="keys">
+        <span><kbd>Enter</kbd>done</span><span><kbd>Esc</kbd>close</span>{#if onother}<button
+                type="button"
+                class="link ml-auto"
+                onclick={onother}>Or…</button
+            >{/if}<button class="link {onother ? '' : 'ml-auto'}">Done</button>
+    </div>
 </form>

@@ -150,6 +150,19 @@ abstract class BrowserTestCase extends TestCase
         }
     }
 
+    /** Goes on with a key until the focus is where it should be. */
+    protected function goTo(string $attribute, string $value, string $key = WebDriverKeys::ARROW_RIGHT): void
+    {
+        for ($count = 0; $count < 80; $count++) {
+            $here = $this->browser->switchTo()->activeElement();
+            if (($attribute === 'text' ? $this->plain($here->getText()) : (string) $here->getAttribute($attribute)) === $value) {
+                return;
+            }
+            $here->sendKeys($key);
+        }
+        self::fail("The focus never came to {$value}. The rows: ".implode(' / ', $this->rows()));
+    }
+
     protected function saved(): void
     {
         $this->see('[aria-live=polite]', 'saved');
@@ -158,7 +171,10 @@ abstract class BrowserTestCase extends TestCase
     /** @return list<string> the rows of the rule page as they read */
     protected function rows(): array
     {
-        return array_map(fn (RemoteWebElement $row): string => $this->plain($row->getText()), $this->browser->findElements(WebDriverBy::cssSelector('[data-row] .b')));
+        // What could be added shows only in the row that has the focus, and is no part of the sentence.
+        $rows = $this->browser->executeScript('return [...document.querySelectorAll("[data-row] .b")].map((row) => { const copy = row.cloneNode(true); copy.querySelectorAll(".more").forEach((word) => word.remove()); return copy.textContent; })');
+
+        return array_map(fn (mixed $row): string => $this->plain((string) $row), is_array($rows) ? $rows : []);
     }
 
     protected function text(string $css): string

@@ -86,6 +86,7 @@
         {many}
         chosen={Array.isArray(value) ? value : value === undefined || value === null || given ? [] : [value]}
         {further}
+        typedFirst={!MOMENTS.includes(field.type)}
         onfurther={choseFurther}
         onchoose={(values) => finish(many ? values : values[0])}
         {onclose}
