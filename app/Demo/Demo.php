@@ -70,7 +70,7 @@ final readonly class Demo
     }
 
     /** Letters and named conditions. */
-    private function loadKept(): void
+    public function loadKept(): void
     {
         $kept = self::file('kept.yaml');
         $types = $this->schemas->schema()->types;

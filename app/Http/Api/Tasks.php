@@ -61,7 +61,7 @@ final readonly class Tasks
             $number = $this->schemas->schema()->type($row->record_type)?->numberOf((int) $row->record_id) ?? '';
 
             return new TaskShape(
-                (int) $row->id, $row->title, $row->status, $row->assignee_id === null ? null : (int) $row->assignee_id, $row->assignee,
+                (int) $row->id, $row->title, $row->notes, $row->priority, $row->status, $row->assignee_id === null ? null : (int) $row->assignee_id, $row->assignee,
                 $row->record_type, (int) $row->record_id, $number, $this->names->title($row->record_type, (int) $row->record_id) ?? $number,
                 $row->rule_id === null ? null : (int) $row->rule_id, $row->rule_name, (int) $row->entry_id,
                 (string) Columns::iso($row->given_at), Columns::iso($row->due_at), Columns::iso($row->done_at), $row->done_by_name,

@@ -15,6 +15,10 @@ final readonly class TaskShape
         public int $id,
         #[OA\Property]
         public string $title,
+        #[OA\Property]
+        public string $notes,
+        #[OA\Property(enum: ['low', 'normal', 'high'])]
+        public string $priority,
         #[OA\Property(enum: ['open', 'done'])]
         public string $status,
         #[OA\Property]

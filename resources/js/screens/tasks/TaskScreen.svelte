@@ -1,6 +1,7 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
+    import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
     import { counted, daysUntil, localDay, moment, timeOfDay } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
@@ -124,6 +125,10 @@
                                 />
                                 <div class="min-w-0 flex-1">
                                     <span class="font-semibold {task.status === 'done' ? 'struck' : ''}">{task.title}</span>
+                                    {#if task.priority === 'high'}<Stamp tone="madder">high</Stamp>{:else if task.priority === 'low'}<span
+                                            class="chip">low</span
+                                        >{/if}
+                                    {#if task.notes}<div class="text-[12.5px] whitespace-pre-line text-ink-2">{task.notes}</div>{/if}
                                     <div class="text-[12.5px] text-ink-3">
                                         <a class="hover:text-iris" href="/records/{task.recordType}/{task.recordId}"
                                             ><span class="figures">{task.recordNumber}</span> {task.recordTitle}</a
