@@ -74,7 +74,6 @@ final class MessageRuleTest extends BrowserTestCase
         $this->goTo('data-word', '/lines/1/title|title');
         $this->keys(Key::ALT.Key::ARROW_UP);
         $this->until(fn (): bool => str_starts_with(array_slice($this->rows(), -2)[0], 'Give'), 'for the task to stand first');
-        $this->browser->switchTo()->activeElement();
         $this->goTo('data-word', '/lines/0/title|title');
         $this->keys(Key::ALT.Key::ARROW_DOWN);
         $this->until(fn (): bool => str_starts_with(array_slice($this->rows(), -2)[0], 'Set'), 'for the order to come back');

@@ -107,6 +107,15 @@
         await focus(to);
     }
 
+    /** The focus goes with what is moved. */
+    async function moveRow(row: Row, by: -1 | 1, word: string) {
+        const [list, last] = split(row.at);
+        await page?.move(row.at, by);
+        await tick();
+        const moved = word.replace(`${row.at}/`, `${list}/${Number(last) + by}/`);
+        (root?.querySelector<HTMLElement>(`[data-word="${CSS.escape(moved)}"]`) ?? words()[0])?.focus();
+    }
+
     function switchLine(row: Row) {
         void page?.put(`${row.at}/off`, row.off ? undefined : true);
     }
@@ -137,7 +146,7 @@
         const row = rows.find((candidate) => candidate.at === pointer);
         let to: HTMLElement | undefined;
         if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
-            if (page && row && isItem(row)) void page.move(row.at, event.key === 'ArrowUp' ? -1 : 1);
+            if (page && row && isItem(row)) void moveRow(row, event.key === 'ArrowUp' ? -1 : 1, target.dataset.word);
         } else if (event.altKey && (event.key === 'ArrowRight' || event.key === 'ArrowLeft')) {
             if (row) void shift(row, event.key === 'ArrowRight');
         } else if ((event.ctrlKey || event.metaKey) && event.key === 'd') {

@@ -3,11 +3,11 @@
     import { toasts } from '../state/toasts.svelte';
 </script>
 
-<div class="fixed bottom-6 left-1/2 z-[60] flex -translate-x-1/2 flex-col gap-2" aria-live="polite">
+<div class="pointer-events-none fixed bottom-6 left-1/2 z-[60] flex -translate-x-1/2 flex-col gap-2" aria-live="polite">
     {#each toasts.shown as toast (toast.id)}
         <Toast
             dismissable={false}
-            class="flex max-w-xl items-center gap-4 rounded-lg border-0 px-4 py-2.5 text-[13px] text-white shadow-lg {toast.bad
+            class="pointer-events-auto flex max-w-xl items-center gap-4 rounded-lg border-0 px-4 py-2.5 text-[13px] text-white shadow-lg {toast.bad
                 ? 'bg-madder'
                 : 'bg-ink'}"
         >

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use VividLedger\Time\Amount;
+use VividLedger\Time\InvalidCalendar;
+use VividLedger\Time\LocalTime;
+use VividLedger\Time\Unit;
+use VividLedger\Time\WorkingCalendar;
+use VividLedger\Time\WorkingHours;
+
+/** Working time agrees with a slow reference, case by case, and with itself. */
+final class WorkingTimeTest extends TestCase
+{
+    /** @return array<string, WorkingCalendar> */
+    private static function calendars(): array
+    {
+        $calendars = [];
+        foreach (json_decode((string) file_get_contents(__DIR__.'/calendars.json'), true, 16, JSON_THROW_ON_ERROR) as $name => $calendar) {
+            $calendars[$name] = new WorkingCalendar(WorkingHours::of($calendar['hours'], $calendar['holidays']), new \DateTimeZone($calendar['zone']));
+        }
+
+        return $calendars;
+    }
+
+    public function test_every_case_of_the_reference(): void
+    {
+        $calendars = self::calendars();
+        foreach (file(__DIR__.'/due.jsonl', FILE_IGNORE_NEW_LINES) ?: [] as $number => $line) {
+            $case = json_decode($line, true, 8, JSON_THROW_ON_ERROR);
+            $zone = new \DateTimeZone($case['zone']);
+            $calendar = $calendars[$case['calendar']];
+            $base = new \DateTimeImmutable($case['base']);
+            $due = match ($case['unit']) {
+                'working_hour' => $calendar->add($base, 3600 * $case['amount']),
+                'working_day' => $calendar->addDays($base, $case['amount'], $zone),
+                default => (new Amount($case['amount'], Unit::from($case['unit'])))->from($base, $zone),
+            };
+            if ($case['roll'] !== null) {
+                $due = $calendar->roll($due, $case['roll'] === 'next', $zone);
+            }
+            if ($case['at'] !== null) {
+                [$year, $month, $day] = array_map(intval(...), explode('-', $due->setTimezone($zone)->format('Y-n-j')));
+                $due = LocalTime::instant($year, $month, $day, "{$case['at']}:00", $zone);
+            }
+            self::assertSame((new \DateTimeImmutable($case['due']))->format('U'), $due->format('U'), 'line '.($number + 1).": {$line}");
+        }
+    }
+
+    public function test_additions_add_up_and_work_between_is_what_was_added(): void
+    {
+        $random = new Randomizer(new Mt19937(5));
+        foreach (self::calendars() as $name => $calendar) {
+            for ($count = 0; $count < 60; $count++) {
+                $base = new \DateTimeImmutable('@'.$random->getInt(1_760_000_000, 1_830_000_000));
+                [$one, $two] = [$random->getInt(1, 400_000), $random->getInt(1, 400_000)];
+                $there = $calendar->add($base, $one + $two);
+                self::assertEquals($there, $calendar->add($calendar->add($base, $one), $two), $name);
+                self::assertSame($one + $two, $calendar->between($base, $there), $name);
+                self::assertSame($one, $calendar->between($calendar->add($there, -$one), $there), $name);
+                // A calendar that was asked in another order lays out other years first, and answers the same.
+                $fresh = self::calendars()[$name];
+                $fresh->add(new \DateTimeImmutable('@'.$random->getInt(1_000_000_000, 2_000_000_000)), 1);
+                if ($count % 20 === 0) {
+                    self::assertEquals($there, $fresh->add($base, $one + $two), $name);
+                }
+            }
+        }
+    }
+
+    /** @return iterable<string, array{array<mixed>, list<mixed>}> */
+    public static function wrong(): iterable
+    {
+        yield 'no hours' => [[], []];
+        yield 'no hours on any day' => [['1' => []], []];
+        yield 'a weekday too many' => [['8' => [['08:00', '09:00']]], []];
+        yield 'an end before the start' => [['1' => [['09:00', '08:00']]], []];
+        yield 'spans that overlap' => [['1' => [['08:00', '10:00'], ['09:00', '11:00']]], []];
+        yield 'a time that does not exist' => [['1' => [['08:00', '24:30']]], []];
+        yield 'a holiday that does not exist' => [['1' => [['08:00', '09:00']]], ['2026-02-30']];
+    }
+
+    /**
+     * @param  array<mixed>  $hours
+     * @param  list<mixed>  $holidays
+     */
+    #[DataProvider('wrong')]
+    public function test_a_calendar_that_makes_no_sense_is_refused(array $hours, array $holidays): void
+    {
+        $this->expectException(InvalidCalendar::class);
+        WorkingHours::of($hours, $holidays);
+    }
+}
