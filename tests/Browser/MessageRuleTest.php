@@ -92,7 +92,7 @@ final class MessageRuleTest extends BrowserTestCase
         $this->goTo('role', 'textbox', Key::TAB);
         $this->keys('Please look into it.');
         $this->see('[data-preview]', 'Please look into it.');
-        $this->see('[data-preview]', 'Bram Castellan <bram.castellan@larkmoss.example>');
+        $this->see('[data-preview]', 'Ines Okafor <ines.okafor@larkmoss.example>');
         $this->goTo('text', 'Done', Key::TAB);
         $this->keys(Key::ENTER);
         $this->notSee('dialog');

@@ -1,5 +1,5 @@
 <script lang="ts">
-    import { tick, untrack } from 'svelte';
+    import { onMount, tick, untrack } from 'svelte';
     import type { Option } from './options';
 
     type Props = {
@@ -17,6 +17,9 @@
     let typed = $state('');
     let ticked = $state<string[]>(untrack(() => [...chosen]));
     let list = $state<HTMLDivElement>();
+    let input = $state<HTMLInputElement>();
+    // Its options may have come from the server, long after whatever it stands in was opened.
+    onMount(() => input?.focus());
     const shown = $derived.by(() => {
         const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
         return onsearch
@@ -80,8 +83,8 @@
 
 <div class="w-[320px]">
     <div class="flex items-center gap-3 border-b border-ruled px-4 py-2.5">
-        <!-- svelte-ignore a11y_autofocus -->
         <input
+            bind:this={input}
             class="w-full bg-transparent text-[13px] outline-none placeholder:text-ink-3"
             bind:value={typed}
             oninput={typing}
@@ -91,7 +94,6 @@
             role="combobox"
             aria-expanded="true"
             aria-controls="options"
-            autofocus
         />
     </div>
     <div
