@@ -156,13 +156,6 @@
             <div class="tabs items-stretch px-7!">
                 <button type="button" role="tab" aria-selected={!mine} onclick={() => set('mine', '')}>All</button>
                 <button type="button" role="tab" aria-selected={mine} onclick={() => set('mine', '1')}>Mine</button>
-                {#if picked.length}
-                    <span class="my-auto ml-6 flex items-center gap-2 text-[12.5px] text-ink-2" aria-live="polite">
-                        {picked.length} chosen
-                        <RunButton {type} records={picked} ondone={() => (picked = [])} />
-                        <button type="button" class="link" onclick={() => (picked = [])}>none</button>
-                    </span>
-                {/if}
                 <input
                     class="input my-auto ml-auto h-8 w-52"
                     type="search"
@@ -183,7 +176,14 @@
                         }}
                     />
                 {/key}
-                <span class="figures ml-auto shrink-0 text-[12px] text-ink-2" aria-live="polite"
+                {#if picked.length}
+                    <span class="ml-auto flex shrink-0 items-center gap-2 text-[12.5px] text-ink-2" aria-live="polite">
+                        {picked.length} chosen
+                        <RunButton {type} records={picked} ondone={() => (picked = [])} />
+                        <button type="button" class="link" onclick={() => (picked = [])}>none</button>
+                    </span>
+                {/if}
+                <span class="figures {picked.length ? '' : 'ml-auto'} shrink-0 text-[12px] text-ink-2" aria-live="polite"
                     >{total === null ? '…' : total.toLocaleString('en-GB')}</span
                 >
             </div>
