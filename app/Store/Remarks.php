@@ -63,8 +63,12 @@ final readonly class Remarks
         }, $actor, $data);
     }
 
+    /** @throws Refused when there is no such record */
     public function follow(RecordType $type, int $id, int $person, bool $follows): void
     {
+        if ($follows && $this->db->selectOne('SELECT 1 FROM `'.TypeTable::name($type->name).'` WHERE id = ?', [$id]) === null) {
+            throw new Refused('not_found', "There is no {$type->inSentence()} {$type->numberOf($id)}.", 404);
+        }
         $this->db->statement($follows
             ? 'INSERT IGNORE INTO followers (record_type, record_id, person_id) VALUES (?, ?, ?)'
             : 'DELETE FROM followers WHERE record_type = ? AND record_id = ? AND person_id = ?', [$type->name, $id, $person]);

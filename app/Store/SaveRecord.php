@@ -10,6 +10,7 @@ use Illuminate\Database\Connection;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
 use VividLedger\Engine\FixedClock;
+use VividLedger\Engine\Refusal;
 use VividLedger\Record\Change;
 use VividLedger\Record\Event;
 use VividLedger\Record\Record;
@@ -188,6 +189,7 @@ final readonly class SaveRecord
                 }
                 if ($decision->refusal !== null) {
                     $results[$before->id] = $decision->refusal->message;
+                    Batch::insert($this->db, 'entries', [$this->refused($type, $before->id, $actor, $decision->refusal)]);
 
                     continue;
                 }
@@ -249,14 +251,19 @@ final readonly class SaveRecord
         try {
             return $this->db->transaction($work, self::TRIES);
         } catch (RefusedByRule $refused) {
-            $rule = $refused->refusal->rule;
-            Batch::insert($this->db, 'entries', [[
-                'kind' => 'refused', 'at' => Columns::moment($this->clock->now()), 'actor_id' => $actor->personId, 'via' => $actor->via->value,
-                'record_type' => $type->name, 'record_id' => $id, 'rule_id' => $rule->id, 'page' => $rule->page,
-                'data' => json_encode(['message' => $refused->refusal->message, 'why' => $refused->refusal->why], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
-            ]]);
+            Batch::insert($this->db, 'entries', [$this->refused($type, $id, $actor, $refused->refusal)]);
             throw $refused->forPerson();
         }
+    }
+
+    /** @return array<string, mixed> the entry that stays of a refused change: all that does */
+    private function refused(RecordType $type, ?int $id, Actor $actor, Refusal $refusal): array
+    {
+        return [
+            'kind' => 'refused', 'at' => Columns::moment($this->clock->now()), 'actor_id' => $actor->personId, 'via' => $actor->via->value,
+            'record_type' => $type->name, 'record_id' => $id, 'rule_id' => $refusal->rule->id, 'page' => $refusal->rule->page,
+            'data' => json_encode(['message' => $refusal->message, 'why' => $refusal->why], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+        ];
     }
 
     private function locked(RecordType $type, int $id): Record

@@ -30,13 +30,20 @@ final class AccessTest extends AppTestCase
     {
         $rule = $this->inForce($this->demoFile('010-urgent-ticket'));
         $ticket = $this->ticket(['priority' => 'urgent'])['record'];
+        $spare = $this->ticket(['subject' => 'To be deleted'])['record'];
         $task = (int) DB::table('tasks')->value('id');
         $requests = [
             'read' => [['GET', 'session'], ['GET', 'schema'], ['GET', 'people'], ['GET', 'company'], ['GET', 'today'], ['GET', 'records/ticket'], ['GET', "records/ticket/{$ticket['id']}"],
-                ['GET', 'records/ticket/counts/status'], ['GET', 'rules'], ['GET', "rules/{$rule}"], ['GET', "rules/{$rule}/pages"], ['GET', 'tasks?whose=all'], ['GET', 'ledger'], ['GET', 'tokens']],
-            'records' => [['PATCH', "records/ticket/{$ticket['id']}", ['version' => 1, 'values' => []]], ['POST', 'records/customer', ['values' => ['name' => 'New']]]],
+                ['GET', 'records/ticket/counts/status'], ['GET', 'rules'], ['GET', "rules/{$rule}"], ['GET', "rules/{$rule}/pages"], ['GET', 'tasks?whose=all'], ['GET', 'ledger'], ['GET', 'tokens'],
+                ['GET', "records/ticket/{$ticket['id']}/beside"], ['GET', "records/ticket/{$ticket['id']}/messages"], ['GET', 'messages'], ['GET', 'notes'], ['GET', 'letters'], ['GET', 'named-conditions'], ['GET', 'mail-room'],
+                ['POST', 'offers', ['file' => $this->demoFile('010-urgent-ticket'), 'at' => '/when/fields']], ['POST', "records/ticket/{$ticket['id']}/follow", ['follows' => true]]],
+            'records' => [['PATCH', "records/ticket/{$ticket['id']}", ['version' => 1, 'values' => []]], ['POST', 'records/customer', ['values' => ['name' => 'New']]],
+                ['POST', "records/ticket/{$ticket['id']}/comments", ['text' => 'Hello']], ['DELETE', "records/ticket/{$spare['id']}?version=1"], ['POST', "records/ticket/{$spare['id']}/restore"]],
             'rules' => [['PATCH', 'company', ['fallbackPersonId' => null]], ['POST', 'rules', ['file' => $this->demoFile('030-waiting-since')]], ['POST', 'rules/read', ['file' => ['on' => 'ticket']]],
-                ['PUT', "rules/{$rule}/draft", ['version' => 2, 'file' => $this->demoFile('010-urgent-ticket')]], ['POST', "rules/{$rule}/status", ['status' => 'paused']]],
+                ['PUT', "rules/{$rule}/draft", ['version' => 2, 'file' => $this->demoFile('010-urgent-ticket')]], ['POST', "rules/{$rule}/status", ['status' => 'paused']],
+                ['POST', "rules/{$rule}/copy", ['on' => 'ticket']], ['POST', "rules/{$rule}/either-or", ['set' => 'Urgent']], ['POST', "records/ticket/{$ticket['id']}/guards/{$rule}", ['why' => 'tried out']],
+                ['POST', 'letters', ['recordType' => 'ticket', 'name' => "By {$handle}", 'subject' => 'S', 'body' => '<p>B</p>']],
+                ['POST', 'named-conditions', ['recordType' => 'ticket', 'name' => "By {$handle}", 'file' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'open']]]]]],
             'others' => [['POST', "tasks/{$task}/complete"], ['POST', "tasks/{$task}/reopen"]],
         ];
         foreach ($requests as $what => $list) {

@@ -83,6 +83,28 @@ final class BadInputTest extends AppTestCase
         yield 'a state that is none' => ['POST', 'rules/1/status', ['status' => 'asleep'], 422, 'invalid_request'];
         yield 'somebody else’s token' => ['DELETE', 'tokens/999999', [], 404, 'not_found'];
         yield 'a stand-in who is not there' => ['PATCH', 'company', ['fallbackPersonId' => 999999], 422, 'unknown_value'];
+        yield 'deleting no such record' => ['DELETE', 'records/ticket/999999?version=1', [], 404, 'not_found'];
+        yield 'deleting without saying which version' => ['DELETE', 'records/ticket/1', [], 422, 'invalid_request'];
+        yield 'bringing back what never was' => ['POST', 'records/ticket/999999/restore', [], 404, 'not_found'];
+        yield 'a comment on nothing' => ['POST', 'records/ticket/999999/comments', ['text' => 'Hello'], 404, 'not_found'];
+        yield 'a file for nothing' => ['POST', 'records/ticket/999999/files', [], 422, 'invalid_values'];
+        yield 'no such file' => ['GET', 'files/999999', [], 404, 'not_found'];
+        yield 'following nothing' => ['POST', 'records/ticket/999999/follow', ['follows' => true], 404, 'not_found'];
+        yield 'no such message' => ['GET', 'messages/999999', [], 404, 'not_found'];
+        yield 'sending no such message again' => ['POST', 'messages/999999/again', [], 409, 'wrong_state'];
+        yield 'messages of no such status' => ['GET', 'messages?status=lost', [], 422, 'invalid_request'];
+        yield 'no such letter' => ['PUT', 'letters/999999', ['version' => 1, 'name' => 'L', 'subject' => 'S', 'body' => '<p>B</p>'], 404, 'not_found'];
+        yield 'a letter about nothing' => ['POST', 'letters', ['recordType' => 'boat', 'name' => 'L', 'subject' => 'S', 'body' => '<p>B</p>'], 404, 'not_found'];
+        yield 'no such condition' => ['DELETE', 'named-conditions/999999', [], 404, 'not_found'];
+        yield 'a condition that is none' => ['POST', 'named-conditions', ['recordType' => 'ticket', 'name' => 'C', 'file' => 'x'], 422, 'invalid_request'];
+        yield 'no such run' => ['GET', 'runs/999999', [], 404, 'not_found'];
+        yield 'ordering nothing' => ['POST', 'rules/order', [], 422, 'invalid_request'];
+        yield 'ordering rules that are not there' => ['POST', 'rules/order', ['recordType' => 'ticket', 'rules' => [999999]], 409, 'stale_order'];
+        yield 'no such rule for a set' => ['POST', 'rules/999999/either-or', ['set' => 'A'], 404, 'not_found'];
+        yield 'copying no such rule' => ['POST', 'rules/999999/copy', ['on' => 'ticket'], 404, 'not_found'];
+        yield 'a preview of nothing' => ['POST', 'messages/preview', [], 422, 'invalid_request'];
+        yield 'choices for no place' => ['POST', 'offers', ['file' => []], 422, 'invalid_request'];
+        yield 'a guard of nothing' => ['POST', 'records/ticket/999999/guards/1', ['why' => 'x'], 409, 'not_used'];
         yield 'no such address' => ['GET', 'nowhere', [], 404, 'not_found'];
         yield 'no such method' => ['DELETE', 'rules', [], 405, 'wrong_method'];
     }
