@@ -142,3 +142,41 @@ test('a refusal is told, the edit stays on the screen, and the next one is kept'
     void page.put('/name', 'c');
     assert.equal(server.sent.length, 2);
 });
+
+/** Any edits, in any order: undoing them all gives the first file back, doing them again the last, and the server has kept every state. */
+test('random edits are undone and done again without a trace', async () => {
+    let seed = 5;
+    const random = (below: number) => (seed = (seed * 1103515245 + 12345) % 2147483648) % below;
+    for (let story = 0; story < 40; story++) {
+        const { page, server } = fresh();
+        const states = [JSON.stringify(page.file)];
+        for (let count = 0; count < 15; count++) {
+            const lines = page.at('/lines') as unknown[];
+            const place = `/lines/${random(lines.length + 1)}`;
+            const edits = [
+                () => page.put('/name', `name ${random(3)}`),
+                () => page.put(place, `line ${random(4)}`),
+                () => page.append('/lines', `new ${random(4)}`),
+                () => page.move(place, random(2) ? 1 : -1),
+                () => page.remove(place),
+                () => page.duplicate(place),
+            ];
+            void edits[random(edits.length)]!();
+            await server.answer();
+            if (JSON.stringify(page.file) !== states.at(-1)) states.push(JSON.stringify(page.file));
+        }
+        const last = states.at(-1);
+        while (page.undoable > 0) {
+            assert.equal(JSON.stringify(page.file), states[page.undoable]);
+            page.undo();
+            await server.answer();
+        }
+        assert.equal(JSON.stringify(page.file), states[0]);
+        while (page.redoable > 0) {
+            page.redo();
+            await server.answer();
+        }
+        assert.equal(JSON.stringify(page.file), last);
+        assert.equal(JSON.stringify(server.sent.at(-1)), last, 'what is shown is what is kept');
+    }
+});

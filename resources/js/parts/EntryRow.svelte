@@ -2,16 +2,14 @@
     import type { Shapes } from '../api/client';
     import { moment } from '../state/moments';
     import Answers from './Answers.svelte';
-    import { detail, headline, verdict } from './entries';
+    import { detail, headline, verdict, wasAnswered } from './entries';
     import VerdictCard from './VerdictCard.svelte';
 
     let { entry, numbered = false }: { entry: Shapes['EntryShape']; numbered?: boolean } = $props();
     let open = $state(false);
     const head = $derived(headline(entry, numbered));
     const why = $derived(verdict(entry));
-    const isSave = $derived(
-        ['created', 'changed', 'deleted', 'comment', 'file', 'task_done', 'by_hand'].includes(entry.kind) && entry.recordId !== null,
-    );
+    const isSave = $derived(wasAnswered(entry));
 </script>
 
 <div class="line" data-entry={entry.number} data-kind={entry.kind}>

@@ -3,7 +3,7 @@
     import { toasts } from '../state/toasts.svelte';
 </script>
 
-<div class="pointer-events-none fixed bottom-6 left-1/2 z-[60] flex -translate-x-1/2 flex-col gap-2" aria-live="polite">
+<div class="pointer-events-none fixed top-1.5 left-1/2 z-[60] flex -translate-x-1/2 flex-col gap-2" aria-live="polite">
     {#each toasts.shown as toast (toast.id)}
         <Toast
             dismissable={false}

@@ -20,6 +20,13 @@ export function verdict(entry: Entry): Shapes['VerdictShape'] | undefined {
     return entry.data.why as Shapes['VerdictShape'] | undefined;
 }
 
+const ANSWERED = ['created', 'changed', 'deleted', 'comment', 'file', 'task_done', 'by_hand'];
+
+/** Whether rules were asked when it happened, so that each can be asked why it did or did not fire. */
+export function wasAnswered(entry: Entry): boolean {
+    return ANSWERED.includes(entry.kind) && entry.recordId !== null;
+}
+
 /** What a line did, in a few words. */
 export function outcomeSaid(outcome: Outcome): string {
     const on = 'on' in outcome && outcome.on ? ` on ${outcome.on}` : '';
@@ -52,7 +59,7 @@ const ADMINISTRATION: Record<string, string> = { rule_in_force: 'put in force', 
 export function headline(entry: Entry, numbered = false): { strong: string; rest: string } {
     const who = entry.who ?? 'Somebody';
     // A number never breaks at its hyphen.
-    const what = numbered ? ` ${(entry.recordNumber ?? '').replace('-', '\u2011')}` : '';
+    const what = numbered && entry.recordNumber ? ` ${entry.recordNumber.replace('-', '\u2011')}` : '';
     const title = String(entry.data.title ?? '');
     switch (entry.kind) {
         case 'created':
@@ -69,7 +76,7 @@ export function headline(entry: Entry, numbered = false): { strong: string; rest
         case 'by_hand':
             return { strong: who, rest: `ran ${entry.ruleName ?? 'a rule'} by hand${numbered ? ` on${what}` : ''}` };
         case 'refused':
-            return { strong: entry.ruleName ?? 'A rule', rest: `refused a save${numbered && what ? ` of${what}` : ''} by ${who}` };
+            return { strong: entry.ruleName ?? 'A rule', rest: `refused a save${what ? ` of${what}` : ''} by ${who}` };
         case 'ready_again':
             return {
                 strong: entry.ruleName ?? 'A rule',

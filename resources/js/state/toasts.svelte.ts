@@ -1,6 +1,6 @@
 export type Toast = { id: number; text: string; bad: boolean; action?: { label: string; run: () => void } };
 
-/** Short messages at the foot of the screen. */
+/** Short messages at the head of the screen, where no button of the work lies under them. */
 class Toasts {
     shown = $state<Toast[]>([]);
     private next = 1;

@@ -2,7 +2,7 @@
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said } from '../../api/client';
     import Answers from '../../parts/Answers.svelte';
-    import { headline, outcomeSaid, outcomes, verdict } from '../../parts/entries';
+    import { detail as secondLine, headline, outcomeSaid, outcomes, verdict, wasAnswered } from '../../parts/entries';
     import VerdictCard from '../../parts/VerdictCard.svelte';
     import { longMoment, moment } from '../../state/moments';
 
@@ -32,9 +32,15 @@
                     ><span class="figures">{entry.recordNumber}</span> {entry.recordTitle}</a
                 >
             {/if}
-            {#if entry.rule}<a class="link" href="/rules/{entry.rule}">{entry.ruleName}, page {entry.page ?? '–'}</a>{/if}
+            {#if entry.rule}<a class="link" href="/rules/{entry.rule}">{entry.ruleName}{entry.page ? `, page ${entry.page}` : ''}</a>{/if}
         </p>
-        {#if why}
+        {#if ['comment', 'refused', 'ready_again', 'rules_ordered', 'task_due'].includes(entry.kind) && secondLine(entry)}
+            <p class="callout mt-4 whitespace-pre-line">{secondLine(entry)}</p>
+        {/if}
+        {#if why && entry.kind === 'refused'}
+            <h2 class="mt-6 mb-1">Why it refused</h2>
+            <VerdictCard verdict={why} />
+        {:else if why}
             <h2 class="mt-6 mb-1">Why it fired</h2>
             <VerdictCard verdict={why} />
             <h2 class="mt-5 mb-1">What it did</h2>
@@ -63,13 +69,15 @@
                     <span class="text-ink-2">{change.label}</span><span>{change.before} → <b class="font-semibold">{change.after}</b></span>
                 </div>
             {/each}
-            <h2 class="mt-6 mb-1">What the rules made of it</h2>
-            {#key entry.number}<Answers entry={entry.number} />{/key}
         {:else if entry.kind === 'stopped'}
             <p class="callout mt-5">
                 {entry.data.cameRound ? 'The last rule had fired in this chain already.' : 'The chain had grown too long.'} It was not followed
                 further, and the save itself is whole.
             </p>
+        {/if}
+        {#if wasAnswered(entry)}
+            <h2 class="mt-6 mb-1">What the rules made of it</h2>
+            {#key entry.number}<Answers entry={entry.number} />{/key}
         {/if}
         {#if detail.data.causes.length || detail.data.followed.length}
             <h2 class="mt-6 mb-1">The thread</h2>
