@@ -86,7 +86,7 @@ final class RuleBench
         self::rule('Sets a field', ['kind' => 'changed', 'fields' => ['priority']], [['kind' => 'is', 'field' => 'priority', 'value' => 'high']], [['kind' => 'set_fields', 'set' => [['field' => 'review', 'to' => ['kind' => 'value', 'value' => 'needed']]]]], $ines);
         self::rule('Sets another', ['kind' => 'created_or_changed'], [['kind' => 'is', 'field' => 'priority', 'value' => 'high']], [['kind' => 'set_fields', 'set' => [['field' => 'tags', 'to' => ['kind' => 'add_member', 'member' => 'bulk']]]]], $ines, 'becomes_true');
         $customer = app(SaveRecord::class)->create(app(SchemaStore::class)->schema()->types['customer'], ['name' => 'Bulk', 'plan' => 'care'], new Actor($ines))->record->id;
-        $db->statement('DELETE FROM records_ticket');
+        $db->statement('TRUNCATE records_ticket');
         $count = self::RECORDS;
         $db->statement("INSERT INTO records_ticket (subject, customer, priority, status, owner, under_care, escalate, created_at, created_by, updated_at, updated_by) SELECT CONCAT('Ticket ', seq), {$customer}, 'normal', 'open', {$ines}, 0, 0, NOW(), {$ines}, NOW(), {$ines} FROM seq_1_to_{$count}");
         $ids = array_map(static fn (object $row): int => (int) $row->id, $db->select('SELECT id FROM records_ticket ORDER BY id'));

@@ -17,5 +17,5 @@ $app->make(Demo::class)->loadBase();
 
 DecideBench::run();
 SaveBench::run();
-RuleBench::run();
 ListBench::run();
+RuleBench::run();
