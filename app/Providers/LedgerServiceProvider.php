@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Http\Api\SignInLimit;
 use App\Models\Person;
 use App\Store\Company;
 use App\Store\PeopleStore;
@@ -11,10 +12,8 @@ use App\Store\SchemaStore;
 use App\Store\StoredFacts;
 use App\Store\StoredRuleBook;
 use App\Work\HouseClock;
-use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Connection;
-use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Vite;
@@ -53,7 +52,6 @@ final class LedgerServiceProvider extends ServiceProvider
         Vite::createAssetPathsUsing(static fn (string $path): string => '/'.$path);
         Gate::define('edit-records', static fn (Person $person): bool => $person->role->mayEditRecords());
         Gate::define('edit-rules', static fn (Person $person): bool => $person->role->mayEditRules());
-        RateLimiter::for('sign-in', static fn (Request $request): Limit => Limit::perMinute((int) config('ledger.sign_in_attempts'))
-            ->by(mb_strtolower((string) $request->input('email')).'|'.$request->ip()));
+        RateLimiter::for(SignInLimit::NAME, SignInLimit::of(...));
     }
 }

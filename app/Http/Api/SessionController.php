@@ -42,6 +42,7 @@ final class SessionController extends Controller
                 ['at' => '/password', 'code' => 'wrong_password', 'message' => 'That e-mail address and password do not belong together.'],
             ]);
         }
+        SignInLimit::forget($request);
         $request->session()->regenerate();
         $person = Auth::guard('web')->user();
 

@@ -3,11 +3,11 @@
     import { toasts } from '../state/toasts.svelte';
 </script>
 
-<div class="pointer-events-none fixed top-1.5 left-1/2 z-[60] flex -translate-x-1/2 flex-col gap-2" aria-live="polite">
+<div class="pointer-events-none fixed right-6 bottom-6 z-[60] flex flex-col items-end gap-2" aria-live="polite">
     {#each toasts.shown as toast (toast.id)}
         <Toast
             dismissable={false}
-            class="pointer-events-auto flex max-w-xl items-center gap-4 rounded-lg border-0 px-4 py-2.5 text-[13px] text-white shadow-lg {toast.bad
+            class="pointer-events-none flex max-w-xl items-center gap-4 rounded-lg border-0 px-4 py-2.5 text-[13px] text-white shadow-lg {toast.bad
                 ? 'bg-madder'
                 : 'bg-ink'}"
         >
@@ -15,15 +15,18 @@
             {#if toast.action}
                 <button
                     type="button"
-                    class="ml-4 font-semibold text-[#c9bcff] hover:underline"
+                    class="pointer-events-auto ml-4 font-semibold text-[#c9bcff] hover:underline"
                     onclick={() => {
                         toast.action?.run();
                         toasts.remove(toast.id);
                     }}>{toast.action.label}</button
                 >
             {/if}
-            <button type="button" class="ml-4 opacity-70 hover:opacity-100" aria-label="Close" onclick={() => toasts.remove(toast.id)}
-                >×</button
+            <button
+                type="button"
+                class="pointer-events-auto ml-4 opacity-70 hover:opacity-100"
+                aria-label="Close"
+                onclick={() => toasts.remove(toast.id)}>×</button
             >
         </Toast>
     {/each}

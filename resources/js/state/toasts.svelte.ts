@@ -1,6 +1,6 @@
 export type Toast = { id: number; text: string; bad: boolean; action?: { label: string; run: () => void } };
 
-/** Short messages at the head of the screen, where no button of the work lies under them. */
+/** Short messages at the foot of the screen; what lies under one can still be clicked. */
 class Toasts {
     shown = $state<Toast[]>([]);
     private next = 1;
