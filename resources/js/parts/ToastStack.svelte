@@ -7,27 +7,29 @@
     {#each toasts.shown as toast (toast.id)}
         <Toast
             dismissable={false}
-            class="pointer-events-none flex max-w-xl items-center gap-4 rounded-lg border-0 px-4 py-2.5 text-[13px] text-white shadow-lg {toast.bad
+            class="pointer-events-none max-w-xl rounded-lg border-0 px-4 py-2.5 text-[13px] text-white shadow-lg {toast.bad
                 ? 'bg-madder'
                 : 'bg-ink'}"
         >
-            <span role={toast.bad ? 'alert' : 'status'}>{toast.text}</span>
-            {#if toast.action}
+            <div class="flex items-center gap-4">
+                <span role={toast.bad ? 'alert' : 'status'}>{toast.text}</span>
+                {#if toast.action}
+                    <button
+                        type="button"
+                        class="pointer-events-auto shrink-0 font-semibold text-[#c9bcff] hover:underline"
+                        onclick={() => {
+                            toast.action?.run();
+                            toasts.remove(toast.id);
+                        }}>{toast.action.label}</button
+                    >
+                {/if}
                 <button
                     type="button"
-                    class="pointer-events-auto ml-4 font-semibold text-[#c9bcff] hover:underline"
-                    onclick={() => {
-                        toast.action?.run();
-                        toasts.remove(toast.id);
-                    }}>{toast.action.label}</button
+                    class="pointer-events-auto shrink-0 opacity-70 hover:opacity-100"
+                    aria-label="Close"
+                    onclick={() => toasts.remove(toast.id)}>×</button
                 >
-            {/if}
-            <button
-                type="button"
-                class="pointer-events-auto ml-4 opacity-70 hover:opacity-100"
-                aria-label="Close"
-                onclick={() => toasts.remove(toast.id)}>×</button
-            >
+            </div>
         </Toast>
     {/each}
 </div>
