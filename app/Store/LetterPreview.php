@@ -34,7 +34,7 @@ final readonly class LetterPreview
     /** @param  array<mixed>  $line  as a rule file writes it */
     public function of(RecordType $type, array $line, int $id, int $by): PreviewShape
     {
-        $record = $this->facts->record($type->name, $id) ?? throw new Refused('not_found', "There is no {$type->inSentence()} {$type->numberOf($id)}.", 404);
+        $record = $this->facts->record($type->name, $id) ?? throw Refused::noRecord($type, $id);
         $context = new Context($this->schemas->schema(), $this->directory, $type, $this->company->zone());
         $node = new Node(['kind' => SendMessage::kind()] + $line, '/line');
         $context->row(Part::Line, $node);

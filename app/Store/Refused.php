@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use VividLedger\Schema\RecordType;
+
 /** What was asked cannot be done as it was given; nothing has changed. */
 final class Refused extends \DomainException
 {
@@ -20,5 +22,10 @@ final class Refused extends \DomainException
         public readonly array $more = [],
     ) {
         parent::__construct($message);
+    }
+
+    public static function noRecord(RecordType $type, int $id): self
+    {
+        return new self('not_found', "There is no {$type->inSentence()} {$type->numberOf($id)}.", 404);
     }
 }

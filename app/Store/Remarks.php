@@ -67,7 +67,7 @@ final readonly class Remarks
     public function follow(RecordType $type, int $id, int $person, bool $follows): void
     {
         if ($follows && $this->db->selectOne('SELECT 1 FROM `'.TypeTable::name($type->name).'` WHERE id = ?', [$id]) === null) {
-            throw new Refused('not_found', "There is no {$type->inSentence()} {$type->numberOf($id)}.", 404);
+            throw Refused::noRecord($type, $id);
         }
         $this->db->statement($follows
             ? 'INSERT IGNORE INTO followers (record_type, record_id, person_id) VALUES (?, ?, ?)'

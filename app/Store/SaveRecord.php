@@ -167,6 +167,7 @@ final readonly class SaveRecord
             $book = new RememberedRuleBook($this->rules);
             $outcomes = [];
             $writes = [];
+            $refusals = [];
             foreach ($this->db->select('SELECT * FROM `'.TypeTable::name($type->name)."` WHERE id IN ({$places}) ORDER BY id FOR UPDATE", $ids) as $row) {
                 $before = Columns::record($type, $row);
                 $results[$before->id] = null;
@@ -189,7 +190,7 @@ final readonly class SaveRecord
                 }
                 if ($decision->refusal !== null) {
                     $results[$before->id] = $decision->refusal->message;
-                    Batch::insert($this->db, 'entries', [$this->refused($type, $before->id, $actor, $decision->refusal)]);
+                    $refusals[] = $this->refused($type, $before->id, $actor, $decision->refusal);
 
                     continue;
                 }
@@ -200,6 +201,9 @@ final readonly class SaveRecord
                 }
             }
             $this->flush($writes, $outcomes, $now);
+            if ($refusals !== []) {
+                Batch::insert($this->db, 'entries', $refusals);
+            }
 
             return $results;
         }, self::TRIES);
@@ -270,7 +274,7 @@ final readonly class SaveRecord
     {
         $row = $this->db->selectOne('SELECT * FROM `'.TypeTable::name($type->name).'` WHERE id = ? FOR UPDATE', [$id]);
 
-        return $row === null ? throw new Refused('not_found', "There is no {$type->inSentence()} {$type->numberOf($id)}.", 404) : Columns::record($type, $row);
+        return $row === null ? throw Refused::noRecord($type, $id) : Columns::record($type, $row);
     }
 
     private function facts(\DateTimeImmutable $now): StoredFacts

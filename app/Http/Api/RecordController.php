@@ -79,7 +79,7 @@ final class RecordController extends Controller
     public function show(string $type, int $id): RecordShape
     {
         $recordType = $this->type($type);
-        $row = $this->db->selectOne('SELECT * FROM `'.TypeTable::name($recordType->name).'` WHERE id = ?', [$id]) ?? throw $this->missing($recordType, $id);
+        $row = $this->db->selectOne('SELECT * FROM `'.TypeTable::name($recordType->name).'` WHERE id = ?', [$id]) ?? throw Refused::noRecord($recordType, $id);
 
         return $this->shapes->of($recordType, [Columns::record($recordType, $row)])[0];
     }
@@ -118,7 +118,7 @@ final class RecordController extends Controller
         $deleted = $this->db->scalar("SELECT MAX(id) FROM entries WHERE record_type = ? AND record_id = ? AND kind = 'deleted'", [$recordType->name, $id]);
         $last = $deleted === null ? null : $history->recordAfter($recordType, $id, (int) $deleted - 1);
 
-        return $this->saved($recordType, $save->restore($recordType, $last ?? throw $this->missing($recordType, $id), $this->actor($request)));
+        return $this->saved($recordType, $save->restore($recordType, $last ?? throw Refused::noRecord($recordType, $id), $this->actor($request)));
     }
 
     #[OA\Get(path: '/api/records/{type}/{id}/account', operationId: 'account', tags: ['records'], parameters: [new Query('before', 'integer', 'Only entries with a lower number.')], responses: [new Ok(Account::class)])]
@@ -177,10 +177,5 @@ final class RecordController extends Controller
         );
 
         return array_map(static fn (object $row): AheadShape => new AheadShape((int) $row->id, $row->kind, (string) Columns::iso($row->due_at), $row->title, $row->person, $row->rule_name, $row->task_id === null ? null : (int) $row->task_id), $rows);
-    }
-
-    private function missing(RecordType $type, int $id): Refused
-    {
-        return new Refused('not_found', "There is no {$type->inSentence()} {$type->numberOf($id)}.", 404);
     }
 }

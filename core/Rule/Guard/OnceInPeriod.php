@@ -17,6 +17,8 @@ use VividLedger\Time\Amount;
 /** At most once in so much time, counted from the last firing. */
 final readonly class OnceInPeriod implements RepeatGuard
 {
+    use UsedUp;
+
     private function __construct(private Amount $period, private \DateTimeZone $zone)
     {
     }
@@ -46,16 +48,6 @@ final readonly class OnceInPeriod implements RepeatGuard
     public function wording(): string
     {
         return "at most once in {$this->period->unit->label($this->period->amount)}";
-    }
-
-    public function wantsTurn(): bool
-    {
-        return false;
-    }
-
-    public function remembers(): bool
-    {
-        return true;
     }
 
     public function holdsBack(GuardState $state, Record $record, \DateTimeImmutable $now, Closure $isUsed): bool

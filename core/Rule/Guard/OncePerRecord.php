@@ -16,6 +16,8 @@ use VividLedger\Schema\RecordType;
 /** Once in the life of a record, whichever page of the rule it was. */
 final readonly class OncePerRecord implements RepeatGuard
 {
+    use UsedUp;
+
     private function __construct(private string $wording)
     {
     }
@@ -40,16 +42,6 @@ final readonly class OncePerRecord implements RepeatGuard
     public function wording(): string
     {
         return $this->wording;
-    }
-
-    public function wantsTurn(): bool
-    {
-        return false;
-    }
-
-    public function remembers(): bool
-    {
-        return true;
     }
 
     public function holdsBack(GuardState $state, Record $record, \DateTimeImmutable $now, Closure $isUsed): bool

@@ -19,6 +19,8 @@ use VividLedger\Schema\RecordType;
 /** Once for each value of a field: each renewal date, each stage. Empty is a value like any other. */
 final readonly class OncePerValue implements RepeatGuard
 {
+    use UsedUp;
+
     private function __construct(private Field $field, private string $wording)
     {
     }
@@ -51,16 +53,6 @@ final readonly class OncePerValue implements RepeatGuard
     public function wording(): string
     {
         return $this->wording;
-    }
-
-    public function wantsTurn(): bool
-    {
-        return false;
-    }
-
-    public function remembers(): bool
-    {
-        return true;
     }
 
     public function holdsBack(GuardState $state, Record $record, \DateTimeImmutable $now, Closure $isUsed): bool

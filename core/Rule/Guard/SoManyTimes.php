@@ -16,6 +16,8 @@ use VividLedger\Schema\RecordType;
 /** So many times in all. */
 final readonly class SoManyTimes implements RepeatGuard
 {
+    use UsedUp;
+
     private const MOST = 1000;
 
     private function __construct(private int $times, private string $wording)
@@ -48,16 +50,6 @@ final readonly class SoManyTimes implements RepeatGuard
     public function wording(): string
     {
         return $this->wording;
-    }
-
-    public function wantsTurn(): bool
-    {
-        return false;
-    }
-
-    public function remembers(): bool
-    {
-        return true;
     }
 
     public function holdsBack(GuardState $state, Record $record, \DateTimeImmutable $now, Closure $isUsed): bool
