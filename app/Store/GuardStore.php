@@ -32,6 +32,32 @@ final readonly class GuardStore
             : new GuardState((int) $row->epoch, (int) $row->n, new \DateTimeImmutable($row->latest.'Z'));
     }
 
+    /**
+     * The same for many records, with the keys they have used.
+     *
+     * @param  list<int>  $ids
+     * @return array{array<int, GuardState>, array<int, array<string, true>>} by record
+     */
+    public static function states(Connection $db, int $rule, string $type, array $ids): array
+    {
+        $list = implode(', ', $ids);
+        $epochs = [];
+        foreach ($db->select("SELECT record_id, MAX(epoch) AS epoch FROM guard_resets WHERE rule_id = ? AND record_type = ? AND record_id IN ({$list}) GROUP BY record_id", [$rule, $type]) as $row) {
+            $epochs[(int) $row->record_id] = (int) $row->epoch;
+        }
+        $states = array_map(static fn (int $epoch): GuardState => new GuardState($epoch), $epochs);
+        $keys = [];
+        foreach ($db->select("SELECT record_id, epoch, guard_key, at FROM guard_keys WHERE rule_id = ? AND record_type = ? AND record_id IN ({$list}) ORDER BY at", [$rule, $type]) as $row) {
+            $id = (int) $row->record_id;
+            $keys[$id]["{$row->epoch}:{$row->guard_key}"] = true;
+            if ((int) $row->epoch === ($epochs[$id] ?? 0)) {
+                $states[$id] = new GuardState((int) $row->epoch, ($states[$id]->count ?? 0) + 1, new \DateTimeImmutable($row->at.'Z'));
+            }
+        }
+
+        return [$states, $keys];
+    }
+
     /** Makes a used guard ready again, whoever wants it and why on record. */
     public function reset(int $rule, int $page, string $type, int $record, string $why, int $by): void
     {

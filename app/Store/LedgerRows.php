@@ -32,6 +32,10 @@ final class LedgerRows
     /** @var list<array{Message, Record, int, int, \DateTimeImmutable}> each with its record, rule, entry and moment */
     public array $messages = [];
 
+    public function __construct(public readonly LineRows $lines = new LineRows)
+    {
+    }
+
     /** @param  list<string>  $fields  names of the fields that differ */
     public function history(array $fields, int $entry, Change $change): void
     {

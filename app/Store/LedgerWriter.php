@@ -5,11 +5,18 @@ declare(strict_types=1);
 namespace App\Store;
 
 use Illuminate\Database\Connection;
+use VividLedger\Engine\Deed;
 use VividLedger\Engine\Effect;
 use VividLedger\Engine\Firing;
+use VividLedger\Engine\LineDone;
+use VividLedger\Engine\Postponed;
 use VividLedger\Engine\ReadyAgain;
+use VividLedger\Engine\Retimed;
+use VividLedger\Engine\Run;
 use VividLedger\Engine\Step;
 use VividLedger\Engine\Stopped;
+use VividLedger\Engine\Struck;
+use VividLedger\Engine\TooLate;
 use VividLedger\Record\Change;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
@@ -24,6 +31,7 @@ final readonly class LedgerWriter
         private SchemaStore $schemas,
         private Company $company,
         private Outbox $outbox,
+        private StoredRuleBook $rules,
     ) {
     }
 
@@ -51,7 +59,8 @@ final readonly class LedgerWriter
         Batch::insert($this->db, 'guard_keys', $rest->guards);
         Batch::insert($this->db, 'guard_resets', $rest->resets);
         Batch::insert($this->db, 'field_history', $rest->history);
-        $this->give($rest->tasks);
+        $runs = $rest->lines->write($this->db);
+        $this->give(array_map(static fn (array $task): array => ['run_id' => $task['run_id'] ?? $runs[$task['entry_id']] ?? null] + $task, $rest->tasks));
         Batch::insert($this->db, 'comments', $rest->comments);
         $this->follow($rest->follows);
         $this->outbox->put($rest->messages);
@@ -67,13 +76,24 @@ final readonly class LedgerWriter
      */
     private function entries(array $outcomes, Display $display): array
     {
-        $saved = Batch::insertForIds($this->db, 'entries', array_map(fn (Outcome $outcome): array => [
+        $saved = Batch::insertForIds($this->db, 'entries', array_map(fn (Outcome $outcome): array => $outcome->hasOwnEntry() ? [
             'kind' => $outcome->kind, 'at' => Columns::moment($outcome->change->at), 'actor_id' => $outcome->actor->personId, 'via' => $outcome->actor->via->value,
             ...$this->about($outcome->change->record()), 'rule_id' => $outcome->ruleId, 'page' => null, 'task_id' => $outcome->taskId, 'cause_id' => $outcome->causeId,
             'data' => $this->json($outcome->data + ($outcome->change->event === null ? ['changes' => $this->changes($outcome->change, $display)] : [])),
-        ], $outcomes));
-        $numbers = array_map(static fn (int $number): array => [$number, []], $saved);
-        $waiting = array_map(static fn (Outcome $outcome): array => $outcome->decision->steps, $outcomes);
+        ] : $this->row($outcome->decision->steps[0], $outcome->causeId, $outcome, $display), $outcomes));
+        $numbers = [];
+        $waiting = [];
+        foreach ($outcomes as $index => $outcome) {
+            $steps = $outcome->decision->steps;
+            $numbers[$index] = [$saved[$index], []];
+            if (! $outcome->hasOwnEntry()) {
+                $numbers[$index][1][0] = $saved[$index];
+                unset($steps[0]);
+            }
+            if ($steps !== []) {
+                $waiting[$index] = $steps;
+            }
+        }
         while ($waiting !== []) {
             $rows = [];
             $places = [];
@@ -103,13 +123,21 @@ final readonly class LedgerWriter
     }
 
     /** @return array<string, mixed> a row of the entries */
-    private function row(Step $step, int $cause, Outcome $outcome, Display $display): array
+    private function row(Step $step, ?int $cause, Outcome $outcome, Display $display): array
     {
         [$kind, $record, $rule, $data] = match (true) {
             $step instanceof Firing => ['fired', $step->performance->record, $step->rule, [
                 'why' => $step->why, 'did' => $step->performance->outcomes,
                 'changes' => $this->changes(new Change($step->before, $step->after, null, $outcome->change->at), $display),
             ]],
+            $step instanceof LineDone => ['line', $step->performance->record, $step->rule, [
+                'line' => $step->rule->line($step->line->place)->said ?? '', 'place' => $step->line->place, 'turn' => $step->line->turn, 'due' => $step->line->due?->format('Y-m-d\TH:i:s\Z'),
+                'did' => $step->performance->outcomes, 'changes' => $this->changes(new Change($step->before, $step->after, null, $outcome->change->at), $display),
+            ]],
+            $step instanceof Struck => ['struck', $step->record, $this->rules->page($step->run->rule, $step->run->page), ['because' => $step->because, 'lines' => $this->lines($step->run, $step->lines, $display)]],
+            $step instanceof Retimed => ['retimed', $step->record, $this->rules->page($step->run->rule, $step->run->page), ['because' => $step->because, 'lines' => $this->lines($step->run, array_keys($step->lines), $display, $step->lines)]],
+            $step instanceof Postponed => ['postponed', $step->record, $this->rules->page($step->line->run->rule, $step->line->run->page), ['because' => $step->because, 'until' => $display->moment($step->until), 'lines' => $this->lines($step->line->run, [$step->line->id], $display)]],
+            $step instanceof TooLate => ['too_late', $step->record, $step->rule, ['because' => $step->because, 'lines' => $this->lines($step->line->run, [$step->line->id], $display)]],
             $step instanceof Stopped => ['stopped', $step->record, $step->chain[count($step->chain) - 1], [
                 'chain' => array_map(static fn (Rule $rule): string => $rule->name, $step->chain), 'cameRound' => $step->cameRound,
             ]],
@@ -120,8 +148,8 @@ final readonly class LedgerWriter
         };
 
         return [
-            'kind' => $kind, 'at' => Columns::moment($outcome->change->at), 'actor_id' => $outcome->actor->personId, 'via' => 'rule', ...$this->about($record),
-            'rule_id' => $rule?->id, 'page' => $rule?->page, 'task_id' => null, 'cause_id' => $cause, 'data' => $this->json($data),
+            'kind' => $kind, 'at' => Columns::moment($outcome->change->at), 'actor_id' => $outcome->actor->personId, 'via' => $kind === 'line' ? $outcome->actor->via->value : 'rule', ...$this->about($record),
+            'rule_id' => $rule?->id, 'page' => $rule?->page, 'task_id' => null, 'cause_id' => $cause, 'data' => $this->json($data + ($outcome->hasOwnEntry() || $step->parent() !== null ? [] : $outcome->data)),
         ];
     }
 
@@ -133,16 +161,19 @@ final readonly class LedgerWriter
         if ($step instanceof ReadyAgain) {
             $rest->resets[] = ['rule_id' => $step->rule->id, 'record_type' => $step->record->type, 'record_id' => $step->record->id, 'epoch' => $step->epoch, 'entry_id' => $number];
         }
-        if (! $step instanceof Firing) {
+        $rest->lines->add($step, $number);
+        if (! $step instanceof Deed) {
             return;
         }
         $at = Columns::moment($step->performance->now);
         $record = $step->before;
-        $rest->guards[] = ['rule_id' => $step->rule->id, 'record_type' => $record->type, 'record_id' => $record->id, 'epoch' => $step->epoch, 'guard_key' => $step->guardKey, 'entry_id' => $number, 'at' => $at];
+        if ($step instanceof Firing) {
+            $rest->guards[] = ['rule_id' => $step->rule->id, 'record_type' => $record->type, 'record_id' => $record->id, 'epoch' => $step->epoch, 'guard_key' => $step->guardKey, 'entry_id' => $number, 'at' => $at];
+        }
         $change = new Change($step->before, $step->after, null, $step->performance->now);
         $rest->history($this->differing($change), $number, $change);
         foreach ($step->performance->tasks as $task) {
-            $rest->tasks[] = $this->task($task, $step->rule, $number, $at);
+            $rest->tasks[] = $this->task($task, $step->rule, $number, $at) + ['run_id' => $step instanceof LineDone ? $step->line->run->id : null, 'line_key' => $task->key];
         }
         foreach ($step->performance->comments as [$on, $text]) {
             $rest->comments[] = ['record_type' => $on->type, 'record_id' => $on->id, 'text' => $text, 'author_id' => null, 'rule_id' => $step->rule->id, 'at' => $at];
@@ -151,6 +182,30 @@ final readonly class LedgerWriter
             $rest->messages[] = [$message, $record, $step->rule->id, $number, $step->performance->now];
         }
         array_push($rest->follows, ...$step->performance->follows);
+    }
+
+    /**
+     * Lines of a run as an entry keeps them: how they read, and when they were to fall due.
+     *
+     * @param  ?list<int>  $only  ids; null for all
+     * @param  array<int, array{?\DateTimeImmutable, ?\DateTimeImmutable}>  $moved
+     * @return list<array<string, ?string>>
+     */
+    private function lines(Run $run, ?array $only, Display $display, array $moved = []): array
+    {
+        $rule = $this->rules->page($run->rule, $run->page);
+        $lines = [];
+        foreach ($run->lines as $line) {
+            if ($only === null || in_array($line->id, $only, true)) {
+                $to = $moved[$line->id][1] ?? null;
+                $lines[] = [
+                    'said' => $rule?->line($line->place)->said ?? '', 'due' => $line->due === null ? null : $display->moment($line->due),
+                    ...(isset($moved[$line->id]) ? ['to' => $to === null ? null : $display->moment($to)] : []),
+                ];
+            }
+        }
+
+        return $lines;
     }
 
     /** @return array{record_type: string, record_id: int, version: int} */

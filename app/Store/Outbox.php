@@ -37,14 +37,18 @@ final readonly class Outbox
             ];
         }
         $accounts = [];
+        $addresses = [];
         foreach (Batch::insertForIds($this->db, 'messages', $rows) as $index => $id) {
             [$message, $record] = $messages[$index];
             foreach ([...$message->to, ...$message->cc] as $address) {
+                $key = mb_substr($address->key(), 0, 190);
+                $addresses["{$id}:{$key}"] = ['address' => $key, 'at' => $rows[$index]['created_at'], 'message_id' => $id];
                 if ($address->record !== null && $address->record !== [$record->type, $record->id]) {
                     $accounts["{$id}:{$address->record[0]}:{$address->record[1]}"] = ['message_id' => $id, 'record_type' => $address->record[0], 'record_id' => $address->record[1]];
                 }
             }
         }
+        Batch::insert($this->db, 'message_addresses', array_values($addresses));
         Batch::insert($this->db, 'message_accounts', array_values($accounts));
     }
 

@@ -6,6 +6,7 @@ namespace App\Store;
 
 use VividLedger\Engine\Decision;
 use VividLedger\Record\Change;
+use VividLedger\Record\EventKind;
 
 /** A change together with what followed from it, to be written to the ledger. */
 final readonly class Outcome
@@ -26,5 +27,13 @@ final readonly class Outcome
         public ?int $causeId = null,
         public ?int $ruleId = null,
     ) {
+    }
+
+    /** Whether the change stands in the ledger by itself; what time brings about stands there as what followed from it. */
+    public function hasOwnEntry(): bool
+    {
+        $kind = $this->change->event?->kind;
+
+        return $kind === null || ! ($kind->comesOnce() || $kind === EventKind::LineDue);
     }
 }

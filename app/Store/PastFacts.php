@@ -8,6 +8,8 @@ use Illuminate\Database\Connection;
 use VividLedger\Condition\Total;
 use VividLedger\Engine\Facts;
 use VividLedger\Engine\GuardState;
+use VividLedger\Engine\TasksOfLine;
+use VividLedger\Message\Address;
 use VividLedger\People\Person;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Children;
@@ -119,5 +121,21 @@ final class PastFacts extends PeopleStore implements Facts
     public function freshId(string $type): int
     {
         return PHP_INT_MAX - ++$this->made;
+    }
+
+    /** What is in play now says nothing of then; whether a rule fired does not hang on it. */
+    public function inPlay(string $type, int $id): array
+    {
+        return [];
+    }
+
+    public function tasksOf(int $run, string $key): ?TasksOfLine
+    {
+        return null;
+    }
+
+    public function messagesTo(Address $address, \DateTimeImmutable $since): array
+    {
+        return [];
     }
 }

@@ -7,14 +7,17 @@ namespace App\Store;
 use Illuminate\Database\Connection;
 use VividLedger\People\Directory;
 use VividLedger\People\Person;
+use VividLedger\Time\WorkingCalendar;
 
 /** Names of people and records, and what the company keeps under a name; remembered as long as the object lives. */
 class PeopleStore implements Directory
 {
-    protected const COLUMNS = 'id, handle, name, manager_id, active, team, email, phone';
+    protected const COLUMNS = 'id, handle, name, manager_id, active, team, email, phone, time_zone';
 
     /** @var array<int, ?Person> */
     private array $people = [];
+
+    private ?CalendarStore $calendars = null;
 
     /** @var array<string, array<int, ?string>> */
     private array $titles = [];
@@ -23,6 +26,23 @@ class PeopleStore implements Directory
         protected readonly Connection $db,
         protected readonly SchemaStore $schemas,
     ) {
+    }
+
+    public function calendar(?Person $person): WorkingCalendar
+    {
+        return ($this->calendars ??= new CalendarStore($this->db))->calendar($person);
+    }
+
+    public function ladders(): array
+    {
+        return array_map(static fn (object $row): string => $row->name, $this->db->select('SELECT name FROM ladders ORDER BY name'));
+    }
+
+    public function ladder(string $name): ?array
+    {
+        $rungs = $this->db->scalar('SELECT rungs FROM ladders WHERE name = ?', [$name]);
+
+        return $rungs === null ? null : json_decode((string) $rungs, true, 32, JSON_THROW_ON_ERROR);
     }
 
     public function person(int $id): ?Person
@@ -44,6 +64,12 @@ class PeopleStore implements Directory
     public function peopleAtWork(): array
     {
         return array_map(self::made(...), $this->db->select('SELECT '.self::COLUMNS.' FROM people WHERE active ORDER BY name'));
+    }
+
+    /** @return list<Person> those who have left included */
+    public function everybody(): array
+    {
+        return array_map(self::made(...), $this->db->select('SELECT '.self::COLUMNS.' FROM people ORDER BY id'));
     }
 
     public function teams(): array
@@ -123,6 +149,6 @@ class PeopleStore implements Directory
 
     protected static function made(object $row): Person
     {
-        return new Person((int) $row->id, $row->handle, $row->name, $row->manager_id === null ? null : (int) $row->manager_id, (bool) $row->active, $row->team, $row->email, $row->phone);
+        return new Person((int) $row->id, $row->handle, $row->name, $row->manager_id === null ? null : (int) $row->manager_id, (bool) $row->active, $row->team, $row->email, $row->phone, $row->time_zone);
     }
 }

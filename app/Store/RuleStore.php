@@ -10,6 +10,7 @@ use VividLedger\Rule\Reading\Problem;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\RuleStatus;
+use VividLedger\Rule\Trigger\Swept;
 
 /**
  * Rules and their pages. A page is never changed; publishing the draft makes the next one. Every step of a rule's life
@@ -110,6 +111,7 @@ final readonly class RuleStore
             $this->endSpell($id, $entry);
             $this->beginSpell($id, $number, $entry);
             $this->watch($page->rule);
+            $this->sweepFromNow($page->rule);
         });
     }
 
@@ -135,12 +137,29 @@ final readonly class RuleStore
             $this->db->table('rules')->where('id', $id)->update(['status' => $to->value]);
             $entry = $this->entry("rule_{$to->value}", $id, (int) $rule->page, $by);
             $this->endSpell($id, $entry);
-            $this->db->table('rule_watches')->where('rule_id', $id)->delete();
+            $this->db->delete("DELETE FROM rule_watches WHERE rule_id = ? AND watch NOT LIKE '~%'", [$id]);
             if ($sound !== null) {
                 $this->beginSpell($id, (int) $rule->page, $entry);
                 $this->watch($sound);
+                $this->sweepFromNow($sound);
             }
+            $this->moveLines($id, $to);
         });
+    }
+
+    /** While a rule is paused its pencilled lines wait; when it is retired they go. */
+    private function moveLines(int $id, RuleStatus $to): void
+    {
+        [$set, $where] = match ($to) {
+            RuleStatus::Paused => ["status = 'held', note = 'the rule is paused'", "status = 'pencilled'"],
+            RuleStatus::InForce => ["status = 'pencilled', note = ''", "status = 'held' AND note = 'the rule is paused'"],
+            default => ["status = 'struck', struck_because = 'the rule was retired'", "status IN ('pencilled', 'held')"],
+        };
+        $this->db->update("UPDATE scheduled_lines SET {$set} WHERE rule_id = ? AND {$where}", [$id]);
+        if ($to === RuleStatus::Retired) {
+            $this->db->update("UPDATE rule_runs SET status = 'over' WHERE rule_id = ? AND status = 'in_play'", [$id]);
+            $this->db->table('rule_watches')->where('rule_id', $id)->delete();
+        }
     }
 
     /** Reads a rule in force once more, because something it names has changed, and keeps what it watches up to date. */
@@ -204,16 +223,37 @@ final readonly class RuleStore
         $this->db->table('rule_spells')->where('rule_id', $rule)->whereNull('to_entry')->update(['to_entry' => $entry]);
     }
 
+    /** The watch under which the index keeps what may touch runs in play. */
+    public static function touching(string $watch): string
+    {
+        return "~{$watch}";
+    }
+
+    /** What touches runs stays watched as long as the rule is not retired, because runs stay on their pages. */
     private function watch(Rule $rule): void
     {
-        $this->db->table('rule_watches')->where('rule_id', $rule->id)->delete();
+        $this->db->delete("DELETE FROM rule_watches WHERE rule_id = ? AND watch NOT LIKE '~%'", [$rule->id]);
         $rows = [];
         foreach (array_filter([$rule->watch(), $rule->watchAgain()]) as $watch) {
             foreach ($watch->keys() as $key) {
                 $rows["{$watch->type} {$key}"] = ['record_type' => $watch->type, 'watch' => $key, 'rule_id' => $rule->id];
             }
         }
-        Batch::insert($this->db, 'rule_watches', array_values($rows));
+        foreach ($rule->watchRun()?->keys() ?? [] as $key) {
+            $rows["{$rule->on} ~{$key}"] = ['record_type' => $rule->on, 'watch' => self::touching($key), 'rule_id' => $rule->id];
+        }
+        Batch::insert($this->db, 'rule_watches', array_values($rows), ' ON DUPLICATE KEY UPDATE rule_id = VALUES(rule_id)');
+        if (! $rule->trigger instanceof Swept) {
+            $this->db->table('sweeps')->where('rule_id', $rule->id)->delete();
+        }
+    }
+
+    /** A rule that time sets off is swept from now on; what came before it was in force is left as it is. */
+    private function sweepFromNow(Rule $rule): void
+    {
+        if ($rule->trigger instanceof Swept) {
+            $this->db->statement('INSERT INTO sweeps (rule_id, swept_until) VALUES (?, ?) ON DUPLICATE KEY UPDATE swept_until = VALUES(swept_until), sweeping_to = NULL, at_id = 0', [$rule->id, Columns::moment($this->clock->now())]);
+        }
     }
 
     /** @param  array<mixed>  $file */

@@ -103,7 +103,8 @@ final readonly class SaveRecord
             }
             $now = $this->clock->now();
             $saved = $this->settle(new Change($before, null, $actor->personId, $now, $actor->via), $this->facts($now), $actor, 'deleted');
-            $this->db->table('scheduled_lines')->where(['record_type' => $type->name, 'record_id' => $id, 'status' => 'pencilled'])->update(['status' => 'struck', 'struck_because' => 'the record was deleted']);
+            $this->db->table('scheduled_lines')->where(['record_type' => $type->name, 'record_id' => $id])->whereIn('status', ['pencilled', 'held'])->update(['status' => 'struck', 'struck_because' => 'the record was deleted']);
+            $this->db->update("UPDATE rule_runs SET status = 'over' WHERE record_type = ? AND record_id = ? AND status = 'in_play'", [$type->name, $id]);
 
             return $saved;
         });
@@ -163,10 +164,8 @@ final readonly class SaveRecord
             $places = implode(', ', array_fill(0, count($ids), '?'));
             $results = array_fill_keys($ids, "There is no such {$type->inSentence()}.");
             $now = $this->clock->now();
-            $facts = $this->facts($now);
+            $settlement = $this->settlement($now);
             $book = new RememberedRuleBook($this->rules);
-            $outcomes = [];
-            $writes = [];
             $refusals = [];
             foreach ($this->db->select('SELECT * FROM `'.TypeTable::name($type->name)."` WHERE id IN ({$places}) ORDER BY id FOR UPDATE", $ids) as $row) {
                 $before = Columns::record($type, $row);
@@ -182,25 +181,16 @@ final readonly class SaveRecord
                     continue;
                 }
                 $change = $this->changed($type, $before, $given, $actor, $now);
-                $decision = $this->engine->decide($change, $book, $facts, new FixedClock($change->at));
-                if ($writes !== [] && $facts->hasLookedAt($type->name)) {
-                    // It was judged on records of this type, so those changed before it have to be there to be read.
-                    [$writes, $outcomes, $facts] = $this->flush($writes, $outcomes, $now);
-                    $decision = $this->engine->decide($change, $book, $facts, new FixedClock($change->at));
-                }
+                $decision = $settlement->decided($type->name, fn (StoredFacts $facts): Decision => $this->engine->decide($change, $book, $facts, new FixedClock($change->at)));
                 if ($decision->refusal !== null) {
                     $results[$before->id] = $decision->refusal->message;
                     $refusals[] = $this->refused($type, $before->id, $actor, $decision->refusal);
 
                     continue;
                 }
-                $outcomes[] = new Outcome($change, $decision, $actor, 'changed');
-                array_push($writes, [$before, $decision->after], ...$decision->others);
-                if ($decision->others !== [] || $decision->turns !== []) {
-                    [$writes, $outcomes, $facts] = $this->flush($writes, $outcomes, $now);
-                }
+                $settlement->add([$before, $decision->after], new Outcome($change, $decision, $actor, 'changed'));
             }
-            $this->flush($writes, $outcomes, $now);
+            $settlement->flush();
             if ($refusals !== []) {
                 Batch::insert($this->db, 'entries', $refusals);
             }
@@ -219,18 +209,13 @@ final readonly class SaveRecord
     }
 
     /**
-     * @param  list<array{?Record, ?Record}>  $writes
-     * @param  list<Outcome>  $outcomes
-     * @return array{array{}, array{}, StoredFacts} nothing left to write, and facts that see what was written
+     * For decisions that are settled together, at one moment.
+     *
+     * @param  ?Closure(StoredFacts): void  $prepare  fetches at once what each of them will ask for
      */
-    private function flush(array $writes, array $outcomes, \DateTimeImmutable $now): array
+    public function settlement(\DateTimeImmutable $now, ?Closure $prepare = null): Settlement
     {
-        $this->records->write($writes);
-        if ($outcomes !== []) {
-            $this->ledger->write($outcomes);
-        }
-
-        return [[], [], $this->facts($now)];
+        return new Settlement($this->db, $this->schemas, $this->company, $this->records, $this->ledger, $now, $prepare);
     }
 
     /** @param  array<string, mixed>  $data */

@@ -8,6 +8,8 @@ use Illuminate\Database\Connection;
 use VividLedger\Condition\Total;
 use VividLedger\Engine\Facts;
 use VividLedger\Engine\GuardState;
+use VividLedger\Engine\TasksOfLine;
+use VividLedger\Message\Address;
 use VividLedger\People\Person;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Children;
@@ -23,6 +25,9 @@ class StoredFacts extends PeopleStore implements Facts
 
     /** @var array<string, true> record types that were read */
     private array $lookedAt = [];
+
+    /** @var array<string, array<string, true>> guard keys fetched at once, by rule and record */
+    private array $keys = [];
 
     /** @var array<string, mixed> answers given before */
     private array $answers = [];
@@ -144,8 +149,23 @@ class StoredFacts extends PeopleStore implements Facts
         return array_map(static fn (object $row): int => (int) $row->person_id, $this->db->select('SELECT person_id FROM followers WHERE record_type = ? AND record_id = ? ORDER BY person_id', [$type, $id]));
     }
 
+    /** @param  list<int>  $ids  of records whose guards will be asked for, fetched at once */
+    public function rememberGuards(int $rule, string $type, array $ids): void
+    {
+        [$states, $keys] = GuardStore::states($this->db, $rule, $type, $ids);
+        foreach ($ids as $id) {
+            $this->answers["guard:{$rule}:{$type}:{$id}"] = $states[$id] ?? new GuardState;
+            $this->keys["{$rule}:{$type}:{$id}"] = $keys[$id] ?? [];
+        }
+    }
+
     public function guardHeld(int $ruleId, string $type, int $recordId, int $epoch, string $key): bool
     {
+        if (isset($this->keys["{$ruleId}:{$type}:{$recordId}"])) {
+            return isset($this->keys["{$ruleId}:{$type}:{$recordId}"]["{$epoch}:{$key}"]);
+        }
+
+
         return $this->db->selectOne(
             'SELECT 1 FROM guard_keys WHERE rule_id = ? AND record_type = ? AND record_id = ? AND epoch = ? AND guard_key = ?',
             [$ruleId, $type, $recordId, $epoch, $key],
@@ -160,6 +180,23 @@ class StoredFacts extends PeopleStore implements Facts
     public function freshId(string $type): int
     {
         return (int) $this->db->scalar('SELECT NEXTVAL(`'.TypeTable::sequence($type).'`)');
+    }
+
+    public function inPlay(string $type, int $id): array
+    {
+        return RunsInPlay::of($this->db, $type, $id);
+    }
+
+    public function tasksOf(int $run, string $key): ?TasksOfLine
+    {
+        return RunsInPlay::tasks($this->db, $run, $key);
+    }
+
+    public function messagesTo(Address $address, \DateTimeImmutable $since): array
+    {
+        $rows = $this->db->select('SELECT at FROM message_addresses WHERE address = ? AND at >= ? ORDER BY at', [mb_substr($address->key(), 0, 190), Columns::moment($since)]);
+
+        return array_map(static fn (object $row): \DateTimeImmutable => new \DateTimeImmutable("{$row->at}Z"), $rows);
     }
 
     private function read(string $typeName, int $id, string $lock): ?Record

@@ -28,29 +28,44 @@ final class StoredRuleBook implements RuleBook
 
     public function relevantTo(Change $change): array
     {
+        return $this->ask($change)[0];
+    }
+
+    public function mayTouchRuns(Change $change): bool
+    {
+        return $this->ask($change)[1];
+    }
+
+    /** @return array{list<Rule>, bool} the rules that look at a change, and whether it may touch runs in play: one question */
+    public function ask(Change $change): array
+    {
         $watches = Watch::keysOf($change);
         if ($watches === []) {
-            return [];
+            return [[], false];
         }
-        $places = implode(', ', array_fill(0, count($watches), '?'));
+        $touches = array_map(RuleStore::touching(...), $watches);
+        $places = implode(', ', array_fill(0, 2 * count($watches), '?'));
         $rows = $this->db->select(
-            "SELECT r.id, r.page, r.position, r.either_or, c.kept_version FROM rules r, company c WHERE c.id = 1 AND r.status = 'in_force' AND r.id IN
-            (SELECT w.rule_id FROM rule_watches w WHERE w.record_type = ? AND w.watch IN ({$places})) ORDER BY r.position, r.id",
-            [$change->record()->type, ...$watches],
+            "SELECT r.id, r.page, r.either_or, r.status = 'in_force' AND NOT w.only_touches AS starts, w.touches, c.kept_version
+            FROM (SELECT rule_id, MIN(watch LIKE '~%') AS only_touches, MAX(watch LIKE '~%') AS touches FROM rule_watches WHERE record_type = ? AND watch IN ({$places}) GROUP BY rule_id) w
+            JOIN rules r ON r.id = w.rule_id JOIN company c ON c.id = 1 ORDER BY r.position, r.id",
+            [$change->record()->type, ...$watches, ...$touches],
         );
         $rules = [];
+        $touched = false;
         foreach ($rows as $row) {
+            $touched = $touched || (bool) $row->touches;
             if ($this->keptVersion !== (int) $row->kept_version) {
                 $this->read = [];
                 $this->keptVersion = (int) $row->kept_version;
             }
-            $rule = $this->page((int) $row->id, (int) $row->page, $row->either_or);
+            $rule = (bool) $row->starts ? $this->page((int) $row->id, (int) $row->page, $row->either_or) : null;
             if ($rule !== null) {
                 $rules[] = $rule;
             }
         }
 
-        return $rules;
+        return [$rules, $touched];
     }
 
     /** @return ?Rule null when the page no longer reads soundly, because something it names is gone */

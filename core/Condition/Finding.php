@@ -35,6 +35,18 @@ final readonly class Finding implements \JsonSerializable
         return "‘{$this->text}’ does not hold, the value is {$this->seen}";
     }
 
+    /** The first condition that holds. */
+    public function hit(): string
+    {
+        foreach ($this->parts as $part) {
+            if ($part->held) {
+                return $part->hit();
+            }
+        }
+
+        return $this->text;
+    }
+
     /** @return array<string, mixed> */
     public function jsonSerialize(): array
     {

@@ -26,6 +26,9 @@ final class Course
     /** @var array<string, true> by rule and record */
     private array $fired = [];
 
+    /** @var array<int, true> runs that this decision has ended */
+    private array $over = [];
+
     /** @var array<string, GuardState> of guards made ready again, or used, in this decision */
     private array $states = [];
 
@@ -110,8 +113,18 @@ final class Course
     public function fired(Firing $firing): void
     {
         $subject = $firing->before;
-        $this->fired["{$firing->rule->id}:{$subject->type}:{$subject->id}"] = true;
         $this->states["{$firing->rule->id}:{$subject->type}:{$subject->id}"] = new GuardState($firing->epoch, $this->countAfter($firing), $this->at);
+        $this->done($firing);
+        if ($firing->performance->pencilled !== []) {
+            $this->replace($firing);
+        }
+    }
+
+    /** Takes in what lines did, and puts what they changed into the queue. */
+    public function done(Deed $firing): void
+    {
+        $subject = $firing->before;
+        $this->fired["{$firing->rule->id}:{$subject->type}:{$subject->id}"] = true;
         $this->steps[] = $firing;
         $place = count($this->steps) - 1;
         $actor = $this->change->actor;
@@ -123,8 +136,32 @@ final class Course
             $this->remember($after, $before);
             $this->effect(new Change($before, $after, $actor, $this->at, CauseKind::Rule), $place);
         }
-        foreach ($firing->performance->events($firing->guardKey, $firing->rule->id) as $event) {
+        foreach ($firing->performance->events($firing->key(), $firing->rule->id) as $event) {
             $this->effect(Change::event($this->now($event[0]), $event[1], $actor, $this->at, CauseKind::Rule), $place);
+        }
+    }
+
+    public function add(Step $step): void
+    {
+        $this->steps[] = $step;
+        if ($step instanceof Struck && $step->lines === null) {
+            $this->over[$step->run->id] = true;
+        }
+    }
+
+    /** @return list<Run> what is in play on a record, without what this decision has ended */
+    public function inPlay(Record $record): array
+    {
+        return array_values(array_filter($this->standing->inPlay($record->type, $record->id), fn (Run $run): bool => ! isset($this->over[$run->id])));
+    }
+
+    /** A rule that fires once more on a record begins anew: what was left of the last time would come twice. */
+    private function replace(Firing $firing): void
+    {
+        foreach ($this->inPlay($firing->before) as $run) {
+            if ($run->rule === $firing->rule->id) {
+                $this->add(new Struck($run, $firing->after, null, 'the rule fired again and began anew', count($this->steps) - 1));
+            }
         }
     }
 
@@ -180,7 +217,7 @@ final class Course
         $chain = [];
         while ($step !== null) {
             $at = $this->steps[$step];
-            if ($at instanceof Firing) {
+            if ($at instanceof Deed) {
                 array_unshift($chain, $at->rule);
             }
             $step = $at->parent();

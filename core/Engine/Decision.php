@@ -24,6 +24,18 @@ final readonly class Decision
     ) {
     }
 
+    /** Whether lines sent messages, which limits of later decisions count. */
+    public function sends(): bool
+    {
+        foreach ($this->steps as $step) {
+            if ($step instanceof Deed && $step->rule->limits !== null && $step->performance->messages !== []) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /** @return list<Firing> */
     public function firings(): array
     {

@@ -5,15 +5,19 @@ declare(strict_types=1);
 namespace VividLedger\Engine;
 
 use VividLedger\Explain\Examiner;
+use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
 use VividLedger\Record\Display;
+use VividLedger\Record\Event;
+use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
+use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 
 /**
- * Decides what follows from a change. It has no side effects: the same change, rules, facts and clock give the same
- * decision, whether in a save, in a rehearsal or in a test.
+ * Decides what follows from a change, or from a line falling due. It has no side effects: the same change, rules, facts and
+ * clock give the same decision, whether in a save, in a rehearsal or in a test.
  */
 final readonly class Engine
 {
@@ -22,11 +26,14 @@ final readonly class Engine
 
     private Examiner $examiner;
 
+    private Runner $runner;
+
     public function __construct(
         private Schema $schema,
         private \DateTimeZone $zone,
     ) {
         $this->examiner = new Examiner($schema, $zone);
+        $this->runner = new Runner($schema, $zone);
     }
 
     /**
@@ -37,8 +44,37 @@ final readonly class Engine
     public function decide(Change $change, RuleBook $book, Facts $facts, Clock $clock): Decision
     {
         $course = new Course($change, new Standing($facts, $this->schema), $clock->now());
-        for ($next = 0; $next < count($course->queue); $next++) {
+        $refusal = $this->answer($course, $book, 0);
+
+        return $refusal === null ? $course->decision() : new Decision($change->before, refusal: $refusal);
+    }
+
+    /**
+     * A pencilled line falls due: it is done, left out, or put off, and what it changes is answered like any change.
+     *
+     * @param  Record  $record  as it is now, kept from being changed by others
+     * @param  ?string  $by  who wanted it done now; null when its time has come
+     */
+    public function fallDue(PencilledLine $line, Rule $rule, Record $record, RuleBook $book, Facts $facts, Clock $clock, ?string $by = null): Decision
+    {
+        $event = new Event(EventKind::LineDue, "line:{$line->id}", $rule->line($line->place)->said ?? '');
+        $change = Change::event($record, $event, null, $clock->now(), CauseKind::Rule);
+        $course = new Course($change, new Standing($facts, $this->schema), $clock->now());
+        $this->runner->fallDue($course, $line, $rule, $change, $by !== null);
+        // What it changed stands behind the event itself, which no rule waits for.
+        $refusal = $this->answer($course, $book, 1);
+
+        return $refusal === null ? $course->decision() : new Decision($record, refusal: $refusal);
+    }
+
+    /** Answers what is in the queue, and what that puts into it. */
+    private function answer(Course $course, RuleBook $book, int $from): ?Refusal
+    {
+        for ($next = $from; $next < count($course->queue); $next++) {
             [$answered, $parent] = $course->queue[$next];
+            if ($book->mayTouchRuns($answered)) {
+                $this->runner->tend($course, $answered, $parent, $book);
+            }
             $view = null;
             foreach ($book->relevantTo($answered) as $rule) {
                 if ($rule->again !== null) {
@@ -47,7 +83,7 @@ final readonly class Engine
                 if (! $rule->asksNoMore && ! $rule->looksAt($answered, $course->standing)) {
                     continue;
                 }
-                if ($rule->own) {
+                if ($rule->own || $answered->event?->kind->startsAnyRule() === true) {
                     $view ??= new View($course->now($answered->record()), $course->standing, $answered);
                     // Most rules end here, so this is kept short.
                     if (! $rule->holds($view)) {
@@ -60,7 +96,7 @@ final readonly class Engine
                 foreach ($views as $judged) {
                     $refusal = $this->judge($course, $rule, $judged, $answered, $parent);
                     if ($refusal !== null) {
-                        return new Decision($change->before, refusal: $refusal);
+                        return $refusal;
                     }
                     // What it did, later rules see.
                     $view = null;
@@ -69,7 +105,7 @@ final readonly class Engine
             $course->taken = [];
         }
 
-        return $course->decision();
+        return null;
     }
 
     /**
@@ -95,11 +131,13 @@ final readonly class Engine
             }
         }
         $state = new GuardState;
-        if ($rule->guard->remembers()) {
+        // What time sets off can come to pass twice when a worker dies, and must not fire twice.
+        $isOnce = $answered->event?->kind->comesOnce() === true;
+        if ($rule->guard->remembers() || $isOnce) {
             $subject = $course->held($subject);
             $state = $course->guardState($rule, $subject);
             $isUsed = static fn (string $key): bool => $facts->guardHeld($rule->id, $subject->type, $subject->id, $state->epoch, $key);
-            if ($rule->guard->holdsBack($state, $subject, $course->at, $isUsed)) {
+            if ($rule->guard->holdsBack($state, $subject, $course->at, $isUsed) || ($isOnce && $isUsed($rule->guard->key($subject, $course->occasion($subject, $answered), $state)))) {
                 return null;
             }
         }
@@ -112,21 +150,35 @@ final readonly class Engine
 
     private function fire(Course $course, Rule $rule, Record $subject, Change $answered, ?int $parent, GuardState $state): ?Refusal
     {
-        $type = $this->schema->type($subject->type) ?? throw new \LogicException("There is no record type {$subject->type}.");
+        $type = $this->typeOf($subject);
         $facts = $course->standing;
         $why = $this->examiner->examine($rule, $type, $answered, new View($subject, $facts, $answered));
-        $performance = new Performance($subject, $type, $facts, $this->schema, new Display($facts, $this->zone), $course->at, $this->zone, $answered, $course->marks);
-        foreach ($rule->lines as $line) {
-            $line->perform($performance);
+        $performance = new Performance($subject, $type, $facts, $this->schema, new Display($facts, $this->zone), $course->at, $this->zone, $answered, $course->marks, $rule->limits);
+        foreach ($rule->lines as $placed) {
+            if ($placed->timing !== null) {
+                continue;
+            }
+            $performance->doNow($placed);
             if ($performance->refusal !== null) {
                 [$field, $message] = $performance->refusal;
 
                 return new Refusal($rule, $field, $message, $why);
             }
         }
+        foreach ($rule->lines as $placed) {
+            if ($placed->timing !== null) {
+                $waitsFor = $placed->timing->waitsFor();
+                $performance->later($placed, 1, $placed->timing->due($performance->occasion($waitsFor === null ? null : $performance->tasksGiven($waitsFor))));
+            }
+        }
         $key = $rule->guard->key($subject, $course->occasion($subject, $answered), $state);
         $course->fired(new Firing($rule, $answered, $parent, $state->epoch, $key, $why, $performance, $subject, $performance->record));
 
         return null;
+    }
+
+    private function typeOf(Record $record): RecordType
+    {
+        return $this->schema->type($record->type) ?? throw new \LogicException("There is no record type {$record->type}.");
     }
 }

@@ -8,13 +8,15 @@ use VividLedger\Condition\Total;
 use VividLedger\People\Names;
 use VividLedger\People\Person;
 use VividLedger\Record\Record;
+use VividLedger\Message\Address;
 use VividLedger\Schema\Children;
+use VividLedger\Time\Calendars;
 
 /**
  * What the engine may ask about the world besides the change itself. Production answers from the database inside the
  * transaction of the save; tests and rehearsals answer from memory.
  */
-interface Facts extends Names
+interface Facts extends Calendars, Names
 {
     public function now(): \DateTimeImmutable;
 
@@ -59,4 +61,17 @@ interface Facts extends Names
 
     /** The id for a new record; one that is never used leaves a gap. */
     public function freshId(string $type): int;
+
+    /** @return list<Run> what is in play on a record, with its pencilled lines, the oldest first */
+    public function inPlay(string $type, int $id): array;
+
+    /** The tasks that one line of a run gave; null when it has given none. */
+    public function tasksOf(int $run, string $key): ?TasksOfLine;
+
+    /**
+     * When messages went to an address, whichever rules sent them.
+     *
+     * @return list<\DateTimeImmutable> the oldest first
+     */
+    public function messagesTo(Address $address, \DateTimeImmutable $since): array;
 }

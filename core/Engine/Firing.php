@@ -10,30 +10,25 @@ use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
 
 /** A rule that fires on a change, and what its lines did. */
-final readonly class Firing implements Step
+final readonly class Firing extends Deed
 {
-    /**
-     * @param  Change  $cause  the change the rule answered
-     * @param  ?int  $parent  place in the decision of the step that made that change; null for the change decided on
-     * @param  int  $epoch  how often the guard had been made ready again
-     * @param  Record  $before  the record the rule fired on, before the lines
-     * @param  Record  $after  the same after the lines
-     */
+    /** @param  int  $epoch  how often the guard had been made ready again */
     public function __construct(
-        public Rule $rule,
-        public Change $cause,
-        public ?int $parent,
+        Rule $rule,
+        Change $cause,
+        ?int $parent,
         public int $epoch,
         public string $guardKey,
         public Verdict $why,
-        public Performance $performance,
-        public Record $before,
-        public Record $after,
+        Performance $performance,
+        Record $before,
+        Record $after,
     ) {
+        parent::__construct($rule, $cause, $parent, $performance, $before, $after);
     }
 
-    public function parent(): ?int
+    public function key(): string
     {
-        return $this->parent;
+        return $this->guardKey;
     }
 }

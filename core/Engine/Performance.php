@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Engine;
 
+use VividLedger\Message\Address;
 use VividLedger\Message\Message;
 use VividLedger\People\Person;
 use VividLedger\Record\Change;
@@ -12,7 +13,10 @@ use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
+use VividLedger\Rule\Limits;
+use VividLedger\Rule\Line\Placed;
 use VividLedger\Rule\Line\TaskGiven;
+use VividLedger\Rule\Timing\Occasion;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
@@ -39,6 +43,15 @@ final class Performance
     /** @var ?array{?string, string} the field and the message of a refusal */
     public ?array $refusal = null;
 
+    /** @var list<Pencilling> lines that are to be done later */
+    public array $pencilled = [];
+
+    /** The line at hand. */
+    public ?Placed $placed = null;
+
+    /** The how-manieth time the line at hand is done. */
+    public int $turn = 1;
+
     /** @var array<string, Record> records that lines made, by the name later lines use */
     public array $made = [];
 
@@ -55,7 +68,88 @@ final class Performance
         public readonly \DateTimeZone $zone,
         public readonly Change $change,
         private readonly Marks $marks,
+        private readonly ?Limits $limits = null,
+        private readonly ?\DateTimeImmutable $started = null,
     ) {
+    }
+
+    /** What the moments of lines depend on, for a line that waits for the tasks of another. */
+    public function occasion(?TasksOfLine $tasks = null, int $turn = 1): Occasion
+    {
+        return self::occasionOf($this->record, $this->type, $this->facts, $this->zone, $this->started ?? $this->now, $tasks, $turn);
+    }
+
+    public static function occasionOf(Record $record, RecordType $type, Facts $facts, \DateTimeZone $zone, \DateTimeImmutable $started, ?TasksOfLine $tasks = null, int $turn = 1): Occasion
+    {
+        $owner = $record->value($type->owner);
+
+        return new Occasion($started, $record, $facts, is_int($owner) ? $facts->person($owner) : null, $zone, $turn, $tasks);
+    }
+
+    /** Does a line now, or pencils it in where quiet hours do not let it. */
+    public function doNow(Placed $placed): void
+    {
+        $this->placed = $placed;
+        $allowed = $placed->isMessage() ? $this->allowed($this->now) : $this->now;
+        if ($allowed > $this->now) {
+            $this->pencil(new Pencilling($placed->place, $this->turn, $allowed, $placed->kind, 'quiet hours'));
+        } else {
+            $placed->line->perform($this);
+        }
+    }
+
+    /** The moment itself, or the next one that the rule's quiet hours allow. */
+    public function allowed(\DateTimeImmutable $at): \DateTimeImmutable
+    {
+        return $this->limits === null ? $at : $this->limits->allowed($at, $this->occasion());
+    }
+
+    /** Pencils a line in for later, at a moment that is allowed. */
+    public function later(Placed $placed, int $turn, ?\DateTimeImmutable $due): void
+    {
+        $this->pencil(new Pencilling($placed->place, $turn, $due === null ? null : $this->allowed($due), $placed->kind));
+    }
+
+    /**
+     * Whether a message may go to all of these now. One that may not waits, as a line pencilled in again, or is dropped; either
+     * is told.
+     *
+     * @param  list<Address>  $addresses
+     */
+    public function mayWrite(array $addresses, string $what): bool
+    {
+        foreach ($addresses as $address) {
+            $until = $this->limits?->messageWaits($address, $this->occasion(), $this->now);
+            if ($until === null || $this->placed === null) {
+                continue;
+            }
+            $why = "{$this->limits->capSaid()}, {$address->name}";
+            if ($this->limits->drops) {
+                $this->outcomes[] = ['kind' => 'dropped', 'label' => $what, 'why' => $why];
+            } else {
+                $allowed = $this->allowed($until);
+                $this->pencil(new Pencilling($this->placed->place, $this->turn, $allowed, $this->placed->kind, $why));
+                $this->outcomes[] = ['kind' => 'waits', 'label' => $what, 'why' => $why, 'until' => $this->display->moment($allowed)];
+            }
+
+            return false;
+        }
+
+        return true;
+    }
+
+    /** The tasks that a line has given in this performance; null when it gave none. */
+    public function tasksGiven(string $key): ?TasksOfLine
+    {
+        $tasks = array_filter($this->tasks, static fn (TaskGiven $task): bool => $task->key === $key);
+        $dues = array_filter(array_map(static fn (TaskGiven $task): ?\DateTimeImmutable => $task->due, $tasks));
+
+        return $tasks === [] ? null : new TasksOfLine(count($tasks), $this->now, $dues === [] ? null : max($dues));
+    }
+
+    private function pencil(Pencilling $pencilling): void
+    {
+        $this->pencilled[] = $pencilling;
     }
 
     public function view(): View
@@ -123,7 +217,7 @@ final class Performance
 
     public function give(TaskGiven $task): void
     {
-        $this->tasks[] = $task;
+        $this->tasks[] = $task = $task->by($this->placed);
         if ($task->person !== null) {
             $this->facts->taskGiven($task->person->id);
         }
@@ -140,6 +234,9 @@ final class Performance
     public function send(Message $message): void
     {
         $this->messages[] = $message;
+        foreach ([...$message->to, ...$message->cc] as $address) {
+            $this->facts->messageSent($address);
+        }
         $this->outcomes[] = [
             'kind' => 'message',
             'channel' => $message->channel->value,

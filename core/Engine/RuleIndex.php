@@ -11,11 +11,14 @@ use VividLedger\Rule\Trigger\Watch;
 /** A rule book held in memory. */
 final class RuleIndex implements RuleBook
 {
+    /** @var array<string, array<string, true>> what can touch runs, by record type and key of the watch */
+    private array $touching = [];
+
     /** @var array<string, array<string, array<int, Rule>>> by record type, then key of the watch, then position */
     private array $index = [];
 
     /** @param  list<Rule>  $rules in the order the administrator set */
-    public function __construct(array $rules)
+    public function __construct(private readonly array $rules)
     {
         foreach ($rules as $position => $rule) {
             foreach (array_filter([$rule->watch(), $rule->watchAgain()]) as $watch) {
@@ -24,12 +27,35 @@ final class RuleIndex implements RuleBook
                 }
             }
         }
+        foreach ($rules as $rule) {
+            foreach ($rule->watchRun()?->keys() ?? [] as $key) {
+                $this->touching[$rule->on][$key] = true;
+            }
+        }
         foreach ($this->index as $type => $keys) {
             foreach ($keys as $key => $byPosition) {
                 ksort($byPosition);
                 $this->index[$type][$key] = $byPosition;
             }
         }
+    }
+
+    public function mayTouchRuns(Change $change): bool
+    {
+        $touching = $this->touching[$change->record()->type] ?? [];
+
+        return $touching !== [] && array_intersect_key($touching, array_flip(Watch::keysOf($change))) !== [];
+    }
+
+    public function page(int $rule, int $number): ?Rule
+    {
+        foreach ($this->rules as $known) {
+            if ($known->id === $rule && $known->page === $number) {
+                return $known;
+            }
+        }
+
+        return null;
     }
 
     /** @return array<int, Rule> by position, in order */

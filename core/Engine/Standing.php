@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace VividLedger\Engine;
 
 use VividLedger\Condition\Total;
+use VividLedger\Message\Address;
 use VividLedger\People\Person;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Children;
 use VividLedger\Schema\Schema;
+use VividLedger\Time\WorkingCalendar;
 
 /** The world in the middle of a decision: the facts, with what the decision has changed so far laid over them. */
 final class Standing implements Facts
@@ -21,6 +23,9 @@ final class Standing implements Facts
 
     /** @var array<int, int> tasks given, by person */
     private array $given = [];
+
+    /** @var array<string, int> messages sent, by address */
+    private array $sent = [];
 
     public function __construct(
         private readonly Facts $below,
@@ -167,5 +172,31 @@ final class Standing implements Facts
     public function freshId(string $type): int
     {
         return $this->below->freshId($type);
+    }
+
+    public function calendar(?Person $person): WorkingCalendar
+    {
+        return $this->below->calendar($person);
+    }
+
+    public function inPlay(string $type, int $id): array
+    {
+        return $this->below->inPlay($type, $id);
+    }
+
+    public function tasksOf(int $run, string $key): ?TasksOfLine
+    {
+        return $this->below->tasksOf($run, $key);
+    }
+
+    /** Those of this decision included, so that two lines of it share one limit. */
+    public function messagesTo(Address $address, \DateTimeImmutable $since): array
+    {
+        return [...$this->below->messagesTo($address, $since), ...array_fill(0, $this->sent[$address->key()] ?? 0, $this->now())];
+    }
+
+    public function messageSent(Address $address): void
+    {
+        $this->sent[$address->key()] = ($this->sent[$address->key()] ?? 0) + 1;
     }
 }

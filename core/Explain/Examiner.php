@@ -104,7 +104,10 @@ final readonly class Examiner
                 EventKind::Comment => "Comment on the {$type->inSentence()}: “".mb_strimwidth($change->event->text, 0, 80, '…').'”',
                 EventKind::File => "File on the {$type->inSentence()}: {$change->event->text}",
                 EventKind::TaskDone => "Task done: “{$change->event->text}”",
+                EventKind::Reply => 'Reply: “'.mb_strimwidth($change->event->text, 0, 80, '…').'”',
                 EventKind::ByHand => 'Run by hand',
+                EventKind::DateArrived, EventKind::FellQuiet, EventKind::CameRound, EventKind::LineDue => $change->event->text,
+                EventKind::PutInForce => 'It matched when the rule was put in force',
             };
         }
         if ($change->before === null) {

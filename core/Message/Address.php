@@ -22,6 +22,12 @@ final readonly class Address
     ) {
     }
 
+    /** The same for every message to the same place. */
+    public function key(): string
+    {
+        return $this->address !== '' ? mb_strtolower($this->address) : "person:{$this->personId}";
+    }
+
     public function text(): string
     {
         return $this->address === '' || $this->address === $this->name ? $this->name : "{$this->name} <{$this->address}>";

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace VividLedger\People;
 
+use VividLedger\Time\Calendars;
+
 /** What reading a rule needs to know of a company besides its schema: people by handle, and what is kept under a name. */
-interface Directory extends Names
+interface Directory extends Calendars, Names
 {
     public function personByHandle(string $handle): ?Person;
 
@@ -26,4 +28,10 @@ interface Directory extends Names
 
     /** @return ?array<mixed> subject and body of a letter template */
     public function letter(string $name): ?array;
+
+    /** @return list<string> names of the ladders kept in Setup */
+    public function ladders(): array;
+
+    /** @return ?list<mixed> the rungs as a rule file writes them */
+    public function ladder(string $name): ?array;
 }

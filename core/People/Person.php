@@ -16,6 +16,7 @@ final readonly class Person
         public string $team = '',
         public string $email = '',
         public string $phone = '',
+        public string $zone = '',
     ) {
     }
 }

@@ -10,7 +10,13 @@ enum EventKind: string
     case Comment = 'comment';
     case File = 'file';
     case TaskDone = 'task_done';
+    case Reply = 'reply';
     case ByHand = 'by_hand';
+    case DateArrived = 'date_arrived';
+    case FellQuiet = 'fell_quiet';
+    case CameRound = 'came_round';
+    case PutInForce = 'put_in_force';    // a rule starts on what matched when it was put in force
+    case LineDue = 'line_due';           // a pencilled line falls due
 
     /** As said of a record: "the ticket gets a comment". */
     public function label(): string
@@ -19,7 +25,25 @@ enum EventKind: string
             self::Comment => 'gets a comment',
             self::File => 'gets a file',
             self::TaskDone => 'has a task done',
+            self::Reply => 'gets a reply',
             self::ByHand => 'is run by hand',
+            self::DateArrived => 'comes to a date',
+            self::FellQuiet => 'falls quiet',
+            self::CameRound => 'is looked at by a timetable',
+            self::PutInForce => 'matched when the rule was put in force',
+            self::LineDue => 'has a line fall due',
         };
+    }
+
+    /** Whether a rule starts on it whatever it waits for: what matched when it was put in force. */
+    public function startsAnyRule(): bool
+    {
+        return $this === self::PutInForce;
+    }
+
+    /** Whether time brings it about, so that its occasion may fire a rule once and never again. */
+    public function comesOnce(): bool
+    {
+        return in_array($this, [self::DateArrived, self::FellQuiet, self::CameRound, self::PutInForce], true);
     }
 }

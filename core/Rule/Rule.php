@@ -6,14 +6,16 @@ namespace VividLedger\Rule;
 
 use Closure;
 use VividLedger\Condition\Condition;
+use VividLedger\Condition\Happened;
 use VividLedger\Condition\Tree;
 use VividLedger\Engine\Facts;
 use VividLedger\Engine\Standing;
 use VividLedger\Engine\View;
 use VividLedger\Record\Change;
+use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Guard\RepeatGuard;
-use VividLedger\Rule\Line\Line;
+use VividLedger\Rule\Line\Placed;
 use VividLedger\Rule\Trigger\RelatedChanged;
 use VividLedger\Rule\Trigger\Trigger;
 use VividLedger\Rule\Trigger\Watch;
@@ -38,13 +40,18 @@ final class Rule
     /** @var ?Closure(View): bool */
     private ?Closure $againTest = null;
 
+    /** @var ?Closure(View): bool */
+    private ?Closure $untilTest = null;
+
     /**
      * @param  int  $id  of the rule; 0 for one that is not kept anywhere
      * @param  int  $page  the number of the page, from 1
      * @param  string  $on  name of the record type
-     * @param  list<Line>  $lines
+     * @param  list<Placed>  $lines  in the order of the page
      * @param  ?Condition  $again  makes a used guard ready again when it becomes true
      * @param  string  $eitherOr  name of the either/or set the rule stands in; empty for none
+     * @param  ?Condition  $until  ends a run early when it holds
+     * @param  ?Limits  $limits  what no line may break
      */
     public function __construct(
         public readonly int $id,
@@ -57,6 +64,8 @@ final class Rule
         public readonly array $lines,
         public readonly ?Condition $again = null,
         public readonly string $eitherOr = '',
+        public readonly ?Condition $until = null,
+        public readonly ?Limits $limits = null,
     ) {
         $watch = $trigger->watch();
         $this->own = $watch->type === $on && ! $trigger instanceof RelatedChanged;
@@ -75,15 +84,20 @@ final class Rule
     /** Whether a change is one that the trigger waits for. */
     public function isStartedBy(Change $change, Facts $facts): bool
     {
-        return $change->record()->type === $this->trigger->watch()->type
-            && ($change->event?->ruleId === null || $change->event->ruleId === $this->id)
-            && $this->trigger->accepts($change, $facts);
+        if ($change->event?->ruleId !== null && $change->event->ruleId !== $this->id) {
+            return false;
+        }
+        if ($change->event?->kind->startsAnyRule() === true) {
+            return $change->record()->type === $this->on;
+        }
+
+        return $change->record()->type === $this->trigger->watch()->type && $this->trigger->accepts($change, $facts);
     }
 
     /** Whether a change is the rule's to answer: its trigger takes it, and it touches what the rule watches. */
     public function looksAt(Change $change, Facts $facts): bool
     {
-        return $this->isStartedBy($change, $facts) && array_intersect($this->watch()->keys(), Watch::keysOf($change)) !== [];
+        return $this->isStartedBy($change, $facts) && ($change->event?->kind->startsAnyRule() === true || array_intersect($this->watch()->keys(), Watch::keysOf($change)) !== []);
     }
 
     /** The record and its facts as they were before a change of it, or of a related record; null when it did not exist. */
@@ -130,6 +144,60 @@ final class Rule
         }
 
         return $watch->withFields($this->read($this->condition->paths()));
+    }
+
+    /** Whether what ends a run holds now, or through the change at hand. */
+    public function isOver(View $view): bool
+    {
+        if ($this->until === null) {
+            return false;
+        }
+        $test = $this->untilTest ??= $this->until->compile();
+
+        return $test($view);
+    }
+
+    public function line(int $place): ?Placed
+    {
+        foreach ($this->lines as $placed) {
+            if ($placed->place === $place) {
+                return $placed;
+            }
+        }
+
+        return null;
+    }
+
+    /** Whether the rule goes on after it has fired. */
+    public function lasts(): bool
+    {
+        foreach ($this->lines as $placed) {
+            if ($placed->timing !== null) {
+                return true;
+            }
+        }
+
+        return $this->limits !== null;
+    }
+
+    /** What can end or move a run that is in play is watched besides; null when nothing can before a line falls due. */
+    public function watchRun(): ?Watch
+    {
+        if (! $this->lasts()) {
+            return null;
+        }
+        $fields = $this->until === null ? [] : $this->read($this->until->paths());
+        $waits = false;
+        foreach ($this->lines as $placed) {
+            $hangsOn = $placed->timing?->hangsOn();
+            if ($hangsOn !== null && $fields !== null) {
+                $fields[] = $hangsOn;
+            }
+            $waits = $waits || $placed->timing?->waitsFor() !== null;
+        }
+        $events = $this->until === null ? ($waits ? [EventKind::TaskDone] : []) : Happened::EVENTS;
+
+        return new Watch($this->on, fields: $fields === null ? null : array_values(array_unique($fields)), events: $events);
     }
 
     /** What makes the guard ready again is watched besides. */

@@ -6,13 +6,13 @@ namespace VividLedger\Time;
 
 use VividLedger\Rule\Reading\Node;
 
-/** A length of calendar time, forwards or backwards. */
+/** A length of time, forwards or backwards. */
 final readonly class Amount
 {
     /** Ten years: what is further away is a slip of the hand. In days, for every unit. */
     private const MOST_DAYS = 3653;
 
-    private const DAYS = ['minute' => 1 / 1440, 'hour' => 1 / 24, 'day' => 1, 'week' => 7, 'month' => 31, 'year' => 365];
+    private const DAYS = ['minute' => 1 / 1440, 'hour' => 1 / 24, 'day' => 1, 'week' => 7, 'month' => 31, 'year' => 365, 'working_hour' => 1 / 4, 'working_day' => 1.5];
 
     public function __construct(
         public int $amount,
@@ -38,10 +38,15 @@ final readonly class Amount
     /**
      * The instant this far from another. Days and longer are counted in the zone and keep the local time; a month too
      * short clamps to its last day; a local time that a clock change skips moves forward by the gap, and one that
-     * happens twice is the first of the two.
+     * happens twice is the first of the two. Working units need the calendar that counts them.
      */
-    public function from(\DateTimeImmutable $base, \DateTimeZone $zone): \DateTimeImmutable
+    public function from(\DateTimeImmutable $base, \DateTimeZone $zone, ?WorkingCalendar $calendar = null): \DateTimeImmutable
     {
+        if ($this->unit->isWorking()) {
+            $calendar ?? throw new \LogicException('Working time is counted by a calendar.');
+
+            return $this->unit === Unit::WorkingHour ? $calendar->add($base, 3600 * $this->amount) : $calendar->addDays($base, $this->amount, $zone);
+        }
         if ($this->unit === Unit::Minute || $this->unit === Unit::Hour) {
             $seconds = $this->amount * ($this->unit === Unit::Minute ? 60 : 3600);
 

@@ -7,6 +7,30 @@ namespace VividLedger\Time;
 /** From a local date and time of day to the instant it names. */
 final class LocalTime
 {
+    /** What is due on a day is late when the working day is over. */
+    private const END_OF_DAY = '17:00:00';
+
+    /** The instant at which a kept date begins, or the kept moment itself. */
+    public static function start(string $value, \DateTimeZone $zone): \DateTimeImmutable
+    {
+        return self::of($value, $zone, '00:00:00');
+    }
+
+    /**
+     * The instant that a kept date or moment means as something to count from.
+     *
+     * @param  string  $value  "2026-11-24", whose end of work is meant, or an instant
+     */
+    public static function of(string $value, \DateTimeZone $zone, string $time = self::END_OF_DAY): \DateTimeImmutable
+    {
+        if (strlen($value) > 10) {
+            return new \DateTimeImmutable($value);
+        }
+        [$year, $month, $day] = array_map(intval(...), explode('-', $value));
+
+        return self::instant($year, $month, $day, $time, $zone);
+    }
+
     /**
      * @param  int  $day  may lie outside the month, and then counts on from it
      * @param  string  $time  "HH:MM:SS"

@@ -140,6 +140,16 @@ final class EnginePropertyTest extends TestCase
             {
                 return array_filter($this->rules, fn (Rule $rule): bool => $rule->looksAt($change, $this->world) || array_intersect($rule->watchAgain()?->keys() ?? [], Watch::keysOf($change)) !== []);
             }
+
+            public function mayTouchRuns(Change $change): bool
+            {
+                return true;
+            }
+
+            public function page(int $rule, int $number): ?Rule
+            {
+                return (new RuleIndex($this->rules))->page($rule, $number);
+            }
         };
     }
 

@@ -9,8 +9,9 @@ use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use VividLedger\Time\Amount;
+use VividLedger\Time\Due;
 use VividLedger\Time\InvalidCalendar;
-use VividLedger\Time\LocalTime;
+use VividLedger\Time\Roll;
 use VividLedger\Time\Unit;
 use VividLedger\Time\WorkingCalendar;
 use VividLedger\Time\WorkingHours;
@@ -37,18 +38,7 @@ final class WorkingTimeTest extends TestCase
             $zone = new \DateTimeZone($case['zone']);
             $calendar = $calendars[$case['calendar']];
             $base = new \DateTimeImmutable($case['base']);
-            $due = match ($case['unit']) {
-                'working_hour' => $calendar->add($base, 3600 * $case['amount']),
-                'working_day' => $calendar->addDays($base, $case['amount'], $zone),
-                default => (new Amount($case['amount'], Unit::from($case['unit'])))->from($base, $zone),
-            };
-            if ($case['roll'] !== null) {
-                $due = $calendar->roll($due, $case['roll'] === 'next', $zone);
-            }
-            if ($case['at'] !== null) {
-                [$year, $month, $day] = array_map(intval(...), explode('-', $due->setTimezone($zone)->format('Y-n-j')));
-                $due = LocalTime::instant($year, $month, $day, "{$case['at']}:00", $zone);
-            }
+            $due = (new Due(new Amount($case['amount'], Unit::from($case['unit'])), $case['roll'] === null ? null : Roll::from($case['roll']), $case['at']))->from($base, $zone, $calendar);
             self::assertSame((new \DateTimeImmutable($case['due']))->format('U'), $due->format('U'), 'line '.($number + 1).": {$line}");
         }
     }

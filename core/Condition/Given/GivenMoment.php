@@ -9,6 +9,7 @@ use VividLedger\Record\Value;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Time\Amount;
+use VividLedger\Time\WorkingCalendar;
 
 /** A date that moves with the clock: today, 7 days from today, 2 hours ago. */
 final readonly class GivenMoment implements Given
@@ -17,6 +18,7 @@ final readonly class GivenMoment implements Given
         private Amount $amount,
         private \DateTimeZone $zone,
         private bool $day,
+        private ?WorkingCalendar $calendar = null,
     ) {
     }
 
@@ -33,7 +35,7 @@ final readonly class GivenMoment implements Given
     /** The date or instant it means at a moment, as the field keeps it. */
     public function at(\DateTimeImmutable $now, Field $for): string
     {
-        $moment = $this->amount->from($now, $this->zone);
+        $moment = $this->amount->from($now, $this->zone, $this->calendar);
 
         return $for->type === FieldType::Date ? $moment->setTimezone($this->zone)->format('Y-m-d') : Value::instantText($moment);
     }

@@ -13,13 +13,14 @@ use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\RecordType;
 use VividLedger\Time\Amount;
+use VividLedger\Time\WorkingCalendar;
 
 /** At most once in so much time, counted from the last firing. */
 final readonly class OnceInPeriod implements RepeatGuard
 {
     use UsedUp;
 
-    private function __construct(private Amount $period, private \DateTimeZone $zone)
+    private function __construct(private Amount $period, private WorkingCalendar $calendar)
     {
     }
 
@@ -42,7 +43,7 @@ final readonly class OnceInPeriod implements RepeatGuard
         }
         $context->word($period->unit->label($period->amount), WordRole::Value, $node->child('period')->at, Edit::Span);
 
-        return new self($period, $context->zone);
+        return new self($period, $context->directory->calendar(null));
     }
 
     public function wording(): string
@@ -52,7 +53,7 @@ final readonly class OnceInPeriod implements RepeatGuard
 
     public function holdsBack(GuardState $state, Record $record, \DateTimeImmutable $now, Closure $isUsed): bool
     {
-        return $state->last !== null && $this->period->from($state->last, $this->zone) > $now;
+        return $state->last !== null && $this->period->from($state->last, $this->calendar->zone, $this->calendar) > $now;
     }
 
     /** Numbered, so that of two that raced past each other only one can be kept. */

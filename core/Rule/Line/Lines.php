@@ -9,6 +9,13 @@ use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Edit;
 use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Reading\Part;
+use VividLedger\Rule\Reading\Row;
+use VividLedger\Rule\Reading\Word;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Rule\Timing\Climb;
+use VividLedger\Rule\Timing\Timing;
+use VividLedger\Rule\Timing\Timings;
+use VividLedger\Time\Due;
 
 /** All kinds of line, in the order they are offered. A new kind is a new file and one line here. */
 final class Lines
@@ -17,35 +24,85 @@ final class Lines
 
     /** @var list<class-string<Line>> */
     public const ALL = [
-        SetFields::class, GiveTask::class, GiveTasks::class, SendMessage::class, CreateRecord::class, Assign::class,
+        SetFields::class, GiveTask::class, GiveTasks::class, Remind::class, SendMessage::class, SendList::class, Escalate::class, CreateRecord::class, Assign::class,
         AddComment::class, Follow::class, Refuse::class,
     ];
 
-    /** @return ?Line null when it is unfinished, and the problem is noted; a line that is switched off is read all the same */
-    public static function read(Context $context, Node $node): ?Line
+    /** @return ?Placed null when it is unfinished, and the problem is noted; a line that is switched off is read all the same */
+    public static function read(Context $context, Node $node, int $place): ?Placed
     {
-        $row = $context->row(Part::Line, $node, 'at once');
+        $timing = Timings::read($context, $node->child('at'));
+        $row = $context->row(Part::Line, $node, $timing instanceof Timing ? $timing->margin() : ($timing === false ? 'when?' : 'at once'));
         $row->off = $node->child('off')->raw === true;
-        $read = null;
-        $known = false;
-        foreach (self::ALL as $line) {
-            if ($line::kind() === $node->kind()) {
-                $known = true;
-                $read = $line::read($context, $node);
-            }
+        $problems = $context->problems();
+        $read = self::line($context, $node, $row);
+        $said = $row->text();
+        $tooLate = self::times($context, $node, $timing ?: null);
+        if ($read instanceof Refuse && $timing !== null) {
+            return $context->problem($node->child('at')->at, 'wrong_type', 'A save can only be refused at once.');
         }
-        if (! $known) {
-            return $context->gap('choose what to do', $node->at, null, 'unknown_line', 'Choose what this line does, or remove it.');
-        }
+        $escalate = $read;
         $own = $node->child('onlyIf');
         if ($own->isMissing()) {
             // The word belongs to the line's own sentence, above the rows of its conditions.
-            $row->words[] = new \VividLedger\Rule\Reading\Word('+ only if', \VividLedger\Rule\Reading\WordRole::More, $own->at, Edit::Where);
-
-            return $read;
+            $row->words[] = new Word('+ only if', WordRole::More, $own->at, Edit::Where);
+        } else {
+            $condition = ConditionReader::read($context, $own, 'only if', 1);
+            $read = $read === null || $condition === null ? null : new OnlyIf($read, $condition, $said);
         }
-        $condition = ConditionReader::read($context, $own, 'only if', 1);
+        if ($escalate instanceof Escalate) {
+            $timing = new Climb($timing ?: null, $escalate->ladder);
+        }
+        // What the sentence says of its time is not said twice when it is read aloud.
+        $row->said = $timing instanceof Timing && $timing->note() !== $timing->said() ? trim(str_replace($timing->note(), '', $timing->said())) : '';
+        $key = $node->child('key')->text() ?? '';
+        if ($key !== '') {
+            if (isset($context->sheet->keys[$key])) {
+                return $context->problem($node->child('key')->at, 'name_taken', "A line above already goes by ‘{$key}’.");
+            }
+            if ($escalate instanceof GiveTask || $escalate instanceof GiveTasks) {
+                $context->sheet->keys[$key] = 'the task of line '.($place + 1);
+            }
+        }
 
-        return $read === null || $condition === null ? null : new OnlyIf($read, $condition, $row->text());
+        return $read === null || $timing === false || $context->problems() > $problems ? null : new Placed($place, $read, $node->kind(), $timing, $tooLate, $key, $said);
+    }
+
+    private static function line(Context $context, Node $node, Row $row): ?Line
+    {
+        foreach (self::ALL as $line) {
+            if ($line::kind() === $node->kind()) {
+                return $line::read($context, $node);
+            }
+        }
+
+        return $context->gap('choose what to do', $node->at, null, 'unknown_line', 'Choose what this line does, or remove it.');
+    }
+
+    /** What the margin leaves out of the line's time, and when it comes too late. */
+    private static function times(Context $context, Node $node, ?Timing $timing): ?Due
+    {
+        $at = $node->child('at')->at;
+        if ($timing === null) {
+            return null;
+        }
+        if ($timing->note() !== '') {
+            $context->glue(',');
+            $context->word($timing->note(), WordRole::Value, $at, Edit::Timing);
+        }
+        $late = $node->child('tooLate');
+        if ($late->isMissing()) {
+            $context->more('+ too late after', $late->at, Edit::Span);
+
+            return null;
+        }
+        $due = Due::read($late);
+        if (is_string($due) || $due->amount->amount < 1) {
+            return $context->gap('too late when?', $late->at, Edit::Span, 'wrong_type', is_string($due) ? $due : 'Give an amount of 1 or more.');
+        }
+        $context->glue(', too late after');
+        $context->word($due->length(), WordRole::Value, $late->at, Edit::Span);
+
+        return $due;
     }
 }

@@ -73,6 +73,9 @@ final readonly class SendMessage implements Line
 
             return;
         }
+        if (! $performance->mayWrite($reached->addresses, 'The '.$this->channel->label())) {
+            return;
+        }
         // A mail is one letter to all; what lands in a pocket or in the application is each one's own.
         $letters = $this->channel === Channel::Email ? [$reached->addresses] : array_map(static fn ($address): array => [$address], $reached->addresses);
         $cc = $this->cc->isEmpty() ? [] : $this->cc->reach($performance, $this->channel)->addresses;

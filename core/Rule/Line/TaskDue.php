@@ -5,22 +5,20 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Engine\Performance;
+use VividLedger\People\Person;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Edit;
 use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Path;
-use VividLedger\Time\Amount;
+use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
 use VividLedger\Time\Unit;
 
 /** When a task falls due: so long after now, or so long before or after a date of this or a related record. */
 final readonly class TaskDue
 {
-    /** What is due on a day is late when the working day is over. */
-    private const END_OF_DAY = '17:00:00';
-
-    private function __construct(private Amount $amount, private ?Path $from)
+    private function __construct(private Due $due, private ?Path $from)
     {
     }
 
@@ -32,7 +30,7 @@ final readonly class TaskDue
 
             return null;
         }
-        $amount = Amount::read($node);
+        $due = Due::read($node);
         $name = $node->child('from')->text();
         $from = $name === null ? null : $context->schema->path($context->type, $name);
         if ($name !== null && ($from === null || ! $from->field->type->isMoment())) {
@@ -40,39 +38,45 @@ final readonly class TaskDue
 
             return false;
         }
-        if ($amount === null || ($from === null && $amount->amount < 0)) {
+        if (is_string($due) || ($from === null && $due->amount->amount < 0)) {
             $far = is_int($node->child('amount')->raw) && Unit::tryFrom($node->child('unit')->text() ?? '') !== null && $node->child('amount')->raw >= 0;
-            $context->gap('choose when', $node->at, Edit::Due, $far ? 'out_of_range' : 'wrong_type', $far ? 'A task can be due at most ten years ahead.' : 'Give a whole number and a unit, such as 2 days.');
+            $context->gap('choose when', $node->at, Edit::Due, $far ? 'out_of_range' : 'wrong_type', is_string($due) ? $due : 'Give a whole number and a unit, such as 2 days.');
 
             return false;
         }
-        $length = $amount->unit->label(abs($amount->amount));
         $said = match (true) {
-            $from === null => $amount->amount === 0 ? 'at once' : "{$length} later",
-            $amount->amount === 0 => "on {$from->label()}",
-            default => $length.($amount->amount < 0 ? ' before ' : ' after ').$from->label(),
+            $from === null => $due->amount->amount === 0 ? ($due->time === null ? 'at once' : 'the same day') : "{$due->length()} later",
+            $due->amount->amount === 0 => "on {$from->label()}",
+            default => $due->length().($due->amount->amount < 0 ? ' before ' : ' after ').$from->label(),
         };
-        $context->word($said, WordRole::Value, $node->at, Edit::Due);
+        $context->word(trim("{$said} {$due->rest()}"), WordRole::Value, $node->at, Edit::Due);
 
-        return new self($amount, $from);
+        return new self($due, $from);
     }
 
-    /** @return ?\DateTimeImmutable null when the date to count from is empty */
-    public function at(Performance $performance): ?\DateTimeImmutable
+    /**
+     * @param  ?Person  $assignee  by whose working calendar the time is counted
+     * @return ?\DateTimeImmutable null when the date to count from is empty
+     */
+    public function at(Performance $performance, ?Person $assignee): ?\DateTimeImmutable
     {
-        if ($this->from === null) {
-            return $this->amount->from($performance->now, $performance->zone);
+        $base = $performance->now;
+        if ($this->from !== null) {
+            $value = $performance->view()->value($this->from);
+            if (! is_string($value)) {
+                return null;
+            }
+            $base = LocalTime::of($value, $performance->zone);
         }
-        $base = $performance->view()->value($this->from);
-        if (! is_string($base)) {
-            return null;
-        }
-        if (strlen($base) > 10) {
-            return $this->amount->from(new \DateTimeImmutable($base), $performance->zone);
-        }
-        [$year, $month, $day] = array_map(intval(...), explode('-', $base));
+        $calendar = $this->due->needsCalendar() || $this->due->time !== null ? $performance->facts->calendar($assignee) : null;
 
-        return $this->amount->from(LocalTime::instant($year, $month, $day, self::END_OF_DAY, $performance->zone), $performance->zone);
+        return $this->due->from($base, $calendar->zone ?? $performance->zone, $calendar);
+    }
+
+    /** Name of the record's own date it counts from; null for another base. */
+    public function hangsOn(): ?string
+    {
+        return $this->from !== null && $this->from->hops === [] ? $this->from->field->name : null;
     }
 
     public function emptyBase(): string

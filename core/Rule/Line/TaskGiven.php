@@ -14,6 +14,8 @@ final readonly class TaskGiven
      * @param  string  $path  how the person was found
      * @param  bool  $stoodIn  whether the person is the company's fallback
      * @param  ?array{string, int}  $about  type and id of a contact the task stands on besides its record
+     * @param  string  $key  of the line that gave it, by which others wait for it
+     * @param  ?int  $place  of that line in its page
      */
     public function __construct(
         public string $title,
@@ -25,6 +27,14 @@ final readonly class TaskGiven
         public string $notes = '',
         public TaskPriority $priority = TaskPriority::Normal,
         public ?array $about = null,
+        public string $key = '',
+        public ?int $place = null,
     ) {
+    }
+
+    /** The same, as the task of a line. */
+    public function by(?Placed $placed): self
+    {
+        return $placed === null ? $this : new self($this->title, $this->person, $this->path, $this->stoodIn, $this->due, $this->record, $this->notes, $this->priority, $this->about, $placed->key, $placed->place);
     }
 }

@@ -60,7 +60,7 @@ final readonly class TaskPlan
     {
         $found = Finder::find($this->to, $performance);
         $title = $this->title->render($performance->view(), $performance->display, $performance->number());
-        $due = $this->due?->at($performance);
+        $due = $this->due?->at($performance, $found->person);
         $about = $this->contact === null ? null : $performance->view()->value($this->contact);
         $performance->give(new TaskGiven(
             mb_substr($title === '' ? 'Task' : $title, 0, self::TITLE_LENGTH),

@@ -12,6 +12,7 @@ use VividLedger\Condition\FormulaHolds;
 use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\Given\GivenMoment;
 use VividLedger\Condition\Group;
+use VividLedger\Condition\Happened;
 use VividLedger\Condition\MadeBy;
 use VividLedger\Condition\NamedCondition;
 use VividLedger\Condition\None;
@@ -24,6 +25,7 @@ use VividLedger\Condition\Readable;
 use VividLedger\Condition\SpanComparison;
 use VividLedger\People\PersonExpressions;
 use VividLedger\Record\CauseKind;
+use VividLedger\Record\EventKind;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
@@ -52,6 +54,7 @@ final class ConditionReader
             'formula' => self::formula($context, $node),
             'made_by', 'not_made_by' => self::madeBy($context, $node, $kind === 'not_made_by', $row),
             'named' => self::named($context, $node, $row),
+            'happened' => self::happened($context, $node, $row),
             default => self::comparison($context, $node, $row, $depth),
         };
     }
@@ -173,7 +176,7 @@ final class ConditionReader
         }
         $context->word($amount->unit->label($amount->amount), WordRole::Value, $node->child('value')->at, Edit::Span);
         $now = new GivenMoment(new Amount(0, Unit::Day), $context->zone, $day);
-        $far = new GivenMoment(new Amount($operator->ahead() ? $amount->amount : -$amount->amount, $amount->unit), $context->zone, $day);
+        $far = new GivenMoment(new Amount($operator->ahead() ? $amount->amount : -$amount->amount, $amount->unit), $context->zone, $day, $context->directory->calendar(null));
 
         return $operator->ahead() ? new SpanComparison($left, $now, $far, $row->text()) : new SpanComparison($left, $far, $now, $row->text());
     }
@@ -214,6 +217,20 @@ final class ConditionReader
         $context->choice($person->wording(), WordRole::Person, $by->at, $offers);
 
         return new MadeBy(null, $person, $negated, $row->text());
+    }
+
+    private static function happened(Context $context, Node $node, Row $row): ?Happened
+    {
+        $at = $node->child('event');
+        $event = EventKind::tryFrom($at->text() ?? '');
+        $offers = static fn (): array => array_map(static fn (EventKind $kind): Offer => new Offer($kind->label(), $kind->value), Happened::EVENTS);
+        $context->word('it', WordRole::Field, $node->child('field')->at, Edit::Field);
+        if ($event === null || ! in_array($event, Happened::EVENTS, true)) {
+            return $context->gap('choose what arrives', $at->at, Edit::Offer, 'missing', 'Choose what has to happen.', $offers);
+        }
+        $context->choice($event->label(), WordRole::Value, $at->at, $offers);
+
+        return new Happened($event, $row->text());
     }
 
     private static function named(Context $context, Node $node, Row $row): ?NamedCondition

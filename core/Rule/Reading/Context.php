@@ -94,6 +94,14 @@ final readonly class Context
         return null;
     }
 
+    /** Whether anything is said in the row at hand yet. */
+    public function hasWords(): bool
+    {
+        $row = end($this->sheet->rows);
+
+        return $row !== false && $row->text() !== '';
+    }
+
     public function problems(): int
     {
         return count($this->sheet->problems);

@@ -28,5 +28,11 @@ enum Edit: string
     case Due = 'due';
     case Recipients = 'recipients';
     case Letter = 'letter';                 // a message's text, edited as it reads
+    case KeptValue = 'kept_value';          // a value that a field has kept
+    case Timing = 'timing';                 // when a line is done
+    case Quiet = 'quiet';                   // the hours outside which lines wait
+    case Cap = 'cap';                       // how many messages in what time
+    case Moment = 'moment';                 // how far from a date a rule starts
+    case Timetable = 'timetable';           // when a rule comes round
     case Offer = 'offer';                   // chosen from what the server offers for the place
 }

@@ -61,6 +61,6 @@ final class GivenReader
 
         return $amount === null || ($field->type === FieldType::Date && $amount->unit->isShort())
             ? $context->gap('choose a date', $node->at, $edit, 'wrong_type', "Give a whole number and a unit, such as 7 days, for {$field->label}.")
-            : new GivenMoment($amount, $context->zone, $field->type === FieldType::Date);
+            : new GivenMoment($amount, $context->zone, $field->type === FieldType::Date, $context->directory->calendar(null));
     }
 }

@@ -12,4 +12,6 @@ enum Part: string
     case Condition = 'condition';
     case Fires = 'fires';
     case Line = 'line';
+    case Until = 'until';
+    case Never = 'never';
 }

@@ -13,6 +13,9 @@ final class Row
     /** Whether the line is switched off. */
     public bool $off = false;
 
+    /** When the line is done, as read aloud; empty for at once. */
+    public string $said = '';
+
     /**
      * @param  Part  $part  what the row states
      * @param  string  $at  the place in the rule file the row stands for (a JSON Pointer)

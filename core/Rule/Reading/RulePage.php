@@ -35,11 +35,15 @@ final readonly class RulePage
         $lines = [];
         foreach ($this->rows as $row) {
             if ($row->part === Part::Line && ! $row->off) {
-                $lines[] = lcfirst($this->aloudFrom($row->at, Part::Line));
+                $lines[] = ($row->said === '' ? '' : "{$row->said} ").lcfirst($this->aloudFrom($row->at, Part::Line));
             }
         }
 
-        return $text.($lines === [] ? '.' : ': '.implode('; ', $lines).'.');
+        $until = $this->conditions('/until/');
+        $never = $this->aloudFrom('/never', Part::Never);
+        $rest = ($until === '' ? '' : ", until {$until}").($never === '' ? '' : ", never {$never}");
+
+        return $text.($lines === [] ? '.' : ': '.implode('; ', $lines)."{$rest}.");
     }
 
     /** A row with the conditions that belong to it: "Set Review to Needed, only if Priority is Urgent". */

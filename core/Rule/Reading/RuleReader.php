@@ -6,9 +6,14 @@ namespace VividLedger\Rule\Reading;
 
 use VividLedger\People\Directory;
 use VividLedger\Rule\Guard\RepeatGuards;
-use VividLedger\Rule\Line\Line;
+use VividLedger\Condition\Condition;
+use VividLedger\Rule\Limits;
 use VividLedger\Rule\Line\Lines;
+use VividLedger\Rule\Line\Placed;
+use VividLedger\Rule\Line\SendList;
 use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\ComesRound;
+use VividLedger\Rule\Trigger\Trigger;
 use VividLedger\Rule\Trigger\Triggers;
 use VividLedger\Schema\Schema;
 
@@ -56,21 +61,55 @@ final readonly class RuleReader
         $guard = RepeatGuards::read($context, $root->child('fires'));
         $again = RepeatGuards::again($context, $root->child('fires'), $guard);
         $lines = $this->lines($context, $root->child('lines'));
+        $lasts = array_filter($lines, static fn (Placed $placed): bool => $placed->timing !== null) !== [];
+        $until = $this->until($context, $root->child('until'), $lasts);
+        $limits = Limits::read($context, $root->child('never'), $lasts || array_filter($lines, static fn (Placed $placed): bool => $placed->isMessage()) !== []);
+        $this->gathered($context, $trigger, $lines);
         $rule = $trigger !== null && $condition !== null && $guard !== null && $sheet->problems === []
-            ? new Rule($id, $page, $name, $type->name, $trigger, $condition, $guard, $lines, $again, $eitherOr)
+            ? new Rule($id, $page, $name, $type->name, $trigger, $condition, $guard, $lines, $again, $eitherOr, $until, $limits)
             : null;
 
         return new RulePage($sheet->rows, $sheet->problems, $rule, $sheet->offers);
     }
 
-    /** @return list<Line> those that are finished and not switched off */
+    private function until(Context $context, Node $node, bool $offered): ?Condition
+    {
+        if (! $node->isMissing()) {
+            return ConditionReader::read($context, $node, 'Until', 1);
+        }
+        if ($offered) {
+            $context->row(Part::Until, $node, 'Until');
+            $context->more('+ what ends it early', $node->at, Edit::Where);
+        }
+
+        return null;
+    }
+
+    /**
+     * Records put together for a person make a list, and nothing but a list can be made of them.
+     *
+     * @param  list<Placed>  $lines
+     */
+    private function gathered(Context $context, ?Trigger $trigger, array $lines): void
+    {
+        $together = $trigger instanceof ComesRound && $trigger->per !== null;
+        foreach ($lines as $placed) {
+            if (($placed->line instanceof SendList) !== $together) {
+                $context->problem("/lines/{$placed->place}", 'wrong_type', $together
+                    ? 'Records that are put together for a person are sent as a list. Choose “Send a list”, or look at them one by one.'
+                    : 'A list is made of records that a timetable puts together for a person.');
+            }
+        }
+    }
+
+    /** @return list<Placed> those that are finished and not switched off */
     private function lines(Context $context, Node $list): array
     {
         $lines = [];
         $items = $list->items();
         $on = 0;
-        foreach ($items as $item) {
-            $line = Lines::read($context, $item);
+        foreach ($items as $place => $item) {
+            $line = Lines::read($context, $item, $place);
             if ($item->child('off')->raw !== true) {
                 $on++;
                 $lines[] = $line;

@@ -21,6 +21,9 @@ final class Sheet
     /** @var array<string, RecordType> records that a line makes, by the name later lines use */
     public array $made = [];
 
+    /** @var array<string, string> what the lines are called that other lines can wait for, by key */
+    public array $keys = [];
+
     /** @param  ?string  $asked  the place whose choices are wanted (a JSON Pointer) */
     public function __construct(public readonly ?string $asked = null)
     {

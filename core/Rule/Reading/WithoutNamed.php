@@ -6,12 +6,18 @@ namespace VividLedger\Rule\Reading;
 
 use VividLedger\People\Directory;
 use VividLedger\People\Person;
+use VividLedger\Time\WorkingCalendar;
 
 /** A directory in which no condition has a name. */
 final readonly class WithoutNamed implements Directory
 {
     public function __construct(private Directory $of)
     {
+    }
+
+    public function calendar(?Person $person): WorkingCalendar
+    {
+        return $this->of->calendar($person);
     }
 
     public function person(int $id): ?Person
@@ -57,5 +63,15 @@ final readonly class WithoutNamed implements Directory
     public function letter(string $name): ?array
     {
         return $this->of->letter($name);
+    }
+
+    public function ladders(): array
+    {
+        return $this->of->ladders();
+    }
+
+    public function ladder(string $name): ?array
+    {
+        return $this->of->ladder($name);
     }
 }

@@ -14,7 +14,8 @@ final class Triggers
     /** @var list<class-string<Trigger>> */
     public const ALL = [
         Created::class, CreatedOrChanged::class, Changed::class, Deleted::class, RelatedChanged::class,
-        CommentArrived::class, FileArrived::class, TaskCompleted::class, ByHand::class,
+        DateArrives::class, FallsQuiet::class, ComesRound::class,
+        CommentArrived::class, ReplyArrived::class, FileArrived::class, TaskCompleted::class, ByHand::class,
     ];
 
     public static function read(Context $context, Node $node): ?Trigger

@@ -71,7 +71,7 @@ final readonly class Shifted implements AssignedValue
             throw new InvalidValue('no_value', ($this->from?->label() ?? $field->label).' is empty, so there is no date to count from.');
         }
         $instant = strlen($base) === 10 ? new \DateTimeImmutable("{$base} 12:00", $performance->zone) : new \DateTimeImmutable($base);
-        $moved = $this->amount->from($instant, $performance->zone);
+        $moved = $this->amount->from($instant, $performance->zone, $performance->facts->calendar(null));
 
         return $field->type === FieldType::Date ? $moved->setTimezone($performance->zone)->format('Y-m-d') : Value::instantText($moved);
     }

@@ -10,11 +10,15 @@ use VividLedger\Engine\Firing;
 use VividLedger\Engine\GuardState;
 use VividLedger\Engine\ReadyAgain;
 use VividLedger\Engine\Step;
+use VividLedger\Engine\TasksOfLine;
+use VividLedger\Message\Address;
 use VividLedger\People\Directory;
 use VividLedger\People\Person;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Children;
 use VividLedger\Schema\Schema;
+use VividLedger\Time\WorkingCalendar;
+use VividLedger\Time\WorkingHours;
 
 /** The engine's facts kept in arrays. */
 abstract class Memory implements Directory, Facts
@@ -49,6 +53,15 @@ abstract class Memory implements Directory, Facts
 
     /** @var array<string, int> */
     public array $lastIds = [];
+
+    /** @var array<int, WorkingCalendar> by person; 0 is the company's */
+    public array $calendars = [];
+
+    /** @var array<string, list<mixed>> rungs of the ladders by name */
+    public array $ladders = [];
+
+    /** @var array<string, list<\DateTimeImmutable>> when messages went out, by address */
+    public array $sent = [];
 
     public function __construct(private readonly Schema $types)
     {
@@ -199,5 +212,37 @@ abstract class Memory implements Directory, Facts
         $ids = array_map(static fn (Record $record): int => $record->type === $type ? $record->id : 0, $this->records);
 
         return $this->lastIds[$type] = max($this->lastIds[$type] ?? 0, 0, ...array_values($ids)) + 1;
+    }
+
+    public function calendar(?Person $person): WorkingCalendar
+    {
+        return $this->calendars[$person?->id ?? 0] ?? $this->calendars[0] ??= new WorkingCalendar(
+            WorkingHours::of(array_fill_keys(['1', '2', '3', '4', '5'], [['09:00', '17:00']]), []), new \DateTimeZone('Europe/Berlin'),
+        );
+    }
+
+    public function ladders(): array
+    {
+        return array_keys($this->ladders);
+    }
+
+    public function ladder(string $name): ?array
+    {
+        return $this->ladders[$name] ?? null;
+    }
+
+    public function inPlay(string $type, int $id): array
+    {
+        return [];
+    }
+
+    public function tasksOf(int $run, string $key): ?TasksOfLine
+    {
+        return null;
+    }
+
+    public function messagesTo(Address $address, \DateTimeImmutable $since): array
+    {
+        return array_values(array_filter($this->sent[$address->key()] ?? [], static fn (\DateTimeImmutable $at): bool => $at >= $since));
     }
 }

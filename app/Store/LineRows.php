@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use Illuminate\Database\Connection;
+use VividLedger\Engine\Deed;
+use VividLedger\Engine\Firing;
+use VividLedger\Engine\LineDone;
+use VividLedger\Engine\Pencilling;
+use VividLedger\Engine\Postponed;
+use VividLedger\Engine\Retimed;
+use VividLedger\Engine\Step;
+use VividLedger\Engine\Struck;
+use VividLedger\Engine\TooLate;
+use VividLedger\Record\Record;
+
+/** What steps do to pencilled lines and runs, gathered so that it takes few statements. */
+final class LineRows
+{
+    private const SAID = 200;
+
+    /** @var list<array<string, mixed>> runs that begin, with their lines */
+    private array $begun = [];
+
+    /** @var list<array<string, mixed>> lines of runs that were there before */
+    private array $pencilled = [];
+
+    /** @var list<array{int, ?list<int>, string}> run, lines (null: all) and reason */
+    private array $struck = [];
+
+    /** @var array<int, array{?string, string}> when a line falls due, and a note, by line */
+    private array $moved = [];
+
+    /** @var array<string, list<int>> lines that came to an end, by their new state */
+    private array $ended = [];
+
+    /** @var array<int, array<string, array{string, int}>> records made, by run */
+    private array $made = [];
+
+    /** @var array<int, true> runs that may be over */
+    private array $touched = [];
+
+    public function add(Step $step, int $entry): void
+    {
+        if ($step instanceof Firing && $step->performance->pencilled !== []) {
+            $this->begin($step, $entry);
+        } elseif ($step instanceof LineDone) {
+            $run = $step->line->run;
+            $this->end($run->id, $step->line->id, 'inked');
+            foreach ($step->performance->pencilled as $pencilling) {
+                $this->pencilled[] = ['run_id' => $run->id] + $this->row($pencilling, $step, $entry);
+            }
+            if (count($step->performance->made) > count($run->made)) {
+                $this->made[$run->id] = $this->made($step);
+            }
+        } elseif ($step instanceof TooLate) {
+            $this->end($step->line->run->id, $step->line->id, 'late');
+        } elseif ($step instanceof Postponed) {
+            $this->moved[$step->line->id] = [Columns::moment($step->until), $step->because];
+        } elseif ($step instanceof Struck) {
+            $this->struck[] = [$step->run->id, $step->lines, $step->because];
+            $this->touched[$step->run->id] = true;
+        } elseif ($step instanceof Retimed) {
+            foreach ($step->lines as $line => [, $due]) {
+                $this->moved[$line] = [$due === null ? null : Columns::moment($due), ''];
+            }
+        }
+    }
+
+    /** @return array<int, int> ids of the runs that began, by the number of the entry that began them */
+    public function write(Connection $db): array
+    {
+        $runs = [];
+        $lines = $this->pencilled;
+        if ($this->begun !== []) {
+            $rows = array_map(static fn (array $begun): array => $begun['run'], $this->begun);
+            foreach (Batch::insertForIds($db, 'rule_runs', $rows) as $index => $id) {
+                $runs[$rows[$index]['entry_id']] = $id;
+                foreach ($this->begun[$index]['lines'] as $line) {
+                    $lines[] = ['run_id' => $id] + $line;
+                }
+            }
+        }
+        // Before new lines are there, which striking out a whole run must not touch.
+        foreach ($this->struck as [$run, $only, $because]) {
+            $which = $only === null ? '' : ' AND id IN ('.implode(', ', $only).')';
+            $db->update("UPDATE scheduled_lines SET status = 'struck', struck_because = ? WHERE run_id = ? AND status IN ('pencilled', 'held'){$which}", [mb_substr($because, 0, 120), $run]);
+        }
+        foreach ($this->moved as $line => [$due, $note]) {
+            $db->update("UPDATE scheduled_lines SET due_at = ?, note = ? WHERE id = ? AND status IN ('pencilled', 'held')", [$due, mb_substr($note, 0, self::SAID), $line]);
+        }
+        foreach ($this->ended as $status => $ids) {
+            $db->update('UPDATE scheduled_lines SET status = ? WHERE id IN ('.implode(', ', $ids).')', [$status]);
+        }
+        Batch::insert($db, 'scheduled_lines', $lines);
+        foreach ($this->made as $run => $made) {
+            $db->update('UPDATE rule_runs SET made = ? WHERE id = ?', [json_encode($made, JSON_THROW_ON_ERROR), $run]);
+        }
+        self::close($db, array_keys($this->touched));
+
+        return $runs;
+    }
+
+    /** @param  list<int>  $runs  that are over when none of their lines is left */
+    public static function close(Connection $db, array $runs): void
+    {
+        if ($runs !== []) {
+            $db->update("UPDATE rule_runs SET status = 'over' WHERE id IN (".implode(', ', $runs).") AND NOT EXISTS (SELECT 1 FROM scheduled_lines l WHERE l.run_id = rule_runs.id AND l.status IN ('pencilled', 'held'))");
+        }
+    }
+
+    private function begin(Firing $step, int $entry): void
+    {
+        $record = $step->before;
+        $this->begun[] = [
+            'run' => [
+                'rule_id' => $step->rule->id, 'page' => $step->rule->page, 'record_type' => $record->type, 'record_id' => $record->id, 'entry_id' => $entry,
+                'started_at' => Columns::moment($step->performance->now), 'made' => $step->performance->made === [] ? null : json_encode($this->made($step), JSON_THROW_ON_ERROR),
+            ],
+            'lines' => array_map(fn (Pencilling $pencilling): array => $this->row($pencilling, $step, $entry), $step->performance->pencilled),
+        ];
+    }
+
+    /** @return array<string, array{string, int}> */
+    private function made(Deed $step): array
+    {
+        return array_map(static fn (Record $record): array => [$record->type, $record->id], $step->performance->made);
+    }
+
+    /** @return array<string, mixed> */
+    private function row(Pencilling $pencilling, Deed $step, int $entry): array
+    {
+        $record = $step->before;
+
+        return [
+            'kind' => $pencilling->kind, 'due_at' => $pencilling->due === null ? null : Columns::moment($pencilling->due), 'record_type' => $record->type, 'record_id' => $record->id,
+            'entry_id' => $entry, 'rule_id' => $step->rule->id, 'page' => $step->rule->page, 'place' => $pencilling->place, 'turn' => $pencilling->turn,
+            'said' => mb_substr($step->rule->line($pencilling->place)->said ?? '', 0, self::SAID), 'note' => mb_substr($pencilling->why, 0, self::SAID),
+        ];
+    }
+
+    private function end(int $run, int $line, string $status): void
+    {
+        $this->ended[$status][] = $line;
+        $this->touched[$run] = true;
+    }
+}

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Engine;
+
+use VividLedger\Record\Record;
+
+/** Lines of a run that fall due at another moment, because what they hang on moved. */
+final readonly class Retimed implements Step
+{
+    /** @param  array<int, array{?\DateTimeImmutable, ?\DateTimeImmutable}>  $lines  by id: when it was to fall due, and when it will */
+    public function __construct(
+        public Run $run,
+        public Record $record,
+        public array $lines,
+        public string $because,
+        public ?int $parent,
+    ) {
+    }
+
+    public function parent(): ?int
+    {
+        return $this->parent;
+    }
+}

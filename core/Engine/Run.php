@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Engine;
+
+/** A rule in play on a record: it fired, and still has lines pencilled in. It stays on the page it began with. */
+final class Run
+{
+    /** @var list<PencilledLine> what is still to come, by when it falls due */
+    public array $lines = [];
+
+    /**
+     * @param  array<string, array{string, int}>  $made  type and id of the records its lines made, by the name later lines use
+     * @param  int  $entry  number of the entry that began it
+     */
+    public function __construct(
+        public readonly int $id,
+        public readonly int $rule,
+        public readonly int $page,
+        public readonly string $type,
+        public readonly int $record,
+        public readonly \DateTimeImmutable $startedAt,
+        public readonly array $made = [],
+        public readonly int $entry = 0,
+    ) {
+    }
+}

@@ -1,0 +1,196 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Engine;
+
+use VividLedger\Record\Change;
+use VividLedger\Record\Display;
+use VividLedger\Record\EventKind;
+use VividLedger\Record\Record;
+use VividLedger\Rule\Line\Placed;
+use VividLedger\Rule\Rule;
+use VividLedger\Rule\Timing\WhenTasksDone;
+use VividLedger\Rule\Timing\WhenTasksLate;
+use VividLedger\Schema\RecordType;
+use VividLedger\Schema\Schema;
+
+/** Looks after runs in play: ends them, moves their lines, and does the lines that fall due. */
+final readonly class Runner
+{
+    public function __construct(
+        private Schema $schema,
+        private \DateTimeZone $zone,
+    ) {
+    }
+
+    /** What a change means for the runs on its record: what ends them, and dates and tasks that their lines hang on. */
+    public function tend(Course $course, Change $answered, ?int $parent, RuleBook $book): void
+    {
+        $record = $course->now($answered->record());
+        foreach ($course->inPlay($record) as $run) {
+            $rule = $book->page($run->rule, $run->page);
+            if ($rule === null) {
+                continue;
+            }
+            if ($answered->after !== null && $rule->isOver($view = new View($record, $course->standing, $answered))) {
+                $course->add(new Struck($run, $record, null, 'until '.$this->ended($rule, $view), $parent));
+
+                continue;
+            }
+            if ($answered->event?->kind === EventKind::TaskDone) {
+                $this->tasksMoved($course, $run, $rule, $record, $parent);
+            } elseif ($answered->event === null) {
+                $this->datesMoved($course, $run, $rule, $record, $answered, $parent);
+            }
+        }
+    }
+
+    /** A line's time has come, or somebody wants it done now. */
+    public function fallDue(Course $course, PencilledLine $line, Rule $rule, Change $event, bool $byHand): void
+    {
+        $record = $event->record();
+        $placed = $rule->line($line->place);
+        if ($placed === null) {
+            $course->add(new Struck($line->run, $record, [$line->id], 'the page has no such line', null));
+
+            return;
+        }
+        $type = $this->typeOf($record);
+        $view = new View($record, $course->standing);
+        if (! $byHand && $rule->isOver($view)) {
+            $course->add(new Struck($line->run, $record, null, 'until '.$this->ended($rule, $view), null));
+
+            return;
+        }
+        $timing = $placed->timing;
+        $waitsFor = $timing?->waitsFor();
+        $tasks = $waitsFor === null ? null : $course->standing->tasksOf($line->run->id, $waitsFor);
+        $occasion = Performance::occasionOf($record, $type, $course->standing, $this->zone, $line->run->startedAt, $tasks, $line->turn);
+        $performance = new Performance($record, $type, $course->standing, $this->schema, new Display($course->standing, $this->zone), $course->at, $this->zone, $event, $course->marks, $rule->limits, $line->run->startedAt);
+        if (! $byHand) {
+            if ($placed->tooLate !== null && $line->due !== null && $occasion->reckon($placed->tooLate, $line->due) < $course->at) {
+                $course->add(new TooLate($line, $rule, $record, "it was due {$performance->display->moment($line->due)}, and after {$placed->tooLate->length()} it is too late"));
+
+                return;
+            }
+            if ($timing instanceof WhenTasksLate && $tasks?->open === 0) {
+                $course->add(new Struck($line->run, $record, [$line->id], 'the task was done', null));
+
+                return;
+            }
+            if ($timing instanceof WhenTasksDone && $tasks !== null && $tasks->open > 0 && ! $timing->isDoneAnyway()) {
+                $course->add(new Struck($line->run, $record, [$line->id], 'the task was not done in time', null));
+
+                return;
+            }
+            $allowed = $performance->allowed($course->at);
+            if ($allowed > $course->at) {
+                $course->add(new Postponed($line, $record, $allowed, 'quiet hours'));
+
+                return;
+            }
+        }
+        foreach ($line->run->made as $name => [$madeType, $id]) {
+            $made = $course->standing->record($madeType, $id);
+            if ($made !== null) {
+                $performance->made[$name] = $made;
+            }
+        }
+        $performance->placed = $placed;
+        $performance->turn = $line->turn;
+        $placed->line->perform($performance);
+        $again = $timing?->again($occasion, $course->at);
+        // One that waits for room under a message cap has its next time already.
+        if ($again !== null && $performance->pencilled === []) {
+            $performance->later($placed, $again[0], $again[1]);
+        }
+        $course->done(new LineDone($line, $rule, $event, $performance, $record, $performance->record));
+        $this->tasksGiven($course, $line, $rule, $placed, $performance);
+    }
+
+    /** What in the until holds. */
+    private function ended(Rule $rule, View $view): string
+    {
+        $finding = $rule->until?->explain($view, new Display($view->facts, $this->zone));
+
+        return $finding === null ? '' : $finding->hit();
+    }
+
+    private function datesMoved(Course $course, Run $run, Rule $rule, Record $record, Change $answered, ?int $parent): void
+    {
+        $fields = $answered->fields();
+        $moved = [];
+        $names = [];
+        foreach ($run->lines as $line) {
+            $placed = $rule->line($line->place);
+            $hangsOn = $placed?->timing?->hangsOn();
+            if ($placed === null || $hangsOn === null || ! in_array($hangsOn, $fields, true)) {
+                continue;
+            }
+            $occasion = Performance::occasionOf($record, $this->typeOf($record), $course->standing, $this->zone, $run->startedAt, null, $line->turn);
+            $due = $placed->timing->due($occasion);
+            $due = $due === null || $rule->limits === null ? $due : $rule->limits->allowed($due, $occasion);
+            if ($due?->getTimestamp() !== $line->due?->getTimestamp()) {
+                $moved[$line->id] = [$line->due, $due];
+                $names[$hangsOn] = $this->typeOf($record)->field($hangsOn)->label ?? $hangsOn;
+            }
+        }
+        if ($moved !== []) {
+            $course->add(new Retimed($run, $record, $moved, implode(', ', $names).' moved', $parent));
+        }
+    }
+
+    /** A task of the run was done: lines that waited for it get their time, lines that were to come if it stayed undone go. */
+    private function tasksMoved(Course $course, Run $run, Rule $rule, Record $record, ?int $parent): void
+    {
+        $gone = [];
+        $moved = [];
+        foreach ($run->lines as $line) {
+            $placed = $rule->line($line->place);
+            $waitsFor = $placed?->timing?->waitsFor();
+            $tasks = $waitsFor === null ? null : $course->standing->tasksOf($run->id, $waitsFor);
+            if ($placed === null || $tasks === null || $tasks->open > 0) {
+                continue;
+            }
+            if ($placed->timing instanceof WhenTasksDone) {
+                $due = $placed->timing->due(Performance::occasionOf($record, $this->typeOf($record), $course->standing, $this->zone, $run->startedAt, $tasks));
+                if ($due?->getTimestamp() !== $line->due?->getTimestamp()) {
+                    $moved[$line->id] = [$line->due, $due];
+                }
+            } else {
+                $gone[] = $line->id;
+            }
+        }
+        if ($moved !== []) {
+            $course->add(new Retimed($run, $record, $moved, 'the task was done', $parent));
+        }
+        if ($gone !== []) {
+            $course->add(new Struck($run, $record, $gone, 'the task was done', $parent));
+        }
+    }
+
+    /** A line gave tasks that others wait for. */
+    private function tasksGiven(Course $course, PencilledLine $given, Rule $rule, Placed $by, Performance $performance): void
+    {
+        $tasks = $by->key === '' ? null : $performance->tasksGiven($by->key);
+        if ($tasks === null) {
+            return;
+        }
+        $moved = [];
+        foreach ($given->run->lines as $line) {
+            $timing = $rule->line($line->place)?->timing;
+            if ($timing?->waitsFor() === $by->key && $line->id !== $given->id) {
+                $moved[$line->id] = [$line->due, $timing->due($performance->occasion($tasks, $line->turn))];
+            }
+        }
+        if ($moved !== []) {
+            $course->add(new Retimed($given->run, $performance->record, $moved, 'the task was given', null));
+        }
+    }
+
+    private function typeOf(Record $record): RecordType
+    {
+        return $this->schema->type($record->type) ?? throw new \LogicException("There is no record type {$record->type}.");
+    }
+}

@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Ladder;
+
+use VividLedger\People\PersonExpressions;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\Offer;
+use VividLedger\Rule\Reading\WithoutNamed;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Time\Amount;
+use VividLedger\Time\Due;
+use VividLedger\Time\Unit;
+
+/** Reads ladders: those kept in Setup under a name, and those written in a rule. */
+final class Ladders
+{
+    /** Reads "ladder" or "rungs" of a line, and words it. */
+    public static function read(Context $context, Node $node): ?Ladder
+    {
+        $name = $node->child('ladder')->text();
+        $at = $node->child('ladder')->at;
+        $offers = static fn (): array => array_map(static fn (string $known): Offer => new Offer($known, $known), $context->directory->ladders());
+        if ($name === null && ! $node->child('rungs')->isMissing()) {
+            $ladder = self::rungs($context, $node->child('rungs'), '');
+            $context->choice('a ladder of '.count($node->child('rungs')->items()).' rungs', WordRole::Value, $at, $offers);
+        } else {
+            $kept = $name === null ? null : $context->directory->ladder($name);
+            if ($kept === null) {
+                return $context->gap($name ?? 'choose a ladder', $at, Edit::Offer, 'unknown_ladder', $name === null ? 'Choose a ladder. Ladders are kept in Setup.' : "There is no ladder ‘{$name}’. Choose another.", $offers);
+            }
+            $inner = new Context($context->schema, new WithoutNamed($context->directory), $context->type, $context->zone);
+            $inner->row(\VividLedger\Rule\Reading\Part::Line, $node);
+            $ladder = self::rungs($inner, new Node($kept), $name);
+            $context->choice("‘{$name}’", WordRole::Value, $at, $offers);
+            if ($ladder === null) {
+                return $context->problem($at, 'broken_ladder', "The ladder ‘{$name}’ has to be mended first: ".($inner->sheet->problems[0]->message ?? 'it is not finished.'));
+            }
+        }
+        if ($ladder !== null) {
+            $context->glue(': '.implode('; ', array_map(static fn (Rung $rung): string => self::said($rung), $ladder->rungs)));
+        }
+
+        return $ladder;
+    }
+
+    /** Reads a list of rungs and words nothing; the problems are noted at their places. */
+    public static function rungs(Context $context, Node $list, string $name): ?Ladder
+    {
+        $rungs = [];
+        $items = $list->items();
+        foreach ($items as $index => $item) {
+            $rung = self::rung($context, $item, $index + 1);
+            if ($rung !== null) {
+                $rungs[] = $rung;
+            }
+        }
+        if ($items === [] || count($items) > Ladder::MOST) {
+            return $context->problem($list->at, 'too_many', 'A ladder has from 1 to '.Ladder::MOST.' rungs.');
+        }
+
+        return $rungs !== [] && count($rungs) === count($items) ? new Ladder($name, $rungs) : null;
+    }
+
+    /** "after 1 working day tells the owner’s manager" */
+    public static function said(Rung $rung): string
+    {
+        $acts = array_map(static fn (RungAct $act): string => $act->said($rung->person->wording()), $rung->acts);
+        $length = $rung->wait->amount->amount === 0 ? 'at once' : "after {$rung->wait->length()}";
+
+        return "{$length} it ".implode(' and ', $acts);
+    }
+
+    private static function rung(Context $context, Node $node, int $number): ?Rung
+    {
+        $wait = $node->child('after')->isMissing() ? new Due(new Amount(0, Unit::Day)) : Due::read($node->child('after'));
+        if (is_string($wait) || $wait->amount->amount < 0) {
+            return $context->problem($node->child('after')->at, 'wrong_type', is_string($wait) ? $wait : 'A rung comes after the one before it.');
+        }
+        $person = PersonExpressions::read($context, $node->child('to'));
+        if ($person === null) {
+            return $context->problem($node->child('to')->at, 'missing', "Choose whom rung {$number} finds.");
+        }
+        $acts = [];
+        foreach ($node->child('do')->items() as $item) {
+            $act = RungAct::tryFrom($item->text() ?? '');
+            if ($act === null) {
+                return $context->problem($item->at, 'wrong_type', 'A rung tells, reassigns, or raises the priority.');
+            }
+            $acts[] = $act;
+        }
+
+        return $acts === [] ? $context->problem($node->child('do')->at, 'missing', "Say what rung {$number} does.") : new Rung($number, $wait, $person, $acts);
+    }
+}

@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Ladder;
+
+use VividLedger\Engine\Performance;
+use VividLedger\People\Finder;
+use VividLedger\People\PersonExpression;
+use VividLedger\Rule\Line\Remind;
+use VividLedger\Schema\FieldType;
+use VividLedger\Time\Due;
+
+/** One step of a ladder: how long to wait, who is found, and what is done with them. */
+final readonly class Rung
+{
+    /**
+     * @param  int  $number  from 1
+     * @param  Due  $wait  after the rung before, or after the line's own time
+     * @param  non-empty-list<RungAct>  $acts
+     */
+    public function __construct(
+        public int $number,
+        public Due $wait,
+        public PersonExpression $person,
+        public array $acts,
+    ) {
+    }
+
+    public function climb(Performance $performance, int $of): void
+    {
+        $found = Finder::find($this->person, $performance);
+        foreach ($this->acts as $act) {
+            match ($act) {
+                RungAct::Tell => Remind::tell($performance, $found, mb_substr("Rung {$this->number} of {$of}: {$performance->called($performance->record)}", 0, Remind::LENGTH)),
+                RungAct::Reassign => $this->reassign($performance, $found->person?->id),
+                RungAct::Raise => $this->raise($performance),
+            };
+        }
+    }
+
+    private function reassign(Performance $performance, ?int $person): void
+    {
+        $owner = $performance->type->field($performance->type->owner);
+        if ($owner === null || $person === null) {
+            $performance->failed('The owner', $owner === null ? "a {$performance->type->inSentence()} has none" : 'nobody was found');
+
+            return;
+        }
+        $performance->set($owner, $person, $performance->toChange($performance->record));
+    }
+
+    /** One step up the choices of the priority, in the order the record type lists them. */
+    private function raise(Performance $performance): void
+    {
+        $field = $performance->type->field('priority');
+        if ($field === null || $field->type !== FieldType::Choice) {
+            $performance->failed('The priority', "a {$performance->type->inSentence()} has none");
+
+            return;
+        }
+        $values = array_map(static fn ($choice): string => $choice->value, $field->choices);
+        $at = array_search($performance->record->value('priority'), $values, true);
+        $performance->set($field, $values[min(count($values) - 1, $at === false ? 0 : $at + 1)], $performance->toChange($performance->record));
+    }
+}

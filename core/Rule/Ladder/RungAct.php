@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Ladder;
+
+/** What a rung does with the person it finds. */
+enum RungAct: string
+{
+    case Tell = 'tell';
+    case Reassign = 'reassign';
+    case Raise = 'raise';
+
+    /** As said of a person: "tells Tomas Weld". */
+    public function said(string $person): string
+    {
+        return match ($this) {
+            self::Tell => "tells {$person}",
+            self::Reassign => "makes {$person} the owner",
+            self::Raise => 'raises the priority',
+        };
+    }
+}

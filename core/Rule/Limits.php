@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule;
+
+use VividLedger\Message\Address;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\Part;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Rule\Timing\Occasion;
+use VividLedger\Time\Due;
+use VividLedger\Time\LocalTime;
+
+/**
+ * What no line of the rule may break: the hours outside which lines wait, and how many messages anybody gets in a time,
+ * counted over all rules.
+ */
+final readonly class Limits
+{
+    private const DAYS_AHEAD = 400;
+
+    /**
+     * @param  ?array{string, string}  $hours  from and to, "08:00"
+     * @param  ?int  $most  messages to one address in the period
+     * @param  bool  $drops  whether a message over the limit is dropped; otherwise it waits
+     */
+    private function __construct(
+        private ?array $hours,
+        private bool $workingDays,
+        private bool $ownersClock,
+        private ?int $most,
+        private ?Due $period,
+        public bool $drops,
+    ) {
+    }
+
+    /** @return ?self null without limits, and when they cannot be read */
+    public static function read(Context $context, Node $node, bool $offered): ?self
+    {
+        if ($node->isMissing() && ! $offered) {
+            return null;
+        }
+        $context->row(Part::Never, $node, 'Never');
+        $problems = $context->problems();
+        $hours = self::hours($context, $node->child('outside'));
+        $cap = self::cap($context, $node->child('moreThan'));
+
+        return $context->problems() > $problems || ($hours === null && $cap === null) ? null
+            : new self($hours[0] ?? null, $hours[1] ?? false, $hours[2] ?? false, $cap[0] ?? null, $cap[1] ?? null, $cap[2] ?? false);
+    }
+
+    /** The moment itself, or the next one at which lines may be done. */
+    public function allowed(\DateTimeImmutable $at, Occasion $occasion): \DateTimeImmutable
+    {
+        if ($this->hours === null) {
+            return $at;
+        }
+        $calendar = $occasion->calendars->calendar($this->ownersClock ? $occasion->owner : null);
+        $zone = $this->ownersClock ? $calendar->zone : $occasion->zone;
+        [$year, $month, $day] = array_map(intval(...), explode('-', $at->setTimezone($zone)->format('Y-n-j')));
+        for ($ahead = 0; $ahead < self::DAYS_AHEAD; $ahead++) {
+            $from = LocalTime::instant($year, $month, $day + $ahead, "{$this->hours[0]}:00", $zone);
+            if ($at < LocalTime::instant($year, $month, $day + $ahead, "{$this->hours[1]}:00", $zone) && (! $this->workingDays || $calendar->isWorkingDay($from, $zone))) {
+                return max($at, $from);
+            }
+        }
+
+        return $at;
+    }
+
+    /**
+     * When one more message may go to an address.
+     *
+     * @return ?\DateTimeImmutable null when it may go now
+     */
+    public function messageWaits(Address $address, Occasion $occasion, \DateTimeImmutable $now): ?\DateTimeImmutable
+    {
+        if ($this->most === null || $this->period === null) {
+            return null;
+        }
+        $sent = $occasion->calendars instanceof \VividLedger\Engine\Facts ? $occasion->calendars->messagesTo($address, $occasion->reckon($this->period->times(-1), $now)) : [];
+        // Those sent just at the edge count no more.
+        $sent = array_values(array_filter($sent, fn (\DateTimeImmutable $at): bool => $occasion->reckon($this->period, $at) > $now));
+
+        return count($sent) < $this->most ? null : $occasion->reckon($this->period, $sent[count($sent) - $this->most]);
+    }
+
+    public function capSaid(): string
+    {
+        return $this->period === null ? '' : "more than {$this->most} ".($this->most === 1 ? 'message' : 'messages')." in {$this->period->length()} to one address";
+    }
+
+    public function hoursSaid(): string
+    {
+        return $this->hours === null ? '' : "outside {$this->hours[0]}–{$this->hours[1]}".($this->workingDays ? ' on working days' : '').($this->ownersClock ? ', by the owner’s clock' : '');
+    }
+
+    /** @return ?array{array{string, string}, bool, bool} */
+    private static function hours(Context $context, Node $node): ?array
+    {
+        if ($node->isMissing()) {
+            $context->more('+ quiet hours', $node->at, Edit::Quiet);
+
+            return null;
+        }
+        $time = static fn (Node $at): ?string => preg_match('/^(([01]\d|2[0-3]):[0-5]\d|24:00)$/', $at->text() ?? '') === 1 ? $at->text() : null;
+        [$from, $to] = [$time($node->child('from')), $time($node->child('to'))];
+        if ($from === null || $to === null || $from >= $to) {
+            return $context->gap('choose the hours', $node->at, Edit::Quiet, 'out_of_range', 'Give the hours in which lines may be done, such as 08:00 to 18:00: the end comes after the start.');
+        }
+        $read = [[$from, $to], $node->child('workingDays')->raw === true, $node->child('clock')->text() === 'owner'];
+        $context->word((new self($read[0], $read[1], $read[2], null, null, false))->hoursSaid(), WordRole::Value, $node->at, Edit::Quiet);
+
+        return $read;
+    }
+
+    /** @return ?array{int, Due, bool} */
+    private static function cap(Context $context, Node $node): ?array
+    {
+        if ($node->isMissing()) {
+            $context->more('+ message cap', $node->at, Edit::Cap);
+
+            return null;
+        }
+        $most = $node->child('messages')->raw;
+        $period = Due::read($node);
+        $then = $node->child('then')->text() ?? 'wait';
+        if (! is_int($most) || $most < 1 || $most > 1000 || is_string($period) || $period->amount->amount < 1 || ! in_array($then, ['wait', 'drop'], true)) {
+            return $context->gap('choose how many', $node->at, Edit::Cap, 'out_of_range', 'Say how many messages in what time, such as 2 in 1 week.');
+        }
+        $read = [$most, $period, $then === 'drop'];
+        if ($context->hasWords()) {
+            $context->glue('· or');
+        }
+        $context->word((new self(null, false, false, $most, $period, $then === 'drop'))->capSaid(), WordRole::Value, $node->at, Edit::Cap);
+        $context->glue($then === 'drop' ? '; what is over is dropped' : '; what is over waits');
+
+        return $read;
+    }
+}

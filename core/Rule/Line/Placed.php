@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use VividLedger\Rule\Timing\Timing;
+use VividLedger\Time\Due;
+
+/** A line in its place on the page, with its time in the margin. */
+final readonly class Placed
+{
+    /**
+     * @param  int  $place  in the page's file, from 0
+     * @param  ?Timing  $timing  null for at once
+     * @param  ?Due  $tooLate  how long after its time it is left out; null when it is never too late
+     * @param  string  $key  by which other lines name it; empty for none
+     * @param  string  $said  the line as it reads
+     */
+    public function __construct(
+        public int $place,
+        public Line $line,
+        public string $kind = '',
+        public ?Timing $timing = null,
+        public ?Due $tooLate = null,
+        public string $key = '',
+        public string $said = '',
+    ) {
+    }
+
+    /** Whether it reaches for people, so that quiet hours hold it back even when it is due at once. */
+    public function isMessage(): bool
+    {
+        return $this->kind === SendMessage::kind() || $this->kind === Remind::kind();
+    }
+}

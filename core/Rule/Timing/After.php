@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Timing;
+
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Time\Due;
+
+/** So long after the rule fired. */
+final readonly class After implements Timing
+{
+    use Plain;
+
+    private function __construct(private Due $due)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'after';
+    }
+
+    public static function label(): string
+    {
+        return 'after a while';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $due = Due::read($node);
+        if (is_string($due)) {
+            return $context->problem($node->at, 'wrong_type', $due);
+        }
+
+        return $due->amount->amount < 0 || ($due->amount->amount === 0 && $due->time === null && $due->roll === null)
+            ? $context->problem($node->at, 'out_of_range', 'A line comes after the rule fires. Give an amount of 1 or more, or let it be done at once.')
+            : new self($due);
+    }
+
+    public function margin(): string
+    {
+        return $this->due->amount->amount === 0 ? (string) $this->due->time : "+{$this->due->length()}";
+    }
+
+    public function said(): string
+    {
+        return trim(($this->due->amount->amount === 0 ? 'the same day' : "after {$this->due->length()}").' '.$this->due->rest());
+    }
+
+    public function note(): string
+    {
+        return $this->due->rest();
+    }
+
+    public function due(Occasion $occasion): \DateTimeImmutable
+    {
+        $due = $occasion->reckon($this->due, $occasion->started);
+
+        // "The same day at 09:00" of a rule that fires in the afternoon is the next morning.
+        return $due < $occasion->started ? $occasion->reckon(new Due(new \VividLedger\Time\Amount(1, \VividLedger\Time\Unit::Day), $this->due->roll, $this->due->time, $this->due->ownersClock), $occasion->started) : $due;
+    }
+}

@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Timing;
+
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Schema\Field;
+use VividLedger\Time\Due;
+use VividLedger\Time\LocalTime;
+
+/** At a date of the record, or so long before or after it. When the date moves, so does the line. */
+final readonly class AtDate implements Timing
+{
+    private function __construct(private Field $field, private Due $due)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'date';
+    }
+
+    public static function label(): string
+    {
+        return 'before or after a date';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $due = Due::read($node);
+        if (is_string($due)) {
+            return $context->problem($node->at, 'wrong_type', $due);
+        }
+        $name = $node->child('field')->text() ?? '';
+        $field = $context->type->field($name);
+
+        return $field === null || ! $field->type->isMoment()
+            ? $context->problem($node->at, 'unknown_field', $name === '' ? 'Choose the date to count from.' : "{$context->type->label} has no date ‘{$name}’ to count from.")
+            : new self($field, $due);
+    }
+
+    public function margin(): string
+    {
+        return match (true) {
+            $this->due->amount->amount === 0 => "on {$this->field->label}",
+            $this->due->amount->amount < 0 => "{$this->due->length()} before",
+            default => "{$this->due->length()} after",
+        };
+    }
+
+    public function said(): string
+    {
+        $base = match (true) {
+            $this->due->amount->amount === 0 => "on {$this->field->label}",
+            $this->due->amount->amount < 0 => "{$this->due->length()} before {$this->field->label}",
+            default => "{$this->due->length()} after {$this->field->label}",
+        };
+
+        return trim("{$base} {$this->due->rest()}");
+    }
+
+    public function note(): string
+    {
+        return $this->said();
+    }
+
+    public function due(Occasion $occasion): ?\DateTimeImmutable
+    {
+        $value = $occasion->record->value($this->field->name);
+
+        return is_string($value) ? $occasion->reckon($this->due, LocalTime::start($value, $occasion->zone)) : null;
+    }
+
+    public function hangsOn(): string
+    {
+        return $this->field->name;
+    }
+
+    public function waitsFor(): null
+    {
+        return null;
+    }
+
+    public function again(Occasion $occasion, \DateTimeImmutable $now): null
+    {
+        return null;
+    }
+}

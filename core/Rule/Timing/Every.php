@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Timing;
+
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Time\Due;
+
+/** Every so often, from when the rule fired, until something ends the run; at most so many times. */
+final readonly class Every implements Timing
+{
+    public const MOST = 100;
+
+    private function __construct(private Due $due, private int $times)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'every';
+    }
+
+    public static function label(): string
+    {
+        return 'every so often';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $due = Due::read($node);
+        if (is_string($due)) {
+            return $context->problem($node->at, 'wrong_type', $due);
+        }
+        $times = $node->child('times')->raw;
+        if ($due->amount->amount < 1) {
+            return $context->problem($node->at, 'out_of_range', 'Give an amount of 1 or more: every 2 days.');
+        }
+
+        return ! is_int($times) || $times < 1 || $times > self::MOST
+            ? $context->problem($node->at, 'out_of_range', 'Say how many times at most, from 1 to '.self::MOST.'.')
+            : new self($due, $times);
+    }
+
+    public function margin(): string
+    {
+        return $this->due->amount->amount === 1 ? "each {$this->due->amount->unit->word()}" : "each {$this->due->length()}";
+    }
+
+    public function said(): string
+    {
+        $every = $this->due->amount->amount === 1 ? "every {$this->due->amount->unit->word()}" : "every {$this->due->length()}";
+
+        return trim("{$every} {$this->due->rest()}").", at most {$this->times} ".($this->times === 1 ? 'time' : 'times');
+    }
+
+    public function note(): string
+    {
+        return $this->said();
+    }
+
+    public function due(Occasion $occasion): \DateTimeImmutable
+    {
+        return $occasion->reckon($this->due->times($occasion->turn), $occasion->started);
+    }
+
+    public function hangsOn(): null
+    {
+        return null;
+    }
+
+    public function waitsFor(): null
+    {
+        return null;
+    }
+
+    /** What an interruption made it miss stays out: two at once would be one too many. */
+    public function again(Occasion $occasion, \DateTimeImmutable $now): ?array
+    {
+        for ($turn = $occasion->turn + 1; $turn <= $this->times; $turn++) {
+            $due = $this->due($occasion->atTurn($turn));
+            if ($due > $now) {
+                return [$turn, $due];
+            }
+        }
+
+        return null;
+    }
+}

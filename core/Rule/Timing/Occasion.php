@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Timing;
+
+use VividLedger\Engine\TasksOfLine;
+use VividLedger\People\Person;
+use VividLedger\Record\Record;
+use VividLedger\Time\Calendars;
+use VividLedger\Time\Due;
+
+/** What the moment of a line can depend on. */
+final readonly class Occasion
+{
+    /**
+     * @param  \DateTimeImmutable  $started  when the rule fired
+     * @param  int  $turn  the how-manieth time, from 1
+     * @param  ?TasksOfLine  $tasks  of the line it waits for; null when there are none yet
+     */
+    public function __construct(
+        public \DateTimeImmutable $started,
+        public Record $record,
+        public Calendars $calendars,
+        public ?Person $owner,
+        public \DateTimeZone $zone,
+        public int $turn = 1,
+        public ?TasksOfLine $tasks = null,
+    ) {
+    }
+
+    /** The moment so far from a base. The company tells the time in its own zone, whatever zone its calendar was written in. */
+    public function reckon(Due $due, \DateTimeImmutable $base): \DateTimeImmutable
+    {
+        $calendar = $due->needsCalendar() ? $this->calendars->calendar($due->ownersClock ? $this->owner : null) : null;
+
+        return $due->from($base, $due->ownersClock && $calendar !== null ? $calendar->zone : $this->zone, $calendar);
+    }
+
+    public function atTurn(int $turn): self
+    {
+        return new self($this->started, $this->record, $this->calendars, $this->owner, $this->zone, $turn, $this->tasks);
+    }
+}

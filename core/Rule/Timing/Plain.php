@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Timing;
+
+/** A timing that happens once, and waits for nothing. */
+trait Plain
+{
+    public function hangsOn(): ?string
+    {
+        return null;
+    }
+
+    public function waitsFor(): ?string
+    {
+        return null;
+    }
+
+    public function again(Occasion $occasion, \DateTimeImmutable $now): null
+    {
+        return null;
+    }
+}

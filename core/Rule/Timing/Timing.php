@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Timing;
+
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+
+/** When a line is done, other than at once. Each kind is one file with its meaning, its wording and its checks. */
+interface Timing
+{
+    public static function kind(): string;
+
+    /** As offered: "after a while". */
+    public static function label(): string;
+
+    /** Reads it from a rule file; null when it cannot be, and the problem is noted. */
+    public static function read(Context $context, Node $node): ?self;
+
+    /** As the margin shows it: "+3 days". */
+    public function margin(): string;
+
+    /** As read aloud: "after 3 days". */
+    public function said(): string;
+
+    /** @return ?\DateTimeImmutable null while it waits for a date or for a task */
+    public function due(Occasion $occasion): ?\DateTimeImmutable;
+
+    /** Name of the record's own date field it hangs on; null for none. */
+    public function hangsOn(): ?string;
+
+    /** Key of the line whose tasks it waits for; null for none. */
+    public function waitsFor(): ?string;
+
+    /** What the margin leaves out; empty when it says all. */
+    public function note(): string;
+
+    /**
+     * The next time it is done, after the turn of the occasion was.
+     *
+     * @return ?array{int, \DateTimeImmutable} its turn, and when it falls due; null when that was the last
+     */
+    public function again(Occasion $occasion, \DateTimeImmutable $now): ?array;
+}

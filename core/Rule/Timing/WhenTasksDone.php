@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Timing;
+
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Time\Due;
+
+/** When the tasks of another line are done, or so long after; with a time-out, after which it is done anyway or left out. */
+final readonly class WhenTasksDone implements Timing
+{
+    private function __construct(private string $key, private string $name, private Due $due, private ?Due $timeOut, private bool $anyway)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'done';
+    }
+
+    public static function label(): string
+    {
+        return 'when a task is done';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $key = $node->child('line')->text() ?? '';
+        $name = $context->sheet->keys[$key] ?? null;
+        if ($name === null) {
+            return $context->problem($node->at, 'unknown_line', 'Choose a line above that gives a task.');
+        }
+        $due = Due::read($node);
+        $timeOut = $node->child('timeOut')->isMissing() ? null : Due::read($node->child('timeOut'));
+        if (is_string($due) || is_string($timeOut)) {
+            return $context->problem($node->at, 'wrong_type', is_string($due) ? $due : (string) $timeOut);
+        }
+        $then = $node->child('then')->text() ?? 'leave_out';
+        if ($due->amount->amount < 0 || ($timeOut !== null && $timeOut->amount->amount < 1) || ! in_array($then, ['leave_out', 'anyway'], true)) {
+            return $context->problem($node->at, 'out_of_range', 'The line comes after the task is done, and a time-out lasts at least 1 of its unit.');
+        }
+
+        return new self($key, $name, $due, $timeOut, $then === 'anyway');
+    }
+
+    public function margin(): string
+    {
+        return $this->due->amount->amount === 0 ? 'when done' : "{$this->due->length()} after done";
+    }
+
+    public function said(): string
+    {
+        $when = ($this->due->amount->amount === 0 ? 'once' : "{$this->due->length()} after")." {$this->name} is done";
+        $late = $this->timeOut === null ? '' : ($this->anyway ? "or after {$this->timeOut->length()} anyway" : "not if that takes {$this->timeOut->length()}");
+
+        return implode(', ', array_filter([trim("{$when} {$this->due->rest()}"), $late]));
+    }
+
+    public function note(): string
+    {
+        return $this->said();
+    }
+
+    public function due(Occasion $occasion): ?\DateTimeImmutable
+    {
+        $tasks = $occasion->tasks;
+
+        return match (true) {
+            $tasks === null => null,
+            $tasks->doneAt !== null => $occasion->reckon($this->due, $tasks->doneAt),
+            $this->timeOut === null => null,
+            default => $occasion->reckon($this->timeOut, $tasks->givenAt),
+        };
+    }
+
+    public function hangsOn(): null
+    {
+        return null;
+    }
+
+    public function waitsFor(): string
+    {
+        return $this->key;
+    }
+
+    public function again(Occasion $occasion, \DateTimeImmutable $now): null
+    {
+        return null;
+    }
+
+    /** Whether the line is done although the task was not. */
+    public function isDoneAnyway(): bool
+    {
+        return $this->anyway;
+    }
+}

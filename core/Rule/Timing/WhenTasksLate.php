@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Timing;
+
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Time\Due;
+
+/** So long after the task of another line fell due, as long as it is not done. */
+final readonly class WhenTasksLate implements Timing
+{
+    private function __construct(private string $key, private string $name, private Due $due)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'late';
+    }
+
+    public static function label(): string
+    {
+        return 'when a task is late';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $key = $node->child('line')->text() ?? '';
+        $name = $context->sheet->keys[$key] ?? null;
+        if ($name === null) {
+            return $context->problem($node->at, 'unknown_line', 'Choose a line above that gives a task.');
+        }
+        $due = Due::read($node);
+
+        return is_string($due) ? $context->problem($node->at, 'wrong_type', $due) : new self($key, $name, $due);
+    }
+
+    public function margin(): string
+    {
+        return match (true) {
+            $this->due->amount->amount === 0 => 'when late',
+            $this->due->amount->amount < 0 => "{$this->due->length()} before due",
+            default => "{$this->due->length()} late",
+        };
+    }
+
+    public function said(): string
+    {
+        $when = match (true) {
+            $this->due->amount->amount === 0 => "when {$this->name} falls due undone",
+            $this->due->amount->amount < 0 => "{$this->due->length()} before {$this->name} falls due, unless it is done",
+            default => "{$this->due->length()} after {$this->name} fell due undone",
+        };
+
+        return trim("{$when} {$this->due->rest()}");
+    }
+
+    public function note(): string
+    {
+        return $this->said();
+    }
+
+    public function due(Occasion $occasion): ?\DateTimeImmutable
+    {
+        $tasks = $occasion->tasks;
+
+        return $tasks === null || $tasks->due === null || $tasks->open === 0 ? null : $occasion->reckon($this->due, $tasks->due);
+    }
+
+    public function hangsOn(): null
+    {
+        return null;
+    }
+
+    public function waitsFor(): string
+    {
+        return $this->key;
+    }
+
+    public function again(Occasion $occasion, \DateTimeImmutable $now): null
+    {
+        return null;
+    }
+}

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Trigger;
+
+use VividLedger\People\PersonExpression;
+use VividLedger\People\PersonExpressions;
+use VividLedger\Record\EventKind;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\Offer;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Time\InvalidTimetable;
+use VividLedger\Time\Timetable;
+
+/** A timetable comes round, for every matching record by itself, or for all of a person's records together. */
+final readonly class ComesRound extends Swept
+{
+    private function __construct(string $type, public Timetable $timetable, public ?PersonExpression $per)
+    {
+        parent::__construct($type);
+    }
+
+    public static function kind(): string
+    {
+        return 'timetable';
+    }
+
+    public static function label(): string
+    {
+        return 'is looked at by a timetable';
+    }
+
+    public static function event(): EventKind
+    {
+        return EventKind::CameRound;
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $context->word('is looked at', WordRole::Glue, $node->at, Edit::Trigger);
+        try {
+            $timetable = Timetable::of($node->child('rrule')->text() ?? '', $node->child('time')->text() ?? '', $node->child('from')->text() ?? '', $node->child('workingDays')->raw === true);
+        } catch (InvalidTimetable $invalid) {
+            return $context->gap('choose when', $node->at, Edit::Timetable, 'wrong_timetable', $invalid->getMessage());
+        }
+        $context->word($timetable->said(), WordRole::Value, $node->at, Edit::Timetable);
+        $per = $node->child('per');
+        $offers = static fn (): array => [new Offer('one by one', null), ...array_map(static fn (Offer $offer): Offer => new Offer("together for each, by {$offer->label}", $offer->value, 'Together'), array_values(array_filter(PersonExpressions::offers($context), static fn (Offer $offer): bool => is_array($offer->value) && in_array($offer->value['kind'] ?? '', ['owner', 'creator', 'in_field', 'manager'], true) && $offer->group !== 'Teams')))];
+        if ($per->isMissing()) {
+            $context->choice('one by one', WordRole::Value, $per->at, $offers);
+
+            return new self($context->type->name, $timetable, null);
+        }
+        $person = PersonExpressions::read($context, $per);
+        if ($person === null) {
+            return $context->gap('choose for whom', $per->at, Edit::Offer, 'missing', 'Choose whose records are put together.', $offers);
+        }
+        $context->choice("together, for {$person->wording()} of each", WordRole::Person, $per->at, $offers);
+
+        return new self($context->type->name, $timetable, $person);
+    }
+
+    public function wanted(): string
+    {
+        return "is looked at {$this->timetable->said()}";
+    }
+
+    public function occasion(\DateTimeImmutable $moment): string
+    {
+        return 'round:'.gmdate('Y-m-d\TH:i', $moment->getTimestamp());
+    }
+}

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Trigger;
+
+use VividLedger\Engine\Facts;
+use VividLedger\Record\Change;
+use VividLedger\Record\EventKind;
+
+/** A trigger that time sets off: a sweep looks for the records, and tells the engine of each as an event. */
+abstract readonly class Swept extends OwnTrigger
+{
+    abstract public static function event(): EventKind;
+
+    public function watch(): Watch
+    {
+        return new Watch($this->type, events: [static::event()]);
+    }
+
+    public function accepts(Change $change, Facts $facts): bool
+    {
+        return $change->event?->kind === static::event();
+    }
+
+    public function asksNoMore(): bool
+    {
+        return false;
+    }
+}

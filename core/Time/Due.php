@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Time;
+
+use VividLedger\Rule\Reading\Node;
+
+/**
+ * How far from a base something falls: an amount of time, then a working day if wanted, then a time of day. Reckoned by the
+ * clock and calendar of the company, or of the owner of the record.
+ */
+final readonly class Due
+{
+    public function __construct(
+        public Amount $amount,
+        public ?Roll $roll = null,
+        public ?string $time = null,
+        public bool $ownersClock = false,
+    ) {
+    }
+
+    /** Reads amount, unit, roll, time and clock; a text instead says what is wrong with them. */
+    public static function read(Node $node): self|string
+    {
+        $given = $node->child('amount')->raw;
+        $unit = Unit::tryFrom($node->child('unit')->text() ?? '');
+        if (! is_int($given) || $unit === null) {
+            return 'Give a whole number and a unit, such as 2 days.';
+        }
+        $amount = new Amount($given, $unit);
+        if (! $amount->isReasonable()) {
+            return 'A moment can lie at most ten years away.';
+        }
+        $roll = $node->child('roll')->raw;
+        $time = $node->child('time')->raw;
+        $clock = $node->child('clock')->raw;
+        return match (true) {
+            $roll !== null && ! (is_string($roll) && Roll::tryFrom($roll) !== null) => 'A moment moves to the next or to the previous working day.',
+            $time !== null && ! (is_string($time) && preg_match('/^([01]\d|2[0-3]):[0-5]\d$/', $time) === 1) => 'A time of day is written as 09:00, from 00:00 to 23:59.',
+            $time !== null && $unit->isShort() => 'Minutes and hours lead to a time of day by themselves. Leave the time out, or count in days.',
+            $clock !== null && $clock !== 'owner' => 'Time is told by the company’s clock, or by the owner’s.',
+            default => new self($amount, is_string($roll) ? Roll::from($roll) : null, is_string($time) ? $time : null, $clock === 'owner'),
+        };
+    }
+
+    /** @param  ?WorkingCalendar  $calendar  null where none is needed */
+    public function from(\DateTimeImmutable $base, \DateTimeZone $zone, ?WorkingCalendar $calendar): \DateTimeImmutable
+    {
+        $due = $this->amount->from($base, $zone, $calendar);
+        if ($this->roll !== null && $calendar !== null) {
+            $due = $calendar->roll($due, $this->roll === Roll::Next, $zone);
+        }
+        if ($this->time === null) {
+            return $due;
+        }
+        [$year, $month, $day] = array_map(intval(...), explode('-', $due->setTimezone($zone)->format('Y-n-j')));
+
+        return LocalTime::instant($year, $month, $day, "{$this->time}:00", $zone);
+    }
+
+    /** Whether it takes a working calendar to reckon it. */
+    public function needsCalendar(): bool
+    {
+        return $this->amount->unit->isWorking() || $this->roll !== null || $this->ownersClock;
+    }
+
+    /** The same so many times over: for something that comes again and again, counted from one base so that months do not drift. */
+    public function times(int $turn): self
+    {
+        return new self(new Amount($this->amount->amount * $turn, $this->amount->unit), $this->roll, $this->time, $this->ownersClock);
+    }
+
+    /** "3 days" */
+    public function length(): string
+    {
+        return $this->amount->unit->label(abs($this->amount->amount));
+    }
+
+    /** What is said behind the length: "at 09:00, or the next working day, by the owner’s clock". */
+    public function rest(): string
+    {
+        $parts = array_filter([$this->time === null ? '' : "at {$this->time}", $this->roll?->label() ?? '', $this->ownersClock ? 'by the owner’s clock' : '']);
+
+        return implode(', ', $parts);
+    }
+
+    /**
+     * Between which instants every base lies that leads behind one instant and not behind another; some that do not lie there too.
+     *
+     * @return array{\DateTimeImmutable, \DateTimeImmutable}
+     */
+    public function bases(\DateTimeImmutable $after, \DateTimeImmutable $until): array
+    {
+        $day = 86_400;
+        // How many seconds a unit lasts at least and at most. Holidays in a row are taken to be fewer than a month.
+        [$least, $most] = match ($this->amount->unit) {
+            Unit::Minute => [60, 60],
+            Unit::Hour => [3600, 3600],
+            Unit::Day => [$day, $day],
+            Unit::Week => [7 * $day, 7 * $day],
+            Unit::Month => [28 * $day, 31 * $day],
+            Unit::Year => [365 * $day, 366 * $day],
+            Unit::WorkingHour => [3600, 3 * $day],
+            Unit::WorkingDay => [$day, 7 * $day],
+        };
+        $ends = [$this->amount->amount * $least, $this->amount->amount * $most];
+        $slack = match (true) {
+            $this->roll !== null || $this->amount->unit->isWorking() => 40 * $day,
+            $this->time !== null => 2 * $day,
+            $this->amount->unit === Unit::Minute || $this->amount->unit === Unit::Hour => 0,
+            // The clocks change by an hour or two.
+            default => 3 * 3600,
+        };
+
+        return [$after->modify('-'.(max($ends) + $slack).' seconds'), $until->modify('-'.(min($ends) - $slack).' seconds')];
+    }
+}
