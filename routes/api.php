@@ -3,9 +3,14 @@
 declare(strict_types=1);
 
 use App\Http\Api\BesideController;
+use App\Http\Api\CalendarController;
+use App\Http\Api\ClockController;
 use App\Http\Api\CompanyController;
+use App\Http\Api\FeedController;
 use App\Http\Api\KeptController;
+use App\Http\Api\LadderController;
 use App\Http\Api\LedgerController;
+use App\Http\Api\LineController;
 use App\Http\Api\MailRoomController;
 use App\Http\Api\MessageController;
 use App\Http\Api\OfferController;
@@ -51,6 +56,13 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('mail-room', [MailRoomController::class, 'index']);
     Route::get('mail-room/{id}', [MailRoomController::class, 'show'])->whereNumber('id');
     Route::get('mail-room/{id}/eml', [MailRoomController::class, 'eml'])->whereNumber('id');
+    Route::get('calendars', [CalendarController::class, 'index']);
+    Route::get('ladders', [LadderController::class, 'index']);
+    Route::get('clock', [ClockController::class, 'show']);
+    Route::get('lines', [LineController::class, 'index']);
+    Route::post('feed', [FeedController::class, 'store']);
+    Route::delete('feed', [FeedController::class, 'destroy']);
+    Route::get('records/{type}/{id}/stages', [RecordController::class, 'stages'])->whereNumber('id');
     Route::get('ledger', [LedgerController::class, 'index']);
     Route::get('ledger/{number}', [LedgerController::class, 'show'])->whereNumber('number');
     Route::get('ledger/{number}/answers', [LedgerController::class, 'answers'])->whereNumber('number');
@@ -73,6 +85,12 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::post('records/{type}/{id}/comments', [BesideController::class, 'comment'])->whereNumber('id');
         Route::post('records/{type}/{id}/files', [BesideController::class, 'file'])->whereNumber('id');
         Route::post('rules/{id}/run', [RunController::class, 'store'])->whereNumber('id');
+        Route::post('clock/turn', [ClockController::class, 'turn']);
+        Route::post('mail-room/{id}/answer', [MailRoomController::class, 'answer'])->whereNumber('id');
+        foreach (['hold', 'resume', 'strike', 'now'] as $act) {
+            Route::post("lines/{id}/{$act}", [LineController::class, $act])->whereNumber('id');
+        }
+        Route::patch('tasks', [TaskController::class, 'change']);
         Route::post('tasks/{id}/complete', [TaskController::class, 'complete'])->whereNumber('id');
         Route::post('tasks/{id}/reopen', [TaskController::class, 'reopen'])->whereNumber('id');
     });
@@ -90,6 +108,14 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::post('records/{type}/{id}/guards/{number}', [BesideController::class, 'reset'])->whereNumber(['id', 'number']);
         Route::post('messages/preview', [MessageController::class, 'preview']);
         Route::post('messages/{id}/again', [MessageController::class, 'again'])->whereNumber('id');
+        Route::post('calendars', [CalendarController::class, 'store']);
+        Route::post('calendars/holidays', [CalendarController::class, 'holidays']);
+        Route::put('calendars/{id}', [CalendarController::class, 'update'])->whereNumber('id');
+        Route::delete('calendars/{id}', [CalendarController::class, 'destroy'])->whereNumber('id');
+        Route::post('ladders', [LadderController::class, 'store']);
+        Route::put('ladders/{id}', [LadderController::class, 'update'])->whereNumber('id');
+        Route::delete('ladders/{id}', [LadderController::class, 'destroy'])->whereNumber('id');
+        Route::get('rules/{id}/moving', [RuleController::class, 'moving'])->whereNumber('id');
         Route::post('letters', [KeptController::class, 'storeLetter']);
         Route::put('letters/{id}', [KeptController::class, 'updateLetter'])->whereNumber('id');
         Route::delete('letters/{id}', [KeptController::class, 'dropLetter'])->whereNumber('id');

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Http\Api\FeedController;
 use App\Http\Api\MailRoomController;
 use Illuminate\Foundation\Http\Middleware\ValidateCsrfToken;
 use Illuminate\Http\JsonResponse;
@@ -14,5 +15,8 @@ Route::get('/session/cookie', static fn (): JsonResponse => new JsonResponse(nul
 // The mail room's counter for text messages; a real gateway would be somewhere else.
 Route::post('/stand-in/sms', [MailRoomController::class, 'takeText'])->withoutMiddleware([ValidateCsrfToken::class, StartSession::class]);
 
+// A person's tasks as a calendar; whoever has the secret may read it.
+Route::get('/feed/{secret}.ics', [FeedController::class, 'show'])->where('secret', '[a-f0-9]{48}')->withoutMiddleware([StartSession::class, ValidateCsrfToken::class]);
+
 // Every address of the front end is one page; the browser chooses the screen.
-Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|stand-in/|up$).*$');
+Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|feed/|stand-in/|up$).*$');

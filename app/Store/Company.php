@@ -36,6 +36,12 @@ final class Company
         return (int) $this->db->scalar('SELECT clock_offset FROM company WHERE id = 1');
     }
 
+    /** Lets the house clock show a moment, and run on from there. */
+    public function setClock(\DateTimeImmutable $at): void
+    {
+        $this->db->update('UPDATE company SET clock_offset = ? WHERE id = 1', [$at->getTimestamp() - time()]);
+    }
+
     public function setFallbackPerson(?int $id): void
     {
         $this->db->table('company')->where('id', 1)->update(['fallback_person_id' => $id]);

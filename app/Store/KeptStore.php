@@ -8,6 +8,7 @@ use App\Work\HouseClock;
 use Illuminate\Database\Connection;
 use VividLedger\Condition\Condition;
 use VividLedger\People\Directory;
+use VividLedger\Rule\Ladder\Ladders;
 use VividLedger\Rule\Reading\ConditionReader;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Node;
@@ -111,6 +112,44 @@ final readonly class KeptStore
         $this->db->delete('DELETE FROM letters WHERE id = ?', [$id]);
     }
 
+    /**
+     * Keeps a ladder under a name: a new one, or the next version of one.
+     *
+     * @param  array<mixed>  $rungs  as a rule file writes them
+     */
+    public function keepLadder(?int $id, ?int $version, string $name, array $rungs): int
+    {
+        $name = $this->named($name);
+        $types = $this->schemas->schema()->types;
+        $context = $this->context($types[array_key_first($types) ?? ''] ?? throw new Refused('unknown_type', 'There is no record type yet.', 409));
+        if (Ladders::rungs($context, new Node($rungs, '/rungs'), $name) === null) {
+            throw new Refused('unfinished_ladder', $context->sheet->problems[0]->message ?? 'The ladder is not finished.', 422, RuleStore::listed($context->sheet->problems));
+        }
+        $json = json_encode($rungs, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
+
+        return $this->db->transaction(function () use ($id, $version, $name, $json): int {
+            $this->mustBeFree('ladders', 'name = ?', [$name], $id);
+            if ($id === null) {
+                [$id] = Batch::insertForIds($this->db, 'ladders', [['name' => $name, 'rungs' => $json]]);
+            } else {
+                $before = $this->mustBeCurrent('ladders', $id, $version);
+                $this->mustKeepName($before->name, $name, $this->usersOf('ladder', $before->name));
+                $this->db->update('UPDATE ladders SET name = ?, rungs = ?, version = version + 1 WHERE id = ?', [$name, $json, $id]);
+            }
+            $this->changed('ladder', $name);
+
+            return $id;
+        });
+    }
+
+    /** @throws Refused while rules use it */
+    public function dropLadder(int $id): void
+    {
+        $row = $this->db->selectOne('SELECT name FROM ladders WHERE id = ?', [$id]) ?? throw new Refused('not_found', 'There is no such ladder.', 404);
+        $this->mustBeUnused($row->name, $this->usersOf('ladder', $row->name));
+        $this->db->delete('DELETE FROM ladders WHERE id = ?', [$id]);
+    }
+
     /** @return ?Condition null when it no longer reads */
     public function condition(RecordType $type, string $json): ?Condition
     {
@@ -125,7 +164,7 @@ final readonly class KeptStore
     /**
      * Rules whose draft or page names something kept.
      *
-     * @param  string  $what  "named" for a condition, "letter" for a letter
+     * @param  string  $what  "named" for a condition, "letter" or "ladder" for those
      * @return array<int, string> names by id
      */
     public function usersOf(string $what, string $name): array
@@ -156,7 +195,7 @@ final readonly class KeptStore
         if (! is_array($file)) {
             return false;
         }
-        if ($what === 'named' ? ($file['kind'] ?? null) === 'named' && ($file['name'] ?? null) === $name : ($file['letter'] ?? null) === $name) {
+        if ($what === 'named' ? ($file['kind'] ?? null) === 'named' && ($file['name'] ?? null) === $name : ($file[$what] ?? null) === $name) {
             return true;
         }
         foreach ($file as $below) {

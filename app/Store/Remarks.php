@@ -42,6 +42,24 @@ final readonly class Remarks
         }, $actor, ['text' => $text]);
     }
 
+    /**
+     * Somebody answered a message.
+     *
+     * @param  string  $from  as the answer names its sender
+     *
+     * @throws Refused when it is empty or too long, or a rule refuses it
+     */
+    public function reply(RecordType $type, int $id, string $text, string $from, Actor $actor): Saved
+    {
+        $text = trim($text);
+        if ($text === '' || mb_strlen($text) > self::COMMENT_LENGTH || ! mb_check_encoding($text, 'UTF-8')) {
+            throw $this->refusal('text', $text === '' ? 'Write the answer first.' : 'An answer has at most '.self::COMMENT_LENGTH.' characters.');
+        }
+        $key = 'reply:'.bin2hex(random_bytes(8));
+
+        return $this->save->happen($type, $id, static fn (): Event => new Event(EventKind::Reply, $key, $text), $actor, ['text' => $text, 'from' => $from]);
+    }
+
     /** @throws Refused when it is empty or too large, or a rule refuses it */
     public function file(RecordType $type, int $id, UploadedFile $upload, Actor $actor): Saved
     {

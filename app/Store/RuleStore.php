@@ -23,6 +23,8 @@ final readonly class RuleStore
         private SchemaStore $schemas,
         private RuleReader $reader,
         private HouseClock $clock,
+        private Starts $starts,
+        private RunMover $runs,
     ) {
     }
 
@@ -84,11 +86,15 @@ final readonly class RuleStore
     /**
      * Makes the draft the next page and puts it in force.
      *
+     * @param  Existing  $existing  what happens to the records that match already
+     * @param  int  $hours  over which a start of them is spread
+     * @param  bool  $move  whether runs in play move to the new page; otherwise they stay on theirs
+     *
      * @throws Refused with every problem at its word
      */
-    public function publish(int $id, int $version, int $by): void
+    public function publish(int $id, int $version, int $by, Existing $existing = Existing::Leave, int $hours = 0, bool $move = false): void
     {
-        $this->db->transaction(function () use ($id, $version, $by): void {
+        $this->db->transaction(function () use ($id, $version, $by, $existing, $hours, $move): void {
             $rule = $this->locked($id);
             $this->mustBeCurrent($rule, $version);
             if ($rule->draft === null) {
@@ -112,6 +118,9 @@ final readonly class RuleStore
             $this->beginSpell($id, $number, $entry);
             $this->watch($page->rule);
             $this->sweepFromNow($page->rule);
+            $started = $this->starts->of($page->rule, $existing, $hours, $entry);
+            $moved = $move ? $this->runs->move($page->rule, true) : null;
+            $this->db->table('entries')->where('id', $entry)->update(['data' => json_encode(['existing' => $existing->value, 'records' => $started, ...($moved === null ? [] : ['runs' => $moved])], JSON_THROW_ON_ERROR)]);
         });
     }
 

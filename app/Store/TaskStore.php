@@ -6,6 +6,7 @@ namespace App\Store;
 
 use App\Work\HouseClock;
 use Illuminate\Database\Connection;
+use VividLedger\Engine\Performance;
 use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 
@@ -17,6 +18,8 @@ final readonly class TaskStore
         private HouseClock $clock,
         private SaveRecord $save,
         private SchemaStore $schemas,
+        private StoredRuleBook $rules,
+        private Company $company,
     ) {
     }
 
@@ -54,8 +57,77 @@ final readonly class TaskStore
             $now = Columns::moment($this->clock->now());
             $this->db->table('tasks')->where('id', $id)->update(['status' => 'open', 'done_at' => null, 'done_by' => null]);
             $this->db->table('scheduled_lines')->where('task_id', $id)->where('status', 'struck')->update(['status' => 'pencilled', 'struck_because' => null]);
+            if ($task->run_id !== null) {
+                // What was struck out because the task was done comes back with it.
+                $this->db->update("UPDATE scheduled_lines SET status = 'pencilled', struck_because = NULL WHERE run_id = ? AND status = 'struck' AND struck_because = 'the task was done'", [$task->run_id]);
+                $this->db->update("UPDATE rule_runs SET status = 'in_play' WHERE id = ? AND EXISTS (SELECT 1 FROM scheduled_lines l WHERE l.run_id = rule_runs.id AND l.status IN ('pencilled', 'held'))", [$task->run_id]);
+            }
             $this->entry('task_reopened', $task, $by, $now);
         });
+    }
+
+    /**
+     * Gives a task another date, or to another person.
+     *
+     * @param  array{due?: ?\DateTimeImmutable, assignee?: int}  $given  what is not there stays
+     */
+    public function change(int $id, array $given, int $by): void
+    {
+        $this->db->transaction(function () use ($id, $given, $by): void {
+            $task = $this->locked($id);
+            if ($task->status !== 'open') {
+                throw new Refused('wrong_state', "“{$task->title}” is done.", 409);
+            }
+            $set = [];
+            $data = ['title' => $task->title];
+            if (array_key_exists('due', $given)) {
+                $set['due_at'] = $given['due'] === null ? null : Columns::moment($given['due']);
+                $data['due'] = [Columns::iso($task->due_at), Columns::iso($set['due_at'])];
+            }
+            if (isset($given['assignee'])) {
+                $set['assignee_id'] = $given['assignee'];
+                $names = $this->db->table('people')->whereIn('id', array_filter([$task->assignee_id, $given['assignee']]))->pluck('name', 'id');
+                $data['person'] = [$task->assignee_id === null ? null : $names[$task->assignee_id] ?? null, $names[$given['assignee']] ?? throw new Refused('unknown_value', 'There is no such person.', 422)];
+            }
+            if ($set === [] || array_intersect_assoc($set, (array) $task) === $set) {
+                return;
+            }
+            $this->db->table('tasks')->where('id', $id)->update($set);
+            if (array_key_exists('due_at', $set)) {
+                $this->dueMoved($task, $set['due_at']);
+            }
+            Batch::insert($this->db, 'entries', [[
+                'kind' => 'task_changed', 'at' => Columns::moment($this->clock->now()), 'actor_id' => $by, 'record_type' => $task->record_type, 'record_id' => $task->record_id,
+                'rule_id' => $task->rule_id, 'task_id' => $task->id, 'cause_id' => $task->entry_id, 'data' => json_encode($data, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            ]]);
+        });
+    }
+
+    /** The lines that hang on the task's date move with it. */
+    private function dueMoved(object $task, ?string $due): void
+    {
+        $moved = $due === null ? 0 : $this->db->update("UPDATE scheduled_lines SET due_at = ?, status = 'pencilled' WHERE task_id = ? AND kind = 'task_due' AND status IN ('pencilled', 'held')", [$due, $task->id]);
+        if ($due === null) {
+            $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_because = 'the task has no date any more' WHERE task_id = ? AND status IN ('pencilled', 'held')", [$task->id]);
+        } elseif ($moved === 0) {
+            Batch::insert($this->db, 'scheduled_lines', [['kind' => 'task_due', 'due_at' => $due, 'record_type' => $task->record_type, 'record_id' => $task->record_id, 'task_id' => $task->id, 'entry_id' => $task->entry_id]]);
+        }
+        if ($task->run_id === null || $task->line_key === '') {
+            return;
+        }
+        foreach (RunsInPlay::byIds($this->db, [(int) $task->run_id]) as $run) {
+            $rule = $this->rules->page($run->rule, $run->page);
+            $type = $this->schemas->schema()->types[$run->type];
+            $facts = new StoredFacts($this->db, $this->schemas, $this->clock->now(), $this->company->zone());
+            $record = $facts->record($run->type, $run->record);
+            foreach ($record === null ? [] : $run->lines as $line) {
+                $timing = $rule?->line($line->place)?->timing;
+                if ($timing?->waitsFor() === $task->line_key) {
+                    $at = $timing->due(Performance::occasionOf($record, $type, $facts, $this->company->zone(), $run->startedAt, $facts->tasksOf($run->id, $task->line_key), $line->turn));
+                    $this->db->update('UPDATE scheduled_lines SET due_at = ? WHERE id = ?', [$at === null ? null : Columns::moment($at), $line->id]);
+                }
+            }
+        }
     }
 
     private function locked(int $id): object

@@ -59,6 +59,19 @@ final readonly class RecordType
         return array_values(array_filter($this->fields, static fn (Field $field): bool => ! $field->system));
     }
 
+    /** The choice that says how far a record has come: "stage" or "status"; null when it has neither. */
+    public function stage(): ?Field
+    {
+        foreach (['stage', 'status'] as $name) {
+            $field = $this->fields[$name] ?? null;
+            if ($field?->type === FieldType::Choice) {
+                return $field;
+            }
+        }
+
+        return null;
+    }
+
     public function numberOf(int $id): string
     {
         return sprintf('%s-%04d', $this->prefix, $id);

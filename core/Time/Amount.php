@@ -30,6 +30,12 @@ final readonly class Amount
         return $read?->isReasonable() === true ? $read : null;
     }
 
+    /** Roughly: a month is taken for 31 days. */
+    public function seconds(): int
+    {
+        return (int) round($this->amount * self::DAYS[$this->unit->value] * 86_400);
+    }
+
     public function isReasonable(): bool
     {
         return abs($this->amount) * self::DAYS[$this->unit->value] <= self::MOST_DAYS;

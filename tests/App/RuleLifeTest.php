@@ -144,7 +144,7 @@ final class RuleLifeTest extends AppTestCase
             '/fires' => 'Not known here: often.',
             '/lines/0/set' => 'At least one is needed here.',
             '/lines/1/title' => '‘7’ does not fit here, which takes text.',
-            '/lines/1/due/unit' => '‘moon’ is not known here. It can be minute, hour, day, week, month, year.',
+            '/lines/1/due/unit' => '‘moon’ is not known here. It can be minute, hour, day, week, month, year, working_hour, working_day.',
             '/lines/2' => 'Missing here: to, title.',
         ], $said);
         $said = array_column($this->as('ines.okafor', 'POST', 'rules/import', ['text' => '{"format": "other/1", "lines": {}}'])->json('problems'), 'message', 'at');
@@ -156,7 +156,7 @@ final class RuleLifeTest extends AppTestCase
         $schema = json_decode((string) file_get_contents(base_path('docs/schema/rule.schema.json')), true, 64, JSON_THROW_ON_ERROR);
         $kinds = static fn (array $classes): array => array_map(static fn (string $class): string => $class::kind(), $classes);
 
-        self::assertEqualsCanonicalizing([...array_keys(ConditionReader::GROUPS), ...array_keys(Operators::all()), 'formula', 'made_by', 'not_made_by', 'named'], $schema['$defs']['condition']['properties']['kind']['enum']);
+        self::assertEqualsCanonicalizing([...array_keys(ConditionReader::GROUPS), ...array_keys(Operators::all()), 'formula', 'made_by', 'not_made_by', 'named', 'happened'], $schema['$defs']['condition']['properties']['kind']['enum']);
         self::assertEqualsCanonicalizing($kinds(Triggers::ALL), $schema['properties']['when']['properties']['kind']['enum']);
         self::assertEqualsCanonicalizing($kinds(RepeatGuards::ALL), $schema['properties']['fires']['properties']['kind']['enum']);
         self::assertEqualsCanonicalizing($kinds(Lines::ALL), $schema['$defs']['line']['properties']['kind']['enum']);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Api;
 
+use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\OpenLetter;
@@ -12,7 +13,9 @@ use App\Http\Api\Shape\ShelfPage;
 use App\StandIn\Eml;
 use App\StandIn\MailRoom;
 use App\Store\Columns;
+use App\Store\Actor;
 use App\Store\Refused;
+use App\Store\Remarks;
 use Illuminate\Database\Connection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -63,6 +66,20 @@ final class MailRoomController extends Controller
     public function eml(int $id): Response
     {
         return response($this->row($id)->raw, 200, ['Content-Type' => 'message/rfc822', 'X-Content-Type-Options' => 'nosniff', 'Content-Disposition' => "attachment; filename=\"letter-{$id}.eml\""]);
+    }
+
+    #[OA\Post(path: '/api/mail-room/{id}/answer', operationId: 'answerLetter', description: 'Answers a letter as the one who got it would; the answer arrives at the record the letter is about.', tags: ['mail room'], requestBody: new Body(['text' => 'string']), responses: [new Ok(status: 201)])]
+    public function answer(int $id, Request $request, Remarks $remarks): JsonResponse
+    {
+        $given = $request->validate(['text' => 'present|nullable|string']);
+        $letter = $this->row($id);
+        $message = $this->db->selectOne('SELECT record_type, record_id FROM messages WHERE `key` = ?', [explode('@', $letter->message_id)[0]]);
+        if ($message === null || (int) $message->record_id === 0) {
+            throw new Refused('not_about_a_record', 'This letter is about no record, so an answer would lead nowhere.', 409);
+        }
+        $remarks->reply($this->type($message->record_type), (int) $message->record_id, (string) $given['text'], $letter->recipients, new Actor(null));
+
+        return new JsonResponse(null, 201);
     }
 
     /** Where a gateway for text messages would be: takes one in and puts it on the shelf. */

@@ -68,7 +68,8 @@ final readonly class Messages
     {
         $recipients = json_decode($row->recipients, true, 16, JSON_THROW_ON_ERROR);
         $said = static fn (array $one): string => $one['address'] === '' || $one['address'] === $one['name'] ? $one['name'] : "{$one['name']} <{$one['address']}>";
-        $number = $this->schemas->schema()->type($row->record_type)?->numberOf((int) $row->record_id) ?? '';
+        // A list is about many records, and stands on none.
+        $number = (int) $row->record_id === 0 ? '' : ($this->schemas->schema()->type($row->record_type)?->numberOf((int) $row->record_id) ?? '');
 
         return new MessageShape(
             (int) $row->id, $row->channel, $row->status, $row->record_type, (int) $row->record_id, $number, $this->names->title($row->record_type, (int) $row->record_id) ?? $number,

@@ -8,13 +8,13 @@ use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\Account;
-use App\Http\Api\Shape\AheadShape;
 use App\Http\Api\Shape\CountShape;
 use App\Http\Api\Shape\FiredShape;
 use App\Http\Api\Shape\ReadingShape;
 use App\Http\Api\Shape\RecordPage;
 use App\Http\Api\Shape\RecordShape;
 use App\Http\Api\Shape\SavedShape;
+use App\Http\Api\Shape\StageShape;
 use App\Store\Columns;
 use App\Store\History;
 use App\Store\RecordList;
@@ -121,14 +121,20 @@ final class RecordController extends Controller
         return $this->saved($recordType, $save->restore($recordType, $last ?? throw Refused::noRecord($recordType, $id), $this->actor($request)));
     }
 
+    #[OA\Get(path: '/api/records/{type}/{id}/stages', operationId: 'stages', description: 'How long the record was at each value of its stage.', tags: ['records'], responses: [new Ok(StageShape::class, list: true)])]
+    public function stages(string $type, int $id, Stages $stages): JsonResponse
+    {
+        return new JsonResponse($stages->of($this->type($type), $id));
+    }
+
     #[OA\Get(path: '/api/records/{type}/{id}/account', operationId: 'account', tags: ['records'], parameters: [new Query('before', 'integer', 'Only entries with a lower number.')], responses: [new Ok(Account::class)])]
-    public function account(string $type, int $id, Request $request, Entries $entries): Account
+    public function account(string $type, int $id, Request $request, Entries $entries, Ahead $ahead): Account
     {
         $recordType = $this->type($type);
         $given = $request->validate(['before' => 'nullable|integer']);
         $read = $entries->read('e.record_type = ? AND e.record_id = ? AND e.id < ?', [$recordType->name, $id, (int) ($given['before'] ?? PHP_INT_MAX)]);
 
-        return new Account($this->ahead($recordType, $id), $read, count($read) === Entries::A_PAGE ? $read[Entries::A_PAGE - 1]->number : null);
+        return new Account($ahead->ofRecord($recordType->name, $id), $read, count($read) === Entries::A_PAGE ? $read[Entries::A_PAGE - 1]->number : null);
     }
 
     #[OA\Get(path: '/api/records/{type}/counts/{field}', operationId: 'counts', description: 'How many records have each value of a choice field.', tags: ['records'], responses: [new Ok(CountShape::class, list: true)])]
@@ -164,18 +170,5 @@ final class RecordController extends Controller
         }
 
         return new SavedShape($this->shapes->of($type, [$saved->record])[0], $saved->entryId, $fired);
-    }
-
-    /** @return list<AheadShape> the furthest first, so that the next stands right above the now line */
-    private function ahead(RecordType $type, int $id): array
-    {
-        $rows = $this->db->select(
-            "SELECT l.id, l.kind, l.due_at, l.task_id, t.title, p.name AS person, r.name AS rule_name FROM scheduled_lines l
-            JOIN tasks t ON t.id = l.task_id LEFT JOIN people p ON p.id = t.assignee_id LEFT JOIN rules r ON r.id = t.rule_id
-            WHERE ((l.record_type = ? AND l.record_id = ?) OR (t.about_type = ? AND t.about_id = ?)) AND l.status = 'pencilled' ORDER BY l.due_at DESC, l.id DESC",
-            [$type->name, $id, $type->name, $id],
-        );
-
-        return array_map(static fn (object $row): AheadShape => new AheadShape((int) $row->id, $row->kind, (string) Columns::iso($row->due_at), $row->title, $row->person, $row->rule_name, $row->task_id === null ? null : (int) $row->task_id), $rows);
     }
 }

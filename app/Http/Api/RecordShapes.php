@@ -18,6 +18,7 @@ final readonly class RecordShapes
     public function __construct(
         private PeopleStore $names,
         private Company $company,
+        private Stages $stages,
     ) {
     }
 
@@ -29,6 +30,7 @@ final readonly class RecordShapes
     {
         $this->rememberNames($type, $records);
         $display = new Display($this->names, $this->company->zone());
+        $since = $this->stages->since($type, $records);
         $shapes = [];
         foreach ($records as $record) {
             $shown = [];
@@ -36,7 +38,7 @@ final readonly class RecordShapes
                 $value = $record->value($name);
                 $shown[$name] = $value === null ? '' : $display->of($field, $value);
             }
-            $shapes[] = new RecordShape($type->name, $record->id, $type->numberOf($record->id), $shown[$type->title] === '' ? $type->numberOf($record->id) : $shown[$type->title], $record->version, $record->values, $shown);
+            $shapes[] = new RecordShape($type->name, $record->id, $type->numberOf($record->id), $shown[$type->title] === '' ? $type->numberOf($record->id) : $shown[$type->title], $record->version, $record->values, $shown, $since[$record->id] ?? null);
         }
 
         return $shapes;

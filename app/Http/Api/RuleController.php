@@ -8,17 +8,20 @@ use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\MatchShape;
+use App\Http\Api\Shape\MoveShape;
 use App\Http\Api\Shape\PageShape;
 use App\Http\Api\Shape\ReadingShape;
 use App\Http\Api\Shape\RuleShape;
 use App\Http\Api\Shape\RuleSummary;
 use App\Http\Api\Shape\WrittenShape;
+use App\Store\Existing;
 use App\Store\RecordList;
 use App\Store\Refused;
 use App\Store\RuleCopy;
 use App\Store\RuleFile;
 use App\Store\RuleOrder;
 use App\Store\RuleStore;
+use App\Store\RunMover;
 use App\Work\HouseClock;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -92,13 +95,23 @@ final class RuleController extends Controller
         return response()->noContent();
     }
 
-    #[OA\Post(path: '/api/rules/{id}/publish', operationId: 'publishRule', description: 'Makes the draft the next page and puts it in force.', tags: ['rules'], requestBody: new Body(['version' => 'integer']), responses: [new Ok(RuleShape::class)])]
+    #[OA\Post(path: '/api/rules/{id}/publish', operationId: 'publishRule', description: 'Makes the draft the next page and puts it in force. What matches already is left as it is (leave), counted as done (count), or started, spread over so many hours (start). Runs in play stay on their page, or move.', tags: ['rules'], requestBody: new Body(['version' => 'integer', 'existing?' => 'string', 'hours?' => 'integer', 'move?' => 'boolean']), responses: [new Ok(RuleShape::class)])]
     public function publish(int $id, Request $request): RuleShape
     {
-        $given = $request->validate(['version' => 'required|integer']);
-        $this->rules->publish($id, (int) $given['version'], $this->person($request)->id);
+        $given = $request->validate(['version' => 'required|integer', 'existing' => 'nullable|in:leave,count,start', 'hours' => 'nullable|integer', 'move' => 'nullable|boolean']);
+        $this->rules->publish($id, (int) $given['version'], $this->person($request)->id, Existing::from($given['existing'] ?? 'leave'), (int) ($given['hours'] ?? 0), (bool) ($given['move'] ?? false));
 
         return $this->shapes->one($id);
+    }
+
+    #[OA\Get(path: '/api/rules/{id}/moving', operationId: 'moving', description: 'What would become of the runs in play if they moved to the page as it is written now.', tags: ['rules'], responses: [new Ok(MoveShape::class)])]
+    public function moving(int $id, RunMover $mover): MoveShape
+    {
+        $shape = $this->shapes->one($id);
+        $rule = $this->reader->read($shape->file, $id, ($shape->page ?? 0) + 1)->rule;
+        $count = $rule === null ? ['runs' => $mover->inPlay($id), 'moved' => 0, 'struck' => 0, 'added' => 0] : $mover->move($rule, false);
+
+        return new MoveShape(...$count);
     }
 
     #[OA\Post(path: '/api/rules/{id}/status', operationId: 'moveRule', description: 'Pauses a rule, puts it back in force, or retires it.', tags: ['rules'], requestBody: new Body(['status' => 'string']), responses: [new Ok(RuleShape::class)])]

@@ -40,7 +40,7 @@ final readonly class RuleShapes
     {
         return new ReadingShape(
             array_map(static fn (Row $row): RowShape => new RowShape(
-                $row->part->value, $row->at, $row->margin, $row->depth, $row->off,
+                $row->part->value, $row->at, $row->margin, $row->depth, $row->off, $row->after,
                 array_map(static fn (Word $word): WordShape => new WordShape($word->text, $word->role->value, $word->at, $word->edit?->value, $word->on), $row->words),
             ), $page->rows),
             array_map(static fn (Problem $problem): ProblemShape => new ProblemShape($problem->at, $problem->code, $problem->message, $problem->position), $page->problems),
@@ -59,7 +59,7 @@ final readonly class RuleShapes
 
         return new RuleShape(
             (int) $row->id, $row->name, $row->record_type, $row->status, $row->page === null ? null : (int) $row->page, $row->draft !== null, $row->either_or, (int) $row->draft_version,
-            Columns::iso($row->draft_at), $row->draft_name, Columns::iso($since), $this->firings([(int) $row->id])[(int) $row->id][0] ?? 0,
+            Columns::iso($row->draft_at), $row->draft_name, Columns::iso($since), $this->firings([(int) $row->id])[(int) $row->id][0] ?? 0, (int) $this->db->scalar("SELECT COUNT(*) FROM rule_runs WHERE rule_id = ? AND status = 'in_play'", [$id]),
             $file, $this->reading($this->reader->read($file)),
         );
     }

@@ -19,6 +19,7 @@ use VividLedger\Condition\Operator\Operators;
 use VividLedger\Rule\Guard\RepeatGuards;
 use VividLedger\Rule\Line\Lines;
 use VividLedger\Rule\Reading\ConditionReader;
+use VividLedger\Rule\Timing\Timings;
 use VividLedger\Rule\Trigger\Triggers;
 use VividLedger\Schema\Choice;
 use VividLedger\Schema\Field;
@@ -38,7 +39,8 @@ final class SchemaController extends Controller
             array_map(static fn (string $trigger): OfferShape => new OfferShape($trigger::kind(), $trigger::label()), Triggers::ALL),
             array_map(static fn (string $kind, string $group): OfferShape => new OfferShape($kind, $group::wording()), array_keys(ConditionReader::GROUPS), ConditionReader::GROUPS),
             array_map(static fn (string $line): OfferShape => new OfferShape($line::kind(), $line::label()), Lines::ALL),
-            array_map(static fn (Unit $unit): OfferShape => new OfferShape($unit->value, $unit->value.'s'), Unit::cases()),
+            array_map(static fn (Unit $unit): OfferShape => new OfferShape($unit->value, $unit->word().'s'), Unit::cases()),
+            array_map(static fn (string $timing): OfferShape => new OfferShape($timing::kind(), $timing::label()), Timings::ALL),
         );
     }
 
@@ -48,6 +50,7 @@ final class SchemaController extends Controller
             $type->name, $type->label, $type->plural, $type->prefix, $type->title, $type->owner, $type->columns,
             array_map($this->field(...), array_values($type->fields)),
             array_map(static fn (string $guard): OfferShape => new OfferShape($guard::kind(), $guard::label($type)), RepeatGuards::ALL),
+            $type->stage()?->name,
         );
     }
 

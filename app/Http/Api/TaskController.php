@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace App\Http\Api;
 
+use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\TaskPage;
 use App\Http\Api\Shape\TaskShape;
 use App\Store\Refused;
 use App\Store\TaskStore;
+use Illuminate\Database\Connection;
+use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 
@@ -51,6 +54,27 @@ final class TaskController extends Controller
         $this->store->reopen($id, $this->person($request)->id);
 
         return $this->task($id);
+    }
+
+    #[OA\Patch(path: '/api/tasks', operationId: 'changeTasks', description: 'Gives tasks another date or to another person, or completes them; all of them, or none.', tags: ['tasks'], requestBody: new Body(['ids' => 'integers', 'dueAt?' => 'string', 'assigneeId?' => 'integer', 'complete?' => 'boolean']), responses: [new Ok(TaskShape::class, list: true)])]
+    public function change(Request $request, Connection $db): JsonResponse
+    {
+        $given = $request->validate(['ids' => 'required|array|max:500', 'ids.*' => 'integer', 'dueAt' => 'sometimes|nullable|date', 'assigneeId' => 'nullable|integer|exists:people,id', 'complete' => 'nullable|boolean']);
+        $by = $this->person($request)->id;
+        $set = (array_key_exists('dueAt', $given) ? ['due' => $given['dueAt'] === null ? null : new \DateTimeImmutable($given['dueAt'])] : []) + (isset($given['assigneeId']) ? ['assignee' => (int) $given['assigneeId']] : []);
+        $db->transaction(function () use ($given, $set, $by, $request): void {
+            foreach ($given['ids'] as $id) {
+                $this->mayDo((int) $id, $request);
+                if ($set !== []) {
+                    $this->store->change((int) $id, $set, $by);
+                }
+                if (($given['complete'] ?? false) === true) {
+                    $this->store->complete((int) $id, $by);
+                }
+            }
+        });
+
+        return new JsonResponse(array_map(fn (mixed $id): TaskShape => $this->task((int) $id), $given['ids']));
     }
 
     private function mayDo(int $id, Request $request): void

@@ -7,6 +7,7 @@ namespace App\Http\Api;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\DayShape;
 use App\Http\Api\Shape\TodayShape;
+use App\Store\CalendarStore;
 use App\Store\Columns;
 use App\Store\Company;
 use App\Work\HouseClock;
@@ -18,6 +19,11 @@ use OpenApi\Attributes as OA;
 final class TodayController extends Controller
 {
     private const DAYS_AHEAD = 14;
+
+    /** How the chart sorts lines. */
+    private const KINDS = [
+        'send_message' => 'message', 'send_list' => 'message', 'task_due' => 'task', 'give_task' => 'task', 'give_tasks' => 'task', 'remind' => 'reminder', 'escalate' => 'escalation',
+    ];
 
     #[OA\Get(path: '/api/today', operationId: 'today', tags: ['today'], responses: [new Ok(TodayShape::class)])]
     public function show(Request $request, Connection $db, Company $company, HouseClock $clock, Tasks $tasks, RuleShapes $rules, Entries $entries): TodayShape
@@ -36,18 +42,22 @@ final class TodayController extends Controller
         );
     }
 
-    /** @return list<DayShape> tasks of everybody by the day they fall due, from today */
+    /** @return list<DayShape> what is pencilled in by the day it falls due, from today */
     private function days(Connection $db, \DateTimeImmutable $midnight, \DateTimeZone $zone): array
     {
         $end = $midnight->modify('+'.self::DAYS_AHEAD.' days');
         $due = [];
-        foreach ($db->select("SELECT due_at FROM tasks WHERE status = 'open' AND due_at >= ? AND due_at < ?", [Columns::moment($midnight), Columns::moment($end)]) as $row) {
-            $day = (new \DateTimeImmutable($row->due_at.'Z'))->setTimezone($zone)->format('Y-m-d');
-            $due[$day] = ($due[$day] ?? 0) + 1;
+        foreach ($db->select("SELECT kind, LEFT(due_at, 16) AS minute, COUNT(*) AS n FROM scheduled_lines WHERE status = 'pencilled' AND due_at >= ? AND due_at < ? GROUP BY kind, minute", [Columns::moment($midnight), Columns::moment($end)]) as $row) {
+            $day = (new \DateTimeImmutable("{$row->minute}:00Z"))->setTimezone($zone)->format('Y-m-d');
+            $kind = self::KINDS[$row->kind] ?? 'other';
+            $due[$day][$kind] = ($due[$day][$kind] ?? 0) + (int) $row->n;
         }
+        $calendar = (new CalendarStore($db))->calendar(null);
+        $holidays = json_decode((string) ($db->scalar('SELECT c.holidays FROM company y JOIN calendars c ON c.id = y.calendar_id') ?? '{}'), true, 8, JSON_THROW_ON_ERROR);
         $days = [];
         for ($day = $midnight; $day < $end; $day = $day->modify('+1 day')) {
-            $days[] = new DayShape($day->format('Y-m-d'), $due[$day->format('Y-m-d')] ?? 0, (int) $day->format('N') > 5);
+            $date = $day->format('Y-m-d');
+            $days[] = new DayShape($date, $due[$date] ?? [], ! $calendar->isWorkingDay($day, $zone), (string) ($holidays[$date] ?? ''));
         }
 
         return $days;

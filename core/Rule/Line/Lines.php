@@ -12,6 +12,7 @@ use VividLedger\Rule\Reading\Part;
 use VividLedger\Rule\Reading\Row;
 use VividLedger\Rule\Reading\Word;
 use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Rule\Timing\After;
 use VividLedger\Rule\Timing\Climb;
 use VividLedger\Rule\Timing\Timing;
 use VividLedger\Rule\Timing\Timings;
@@ -34,6 +35,7 @@ final class Lines
         $timing = Timings::read($context, $node->child('at'));
         $row = $context->row(Part::Line, $node, $timing instanceof Timing ? $timing->margin() : ($timing === false ? 'when?' : 'at once'));
         $row->off = $node->child('off')->raw === true;
+        $row->after = $timing instanceof After ? $timing->seconds() : ($timing === null ? 0 : null);
         $problems = $context->problems();
         $read = self::line($context, $node, $row);
         $said = $row->text();

@@ -13,6 +13,9 @@ final class Row
     /** Whether the line is switched off. */
     public bool $off = false;
 
+    /** How many seconds after the firing the line comes, roughly; null when that is not known beforehand. */
+    public ?int $after = null;
+
     /** When the line is done, as read aloud; empty for at once. */
     public string $said = '';
 

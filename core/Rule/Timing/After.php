@@ -54,6 +54,12 @@ final readonly class After implements Timing
         return $this->due->rest();
     }
 
+    /** Roughly, for showing one line beside another. */
+    public function seconds(): int
+    {
+        return $this->due->amount->seconds();
+    }
+
     public function due(Occasion $occasion): \DateTimeImmutable
     {
         $due = $occasion->reckon($this->due, $occasion->started);

@@ -20,6 +20,8 @@ final class Body extends OA\RequestBody
             $name = rtrim($name, '?');
             $properties[] = match ($type) {
                 'object' => new OA\Property(property: $name, type: 'object', additionalProperties: true),
+                'strings' => new OA\Property(property: $name, type: 'array', items: new OA\Items(type: 'string')),
+                'objects' => new OA\Property(property: $name, type: 'array', items: new OA\Items(type: 'object')),
                 'integers' => new OA\Property(property: $name, type: 'array', items: new OA\Items(type: 'integer')),
                 default => new OA\Property(property: $name, type: $type, nullable: $optional ? true : null),
             };

@@ -6,7 +6,7 @@ namespace App\Http\Api\Shape;
 
 use OpenApi\Attributes as OA;
 
-/** Something pencilled in for a record. */
+/** Something pencilled in for a record, or for a day. */
 #[OA\Schema]
 final readonly class AheadShape
 {
@@ -15,16 +15,30 @@ final readonly class AheadShape
         public int $id,
         #[OA\Property]
         public string $kind,
-        #[OA\Property(format: 'date-time')]
-        public string $due,
+        #[OA\Property]
+        public string $status,
+        #[OA\Property(format: 'date-time', nullable: true)]
+        public ?string $due,
         #[OA\Property]
         public string $title,
         #[OA\Property]
         public ?string $person,
         #[OA\Property]
+        public ?int $rule,
+        #[OA\Property]
         public ?string $ruleName,
         #[OA\Property]
         public ?int $task,
+        #[OA\Property]
+        public string $note,
+        #[OA\Property]
+        public string $recordType,
+        #[OA\Property]
+        public int $recordId,
+        #[OA\Property]
+        public string $recordNumber,
+        #[OA\Property]
+        public string $recordTitle,
     ) {
     }
 }

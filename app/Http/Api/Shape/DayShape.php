@@ -6,17 +6,19 @@ namespace App\Http\Api\Shape;
 
 use OpenApi\Attributes as OA;
 
-/** How many tasks fall due on a day. */
+/** What is pencilled in for a day, by kind. */
 #[OA\Schema]
 final readonly class DayShape
 {
     public function __construct(
-        #[OA\Property(format: 'date')]
+        #[OA\Property]
         public string $date,
+        #[OA\Property(type: 'object', additionalProperties: true)]
+        public array $kinds,
         #[OA\Property]
-        public int $due,
+        public bool $free,
         #[OA\Property]
-        public bool $weekend,
+        public string $note,
     ) {
     }
 }

@@ -25,6 +25,8 @@ final readonly class RecordShape
         public array $values,
         #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string'))]
         public array $shown,
+        #[OA\Property(description: 'Since when it has been at its stage.', format: 'date-time', nullable: true)]
+        public ?string $stageSince = null,
     ) {
     }
 }

@@ -11,7 +11,7 @@ use OpenApi\Attributes as OA;
 final readonly class RowShape
 {
     public function __construct(
-        #[OA\Property(enum: ['when', 'group', 'condition', 'fires', 'line'])]
+        #[OA\Property(enum: ['when', 'group', 'condition', 'fires', 'line', 'until', 'never'])]
         public string $part,
         #[OA\Property]
         public string $at,
@@ -21,6 +21,8 @@ final readonly class RowShape
         public int $depth,
         #[OA\Property(description: 'Whether the line is switched off.')]
         public bool $off,
+        #[OA\Property(description: 'How many seconds after the firing the line comes, where that is known beforehand.', nullable: true)]
+        public ?int $after,
         #[OA\Property(items: new OA\Items(type: WordShape::class))]
         public array $words,
     ) {

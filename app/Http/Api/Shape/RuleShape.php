@@ -35,6 +35,8 @@ final readonly class RuleShape
         public ?string $inForceSince,
         #[OA\Property]
         public int $entries,
+        #[OA\Property(description: 'On how many records it is in play.')]
+        public int $inPlay,
         #[OA\Property(type: 'object', additionalProperties: true)]
         public array $file,
         #[OA\Property]

@@ -23,6 +23,8 @@ final readonly class SchemaShape
         public array $lines,
         #[OA\Property(items: new OA\Items(type: OfferShape::class))]
         public array $units,
+        #[OA\Property(items: new OA\Items(type: OfferShape::class))]
+        public array $timings,
     ) {
     }
 }

@@ -29,6 +29,8 @@ final readonly class TypeShape
         public array $fields,
         #[OA\Property(items: new OA\Items(type: OfferShape::class))]
         public array $guards,
+        #[OA\Property(description: 'The choice that says how far a record has come.', nullable: true)]
+        public ?string $stage = null,
     ) {
     }
 }

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Describe\Body;
+use App\Http\Api\Describe\Ok;
+use App\Http\Api\Shape\CalendarShape;
+use App\Http\Api\Shape\HolidaysShape;
+use App\Store\CalendarKeep;
+use App\Store\Refused;
+use Illuminate\Database\Connection;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use OpenApi\Attributes as OA;
+
+/** Working calendars: hours, holidays, zone, and who goes by which. */
+final class CalendarController extends Controller
+{
+    private const MEMBERS = ['version?' => 'integer', 'name' => 'string', 'timeZone' => 'string', 'hours' => 'object', 'holidays' => 'object', 'company' => 'boolean', 'teams' => 'strings', 'people' => 'integers'];
+
+    public function __construct(
+        private readonly Connection $db,
+        private readonly CalendarKeep $keep,
+    ) {
+    }
+
+    #[OA\Get(path: '/api/calendars', operationId: 'calendars', tags: ['time'], responses: [new Ok(CalendarShape::class, list: true)])]
+    public function index(): JsonResponse
+    {
+        return new JsonResponse($this->read('TRUE', []));
+    }
+
+    #[OA\Post(path: '/api/calendars', operationId: 'keepCalendar', tags: ['time'], requestBody: new Body(self::MEMBERS), responses: [new Ok(CalendarShape::class, status: 201)])]
+    public function store(Request $request): JsonResponse
+    {
+        return new JsonResponse($this->one($this->kept(null, $request)), 201);
+    }
+
+    #[OA\Put(path: '/api/calendars/{id}', operationId: 'changeCalendar', tags: ['time'], requestBody: new Body(self::MEMBERS), responses: [new Ok(CalendarShape::class)])]
+    public function update(int $id, Request $request): CalendarShape
+    {
+        return $this->one($this->kept($id, $request));
+    }
+
+    #[OA\Delete(path: '/api/calendars/{id}', operationId: 'dropCalendar', tags: ['time'], responses: [new Ok])]
+    public function destroy(int $id): Response
+    {
+        $this->keep->drop($id);
+
+        return response()->noContent();
+    }
+
+    #[OA\Post(path: '/api/calendars/holidays', operationId: 'readHolidays', description: 'Reads the days of an iCalendar file, without keeping them.', tags: ['time'], requestBody: new Body(['text' => 'string']), responses: [new Ok(HolidaysShape::class)])]
+    public function holidays(Request $request): HolidaysShape
+    {
+        $given = $request->validate(['text' => 'required|string|max:2000000']);
+
+        return new HolidaysShape($this->keep->holidays($given['text']));
+    }
+
+    private function kept(?int $id, Request $request): int
+    {
+        $given = $request->validate([
+            'version' => 'nullable|integer', 'name' => 'present|nullable|string', 'timeZone' => 'required|string', 'hours' => 'present|array', 'holidays' => 'present|array',
+            'company' => 'required|boolean', 'teams' => 'present|array', 'teams.*' => 'string|exists:people,team', 'people' => 'present|array', 'people.*' => 'integer|exists:people,id',
+        ]);
+
+        return $this->keep->keep($id, isset($given['version']) ? (int) $given['version'] : null, (string) $given['name'], $given['timeZone'], $given['hours'], $given['holidays'], (bool) $given['company'], $given['teams'], array_map(intval(...), $given['people']));
+    }
+
+    private function one(int $id): CalendarShape
+    {
+        return $this->read('c.id = ?', [$id])[0] ?? throw new Refused('not_found', 'There is no such calendar.', 404);
+    }
+
+    /**
+     * @param  list<int>  $bindings
+     * @return list<CalendarShape>
+     */
+    private function read(string $where, array $bindings): array
+    {
+        $teams = $this->db->table('team_calendars')->orderBy('team')->get()->groupBy('calendar_id');
+        $people = $this->db->table('people')->whereNotNull('calendar_id')->orderBy('name')->get(['id', 'calendar_id'])->groupBy('calendar_id');
+
+        return array_map(static fn (object $row): CalendarShape => new CalendarShape(
+            (int) $row->id, $row->name, $row->time_zone, json_decode($row->hours, true, 8, JSON_THROW_ON_ERROR), json_decode($row->holidays, true, 8, JSON_THROW_ON_ERROR), (int) $row->version, (bool) $row->company,
+            $teams->get($row->id)?->pluck('team')->all() ?? [], array_map(intval(...), $people->get($row->id)?->pluck('id')->all() ?? []),
+        ), $this->db->select("SELECT c.*, y.calendar_id IS NOT NULL AS company FROM calendars c LEFT JOIN company y ON y.calendar_id = c.id WHERE {$where} ORDER BY c.name", $bindings));
+    }
+}

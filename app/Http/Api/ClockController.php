@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Describe\Body;
+use App\Http\Api\Describe\Ok;
+use App\Http\Api\Shape\ClockShape;
+use App\Http\Api\Shape\TurnShape;
+use App\Store\Columns;
+use App\Store\Company;
+use App\Store\Refused;
+use App\Work\ClockTurner;
+use App\Work\HouseClock;
+use Illuminate\Database\Connection;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use OpenApi\Attributes as OA;
+use VividLedger\Record\Value;
+
+/** The house clock. In the demo it can be turned forward; what falls due in between really happens. */
+final class ClockController extends Controller
+{
+    private const SHOWN = 60;
+
+    public function __construct(
+        private readonly Connection $db,
+        private readonly HouseClock $clock,
+        private readonly ClockTurner $turner,
+        private readonly Company $company,
+        private readonly Entries $entries,
+    ) {
+    }
+
+    #[OA\Get(path: '/api/clock', operationId: 'clock', tags: ['time'], responses: [new Ok(ClockShape::class)])]
+    public function show(): ClockShape
+    {
+        $turn = $this->db->selectOne('SELECT * FROM clock_turns ORDER BY id DESC LIMIT 1');
+        $next = $this->turner->nextDue();
+
+        return new ClockShape(
+            Value::instantText($this->clock->now()), $this->company->zone()->getName(), config('ledger.clock_may_turn') === true, $next === null ? null : Value::instantText($next),
+            $turn === null ? null : new TurnShape(
+                (int) $turn->id, (string) Columns::iso($turn->from_at), (string) Columns::iso($turn->to_at), (string) Columns::iso($turn->reached_at), $turn->status === 'turning', (int) $turn->done,
+                $this->entries->read("e.id > ? AND e.at > ? AND e.at <= ? AND e.via = 'rule' AND e.kind <> 'changed'", [(int) $turn->first_entry, $turn->from_at, $turn->to_at], self::SHOWN),
+            ),
+        );
+    }
+
+    #[OA\Post(path: '/api/clock/turn', operationId: 'turnClock', description: 'Begins to turn the clock forward: by an hour, a day or a week, to the next pencilled line, or to a moment.', tags: ['time'], requestBody: new Body(['by?' => 'string', 'to?' => 'string']), responses: [new Ok(ClockShape::class, status: 202)])]
+    public function turn(Request $request): JsonResponse
+    {
+        $given = $request->validate(['by' => 'nullable|in:hour,day,week,next', 'to' => 'required_without:by|nullable|date']);
+        $now = $this->clock->now();
+        $to = match ($given['by'] ?? null) {
+            'hour' => $now->modify('+1 hour'),
+            'day' => $now->setTimezone($this->company->zone())->modify('+1 day'),
+            'week' => $now->setTimezone($this->company->zone())->modify('+7 days'),
+            'next' => $this->turner->nextDue() ?? throw new Refused('nothing_due', 'Nothing is pencilled in.', 409),
+            default => new \DateTimeImmutable((string) $given['to']),
+        };
+        $this->turner->begin($to, $this->person($request)->id);
+
+        return new JsonResponse($this->show(), 202);
+    }
+}

@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Describe\Body;
+use App\Http\Api\Describe\Ok;
+use App\Http\Api\Describe\Query;
+use App\Http\Api\Shape\AheadShape;
+use App\Store\Columns;
+use App\Store\Company;
+use App\Store\LineStore;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use OpenApi\Attributes as OA;
+
+/** Pencilled lines: those of a day, and what people do to single ones. */
+final class LineController extends Controller
+{
+    private const A_DAY = 200;
+
+    public function __construct(
+        private readonly LineStore $lines,
+        private readonly Ahead $ahead,
+        private readonly Company $company,
+    ) {
+    }
+
+    #[OA\Get(path: '/api/lines', operationId: 'linesOfDay', description: 'What is pencilled in for a day of the company.', tags: ['time'], parameters: [new Query('date', 'string', 'Such as 2026-11-24.')], responses: [new Ok(AheadShape::class, list: true)])]
+    public function index(Request $request): JsonResponse
+    {
+        $given = $request->validate(['date' => 'required|date_format:Y-m-d']);
+        $from = new \DateTimeImmutable($given['date'], $this->company->zone());
+
+        return new JsonResponse($this->ahead->read("l.status = 'pencilled' AND l.due_at >= ? AND l.due_at < ?", [Columns::moment($from), Columns::moment($from->modify('+1 day'))], 'l.due_at, l.id', self::A_DAY));
+    }
+
+    #[OA\Post(path: '/api/lines/{id}/hold', operationId: 'holdLine', tags: ['time'], requestBody: new Body(['why' => 'string']), responses: [new Ok])]
+    public function hold(int $id, Request $request): Response
+    {
+        return $this->done($this->lines->hold($id, $this->why($request), $this->person($request)->id));
+    }
+
+    #[OA\Post(path: '/api/lines/{id}/resume', operationId: 'resumeLine', tags: ['time'], requestBody: new Body(['why' => 'string']), responses: [new Ok])]
+    public function resume(int $id, Request $request): Response
+    {
+        return $this->done($this->lines->resume($id, $this->why($request), $this->person($request)->id));
+    }
+
+    #[OA\Post(path: '/api/lines/{id}/strike', operationId: 'strikeLine', tags: ['time'], requestBody: new Body(['why' => 'string']), responses: [new Ok])]
+    public function strike(int $id, Request $request): Response
+    {
+        return $this->done($this->lines->strike($id, $this->why($request), $this->person($request)->id));
+    }
+
+    #[OA\Post(path: '/api/lines/{id}/now', operationId: 'lineNow', description: 'Does the line now, whenever it was to fall due.', tags: ['time'], requestBody: new Body(['why' => 'string']), responses: [new Ok])]
+    public function now(int $id, Request $request): Response
+    {
+        return $this->done($this->lines->now($id, $this->why($request), $this->person($request)->id));
+    }
+
+    private function why(Request $request): string
+    {
+        return (string) $request->validate(['why' => 'present|nullable|string'])['why'];
+    }
+
+    private function done(mixed $nothing): Response
+    {
+        return response()->noContent();
+    }
+}

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** Days read from an iCalendar file, with their names. */
+#[OA\Schema]
+final readonly class HolidaysShape
+{
+    public function __construct(
+        #[OA\Property(type: 'object', additionalProperties: true)]
+        public array $holidays,
+    ) {
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** A ladder kept in Setup. */
+#[OA\Schema]
+final readonly class LadderShape
+{
+    public function __construct(
+        #[OA\Property]
+        public int $id,
+        #[OA\Property]
+        public string $name,
+        #[OA\Property]
+        public int $version,
+        #[OA\Property(items: new OA\Items(type: 'object'))]
+        public array $rungs,
+        #[OA\Property(items: new OA\Items(type: 'string'))]
+        public array $said,
+        #[OA\Property(items: new OA\Items(type: 'string'))]
+        public array $rules,
+    ) {
+    }
+}
