@@ -16,7 +16,7 @@ Route::get('/session/cookie', static fn (): JsonResponse => new JsonResponse(nul
 Route::post('/stand-in/sms', [MailRoomController::class, 'takeText'])->withoutMiddleware([ValidateCsrfToken::class, StartSession::class]);
 
 // A person's tasks as a calendar; whoever has the secret may read it.
-Route::get('/feed/{secret}.ics', [FeedController::class, 'show'])->where('secret', '[a-f0-9]{48}')->withoutMiddleware([StartSession::class, ValidateCsrfToken::class]);
+Route::get('/feed/{secret}.ics', [FeedController::class, 'show'])->where('secret', '[a-f0-9]{48}')->withoutMiddleware('web');
 
 // Every address of the front end is one page; the browser chooses the screen.
 Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|feed/|stand-in/|up$).*$');

@@ -62,6 +62,9 @@ final class LineRows
         } elseif ($step instanceof Struck) {
             $this->struck[] = [$step->run->id, $step->lines, $step->because];
             $this->touched[$step->run->id] = true;
+            if ($step->lines === null) {
+                $this->pencilled = array_values(array_filter($this->pencilled, static fn (array $row): bool => $row['run_id'] !== $step->run->id));
+            }
         } elseif ($step instanceof Retimed) {
             foreach ($step->lines as $line => [, $due]) {
                 $this->moved[$line] = [$due === null ? null : Columns::moment($due), ''];
@@ -83,6 +86,9 @@ final class LineRows
                 }
             }
         }
+        foreach ($this->ended as $status => $ids) {
+            $db->update('UPDATE scheduled_lines SET status = ? WHERE id IN ('.implode(', ', $ids).')', [$status]);
+        }
         // Before new lines are there, which striking out a whole run must not touch.
         foreach ($this->struck as [$run, $only, $because]) {
             $which = $only === null ? '' : ' AND id IN ('.implode(', ', $only).')';
@@ -90,9 +96,6 @@ final class LineRows
         }
         foreach ($this->moved as $line => [$due, $note]) {
             $db->update("UPDATE scheduled_lines SET due_at = ?, note = ? WHERE id = ? AND status IN ('pencilled', 'held')", [$due, mb_substr($note, 0, self::SAID), $line]);
-        }
-        foreach ($this->ended as $status => $ids) {
-            $db->update('UPDATE scheduled_lines SET status = ? WHERE id IN ('.implode(', ', $ids).')', [$status]);
         }
         Batch::insert($db, 'scheduled_lines', $lines);
         foreach ($this->made as $run => $made) {

@@ -26,6 +26,9 @@ final class Course
     /** @var array<string, true> by rule and record */
     private array $fired = [];
 
+    /** @var list<int> ids of lines that were done in this decision */
+    private array $doneLines = [];
+
     /** @var array<int, true> runs that this decision has ended */
     private array $over = [];
 
@@ -123,6 +126,9 @@ final class Course
     /** Takes in what lines did, and puts what they changed into the queue. */
     public function done(Deed $firing): void
     {
+        if ($firing instanceof LineDone) {
+            $this->doneLines[] = $firing->line->id;
+        }
         $subject = $firing->before;
         $this->fired["{$firing->rule->id}:{$subject->type}:{$subject->id}"] = true;
         $this->steps[] = $firing;
@@ -152,7 +158,15 @@ final class Course
     /** @return list<Run> what is in play on a record, without what this decision has ended */
     public function inPlay(Record $record): array
     {
-        return array_values(array_filter($this->standing->inPlay($record->type, $record->id), fn (Run $run): bool => ! isset($this->over[$run->id])));
+        $runs = [];
+        foreach ($this->standing->inPlay($record->type, $record->id) as $run) {
+            $left = $run->without($this->doneLines);
+            if (! isset($this->over[$run->id]) && $left->lines !== []) {
+                $runs[] = $left;
+            }
+        }
+
+        return $runs;
     }
 
     /** A rule that fires once more on a record begins anew: what was left of the last time would come twice. */

@@ -25,4 +25,13 @@ final class Run
         public readonly int $entry = 0,
     ) {
     }
+
+    /** @param  list<int>  $done  ids of lines that are no more to come */
+    public function without(array $done): self
+    {
+        $left = clone $this;
+        $left->lines = array_values(array_filter($this->lines, static fn (PencilledLine $line): bool => ! in_array($line->id, $done, true)));
+
+        return $left;
+    }
 }

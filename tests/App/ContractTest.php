@@ -62,6 +62,7 @@ final class ContractTest extends AppTestCase
         $this->told('PATCH', '/api/company', ['fallbackPersonId' => null]);
         $this->beside($ticket['record'], $rule);
         $this->kept();
+        $this->time($ticket['record'], $task);
         $token = $this->told('POST', '/api/tokens', ['name' => 'a script'])->json('id');
         $this->told('DELETE', '/api/tokens/{id}', [], ['id' => $token]);
 
@@ -110,6 +111,43 @@ final class ContractTest extends AppTestCase
         $this->told('POST', '/api/records/{type}/{id}/restore', [], $here);
         // Files and deletions have a form or a query of their own, and were tried above.
         $this->tried += ['post /api/records/{type}/{id}/files' => true, 'get /api/files/{id}' => true, 'delete /api/records/{type}/{id}' => true];
+    }
+
+    /** @param  array<string, mixed>  $ticket */
+    private function time(array $ticket, int $task): void
+    {
+        config(['ledger.clock_may_turn' => true]);
+        $calendar = ['name' => 'Office', 'timeZone' => 'Europe/Berlin', 'hours' => ['1' => [['08:00', '16:00']]], 'holidays' => ['2026-12-25' => 'Winter'], 'company' => false, 'teams' => ['Finance'], 'people' => [1]];
+        $kept = $this->told('POST', '/api/calendars', $calendar)->json();
+        $this->told('GET', '/api/calendars');
+        $this->told('PUT', '/api/calendars/{id}', ['version' => 1, 'teams' => [], 'people' => []] + $calendar, $kept);
+        $this->told('DELETE', '/api/calendars/{id}', [], $kept);
+        $this->told('POST', '/api/calendars/holidays', ['text' => "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nDTSTART;VALUE=DATE:20261224\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"]);
+        $rungs = [['after' => ['amount' => 1, 'unit' => 'day'], 'to' => ['kind' => 'owner'], 'do' => ['tell']]];
+        $ladder = $this->told('POST', '/api/ladders', ['name' => 'Ladder', 'rungs' => $rungs])->json();
+        $this->told('GET', '/api/ladders');
+        $this->told('PUT', '/api/ladders/{id}', ['version' => 1, 'name' => 'Ladder', 'rungs' => $rungs], $ladder);
+        $this->told('DELETE', '/api/ladders/{id}', [], $ladder);
+        $rule = $this->inForce(['name' => 'Later', 'on' => 'ticket', 'when' => ['kind' => 'by_hand'], 'fires' => ['kind' => 'every_time'], 'lines' => array_map(
+            static fn (int $days): array => ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'x', 'at' => ['kind' => 'after', 'amount' => $days, 'unit' => 'day']], [1, 2, 3],
+        )]);
+        $this->told('GET', '/api/rules/{id}/moving', [], ['id' => $rule]);
+        $this->as('ines.okafor', 'POST', "rules/{$rule}/run", ['recordType' => 'ticket', 'records' => [$ticket['id']]])->assertCreated();
+        $this->told('GET', '/api/records/{type}/{id}/account', [], ['type' => 'ticket', 'id' => $ticket['id']]);
+        $this->told('GET', '/api/records/{type}/{id}/stages', [], ['type' => 'ticket', 'id' => $ticket['id']]);
+        $this->told('GET', '/api/lines', ['date' => '2026-11-25']);
+        $lines = DB::table('scheduled_lines')->where('rule_id', $rule)->pluck('id')->all();
+        foreach (['hold' => 0, 'resume' => 0, 'strike' => 1, 'now' => 2] as $act => $line) {
+            $this->told('POST', "/api/lines/{id}/{$act}", ['why' => 'to try it'], ['id' => $lines[$line]]);
+        }
+        $this->told('PATCH', '/api/tasks', ['ids' => [$task], 'dueAt' => '2026-12-01T09:00:00Z', 'assigneeId' => 1]);
+        $this->told('GET', '/api/clock');
+        $this->told('POST', '/api/clock/turn', ['by' => 'hour']);
+        $this->told('POST', '/api/feed');
+        $this->told('DELETE', '/api/feed');
+        DB::table('messages')->orderBy('id')->limit(1)->update(['key' => 'abc']);
+        $this->app->make(MailRoom::class)->takeMail("Message-ID: <abc@x.example>\r\nFrom: a@x.example\r\nTo: b@x.example\r\nSubject: Hello\r\n\r\nText");
+        $this->told('POST', '/api/mail-room/{id}/answer', ['text' => 'Thank you'], ['id' => DB::table('mail_room')->max('id')]);
     }
 
     private function kept(): void

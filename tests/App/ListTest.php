@@ -65,7 +65,7 @@ final class ListTest extends AppTestCase
         $today = $this->as('priya.lindqvist', 'GET', 'today')->assertOk()->json();
 
         self::assertSame([1, 1, 2], [$today['late'], $today['dueToday'], count($today['tasks'])]);
-        self::assertSame(['2026-11-25', 1], [$today['days'][0]['date'], $today['days'][0]['due']]);
+        self::assertSame(['2026-11-25', ['task' => 1], false], [$today['days'][0]['date'], $today['days'][0]['kinds'], $today['days'][0]['free']]);
         self::assertSame([1, 1], array_slice($today['rules'][0]['days'], -2));
         $first = $this->as('odile.march', 'GET', 'ledger')->json('entries');
         self::assertSame(array_column($first, 'number'), collect($first)->pluck('number')->sortDesc()->values()->all());

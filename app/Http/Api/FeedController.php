@@ -10,6 +10,7 @@ use App\Models\Person;
 use App\Store\Columns;
 use App\Work\HouseClock;
 use Illuminate\Database\Connection;
+use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
@@ -21,13 +22,13 @@ final class FeedController extends Controller
     private const MOST = 1000;
 
     #[OA\Post(path: '/api/feed', operationId: 'makeFeed', description: 'Makes a new secret address for one’s own tasks; an earlier one is no longer good.', tags: ['time'], responses: [new Ok(FeedShape::class, status: 201)])]
-    public function store(Request $request): FeedShape
+    public function store(Request $request): JsonResponse
     {
         $secret = bin2hex(random_bytes(24));
         $person = $this->person($request);
         $person->forceFill(['feed' => hash('sha256', $secret)])->save();
 
-        return new FeedShape(url("/feed/{$secret}.ics"));
+        return new JsonResponse(new FeedShape(url("/feed/{$secret}.ics")), 201);
     }
 
     #[OA\Delete(path: '/api/feed', operationId: 'revokeFeed', tags: ['time'], responses: [new Ok])]

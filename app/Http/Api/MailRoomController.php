@@ -68,8 +68,8 @@ final class MailRoomController extends Controller
         return response($this->row($id)->raw, 200, ['Content-Type' => 'message/rfc822', 'X-Content-Type-Options' => 'nosniff', 'Content-Disposition' => "attachment; filename=\"letter-{$id}.eml\""]);
     }
 
-    #[OA\Post(path: '/api/mail-room/{id}/answer', operationId: 'answerLetter', description: 'Answers a letter as the one who got it would; the answer arrives at the record the letter is about.', tags: ['mail room'], requestBody: new Body(['text' => 'string']), responses: [new Ok(status: 201)])]
-    public function answer(int $id, Request $request, Remarks $remarks): JsonResponse
+    #[OA\Post(path: '/api/mail-room/{id}/answer', operationId: 'answerLetter', description: 'Answers a letter as the one who got it would; the answer arrives at the record the letter is about.', tags: ['mail room'], requestBody: new Body(['text' => 'string']), responses: [new Ok])]
+    public function answer(int $id, Request $request, Remarks $remarks): Response
     {
         $given = $request->validate(['text' => 'present|nullable|string']);
         $letter = $this->row($id);
@@ -79,7 +79,7 @@ final class MailRoomController extends Controller
         }
         $remarks->reply($this->type($message->record_type), (int) $message->record_id, (string) $given['text'], $letter->recipients, new Actor(null));
 
-        return new JsonResponse(null, 201);
+        return response()->noContent();
     }
 
     /** Where a gateway for text messages would be: takes one in and puts it on the shelf. */
