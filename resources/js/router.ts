@@ -6,6 +6,8 @@ import RecordScreen from './screens/records/RecordScreen.svelte';
 import RuleList from './screens/rules/RuleList.svelte';
 import RuleScreen from './screens/rules/RuleScreen.svelte';
 import MailRoomScreen from './screens/mailroom/MailRoomScreen.svelte';
+import CalendarScreen from './screens/setup/CalendarScreen.svelte';
+import LadderScreen from './screens/setup/LadderScreen.svelte';
 import LetterScreen from './screens/setup/LetterScreen.svelte';
 import NamedScreen from './screens/setup/NamedScreen.svelte';
 import SetupScreen from './screens/setup/SetupScreen.svelte';
@@ -24,6 +26,8 @@ export const { navigate, route } = createRouter({
     '/ledger': LedgerScreen,
     '/ledger/:number': LedgerScreen,
     '/setup': SetupScreen,
+    '/setup/calendars': CalendarScreen,
+    '/setup/ladders': LadderScreen,
     '/setup/letters': LetterScreen,
     '/setup/letters/:id': LetterScreen,
     '/setup/conditions': NamedScreen,

@@ -1,6 +1,7 @@
 <script lang="ts">
-    import { longMoment, initials } from '../state/moments';
-    import { clock, session } from '../state/session.svelte';
+    import TurnClock from './TurnClock.svelte';
+    import { initials } from '../state/moments';
+    import { session } from '../state/session.svelte';
     import { crumbs } from '../state/crumbs.svelte';
 
     let { onfind }: { onfind: () => void } = $props();
@@ -14,7 +15,7 @@
         {/each}
     </div>
     <button type="button" class="find" onclick={onfind}>Find or go to anything<kbd>Ctrl K</kbd></button>
-    <div class="clock" title="The house clock, in {clock.zone}">{longMoment(clock.now)}</div>
+    <TurnClock />
     <a class="avatar" href="/profile" title="{session.me?.name}, {session.me?.role}" aria-label="Your profile"
         >{initials(session.me?.name ?? '')}</a
     >

@@ -32,6 +32,8 @@
         return after;
     });
     const lineCount = $derived(rows.filter((row) => row.part === 'line').length);
+    /** Until and never stand below the lines. */
+    const firstBelow = $derived(rows.findIndex((row) => ['until', 'never'].includes(row.part) || row.at.startsWith('/until')));
     const lineIndex = (row: Row) => Number(split(row.at)[1]);
     const messages = (row: Row) =>
         problems.filter((problem) => problem.at === row.at || (row.part !== 'group' && problem.at.startsWith(`${row.at}/`)));
@@ -99,7 +101,13 @@
 
     const isCondition = (row: Row) => row.part === 'condition' || row.part === 'group';
     /** A row that can be taken away: an item of a list, or conditions that something has of its own. */
-    const isOwn = (row: Row) => isItem(row) || (isCondition(row) && /\/(onlyIf|where|again)$/.test(row.at) && row.at !== '/onlyIf');
+    const isOwn = (row: Row) => isItem(row) || (isCondition(row) && /\/(onlyIf|where|again|until)$/.test(row.at) && row.at !== '/onlyIf');
+    /** The time between two lines shows as room between them: twice the time is a little more of it. */
+    function room(row: Row, index: number): number {
+        const above = rows.slice(0, index).findLast((candidate) => candidate.part === 'line');
+        if (row.part !== 'line' || row.after == null || above?.after == null || row.after <= above.after) return 0;
+        return Math.min(26, Math.round(3 * Math.log2(1 + (row.after - above.after) / 3600)));
+    }
 
     async function shift(row: Row, inwards: boolean) {
         if (!page || !isCondition(row) || !isItem(row)) return;
@@ -172,9 +180,28 @@
     <button type="button" class="icon" tabindex="-1" {title} aria-label={label} onclick={act}><Icon size={14} /></button>
 {/snippet}
 
+{#snippet addALine()}
+    {#if page && rows.some((row) => row.part === 'fires')}
+        <div class="line timed last" class:first={lineCount === 0}>
+            <div class="m">at once<i class="dot open"></i></div>
+            <div class="b">
+                <button
+                    type="button"
+                    class="word ghost"
+                    data-word="/lines|add"
+                    aria-haspopup="dialog"
+                    onclick={(event) => (open = { anchor: event.currentTarget, key: '/lines|add', word: null })}
+                    >+ a line: what the rule does</button
+                >
+            </div>
+        </div>
+    {/if}
+{/snippet}
+
 <!-- svelte-ignore a11y_no_static_element_interactions -->
 <div class="lines" bind:this={root} onkeydown={key}>
     {#each rows as row, index (row.at + row.part)}
+        {#if index === firstBelow}{@render addALine()}{/if}
         {@const follows = ['group', 'condition'].includes(rows[index + 1]?.part ?? '') && ['group', 'condition'].includes(row.part)}
         <div
             class="line"
@@ -186,10 +213,24 @@
             class:last={row.part === 'line' && page === null && lineIndex(row) === lineCount - 1}
             class:off={row.off}
             data-row={row.at}
+            style:padding-top="{room(row, index)}px"
         >
             <div class="m" class:h={row.part !== 'line'}>
-                {row.margin}
-                {#if row.part === 'line'}<i class="dot"></i>{/if}
+                {#if page && row.part === 'line'}
+                    <button
+                        type="button"
+                        class="when"
+                        title="When this line is done"
+                        data-word="{row.at}/at|timing"
+                        aria-haspopup="dialog"
+                        onclick={(event) =>
+                            edit(
+                                { text: row.margin, role: 'value', at: `${row.at}/at`, edit: 'timing', on: page?.type ?? '' },
+                                event.currentTarget,
+                            )}>{row.margin}</button
+                    >
+                {:else}{row.margin}{/if}
+                {#if row.part === 'line'}<i class="dot" class:open={row.margin !== 'at once'}></i>{/if}
             </div>
             <div class="b">
                 <div class:nest={row.depth > 0} style:margin-left="{Math.max(0, row.depth - 1) * 14}px">
@@ -256,21 +297,7 @@
             {/each}
         {/if}
     {/each}
-    {#if page && rows.some((row) => row.part === 'fires')}
-        <div class="line timed last" class:first={lineCount === 0}>
-            <div class="m">at once<i class="dot open"></i></div>
-            <div class="b">
-                <button
-                    type="button"
-                    class="word ghost"
-                    data-word="/lines|add"
-                    aria-haspopup="dialog"
-                    onclick={(event) => (open = { anchor: event.currentTarget, key: '/lines|add', word: null })}
-                    >+ a line: what the rule does</button
-                >
-            </div>
-        </div>
-    {/if}
+    {#if firstBelow < 0}{@render addALine()}{/if}
 </div>
 
 {#if open && page}

@@ -18,6 +18,10 @@
     import SetValueEditor from './words/SetValueEditor.svelte';
     import SetFieldEditor from './words/SetFieldEditor.svelte';
     import SpanEditor from './words/SpanEditor.svelte';
+    import LimitEditor from './words/LimitEditor.svelte';
+    import MomentEditor from './words/MomentEditor.svelte';
+    import TimetableEditor from './words/TimetableEditor.svelte';
+    import TimingEditor from './words/TimingEditor.svelte';
 
     /* Changes one word in place: each kind of edit has its own small editor. */
     type Props = { document: Document; word: Word; onclose: () => void };
@@ -30,6 +34,7 @@
     const compared = $derived(comparedField(page, node, word.on));
     const own = $derived(page.at(`${node}/total`) === undefined && !textAt(page, `${node}/field`).includes('.'));
     const watched = $derived(session.field(word.on, String((page.at(`${node}/fields`) as Json[] | undefined)?.[0] ?? '')));
+    const kept = $derived(session.field(word.on, textAt(page, `${node}/field`)));
     const problem = $derived(page.reading.problems.find((candidate) => candidate.at === at && candidate.position !== null));
     const mostNotes = $derived(/\/lines\/\d+\/text$/.test(at) ? 5000 : 2000);
 
@@ -54,11 +59,11 @@
     />
 {:else if word.edit === 'watched_fields'}
     <Choose
-        title="Changed in"
+        title={node === '/when' ? 'Changed in' : 'Columns'}
         many
-        options={ownFields(word.on, (field) => !field.system)}
+        options={node === '/when' ? ownFields(word.on, (field) => !field.system) : fieldOptions(word.on)}
         chosen={(page.at(at) as string[] | undefined) ?? []}
-        onchoose={(keys) => finish(chooseWatched(page, at, keys))}
+        onchoose={(keys) => finish(node === '/when' ? chooseWatched(page, at, keys) : page.put(at, keys))}
         {onclose}
     />
 {:else if word.edit === 'changed_value' && watched}
@@ -83,7 +88,7 @@
 {:else if word.edit === 'field'}
     <Choose
         title="Field"
-        options={[...fieldOptions(word.on), ...furtherSubjects(word.on, !page.isFilter)]}
+        options={[...fieldOptions(word.on), ...furtherSubjects(word.on, !page.isFilter, at.startsWith('/until'))]}
         chosen={[textAt(page, at)]}
         onchoose={([path]) => finish(chooseField(page, at, path ?? '', word.on))}
         {onclose}
@@ -140,7 +145,13 @@
     <TitleEditor
         type={word.on}
         title={textAt(page, at)}
-        label={at.endsWith('/message') ? 'What the person reads' : at.endsWith('/text') ? 'Text' : 'Title of the task'}
+        label={at.endsWith('/message')
+            ? 'What the person reads'
+            : textAt(page, `${node}/kind`) === 'remind'
+              ? 'What the reminder says'
+              : at.endsWith('/text')
+                ? 'Text'
+                : 'Title of the task'}
         ondone={(title) => finish(page.put(at, title))}
     />
 {:else if word.edit === 'notes'}
@@ -154,7 +165,12 @@
     />
 {:else if word.edit === 'text'}
     <ValueInput
-        field={{ ...session.type(page.type).fields[0]!, type: 'text', label: 'Words in it', currency: null }}
+        field={{
+            ...session.type(page.type).fields[0]!,
+            type: 'text',
+            label: at.endsWith('/subject') ? 'Subject' : 'Words in it',
+            currency: null,
+        }}
         value={textAt(page, at)}
         empty
         ondone={(text) => finish(page.put(at, text || undefined))}
@@ -164,11 +180,27 @@
         type={word.on}
         value={page.at(at)}
         fields={at.endsWith('/amount')}
-        ondone={(value) => finish(page.put(at, at.endsWith('/times') ? Number(value) : value))}
+        ondone={(value) => finish(page.put(at, at.endsWith('/times') || at.endsWith('/days') ? Number(value) : value))}
         {onclose}
     />
 {:else if word.edit === 'due'}
     <DueEditor type={word.on} due={page.at(at)} ondone={(due) => finish(page.put(at, due))} />
+{:else if word.edit === 'timing'}
+    <TimingEditor document={page} {at} {onclose} />
+{:else if word.edit === 'moment'}
+    <MomentEditor document={page} {at} {onclose} />
+{:else if word.edit === 'timetable'}
+    <TimetableEditor document={page} {at} {onclose} />
+{:else if word.edit === 'quiet' || word.edit === 'cap'}
+    <LimitEditor document={page} {at} {onclose} />
+{:else if word.edit === 'kept_value' && kept}
+    <FieldValue
+        type={word.on}
+        field={kept}
+        chosen={page.at(at) === undefined ? [] : [page.at(at) ?? null]}
+        onchoose={(values) => finish(page.put(at, values[0]))}
+        {onclose}
+    />
 {:else if word.edit === 'recipients'}
     <RecipientEditor document={page} {at} {onclose} />
 {:else if word.edit === 'offer'}

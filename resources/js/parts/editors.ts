@@ -1,7 +1,8 @@
 import type { Shapes } from '../api/client';
 import type { Document } from '../state/document.svelte';
 import { at, put, split, type Json, type JsonObject } from '../state/pointer';
-import { session } from '../state/session.svelte';
+import { localDay } from '../state/moments';
+import { clock, session } from '../state/session.svelte';
 import { comparedField, operand, operatorsFor } from './offers';
 
 /* What choosing a word's new meaning does to the rule file. */
@@ -10,9 +11,15 @@ export function chooseTrigger(document: Document, kind: string): Promise<void> {
     return document.edit((file) => {
         const fields = at(file, '/when/fields');
         const about = at(file, '/when/about');
-        file.when = { kind };
+        const date = session.type(document.type).fields.find((field) => !field.system && ['date', 'date_time'].includes(field.type))?.name;
+        const begun: Record<string, JsonObject> = {
+            date: { ...(date ? { field: date } : {}), amount: 0, unit: 'day', time: '09:00' },
+            quiet: { of: 'activity', amount: 3, unit: 'day' },
+            timetable: { rrule: 'FREQ=DAILY', time: '08:00', from: localDay(clock.now), workingDays: true },
+        };
+        file.when = { kind, ...begun[kind] };
         if (kind === 'changed' && Array.isArray(fields)) file.when.fields = fields;
-        if (['comment', 'file', 'task_done'].includes(kind) && typeof about === 'string') file.when.about = about;
+        if (['comment', 'file', 'task_done', 'reply'].includes(kind) && typeof about === 'string') file.when.about = about;
     });
 }
 
@@ -40,6 +47,7 @@ export function chooseField(document: Document, pointer: string, key: string, on
                 made_by: { kind: 'made_by' },
                 formula: { kind: 'formula' },
                 named: { kind: 'named' },
+                happened: { kind: 'happened', event: 'reply' },
             };
             put(file, node, made[kind] ?? {});
             return;
@@ -107,6 +115,9 @@ export function newLine(kind: string): JsonObject {
         give_task: task,
         give_tasks: { tasks: [task, structuredClone(task)] },
         send_message: { to: [], subject: '', body: '' },
+        remind: { to: { kind: 'owner' }, text: '' },
+        send_list: { subject: 'Your list', columns: [], days: 5, workingDays: true },
+        escalate: {},
         create_record: { set: [] },
         assign: {},
         comment: { text: '' },

@@ -1,4 +1,5 @@
 import type { Shapes } from '../api/client';
+import { counted, moment } from '../state/moments';
 
 type Entry = Shapes['EntryShape'];
 
@@ -10,7 +11,8 @@ export type Outcome =
     | { kind: 'created'; record: string }
     | { kind: 'comment'; text: string; on?: string }
     | { kind: 'follow'; person: string; follows: boolean }
-    | { kind: 'failed' | 'skipped'; label: string; why: string };
+    | { kind: 'failed' | 'skipped' | 'dropped'; label: string; why: string }
+    | { kind: 'waits'; label: string; why: string; until: string };
 
 export function outcomes(entry: Entry): Outcome[] {
     return (entry.data.did as Outcome[] | undefined) ?? [];
@@ -20,7 +22,20 @@ export function verdict(entry: Entry): Shapes['VerdictShape'] | undefined {
     return entry.data.why as Shapes['VerdictShape'] | undefined;
 }
 
-const ANSWERED = ['created', 'changed', 'deleted', 'comment', 'file', 'task_done', 'by_hand'];
+const ANSWERED = ['created', 'changed', 'deleted', 'comment', 'file', 'task_done', 'reply', 'by_hand'];
+
+/** Lines that an entry is about: how each reads, when it was to fall due, and when it will. */
+type Lines = { said: string; due: string | null; to?: string | null }[];
+const linesOf = (entry: Entry): Lines => (entry.data.lines as Lines | undefined) ?? [];
+
+/** A kind of pencilled line, as its row begins. */
+export function lineKind(kind: string): string {
+    return (
+        { task_due: 'Task falls due:', start: 'The rule starts:', round: 'The rule looks at it:', remind: '', escalate: 'Escalate:' }[
+            kind
+        ] ?? ''
+    );
+}
 
 /** Whether rules were asked when it happened, so that each can be asked why it did or did not fire. */
 export function wasAnswered(entry: Entry): boolean {
@@ -35,6 +50,10 @@ export function outcomeSaid(outcome: Outcome): string {
             return outcome.changed ? `${outcome.label}${on} set to ${outcome.after}` : `${outcome.label}${on} was ${outcome.after} already`;
         case 'failed':
             return `${outcome.label} could not be done: ${outcome.why}`;
+        case 'waits':
+            return `${outcome.label} waits until ${outcome.until}: ${outcome.why}`;
+        case 'dropped':
+            return `${outcome.label} was dropped: ${outcome.why}`;
         case 'skipped':
             return `Left out: ${outcome.label}, ${outcome.why}`;
         case 'message': {
@@ -112,6 +131,45 @@ export function headline(entry: Entry, numbered = false): { strong: string; rest
             return { strong: who, rest: `opened “${title}” again` };
         case 'task_due':
             return { strong: 'Task fell due:', rest: title };
+        case 'task_changed':
+            return { strong: who, rest: `changed the task “${title}”` };
+        case 'reply':
+            return { strong: String(entry.data.from ?? 'Somebody'), rest: `answered${numbered ? ` about${what}` : ''}` };
+        case 'gathered':
+            return {
+                strong: entry.ruleName ?? 'A rule',
+                rest: `sent ${String(entry.data.person)} a list of ${counted(Number(entry.data.records), 'record')}`,
+            };
+        case 'line':
+            return {
+                strong: entry.ruleName ?? 'A rule',
+                rest: `${entry.data.byHand ? `did a line now, wanted by ${who}` : 'went on'}${numbered ? ` on${what}` : ''}`,
+            };
+        case 'struck':
+        case 'too_late':
+        case 'line_failed': {
+            const count = linesOf(entry).length;
+            const done = { struck: 'struck out', too_late: 'left out', line_failed: 'could not be done' }[entry.kind];
+            const by = entry.via === 'person' && entry.who ? `, by ${who}` : '';
+            return {
+                strong: entry.ruleName ?? 'A rule',
+                rest: `${count === 1 ? 'a line' : `${count} lines`} ${done}${numbered ? ` on${what}` : ''}${by}`,
+            };
+        }
+        case 'held':
+        case 'resumed':
+            return {
+                strong: who,
+                rest: `${entry.kind === 'held' ? 'held a line of' : 'let a line go on of'} ${entry.ruleName ?? 'a rule'}${numbered ? ` on${what}` : ''}`,
+            };
+        case 'retimed':
+        case 'postponed': {
+            const count = linesOf(entry).length;
+            return {
+                strong: entry.ruleName ?? 'A rule',
+                rest: `${count === 1 ? 'a pencilled line' : `${count} pencilled lines`} ${entry.kind === 'retimed' ? 'moved' : 'put off'}${numbered ? ` on${what}` : ''}`,
+            };
+        }
         default:
             return {
                 strong: entry.ruleName ?? 'A rule',
@@ -120,9 +178,32 @@ export function headline(entry: Entry, numbered = false): { strong: string; rest
     }
 }
 
+function lineSaid(entry: Entry, line: Lines[number]): string {
+    const due = line.due && /Z$/.test(line.due) ? moment(line.due) : line.due;
+    if (entry.kind === 'retimed') return `${line.said}: ${due ?? 'no date yet'} → ${line.to ?? 'no date yet'}`;
+    if (entry.kind === 'postponed') return `${line.said}: ${due} → ${String(entry.data.until)}`;
+    return due ? `${line.said}, ${due}` : line.said;
+}
+
+function taskChanges(entry: Entry): string {
+    const due = entry.data.due as [string | null, string | null] | undefined;
+    const person = entry.data.person as [string | null, string | null] | undefined;
+    const at = (moment_: string | null) => (moment_ ? moment(moment_) : 'no date');
+    return [due ? `Due: ${at(due[0])} → ${at(due[1])}` : '', person ? `${person[0] ?? 'nobody'} → ${person[1] ?? 'nobody'}` : '']
+        .filter(Boolean)
+        .join(' · ');
+}
+
 /** The second line under a headline. */
 export function detail(entry: Entry): string {
     if (entry.kind === 'fired') return outcomes(entry).map(outcomeSaid).join('\n');
+    if (entry.kind === 'line')
+        return [...outcomes(entry).map(outcomeSaid), ...(entry.data.why ? [`“${String(entry.data.why)}”`] : [])].join('\n');
+    if (entry.kind === 'reply') return String(entry.data.text ?? '');
+    if (entry.kind === 'gathered') return String(entry.data.subject ?? '');
+    if (entry.kind === 'task_changed') return taskChanges(entry);
+    if (['struck', 'too_late', 'line_failed', 'held', 'resumed', 'retimed', 'postponed'].includes(entry.kind))
+        return [String(entry.data.because ?? ''), ...linesOf(entry).map((line) => lineSaid(entry, line))].filter(Boolean).join('\n');
     if (entry.kind === 'changed') return entry.changes.map((change) => `${change.label}: ${change.before} → ${change.after}`).join(' · ');
     if (entry.kind === 'stopped')
         return entry.data.cameRound

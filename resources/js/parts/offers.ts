@@ -32,7 +32,7 @@ export function ownFields(type: string, fits: (field: Field) => boolean = () => 
 }
 
 /** What a condition can look at besides fields. */
-export function furtherSubjects(type: string, ofChange: boolean): Option[] {
+export function furtherSubjects(type: string, ofChange: boolean, ends = false): Option[] {
     const children = (of: string, from: string, label: string): Option[] =>
         (session.schema?.types ?? []).flatMap((child) =>
             child.fields
@@ -49,6 +49,7 @@ export function furtherSubjects(type: string, ofChange: boolean): Option[] {
         ...own.fields
             .filter((field) => field.target && !field.system)
             .flatMap((field) => children(field.target ?? '', `${field.name}>`, `the ${field.label}’s `)),
+        ...(ends ? [{ key: ':happened', label: 'something arrives: a reply, a comment…', group: 'What happens' }] : []),
         ...(ofChange ? [{ key: ':made_by', label: 'who or what made the change', group: 'The change' }] : []),
         { key: ':formula', label: 'a formula…', group: 'More' },
         { key: ':named', label: 'a named condition…', group: 'More' },

@@ -67,6 +67,13 @@ export function ahead(at: string): string {
     return `in ${Math.round(minutes / 1440)} days`;
 }
 
+/** How long something lasted: "6 d", "3 h", "20 min" */
+export function lasted(seconds: number): string {
+    if (seconds < 3600) return `${Math.round(seconds / 60)} min`;
+    if (seconds < 36 * 3600) return `${Math.round(seconds / 3600)} h`;
+    return `${Math.round(seconds / 86_400)} d`;
+}
+
 function shortMonth(name: string | undefined): string {
     return (name ?? '').slice(0, 3);
 }

@@ -10,7 +10,7 @@ use OpenApi\Attributes as OA;
 #[\Attribute(\Attribute::TARGET_METHOD)]
 final class Body extends OA\RequestBody
 {
-    /** @param  array<string, string>  $members type by name: string, integer, integers, boolean or object */
+    /** @param  array<string, string>  $members type by name: string, integer, strings, integers, boolean, object or objects */
     public function __construct(array $members)
     {
         $properties = [];
@@ -21,7 +21,7 @@ final class Body extends OA\RequestBody
             $properties[] = match ($type) {
                 'object' => new OA\Property(property: $name, type: 'object', additionalProperties: true),
                 'strings' => new OA\Property(property: $name, type: 'array', items: new OA\Items(type: 'string')),
-                'objects' => new OA\Property(property: $name, type: 'array', items: new OA\Items(type: 'object')),
+                'objects' => new OA\Property(property: $name, type: 'array', items: new OA\Items(type: 'object', additionalProperties: true)),
                 'integers' => new OA\Property(property: $name, type: 'array', items: new OA\Items(type: 'integer')),
                 default => new OA\Property(property: $name, type: $type, nullable: $optional ? true : null),
             };

@@ -17,7 +17,7 @@ final readonly class LadderShape
         public string $name,
         #[OA\Property]
         public int $version,
-        #[OA\Property(items: new OA\Items(type: 'object'))]
+        #[OA\Property(items: new OA\Items(type: 'object', additionalProperties: true))]
         public array $rungs,
         #[OA\Property(items: new OA\Items(type: 'string'))]
         public array $said,

@@ -1,9 +1,12 @@
 <script lang="ts">
-    import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
+    import { createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
+    import Confirm from '../../parts/Confirm.svelte';
     import { go, route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
     import { counted, moment } from '../../state/moments';
+    import { session } from '../../state/session.svelte';
+    import { toasts } from '../../state/toasts.svelte';
 
     /* The mail room: a shelf of letters that the application sent, and the one that is taken down and read. */
     crumbs.set({ label: 'Mail room' });
@@ -49,6 +52,23 @@
         if (!next) return;
         event.preventDefault();
         go(`/mail-room/${next.id}`);
+    }
+    const client = useQueryClient();
+    let answering = $state(false);
+    let text = $state('');
+
+    /** As the one who got the letter would: the answer arrives at the record it is about. */
+    async function answer() {
+        if (!letter.data) return;
+        try {
+            await ask(api.POST('/api/mail-room/{id}/answer', { params: { path: { id: letter.data.id } }, body: { text } }));
+            text = '';
+            answering = false;
+            void client.invalidateQueries();
+            toasts.tell('The answer has arrived at the record.');
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
     }
 </script>
 
@@ -97,6 +117,7 @@
                         {way(letter.data)} · <span class="figures">{moment(letter.data.at)}</span>
                     </p>
                 </div>
+                {#if session.me?.mayEditRecords}<button type="button" class="btn" onclick={() => (answering = true)}>Answer…</button>{/if}
                 <a class="btn" href="/api/mail-room/{letter.data.id}/eml" download>.eml</a>
             </header>
             {#if letter.data.kind === 'email'}
@@ -125,3 +146,10 @@
         {/if}
     </section>
 </div>
+
+{#if answering && letter.data}
+    <Confirm title="Answer as {who(letter.data.recipients)}" go="Send the answer" onconfirm={answer} onclose={() => (answering = false)}>
+        <p>Rules that wait for a reply take it as one.</p>
+        <textarea class="input" rows="4" aria-label="Answer" placeholder="What they write back" bind:value={text}></textarea>
+    </Confirm>
+{/if}

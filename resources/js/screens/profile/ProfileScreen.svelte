@@ -32,6 +32,25 @@
         }
         void client.invalidateQueries({ queryKey: ['tokens'] });
     }
+    let feed = $state('');
+
+    async function makeFeed() {
+        try {
+            feed = (await ask(api.POST('/api/feed'))).url;
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+    }
+
+    async function revokeFeed() {
+        try {
+            await ask(api.DELETE('/api/feed'));
+            feed = '';
+            toasts.tell('The address is no longer good.');
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+    }
 </script>
 
 <div class="spread">
@@ -45,6 +64,21 @@
         </header>
         <div class="scroll px-7 py-5">
             <div class="max-w-2xl">
+                <h2>Your tasks in a calendar</h2>
+                <p class="mt-1 mb-2 text-[13px] text-ink-2">
+                    An address that a calendar program reads your open tasks from. Whoever has it can read them, so keep it to yourself.
+                </p>
+                <div class="mb-7 flex flex-wrap gap-2">
+                    <button type="button" class="btn" onclick={makeFeed}>{feed ? 'Make another' : 'Make an address'}</button>
+                    <button type="button" class="btn quiet danger" onclick={revokeFeed}>Revoke</button>
+                    {#if feed}<input
+                            class="input figures text-[12px]!"
+                            readonly
+                            value={feed}
+                            aria-label="Address of the calendar"
+                            onfocus={(event) => event.currentTarget.select()}
+                        /><span class="mini">Copy it now; it is not shown again. An earlier one is no longer good.</span>{/if}
+                </div>
                 <h2>API tokens</h2>
                 <p class="mt-1 text-[13px] text-ink-2">
                     A token lets a script use the same API as these screens, with your role. Send it as <span class="figures text-[12px]"

@@ -2,18 +2,35 @@
     import { createInfiniteQuery } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import EntryRow from '../../parts/EntryRow.svelte';
+    import PencilledLine from '../../parts/PencilledLine.svelte';
     import BesideLeaf from './BesideLeaf.svelte';
     import CommentBox from './CommentBox.svelte';
     import MessagesLeaf from './MessagesLeaf.svelte';
-    import { ahead, moment } from '../../state/moments';
+    import { moment } from '../../state/moments';
     import { clock } from '../../state/session.svelte';
 
     let { type, id }: { type: Shapes['TypeShape']; id: number } = $props();
     const shows: Record<string, { label: string; kinds: string[] | null }> = {
         all: { label: 'All', kinds: null },
-        rules: { label: 'Rules', kinds: ['fired', 'stopped', 'refused', 'ready_again'] },
-        tasks: { label: 'Tasks', kinds: ['task_done', 'task_reopened', 'task_due'] },
-        edits: { label: 'Edits', kinds: ['created', 'changed', 'deleted', 'restored', 'comment', 'file'] },
+        rules: {
+            label: 'Rules',
+            kinds: [
+                'fired',
+                'line',
+                'struck',
+                'retimed',
+                'postponed',
+                'too_late',
+                'line_failed',
+                'held',
+                'resumed',
+                'stopped',
+                'refused',
+                'ready_again',
+            ],
+        },
+        tasks: { label: 'Tasks', kinds: ['task_done', 'task_reopened', 'task_due', 'task_changed'] },
+        edits: { label: 'Edits', kinds: ['created', 'changed', 'deleted', 'restored', 'comment', 'file', 'reply'] },
     };
     let show = $state('all');
     let leaf = $state<'account' | 'messages' | 'beside'>('account');
@@ -25,7 +42,11 @@
         getNextPageParam: (page: Shapes['Account']) => page.before ?? undefined,
         refetchInterval: 15_000,
     }));
-    const lines = $derived(show === 'edits' || show === 'rules' ? [] : (account.data?.pages[0]?.ahead ?? []));
+    const lines = $derived(
+        show === 'edits'
+            ? []
+            : (account.data?.pages[0]?.ahead ?? []).filter((line) => show === 'all' || (line.kind === 'task_due') === (show === 'tasks')),
+    );
     const entries = $derived(
         (account.data?.pages ?? [])
             .flatMap((page) => page.entries)
@@ -53,19 +74,9 @@
         <CommentBox {type} {id} />
         <div class="margined">
             {#each lines as line (line.id)}
-                <div class="line pencilled" data-ahead={line.id}>
-                    <div class="m pencilled">
-                        {moment(line.due)}
-                        <div class="text-[10.5px] text-ink-3">{ahead(line.due)}</div>
-                    </div>
-                    <div class="b text-[13.5px]!">
-                        <b>Task falls due:</b>
-                        {line.title}
-                        <div class="text-[12.5px] text-ink-3">{line.person ?? 'nobody'}{line.ruleName ? `, ${line.ruleName}` : ''}</div>
-                    </div>
-                </div>
+                <PencilledLine {line} />
             {:else}
-                {#if account.data && show !== 'edits' && show !== 'rules'}
+                {#if account.data && show !== 'edits'}
                     <div class="line pencilled">
                         <div class="m"></div>
                         <div class="b text-[13px]! text-ink-3">Nothing is pencilled in.</div>

@@ -1,9 +1,10 @@
 <script lang="ts">
-    import type { Shapes } from '../../api/client';
+    import { createQuery } from '@tanstack/svelte-query';
+    import { api, ask, type Shapes } from '../../api/client';
     import { Trash2 } from '@lucide/svelte';
     import RunButton from '../../parts/RunButton.svelte';
     import Shown from '../../parts/Shown.svelte';
-    import { dueDate, moment } from '../../state/moments';
+    import { dueDate, lasted, moment } from '../../state/moments';
     import Stamp from '../../parts/Stamp.svelte';
     import { session } from '../../state/session.svelte';
 
@@ -12,6 +13,13 @@
     const fields = $derived(type.fields.filter((field) => !field.system && field.name !== type.title));
     const status = $derived(type.fields.find((field) => field.name === 'status' || field.name === 'stage'));
     const state = $derived(status?.choices.find((choice) => choice.value === record.values[status?.name ?? '']));
+    const stages = createQuery(() => ({
+        queryKey: ['account', type.name, record.id, 'stages', record.version],
+        enabled: type.stage !== null,
+        queryFn: () => ask(api.GET('/api/records/{type}/{id}/stages', { params: { path: { type: type.name, id: record.id } } })),
+    }));
+    // The last five: how it came to where it is.
+    const way = $derived((stages.data ?? []).slice(-5));
     const due = $derived(record.values.due && record.values.status !== 'closed' ? dueDate(String(record.values.due)) : null);
 </script>
 
@@ -33,6 +41,24 @@
         >
     {/if}
 </header>
+{#if way.length}
+    <div
+        class="grid gap-0 border-b border-ruled px-7 pb-2.5"
+        style:grid-template-columns="repeat({way.length}, minmax(0, 1fr))"
+        aria-label="Time at each stage"
+    >
+        {#each way as spell, index (index)}
+            <div class="border-t-[3px] pt-1.5 pr-2 {spell.current ? 'border-iris' : 'border-ink'}">
+                <div class="truncate text-[12px] font-medium {spell.current ? 'text-iris' : 'text-ink-2'}" title={spell.label}>
+                    {spell.label}
+                </div>
+                <div class="figures text-[11px] {spell.current ? 'text-iris' : 'text-ink-2'}">
+                    {lasted(spell.seconds)}{spell.current ? ' so far' : ''}
+                </div>
+            </div>
+        {/each}
+    </div>
+{/if}
 <div class="scroll px-7 py-2">
     <dl>
         {#each fields as field (field.name)}

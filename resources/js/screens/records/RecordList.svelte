@@ -6,9 +6,9 @@
     import Shown from '../../parts/Shown.svelte';
     import { go, route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { day, dueDate } from '../../state/moments';
+    import { day, dueDate, lasted } from '../../state/moments';
     import type { JsonObject } from '../../state/pointer';
-    import { session } from '../../state/session.svelte';
+    import { clock, session } from '../../state/session.svelte';
     import RunButton from '../../parts/RunButton.svelte';
     import RecordPreview from './RecordPreview.svelte';
 
@@ -18,6 +18,7 @@
     const columns = $derived((type?.columns ?? []).flatMap((name) => type?.fields.find((field) => field.name === name) ?? []));
     const margin = $derived(columns[0]?.type === 'date' ? columns[0] : null);
     const rest = $derived(margin ? columns.slice(1) : columns);
+    const stageLabel = $derived(type?.fields.find((field) => field.name === type.stage)?.label ?? '');
     $effect(() => crumbs.set({ label: 'Records', to: '/records/ticket' }, { label: type?.plural ?? 'Not found' }));
 
     const sort = $derived(searchParams.get('sort') ?? '');
@@ -233,6 +234,9 @@
                                         ></th
                                     >
                                 {/each}
+                                {#if type.stage}<th class="w-[78px]" title="How long it has been at its {stageLabel.toLowerCase()}"
+                                        >At {stageLabel.toLowerCase()}</th
+                                    >{/if}
                             </tr>
                         </thead>
                         <tbody>
@@ -269,6 +273,9 @@
                                             {:else}<Shown record={row} {field} plain />{/if}
                                         </td>
                                     {/each}
+                                    {#if type.stage}<td class="figures text-[11.5px] text-ink-2"
+                                            >{row.stageSince ? lasted((clock.now.getTime() - Date.parse(row.stageSince)) / 1000) : ''}</td
+                                        >{/if}
                                 </tr>
                             {/each}
                         </tbody>

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { lineKind } from '../../parts/entries';
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import { headline } from '../../parts/entries';
@@ -41,7 +42,9 @@
     <h2 class="mt-6 mb-1">Account</h2>
     {#each account.data?.ahead ?? [] as line (line.id)}
         <div class="pencilled grid grid-cols-[84px_1fr] gap-2 border-b border-ruled py-1.5 text-[12.5px]">
-            <span class="figures text-[11px]">{moment(line.due)}</span><span><b>Falls due:</b> {line.title}</span>
+            <span class="figures text-[11px]">{line.due ? moment(line.due) : 'waits'}</span><span
+                ><b>{lineKind(line.kind)}</b> {line.title}</span
+            >
         </div>
     {/each}
     <div class="bg-iris px-2 text-[11px] leading-5 font-semibold text-white">Now</div>

@@ -19,13 +19,36 @@
         queryKey: ['matching', rule.id, version],
         queryFn: () => ask(api.GET('/api/rules/{id}/matching', { params: { path: { id: rule.id } } })),
     }));
+    const moving = createQuery(() => ({
+        queryKey: ['moving', rule.id, version],
+        enabled: rule.inPlay > 0,
+        queryFn: () => ask(api.GET('/api/rules/{id}/moving', { params: { path: { id: rule.id } } })),
+    }));
     let busy = $state(false);
+    let existing = $state<'leave' | 'count' | 'start'>('leave');
+    let hours = $state(4);
+    let move = $state(false);
+    const those = $derived(numbers.data ? counted(numbers.data.matching, type.label.toLowerCase(), type.plural.toLowerCase()) : '');
+    const ways = $derived([
+        { key: 'leave' as const, label: 'Leave them', hint: 'The rule starts with what happens from now on.' },
+        { key: 'count' as const, label: 'Count them as done', hint: 'The repeat guard takes it that the rule has fired for them.' },
+        {
+            key: 'start' as const,
+            label: 'Start it for them',
+            hint: 'One after the other, spread over some hours, so that nobody is flooded.',
+        },
+    ]);
 
     async function publish() {
         busy = true;
         try {
-            ondone(await ask(api.POST('/api/rules/{id}/publish', { params: { path: { id: rule.id } }, body: { version } })));
-            toasts.tell(`Page ${page} is in force.`);
+            const body = { version, existing, hours, move };
+            ondone(await ask(api.POST('/api/rules/{id}/publish', { params: { path: { id: rule.id } }, body })));
+            toasts.tell(
+                existing === 'start' && numbers.data?.matching
+                    ? `Page ${page} is in force, and starts for ${those}.`
+                    : `Page ${page} is in force.`,
+            );
         } catch (thrown) {
             toasts.complain(said(thrown));
             onclose();
@@ -37,21 +60,64 @@
 <Confirm title="Put page {page} in force?" go="Put in force" {busy} onconfirm={publish} {onclose}>
     {#if numbers.data}
         <p>
-            <b class="text-ink">{counted(numbers.data.matching, type.label.toLowerCase(), type.plural.toLowerCase())}</b> of {numbers.data.total.toLocaleString(
-                'en-GB',
-            )}
-            {numbers.data.matching === 1 ? 'meets' : 'meet'} the conditions now. They are left as they are: the rule starts with the next change.
+            <b class="text-ink">{those}</b> of {numbers.data.total.toLocaleString('en-GB')}
+            {numbers.data.matching === 1 ? 'meets' : 'meet'} the conditions now{numbers.data.matching ? ':' : '.'}
+            {#if numbers.data.matching}
+                <span class="mini">
+                    {numbers.data.examples
+                        .slice(0, 3)
+                        .map((example) => example.number)
+                        .join(', ')}{numbers.data.matching > 3 ? ' and more' : ''}</span
+                >
+            {/if}
         </p>
-        {#if numbers.data.examples.length}
-            <ul class="text-[12.5px]">
-                {#each numbers.data.examples as example (example.id)}<li>
-                        <span class="figures mini">{example.number}</span>
-                        {example.title}
-                    </li>{/each}
-                {#if numbers.data.matching > numbers.data.examples.length}<li class="mini">
-                        and {numbers.data.matching - numbers.data.examples.length} more
-                    </li>{/if}
-            </ul>
+        {#if numbers.data.matching}
+            <fieldset class="space-y-2">
+                <legend class="sr-only">What happens to those that match already</legend>
+                {#each ways as way (way.key)}
+                    <label
+                        class="flex items-start gap-2.5 rounded-lg border border-edge p-2.5 {existing === way.key ? 'bg-iris-wash' : ''}"
+                    >
+                        <input type="radio" class="mt-1 accent-(--iris)" name="existing" value={way.key} bind:group={existing} />
+                        <span
+                            ><b class="font-semibold text-ink">{way.label}</b><br /><span class="text-[12.5px]">{way.hint}</span>
+                            {#if way.key === 'start' && existing === 'start'}
+                                <span class="mt-1.5 flex items-center gap-2 text-[12.5px]"
+                                    >over <input
+                                        class="input w-16!"
+                                        type="number"
+                                        min="0"
+                                        max="720"
+                                        aria-label="Hours"
+                                        bind:value={hours}
+                                    />
+                                    hours:
+                                    {hours > 0
+                                        ? `about ${Math.max(1, Math.round(numbers.data.matching / hours))} an hour`
+                                        : 'all at once'}</span
+                                >
+                            {/if}</span
+                        >
+                    </label>
+                {/each}
+            </fieldset>
+        {/if}
+        {#if rule.inPlay > 0 && moving.data}
+            <div class="border-t border-ruled pt-3">
+                <label class="flex items-start gap-2.5"
+                    ><input type="checkbox" class="mt-1 accent-(--iris)" bind:checked={move} />
+                    <span
+                        ><b class="font-semibold text-ink"
+                            >Move what is in play on {counted(rule.inPlay, type.label.toLowerCase(), type.plural.toLowerCase())} to this page</b
+                        ><br /><span class="text-[12.5px]"
+                            >{moving.data.moved} pencilled {moving.data.moved === 1 ? 'line gets' : 'lines get'} another time, {moving.data
+                                .struck}
+                            {moving.data.struck === 1 ? 'goes' : 'go'}, {moving.data.added}
+                            {moving.data.added === 1 ? 'comes' : 'come'}. Otherwise they end on the page they began with.</span
+                        ></span
+                    ></label
+                >
+            </div>
         {/if}
     {:else}
         <p>{numbers.isError ? said(numbers.error) : 'Counting…'}</p>

@@ -51,6 +51,10 @@
         <div class="scroll px-7 py-4">
             <div class="mb-6 grid grid-cols-2 gap-3">
                 <a class="card" href="/setup/letters"><b>Letters</b><span>Messages that rules send, kept once and by version.</span></a>
+                <a class="card" href="/setup/calendars"
+                    ><b>Working calendars</b><span>Hours, holidays and zones of company, teams and people.</span></a
+                >
+                <a class="card" href="/setup/ladders"><b>Ladders</b><span>Who is told when work stays undone, rung by rung.</span></a>
                 <a class="card" href="/setup/conditions"><b>Named conditions</b><span>Audiences that several rules share.</span></a>
             </div>
             <h2>When a rule finds nobody</h2>

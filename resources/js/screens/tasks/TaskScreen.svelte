@@ -1,9 +1,10 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
+    import Confirm from '../../parts/Confirm.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted, daysUntil, localDay, moment, timeOfDay } from '../../state/moments';
+    import { counted, daysUntil, fromLocalField, localDay, moment, timeOfDay, toLocalField } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
 
@@ -16,6 +17,8 @@
         queryKey: ['tasks', whose, status],
         queryFn: () => ask(api.GET('/api/tasks', { params: { query: { whose, status, limit: 200 } } })),
     }));
+    /** Days that are left of this week, after today. */
+    const daysLeft = $derived((7 - new Date(`${localDay(clock.now)}T00:00:00Z`).getUTCDay()) % 7);
     const groups = $derived.by(() => {
         const list = tasks.data?.tasks ?? [];
         if (status === 'done') return [{ label: 'Done', tone: 'fern', tasks: list }];
@@ -23,17 +26,42 @@
             if (!task.dueAt) return 'later';
             if (Date.parse(task.dueAt) < clock.now.getTime()) return 'late';
             const days = daysUntil(localDay(task.dueAt));
-            return days <= 0 ? 'today' : days <= 7 ? 'week' : 'later';
+            return days <= 0 ? 'today' : days <= daysLeft ? 'week' : 'later';
         };
         return [
             { key: 'late', label: 'Late', tone: 'madder' },
             { key: 'today', label: 'Today', tone: 'marigold' },
-            { key: 'week', label: 'In the next seven days', tone: 'iris' },
+            { key: 'week', label: 'This week', tone: 'iris' },
             { key: 'later', label: 'Later, or at no set time', tone: 'harbor' },
         ]
             .map((group) => ({ ...group, tasks: list.filter((task) => of(task) === group.key) }))
             .filter((group) => group.tasks.length);
     });
+    let picked = $state<number[]>([]);
+    let asking = $state<'reschedule' | 'reassign' | null>(null);
+    let due = $state('');
+    let to = $state(0);
+    const shown = $derived(groups.flatMap((group) => group.tasks));
+    const chosen = $derived(shown.filter((task) => picked.includes(task.id)));
+    $effect(() => {
+        void [whose, status];
+        picked = [];
+    });
+
+    /** All of them, or none: what one of them refuses leaves the others as they are. */
+    async function change(body: { dueAt?: string | null; assigneeId?: number; complete?: boolean }, told: string) {
+        const ids = chosen.map((task) => task.id);
+        asking = null;
+        try {
+            await ask(api.PATCH('/api/tasks', { body: { ids, ...body } }));
+            toasts.tell(`${counted(ids.length, 'task')} ${told}.`);
+            picked = [];
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+        for (const key of ['tasks', 'account', 'ledger', 'today', 'lines']) void client.invalidateQueries({ queryKey: [key] });
+    }
+
     const mayDo = (task: Task) =>
         (session.me?.mayEditRecords ?? false) && (task.assigneeId === session.me?.id || (session.me?.mayDoAllTasks ?? false));
 
@@ -51,7 +79,7 @@
 
     function key(event: KeyboardEvent) {
         if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
-        const boxes = [...document.querySelectorAll<HTMLElement>('[data-task] input')];
+        const boxes = [...document.querySelectorAll<HTMLElement>('[data-task] input:not(.pick)')];
         const at = boxes.indexOf(document.activeElement as HTMLElement);
         boxes[Math.max(0, Math.min(boxes.length - 1, at + (event.key === 'ArrowDown' ? 1 : -1)))]?.focus();
         event.preventDefault();
@@ -83,6 +111,22 @@
                 <button type="button" aria-pressed={status === 'done'} onclick={() => (status = 'done')}>Done</button>
             </div>
         </header>
+        {#if chosen.length}
+            <div class="flex items-center gap-2 border-b border-ruled bg-iris-wash px-7 py-2 text-[13px]">
+                <b>{counted(chosen.length, 'task')} chosen</b>
+                <button
+                    type="button"
+                    class="btn ml-auto"
+                    onclick={() => ((asking = 'reschedule'), (due = chosen[0]?.dueAt ? toLocalField(chosen[0].dueAt) : ''))}
+                    >Another date…</button
+                >
+                <button type="button" class="btn" onclick={() => ((asking = 'reassign'), (to = chosen[0]?.assigneeId ?? 0))}
+                    >Another person…</button
+                >
+                <button type="button" class="btn" onclick={() => change({ complete: true }, 'done')}>Done</button>
+                <button type="button" class="btn quiet" onclick={() => (picked = [])}>None</button>
+            </div>
+        {/if}
         <div class="scroll" style="--margin-at: 128px">
             {#if tasks.isError}
                 <div class="empty">
@@ -114,6 +158,13 @@
                         <div class="line" data-task={task.id}>
                             <div class="m {group.tone === 'madder' ? 'text-madder!' : ''}">{margin(task)}</div>
                             <div class="b flex items-start gap-3">
+                                {#if status === 'open' && mayDo(task)}<input
+                                        type="checkbox"
+                                        class="pick mt-1 h-3.5 w-3.5 accent-(--ink)"
+                                        aria-label="Choose: {task.title}"
+                                        value={task.id}
+                                        bind:group={picked}
+                                    />{/if}
                                 <input
                                     type="checkbox"
                                     class="mt-1 h-4 w-4 accent-(--iris)"
@@ -149,3 +200,28 @@
         <div class="keys shrink-0"><span><kbd>↑ ↓</kbd>move</span><span><kbd>Space</kbd>done, or open again</span></div>
     </section>
 </div>
+
+{#if asking === 'reschedule'}
+    <Confirm
+        title="Another date for {counted(chosen.length, 'task')}"
+        go="Reschedule"
+        onconfirm={() => change({ dueAt: due ? fromLocalField(due) : null }, 'rescheduled')}
+        onclose={() => (asking = null)}
+    >
+        <input class="input" type="datetime-local" aria-label="Due" bind:value={due} />
+        <p class="mini">Reminders and escalations that hang on the date move with it. Left empty, there is no date.</p>
+    </Confirm>
+{:else if asking === 'reassign'}
+    <Confirm
+        title="{counted(chosen.length, 'task')} to another person"
+        go="Reassign"
+        onconfirm={() => change({ assigneeId: to }, 'reassigned')}
+        onclose={() => (asking = null)}
+    >
+        <select class="input" aria-label="To whom" bind:value={to}>
+            {#each session.people.filter((person) => person.active) as person (person.id)}<option value={person.id}
+                    >{person.name}, {person.team}</option
+                >{/each}
+        </select>
+    </Confirm>
+{/if}

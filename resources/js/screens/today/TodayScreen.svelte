@@ -7,15 +7,26 @@
     import { counted, daysUntil, localDay, moment, timeOfDay } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
     import DueChart from './DueChart.svelte';
+    import PencilledLine from '../../parts/PencilledLine.svelte';
 
     crumbs.set({ label: 'Today' });
     const today = createQuery(() => ({ queryKey: ['today'], queryFn: () => ask(api.GET('/api/today')), refetchInterval: 60_000 }));
+    let chosen = $state<string | null>(null);
+    const lines = createQuery(() => ({
+        queryKey: ['lines', chosen],
+        enabled: chosen !== null,
+        queryFn: () => ask(api.GET('/api/lines', { params: { query: { date: chosen ?? '' } } })),
+    }));
     const notes = createQuery(() => ({ queryKey: ['notes'], queryFn: () => ask(api.GET('/api/notes')), refetchInterval: 60_000 }));
     const heading = $derived(
         new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: clock.zone }).format(clock.now),
     );
     const everyones = $derived(session.me?.mayDoAllTasks ?? false);
     const wanting = $derived((today.data?.late ?? 0) + (today.data?.dueToday ?? 0));
+    const dayName = (date: string) =>
+        new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: 'UTC' }).format(
+            new Date(`${date}T00:00:00Z`),
+        );
     const margin = (due: string | null) => {
         if (!due) return { text: 'any time', late: false };
         const days = daysUntil(localDay(due));
@@ -41,34 +52,46 @@
             </p>
         </header>
         {#if today.data}
-            <div class="px-7 pb-4"><DueChart days={today.data.days} /></div>
+            <div class="px-7 pb-4"><DueChart days={today.data.days} {chosen} onchoose={(date) => (chosen = date)} /></div>
             <div class="scroll border-t border-ruled">
-                <div class="margined">
-                    {#each today.data.tasks as task (task.id)}
-                        {@const when = margin(task.dueAt)}
-                        <div class="line">
-                            <div class="m {when.late ? 'text-madder!' : ''}">{when.text}</div>
-                            <div class="b flex items-baseline gap-3">
-                                <div class="min-w-0 flex-1">
-                                    <span class="font-semibold">{task.title}</span>
-                                    <span class="text-[12.5px] text-ink-3"
-                                        >{everyones && task.assignee ? `${task.assignee}, ` : ''}{task.recordTitle}</span
-                                    >
-                                </div>
-                                <a class="link shrink-0 text-[12.5px]" href="/records/{task.recordType}/{task.recordId}">Open</a>
+                {#if chosen}
+                    <div class="margined">
+                        <div class="line min-h-0! bg-[#faf6ec]">
+                            <div class="m h"></div>
+                            <div class="b flex py-1.5! text-[12px]! font-semibold">
+                                Pencilled in for {dayName(chosen)} <span class="figures ml-1 text-ink-3">{lines.data?.length ?? ''}</span>
+                                <button type="button" class="link ml-auto" onclick={() => (chosen = null)}>Back to today</button>
                             </div>
                         </div>
-                    {:else}
-                        <div class="empty pl-[118px]!">
-                            <h2>There are no open tasks.</h2>
-                            <p>A rule gives one when a record needs a person.</p>
-                        </div>
-                    {/each}
-                    {#if today.data.tasks.length === 12}<div class="line">
-                            <div class="m"></div>
-                            <div class="b"><a class="link text-[13px]" href="/tasks">All tasks</a></div>
-                        </div>{/if}
-                </div>
+                        {#each lines.data ?? [] as line (line.id)}<PencilledLine {line} withRecord />
+                        {:else}{#if lines.data}<div class="empty"><h2>Nothing is pencilled in.</h2></div>{/if}{/each}
+                    </div>
+                {:else}<div class="margined">
+                        {#each today.data.tasks as task (task.id)}
+                            {@const when = margin(task.dueAt)}
+                            <div class="line">
+                                <div class="m {when.late ? 'text-madder!' : ''}">{when.text}</div>
+                                <div class="b flex items-baseline gap-3">
+                                    <div class="min-w-0 flex-1">
+                                        <span class="font-semibold">{task.title}</span>
+                                        <span class="text-[12.5px] text-ink-3"
+                                            >{everyones && task.assignee ? `${task.assignee}, ` : ''}{task.recordTitle}</span
+                                        >
+                                    </div>
+                                    <a class="link shrink-0 text-[12.5px]" href="/records/{task.recordType}/{task.recordId}">Open</a>
+                                </div>
+                            </div>
+                        {:else}
+                            <div class="empty pl-[118px]!">
+                                <h2>There are no open tasks.</h2>
+                                <p>A rule gives one when a record needs a person.</p>
+                            </div>
+                        {/each}
+                        {#if today.data.tasks.length === 12}<div class="line">
+                                <div class="m"></div>
+                                <div class="b"><a class="link text-[13px]" href="/tasks">All tasks</a></div>
+                            </div>{/if}
+                    </div>{/if}
             </div>
         {/if}
     </section>

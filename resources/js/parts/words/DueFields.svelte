@@ -1,0 +1,93 @@
+<script lang="ts">
+    import type { JsonObject } from '../../state/pointer';
+    import { session } from '../../state/session.svelte';
+
+    /* How far from a base a moment lies: an amount and a unit, then a working day, then a time of day. */
+    type Props = {
+        due: JsonObject;
+        /** Words for after and before the base; left out, it only lies after. */
+        sides?: [string, string] | null;
+        least?: number;
+        clocks?: boolean;
+        rolls?: boolean;
+    };
+    let { due = $bindable(), sides = null, least = 0, clocks = false, rolls = true }: Props = $props();
+    const amount = $derived(Number(due.amount ?? least));
+    const short = $derived(['minute', 'hour', 'working_hour'].includes(String(due.unit ?? 'day')));
+
+    function put(change: JsonObject) {
+        const next = { ...due, ...change };
+        if (['minute', 'hour', 'working_hour'].includes(String(next.unit))) delete next.time;
+        for (const key of ['roll', 'time', 'clock']) if (!next[key]) delete next[key];
+        due = next;
+    }
+</script>
+
+<div class="flex items-center gap-2">
+    <!-- svelte-ignore a11y_autofocus -->
+    <input
+        class="input w-16! shrink-0"
+        type="number"
+        min={least}
+        step="1"
+        aria-label="Amount"
+        value={Math.abs(amount)}
+        oninput={(event) => put({ amount: Math.abs(Number(event.currentTarget.value)) * (amount < 0 ? -1 : 1) })}
+        autofocus
+    />
+    <select
+        class="input w-36! shrink-0"
+        aria-label="Unit"
+        value={String(due.unit ?? 'day')}
+        onchange={(event) => put({ unit: event.currentTarget.value })}
+    >
+        {#each session.schema?.units ?? [] as offer (offer.kind)}<option value={offer.kind}>{offer.label}</option>{/each}
+    </select>
+    {#if sides}
+        <select
+            class="input min-w-24"
+            aria-label="Before or after"
+            value={amount < 0 ? -1 : 1}
+            onchange={(event) => put({ amount: Math.abs(amount) * Number(event.currentTarget.value) })}
+        >
+            <option value={1}>{sides[0]}</option>
+            <option value={-1}>{sides[1]}</option>
+        </select>
+    {/if}
+</div>
+{#if rolls}
+    <div class="flex items-center gap-2">
+        {#if !short}
+            <label class="flex shrink-0 items-center gap-2 text-[12.5px] text-ink-2"
+                >at <input
+                    class="input w-28!"
+                    type="time"
+                    aria-label="Time of day"
+                    value={String(due.time ?? '')}
+                    oninput={(event) => put({ time: event.currentTarget.value })}
+                /></label
+            >
+        {/if}
+        <select
+            class="input"
+            aria-label="Working day"
+            value={String(due.roll ?? '')}
+            onchange={(event) => put({ roll: event.currentTarget.value })}
+        >
+            <option value="">on any day</option>
+            <option value="next">or the next working day</option>
+            <option value="previous">or the working day before</option>
+        </select>
+    </div>
+{/if}
+{#if clocks}
+    <select
+        class="input"
+        aria-label="By whose clock"
+        value={String(due.clock ?? '')}
+        onchange={(event) => put({ clock: event.currentTarget.value })}
+    >
+        <option value="">by the company’s clock</option>
+        <option value="owner">by the owner’s clock</option>
+    </select>
+{/if}

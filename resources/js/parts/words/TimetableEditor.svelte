@@ -1,0 +1,75 @@
+<script lang="ts">
+    import type { Document } from '../../state/document.svelte';
+    import { put, type JsonObject } from '../../state/pointer';
+    import { localDay } from '../../state/moments';
+    import { clock } from '../../state/session.svelte';
+    import { rruleOf, timetableOf, WEEKDAYS } from './timetable';
+
+    /* A recurrence rule, put together from a few words. */
+    type Props = { document: Document; at: string; onclose: () => void };
+    let { document: page, at, onclose }: Props = $props();
+    // svelte-ignore state_referenced_locally
+    const given = (page.at(at) ?? {}) as JsonObject;
+    let table = $state(timetableOf(String(given.rrule ?? 'FREQ=DAILY')));
+    let time = $state(String(given.time ?? '08:00'));
+    let from = $state(String(given.from ?? localDay(clock.now)));
+    let workingDays = $state(given.workingDays === true);
+    const units = { DAILY: 'days', WEEKLY: 'weeks', MONTHLY: 'months', YEARLY: 'years' };
+
+    function toggle(day: string) {
+        table.days = WEEKDAYS.map(([key]) => key).filter((key) => (key === day ? !table.days.includes(key) : table.days.includes(key)));
+    }
+
+    function done(event: SubmitEvent) {
+        event.preventDefault();
+        void page.edit((file) => {
+            const next: JsonObject = { ...given, rrule: rruleOf(table), time, from };
+            delete next.workingDays;
+            if (workingDays) next.workingDays = true;
+            put(file, at, next);
+        });
+        onclose();
+    }
+</script>
+
+<form class="w-[400px]" onsubmit={done}>
+    <div class="space-y-2 px-4 py-3 text-[12.5px] text-ink-2">
+        <div class="flex items-center gap-2">
+            <!-- svelte-ignore a11y_autofocus -->
+            every <input class="input w-16!" type="number" min="1" max="60" aria-label="Interval" bind:value={table.interval} autofocus />
+            <select class="input" aria-label="Unit" bind:value={table.freq}>
+                {#each Object.entries(units) as [key, label] (key)}<option value={key}>{label}</option>{/each}
+            </select>
+            at <input class="input w-28!" type="time" aria-label="Time of day" bind:value={time} />
+        </div>
+        {#if table.freq === 'WEEKLY'}
+            <div class="segments" role="group" aria-label="Weekdays">
+                {#each WEEKDAYS as [key, label] (key)}<button
+                        type="button"
+                        aria-pressed={table.days.includes(key)}
+                        onclick={() => toggle(key)}>{label}</button
+                    >{/each}
+            </div>
+        {:else if table.freq === 'MONTHLY'}
+            <div class="flex items-center gap-2">
+                on
+                <select class="input" aria-label="Which day" bind:value={table.day}>
+                    {#each Array.from({ length: 28 }, (_, index) => String(index + 1)) as number (number)}<option value={number}
+                            >day {number}</option
+                        >{/each}
+                    <option value="-1">the last day</option>
+                    {#each [['1', 'first'], ['2', 'second'], ['3', 'third'], ['-1', 'last']] as [nth, label] (nth)}
+                        {#each WEEKDAYS as [key, name] (key)}<option value="{nth}{key}">the {label} {name}</option>{/each}
+                    {/each}
+                </select>
+            </div>
+        {/if}
+        <label class="flex items-center gap-2"
+            >from <input class="input w-40!" type="date" aria-label="First day" bind:value={from} /></label
+        >
+        <label class="flex items-center gap-2"
+            ><input type="checkbox" class="accent-(--iris)" bind:checked={workingDays} />on working days only</label
+        >
+    </div>
+    <div class="keys"><span><kbd>Enter</kbd>done</span><span><kbd>Esc</kbd>close</span><button class="link ml-auto">Done</button></div>
+</form>

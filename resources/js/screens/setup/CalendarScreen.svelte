@@ -1,0 +1,289 @@
+<script lang="ts">
+    import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+    import { X } from '@lucide/svelte';
+    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import Confirm from '../../parts/Confirm.svelte';
+    import { crumbs } from '../../state/crumbs.svelte';
+    import { counted } from '../../state/moments';
+    import { session } from '../../state/session.svelte';
+    import { toasts } from '../../state/toasts.svelte';
+
+    crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Working calendars' });
+    const client = useQueryClient();
+    const may = $derived(session.me?.mayEditRules ?? false);
+    const calendars = createQuery(() => ({ queryKey: ['calendars'], queryFn: () => ask(api.GET('/api/calendars')) }));
+    const WEEK = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+    const teams = $derived([...new Set(session.people.filter((person) => person.active).map((person) => person.team))].sort());
+    const zones = Intl.supportedValuesOf('timeZone');
+    type Edited = Omit<Shapes['CalendarShape'], 'id' | 'hours' | 'holidays'> & {
+        id: number | null;
+        hours: Record<string, [string, string][]>;
+        holidays: Record<string, string>;
+    };
+    let editing = $state<Edited | null>(null);
+    let refusal = $state<Refusal | null>(null);
+    let dropping = $state<Edited | null>(null);
+    let day = $state('');
+    let name = $state('');
+
+    function open(calendar: Shapes['CalendarShape'] | null) {
+        refusal = null;
+        editing = calendar
+            ? (structuredClone(calendar) as unknown as Edited)
+            : {
+                  id: null,
+                  version: 0,
+                  name: '',
+                  timeZone: session.me?.timeZone ?? 'UTC',
+                  hours: Object.fromEntries(['1', '2', '3', '4', '5'].map((key) => [key, [['09:00', '17:00']]])) as Edited['hours'],
+                  holidays: {},
+                  company: (calendars.data ?? []).length === 0,
+                  teams: [],
+                  people: [],
+              };
+        // The API writes an empty object as a list.
+        if (editing && Array.isArray(editing.holidays)) editing.holidays = {};
+    }
+
+    async function keep(event: SubmitEvent) {
+        event.preventDefault();
+        if (!editing) return;
+        refusal = null;
+        const { id, ...body } = $state.snapshot(editing) as Edited;
+        try {
+            if (id === null) await ask(api.POST('/api/calendars', { body: { ...body, version: null } }));
+            else await ask(api.PUT('/api/calendars/{id}', { params: { path: { id } }, body }));
+            await client.invalidateQueries({ queryKey: ['calendars'] });
+            void client.invalidateQueries({ queryKey: ['today'] });
+            toasts.tell(`“${body.name}” is kept. What is reckoned from now on goes by it.`);
+            editing = null;
+        } catch (thrown) {
+            if (thrown instanceof Refusal) refusal = thrown;
+            else toasts.complain(said(thrown));
+        }
+    }
+
+    async function drop() {
+        const one = dropping;
+        dropping = null;
+        try {
+            await ask(api.DELETE('/api/calendars/{id}', { params: { path: { id: one?.id ?? 0 } } }));
+            await client.invalidateQueries({ queryKey: ['calendars'] });
+            editing = null;
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+    }
+
+    async function importDays(event: Event & { currentTarget: HTMLInputElement }) {
+        const file = event.currentTarget.files?.[0];
+        event.currentTarget.value = '';
+        if (!file || !editing) return;
+        try {
+            const read = await ask(api.POST('/api/calendars/holidays', { body: { text: await file.text() } }));
+            const days = read.holidays as Record<string, string>;
+            editing.holidays = { ...editing.holidays, ...days };
+            toasts.tell(`${counted(Object.keys(days).length, 'day')} read from ${file.name}. Keep the calendar to make them count.`);
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+    }
+
+    function spans(key: string, change: (spans: [string, string][]) => [string, string][]) {
+        if (!editing) return;
+        const next = change(editing.hours[key] ?? []);
+        const hours = { ...editing.hours };
+        if (next.length) hours[key] = next;
+        else delete hours[key];
+        editing.hours = hours;
+    }
+    const problem = (at: string) => refusal?.problem.problems?.find((one) => one.at === at)?.message;
+    const goesBy = (calendar: Shapes['CalendarShape']) =>
+        [
+            calendar.company ? 'the company' : '',
+            ...calendar.teams,
+            ...calendar.people.map((id) => session.people.find((person) => person.id === id)?.name ?? ''),
+        ]
+            .filter(Boolean)
+            .join(', ') || 'nobody yet';
+</script>
+
+<div class="spread grid-cols-[minmax(0,5fr)_minmax(0,7fr)]">
+    <section class="leaf left">
+        <header class="flex items-start gap-3">
+            <div>
+                <h1>Working calendars</h1>
+                <p class="sub">When work is done: the company, its teams, its people.</p>
+            </div>
+            {#if may}<button type="button" class="btn go ml-auto" onclick={() => open(null)}>New calendar</button>{/if}
+        </header>
+        <div class="scroll">
+            {#each calendars.data ?? [] as calendar (calendar.id)}
+                <button
+                    type="button"
+                    class="block w-full border-b border-ruled px-7 py-3 text-left text-[13px] hover:bg-[#faf6ec] {editing?.id ===
+                    calendar.id
+                        ? 'bg-[#f4f0fe]'
+                        : ''}"
+                    onclick={() => open(calendar)}
+                >
+                    <b class="font-semibold">{calendar.name}</b> <span class="mini">{calendar.timeZone}</span>
+                    <div class="mini">
+                        {goesBy(calendar)} · {counted(Object.keys(calendar.holidays).length, 'holiday')}
+                    </div>
+                </button>
+            {:else}
+                {#if calendars.data}<div class="empty">
+                        <h2>No calendar yet.</h2>
+                        <p>Until there is one, Monday to Friday from 09:00 to 17:00 counts as working time.</p>
+                    </div>{/if}
+            {/each}
+        </div>
+    </section>
+    <section class="leaf right">
+        {#if editing}
+            {@const edited = editing}
+            <form class="flex min-h-0 flex-1 flex-col" onsubmit={keep}>
+                <header class="flex items-center gap-2">
+                    <input
+                        class="input max-w-64 {problem('/name') ? 'bad' : ''}"
+                        aria-label="Name"
+                        placeholder="Name of the calendar"
+                        maxlength="60"
+                        bind:value={edited.name}
+                        disabled={!may}
+                    />
+                    <input
+                        class="input max-w-52 {problem('/timeZone') ? 'bad' : ''}"
+                        aria-label="Time zone"
+                        list="zones"
+                        bind:value={edited.timeZone}
+                        disabled={!may}
+                    />
+                    <datalist id="zones"
+                        >{#each zones as zone (zone)}<option value={zone}></option>{/each}</datalist
+                    >
+                    {#if may}
+                        {#if edited.id !== null}<button type="button" class="btn danger ml-auto" onclick={() => (dropping = edited)}
+                                >Drop…</button
+                            >{/if}
+                        <button class="btn go {edited.id === null ? 'ml-auto' : ''}">Keep</button>
+                    {/if}
+                </header>
+                <fieldset class="scroll px-7 py-4 text-[13px]" disabled={!may}>
+                    {#each refusal?.problem.problems ?? [] as one (one.at)}<p class="callout bad mb-2">
+                            {one.message}
+                        </p>{:else}{#if refusal}<p class="callout bad mb-2">{refusal.message}</p>{/if}{/each}
+                    <h2>Hours</h2>
+                    {#each WEEK as label, index (label)}
+                        {@const key = String(index + 1)}
+                        <div class="flex min-h-10 items-center gap-2 border-b border-ruled py-1">
+                            <span class="w-24 {edited.hours[key] ? 'font-medium' : 'text-ink-3'}">{label}</span>
+                            {#each edited.hours[key] ?? [] as span, at (at)}
+                                <input
+                                    class="input w-26! py-0.5!"
+                                    type="time"
+                                    aria-label="{label} from"
+                                    value={span[0]}
+                                    onchange={(event) =>
+                                        spans(key, (all) =>
+                                            all.map((one, other) => (other === at ? [event.currentTarget.value, one[1]] : one)),
+                                        )}
+                                />
+                                –
+                                <input
+                                    class="input w-26! py-0.5!"
+                                    type="time"
+                                    aria-label="{label} to"
+                                    value={span[1]}
+                                    onchange={(event) =>
+                                        spans(key, (all) =>
+                                            all.map((one, other) => (other === at ? [one[0], event.currentTarget.value] : one)),
+                                        )}
+                                />
+                                <button
+                                    type="button"
+                                    class="icon"
+                                    aria-label="Take away"
+                                    onclick={() => spans(key, (all) => all.filter((_, other) => other !== at))}><X size={13} /></button
+                                >
+                            {:else}<span class="mini">no work</span>{/each}
+                            {#if (edited.hours[key]?.length ?? 0) < 3}<button
+                                    type="button"
+                                    class="link ml-auto text-[12.5px]"
+                                    onclick={() => spans(key, (all) => [...all, all.length ? ['17:30', '19:00'] : ['09:00', '17:00']])}
+                                    >+ hours</button
+                                >{/if}
+                        </div>
+                    {/each}
+                    <div class="mt-5 flex items-center gap-2">
+                        <h2>Holidays</h2>
+                        <label class="btn ml-auto"
+                            >Read an .ics file<input class="sr-only" type="file" accept=".ics,text/calendar" onchange={importDays} /></label
+                        >
+                    </div>
+                    <div class="mt-2 grid grid-cols-2 gap-x-6">
+                        {#each Object.entries(edited.holidays).sort() as [date, label] (date)}
+                            <div class="flex items-center gap-2 border-b border-ruled py-1">
+                                <span class="figures text-[12px]">{date}</span><span class="min-w-0 flex-1 truncate" title={label}
+                                    >{label}</span
+                                >
+                                <button
+                                    type="button"
+                                    class="icon"
+                                    aria-label="Take {date} away"
+                                    onclick={() =>
+                                        (edited.holidays = Object.fromEntries(
+                                            Object.entries(edited.holidays).filter(([other]) => other !== date),
+                                        ))}><X size={13} /></button
+                                >
+                            </div>
+                        {/each}
+                    </div>
+                    <div class="mt-2 flex gap-2">
+                        <input class="input w-40!" type="date" aria-label="Holiday" bind:value={day} />
+                        <input class="input max-w-56" aria-label="Its name" placeholder="Its name" maxlength="120" bind:value={name} />
+                        <button
+                            type="button"
+                            class="btn"
+                            disabled={!day}
+                            onclick={() => {
+                                edited.holidays = { ...edited.holidays, [day]: name };
+                                day = '';
+                                name = '';
+                            }}>Add</button
+                        >
+                    </div>
+                    <h2 class="mt-5">Who goes by it</h2>
+                    <label class="mt-2 flex items-center gap-2"
+                        ><input type="checkbox" class="accent-(--iris)" bind:checked={edited.company} />the company, and everybody without a
+                        calendar of their own</label
+                    >
+                    <div class="mt-2 grid grid-cols-3 gap-x-4 gap-y-1">
+                        {#each teams as team (team)}<label class="flex items-center gap-2"
+                                ><input type="checkbox" class="accent-(--iris)" value={team} bind:group={edited.teams} />{team}</label
+                            >{/each}
+                    </div>
+                    <label class="mt-3 block text-ink-2"
+                        >People of their own<select class="input mt-1" multiple size="5" bind:value={edited.people}>
+                            {#each session.people.filter((person) => person.active) as person (person.id)}<option value={person.id}
+                                    >{person.name}, {person.team}</option
+                                >{/each}
+                        </select></label
+                    >
+                </fieldset>
+            </form>
+        {:else}
+            <div class="empty">
+                <h2>Due dates, reminders and escalations go by these.</h2>
+                <p>Choose a calendar to see its hours and holidays.</p>
+            </div>
+        {/if}
+    </section>
+</div>
+
+{#if dropping}
+    <Confirm title="Drop “{dropping.name}”?" go="Drop it" danger onconfirm={drop} onclose={() => (dropping = null)}>
+        <p>What was reckoned by it stays as it is.</p>
+    </Confirm>
+{/if}
