@@ -7,6 +7,7 @@ use Bench\DecideBench;
 use Bench\ListBench;
 use Bench\RuleBench;
 use Bench\SaveBench;
+use Bench\TimeBench;
 use Illuminate\Contracts\Console\Kernel;
 
 require __DIR__.'/../vendor/autoload.php';
@@ -17,5 +18,6 @@ $app->make(Demo::class)->loadBase();
 
 DecideBench::run();
 SaveBench::run();
+TimeBench::run();
 ListBench::run();
 RuleBench::run();

@@ -41,6 +41,8 @@ final class DemoLoadCommand extends Command
             });
             $this->output->writeln("\r  Playing 18 months of Larkmoss … done ");
             $demo->pauseRules();
+        } else {
+            $demo->loadRulesInTime();
         }
         $clock->hold(null);
         $db->table('cache')->where('key', 'demo_half_loaded')->delete();

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Demo;
 
 use App\Models\Person;
+use App\Store\CalendarKeep;
 use App\Store\KeptStore;
 use App\Store\RuleOrder;
 use App\Store\RuleStore;
@@ -54,9 +55,20 @@ final readonly class Demo
     public function loadRules(): void
     {
         $this->loadKept();
+        $this->putInForce('[!3]*');
+    }
+
+    /** Rules that time sets off, and chases: the company wrote them in the last months. */
+    public function loadRulesInTime(): void
+    {
+        $this->putInForce('3*');
+    }
+
+    private function putInForce(string $which): void
+    {
         $rules = app(RuleStore::class);
         $by = Person::query()->where('role', 'administrator')->orderBy('id')->firstOrFail()->id;
-        foreach (glob(database_path('demo/rules/*.json')) ?: [] as $path) {
+        foreach (glob(database_path("demo/rules/{$which}.json")) ?: [] as $path) {
             $file = json_decode((string) file_get_contents($path), true, 512, JSON_THROW_ON_ERROR);
             $id = $rules->draft($file, $by);
             if (! str_ends_with($path, '.draft.json')) {
@@ -69,7 +81,7 @@ final readonly class Demo
         }
     }
 
-    /** Letters and named conditions. */
+    /** Letters, named conditions, ladders and working calendars. */
     public function loadKept(): void
     {
         $kept = self::file('kept.yaml');
@@ -77,6 +89,12 @@ final readonly class Demo
         $by = Person::query()->where('role', 'administrator')->orderBy('id')->firstOrFail()->id;
         foreach ($kept['letters'] as $letter) {
             app(KeptStore::class)->keepLetter($types[$letter['on']], null, null, $letter['name'], $letter['subject'], $letter['body'], $by);
+        }
+        foreach ($kept['ladders'] as $ladder) {
+            app(KeptStore::class)->keepLadder(null, null, $ladder['name'], $ladder['rungs']);
+        }
+        foreach ($kept['calendars'] as $calendar) {
+            app(CalendarKeep::class)->keep(null, null, $calendar['name'], $calendar['time_zone'], $calendar['hours'], $calendar['holidays'], $calendar['company'], $calendar['teams'], []);
         }
         foreach ($kept['conditions'] as $condition) {
             app(KeptStore::class)->keepCondition($types[$condition['on']], null, null, $condition['name'], $condition['file']);
@@ -96,7 +114,7 @@ final readonly class Demo
     /** @param  Closure(int, int): void  $progress told how much of how much is done */
     public function loadHistory(\DateTimeImmutable $until, Closure $progress): void
     {
-        app(History::class)->play($until, self::file('words.yaml'), (int) self::company()['seed'], $progress);
+        app(History::class)->play($until, self::file('words.yaml'), (int) self::company()['seed'], $this->loadRulesInTime(...), $progress);
     }
 
     /** @return array<string, mixed> */

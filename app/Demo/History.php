@@ -12,6 +12,7 @@ use App\Store\SchemaStore;
 use App\Store\TaskStore;
 use App\Work\HouseClock;
 use App\Work\LineWorker;
+use App\Work\Sweep;
 use Closure;
 use Illuminate\Database\Connection;
 use VividLedger\Record\Record;
@@ -30,6 +31,12 @@ final class History
     private const CONTACTS = 560;
 
     private const TICKETS = 900;
+
+    /** So long before the end the company began with rules that time sets off. */
+    private const RULES_IN_TIME_DAYS = 60;
+
+    /** What time brings about is looked for so often. */
+    private const SWEEP_SECONDS = 3600;
 
     /** Saves that share one transaction, for speed. */
     private const CHUNK = 100;
@@ -53,12 +60,19 @@ final class History
 
     private int $lastTask = 0;
 
+    /** When the rules that time sets off begin, in seconds since 1970. */
+    private int $inTimeFrom = 0;
+
+    /** How far the play has come, in seconds since 1970. */
+    private int $at = 0;
+
     public function __construct(
         private readonly Connection $db,
         private readonly SchemaStore $schemas,
         private readonly SaveRecord $save,
         private readonly TaskStore $tasks,
         private readonly LineWorker $worker,
+        private readonly Sweep $sweep,
         private readonly HouseClock $clock,
         private readonly SalesHistory $sales,
         private readonly Remarks $remarks,
@@ -68,12 +82,14 @@ final class History
 
     /**
      * @param  array<string, mixed>  $words  database/demo/words.yaml
+     * @param  Closure(): void  $rulesInTime  puts the rules in force that time sets off
      * @param  Closure(int, int): void  $progress
      * @param  float  $share  of the customers, contacts and tickets, for a smaller company
      */
-    public function play(\DateTimeImmutable $until, array $words, int $seed, Closure $progress, float $share = 1.0): void
+    public function play(\DateTimeImmutable $until, array $words, int $seed, Closure $rulesInTime, Closure $progress, float $share = 1.0): void
     {
         $this->stage = new Stage($seed, $until->getTimestamp());
+        $this->at = $until->modify('-'.self::MONTHS.' months -1 day')->getTimestamp();
         $this->words = $words;
         foreach (Person::query()->orderBy('id')->get() as $person) {
             [$work, $depot] = explode(' ', strtolower($person->team)) + [1 => ''];
@@ -96,6 +112,8 @@ final class History
             $this->stage->at($at, fn () => $this->ticket());
         }
         $this->sales->begin($this->stage, $begin, $words, $share, fn (): Record => $this->stage->one($this->customers), fn (int $customer): ?int => isset($this->contacts[$customer]) ? $this->stage->one($this->contacts[$customer]) : null);
+        $this->inTimeFrom = $this->stage->end - max(8, (int) (self::RULES_IN_TIME_DAYS * min(1, $share))) * 86400;
+        $this->stage->at($this->inTimeFrom, $rulesInTime);
         $this->run($progress);
     }
 
@@ -108,8 +126,7 @@ final class History
             $this->db->transaction(function () use (&$done, $progress): void {
                 for ($count = 0; $count < self::CHUNK && ! $this->stage->ahead->isEmpty(); $count++) {
                     ['data' => $happening, 'priority' => $priority] = $this->stage->ahead->extract();
-                    $this->clock->hold(new \DateTimeImmutable('@'.intdiv(-$priority, 1000)));
-                    $this->worker->work(100);
+                    $this->passTo(intdiv(-$priority, 1000));
                     $happening();
                     $this->answerTasks();
                     $done++;
@@ -117,9 +134,24 @@ final class History
                 $progress($done, $done + $this->stage->ahead->count());
             });
         }
-        $this->clock->hold(new \DateTimeImmutable("@{$this->stage->end}"));
-        $this->worker->work(1000);
+        $this->passTo($this->stage->end);
         $this->clock->hold(null);
+    }
+
+    /** Everything that falls due up to a moment happens, at its time. */
+    private function passTo(int $moment): void
+    {
+        while ($this->at < $moment) {
+            $due = $this->db->scalar("SELECT MIN(due_at) FROM scheduled_lines WHERE status = 'pencilled' AND due_at > ?", [gmdate('Y-m-d H:i:s', $this->at)]);
+            $sweep = $this->at < $this->inTimeFrom ? $moment : (intdiv($this->at, self::SWEEP_SECONDS) + 1) * self::SWEEP_SECONDS;
+            $this->at = min($moment, $sweep, $due === null ? $moment : (int) strtotime("{$due}Z"));
+            $this->clock->hold(new \DateTimeImmutable("@{$this->at}"));
+            if ($this->at % self::SWEEP_SECONDS === 0) {
+                $this->sweep->work();
+            }
+            while ($this->worker->work(100) > 0);
+        }
+        $this->clock->hold(new \DateTimeImmutable("@{$moment}"));
     }
 
     private function customer(string $kind, string $name): void
@@ -127,10 +159,12 @@ final class History
         $depot = $this->stage->one(['quayside', 'hillgate', 'birchmoor']);
         $seller = $this->stage->one($this->sellers[$depot]);
         $handle = trim((string) preg_replace('/[^a-z]+/', '-', strtolower($name)), '-');
+        $key = $this->stage->random->getInt(1, 12) === 1;
         $saved = $this->save->create($this->type('customer'), [
+            'next_contact' => $key ? (new \DateTimeImmutable('@'.($this->stage->end - self::RULES_IN_TIME_DAYS * 86400)))->modify('+'.$this->stage->random->getInt(1, 20).' days')->format('Y-m-d') : null,
             'name' => $name, 'kind' => $kind, 'depot' => $depot, 'owner' => $seller->id,
             'status' => $this->stage->one(['prospect', 'active', 'active', 'active']), 'plan' => $this->stage->one(['courtesy', 'basic', 'basic', 'care', 'care', 'care', 'full_care']),
-            'key_account' => $this->stage->random->getInt(1, 12) === 1,
+            'key_account' => $key,
             'yearly_value' => (string) ($this->stage->random->getInt(8, 320) * 150),
             'discount' => $this->stage->random->getInt(1, 3) === 1 ? (string) $this->stage->random->getInt(2, 18) : null,
             'since' => $this->clock->now()->format('Y-m-d'),

@@ -48,14 +48,17 @@ final readonly class LineWorker
     ) {
     }
 
+    /** The statement that claims what is due; what other workers hold is passed over. */
+    public static function claim(int $batch): string
+    {
+        return "SELECT * FROM scheduled_lines WHERE status = 'pencilled' AND due_at <= ? ORDER BY due_at, id LIMIT {$batch} FOR UPDATE SKIP LOCKED";
+    }
+
     /** @return int how many lines came to their end; fewer than a batch means that nothing more is due, or others are at it */
     public function work(int $batch): int
     {
         return $this->db->transaction(function () use ($batch): int {
-            $rows = $this->db->select(
-                "SELECT * FROM scheduled_lines WHERE status = 'pencilled' AND due_at <= ? ORDER BY due_at, id LIMIT {$batch} FOR UPDATE SKIP LOCKED",
-                [Columns::moment($this->clock->now())],
-            );
+            $rows = $this->db->select(self::claim($batch), [Columns::moment($this->clock->now())]);
 
             return $rows === [] ? 0 : $this->perform($rows);
         }, 5);

@@ -33,9 +33,9 @@ final readonly class QuietRecords
      */
     public function find(RecordType $type, FallsQuiet $trigger, \DateTimeImmutable $after, \DateTimeImmutable $until, int $cursor, int $chunk): array
     {
-        [$from, $to] = $trigger->due->bases($after, $until);
         $calendar = (new PeopleStore($this->db, $this->schemas))->calendar(null);
         $zone = $this->company->zone();
+        [$from, $to] = $trigger->due->bases($after, $until, $zone, $calendar);
         $found = [];
         do {
             $rows = $this->last($type, $trigger, Columns::moment($from), Columns::moment($to), $cursor, $chunk);

@@ -123,7 +123,8 @@ final readonly class Sweep
                 [$where, $bindings] = ["`{$field}` IN (".self::places($days).')', $days];
             }
         } else {
-            [$from, $to] = $trigger->due->bases($after, $until);
+            $ends = array_map(static fn (array $clock): array => $trigger->due->bases($after, $until, $clock[1], $clock[0]), $clocks['all']);
+            [$from, $to] = [min(array_column($ends, 0)), max(array_column($ends, 1))];
             [$where, $bindings] = $trigger->yearly ? ["`{$field}` IS NOT NULL", []] : ["`{$field}` BETWEEN ? AND ?", [Columns::moment($from), Columns::moment($to)]];
         }
         $found = [];
@@ -151,9 +152,10 @@ final readonly class Sweep
         if (! $trigger->yearly) {
             return [null];
         }
-        [$from, $to] = $trigger->due->bases($after, $until);
+        // The moment lies at most ten years from the anniversary.
+        $reach = intdiv(abs($trigger->due->amount->seconds()), 365 * 86_400) + 1;
 
-        return array_values(array_filter(range((int) $from->format('Y') - 1, (int) $to->format('Y') + 1), static fn (int $year): bool => $year > (int) substr($value, 0, 4)));
+        return array_values(array_filter(range((int) $after->format('Y') - $reach, (int) $until->format('Y') + $reach), static fn (int $year): bool => $year > (int) substr($value, 0, 4)));
     }
 
     /**

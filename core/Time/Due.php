@@ -86,33 +86,30 @@ final readonly class Due
     }
 
     /**
-     * Between which instants every base lies that leads behind one instant and not behind another; some that do not lie there too.
+     * Between which instants the bases lie that lead behind one instant and not behind another. A later base never leads to
+     * an earlier moment, so both ends are found by halving.
      *
-     * @return array{\DateTimeImmutable, \DateTimeImmutable}
+     * @return array{\DateTimeImmutable, \DateTimeImmutable} the first is just too early
      */
-    public function bases(\DateTimeImmutable $after, \DateTimeImmutable $until): array
+    public function bases(\DateTimeImmutable $after, \DateTimeImmutable $until, \DateTimeZone $zone, ?WorkingCalendar $calendar): array
     {
-        $day = 86_400;
-        // How many seconds a unit lasts at least and at most. Holidays in a row are taken to be fewer than a month.
-        [$least, $most] = match ($this->amount->unit) {
-            Unit::Minute => [60, 60],
-            Unit::Hour => [3600, 3600],
-            Unit::Day => [$day, $day],
-            Unit::Week => [7 * $day, 7 * $day],
-            Unit::Month => [28 * $day, 31 * $day],
-            Unit::Year => [365 * $day, 366 * $day],
-            Unit::WorkingHour => [3600, 3 * $day],
-            Unit::WorkingDay => [$day, 7 * $day],
-        };
-        $ends = [$this->amount->amount * $least, $this->amount->amount * $most];
-        $slack = match (true) {
-            $this->roll !== null || $this->amount->unit->isWorking() => 40 * $day,
-            $this->time !== null => 2 * $day,
-            $this->amount->unit === Unit::Minute || $this->amount->unit === Unit::Hour => 0,
-            // The clocks change by an hour or two.
-            default => 3 * 3600,
-        };
+        return [$this->lastBefore($after, $zone, $calendar), $this->lastBefore($until, $zone, $calendar)];
+    }
 
-        return [$after->modify('-'.(max($ends) + $slack).' seconds'), $until->modify('-'.(min($ends) - $slack).' seconds')];
+    /** The last instant that does not lead behind another. */
+    private function lastBefore(\DateTimeImmutable $moment, \DateTimeZone $zone, ?WorkingCalendar $calendar): \DateTimeImmutable
+    {
+        $far = abs($this->amount->seconds()) * 3 + 60 * 86_400;
+        [$low, $high] = [$moment->getTimestamp() - $far, $moment->getTimestamp() + $far];
+        while ($high - $low > 1) {
+            $middle = ($low + $high) >> 1;
+            if ($this->from(new \DateTimeImmutable("@{$middle}"), $zone, $calendar) <= $moment) {
+                $low = $middle;
+            } else {
+                $high = $middle;
+            }
+        }
+
+        return new \DateTimeImmutable("@{$low}");
     }
 }

@@ -71,7 +71,7 @@ final readonly class Timetable
      */
     public function between(\DateTimeImmutable $after, \DateTimeImmutable $until, \DateTimeZone $zone, WorkingCalendar $calendar): array
     {
-        $iterator = $this->iterator($zone);
+        $iterator = $this->iterator($zone, $after);
         $iterator->fastForward($after->setTimezone($zone)->modify('-1 day'));
         $found = [];
         for ($steps = 0; $iterator->valid() && $steps < self::MOST_STEPS; $steps++) {
@@ -115,9 +115,16 @@ final readonly class Timetable
         return "{$every}{$on} at {$this->time}".($this->workingDays ? ', on working days' : '').$until;
     }
 
-    private function iterator(\DateTimeZone $zone): RRuleIterator
+    /** What comes round each time alike need not be counted from its first day on. */
+    private function iterator(\DateTimeZone $zone, ?\DateTimeImmutable $after = null): RRuleIterator
     {
-        return new RRuleIterator($this->rule, new \DateTimeImmutable("{$this->from} {$this->time}", $zone));
+        $from = $this->from;
+        $isAlike = ($this->parts['INTERVAL'] ?? '1') === '1' && ! isset($this->parts['COUNT']) && ($this->parts['FREQ'] === 'DAILY' || isset($this->parts['BYDAY']) || isset($this->parts['BYMONTHDAY']));
+        if ($after !== null && $isAlike && $this->parts['FREQ'] !== 'YEARLY') {
+            $from = max($from, $after->setTimezone($zone)->modify('-40 days')->format('Y-m-d'));
+        }
+
+        return new RRuleIterator($this->rule, new \DateTimeImmutable("{$from} {$this->time}", $zone));
     }
 
     private static function weekday(string $day): string

@@ -93,7 +93,7 @@ final class DemoTest extends AppTestCase
         $until = new \DateTimeImmutable(self::UNTIL);
         $this->clockAt($until->modify('-18 months -1 day')->format('c'));
         $this->app->make(Demo::class)->loadRules();
-        $this->app->make(Story::class)->play($until, Yaml::parseFile(database_path('demo/words.yaml')), $seed, static function (): void {
+        $this->app->make(Story::class)->play($until, Yaml::parseFile(database_path('demo/words.yaml')), $seed, $this->app->make(Demo::class)->loadRulesInTime(...), static function (): void {
         }, self::SHARE);
     }
 }

@@ -110,7 +110,7 @@ final readonly class RuleShapes
         $places = implode(', ', array_fill(0, count($ids), '?'));
         $firings = [];
         // Counted by the minute, the smallest step in which zones differ, so that a busy rule stays a short answer.
-        foreach ($this->db->select("SELECT rule_id, MAX(at) AS latest, COUNT(*) AS n FROM entries WHERE rule_id IN ({$places}) AND kind = 'fired' AND at >= ? GROUP BY rule_id, LEFT(at, 16) ORDER BY latest", [...$ids, Columns::moment($now->modify('-30 days'))]) as $row) {
+        foreach ($this->db->select("SELECT rule_id, MAX(at) AS latest, COUNT(*) AS n FROM entries WHERE rule_id IN ({$places}) AND kind IN ('fired', 'gathered') AND at >= ? GROUP BY rule_id, LEFT(at, 16) ORDER BY latest", [...$ids, Columns::moment($now->modify('-30 days'))]) as $row) {
             $firing = $firings[(int) $row->rule_id] ?? [0, null, array_fill(0, self::DAYS, 0)];
             $firing[0] += (int) $row->n;
             $firing[1] = $row->latest;

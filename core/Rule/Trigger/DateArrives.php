@@ -112,7 +112,7 @@ final readonly class DateArrives extends Swept
      */
     public function daysBetween(\DateTimeImmutable $after, \DateTimeImmutable $until, WorkingCalendar $calendar, \DateTimeZone $zone): array
     {
-        [$first, $last] = $this->due->bases($after, $until);
+        [$first, $last] = $this->due->bases($after, $until, $zone, $calendar);
         $day = $first->setTimezone($zone)->modify('-1 day');
         $last = $last->setTimezone($zone)->modify('+1 day')->format('Y-m-d');
         $days = [];

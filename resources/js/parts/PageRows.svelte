@@ -183,7 +183,7 @@
 {#snippet addALine()}
     {#if page && rows.some((row) => row.part === 'fires')}
         <div class="line timed last" class:first={lineCount === 0}>
-            <div class="m">at once<i class="dot open"></i></div>
+            <div class="m">{lineCount ? 'when?' : 'at once'}<i class="dot open"></i></div>
             <div class="b">
                 <button
                     type="button"
@@ -213,7 +213,7 @@
             class:last={row.part === 'line' && page === null && lineIndex(row) === lineCount - 1}
             class:off={row.off}
             data-row={row.at}
-            style:padding-top="{room(row, index)}px"
+            style:--room="{room(row, index)}px"
         >
             <div class="m" class:h={row.part !== 'line'}>
                 {#if page && row.part === 'line'}

@@ -60,8 +60,12 @@
         {#if !short}
             <label class="flex shrink-0 items-center gap-2 text-[12.5px] text-ink-2"
                 >at <input
-                    class="input w-28!"
-                    type="time"
+                    class="input figures w-20!"
+                    type="text"
+                    inputmode="numeric"
+                    placeholder="09:00"
+                    maxlength="5"
+                    pattern="([01][0-9]|2[0-3]):[0-5][0-9]|24:00"
                     aria-label="Time of day"
                     value={String(due.time ?? '')}
                     oninput={(event) => put({ time: event.currentTarget.value })}

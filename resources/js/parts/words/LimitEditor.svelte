@@ -45,8 +45,28 @@
             <p>Lines are done only between these times. Others wait for the next that is allowed.</p>
             <div class="flex items-center gap-2">
                 <!-- svelte-ignore a11y_autofocus -->
-                <input class="input w-28!" type="time" aria-label="From" bind:value={from} autofocus /> to
-                <input class="input w-28!" type="time" aria-label="To" bind:value={to} />
+                <input
+                    class="input figures w-20!"
+                    type="text"
+                    inputmode="numeric"
+                    placeholder="09:00"
+                    maxlength="5"
+                    pattern="([01][0-9]|2[0-3]):[0-5][0-9]|24:00"
+                    aria-label="From"
+                    bind:value={from}
+                    autofocus
+                />
+                to
+                <input
+                    class="input figures w-20!"
+                    type="text"
+                    inputmode="numeric"
+                    placeholder="09:00"
+                    maxlength="5"
+                    pattern="([01][0-9]|2[0-3]):[0-5][0-9]|24:00"
+                    aria-label="To"
+                    bind:value={to}
+                />
             </div>
             <label class="flex items-center gap-2"
                 ><input type="checkbox" class="accent-(--iris)" bind:checked={workingDays} />on working days only</label

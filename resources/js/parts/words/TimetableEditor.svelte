@@ -40,7 +40,17 @@
             <select class="input" aria-label="Unit" bind:value={table.freq}>
                 {#each Object.entries(units) as [key, label] (key)}<option value={key}>{label}</option>{/each}
             </select>
-            at <input class="input w-28!" type="time" aria-label="Time of day" bind:value={time} />
+            at
+            <input
+                class="input figures w-20!"
+                type="text"
+                inputmode="numeric"
+                placeholder="09:00"
+                maxlength="5"
+                pattern="([01][0-9]|2[0-3]):[0-5][0-9]|24:00"
+                aria-label="Time of day"
+                bind:value={time}
+            />
         </div>
         {#if table.freq === 'WEEKLY'}
             <div class="segments" role="group" aria-label="Weekdays">

@@ -148,7 +148,9 @@
                             {rule.inForceSince ? `since ${day(rule.inForceSince)}, ` : ''}page {rule.page} · {counted(
                                 rule.entries,
                                 'firing',
-                            )} in 30 days
+                            )} in 30 days{rule.inPlay
+                                ? ` · in play on ${counted(rule.inPlay, session.type(rule.on).label.toLowerCase(), session.type(rule.on).plural.toLowerCase())}`
+                                : ''}
                         </span>
                     {/if}
                 </p>

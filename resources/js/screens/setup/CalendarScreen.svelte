@@ -144,7 +144,7 @@
         {#if editing}
             {@const edited = editing}
             <form class="flex min-h-0 flex-1 flex-col" onsubmit={keep}>
-                <header class="flex items-center gap-2">
+                <header class="flex shrink-0 items-center gap-2 border-b border-ruled px-7 py-4">
                     <input
                         class="input max-w-64 {problem('/name') ? 'bad' : ''}"
                         aria-label="Name"
@@ -181,8 +181,12 @@
                             <span class="w-24 {edited.hours[key] ? 'font-medium' : 'text-ink-3'}">{label}</span>
                             {#each edited.hours[key] ?? [] as span, at (at)}
                                 <input
-                                    class="input w-26! py-0.5!"
-                                    type="time"
+                                    class="input figures w-20! py-0.5!"
+                                    type="text"
+                                    inputmode="numeric"
+                                    placeholder="09:00"
+                                    maxlength="5"
+                                    pattern="([01][0-9]|2[0-3]):[0-5][0-9]|24:00"
                                     aria-label="{label} from"
                                     value={span[0]}
                                     onchange={(event) =>
@@ -192,8 +196,12 @@
                                 />
                                 –
                                 <input
-                                    class="input w-26! py-0.5!"
-                                    type="time"
+                                    class="input figures w-20! py-0.5!"
+                                    type="text"
+                                    inputmode="numeric"
+                                    placeholder="09:00"
+                                    maxlength="5"
+                                    pattern="([01][0-9]|2[0-3]):[0-5][0-9]|24:00"
                                     aria-label="{label} to"
                                     value={span[1]}
                                     onchange={(event) =>

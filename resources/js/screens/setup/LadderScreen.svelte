@@ -141,7 +141,7 @@
         {#if editing}
             {@const edited = editing}
             <form class="flex min-h-0 flex-1 flex-col" onsubmit={keep}>
-                <header class="flex items-center gap-2">
+                <header class="flex shrink-0 items-center gap-2 border-b border-ruled px-7 py-4">
                     <input
                         class="input max-w-72"
                         aria-label="Name"
@@ -188,7 +188,7 @@
                                     </span>
                                 </div>
                                 <div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2 pl-7">
-                                    <select class="input w-64!" aria-label="Whom" bind:value={rung.to}>
+                                    <select class="input w-52!" aria-label="Whom" bind:value={rung.to}>
                                         {#each people as option (option.key)}<option value={option.key}>{option.label}</option>{/each}
                                     </select>
                                     {#each acts as act (act.key)}<label class="flex items-center gap-1.5"

@@ -156,15 +156,17 @@
                     </div>
                     {#each group.tasks as task (task.id)}
                         <div class="line" data-task={task.id}>
-                            <div class="m {group.tone === 'madder' ? 'text-madder!' : ''}">{margin(task)}</div>
-                            <div class="b flex items-start gap-3">
-                                {#if status === 'open' && mayDo(task)}<input
+                            <div class="m {group.tone === 'madder' ? 'text-madder!' : ''}">
+                                {margin(task)}{#if status === 'open' && mayDo(task)}<input
                                         type="checkbox"
-                                        class="pick mt-1 h-3.5 w-3.5 accent-(--ink)"
+                                        class="pick absolute top-3 left-6 h-3.5 w-3.5 accent-(--ink)"
                                         aria-label="Choose: {task.title}"
+                                        title="Choose it, to do something with several"
                                         value={task.id}
                                         bind:group={picked}
                                     />{/if}
+                            </div>
+                            <div class="b flex items-start gap-3">
                                 <input
                                     type="checkbox"
                                     class="mt-1 h-4 w-4 accent-(--iris)"

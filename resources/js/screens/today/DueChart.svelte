@@ -50,7 +50,7 @@
     <div class="figures grid gap-[6px] pt-1 text-[10.5px] text-ink-2" style:grid-template-columns="repeat({days.length}, minmax(0, 1fr))">
         {#each days as day, index (day.date)}
             <span class="text-center {index === 0 || chosen === day.date ? 'font-medium text-iris' : ''}"
-                >{name(day.date)} {day.free ? '' : Number(day.date.slice(8))}</span
+                >{name(day.date)} {day.free && !day.note ? '' : Number(day.date.slice(8))}</span
             >
         {/each}
     </div>
