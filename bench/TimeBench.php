@@ -16,7 +16,7 @@ use VividLedger\Time\WorkingHours;
 /** Time: working-time arithmetic, a sweep over a million records, claiming among a million pencilled lines, draining many that are due. */
 final class TimeBench
 {
-    private const NOW = '2026-11-24 09:00:00';
+    private const NOW = '2026-11-24 08:59:50';
 
     private const RECORDS = 1_000_000;
 

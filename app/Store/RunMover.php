@@ -41,7 +41,7 @@ final readonly class RunMover
         $ids = array_map(static fn (object $row): int => (int) $row->id, $this->db->select("SELECT id FROM rule_runs WHERE rule_id = ? AND status = 'in_play' AND page <> ? ORDER BY id", [$page->id, $page->page]));
         foreach (array_chunk($ids, 200) as $chunk) {
             $inked = [];
-            foreach ($this->db->select("SELECT DISTINCT run_id, place FROM scheduled_lines WHERE run_id IN (".implode(', ', $chunk).") AND status NOT IN ('pencilled', 'held')") as $row) {
+            foreach ($this->db->select('SELECT DISTINCT run_id, place FROM scheduled_lines WHERE run_id IN ('.implode(', ', $chunk).") AND status NOT IN ('pencilled', 'held')") as $row) {
                 $inked[(int) $row->run_id][(int) $row->place] = true;
             }
             foreach (RunsInPlay::byIds($this->db, $chunk) as $run) {

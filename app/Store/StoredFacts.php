@@ -165,7 +165,6 @@ class StoredFacts extends PeopleStore implements Facts
             return isset($this->keys["{$ruleId}:{$type}:{$recordId}"]["{$epoch}:{$key}"]);
         }
 
-
         return $this->db->selectOne(
             'SELECT 1 FROM guard_keys WHERE rule_id = ? AND record_type = ? AND record_id = ? AND epoch = ? AND guard_key = ?',
             [$ruleId, $type, $recordId, $epoch, $key],

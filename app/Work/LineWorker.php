@@ -175,7 +175,7 @@ final readonly class LineWorker
     {
         $rule = $this->db->selectOne('SELECT page, status, either_or FROM rules WHERE id = ?', [$row->rule_id]);
         $page = $rule === null || $rule->status !== 'in_force' ? null : $this->rules->page((int) $row->rule_id, (int) $rule->page, $rule->either_or);
-        $this->db->update("UPDATE scheduled_lines SET status = ?, struck_because = ? WHERE id = ?", [$page === null ? 'struck' : 'inked', $page === null ? 'the rule is not in force' : null, $row->id]);
+        $this->db->update('UPDATE scheduled_lines SET status = ?, struck_because = ? WHERE id = ?', [$page === null ? 'struck' : 'inked', $page === null ? 'the rule is not in force' : null, $row->id]);
         if ($page === null) {
             return null;
         }

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace VividLedger\Engine;
 
 use VividLedger\Condition\Total;
+use VividLedger\Message\Address;
 use VividLedger\People\Names;
 use VividLedger\People\Person;
 use VividLedger\Record\Record;
-use VividLedger\Message\Address;
 use VividLedger\Schema\Children;
 use VividLedger\Time\Calendars;
 

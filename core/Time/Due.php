@@ -35,6 +35,7 @@ final readonly class Due
         $roll = $node->child('roll')->raw;
         $time = $node->child('time')->raw;
         $clock = $node->child('clock')->raw;
+
         return match (true) {
             $roll !== null && ! (is_string($roll) && Roll::tryFrom($roll) !== null) => 'A moment moves to the next or to the previous working day.',
             $time !== null && ! (is_string($time) && preg_match('/^([01]\d|2[0-3]):[0-5]\d$/', $time) === 1) => 'A time of day is written as 09:00, from 00:00 to 23:59.',
@@ -86,13 +87,20 @@ final readonly class Due
     }
 
     /**
-     * Between which instants the bases lie that lead behind one instant and not behind another. A later base never leads to
-     * an earlier moment, so both ends are found by halving.
+     * Between which instants the bases lie that lead behind one instant and not behind another. A later base leads to no
+     * earlier moment, so both ends are found by halving; where the day moves to a working day and the time of day is kept,
+     * that only holds of days, and some bases between the ends lead elsewhere.
      *
      * @return array{\DateTimeImmutable, \DateTimeImmutable} the first is just too early
      */
     public function bases(\DateTimeImmutable $after, \DateTimeImmutable $until, \DateTimeZone $zone, ?WorkingCalendar $calendar): array
     {
+        if ($this->time === null && ($this->roll !== null || $this->amount->unit === Unit::WorkingDay)) {
+            $at = fn (string $time): self => new self($this->amount, $this->roll, $time, $this->ownersClock);
+
+            return [$at('23:59')->lastBefore($after->modify('-1 minute'), $zone, $calendar), $at('00:00')->lastBefore($until, $zone, $calendar)];
+        }
+
         return [$this->lastBefore($after, $zone, $calendar), $this->lastBefore($until, $zone, $calendar)];
     }
 

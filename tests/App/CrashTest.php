@@ -10,6 +10,7 @@ use App\Store\SaveRecord;
 use App\Store\SchemaStore;
 use App\Store\TaskStore;
 use App\Work\LineWorker;
+use App\Work\Sweep;
 use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
@@ -63,6 +64,25 @@ final class CrashTest extends AppTestCase
         self::assertSame([1, 1, 2], array_map(static fn (string $kind): int => DB::table('entries')->where('kind', $kind)->count(), ['task_done', 'task_reopened', 'task_due']));
     }
 
+    public function test_lines_in_time_a_sweep_and_a_moved_date(): void
+    {
+        $this->inForce(['name' => 'Later', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'once_per_record'], 'lines' => [
+            ['kind' => 'comment', 'text' => 'x', 'at' => ['kind' => 'every', 'amount' => 1, 'unit' => 'day', 'times' => 3]],
+            ['kind' => 'set_fields', 'set' => [['field' => 'review', 'to' => ['kind' => 'value', 'value' => 'needed']]], 'at' => ['kind' => 'date', 'field' => 'due', 'amount' => 0, 'unit' => 'day']],
+        ], 'until' => ['kind' => 'is', 'field' => 'status', 'value' => 'closed']]);
+        $this->inForce(['name' => 'Due', 'on' => 'ticket', 'when' => ['kind' => 'date', 'field' => 'due', 'amount' => 0, 'unit' => 'day'], 'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Do']]]);
+        $ticket = $this->ticket(['due' => '2026-11-25'])['record'];
+        $type = $this->app->make(SchemaStore::class)->schema()->types['ticket'];
+        $save = fn (int $version, array $values) => $this->app->make(SaveRecord::class)->change($type, $ticket['id'], $version, $values, new Actor(1));
+        $this->crashesLeaveNothing(fn () => $save(1, ['due' => '2026-11-26']));
+        $this->clockAt('2026-11-26T12:00:00Z');
+        $this->crashesLeaveNothing(fn () => $this->app->make(Sweep::class)->work());
+        $this->crashesLeaveNothing(fn () => $this->app->make(LineWorker::class)->work(10));
+        self::assertSame([1, 2, 1], [DB::table('tasks')->count(), DB::table('entries')->where('kind', 'line')->count(), DB::table('scheduled_lines')->where(['status' => 'pencilled', 'kind' => 'comment'])->count()]);
+        $this->crashesLeaveNothing(fn () => $save(3, ['status' => 'closed']));
+        self::assertSame(['over'], DB::table('rule_runs')->pluck('status')->all());
+    }
+
     public function test_publishing_a_rule(): void
     {
         $rule = $this->as('ines.okafor', 'POST', 'rules', ['file' => $this->demoFile('010-urgent-ticket')])->json('id');
@@ -98,7 +118,7 @@ final class CrashTest extends AppTestCase
     private function everything(): string
     {
         $all = '';
-        foreach (['records_ticket', 'entries', 'field_history', 'guard_keys', 'tasks', 'scheduled_lines', 'rules', 'rule_pages', 'rule_spells', 'rule_watches'] as $table) {
+        foreach (['records_ticket', 'entries', 'field_history', 'guard_keys', 'tasks', 'scheduled_lines', 'rules', 'rule_pages', 'rule_spells', 'rule_watches', 'rule_runs', 'sweeps'] as $table) {
             $all .= json_encode(DB::select("SELECT * FROM {$table} ORDER BY 1, 2, 3"), JSON_THROW_ON_ERROR);
         }
 

@@ -7,7 +7,6 @@ namespace App\Http\Api;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\FeedShape;
 use App\Models\Person;
-use App\Store\Columns;
 use App\Work\HouseClock;
 use Illuminate\Database\Connection;
 use Illuminate\Http\JsonResponse;
@@ -50,7 +49,9 @@ final class FeedController extends Controller
             $due = new \DateTimeImmutable("{$task->due_at}Z");
             $calendar->add('VTODO', [
                 'UID' => "task-{$task->id}@".parse_url((string) config('app.url'), PHP_URL_HOST), 'DTSTAMP' => $clock->now(), 'DUE' => $due, 'SUMMARY' => $task->title, 'DESCRIPTION' => $task->notes,
-                'URL' => url("/records/{$task->record_type}/{$task->record_id}"), 'PRIORITY' => match ($task->priority) { 'high' => 1, 'low' => 9, default => 5 },
+                'URL' => url("/records/{$task->record_type}/{$task->record_id}"), 'PRIORITY' => match ($task->priority) {
+                    'high' => 1, 'low' => 9, default => 5
+                },
             ]);
             // Many calendars show no to-dos, so each stands there as an event of its last half hour too.
             $calendar->add('VEVENT', [

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Reading;
 
+use VividLedger\Condition\Condition;
 use VividLedger\People\Directory;
 use VividLedger\Rule\Guard\RepeatGuards;
-use VividLedger\Condition\Condition;
 use VividLedger\Rule\Limits;
 use VividLedger\Rule\Line\Lines;
 use VividLedger\Rule\Line\Placed;

@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Demo\Demo;
+use Bench\SaveBench;
+use Bench\TimeBench;
+use Illuminate\Contracts\Console\Kernel;
+
+require __DIR__.'/../vendor/autoload.php';
+$app = require __DIR__.'/../bootstrap/app.php';
+$app->make(Kernel::class)->bootstrap();
+$app->make(Kernel::class)->call('migrate:fresh', ['--force' => true]);
+$app->make(Demo::class)->loadBase();
+
+SaveBench::run();
+TimeBench::run();
