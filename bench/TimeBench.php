@@ -161,7 +161,7 @@ final class TimeBench
         $from = hrtime(true);
         for ($batch = 0; $batch < self::DRAINED / 200; $batch++) {
             $pdo->beginTransaction();
-            $read = $pdo->prepare("SELECT * FROM scheduled_lines WHERE status = 'inked' ORDER BY id LIMIT 200 OFFSET ".(200 * $batch));
+            $read = $pdo->prepare("SELECT * FROM scheduled_lines WHERE status = 'inked' ORDER BY id LIMIT 200");
             $read->execute();
             $lines = $read->fetchAll(\PDO::FETCH_OBJ);
             $ids = implode(', ', array_column($lines, 'id'));

@@ -47,6 +47,14 @@
         else open = { anchor, key: `${word.at}|${word.edit}`, word };
     }
 
+    /**
+     * The row that has the focus shows what can be added and may be taller for it. If a press moved the focus at once, what is
+     * pressed would move away below the pointer before the click is done.
+     */
+    function stay(event: MouseEvent) {
+        if ((event.target as HTMLElement).closest('[data-word]')) event.preventDefault();
+    }
+
     /** Conditions of its own for a line, a count, or a related record begin with one gap. */
     async function addWhere(at: string) {
         await page?.put(at, { kind: 'all', of: [{}] });
@@ -199,7 +207,7 @@
 {/snippet}
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
-<div class="lines" bind:this={root} onkeydown={key}>
+<div class="lines" bind:this={root} onkeydown={key} onmousedown={stay}>
     {#each rows as row, index (row.at + row.part)}
         {#if index === firstBelow}{@render addALine()}{/if}
         {@const follows = ['group', 'condition'].includes(rows[index + 1]?.part ?? '') && ['group', 'condition'].includes(row.part)}
@@ -212,6 +220,7 @@
             class:first={row.part === 'line' && lineIndex(row) === 0}
             class:last={row.part === 'line' && page === null && lineIndex(row) === lineCount - 1}
             class:off={row.off}
+            class:offers={['until', 'never'].includes(row.part)}
             data-row={row.at}
             style:--room="{room(row, index)}px"
         >
