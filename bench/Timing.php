@@ -13,8 +13,9 @@ final class Timing
      * @param  int  $times  how often the work is done in a round
      * @param  callable(): mixed  $work
      * @param  callable(): mixed  $floor
+     * @return array{float, float} microseconds of the work, and its ratio to the floor
      */
-    public static function pair(string $what, string $beside, int $times, callable $work, callable $floor, float $wanted): void
+    public static function pair(string $what, string $beside, int $times, callable $work, callable $floor, float $wanted): array
     {
         $ours = $floors = [];
         for ($round = 0; $round < self::ROUNDS; $round++) {
@@ -30,6 +31,8 @@ final class Timing
         $mine = self::median($ours);
         $theirs = self::median($floors);
         printf("  %-58s %12s µs\n  %-58s %12s µs\n  %-58s %11.2fx   (wanted: at most %gx)\n\n", $what, self::figure($mine), "  floor: {$beside}", self::figure($theirs), '  ratio', $mine / $theirs, $wanted);
+
+        return [$mine, $mine / $theirs];
     }
 
     /** A piece of work that is too long for rounds; both times in seconds. */

@@ -12,30 +12,27 @@ use Illuminate\Database\Connection;
 /** The clock process: shows that time is kept, and sweeps the house every minute. */
 final class ClockCommand extends Command
 {
+    use Steadily;
+
     private const SWEEP_SECONDS = 60;
 
     protected $signature = 'ledger:clock';
 
     protected $description = 'Keep the house in order, minute by minute';
 
-    private bool $stop = false;
-
     public function handle(Housekeeping $housekeeping, Connection $db): int
     {
-        $this->trap([SIGTERM, SIGINT], function (): void {
-            $this->stop = true;
-        });
         $heartbeat = new Heartbeat($db, 'clock');
         $swept = 0;
         $next = 0;
-        while (! $this->stop) {
+        $this->steadily($db, static function () use ($housekeeping, $heartbeat, &$swept, &$next): void {
             if (time() >= $next) {
                 $swept += $housekeeping->sweep();
                 $next = time() + self::SWEEP_SECONDS;
             }
             $heartbeat->beat($swept);
             usleep(500_000);
-        }
+        });
         $heartbeat->end();
 
         return self::SUCCESS;

@@ -12,63 +12,39 @@ use App\Work\Postman;
 use App\Work\Sweep;
 use Illuminate\Console\Command;
 use Illuminate\Database\Connection;
-use Illuminate\Database\DetectsLostConnections;
 
-/** The worker: puts into ink what falls due, until it is told to stop. It outlives a restart of the database. */
+/** The worker: looks for what time sets off and puts into ink what falls due, until it is told to stop. */
 final class WorkCommand extends Command
 {
-    use DetectsLostConnections;
+    use Steadily;
 
     private const SWEEP_SECONDS = 5;
-
-    private const LONGEST_WAIT_SECONDS = 10;
 
     protected $signature = 'ledger:work {--once : do what is due now, then end}';
 
     protected $description = 'Put into ink what falls due';
 
-    private bool $stop = false;
-
     private float $sweptAt = 0.0;
 
     public function handle(LineWorker $worker, RunStore $runs, Postman $postman, Sweep $sweep, ClockTurner $turner, Connection $db): int
     {
-        $this->trap([SIGTERM, SIGINT], function (): void {
-            $this->stop = true;
-        });
-        $heartbeat = new Heartbeat($db, 'worker');
         $batch = (int) config('ledger.batch');
-        $done = 0;
-        $wait = 1;
-        do {
-            try {
-                $now = $turner->work(1.0) + $this->sweep($sweep) + $worker->work($batch) + $runs->work(1.0) + $postman->work(20);
-                $done += $now;
-                if ($this->option('once')) {
-                    if ($now < $batch) {
-                        break;
-                    }
+        $turn = fn (): int => $turner->work(1.0) + $this->sweep($sweep) + $worker->work($batch) + $runs->work(1.0) + $postman->work(20);
+        if ($this->option('once')) {
+            while ($turn() >= $batch);
 
-                    continue;
-                }
-                $heartbeat->beat($done);
-                $wait = 1;
-                if ($now === 0) {
-                    usleep(500_000);
-                }
-            } catch (\Throwable $trouble) {
-                if ($this->option('once')) {
-                    throw $trouble;
-                }
-                // A transaction that was cut short has left nothing behind; what it was at is still due.
-                report($trouble);
-                if ($this->causedByLostConnection($trouble)) {
-                    $db->disconnect();
-                }
-                sleep($wait);
-                $wait = min(2 * $wait, self::LONGEST_WAIT_SECONDS);
+            return self::SUCCESS;
+        }
+        $heartbeat = new Heartbeat($db, 'worker');
+        $done = 0;
+        $this->steadily($db, static function () use ($turn, $heartbeat, &$done): void {
+            $now = $turn();
+            $done += $now;
+            $heartbeat->beat($done);
+            if ($now === 0) {
+                usleep(500_000);
             }
-        } while (! $this->stop);
+        });
         $heartbeat->end();
 
         return self::SUCCESS;

@@ -88,59 +88,93 @@ final readonly class LineWorker
             return $done;
         }
         $records = $this->records($rows, $by !== null);
-        $runs = RunsInPlay::byIds($this->db, array_values(array_unique(array_map(intval(...), array_filter(array_column($rows, 'run_id'))))));
         $settlement = $this->save->settlement($now);
-        $seen = [];
         $gone = [];
-        foreach ($rows as $row) {
-            $key = "{$row->record_type}:{$row->record_id}";
-            if (! array_key_exists($key, $records)) {
-                // Somebody is just saving the record; the line is taken up again after that.
-                continue;
-            }
-            if (isset($gone[$row->id])) {
-                continue;
-            }
-            $done++;
-            $record = $records[$key];
-            if ($record === null) {
-                $this->leaveOut($row, 'the record was deleted', 'struck');
-
-                continue;
-            }
-            if (isset($seen[$key])) {
-                $settlement->flush();
-                $runs = RunsInPlay::byIds($this->db, array_keys($runs));
-            }
-            $seen[$key] = true;
-            try {
-                $decision = $row->run_id === null ? $this->start($row, $record, $settlement, $now) : $this->line($row, $runs, $record, $settlement, $now, $by, $data);
-            } catch (QueryException $lost) {
-                throw $lost;
-            } catch (\Throwable $broken) {
-                report($broken);
-                $this->leaveOut($row, 'it could not be done: '.mb_substr($broken->getMessage(), 0, 80), 'failed');
-
-                continue;
-            }
-            if ($decision === null) {
-                continue;
-            }
-            $records[$key] = $decision->after ?? $record;
-            foreach ($decision->steps as $step) {
-                foreach ($step instanceof Struck ? ($step->lines ?? array_map(static fn (PencilledLine $line): int => $line->id, $step->run->lines)) : ($step instanceof Retimed ? array_keys($step->lines) : []) as $id) {
-                    $gone[$id] = true;
+        foreach ($this->rounds($rows) as $round) {
+            $settlement->flush();
+            $runs = RunsInPlay::byIds($this->db, array_values(array_unique(array_map(intval(...), array_filter(array_column($round, 'run_id'))))));
+            foreach ($round as $row) {
+                $key = "{$row->record_type}:{$row->record_id}";
+                // Where somebody is just saving the record, the line is taken up again after that.
+                if (! array_key_exists($key, $records) || isset($gone[$row->id])) {
+                    continue;
                 }
-            }
-            foreach ($decision->others as [, $other]) {
-                if (array_key_exists("{$other->type}:{$other->id}", $records)) {
-                    $records["{$other->type}:{$other->id}"] = $other;
+                $done++;
+                $decision = $this->decided($row, $runs, $records[$key], $settlement, $now, $by, $data);
+                if ($decision === null) {
+                    continue;
+                }
+                $records[$key] = $decision->after ?? $records[$key];
+                $gone += $this->gone($decision);
+                foreach ($decision->others as [, $other]) {
+                    if (array_key_exists("{$other->type}:{$other->id}", $records)) {
+                        $records["{$other->type}:{$other->id}"] = $other;
+                    }
                 }
             }
         }
         $settlement->flush();
 
         return $done;
+    }
+
+    /**
+     * Lines of one record come one after the other, each seeing what the one before has done; those of different records
+     * are settled together.
+     *
+     * @param  list<object>  $rows
+     * @return list<list<object>>
+     */
+    private function rounds(array $rows): array
+    {
+        $rounds = [];
+        $nth = [];
+        foreach ($rows as $row) {
+            $key = "{$row->record_type}:{$row->record_id}";
+            $nth[$key] = ($nth[$key] ?? -1) + 1;
+            $rounds[$nth[$key]][] = $row;
+        }
+
+        return $rounds;
+    }
+
+    /**
+     * @param  array<int, Run>  $runs
+     * @param  array<string, mixed>  $data
+     */
+    private function decided(object $row, array $runs, ?Record $record, Settlement $settlement, \DateTimeImmutable $now, ?Actor $by, array $data): ?Decision
+    {
+        if ($record === null) {
+            $this->leaveOut($row, 'the record was deleted', 'struck');
+
+            return null;
+        }
+        try {
+            return $row->run_id === null ? $this->start($row, $record, $settlement, $now) : $this->line($row, $runs, $record, $settlement, $now, $by, $data);
+        } catch (QueryException $lost) {
+            throw $lost;
+        } catch (\Throwable $broken) {
+            report($broken);
+            $this->leaveOut($row, 'it could not be done: '.mb_substr($broken->getMessage(), 0, 80), 'failed');
+
+            return null;
+        }
+    }
+
+    /** @return array<int, true> ids of lines that a decision struck out or moved, and that are not done in this batch */
+    private function gone(Decision $decision): array
+    {
+        $gone = [];
+        foreach ($decision->steps as $step) {
+            $ids = match (true) {
+                $step instanceof Struck => $step->lines ?? array_map(static fn (PencilledLine $line): int => $line->id, $step->run->lines),
+                $step instanceof Retimed => array_keys($step->lines),
+                default => [],
+            };
+            $gone += array_fill_keys($ids, true);
+        }
+
+        return $gone;
     }
 
     /**

@@ -75,6 +75,33 @@ final class KilledWorkerTest extends TimeTestCase
         self::assertSame(0, DB::table('rule_runs')->where('status', 'in_play')->count());
     }
 
+    /** The database cuts a worker off in the middle of its batches, again and again, as when it restarts; the worker goes on by itself. */
+    public function test_a_worker_outlives_its_database_connections(): void
+    {
+        $this->clockAt('2020-01-01T08:00:00Z');
+        $rule = $this->inForce(['name' => 'Cut off', 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['cost']], 'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'cut', 'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'hour']]]]);
+        $customer = $this->customer()['id'];
+        for ($count = 0; $count < 120; $count++) {
+            $this->change($this->ticket(['customer' => $customer])['record'], ['cost' => '1']);
+        }
+        $worker = proc_open([PHP_BINARY, 'artisan', 'ledger:work'], [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes, dirname(__DIR__, 2), ['DB_DATABASE' => (string) getenv('DB_DATABASE'), 'LOG_CHANNEL' => 'null'] + getenv());
+        $own = (int) DB::scalar('SELECT CONNECTION_ID()');
+        $cut = 0;
+        $until = microtime(true) + 60;
+        while (DB::table('scheduled_lines')->where(['rule_id' => $rule, 'status' => 'pencilled'])->exists() && microtime(true) < $until) {
+            foreach ($cut < 3 ? DB::select('SELECT id FROM information_schema.processlist WHERE db = ? AND id <> ?', [(string) getenv('DB_DATABASE'), $own]) : [] as $connection) {
+                DB::statement("KILL {$connection->id}");
+                $cut++;
+            }
+            usleep(30_000);
+        }
+        self::assertTrue(proc_get_status($worker)['running']);
+        proc_terminate($worker, SIGTERM);
+        proc_close($worker);
+        self::assertGreaterThan(0, $cut);
+        self::assertSame([120, 120], [DB::table('entries')->where(['rule_id' => $rule, 'kind' => 'line'])->count(), DB::table('scheduled_lines')->where(['rule_id' => $rule, 'status' => 'inked'])->count()]);
+    }
+
     /** Whoever is just saving a record is not waited for, and its lines are not lost. */
     public function test_a_line_whose_record_is_held_waits_for_the_next_round(): void
     {

@@ -36,6 +36,59 @@ const headlines: [what: string, entry: Entry, beside: string, inLedger: string][
         'Bram Castellan created T-0007 through the API',
     ],
     ['made by a rule', entry('created', { via: 'rule' }), 'A rule made it', 'A rule made T-0007'],
+    ['a line of a rule', entry('line', { via: 'rule', ruleName: 'Chase' }), 'Chase went on', 'Chase went on on T-0007'],
+    [
+        'a line done by hand',
+        entry('line', { ruleName: 'Chase', data: { byHand: true, why: 'now' } }),
+        'Chase did a line now, wanted by Bram Castellan',
+        'Chase did a line now, wanted by Bram Castellan on T-0007',
+    ],
+    [
+        'lines struck out',
+        entry('struck', {
+            via: 'rule',
+            ruleName: 'Chase',
+            data: { because: 'until it gets a reply', lines: [{ said: 'a' }, { said: 'b' }] },
+        }),
+        'Chase 2 lines struck out',
+        'Chase 2 lines struck out on T-0007',
+    ],
+    [
+        'a line too late',
+        entry('too_late', { via: 'rule', ruleName: 'Chase', data: { lines: [{ said: 'a' }] } }),
+        'Chase a line left out',
+        'Chase a line left out on T-0007',
+    ],
+    [
+        'lines that moved',
+        entry('retimed', { via: 'rule', ruleName: 'Chase', data: { lines: [{ said: 'a' }] } }),
+        'Chase a pencilled line moved',
+        'Chase a pencilled line moved on T-0007',
+    ],
+    [
+        'a line held',
+        entry('held', { ruleName: 'Chase' }),
+        'Bram Castellan held a line of Chase',
+        'Bram Castellan held a line of Chase on T-0007',
+    ],
+    [
+        'a list',
+        entry('gathered', { ruleName: 'Morning list', recordNumber: null, data: { person: 'Lena Abara', records: 4 } }),
+        'Morning list sent Lena Abara a list of 4 records',
+        'Morning list sent Lena Abara a list of 4 records',
+    ],
+    [
+        'a reply',
+        entry('reply', { data: { from: 'marit@brine.example' } }),
+        'marit@brine.example answered',
+        'marit@brine.example answered about T-0007',
+    ],
+    [
+        'a task moved',
+        entry('task_changed', { data: { title: 'Call' } }),
+        'Bram Castellan changed the task “Call”',
+        'Bram Castellan changed the task “Call”',
+    ],
     ['deleted', entry('deleted'), 'Bram Castellan deleted it', 'Bram Castellan deleted T-0007'],
     ['brought back', entry('restored'), 'Bram Castellan brought it back', 'Bram Castellan brought T-0007 back'],
     ['a comment', entry('comment', { data: { text: 'Hello' } }), 'Bram Castellan commented', 'Bram Castellan commented on T-0007'],
@@ -165,7 +218,31 @@ test('rules can be asked about whatever they were asked about then', () => {
     const asked = headlines.map(([, one]) => ({ ...one, recordId: 7 }) as Entry).filter(wasAnswered);
     assert.deepEqual(
         [...new Set(asked.map((one) => one.kind))],
-        ['created', 'deleted', 'comment', 'file', 'by_hand', 'changed', 'task_done'],
+        ['created', 'reply', 'deleted', 'comment', 'file', 'by_hand', 'changed', 'task_done'],
     );
     assert.equal(wasAnswered(entry('created', { recordId: null })), false);
+});
+
+test('what became of pencilled lines is told line by line', () => {
+    const lines = [{ said: 'Remind the owner', due: '3 Dec 2026 09:00', to: '10 Dec 2026 09:00' }];
+    assert.equal(
+        detail(entry('retimed', { data: { because: 'Due moved', lines } })),
+        'Due moved\nRemind the owner: 3 Dec 2026 09:00 → 10 Dec 2026 09:00',
+    );
+    assert.equal(
+        detail(entry('struck', { data: { because: 'until it gets a reply', lines } })),
+        'until it gets a reply\nRemind the owner, 3 Dec 2026 09:00',
+    );
+    assert.equal(
+        detail(entry('postponed', { data: { because: 'quiet hours', until: '4 Dec 2026 08:00', lines } })),
+        'quiet hours\nRemind the owner: 3 Dec 2026 09:00 → 4 Dec 2026 08:00',
+    );
+    assert.equal(
+        outcomeSaid({ kind: 'waits', label: 'The e-mail', why: 'more than 2 messages', until: '7 Dec' }),
+        'The e-mail waits until 7 Dec: more than 2 messages',
+    );
+    assert.equal(
+        outcomeSaid({ kind: 'dropped', label: 'The e-mail', why: 'more than 2 messages' }),
+        'The e-mail was dropped: more than 2 messages',
+    );
 });

@@ -59,6 +59,26 @@ final class Pictures extends BrowserTestCase
         $this->open('/setup');
         $this->see('.stamp');
         $this->picture('setup');
+        $this->open('/rules');
+        $this->see('a.line', 'Chase a silent customer')->click();
+        $this->see('[data-entry]');
+        $this->browser->executeScript('document.querySelector(".leaf.left .scroll").scrollTop = 260');
+        $this->picture('chase');
+        $this->open('/setup/calendars');
+        $this->press('Larkmoss office Europe/Berlin the company · 5 holidays');
+        $this->see('input[aria-label="Monday from"]');
+        $this->picture('calendar');
+        $this->open('/rules');
+        $this->see('a.line', 'Say hello to hotels in spring')->click();
+        $this->press('Put in force…');
+        $this->see('[role=dialog] input[type=radio], dialog input[type=radio]');
+        $this->picture('in-force');
+        $this->open('/');
+        $this->press('Turn forward');
+        $this->press('A day', '.floating button');
+        $this->see('.clock .turn', 'Turning');
+        $this->until(fn (): bool => (int) preg_replace('/^.*· (\d+) into ink.*$/s', '$1', $this->text('.floating')) > 3, 'for something to come into ink');
+        $this->picture('clock');
     }
 
     private function picture(string $name): void

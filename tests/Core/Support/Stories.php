@@ -133,6 +133,33 @@ final class Stories
     }
 
     /**
+     * The same rule with time in it: timings of its lines, what is too late, until and never.
+     *
+     * @param  array<string, mixed>  $file
+     * @return array<string, mixed>
+     */
+    public function inTime(array $file): array
+    {
+        $due = fn (int $least): array => ['amount' => $this->random->getInt($least, 20), 'unit' => $this->one(['minute', 'hour', 'working_hour'])];
+        $days = fn (int $least): array => ['amount' => $this->random->getInt($least, 20), 'unit' => $this->one(['day', 'week', 'month', 'working_day'])] + $this->one([[], ['roll' => 'next'], ['time' => '09:00'], ['roll' => 'previous', 'time' => '23:30'], ['clock' => 'owner']]);
+        foreach ($file['lines'] as $index => $line) {
+            if (in_array($line['kind'], ['refuse'], true) || $this->random->getInt(1, 3) === 1) {
+                continue;
+            }
+            $at = $this->one([['kind' => 'after'] + $due(1), ['kind' => 'after'] + $days(1), ['kind' => 'date', 'field' => $this->one(['created_at', 'updated_at'])] + $days(-20), ['kind' => 'every', 'times' => $this->random->getInt(1, 9)] + $days(1)]);
+            $file['lines'][$index] = ['at' => $at] + ($this->random->getInt(1, 3) === 1 ? ['tooLate' => ['amount' => 2, 'unit' => 'day']] : []) + $line;
+        }
+        if ($this->random->getInt(0, 1) === 1) {
+            $file['until'] = $this->one([['kind' => 'happened', 'event' => 'reply'], ['kind' => 'any', 'of' => [$this->condition($this->schema->types[$file['on']], 2), ['kind' => 'happened', 'event' => 'comment']]]]);
+        }
+        if ($this->random->getInt(0, 1) === 1) {
+            $file['never'] = $this->one([['outside' => ['from' => '08:00', 'to' => '24:00', 'workingDays' => true]], ['moreThan' => ['messages' => 2, 'amount' => 1, 'unit' => 'week', 'then' => 'drop']]]);
+        }
+
+        return $file;
+    }
+
+    /**
      * @template T
      *
      * @param  non-empty-array<T>  $from

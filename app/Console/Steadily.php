@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console;
+
+use Illuminate\Database\Connection;
+use Illuminate\Database\DetectsLostConnections;
+
+/** For processes that run for ever: trouble is reported and tried again after a while, and a database that restarts is waited for. */
+trait Steadily
+{
+    use DetectsLostConnections;
+
+    private const LONGEST_WAIT_SECONDS = 10;
+
+    private bool $stop = false;
+
+    private int $wait = 1;
+
+    /** @param  callable(): void  $turn  done again and again until the process is told to stop */
+    private function steadily(Connection $db, callable $turn): void
+    {
+        $this->trap([SIGTERM, SIGINT], function (): void {
+            $this->stop = true;
+        });
+        while (! $this->stop) {
+            try {
+                $turn();
+                $this->wait = 1;
+            } catch (\Throwable $trouble) {
+                // A transaction that was cut short has left nothing behind; what it was at is still due.
+                report($trouble);
+                if ($this->causedByLostConnection($trouble)) {
+                    $db->disconnect();
+                }
+                sleep($this->wait);
+                $this->wait = min(2 * $this->wait, self::LONGEST_WAIT_SECONDS);
+            }
+        }
+    }
+}
