@@ -6,12 +6,18 @@ namespace Tests\App\Support;
 
 use App\Models\Person as Row;
 use Tests\Core\Support\Memory;
+use VividLedger\Engine\Deed;
 use VividLedger\Engine\Engine;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\FixedClock;
+use VividLedger\Engine\LineDone;
+use VividLedger\Engine\Postponed;
+use VividLedger\Engine\Retimed;
 use VividLedger\Engine\RuleIndex;
 use VividLedger\Engine\Step;
 use VividLedger\Engine\Stopped;
+use VividLedger\Engine\Struck;
+use VividLedger\Engine\TooLate;
 use VividLedger\People\Person;
 use VividLedger\Record\Change;
 use VividLedger\Record\Display;
@@ -74,10 +80,41 @@ final class PaperLedger extends Memory
         $after = new Record('ticket', $id, ($before === null ? 0 : $before->version) + 1, $type->withComputed(array_replace($all, $stamps)));
         $decision = (new Engine($this->schema, $this->zone))->decide(new Change($before, $after, $actor, $at), new RuleIndex($this->rules), $this, new FixedClock($at));
         $entries = [['kind' => $before === null ? 'created' : 'changed', 'rule' => null, 'cause' => null, 'record' => "ticket:{$id}", 'version' => $after->version, 'data' => ['changes' => $this->changes(new Change($before, $after, $actor, $at))]]];
+        $this->takeIn($decision, $entries);
+        $this->keep($decision->after ?? $after);
+
+        return ['record' => $decision->after ?? $after, 'entries' => $entries];
+    }
+
+    /**
+     * Everything that falls due up to a moment, at its time.
+     *
+     * @return list<array<string, mixed>> the entries
+     */
+    public function passTo(\DateTimeImmutable $until): array
+    {
+        $entries = [];
+        while (($line = $this->nextDue($until)) !== null) {
+            $this->now = max($this->now, $line->due ?? $until);
+            $rules = new RuleIndex($this->rules);
+            $rule = $rules->page($line->run->rule, $line->run->page) ?? throw new \LogicException('The page is gone.');
+            $record = $this->record($line->run->type, $line->run->record) ?? throw new \LogicException('The record is gone.');
+            $decision = (new Engine($this->schema, $this->zone))->fallDue($line, $rule, $record, $rules, $this, new FixedClock($this->now));
+            $this->takeIn($decision, $entries);
+            $this->keep($decision->after ?? $record);
+        }
+        $this->now = $until;
+
+        return $entries;
+    }
+
+    /** @param  list<array<string, mixed>>  $entries */
+    private function takeIn(\VividLedger\Engine\Decision $decision, array &$entries): void
+    {
         foreach ($decision->steps as $step) {
             $entries[] = $this->entry($step);
             $this->use($step);
-            if ($step instanceof Firing) {
+            if ($step instanceof Deed) {
                 foreach ($step->performance->tasks as $task) {
                     $this->tasks[] = [$task->title, $task->person?->id, $task->due === null ? null : Value::instantText($task->due)];
                 }
@@ -90,9 +127,6 @@ final class PaperLedger extends Memory
         foreach ($decision->others as [, $other]) {
             $this->keep($other);
         }
-        $this->keep($decision->after ?? $after);
-
-        return ['record' => $decision->after ?? $after, 'entries' => $entries];
     }
 
     /** @return array<string, mixed> */
@@ -104,6 +138,11 @@ final class PaperLedger extends Memory
                 'why' => json_decode((string) json_encode($step->why), true), 'did' => json_decode((string) json_encode($step->performance->outcomes), true),
                 'changes' => $this->changes(new Change($step->before, $step->after, null, $this->now)),
             ]],
+            $step instanceof LineDone => ['line', $step->rule->name, $step->after, []],
+            $step instanceof Struck => ['struck', null, $step->record, ['because' => $step->because]],
+            $step instanceof Retimed => ['retimed', null, $step->record, ['because' => $step->because]],
+            $step instanceof Postponed => ['postponed', null, $step->record, ['because' => $step->because]],
+            $step instanceof TooLate => ['too_late', $step->rule->name, $step->record, ['because' => $step->because]],
             $step instanceof Stopped => ['stopped', $step->chain[count($step->chain) - 1]->name, $step->record, ['chain' => array_map(static fn (Rule $rule): string => $rule->name, $step->chain), 'cameRound' => $step->cameRound]],
             $step instanceof \VividLedger\Engine\ReadyAgain => ['ready_again', $step->rule->name, $step->record, []],
             $step instanceof \VividLedger\Engine\Effect && $step->change->event !== null => ['comment', null, $step->change->record(), ['text' => $step->change->event->text]],
