@@ -146,7 +146,7 @@ final class Stories
             if (in_array($line['kind'], ['refuse'], true) || $this->random->getInt(1, 3) === 1) {
                 continue;
             }
-            $at = $this->one([['kind' => 'after'] + $due(1), ['kind' => 'after'] + $days(1), ['kind' => 'date', 'field' => $this->one(['created_at', 'updated_at'])] + $days(-20), ['kind' => 'every', 'times' => $this->random->getInt(1, 9)] + $days(1)]);
+            $at = $this->one([['kind' => 'after'] + $due(1), ['kind' => 'after'] + $days(1), ['kind' => 'date', 'field' => isset($this->schema->types[$file['on']]->fields['due']) ? 'due' : 'created_at'] + $days(-20), ['kind' => 'every', 'times' => $this->random->getInt(1, 9)] + $days(1)]);
             $file['lines'][$index] = ['at' => $at] + ($this->random->getInt(1, 3) === 1 ? ['tooLate' => ['amount' => 2, 'unit' => 'day']] : []) + $line;
         }
         if ($this->random->getInt(0, 1) === 1) {
