@@ -66,6 +66,7 @@ final class AdministrationTest extends BrowserTestCase
         $this->see('[data-answers]', 'did not fire');
         $this->tab('Today');
         $this->see('.leaf.right', 'Rules at work, 14 days');
+        $this->see('figure [title]');
         self::assertCount(14, $this->browser->findElements(WebDriverBy::cssSelector('figure [title]')));
         $this->open('/no/such/place');
         $this->see('h2', 'There is nothing at this address.');

@@ -40,7 +40,7 @@ final class Pictures extends BrowserTestCase
         $this->see('article.letter');
         $this->picture('mail-room');
         $this->open('/setup/letters');
-        $this->see('[role=textbox]', 'thank you');
+        $this->see('[role=textbox]', 'three days');
         $this->picture('letters');
         $won = rawurlencode('{"kind":"all","of":[{"kind":"is","field":"stage","value":"won"},{"kind":"ticked","field":"contact.may_write"}]}');
         $this->open("/records/quote?filter={$won}");

@@ -166,7 +166,7 @@
                     oninput={typed}
                 />
             </div>
-            <div class="flex items-center gap-4 border-b border-ruled px-7 py-2">
+            <div class="min-h-12 flex items-center gap-4 border-b border-ruled px-7 py-2">
                 {#key typeName}
                     <FilterBar
                         type={typeName}

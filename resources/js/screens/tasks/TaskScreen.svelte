@@ -157,14 +157,7 @@
                     {#each group.tasks as task (task.id)}
                         <div class="line" data-task={task.id}>
                             <div class="m {group.tone === 'madder' ? 'text-madder!' : ''}">
-                                {margin(task)}{#if status === 'open' && mayDo(task)}<input
-                                        type="checkbox"
-                                        class="pick absolute top-3 left-6 h-3.5 w-3.5 accent-(--ink)"
-                                        aria-label="Choose: {task.title}"
-                                        title="Choose it, to do something with several"
-                                        value={task.id}
-                                        bind:group={picked}
-                                    />{/if}
+                                {margin(task)}
                             </div>
                             <div class="b flex items-start gap-3">
                                 <input
@@ -193,6 +186,14 @@
                                 </div>
                                 {#if whose === 'all'}<span class="word person shrink-0 text-[12.5px]">{task.assignee ?? 'nobody'}</span
                                     >{/if}
+                                {#if status === 'open' && mayDo(task)}<input
+                                        type="checkbox"
+                                        class="pick mt-1.5 h-3.5 w-3.5 shrink-0 accent-(--ink)"
+                                        aria-label="Choose: {task.title}"
+                                        title="Choose it, to do something with several"
+                                        value={task.id}
+                                        bind:group={picked}
+                                    />{/if}
                             </div>
                         </div>
                     {/each}
