@@ -68,11 +68,6 @@ final class Pictures extends BrowserTestCase
         $this->press('Larkmoss office Europe/Berlin the company · 5 holidays');
         $this->see('input[aria-label="Monday from"]');
         $this->picture('calendar');
-        $this->open('/rules');
-        $this->see('a.line', 'Say hello to hotels in spring')->click();
-        $this->press('Put in force…');
-        $this->see('[role=dialog] input[type=radio], dialog input[type=radio]');
-        $this->picture('in-force');
         $this->open('/');
         $this->press('Turn forward');
         $this->press('A day', '.floating button');

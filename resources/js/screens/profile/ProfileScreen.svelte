@@ -70,7 +70,7 @@
                 </p>
                 <div class="mb-7 flex flex-wrap gap-2">
                     <button type="button" class="btn" onclick={makeFeed}>{feed ? 'Make another' : 'Make an address'}</button>
-                    <button type="button" class="btn quiet danger" onclick={revokeFeed}>Revoke</button>
+                    <button type="button" class="btn quiet danger" onclick={revokeFeed}>Revoke the address</button>
                     {#if feed}<input
                             class="input figures text-[12px]!"
                             readonly
