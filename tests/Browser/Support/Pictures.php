@@ -68,6 +68,10 @@ final class Pictures extends BrowserTestCase
         $this->press('Larkmoss office Europe/Berlin the company · 5 holidays');
         $this->see('input[aria-label="Monday from"]');
         $this->picture('calendar');
+        $this->open('/setup/ladders');
+        $this->see('.leaf.left .scroll button', 'Visit overdue')->click();
+        $this->see('select[aria-label=Whom]');
+        $this->picture('ladders');
         $this->open('/');
         $this->press('Turn forward');
         $this->press('A day', '.floating button');
