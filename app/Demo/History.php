@@ -159,12 +159,12 @@ final class History
         $depot = $this->stage->one(['quayside', 'hillgate', 'birchmoor']);
         $seller = $this->stage->one($this->sellers[$depot]);
         $handle = trim((string) preg_replace('/[^a-z]+/', '-', strtolower($name)), '-');
-        $key = $this->stage->random->getInt(1, 12) === 1;
         $saved = $this->save->create($this->type('customer'), [
-            'next_contact' => $key ? (new \DateTimeImmutable('@'.($this->stage->end - self::RULES_IN_TIME_DAYS * 86400)))->modify('+'.$this->stage->random->getInt(1, 20).' days')->format('Y-m-d') : null,
             'name' => $name, 'kind' => $kind, 'depot' => $depot, 'owner' => $seller->id,
             'status' => $this->stage->one(['prospect', 'active', 'active', 'active']), 'plan' => $this->stage->one(['courtesy', 'basic', 'basic', 'care', 'care', 'care', 'full_care']),
-            'key_account' => $key,
+            'key_account' => $key = $this->stage->random->getInt(1, 12) === 1,
+            // By its number, so that chance goes on as it was.
+            'next_contact' => $key ? gmdate('Y-m-d', $this->inTimeFrom + (1 + count($this->customers) % 20) * 86400) : null,
             'yearly_value' => (string) ($this->stage->random->getInt(8, 320) * 150),
             'discount' => $this->stage->random->getInt(1, 3) === 1 ? (string) $this->stage->random->getInt(2, 18) : null,
             'since' => $this->clock->now()->format('Y-m-d'),

@@ -37,7 +37,7 @@ final class CalendarStore implements Calendars
     private function read(): array
     {
         $rows = $this->db->select(
-            "SELECT w.kind, w.name, c.id, c.version, y.time_zone, IF(y.time_zone IS NULL, NULL, CONCAT(c.id, ':', c.version)) AS calendar FROM (
+            "SELECT w.kind, w.name, c.id, c.version, y.time_zone FROM (
                 SELECT 'company' AS kind, '' AS name, calendar_id FROM company
                 UNION ALL SELECT 'team', team, calendar_id FROM team_calendars
                 UNION ALL SELECT 'person', id, calendar_id FROM people WHERE calendar_id IS NOT NULL) w

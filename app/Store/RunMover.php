@@ -44,8 +44,9 @@ final readonly class RunMover
             foreach ($this->db->select('SELECT DISTINCT run_id, place FROM scheduled_lines WHERE run_id IN ('.implode(', ', $chunk).") AND status NOT IN ('pencilled', 'held')") as $row) {
                 $inked[(int) $row->run_id][(int) $row->place] = true;
             }
+            $facts = new StoredFacts($this->db, $this->schemas, $this->clock->now(), $this->company->zone());
             foreach (RunsInPlay::byIds($this->db, $chunk) as $run) {
-                foreach ($this->one($run, $page, $inked[$run->id] ?? [], $apply) as $what => $number) {
+                foreach ($this->one($run, $page, $facts, $inked[$run->id] ?? [], $apply) as $what => $number) {
                     $count[$what] += $number;
                 }
                 $count['runs']++;
@@ -63,10 +64,9 @@ final readonly class RunMover
      * @param  array<int, true>  $inked  places whose line has come to its end
      * @return array{moved: int, struck: int, added: int}
      */
-    private function one(Run $run, Rule $page, array $inked, bool $apply): array
+    private function one(Run $run, Rule $page, StoredFacts $facts, array $inked, bool $apply): array
     {
         $count = ['moved' => 0, 'struck' => 0, 'added' => 0];
-        $facts = new StoredFacts($this->db, $this->schemas, $this->clock->now(), $this->company->zone());
         $record = $facts->record($run->type, $run->record);
         if ($record === null) {
             return $count;

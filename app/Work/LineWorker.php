@@ -192,7 +192,7 @@ final readonly class LineWorker
             return null;
         }
         $book = new RememberedRuleBook($this->rules);
-        $decision = $settlement->decided($record->type, fn (StoredFacts $facts): Decision => $this->engine->fallDue($line, $rule, $record, $book, $facts, new FixedClock($now), $by === null ? null : 'now'));
+        $decision = $settlement->decided($record->type, fn (StoredFacts $facts): Decision => $this->engine->fallDue($line, $rule, $record, $book, $facts, new FixedClock($now), $by !== null));
         if ($decision->refusal !== null) {
             $this->leaveOut($row, "a rule refused it: {$decision->refusal->message}", 'failed');
 

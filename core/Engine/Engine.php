@@ -53,14 +53,14 @@ final readonly class Engine
      * A pencilled line falls due: it is done, left out, or put off, and what it changes is answered like any change.
      *
      * @param  Record  $record  as it is now, kept from being changed by others
-     * @param  ?string  $by  who wanted it done now; null when its time has come
+     * @param  bool  $byHand  whether somebody wanted it done now; otherwise its time has come
      */
-    public function fallDue(PencilledLine $line, Rule $rule, Record $record, RuleBook $book, Facts $facts, Clock $clock, ?string $by = null): Decision
+    public function fallDue(PencilledLine $line, Rule $rule, Record $record, RuleBook $book, Facts $facts, Clock $clock, bool $byHand = false): Decision
     {
         $event = new Event(EventKind::LineDue, "line:{$line->id}", $rule->line($line->place)->said ?? '');
         $change = Change::event($record, $event, null, $clock->now(), CauseKind::Rule);
         $course = new Course($change, new Standing($facts, $this->schema), $clock->now());
-        $this->runner->fallDue($course, $line, $rule, $change, $by !== null);
+        $this->runner->fallDue($course, $line, $rule, $change, $byHand);
         // What it changed stands behind the event itself, which no rule waits for.
         $refusal = $this->answer($course, $book, 1);
 

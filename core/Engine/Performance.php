@@ -119,7 +119,7 @@ final class Performance
     public function mayWrite(array $addresses, string $what): bool
     {
         foreach ($addresses as $address) {
-            $until = $this->limits?->messageWaits($address, $this->occasion(), $this->now);
+            $until = $this->limits?->messageWaits($address, $this->facts, $this->occasion(), $this->now);
             if ($until === null || $this->placed === null) {
                 continue;
             }

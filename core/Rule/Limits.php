@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule;
 
+use VividLedger\Engine\Facts;
 use VividLedger\Message\Address;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Edit;
@@ -76,12 +77,12 @@ final readonly class Limits
      *
      * @return ?\DateTimeImmutable null when it may go now
      */
-    public function messageWaits(Address $address, Occasion $occasion, \DateTimeImmutable $now): ?\DateTimeImmutable
+    public function messageWaits(Address $address, Facts $facts, Occasion $occasion, \DateTimeImmutable $now): ?\DateTimeImmutable
     {
         if ($this->most === null || $this->period === null) {
             return null;
         }
-        $sent = $occasion->calendars instanceof \VividLedger\Engine\Facts ? $occasion->calendars->messagesTo($address, $occasion->reckon($this->period->times(-1), $now)) : [];
+        $sent = $facts->messagesTo($address, $occasion->reckon($this->period->times(-1), $now));
         // Those sent just at the edge count no more.
         $sent = array_values(array_filter($sent, fn (\DateTimeImmutable $at): bool => $occasion->reckon($this->period, $at) > $now));
 
