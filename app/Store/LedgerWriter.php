@@ -9,14 +9,9 @@ use VividLedger\Engine\Deed;
 use VividLedger\Engine\Effect;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\LineDone;
-use VividLedger\Engine\Postponed;
 use VividLedger\Engine\ReadyAgain;
-use VividLedger\Engine\Retimed;
-use VividLedger\Engine\Run;
 use VividLedger\Engine\Step;
-use VividLedger\Engine\Stopped;
-use VividLedger\Engine\Struck;
-use VividLedger\Engine\TooLate;
+use VividLedger\Explain\Teller;
 use VividLedger\Record\Change;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
@@ -42,12 +37,12 @@ final readonly class LedgerWriter
     public function write(array $outcomes): array
     {
         $display = new Display(new PeopleStore($this->db, $this->schemas), $this->company->zone());
-        $numbers = $this->entries($outcomes, $display);
+        $numbers = $this->entries($outcomes, new Teller($this->schemas->schema(), $display, $this->rules));
         $rest = new LedgerRows;
         foreach ($outcomes as $index => $outcome) {
             [$saved, $steps] = $numbers[$index];
             if ($outcome->change->event === null) {
-                $rest->history($this->differing($outcome->change), $saved, $outcome->change);
+                $rest->history(Teller::differing($outcome->change, $this->schemas->schema()), $saved, $outcome->change);
             }
             foreach ($outcome->decision->steps as $place => $step) {
                 $this->step($rest, $step, $steps[$place]);
@@ -74,13 +69,13 @@ final readonly class LedgerWriter
      * @param  list<Outcome>  $outcomes
      * @return list<array{int, array<int, int>}>
      */
-    private function entries(array $outcomes, Display $display): array
+    private function entries(array $outcomes, Teller $teller): array
     {
         $saved = Batch::insertForIds($this->db, 'entries', array_map(fn (Outcome $outcome): array => $outcome->hasOwnEntry() ? [
             'kind' => $outcome->kind, 'at' => Columns::moment($outcome->change->at), 'actor_id' => $outcome->actor->personId, 'via' => $outcome->actor->via->value,
             ...$this->about($outcome->change->record()), 'rule_id' => $outcome->ruleId, 'page' => null, 'task_id' => $outcome->taskId, 'cause_id' => $outcome->causeId,
-            'data' => $this->json($outcome->data + ($outcome->change->event === null ? ['changes' => $this->changes($outcome->change, $display)] : [])),
-        ] : $this->row($outcome->decision->steps[0], $outcome->causeId, $outcome, $display), $outcomes));
+            'data' => $this->json($outcome->data + ($outcome->change->event === null ? ['changes' => $teller->changes($outcome->change)] : [])),
+        ] : $this->row($outcome->decision->steps[0], $outcome->causeId, $outcome, $teller), $outcomes));
         $numbers = [];
         $waiting = [];
         foreach ($outcomes as $index => $outcome) {
@@ -105,7 +100,7 @@ final readonly class LedgerWriter
                     if ($cause === null) {
                         break;
                     }
-                    $rows[] = $this->row($step, $cause, $outcomes[$index], $display);
+                    $rows[] = $this->row($step, $cause, $outcomes[$index], $teller);
                     $places[] = [$index, $place];
                     unset($waiting[$index][$place]);
                 }
@@ -123,40 +118,20 @@ final readonly class LedgerWriter
     }
 
     /** @return array<string, mixed> a row of the entries */
-    private function row(Step $step, ?int $cause, Outcome $outcome, Display $display): array
+    private function row(Step $step, ?int $cause, Outcome $outcome, Teller $teller): array
     {
-        [$kind, $record, $rule, $data] = match (true) {
-            $step instanceof Firing => ['fired', $step->performance->record, $step->rule, [
-                'why' => $step->why, 'did' => $step->performance->outcomes,
-                'changes' => $this->changes(new Change($step->before, $step->after, null, $outcome->change->at), $display),
-            ]],
-            $step instanceof LineDone => ['line', $step->performance->record, $step->rule, [
-                'line' => $step->rule->line($step->line->place)->said ?? '', 'place' => $step->line->place, 'turn' => $step->line->turn, 'due' => $step->line->due?->format('Y-m-d\TH:i:s\Z'),
-                'did' => $step->performance->outcomes, 'changes' => $this->changes(new Change($step->before, $step->after, null, $outcome->change->at), $display),
-            ]],
-            $step instanceof Struck => ['struck', $step->record, $this->rules->page($step->run->rule, $step->run->page), ['because' => $step->because, 'lines' => $this->lines($step->run, $step->lines, $display)]],
-            $step instanceof Retimed => ['retimed', $step->record, $this->rules->page($step->run->rule, $step->run->page), ['because' => $step->because, 'lines' => $this->lines($step->run, array_keys($step->lines), $display, $step->lines)]],
-            $step instanceof Postponed => ['postponed', $step->record, $this->rules->page($step->line->run->rule, $step->line->run->page), ['because' => $step->because, 'until' => $display->moment($step->until), 'lines' => $this->lines($step->line->run, [$step->line->id], $display)]],
-            $step instanceof TooLate => ['too_late', $step->record, $step->rule, ['because' => $step->because, 'lines' => $this->lines($step->line->run, [$step->line->id], $display)]],
-            $step instanceof Stopped => ['stopped', $step->record, $step->chain[count($step->chain) - 1], [
-                'chain' => array_map(static fn (Rule $rule): string => $rule->name, $step->chain), 'cameRound' => $step->cameRound,
-            ]],
-            $step instanceof ReadyAgain => ['ready_again', $step->record, $step->rule, []],
-            $step instanceof Effect && $step->change->event !== null => ['comment', $step->change->record(), null, ['text' => $step->change->event->text]],
-            $step instanceof Effect => [$step->change->before === null ? 'created' : 'changed', $step->change->record(), null, ['changes' => $this->changes($step->change, $display)]],
-            default => throw new \LogicException('Not a step of a decision: '.$step::class),
-        };
+        $told = $teller->step($step);
 
         return [
-            'kind' => $kind, 'at' => Columns::moment($outcome->change->at), 'actor_id' => $outcome->actor->personId, 'via' => $kind === 'line' ? $outcome->actor->via->value : 'rule', ...$this->about($record),
-            'rule_id' => $rule?->id, 'page' => $rule?->page, 'task_id' => null, 'cause_id' => $cause, 'data' => $this->json($data + ($outcome->hasOwnEntry() || $step->parent() !== null ? [] : $outcome->data)),
+            'kind' => $told->kind, 'at' => Columns::moment($outcome->change->at), 'actor_id' => $outcome->actor->personId, 'via' => $told->kind === 'line' ? $outcome->actor->via->value : 'rule', ...$this->about($told->record),
+            'rule_id' => $told->rule?->id, 'page' => $told->rule?->page, 'task_id' => null, 'cause_id' => $cause, 'data' => $this->json($told->data + ($outcome->hasOwnEntry() || $step->parent() !== null ? [] : $outcome->data)),
         ];
     }
 
     private function step(LedgerRows $rest, Step $step, int $number): void
     {
         if ($step instanceof Effect && $step->change->event === null) {
-            $rest->history($this->differing($step->change), $number, $step->change);
+            $rest->history(Teller::differing($step->change, $this->schemas->schema()), $number, $step->change);
         }
         if ($step instanceof ReadyAgain) {
             $rest->resets[] = ['rule_id' => $step->rule->id, 'record_type' => $step->record->type, 'record_id' => $step->record->id, 'epoch' => $step->epoch, 'entry_id' => $number];
@@ -171,7 +146,7 @@ final readonly class LedgerWriter
             $rest->guards[] = ['rule_id' => $step->rule->id, 'record_type' => $record->type, 'record_id' => $record->id, 'epoch' => $step->epoch, 'guard_key' => $step->guardKey, 'entry_id' => $number, 'at' => $at];
         }
         $change = new Change($step->before, $step->after, null, $step->performance->now);
-        $rest->history($this->differing($change), $number, $change);
+        $rest->history(Teller::differing($change, $this->schemas->schema()), $number, $change);
         foreach ($step->performance->tasks as $task) {
             $rest->tasks[] = $this->task($task, $step->rule, $number, $at) + ['run_id' => $step instanceof LineDone ? $step->line->run->id : null, 'line_key' => $task->key];
         }
@@ -184,63 +159,10 @@ final readonly class LedgerWriter
         array_push($rest->follows, ...$step->performance->follows);
     }
 
-    /**
-     * Lines of a run as an entry keeps them: how they read, and when they were to fall due.
-     *
-     * @param  ?list<int>  $only  ids; null for all
-     * @param  array<int, array{?\DateTimeImmutable, ?\DateTimeImmutable}>  $moved
-     * @return list<array<string, ?string>>
-     */
-    private function lines(Run $run, ?array $only, Display $display, array $moved = []): array
-    {
-        $rule = $this->rules->page($run->rule, $run->page);
-        $lines = [];
-        foreach ($run->lines as $line) {
-            if ($only === null || in_array($line->id, $only, true)) {
-                $to = $moved[$line->id][1] ?? null;
-                $lines[] = [
-                    'said' => $rule?->line($line->place)->said ?? '', 'due' => $line->due === null ? null : $display->moment($line->due),
-                    ...(isset($moved[$line->id]) ? ['to' => $to === null ? null : $display->moment($to)] : []),
-                ];
-            }
-        }
-
-        return $lines;
-    }
-
     /** @return array{record_type: string, record_id: int, version: int} */
     private function about(Record $record): array
     {
         return ['record_type' => $record->type, 'record_id' => $record->id, 'version' => $record->version];
-    }
-
-    /** @return list<array{field: string, label: string, before: string, after: string}> as a person reads them */
-    private function changes(Change $change, Display $display): array
-    {
-        $changes = [];
-        $type = $this->schemas->schema()->types[$change->record()->type];
-        foreach ($this->differing($change) as $name) {
-            $field = $type->fields[$name];
-            $changes[] = ['field' => $name, 'label' => $field->label, 'before' => $display->of($field, $change->before?->value($name)), 'after' => $display->of($field, $change->after?->value($name))];
-        }
-
-        return $changes;
-    }
-
-    /** @return list<string> names of the fields, the application's own left out */
-    private function differing(Change $change): array
-    {
-        $names = [];
-        foreach ($this->schemas->schema()->types[$change->record()->type]->fields as $name => $field) {
-            $was = $change->before?->value($name);
-            $is = $change->after?->value($name);
-            // An empty tick box is no news of a record that begins or ends.
-            if (! $field->system && $was !== $is && ! ($change->before === null && $is === false) && ! ($change->after === null && $was === false)) {
-                $names[] = $name;
-            }
-        }
-
-        return $names;
     }
 
     /** @return array<string, mixed> a row of the tasks */

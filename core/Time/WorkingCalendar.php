@@ -37,6 +37,12 @@ final class WorkingCalendar
         $this->fromDay = $this->toDay = 0;
     }
 
+    /** @param  list<string>  $days  further days on which nobody works, "2026-12-25" */
+    public function withHolidays(array $days): self
+    {
+        return new self($this->hours->withHolidays($days), $this->zone);
+    }
+
     /**
      * The moment so many seconds of work later, or earlier when negative. Used up exactly at the end of a span, it is that
      * end. Zero is the next working moment, or the base if it is one.

@@ -68,6 +68,12 @@ final readonly class WorkingHours
         return $spans !== [] && ! isset($this->holidays[gmdate('Y-m-d', $day * 86_400)]) ? $spans : [];
     }
 
+    /** @param  list<string>  $days  further holidays, "2026-12-25" */
+    public function withHolidays(array $days): self
+    {
+        return new self($this->week, $this->holidays + array_fill_keys($days, true));
+    }
+
     private static function minutes(mixed $time): int
     {
         if (! is_string($time) || preg_match('/^([01]\d|2[0-4]):([0-5]\d)$/', $time, $part) !== 1 || ($part[1] === '24' && $part[2] !== '00')) {

@@ -90,14 +90,14 @@ final class TwoWorldsInTimeTest extends TimeTestCase
             // Sometimes nobody was there to do it in time.
             if ($stories->random->getInt(1, 4) === 1) {
                 $this->clockAt($at->format('c'));
-                $paper->now = $at;
+                $paper->play($at);
                 $this->workNow();
             }
             $this->passTo($at->format('c'));
             array_push($entries, ...$paper->passTo($at));
             self::assertSame($this->outline($entries), $this->ledger($from), "{$where}: what fell due");
             $record = Columns::record($type, DB::selectOne('SELECT * FROM records_ticket WHERE id = ?', [$saved->record->id]));
-            self::assertEquals($paper->record('ticket', $record->id), $record, "{$where}: the record");
+            self::assertEquals($paper->play()->paper->record('ticket', $record->id), $record, "{$where}: the record");
             self::assertSame($this->pencilled($paper, $record), $this->pencilledIn($record), "{$where}: what is pencilled in");
         }
         self::assertSame(count($paper->tasks), DB::table('tasks')->count(), "story {$seed}: the tasks");
@@ -110,21 +110,21 @@ final class TwoWorldsInTimeTest extends TimeTestCase
      */
     private function outline(array $entries): array
     {
-        return array_map(static fn (array $entry): string => "{$entry['kind']} {$entry['record']} v{$entry['version']} ".($entry['data']['because'] ?? ''), $entries);
+        return array_map(static fn (array $entry): string => "{$entry['kind']} {$entry['rule']} {$entry['record']} v{$entry['version']} ".json_encode($entry['data']), $entries);
     }
 
     /** @return list<string> */
     private function ledger(int $from): array
     {
-        return array_map(static fn (object $row): string => "{$row->kind} {$row->record_type}:{$row->record_id} v{$row->version} ".(json_decode($row->data, true)['because'] ?? ''),
-            DB::select("SELECT * FROM entries WHERE id > ? AND kind <> 'task_due' ORDER BY id", [$from]));
+        return array_map(static fn (object $row): string => "{$row->kind} {$row->name} {$row->record_type}:{$row->record_id} v{$row->version} ".json_encode(json_decode($row->data, true)),
+            DB::select("SELECT e.*, r.name FROM entries e LEFT JOIN rules r ON r.id = e.rule_id WHERE e.id > ? AND e.kind <> 'task_due' ORDER BY e.id", [$from]));
     }
 
     /** @return list<string> */
     private function pencilled(PaperLedger $paper, Record $record): array
     {
         $lines = [];
-        foreach ($paper->inPlay('ticket', $record->id) as $run) {
+        foreach ($paper->play()->paper->inPlay('ticket', $record->id) as $run) {
             foreach ($run->lines as $line) {
                 $lines[] = "{$run->rule} {$line->place}/{$line->turn} ".($line->due?->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d H:i:s') ?? 'waits');
             }

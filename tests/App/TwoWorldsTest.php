@@ -89,7 +89,7 @@ final class TwoWorldsTest extends AppTestCase
         $messages = DB::table('messages')->orderBy('id')->get()->map(static fn (object $row): string => "{$row->subject}|{$row->text}|".implode(', ', array_column(json_decode($row->recipients, true)['to'], 'name')))->all();
         self::assertSame($paper->messages, $messages, "story {$seed}: the messages");
         foreach ($customers as $id) {
-            self::assertEquals($paper->record('customer', $id), Columns::record($schema->types['customer'], DB::selectOne('SELECT * FROM records_customer WHERE id = ?', [$id])), "story {$seed}: the customer");
+            self::assertEquals($paper->play()->paper->record('customer', $id), Columns::record($schema->types['customer'], DB::selectOne('SELECT * FROM records_customer WHERE id = ?', [$id])), "story {$seed}: the customer");
         }
 
         return [DB::table('entries')->where('kind', 'fired')->count(), DB::table('entries')->where('kind', 'stopped')->count()];

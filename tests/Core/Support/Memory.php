@@ -5,21 +5,12 @@ declare(strict_types=1);
 namespace Tests\Core\Support;
 
 use VividLedger\Condition\Total;
-use VividLedger\Engine\Deed;
 use VividLedger\Engine\Facts;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\GuardState;
-use VividLedger\Engine\LineDone;
-use VividLedger\Engine\PencilledLine;
-use VividLedger\Engine\Pencilling;
-use VividLedger\Engine\Postponed;
 use VividLedger\Engine\ReadyAgain;
-use VividLedger\Engine\Retimed;
-use VividLedger\Engine\Run;
 use VividLedger\Engine\Step;
-use VividLedger\Engine\Struck;
 use VividLedger\Engine\TasksOfLine;
-use VividLedger\Engine\TooLate;
 use VividLedger\Message\Address;
 use VividLedger\People\Directory;
 use VividLedger\People\Person;
@@ -63,19 +54,11 @@ abstract class Memory implements Directory, Facts
     /** @var array<string, int> */
     public array $lastIds = [];
 
-    /** @var list<Run> by id, from 1 */
-    public array $runs = [];
-
-    private int $lastLine = 0;
-
     /** @var array<int, WorkingCalendar> by person; 0 is the company's */
     public array $calendars = [];
 
     /** @var array<string, list<mixed>> rungs of the ladders by name */
     public array $ladders = [];
-
-    /** @var array<string, list<\DateTimeImmutable>> when messages went out, by address */
-    public array $sent = [];
 
     public function __construct(private readonly Schema $types)
     {
@@ -88,7 +71,6 @@ abstract class Memory implements Directory, Facts
         if ($step instanceof ReadyAgain) {
             $this->guards["{$step->rule->id}:{$step->record->type}:{$step->record->id}"] = [$step->epoch, 0, $this->now, []];
         }
-        $this->useLines($step);
         if (! $step instanceof Firing) {
             return;
         }
@@ -107,71 +89,6 @@ abstract class Memory implements Directory, Facts
             $now = array_diff($this->follows["{$record->type}:{$record->id}"] ?? [], [$person]);
             $this->follows["{$record->type}:{$record->id}"] = array_values($follows ? [...$now, $person] : $now);
         }
-    }
-
-    /** Keeps what a step did to runs in play and their lines. */
-    private function useLines(Step $step): void
-    {
-        if ($step instanceof Deed) {
-            foreach ($step->performance->messages as $message) {
-                foreach ([...$message->to, ...$message->cc] as $address) {
-                    $this->sent[$address->key()][] = $step->performance->now;
-                }
-            }
-        }
-        if ($step instanceof Firing && $step->performance->pencilled !== []) {
-            $this->runs[] = $run = new Run(count($this->runs) + 1, $step->rule->id, $step->rule->page, $step->before->type, $step->before->id, $step->performance->now);
-            $this->pencil($run, $step->performance->pencilled);
-        } elseif ($step instanceof LineDone) {
-            $this->drop($step->line->run->id, [$step->line->id]);
-            $this->pencil($this->runs[$step->line->run->id - 1], $step->performance->pencilled);
-        } elseif ($step instanceof TooLate) {
-            $this->drop($step->line->run->id, [$step->line->id]);
-        } elseif ($step instanceof Struck) {
-            $this->drop($step->run->id, $step->lines);
-        } elseif ($step instanceof Retimed) {
-            foreach ($step->lines as $id => [, $due]) {
-                $this->move($step->run->id, $id, $due);
-            }
-        } elseif ($step instanceof Postponed) {
-            $this->move($step->line->run->id, $step->line->id, $step->until);
-        }
-    }
-
-    /** @param  list<Pencilling>  $pencilled */
-    private function pencil(Run $run, array $pencilled): void
-    {
-        foreach ($pencilled as $pencilling) {
-            $run->lines[] = new PencilledLine(++$this->lastLine, $run, $pencilling->place, $pencilling->turn, $pencilling->due);
-        }
-    }
-
-    /** @param  ?list<int>  $lines  null for all */
-    private function drop(int $run, ?array $lines): void
-    {
-        $kept = $this->runs[$run - 1];
-        $kept->lines = $lines === null ? [] : array_values(array_filter($kept->lines, static fn (PencilledLine $line): bool => ! in_array($line->id, $lines, true)));
-    }
-
-    private function move(int $run, int $id, ?\DateTimeImmutable $due): void
-    {
-        $kept = $this->runs[$run - 1];
-        $kept->lines = array_map(static fn (PencilledLine $line): PencilledLine => $line->id === $id ? new PencilledLine($id, $kept, $line->place, $line->turn, $due) : $line, $kept->lines);
-    }
-
-    /** The line that falls due next, at the latest at a moment; null when none does. */
-    public function nextDue(\DateTimeImmutable $until): ?PencilledLine
-    {
-        $next = null;
-        foreach ($this->runs as $run) {
-            foreach ($run->lines as $line) {
-                if ($line->due !== null && $line->due <= $until && ($next === null || [$line->due, $line->id] < [$next->due, $next->id])) {
-                    $next = $line;
-                }
-            }
-        }
-
-        return $next;
     }
 
     public function now(): \DateTimeImmutable
@@ -313,7 +230,7 @@ abstract class Memory implements Directory, Facts
 
     public function inPlay(string $type, int $id): array
     {
-        return array_values(array_filter(array_map(static fn (Run $run): Run => $run->without([]), $this->runs), static fn (Run $run): bool => $run->type === $type && $run->record === $id && $run->lines !== []));
+        return [];
     }
 
     public function tasksOf(int $run, string $key): ?TasksOfLine
@@ -323,6 +240,6 @@ abstract class Memory implements Directory, Facts
 
     public function messagesTo(Address $address, \DateTimeImmutable $since): array
     {
-        return array_values(array_filter($this->sent[$address->key()] ?? [], static fn (\DateTimeImmutable $at): bool => $at >= $since));
+        return [];
     }
 }

@@ -1,0 +1,126 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Explain;
+
+use VividLedger\Engine\Effect;
+use VividLedger\Engine\Firing;
+use VividLedger\Engine\LineDone;
+use VividLedger\Engine\Postponed;
+use VividLedger\Engine\ReadyAgain;
+use VividLedger\Engine\Retimed;
+use VividLedger\Engine\RuleBook;
+use VividLedger\Engine\Run;
+use VividLedger\Engine\Step;
+use VividLedger\Engine\Stopped;
+use VividLedger\Engine\Struck;
+use VividLedger\Engine\TooLate;
+use VividLedger\Record\Change;
+use VividLedger\Record\Display;
+use VividLedger\Rule\Rule;
+use VividLedger\Schema\Schema;
+
+/** Tells what happened as the ledger keeps it; the ledger in ink and a rehearsal on paper are told by the same words. */
+final readonly class Teller
+{
+    public function __construct(
+        private Schema $schema,
+        private Display $display,
+        private RuleBook $rules,
+    ) {
+    }
+
+    public function step(Step $step): Told
+    {
+        return match (true) {
+            $step instanceof Firing => new Told('fired', $step->performance->record, $step->rule, [
+                'why' => $step->why, 'did' => $step->performance->outcomes, 'changes' => $this->changes(new Change($step->before, $step->after, null, $step->performance->now)),
+            ]),
+            $step instanceof LineDone => new Told('line', $step->performance->record, $step->rule, [
+                'line' => $step->rule->line($step->line->place)->said ?? '', 'place' => $step->line->place, 'turn' => $step->line->turn, 'due' => $step->line->due?->format('Y-m-d\TH:i:s\Z'),
+                'did' => $step->performance->outcomes, 'changes' => $this->changes(new Change($step->before, $step->after, null, $step->performance->now)),
+            ]),
+            $step instanceof Struck => new Told('struck', $step->record, $this->page($step->run), ['because' => $step->because, 'lines' => $this->lines($step->run, $step->lines)]),
+            $step instanceof Retimed => new Told('retimed', $step->record, $this->page($step->run), ['because' => $step->because, 'lines' => $this->lines($step->run, array_keys($step->lines), $step->lines)]),
+            $step instanceof Postponed => new Told('postponed', $step->record, $this->page($step->line->run), ['because' => $step->because, 'until' => $this->display->moment($step->until), 'lines' => $this->lines($step->line->run, [$step->line->id])]),
+            $step instanceof TooLate => new Told('too_late', $step->record, $step->rule, ['because' => $step->because, 'lines' => $this->lines($step->line->run, [$step->line->id])]),
+            $step instanceof Stopped => new Told('stopped', $step->record, $step->chain[count($step->chain) - 1], [
+                'chain' => array_map(static fn (Rule $rule): string => $rule->name, $step->chain), 'cameRound' => $step->cameRound,
+            ]),
+            $step instanceof ReadyAgain => new Told('ready_again', $step->record, $step->rule, []),
+            $step instanceof Effect && $step->change->event !== null => new Told('comment', $step->change->record(), null, ['text' => $step->change->event->text]),
+            $step instanceof Effect => $this->save($step->change),
+            default => throw new \LogicException('Not a step of a decision: '.$step::class),
+        };
+    }
+
+    public function save(Change $change): Told
+    {
+        $kind = match (true) {
+            $change->before === null => 'created',
+            $change->after === null => 'deleted',
+            default => 'changed',
+        };
+
+        return new Told($kind, $change->record(), null, ['changes' => $this->changes($change)]);
+    }
+
+    /** @return list<array{field: string, label: string, before: string, after: string}> as a person reads them */
+    public function changes(Change $change): array
+    {
+        $changes = [];
+        $type = $this->schema->types[$change->record()->type];
+        foreach (self::differing($change, $this->schema) as $name) {
+            $field = $type->fields[$name];
+            $changes[] = ['field' => $name, 'label' => $field->label, 'before' => $this->display->of($field, $change->before?->value($name)), 'after' => $this->display->of($field, $change->after?->value($name))];
+        }
+
+        return $changes;
+    }
+
+    /** @return list<string> names of the fields, the application's own left out */
+    public static function differing(Change $change, Schema $schema): array
+    {
+        $names = [];
+        foreach ($schema->types[$change->record()->type]->fields as $name => $field) {
+            $was = $change->before?->value($name);
+            $is = $change->after?->value($name);
+            // An empty tick box is no news of a record that begins or ends.
+            if (! $field->system && $was !== $is && ! ($change->before === null && $is === false) && ! ($change->after === null && $was === false)) {
+                $names[] = $name;
+            }
+        }
+
+        return $names;
+    }
+
+    /**
+     * Lines of a run as an entry keeps them: how they read, and when they were to fall due.
+     *
+     * @param  ?list<int>  $only  ids; null for all
+     * @param  array<int, array{?\DateTimeImmutable, ?\DateTimeImmutable}>  $moved
+     * @return list<array<string, ?string>>
+     */
+    private function lines(Run $run, ?array $only, array $moved = []): array
+    {
+        $rule = $this->page($run);
+        $lines = [];
+        foreach ($run->lines as $line) {
+            if ($only === null || in_array($line->id, $only, true)) {
+                $to = $moved[$line->id][1] ?? null;
+                $lines[] = [
+                    'said' => $rule?->line($line->place)->said ?? '', 'due' => $line->due === null ? null : $this->display->moment($line->due),
+                    ...(isset($moved[$line->id]) ? ['to' => $to === null ? null : $this->display->moment($to)] : []),
+                ];
+            }
+        }
+
+        return $lines;
+    }
+
+    private function page(Run $run): ?Rule
+    {
+        return $this->rules->page($run->rule, $run->page);
+    }
+}

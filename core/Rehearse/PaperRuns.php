@@ -1,0 +1,204 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rehearse;
+
+use VividLedger\Engine\Deed;
+use VividLedger\Engine\Firing;
+use VividLedger\Engine\LineDone;
+use VividLedger\Engine\PencilledLine;
+use VividLedger\Engine\Pencilling;
+use VividLedger\Engine\Postponed;
+use VividLedger\Engine\Retimed;
+use VividLedger\Engine\Run;
+use VividLedger\Engine\Step;
+use VividLedger\Engine\Struck;
+use VividLedger\Engine\TasksOfLine;
+use VividLedger\Engine\TooLate;
+use VividLedger\Record\Record;
+
+/** Runs, pencilled lines and tasks on paper: what becomes of them when a step of a decision is taken in. */
+final class PaperRuns
+{
+    /** @var array<int, Run> by id */
+    private array $runs = [];
+
+    /** @var array<int, int> the entry that began a run, by run */
+    private array $begunBy = [];
+
+    /** @var list<PaperTask> in the order they were given */
+    public array $tasks = [];
+
+    private int $lastRun = 0;
+
+    private int $lastLine = 0;
+
+    /** @param  int  $entry  number on paper of what is taken in */
+    public function take(Step $step, int $entry): void
+    {
+        $run = null;
+        if ($step instanceof Firing && $step->performance->pencilled !== []) {
+            $this->runs[++$this->lastRun] = $run = new Run($this->lastRun, $step->rule->id, $step->rule->page, $step->before->type, $step->before->id, $step->performance->now, self::made($step), $entry);
+            $this->begunBy[$run->id] = $entry;
+            $this->pencil($run, $step->performance->pencilled);
+        } elseif ($step instanceof LineDone) {
+            $run = $this->done($step, $entry);
+        } elseif ($step instanceof TooLate) {
+            $this->drop($step->line->run->id, [$step->line->id]);
+        } elseif ($step instanceof Struck) {
+            $this->drop($step->run->id, $step->lines);
+        } elseif ($step instanceof Retimed) {
+            foreach ($step->lines as $id => [, $due]) {
+                $this->move($step->run->id, $id, $due);
+            }
+        } elseif ($step instanceof Postponed) {
+            $this->move($step->line->run->id, $step->line->id, $step->until);
+        }
+        if ($step instanceof Deed) {
+            foreach ($step->performance->tasks as $task) {
+                $this->tasks[] = new PaperTask(count($this->tasks) + 1, $task, $step->performance->now, $step->rule, $entry, $run?->id);
+            }
+        }
+    }
+
+    private function done(LineDone $step, int $entry): Run
+    {
+        $this->drop($step->line->run->id, [$step->line->id]);
+        $old = $this->runs[$step->line->run->id] ?? $step->line->run->without([$step->line->id]);
+        $run = new Run($old->id, $old->rule, $old->page, $old->type, $old->record, $old->startedAt, self::made($step) + $old->made, $old->entry);
+        foreach ($old->lines as $line) {
+            $run->lines[] = new PencilledLine($line->id, $run, $line->place, $line->turn, $line->due);
+        }
+        $this->runs[$run->id] = $run;
+        $this->pencil($run, $step->performance->pencilled);
+
+        return $run;
+    }
+
+    /** Takes a run in as it is, with its lines. */
+    public function adopt(Run $run): void
+    {
+        $this->lastRun = max($this->lastRun, $run->id);
+        $this->runs[$run->id] = $run->without([]);
+        foreach ($run->lines as $line) {
+            $this->lastLine = max($this->lastLine, $line->id);
+        }
+    }
+
+    /** @return list<Run> in play on a record, the oldest first */
+    public function on(string $type, int $id): array
+    {
+        return array_values(array_map(static fn (Run $run): Run => $run->without([]), array_filter($this->runs, static fn (Run $run): bool => $run->type === $type && $run->record === $id && $run->lines !== [])));
+    }
+
+    /** The line that falls due next; null when none has a time. */
+    public function nextDue(): ?PencilledLine
+    {
+        $next = null;
+        foreach ($this->runs as $run) {
+            foreach ($run->lines as $line) {
+                if ($line->due !== null && ($next === null || [$line->due, $line->id] < [$next->due, $next->id])) {
+                    $next = $line;
+                }
+            }
+        }
+
+        return $next;
+    }
+
+    /** A line that cannot be done. */
+    public function forget(PencilledLine $line): void
+    {
+        $this->drop($line->run->id, [$line->id]);
+    }
+
+    /** @return list<PencilledLine> what has no time and what has not come yet, by time */
+    public function left(): array
+    {
+        $left = array_merge(...array_map(static fn (Run $run): array => $run->lines, array_values($this->runs)));
+        usort($left, self::byTime(...));
+
+        return $left;
+    }
+
+    /** The entry on paper that began a run; null when it began before the rehearsal. */
+    public function beginning(Run $run): ?int
+    {
+        return $this->begunBy[$run->id] ?? null;
+    }
+
+    public function tasksOf(int $run, string $key): ?TasksOfLine
+    {
+        $tasks = array_filter($this->tasks, static fn (PaperTask $task): bool => $task->run === $run && $task->given->key === $key);
+        if ($tasks === []) {
+            return null;
+        }
+        $dues = array_filter(array_map(static fn (PaperTask $task): ?\DateTimeImmutable => $task->given->due, $tasks));
+        $open = count(array_filter($tasks, static fn (PaperTask $task): bool => $task->doneAt === null));
+        $done = array_filter(array_map(static fn (PaperTask $task): ?\DateTimeImmutable => $task->doneAt, $tasks));
+
+        return new TasksOfLine($open, min(array_map(static fn (PaperTask $task): \DateTimeImmutable => $task->givenAt, $tasks)), $dues === [] ? null : max($dues), $open === 0 && $done !== [] ? max($done) : null);
+    }
+
+    /**
+     * @param  list<int>  $people
+     * @return array<int, int> open tasks that were given on paper
+     */
+    public function openTasks(array $people): array
+    {
+        $open = [];
+        foreach ($this->tasks as $task) {
+            $person = $task->given->person?->id;
+            if ($task->doneAt === null && $person !== null && in_array($person, $people, true)) {
+                $open[$person] = ($open[$person] ?? 0) + 1;
+            }
+        }
+
+        return $open;
+    }
+
+    /** @param  list<Pencilling>  $pencilled */
+    private function pencil(Run $run, array $pencilled): void
+    {
+        foreach ($pencilled as $pencilling) {
+            $run->lines[] = new PencilledLine(++$this->lastLine, $run, $pencilling->place, $pencilling->turn, $pencilling->due);
+        }
+        self::order($run);
+    }
+
+    /** @param  ?list<int>  $lines  null for all */
+    private function drop(int $run, ?array $lines): void
+    {
+        $kept = $this->runs[$run] ?? null;
+        if ($kept !== null) {
+            $kept->lines = $lines === null ? [] : array_values(array_filter($kept->lines, static fn (PencilledLine $line): bool => ! in_array($line->id, $lines, true)));
+        }
+    }
+
+    private function move(int $run, int $id, ?\DateTimeImmutable $due): void
+    {
+        $kept = $this->runs[$run] ?? null;
+        if ($kept !== null) {
+            $kept->lines = array_map(static fn (PencilledLine $line): PencilledLine => $line->id === $id ? new PencilledLine($id, $kept, $line->place, $line->turn, $due) : $line, $kept->lines);
+            self::order($kept);
+        }
+    }
+
+    /** By when they fall due, as production reads them. */
+    private static function order(Run $run): void
+    {
+        usort($run->lines, self::byTime(...));
+    }
+
+    private static function byTime(PencilledLine $one, PencilledLine $other): int
+    {
+        return [$one->due === null, $one->due, $one->id] <=> [$other->due === null, $other->due, $other->id];
+    }
+
+    /** @return array<string, array{string, int}> */
+    private static function made(Deed $step): array
+    {
+        return array_map(static fn (Record $record): array => [$record->type, $record->id], $step->performance->made);
+    }
+}

@@ -1,0 +1,162 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rehearse;
+
+use VividLedger\Engine\Decision;
+use VividLedger\Engine\Deed;
+use VividLedger\Engine\Engine;
+use VividLedger\Engine\Facts;
+use VividLedger\Engine\FixedClock;
+use VividLedger\Engine\PencilledLine;
+use VividLedger\Explain\Teller;
+use VividLedger\Explain\Told;
+use VividLedger\Record\CauseKind;
+use VividLedger\Record\Change;
+use VividLedger\Record\Display;
+use VividLedger\Record\Event;
+use VividLedger\Record\Record;
+use VividLedger\Record\Value;
+use VividLedger\Schema\Schema;
+
+/**
+ * The engine with everything it needs on paper: saves and events are answered, time passes, lines fall due. The ledger it
+ * writes is the one the application would write.
+ */
+final class Play
+{
+    /** @var list<PaperEntry> */
+    public array $entries = [];
+
+    public readonly Paper $paper;
+
+    private readonly Teller $teller;
+
+    private readonly Upcoming $upcoming;
+
+    public function __construct(
+        private readonly Schema $schema,
+        private readonly \DateTimeZone $zone,
+        private readonly Engine $engine,
+        private readonly PaperBook $book,
+        Facts $below,
+        \DateTimeImmutable $now,
+    ) {
+        $this->paper = new Paper($below, $schema, $now);
+        $this->teller = new Teller($schema, new Display($this->paper, $zone), $book);
+        $this->upcoming = new Upcoming($book->rules, $zone, $now);
+    }
+
+    /**
+     * Saves a record as somebody would.
+     *
+     * @param  array<string, string|int|bool|null>  $values  normalised, those that are set
+     * @return Record as it is in the end
+     */
+    public function save(?Record $before, int $id, string $type, array $values, ?int $actor, bool $isWhatIf = false): Record
+    {
+        $stamp = Value::instantText($this->paper->now);
+        $stamps = ['updated_at' => $stamp, 'updated_by' => $actor] + ($before === null ? ['created_at' => $stamp, 'created_by' => $actor] : []);
+        $all = $before->values ?? array_map(static fn ($field): ?bool => $field->type === \VividLedger\Schema\FieldType::Tick ? false : null, $this->schema->types[$type]->fields);
+        $after = new Record($type, $id, ($before->version ?? 0) + 1, $this->schema->types[$type]->withComputed(array_replace($all, $values, $stamps)));
+        $change = new Change($before, $after, $actor, $this->paper->now);
+        if ($before === null || $change->fields() !== []) {
+            $this->answer($change, $isWhatIf);
+        }
+
+        return $this->paper->record($type, $id) ?? $after;
+    }
+
+    /** Answers a change or an event that comes from outside. */
+    public function answer(Change $change, bool $isWhatIf = false, ?int $cause = null): void
+    {
+        $decision = $this->engine->decide($change, $this->book, $this->paper, new FixedClock($this->paper->now));
+        $number = null;
+        if ($change->event === null) {
+            $number = $this->enter($this->teller->save($change), $cause, isWhatIf: $isWhatIf);
+        } elseif (! $change->event->kind->comesOnce()) {
+            $number = $this->enter(new Told($change->event->kind->value, $change->record(), null, ['text' => $change->event->text]), $cause, isWhatIf: $isWhatIf);
+        }
+        if ($decision->refusal === null && $change->event === null) {
+            $change->after === null ? $this->paper->remove($change->record()) : $this->paper->keep($change->after);
+        }
+        $this->take($decision, $change->record(), $number);
+    }
+
+    /** Lets time pass up to a moment: what falls due is done, and what time sets off starts, each at its time. */
+    public function passTo(\DateTimeImmutable $until, ?Record $about = null, int $mostEntries = PHP_INT_MAX): void
+    {
+        while (count($this->entries) < $mostEntries) {
+            $line = $this->paper->runs->nextDue();
+            $start = $about === null ? null : $this->upcoming->next($this->paper->record($about->type, $about->id), $this->entries, $this->paper, $until);
+            if ($line?->due !== null && $line->due <= $until && ($start === null || $line->due < $start->at)) {
+                $this->paper->now = max($this->paper->now, $line->due);
+                $this->fallDue($line);
+            } elseif ($start !== null) {
+                $this->paper->now = max($this->paper->now, $start->at);
+                $this->upcoming->came($start);
+                $this->start($start);
+            } else {
+                break;
+            }
+        }
+        $this->paper->now = max($this->paper->now, $until);
+    }
+
+    public function start(Start $start): void
+    {
+        $event = new Event($start->kind, $start->occasion, $start->said, $start->rule->id);
+        $this->answer(Change::event($start->record, $event, null, $this->paper->now, CauseKind::Rule));
+    }
+
+    private function fallDue(PencilledLine $line): void
+    {
+        $rule = $this->book->page($line->run->rule, $line->run->page);
+        $record = $this->paper->record($line->run->type, $line->run->record);
+        if ($rule === null || $record === null) {
+            $this->paper->runs->forget($line);
+
+            return;
+        }
+        $decision = $this->engine->fallDue($line, $rule, $record, $this->book, $this->paper, new FixedClock($this->paper->now));
+        if ($decision->refusal !== null) {
+            $this->paper->runs->forget($line);
+        }
+        $this->take($decision, $record, $this->paper->runs->beginning($line->run));
+    }
+
+    private function take(Decision $decision, Record $record, ?int $cause): void
+    {
+        if ($decision->refusal !== null) {
+            $refusal = $decision->refusal;
+            $this->enter(new Told('refused', $record, $refusal->rule, ['message' => $refusal->message, 'field' => $refusal->field, 'why' => $refusal->why]), $cause);
+
+            return;
+        }
+        $numbers = [];
+        foreach ($decision->steps as $place => $step) {
+            $parent = $step->parent();
+            $tasks = count($this->paper->runs->tasks);
+            // Told before it is taken in, while the lines it strikes out are still there.
+            $told = $this->teller->step($step);
+            $this->paper->takeStep($step, count($this->entries) + 1);
+            $numbers[$place] = $this->enter(
+                $told, $parent === null ? $cause : $numbers[$parent],
+                $step instanceof Deed ? $step->performance->messages : [], array_slice($this->paper->runs->tasks, $tasks),
+            );
+        }
+        $this->paper->take($decision);
+    }
+
+    /**
+     * @param  list<\VividLedger\Message\Message>  $messages
+     * @param  list<PaperTask>  $tasks
+     */
+    private function enter(Told $told, ?int $cause, array $messages = [], array $tasks = [], bool $isWhatIf = false): int
+    {
+        $this->entries[] = new PaperEntry(count($this->entries) + 1, $this->paper->now, $told, $cause, $messages, $tasks, $isWhatIf);
+
+        return count($this->entries);
+    }
+}
