@@ -15,6 +15,7 @@ use App\Http\Api\MailRoomController;
 use App\Http\Api\MessageController;
 use App\Http\Api\OfferController;
 use App\Http\Api\RecordController;
+use App\Http\Api\RehearsalController;
 use App\Http\Api\RuleController;
 use App\Http\Api\RunController;
 use App\Http\Api\SchemaController;
@@ -33,6 +34,8 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('people', [CompanyController::class, 'people']);
     Route::get('company', [CompanyController::class, 'show']);
     Route::get('today', [TodayController::class, 'show']);
+
+    Route::post('rehearse', [RehearsalController::class, 'play']);
 
     Route::get('records/{type}', [RecordController::class, 'index']);
     Route::post('records/{type}/filter', [RecordController::class, 'readFilter']);

@@ -18,10 +18,10 @@ final readonly class SpanComparison implements Condition
      * @param  GivenMoment  $to  the later end
      */
     public function __construct(
-        private Readable $left,
+        public Readable $left,
         private GivenMoment $from,
         private GivenMoment $to,
-        private string $text,
+        public string $text,
     ) {
     }
 

@@ -34,6 +34,9 @@ final class Paper implements Facts
     /** @var array<string, array{int, int, ?\DateTimeImmutable, array<string, true>}> epoch, count, last firing and keys, by rule and record */
     private array $guards = [];
 
+    /** @var array<int, true> rules whose guards count as never used */
+    private array $new = [];
+
     /** @var array<string, int> */
     private array $turns = [];
 
@@ -62,6 +65,12 @@ final class Paper implements Facts
     ) {
         $this->runs = new PaperRuns;
         $this->records = new Standing($below, $schema);
+    }
+
+    /** Takes the guards of a rule as never used: a rehearsal shows what it does the first time. */
+    public function asIfNew(int $rule): void
+    {
+        $this->new[$rule] = true;
     }
 
     public function keep(Record $record): void
@@ -127,7 +136,7 @@ final class Paper implements Facts
     /** @return array{int, int, ?\DateTimeImmutable, array<string, true>} */
     private function guardBelow(int $rule, Record $record): array
     {
-        $state = $this->below->guardState($rule, $record->type, $record->id);
+        $state = $this->guardState($rule, $record->type, $record->id);
 
         return [$state->epoch, $state->count, $state->last, []];
     }
@@ -199,14 +208,14 @@ final class Paper implements Facts
 
     public function guardHeld(int $ruleId, string $type, int $recordId, int $epoch, string $key): bool
     {
-        return isset($this->guards["{$ruleId}:{$type}:{$recordId}"][3]["{$epoch}:{$key}"]) || $this->below->guardHeld($ruleId, $type, $recordId, $epoch, $key);
+        return isset($this->guards["{$ruleId}:{$type}:{$recordId}"][3]["{$epoch}:{$key}"]) || (! isset($this->new[$ruleId]) && $this->below->guardHeld($ruleId, $type, $recordId, $epoch, $key));
     }
 
     public function guardState(int $ruleId, string $type, int $recordId): GuardState
     {
         $guard = $this->guards["{$ruleId}:{$type}:{$recordId}"] ?? null;
 
-        return $guard === null ? $this->below->guardState($ruleId, $type, $recordId) : new GuardState($guard[0], $guard[1], $guard[2]);
+        return $guard === null ? (isset($this->new[$ruleId]) ? new GuardState : $this->below->guardState($ruleId, $type, $recordId)) : new GuardState($guard[0], $guard[1], $guard[2]);
     }
 
     public function freshId(string $type): int

@@ -18,6 +18,8 @@ use VividLedger\Record\Display;
 use VividLedger\Record\Event;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Schema;
 
 /**
@@ -56,16 +58,36 @@ final class Play
      */
     public function save(?Record $before, int $id, string $type, array $values, ?int $actor, bool $isWhatIf = false): Record
     {
-        $stamp = Value::instantText($this->paper->now);
-        $stamps = ['updated_at' => $stamp, 'updated_by' => $actor] + ($before === null ? ['created_at' => $stamp, 'created_by' => $actor] : []);
-        $all = $before->values ?? array_map(static fn ($field): ?bool => $field->type === \VividLedger\Schema\FieldType::Tick ? false : null, $this->schema->types[$type]->fields);
-        $after = new Record($type, $id, ($before->version ?? 0) + 1, $this->schema->types[$type]->withComputed(array_replace($all, $values, $stamps)));
+        $after = $this->made($before, $id, $type, $values, $actor);
         $change = new Change($before, $after, $actor, $this->paper->now);
         if ($before === null || $change->fields() !== []) {
             $this->answer($change, $isWhatIf);
         }
 
         return $this->paper->record($type, $id) ?? $after;
+    }
+
+    /**
+     * A record as it would be after a save, before any rule has answered.
+     *
+     * @param  array<string, string|int|bool|null>  $values  normalised, those that are set
+     */
+    public function made(?Record $before, int $id, string $type, array $values, ?int $actor): Record
+    {
+        $stamp = Value::instantText($this->paper->now);
+        $stamps = ['updated_at' => $stamp, 'updated_by' => $actor] + ($before === null ? ['created_at' => $stamp, 'created_by' => $actor] : []);
+        $all = $before->values ?? array_map(static fn (Field $field): ?bool => $field->type === FieldType::Tick ? false : null, $this->schema->types[$type]->fields);
+
+        return new Record($type, $id, ($before->version ?? 0) + 1, $this->schema->types[$type]->withComputed(array_replace($all, $values, $stamps)));
+    }
+
+    /** Something happens to a record and changes none of its fields. */
+    public function happen(Record $record, Event $event, ?int $actor, bool $isWhatIf = false, ?int $cause = null): void
+    {
+        $now = $this->paper->record($record->type, $record->id);
+        if ($now !== null) {
+            $this->answer(Change::event($now, $event, $actor, $this->paper->now), $isWhatIf, $cause);
+        }
     }
 
     /** Answers a change or an event that comes from outside. */

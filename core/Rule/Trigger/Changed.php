@@ -14,7 +14,7 @@ use VividLedger\Rule\Reading\WordRole;
 /** An existing record changed: in any field, or in one of the named fields, and of one field from and to certain values. */
 final readonly class Changed extends OwnTrigger
 {
-    public function __construct(string $type, private ChangedFields $fields)
+    public function __construct(string $type, public ChangedFields $fields)
     {
         parent::__construct($type);
     }

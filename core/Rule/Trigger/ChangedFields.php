@@ -22,9 +22,9 @@ final readonly class ChangedFields
      */
     private function __construct(
         public ?array $names,
-        private ?Field $single,
-        private string|int|bool|null $from,
-        private string|int|bool|null $to,
+        public ?Field $single,
+        public string|int|bool|null $from,
+        public string|int|bool|null $to,
         private string $wording,
     ) {
     }

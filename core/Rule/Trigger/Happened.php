@@ -16,7 +16,7 @@ use VividLedger\Rule\Reading\WordRole;
 /** A comment or a file arrived, or a task was done; optionally only one whose text has certain words in it. */
 abstract readonly class Happened extends OwnTrigger
 {
-    final public function __construct(string $type, private string $about)
+    final public function __construct(string $type, public string $about)
     {
         parent::__construct($type);
     }

@@ -35,10 +35,10 @@ final readonly class RelatedChanged implements Trigger
 
     private function __construct(
         private string $on,
-        private Relation $relation,
-        private string $happening,
-        private ?ChangedFields $fields,
-        ?Condition $where,
+        public Relation $relation,
+        public string $happening,
+        public ?ChangedFields $fields,
+        public ?Condition $where,
     ) {
         $this->test = $where?->compile();
     }

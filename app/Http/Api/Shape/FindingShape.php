@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Api\Shape;
 
 use OpenApi\Attributes as OA;
+use VividLedger\Condition\Finding;
 
 /** What a condition found. */
 #[OA\Schema]
@@ -20,5 +21,10 @@ final readonly class FindingShape
         #[OA\Property(items: new OA\Items(type: FindingShape::class))]
         public array $parts,
     ) {
+    }
+
+    public static function of(Finding $finding): self
+    {
+        return new self($finding->text, $finding->held, $finding->seen, array_map(self::of(...), $finding->parts));
     }
 }

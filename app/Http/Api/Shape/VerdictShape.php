@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Api\Shape;
 
 use OpenApi\Attributes as OA;
+use VividLedger\Explain\Verdict;
 
 /** What a rule made of a change. */
 #[OA\Schema]
@@ -26,5 +27,10 @@ final readonly class VerdictShape
         #[OA\Property]
         public bool $ready,
     ) {
+    }
+
+    public static function of(Verdict $verdict): self
+    {
+        return new self($verdict->reason->value, $verdict->sentence, $verdict->trigger, $verdict->triggered, FindingShape::of($verdict->conditions), $verdict->guard, $verdict->ready);
     }
 }

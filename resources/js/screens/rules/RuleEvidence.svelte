@@ -4,11 +4,12 @@
     import EntryRow from '../../parts/EntryRow.svelte';
     import type { Document } from '../../state/document.svelte';
     import { moment } from '../../state/moments';
+    import Rehearse from './evidence/Rehearse.svelte';
 
-    type Tab = 'remarks' | 'entries' | 'pages';
+    type Tab = 'rehearse' | 'remarks' | 'entries' | 'pages';
     let { rule, page }: { rule: Shapes['RuleShape']; page: Document } = $props();
     // svelte-ignore state_referenced_locally
-    let tab = $state<Tab>(rule.hasDraft ? 'remarks' : 'entries');
+    let tab = $state<Tab>(rule.hasDraft ? 'rehearse' : 'entries');
     const problems = $derived(page.reading.problems);
     const entries = createQuery(() => ({
         queryKey: ['ledger', 'rule', rule.id],
@@ -36,6 +37,7 @@
 
 <section class="leaf right" style="--margin-at: 110px">
     <div class="tabs" role="tablist">
+        <button type="button" role="tab" aria-selected={tab === 'rehearse'} onclick={() => (tab = 'rehearse')}>Rehearse</button>
         <button type="button" role="tab" aria-selected={tab === 'remarks'} onclick={() => (tab = 'remarks')}>
             Remarks {#if problems.length}<span class="figures ml-1 rounded-full bg-marigold-wash px-1.5 text-[11px] text-marigold"
                     >{problems.length}</span
@@ -47,7 +49,9 @@
         </button>
     </div>
     <div class="scroll">
-        {#if tab === 'remarks'}
+        {#if tab === 'rehearse'}
+            <Rehearse {rule} {page} />
+        {:else if tab === 'remarks'}
             <div class="p-6">
                 {#each problems as problem (problem.at + problem.code)}
                     <button

@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Evidence;
+
+use App\Store\Columns;
+use App\Store\Company;
+use App\Store\Refused;
+use App\Store\SchemaStore;
+use App\Store\StoredRuleBook;
+use App\Store\TypeTable;
+use App\Work\HouseClock;
+use Illuminate\Database\Connection;
+use VividLedger\Record\Record;
+use VividLedger\Rehearse\InvalidScript;
+use VividLedger\Rehearse\Proposer;
+use VividLedger\Rehearse\Rehearsal;
+use VividLedger\Rehearse\Script;
+use VividLedger\Rehearse\ScriptReader;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Rule;
+use VividLedger\Schema\RecordType;
+
+/** Plays rehearsals as they are asked for: finds the record, proposes what happens first, and plays it with and without what is supposed. */
+final readonly class Rehearsals
+{
+    public function __construct(
+        private Connection $db,
+        private SchemaStore $schemas,
+        private StoredRuleBook $pages,
+        private RulesInForce $rules,
+        private Candidates $candidates,
+        private HouseClock $clock,
+        private Company $company,
+    ) {
+    }
+
+    /**
+     * @param  array<string, mixed>  $asked  "record" {"id"}, {"pick"} or {"values"}, "opening", "whatIfs", "others"
+     *
+     * @throws Refused when it cannot be played as it is asked for
+     */
+    public function play(Rule $rule, array $asked, ?int $actor): Rehearsed
+    {
+        $schema = $this->schemas->schema();
+        $type = $schema->types[$rule->on];
+        $facts = $this->facts();
+        $proposer = new Proposer($schema, $this->company->zone());
+        $reader = new ScriptReader($schema, $facts);
+        try {
+            [$record, $pick] = $this->record(new Node($asked['record'] ?? [], '/record'), $rule, $type, $proposer, $reader, $facts);
+            $opening = is_array($asked['opening'] ?? null) ? $reader->opening($asked['opening'], $type) : $proposer->opening($rule, $record, $facts, $this->clock->now());
+            $whatIfs = $reader->whatIfs(is_array($asked['whatIfs'] ?? null) ? $asked['whatIfs'] : [], $type);
+        } catch (InvalidScript $invalid) {
+            throw new Refused('invalid_script', $invalid->getMessage(), 422, [['at' => $invalid->at, 'code' => 'invalid_script', 'message' => $invalid->getMessage()]]);
+        }
+        $withOthers = ($asked['others'] ?? true) === true;
+        $rules = $withOthers ? $this->rules->with($rule) : [$rule];
+        $script = new Script($record, $opening, $whatIfs, $actor);
+        $rehearsal = new Rehearsal($schema, $this->company->zone());
+        $pages = $withOthers && $pick !== 'made_up' ? $this->pages : null;
+        $played = $rehearsal->play($script, $rule, $rules, $facts, $pages);
+
+        return new Rehearsed($script, $played, $whatIfs === [] ? null : $rehearsal->play($script->withoutWhatIfs(), $rule, $rules, $this->facts(), $pages), $pick, $withOthers);
+    }
+
+    public function facts(): PaperFacts
+    {
+        return new PaperFacts($this->db, $this->schemas, $this->clock->now(), $this->company->zone());
+    }
+
+    /** @return array{Record, string} the record, and how it was found */
+    private function record(Node $node, Rule $rule, RecordType $type, Proposer $proposer, ScriptReader $reader, PaperFacts $facts): array
+    {
+        if (is_int($node->child('id')->raw)) {
+            $row = $this->db->selectOne('SELECT * FROM `'.TypeTable::name($type->name).'` WHERE id = ?', [$node->child('id')->raw]);
+
+            return [$row === null ? throw new Refused('not_found', "There is no {$type->inSentence()} {$node->child('id')->raw}.", 404) : Columns::record($type, $row), 'chosen'];
+        }
+        $madeUpId = $facts->freshId($type->name);
+        if (is_array($node->child('values')->raw)) {
+            return [$reader->record($node->child('values'), $type, $madeUpId, 1), 'made_up'];
+        }
+        $pick = $node->child('pick')->text() ?? '';
+        $found = match ($pick) {
+            'nearly' => $this->candidates->nearly($type, $rule),
+            'made_up' => null,
+            default => $this->candidates->matched($type, $rule),
+        };
+        if ($found !== null) {
+            return [$found, $pick === '' ? 'matched' : $pick];
+        }
+        if ($pick === '' && ($nearly = $this->candidates->nearly($type, $rule)) !== null) {
+            return [$nearly, 'nearly'];
+        }
+        if ($pick === 'matched' || $pick === 'nearly') {
+            throw new Refused('no_record', $pick === 'matched' ? "No {$type->inSentence()} meets the conditions now. Make one up." : "No {$type->inSentence()} meets all conditions but one. Make one up.", 404);
+        }
+        $ground = $this->candidates->any($type) ?? new Record($type->name, 0, 1, array_map(static fn ($field): ?bool => $field->type === \VividLedger\Schema\FieldType::Tick ? false : null, $type->fields));
+        $made = $proposer->madeUp($rule, $ground->with([$type->title => 'Made up']), $facts);
+
+        return [new Record($type->name, $madeUpId, 1, $made->values), 'made_up'];
+    }
+}

@@ -1,0 +1,142 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Evidence\Rehearsed;
+use App\Http\Api\Shape\EntryShape;
+use App\Http\Api\Shape\PaperEntryShape;
+use App\Http\Api\Shape\PaperLineShape;
+use App\Http\Api\Shape\PaperMessage;
+use App\Http\Api\Shape\PaperTaskShape;
+use App\Http\Api\Shape\RehearsalShape;
+use App\Http\Api\Shape\TallyShape;
+use App\Http\Api\Shape\VerdictShape;
+use App\Store\Company;
+use App\Store\PeopleStore;
+use App\Store\SchemaStore;
+use VividLedger\Engine\PencilledLine;
+use VividLedger\Record\Display;
+use VividLedger\Record\Value;
+use VividLedger\Rehearse\Opening;
+use VividLedger\Rehearse\OpeningKind;
+use VividLedger\Rehearse\PaperEntry;
+use VividLedger\Rehearse\PaperTask;
+use VividLedger\Rehearse\Played;
+use VividLedger\Rehearse\ScriptReader;
+use VividLedger\Rehearse\Tally;
+use VividLedger\Rule\Rule;
+use VividLedger\Schema\RecordType;
+
+/** Rehearsals as the API gives them. */
+final readonly class RehearsalShapes
+{
+    public function __construct(
+        private SchemaStore $schemas,
+        private PeopleStore $names,
+        private Company $company,
+        private RecordShapes $records,
+    ) {
+    }
+
+    public function of(Rule $rule, Rehearsed $rehearsed): RehearsalShape
+    {
+        $script = $rehearsed->script;
+        $played = $rehearsed->played;
+        $type = $this->schemas->schema()->types[$rule->on];
+        $display = new Display($this->names, $this->company->zone());
+        $struck = [];
+        foreach ($played->entries as $entry) {
+            array_push($struck, ...$this->struck($entry, $rule));
+        }
+
+        return new RehearsalShape(
+            $this->records->of($type, [$script->record])[0],
+            $rehearsed->pick,
+            json_decode((string) json_encode(ScriptReader::written($script->opening)), true),
+            $this->opening($script->opening, $type, $display),
+            array_map(static fn ($whatIf): string => $whatIf->said($type, $display), $script->whatIfs),
+            array_map(fn (PaperEntry $entry): PaperEntryShape => $this->entry($entry, $rule, $script->actor), $played->entries),
+            $struck,
+            array_map(static fn (PencilledLine $line): PaperLineShape => new PaperLineShape($line->due === null ? null : Value::instantText($line->due), $line->run->rule === $rule->id ? ($rule->line($line->place)->said ?? '') : '', null, $line->run->rule === $rule->id, ''), $played->left),
+            $this->tally($played, $type, $display),
+            $rehearsed->without === null ? null : $this->tally($rehearsed->without, $type, $display),
+            $played->why === null ? null : VerdictShape::of($played->why),
+            Value::instantText($played->from),
+            Value::instantText($played->until),
+            $played->goesOn,
+        );
+    }
+
+    private function entry(PaperEntry $entry, Rule $rule, ?int $actor): PaperEntryShape
+    {
+        $told = $entry->told;
+        $data = json_decode((string) json_encode($told->data), true);
+        $changes = $data['changes'] ?? [];
+        unset($data['changes']);
+        $type = $this->schemas->schema()->types[$told->record->type];
+        $title = $told->record->value($type->title);
+
+        return new PaperEntryShape(
+            new EntryShape(
+                $entry->number, $told->kind, Value::instantText($entry->at), $told->rule === null && $actor !== null ? $this->names->person($actor)?->name : null, $told->rule === null && $entry->cause === null ? 'person' : 'rule',
+                $type->name, $told->record->id, $type->numberOf($told->record->id), is_string($title) ? $title : null, $told->rule?->id, $told->rule?->name, $told->rule?->page, null, $entry->cause, $changes, $data,
+            ),
+            $told->rule?->id === $rule->id,
+            $entry->isWhatIf,
+            array_map(static fn ($message): PaperMessage => new PaperMessage($message->channel->value, $message->toText(), $message->subject, $message->text, $message->path), $entry->messages),
+            array_map(static fn (PaperTask $task): PaperTaskShape => new PaperTaskShape(
+                $task->number, $task->given->title, $task->given->person?->name, $task->given->path, $task->given->due === null ? null : Value::instantText($task->given->due), $task->doneAt === null ? null : Value::instantText($task->doneAt),
+            ), $entry->tasks),
+        );
+    }
+
+    /** @return list<PaperLineShape> pencilled lines that came to nothing, at the moment they were for */
+    private function struck(PaperEntry $entry, Rule $rule): array
+    {
+        if ($entry->told->kind !== 'struck' && $entry->told->kind !== 'too_late') {
+            return [];
+        }
+        $zone = $this->company->zone();
+
+        return array_map(fn (array $line): PaperLineShape => new PaperLineShape(
+            $line['due'] === null ? null : Value::instantText(new \DateTimeImmutable($line['due'], $zone)), (string) $line['said'], $entry->told->rule?->name, $entry->told->rule?->id === $rule->id, (string) $entry->told->data['because'],
+        ), $entry->told->data['lines']);
+    }
+
+    private function opening(Opening $opening, RecordType $type, Display $display): string
+    {
+        $about = $opening->related === null ? $type : $this->schemas->schema()->types[$opening->related[0]];
+        $sets = [];
+        foreach ($opening->set as $name => $value) {
+            $field = $about->fields[$name];
+            $was = $opening->was[$name] ?? null;
+            $sets[] = $opening->kind === OpeningKind::Created || $was === null ? "{$field->label} becomes {$display->of($field, $value)}" : "{$field->label} goes from {$display->of($field, $was)} to {$display->of($field, $value)}";
+        }
+        $set = $sets === [] ? '' : ', '.implode(', ', $sets);
+
+        return match ($opening->kind) {
+            OpeningKind::Created => "The {$type->inSentence()} is created",
+            OpeningKind::Changed => $sets === [] ? "The {$type->inSentence()} is saved" : implode(', ', $sets),
+            OpeningKind::Deleted => "The {$type->inSentence()} is deleted",
+            OpeningKind::Related => "A related {$about->inSentence()} is ".(($opening->related[1] ?? 0) === 0 ? 'created' : 'changed').$set,
+            OpeningKind::Time => 'Its time comes',
+            default => 'The '.$type->inSentence().' '.($opening->kind->event()?->label() ?? '').($opening->text === '' ? '' : ", “{$opening->text}”"),
+        };
+    }
+
+    private function tally(Played $played, RecordType $type, Display $display): TallyShape
+    {
+        $ends = [];
+        foreach ($played->after === null ? [] : $type->ownFields() as $field) {
+            $is = $played->after->value($field->name);
+            if ($played->before !== null && $is !== $played->before->value($field->name)) {
+                $ends[] = "{$field->label} is {$display->of($field, $is)}";
+            }
+        }
+        $tally = Tally::of($played, $ends);
+
+        return new TallyShape($tally->emails, $tally->texts, $tally->notes, $tally->tasks, $tally->changes, $tally->struck, $tally->ends, $tally->said());
+    }
+}

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rehearse;
+
+use VividLedger\Record\EventKind;
+
+/** How a rehearsal begins. */
+enum OpeningKind: string
+{
+    case Created = 'created';
+    case Changed = 'changed';
+    case Deleted = 'deleted';
+    case Related = 'related';   // a related record is created or changed
+    case Time = 'time';         // time sets the rule off
+    case Comment = 'comment';
+    case Reply = 'reply';
+    case File = 'file';
+    case TaskDone = 'task_done';
+    case ByHand = 'by_hand';
+
+    public function event(): ?EventKind
+    {
+        return match ($this) {
+            self::Comment => EventKind::Comment,
+            self::Reply => EventKind::Reply,
+            self::File => EventKind::File,
+            self::TaskDone => EventKind::TaskDone,
+            self::ByHand => EventKind::ByHand,
+            default => null,
+        };
+    }
+}

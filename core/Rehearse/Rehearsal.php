@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rehearse;
+
+use VividLedger\Engine\Engine;
+use VividLedger\Engine\Facts;
+use VividLedger\Engine\RuleBook;
+use VividLedger\Engine\View;
+use VividLedger\Explain\Examiner;
+use VividLedger\Explain\Verdict;
+use VividLedger\Record\CauseKind;
+use VividLedger\Record\Change;
+use VividLedger\Record\Event;
+use VividLedger\Record\Record;
+use VividLedger\Rehearse\WhatIf\WhatIf;
+use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\Swept;
+use VividLedger\Schema\RecordType;
+use VividLedger\Schema\Schema;
+
+/** Plays the life of a rule on one record, from the first change to its last pencilled line, and touches nothing. */
+final readonly class Rehearsal
+{
+    /** A life is played no further; what would come then is said to come. */
+    public const MOST_DAYS = 400;
+
+    private const MOST_ENTRIES = 250;
+
+    private Engine $engine;
+
+    public function __construct(private Schema $schema, private \DateTimeZone $zone)
+    {
+        $this->engine = new Engine($schema, $zone);
+    }
+
+    /**
+     * @param  Rule  $own  the rule that is rehearsed, a draft or a page
+     * @param  list<Rule>  $rules  all that answer, in order, the rehearsed one among them
+     * @param  ?RuleBook  $pages  where pages are found that lines pencilled in before may stand on
+     */
+    public function play(Script $script, Rule $own, array $rules, Facts $facts, ?RuleBook $pages = null): Played
+    {
+        $from = $script->opening->at;
+        $play = new Play($this->schema, $this->zone, $this->engine, new PaperBook($rules, $pages), $facts, $from);
+        $type = $this->schema->types[$script->record->type];
+        $play->paper->asIfNew($own->id);
+        if ($pages !== null) {
+            foreach ($facts->inPlay($script->record->type, $script->record->id) as $run) {
+                if ($run->rule !== $own->id) {
+                    $play->paper->runs->adopt($run);
+                }
+            }
+        }
+        foreach ($script->whatIfs as $whatIf) {
+            $whatIf->prepare($play);
+        }
+        $before = $script->opening->kind === OpeningKind::Created ? null : $script->record->with($type->withComputed(array_replace($script->record->values, $script->opening->was)));
+        if ($before !== null) {
+            $play->paper->keep($before);
+        } else {
+            $play->paper->remove($script->record);
+        }
+        $change = $this->opening($script, $own, $type, $before, $play);
+        $why = $this->why($own, $change, $play);
+        $play->answer($change);
+        [$until, $goesOn] = $this->letPass($script, $play, $type, $from);
+
+        return new Played($play->entries, $play->paper->runs->left(), $before, $play->paper->record($type->name, $script->record->id), $why, $from, $until, $goesOn);
+    }
+
+    private function opening(Script $script, Rule $own, RecordType $type, ?Record $before, Play $play): Change
+    {
+        $opening = $script->opening;
+        $record = $script->record;
+        $at = $opening->at;
+        $event = $opening->kind->event();
+        if ($event !== null) {
+            $key = "{$event->value}:rehearsed";
+
+            return Change::event($before ?? $record, new Event($event, $key, $opening->text, $opening->kind === OpeningKind::ByHand ? $own->id : null), $script->actor, $at);
+        }
+        if ($opening->kind === OpeningKind::Time && $own->trigger instanceof Swept) {
+            return Change::event($before ?? $record, new Event($own->trigger::event(), 'rehearsed', $own->trigger->wanted(), $own->id), null, $at, CauseKind::Rule);
+        }
+        if ($opening->kind === OpeningKind::Deleted) {
+            return new Change($before ?? $record, null, $script->actor, $at);
+        }
+        if ($opening->kind === OpeningKind::Related && $opening->related !== null) {
+            [$relatedType, $id] = $opening->related;
+            $was = $id === 0 ? null : $play->paper->record($relatedType, $id);
+
+            return new Change($was, $play->made($was, $was->id ?? $play->paper->freshId($relatedType), $relatedType, $opening->set, $script->actor), $script->actor, $at);
+        }
+
+        return new Change($before, $play->made($before ?? null, $record->id, $type->name, $before === null ? array_replace($record->values, $opening->set) : $opening->set, $script->actor), $script->actor, $at);
+    }
+
+    /** What the rehearsed rule makes of the opening. */
+    private function why(Rule $own, Change $change, Play $play): ?Verdict
+    {
+        $subject = $own->own ? $change->record() : ($own->trigger->subjects($change, $play->paper)[0] ?? null);
+
+        return $subject === null || $subject->type !== $own->on ? null
+            : (new Examiner($this->schema, $this->zone))->examine($own, $this->schema->types[$subject->type], $change, new View($subject, $play->paper, $change));
+    }
+
+    /** @return array{\DateTimeImmutable, bool} how far it was played, and whether more would come */
+    private function letPass(Script $script, Play $play, RecordType $type, \DateTimeImmutable $from): array
+    {
+        $end = $from->modify('+'.self::MOST_DAYS.' days');
+        $coming = array_values(array_filter($script->whatIfs, static fn (WhatIf $whatIf): bool => $whatIf->at() !== null && $whatIf->at() >= $from && $whatIf->at() <= $end));
+        usort($coming, static fn (WhatIf $one, WhatIf $other): int => $one->at() <=> $other->at());
+        foreach ($coming as $whatIf) {
+            $play->passTo($whatIf->at() ?? $from, $script->record, self::MOST_ENTRIES);
+            $whatIf->happen($play, $script->record->id, $type, $script->actor);
+        }
+        // As far as anything is pencilled in; what time sets off by itself would go on for ever.
+        $until = $play->paper->now;
+        while (($next = $play->paper->runs->nextDue()?->due) !== null && $next <= $end && count($play->entries) < self::MOST_ENTRIES) {
+            $play->passTo($next, $script->record, self::MOST_ENTRIES);
+            $until = max($until, $next);
+        }
+
+        return [$until, $next !== null];
+    }
+}

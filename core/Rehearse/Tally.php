@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rehearse;
+
+/** What a rehearsal came to, counted. */
+final readonly class Tally
+{
+    /** @param  list<string>  $ends  how fields stand in the end, where they differ from the beginning: "Status is Closed" */
+    public function __construct(
+        public int $emails,
+        public int $texts,
+        public int $notes,
+        public int $tasks,
+        public int $changes,
+        public int $struck,
+        public array $ends,
+    ) {
+    }
+
+    /** @param  list<string>  $ends */
+    public static function of(Played $played, array $ends): self
+    {
+        $counts = ['email' => 0, 'sms' => 0, 'app' => 0];
+        [$tasks, $changes, $struck] = [0, 0, 0];
+        foreach ($played->entries as $entry) {
+            foreach ($entry->messages as $message) {
+                $counts[$message->channel->value]++;
+            }
+            $tasks += count($entry->tasks);
+            $told = $entry->told;
+            $changes += $entry->isWhatIf || $told->rule === null ? 0 : count(self::listed($told->data['changes'] ?? []));
+            $struck += $told->kind === 'struck' ? count(self::listed($told->data['lines'] ?? [])) : 0;
+        }
+
+        return new self($counts['email'], $counts['sms'], $counts['app'], $tasks, $changes, $struck, $ends);
+    }
+
+    /** "1 e-mail and 1 field change". */
+    public function said(): string
+    {
+        $parts = array_values(array_filter([
+            self::counted($this->emails, 'e-mail'), self::counted($this->texts, 'text message'), self::counted($this->notes, 'note'),
+            self::counted($this->tasks, 'task'), self::counted($this->changes, 'field change'), $this->struck === 0 ? '' : self::counted($this->struck, 'line').' struck out',
+        ]));
+        $last = array_pop($parts);
+
+        return $last === null ? 'nothing' : ($parts === [] ? $last : implode(', ', $parts)." and {$last}");
+    }
+
+    private static function counted(int $count, string $what): string
+    {
+        return match ($count) {
+            0 => '',
+            1 => "1 {$what}",
+            default => "{$count} {$what}s",
+        };
+    }
+
+    /** @return array<mixed> */
+    private static function listed(mixed $value): array
+    {
+        return is_array($value) ? $value : [];
+    }
+}

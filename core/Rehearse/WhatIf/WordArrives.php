@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rehearse\WhatIf;
+
+use VividLedger\Record\Display;
+use VividLedger\Record\Event;
+use VividLedger\Record\EventKind;
+use VividLedger\Rehearse\Play;
+use VividLedger\Schema\RecordType;
+
+/** A reply or a comment arrives. */
+final readonly class WordArrives implements WhatIf
+{
+    public function __construct(private \DateTimeImmutable $at, private EventKind $event, private string $text)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'word';
+    }
+
+    public function at(): \DateTimeImmutable
+    {
+        return $this->at;
+    }
+
+    public function prepare(Play $play): void
+    {
+    }
+
+    public function happen(Play $play, int $record, RecordType $type, ?int $actor): void
+    {
+        $now = $play->paper->record($type->name, $record);
+        if ($now !== null) {
+            $play->happen($now, new Event($this->event, "{$this->event->value}:".count($play->entries), $this->text), $actor, true);
+        }
+    }
+
+    public function said(RecordType $type, Display $display): string
+    {
+        return $this->event === EventKind::Reply ? 'a reply arrives' : "the {$type->inSentence()} {$this->event->label()}";
+    }
+}

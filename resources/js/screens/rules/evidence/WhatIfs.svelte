@@ -1,0 +1,151 @@
+<script lang="ts">
+    import Floating from '../../../parts/Floating.svelte';
+    import { fromLocalField, moment, toLocalField } from '../../../state/moments';
+    import { session } from '../../../state/session.svelte';
+    import FieldSetter from './FieldSetter.svelte';
+    import type { Rehearsal, WhatIf } from './rehearsal.svelte';
+
+    let { rehearsal, type, at }: { rehearsal: Rehearsal; type: string; at: number } = $props();
+    type Kind = WhatIf['kind'];
+    let adding = $state<Kind | null>(null);
+    let anchor = $state<HTMLElement | null>(null);
+    let when = $state('');
+    let until = $state('');
+    let day = $state('');
+    let text = $state('');
+    let event = $state<'reply' | 'comment'>('reply');
+    let task = $state(1);
+    let person = $state(0);
+
+    const played = $derived(rehearsal.played);
+    const tasks = $derived(played?.entries.flatMap((entry) => entry.tasks) ?? []);
+    const OFFERS: { kind: Kind; label: string }[] = [
+        { kind: 'word', label: '+ a reply' },
+        { kind: 'change', label: '+ a change' },
+        { kind: 'task_done', label: '+ a task done' },
+        { kind: 'away', label: '+ somebody away' },
+        { kind: 'holiday', label: '+ a holiday' },
+    ];
+
+    /** Somewhere in the middle of what is still to come, at nine in the morning. */
+    function proposed(): string {
+        const from = Date.parse(played?.from ?? '');
+        const last = Math.max(...(played?.entries ?? []).map((entry) => Date.parse(entry.entry.at)), Date.parse(played?.until ?? ''));
+        const middle = new Date(at < last ? at : from + (last - from) / 2);
+        return toLocalField(middle.toISOString());
+    }
+
+    function open(kind: Kind, click: Event) {
+        anchor = click.currentTarget as HTMLElement;
+        when = proposed();
+        until = toLocalField(new Date(Date.parse(fromLocalField(when)) + 7 * 86_400_000).toISOString());
+        day = when.slice(0, 10);
+        text = '';
+        task = tasks.find((one) => !one.done)?.number ?? 1;
+        person = session.people[0]?.id ?? 0;
+        adding = kind;
+    }
+
+    function add(whatIf: WhatIf) {
+        adding = null;
+        rehearsal.suppose([...rehearsal.whatIfs, whatIf]);
+    }
+
+    function done(submit: SubmitEvent) {
+        submit.preventDefault();
+        if (adding === 'word') add({ kind: 'word', at: fromLocalField(when), event, text });
+        else if (adding === 'task_done') add({ kind: 'task_done', at: fromLocalField(when), task: Number(task) });
+        else if (adding === 'away') add({ kind: 'away', at: fromLocalField(when), until: fromLocalField(until), person: Number(person) });
+        else if (adding === 'holiday') add({ kind: 'holiday', day });
+    }
+
+    function chip(whatIf: WhatIf, index: number): string {
+        const said = played?.whatIfs[index] ?? '…';
+        if (whatIf.kind === 'holiday') return `${said} on ${whatIf.day}`;
+        if (whatIf.kind === 'away') return `${said} from ${moment(whatIf.at)} to ${moment(whatIf.until)}`;
+        return `${said}, ${moment(whatIf.at)}`;
+    }
+</script>
+
+<div class="flex flex-wrap gap-1.5">
+    {#each rehearsal.whatIfs as whatIf, index (index)}
+        <span class="supposed on" data-what-if={index}
+            >{chip(whatIf, index)}
+            <button
+                type="button"
+                class="font-semibold"
+                aria-label="Take it away: {chip(whatIf, index)}"
+                onclick={() => rehearsal.suppose(rehearsal.whatIfs.filter((_, place) => place !== index))}>×</button
+            ></span
+        >
+    {/each}
+    {#each OFFERS as offer (offer.kind)}
+        {#if offer.kind !== 'task_done' || tasks.length}
+            <button type="button" class="supposed" onclick={(click) => open(offer.kind, click)}>{offer.label}</button>
+        {/if}
+    {/each}
+</div>
+
+{#if adding && anchor}
+    <Floating {anchor} label="What if" onclose={() => (adding = null)}>
+        {#if adding === 'change'}
+            <FieldSetter
+                title="What if these fields change?"
+                {type}
+                values={{}}
+                at={fromLocalField(when)}
+                ondone={(set, at_) => add({ kind: 'change', at: at_ ?? fromLocalField(when), set })}
+            />
+        {:else}
+            <form class="w-[320px]" onsubmit={done}>
+                <div class="space-y-2 px-4 py-3 text-[12.5px]">
+                    {#if adding === 'word'}
+                        <label class="grid grid-cols-[80px_1fr] items-center gap-2"
+                            >What<select class="input" bind:value={event}
+                                ><option value="reply">a reply arrives</option><option value="comment">somebody comments</option></select
+                            ></label
+                        >
+                        <label class="grid grid-cols-[80px_1fr] items-center gap-2"
+                            >It says<input class="input" placeholder="nothing in particular" bind:value={text} /></label
+                        >
+                    {:else if adding === 'task_done'}
+                        <label class="grid grid-cols-[80px_1fr] items-center gap-2"
+                            >Task<select class="input" bind:value={task}
+                                >{#each tasks as one (one.number)}<option value={one.number}>{one.title}, {one.person ?? 'nobody'}</option
+                                    >{/each}</select
+                            ></label
+                        >
+                    {:else if adding === 'away'}
+                        <label class="grid grid-cols-[80px_1fr] items-center gap-2"
+                            >Who<select class="input" bind:value={person}
+                                >{#each session.people as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
+                            ></label
+                        >
+                    {/if}
+                    {#if adding === 'holiday'}
+                        <label class="grid grid-cols-[80px_1fr] items-center gap-2"
+                            >Day<input class="input" type="date" required bind:value={day} /></label
+                        >
+                    {:else}
+                        <label class="grid grid-cols-[80px_1fr] items-center gap-2"
+                            >{adding === 'away' ? 'From' : 'When'}<input
+                                class="input"
+                                type="datetime-local"
+                                required
+                                bind:value={when}
+                            /></label
+                        >
+                    {/if}
+                    {#if adding === 'away'}
+                        <label class="grid grid-cols-[80px_1fr] items-center gap-2"
+                            >Until<input class="input" type="datetime-local" required bind:value={until} /></label
+                        >
+                    {/if}
+                </div>
+                <div class="keys">
+                    <span><kbd>Enter</kbd>suppose it</span><span><kbd>Esc</kbd>close</span><button class="link ml-auto">Suppose it</button>
+                </div>
+            </form>
+        {/if}
+    </Floating>
+{/if}
