@@ -6,6 +6,7 @@ use App\Http\Api\BesideController;
 use App\Http\Api\CalendarController;
 use App\Http\Api\ClockController;
 use App\Http\Api\CompanyController;
+use App\Http\Api\EvidenceController;
 use App\Http\Api\FeedController;
 use App\Http\Api\KeptController;
 use App\Http\Api\LadderController;
@@ -15,7 +16,6 @@ use App\Http\Api\MailRoomController;
 use App\Http\Api\MessageController;
 use App\Http\Api\OfferController;
 use App\Http\Api\RecordController;
-use App\Http\Api\RehearsalController;
 use App\Http\Api\RuleController;
 use App\Http\Api\RunController;
 use App\Http\Api\SchemaController;
@@ -35,7 +35,8 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('company', [CompanyController::class, 'show']);
     Route::get('today', [TodayController::class, 'show']);
 
-    Route::post('rehearse', [RehearsalController::class, 'play']);
+    Route::post('remarks', [EvidenceController::class, 'remarks']);
+    Route::post('rehearse', [EvidenceController::class, 'play']);
 
     Route::get('records/{type}', [RecordController::class, 'index']);
     Route::post('records/{type}/filter', [RecordController::class, 'readFilter']);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Evidence\PaperFacts;
 use App\Http\Api\SignInLimit;
 use App\Models\Person;
 use App\Store\Company;
@@ -41,6 +42,9 @@ final class LedgerServiceProvider extends ServiceProvider
             $app->make(SchemaStore::class)->schema(), $app->make(Directory::class), $with['type'], $app->make(Company::class)->zone(),
         ));
         $this->app->bind(StoredFacts::class, static fn (Application $app): StoredFacts => new StoredFacts(
+            $app->make(Connection::class), $app->make(SchemaStore::class), $app->make(HouseClock::class)->now(), $app->make(Company::class)->zone(),
+        ));
+        $this->app->bind(PaperFacts::class, static fn (Application $app): PaperFacts => new PaperFacts(
             $app->make(Connection::class), $app->make(SchemaStore::class), $app->make(HouseClock::class)->now(), $app->make(Company::class)->zone(),
         ));
         $this->app->bind(Engine::class, static fn (Application $app): Engine => new Engine($app->make(SchemaStore::class)->schema(), $app->make(Company::class)->zone()));

@@ -88,7 +88,7 @@ final class Reasoning
         }
         $values = [];
         foreach ($found as $name => $choice) {
-            if ($choice instanceof Region && ! $choice->isOtherText) {
+            if ($choice instanceof Region) {
                 $values[$name] = $choice->value;
             }
         }

@@ -57,10 +57,20 @@ final class Regions
             $regions[serialize($value)] ??= new Region($value);
         }
         if ($field->type->isText()) {
-            $regions['other'] = new Region('…', true);
+            $regions['other'] = new Region(self::anyText($field), true);
         }
 
         return array_values($regions);
+    }
+
+    private static function anyText(Field $field): string
+    {
+        return match ($field->type) {
+            FieldType::Email => 'somebody@company.example',
+            FieldType::Phone => '+49 30 5550 0199',
+            FieldType::Link => 'https://company.example',
+            default => 'x',
+        };
     }
 
     /**

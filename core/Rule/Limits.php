@@ -29,7 +29,7 @@ final readonly class Limits
      * @param  bool  $drops  whether a message over the limit is dropped; otherwise it waits
      */
     private function __construct(
-        private ?array $hours,
+        public ?array $hours,
         private bool $workingDays,
         private bool $ownersClock,
         private ?int $most,

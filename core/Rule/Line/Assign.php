@@ -11,11 +11,12 @@ use VividLedger\People\PersonExpressions;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\Field;
+use VividLedger\Schema\RecordType;
 
 /** Gives the record an owner: a person, the next of a team in turn, the least loaded, a manager. */
-final readonly class Assign implements Line
+final readonly class Assign implements Line, Writes
 {
-    private function __construct(private Field $owner, private PersonExpression $to)
+    private function __construct(private Field $owner, public PersonExpression $to)
     {
     }
 
@@ -36,6 +37,16 @@ final readonly class Assign implements Line
         $owner = $context->type->field($context->type->owner);
 
         return $to === null || $owner === null ? null : new self($owner, $to);
+    }
+
+    public function writes(RecordType $own): array
+    {
+        return [new Written($own->name, $this->owner->name, false, null, true)];
+    }
+
+    public function makes(): null
+    {
+        return null;
     }
 
     public function perform(Performance $performance): void

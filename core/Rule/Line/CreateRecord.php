@@ -15,7 +15,7 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 
 /** Makes a record of any type with its fields filled in; the lines below can work on it and refer to it. */
-final readonly class CreateRecord implements Line
+final readonly class CreateRecord implements Line, Writes
 {
     private function __construct(private RecordType $type, private Assignments $assignments, private string $name)
     {
@@ -59,6 +59,16 @@ final readonly class CreateRecord implements Line
         }
 
         return new self($type, $assignments, $name);
+    }
+
+    public function writes(RecordType $own): array
+    {
+        return [];
+    }
+
+    public function makes(): string
+    {
+        return $this->type->name;
     }
 
     public function perform(Performance $performance): void

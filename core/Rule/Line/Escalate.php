@@ -7,11 +7,14 @@ namespace VividLedger\Rule\Line;
 use VividLedger\Engine\Performance;
 use VividLedger\Rule\Ladder\Ladder;
 use VividLedger\Rule\Ladder\Ladders;
+use VividLedger\Rule\Ladder\Rung;
+use VividLedger\Rule\Ladder\RungAct;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Node;
+use VividLedger\Schema\RecordType;
 
 /** Goes up a ladder, rung by rung, until something ends the run. Which rung it is tells the turn. */
-final readonly class Escalate implements Line
+final readonly class Escalate implements Line, Writes
 {
     private function __construct(public Ladder $ladder)
     {
@@ -33,6 +36,21 @@ final readonly class Escalate implements Line
         $ladder = Ladders::read($context, $node);
 
         return $ladder === null ? null : new self($ladder);
+    }
+
+    public function writes(RecordType $own): array
+    {
+        $acts = array_merge(...array_map(static fn (Rung $rung): array => $rung->acts, $this->ladder->rungs));
+
+        return [
+            ...(in_array(RungAct::Reassign, $acts, true) ? [new Written($own->name, $own->owner, false, null, true)] : []),
+            ...(in_array(RungAct::Raise, $acts, true) ? [new Written($own->name, 'priority', false, null, true)] : []),
+        ];
+    }
+
+    public function makes(): null
+    {
+        return null;
     }
 
     public function perform(Performance $performance): void

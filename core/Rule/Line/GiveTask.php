@@ -11,7 +11,7 @@ use VividLedger\Rule\Reading\Node;
 /** Gives a task to a person: "Give the owner’s manager a task “Ring {contact.name}” due 1 day later". */
 final readonly class GiveTask implements Line
 {
-    public function __construct(private TaskPlan $task)
+    public function __construct(public TaskPlan $task)
     {
     }
 

@@ -8,13 +8,14 @@ use VividLedger\Condition\Condition;
 use VividLedger\Engine\Performance;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Node;
+use VividLedger\Schema\RecordType;
 
 /** A line with a condition of its own, judged when the line's turn comes and so on what the lines above have done. */
-final readonly class OnlyIf implements Line
+final readonly class OnlyIf implements Line, Writes
 {
     public function __construct(
-        private Line $line,
-        private Condition $condition,
+        public Line $line,
+        public Condition $condition,
         private string $said,
     ) {
     }
@@ -32,6 +33,16 @@ final readonly class OnlyIf implements Line
     public static function read(Context $context, Node $node): null
     {
         return null;
+    }
+
+    public function writes(RecordType $own): array
+    {
+        return $this->line instanceof Writes ? $this->line->writes($own) : [];
+    }
+
+    public function makes(): ?string
+    {
+        return $this->line instanceof Writes ? $this->line->makes() : null;
     }
 
     public function perform(Performance $performance): void

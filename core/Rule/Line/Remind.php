@@ -22,7 +22,7 @@ final readonly class Remind implements Line
 {
     public const LENGTH = 200;
 
-    private function __construct(private PersonExpression $to, private Template $text)
+    private function __construct(public PersonExpression $to, private Template $text)
     {
     }
 

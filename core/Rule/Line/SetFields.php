@@ -12,9 +12,12 @@ use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Target\Targets;
 use VividLedger\Rule\Target\ThisRecord;
+use VividLedger\Rule\Value\Cleared;
+use VividLedger\Rule\Value\FixedValue;
+use VividLedger\Schema\RecordType;
 
 /** Sets one or several fields of the record, of one it refers to, of its children, or of one that was just made. */
-final readonly class SetFields implements Line
+final readonly class SetFields implements Line, Writes
 {
     private function __construct(private Target $target, private Assignments $assignments)
     {
@@ -44,6 +47,19 @@ final readonly class SetFields implements Line
         $target = Targets::where($context, $node->child('where'), $target, $node->child('on')->text() ?? '');
 
         return $assignments === null || $target === null ? null : new self($target, $assignments);
+    }
+
+    public function writes(RecordType $own): array
+    {
+        return array_map(fn (Assignment $assignment): Written => new Written(
+            $this->target->type()->name, $assignment->field->name, $assignment->value instanceof FixedValue || $assignment->value instanceof Cleared,
+            $assignment->value instanceof FixedValue ? $assignment->value->value : null, $this->target instanceof ThisRecord,
+        ), $this->assignments->all);
+    }
+
+    public function makes(): null
+    {
+        return null;
     }
 
     public function perform(Performance $performance): void

@@ -28,7 +28,7 @@ final readonly class TaskPlan
 
     private function __construct(
         private Template $title,
-        private PersonExpression $to,
+        public PersonExpression $to,
         private ?TaskDue $due,
         private ?Template $notes,
         private TaskPriority $priority,

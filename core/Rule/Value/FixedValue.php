@@ -15,7 +15,7 @@ use VividLedger\Schema\Field;
 /** A value written in the rule. */
 final readonly class FixedValue implements AssignedValue
 {
-    public function __construct(private string|int|bool $value)
+    public function __construct(public string|int|bool $value)
     {
     }
 

@@ -243,7 +243,13 @@
             </div>
             <div class="b">
                 <div class:nest={row.depth > 0} style:margin-left="{Math.max(0, row.depth - 1) * 14}px">
-                    <Sentence words={row.words} {problems} onedit={page ? edit : undefined} editing={open?.key ?? null} />
+                    <Sentence
+                        words={row.words}
+                        {problems}
+                        remarked={page?.remarks.map((remark) => remark.at)}
+                        onedit={page ? edit : undefined}
+                        editing={open?.key ?? null}
+                    />
                     {#if page && row.part === 'line' && ['set_fields', 'create_record'].includes(String(page.at(`${row.at}/kind`)))}
                         <button type="button" class="word ghost" data-word="{row.at}|add" onclick={() => addAssignment(row, 'set')}
                             >+ field</button

@@ -11,6 +11,8 @@ type Reading = Shapes['ReadingShape'];
 export class Document {
     file = $state.raw<JsonObject>({});
     reading = $state.raw<Reading>({ rows: [], problems: [], aloud: '' });
+    /** What proofreading found in it, a moment after the last edit. */
+    remarks = $state.raw<Shapes['RemarkShape'][]>([]);
     undoable = $state(0);
     redoable = $state(0);
     saving = $state(false);

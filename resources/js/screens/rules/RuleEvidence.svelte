@@ -4,13 +4,15 @@
     import EntryRow from '../../parts/EntryRow.svelte';
     import type { Document } from '../../state/document.svelte';
     import { moment } from '../../state/moments';
+    import { session } from '../../state/session.svelte';
+    import Remarks from './evidence/Remarks.svelte';
     import Rehearse from './evidence/Rehearse.svelte';
 
     type Tab = 'rehearse' | 'remarks' | 'entries' | 'pages';
     let { rule, page }: { rule: Shapes['RuleShape']; page: Document } = $props();
     // svelte-ignore state_referenced_locally
     let tab = $state<Tab>(rule.hasDraft ? 'rehearse' : 'entries');
-    const problems = $derived(page.reading.problems);
+    const count = $derived(page.reading.problems.length || page.remarks.length);
     const entries = createQuery(() => ({
         queryKey: ['ledger', 'rule', rule.id],
         queryFn: () => ask(api.GET('/api/ledger', { params: { query: { rule: rule.id } } })),
@@ -24,24 +26,23 @@
         tab = which;
     }
 
-    /** Takes the eye to the word a problem is about. */
-    function find(at: string) {
-        const words = [...document.querySelectorAll<HTMLElement>('[data-word]')];
-        const word =
-            words.find((candidate) => candidate.dataset.word?.startsWith(`${at}|`)) ??
-            words.find((candidate) => candidate.dataset.word?.startsWith(at));
-        if (at === '/name') document.querySelector<HTMLElement>('[aria-label="Name of the rule"]')?.focus();
-        else word?.focus();
-    }
+    // Proofread a moment after the last stroke; until then the old remarks stand.
+    $effect(() => {
+        const file = page.file;
+        const sound = page.reading.problems.length === 0;
+        const timer = setTimeout(async () => {
+            const found = sound ? await ask(api.POST('/api/remarks', { body: { file, rule: rule.id } })).catch(() => null) : [];
+            if (found && file === page.file) page.remarks = found;
+        }, 250);
+        return () => clearTimeout(timer);
+    });
 </script>
 
 <section class="leaf right" style="--margin-at: 110px">
     <div class="tabs" role="tablist">
         <button type="button" role="tab" aria-selected={tab === 'rehearse'} onclick={() => (tab = 'rehearse')}>Rehearse</button>
         <button type="button" role="tab" aria-selected={tab === 'remarks'} onclick={() => (tab = 'remarks')}>
-            Remarks {#if problems.length}<span class="figures ml-1 rounded-full bg-marigold-wash px-1.5 text-[11px] text-marigold"
-                    >{problems.length}</span
-                >{/if}
+            Remarks {#if count}<span class="figures ml-1 rounded-full bg-marigold-wash px-1.5 text-[11px] text-marigold">{count}</span>{/if}
         </button>
         <button type="button" role="tab" aria-selected={tab === 'entries'} onclick={() => (tab = 'entries')}>Entries</button>
         <button type="button" role="tab" aria-selected={tab === 'pages'} onclick={() => (tab = 'pages')}>
@@ -52,25 +53,7 @@
         {#if tab === 'rehearse'}
             <Rehearse {rule} {page} />
         {:else if tab === 'remarks'}
-            <div class="p-6">
-                {#each problems as problem (problem.at + problem.code)}
-                    <button
-                        type="button"
-                        class="grid w-full grid-cols-[74px_1fr] border-b border-ruled py-2.5 text-left hover:bg-[#faf6ec]"
-                        onclick={() => find(problem.at)}
-                    >
-                        <span class="pt-0.5 text-[11.5px] font-semibold text-madder">Mend first</span>
-                        <span class="text-[13.5px]">{problem.message}</span>
-                    </button>
-                {:else}
-                    <p class="text-[13.5px]">
-                        <span class="font-semibold text-fern">✓</span> The rule is complete. Nothing has to be mended.
-                    </p>
-                {/each}
-                {#if page.reading.aloud && !problems.length}
-                    <div class="callout mt-5"><b>Reads aloud:</b> {page.reading.aloud}</div>
-                {/if}
-            </div>
+            <Remarks {page} may={session.me?.mayEditRules ?? false} />
         {:else if tab === 'entries'}
             {#if entries.data?.entries.length}
                 <div class="margined">

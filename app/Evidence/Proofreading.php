@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Evidence;
+
+use App\Store\SchemaStore;
+use Illuminate\Database\Connection;
+use VividLedger\Proofread\Proofreader;
+use VividLedger\Proofread\Remark;
+use VividLedger\Proofread\RuleAmongOthers;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Rule;
+
+/** Reads a rule among those in force and the records there are. */
+final readonly class Proofreading
+{
+    public function __construct(
+        private Connection $db,
+        private SchemaStore $schemas,
+        private RulesInForce $rules,
+        private RecordCensus $census,
+    ) {
+    }
+
+    /**
+     * @param  array<mixed>  $file  as the rule was read from it
+     * @return list<Remark>
+     */
+    public function remarks(Rule $rule, array $file): array
+    {
+        $all = $this->rules->with($rule);
+        $place = array_search($rule, $all, true);
+        $others = array_values(array_filter($all, static fn (Rule $other): bool => $other !== $rule));
+
+        return Proofreader::read(new RuleAmongOthers($rule, new Node($file), $this->schemas->schema(), $others, $this->census, (int) $place));
+    }
+
+    /** The either/or set that a rule stands in; a rule that is not kept stands in none. */
+    public function eitherOr(?int $rule): string
+    {
+        return $rule === null ? '' : (string) $this->db->scalar('SELECT either_or FROM rules WHERE id = ?', [$rule]);
+    }
+}

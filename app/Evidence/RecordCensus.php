@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Evidence;
+
+use App\Store\RecordList;
+use App\Store\SchemaStore;
+use VividLedger\Engine\View;
+use VividLedger\People\PersonExpression;
+use VividLedger\Proofread\Census;
+use VividLedger\Record\Record;
+use VividLedger\Rule\Rule;
+
+/** Looks at the records there are; of very many only at those changed last. */
+final class RecordCensus implements Census
+{
+    private const MOST = 500;
+
+    /** @var array<int, list<Record>> by rule */
+    private array $matching = [];
+
+    public function __construct(
+        private readonly RecordList $list,
+        private readonly SchemaStore $schemas,
+        private readonly PaperFacts $facts,
+    ) {
+    }
+
+    public function withNobody(Rule $rule, PersonExpression $person): array
+    {
+        $this->matching[$rule->id] ??= $this->list->page($this->schemas->schema()->types[$rule->on], $rule->condition, '', 'updated_at', true, 1, self::MOST, counted: false)[0];
+        $nobody = 0;
+        foreach ($this->matching[$rule->id] as $record) {
+            $nobody += $person->find(new View($record, $this->facts))->person === null ? 1 : 0;
+        }
+
+        return [$nobody, count($this->matching[$rule->id])];
+    }
+}

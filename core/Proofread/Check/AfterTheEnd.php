@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Proofread\Check;
+
+use VividLedger\Condition\All;
+use VividLedger\Condition\Condition;
+use VividLedger\Proofread\Level;
+use VividLedger\Proofread\Reasoning;
+use VividLedger\Proofread\Remark;
+use VividLedger\Proofread\RuleAmongOthers;
+use VividLedger\Proofread\Starts;
+use VividLedger\Rule\Line\Placed;
+use VividLedger\Rule\Timing\After;
+
+/** Lines behind one that brings the until about, and a run that is over as it begins: what is pencilled in there never comes. */
+final class AfterTheEnd implements Check
+{
+    public function remarks(RuleAmongOthers $among): array
+    {
+        $rule = $among->rule;
+        if ($rule->until === null) {
+            return [];
+        }
+        $remarks = [];
+        $own = array_values(array_filter($rule->lines, static fn (Placed $placed): bool => $placed->timing !== null));
+        if ($own !== [] && Reasoning::implies(Starts::condition($rule), $rule->until) && Reasoning::canHold(Starts::condition($rule))) {
+            $remarks[] = new Remark(Level::Look, '/until', 'ends_at_once', 'The until holds whenever the rule fires, so none of the later lines ever comes.', 'Let it wait for something that is not so from the start.');
+        }
+        foreach ($rule->lines as $placed) {
+            $end = $this->ending($among, $placed);
+            if ($end === null || $remarks !== []) {
+                continue;
+            }
+            foreach ($own as $later) {
+                if (self::seconds($later) > self::seconds($placed)) {
+                    $remarks[] = new Remark(Level::Look, "/lines/{$later->place}", 'after_the_end', 'This line never comes: line '.($placed->place + 1).' sets '.$end.', and that is what ends the rule.', 'Move it before that line, or change the until.');
+                    break;
+                }
+            }
+        }
+
+        return $remarks;
+    }
+
+    /** The field that the line sets, when what it sets makes the until hold. */
+    private function ending(RuleAmongOthers $among, Placed $placed): ?string
+    {
+        $set = [];
+        $label = null;
+        foreach ($among->writtenBy($among->rule, $placed) as $written) {
+            $field = $among->type()->field($written->field);
+            if ($written->isOwn && $written->isFixed && $field !== null) {
+                $set[] = Starts::is($field, $written->value);
+                $label ??= $field->label;
+            }
+        }
+
+        return $set !== [] && $among->rule->until instanceof Condition && Reasoning::implies(new All($set), $among->rule->until) ? $label : null;
+    }
+
+    private static function seconds(Placed $placed): int
+    {
+        return $placed->timing instanceof After ? $placed->timing->seconds() : 0;
+    }
+}

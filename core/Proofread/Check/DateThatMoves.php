@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Proofread\Check;
+
+use VividLedger\Proofread\Fix;
+use VividLedger\Proofread\Level;
+use VividLedger\Proofread\Remark;
+use VividLedger\Proofread\RuleAmongOthers;
+use VividLedger\Rule\Guard\OncePerRecord;
+use VividLedger\Rule\Trigger\DateArrives;
+
+/** A date that sets the rule off once for a record: when the date moves, nothing comes at the new one. */
+final class DateThatMoves implements Check
+{
+    public function remarks(RuleAmongOthers $among): array
+    {
+        $rule = $among->rule;
+        if (! $rule->trigger instanceof DateArrives || ! $rule->guard instanceof OncePerRecord || $rule->again !== null) {
+            return [];
+        }
+        $field = $rule->trigger->field;
+
+        return [new Remark(Level::Look, '/fires', 'date_moves', "It fires once for each {$among->type()->inSentence()}, and not again when {$field->label} moves".($rule->trigger->yearly ? ' or comes round the next year' : '').'.', "Let it fire once for each value of {$field->label}.", new Fix("Once for each {$field->label}", '/fires', $rule->trigger->yearly ? ['kind' => 'every_time'] : ['kind' => 'once_per_value', 'field' => $field->name]))];
+    }
+}

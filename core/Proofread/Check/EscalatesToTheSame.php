@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Proofread\Check;
+
+use VividLedger\Proofread\Level;
+use VividLedger\Proofread\Remark;
+use VividLedger\Proofread\RuleAmongOthers;
+use VividLedger\Rule\Line\Escalate;
+use VividLedger\Rule\Line\GiveTask;
+use VividLedger\Rule\Line\OnlyIf;
+
+/** An escalation whose first rung goes to the very person who has the task. */
+final class EscalatesToTheSame implements Check
+{
+    public function remarks(RuleAmongOthers $among): array
+    {
+        $assignees = [];
+        $remarks = [];
+        foreach ($among->rule->lines as $placed) {
+            $line = $placed->line instanceof OnlyIf ? $placed->line->line : $placed->line;
+            if ($line instanceof GiveTask) {
+                $assignees[$line->task->to->wording()] = $placed->place + 1;
+            }
+            foreach ($line instanceof Escalate ? $line->ladder->rungs : [] as $rung) {
+                $said = $rung->person->wording();
+                if (isset($assignees[$said])) {
+                    $remarks[] = new Remark(Level::Look, "/lines/{$placed->place}", 'same_person', "Rung {$rung->number} goes to {$said}, who has the task of line {$assignees[$said]} already.", 'Let it go to somebody else, such as their manager.');
+                }
+            }
+        }
+
+        return $remarks;
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Proofread\Check;
+
+use VividLedger\Proofread\Level;
+use VividLedger\Proofread\Remark;
+use VividLedger\Proofread\RuleAmongOthers;
+
+/** A person expression that finds nobody on some of the records there are. */
+final class FindsNobody implements Check
+{
+    public function remarks(RuleAmongOthers $among): array
+    {
+        if ($among->census === null) {
+            return [];
+        }
+        $remarks = [];
+        $asked = [];
+        foreach ($among->rule->lines as $placed) {
+            foreach ($this->people($placed->line) as $key => $person) {
+                $said = $person->wording();
+                if (isset($asked[$said])) {
+                    continue;
+                }
+                $asked[$said] = true;
+                [$nobody, $of] = $among->census->withNobody($among->rule, $person);
+                if ($nobody > 0) {
+                    $plural = $of === 1 ? $among->type()->inSentence() : mb_strtolower($among->type()->plural);
+                    $remarks[] = new Remark(Level::Note, "/lines/{$placed->place}/{$key}", 'finds_nobody', mb_strtoupper(mb_substr($said, 0, 1)).mb_substr($said, 1)." is nobody on {$nobody} of the {$of} {$plural} that meet the conditions now.", 'Whoever stands in for nobody gets what is meant for them. Fill in who it is, or choose somebody else.');
+                }
+            }
+        }
+
+        return $remarks;
+    }
+
+    /** @return array<string, \VividLedger\People\PersonExpression> by their place in the line */
+    private function people(\VividLedger\Rule\Line\Line $line): array
+    {
+        $line = $line instanceof \VividLedger\Rule\Line\OnlyIf ? $line->line : $line;
+
+        return match (true) {
+            $line instanceof \VividLedger\Rule\Line\GiveTask => ['to' => $line->task->to],
+            $line instanceof \VividLedger\Rule\Line\Assign => ['to' => $line->to],
+            $line instanceof \VividLedger\Rule\Line\Remind => ['to' => $line->to],
+            default => [],
+        };
+    }
+}

@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Proofread\Check;
+
+use VividLedger\Condition\All;
+use VividLedger\Condition\Comparison;
+use VividLedger\Condition\Condition;
+use VividLedger\Condition\Operator\ChangeOperator;
+use VividLedger\Proofread\Level;
+use VividLedger\Proofread\Reasoning;
+use VividLedger\Proofread\Remark;
+use VividLedger\Proofread\RuleAmongOthers;
+use VividLedger\Proofread\Starts;
+use VividLedger\Rule\Line\Written;
+use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\Changed;
+use VividLedger\Schema\Path;
+
+/** Rules that set each other off, round and round. The engine stops such a chain; it is hardly meant all the same. */
+final class SetOffEachOther implements Check
+{
+    private const LONGEST = 4;
+
+    public function remarks(RuleAmongOthers $among): array
+    {
+        $way = $this->wayBack($among, $among->rule, [$among->rule->id => true], []);
+        if ($way === null) {
+            return [];
+        }
+        $said = "It sets {$this->label($among, $way[0][0])}";
+        foreach ($way as $index => [, $next]) {
+            $last = $index === count($way) - 1;
+            $said .= $last ? ', which sets this rule off again' : ", which sets off ‘{$next->name}’, which sets {$this->label($among, $way[$index + 1][0])}";
+        }
+
+        return [new Remark(Level::Look, '/lines', 'cycle', "{$said}.", 'Narrow what one of them waits for, or let one fire only when its conditions become true.')];
+    }
+
+    /**
+     * @param  array<int, true>  $seen
+     * @param  list<array{Written, Rule}>  $way
+     * @return ?list<array{Written, Rule}> what is written and which rule that sets off, step by step, back to where it began
+     */
+    private function wayBack(RuleAmongOthers $among, Rule $from, array $seen, array $way): ?array
+    {
+        if (count($way) >= self::LONGEST) {
+            return null;
+        }
+        $last = $way === [] ? null : $way[count($way) - 1][0];
+        foreach ($among->written($from) as $written) {
+            // Set to what it has just been set to, a field does not change.
+            if ($last !== null && $written == $last && $written->isFixed) {
+                continue;
+            }
+            foreach ($this->setOff($among, $from, $written) as $next) {
+                if ($next->id === $among->rule->id) {
+                    // Its own change is no news to a rule, so it takes another to come round.
+                    if ($way !== []) {
+                        return [...$way, [$written, $next]];
+                    }
+                } elseif (! isset($seen[$next->id])) {
+                    $back = $this->wayBack($among, $next, $seen + [$next->id => true], [...$way, [$written, $next]]);
+                    if ($back !== null) {
+                        return $back;
+                    }
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<Rule> those that what a rule writes can set off */
+    private function setOff(RuleAmongOthers $among, Rule $from, Written $written): array
+    {
+        $still = $written->isOwn ? $this->stillHolds($among, $from) : [];
+        $field = $among->schema->types[$written->type]->field($written->field);
+        $found = [];
+        foreach ([...$among->others, $among->rule] as $rule) {
+            $watch = $rule->watch();
+            if ($field === null || $rule->on !== $written->type || $watch->type !== $written->type || ! ($watch->fields === null || in_array($written->field, $watch->fields, true))) {
+                continue;
+            }
+            $to = $rule->trigger instanceof Changed && $rule->trigger->fields->single?->name === $written->field ? $rule->trigger->fields->to : null;
+            if ($written->isFixed && $to !== null && $written->value !== $to) {
+                continue;
+            }
+            $value = $written->isFixed ? [Starts::is($field, $written->value)] : [];
+            if (Reasoning::canHold(new All([Starts::condition($rule), ...$value, ...$still]))) {
+                $found[] = $rule;
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return list<Condition> what of a rule's conditions holds on after its lines, because they write nothing that it reads */
+    private function stillHolds(RuleAmongOthers $among, Rule $from): array
+    {
+        $fields = array_map(static fn (Written $written): string => $written->field, $among->written($from));
+
+        return array_values(array_filter($from->condition instanceof All ? $from->condition->parts : [], static function (Condition $part) use ($fields): bool {
+            // What depends on the change at hand says nothing of the next one.
+            return $part instanceof Comparison && ! $part->operator instanceof ChangeOperator && ! array_filter($part->paths(), static fn (Path $path): bool => in_array($path->first()->name, $fields, true) || $path->hops !== []) && $part->paths() !== [];
+        }));
+    }
+
+    private function label(RuleAmongOthers $among, Written $written): string
+    {
+        return $among->schema->types[$written->type]->field($written->field)->label ?? $written->field;
+    }
+}

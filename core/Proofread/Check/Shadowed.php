@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Proofread\Check;
+
+use VividLedger\Condition\Comparison;
+use VividLedger\Condition\Condition;
+use VividLedger\Proofread\Level;
+use VividLedger\Proofread\Reasoning;
+use VividLedger\Proofread\Remark;
+use VividLedger\Proofread\RuleAmongOthers;
+use VividLedger\Proofread\Starts;
+use VividLedger\Rule\Rule;
+
+/** A rule of an either/or set whose every match an earlier rule of the set takes. */
+final class Shadowed implements Check
+{
+    public function remarks(RuleAmongOthers $among): array
+    {
+        $own = $among->rule;
+        if ($own->eitherOr === '') {
+            return [];
+        }
+        $remarks = [];
+        foreach ($among->others as $place => $other) {
+            if ($other->eitherOr !== $own->eitherOr || $other->on !== $own->on) {
+                continue;
+            }
+            $isEarlier = $place < $among->position;
+            [$first, $later] = $isEarlier ? [$other, $own] : [$own, $other];
+            if (! self::coversTrigger($first, $later) || ! Reasoning::implies(Starts::condition($later), $first->condition)) {
+                continue;
+            }
+            $range = self::range($later->condition, $first->condition);
+            $remarks[] = $isEarlier
+                ? new Remark(Level::Look, '/onlyIf', 'shadowed', "This rule never gets its turn: ‘{$other->name}’ stands before it in “{$own->eitherOr}” and takes all it would match".($range === '' ? '.' : ", because {$range}."), 'Move this rule before it in the list of rules, or narrow the other.')
+                : new Remark(Level::Look, '/onlyIf', 'shadows', "It takes all that ‘{$other->name}’ would match, which stands behind it in “{$own->eitherOr}”".($range === '' ? '.' : ": {$range}."), 'Move this rule behind it, or narrow it.');
+        }
+
+        return $remarks;
+    }
+
+    private static function coversTrigger(Rule $first, Rule $later): bool
+    {
+        [$wide, $narrow] = [$first->trigger->watch(), $later->trigger->watch()];
+
+        return $first->own && $later->own && $first->trigger->asksNoMore() && ($wide->fields === null || array_diff($narrow->keys(), $wide->keys()) === [])
+            && ($wide->created || ! $narrow->created) && ($wide->deleted || ! $narrow->deleted) && $narrow->events === [];
+    }
+
+    /** "over 30 % is inside over 12 %", when one field makes the difference. */
+    private static function range(Condition $inner, Condition $outer): string
+    {
+        foreach (self::comparisons($outer) as $wide) {
+            foreach (self::comparisons($inner) as $narrow) {
+                if ($narrow->left->label() === $wide->left->label() && $narrow->text !== $wide->text && Reasoning::implies($narrow, $wide)) {
+                    return "“{$narrow->text}” is inside “{$wide->text}”";
+                }
+            }
+        }
+
+        return '';
+    }
+
+    /** @return list<Comparison> */
+    private static function comparisons(Condition $condition): array
+    {
+        return match (true) {
+            $condition instanceof Comparison => [$condition],
+            $condition instanceof \VividLedger\Condition\All => array_merge([], ...array_map(self::comparisons(...), $condition->parts)),
+            default => [],
+        };
+    }
+}
