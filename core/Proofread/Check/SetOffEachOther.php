@@ -7,7 +7,10 @@ namespace VividLedger\Proofread\Check;
 use VividLedger\Condition\All;
 use VividLedger\Condition\Comparison;
 use VividLedger\Condition\Condition;
+use VividLedger\Condition\None;
 use VividLedger\Condition\Operator\ChangeOperator;
+use VividLedger\Condition\Operator\HasChanged;
+use VividLedger\Condition\Tree;
 use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Reasoning;
 use VividLedger\Proofread\Remark;
@@ -80,7 +83,8 @@ final class SetOffEachOther implements Check
         $found = [];
         foreach ([...$among->others, $among->rule] as $rule) {
             $watch = $rule->watch();
-            if ($field === null || $rule->on !== $written->type || $watch->type !== $written->type || ! ($watch->fields === null || in_array($written->field, $watch->fields, true))) {
+            // What has fired for a record and remembers it does not come round for ever.
+            if ($rule->guard->remembers() || $field === null || $rule->on !== $written->type || $watch->type !== $written->type || ! ($watch->fields === null || in_array($written->field, $watch->fields, true))) {
                 continue;
             }
             $to = $rule->trigger instanceof Changed && $rule->trigger->fields->single?->name === $written->field ? $rule->trigger->fields->to : null;
@@ -88,12 +92,21 @@ final class SetOffEachOther implements Check
                 continue;
             }
             $value = $written->isFixed ? [Starts::is($field, $written->value)] : [];
-            if (Reasoning::canHold(new All([Starts::condition($rule), ...$value, ...$still]))) {
+            if (Reasoning::canHold(new All([Starts::condition($rule), ...$value, ...$still, ...$this->unchanged($among, $from, $rule)]))) {
                 $found[] = $rule;
             }
         }
 
         return $found;
+    }
+
+    /** @return list<Condition> that fields which a rule does not write have not changed, where another rule asks for it */
+    private function unchanged(RuleAmongOthers $among, Rule $from, Rule $next): array
+    {
+        $fields = array_map(static fn (Written $written): string => $written->field, $among->written($from));
+        $leaves = array_filter(Tree::leaves($next->condition), static fn (Condition $leaf): bool => $leaf instanceof Comparison && $leaf->operator instanceof HasChanged && ! in_array($leaf->left->field()->name, $fields, true));
+
+        return array_map(static fn (Condition $leaf): Condition => new None([$leaf]), array_values($leaves));
     }
 
     /** @return list<Condition> what of a rule's conditions holds on after its lines, because they write nothing that it reads */
