@@ -15,6 +15,7 @@ use App\Http\Api\LineController;
 use App\Http\Api\MailRoomController;
 use App\Http\Api\MessageController;
 use App\Http\Api\OfferController;
+use App\Http\Api\ProofController;
 use App\Http\Api\RecordController;
 use App\Http\Api\RuleController;
 use App\Http\Api\RunController;
@@ -74,6 +75,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('rules', [RuleController::class, 'index']);
     Route::get('rules/{id}', [RuleController::class, 'show'])->whereNumber('id');
     Route::get('rules/{id}/pages', [RuleController::class, 'pages'])->whereNumber('id');
+    Route::get('rules/{id}/proofs', [ProofController::class, 'index'])->whereNumber('id');
     Route::get('rules/{id}/file', [RuleController::class, 'file'])->whereNumber('id');
     Route::get('rules/{id}/matching', [RuleController::class, 'matching'])->whereNumber('id');
 
@@ -106,6 +108,11 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::put('rules/{id}/draft', [RuleController::class, 'write'])->whereNumber('id');
         Route::delete('rules/{id}/draft', [RuleController::class, 'discard'])->whereNumber('id');
         Route::post('rules/{id}/publish', [RuleController::class, 'publish'])->whereNumber('id');
+        Route::post('rules/{id}/proofs', [ProofController::class, 'store'])->whereNumber('id');
+        Route::post('rules/{id}/proofs/try', [ProofController::class, 'try'])->whereNumber('id');
+        Route::post('rules/{id}/proofs/propose', [ProofController::class, 'propose'])->whereNumber('id');
+        Route::post('proofs/{id}/accept', [ProofController::class, 'accept'])->whereNumber('id');
+        Route::delete('proofs/{id}', [ProofController::class, 'destroy'])->whereNumber('id');
         Route::post('rules/order', [RuleController::class, 'order']);
         Route::post('rules/{id}/either-or', [RuleController::class, 'stand'])->whereNumber('id');
         Route::post('rules/{id}/copy', [RuleController::class, 'copy'])->whereNumber('id');

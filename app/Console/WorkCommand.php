@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Evidence\Proofs;
 use App\Store\RunStore;
 use App\Work\ClockTurner;
 use App\Work\Heartbeat;
@@ -26,10 +27,10 @@ final class WorkCommand extends Command
 
     private float $sweptAt = 0.0;
 
-    public function handle(LineWorker $worker, RunStore $runs, Postman $postman, Sweep $sweep, ClockTurner $turner, Connection $db): int
+    public function handle(LineWorker $worker, RunStore $runs, Postman $postman, Sweep $sweep, ClockTurner $turner, Proofs $proofs, Connection $db): int
     {
         $batch = (int) config('ledger.batch');
-        $turn = fn (): int => $turner->work(1.0) + $this->sweep($sweep) + $worker->work($batch) + $runs->work(1.0) + $postman->work(20);
+        $turn = fn (): int => $turner->work(1.0) + $this->sweep($sweep) + $worker->work($batch) + $runs->work(1.0) + $postman->work(20) + $proofs->work(20);
         if ($this->option('once')) {
             while ($turn() >= $batch);
 

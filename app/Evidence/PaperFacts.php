@@ -9,7 +9,7 @@ use App\Store\TypeTable;
 use VividLedger\Record\Record;
 
 /** The facts of a rehearsal: read as they are, with nothing locked, taken or counted up. */
-final class PaperFacts extends StoredFacts
+class PaperFacts extends StoredFacts
 {
     public function recordToChange(string $type, int $id): ?Record
     {

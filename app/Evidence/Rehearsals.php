@@ -20,6 +20,8 @@ use VividLedger\Rehearse\Script;
 use VividLedger\Rehearse\ScriptReader;
 use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Rule;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 
 /** Plays rehearsals as they are asked for: finds the record, proposes what happens first, and plays it with and without what is supposed. */
@@ -41,11 +43,11 @@ final readonly class Rehearsals
      *
      * @throws Refused when it cannot be played as it is asked for
      */
-    public function play(Rule $rule, array $asked, ?int $actor): Rehearsed
+    public function play(Rule $rule, array $asked, ?int $actor, ?PaperFacts $facts = null): Rehearsed
     {
         $schema = $this->schemas->schema();
         $type = $schema->types[$rule->on];
-        $facts = $this->facts();
+        $facts ??= $this->facts();
         $proposer = new Proposer($schema, $this->company->zone());
         $reader = new ScriptReader($schema, $facts);
         try {
@@ -97,9 +99,16 @@ final readonly class Rehearsals
         if ($pick === 'matched' || $pick === 'nearly') {
             throw new Refused('no_record', $pick === 'matched' ? "No {$type->inSentence()} meets the conditions now. Make one up." : "No {$type->inSentence()} meets all conditions but one. Make one up.", 404);
         }
-        $ground = $this->candidates->any($type) ?? new Record($type->name, 0, 1, array_map(static fn ($field): ?bool => $field->type === \VividLedger\Schema\FieldType::Tick ? false : null, $type->fields));
-        $made = $proposer->madeUp($rule, $ground->with([$type->title => 'Made up']), $facts);
 
-        return [new Record($type->name, $madeUpId, 1, $made->values), 'made_up'];
+        return [$proposer->madeUp($rule, $this->ground($rule, $facts), $facts), 'made_up'];
+    }
+
+    /** A record to make one up from: like the one that was changed last, under a number of its own. */
+    public function ground(Rule $rule, PaperFacts $facts): Record
+    {
+        $type = $this->schemas->schema()->types[$rule->on];
+        $empty = array_map(static fn (Field $field): ?bool => $field->type === FieldType::Tick ? false : null, $type->fields);
+
+        return new Record($type->name, $facts->freshId($type->name), 1, array_replace($this->candidates->any($type)->values ?? $empty, [$type->title => 'Made up']));
     }
 }

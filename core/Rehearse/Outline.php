@@ -27,7 +27,8 @@ final readonly class Outline
             $lines[] = 'In the end one line still waits'.($line->due === null ? '' : ", for {$this->display->moment($line->due)}").'.';
         }
         if ($played->why !== null && $played->why->reason !== \VividLedger\Explain\Reason::Fires) {
-            $lines[] = $played->why->sentence;
+            // Only that: why it is so may be worded anew without anything having changed.
+            $lines[] = 'The rule does not fire.';
         }
 
         return $lines;

@@ -96,7 +96,7 @@ final readonly class Proposer
         $fields = $trigger->fields;
         $field = $fields->single ?? $type->fields[$fields->names[0] ?? ''] ?? null;
         if ($field === null) {
-            return $this->turned($rule, $record, $type, $facts, $now, $set) ?? new Opening(OpeningKind::Changed, $now, $this->another($type->fields[$type->title], $record->value($type->title)), $set);
+            return $this->turned($rule, $record, $type, $facts, $now, $set) ?? new Opening(OpeningKind::Changed, $now, $this->another($type->fields[$type->title], $record->value($type->title)), [$type->title => $record->value($type->title)]);
         }
         if ($fields->to !== null) {
             $set[$field->name] = $fields->to;

@@ -24,7 +24,7 @@ use VividLedger\Rule\Reading\RuleReader;
 final class EvidenceController extends Controller
 {
     /** No page has this number: what is being written stands beside the pages. */
-    private const UNPUBLISHED = 1_000_000;
+    public const UNPUBLISHED = 1_000_000;
 
     #[OA\Post(path: '/api/remarks', operationId: 'remarks', description: 'What proofreading finds in a rule file that reads soundly; of one that does not, nothing. Nothing is kept.', tags: ['evidence'], requestBody: new Body(['file' => 'object', 'rule?' => 'integer']), responses: [new Ok(RemarkShape::class, list: true)])]
     public function remarks(Request $request, RuleReader $reader, Proofreading $proofreading): JsonResponse

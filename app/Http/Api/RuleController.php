@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Api;
 
+use App\Evidence\ProofFile;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
@@ -23,6 +24,7 @@ use App\Store\RuleOrder;
 use App\Store\RuleStore;
 use App\Store\RunMover;
 use App\Work\HouseClock;
+use Illuminate\Database\Connection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -65,11 +67,25 @@ final class RuleController extends Controller
     }
 
     #[OA\Post(path: '/api/rules/import', operationId: 'importRule', description: 'Starts a draft from the text of a rule file. Either all of it is sound, or nothing is kept.', tags: ['rules'], requestBody: new Body(['text' => 'string']), responses: [new Ok(RuleShape::class, status: 201)])]
-    public function import(Request $request, RuleFile $files): JsonResponse
+    public function import(Request $request, RuleFile $files, ProofFile $proofs, Connection $db): JsonResponse
     {
         $given = $request->validate(['text' => 'required|string|max:1000000']);
 
-        return new JsonResponse($this->shapes->one($this->rules->draft($files->read($given['text']), $this->person($request)->id)), 201);
+        $by = $this->person($request)->id;
+        $file = $files->read($given['text']);
+        $travelled = $file['proofs'] ?? [];
+        unset($file['proofs']);
+        $id = $db->transaction(function () use ($file, $travelled, $by, $proofs): int {
+            $id = $this->rules->draft($file, $by);
+            $rule = $this->reader->read($file, $id)->rule;
+            if ($rule !== null) {
+                $proofs->read($travelled, $id, $rule, $by);
+            }
+
+            return $id;
+        });
+
+        return new JsonResponse($this->shapes->one($id), 201);
     }
 
     #[OA\Get(path: '/api/rules/{id}', operationId: 'rule', tags: ['rules'], responses: [new Ok(RuleShape::class)])]
@@ -157,7 +173,7 @@ final class RuleController extends Controller
     }
 
     #[OA\Get(path: '/api/rules/{id}/file', operationId: 'ruleFile', description: 'The rule as a file that another company can import.', tags: ['rules'], parameters: [new Query('page', 'integer', 'A published page; left out, what is being written.')], responses: [new OA\Response(response: 200, description: 'A rule file.', content: new OA\MediaType(mediaType: 'application/json', schema: new OA\Schema(type: 'object', additionalProperties: true)))])]
-    public function file(int $id, Request $request, RuleFile $files): Response
+    public function file(int $id, Request $request, RuleFile $files, ProofFile $proofs): Response
     {
         $given = $request->validate(['page' => 'nullable|integer']);
         $rule = $this->shapes->one($id);
@@ -168,7 +184,9 @@ final class RuleController extends Controller
         }
         $name = trim((string) preg_replace('/[^a-z0-9]+/', '-', mb_strtolower($rule->name)), '-');
 
-        return response($files->write($file), 200, ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="'.($name === '' ? 'rule' : $name).'.rule.json"']);
+        $travelling = $proofs->write($id, $rule->on);
+
+        return response($files->write($file + ($travelling === [] ? [] : ['proofs' => $travelling])), 200, ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="'.($name === '' ? 'rule' : $name).'.rule.json"']);
     }
 
     #[OA\Get(path: '/api/rules/{id}/matching', operationId: 'matching', description: 'How many records meet the conditions of the rule as it is written now.', tags: ['rules'], responses: [new Ok(MatchShape::class)])]

@@ -13,6 +13,8 @@ export class Document {
     reading = $state.raw<Reading>({ rows: [], problems: [], aloud: '' });
     /** What proofreading found in it, a moment after the last edit. */
     remarks = $state.raw<Shapes['RemarkShape'][]>([]);
+    /** Proofs as they come out with it: its own, and those of other rules that it would break. */
+    tried = $state.raw<Shapes['TriedProof'][]>([]);
     undoable = $state(0);
     redoable = $state(0);
     saving = $state(false);

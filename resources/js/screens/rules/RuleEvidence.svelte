@@ -5,13 +5,16 @@
     import type { Document } from '../../state/document.svelte';
     import { moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
+    import Proofs from './evidence/Proofs.svelte';
     import Remarks from './evidence/Remarks.svelte';
     import Rehearse from './evidence/Rehearse.svelte';
 
-    type Tab = 'rehearse' | 'remarks' | 'entries' | 'pages';
+    type Tab = 'rehearse' | 'remarks' | 'proofs' | 'entries' | 'pages';
     let { rule, page }: { rule: Shapes['RuleShape']; page: Document } = $props();
     // svelte-ignore state_referenced_locally
     let tab = $state<Tab>(rule.hasDraft ? 'rehearse' : 'entries');
+    const may = $derived(session.me?.mayEditRules ?? false);
+    const broken = $derived(page.tried.filter((one) => !one.holds).length);
     const count = $derived(page.reading.problems.length || page.remarks.length);
     const entries = createQuery(() => ({
         queryKey: ['ledger', 'rule', rule.id],
@@ -33,6 +36,13 @@
         const timer = setTimeout(async () => {
             const found = sound ? await ask(api.POST('/api/remarks', { body: { file, rule: rule.id } })).catch(() => null) : [];
             if (found && file === page.file) page.remarks = found;
+            const tried =
+                sound && may
+                    ? await ask(api.POST('/api/rules/{id}/proofs/try', { params: { path: { id: rule.id } }, body: { file } })).catch(
+                          () => null,
+                      )
+                    : null;
+            if (tried && file === page.file) page.tried = tried;
         }, 250);
         return () => clearTimeout(timer);
     });
@@ -44,6 +54,9 @@
         <button type="button" role="tab" aria-selected={tab === 'remarks'} onclick={() => (tab = 'remarks')}>
             Remarks {#if count}<span class="figures ml-1 rounded-full bg-marigold-wash px-1.5 text-[11px] text-marigold">{count}</span>{/if}
         </button>
+        <button type="button" role="tab" aria-selected={tab === 'proofs'} onclick={() => (tab = 'proofs')}>
+            Proofs {#if broken}<span class="figures ml-1 rounded-full bg-madder-wash px-1.5 text-[11px] text-madder">{broken}</span>{/if}
+        </button>
         <button type="button" role="tab" aria-selected={tab === 'entries'} onclick={() => (tab = 'entries')}>Entries</button>
         <button type="button" role="tab" aria-selected={tab === 'pages'} onclick={() => (tab = 'pages')}>
             Pages {#if rule.page}<span class="figures mini ml-1">{rule.page}</span>{/if}
@@ -53,7 +66,9 @@
         {#if tab === 'rehearse'}
             <Rehearse {rule} {page} />
         {:else if tab === 'remarks'}
-            <Remarks {page} may={session.me?.mayEditRules ?? false} />
+            <Remarks {page} {may} />
+        {:else if tab === 'proofs'}
+            <Proofs {rule} {page} {may} />
         {:else if tab === 'entries'}
             {#if entries.data?.entries.length}
                 <div class="margined">

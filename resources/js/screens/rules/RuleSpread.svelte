@@ -20,6 +20,14 @@
     type Props = { rule: Shapes['RuleShape']; onchange: (rule: Shapes['RuleShape']) => void; onreload: () => void };
     let { rule, onchange, onreload }: Props = $props();
 
+    const proofs = $derived.by(() => {
+        const own = page.tried.filter((one) => one.rule === rule.id);
+        const broken = own.filter((one) => !one.holds).length;
+        if (!own.length) return '';
+        return broken
+            ? `${broken} of ${counted(own.length, 'proof')} broken`
+            : `${counted(own.length, 'proof')} hold${own.length === 1 ? 's' : ''}`;
+    });
     const may = $derived(session.me?.mayEditRules ?? false);
     const first = untrack(() => rule);
     let version = $state(first.draftVersion);
@@ -141,6 +149,7 @@
                         <Stamp tone="harbor">Draft, page {nextPage}</Stamp>
                         {#if rule.eitherOr}<span>either/or “{rule.eitherOr}”</span><span>·</span>{/if}
                         {#if rule.page}<span>page {rule.page} is {STATUS[rule.status]?.label.toLowerCase()}</span><span>·</span>{/if}
+                        {#if proofs}<span>{proofs}</span><span>·</span>{/if}
                         <span aria-live="polite">{page.saving ? 'saving…' : `saved ${keptAt ? moment(keptAt) : ''}`}</span>
                     {:else}
                         <Stamp tone={STATUS[rule.status]?.tone ?? 'fern'}>{STATUS[rule.status]?.label}</Stamp>
@@ -150,7 +159,7 @@
                                 'firing',
                             )} in 30 days{rule.inPlay
                                 ? ` · in play on ${counted(rule.inPlay, session.type(rule.on).label.toLowerCase(), session.type(rule.on).plural.toLowerCase())}`
-                                : ''}
+                                : ''}{proofs ? ` · ${proofs}` : ''}
                         </span>
                     {/if}
                 </p>

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** A case at a rule's boundary that could be kept as a proof. */
+#[OA\Schema]
+final readonly class ProposedProof
+{
+    public function __construct(
+        #[OA\Property]
+        public string $name,
+        #[OA\Property(type: 'object', additionalProperties: true)]
+        public array $script,
+        #[OA\Property(items: new OA\Items(type: 'string'))]
+        public array $outline,
+        #[OA\Property]
+        public bool $fires,
+    ) {
+    }
+}

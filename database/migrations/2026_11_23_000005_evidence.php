@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+use Illuminate\Database\Migrations\Migration;
+use Illuminate\Database\Schema\Blueprint;
+use Illuminate\Support\Facades\Schema;
+
+/** Proofs: rehearsals kept as tests of a rule, with the facts they were played on. */
+return new class extends Migration
+{
+    public function up(): void
+    {
+        Schema::create('proofs', function (Blueprint $table): void {
+            $table->id();
+            $table->unsignedBigInteger('rule_id')->index();
+            $table->string('name', 120);
+            $table->json('script')->comment('record, opening and what-ifs');
+            $table->json('facts')->comment('every other record it looks at');
+            $table->json('expected')->comment('what happens, line by line');
+            $table->json('actual')->nullable()->comment('what happened when it was played last, where that differs');
+            $table->boolean('holds')->default(true);
+            $table->string('checked_stand', 40)->default('')->comment('of the rules and all they name, when it was played last');
+            $table->dateTime('kept_at');
+            $table->foreignId('kept_by')->constrained('people');
+            $table->dateTime('accepted_at')->nullable();
+            $table->unsignedBigInteger('accepted_by')->nullable();
+        });
+    }
+};
