@@ -17,6 +17,7 @@ use App\Http\Api\MessageController;
 use App\Http\Api\OfferController;
 use App\Http\Api\ProofController;
 use App\Http\Api\RecordController;
+use App\Http\Api\ReversalController;
 use App\Http\Api\RuleController;
 use App\Http\Api\RunController;
 use App\Http\Api\SchemaController;
@@ -36,6 +37,9 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('company', [CompanyController::class, 'show']);
     Route::get('today', [TodayController::class, 'show']);
 
+    Route::get('schema/{type}/fields/{field}/rules', [EvidenceController::class, 'fieldRules']);
+    Route::get('records/{type}/{id}/why', [LedgerController::class, 'why'])->whereNumber('id');
+    Route::post('reversals/preview', [ReversalController::class, 'preview']);
     Route::post('remarks', [EvidenceController::class, 'remarks']);
     Route::post('rehearse', [EvidenceController::class, 'play']);
 
@@ -75,6 +79,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('rules', [RuleController::class, 'index']);
     Route::get('rules/{id}', [RuleController::class, 'show'])->whereNumber('id');
     Route::get('rules/{id}/pages', [RuleController::class, 'pages'])->whereNumber('id');
+    Route::get('rules/{id}/difference', [RuleController::class, 'difference'])->whereNumber('id');
     Route::get('rules/{id}/proofs', [ProofController::class, 'index'])->whereNumber('id');
     Route::get('rules/{id}/file', [RuleController::class, 'file'])->whereNumber('id');
     Route::get('rules/{id}/matching', [RuleController::class, 'matching'])->whereNumber('id');
@@ -108,6 +113,8 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::put('rules/{id}/draft', [RuleController::class, 'write'])->whereNumber('id');
         Route::delete('rules/{id}/draft', [RuleController::class, 'discard'])->whereNumber('id');
         Route::post('rules/{id}/publish', [RuleController::class, 'publish'])->whereNumber('id');
+        Route::post('reversals', [ReversalController::class, 'reverse']);
+        Route::post('rules/{id}/pages/{number}/back', [RuleController::class, 'bringBack'])->whereNumber(['id', 'number']);
         Route::post('rules/{id}/proofs', [ProofController::class, 'store'])->whereNumber('id');
         Route::post('rules/{id}/proofs/try', [ProofController::class, 'try'])->whereNumber('id');
         Route::post('rules/{id}/proofs/propose', [ProofController::class, 'propose'])->whereNumber('id');

@@ -92,9 +92,9 @@ final readonly class RuleStore
      *
      * @throws Refused with every problem at its word
      */
-    public function publish(int $id, int $version, int $by, Existing $existing = Existing::Leave, int $hours = 0, bool $move = false): void
+    public function publish(int $id, int $version, int $by, Existing $existing = Existing::Leave, int $hours = 0, bool $move = false, string $why = ''): void
     {
-        $this->db->transaction(function () use ($id, $version, $by, $existing, $hours, $move): void {
+        $this->db->transaction(function () use ($id, $version, $by, $existing, $hours, $move, $why): void {
             $rule = $this->locked($id);
             $this->mustBeCurrent($rule, $version);
             if ($rule->draft === null) {
@@ -107,6 +107,7 @@ final readonly class RuleStore
                 throw new Refused('unfinished_rule', 'The rule is not finished. '.count($page->problems).(count($page->problems) === 1 ? ' word wants' : ' words want').' mending.', 422, self::listed($page->problems));
             }
             $this->db->table('rule_pages')->insert([
+                'why' => mb_substr($why, 0, 200),
                 'rule_id' => $id, 'number' => $number, 'file' => $this->json($file), 'published_at' => Columns::moment($this->clock->now()), 'published_by' => $by,
             ]);
             $this->db->table('rules')->where('id', $id)->update([

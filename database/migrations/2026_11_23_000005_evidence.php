@@ -6,7 +6,7 @@ use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;
 
-/** Proofs: rehearsals kept as tests of a rule, with the facts they were played on. */
+/** Proofs: rehearsals kept as tests of a rule, with the facts they were played on. Reversals of entries. Why a page was published. */
 return new class extends Migration
 {
     public function up(): void
@@ -25,6 +25,14 @@ return new class extends Migration
             $table->foreignId('kept_by')->constrained('people');
             $table->dateTime('accepted_at')->nullable();
             $table->unsignedBigInteger('accepted_by')->nullable();
+        });
+        // Which entries were reversed, each once.
+        Schema::create('reversals', function (Blueprint $table): void {
+            $table->unsignedBigInteger('entry_id')->primary();
+            $table->unsignedBigInteger('by_entry')->index();
+        });
+        Schema::table('rule_pages', function (Blueprint $table): void {
+            $table->string('why', 200)->default('')->comment('why it was published');
         });
     }
 };

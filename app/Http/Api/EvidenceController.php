@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace App\Http\Api;
 
+use App\Evidence\FieldRules;
 use App\Evidence\Proofreading;
 use App\Evidence\Rehearsals;
 use App\Evidence\RulesInForce;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
+use App\Http\Api\Shape\FieldRuleShape;
 use App\Http\Api\Shape\FixShape;
 use App\Http\Api\Shape\RehearsalShape;
 use App\Http\Api\Shape\RemarkShape;
@@ -36,6 +38,12 @@ final class EvidenceController extends Controller
         return new JsonResponse(array_map(static fn (Remark $remark): RemarkShape => new RemarkShape(
             $remark->level->value, $remark->at, $remark->code, $remark->message, $remark->advice, $remark->fix === null ? null : new FixShape($remark->fix->label, $remark->fix->at, $remark->fix->value),
         ), $rule === null ? [] : $proofreading->remarks($rule, $given['file'])));
+    }
+
+    #[OA\Get(path: '/api/schema/{type}/fields/{field}/rules', operationId: 'fieldRules', description: 'Which rules in force could ever change a field.', tags: ['evidence'], responses: [new Ok(FieldRuleShape::class, list: true)])]
+    public function fieldRules(string $type, string $field, FieldRules $rules): JsonResponse
+    {
+        return new JsonResponse(array_map(static fn (array $found): FieldRuleShape => new FieldRuleShape(...$found), $rules->of($this->type($type)->name, $field)));
     }
 
     #[OA\Post(path: '/api/rehearse', operationId: 'rehearse', description: 'Plays a rule file on a record: {"id"}, {"pick": "matched", "nearly" or "made_up"} or {"values"}. What happens first is proposed when it is left out. Nothing is kept.', tags: ['evidence'], requestBody: new Body(['file' => 'object', 'rule?' => 'integer', 'record?' => 'object', 'opening?' => 'object', 'whatIfs?' => 'objects', 'others?' => 'boolean']), responses: [new Ok(RehearsalShape::class)])]

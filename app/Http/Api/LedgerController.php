@@ -9,8 +9,12 @@ use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\AnswerShape;
 use App\Http\Api\Shape\EntryDetail;
 use App\Http\Api\Shape\LedgerPage;
+use App\Http\Api\Shape\MomentAnswers;
+use App\Http\Api\Shape\VerdictShape;
+use App\Store\Columns;
 use App\Store\Refused;
 use App\Store\WhyNot;
+use App\Work\HouseClock;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -20,7 +24,7 @@ final class LedgerController extends Controller
 {
     private const KINDS = [
         'edits' => ['created', 'changed', 'deleted', 'restored', 'comment', 'file', 'reply', 'by_hand'],
-        'rules' => ['fired', 'stopped', 'refused', 'ready_again', 'line', 'struck', 'retimed', 'postponed', 'too_late', 'line_failed', 'held', 'resumed', 'gathered'],
+        'rules' => ['fired', 'stopped', 'refused', 'ready_again', 'line', 'struck', 'retimed', 'postponed', 'too_late', 'line_failed', 'held', 'resumed', 'gathered', 'reversed'],
         'tasks' => ['task_done', 'task_reopened', 'task_due', 'task_changed'],
         'administration' => ['rule_in_force', 'rule_paused', 'rule_retired', 'rules_ordered', 'rule_in_set'],
     ];
@@ -67,6 +71,17 @@ final class LedgerController extends Controller
         }
 
         return new EntryDetail($entry, $causes, array_reverse($this->entries->read('e.cause_id = ?', [$number])));
+    }
+
+    #[OA\Get(path: '/api/records/{type}/{id}/why', operationId: 'whyAtMoment', description: 'Why a rule did or did not fire on a record at a moment: what it made of the last thing that happened to the record until then.', tags: ['ledger'], parameters: [new Query('at', 'string', 'A moment; left out, now.'), new Query('rule', 'integer', 'Of one rule only.')], responses: [new Ok(MomentAnswers::class)])]
+    public function why(string $type, int $id, Request $request, WhyNot $whyNot, HouseClock $clock): MomentAnswers
+    {
+        $given = $request->validate(['at' => 'nullable|date', 'rule' => 'nullable|integer']);
+        $at = isset($given['at']) ? new \DateTimeImmutable($given['at']) : $clock->now();
+        $entry = $this->entries->read("e.record_type = ? AND e.record_id = ? AND e.at <= ? AND e.kind IN ('created', 'changed', 'deleted', 'comment', 'file', 'reply', 'task_done', 'by_hand')", [$this->type($type)->name, $id, Columns::moment($at)], 1)[0]
+            ?? throw new Refused('nothing_happened', 'Nothing had happened to the record by then, so no rule was asked.', 404);
+
+        return new MomentAnswers($entry, array_map(static fn (array $answer): AnswerShape => new AnswerShape($answer['rule'], $answer['name'], $answer['page'], $answer['firedIn'], VerdictShape::of($answer['verdict'])), $whyNot->answers($entry->number, isset($given['rule']) ? (int) $given['rule'] : null)));
     }
 
     #[OA\Get(path: '/api/ledger/{number}/answers', operationId: 'answers', description: 'What every rule then in force made of a save: the answer to "why" and "why not".', tags: ['ledger'], parameters: [new Query('rule', 'integer')], responses: [new Ok(AnswerShape::class, list: true)])]

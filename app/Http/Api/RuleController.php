@@ -8,6 +8,7 @@ use App\Evidence\ProofFile;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
+use App\Http\Api\Shape\DifferenceLine;
 use App\Http\Api\Shape\MatchShape;
 use App\Http\Api\Shape\MoveShape;
 use App\Http\Api\Shape\PageShape;
@@ -31,6 +32,7 @@ use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Condition\All;
 use VividLedger\Record\Value;
+use VividLedger\Rehearse\LineDifference;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\RuleStatus;
 
@@ -111,11 +113,11 @@ final class RuleController extends Controller
         return response()->noContent();
     }
 
-    #[OA\Post(path: '/api/rules/{id}/publish', operationId: 'publishRule', description: 'Makes the draft the next page and puts it in force. What matches already is left as it is (leave), counted as done (count), or started, spread over so many hours (start). Runs in play stay on their page, or move.', tags: ['rules'], requestBody: new Body(['version' => 'integer', 'existing?' => 'string', 'hours?' => 'integer', 'move?' => 'boolean']), responses: [new Ok(RuleShape::class)])]
+    #[OA\Post(path: '/api/rules/{id}/publish', operationId: 'publishRule', description: 'Makes the draft the next page and puts it in force. What matches already is left as it is (leave), counted as done (count), or started, spread over so many hours (start). Runs in play stay on their page, or move.', tags: ['rules'], requestBody: new Body(['version' => 'integer', 'existing?' => 'string', 'hours?' => 'integer', 'move?' => 'boolean', 'why?' => 'string']), responses: [new Ok(RuleShape::class)])]
     public function publish(int $id, Request $request): RuleShape
     {
-        $given = $request->validate(['version' => 'required|integer', 'existing' => 'nullable|in:leave,count,start', 'hours' => 'nullable|integer', 'move' => 'nullable|boolean']);
-        $this->rules->publish($id, (int) $given['version'], $this->person($request)->id, Existing::from($given['existing'] ?? 'leave'), (int) ($given['hours'] ?? 0), (bool) ($given['move'] ?? false));
+        $given = $request->validate(['version' => 'required|integer', 'existing' => 'nullable|in:leave,count,start', 'hours' => 'nullable|integer', 'move' => 'nullable|boolean', 'why' => 'nullable|string|max:200']);
+        $this->rules->publish($id, (int) $given['version'], $this->person($request)->id, Existing::from($given['existing'] ?? 'leave'), (int) ($given['hours'] ?? 0), (bool) ($given['move'] ?? false), trim((string) ($given['why'] ?? '')));
 
         return $this->shapes->one($id);
     }
@@ -170,6 +172,27 @@ final class RuleController extends Controller
     public function pages(int $id): JsonResponse
     {
         return new JsonResponse($this->shapes->pages($id));
+    }
+
+    #[OA\Get(path: '/api/rules/{id}/difference', operationId: 'pageDifference', description: 'Two pages sentence by sentence; without the second, the draft.', tags: ['rules'], parameters: [new Query('from', 'integer'), new Query('to', 'integer')], responses: [new Ok(DifferenceLine::class, list: true)])]
+    public function difference(int $id, Request $request): JsonResponse
+    {
+        $given = $request->validate(['from' => 'required|integer', 'to' => 'nullable|integer']);
+        $files = array_column($this->shapes->pages($id), 'file', 'number');
+        $from = $files[(int) $given['from']] ?? throw new Refused('not_found', "This rule has no page {$given['from']}.", 404);
+        $to = isset($given['to']) ? ($files[(int) $given['to']] ?? throw new Refused('not_found', "This rule has no page {$given['to']}.", 404)) : $this->shapes->one($id)->file;
+
+        return new JsonResponse(array_map(static fn (array $line): DifferenceLine => new DifferenceLine($line[0], $line[1]), LineDifference::between($this->reader->read($from)->sentences(), $this->reader->read($to)->sentences())));
+    }
+
+    #[OA\Post(path: '/api/rules/{id}/pages/{number}/back', operationId: 'bringBack', description: 'Makes an old page the draft, to be put in force like any other.', tags: ['rules'], requestBody: new Body(['version' => 'integer']), responses: [new Ok(RuleShape::class)])]
+    public function bringBack(int $id, int $number, Request $request): RuleShape
+    {
+        $given = $request->validate(['version' => 'required|integer']);
+        $files = array_column($this->shapes->pages($id), 'file', 'number');
+        $this->rules->write($id, (int) $given['version'], $files[$number] ?? throw new Refused('not_found', "This rule has no page {$number}.", 404), $this->person($request)->id);
+
+        return $this->shapes->one($id);
     }
 
     #[OA\Get(path: '/api/rules/{id}/file', operationId: 'ruleFile', description: 'The rule as a file that another company can import.', tags: ['rules'], parameters: [new Query('page', 'integer', 'A published page; left out, what is being written.')], responses: [new OA\Response(response: 200, description: 'A rule file.', content: new OA\MediaType(mediaType: 'application/json', schema: new OA\Schema(type: 'object', additionalProperties: true)))])]

@@ -92,7 +92,7 @@ final readonly class RuleShapes
         return array_map(function (object $row): PageShape {
             $file = $this->decoded($row->file);
 
-            return new PageShape((int) $row->number, (string) Columns::iso($row->published_at), $row->who, $file, $this->reading($this->reader->read($file)));
+            return new PageShape((int) $row->number, (string) Columns::iso($row->published_at), $row->who, $row->why, $file, $this->reading($this->reader->read($file)));
         }, $rows);
     }
 

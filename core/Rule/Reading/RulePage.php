@@ -46,6 +46,12 @@ final readonly class RulePage
         return $text.($lines === [] ? '.' : ': '.implode('; ', $lines)."{$rest}.");
     }
 
+    /** @return list<string> the page row by row, as a person reads it: "Only if: Priority is Urgent" */
+    public function sentences(): array
+    {
+        return array_map(static fn (Row $row): string => str_repeat('  ', $row->depth).($row->margin === '' ? '' : "{$row->margin}: ").$row->text().($row->off ? ' (switched off)' : ''), array_values(array_filter($this->rows, static fn (Row $row): bool => $row->text() !== '')));
+    }
+
     /** A row with the conditions that belong to it: "Set Review to Needed, only if Priority is Urgent". */
     private function aloudFrom(string $at, Part $part): string
     {

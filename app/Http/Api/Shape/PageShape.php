@@ -17,6 +17,8 @@ final readonly class PageShape
         public string $publishedAt,
         #[OA\Property]
         public string $publishedBy,
+        #[OA\Property(description: 'Why it was published, as whoever did it wrote.')]
+        public string $why,
         #[OA\Property(type: 'object', additionalProperties: true)]
         public array $file,
         #[OA\Property]

@@ -1,0 +1,234 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Evidence;
+
+use App\Store\Actor;
+use App\Store\Columns;
+use App\Store\Company;
+use App\Store\LedgerWriter;
+use App\Store\LineRows;
+use App\Store\Outcome;
+use App\Store\PeopleStore;
+use App\Store\RecordWriter;
+use App\Store\Refused;
+use App\Store\SchemaStore;
+use App\Store\TypeTable;
+use App\Work\HouseClock;
+use Illuminate\Database\Connection;
+use VividLedger\Engine\Decision;
+use VividLedger\Record\Change;
+use VividLedger\Record\Display;
+use VividLedger\Record\Record;
+use VividLedger\Record\Value;
+use VividLedger\Schema\RecordType;
+
+/**
+ * Takes back what a rule's entries did: fields return to what they were, open tasks are cancelled, pencilled lines struck
+ * out. What was sent stays sent. A field that somebody has changed since is left, unless it is wanted back all the same. No
+ * rule answers a reversal: it leads back to a state that rules have answered before.
+ */
+final readonly class Reversal
+{
+    /** Reversed together; more are reversed in several steps. */
+    public const MOST = 50;
+
+    private const MOST_LISTED = 5000;
+
+    /** Entries that have something to take back. */
+    private const KINDS = "('fired', 'line')";
+
+    public function __construct(
+        private Connection $db,
+        private SchemaStore $schemas,
+        private RecordWriter $records,
+        private LedgerWriter $ledger,
+        private HouseClock $clock,
+        private Company $company,
+    ) {
+    }
+
+    /** @return list<int> numbers of the entries of a rule in a span that can be reversed, the newest first */
+    public function entriesOf(int $rule, \DateTimeImmutable $from, \DateTimeImmutable $until): array
+    {
+        return array_map(static fn (object $row): int => (int) $row->id, $this->db->select(
+            'SELECT e.id FROM entries e WHERE e.rule_id = ? AND e.at >= ? AND e.at <= ? AND e.kind IN '.self::KINDS.' AND NOT EXISTS (SELECT 1 FROM reversals r WHERE r.entry_id = e.id) ORDER BY e.id DESC LIMIT '.self::MOST_LISTED,
+            [$rule, Columns::moment($from), Columns::moment($until)],
+        ));
+    }
+
+    /**
+     * What a reversal would come to. Entries that were reversed already are left out.
+     *
+     * @param  list<int>  $entries
+     * @return array{entries: list<int>, fields: int, tasks: int, lines: int, sent: int, conflicts: list<array{entry: int, type: string, record: int, number: string, label: string, was: string, set: string, is: string}>}
+     */
+    public function preview(array $entries): array
+    {
+        $display = $this->display();
+        $sum = ['entries' => [], 'fields' => 0, 'tasks' => 0, 'lines' => 0, 'sent' => 0, 'conflicts' => []];
+        $laid = [];
+        foreach ($this->reversible($entries) as $entry) {
+            $sum['entries'][] = $entry;
+            foreach ($this->written($entry) as $row) {
+                $type = $this->schemas->schema()->type($row->record_type);
+                $field = $type?->field($row->field);
+                if ($type === null || $field === null) {
+                    continue;
+                }
+                $key = "{$row->record_type}:{$row->record_id}";
+                $laid[$key] ??= $this->current($type, (int) $row->record_id, '')->values ?? null;
+                if ($laid[$key] === null) {
+                    continue;
+                }
+                [$before, $after] = [json_decode((string) $row->before, true), json_decode((string) $row->after, true)];
+                if ($laid[$key][$row->field] !== $after) {
+                    $sum['conflicts'][] = [
+                        'entry' => $entry, 'type' => $type->name, 'record' => (int) $row->record_id, 'number' => $type->numberOf((int) $row->record_id), 'label' => $field->label,
+                        'was' => $display->of($field, $before), 'set' => $display->of($field, $after), 'is' => $display->of($field, $laid[$key][$row->field]),
+                    ];
+                } else {
+                    $sum['fields']++;
+                    $laid[$key][$row->field] = $before;
+                }
+            }
+            $sum['tasks'] += (int) $this->db->scalar("SELECT COUNT(*) FROM tasks WHERE entry_id = ? AND status = 'open'", [$entry]);
+            $sum['lines'] += (int) $this->db->scalar("SELECT COUNT(*) FROM scheduled_lines WHERE entry_id = ? AND run_id IS NOT NULL AND status IN ('pencilled', 'held')", [$entry]);
+            $sum['sent'] += (int) $this->db->scalar("SELECT COUNT(*) FROM messages WHERE entry_id = ? AND status <> 'cancelled'", [$entry]);
+        }
+
+        return $sum;
+    }
+
+    /**
+     * Reverses entries, each with an entry of its own; all of these or none.
+     *
+     * @param  list<int>  $entries
+     * @param  bool  $force  whether fields return that somebody has changed since
+     * @return list<int> numbers of the reversals
+     */
+    public function reverse(array $entries, bool $force, string $why, int $by): array
+    {
+        if (count($entries) > self::MOST) {
+            throw new Refused('too_many', 'At most '.self::MOST.' entries are reversed at once.', 422);
+        }
+
+        return $this->db->transaction(function () use ($entries, $force, $why, $by): array {
+            $numbers = [];
+            foreach ($this->reversible($entries) as $entry) {
+                $numbers[] = $this->one($entry, $force, $why, $by);
+            }
+
+            return $numbers;
+        }, 5);
+    }
+
+    private function one(int $entry, bool $force, string $why, int $by): int
+    {
+        $now = $this->clock->now();
+        $row = $this->db->selectOne('SELECT * FROM entries WHERE id = ?', [$entry]);
+        $type = $this->schemas->schema()->type((string) $row->record_type) ?? throw new Refused('not_reversible', "Entry {$entry} stands on no record.", 409);
+        $kept = [];
+        $changes = [];
+        foreach ($this->written($entry) as $written) {
+            $changes["{$written->record_type}:{$written->record_id}"][] = $written;
+        }
+        $own = "{$row->record_type}:{$row->record_id}";
+        $changes += [$own => []];
+        $data = ['of' => $entry, 'why' => mb_substr(trim($why), 0, 200)] + $this->struck($entry, $now);
+        $outcomes = [];
+        foreach ($changes as $key => $fields) {
+            [$typeName, $id] = explode(':', $key);
+            $about = $this->schemas->schema()->type($typeName);
+            $before = $about === null ? null : $this->current($about, (int) $id, ' FOR UPDATE');
+            if ($about === null || $before === null) {
+                continue;
+            }
+            $values = [];
+            foreach ($fields as $field) {
+                $set = $about->field($field->field);
+                if ($set === null) {
+                    continue;
+                }
+                $is = $values[$field->field] ?? $before->value($field->field);
+                if (! $force && $is !== json_decode((string) $field->after, true)) {
+                    $kept[] = $set->label;
+                } else {
+                    $values[$field->field] = json_decode((string) $field->before, true);
+                }
+            }
+            $stamps = ['updated_at' => Value::instantText($now), 'updated_by' => $by];
+            $after = $values === [] ? $before : new Record($about->name, $before->id, $before->version + 1, $about->withComputed(array_replace($before->values, $values, $stamps)));
+            if ($values !== []) {
+                $this->records->write([[$before, $after]]);
+            }
+            if ($values !== [] || $key === $own) {
+                $outcomes[] = new Outcome(new Change($before, $after, $by, $now), new Decision($after), new Actor($by), 'reversed', $data, null, $entry, $row->rule_id === null ? null : (int) $row->rule_id);
+            }
+        }
+        if ($outcomes === []) {
+            // The record is gone; what was pencilled in and given is taken back all the same.
+            $gone = new Record($type->name, (int) $row->record_id, (int) $row->version, array_fill_keys(array_keys($type->fields), null));
+            $outcomes[] = new Outcome(new Change($gone, $gone, $by, $now), new Decision($gone), new Actor($by), 'reversed', $data, null, $entry, $row->rule_id === null ? null : (int) $row->rule_id);
+        }
+        foreach ($outcomes as $place => $outcome) {
+            $outcomes[$place] = new Outcome($outcome->change, $outcome->decision, $outcome->actor, $outcome->kind, $outcome->data + ($kept === [] ? [] : ['kept' => array_values(array_unique($kept))]), null, $entry, $outcome->ruleId);
+        }
+        $number = $this->ledger->write($outcomes)[0][0];
+        $this->db->table('reversals')->insert(['entry_id' => $entry, 'by_entry' => $number]);
+
+        return $number;
+    }
+
+    /** @return array{tasks: list<string>, lines: int, sent: int} what was taken back besides fields, and what stays sent */
+    private function struck(int $entry, \DateTimeImmutable $now): array
+    {
+        $tasks = $this->db->select("SELECT id, title FROM tasks WHERE entry_id = ? AND status = 'open' FOR UPDATE", [$entry]);
+        if ($tasks !== []) {
+            $ids = implode(', ', array_map(static fn (object $task): int => (int) $task->id, $tasks));
+            $this->db->update("UPDATE tasks SET status = 'cancelled', done_at = ? WHERE id IN ({$ids})", [Columns::moment($now)]);
+            $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_because = 'the task was cancelled' WHERE task_id IN ({$ids}) AND status = 'pencilled'");
+        }
+        $lines = $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_because = 'what pencilled it in was reversed' WHERE entry_id = ? AND run_id IS NOT NULL AND status IN ('pencilled', 'held')", [$entry]);
+        LineRows::close($this->db, array_map(static fn (object $run): int => (int) $run->run_id, $this->db->select('SELECT DISTINCT run_id FROM scheduled_lines WHERE entry_id = ? AND run_id IS NOT NULL', [$entry])));
+
+        return ['tasks' => array_map(static fn (object $task): string => $task->title, $tasks), 'lines' => $lines, 'sent' => (int) $this->db->scalar('SELECT COUNT(*) FROM messages WHERE entry_id = ?', [$entry])];
+    }
+
+    /**
+     * What an entry wrote into fields, and what it wrote into those of other records; the last first.
+     *
+     * @return array<object>
+     */
+    private function written(int $entry): array
+    {
+        return $this->db->select("SELECT h.* FROM field_history h WHERE h.entry_id = ? OR h.entry_id IN (SELECT id FROM entries WHERE cause_id = ? AND kind = 'changed' AND via = 'rule') ORDER BY h.id DESC", [$entry, $entry]);
+    }
+
+    /**
+     * @param  list<int>  $entries
+     * @return list<int> the newest first
+     */
+    private function reversible(array $entries): array
+    {
+        if ($entries === []) {
+            return [];
+        }
+        $places = implode(', ', array_fill(0, count($entries), '?'));
+
+        return array_map(static fn (object $row): int => (int) $row->id, $this->db->select("SELECT e.id FROM entries e WHERE e.id IN ({$places}) AND e.kind IN ".self::KINDS.' AND NOT EXISTS (SELECT 1 FROM reversals r WHERE r.entry_id = e.id) ORDER BY e.id DESC', $entries));
+    }
+
+    private function current(RecordType $type, int $id, string $lock): ?Record
+    {
+        $row = $this->db->selectOne('SELECT * FROM `'.TypeTable::name($type->name)."` WHERE id = ?{$lock}", [$id]);
+
+        return $row === null ? null : Columns::record($type, $row);
+    }
+
+    private function display(): Display
+    {
+        return new Display(new PeopleStore($this->db, $this->schemas), $this->company->zone());
+    }
+}

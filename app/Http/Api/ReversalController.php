@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Evidence\Reversal;
+use App\Http\Api\Describe\Body;
+use App\Http\Api\Describe\Ok;
+use App\Http\Api\Shape\ConflictShape;
+use App\Http\Api\Shape\ReversalPreview;
+use App\Http\Api\Shape\ReversedShape;
+use App\Store\Refused;
+use Illuminate\Http\Request;
+use OpenApi\Attributes as OA;
+
+/** Reversals of what rules did. */
+final class ReversalController extends Controller
+{
+    public function __construct(private readonly Reversal $reversal)
+    {
+    }
+
+    #[OA\Post(path: '/api/reversals/preview', operationId: 'previewReversal', description: 'What it would come to to reverse entries: those named, or all of a rule in a span that are not reversed yet.', tags: ['evidence'], requestBody: new Body(['entries?' => 'integers', 'rule?' => 'integer', 'from?' => 'string', 'until?' => 'string']), responses: [new Ok(ReversalPreview::class)])]
+    public function preview(Request $request): ReversalPreview
+    {
+        $given = $request->validate(['entries' => 'nullable|array|max:500', 'entries.*' => 'integer', 'rule' => 'nullable|integer', 'from' => 'nullable|date', 'until' => 'nullable|date']);
+        $entries = array_map(intval(...), $given['entries'] ?? []);
+        if (isset($given['rule'])) {
+            if (! isset($given['from'], $given['until'])) {
+                throw new Refused('no_span', 'Say from when until when.', 422, [['at' => '/from', 'code' => 'no_span', 'message' => 'Say from when until when.']]);
+            }
+            $entries = $this->reversal->entriesOf((int) $given['rule'], new \DateTimeImmutable($given['from']), new \DateTimeImmutable($given['until']));
+        }
+        $sum = $this->reversal->preview($entries);
+
+        return new ReversalPreview($sum['entries'], $sum['fields'], $sum['tasks'], $sum['lines'], $sum['sent'], array_map(static fn (array $conflict): ConflictShape => new ConflictShape(...$conflict), array_slice($sum['conflicts'], 0, 200)));
+    }
+
+    #[OA\Post(path: '/api/reversals', operationId: 'reverse', description: 'Reverses at most 50 entries; all of them or none. One that is reversed already is passed over. A field that was changed since stays, unless it is forced.', tags: ['evidence'], requestBody: new Body(['entries' => 'integers', 'force?' => 'boolean', 'why?' => 'string']), responses: [new Ok(ReversedShape::class)])]
+    public function reverse(Request $request): ReversedShape
+    {
+        $given = $request->validate(['entries' => 'required|array', 'entries.*' => 'integer', 'force' => 'nullable|boolean', 'why' => 'nullable|string|max:200']);
+
+        return new ReversedShape($this->reversal->reverse(array_map(intval(...), $given['entries']), (bool) ($given['force'] ?? false), (string) ($given['why'] ?? ''), $this->person($request)->id));
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** What a reversal would come to. */
+#[OA\Schema]
+final readonly class ReversalPreview
+{
+    public function __construct(
+        #[OA\Property(items: new OA\Items(type: 'integer'))]
+        public array $entries,
+        #[OA\Property]
+        public int $fields,
+        #[OA\Property]
+        public int $tasks,
+        #[OA\Property]
+        public int $lines,
+        #[OA\Property(description: 'Messages that stay sent.')]
+        public int $sent,
+        #[OA\Property(items: new OA\Items(type: ConflictShape::class))]
+        public array $conflicts,
+    ) {
+    }
+}
