@@ -40,6 +40,8 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('schema/{type}/fields/{field}/rules', [EvidenceController::class, 'fieldRules']);
     Route::get('records/{type}/{id}/why', [LedgerController::class, 'why'])->whereNumber('id');
     Route::post('reversals/preview', [ReversalController::class, 'preview']);
+    Route::post('look-back', [EvidenceController::class, 'lookBack']);
+    Route::get('records/{type}/{id}/then', [EvidenceController::class, 'then'])->whereNumber('id');
     Route::post('remarks', [EvidenceController::class, 'remarks']);
     Route::post('rehearse', [EvidenceController::class, 'play']);
 

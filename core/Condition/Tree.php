@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
+use VividLedger\Schema\Path;
+
 /** Questions about a whole tree of conditions. */
 final class Tree
 {
@@ -25,5 +27,11 @@ final class Tree
             $condition instanceof Group => array_merge([], ...array_map(self::leaves(...), $condition->parts)),
             default => [$condition],
         };
+    }
+
+    /** Whether it takes other records to judge the condition: those referred to, or children. */
+    public static function readsOthers(Condition $condition): bool
+    {
+        return self::counts($condition) || array_filter($condition->paths(), static fn (Path $path): bool => $path->hops !== []) !== [];
     }
 }

@@ -14,9 +14,6 @@ final class PaperBook implements RuleBook
 {
     private readonly RuleIndex $index;
 
-    /** @var array<int, RuleIndex> */
-    private array $single = [];
-
     /** @param  list<Rule>  $rules  in the order the administrator set */
     public function __construct(
         public readonly array $rules,
@@ -29,7 +26,7 @@ final class PaperBook implements RuleBook
     {
         $event = $change->event;
 
-        return $event?->ruleId !== null && $event->kind->comesOnce() ? $this->only($event->ruleId)->relevantTo($change) : $this->index->relevantTo($change);
+        return $event?->ruleId !== null && $event->kind->comesOnce() ? $this->only($event->ruleId) : $this->index->relevantTo($change);
     }
 
     public function mayTouchRuns(Change $change): bool
@@ -43,8 +40,9 @@ final class PaperBook implements RuleBook
         return $this->index->page($rule, $number) ?? $this->pages?->page($rule, $number);
     }
 
-    private function only(int $rule): RuleIndex
+    /** @return list<Rule> */
+    private function only(int $rule): array
     {
-        return $this->single[$rule] ??= new RuleIndex(array_values(array_filter($this->rules, static fn (Rule $known): bool => $known->id === $rule)));
+        return array_values(array_filter($this->rules, static fn (Rule $known): bool => $known->id === $rule));
     }
 }

@@ -5,22 +5,29 @@ declare(strict_types=1);
 namespace App\Http\Api;
 
 use App\Evidence\FieldRules;
+use App\Evidence\LookBacks;
 use App\Evidence\Proofreading;
 use App\Evidence\Rehearsals;
 use App\Evidence\RulesInForce;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
+use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\FieldRuleShape;
 use App\Http\Api\Shape\FixShape;
+use App\Http\Api\Shape\RecordShape;
 use App\Http\Api\Shape\RehearsalShape;
 use App\Http\Api\Shape\RemarkShape;
+use App\Store\History;
 use App\Store\Refused;
 use App\Store\RuleStore;
+use App\Work\HouseClock;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\StreamedResponse;
 use VividLedger\Proofread\Remark;
 use VividLedger\Rule\Reading\RuleReader;
+use VividLedger\Rule\Rule;
 
 /** Evidence about a rule before it is in force: its life on one record, and what proofreading finds. Nothing is touched. */
 final class EvidenceController extends Controller
@@ -46,16 +53,54 @@ final class EvidenceController extends Controller
         return new JsonResponse(array_map(static fn (array $found): FieldRuleShape => new FieldRuleShape(...$found), $rules->of($this->type($type)->name, $field)));
     }
 
+    #[OA\Post(path: '/api/look-back', operationId: 'lookBack', description: 'Replays a rule file over the recorded history, beside the page in force. Answers line by line (application/x-ndjson) while it goes; whoever has seen enough hangs up.', tags: ['evidence'], requestBody: new Body(['file' => 'object', 'rule?' => 'integer', 'from?' => 'string', 'until?' => 'string']), responses: [new OA\Response(response: 200, description: 'A JSON document on each line; the last has "final": true.', content: new OA\MediaType(mediaType: 'application/x-ndjson', schema: new OA\Schema(type: 'string')))])]
+    public function lookBack(Request $request, RuleReader $reader, LookBacks $lookBacks, HouseClock $clock): StreamedResponse
+    {
+        $given = $request->validate(['file' => 'required|array', 'rule' => 'nullable|integer', 'from' => 'nullable|date', 'until' => 'nullable|date']);
+        $rule = $this->finished($reader, $given);
+        if (! $rule->own) {
+            throw new Refused('not_possible', 'A rule that watches related records cannot be looked back yet; rehearse it instead.', 422);
+        }
+        $from = new \DateTimeImmutable($given['from'] ?? '2000-01-01T00:00:00Z');
+        $until = isset($given['until']) ? new \DateTimeImmutable($given['until']) : $clock->now();
+
+        return new StreamedResponse(static function () use ($lookBacks, $rule, $from, $until): void {
+            foreach ($lookBacks->over($rule, $from, $until) as $piece) {
+                echo json_encode($piece, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)."\n";
+                if (ob_get_level() > 0 && ! app()->runningUnitTests()) {
+                    ob_flush();
+                }
+                flush();
+                if (connection_aborted() === 1) {
+                    return;
+                }
+            }
+        }, 200, ['Content-Type' => 'application/x-ndjson', 'X-Accel-Buffering' => 'no', 'Cache-Control' => 'no-store']);
+    }
+
+    #[OA\Get(path: '/api/records/{type}/{id}/then', operationId: 'recordThen', description: 'A record as it stood just after an entry.', tags: ['records'], parameters: [new Query('entry', 'integer')], responses: [new Ok(RecordShape::class)])]
+    public function then(string $type, int $id, Request $request, History $history, RecordShapes $records): RecordShape
+    {
+        $given = $request->validate(['entry' => 'required|integer']);
+        $record = $history->recordAfter($this->type($type), $id, (int) $given['entry']) ?? throw new Refused('not_found', 'There was no such record then.', 404);
+
+        return $records->of($this->type($type), [$record])[0];
+    }
+
     #[OA\Post(path: '/api/rehearse', operationId: 'rehearse', description: 'Plays a rule file on a record: {"id"}, {"pick": "matched", "nearly" or "made_up"} or {"values"}. What happens first is proposed when it is left out. Nothing is kept.', tags: ['evidence'], requestBody: new Body(['file' => 'object', 'rule?' => 'integer', 'record?' => 'object', 'opening?' => 'object', 'whatIfs?' => 'objects', 'others?' => 'boolean']), responses: [new Ok(RehearsalShape::class)])]
     public function play(Request $request, RuleReader $reader, Rehearsals $rehearsals, RehearsalShapes $shapes): RehearsalShape
     {
         $given = $request->validate(['file' => 'required|array', 'rule' => 'nullable|integer', 'record' => 'nullable|array', 'opening' => 'nullable|array', 'whatIfs' => 'nullable|array|max:20', 'others' => 'nullable|boolean']);
-        $page = $reader->read($given['file'], (int) ($given['rule'] ?? RulesInForce::UNKEPT), self::UNPUBLISHED);
-        if ($page->rule === null) {
-            throw new Refused('unfinished_rule', 'The rule is not finished, so it cannot be played yet.', 422, RuleStore::listed($page->problems));
-        }
-        $asked = array_filter($given, static fn (mixed $value): bool => $value !== null);
+        $rule = $this->finished($reader, $given);
 
-        return $shapes->of($page->rule, $rehearsals->play($page->rule, $asked, $this->person($request)->id));
+        return $shapes->of($rule, $rehearsals->play($rule, array_filter($given, static fn (mixed $value): bool => $value !== null), $this->person($request)->id));
+    }
+
+    /** @param  array<string, mixed>  $given */
+    private function finished(RuleReader $reader, array $given): Rule
+    {
+        $page = $reader->read($given['file'], (int) ($given['rule'] ?? RulesInForce::UNKEPT), self::UNPUBLISHED);
+
+        return $page->rule ?? throw new Refused('unfinished_rule', 'The rule is not finished, so it cannot be played yet.', 422, RuleStore::listed($page->problems));
     }
 }

@@ -119,6 +119,16 @@ abstract class AppTestCase extends TestCase
         return $this->as($handle, 'PATCH', "records/{$record['type']}/{$record['id']}", ['version' => $record['version'], 'values' => $values])->assertOk()->json();
     }
 
+    /**
+     * Changes a ticket as it now is.
+     *
+     * @param  array<string, mixed>  $values
+     */
+    protected function becomes(int $ticket, array $values): void
+    {
+        $this->change(['type' => 'ticket', 'id' => $ticket, 'version' => (int) DB::table('records_ticket')->where('id', $ticket)->value('version')], $values);
+    }
+
     /** @return array<string, mixed> a rule of the demo, as its file has it */
     protected function demoFile(string $name): array
     {

@@ -1,0 +1,209 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Evidence;
+
+use App\Store\Company;
+use App\Store\History;
+use App\Store\SchemaStore;
+use App\Work\HouseClock;
+use Illuminate\Database\Connection;
+use VividLedger\Engine\Engine;
+use VividLedger\Record\CauseKind;
+use VividLedger\Record\Change;
+use VividLedger\Record\Event;
+use VividLedger\Record\EventKind;
+use VividLedger\Record\Value;
+use VividLedger\Rehearse\LookBack;
+use VividLedger\Rehearse\PaperBook;
+use VividLedger\Rehearse\PastFire;
+use VividLedger\Rehearse\Play;
+use VividLedger\Rule\Line\Writes;
+use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\Swept;
+
+/** Looks back over the recorded history with a rule, beside the page in force; what it finds comes piece by piece. */
+final readonly class LookBacks
+{
+    private const MOST_LISTED = 400;
+
+    /** For so many firings it is counted who would have got what; that plays each of them to its end. */
+    private const MOST_PLAYED = 100;
+
+    private const SECONDS_BETWEEN = 0.4;
+
+    public function __construct(
+        private Connection $db,
+        private SchemaStore $schemas,
+        private RecordedPast $past,
+        private Timelines $timelines,
+        private History $history,
+        private PaperFacts $facts,
+        private RulesInForce $rules,
+        private Company $company,
+        private HouseClock $clock,
+    ) {
+    }
+
+    /** @return iterable<array<string, mixed>> pieces: how far it has come and what it has found; the last is final */
+    public function over(Rule $rule, \DateTimeImmutable $from, \DateTimeImmutable $until): iterable
+    {
+        $inForce = array_values(array_filter($this->rules->all(), static fn (Rule $known): bool => $known->id === $rule->id))[0] ?? null;
+        $make = fn (Rule $of): LookBack => new LookBack($of, $this->schemas->schema(), $this->company->zone(), $this->past, $this->facts, Value::instantText($from), Value::instantText($until));
+        [$own, $other] = [$make($rule), $inForce === null ? null : $make($inForce)];
+        $sum = ['records' => 0, 'of' => (int) $this->db->scalar('SELECT COUNT(DISTINCT record_id) FROM entries WHERE record_type = ?', [$rule->on]), 'changes' => 0, 'fires' => 0, 'otherFires' => 0, 'appear' => 0, 'vanish' => 0, 'weeks' => [], 'otherWeeks' => []];
+        $listed = [];
+        $told = microtime(true);
+        foreach ($this->past->ofType($rule->on) as $id => $changes) {
+            $sum['records']++;
+            $sum['changes'] += count($changes);
+            $fires = $own->of($id, $changes);
+            $theirs = $other?->of($id, $changes) ?? [];
+            $this->count($sum, $fires, $theirs, $listed);
+            if (microtime(true) - $told > self::SECONDS_BETWEEN) {
+                $told = microtime(true);
+                yield $this->piece($sum, $own, $listed, $inForce !== null, false);
+            }
+        }
+        usort($listed, static fn (array $one, array $other): int => $other['at'] <=> $one['at']);
+        yield $this->piece($sum, $own, $listed, $inForce !== null, false);
+        yield $this->piece($sum, $own, $listed, $inForce !== null, true) + $this->reach($rule, $listed) + ['clashes' => $this->clashes($rule, $listed)];
+    }
+
+    /**
+     * @param  array<string, mixed>  $sum
+     * @param  list<PastFire>  $fires
+     * @param  list<PastFire>  $theirs
+     * @param  list<array<string, mixed>>  $listed
+     */
+    private function count(array &$sum, array $fires, array $theirs, array &$listed): void
+    {
+        $keys = array_map(static fn (PastFire $fire): string => $fire->key(), $theirs);
+        foreach ($fires as $fire) {
+            $sum['fires']++;
+            $week = self::week($fire->at);
+            $sum['weeks'][$week] = ($sum['weeks'][$week] ?? 0) + 1;
+            $isNew = ! in_array($fire->key(), $keys, true);
+            $sum['appear'] += $isNew ? 1 : 0;
+            $this->list($listed, $fire, $isNew ? 'appears' : 'both');
+        }
+        $own = array_map(static fn (PastFire $fire): string => $fire->key(), $fires);
+        foreach ($theirs as $fire) {
+            $sum['otherFires']++;
+            $week = self::week($fire->at);
+            $sum['otherWeeks'][$week] = ($sum['otherWeeks'][$week] ?? 0) + 1;
+            if (! in_array($fire->key(), $own, true)) {
+                $sum['vanish']++;
+                $this->list($listed, $fire, 'vanishes');
+            }
+        }
+    }
+
+    /** @param  list<array<string, mixed>>  $listed */
+    private function list(array &$listed, PastFire $fire, string $how): void
+    {
+        $listed[] = ['record' => $fire->record, 'entry' => $fire->entry, 'at' => $fire->at, 'how' => $how];
+        if (count($listed) > 2 * self::MOST_LISTED) {
+            usort($listed, static fn (array $one, array $other): int => $other['at'] <=> $one['at']);
+            $listed = array_slice($listed, 0, self::MOST_LISTED);
+        }
+    }
+
+    /**
+     * @param  array<string, mixed>  $sum
+     * @param  list<array<string, mixed>>  $listed
+     * @return array<string, mixed>
+     */
+    private function piece(array $sum, LookBack $own, array $listed, bool $hasPage, bool $isFinal): array
+    {
+        ksort($sum['weeks']);
+        ksort($sum['otherWeeks']);
+
+        return ['final' => $isFinal, 'hasPage' => $hasPage, 'heldBack' => $own->heldBack, 'list' => $isFinal ? array_slice($listed, 0, self::MOST_LISTED) : []] + ['weeks' => (object) $sum['weeks'], 'otherWeeks' => (object) $sum['otherWeeks']] + $sum;
+    }
+
+    /**
+     * Who would have got how many tasks and messages, from the latest firings played to their ends.
+     *
+     * @param  list<array<string, mixed>>  $listed
+     * @return array{played: int, tasks: array<string, int>, messages: array<string, int>}
+     */
+    private function reach(Rule $rule, array $listed): array
+    {
+        $tasks = [];
+        $messages = [];
+        $played = 0;
+        foreach ($listed as $fire) {
+            if ($fire['how'] === 'vanishes' || $played >= self::MOST_PLAYED) {
+                continue;
+            }
+            $at = new \DateTimeImmutable($fire['at']);
+            $record = $this->timelines->record($rule->on, $fire['record'], $fire['entry']);
+            if ($record === null) {
+                continue;
+            }
+            $played++;
+            $facts = $this->past->after($fire['entry'], $at);
+            $play = new Play($this->schemas->schema(), $this->company->zone(), new Engine($this->schemas->schema(), $this->company->zone()), new PaperBook([$rule]), $facts, $at);
+            $play->paper->asIfNew($rule->id);
+            $play->paper->keep($record);
+            $kind = $rule->trigger instanceof Swept ? $rule->trigger::event() : EventKind::PutInForce;
+            $play->answer(Change::event($record, new Event($kind, 'looked back', '', $rule->id), null, $at, CauseKind::Rule));
+            $play->passTo($at->modify('+400 days'), null, 60);
+            foreach ($play->entries as $entry) {
+                foreach ($entry->tasks as $task) {
+                    $name = $task->given->person->name ?? 'nobody';
+                    $tasks[$name] = ($tasks[$name] ?? 0) + 1;
+                }
+                foreach ($entry->messages as $message) {
+                    foreach ($message->to as $address) {
+                        $messages[$address->name] = ($messages[$address->name] ?? 0) + 1;
+                    }
+                }
+            }
+        }
+        arsort($tasks);
+        arsort($messages);
+
+        return ['played' => $played, 'tasks' => array_slice($tasks, 0, 12), 'messages' => array_slice($messages, 0, 12)];
+    }
+
+    /**
+     * Rules that fired on the same changes and set the same fields.
+     *
+     * @param  list<array<string, mixed>>  $listed
+     * @return array<string, int> how often, by the name of the rule
+     */
+    private function clashes(Rule $rule, array $listed): array
+    {
+        $fields = [];
+        foreach ($rule->lines as $placed) {
+            foreach ($placed->line instanceof Writes ? $placed->line->writes($this->schemas->schema()->types[$rule->on]) : [] as $written) {
+                $fields[] = $written->field;
+            }
+        }
+        $entries = array_column(array_filter($listed, static fn (array $fire): bool => $fire['how'] !== 'vanishes'), 'entry');
+        if ($fields === [] || $entries === []) {
+            return [];
+        }
+        $places = static fn (array $of): string => implode(', ', array_fill(0, count($of), '?'));
+        $clashes = [];
+        foreach ($this->db->select(
+            "SELECT r.name, COUNT(DISTINCT e.id) AS n FROM entries e JOIN field_history h ON h.entry_id = e.id JOIN rules r ON r.id = e.rule_id WHERE e.cause_id IN ({$places($entries)}) AND e.kind = 'fired' AND e.rule_id <> ? AND h.field IN ({$places($fields)}) GROUP BY r.name ORDER BY n DESC",
+            [...$entries, $rule->id, ...$fields],
+        ) as $row) {
+            $clashes[$row->name] = (int) $row->n;
+        }
+
+        return $clashes;
+    }
+
+    /** The Monday of the week. */
+    private static function week(string $at): string
+    {
+        $time = strtotime($at);
+
+        return gmdate('Y-m-d', $time - ((int) gmdate('N', $time) - 1) * 86_400);
+    }
+}

@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Evidence;
+
+use App\Store\Columns;
+use App\Store\SchemaStore;
+use App\Store\TypeTable;
+use Illuminate\Database\Connection;
+use VividLedger\Record\Record;
+
+/** Records as they stood after an entry, each with its whole past in memory, so that asking again costs no query. */
+final class Timelines
+{
+    /** More are forgotten again, the oldest first. */
+    private const MOST = 5000;
+
+    /** @var array<string, array{list<int>, list<?Record>}> entries and the record after each, by type and id */
+    private array $known = [];
+
+    public function __construct(private readonly Connection $db, private readonly SchemaStore $schemas)
+    {
+    }
+
+    public function record(string $type, int $id, int $entry): ?Record
+    {
+        [$entries, $records] = $this->known["{$type}:{$id}"] ??= $this->read($type, $id);
+        [$low, $high] = [0, count($entries)];
+        while ($low < $high) {
+            $middle = ($low + $high) >> 1;
+            if ($entries[$middle] <= $entry) {
+                $low = $middle + 1;
+            } else {
+                $high = $middle;
+            }
+        }
+
+        return $low === 0 ? null : $records[$low - 1];
+    }
+
+    /** @return array{list<int>, list<?Record>} */
+    private function read(string $typeName, int $id): array
+    {
+        if (count($this->known) >= self::MOST) {
+            $this->known = array_slice($this->known, intdiv(self::MOST, 2), null, true);
+        }
+        $type = $this->schemas->schema()->type($typeName);
+        if ($type === null) {
+            return [[], []];
+        }
+        $row = $this->db->selectOne('SELECT * FROM `'.TypeTable::name($typeName).'` WHERE id = ?', [$id]);
+        $record = $row === null ? null : Columns::record($type, $row);
+        $rows = $this->db->select('SELECT e.id, e.kind, e.version, h.field, h.`before` FROM entries e LEFT JOIN field_history h ON h.entry_id = e.id AND h.record_type = e.record_type AND h.record_id = e.record_id WHERE e.record_type = ? AND e.record_id = ? ORDER BY e.id DESC, h.id DESC', [$typeName, $id]);
+        if ($rows === []) {
+            return [[0], [$record]];
+        }
+        $entries = [];
+        $records = [];
+        $values = $record->values ?? array_fill_keys(array_keys($type->fields), null);
+        $lives = $record !== null;
+        // Backwards through what came later, as the one thing that is certain is how the record is now.
+        foreach ($rows as $index => $past) {
+            if ($index === 0 || $rows[$index - 1]->id !== $past->id) {
+                $lives = $past->kind === 'deleted' ? false : ($entries === [] ? $lives : true);
+                $entries[] = (int) $past->id;
+                $records[] = $lives ? new Record($typeName, $id, (int) $past->version, $values) : null;
+            }
+            if ($past->field !== null && isset($type->fields[$past->field])) {
+                $values[$past->field] = json_decode((string) $past->before, true, 4, JSON_THROW_ON_ERROR);
+            }
+        }
+        $last = $rows[count($rows) - 1];
+        if ($last->kind !== 'created') {
+            // It was there before anything was recorded of it.
+            $entries[] = 0;
+            $records[] = new Record($typeName, $id, 0, $values);
+        }
+
+        return [array_reverse($entries), array_reverse($records)];
+    }
+}

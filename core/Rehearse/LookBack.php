@@ -1,0 +1,222 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rehearse;
+
+use VividLedger\Engine\Facts;
+use VividLedger\Engine\GuardState;
+use VividLedger\Engine\View;
+use VividLedger\Record\Change;
+use VividLedger\Record\Event;
+use VividLedger\Record\Record;
+use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\ComesRound;
+use VividLedger\Rule\Trigger\DateArrives;
+use VividLedger\Rule\Trigger\FallsQuiet;
+use VividLedger\Rule\Trigger\Watch;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\RecordType;
+use VividLedger\Schema\Schema;
+
+/**
+ * Replays a rule over what happened to one record after another. Each change is judged as it was recorded: what the rule's own
+ * lines would have changed is not laid over the past. Guards belong to a record, so records can be replayed one by one, and
+ * memory holds one of them.
+ */
+final class LookBack
+{
+    /** How many firings were held back by the repeat guard. */
+    public int $heldBack = 0;
+
+    private readonly RecordType $type;
+
+    /** @var array<string, true> keys of the index under which the rule looks at changes */
+    private readonly array $keys;
+
+    private readonly bool $readsOthers;
+
+    /** What does not change with time, with the clock turned back. */
+    private readonly Paper $then;
+
+    public function __construct(
+        private readonly Rule $rule,
+        Schema $schema,
+        private readonly \DateTimeZone $zone,
+        private readonly Past $past,
+        private readonly Facts $present,
+        private readonly string $from,
+        private readonly string $until,
+    ) {
+        $this->type = $schema->types[$rule->on];
+        $this->keys = array_fill_keys($rule->watch()->keys(), true);
+        $this->then = new Paper($present, $schema, new \DateTimeImmutable($from));
+        $this->readsOthers = \VividLedger\Condition\Tree::readsOthers($rule->condition);
+    }
+
+    /**
+     * @param  list<PastChange>  $changes  of one record, in order
+     * @return list<PastFire>
+     */
+    public function of(int $id, array $changes): array
+    {
+        $values = [];
+        $version = 0;
+        $record = null;
+        $fires = [];
+        $guard = ['state' => new GuardState, 'keys' => []];
+        foreach ($changes as $index => $change) {
+            $before = $record;
+            if ($change->kind === 'deleted') {
+                $record = null;
+            } elseif ($change->set !== [] || $record === null) {
+                // A record whose beginning is not recorded begins with what is known of it.
+                $values = $record === null ? array_replace($this->nothing(), $change->set) : array_replace($record->values, $change->set);
+                $values = array_replace($values, ['updated_at' => $change->at, 'updated_by' => $change->actor], $record === null ? ['created_at' => $change->at, 'created_by' => $change->actor] : []);
+                $record = new Record($this->type->name, $id, ++$version, $values);
+            }
+            // Its own change is no news to a rule.
+            if ($change->isAsked() && $change->rule !== $this->rule->id && ($record ?? $before) !== null && $this->rule->own) {
+                $this->judge($change, $before, $record, $guard, $fires);
+            }
+            if ($record !== null && $this->rule->trigger instanceof \VividLedger\Rule\Trigger\Swept) {
+                $this->swept($record, $change, $changes[$index + 1] ?? null, $guard, $fires);
+            }
+        }
+
+        return $fires;
+    }
+
+    /**
+     * @param  array{state: GuardState, keys: array<string, true>}  $guard
+     * @param  list<PastFire>  $fires
+     */
+    private function judge(PastChange $past, ?Record $before, ?Record $after, array &$guard, array &$fires): void
+    {
+        $isIn = $past->at >= $this->from && $past->at <= $this->until;
+        if (! $isIn) {
+            return;
+        }
+        $record = $after ?? $before;
+        if ($record === null) {
+            return;
+        }
+        // Most changes end here: they touch nothing the rule watches.
+        if ($past->event === null && $before !== null && $after !== null) {
+            $looks = isset($this->keys[Watch::ANY_FIELD]);
+            foreach ($past->set as $field => $value) {
+                $looks = $looks || isset($this->keys[$field]);
+            }
+            if (! $looks && $this->rule->again === null) {
+                return;
+            }
+        }
+        $change = $past->event !== null
+            ? Change::event($record, new Event($past->event, "entry:{$past->entry}", $past->text), $past->actor, $past->moment(), $past->via)
+            : new Change($before, $after, $past->actor, $past->moment(), $past->via);
+        $facts = null;
+        if ($this->rule->again !== null && $this->rule->isReadyAgain($change, $facts = $this->facts($past))) {
+            $guard = ['state' => new GuardState($guard['state']->epoch + 1), 'keys' => []];
+        }
+        if (array_intersect_key($this->keys, array_flip(Watch::keysOf($change))) === []) {
+            return;
+        }
+        $facts ??= $this->facts($past);
+        $view = new View($record, $facts, $change);
+        if (! $this->rule->isStartedBy($change, $facts) || ! $this->rule->holds($view)) {
+            return;
+        }
+        if ($this->rule->guard->wantsTurn() && $past->event === null && $before !== null && $this->rule->holds(new View($before, $facts))) {
+            return;
+        }
+        $this->fire($record, $past->entry, $past->at, $change->occasion(), $guard, $fires);
+    }
+
+    /**
+     * @param  array{state: GuardState, keys: array<string, true>}  $guard
+     * @param  list<PastFire>  $fires
+     */
+    private function fire(Record $record, int $entry, string $at, string $occasion, array &$guard, array &$fires): void
+    {
+        $state = $guard['state'];
+        $moment = new \DateTimeImmutable($at);
+        $key = $this->rule->guard->key($record, $occasion, $state);
+        if ($this->rule->guard->remembers() && $this->rule->guard->holdsBack($state, $record, $moment, static fn (string $used): bool => isset($guard['keys'][$used]))) {
+            $this->heldBack++;
+
+            return;
+        }
+        $guard = ['state' => new GuardState($state->epoch, $state->count + 1, $moment), 'keys' => $guard['keys'] + [$key => true]];
+        $fires[] = new PastFire($record->id, $entry, $at);
+    }
+
+    /**
+     * What time would have set off while the record stood as it did after one change and until the next.
+     *
+     * @param  array{state: GuardState, keys: array<string, true>}  $guard
+     * @param  list<PastFire>  $fires
+     */
+    private function swept(Record $record, PastChange $change, ?PastChange $next, array &$guard, array &$fires): void
+    {
+        $after = max($change->at, $this->from);
+        $until = min($next->at ?? $this->until, $this->until);
+        if ($after >= $until) {
+            return;
+        }
+        [$start, $end] = [new \DateTimeImmutable($after), new \DateTimeImmutable($until)];
+        foreach ($this->moments($record, $change, $start, $end) as [$moment, $occasion]) {
+            if ($moment > $start && $moment <= $end && ! isset($guard['keys'][$occasion])) {
+                $facts = $this->readsOthers ? $this->past->after($change->entry, $moment) : $this->at($moment);
+                if ($this->rule->holds(new View($record, $facts))) {
+                    $guard['keys'][$occasion] = true;
+                    $this->fire($record, $change->entry, \VividLedger\Record\Value::instantText($moment), $occasion, $guard, $fires);
+                }
+            }
+        }
+    }
+
+    /** @return list<array{\DateTimeImmutable, string}> */
+    private function moments(Record $record, PastChange $change, \DateTimeImmutable $start, \DateTimeImmutable $end): array
+    {
+        $trigger = $this->rule->trigger;
+        $calendar = $this->present->calendar(null);
+        if ($trigger instanceof DateArrives) {
+            return Upcoming::dates($trigger, $record, $this->present, $this->zone, $start, $end);
+        }
+        if ($trigger instanceof FallsQuiet && in_array($trigger->sort, ['change', 'activity'], true)) {
+            return [[$trigger->due->from($change->moment(), $this->zone, $calendar), $trigger->occasion($change->entry)]];
+        }
+        if ($trigger instanceof FallsQuiet && $trigger->field !== null && array_key_exists($trigger->field->name, $change->set) && $change->set[$trigger->field->name] === $trigger->value) {
+            return [[$trigger->due->from($change->moment(), $this->zone, $calendar), $trigger->occasion($change->entry)]];
+        }
+        if ($trigger instanceof ComesRound && $trigger->per === null) {
+            return array_map(static fn (\DateTimeImmutable $at): array => [$at, $trigger->occasion($at)], $trigger->timetable->between($start, $end, $this->zone, $calendar));
+        }
+
+        return [];
+    }
+
+    private function at(\DateTimeImmutable $moment): Facts
+    {
+        $this->then->now = $moment;
+
+        return $this->then;
+    }
+
+    /** Where conditions read only the record itself, its past is all that is needed. */
+    private function facts(PastChange $change): Facts
+    {
+        return $this->readsOthers ? $this->past->after($change->entry, $change->moment()) : $this->at($change->moment());
+    }
+
+    /** @return array<string, string|int|bool|null> */
+    private function nothing(): array
+    {
+        $values = [];
+        foreach ($this->type->fields as $name => $field) {
+            $values[$name] = $field->type === FieldType::Tick ? false : null;
+        }
+
+        return $values;
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rehearse;
+
+use VividLedger\Record\CauseKind;
+use VividLedger\Record\EventKind;
+
+/** One thing that happened to a record in the past. */
+final readonly class PastChange
+{
+    /**
+     * @param  int  $entry  number of its entry
+     * @param  string  $kind  of the entry
+     * @param  array<string, string|int|bool|null>  $set  fields and what they became
+     * @param  ?EventKind  $event  what it was, when it changed no field
+     * @param  ?int  $rule  whose firing or line made it
+     */
+    public function __construct(
+        public int $entry,
+        public string $kind,
+        public string $at,
+        public ?int $actor,
+        public CauseKind $via,
+        public array $set,
+        public ?EventKind $event = null,
+        public string $text = '',
+        public ?int $rule = null,
+    ) {
+    }
+
+    public function moment(): \DateTimeImmutable
+    {
+        return new \DateTimeImmutable($this->at);
+    }
+
+    public function isBirth(): bool
+    {
+        return $this->kind === 'created' || $this->kind === 'restored';
+    }
+
+    /** Whether rules were asked; what leads back to a state they have answered before asks none. */
+    public function isAsked(): bool
+    {
+        return $this->kind !== 'restored' && $this->kind !== 'reversed';
+    }
+}

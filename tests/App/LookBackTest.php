@@ -1,0 +1,145 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\App;
+
+use App\Evidence\LookBacks;
+use App\Store\Actor;
+use App\Store\Columns;
+use App\Store\SaveRecord;
+use App\Store\SchemaStore;
+use Illuminate\Support\Facades\DB;
+use Tests\App\Support\TimeTestCase;
+use Tests\Core\Support\Stories;
+use VividLedger\Rule\Reading\RuleReader;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+
+/** Looking back over what was recorded finds the firings that were, and what another page would have made of it. */
+final class LookBackTest extends TimeTestCase
+{
+    public function test_a_rule_that_was_in_force_is_found_to_have_fired_when_it_did(): void
+    {
+        $fired = 0;
+        for ($seed = 301; $seed <= 330; $seed++) {
+            DB::beginTransaction();
+            $fired += $this->story($seed);
+            DB::rollBack();
+        }
+        self::assertGreaterThan(60, $fired);
+    }
+
+    private function story(int $seed): int
+    {
+        $this->app->forgetScopedInstances();
+        $this->clockAt(self::NOW);
+        $schema = $this->app->make(SchemaStore::class)->schema();
+        $customers = [$this->customer('One', 'basic')['id'], $this->customer('Two', 'full_care')['id']];
+        $stories = new Stories($seed, $schema, ['ines.okafor', 'edda.marlow'], ['customer' => $customers, 'contact' => [0], 'quote' => [0]]);
+        do {
+            $file = $stories->rule("Rule {$seed}");
+        } while (preg_match('/contact|"refuse"|"related"|"total"/', (string) json_encode($file)) === 1);
+        $rule = $this->inForce($file);
+        $save = $this->app->make(SaveRecord::class);
+        $type = $schema->types['ticket'];
+        $actor = new Actor($this->person('ines.okafor')->id);
+        $fields = array_values(array_filter($type->ownFields(), static fn (Field $field): bool => in_array($field->type, [FieldType::Choice, FieldType::Tick, FieldType::Date, FieldType::Money], true)));
+        foreach ([1, 2] as $count) {
+            $record = null;
+            for ($step = 0; $step < 8; $step++) {
+                $this->clockAt((new \DateTimeImmutable(self::NOW))->modify('+'.($step * 30 + $count).' hours')->format('c'));
+                $values = $record === null ? ['subject' => "Ticket {$count}", 'customer' => $stories->one($customers), 'priority' => 'normal', 'status' => 'open'] : [];
+                for ($more = $stories->random->getInt(1, 3); $more > 0; $more--) {
+                    $field = $stories->one($fields);
+                    $values[$field->name] = $stories->value($field);
+                }
+                $saved = $record === null ? $save->create($type, $values, $actor) : $save->change($type, $record->id, $record->version, $values, $actor);
+                $record = Columns::record($type, DB::selectOne('SELECT * FROM records_ticket WHERE id = ?', [$saved->record->id]));
+            }
+        }
+        $were = DB::select("SELECT record_id, cause_id, at FROM entries WHERE kind = 'fired' AND rule_id = ? ORDER BY record_id, id", [$rule]);
+        $read = $this->app->make(RuleReader::class)->read($file, $rule, 1)->rule;
+        self::assertNotNull($read);
+        $pieces = iterator_to_array($this->app->make(LookBacks::class)->over($read, new \DateTimeImmutable('2020-01-01'), new \DateTimeImmutable('2030-01-01')), false);
+        $last = $pieces[count($pieces) - 1];
+        $found = array_map(static fn (array $fire): string => "{$fire['record']} {$fire['entry']}", $last['list']);
+        sort($found);
+        $expected = array_map(static fn (object $row): string => "{$row->record_id} {$row->cause_id}", $were);
+        sort($expected);
+        self::assertSame($expected, $found, "story {$seed}: ".json_encode($file));
+        self::assertSame([0, 0, count($were)], [$last['appear'], $last['vanish'], array_sum((array) $last['weeks'])]);
+
+        return count($were);
+    }
+
+    public function test_another_page_is_shown_beside_the_one_in_force(): void
+    {
+        $file = ['onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'one_of', 'field' => 'priority', 'values' => ['urgent', 'high']]]], 'fires' => ['kind' => 'becomes_true'],
+            'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null], ['kind' => 'set_fields', 'set' => [['field' => 'review', 'to' => ['kind' => 'value', 'value' => 'needed']]]]]] + self::CHASE;
+        unset($file['until']);
+        $rule = $this->inForce($file);
+        $ids = [];
+        foreach (['urgent', 'high', 'low', 'urgent'] as $week => $priority) {
+            $this->clockAt((new \DateTimeImmutable(self::NOW))->modify("+{$week} weeks")->format('c'));
+            $ids[] = $this->ticket(['priority' => $priority, 'owner' => $this->person('ines.okafor')->id])['record']['id'];
+        }
+        $before = DB::table('entries')->count();
+        $pieces = $this->lookBack(['file' => ['onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'one_of', 'field' => 'priority', 'values' => ['urgent', 'low']]]]] + $file, 'rule' => $rule]);
+        $last = end($pieces);
+        self::assertTrue($last['final']);
+        self::assertSame([3, 3, 1, 1], [$last['fires'], $last['otherFires'], $last['appear'], $last['vanish']]);
+        self::assertSame([1, 1, 1], array_values($last['weeks']));
+        self::assertSame([$ids[3] => 'both', $ids[2] => 'appears', $ids[1] => 'vanishes', $ids[0] => 'both'], array_column($last['list'], 'how', 'record'));
+        self::assertSame(['Ines Okafor' => 3], $last['tasks']);
+        self::assertSame($before, DB::table('entries')->count(), 'looking back touches nothing');
+        // The record as it stood then can be opened.
+        $this->becomes($ids[0], ['priority' => 'low']);
+        $then = array_values(array_filter($last['list'], static fn (array $fire): bool => $fire['record'] === $ids[0]))[0];
+        self::assertSame('urgent', $this->as('ines.okafor', 'GET', "records/ticket/{$ids[0]}/then?entry={$then['entry']}")->assertOk()->json('values.priority'));
+        // A span leaves out what lies before it.
+        $span = $this->lookBack(['file' => $file, 'rule' => $rule, 'from' => (new \DateTimeImmutable(self::NOW))->modify('+1 day')->format('c')]);
+        self::assertSame(2, end($span)['fires']);
+    }
+
+    public function test_what_the_guard_held_back_and_what_clashed_is_counted(): void
+    {
+        $urgent = ['kind' => 'changed', 'fields' => ['priority']];
+        $set = static fn (string $value): array => ['lines' => [['kind' => 'set_fields', 'set' => [['field' => 'review', 'to' => ['kind' => 'value', 'value' => $value]]]]]];
+        $this->inForce(['name' => 'Needed', 'when' => $urgent, 'onlyIf' => ['kind' => 'all', 'of' => []], 'fires' => ['kind' => 'every_time']] + $set('needed') + self::CHASE);
+        $ticket = $this->ticket(['priority' => 'low'])['record']['id'];
+        $this->becomes($ticket, ['priority' => 'high']);
+        $this->becomes($ticket, ['priority' => 'low']);
+        $file = ['name' => 'Once', 'when' => $urgent, 'onlyIf' => ['kind' => 'all', 'of' => []], 'fires' => ['kind' => 'once_per_record']] + $set('done') + self::CHASE;
+        $pieces = $this->lookBack(['file' => $file]);
+        $last = end($pieces);
+        self::assertSame([1, 1, ['Needed' => 1], false], [$last['fires'], $last['heldBack'], $last['clashes'], $last['hasPage']]);
+        $this->as('ines.okafor', 'POST', 'look-back', ['file' => ['when' => ['kind' => 'related', 'related' => 'customer', 'happening' => 'changed', 'fields' => []]] + $file])->assertStatus(422);
+    }
+
+    public function test_time_is_looked_back_on_as_well(): void
+    {
+        $ticket = $this->ticket(['due' => '2026-12-01'])['record']['id'];
+        $this->clockAt('2026-11-28T08:00:00Z');
+        $this->becomes($ticket, ['due' => '2026-12-10']);
+        $this->clockAt('2026-12-31T08:00:00Z');
+        $file = ['when' => ['kind' => 'date', 'field' => 'due', 'amount' => 0, 'unit' => 'day', 'time' => '09:00'], 'onlyIf' => ['kind' => 'all', 'of' => []], 'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'Due']]] + self::CHASE;
+        unset($file['until']);
+        $at = fn (array $when): array => array_column(($pieces = $this->lookBack(['file' => ['when' => $when] + $file]))[count($pieces) - 1]['list'], 'at');
+        self::assertSame(['2026-12-10T08:00:00Z'], $at($file['when']), 'only at the date it had come to');
+        self::assertSame(['2026-12-01T08:00:00Z', '2026-11-27T08:40:00Z'], $at(['kind' => 'quiet', 'of' => 'change', 'amount' => 3, 'unit' => 'day']));
+        self::assertCount(5, $at(['kind' => 'timetable', 'rrule' => 'FREQ=WEEKLY;BYDAY=MO', 'time' => '08:00', 'from' => '2026-11-01']));
+    }
+
+    /**
+     * @param  array<string, mixed>  $ask
+     * @return list<array<string, mixed>> the pieces of the answer
+     */
+    private function lookBack(array $ask): array
+    {
+        $answer = $this->as('ines.okafor', 'POST', 'look-back', $ask);
+        self::assertInstanceOf(\Symfony\Component\HttpFoundation\StreamedResponse::class, $answer->baseResponse);
+
+        return array_map(static fn (string $line): array => json_decode($line, true, 512, JSON_THROW_ON_ERROR), explode("\n", trim($answer->streamedContent())));
+    }
+}
