@@ -62,3 +62,22 @@ function unreachable(): Problem {
 export function said(thrown: unknown): string {
     return thrown instanceof Error ? thrown.message : 'Something went wrong.';
 }
+
+/** Asks for an answer that comes line by line; whoever has seen enough aborts. */
+export async function stream<T>(path: string, body: unknown, onpiece: (piece: T) => void, signal: AbortSignal): Promise<void> {
+    if (!cookie('XSRF-TOKEN')) await fetch('/session/cookie');
+    const headers = { Accept: 'application/json', 'Content-Type': 'application/json', 'X-XSRF-TOKEN': cookie('XSRF-TOKEN') };
+    const response = await fetch(path, { method: 'POST', headers, body: JSON.stringify(body), signal });
+    if (!response.ok || !response.body) {
+        const problem = (await response.json().catch(() => ({}))) as Partial<Problem>;
+        throw new Refusal({ ...unreachable(), title: 'The server could not answer. Please try again.', ...problem } as Problem);
+    }
+    const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+    for (let rest = ''; ;) {
+        const { done, value } = await reader.read();
+        if (done) return;
+        const lines = (rest + value).split('\n');
+        rest = lines.pop() ?? '';
+        for (const line of lines) onpiece(JSON.parse(line) as T);
+    }
+}

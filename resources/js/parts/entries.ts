@@ -96,6 +96,8 @@ export function headline(entry: Entry, numbered = false): { strong: string; rest
             return { strong: who, rest: `ran ${entry.ruleName ?? 'a rule'} by hand${numbered ? ` on${what}` : ''}` };
         case 'refused':
             return { strong: entry.ruleName ?? 'A rule', rest: `refused a save${what ? ` of${what}` : ''} by ${who}` };
+        case 'reversed':
+            return { strong: who, rest: `reversed entry ${String(entry.data.of)}${numbered && what ? ` on${what}` : ''}` };
         case 'ready_again':
             return {
                 strong: entry.ruleName ?? 'A rule',
@@ -194,6 +196,22 @@ function taskChanges(entry: Entry): string {
         .join(' · ');
 }
 
+function reversedSaid(entry: Entry): string {
+    const tasks = (entry.data.tasks as string[] | undefined) ?? [];
+    const kept = (entry.data.kept as string[] | undefined) ?? [];
+    const sent = Number(entry.data.sent ?? 0);
+    return [
+        entry.data.why ? `“${String(entry.data.why)}”` : '',
+        ...entry.changes.map((change) => `${change.label}: ${change.before} → ${change.after}`),
+        ...tasks.map((title) => `Task “${title}” cancelled`),
+        entry.data.lines ? `${counted(Number(entry.data.lines), 'pencilled line')} struck out` : '',
+        kept.length ? `Left as changed since: ${kept.join(', ')}` : '',
+        sent ? `${counted(sent, 'message')} stay${sent === 1 ? 's' : ''} sent` : '',
+    ]
+        .filter(Boolean)
+        .join('\n');
+}
+
 /** The second line under a headline. */
 export function detail(entry: Entry): string {
     if (entry.kind === 'fired') return outcomes(entry).map(outcomeSaid).join('\n');
@@ -209,6 +227,7 @@ export function detail(entry: Entry): string {
         return entry.data.cameRound
             ? 'The last rule had fired in this chain already, so the chain ends here.'
             : 'The chain had grown too long, so it ends here.';
+    if (entry.kind === 'reversed') return reversedSaid(entry);
     if (entry.kind === 'comment') return String(entry.data.text ?? '');
     if (entry.kind === 'refused') return String(entry.data.message ?? '');
     if (entry.kind === 'ready_again') return String(entry.data.reason ?? '');

@@ -3,6 +3,8 @@
     import { api, ask, said } from '../../api/client';
     import Answers from '../../parts/Answers.svelte';
     import { detail as secondLine, headline, outcomeSaid, outcomes, verdict, wasAnswered } from '../../parts/entries';
+    import Reverse from '../../parts/Reverse.svelte';
+    import { session } from '../../state/session.svelte';
     import VerdictCard from '../../parts/VerdictCard.svelte';
     import { longMoment, moment } from '../../state/moments';
 
@@ -13,6 +15,7 @@
         queryFn: () => ask(api.GET('/api/ledger/{number}', { params: { path: { number } } })),
     }));
     const entry = $derived(detail.data?.entry);
+    let reversing = $state(false);
     const why = $derived(entry ? verdict(entry) : undefined);
 </script>
 
@@ -34,7 +37,7 @@
             {/if}
             {#if entry.rule}<a class="link" href="/rules/{entry.rule}">{entry.ruleName}{entry.page ? `, page ${entry.page}` : ''}</a>{/if}
         </p>
-        {#if ['comment', 'refused', 'ready_again', 'rules_ordered', 'task_due'].includes(entry.kind) && secondLine(entry)}
+        {#if ['comment', 'refused', 'ready_again', 'rules_ordered', 'task_due', 'reversed'].includes(entry.kind) && secondLine(entry)}
             <p class="callout mt-4 whitespace-pre-line">{secondLine(entry)}</p>
         {/if}
         {#if why && entry.kind === 'refused'}
@@ -79,6 +82,9 @@
             <h2 class="mt-6 mb-1">What the rules made of it</h2>
             {#key entry.number}<Answers entry={entry.number} />{/key}
         {/if}
+        {#if ['fired', 'line'].includes(entry.kind) && session.me?.mayEditRules}
+            <button type="button" class="btn mt-5" onclick={() => (reversing = true)}>Reverse…</button>
+        {/if}
         {#if detail.data.causes.length || detail.data.followed.length}
             <h2 class="mt-6 mb-1">The thread</h2>
             {#each [...detail.data.causes].reverse() as cause (cause.number)}
@@ -103,3 +109,5 @@
         {/if}
     {/if}
 </div>
+
+{#if reversing && entry}<Reverse entry={entry.number} onclose={() => (reversing = false)} />{/if}

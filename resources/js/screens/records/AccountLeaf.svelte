@@ -24,6 +24,7 @@
                 'line_failed',
                 'held',
                 'resumed',
+                'reversed',
                 'stopped',
                 'refused',
                 'ready_again',

@@ -2,6 +2,7 @@
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import { Trash2 } from '@lucide/svelte';
+    import FieldRules from '../../parts/FieldRules.svelte';
     import RunButton from '../../parts/RunButton.svelte';
     import Shown from '../../parts/Shown.svelte';
     import { dueDate, lasted, moment } from '../../state/moments';
@@ -10,9 +11,10 @@
 
     type Props = { type: Shapes['TypeShape']; record: Shapes['RecordShape']; fresh: string[]; onedit: () => void; ondelete: () => void };
     let { type, record, fresh, onedit, ondelete }: Props = $props();
+    let asked = $state.raw<{ field: Shapes['FieldShape']; anchor: HTMLElement } | null>(null);
     const fields = $derived(type.fields.filter((field) => !field.system && field.name !== type.title));
     const status = $derived(type.fields.find((field) => field.name === 'status' || field.name === 'stage'));
-    const state = $derived(status?.choices.find((choice) => choice.value === record.values[status?.name ?? '']));
+    const standing = $derived(status?.choices.find((choice) => choice.value === record.values[status?.name ?? '']));
     const stages = createQuery(() => ({
         queryKey: ['account', type.name, record.id, 'stages', record.version],
         enabled: type.stage !== null,
@@ -29,7 +31,7 @@
         <p class="sub flex flex-wrap items-center gap-x-2">
             <span>{type.label} <span class="figures">{record.number}</span></span>
             {#if record.shown[type.owner]}<span>·</span><span>owner <b class="text-ink">{record.shown[type.owner]}</b></span>{/if}
-            {#if state}<Stamp tone={state.tone ?? 'iris'}>{state.label}</Stamp>{/if}
+            {#if standing}<Stamp tone={standing.tone ?? 'iris'}>{standing.label}</Stamp>{/if}
             {#if due?.tone}<Stamp tone={due.tone}>{due.tone === 'madder' ? due.text : `Due ${due.text}`}</Stamp>{/if}
         </p>
     </div>
@@ -67,7 +69,14 @@
                 class:fresh={fresh.includes(field.name)}
                 data-field={field.name}
             >
-                <dt class="text-ink-2">{field.label}</dt>
+                <dt class="text-ink-2">
+                    <button
+                        type="button"
+                        class="when text-left"
+                        title="Which rules can change it?"
+                        onclick={(event) => (asked = { field, anchor: event.currentTarget })}>{field.label}</button
+                    >
+                </dt>
                 <dd class="font-medium wrap-anywhere">
                     <Shown {record} {field} />
                     {#if fresh.includes(field.name)}<span class="mini figures ml-1 text-marigold">set by a rule just now</span>{/if}
@@ -82,3 +91,5 @@
         {record.shown.updated_by || 'nobody'}
     </p>
 </div>
+
+{#if asked}<FieldRules type={type.name} field={asked.field} anchor={asked.anchor} onclose={() => (asked = null)} />{/if}

@@ -28,6 +28,7 @@
     let existing = $state<'leave' | 'count' | 'start'>('leave');
     let hours = $state(4);
     let move = $state(false);
+    let why = $state('');
     const those = $derived(numbers.data ? counted(numbers.data.matching, type.label.toLowerCase(), type.plural.toLowerCase()) : '');
     const ways = $derived([
         { key: 'leave' as const, label: 'Leave them', hint: 'The rule starts with what happens from now on.' },
@@ -42,7 +43,7 @@
     async function publish() {
         busy = true;
         try {
-            const body = { version, existing, hours, move };
+            const body = { version, existing, hours, move, why };
             ondone(await ask(api.POST('/api/rules/{id}/publish', { params: { path: { id: rule.id } }, body })));
             toasts.tell(
                 existing === 'start' && numbers.data?.matching
@@ -122,4 +123,5 @@
     {:else}
         <p>{numbers.isError ? said(numbers.error) : 'Counting…'}</p>
     {/if}
+    <input class="input" aria-label="Why" placeholder="Why? (kept with the page)" maxlength="200" bind:value={why} />
 </Confirm>

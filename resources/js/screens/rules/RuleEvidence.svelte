@@ -3,14 +3,16 @@
     import { api, ask, type Shapes } from '../../api/client';
     import EntryRow from '../../parts/EntryRow.svelte';
     import type { Document } from '../../state/document.svelte';
-    import { moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
+    import AskWhy from './evidence/AskWhy.svelte';
+    import LookBack from './evidence/LookBack.svelte';
+    import Pages from './evidence/Pages.svelte';
     import Proofs from './evidence/Proofs.svelte';
     import Remarks from './evidence/Remarks.svelte';
     import Rehearse from './evidence/Rehearse.svelte';
 
-    type Tab = 'rehearse' | 'remarks' | 'proofs' | 'entries' | 'pages';
-    let { rule, page }: { rule: Shapes['RuleShape']; page: Document } = $props();
+    type Tab = 'rehearse' | 'look' | 'remarks' | 'proofs' | 'entries' | 'pages';
+    let { rule, page, onreload }: { rule: Shapes['RuleShape']; page: Document; onreload: () => void } = $props();
     // svelte-ignore state_referenced_locally
     let tab = $state<Tab>(rule.hasDraft ? 'rehearse' : 'entries');
     const may = $derived(session.me?.mayEditRules ?? false);
@@ -20,11 +22,6 @@
         queryKey: ['ledger', 'rule', rule.id],
         queryFn: () => ask(api.GET('/api/ledger', { params: { query: { rule: rule.id } } })),
     }));
-    const pages = createQuery(() => ({
-        queryKey: ['pages', rule.id],
-        queryFn: () => ask(api.GET('/api/rules/{id}/pages', { params: { path: { id: rule.id } } })),
-    }));
-
     export function show(which: Tab) {
         tab = which;
     }
@@ -51,6 +48,7 @@
 <section class="leaf right" style="--margin-at: 110px">
     <div class="tabs" role="tablist">
         <button type="button" role="tab" aria-selected={tab === 'rehearse'} onclick={() => (tab = 'rehearse')}>Rehearse</button>
+        <button type="button" role="tab" aria-selected={tab === 'look'} onclick={() => (tab = 'look')}>Look back</button>
         <button type="button" role="tab" aria-selected={tab === 'remarks'} onclick={() => (tab = 'remarks')}>
             Remarks {#if count}<span class="figures ml-1 rounded-full bg-marigold-wash px-1.5 text-[11px] text-marigold">{count}</span>{/if}
         </button>
@@ -65,11 +63,14 @@
     <div class="scroll">
         {#if tab === 'rehearse'}
             <Rehearse {rule} {page} />
+        {:else if tab === 'look'}
+            <LookBack {rule} {page} />
         {:else if tab === 'remarks'}
             <Remarks {page} {may} />
         {:else if tab === 'proofs'}
             <Proofs {rule} {page} {may} />
         {:else if tab === 'entries'}
+            <AskWhy {rule} />
             {#if entries.data?.entries.length}
                 <div class="margined">
                     {#each entries.data.entries as entry (entry.number)}<EntryRow {entry} numbered />{/each}
@@ -85,21 +86,7 @@
                 </div>
             {/if}
         {:else}
-            {#each pages.data ?? [] as published (published.number)}
-                <div class="border-b border-ruled px-6 pt-4 pb-2">
-                    <div class="flex items-baseline gap-2">
-                        <h2>Page {published.number}</h2>
-                        <span class="mini">{moment(published.publishedAt)}, {published.publishedBy}</span>
-                        <a class="link ml-auto text-[12.5px]" href="/api/rules/{rule.id}/file?page={published.number}" download>Export</a>
-                    </div>
-                    <p class="mt-1.5 text-[13px] leading-relaxed text-ink-2">{published.reading.aloud}</p>
-                </div>
-            {:else}
-                <div class="empty">
-                    <h2>No page yet.</h2>
-                    <p>Putting the draft in force makes page 1. A page is never changed; the next one takes its place.</p>
-                </div>
-            {/each}
+            <Pages {rule} {may} {onreload} />
         {/if}
     </div>
 </section>

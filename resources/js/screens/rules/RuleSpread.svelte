@@ -15,6 +15,7 @@
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import PutInForce from './PutInForce.svelte';
+    import Reverse from '../../parts/Reverse.svelte';
     import RuleEvidence from './RuleEvidence.svelte';
 
     type Props = { rule: Shapes['RuleShape']; onchange: (rule: Shapes['RuleShape']) => void; onreload: () => void };
@@ -33,7 +34,7 @@
     let version = $state(first.draftVersion);
     let keptAt = $state(first.draftAt);
     let hasDraft = $state(first.hasDraft);
-    let asking = $state<'publish' | 'retire' | 'discard' | 'copy' | 'set' | null>(null);
+    let asking = $state<'publish' | 'retire' | 'discard' | 'copy' | 'set' | 'reverse' | null>(null);
     let copyOn = $state(first.on);
     let set = $state(first.eitherOr);
     let evidence = $state<ReturnType<typeof RuleEvidence>>();
@@ -206,6 +207,11 @@
                                 >Put page {rule.page} back in force</DropdownItem
                             >
                         {/if}
+                        {#if rule.page}
+                            <DropdownItem class="px-4 py-1.5 text-[13px] font-normal" onclick={() => (asking = 'reverse')}
+                                >Reverse what it did…</DropdownItem
+                            >
+                        {/if}
                         {#if rule.status === 'in_force' || rule.status === 'paused'}
                             <DropdownItem class="px-4 py-1.5 text-[13px] font-normal" onclick={() => (asking = 'retire')}
                                 >Retire…</DropdownItem
@@ -237,7 +243,7 @@
             </div>
         {/if}
     </section>
-    <RuleEvidence bind:this={evidence} {rule} {page} />
+    <RuleEvidence bind:this={evidence} {rule} {page} {onreload} />
 </div>
 
 {#if asking === 'publish'}
@@ -278,6 +284,8 @@
     >
         <p>It fires no more. Its pages and its entries stay in the ledger, and it can be put back in force.</p>
     </Confirm>
+{:else if asking === 'reverse'}
+    <Reverse rule={{ id: rule.id, name: rule.name }} onclose={() => (asking = null)} />
 {:else if asking === 'discard'}
     <Confirm title="Throw the draft away?" go="Throw it away" danger onconfirm={discard} onclose={() => (asking = null)}>
         <p>{rule.page === null ? 'This rule was never in force, so all of it goes.' : `Page ${rule.page} stays as it is.`}</p>
