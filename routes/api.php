@@ -23,6 +23,7 @@ use App\Http\Api\RunController;
 use App\Http\Api\SchemaController;
 use App\Http\Api\SessionController;
 use App\Http\Api\TaskController;
+use App\Http\Api\TextController;
 use App\Http\Api\TodayController;
 use App\Http\Api\TokenController;
 use Illuminate\Support\Facades\Route;
@@ -110,6 +111,9 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::middleware('can:edit-rules')->group(function (): void {
         Route::patch('company', [CompanyController::class, 'update']);
         Route::post('rules', [RuleController::class, 'store']);
+        foreach (['print', 'rule', 'line'] as $text) {
+            Route::post("text/{$text}", [TextController::class, $text]);
+        }
         Route::post('rules/read', [RuleController::class, 'read']);
         Route::post('rules/import', [RuleController::class, 'import']);
         Route::put('rules/{id}/draft', [RuleController::class, 'write'])->whereNumber('id');

@@ -24,6 +24,7 @@ use VividLedger\Engine\Engine;
 use VividLedger\People\Directory;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\RuleReader;
+use VividLedger\Text\RuleText;
 
 /** Puts the parts together. */
 final class LedgerServiceProvider extends ServiceProvider
@@ -36,6 +37,9 @@ final class LedgerServiceProvider extends ServiceProvider
         $this->app->bind(Clock::class, HouseClock::class);
         $this->app->bind(Directory::class, PeopleStore::class);
         $this->app->bind(RuleReader::class, static fn (Application $app): RuleReader => new RuleReader(
+            $app->make(SchemaStore::class)->schema(), $app->make(Directory::class), $app->make(Company::class)->zone(),
+        ));
+        $this->app->bind(RuleText::class, static fn (Application $app): RuleText => new RuleText(
             $app->make(SchemaStore::class)->schema(), $app->make(Directory::class), $app->make(Company::class)->zone(),
         ));
         $this->app->bind(Context::class, static fn (Application $app, array $with): Context => new Context(

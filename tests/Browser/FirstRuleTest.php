@@ -61,13 +61,13 @@ final class FirstRuleTest extends BrowserTestCase
         $this->press('Done', '.floating button');
         $this->saved();
 
-        $this->press('+ a line: what the rule does');
+        $this->press('+ a line');
         $this->choose('Set fields');
         $this->word('choose a field');
         $this->choose('Review');
         $this->word('choose a value');
         $this->choose('Needed');
-        $this->press('+ a line: what the rule does');
+        $this->press('+ a line');
         $this->choose('Give a task');
         $this->word('write a title');
         $this->see('.floating #title')->sendKeys('Look in on {number}'.WebDriverKeys::ENTER);

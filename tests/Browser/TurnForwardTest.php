@@ -108,7 +108,7 @@ final class TurnForwardTest extends BrowserTestCase
         $this->word('choose a value');
         $this->choose('Waiting on customer');
         $this->saved();
-        $this->press('+ a line: what the rule does');
+        $this->press('+ a line');
         $this->choose('Remind');
         $this->word('of what');
         $this->see('.floating #title')->sendKeys('Ask again'.WebDriverKeys::ENTER);

@@ -99,7 +99,7 @@ final class TotalReader
     }
 
     /** @return list<Offer> */
-    private static function relations(Context $context): array
+    public static function relations(Context $context): array
     {
         $offers = [];
         foreach (Relation::of($context->schema, $context->type) as $relation) {
@@ -119,7 +119,7 @@ final class TotalReader
     }
 
     /** @return list<Offer> */
-    private static function kinds(RecordType $type): array
+    public static function kinds(RecordType $type): array
     {
         $offers = [new Offer(TotalKind::Count->label(''), ['of' => 'count'], merge: true)];
         foreach ([TotalKind::Sum, TotalKind::Latest, TotalKind::Earliest] as $kind) {

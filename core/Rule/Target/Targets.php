@@ -70,7 +70,7 @@ final class Targets
     }
 
     /** @return list<Offer> */
-    private static function offers(Context $context): array
+    public static function offers(Context $context): array
     {
         $offers = [new Offer("this {$context->type->inSentence()}", null)];
         foreach (Relation::of($context->schema, $context->type) as $relation) {

@@ -7,11 +7,12 @@
         go: string;
         danger?: boolean;
         busy?: boolean;
+        wide?: boolean;
         onconfirm: () => void;
         onclose: () => void;
         children: Snippet;
     };
-    let { title, go, danger = false, busy = false, onconfirm, onclose, children }: Props = $props();
+    let { title, go, danger = false, busy = false, wide = false, onconfirm, onclose, children }: Props = $props();
     let open = $state(true);
     $effect(() => {
         if (!open) onclose();
@@ -20,7 +21,7 @@
 
 <Modal
     bind:open
-    size="xs"
+    size={wide ? 'md' : 'xs'}
     dismissable={false}
     class="rounded-xl border border-edge bg-page divide-y-0 text-ink shadow-2xl"
     classes={{ body: 'p-6 space-y-4' }}

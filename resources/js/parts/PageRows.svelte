@@ -5,6 +5,7 @@
     import { newLine, type Row, type Word } from './editors';
     import Floating from './Floating.svelte';
     import Sentence from './Sentence.svelte';
+    import WriteLine from './WriteLine.svelte';
     import WordEditor from './WordEditor.svelte';
     import LetterEditor from './words/LetterEditor.svelte';
     import type { Document } from '../state/document.svelte';
@@ -192,14 +193,15 @@
     {#if page && rows.some((row) => row.part === 'fires')}
         <div class="line timed last" class:first={lineCount === 0}>
             <div class="m">{lineCount ? 'when?' : 'at once'}<i class="dot open"></i></div>
-            <div class="b">
+            <div class="b flex! items-start gap-3">
+                <div class="min-w-0 flex-1"><WriteLine {page} /></div>
                 <button
                     type="button"
-                    class="word ghost"
+                    class="word ghost shrink-0"
+                    title="Choose what the rule does"
                     data-word="/lines|add"
                     aria-haspopup="dialog"
-                    onclick={(event) => (open = { anchor: event.currentTarget, key: '/lines|add', word: null })}
-                    >+ a line: what the rule does</button
+                    onclick={(event) => (open = { anchor: event.currentTarget, key: '/lines|add', word: null })}>+ a line</button
                 >
             </div>
         </div>

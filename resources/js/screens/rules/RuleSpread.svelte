@@ -15,6 +15,7 @@
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import PutInForce from './PutInForce.svelte';
+    import AsText from './AsText.svelte';
     import Reverse from '../../parts/Reverse.svelte';
     import RuleEvidence from './RuleEvidence.svelte';
 
@@ -34,7 +35,7 @@
     let version = $state(first.draftVersion);
     let keptAt = $state(first.draftAt);
     let hasDraft = $state(first.hasDraft);
-    let asking = $state<'publish' | 'retire' | 'discard' | 'copy' | 'set' | 'reverse' | null>(null);
+    let asking = $state<'publish' | 'retire' | 'discard' | 'copy' | 'set' | 'reverse' | 'text' | null>(null);
     let copyOn = $state(first.on);
     let set = $state(first.eitherOr);
     let evidence = $state<ReturnType<typeof RuleEvidence>>();
@@ -128,7 +129,7 @@
 
 <svelte:window onkeydown={may ? key : undefined} />
 
-<div class="spread grid-cols-[minmax(0,1fr)_clamp(300px,36%,560px)]">
+<div class="spread grid-cols-[minmax(0,1fr)_clamp(330px,40%,600px)]">
     <section class="leaf left">
         <header class="flex items-start gap-3">
             <div class="min-w-0 flex-1">
@@ -192,6 +193,7 @@
                         <DropdownItem href="/api/rules/{rule.id}/file" download class="px-4 py-1.5 text-[13px] font-normal"
                             >Export as a file</DropdownItem
                         >
+                        <DropdownItem class="px-4 py-1.5 text-[13px] font-normal" onclick={() => (asking = 'text')}>As text…</DropdownItem>
                         <DropdownItem class="px-4 py-1.5 text-[13px] font-normal" onclick={() => (asking = 'copy')}>Copy…</DropdownItem>
                         <DropdownItem class="px-4 py-1.5 text-[13px] font-normal" onclick={() => (asking = 'set')}
                             >{rule.eitherOr ? `Either/or set “${rule.eitherOr}”…` : 'Put into an either/or set…'}</DropdownItem
@@ -284,6 +286,8 @@
     >
         <p>It fires no more. Its pages and its entries stay in the ledger, and it can be put back in force.</p>
     </Confirm>
+{:else if asking === 'text'}
+    <AsText {page} {may} onclose={() => (asking = null)} />
 {:else if asking === 'reverse'}
     <Reverse rule={{ id: rule.id, name: rule.name }} onclose={() => (asking = null)} />
 {:else if asking === 'discard'}

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** Something in a text that was not understood. */
+#[OA\Schema]
+final readonly class MisreadingShape
+{
+    public function __construct(
+        #[OA\Property(description: 'Of the text, from 1.')]
+        public int $line,
+        #[OA\Property(description: 'In the line, in characters from 0.')]
+        public int $position,
+        #[OA\Property]
+        public string $word,
+        #[OA\Property]
+        public string $message,
+        #[OA\Property(items: new OA\Items(type: 'string'))]
+        public array $expected,
+    ) {
+    }
+}

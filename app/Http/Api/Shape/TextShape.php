@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** A text read as a rule or as a line of one: what stands in the rule file, or what was not understood. */
+#[OA\Schema]
+final readonly class TextShape
+{
+    public function __construct(
+        #[OA\Property(type: 'object', nullable: true, additionalProperties: true)]
+        public ?array $file,
+        #[OA\Property(items: new OA\Items(type: MisreadingShape::class))]
+        public array $misread,
+    ) {
+    }
+}
