@@ -67,7 +67,8 @@ final readonly class Proofs
      */
     public function insert(int $ruleId, Rule $rule, string $name, array $script, array $facts, int $by, ?array $expected = null): int
     {
-        $script = json_decode((string) json_encode($script), true);
+        // As it comes back from where it is kept.
+        [$script, $facts] = [json_decode((string) json_encode($script), true), json_decode((string) json_encode($facts), true)];
         $expected ??= $this->outline($rule, $script, $facts, $this->rules->with($rule));
 
         return (int) $this->db->table('proofs')->insertGetId([

@@ -15,6 +15,8 @@ use Tests\App\Support\AppTestCase;
 /** What the API answers is what docs/openapi.json says it answers, refusals included. */
 final class ContractTest extends AppTestCase
 {
+    private const LATER = '2026-12-24T12:00:00Z';
+
     /** @var array<string, mixed> */
     private array $document;
 
@@ -62,6 +64,7 @@ final class ContractTest extends AppTestCase
         $this->told('PATCH', '/api/company', ['fallbackPersonId' => null]);
         $this->beside($ticket['record'], $rule);
         $this->kept();
+        $this->evidence($ticket);
         $this->time($ticket['record'], $task);
         $token = $this->told('POST', '/api/tokens', ['name' => 'a script'])->json('id');
         $this->told('DELETE', '/api/tokens/{id}', [], ['id' => $token]);
@@ -148,6 +151,39 @@ final class ContractTest extends AppTestCase
         DB::table('messages')->orderBy('id')->limit(1)->update(['key' => 'abc']);
         $this->app->make(MailRoom::class)->takeMail("Message-ID: <abc@x.example>\r\nFrom: a@x.example\r\nTo: b@x.example\r\nSubject: Hello\r\n\r\nText");
         $this->told('POST', '/api/mail-room/{id}/answer', ['text' => 'Thank you'], ['id' => DB::table('mail_room')->max('id')]);
+    }
+
+    /** @param  array<string, mixed>  $saved */
+    private function evidence(array $saved): void
+    {
+        $file = ['fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'x', 'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day']], ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'y']], 'until' => ['kind' => 'happened', 'event' => 'reply']] + $this->demoFile('010-urgent-ticket');
+        $rule = $this->inForce($file);
+        $id = $saved['record']['id'];
+        $here = ['type' => 'ticket', 'id' => $id, 'field' => 'review'];
+        $this->told('POST', '/api/remarks', ['file' => $file, 'rule' => $rule]);
+        $this->told('POST', '/api/rehearse', ['file' => $file, 'rule' => $rule, 'record' => ['id' => $id], 'whatIfs' => [['kind' => 'word', 'event' => 'reply', 'at' => self::LATER, 'text' => 'Hello']]]);
+        $this->told('POST', '/api/rehearse', ['file' => $file, 'record' => ['pick' => 'made_up'], 'others' => false]);
+        $this->told('GET', '/api/schema/{type}/fields/{field}/rules', [], $here);
+        $this->told('GET', '/api/records/{type}/{id}/why', [], $here);
+        $then = $this->as('ines.okafor', 'GET', "records/ticket/{$id}/then?entry={$saved['entry']}")->assertOk();
+        $this->fits($then, ['$ref' => '#/components/schemas/RecordShape'], 'a record then');
+        $proof = $this->told('POST', '/api/rules/{id}/proofs', ['name' => 'It reminds', 'file' => $file, 'record' => ['id' => $id]], ['id' => $rule])->json('0.id');
+        $this->told('GET', '/api/rules/{id}/proofs', [], ['id' => $rule]);
+        $this->told('POST', '/api/rules/{id}/proofs/try', ['file' => $file], ['id' => $rule]);
+        $this->told('POST', '/api/rules/{id}/proofs/propose', ['file' => $file], ['id' => $rule]);
+        $this->told('POST', '/api/proofs/{id}/accept', [], ['id' => $proof]);
+        $this->told('DELETE', '/api/proofs/{id}', [], ['id' => $proof]);
+        $this->told('POST', '/api/reversals/preview', ['entries' => [$saved['entry']]]);
+        $this->told('POST', '/api/reversals', ['entries' => [$saved['entry']]]);
+        $difference = $this->as('ines.okafor', 'GET', "rules/{$rule}/difference?from=1&to=1")->assertOk();
+        $this->fits($difference, ['type' => 'array', 'items' => ['$ref' => '#/components/schemas/DifferenceLine']], 'a difference');
+        $this->told('POST', '/api/rules/{id}/pages/{number}/back', ['version' => $this->as('ines.okafor', 'GET', "rules/{$rule}")->json('draftVersion')], ['id' => $rule, 'number' => 1]);
+        $text = $this->told('POST', '/api/text/print', ['file' => $file])->json('text');
+        $this->told('POST', '/api/text/rule', ['text' => $text]);
+        $this->told('POST', '/api/text/rule', ['text' => 'Nothing that is understood']);
+        $this->told('POST', '/api/text/line', ['text' => 'remind', 'on' => 'ticket']);
+        // These want a query, or answer line by line; LookBackTest reads each line.
+        $this->tried += ['get /api/records/{type}/{id}/then' => true, 'get /api/rules/{id}/difference' => true, 'post /api/look-back' => true];
     }
 
     private function kept(): void

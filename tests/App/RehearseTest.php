@@ -104,8 +104,8 @@ final class RehearseTest extends TimeTestCase
         $file = ['fires' => ['kind' => 'every_time']] + $this->chase();
         $remarks = $this->as('ines.okafor', 'POST', 'remarks', ['file' => $file])->assertOk()->json();
         self::assertSame(['each_save'], array_column($remarks, 'code'));
-        self::assertSame(['kind' => 'becomes_true'], $remarks[0]['fix']['value']);
-        self::assertSame([], $this->as('ines.okafor', 'POST', 'remarks', ['file' => ['fires' => $remarks[0]['fix']['value']] + $file])->json());
+        self::assertSame(['kind' => 'becomes_true'], $remarks[0]['fix']['put']['value']);
+        self::assertSame([], $this->as('ines.okafor', 'POST', 'remarks', ['file' => ['fires' => $remarks[0]['fix']['put']['value']] + $file])->json());
         self::assertSame([], $this->as('ines.okafor', 'POST', 'remarks', ['file' => ['lines' => []] + $file])->json(), 'an unfinished rule has problems, not remarks');
         DB::table('records_ticket')->delete();
         $ticket = $this->wilting();
@@ -183,7 +183,7 @@ final class RehearseTest extends TimeTestCase
         $at = static fn (int $days): array => ['at' => ['kind' => 'after', 'amount' => $days, 'unit' => 'day']];
 
         return [
-            'name' => 'Chase', 'on' => 'ticket', 'when' => ['kind' => 'created_or_changed'], 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'waiting']]], 'fires' => ['kind' => 'becomes_true'],
+            'name' => 'Chase', 'on' => 'ticket', 'when' => ['kind' => 'created_or_changed'], 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'waiting'], ['kind' => 'is', 'field' => 'customer.plan', 'value' => 'full_care']]], 'fires' => ['kind' => 'becomes_true'],
             'lines' => [
                 ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => '{number} waits'] + $at(3),
                 ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Ring about {number}', 'due' => null] + $at(5),

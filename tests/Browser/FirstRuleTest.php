@@ -81,6 +81,7 @@ final class FirstRuleTest extends BrowserTestCase
             'a Ticket is created or changed', 'all of', 'Priority is Urgent', 'any of', 'Customer › Plan is none of Courtesy', 'when the conditions become true',
             'Set Review to Needed + field', 'Give the owner a task “Look in on {number}” due 2 days later',
         ], $this->rows());
+        $this->see('[role=tab]', 'Remarks')->click();
         $this->see('.leaf.right', 'Reads aloud: When a Ticket is created or changed, only if Priority is Urgent and Customer › Plan is none of Courtesy');
 
         // What was taken away by mistake comes back.

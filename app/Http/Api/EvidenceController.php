@@ -43,7 +43,7 @@ final class EvidenceController extends Controller
         $rule = $reader->read($given['file'], $id ?? RulesInForce::UNKEPT, self::UNPUBLISHED, $proofreading->eitherOr($id))->rule;
 
         return new JsonResponse(array_map(static fn (Remark $remark): RemarkShape => new RemarkShape(
-            $remark->level->value, $remark->at, $remark->code, $remark->message, $remark->advice, $remark->fix === null ? null : new FixShape($remark->fix->label, $remark->fix->at, $remark->fix->value),
+            $remark->level->value, $remark->at, $remark->code, $remark->message, $remark->advice, $remark->fix === null ? null : new FixShape($remark->fix->label, $remark->fix->at, $remark->fix->value === null ? null : ['value' => $remark->fix->value]),
         ), $rule === null ? [] : $proofreading->remarks($rule, $given['file'])));
     }
 

@@ -16,7 +16,8 @@
     let { entry, rule, onclose }: Props = $props();
     const queries = useQueryClient();
     let from = $state(toLocalField(new Date(clock.now.getTime() - 86_400_000).toISOString()));
-    let until = $state(toLocalField(clock.now.toISOString()));
+    // The minute that has begun counts as well.
+    let until = $state(toLocalField(new Date(clock.now.getTime() + 60_000).toISOString()));
     let why = $state('');
     let force = $state(false);
     let preview = $state.raw<Shapes['ReversalPreview'] | null>(null);

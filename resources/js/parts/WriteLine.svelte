@@ -87,9 +87,11 @@
             <p class="mini" data-understood>✓ understood: <kbd>Enter</kbd> adds it</p>
         {:else if misread}
             <p class="mini" data-misread>
-                {#if misread.word}<span class="text-madder">‘{misread.word}’</span> is not understood{:else}It goes on{/if}{offers.length
-                    ? ' · Tab takes what is marked'
-                    : ` with ${misread.expected.slice(0, 3).join(', ')}`}
+                {#if offers.length}<kbd>↑↓</kbd> choose · <kbd>Tab</kbd> takes it
+                {:else if misread.word}<span class="text-madder">‘{misread.word}’</span> is not understood{misread.expected.length
+                        ? `. It could go on with ${misread.expected.slice(0, 3).join(', ')}`
+                        : ''}
+                {:else}It goes on with {misread.expected.slice(0, 3).join(', ')}{/if}
             </p>
             {#if offers.length}
                 <div id="completions" class="floating top-full mt-1 max-h-[220px] min-w-[260px] overflow-auto! py-1" role="listbox">

@@ -6,7 +6,7 @@ namespace App\Http\Api\Shape;
 
 use OpenApi\Attributes as OA;
 
-/** A change of the rule file that follows a remark's advice: the value is put at the place; null takes away what stands there. */
+/** A change of the rule file that follows a remark's advice: what is put at the place; null takes away what stands there. */
 #[OA\Schema]
 final readonly class FixShape
 {
@@ -15,8 +15,8 @@ final readonly class FixShape
         public string $label,
         #[OA\Property]
         public string $at,
-        #[OA\Property(nullable: true, oneOf: [new OA\Schema(type: 'string'), new OA\Schema(type: 'object', additionalProperties: true)])]
-        public mixed $value,
+        #[OA\Property(description: 'What is put there, as {"value": …}.', type: 'object', nullable: true, additionalProperties: true)]
+        public ?array $put,
     ) {
     }
 }

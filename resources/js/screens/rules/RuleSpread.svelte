@@ -10,7 +10,7 @@
     import { go } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
     import { Document } from '../../state/document.svelte';
-    import { counted, day, moment } from '../../state/moments';
+    import { counted, day, localDay, moment } from '../../state/moments';
     import type { JsonObject } from '../../state/pointer';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
@@ -156,7 +156,7 @@
                     {:else}
                         <Stamp tone={STATUS[rule.status]?.tone ?? 'fern'}>{STATUS[rule.status]?.label}</Stamp>
                         <span>
-                            {rule.inForceSince ? `since ${day(rule.inForceSince)}, ` : ''}page {rule.page} · {counted(
+                            {rule.inForceSince ? `since ${day(localDay(rule.inForceSince))}, ` : ''}page {rule.page} · {counted(
                                 rule.entries,
                                 'firing',
                             )} in 30 days{rule.inPlay

@@ -10,7 +10,8 @@
     let anchor = $state<HTMLElement | null>(null);
     let found = $state.raw<Shapes['RecordShape'][]>([]);
     let record = $state.raw<Shapes['RecordShape'] | null>(null);
-    let at = $state(toLocalField(clock.now.toISOString()));
+    // The minute that has begun counts as well.
+    let at = $state(toLocalField(new Date(clock.now.getTime() + 60_000).toISOString()));
     let answer = $state.raw<Shapes['MomentAnswers'] | null>(null);
     let trouble = $state('');
 

@@ -26,6 +26,9 @@
                 ['proofs', rule.id],
                 await ask(api.POST('/api/rules/{id}/proofs', { params: { path: { id: rule.id } }, body })),
             );
+            page.tried = await ask(
+                api.POST('/api/rules/{id}/proofs/try', { params: { path: { id: rule.id } }, body: { file: page.file } }),
+            );
             toasts.tell('Kept as a proof. It is played again at every edit.');
             onclose();
         } catch (thrown) {

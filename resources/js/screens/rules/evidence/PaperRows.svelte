@@ -33,9 +33,9 @@
                     {:else if done.length}
                         {#if !one.own}<small>{one.entry.ruleName}, in turn</small>{/if}
                         {#each done as outcome, index (index)}<div>
-                                {outcomeSaid(outcome)}{#if 'path' in outcome && outcome.path}<span class="mini">
-                                        · {outcome.path}</span
-                                    >{/if}
+                                {outcomeSaid(outcome)}{' '}<span class="mini"
+                                    >{'path' in outcome && outcome.path ? `· ${outcome.path}` : ''}</span
+                                >
                             </div>{/each}
                     {:else}
                         <b class="font-semibold">{headline(one.entry).strong}</b>

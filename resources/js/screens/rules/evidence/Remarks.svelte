@@ -23,7 +23,7 @@
     }
 
     function follow(fix: Shapes['FixShape']) {
-        if (fix.value !== null) return void page.put(fix.at, fix.value as Json);
+        if (fix.put) return void page.put(fix.at, fix.put.value as Json);
         const [list, last] = split(fix.at);
         const items = page.at(list);
         if (!Array.isArray(items)) return void page.remove(fix.at);

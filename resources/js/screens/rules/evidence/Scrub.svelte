@@ -1,5 +1,5 @@
 <script lang="ts">
-    import { day, longMoment, moment } from '../../../state/moments';
+    import { day, localDay, longMoment, moment } from '../../../state/moments';
     import type { Played, WhatIf } from './rehearsal.svelte';
 
     type Props = { played: Played; whatIfs: WhatIf[]; at: number; onmove: (whatIfs: WhatIf[]) => void };
@@ -82,7 +82,7 @@
     <div class="axis lived" style="width: {place(Math.min(at, until))}%"></div>
     {#each inInk as ms (ms)}<i class={ms > at ? 'ahead' : ''} style="left: {place(ms)}%" title={longMoment(new Date(ms))}></i>{/each}
     {#each inPencil as ms (ms)}<i class="ahead" style="left: {place(ms)}%" title={longMoment(new Date(ms))}></i>{/each}
-    {#each labels as ms (ms)}<em style="left: {Math.min(94, Math.max(6, place(ms)))}%">{day(new Date(ms).toISOString())}</em>{/each}
+    {#each labels as ms (ms)}<em style="left: {Math.min(94, Math.max(6, place(ms)))}%">{day(localDay(new Date(ms)))}</em>{/each}
     <input
         type="range"
         aria-label="Moment on the pretend clock"
