@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Demo\Demo;
 use Bench\DecideBench;
+use Bench\EvidenceBench;
 use Bench\ListBench;
 use Bench\RuleBench;
 use Bench\SaveBench;
@@ -21,3 +22,4 @@ SaveBench::run();
 TimeBench::run();
 ListBench::run();
 RuleBench::run();
+EvidenceBench::run();

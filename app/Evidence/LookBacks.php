@@ -79,16 +79,19 @@ final readonly class LookBacks
      */
     private function count(array &$sum, array $fires, array $theirs, array &$listed): void
     {
-        $keys = array_map(static fn (PastFire $fire): string => $fire->key(), $theirs);
+        if ($fires === [] && $theirs === []) {
+            return;
+        }
+        $keys = $theirs === [] ? [] : array_map(static fn (PastFire $fire): string => $fire->key(), $theirs);
         foreach ($fires as $fire) {
             $sum['fires']++;
             $week = self::week($fire->at);
             $sum['weeks'][$week] = ($sum['weeks'][$week] ?? 0) + 1;
-            $isNew = ! in_array($fire->key(), $keys, true);
+            $isNew = $keys === [] || ! in_array($fire->key(), $keys, true);
             $sum['appear'] += $isNew ? 1 : 0;
             $this->list($listed, $fire, $isNew ? 'appears' : 'both');
         }
-        $own = array_map(static fn (PastFire $fire): string => $fire->key(), $fires);
+        $own = $theirs === [] ? [] : array_map(static fn (PastFire $fire): string => $fire->key(), $fires);
         foreach ($theirs as $fire) {
             $sum['otherFires']++;
             $week = self::week($fire->at);
@@ -202,8 +205,8 @@ final readonly class LookBacks
     /** The Monday of the week. */
     private static function week(string $at): string
     {
-        $time = strtotime($at);
+        static $weeks = [];
 
-        return gmdate('Y-m-d', $time - ((int) gmdate('N', $time) - 1) * 86_400);
+        return $weeks[$day = substr($at, 0, 10)] ??= gmdate('Y-m-d', strtotime("{$day}T00:00:00Z") - ((int) gmdate('N', strtotime("{$day}T00:00:00Z")) - 1) * 86_400);
     }
 }

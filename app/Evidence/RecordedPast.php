@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
-use App\Store\Columns;
 use App\Store\Company;
 use App\Store\History;
 use App\Store\SchemaStore;
@@ -78,7 +77,7 @@ final class RecordedPast implements Past
             $record = (int) $row->record_id;
             $entry = $row;
             if ($row->field !== null && isset($fields[$row->field])) {
-                $set[$row->field] = json_decode((string) $row->after, true, 4, JSON_THROW_ON_ERROR);
+                $set[$row->field] = self::value((string) $row->after);
             }
         }
         if ($entry !== null && $record !== null) {
@@ -87,12 +86,18 @@ final class RecordedPast implements Past
         }
     }
 
+    /** Plain texts are by far the most, and need no parser. */
+    private static function value(string $json): string|int|bool|null
+    {
+        return $json !== '' && $json[0] === '"' && ! str_contains($json, '\\') ? substr($json, 1, -1) : json_decode($json, true, 4, JSON_THROW_ON_ERROR);
+    }
+
     /** @param  array<string, string|int|bool|null>  $set */
     private static function change(object $row, array $set): PastChange
     {
         $event = EventKind::tryFrom($row->kind);
         $data = $row->data === null ? [] : json_decode($row->data, true, 64, JSON_THROW_ON_ERROR);
 
-        return new PastChange((int) $row->id, $row->kind, (string) Columns::iso($row->at), $row->actor_id === null ? null : (int) $row->actor_id, CauseKind::from($row->via), $set, $event, (string) ($data['text'] ?? $data['name'] ?? $data['title'] ?? ''), $row->rule_id === null || $event !== null ? null : (int) $row->rule_id);
+        return new PastChange((int) $row->id, $row->kind, str_replace(' ', 'T', $row->at).'Z', $row->actor_id === null ? null : (int) $row->actor_id, CauseKind::from($row->via), $set, $event, (string) ($data['text'] ?? $data['name'] ?? $data['title'] ?? ''), $row->rule_id === null || $event !== null ? null : (int) $row->rule_id);
     }
 }

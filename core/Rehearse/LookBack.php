@@ -34,6 +34,9 @@ final class LookBack
     /** @var array<string, true> keys of the index under which the rule looks at changes */
     private readonly array $keys;
 
+    /** @var array<string, string|int|bool|null> the values of a record of which nothing is known */
+    private readonly array $nothing;
+
     private readonly bool $readsOthers;
 
     /** What does not change with time, with the clock turned back. */
@@ -49,6 +52,7 @@ final class LookBack
         private readonly string $until,
     ) {
         $this->type = $schema->types[$rule->on];
+        $this->nothing = $this->nothing();
         $this->keys = array_fill_keys($rule->watch()->keys(), true);
         $this->then = new Paper($present, $schema, new \DateTimeImmutable($from));
         $this->readsOthers = \VividLedger\Condition\Tree::readsOthers($rule->condition);
@@ -71,8 +75,12 @@ final class LookBack
                 $record = null;
             } elseif ($change->set !== [] || $record === null) {
                 // A record whose beginning is not recorded begins with what is known of it.
-                $values = $record === null ? array_replace($this->nothing(), $change->set) : array_replace($record->values, $change->set);
-                $values = array_replace($values, ['updated_at' => $change->at, 'updated_by' => $change->actor], $record === null ? ['created_at' => $change->at, 'created_by' => $change->actor] : []);
+                $values = $record->values ?? $this->nothing + ['created_at' => $change->at, 'created_by' => $change->actor];
+                foreach ($change->set as $field => $value) {
+                    $values[$field] = $value;
+                }
+                $values['updated_at'] = $change->at;
+                $values['updated_by'] = $change->actor;
                 $record = new Record($this->type->name, $id, ++$version, $values);
             }
             // Its own change is no news to a rule.
@@ -93,53 +101,51 @@ final class LookBack
      */
     private function judge(PastChange $past, ?Record $before, ?Record $after, array &$guard, array &$fires): void
     {
-        $isIn = $past->at >= $this->from && $past->at <= $this->until;
-        if (! $isIn) {
-            return;
-        }
         $record = $after ?? $before;
-        if ($record === null) {
+        if ($record === null || $past->at < $this->from || $past->at > $this->until || ! $this->mayLook($past, $before, $after)) {
             return;
         }
-        // Most changes end here: they touch nothing the rule watches.
-        if ($past->event === null && $before !== null && $after !== null) {
-            $looks = isset($this->keys[Watch::ANY_FIELD]);
-            foreach ($past->set as $field => $value) {
-                $looks = $looks || isset($this->keys[$field]);
-            }
-            if (! $looks && $this->rule->again === null) {
-                return;
-            }
-        }
+        $moment = $past->moment();
         $change = $past->event !== null
-            ? Change::event($record, new Event($past->event, "entry:{$past->entry}", $past->text), $past->actor, $past->moment(), $past->via)
-            : new Change($before, $after, $past->actor, $past->moment(), $past->via);
+            ? Change::event($record, new Event($past->event, "entry:{$past->entry}", $past->text), $past->actor, $moment, $past->via)
+            : new Change($before, $after, $past->actor, $moment, $past->via);
         $facts = null;
-        if ($this->rule->again !== null && $this->rule->isReadyAgain($change, $facts = $this->facts($past))) {
+        if ($this->rule->again !== null && $this->rule->isReadyAgain($change, $facts = $this->facts($past->entry, $moment))) {
             $guard = ['state' => new GuardState($guard['state']->epoch + 1), 'keys' => []];
         }
-        if (array_intersect_key($this->keys, array_flip(Watch::keysOf($change))) === []) {
-            return;
-        }
-        $facts ??= $this->facts($past);
+        $facts ??= $this->facts($past->entry, $moment);
         $view = new View($record, $facts, $change);
-        if (! $this->rule->isStartedBy($change, $facts) || ! $this->rule->holds($view)) {
+        if (! $this->rule->holds($view) || ! $this->rule->looksAt($change, $facts)) {
             return;
         }
         if ($this->rule->guard->wantsTurn() && $past->event === null && $before !== null && $this->rule->holds(new View($before, $facts))) {
             return;
         }
-        $this->fire($record, $past->entry, $past->at, $change->occasion(), $guard, $fires);
+        $this->fire($record, $past->entry, $past->at, $moment, $change->occasion(), $guard, $fires);
+    }
+
+    /** Most changes end here: they touch nothing the rule watches. */
+    private function mayLook(PastChange $past, ?Record $before, ?Record $after): bool
+    {
+        if ($this->rule->again !== null || $past->event !== null || $before === null || $after === null || isset($this->keys[Watch::ANY_FIELD])) {
+            return true;
+        }
+        foreach ($past->set as $field => $value) {
+            if (isset($this->keys[$field])) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**
      * @param  array{state: GuardState, keys: array<string, true>}  $guard
      * @param  list<PastFire>  $fires
      */
-    private function fire(Record $record, int $entry, string $at, string $occasion, array &$guard, array &$fires): void
+    private function fire(Record $record, int $entry, string $at, \DateTimeImmutable $moment, string $occasion, array &$guard, array &$fires): void
     {
         $state = $guard['state'];
-        $moment = new \DateTimeImmutable($at);
         $key = $this->rule->guard->key($record, $occasion, $state);
         if ($this->rule->guard->remembers() && $this->rule->guard->holdsBack($state, $record, $moment, static fn (string $used): bool => isset($guard['keys'][$used]))) {
             $this->heldBack++;
@@ -169,7 +175,7 @@ final class LookBack
                 $facts = $this->readsOthers ? $this->past->after($change->entry, $moment) : $this->at($moment);
                 if ($this->rule->holds(new View($record, $facts))) {
                     $guard['keys'][$occasion] = true;
-                    $this->fire($record, $change->entry, \VividLedger\Record\Value::instantText($moment), $occasion, $guard, $fires);
+                    $this->fire($record, $change->entry, \VividLedger\Record\Value::instantText($moment), $moment, $occasion, $guard, $fires);
                 }
             }
         }
@@ -204,9 +210,9 @@ final class LookBack
     }
 
     /** Where conditions read only the record itself, its past is all that is needed. */
-    private function facts(PastChange $change): Facts
+    private function facts(int $entry, \DateTimeImmutable $moment): Facts
     {
-        return $this->readsOthers ? $this->past->after($change->entry, $change->moment()) : $this->at($change->moment());
+        return $this->readsOthers ? $this->past->after($entry, $moment) : $this->at($moment);
     }
 
     /** @return array<string, string|int|bool|null> */
@@ -214,7 +220,9 @@ final class LookBack
     {
         $values = [];
         foreach ($this->type->fields as $name => $field) {
-            $values[$name] = $field->type === FieldType::Tick ? false : null;
+            if (! $field->system) {
+                $values[$name] = $field->type === FieldType::Tick ? false : null;
+            }
         }
 
         return $values;
