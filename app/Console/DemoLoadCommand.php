@@ -41,6 +41,8 @@ final class DemoLoadCommand extends Command
             });
             $this->output->writeln("\r  Playing 18 months of Larkmoss … done ");
             $demo->pauseRules();
+            $clock->hold(null);
+            $demo->keepProofs();
         } else {
             $demo->loadRulesInTime();
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Demo;
 
+use App\Evidence\Proofs;
 use App\Models\Person;
 use App\Store\CalendarKeep;
 use App\Store\KeptStore;
@@ -14,6 +15,7 @@ use Closure;
 use Illuminate\Database\Connection;
 use Illuminate\Support\Facades\Hash;
 use Symfony\Component\Yaml\Yaml;
+use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\RuleStatus;
 
 /** Loads the demo company from the files in database/demo. */
@@ -21,6 +23,8 @@ final readonly class Demo
 {
     /** Rules that had been tried and were set aside again. */
     private const PAUSED = ['070-key-account'];
+
+    private const PROVEN = ['140-discount-board', '150-discount-lead', '310-chase-silent-customer'];
 
     public function __construct(
         private Connection $db,
@@ -108,6 +112,20 @@ final readonly class Demo
             $file = json_decode((string) file_get_contents(database_path("demo/rules/{$name}.json")), true, 512, JSON_THROW_ON_ERROR);
             $id = (int) $this->db->table('rules')->where('name', $file['name'])->value('id');
             app(RuleStore::class)->move($id, RuleStatus::Paused, Person::query()->where('role', 'administrator')->orderBy('id')->firstOrFail()->id);
+        }
+    }
+
+    /** Some rules are held by proofs: the cases at their boundaries. */
+    public function keepProofs(): void
+    {
+        $by = Person::query()->where('role', 'administrator')->orderBy('id')->firstOrFail()->id;
+        foreach (self::PROVEN as $name) {
+            $file = json_decode((string) file_get_contents(database_path("demo/rules/{$name}.json")), true, 512, JSON_THROW_ON_ERROR);
+            $row = $this->db->table('rules')->where('name', $file['name'])->first(['id', 'page', 'either_or']);
+            $rule = app(RuleReader::class)->read($file, (int) $row->id, (int) $row->page, $row->either_or)->rule;
+            foreach ($rule === null ? [] : array_slice(app(Proofs::class)->proposed($rule, $by), 0, 5) as $case) {
+                app(Proofs::class)->keep((int) $row->id, $rule, $case['name'], $case['script'], $by);
+            }
         }
     }
 

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Store\SchemaStore;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\TimeTestCase;
+use Tests\Core\Support\Stories;
 
 /** What a rule did can be taken back: its fields, its tasks, what it pencilled in. What was sent stays sent. */
 final class ReversalTest extends TimeTestCase
@@ -120,6 +122,47 @@ final class ReversalTest extends TimeTestCase
         $this->as('ines.okafor', 'GET', "records/ticket/{$ticket}/why?at=2026-01-01T00:00:00Z")->assertNotFound();
         self::assertSame([[$rule, 'Watch']], array_map(static fn (array $one): array => [$one['rule'], $one['name']], $this->as('ines.okafor', 'GET', 'schema/ticket/fields/review/rules')->assertOk()->json()));
         self::assertSame([], $this->as('ines.okafor', 'GET', 'schema/ticket/fields/subject/rules')->json());
+    }
+
+    public function test_whatever_a_rule_did_to_a_record_can_be_taken_back(): void
+    {
+        $reversed = 0;
+        for ($seed = 501; $seed <= 530; $seed++) {
+            DB::beginTransaction();
+            $reversed += $this->takenBack($seed) ? 1 : 0;
+            DB::rollBack();
+        }
+        self::assertGreaterThan(12, $reversed);
+    }
+
+    private function takenBack(int $seed): bool
+    {
+        $this->app->forgetScopedInstances();
+        $schema = $this->app->make(SchemaStore::class)->schema();
+        $customers = [$this->customer('One', 'basic')['id'], $this->customer('Two', 'full_care')['id']];
+        $stories = new Stories($seed, $schema, ['ines.okafor', 'edda.marlow'], ['customer' => $customers, 'contact' => [0], 'quote' => [0]]);
+        do {
+            $file = $stories->rule("Rule {$seed}");
+        } while (preg_match('/contact|"refuse"|"related"|create_record/', (string) json_encode($file)) === 1);
+        // Whatever else it asks, it answers this change.
+        $file = ['when' => ['kind' => 'changed', 'fields' => ['hours']], 'onlyIf' => ['kind' => 'all', 'of' => []], 'fires' => ['kind' => 'every_time']] + $file;
+        unset($file['until']);
+        $this->inForce($file);
+        $ticket = $this->ticket(['customer' => $customers[0], 'owner' => $this->person('ines.okafor')->id, 'cost' => '10'])['record']['id'];
+        $this->becomes($ticket, ['hours' => '2']);
+        $fired = $this->firedOn($ticket);
+        if ($fired === 0) {
+            return false;
+        }
+        $stamps = array_flip(['version', 'updated_at', 'updated_by']);
+        $before = $this->as('ines.okafor', 'GET', "records/ticket/{$ticket}/then?entry=".(int) DB::table('entries')->where(['record_id' => $ticket, 'record_type' => 'ticket', 'kind' => 'changed'])->min('id'))->json('values');
+        $this->as('ines.okafor', 'POST', 'reversals', ['entries' => [$fired]])->assertOk();
+        $after = $this->as('ines.okafor', 'GET', "records/ticket/{$ticket}")->json('values');
+        self::assertSame(array_diff_key($before, $stamps), array_diff_key($after, $stamps), "story {$seed}: ".json_encode($file));
+        self::assertSame(0, DB::table('tasks')->where(['status' => 'open', 'entry_id' => $fired])->count());
+        self::assertSame(0, DB::table('scheduled_lines')->where(['status' => 'pencilled', 'entry_id' => $fired])->whereNotNull('run_id')->count());
+
+        return true;
     }
 
     private function urgent(): int

@@ -37,6 +37,8 @@ final class RemarkTest extends TestCase
         yield 'a contradiction' => [['onlyIf' => $all($is('status', 'open'), $is('priority', 'low'), $is('status', 'closed'))], [], 'contradiction', '/onlyIf/of/2'];
         yield 'no contradiction among alternatives' => [['onlyIf' => ['kind' => 'any', 'of' => [$is('status', 'open'), $is('status', 'closed')]]], [], null, ''];
         yield 'the trigger waits for what the conditions forbid' => [['when' => $changed('status', 'closed'), 'onlyIf' => $all($is('status', 'open'))], [], 'never', '/when'];
+        yield 'what always holds never becomes true' => [['when' => $changed('code'), 'fires' => ['kind' => 'becomes_true']], [], 'never', '/fires'];
+        yield 'on a new record it does' => [['fires' => ['kind' => 'becomes_true']], [], null, ''];
         yield 'a line that is never done' => [['lines' => [World::set('priority', 'high') + ['onlyIf' => $all($is('status', 'open'), $is('status', 'closed'))]]], [], 'contradiction', '/lines/0/onlyIf/of/1'];
         yield 'shadowed' => [['onlyIf' => $over('30')] + $either, [['name' => 'Twelve', 'onlyIf' => $over('12')] + $either], 'shadowed', '/onlyIf'];
         yield 'not shadowed in another order' => [['onlyIf' => $over('12')] + $either, [['name' => 'Thirty', 'onlyIf' => $over('30')] + $either], null, ''];

@@ -110,6 +110,29 @@ final class RuleTextTest extends TestCase
         self::assertSame([[3, 'sometimes'], [4, 'Nothing']], array_map(static fn ($misread): array => [$misread->line, $misread->word], $wrong->misread));
     }
 
+    public function test_nothing_that_is_typed_breaks_it(): void
+    {
+        $text = $this->text();
+        $random = new \Random\Randomizer(new \Random\Engine\Mt19937(11));
+        $pieces = ['set', 'Priority', 'to', 'High', 'after', '2', 'days', 'working', 'remind', 'the owner', '’s manager', '“', '”', '"', '(', ')', 'only if', 'and', 'or', '›', 'Customer', 'é', '⟦', '⟧', '{"kind":"x"}', '\\', ',', ':', '%', '-', 'Give', 'a task', 'due', 'all of', ';', "\u{2018}", '\'', '😀', 'When a Ticket', 'is created', 'Fires', 'every time'];
+        $understood = 0;
+        for ($count = 0; $count < 1500; $count++) {
+            // Now and then there is something right in it.
+            $typed = $random->getInt(0, 3) === 0 ? array_values(array_map(static fn (array $one): string => $one[0], iterator_to_array(self::typed())))[$random->getInt(0, 12)].' ' : '';
+            for ($words = $random->getInt(0, $typed === '' ? 9 : 1); $words > 0; $words--) {
+                $typed .= $pieces[$random->getInt(0, count($pieces) - 1)].($random->getInt(0, 4) === 0 ? '' : ' ');
+            }
+            $read = $random->getInt(0, 2) === 0 ? $text->parse($typed) : $text->parseLine($typed, World::schema()->types['ticket']);
+            self::assertSame($read->file === null, $read->misread !== [], $typed);
+            foreach ($read->misread as $misread) {
+                self::assertLessThanOrEqual(mb_strlen($typed) + 20, $misread->position, $typed);
+                self::assertNotSame('', $misread->message());
+            }
+            $understood += $read->file === null ? 0 : 1;
+        }
+        self::assertGreaterThan(0, $understood);
+    }
+
     private function text(): RuleText
     {
         $world = $this->world();

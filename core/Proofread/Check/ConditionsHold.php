@@ -25,6 +25,10 @@ final class ConditionsHold implements Check
         if ($remarks === [] && ! Reasoning::canHold(Starts::condition($rule))) {
             $remarks[] = new Remark(Level::Look, '/when', 'never', 'The rule can never fire: the value its trigger waits for does not meet its conditions.', 'Change the value, or the conditions.');
         }
+        // On a record that was there before they held already, and a new one it does not see.
+        if ($rule->guard->wantsTurn() && $rule->own && ! $rule->trigger->watch()->created && $rule->trigger->watch()->events === [] && Reasoning::alwaysHolds($rule->condition)) {
+            $remarks[] = new Remark(Level::Look, '/fires', 'never', 'The rule can never fire: its conditions always hold, so they never become true through a change.', 'Let it fire every time, or give it a condition.', new Fix('Every time', '/fires', ['kind' => 'every_time']));
+        }
         foreach ($rule->lines as $placed) {
             $only = $placed->line instanceof \VividLedger\Rule\Line\OnlyIf ? $placed->line->condition : null;
             if ($only !== null) {

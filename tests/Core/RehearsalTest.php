@@ -1,0 +1,215 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core;
+
+use PHPUnit\Framework\TestCase;
+use Tests\Core\Support\Stories;
+use Tests\Core\Support\World;
+use VividLedger\Explain\Reason;
+use VividLedger\Proofread\Proofreader;
+use VividLedger\Proofread\Remark;
+use VividLedger\Proofread\RuleAmongOthers;
+use VividLedger\Record\EventKind;
+use VividLedger\Record\Record;
+use VividLedger\Rehearse\Boundaries;
+use VividLedger\Rehearse\InvalidScript;
+use VividLedger\Rehearse\Opening;
+use VividLedger\Rehearse\OpeningKind;
+use VividLedger\Rehearse\Outline;
+use VividLedger\Rehearse\PaperEntry;
+use VividLedger\Rehearse\Played;
+use VividLedger\Rehearse\Proposer;
+use VividLedger\Rehearse\Rehearsal;
+use VividLedger\Rehearse\Script;
+use VividLedger\Rehearse\ScriptReader;
+use VividLedger\Rehearse\Tally;
+use VividLedger\Rehearse\WhatIf\DayOff;
+use VividLedger\Rehearse\WhatIf\FieldsChange;
+use VividLedger\Rehearse\WhatIf\SomebodyAway;
+use VividLedger\Rehearse\WhatIf\TaskIsDone;
+use VividLedger\Rehearse\WhatIf\WhatIf;
+use VividLedger\Rehearse\WhatIf\WordArrives;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Rule;
+
+/** Rehearsals in the core: what is proposed starts the rule, what is supposed changes its life, and nothing is touched. */
+final class RehearsalTest extends TestCase
+{
+    public function test_what_is_proposed_starts_the_rule(): void
+    {
+        $world = $this->world();
+        $fires = 0;
+        $tried = 0;
+        for ($seed = 1; $seed <= 250; $seed++) {
+            $stories = new Stories($seed, World::schema(), ['tomas', 'ines'], ['customer' => [1, 2], 'ticket' => [7]]);
+            $file = $stories->rule("Rule {$seed}");
+            // What is known of a change alone, or of other records, no value of this one brings about.
+            if (preg_match('/"(changed_from|changed_to|has_changed|was|made_by|not_made_by|formula|total|in_next|in_last|moment|refuse|related|customer\.|parent\.|person|updated_|created_at|created_by|rate)/', (string) json_encode($file)) === 1) {
+                continue;
+            }
+            $rule = $world->rule($file, 1);
+            // What never fires, no change can start; the remarks say so.
+            if (in_array('never', array_map(static fn (Remark $remark): string => $remark->code, Proofreader::read(new RuleAmongOthers($rule, new Node($file), World::schema(), []))), true)) {
+                continue;
+            }
+            $tried++;
+            $played = $this->play($world, $rule);
+            $fires += $played->why?->reason === Reason::Fires ? 1 : 0;
+        }
+        self::assertGreaterThan(40, $tried);
+        self::assertGreaterThanOrEqual((int) ($tried * 0.97), $fires, "the proposal starts nearly every rule: {$fires} of {$tried}");
+    }
+
+    public function test_a_rehearsal_touches_nothing_and_comes_out_the_same_again(): void
+    {
+        for ($seed = 1; $seed <= 60; $seed++) {
+            $world = $this->world();
+            $stories = new Stories($seed, World::schema(), ['tomas', 'ines'], ['customer' => [1, 2], 'ticket' => [7]]);
+            $rule = $world->rule($stories->inTime($stories->rule("Rule {$seed}")), 1);
+            $before = serialize([$world->records, $world->guards, $world->turns, $world->open, $world->follows, $world->now]);
+            $first = $this->outline($world, $this->play($world, $rule));
+            self::assertSame($before, serialize([$world->records, $world->guards, $world->turns, $world->open, $world->follows, $world->now]), "seed {$seed}");
+            self::assertSame($first, $this->outline($world, $this->play($world, $rule)), "seed {$seed}");
+        }
+    }
+
+    public function test_what_is_supposed_after_the_end_changes_nothing_before_it(): void
+    {
+        $world = $this->world();
+        $rule = $this->chase($world);
+        $plain = $this->play($world, $rule);
+        $late = new WordArrives($plain->until->modify('+3 days'), EventKind::Reply, 'Late');
+        $with = $this->play($world, $rule, [$late]);
+        self::assertSame($this->outline($world, $plain), array_slice($this->outline($world, $with), 0, count($this->outline($world, $plain))));
+        self::assertSame('reply', $with->entries[count($with->entries) - 1]->told->kind);
+    }
+
+    public function test_each_supposition_has_its_effect(): void
+    {
+        $world = $this->world();
+        $rule = $this->chase($world);
+        $kinds = fn (WhatIf ...$whatIfs): array => array_map(static fn (PaperEntry $entry): string => $entry->told->kind, $this->play($world, $rule, array_values($whatIfs))->entries);
+        $at = static fn (int $days): \DateTimeImmutable => (new \DateTimeImmutable('2026-11-24T08:40:00Z'))->modify("+{$days} days");
+        self::assertSame(['changed', 'fired', 'line', 'line', 'line', 'changed'], array_pad($kinds(), 6, 'changed'));
+        self::assertContains('struck', $kinds(new WordArrives($at(4), EventKind::Reply, 'Hello')));
+        self::assertNotContains('struck', $kinds(new WordArrives($at(4), EventKind::Comment, 'Hello')));
+        self::assertContains('struck', $kinds(new FieldsChange($at(4), ['status' => 'closed'])));
+        self::assertSame(array_count_values($kinds())['line'], array_count_values($kinds(new FieldsChange($at(4), ['code' => 'A1'])))['line'], 'a change of something else ends nothing');
+        self::assertContains('task_done', $kinds(new TaskIsDone($at(6), 1)));
+        self::assertNotContains('task_done', $kinds(new TaskIsDone($at(6), 9)), 'a task there is not cannot be done');
+        $moment = fn (WhatIf ...$whatIfs): string => $this->line($this->play($world, $this->chase($world, 'working_day'), array_values($whatIfs)))->at->format('Y-m-d');
+        self::assertNotSame($moment(), $moment(new DayOff('2026-11-25')));
+    }
+
+    public function test_somebody_who_is_away_gets_nothing(): void
+    {
+        $world = $this->world();
+        $rule = $this->chase($world);
+        $who = fn (WhatIf ...$whatIfs): ?string => array_merge(...array_map(static fn (PaperEntry $entry): array => $entry->tasks, $this->play($world, $rule, array_values($whatIfs))->entries))[0]->given->person?->name;
+        self::assertSame('Ines Okafor', $who());
+        self::assertNotSame('Ines Okafor', $who(new SomebodyAway(3, 'Ines Okafor', new \DateTimeImmutable('2026-11-25'), new \DateTimeImmutable('2027-01-01'))));
+        self::assertSame('Ines Okafor', $who(new SomebodyAway(3, 'Ines Okafor', new \DateTimeImmutable('2026-12-25'), new \DateTimeImmutable('2027-01-01'))), 'only while they are away');
+    }
+
+    public function test_it_is_counted_and_outlined(): void
+    {
+        $world = $this->world();
+        $played = $this->play($world, $this->chase($world));
+        $tally = Tally::of($played, []);
+        self::assertSame([1, 1, '1 note, 1 task and 1 field change'], [$tally->notes, $tally->tasks, $tally->said()]);
+        self::assertSame('nothing', Tally::of(new Played([], [], null, null, null, $world->now, $world->now, false), [])->said());
+        self::assertSame([
+            '24 Nov 2026 09:40 · It begins: Status Open → Waiting',
+            '24 Nov 2026 09:40 · Chase: nothing to do',
+            '27 Nov 2026 09:40 · Chase: message “T-0007 waits” to Ines Okafor',
+            '29 Nov 2026 09:40 · Chase: task “Ring” to Ines Okafor',
+            '2 Dec 2026 09:40 · Chase: Status set to Closed',
+        ], $this->outline($world, $played));
+    }
+
+    public function test_the_cases_at_the_boundaries_fire_on_one_side_only(): void
+    {
+        $world = $this->world();
+        foreach ([['over', '12', ['11.9' => false, '12.0' => false, '12.1' => true]], ['at_least', '12', ['11.9' => false, '12.0' => true, '12.1' => true]], ['under', '12', ['11.9' => true, '12.0' => false, '12.1' => false]], ['is', '12', ['11.9' => false, '12.0' => true, '12.1' => false]]] as [$kind, $value, $expected]) {
+            $rule = $world->rule(['onlyIf' => ['kind' => 'all', 'of' => [['kind' => $kind, 'field' => 'share', 'value' => $value]]], 'fires' => ['kind' => 'becomes_true']]);
+            $seen = [];
+            foreach ((new Boundaries(World::schema(), $world->zone()))->of($rule, World::ticket(), $world, $world->now) as [$name, $script]) {
+                $share = $script->opening->set['share'] ?? $script->record->value('share');
+                $seen[(string) $share] = (new Rehearsal(World::schema(), $world->zone()))->play($script, $rule, [$rule], $world)->why?->reason === Reason::Fires;
+            }
+            self::assertSame($expected, array_intersect_key(array_replace(array_flip(array_keys($expected)), $seen), $expected), "{$kind} {$value}");
+            self::assertFalse($seen['']);
+        }
+    }
+
+    public function test_a_script_is_read_or_refused_at_its_place(): void
+    {
+        $world = $this->world();
+        $reader = new ScriptReader(World::schema(), $world);
+        $type = World::schema()->types['ticket'];
+        $opening = new Opening(OpeningKind::Changed, $world->now, ['status' => 'open'], ['status' => 'waiting', 'paid' => true], 'text');
+        self::assertEquals($opening, $reader->opening(json_decode((string) json_encode(ScriptReader::written($opening)), true), $type));
+        $refused = static function (callable $read): string {
+            try {
+                $read();
+            } catch (InvalidScript $invalid) {
+                return $invalid->at;
+            }
+
+            return 'not refused';
+        };
+        $at = '2026-11-24T09:00:00Z';
+        self::assertSame('/opening/kind', $refused(static fn () => $reader->opening(['kind' => 'flown', 'at' => $at], $type)));
+        self::assertSame('/opening/at', $refused(static fn () => $reader->opening(['kind' => 'changed', 'at' => 'now'], $type)));
+        self::assertSame('/opening/set/nothing', $refused(static fn () => $reader->opening(['kind' => 'changed', 'at' => $at, 'set' => ['nothing' => 1]], $type)));
+        self::assertSame('/opening/set/cost', $refused(static fn () => $reader->opening(['kind' => 'changed', 'at' => $at, 'set' => ['cost' => 'much']], $type)));
+        self::assertSame('/opening/related/type', $refused(static fn () => $reader->opening(['kind' => 'related', 'at' => $at, 'related' => ['type' => 'boat']], $type)));
+        foreach ([[['kind' => 'rain'], 'kind'], [['kind' => 'change', 'at' => $at, 'set' => []], 'set'], [['kind' => 'away', 'at' => $at, 'until' => $at, 'person' => 99], 'person'], [['kind' => 'holiday', 'day' => '2026-02-30'], 'day'], [['kind' => 'word', 'at' => ''], 'at']] as [$raw, $place]) {
+            self::assertSame("/whatIfs/0/{$place}", $refused(static fn () => $reader->whatIfs([$raw], $type)));
+        }
+    }
+
+    private function world(): World
+    {
+        $world = new World;
+        $world->records['ticket:7'] = World::ticket();
+
+        return $world;
+    }
+
+    private function chase(World $world, string $unit = 'day'): Rule
+    {
+        $at = static fn (int $amount): array => ['at' => ['kind' => 'after', 'amount' => $amount, 'unit' => $unit]];
+
+        return $world->rule([
+            'name' => 'Chase', 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'waiting']]], 'fires' => ['kind' => 'becomes_true'],
+            'lines' => [
+                ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => '{number} waits'] + $at(3), ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Ring', 'due' => null] + $at(5),
+                World::set('status', 'closed') + $at(8),
+            ],
+            'until' => ['kind' => 'any', 'of' => [['kind' => 'happened', 'event' => 'reply'], ['kind' => 'is', 'field' => 'status', 'value' => 'closed']]],
+        ]);
+    }
+
+    /** @param  list<WhatIf>  $whatIfs */
+    private function play(World $world, Rule $rule, array $whatIfs = []): Played
+    {
+        $record = $world->records['ticket:7'] instanceof Record ? $world->records['ticket:7'] : World::ticket();
+        $opening = (new Proposer(World::schema(), $world->zone()))->opening($rule, $record, $world, $world->now);
+
+        return (new Rehearsal(World::schema(), $world->zone()))->play(new Script($record, $opening, $whatIfs, 3), $rule, [$rule], $world);
+    }
+
+    private function line(Played $played): PaperEntry
+    {
+        return array_values(array_filter($played->entries, static fn (PaperEntry $entry): bool => $entry->told->kind === 'line'))[0];
+    }
+
+    /** @return list<string> */
+    private function outline(World $world, Played $played): array
+    {
+        return (new Outline(new \VividLedger\Record\Display($world, $world->zone())))->of($played);
+    }
+}
