@@ -6,6 +6,7 @@ namespace App\Evidence;
 
 use App\Store\Company;
 use App\Store\History;
+use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use App\Work\HouseClock;
 use Illuminate\Database\Connection;
@@ -40,6 +41,7 @@ final readonly class LookBacks
         private Timelines $timelines,
         private History $history,
         private PaperFacts $facts,
+        private PeopleStore $names,
         private RulesInForce $rules,
         private Company $company,
         private HouseClock $clock,
@@ -68,7 +70,7 @@ final readonly class LookBacks
         }
         usort($listed, static fn (array $one, array $other): int => $other['at'] <=> $one['at']);
         yield $this->piece($sum, $own, $listed, $inForce !== null, false);
-        yield $this->piece($sum, $own, $listed, $inForce !== null, true) + $this->reach($rule, $listed) + ['clashes' => $this->clashes($rule, $listed)];
+        yield $this->piece($sum, $own, $this->titled($rule->on, $listed), $inForce !== null, true) + $this->reach($rule, $listed) + ['clashes' => $this->clashes($rule, $listed)];
     }
 
     /**
@@ -111,6 +113,18 @@ final readonly class LookBacks
             usort($listed, static fn (array $one, array $other): int => $other['at'] <=> $one['at']);
             $listed = array_slice($listed, 0, self::MOST_LISTED);
         }
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $listed
+     * @return list<array<string, mixed>> the latest, with what each record is called now
+     */
+    private function titled(string $type, array $listed): array
+    {
+        $latest = array_slice($listed, 0, self::MOST_LISTED);
+        $this->names->rememberTitles($type, array_column($latest, 'record'));
+
+        return array_map(fn (array $fire): array => $fire + ['title' => $this->names->title($type, $fire['record'])], $latest);
     }
 
     /**

@@ -156,7 +156,7 @@ final readonly class Proofs
         foreach ((new Boundaries($this->schemas->schema(), $this->company->zone()))->of($rule, $ground, $facts, $this->clock->now()) as [$name, $script]) {
             $played = (new Rehearsal($this->schemas->schema(), $this->company->zone()))->play(new Script($script->record, $script->opening, [], $by), $rule, [$rule], $this->rehearsals->facts());
             $cases[] = [
-                'name' => $name, 'script' => ['record' => ['values' => $script->record->values], 'opening' => ScriptReader::written($script->opening), 'whatIfs' => [], 'others' => false],
+                'name' => $name, 'script' => ['record' => ['values' => $script->record->values], 'opening' => json_decode(self::json(ScriptReader::written($script->opening)), true), 'whatIfs' => [], 'others' => false],
                 'outline' => $this->outlined()->of($played), 'fires' => $played->why?->reason === \VividLedger\Explain\Reason::Fires,
             ];
         }

@@ -103,12 +103,12 @@ final readonly class Rehearsals
         return [$proposer->madeUp($rule, $this->ground($rule, $facts), $facts), 'made_up'];
     }
 
-    /** A record to make one up from: like the one that was changed last, under a number of its own. */
+    /** A record to make one up from: like the last one that matched, so that what it refers to fits as well, under a number of its own. */
     public function ground(Rule $rule, PaperFacts $facts): Record
     {
         $type = $this->schemas->schema()->types[$rule->on];
         $empty = array_map(static fn (Field $field): ?bool => $field->type === FieldType::Tick ? false : null, $type->fields);
 
-        return new Record($type->name, $facts->freshId($type->name), 1, array_replace($this->candidates->any($type)->values ?? $empty, [$type->title => 'Made up']));
+        return new Record($type->name, $facts->freshId($type->name), 1, array_replace(($this->candidates->matched($type, $rule) ?? $this->candidates->any($type))->values ?? $empty, [$type->title => 'Made up']));
     }
 }

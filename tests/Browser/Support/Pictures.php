@@ -65,13 +65,12 @@ final class Pictures extends BrowserTestCase
         $this->picture('rehearse');
         $this->see('[aria-label="Write a line"]')->sendKeys('after 9 days remind the own');
         $this->see('[role=listbox]');
-        $this->see('[role=tab]', 'Proofs')->click();
-        $this->see('[data-proof]')->click();
         $this->picture('rule-text');
         $this->open('/rules');
         $this->see('a.line', 'Discount over 30 %')->click();
         $this->see('[role=tab]', 'Proofs')->click();
         $this->press($this->text('[data-proof] button[aria-expanded]'), '[data-proof] button');
+        $this->see('[data-proof] ol');
         $this->picture('proofs');
         $this->open('/rules');
         $this->see('a.line', 'Urgent ticket, tell the lead')->click();

@@ -14,7 +14,7 @@
     type Tab = 'rehearse' | 'look' | 'remarks' | 'proofs' | 'entries' | 'pages';
     let { rule, page, onreload }: { rule: Shapes['RuleShape']; page: Document; onreload: () => void } = $props();
     // svelte-ignore state_referenced_locally
-    let tab = $state<Tab>(rule.hasDraft ? 'rehearse' : 'entries');
+    let tab = $state<Tab>(rule.hasDraft ? (page.reading.problems.length ? 'remarks' : 'rehearse') : 'entries');
     const may = $derived(session.me?.mayEditRules ?? false);
     const broken = $derived(page.tried.filter((one) => !one.holds).length);
     const count = $derived(page.reading.problems.length || page.remarks.length);

@@ -155,7 +155,7 @@
                         <span aria-live="polite">{page.saving ? 'saving…' : `saved ${keptAt ? moment(keptAt) : ''}`}</span>
                     {:else}
                         <Stamp tone={STATUS[rule.status]?.tone ?? 'fern'}>{STATUS[rule.status]?.label}</Stamp>
-                        <span>
+                        <span class="min-w-0 flex-1">
                             {rule.inForceSince ? `since ${day(localDay(rule.inForceSince))}, ` : ''}page {rule.page} · {counted(
                                 rule.entries,
                                 'firing',

@@ -6,7 +6,7 @@
     import { clock, session } from '../../../state/session.svelte';
     import { toasts } from '../../../state/toasts.svelte';
 
-    type Fire = { record: number; entry: number; at: string; how: 'both' | 'appears' | 'vanishes' };
+    type Fire = { record: number; entry: number; at: string; how: 'both' | 'appears' | 'vanishes'; title: string | null };
     type Piece = {
         final: boolean;
         hasPage: boolean;
@@ -203,6 +203,7 @@
                         <span class="m">{moment(fire.at)}</span>
                         <span
                             ><b class="font-semibold">{session.type(rule.on).prefix}-{String(fire.record).padStart(4, '0')}</b>
+                            {fire.title ?? 'deleted since'}
                             {#if fire.how === 'appears' && piece.hasPage}<span class="text-fern">appears</span
                                 >{:else if fire.how === 'vanishes'}<span class="text-madder">vanishes</span>{/if}</span
                         >
