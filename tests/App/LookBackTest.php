@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Tests\App;
 
 use App\Evidence\LookBacks;
+use App\Evidence\Timelines;
 use App\Store\Actor;
 use App\Store\Columns;
+use App\Store\History;
 use App\Store\SaveRecord;
 use App\Store\SchemaStore;
 use Illuminate\Support\Facades\DB;
@@ -58,6 +60,7 @@ final class LookBackTest extends TimeTestCase
                 $record = Columns::record($type, DB::selectOne('SELECT * FROM records_ticket WHERE id = ?', [$saved->record->id]));
             }
         }
+        $this->sameAtEveryEntry();
         $were = DB::select("SELECT record_id, cause_id, at FROM entries WHERE kind = 'fired' AND rule_id = ? ORDER BY record_id, id", [$rule]);
         $read = $this->app->make(RuleReader::class)->read($file, $rule, 1)->rule;
         self::assertNotNull($read);
@@ -71,6 +74,23 @@ final class LookBackTest extends TimeTestCase
         self::assertSame([0, 0, count($were)], [$last['appear'], $last['vanish'], array_sum((array) $last['weeks'])]);
 
         return count($were);
+    }
+
+    /** A record's whole past read at once says what its history says, entry by entry. */
+    private function sameAtEveryEntry(): void
+    {
+        $timelines = $this->app->make(Timelines::class);
+        $history = $this->app->make(History::class);
+        $type = $this->app->make(SchemaStore::class)->schema()->types['ticket'];
+        $stamps = array_flip(['updated_at', 'updated_by']);
+        foreach (DB::select("SELECT DISTINCT record_id FROM entries WHERE record_type = 'ticket'") as $row) {
+            foreach (DB::select("SELECT id FROM entries WHERE record_type = 'ticket' ORDER BY id") as $entry) {
+                $one = $timelines->record('ticket', (int) $row->record_id, (int) $entry->id);
+                $other = $history->recordAfter($type, (int) $row->record_id, (int) $entry->id);
+                self::assertSame($other === null, $one === null, "ticket {$row->record_id} at entry {$entry->id}");
+                self::assertSame(array_diff_key($other->values ?? [], $stamps), array_diff_key($one->values ?? [], $stamps), "ticket {$row->record_id} at entry {$entry->id}");
+            }
+        }
     }
 
     public function test_another_page_is_shown_beside_the_one_in_force(): void

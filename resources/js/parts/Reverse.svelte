@@ -15,7 +15,7 @@
     };
     let { entry, rule, onclose }: Props = $props();
     const queries = useQueryClient();
-    let from = $state(toLocalField(new Date(clock.now.getTime() - 86_400_000).toISOString()));
+    let from = $state(toLocalField(new Date(clock.now.getTime() - 7 * 86_400_000).toISOString()));
     // The minute that has begun counts as well.
     let until = $state(toLocalField(new Date(clock.now.getTime() + 60_000).toISOString()));
     let why = $state('');
