@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
+use VividLedger\Condition\Given\Given;
+use VividLedger\Condition\Operator\ChangeOperator;
 use VividLedger\Schema\Path;
 
 /** Questions about a whole tree of conditions. */
@@ -33,5 +35,12 @@ final class Tree
     public static function readsOthers(Condition $condition): bool
     {
         return self::counts($condition) || array_filter($condition->paths(), static fn (Path $path): bool => $path->hops !== []) !== [];
+    }
+
+    /** Whether the values of the record itself decide the condition: not the change, nor the clock, nor anybody else. */
+    public static function isPlain(Condition $condition): bool
+    {
+        return ! self::readsOthers($condition) && array_filter(self::leaves($condition), static fn (Condition $leaf): bool => ! $leaf instanceof Comparison || $leaf->operator instanceof ChangeOperator
+            || array_filter($leaf->operands, static fn (mixed $operand): bool => $operand instanceof Given) !== []) === [];
     }
 }

@@ -39,6 +39,8 @@ final class LookBack
 
     private readonly bool $readsOthers;
 
+    private readonly bool $isPlain;
+
     /** What does not change with time, with the clock turned back. */
     private readonly Paper $then;
 
@@ -55,6 +57,7 @@ final class LookBack
         $this->nothing = $this->nothing();
         $this->keys = array_fill_keys($rule->watch()->keys(), true);
         $this->then = new Paper($present, $schema, new \DateTimeImmutable($from));
+        $this->isPlain = $rule->again === null && \VividLedger\Condition\Tree::isPlain($rule->condition);
         $this->readsOthers = \VividLedger\Condition\Tree::readsOthers($rule->condition);
     }
 
@@ -103,6 +106,10 @@ final class LookBack
     {
         $record = $after ?? $before;
         if ($record === null || $past->at < $this->from || $past->at > $this->until || ! $this->mayLook($past, $before, $after)) {
+            return;
+        }
+        // What the record alone decides needs neither the change nor the clock.
+        if ($this->isPlain && (! $this->rule->holds(new View($record, $this->then)) || ($this->rule->guard->wantsTurn() && $past->event === null && $before !== null && $this->rule->holds(new View($before, $this->then))))) {
             return;
         }
         $moment = $past->moment();

@@ -65,6 +65,8 @@ final class EvidenceController extends Controller
         $until = isset($given['until']) ? new \DateTimeImmutable($given['until']) : $clock->now();
 
         return new StreamedResponse(static function () use ($lookBacks, $rule, $from, $until): void {
+            // As long as somebody watches; who hangs up ends it.
+            set_time_limit(0);
             foreach ($lookBacks->over($rule, $from, $until) as $piece) {
                 echo json_encode($piece, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)."\n";
                 if (ob_get_level() > 0 && ! app()->runningUnitTests()) {

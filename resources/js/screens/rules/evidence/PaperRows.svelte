@@ -33,9 +33,14 @@
                     {:else if done.length}
                         {#if !one.own}<small>{one.entry.ruleName}, in turn</small>{/if}
                         {#each done as outcome, index (index)}<div>
-                                {outcomeSaid(outcome)}{' '}<span class="mini"
-                                    >{'path' in outcome && outcome.path ? `· ${outcome.path}` : ''}</span
-                                >
+                                {#if outcome.kind === 'set' && outcome.changed}
+                                    <b class="font-semibold">{outcome.label}</b>{'on' in outcome && outcome.on ? ` on ${outcome.on}` : ''}: {outcome.before}
+                                    →
+                                    {outcome.after}
+                                {:else}
+                                    {outcomeSaid(outcome)}
+                                    {#if 'path' in outcome && outcome.path}<span class="mini">· {outcome.path}</span>{/if}
+                                {/if}
                             </div>{/each}
                     {:else}
                         <b class="font-semibold">{headline(one.entry).strong}</b>
