@@ -1,6 +1,7 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../../api/client';
+    import DifferenceLines from '../../../parts/DifferenceLines.svelte';
     import { moment } from '../../../state/moments';
     import { toasts } from '../../../state/toasts.svelte';
 
@@ -63,23 +64,7 @@
             {/if}
         </div>
         {#if compared?.page === published.number}
-            <ol
-                class="mt-2 border-l-2 border-ruled pl-3 text-[12.5px] leading-relaxed whitespace-pre-wrap"
-                aria-label="Difference to {compared.with}"
-            >
-                {#each compared.lines as line, place (place)}
-                    <li
-                        class={line.mark === 'gone'
-                            ? 'text-madder line-through decoration-1'
-                            : line.mark === 'new'
-                              ? 'text-fern'
-                              : 'text-ink-2'}
-                        data-mark={line.mark}
-                    >
-                        <span class="figures mr-1">{line.mark === 'gone' ? '−' : line.mark === 'new' ? '+' : ' '}</span>{line.text}
-                    </li>
-                {/each}
-            </ol>
+            <DifferenceLines lines={compared.lines} label="Difference to {compared.with}" />
         {/if}
     </div>
 {:else}

@@ -1,6 +1,7 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../../api/client';
+    import DifferenceLines from '../../../parts/DifferenceLines.svelte';
     import type { Document } from '../../../state/document.svelte';
     import { moment } from '../../../state/moments';
     import { toasts } from '../../../state/toasts.svelte';
@@ -67,16 +68,6 @@
     }
 </script>
 
-{#snippet lines(of: { text: string; mark: string }[])}
-    <ol class="mt-1.5 border-l-2 border-ruled pl-3 text-[12.5px] leading-relaxed">
-        {#each of as line, index (index)}
-            <li class={line.mark === 'gone' ? 'text-madder line-through decoration-1' : line.mark === 'new' ? 'text-fern' : 'text-ink-2'}>
-                <span class="figures mr-1">{line.mark === 'gone' ? '−' : line.mark === 'new' ? '+' : ' '}</span>{line.text}
-            </li>
-        {/each}
-    </ol>
-{/snippet}
-
 <div class="p-6" data-proofs>
     {#each kept.data ?? [] as proof (proof.id)}
         {@const as = now(proof)}
@@ -92,7 +83,7 @@
                 {#if may}<button type="button" class="link text-[12.5px]" onclick={() => drop(proof.id)}>Drop</button>{/if}
             </div>
             {#if open[proof.id] ?? !as.holds}
-                {@render lines(as.lines)}
+                <DifferenceLines lines={as.lines} label="What is expected, and what comes" />
                 <p class="mini mt-1.5">
                     Kept by {proof.keptBy}, {moment(proof.keptAt)}{proof.acceptedBy
                         ? ` · accepted by ${proof.acceptedBy}, ${moment(proof.acceptedAt ?? '')}`
@@ -120,7 +111,7 @@
             <div class="border-b border-ruled py-2.5" data-proof={one.name} data-holds="false">
                 <span class="font-semibold text-madder">✗</span>
                 <a class="link" href="/rules/{one.rule}">{one.ruleName}</a>: {one.name}
-                {@render lines(one.lines)}
+                <DifferenceLines lines={one.lines} label="What is expected, and what would come" />
             </div>
         {/each}
     {/if}
