@@ -77,6 +77,7 @@ final readonly class RuleStore
             $rule = $this->locked($id);
             if ($rule->page === null) {
                 $this->db->table('rules')->where('id', $id)->delete();
+                $this->db->table('proofs')->where('rule_id', $id)->delete();
             } else {
                 $this->db->table('rules')->where('id', $id)->update(['draft' => null, 'draft_at' => null, 'draft_by' => null, 'draft_version' => $rule->draft_version + 1]);
             }

@@ -29,7 +29,7 @@ final class RunsInPlay
 
     public static function tasks(Connection $db, int $run, string $key): ?TasksOfLine
     {
-        $row = $db->selectOne("SELECT COUNT(*) AS n, SUM(status = 'open') AS open, MIN(given_at) AS given_at, MAX(due_at) AS due_at, MAX(done_at) AS done_at FROM tasks WHERE run_id = ? AND line_key = ?", [$run, $key]);
+        $row = $db->selectOne("SELECT COUNT(*) AS n, SUM(status = 'open') AS open, MIN(given_at) AS given_at, MAX(due_at) AS due_at, MAX(done_at) AS done_at FROM tasks WHERE run_id = ? AND line_key = ? AND status <> 'cancelled'", [$run, $key]);
         $at = static fn (?string $column): ?\DateTimeImmutable => $column === null ? null : new \DateTimeImmutable("{$column}Z");
 
         return $row === null || (int) $row->n === 0 ? null

@@ -31,6 +31,9 @@ final readonly class TaskStore
             if ($task->status === 'done') {
                 return;
             }
+            if ($task->status === 'cancelled') {
+                throw new Refused('wrong_state', "“{$task->title}” was cancelled. Open it again first.", 409);
+            }
             $now = Columns::moment($this->clock->now());
             $this->db->table('tasks')->where('id', $id)->update(['status' => 'done', 'done_at' => $now, 'done_by' => $by]);
             $this->db->table('scheduled_lines')->where('task_id', $id)->where('status', 'pencilled')->update(['status' => 'struck', 'struck_because' => 'the task was done']);
@@ -76,7 +79,7 @@ final readonly class TaskStore
         $this->db->transaction(function () use ($id, $given, $by): void {
             $task = $this->locked($id);
             if ($task->status !== 'open') {
-                throw new Refused('wrong_state', "“{$task->title}” is done.", 409);
+                throw new Refused('wrong_state', "“{$task->title}” ".($task->status === 'done' ? 'is done.' : 'was cancelled.'), 409);
             }
             $set = [];
             $data = ['title' => $task->title];

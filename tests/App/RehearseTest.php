@@ -145,6 +145,8 @@ final class RehearseTest extends TimeTestCase
         $text = (string) $this->as('ines.okafor', 'GET', "rules/{$chase}/file")->getContent();
         $copy = $this->as('ines.okafor', 'POST', 'rules/import', ['text' => $text])->assertCreated()->json('id');
         self::assertSame(array_column($this->proof($chase)['lines'], 'text'), array_column($this->proof($copy)['lines'], 'text'));
+        $this->as('ines.okafor', 'DELETE', "rules/{$copy}/draft")->assertNoContent();
+        self::assertSame(1, DB::table('proofs')->count(), 'the proofs of a rule that is thrown away go with it');
         $this->as('ines.okafor', 'DELETE', "proofs/{$kept[0]['id']}")->assertNoContent();
         self::assertSame([], $this->as('ines.okafor', 'GET', "rules/{$chase}/proofs")->json());
     }

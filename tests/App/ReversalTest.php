@@ -40,6 +40,11 @@ final class ReversalTest extends TimeTestCase
         $this->passTo('2026-12-20T00:00:00Z');
         self::assertSame(1, DB::table('messages')->count(), 'and what was pencilled in never comes');
         self::assertSame([], $this->as('ines.okafor', 'POST', 'reversals/preview', ['rule' => $rule, 'from' => '2026-01-01T00:00:00Z', 'until' => '2027-01-01T00:00:00Z'])->json('entries'));
+        $task = (int) DB::table('tasks')->value('id');
+        $this->as('ines.okafor', 'POST', "tasks/{$task}/complete")->assertStatus(409)->assertJsonPath('title', '“Look” was cancelled. Open it again first.');
+        $this->as('ines.okafor', 'PATCH', 'tasks', ['ids' => [$task], 'dueAt' => '2027-01-01T09:00:00Z'])->assertStatus(409);
+        $this->as('ines.okafor', 'POST', "tasks/{$task}/reopen")->assertSuccessful();
+        $this->as('ines.okafor', 'POST', "tasks/{$task}/complete")->assertSuccessful();
         $this->as('odile.march', 'POST', 'reversals', ['entries' => [$fired]])->assertForbidden();
     }
 
