@@ -91,24 +91,20 @@ final readonly class Simple implements Covers
             static function (Cursor $cursor, Scope $scope, array $around) use ($one, $last): ?array {
                 $items = [];
                 do {
-                    $item = $one->parse($cursor, $scope, $around);
+                    $start = $cursor->at;
+                    // A comma, or the last word, can belong to what follows the list.
+                    $comma = $items !== [] && $cursor->pattern(',', ',') !== null;
+                    $isNext = $items === [] || $cursor->words($last) || $comma;
+                    $item = $isNext ? $one->parse($cursor, $scope, $around) : null;
                     if ($item === null) {
-                        return null;
+                        $cursor->at = $start;
+                        break;
                     }
                     $items[] = $item[0];
-                    $start = $cursor->at;
-                    $more = $cursor->pattern(',', ',') !== null;
-                    $and = $cursor->words($last);
-                    if ($more && ! $and) {
-                        // A comma can end the list as well.
-                        $after = $cursor->at;
-                        if ($one->parse($cursor, $scope, $around) === null) {
-                            $cursor->at = $start;
-                            break;
-                        }
-                        $cursor->at = $after;
-                    }
-                } while ($more || $and);
+                } while (true);
+                if ($items === []) {
+                    return null;
+                }
 
                 return [$items];
             },

@@ -47,6 +47,11 @@ final class EvidenceTest extends BrowserTestCase
         $this->see('[data-rehearsal=done]', 'Waiting on customer');
         $this->see('[data-paper=line]', 'waits');
         $this->see('[data-tally]', '1 note, ');
+        // The pretend clock runs from the beginning to the end.
+        $this->press('Let it play');
+        $this->see('.paper.ahead');
+        $this->see('[aria-label="Let it play"]');
+        $this->notSee('.paper.ahead');
         $this->press('+ a reply');
         $this->press('Suppose it', '.floating button');
         $this->see('[data-what-if="0"]', 'a reply arrives');

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Play, Square } from '@lucide/svelte';
     import { untrack } from 'svelte';
     import { api, ask, type Shapes } from '../../../api/client';
     import Choose from '../../../parts/Choose.svelte';
@@ -63,6 +64,24 @@
         rehearsal.choose(key.startsWith('pick:') ? { pick: key.slice(5) } : { id: Number(key) });
     }
 
+    let playing = $state(false);
+
+    /** Lets the pretend clock run from the beginning to the end in a few seconds; once more stops it. */
+    function run() {
+        if (!played || playing) return void (playing = false);
+        const [from, until] = [Date.parse(played.from), Date.parse(played.until)];
+        const began = performance.now();
+        playing = true;
+        const step = (now: number) => {
+            if (!playing) return;
+            const share = Math.min(1, (now - began) / 5000);
+            at = from + (until - from) * share;
+            if (share < 1) requestAnimationFrame(step);
+            else playing = false;
+        };
+        requestAnimationFrame(step);
+    }
+
     const opening = $derived(played?.opening as Opening | undefined);
     const fires = $derived(played?.why?.reason === 'fires');
     const PICKED: Record<string, string> = { matched: 'the last that matched', nearly: 'nearly matched', made_up: 'made up', chosen: '' };
@@ -108,8 +127,16 @@
             <span class="mini shrink-0">First</span>
             <button type="button" class="w v text-left" onclick={(event) => open('opening', event)}>{played.openingSaid}</button>
             <span class="mini whitespace-nowrap">{moment(played.from)}</span>
+            <button
+                type="button"
+                class="icon ml-auto shrink-0"
+                title={playing ? 'Stop' : 'Let it play'}
+                aria-label={playing ? 'Stop' : 'Let it play'}
+                onclick={run}
+                >{#if playing}<Square size={13} />{:else}<Play size={14} />{/if}</button
+            >
             {#if how === 'made up'}
-                <button type="button" class="link ml-auto text-[12.5px] whitespace-nowrap" onclick={(event) => open('values', event)}
+                <button type="button" class="link text-[12.5px] whitespace-nowrap" onclick={(event) => open('values', event)}
                     >its values</button
                 >
             {/if}
