@@ -177,8 +177,8 @@ final class Sentences
             );
             $beyond = ['?', ', ', ['beyond', Simple::labelled(static fn (): array => ['and no further' => 'stop', 'or the save is refused' => 'refuse'])]];
             $from = ['?', ['from', new Simple(
-                static fn (mixed $json, Scope $scope): ?string => $json === 'now' ? 'now' : Fields::path()->print($json, $scope, []),
-                static fn (Cursor $cursor, Scope $scope): ?array => $cursor->words('now') ? ['now'] : Fields::parsePath($cursor, $scope),
+                static fn (mixed $json, Scope $scope): ?string => ['now' => 'now', 'itself' => 'what it is'][is_string($json) ? $json : ''] ?? Fields::path()->print($json, $scope, []),
+                static fn (Cursor $cursor, Scope $scope): ?array => $cursor->label(['now' => 'now', 'what it is' => 'itself']) ?? Fields::parsePath($cursor, $scope),
             )]];
 
             return [
