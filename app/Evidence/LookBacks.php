@@ -5,10 +5,8 @@ declare(strict_types=1);
 namespace App\Evidence;
 
 use App\Store\Company;
-use App\Store\History;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
-use App\Work\HouseClock;
 use Illuminate\Database\Connection;
 use VividLedger\Engine\Engine;
 use VividLedger\Record\CauseKind;
@@ -39,12 +37,10 @@ final readonly class LookBacks
         private SchemaStore $schemas,
         private RecordedPast $past,
         private Timelines $timelines,
-        private History $history,
         private PaperFacts $facts,
         private PeopleStore $names,
         private RulesInForce $rules,
         private Company $company,
-        private HouseClock $clock,
     ) {
     }
 

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Evidence;
 
 use App\Store\SchemaStore;
-use Illuminate\Database\Connection;
 use VividLedger\Proofread\Proofreader;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
@@ -16,7 +15,6 @@ use VividLedger\Rule\Rule;
 final readonly class Proofreading
 {
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
         private RulesInForce $rules,
         private RecordCensus $census,
@@ -34,11 +32,5 @@ final readonly class Proofreading
         $others = array_values(array_filter($all, static fn (Rule $other): bool => $other !== $rule));
 
         return Proofreader::read(new RuleAmongOthers($rule, new Node($file), $this->schemas->schema(), $others, $this->census, (int) $place));
-    }
-
-    /** The either/or set that a rule stands in; a rule that is not kept stands in none. */
-    public function eitherOr(?int $rule): string
-    {
-        return $rule === null ? '' : (string) $this->db->scalar('SELECT either_or FROM rules WHERE id = ?', [$rule]);
     }
 }

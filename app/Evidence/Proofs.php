@@ -132,11 +132,11 @@ final readonly class Proofs
     {
         $stand = $this->stand();
         $rows = $this->db->select("SELECT * FROM proofs WHERE checked_stand <> ? ORDER BY id LIMIT {$most}", [$stand]);
-        $rules = $rows === [] ? [] : $this->rules->all();
+        $read = [];
         foreach ($rows as $row) {
-            $own = $this->current((int) $row->rule_id);
+            [$own, $rules] = $read[(int) $row->rule_id] ??= $this->standing((int) $row->rule_id);
             $expected = json_decode($row->expected, true);
-            $actual = $own === null ? $expected : $this->outline($own, json_decode($row->script, true), json_decode($row->facts, true), in_array($own->id, array_map(static fn (Rule $rule): int => $rule->id, $rules), true) ? $rules : [...$rules, $own]);
+            $actual = $own === null ? $expected : $this->outline($own, json_decode($row->script, true), json_decode($row->facts, true), $rules);
             $this->db->update('UPDATE proofs SET holds = ?, actual = ?, checked_stand = ? WHERE id = ? AND expected = ?', [$actual === $expected, $actual === $expected ? null : self::json($actual), $stand, $row->id, $row->expected]);
         }
 
@@ -199,6 +199,14 @@ final readonly class Proofs
     private function outlined(): Outline
     {
         return new Outline(new Display(new PeopleStore($this->db, $this->schemas), $this->company->zone()));
+    }
+
+    /** @return array{?Rule, list<Rule>} a rule and all in force with it */
+    private function standing(int $ruleId): array
+    {
+        $own = $this->current($ruleId);
+
+        return [$own, $own === null ? [] : $this->rules->with($own)];
     }
 
     /** The rule as it is in force, or as it is being written when it never was. */

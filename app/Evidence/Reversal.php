@@ -135,9 +135,10 @@ final readonly class Reversal
             $changes["{$written->record_type}:{$written->record_id}"][] = $written;
         }
         $own = "{$row->record_type}:{$row->record_id}";
-        $changes += [$own => []];
+        // The record of the entry comes first: its new entry is the one that says it was reversed.
+        $changes = [$own => $changes[$own] ?? []] + $changes;
         $data = ['of' => $entry, 'why' => mb_substr(trim($why), 0, 200)] + $this->struck($entry, $now);
-        $outcomes = [];
+        $reversed = [];
         foreach ($changes as $key => $fields) {
             [$typeName, $id] = explode(':', $key);
             $about = $this->schemas->schema()->type($typeName);
@@ -151,7 +152,7 @@ final readonly class Reversal
                 if ($set === null) {
                     continue;
                 }
-                $is = $values[$field->field] ?? $before->value($field->field);
+                $is = array_key_exists($field->field, $values) ? $values[$field->field] : $before->value($field->field);
                 if (! $force && $is !== json_decode((string) $field->after, true)) {
                     $kept[] = $set->label;
                 } else {
@@ -164,17 +165,16 @@ final readonly class Reversal
                 $this->records->write([[$before, $after]]);
             }
             if ($values !== [] || $key === $own) {
-                $outcomes[] = new Outcome(new Change($before, $after, $by, $now), new Decision($after), new Actor($by), 'reversed', $data, null, $entry, $row->rule_id === null ? null : (int) $row->rule_id);
+                $reversed[] = [$before, $after];
             }
         }
-        if ($outcomes === []) {
+        if ($reversed === []) {
             // The record is gone; what was pencilled in and given is taken back all the same.
             $gone = new Record($type->name, (int) $row->record_id, (int) $row->version, array_fill_keys(array_keys($type->fields), null));
-            $outcomes[] = new Outcome(new Change($gone, $gone, $by, $now), new Decision($gone), new Actor($by), 'reversed', $data, null, $entry, $row->rule_id === null ? null : (int) $row->rule_id);
+            $reversed[] = [$gone, $gone];
         }
-        foreach ($outcomes as $place => $outcome) {
-            $outcomes[$place] = new Outcome($outcome->change, $outcome->decision, $outcome->actor, $outcome->kind, $outcome->data + ($kept === [] ? [] : ['kept' => array_values(array_unique($kept))]), null, $entry, $outcome->ruleId);
-        }
+        $data += $kept === [] ? [] : ['kept' => array_values(array_unique($kept))];
+        $outcomes = array_map(static fn (array $pair): Outcome => new Outcome(new Change($pair[0], $pair[1], $by, $now), new Decision($pair[1]), new Actor($by), 'reversed', $data, null, $entry, $row->rule_id === null ? null : (int) $row->rule_id), $reversed);
         $number = $this->ledger->write($outcomes)[0][0];
         $this->db->table('reversals')->insert(['entry_id' => $entry, 'by_entry' => $number]);
 

@@ -21,12 +21,7 @@ final readonly class RulesInForce
     /** @return list<Rule> */
     public function all(): array
     {
-        $rules = [];
-        foreach ($this->db->select("SELECT id, page, either_or FROM rules WHERE status = 'in_force' ORDER BY position, id") as $row) {
-            $rules[] = $this->rules->page((int) $row->id, (int) $row->page, $row->either_or);
-        }
-
-        return array_values(array_filter($rules));
+        return array_values(array_filter(array_map($this->read(...), $this->rows())));
     }
 
     /** @return list<Rule> the same with a rule in its place, which is the last for one that never was in force */
@@ -35,16 +30,33 @@ final readonly class RulesInForce
         $place = $this->db->scalar('SELECT position FROM rules WHERE id = ?', [$own->id]) ?? PHP_INT_MAX;
         $rules = [];
         $isIn = false;
-        foreach ($this->db->select("SELECT id, page, either_or, position FROM rules WHERE status = 'in_force' ORDER BY position, id") as $row) {
+        foreach ($this->rows() as $row) {
             if (! $isIn && ((int) $row->position > (int) $place || (int) $row->id === $own->id)) {
                 $rules[] = $own;
                 $isIn = true;
             }
             if ((int) $row->id !== $own->id) {
-                $rules[] = $this->rules->page((int) $row->id, (int) $row->page, $row->either_or);
+                $rules[] = $this->read($row);
             }
         }
 
         return array_values(array_filter($isIn ? $rules : [...$rules, $own]));
+    }
+
+    /** The either/or set that a rule stands in; a rule that is not kept stands in none. */
+    public function eitherOr(?int $rule): string
+    {
+        return $rule === null ? '' : (string) $this->db->scalar('SELECT either_or FROM rules WHERE id = ?', [$rule]);
+    }
+
+    /** @return array<object> */
+    private function rows(): array
+    {
+        return $this->db->select("SELECT id, page, either_or, position FROM rules WHERE status = 'in_force' ORDER BY position, id");
+    }
+
+    private function read(object $row): ?Rule
+    {
+        return $this->rules->page((int) $row->id, (int) $row->page, $row->either_or);
     }
 }

@@ -194,7 +194,7 @@ final class LookBack
         $trigger = $this->rule->trigger;
         $calendar = $this->present->calendar(null);
         if ($trigger instanceof DateArrives) {
-            return Upcoming::dates($trigger, $record, $this->present, $this->zone, $start, $end);
+            return Upcoming::dates($trigger, $this->type, $record, $this->present, $this->zone, $start, $end);
         }
         if ($trigger instanceof FallsQuiet && in_array($trigger->sort, ['change', 'activity'], true)) {
             return [[$trigger->due->from($change->moment(), $this->zone, $calendar), $trigger->occasion($change->entry)]];

@@ -43,7 +43,7 @@ final class PaperRuns
             $this->begunBy[$run->id] = $entry;
             $this->pencil($run, $step->performance->pencilled);
         } elseif ($step instanceof LineDone) {
-            $run = $this->done($step, $entry);
+            $run = $this->done($step);
         } elseif ($step instanceof TooLate) {
             $this->drop($step->line->run->id, [$step->line->id]);
         } elseif ($step instanceof Struck) {
@@ -62,7 +62,7 @@ final class PaperRuns
         }
     }
 
-    private function done(LineDone $step, int $entry): Run
+    private function done(LineDone $step): Run
     {
         $this->drop($step->line->run->id, [$step->line->id]);
         $old = $this->runs[$step->line->run->id] ?? $step->line->run->without([$step->line->id]);

@@ -47,7 +47,7 @@ final class Play
     ) {
         $this->paper = new Paper($below, $schema, $now);
         $this->teller = new Teller($schema, new Display($this->paper, $zone), $book);
-        $this->upcoming = new Upcoming($book->rules, $zone, $now);
+        $this->upcoming = new Upcoming($book->rules, $schema, $zone, $now);
     }
 
     /**

@@ -129,7 +129,7 @@ final readonly class Proposer
     /** @param  array<string, string|int|bool|null>  $set */
     private function date(DateArrives $trigger, Record $record, Facts $facts, \DateTimeImmutable $now, array $set): Opening
     {
-        $moments = array_column(Upcoming::dates($trigger, $record, $facts, $this->zone, $now, $now->modify('+'.Rehearsal::MOST_DAYS.' days')), 0);
+        $moments = array_column(Upcoming::dates($trigger, $this->schema->types[$record->type], $record, $facts, $this->zone, $now, $now->modify('+'.Rehearsal::MOST_DAYS.' days')), 0);
         $coming = array_values(array_filter($moments, static fn (\DateTimeImmutable $at): bool => $at >= $now));
 
         return new Opening(OpeningKind::Time, $coming === [] ? ($moments === [] ? $now : max($moments)) : min($coming), $set);

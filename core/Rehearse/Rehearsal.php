@@ -7,8 +7,7 @@ namespace VividLedger\Rehearse;
 use VividLedger\Engine\Engine;
 use VividLedger\Engine\Facts;
 use VividLedger\Engine\RuleBook;
-use VividLedger\Engine\View;
-use VividLedger\Explain\Examiner;
+use VividLedger\Explain\Answers;
 use VividLedger\Explain\Verdict;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
@@ -63,7 +62,7 @@ final readonly class Rehearsal
             $play->paper->remove($script->record);
         }
         $change = $this->opening($script, $own, $type, $before, $play);
-        $why = $this->why($own, $change, $play);
+        $why = $this->why($own, $rules, $change, $play);
         $play->answer($change);
         [$until, $goesOn] = $this->letPass($script, $play, $type, $from);
 
@@ -97,13 +96,20 @@ final readonly class Rehearsal
         return new Change($before, $play->made($before ?? null, $record->id, $type->name, $before === null ? array_replace($record->values, $opening->set) : $opening->set, $script->actor), $script->actor, $at);
     }
 
-    /** What the rehearsed rule makes of the opening. */
-    private function why(Rule $own, Change $change, Play $play): ?Verdict
+    /**
+     * What the rehearsed rule makes of the opening, among the rules that answer it too.
+     *
+     * @param  list<Rule>  $rules
+     */
+    private function why(Rule $own, array $rules, Change $change, Play $play): ?Verdict
     {
-        $subject = $own->own ? $change->record() : ($own->trigger->subjects($change, $play->paper)[0] ?? null);
+        foreach ((new Answers($this->schema, $this->engine, $this->zone))->to($change, $rules, $play->paper) as [$rule, $verdict]) {
+            if ($rule->id === $own->id) {
+                return $verdict;
+            }
+        }
 
-        return $subject === null || $subject->type !== $own->on ? null
-            : (new Examiner($this->schema, $this->zone))->examine($own, $this->schema->types[$subject->type], $change, new View($subject, $play->paper, $change));
+        return null;
     }
 
     /** @return array{\DateTimeImmutable, bool} how far it was played, and whether more would come */

@@ -12,6 +12,8 @@ use VividLedger\Rule\Trigger\DateArrives;
 use VividLedger\Rule\Trigger\FallsQuiet;
 use VividLedger\Rule\Trigger\Swept;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\RecordType;
+use VividLedger\Schema\Schema;
 
 /** Finds when time will set off rules on one record. What has happened on paper moves it, so it is asked again after each step. */
 final class Upcoming
@@ -28,7 +30,7 @@ final class Upcoming
     private array $came = [];
 
     /** @param  list<Rule>  $rules */
-    public function __construct(array $rules, private readonly \DateTimeZone $zone, private readonly \DateTimeImmutable $from)
+    public function __construct(array $rules, private readonly Schema $schema, private readonly \DateTimeZone $zone, private readonly \DateTimeImmutable $from)
     {
         $this->rules = array_values(array_filter($rules, static fn (Rule $rule): bool => $rule->trigger instanceof Swept));
     }
@@ -70,7 +72,7 @@ final class Upcoming
     {
         $trigger = $rule->trigger;
         if ($trigger instanceof DateArrives) {
-            return self::dates($trigger, $record, $facts, $this->zone, $this->from, $until);
+            return self::dates($trigger, $this->schema->types[$record->type], $record, $facts, $this->zone, $this->from, $until);
         }
         if ($trigger instanceof FallsQuiet) {
             $last = $this->lastOf($trigger, $record, $entries);
@@ -85,7 +87,7 @@ final class Upcoming
     }
 
     /** @return list<array{\DateTimeImmutable, string}> when a date of the record sets a rule off, and the occasion */
-    public static function dates(DateArrives $trigger, Record $record, Facts $facts, \DateTimeZone $zone, \DateTimeImmutable $from, \DateTimeImmutable $until): array
+    public static function dates(DateArrives $trigger, RecordType $type, Record $record, Facts $facts, \DateTimeZone $zone, \DateTimeImmutable $from, \DateTimeImmutable $until): array
     {
         $value = $record->value($trigger->field->name);
         if (! is_string($value)) {
@@ -93,7 +95,7 @@ final class Upcoming
         }
         $calendar = $facts->calendar(null);
         if ($trigger->due->ownersClock) {
-            $owner = $record->value('owner');
+            $owner = $record->value($type->owner);
             $calendar = $facts->calendar(is_int($owner) ? $facts->person($owner) : null);
             $zone = $calendar->zone;
         }

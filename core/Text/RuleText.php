@@ -46,7 +46,7 @@ final readonly class RuleText
             $rows[] = 'Until '.$this->piece(new Conditions, $file['until'], $scope);
         }
         if (is_array($file['never'] ?? null)) {
-            $rows[] = 'Never '.$this->piece(self::never(), $file['never'], $scope);
+            $rows[] = 'Never '.$this->piece(Sentences::never(), $file['never'], $scope);
         }
 
         return implode("\n", $rows)."\n";
@@ -121,7 +121,7 @@ final readonly class RuleText
             return false;
         }
         $scope = $this->scope($type);
-        foreach (['onlyIf' => ['Only if', new Conditions(true)], 'fires' => ['Fires', Sentences::guard()], 'until' => ['Until', new Conditions], 'never' => ['Never', self::never()]] as $part => [$word, $slot]) {
+        foreach (['onlyIf' => ['Only if', new Conditions(true)], 'fires' => ['Fires', Sentences::guard()], 'until' => ['Until', new Conditions], 'never' => ['Never', Sentences::never()]] as $part => [$word, $slot]) {
             if ($cursor->words($word)) {
                 $read = $this->read($slot, $cursor, $scope);
                 $file[$part] = $read;
@@ -240,35 +240,6 @@ final readonly class RuleText
         $read = $slot->parse($cursor, $scope, []);
 
         return $read !== null && is_array($read[0]) ? array_diff_key($read[0], ['' => true]) : null;
-    }
-
-    private static function never(): Choice
-    {
-        static $never = null;
-        if (! $never instanceof Choice) {
-            $never = new Choice(static function (): array {
-                $clock = static fn (string $expected): Simple => new Simple(
-                    static fn (mixed $json): ?string => is_string($json) && preg_match('/^\d{2}:\d{2}$/', $json) === 1 ? $json : null,
-                    static fn (Cursor $cursor): ?array => ($found = $cursor->pattern('\d{2}:\d{2}', $expected)) === null ? null : [$found[0]],
-                );
-                $flag = new Simple(static fn (mixed $json): ?string => $json === true ? '' : null, static fn (): array => [true]);
-                $owner = new Simple(static fn (mixed $json): ?string => $json === 'owner' ? '' : null, static fn (): array => ['owner']);
-                $dash = new Simple(static fn (): string => '–', static fn (Cursor $cursor): ?array => $cursor->pattern('[–-]|to\b', '–') === null ? null : [null]);
-                $outside = new Choice(static fn (): array => [new Pattern([], ['outside ', ['from', $clock('08:00')], ['', $dash], ['to', $clock('18:00')], ['?', ' on working days', ['workingDays', $flag]], ['?', ', by the owner’s clock', ['clock', $owner]]])]);
-                $then = Simple::labelled(static fn (): array => ['what is over is dropped' => 'drop', 'what is over waits' => 'wait']);
-                $cap = new Choice(static fn (): array => [
-                    new Pattern([], ['more than ', ['messages', Simple::whole()], ' messages in ', ['*', Amounts::length()], ' to one address', ['?', '; ', ['then', $then]]]),
-                ]);
-
-                return [
-                    new Pattern([], [['outside', $outside], ' or ', ['moreThan', $cap]]),
-                    new Pattern([], [['outside', $outside]]),
-                    new Pattern([], [['moreThan', $cap]]),
-                ];
-            });
-        }
-
-        return $never;
     }
 
     private static function raw(mixed $json): string

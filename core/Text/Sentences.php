@@ -405,6 +405,27 @@ final class Sentences
         );
     }
 
+    /** When a rule writes to nobody: the hours outside which it waits or drops, and the most that one address gets. */
+    public static function never(): Choice
+    {
+        return self::once('never', static function (): array {
+            $clock = static fn (string $such): Simple => self::code('\d{2}:\d{2}', "a time, such as {$such}");
+            $owner = new Simple(static fn (mixed $json): ?string => $json === 'owner' ? '' : null, static fn (): array => ['owner']);
+            $dash = new Simple(static fn (): string => '–', static fn (Cursor $cursor): ?array => $cursor->pattern('[–-]|to\b', '–') === null ? null : [null]);
+            $outside = new Choice(static fn (): array => [new Pattern([], ['outside ', ['from', $clock('08:00')], ['', $dash], ['to', $clock('18:00')], ['?', ' on working days', ['workingDays', self::flag()]], ['?', ', by the owner’s clock', ['clock', $owner]]])]);
+            $then = Simple::labelled(static fn (): array => ['what is over is dropped' => 'drop', 'what is over waits' => 'wait']);
+            $cap = new Choice(static fn (): array => [
+                new Pattern([], ['more than ', ['messages', Simple::whole()], ' messages in ', ['*', Amounts::length()], ' to one address', ['?', '; ', ['then', $then]]]),
+            ]);
+
+            return [
+                new Pattern([], [['outside', $outside], ' or ', ['moreThan', $cap]]),
+                new Pattern([], [['outside', $outside]]),
+                new Pattern([], [['moreThan', $cap]]),
+            ];
+        });
+    }
+
     private static function flag(): Simple
     {
         return new Simple(static fn (mixed $json): ?string => $json === true ? '' : null, static fn (): array => [true]);

@@ -18,7 +18,7 @@ final class RehearseTest extends TimeTestCase
         $played = $this->rehearse(['file' => $file, 'record' => ['id' => $ticket['id']]]);
         self::assertSame($before, $this->everything(), 'a rehearsal touches nothing');
         self::assertSame('fires', $played['why']['reason']);
-        self::assertSame('Status goes from Open to Waiting on customer', str_replace('goes from New to', 'goes from Open to', $played['openingSaid'] === 'Status becomes Waiting on customer' ? 'Status goes from Open to Waiting on customer' : $played['openingSaid']));
+        self::assertSame('Status becomes Waiting on customer', $played['openingSaid']);
         $this->inForce($file);
         $this->becomes($ticket['id'], ['status' => 'waiting']);
         $this->passTo('2026-12-20T00:00:00Z');
@@ -149,6 +149,25 @@ final class RehearseTest extends TimeTestCase
         self::assertSame(1, DB::table('proofs')->count(), 'the proofs of a rule that is thrown away go with it');
         $this->as('ines.okafor', 'DELETE', "proofs/{$kept[0]['id']}")->assertNoContent();
         self::assertSame([], $this->as('ines.okafor', 'GET', "rules/{$chase}/proofs")->json());
+    }
+
+    public function test_a_rule_of_a_set_is_played_in_its_set_wherever_it_is_played(): void
+    {
+        $ticket = $this->wilting();
+        $rules = [];
+        foreach (['first', 'second'] as $name) {
+            $rules[$name] = $this->inForce(['name' => "The {$name}"] + $this->chase());
+            $this->as('ines.okafor', 'POST', "rules/{$rules[$name]}/either-or", ['set' => 'Chases'])->assertOk();
+        }
+        $file = ['name' => 'The second'] + $this->chase();
+        $ask = ['file' => $file, 'rule' => $rules['second'], 'record' => ['id' => $ticket['id']], 'others' => true];
+        self::assertSame('forestalled', $this->rehearse($ask)['why']['reason'], 'the first of the set takes it');
+        self::assertSame('fires', $this->rehearse(['others' => false] + $ask)['why']['reason']);
+        $this->as('ines.okafor', 'POST', "rules/{$rules['second']}/proofs", ['name' => 'The first takes it'] + $ask)->assertCreated();
+        $tried = $this->as('ines.okafor', 'POST', "rules/{$rules['second']}/proofs/try", ['file' => $file])->assertOk()->json();
+        $this->check();
+        self::assertSame([true, true], [$tried[0]['holds'], $this->proof($rules['second'])['holds']], 'at an edit as by the workers');
+        self::assertStringNotContainsString('The second', implode("\n", array_column($tried[0]['lines'], 'text')));
     }
 
     public function test_the_cases_at_the_boundaries_are_proposed(): void

@@ -96,6 +96,20 @@ final class ReversalTest extends TimeTestCase
         self::assertSame(0, (int) DB::table('records_customer')->where('id', $customer)->value('key_account'));
     }
 
+    public function test_what_it_emptied_and_then_wrote_goes_back_to_the_first(): void
+    {
+        $plan = static fn (?string $to): array => ['kind' => 'set_fields', 'on' => 'customer', 'set' => [['field' => 'plan', 'to' => $to === null ? ['kind' => 'clear'] : ['kind' => 'value', 'value' => $to]]]];
+        $this->inForce(['name' => 'Empties the plan', 'lines' => [$plan(null), $plan('basic')]] + self::WATCH);
+        $customer = $this->customer('Quayside Clinic', 'full_care')['id'];
+        $ticket = $this->ticket(['priority' => 'urgent', 'customer' => $customer])['record']['id'];
+        self::assertSame('basic', DB::table('records_customer')->where('id', $customer)->value('plan'));
+        $number = $this->as('ines.okafor', 'POST', 'reversals', ['entries' => [$this->firedOn($ticket)]])->assertOk()->json('entries.0');
+        self::assertSame('full_care', DB::table('records_customer')->where('id', $customer)->value('plan'));
+        $entry = $this->as('ines.okafor', 'GET', "ledger/{$number}")->json('entry');
+        self::assertSame(['ticket', $ticket], [$entry['recordType'], $entry['recordId']], 'the reversal stands on the record that the rule answered');
+        self::assertArrayNotHasKey('kept', $entry['data']);
+    }
+
     public function test_pages_are_told_apart_and_brought_back(): void
     {
         $rule = $this->inForce(self::WATCH);

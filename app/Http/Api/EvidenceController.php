@@ -8,7 +8,7 @@ use App\Evidence\FieldRules;
 use App\Evidence\LookBacks;
 use App\Evidence\Proofreading;
 use App\Evidence\Rehearsals;
-use App\Evidence\RulesInForce;
+use App\Evidence\WrittenRules;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
@@ -19,28 +19,21 @@ use App\Http\Api\Shape\RehearsalShape;
 use App\Http\Api\Shape\RemarkShape;
 use App\Store\History;
 use App\Store\Refused;
-use App\Store\RuleStore;
 use App\Work\HouseClock;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use VividLedger\Proofread\Remark;
-use VividLedger\Rule\Reading\RuleReader;
-use VividLedger\Rule\Rule;
 
 /** Evidence about a rule before it is in force: its life on one record, and what proofreading finds. Nothing is touched. */
 final class EvidenceController extends Controller
 {
-    /** No page has this number: what is being written stands beside the pages. */
-    public const UNPUBLISHED = 1_000_000;
-
     #[OA\Post(path: '/api/remarks', operationId: 'remarks', description: 'What proofreading finds in a rule file that reads soundly; of one that does not, nothing. Nothing is kept.', tags: ['evidence'], requestBody: new Body(['file' => 'object', 'rule?' => 'integer']), responses: [new Ok(RemarkShape::class, list: true)])]
-    public function remarks(Request $request, RuleReader $reader, Proofreading $proofreading): JsonResponse
+    public function remarks(Request $request, WrittenRules $written, Proofreading $proofreading): JsonResponse
     {
         $given = $request->validate(['file' => 'required|array', 'rule' => 'nullable|integer']);
-        $id = isset($given['rule']) ? (int) $given['rule'] : null;
-        $rule = $reader->read($given['file'], $id ?? RulesInForce::UNKEPT, self::UNPUBLISHED, $proofreading->eitherOr($id))->rule;
+        $rule = $written->page($given['file'], self::id($given))->rule;
 
         return new JsonResponse(array_map(static fn (Remark $remark): RemarkShape => new RemarkShape(
             $remark->level->value, $remark->at, $remark->code, $remark->message, $remark->advice, $remark->fix === null ? null : new FixShape($remark->fix->label, $remark->fix->at, $remark->fix->value === null ? null : ['value' => $remark->fix->value]),
@@ -54,10 +47,10 @@ final class EvidenceController extends Controller
     }
 
     #[OA\Post(path: '/api/look-back', operationId: 'lookBack', description: 'Replays a rule file over the recorded history, beside the page in force. Answers line by line (application/x-ndjson) while it goes; whoever has seen enough hangs up.', tags: ['evidence'], requestBody: new Body(['file' => 'object', 'rule?' => 'integer', 'from?' => 'string', 'until?' => 'string']), responses: [new OA\Response(response: 200, description: 'A JSON document on each line; the last has "final": true.', content: new OA\MediaType(mediaType: 'application/x-ndjson', schema: new OA\Schema(type: 'string')))])]
-    public function lookBack(Request $request, RuleReader $reader, LookBacks $lookBacks, HouseClock $clock): StreamedResponse
+    public function lookBack(Request $request, WrittenRules $written, LookBacks $lookBacks, HouseClock $clock): StreamedResponse
     {
         $given = $request->validate(['file' => 'required|array', 'rule' => 'nullable|integer', 'from' => 'nullable|date', 'until' => 'nullable|date']);
-        $rule = $this->finished($reader, $given);
+        $rule = $written->finished($given['file'], self::id($given));
         if (! $rule->own) {
             throw new Refused('not_possible', 'A rule that watches related records cannot be looked back yet; rehearse it instead.', 422);
         }
@@ -90,19 +83,17 @@ final class EvidenceController extends Controller
     }
 
     #[OA\Post(path: '/api/rehearse', operationId: 'rehearse', description: 'Plays a rule file on a record: {"id"}, {"pick": "matched", "nearly" or "made_up"} or {"values"}. What happens first is proposed when it is left out. Nothing is kept.', tags: ['evidence'], requestBody: new Body(['file' => 'object', 'rule?' => 'integer', 'record?' => 'object', 'opening?' => 'object', 'whatIfs?' => 'objects', 'others?' => 'boolean']), responses: [new Ok(RehearsalShape::class)])]
-    public function play(Request $request, RuleReader $reader, Rehearsals $rehearsals, RehearsalShapes $shapes): RehearsalShape
+    public function play(Request $request, WrittenRules $written, Rehearsals $rehearsals, RehearsalShapes $shapes): RehearsalShape
     {
         $given = $request->validate(['file' => 'required|array', 'rule' => 'nullable|integer', 'record' => 'nullable|array', 'opening' => 'nullable|array', 'whatIfs' => 'nullable|array|max:20', 'others' => 'nullable|boolean']);
-        $rule = $this->finished($reader, $given);
+        $rule = $written->finished($given['file'], self::id($given));
 
         return $shapes->of($rule, $rehearsals->play($rule, array_filter($given, static fn (mixed $value): bool => $value !== null), $this->person($request)->id));
     }
 
     /** @param  array<string, mixed>  $given */
-    private function finished(RuleReader $reader, array $given): Rule
+    private static function id(array $given): ?int
     {
-        $page = $reader->read($given['file'], (int) ($given['rule'] ?? RulesInForce::UNKEPT), self::UNPUBLISHED);
-
-        return $page->rule ?? throw new Refused('unfinished_rule', 'The rule is not finished, so it cannot be played yet.', 422, RuleStore::listed($page->problems));
+        return isset($given['rule']) ? (int) $given['rule'] : null;
     }
 }

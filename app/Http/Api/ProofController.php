@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Api;
 
 use App\Evidence\Proofs;
+use App\Evidence\WrittenRules;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\ProofLine;
@@ -12,20 +13,16 @@ use App\Http\Api\Shape\ProofShape;
 use App\Http\Api\Shape\ProposedProof;
 use App\Http\Api\Shape\TriedProof;
 use App\Store\Columns;
-use App\Store\Refused;
-use App\Store\RuleStore;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Rehearse\LineDifference;
-use VividLedger\Rule\Reading\RuleReader;
-use VividLedger\Rule\Rule;
 
 /** Proofs of rules: kept, played at every edit, mended or accepted. */
 final class ProofController extends Controller
 {
-    public function __construct(private readonly Proofs $proofs, private readonly RuleReader $reader)
+    public function __construct(private readonly Proofs $proofs, private readonly WrittenRules $written)
     {
     }
 
@@ -46,7 +43,7 @@ final class ProofController extends Controller
     public function store(int $id, Request $request): JsonResponse
     {
         $given = $request->validate(['name' => 'present|nullable|string', 'file' => 'required|array', 'record' => 'required|array', 'opening' => 'nullable|array', 'whatIfs' => 'nullable|array|max:20', 'others' => 'nullable|boolean']);
-        $this->proofs->keep($id, $this->rule($given['file'], $id), (string) $given['name'], array_filter($given, static fn (mixed $value): bool => $value !== null), $this->person($request)->id);
+        $this->proofs->keep($id, $this->written->finished($given['file'], $id), (string) $given['name'], array_filter($given, static fn (mixed $value): bool => $value !== null), $this->person($request)->id);
 
         return new JsonResponse($this->index($id)->getData(), 201);
     }
@@ -58,14 +55,14 @@ final class ProofController extends Controller
 
         return new JsonResponse(array_map(static fn (array $tried): TriedProof => new TriedProof(
             $tried['id'], $tried['rule'], $tried['ruleName'], $tried['name'], $tried['expected'] === $tried['actual'], self::lines($tried['expected'], $tried['actual']),
-        ), $this->proofs->tried($this->rule($given['file'], $id))));
+        ), $this->proofs->tried($this->written->finished($given['file'], $id))));
     }
 
     #[OA\Post(path: '/api/rules/{id}/proofs/propose', operationId: 'proposeProofs', description: 'Proposes the cases at the boundaries of a rule, each with what it comes to by itself.', tags: ['evidence'], requestBody: new Body(['file' => 'object']), responses: [new Ok(ProposedProof::class, list: true)])]
     public function propose(int $id, Request $request): JsonResponse
     {
         $given = $request->validate(['file' => 'required|array']);
-        $cases = $this->proofs->proposed($this->rule($given['file'], $id), $this->person($request)->id);
+        $cases = $this->proofs->proposed($this->written->finished($given['file'], $id), $this->person($request)->id);
 
         return new JsonResponse(array_map(static fn (array $case): ProposedProof => new ProposedProof($case['name'], $case['script'], $case['outline'], $case['fires']), $cases));
     }
@@ -74,7 +71,7 @@ final class ProofController extends Controller
     public function accept(int $id, Request $request): Response
     {
         $given = $request->validate(['file' => 'nullable|array', 'rule' => 'nullable|integer']);
-        $this->proofs->accept($id, isset($given['file'], $given['rule']) ? $this->rule($given['file'], (int) $given['rule']) : null, $this->person($request)->id);
+        $this->proofs->accept($id, isset($given['file'], $given['rule']) ? $this->written->finished($given['file'], (int) $given['rule']) : null, $this->person($request)->id);
 
         return response()->noContent();
     }
@@ -85,14 +82,6 @@ final class ProofController extends Controller
         $this->proofs->drop($id);
 
         return response()->noContent();
-    }
-
-    /** @param  array<mixed>  $file */
-    private function rule(array $file, int $id): Rule
-    {
-        $page = $this->reader->read($file, $id, EvidenceController::UNPUBLISHED);
-
-        return $page->rule ?? throw new Refused('unfinished_rule', 'The rule is not finished, so it cannot be played yet.', 422, RuleStore::listed($page->problems));
     }
 
     /**

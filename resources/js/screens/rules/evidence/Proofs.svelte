@@ -22,24 +22,27 @@
     const now = (proof: Shapes['ProofShape']) => tried.find((one) => one.id === proof.id) ?? proof;
 
     async function accept(id: number) {
-        await act(() => ask(api.POST('/api/proofs/{id}/accept', { params: { path: { id } }, body: { file: page.file, rule: rule.id } })));
-        toasts.tell('What it comes to now is what is expected from now on.');
+        const body = { file: page.file, rule: rule.id };
+        if (await act(() => ask(api.POST('/api/proofs/{id}/accept', { params: { path: { id } }, body }))))
+            toasts.tell('What it comes to now is what is expected from now on.');
     }
 
     async function drop(id: number) {
-        await act(() => ask(api.DELETE('/api/proofs/{id}', { params: { path: { id } } })));
-        toasts.tell('The proof is gone.');
+        if (await act(() => ask(api.DELETE('/api/proofs/{id}', { params: { path: { id } } })))) toasts.tell('The proof is gone.');
     }
 
-    async function act(call: () => Promise<unknown>) {
+    /** Whether it went well; if not, it has said why. */
+    async function act(call: () => Promise<unknown>): Promise<boolean> {
         try {
             await call();
             await queries.invalidateQueries({ queryKey: ['proofs'] });
             page.tried = await ask(
                 api.POST('/api/rules/{id}/proofs/try', { params: { path: { id: rule.id } }, body: { file: page.file } }),
             );
+            return true;
         } catch (thrown) {
             toasts.complain(said(thrown));
+            return false;
         }
     }
 
@@ -61,9 +64,10 @@
         for (const one of proposed ?? []) {
             if (!ticked[one.name]) continue;
             const body = { name: one.name, file: page.file, ...one.script } as never;
-            await act(() => ask(api.POST('/api/rules/{id}/proofs', { params: { path: { id: rule.id } }, body })));
+            if (await act(() => ask(api.POST('/api/rules/{id}/proofs', { params: { path: { id: rule.id } }, body }))))
+                proposed = proposed?.filter((left) => left !== one) ?? null;
         }
-        proposed = null;
+        if (!proposed?.some((left) => ticked[left.name])) proposed = null;
         busy = false;
     }
 </script>
