@@ -1,6 +1,7 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../api/client';
+    import { findRecords } from '../api/records';
     import type { Json } from '../state/pointer';
     import Choose from './Choose.svelte';
     import { peopleOptions } from './offers';
@@ -27,12 +28,7 @@
     const records = createQuery(() => ({
         queryKey: ['offer', field.target, typed],
         enabled: field.type === 'reference',
-        queryFn: () =>
-            ask(
-                api.GET('/api/records/{type}', {
-                    params: { path: { type: field.target ?? '' }, query: { search: typed, perPage: 20, total: 'no' } },
-                }),
-            ),
+        queryFn: () => findRecords(field.target ?? '', typed),
     }));
     const counts = createQuery(() => ({
         queryKey: ['counts', type, field.name],
@@ -49,7 +45,7 @@
             }));
         if (field.type === 'person') return peopleOptions();
         if (field.type === 'reference')
-            return (records.data?.rows ?? []).map((record) => ({ key: record.number, label: record.title, hint: record.number }));
+            return (records.data ?? []).map((record) => ({ key: record.number, label: record.title, hint: record.number }));
         if (field.type === 'tick')
             return [
                 { key: 'true', label: 'ticked' },

@@ -1,6 +1,7 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask } from '../api/client';
+    import { findRecords } from '../api/records';
     import { go } from '../router';
     import { session } from '../state/session.svelte';
 
@@ -13,16 +14,8 @@
         enabled: typed.trim().length > 1,
         queryFn: async () => {
             const types = session.schema?.types ?? [];
-            const pages = await Promise.all(
-                types.map((type) =>
-                    ask(
-                        api.GET('/api/records/{type}', {
-                            params: { path: { type: type.name }, query: { search: typed, perPage: 5, total: 'no' } },
-                        }),
-                    ),
-                ),
-            );
-            return pages.flatMap((page) => page.rows);
+            const pages = await Promise.all(types.map((type) => findRecords(type.name, typed, 5)));
+            return pages.flat();
         },
     }));
     const rules = createQuery(() => ({ queryKey: ['rules'], queryFn: () => ask(api.GET('/api/rules')) }));

@@ -3,6 +3,7 @@
     import { Modal } from 'flowbite-svelte';
     import { untrack } from 'svelte';
     import { api, ask, said } from '../../api/client';
+    import { findRecords } from '../../api/records';
     import type { Document } from '../../state/document.svelte';
     import type { JsonObject } from '../../state/pointer';
     import LetterFields from '../LetterFields.svelte';
@@ -27,10 +28,9 @@
     let record = $state<number | null>(null);
     const records = createQuery(() => ({
         queryKey: ['offer', page.type, search],
-        queryFn: () =>
-            ask(api.GET('/api/records/{type}', { params: { path: { type: page.type }, query: { search, perPage: 8, total: 'no' } } })),
+        queryFn: () => findRecords(page.type, search),
     }));
-    const shown = $derived(record ?? records.data?.rows[0]?.id ?? null);
+    const shown = $derived(record ?? records.data?.[0]?.id ?? null);
     const draft = $derived<JsonObject>({
         ...line,
         kind: 'send_message',
@@ -105,7 +105,7 @@
                     value={shown ?? ''}
                     onchange={(event) => (record = Number(event.currentTarget.value))}
                 >
-                    {#each records.data?.rows ?? [] as row (row.id)}<option value={row.id}>{row.number} {row.title}</option>{/each}
+                    {#each records.data ?? [] as row (row.id)}<option value={row.id}>{row.number} {row.title}</option>{/each}
                 </select>
                 <input class="input w-28 shrink-0" type="search" placeholder="Find…" aria-label="Find a record" bind:value={search} />
             </div>

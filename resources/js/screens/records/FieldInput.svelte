@@ -1,6 +1,7 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import type { Shapes } from '../../api/client';
+    import { findRecords } from '../../api/records';
     import Choose from '../../parts/Choose.svelte';
     import Floating from '../../parts/Floating.svelte';
     import { fromLocalField, toLocalField } from '../../state/moments';
@@ -18,19 +19,14 @@
     const records = createQuery(() => ({
         queryKey: ['offer', field.target, typed],
         enabled: choosing !== null && field.type === 'reference',
-        queryFn: () =>
-            ask(
-                api.GET('/api/records/{type}', {
-                    params: { path: { type: field.target ?? '' }, query: { search: typed, perPage: 20, total: 'no' } },
-                }),
-            ),
+        queryFn: () => findRecords(field.target ?? '', typed),
     }));
     const options = $derived(
         field.type === 'person'
             ? session.people
                   .filter((person) => person.active)
                   .map((person) => ({ key: String(person.id), label: person.name, hint: person.team }))
-            : (records.data?.rows ?? []).map((record) => ({ key: String(record.id), label: record.title, hint: record.number })),
+            : (records.data ?? []).map((record) => ({ key: String(record.id), label: record.title, hint: record.number })),
     );
     const clearable = $derived(field.required ? [] : [{ key: '', label: field.type === 'person' ? 'nobody' : 'empty', group: 'Or' }]);
 

@@ -1,5 +1,7 @@
 <script lang="ts">
+    import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../../api/client';
+    import { findRecords } from '../../../api/records';
     import Choose from '../../../parts/Choose.svelte';
     import Floating from '../../../parts/Floating.svelte';
     import VerdictCard from '../../../parts/VerdictCard.svelte';
@@ -8,23 +10,23 @@
 
     let { rule }: { rule: Shapes['RuleShape'] } = $props();
     let anchor = $state<HTMLElement | null>(null);
-    let found = $state.raw<Shapes['RecordShape'][]>([]);
+    let typed = $state('');
+    const records = createQuery(() => ({
+        queryKey: ['offer', rule.on, typed],
+        enabled: anchor !== null,
+        queryFn: () => findRecords(rule.on, typed),
+        placeholderData: (before) => before,
+    }));
+    const found = $derived(records.data ?? []);
     let record = $state.raw<Shapes['RecordShape'] | null>(null);
     // The minute that has begun counts as well.
     let at = $state(toLocalField(new Date(clock.now.getTime() + 60_000).toISOString()));
     let answer = $state.raw<Shapes['MomentAnswers'] | null>(null);
     let trouble = $state('');
 
-    async function search(typed: string) {
-        const page = await ask(
-            api.GET('/api/records/{type}', { params: { path: { type: rule.on }, query: { search: typed, perPage: 20 } } as never }),
-        );
-        found = page.rows;
-    }
-
     function open(event: Event) {
         anchor = event.currentTarget as HTMLElement;
-        void search('');
+        typed = '';
     }
 
     $effect(() => {
@@ -60,7 +62,7 @@
         <Choose
             title="Record"
             options={found.map((one) => ({ key: String(one.id), label: one.title, hint: one.number }))}
-            onsearch={search}
+            onsearch={(text) => (typed = text)}
             onchoose={([key]) => {
                 record = found.find((one) => String(one.id) === key) ?? null;
                 anchor = null;

@@ -1,7 +1,9 @@
 <script lang="ts">
     import { Play, Square } from '@lucide/svelte';
+    import { createQuery } from '@tanstack/svelte-query';
     import { untrack } from 'svelte';
-    import { api, ask, type Shapes } from '../../../api/client';
+    import type { Shapes } from '../../../api/client';
+    import { findRecords } from '../../../api/records';
     import Choose from '../../../parts/Choose.svelte';
     import Floating from '../../../parts/Floating.svelte';
     import type { Option } from '../../../parts/options';
@@ -21,7 +23,13 @@
     const played = $derived(rehearsal.played);
     let anchor = $state<HTMLElement | null>(null);
     let changing = $state<'record' | 'opening' | 'values' | 'proof' | null>(null);
-    let found = $state.raw<Shapes['RecordShape'][]>([]);
+    let typed = $state('');
+    const records = createQuery(() => ({
+        queryKey: ['offer', rule.on, typed],
+        enabled: changing === 'record',
+        queryFn: () => findRecords(rule.on, typed),
+        placeholderData: (before) => before,
+    }));
     let at = $state(0);
     let opened = $state(false);
 
@@ -43,20 +51,13 @@
         { key: 'pick:matched', label: 'The last that matched', group: 'Picked for you' },
         { key: 'pick:nearly', label: 'One that nearly matched', group: 'Picked for you' },
         { key: 'pick:made_up', label: 'Make one up', group: 'Picked for you' },
-        ...found.map((record) => ({ key: String(record.id), label: record.title, hint: record.number, group: 'Records' })),
+        ...(records.data ?? []).map((record) => ({ key: String(record.id), label: record.title, hint: record.number, group: 'Records' })),
     ]);
-
-    async function search(typed: string) {
-        const page_ = await ask(
-            api.GET('/api/records/{type}', { params: { path: { type: rule.on }, query: { search: typed, perPage: 20 } } as never }),
-        );
-        found = page_.rows;
-    }
 
     function open(which: typeof changing, event: Event) {
         anchor = event.currentTarget as HTMLElement;
         changing = which;
-        if (which === 'record') void search('');
+        typed = '';
     }
 
     function choose(key: string) {
@@ -177,7 +178,13 @@
 {#if changing && anchor}
     <Floating {anchor} label="Rehearse" onclose={() => (changing = null)}>
         {#if changing === 'record'}
-            <Choose title="Record" {options} onsearch={search} onchoose={([key]) => choose(key ?? '')} onclose={() => (changing = null)} />
+            <Choose
+                title="Record"
+                {options}
+                onsearch={(text) => (typed = text)}
+                onchoose={([key]) => choose(key ?? '')}
+                onclose={() => (changing = null)}
+            />
         {:else if changing === 'opening' && opening}
             <FieldSetter
                 title="What happens first"
