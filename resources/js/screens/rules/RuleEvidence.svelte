@@ -22,6 +22,7 @@
         queryKey: ['ledger', 'rule', rule.id],
         queryFn: () => ask(api.GET('/api/ledger', { params: { query: { rule: rule.id } } })),
     }));
+
     export function show(which: Tab) {
         tab = which;
     }
