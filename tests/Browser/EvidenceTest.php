@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
-use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use Tests\Browser\Support\BrowserTestCase;
 
@@ -82,6 +81,10 @@ final class EvidenceTest extends BrowserTestCase
         $this->press('When the conditions become true', '[data-remark] button');
         $this->notSee('[data-remark=each_save]');
         $this->until(fn (): bool => in_array('when the conditions become true', $this->rows(), true), 'for the advice to be followed');
+        // It is there again when one comes back, from another screen too.
+        $this->saved();
+        $this->openRule('A letter at each save');
+        $this->until(fn (): bool => in_array('when the conditions become true', $this->rows(), true), 'for the page as it was left');
     }
 
     public function test_a_proof_is_broken_by_another_rule_read_and_accepted(): void
@@ -201,7 +204,7 @@ final class EvidenceTest extends BrowserTestCase
     {
         $this->tab('Rules');
         $this->see('a.line', $name)->click();
-        $this->until(fn (): bool => $this->browser->findElement(WebDriverBy::cssSelector('[aria-label="Name of the rule"]'))->getAttribute('value') === $name, "for the page of {$name}");
+        $this->until(fn (): bool => $this->see('[aria-label="Name of the rule"]')->getAttribute('value') === $name, "for the page of {$name}");
     }
 
     private function retire(): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Browser;
 
 use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverElement;
 use Facebook\WebDriver\WebDriverKeys as Key;
 use Tests\Browser\Support\BrowserTestCase;
 
@@ -18,7 +19,7 @@ final class KeptAndRunTest extends BrowserTestCase
         $this->press('New');
         $this->press('Keep the letter');
         $this->see('[role=alert]', 'Give it a name.');
-        $this->label('Name')->sendKeys('Autumn check');
+        $this->type('Name', 'Autumn check');
         $this->see('#subject')->sendKeys('Your plants in {boat}');
         $this->see('[role=textbox]')->sendKeys('We come by in October.');
         $this->press('Keep the letter');
@@ -49,7 +50,7 @@ final class KeptAndRunTest extends BrowserTestCase
         $this->signIn('ines.okafor');
         $this->open('/setup/conditions');
         $this->press('New');
-        $this->label('Name')->sendKeys('Our best');
+        $this->type('Name', 'Our best');
         $this->press('+ condition');
         $this->choose('Key account');
         $this->press('Keep');
@@ -102,9 +103,9 @@ final class KeptAndRunTest extends BrowserTestCase
         foreach (['fired', 'silent'] as $came) {
             $this->open('/records/ticket');
             $this->see('table.ledger tbody tr');
-            $boxes = $this->browser->findElements(WebDriverBy::cssSelector('table.ledger tbody input[type=checkbox]'));
-            $boxes[0]->click();
-            $boxes[1]->click();
+            foreach ([0, 1] as $row) {
+                $this->see("table.ledger tbody tr[data-index=\"{$row}\"] input[type=checkbox]")->click();
+            }
             $this->see('[aria-live=polite]', '2 chosen');
             $this->press('Run…');
             $this->choose('Look at them');
@@ -141,8 +142,9 @@ final class KeptAndRunTest extends BrowserTestCase
         return is_array($ids) ? array_values(array_map(strval(...), $ids)) : [];
     }
 
-    private function label(string $text): \Facebook\WebDriver\Remote\RemoteWebElement
+    /** Types into the input that a label stands around. */
+    private function type(string $label, string $keys): void
     {
-        return $this->see('label', $text)->findElement(WebDriverBy::tagName('input'));
+        $this->see('label', $label)->act(static fn (WebDriverElement $around) => $around->findElement(WebDriverBy::tagName('input'))->sendKeys($keys));
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Browser;
 
 use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverElement;
 use Facebook\WebDriver\WebDriverKeys;
 use Facebook\WebDriver\WebDriverSelect;
 use Tests\Browser\Support\BrowserTestCase;
@@ -115,7 +116,7 @@ final class TurnForwardTest extends BrowserTestCase
         $this->notSee('.floating');
         $this->saved();
         $this->see('[data-row="/lines/0"] button.when', 'at once')->click();
-        (new WebDriverSelect($this->see('.floating select[aria-label=When]')))->selectByVisibleText('every so often');
+        $this->see('.floating select[aria-label=When]')->act(static fn (WebDriverElement $select) => (new WebDriverSelect($select))->selectByVisibleText('every so often'));
         $this->see('.floating input[aria-label=Amount]')->clear()->sendKeys('2');
         $this->see('.floating input[aria-label=Times]')->clear()->sendKeys('9'.WebDriverKeys::ENTER);
         $this->notSee('.floating');

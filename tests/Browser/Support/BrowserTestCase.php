@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Tests\Browser\Support;
 
 use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Exception\ElementClickInterceptedException;
+use Facebook\WebDriver\Exception\ElementNotInteractableException;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
@@ -84,9 +86,10 @@ abstract class BrowserTestCase extends TestCase
     }
 
     /** The element, as soon as it is shown. */
-    protected function see(string $css, ?string $text = null): RemoteWebElement
+    protected function see(string $css, ?string $text = null): Seen
     {
-        return $this->until(function () use ($css, $text): ?RemoteWebElement {
+        $what = $text === null ? "to see {$css}" : "to see “{$text}” in {$css}";
+        $find = function () use ($css, $text): ?RemoteWebElement {
             foreach ($this->browser->findElements(WebDriverBy::cssSelector($css)) as $element) {
                 if ($element->isDisplayed() && ($text === null || str_contains($this->plain($element->getText()), $text))) {
                     return $element;
@@ -94,7 +97,10 @@ abstract class BrowserTestCase extends TestCase
             }
 
             return null;
-        }, $text === null ? "to see {$css}" : "to see “{$text}” in {$css}");
+        };
+        $this->until($find, $what);
+
+        return new Seen($find, $this->until(...), $what);
     }
 
     protected function notSee(string $css, ?string $text = null): void
@@ -146,7 +152,7 @@ abstract class BrowserTestCase extends TestCase
     protected function keys(string ...$keys): void
     {
         foreach ($keys as $key) {
-            $this->browser->switchTo()->activeElement()->sendKeys($key);
+            $this->until(fn (): bool => (bool) $this->browser->switchTo()->activeElement()->sendKeys($key), 'for the focus to take a key');
         }
     }
 
@@ -154,11 +160,18 @@ abstract class BrowserTestCase extends TestCase
     protected function goTo(string $attribute, string $value, string $key = WebDriverKeys::ARROW_RIGHT): void
     {
         for ($count = 0; $count < 80; $count++) {
-            $here = $this->browser->switchTo()->activeElement();
-            if (($attribute === 'text' ? $this->plain($here->getText()) : (string) $here->getAttribute($attribute)) === $value) {
+            $there = $this->until(function () use ($attribute, $value, $key): string {
+                $here = $this->browser->switchTo()->activeElement();
+                if (($attribute === 'text' ? $this->plain($here->getText()) : (string) $here->getAttribute($attribute)) === $value) {
+                    return 'there';
+                }
+                $here->sendKeys($key);
+
+                return 'on the way';
+            }, "for the focus to come to {$value}");
+            if ($there === 'there') {
                 return;
             }
-            $here->sendKeys($key);
         }
         self::fail("The focus never came to {$value}. The rows: ".implode(' / ', $this->rows()));
     }
@@ -199,8 +212,8 @@ abstract class BrowserTestCase extends TestCase
 
                     return $met;
                 }
-            } catch (StaleElementReferenceException) {
-                // The screen was drawn anew in between; look again.
+            } catch (StaleElementReferenceException|ElementNotInteractableException|ElementClickInterceptedException) {
+                // The screen was drawn anew in between, or something passes before it; look again.
             }
             usleep(40_000);
         } while (microtime(true) < $until);

@@ -10,9 +10,12 @@
     const rule = createQuery(() => ({
         queryKey: ['rule', id],
         staleTime: Infinity,
+        gcTime: 0, // What is kept while one writes is on the server; who comes back reads it there.
         refetchOnWindowFocus: false,
         queryFn: () => ask(api.GET('/api/rules/{id}', { params: { path: { id } } })),
     }));
+    // The page is drawn anew only where it is another page: a fetch in the background must not cost what is being written.
+    let reloaded = $state(0);
     $effect(() => {
         if (!rule.data) crumbs.set({ label: 'Rules', to: '/rules' });
     });
@@ -22,11 +25,16 @@
         void client.invalidateQueries({ queryKey: ['rules'] });
         void client.invalidateQueries({ queryKey: ['pages', id] });
     }
+
+    async function reload() {
+        await rule.refetch();
+        reloaded++;
+    }
 </script>
 
 {#if rule.data}
-    {#key `${rule.data.id}:${rule.data.page}:${rule.data.status}:${rule.dataUpdatedAt}`}
-        <RuleSpread rule={rule.data} onchange={changed} onreload={() => void rule.refetch()} />
+    {#key `${rule.data.id}:${rule.data.page}:${rule.data.status}:${reloaded}`}
+        <RuleSpread rule={rule.data} onchange={changed} onreload={reload} />
     {/key}
 {:else}
     <div class="spread">
