@@ -65,6 +65,28 @@ final class Amounts
         );
     }
 
+    /** So many days ahead, or working days: {"days", "workingDays"}. */
+    public static function ahead(): Simple
+    {
+        return new Simple(
+            static fn (mixed $json): ?string => is_array($json) && is_int($json['days'] ?? null) && $json['days'] >= 0 && in_array($json['workingDays'] ?? null, [null, true], true) ? (isset($json['workingDays']) ? Unit::WorkingDay : Unit::Day)->label($json['days']) : null,
+            static function (Cursor $cursor): ?array {
+                $start = $cursor->at;
+                $read = self::parseLength($cursor);
+                $unit = Unit::from($read[0]['unit'] ?? Unit::Day->value);
+                if ($read === null || ! in_array($unit, [Unit::Day, Unit::WorkingDay], true)) {
+                    $cursor->at = $start;
+                    $cursor->expect('days or working days');
+
+                    return null;
+                }
+
+                return [['days' => $read[0]['amount']] + ($unit === Unit::WorkingDay ? ['workingDays' => true] : [])];
+            },
+            ['days', 'workingDays'],
+        );
+    }
+
     /** Nothing away from a date: its unit says nothing, but stands in the file. */
     public static function none(): Simple
     {

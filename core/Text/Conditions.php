@@ -220,7 +220,8 @@ final class Conditions implements Slot
                 new Pattern(['kind' => 'moment'], [['*', Amounts::at(-1)], ' ago']),
                 new Pattern(['kind' => 'moment'], [['*', Amounts::at(1)], " from {$base}"]),
             ] : []),
-            ...($field->type === \VividLedger\Schema\FieldType::Person ? [new Pattern(['kind' => 'person'], [['person', People::person()]])] : []),
+            // "Owner is Reviewer" compares two fields; "Owner is the Reviewer" finds a person, with what that takes.
+            ...($field->type === \VividLedger\Schema\FieldType::Person ? [new Pattern(['kind' => GivenField::kind()], [['path', Fields::bare()]]), new Pattern(['kind' => 'person'], [['person', People::person()]])] : []),
             new Pattern(['kind' => GivenField::kind()], [['path', Fields::path()]]),
         ]);
     }

@@ -31,9 +31,7 @@ final class Cursor
             isset($part[1]) => '“'.strtr($part[1], ['“' => '\\“', '”' => '\\”']).'”',
             default => strtr($part[0], ["'" => '’', "\u{2018}" => '’', ' > ' => ' › ']),
         }, $text);
-        $lower = mb_strtolower($this->text);
-        // A handful of letters change their length; such a text is compared as it is written.
-        $this->lower = strlen($lower) === strlen($this->text) ? $lower : $this->text;
+        $this->lower = self::folded($this->text);
     }
 
     public function skip(): void
@@ -191,9 +189,17 @@ final class Cursor
         return false;
     }
 
+    /** In small letters, and as long as it was: the handful of letters that would change their length stay as they are. */
+    private static function folded(string $text): string
+    {
+        $lower = mb_strtolower($text);
+
+        return strlen($lower) === strlen($text) ? $lower : (string) preg_replace_callback('/\p{Lu}/u', static fn (array $letter): string => strlen($small = mb_strtolower($letter[0])) === strlen($letter[0]) ? $small : $letter[0], $text);
+    }
+
     private function startsWith(string $what): ?int
     {
-        $what = mb_strtolower(str_replace(["'", "\u{2018}"], '’', $what));
+        $what = self::folded(str_replace(["'", "\u{2018}"], '’', $what));
         $length = strlen($what);
         if ($length === 0 || substr_compare($this->lower, $what, $this->at, $length) !== 0) {
             return null;

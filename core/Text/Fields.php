@@ -23,6 +23,25 @@ final class Fields
         return Simple::many(self::own(), 'or');
     }
 
+    /** A field without an article before it: "Owner" is the field, where "the Owner" can be the person in it. */
+    public static function bare(): Simple
+    {
+        $path = self::path();
+
+        return new Simple(
+            $path->print(...),
+            static function (Cursor $cursor, Scope $scope, array $around) use ($path): ?array {
+                $cursor->skip();
+                $start = $cursor->at;
+                $cursor->words('the');
+                $isBare = $cursor->at === $start;
+                $cursor->at = $start;
+
+                return $isBare ? $path->parse($cursor, $scope, $around) : null;
+            },
+        );
+    }
+
     /** A dotted path. */
     public static function path(): Simple
     {

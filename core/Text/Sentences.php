@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace VividLedger\Text;
 
 use VividLedger\Message\Channel;
+use VividLedger\People\NamedPerson;
 use VividLedger\Record\EventKind;
+use VividLedger\Rule\Ladder\RungAct;
 use VividLedger\Rule\Target\Targets;
 use VividLedger\Rule\Value;
 use VividLedger\Schema\Field;
@@ -24,7 +26,7 @@ final class Sentences
             $yearly = ['?', ', every year', ['yearly', self::flag()]];
             $mention = ['?', ' that mentions ', ['about', Simple::quoted()]];
             $quiet = static fn (string $of, string $said): Pattern => new Pattern(['kind' => 'quiet', 'of' => $of], ["once it {$said} for ", ['*', Amounts::due()]]);
-            $related = static fn (string $happening, string $said): Pattern => new Pattern(['kind' => 'related', 'happening' => $happening], ['has its ', ['related', self::relation()], " {$said}", ['?', ', where ', ['where', new Conditions]]]);
+            $related = static fn (string $happening, string $said): Pattern => new Pattern(['kind' => 'related', 'happening' => $happening], ['has its ', ['related', self::relation()], " {$said}", ['?', ', where ', ['where', self::ofRelated(new Conditions)]]]);
 
             return [
                 new Pattern(['kind' => 'created'], ['is created']),
@@ -40,10 +42,10 @@ final class Sentences
                 new Pattern(['kind' => 'date'], ['comes to ', ['*', Amounts::at(1)], ' after ', ['field', $field], ' ', ['*', Amounts::rest()], $yearly]),
                 $quiet('change', 'has not been changed'), $quiet('activity', 'has seen no activity'), $quiet('reply', 'has had no reply'),
                 new Pattern(['kind' => 'quiet', 'of' => 'value'], ['once it has kept ', ['field', $field], ' at ', ['value', Values::ofField('field')], ' for ', ['*', Amounts::due()]]),
-                new Pattern(['kind' => 'timetable'], ['is looked at by ', ['rrule', Simple::quoted()], ' at ', ['time', self::code('\d{2}:\d{2}', 'a time, such as 08:00')], ' from ', ['from', self::code('\d{4}-\d{2}-\d{2}', 'a day, such as 2026-12-01')],
+                new Pattern(['kind' => 'timetable'], ['is looked at ', ['rrule', Rounds::rule()], ' at ', ['time', self::code('\d{2}:\d{2}', 'a time, such as 08:00')], ' from ', ['from', self::code('\d{4}-\d{2}-\d{2}', 'a day, such as 2026-12-01')],
                     ['?', ', on working days', ['workingDays', self::flag()]], ['?', ', together for each, by ', ['per', People::person()]]]),
                 $related('created', 'created'), $related('deleted', 'deleted'), $related('created_or_changed', 'created or changed'),
-                new Pattern(['kind' => 'related', 'happening' => 'changed'], ['has its ', ['related', self::relation()], ' changed', ['?', ' in ', ['fields', self::relatedFields()]], ['?', ', where ', ['where', new Conditions]]]),
+                new Pattern(['kind' => 'related', 'happening' => 'changed'], ['has its ', ['related', self::relation()], ' changed', ['?', ' in ', ['fields', self::ofRelated(Fields::several())]], ['?', ', where ', ['where', self::ofRelated(new Conditions)]]]),
             ];
         });
     }
@@ -103,7 +105,10 @@ final class Sentences
                 new Pattern(['kind' => 'remind'], ['Remind ', ['to', People::person()], ['?', ' ', ['text', Simple::quoted()]]]),
                 new Pattern(['kind' => 'send_message'], [...$message, ' with the letter ', ['letter', Simple::quoted()], ...$further]),
                 new Pattern(['kind' => 'send_message'], [...$message, ['?', ' about ', ['subject', Simple::quoted()]], ['?', ' saying ', ['body', Simple::quoted()]], ...$further]),
+                new Pattern(['kind' => 'send_list'], ['Send them ', ['channel', self::channel()], ' about ', ['subject', Simple::quoted()], ' with the columns ', ['columns', Simple::many(Fields::path(), 'and')],
+                    ['?', ', by ', ['by', Fields::own()], ' up to ', ['*', Amounts::ahead()], ' ahead'], ['?', ', saying ', ['body', Simple::quoted()]]]),
                 new Pattern(['kind' => 'escalate'], ['Go up the ladder ', ['ladder', Simple::quoted()]]),
+                new Pattern(['kind' => 'escalate'], ['Go up these rungs: ', ['rungs', Simple::series(self::rung(), 1)]]),
                 new Pattern(['kind' => 'create_record'], ['Make a new ', ['type', self::types()], ['?', ' with ', ['set', self::assignments('type')]], ['?', ', called ', ['as', Simple::quoted()]]]),
                 new Pattern(['kind' => 'assign'], ['Assign ', ['', self::type()], ' to ', ['to', People::person()]]),
                 new Pattern(['kind' => 'comment'], ['Comment ', ['?', 'on ', ['on', self::target()], ' '], ['text', Simple::quoted()]]),
@@ -124,27 +129,15 @@ final class Sentences
 
     private static function tasks(): Slot
     {
-        $one = new Choice(static fn (): array => [new Pattern([], self::task())]);
+        return Simple::series(new Choice(static fn (): array => [new Pattern([], self::task())]), 2);
+    }
 
-        return new Simple(
-            static function (mixed $json, Scope $scope) use ($one): ?string {
-                $texts = is_array($json) && $json !== [] ? array_map(static fn (mixed $task): ?string => $one->print($task, $scope, []), array_values($json)) : [null];
+    /** "after 1 working day find the owner’s manager: tell them and raise the priority" */
+    private static function rung(): Choice
+    {
+        $acts = Simple::labelled(static fn (): array => ['tell them' => RungAct::Tell->value, 'make them the owner' => RungAct::Reassign->value, 'raise the priority' => RungAct::Raise->value]);
 
-                return count($texts) < 2 || in_array(null, $texts, true) ? null : implode('; and ', $texts);
-            },
-            static function (Cursor $cursor, Scope $scope) use ($one): ?array {
-                $tasks = [];
-                do {
-                    $task = $one->parse($cursor, $scope, []);
-                    if ($task === null) {
-                        return null;
-                    }
-                    $tasks[] = $task[0];
-                } while ($cursor->pattern(';\s*and\b', '; and') !== null);
-
-                return count($tasks) < 2 ? null : [$tasks];
-            },
-        );
+        return new Choice(static fn (): array => [new Pattern([], [['?', 'after ', ['after', Amounts::due()], ' '], 'find ', ['to', People::person()], ': ', ['do', Simple::many($acts, 'and')]])]);
     }
 
     private static function taskDue(): Choice
@@ -181,6 +174,12 @@ final class Sentences
                 static fn (Cursor $cursor, Scope $scope): ?array => $cursor->label(['now' => 'now', 'what it is' => 'itself']) ?? Fields::parsePath($cursor, $scope),
             )]];
 
+            // A name by itself is read as the value of the field.
+            $found = new Simple(
+                static fn (mixed $json, Scope $scope): ?string => is_array($json) && ($json['kind'] ?? null) === NamedPerson::kind() ? null : People::person()->print($json, $scope, []),
+                static fn (Cursor $cursor, Scope $scope): ?array => People::person()->parse($cursor, $scope, []),
+            );
+
             return [
                 new Pattern(['kind' => Value\Cleared::kind()], ['empty']),
                 new Pattern(['kind' => Value\FixedValue::kind()], [['value', Values::ofField('field')]]),
@@ -193,7 +192,9 @@ final class Sentences
                 new Pattern(['kind' => Value\WrittenText::kind()], ['the text ', ['text', Simple::quoted()]]),
                 new Pattern(['kind' => Value\AppendedLine::kind()], ['what it is, and below ', ['text', Simple::quoted()]]),
                 new Pattern(['kind' => Value\Reckoned::kind()], ['the formula ', ['formula', Simple::quoted()]]),
-                new Pattern(['kind' => Value\FoundPerson::kind()], [['person', People::person()]]),
+                new Pattern(['kind' => Value\CopiedValue::kind()], [['from', Fields::bare()]]),
+                new Pattern(['kind' => Value\FoundPerson::kind()], [['person', $found]]),
+                new Pattern(['kind' => Value\FoundPerson::kind()], ['the person ', ['person', People::person()]]),
                 new Pattern(['kind' => Value\ThisOne::kind()], ['this ', ['', self::type()]]),
                 new Pattern(['kind' => Value\MadeOne::kind()], ['the new record ', ['as', Simple::quoted()]]),
                 new Pattern(['kind' => Value\CopiedValue::kind()], [['from', Fields::path()]]),
@@ -358,14 +359,14 @@ final class Sentences
         });
     }
 
-    private static function relatedFields(): Simple
+    /** What is said of the related record, in its own fields. */
+    private static function ofRelated(Slot $slot): Simple
     {
-        $fields = Fields::several();
         $about = static fn (Scope $scope, array $around): Scope => $scope->about(Relation::named($scope->schema, $scope->type, is_string($around['related'] ?? null) ? $around['related'] : '')?->type);
 
         return new Simple(
-            static fn (mixed $json, Scope $scope, array $around): ?string => $fields->print($json, $about($scope, $around), []),
-            static fn (Cursor $cursor, Scope $scope, array $around): ?array => $fields->parse($cursor, $about($scope, $around), []),
+            static fn (mixed $json, Scope $scope, array $around): ?string => $slot->print($json, $about($scope, $around), []),
+            static fn (Cursor $cursor, Scope $scope, array $around): ?array => $slot->parse($cursor, $about($scope, $around), []),
         );
     }
 

@@ -68,6 +68,30 @@ final readonly class Simple implements Covers
         );
     }
 
+    /** Whole sentences in a row, "…; and …", at least so many. */
+    public static function series(Slot $one, int $least): self
+    {
+        return new self(
+            static function (mixed $json, Scope $scope, array $around) use ($one, $least): ?string {
+                $texts = is_array($json) && array_is_list($json) ? array_map(static fn (mixed $item): ?string => $one->print($item, $scope, $around), $json) : [];
+
+                return count($texts) < $least || in_array(null, $texts, true) ? null : implode('; and ', $texts);
+            },
+            static function (Cursor $cursor, Scope $scope, array $around) use ($one, $least): ?array {
+                $items = [];
+                do {
+                    $item = $one->parse($cursor, $scope, $around);
+                    if ($item === null) {
+                        return null;
+                    }
+                    $items[] = $item[0];
+                } while ($cursor->pattern(';\s*(?:and\b)?', '; and') !== null);
+
+                return count($items) < $least ? null : [$items];
+            },
+        );
+    }
+
     /** A list of what another slot reads. */
     public static function many(Slot $one, string $last): self
     {

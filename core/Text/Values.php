@@ -47,7 +47,7 @@ final class Values
             return ($text = $cursor->quoted()) === null ? null : [$text];
         }
         if ($field->type->isDecimal()) {
-            $found = $cursor->pattern('(?:[€£$]\s*)?(-?\d[\d,]*(?:\.\d+)?)(?:\s*%)?(?:\s+(?-i:[A-Z]{3})\b)?', 'a number');
+            $found = $cursor->pattern('(?:[€£$]\s*)?(-?\d+(?:,\d{3}(?!\d))*(?:\.\d+)?)(?:\s*%)?(?:\s+(?-i:[A-Z]{3})\b)?', 'a number');
 
             return $found === null ? null : [str_replace(',', '', $found[1])];
         }

@@ -12,17 +12,13 @@ use VividLedger\Proofread\Proofreader;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Record\EventKind;
-use VividLedger\Record\Record;
 use VividLedger\Rehearse\Boundaries;
 use VividLedger\Rehearse\InvalidScript;
 use VividLedger\Rehearse\Opening;
 use VividLedger\Rehearse\OpeningKind;
-use VividLedger\Rehearse\Outline;
 use VividLedger\Rehearse\PaperEntry;
 use VividLedger\Rehearse\Played;
-use VividLedger\Rehearse\Proposer;
 use VividLedger\Rehearse\Rehearsal;
-use VividLedger\Rehearse\Script;
 use VividLedger\Rehearse\ScriptReader;
 use VividLedger\Rehearse\Tally;
 use VividLedger\Rehearse\WhatIf\DayOff;
@@ -55,7 +51,7 @@ final class RehearsalTest extends TestCase
                 continue;
             }
             $tried++;
-            $played = $this->play($world, $rule);
+            $played = $world->rehearse($rule);
             $fires += $played->why?->reason === Reason::Fires ? 1 : 0;
         }
         self::assertGreaterThan(40, $tried);
@@ -69,9 +65,9 @@ final class RehearsalTest extends TestCase
             $stories = new Stories($seed, World::schema(), ['tomas', 'ines'], ['customer' => [1, 2], 'ticket' => [7]]);
             $rule = $world->rule($stories->inTime($stories->rule("Rule {$seed}")), 1);
             $before = serialize([$world->records, $world->guards, $world->turns, $world->open, $world->follows, $world->now]);
-            $first = $this->outline($world, $this->play($world, $rule));
+            $first = $world->outline($world->rehearse($rule));
             self::assertSame($before, serialize([$world->records, $world->guards, $world->turns, $world->open, $world->follows, $world->now]), "seed {$seed}");
-            self::assertSame($first, $this->outline($world, $this->play($world, $rule)), "seed {$seed}");
+            self::assertSame($first, $world->outline($world->rehearse($rule)), "seed {$seed}");
         }
     }
 
@@ -79,10 +75,10 @@ final class RehearsalTest extends TestCase
     {
         $world = $this->world();
         $rule = $this->chase($world);
-        $plain = $this->play($world, $rule);
+        $plain = $world->rehearse($rule);
         $late = new WordArrives($plain->until->modify('+3 days'), EventKind::Reply, 'Late');
-        $with = $this->play($world, $rule, [$late]);
-        self::assertSame($this->outline($world, $plain), array_slice($this->outline($world, $with), 0, count($this->outline($world, $plain))));
+        $with = $world->rehearse($rule, [$late]);
+        self::assertSame($world->outline($plain), array_slice($world->outline($with), 0, count($world->outline($plain))));
         self::assertSame('reply', $with->entries[count($with->entries) - 1]->told->kind);
     }
 
@@ -90,7 +86,7 @@ final class RehearsalTest extends TestCase
     {
         $world = $this->world();
         $rule = $this->chase($world);
-        $kinds = fn (WhatIf ...$whatIfs): array => array_map(static fn (PaperEntry $entry): string => $entry->told->kind, $this->play($world, $rule, array_values($whatIfs))->entries);
+        $kinds = fn (WhatIf ...$whatIfs): array => array_map(static fn (PaperEntry $entry): string => $entry->told->kind, $world->rehearse($rule, array_values($whatIfs))->entries);
         $at = static fn (int $days): \DateTimeImmutable => (new \DateTimeImmutable('2026-11-24T08:40:00Z'))->modify("+{$days} days");
         self::assertSame(['changed', 'fired', 'line', 'line', 'line', 'changed'], array_pad($kinds(), 6, 'changed'));
         self::assertContains('struck', $kinds(new WordArrives($at(4), EventKind::Reply, 'Hello')));
@@ -99,7 +95,7 @@ final class RehearsalTest extends TestCase
         self::assertSame(array_count_values($kinds())['line'], array_count_values($kinds(new FieldsChange($at(4), ['code' => 'A1'])))['line'], 'a change of something else ends nothing');
         self::assertContains('task_done', $kinds(new TaskIsDone($at(6), 1)));
         self::assertNotContains('task_done', $kinds(new TaskIsDone($at(6), 9)), 'a task there is not cannot be done');
-        $moment = fn (WhatIf ...$whatIfs): string => $this->line($this->play($world, $this->chase($world, 'working_day'), array_values($whatIfs)))->at->format('Y-m-d');
+        $moment = fn (WhatIf ...$whatIfs): string => $this->line($world->rehearse($this->chase($world, 'working_day'), array_values($whatIfs)))->at->format('Y-m-d');
         self::assertNotSame($moment(), $moment(new DayOff('2026-11-25')));
     }
 
@@ -107,7 +103,7 @@ final class RehearsalTest extends TestCase
     {
         $world = $this->world();
         $rule = $this->chase($world);
-        $who = fn (WhatIf ...$whatIfs): ?string => array_merge(...array_map(static fn (PaperEntry $entry): array => $entry->tasks, $this->play($world, $rule, array_values($whatIfs))->entries))[0]->given->person?->name;
+        $who = fn (WhatIf ...$whatIfs): ?string => array_merge(...array_map(static fn (PaperEntry $entry): array => $entry->tasks, $world->rehearse($rule, array_values($whatIfs))->entries))[0]->given->person?->name;
         self::assertSame('Ines Okafor', $who());
         self::assertNotSame('Ines Okafor', $who(new SomebodyAway(3, 'Ines Okafor', new \DateTimeImmutable('2026-11-25'), new \DateTimeImmutable('2027-01-01'))));
         self::assertSame('Ines Okafor', $who(new SomebodyAway(3, 'Ines Okafor', new \DateTimeImmutable('2026-12-25'), new \DateTimeImmutable('2027-01-01'))), 'only while they are away');
@@ -116,7 +112,7 @@ final class RehearsalTest extends TestCase
     public function test_it_is_counted_and_outlined(): void
     {
         $world = $this->world();
-        $played = $this->play($world, $this->chase($world));
+        $played = $world->rehearse($this->chase($world));
         $tally = Tally::of($played, []);
         self::assertSame([1, 1, '1 note, 1 task and 1 field change'], [$tally->notes, $tally->tasks, $tally->said()]);
         self::assertSame('nothing', Tally::of(new Played([], [], null, null, null, $world->now, $world->now, false), [])->said());
@@ -126,7 +122,7 @@ final class RehearsalTest extends TestCase
             '27 Nov 2026 09:40 · Chase: message “T-0007 waits” to Ines Okafor',
             '29 Nov 2026 09:40 · Chase: task “Ring” to Ines Okafor',
             '2 Dec 2026 09:40 · Chase: Status set to Closed',
-        ], $this->outline($world, $played));
+        ], $world->outline($played));
     }
 
     public function test_the_cases_at_the_boundaries_fire_on_one_side_only(): void
@@ -193,23 +189,8 @@ final class RehearsalTest extends TestCase
         ]);
     }
 
-    /** @param  list<WhatIf>  $whatIfs */
-    private function play(World $world, Rule $rule, array $whatIfs = []): Played
-    {
-        $record = $world->records['ticket:7'] instanceof Record ? $world->records['ticket:7'] : World::ticket();
-        $opening = (new Proposer(World::schema(), $world->zone()))->opening($rule, $record, $world, $world->now);
-
-        return (new Rehearsal(World::schema(), $world->zone()))->play(new Script($record, $opening, $whatIfs, 3), $rule, [$rule], $world);
-    }
-
     private function line(Played $played): PaperEntry
     {
         return array_values(array_filter($played->entries, static fn (PaperEntry $entry): bool => $entry->told->kind === 'line'))[0];
-    }
-
-    /** @return list<string> */
-    private function outline(World $world, Played $played): array
-    {
-        return (new Outline(new \VividLedger\Record\Display($world, $world->zone())))->of($played);
     }
 }

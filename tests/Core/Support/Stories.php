@@ -253,7 +253,7 @@ final class Stories
     }
 
     /** A value as a rule file writes it: people by handle, records by number. */
-    private function operand(Field $field): string|bool
+    public function operand(Field $field): string|bool
     {
         if ($field->type === FieldType::Choices) {
             return $this->one($field->choices)->value;

@@ -12,7 +12,14 @@ use VividLedger\Engine\RuleIndex;
 use VividLedger\People\Directory;
 use VividLedger\People\Person;
 use VividLedger\Record\Change;
+use VividLedger\Record\Display;
 use VividLedger\Record\Record;
+use VividLedger\Rehearse\Outline;
+use VividLedger\Rehearse\Played;
+use VividLedger\Rehearse\Proposer;
+use VividLedger\Rehearse\Rehearsal;
+use VividLedger\Rehearse\Script;
+use VividLedger\Rehearse\WhatIf\WhatIf;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\Rule;
@@ -169,5 +176,25 @@ final class World extends Memory implements Clock, Directory
         }
 
         return $fired;
+    }
+
+    /**
+     * Plays a rule's life on the ticket, from the change that is proposed.
+     *
+     * @param  list<WhatIf>  $whatIfs
+     */
+    public function rehearse(Rule $rule, array $whatIfs = []): Played
+    {
+        $record = $this->records["{$rule->on}:".($rule->on === 'ticket' ? 7 : 1)];
+        assert($record instanceof Record);
+        $opening = (new Proposer(self::schema(), $this->zone()))->opening($rule, $record, $this, $this->now);
+
+        return (new Rehearsal(self::schema(), $this->zone()))->play(new Script($record, $opening, $whatIfs, 3), $rule, [$rule], $this);
+    }
+
+    /** @return list<string> */
+    public function outline(Played $played): array
+    {
+        return (new Outline(new Display($this, $this->zone())))->of($played);
     }
 }

@@ -1,0 +1,321 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core\Support;
+
+use VividLedger\Message\Channel;
+use VividLedger\Message\Recipients;
+use VividLedger\People\Directory;
+use VividLedger\People\PersonExpressions;
+use VividLedger\Record\EventKind;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Offer;
+use VividLedger\Rule\Target\Targets;
+use VividLedger\Rule\Value\AssignedValues;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\RecordType;
+use VividLedger\Schema\Relation;
+use VividLedger\Schema\Schema;
+use VividLedger\Time\Unit;
+
+/**
+ * Rule files over the whole range of what a rule can say: every trigger, guard, timing, line, value and person, put together
+ * at random from a seed. What comes out is sound; only whether it makes sense is nobody's concern.
+ */
+final class WholeRange
+{
+    private readonly Stories $stories;
+
+    /** @var array<string, true> the kinds used so far, as "place: kind" */
+    public array $used = [];
+
+    /** @var array<string, string> record type by the name an earlier line of the rule gave */
+    private array $made = [];
+
+    /** @var list<string> keys of lines above that give tasks */
+    private array $keys = [];
+
+    /**
+     * @param  list<string>  $handles
+     * @param  non-empty-array<string, non-empty-list<int>>  $ids  of records there are, by type
+     */
+    public function __construct(int $seed, private readonly Schema $schema, private readonly Directory $directory, private readonly \DateTimeZone $zone, array $handles, array $ids)
+    {
+        $this->stories = new Stories($seed, $schema, $handles, $ids);
+    }
+
+    /** @return array<string, mixed> */
+    public function rule(string $name, string $about = 'ticket'): array
+    {
+        $type = $this->schema->types[$about];
+        $this->made = [];
+        $this->keys = [];
+        $when = $this->trigger($type);
+        $together = isset($when['per']);
+        $lines = [];
+        for ($count = $this->stories->random->getInt(1, 4); $count > 0; $count--) {
+            $lines[] = $together ? $this->sendList($type) : $this->placed($type);
+        }
+        $file = ['name' => $name, 'on' => $about, 'when' => $when, 'fires' => $this->guard($type), 'lines' => $lines];
+        if ($this->chance(2)) {
+            $file['onlyIf'] = ['kind' => 'all', 'of' => [$this->stories->condition($type, 1)]];
+        }
+        $lasts = array_filter($lines, static fn (array $line): bool => isset($line['at']) || $line['kind'] === 'escalate') !== [];
+        if ($lasts && $this->chance(2)) {
+            $file['until'] = $this->stories->one([
+                ['kind' => 'happened', 'event' => 'reply'], ['kind' => 'all', 'of' => [$this->stories->condition($type, 2)]],
+                ['kind' => 'any', 'of' => [$this->stories->condition($type, 3), ['kind' => 'happened', 'event' => 'task_done']]],
+            ]);
+        }
+        if ($this->chance(3) && ($lasts || array_filter($lines, static fn (array $line): bool => $line['kind'] === 'send_message') !== [])) {
+            $outside = ['from' => '08:00', 'to' => $this->stories->one(['18:30', '24:00'])] + $this->stories->one([[], ['workingDays' => true], ['clock' => 'owner']]);
+            $most = ['messages' => 2, 'amount' => 1, 'unit' => 'week'] + $this->stories->one([[], ['then' => 'drop'], ['then' => 'wait']]);
+            $file['never'] = $this->stories->one([['outside' => $outside], ['moreThan' => $most], ['outside' => $outside, 'moreThan' => $most]]);
+        }
+
+        return $file;
+    }
+
+    /** @return array<string, mixed> */
+    private function trigger(RecordType $type): array
+    {
+        $choices = array_values(array_filter($type->ownFields(), static fn (Field $field): bool => $field->type === FieldType::Choice));
+        $field = $this->stories->one($choices);
+        $relation = $this->stories->one(Relation::of($this->schema, $type));
+        $round = ['kind' => 'timetable', 'rrule' => $this->stories->one(['FREQ=DAILY', 'FREQ=WEEKLY;BYDAY=MO,TH', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=FR', 'FREQ=MONTHLY;BYMONTHDAY=-1', 'FREQ=MONTHLY;BYDAY=1MO', 'FREQ=YEARLY', 'FREQ=DAILY;UNTIL=20281231', 'FREQ=DAILY;COUNT=5']),
+            'time' => '07:30', 'from' => '2026-11-02'] + ($this->chance(2) ? ['workingDays' => true] : []);
+
+        return $this->use('trigger', $this->stories->one([
+            ['kind' => 'created'], ['kind' => 'created_or_changed'], ['kind' => 'changed'], ['kind' => 'deleted'], ['kind' => 'by_hand'],
+            ['kind' => 'changed', 'fields' => [$field->name], 'from' => $field->choices[0]->value, 'to' => $field->choices[1]->value],
+            ['kind' => 'changed', 'fields' => array_values(array_unique([$field->name, $this->stories->one($type->ownFields())->name]))],
+            ['kind' => $this->stories->one([EventKind::Comment, EventKind::Reply, EventKind::File, EventKind::TaskDone])->value] + ($this->chance(2) ? ['about' => 'a “leak”'] : []),
+            ['kind' => 'date', 'field' => $this->moment($type)] + $this->far(-9) + ($this->chance(3) ? ['yearly' => true] : []),
+            ['kind' => 'quiet', 'of' => $this->stories->one(['change', 'activity', 'reply'])] + $this->far(1),
+            ['kind' => 'quiet', 'of' => 'value', 'field' => $field->name, 'value' => $field->choices[0]->value] + $this->far(1),
+            $round, $round + ['per' => $this->stories->one([['kind' => 'owner'], ['kind' => 'creator'], ['kind' => 'manager', 'of' => ['kind' => 'owner']]])],
+            ['kind' => 'related', 'related' => $relation->name(), 'happening' => $this->stories->one(['created', 'deleted', 'created_or_changed'])],
+            ['kind' => 'related', 'related' => $relation->name(), 'happening' => 'changed'] + ($this->chance(2) ? ['fields' => [$this->stories->one($relation->type->ownFields())->name]] : []) + ($this->chance(2) ? ['where' => $this->stories->condition($relation->type, 2)] : []),
+        ]));
+    }
+
+    /** @return array<string, mixed> */
+    private function guard(RecordType $type): array
+    {
+        $guard = $this->stories->one([
+            ['kind' => 'every_time'], ['kind' => 'becomes_true'], ['kind' => 'once_per_record'], ['kind' => 'once_per_value', 'field' => $this->stories->one(array_filter($type->ownFields(), static fn (Field $field): bool => $field->type === FieldType::Choice))->name],
+            ['kind' => 'once_in_period', 'period' => ['amount' => 3, 'unit' => $this->stories->one(['hour', 'working_day', 'month'])]], ['kind' => 'so_many_times', 'times' => 3],
+        ]);
+        $used = ! in_array($guard['kind'], ['every_time', 'becomes_true'], true);
+
+        return $this->use('guard', $guard) + ($used && $this->chance(3) ? ['again' => $this->stories->condition($type, 2)] : []);
+    }
+
+    /** @return array<string, mixed> a line with its time and what stands behind it */
+    private function placed(RecordType $type): array
+    {
+        $line = $this->line($type);
+        if ($line['kind'] !== 'refuse' && $this->chance(2)) {
+            $line['at'] = $this->timing($type);
+            $line += $this->chance(4) ? ['tooLate' => ['amount' => 2, 'unit' => 'day']] : [];
+        }
+        if (in_array($line['kind'], ['give_task', 'give_tasks'], true) && $this->chance(2)) {
+            $line['key'] = 'key '.(count($this->keys) + 1);
+            $this->keys[] = $line['key'];
+        }
+
+        return $line + ($this->chance(5) ? ['onlyIf' => $this->stories->condition($type, 2)] : []);
+    }
+
+    /** @return array<string, mixed> */
+    private function timing(RecordType $type): array
+    {
+        $kinds = [
+            ['kind' => 'after'] + $this->far(1), ['kind' => 'date', 'field' => $this->moment($type)] + $this->far(-9),
+            ['kind' => 'every', 'times' => $this->stories->random->getInt(1, 12)] + $this->far(1),
+        ];
+        foreach (array_slice($this->keys, -1) as $key) {
+            $kinds[] = ['kind' => 'done', 'line' => $key] + $this->stories->one([[], ['timeOut' => ['amount' => 3, 'unit' => 'day']], ['timeOut' => ['amount' => 3, 'unit' => 'working_day'], 'then' => 'anyway']]) + $this->far(0);
+            $kinds[] = ['kind' => 'late', 'line' => $key] + $this->far(-5);
+        }
+
+        return $this->use('timing', $this->stories->one($kinds));
+    }
+
+    /** @return array<string, mixed> */
+    private function line(RecordType $type): array
+    {
+        $target = $this->stories->one(array_values(array_filter(Targets::offers($this->context($type)), static fn (Offer $offer): bool => $offer->value !== null)));
+        $line = match ($this->stories->random->getInt(0, 11)) {
+            0 => ['kind' => 'set_fields', 'set' => $this->assignments($type, $type)],
+            1 => $this->elsewhere($type, (string) $target->value),
+            2 => ['kind' => 'give_task'] + $this->task($type),
+            3 => ['kind' => 'give_tasks', 'tasks' => [$this->task($type), $this->task($type)]],
+            4 => ['kind' => 'remind', 'to' => $this->person($type), 'text' => 'Look at {number}: "quotes", “more” and \\'],
+            5 => $this->message($type),
+            6 => ['kind' => 'escalate', 'rungs' => $this->rungs($type)],
+            7 => $this->record($type),
+            8 => ['kind' => 'assign', 'to' => $this->person($type)],
+            9 => ['kind' => 'comment', 'text' => "Seen:\n{{$type->title}}"],
+            10 => ['kind' => 'follow', 'who' => $this->person($type)] + ($this->chance(3) ? ['stop' => true] : []),
+            default => ['kind' => 'refuse', 'message' => 'Not so.'] + ($this->chance(2) ? ['field' => $this->stories->one($type->ownFields())->name] : []),
+        };
+
+        return $this->use('line', $line);
+    }
+
+    /** @return array<string, mixed> */
+    private function elsewhere(RecordType $type, string $on): array
+    {
+        $relation = Relation::named($this->schema, $type, $on);
+        $about = $this->schema->types[$relation?->children === true ? $relation->type->name : (string) $this->schema->path($type, $on)?->field->target];
+
+        return ['kind' => 'set_fields', 'on' => $on, 'set' => $this->assignments($about, $type)] + ($relation?->children === true && $this->chance(2) ? ['where' => $this->stories->condition($about, 2)] : []);
+    }
+
+    /** @return array<string, mixed> */
+    private function record(RecordType $type): array
+    {
+        $made = $this->stories->one($this->schema->types);
+        $name = $made->name.(isset($this->made[$made->name]) ? '_'.(count($this->made) + 1) : '');
+        $set = $this->assignments($made, $type);
+        foreach ($made->ownFields() as $field) {
+            if ($field->required && ! in_array($field->name, array_column($set, 'field'), true)) {
+                $set[] = ['field' => $field->name, 'to' => $field->target === null ? ['kind' => 'value', 'value' => $this->stories->operand($field)] : ($field->target === $type->name ? ['kind' => 'this'] : ['kind' => 'copy', 'from' => $field->name])];
+            }
+        }
+        $this->made[$name] = $made->name;
+
+        return ['kind' => 'create_record', 'type' => $made->name, 'set' => $set, 'as' => $name];
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function assignments(RecordType $about, RecordType $own): array
+    {
+        $set = [];
+        for ($count = $this->stories->random->getInt(1, 3); $count > 0; $count--) {
+            $fields = array_values(array_filter($about->ownFields(), static fn (Field $field): bool => $field->formula === null && ! in_array($field->name, array_column($set, 'field'), true)));
+            $fitting = array_filter($fields, fn (Field $field): bool => in_array($field->target, $this->made, true));
+            $field = $this->stories->one($fitting !== [] && $this->chance(2) ? $fitting : $fields);
+            $set[] = ['field' => $field->name, 'to' => $this->value($field, $own)];
+        }
+
+        return $set;
+    }
+
+    /** @return array<string, mixed> */
+    private function value(Field $field, RecordType $own): array
+    {
+        $alike = array_values(array_filter($own->fields, static fn (Field $other): bool => $other->type === $field->type && $other->target === $field->target));
+        $decimals = array_values(array_filter($own->fields, static fn (Field $other): bool => $other->type->isDecimal()));
+        $moments = array_values(array_filter($own->fields, static fn (Field $other): bool => $other->type === $field->type));
+        $kind = $this->stories->one(array_filter(AssignedValues::ALL, static fn (string $value): bool => $value::fits($field)))::kind();
+        $fixed = ['kind' => 'value', 'value' => $this->stories->operand($field)];
+        $made = array_search($field->target, $this->made, true);
+        $value = $made !== false && $this->chance(2) ? ['kind' => 'made', 'as' => $made] : match ($kind) {
+            'add', 'subtract', 'multiply' => ['kind' => $kind, 'amount' => $decimals !== [] && $this->chance(2) ? ['path' => $this->stories->one($decimals)->name] : '2.5'] + ($field->min !== null && $this->chance(2) ? ['beyond' => $this->stories->one(['stop', 'refuse'])] : []),
+            'shift' => ['kind' => 'shift', 'amount' => $this->stories->one([-3, 2]), 'unit' => $this->stories->one(['day', 'month', 'working_day']), 'from' => $this->stories->one(['now', 'itself', ...array_map(static fn (Field $other): string => $other->name, $moments)])],
+            'person' => ['kind' => 'person', 'person' => $this->person($own)],
+            'add_member', 'remove_member' => ['kind' => $kind, 'member' => $fixed['value']],
+            'text' => ['kind' => 'text', 'text' => "x {{$own->title}}"],
+            'append' => ['kind' => 'append', 'text' => "x {{$own->title}}"],
+            'copy' => $alike === [] ? $fixed : ['kind' => 'copy', 'from' => $this->stories->one($alike)->name],
+            'formula' => $field->type->isDecimal() && $decimals !== [] ? ['kind' => 'formula', 'formula' => $this->stories->one($decimals)->name.' * 2'] : $fixed,
+            'this' => $field->target === $own->name ? ['kind' => 'this'] : $fixed,
+            'made' => $fixed,
+            'clear' => $field->required ? $fixed : ['kind' => 'clear'],
+            'value' => $fixed,
+            default => ['kind' => $kind],
+        };
+
+        return $this->use('value', $value);
+    }
+
+    /** @return array<string, mixed> */
+    private function task(RecordType $type): array
+    {
+        return ['to' => $this->person($type), 'title' => 'See {number}'] + ($this->chance(2) ? ['priority' => $this->stories->one(['low', 'high'])] : []) + ($this->chance(3) ? ['notes' => "Two\nlines"] : [])
+            + $this->stories->one([[], ['due' => $this->far(0)], ['due' => ['from' => $this->moment($type)] + $this->far(-9)]]);
+    }
+
+    /** @return array<string, mixed> */
+    private function message(RecordType $type): array
+    {
+        $channel = $this->stories->one(Channel::cases());
+        $offers = array_values(array_filter(Recipients::offers($this->context($type)), fn (Offer $offer): bool => ! is_array($offer->value) || $offer->value['kind'] !== 'field' || $channel === Channel::Email && $this->schema->path($type, (string) $offer->value['path'])?->field->type !== FieldType::Phone));
+        $to = static fn (Offer $offer): mixed => $offer->value;
+        $mail = $channel === Channel::Email;
+
+        return ['kind' => 'send_message', 'to' => [$to($this->stories->one($offers)), ...($mail && $this->chance(3) ? [['kind' => 'address', 'address' => 'desk@larkmoss.example']] : [])], 'channel' => $channel->value]
+            + ($channel === Channel::Sms ? [] : ['subject' => 'About {number}']) + ['body' => $mail ? '<p>Hello</p>' : 'Hello {number}']
+            + ($mail && $this->chance(3) ? ['cc' => [$to($this->stories->one($offers))]] : []) + ($mail && $this->chance(4) ? ['replyTo' => [['kind' => 'person', 'person' => ['kind' => 'owner']]]] : []);
+    }
+
+    /** @return array<string, mixed> */
+    private function sendList(RecordType $type): array
+    {
+        $columns = array_values(array_unique(array_map(fn (): string => $this->stories->one($type->ownFields())->name, range(1, 3))));
+
+        return $this->use('line', ['kind' => 'send_list', 'subject' => 'What is open', 'columns' => $columns] + $this->stories->one([[], ['channel' => 'app'], ['channel' => 'email']]) + ($this->chance(2) ? ['body' => 'Good morning'] : [])
+            + ($this->chance(2) ? ['by' => $this->moment($type), 'days' => $this->stories->random->getInt(0, 9)] + ($this->chance(2) ? ['workingDays' => true] : []) : []));
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function rungs(RecordType $type): array
+    {
+        $rungs = [];
+        for ($count = $this->stories->random->getInt(1, 3); $count > 0; $count--) {
+            $rungs[] = ($this->chance(3) ? [] : ['after' => $this->far(1)]) + ['to' => $this->person($type), 'do' => $this->stories->one([['tell'], ['tell', 'reassign'], ['raise', 'tell'], ['tell', 'reassign', 'raise']])];
+        }
+
+        return $rungs;
+    }
+
+    /** @return array<string, mixed> */
+    private function person(RecordType $type): array
+    {
+        $person = $this->stories->one(PersonExpressions::offers($this->context($type)))->value;
+        $person = is_array($person) ? $person : ['kind' => 'owner'];
+
+        return $this->use('person', $this->chance(8) ? ['kind' => 'manager', 'of' => $person] : $person);
+    }
+
+    /** @return array<string, mixed> an amount of time and what can stand behind it */
+    private function far(int $least): array
+    {
+        $unit = $this->stories->one(Unit::cases());
+        $amount = $this->stories->random->getInt($least, $unit === Unit::Year ? 9 : 20);
+        // Nothing away from a date has no unit to speak of.
+        [$amount, $unit] = $amount === 0 ? [0, Unit::Day] : [$amount, $unit];
+
+        return ['amount' => $amount, 'unit' => $unit->value] + ($unit->isShort() ? [] : $this->stories->one([[], [], ['time' => '09:05'], ['roll' => 'next'], ['time' => '23:30', 'roll' => 'previous'], ['time' => '08:00', 'clock' => 'owner']]));
+    }
+
+    private function moment(RecordType $type): string
+    {
+        return $this->stories->one(array_values(array_filter($type->fields, static fn (Field $field): bool => $field->type->isMoment())))->name;
+    }
+
+    private function context(RecordType $type): Context
+    {
+        return new Context($this->schema, $this->directory, $type, $this->zone);
+    }
+
+    private function chance(int $of): bool
+    {
+        return $this->stories->random->getInt(1, $of) === 1;
+    }
+
+    /**
+     * @param  array<string, mixed>  $json
+     * @return array<string, mixed>
+     */
+    private function use(string $place, array $json): array
+    {
+        $this->used["{$place}: {$json['kind']}"] = true;
+
+        return $json;
+    }
+}

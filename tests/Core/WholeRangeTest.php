@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core;
+
+use PHPUnit\Framework\TestCase;
+use Tests\Core\Support\WholeRange;
+use Tests\Core\Support\World;
+use VividLedger\People\PersonExpressions;
+use VividLedger\Proofread\Proofreader;
+use VividLedger\Proofread\Remark;
+use VividLedger\Proofread\RuleAmongOthers;
+use VividLedger\Rule\Guard\RepeatGuards;
+use VividLedger\Rule\Line\Lines;
+use VividLedger\Rule\Line\SendList;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\RuleReader;
+use VividLedger\Rule\Timing\Timings;
+use VividLedger\Rule\Trigger\Triggers;
+use VividLedger\Rule\Value\AssignedValues;
+use VividLedger\Text\RuleText;
+
+/** Everything a rule can say, put together at random: it reads, it has words, it can be proofread and rehearsed. */
+final class WholeRangeTest extends TestCase
+{
+    private const RULES = 400;
+
+    public function test_the_range_is_whole_and_all_of_it_reads(): void
+    {
+        $used = [];
+        foreach ($this->rules() as $seed => [$file, $page, $range]) {
+            self::assertSame([], array_map(static fn ($problem): string => "{$problem->at} {$problem->code}: {$problem->message}", $page->problems), "seed {$seed}: ".json_encode($file));
+            self::assertNotNull($page->rule);
+            self::assertStringStartsWith('When a ', $page->aloud(), "seed {$seed}");
+            $used += $range->used;
+        }
+        $wanted = [];
+        foreach (['trigger' => Triggers::ALL, 'guard' => RepeatGuards::ALL, 'timing' => Timings::ALL, 'line' => Lines::ALL, 'value' => AssignedValues::ALL, 'person' => PersonExpressions::ALL] as $place => $kinds) {
+            foreach ($kinds as $kind) {
+                $wanted["{$place}: {$kind::kind()}"] = true;
+            }
+        }
+        self::assertSame([], array_keys(array_diff_key($wanted, $used)), 'a kind that no rule here has');
+    }
+
+    public function test_all_of_it_has_words_and_comes_back_from_them(): void
+    {
+        $world = $this->world();
+        $text = new RuleText(World::schema(), $world, $world->zone());
+        $reader = new RuleReader(World::schema(), $world, $world->zone());
+        foreach ($this->rules() as $seed => [$file, $page]) {
+            $printed = $text->print($file);
+            $read = $text->parse($printed);
+            self::assertSame([], array_map(static fn ($misread): string => "{$misread->line}: {$misread->message()}", $read->misread), "seed {$seed}: {$printed}");
+            self::assertSame(json_encode(RuleText::plain($file)), json_encode(RuleText::plain($read->file)), "seed {$seed}: {$printed}");
+            self::assertSame($page->aloud(), $reader->read($read->file ?? [])->aloud(), "seed {$seed}: {$printed}");
+            self::assertStringNotContainsString('⟦', $printed, "seed {$seed}: a piece without words of its own");
+        }
+    }
+
+    public function test_all_of_it_is_proofread_and_rehearsed_and_comes_out_the_same_twice(): void
+    {
+        $world = $this->world();
+        $world->records['ticket:7'] = World::ticket(['due' => '2026-12-03', 'since' => '2026-11-20T08:00:00Z', 'email' => 'guest@example.com']);
+        $before = serialize([$world->records, $world->guards, $world->now]);
+        $fired = 0;
+        foreach ($this->rules() as $seed => [$file, $page]) {
+            $rule = $page->rule;
+            self::assertNotNull($rule);
+            $remarks = static fn (): array => array_map(static fn (Remark $remark): string => "{$remark->at} {$remark->code}: {$remark->message}", Proofreader::read(new RuleAmongOthers($rule, new Node($file), World::schema(), [])));
+            self::assertSame($remarks(), $remarks(), "seed {$seed}");
+            if (in_array(SendList::kind(), array_column($file['lines'], 'kind'), true)) {
+                continue; // A list is made of many records, and a rehearsal has one.
+            }
+            $first = $world->outline($world->rehearse($rule));
+            $world->lastIds = [];
+            self::assertSame($first, $world->outline($world->rehearse($rule)), "seed {$seed}");
+            $fired += count($first) > 1 ? 1 : 0;
+        }
+        self::assertSame($before, serialize([$world->records, $world->guards, $world->now]), 'nothing is touched');
+        self::assertGreaterThan(self::RULES / 4, $fired, 'enough of them come to something');
+    }
+
+    /** @return iterable<int, array{array<string, mixed>, \VividLedger\Rule\Reading\RulePage, WholeRange}> by seed */
+    private function rules(): iterable
+    {
+        $world = $this->world();
+        $reader = new RuleReader(World::schema(), $world, $world->zone());
+        for ($seed = 1; $seed <= self::RULES; $seed++) {
+            $range = new WholeRange($seed, World::schema(), $world, $world->zone(), ['tomas', 'ines'], ['customer' => [1, 2], 'ticket' => [7]]);
+            $file = $range->rule("Rule {$seed}", $seed % 5 === 0 ? 'customer' : 'ticket');
+            yield $seed => [$file, $reader->read($file, $seed), $range];
+        }
+    }
+
+    private function world(): World
+    {
+        $world = new World;
+        $world->records['ticket:7'] = World::ticket();
+
+        return $world;
+    }
+}
