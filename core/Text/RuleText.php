@@ -151,7 +151,7 @@ final readonly class RuleText
             $text = mb_strtoupper(mb_substr($said, 0, 1)).mb_substr($said, 1).": {$text}";
         }
         $text .= isset($line['onlyIf']) ? ', only if '.$this->piece(new Conditions, $line['onlyIf'], $scope) : '';
-        $text .= isset($line['tooLate']) ? ', too late after '.$this->piece(Amounts::due(), $line['tooLate'], $scope) : '';
+        $text .= isset($line['tooLate']) ? ', too late after '.$this->piece(Amounts::length(), $line['tooLate'], $scope) : '';
         $text .= is_string($line['key'] ?? null) ? ', known as '.Cursor::quote($line['key']) : '';
         $text .= ($line['off'] ?? null) === true ? ', switched off' : '';
         $cursor = new Cursor($text);
@@ -202,7 +202,7 @@ final readonly class RuleText
             $cursor->pattern(',', ',');
             [$key, $read] = match (true) {
                 ! isset($besides['onlyIf']) && $cursor->words('only if') => ['onlyIf', $this->read(new Conditions, $cursor, $scope)],
-                ! isset($besides['tooLate']) && $cursor->words('too late after') => ['tooLate', $this->read(Amounts::due(), $cursor, $scope)],
+                ! isset($besides['tooLate']) && $cursor->words('too late after') => ['tooLate', $this->read(Amounts::length(), $cursor, $scope)],
                 ! isset($besides['key']) && $cursor->words('known as') => ['key', $cursor->quoted()],
                 ! isset($besides['off']) && $cursor->words('switched off') => ['off', true],
                 ! isset($besides['at']) => ['at', $this->read(Sentences::timing(), $cursor, $scope)],

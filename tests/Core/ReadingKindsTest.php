@@ -111,6 +111,8 @@ final class ReadingKindsTest extends TestCase
         yield 'a record of no kind' => [$line(['kind' => 'create_record', 'type' => 'boat', 'set' => []]), '/lines/0', 'unknown_type'];
         yield 'a record without what it needs' => [$line(['kind' => 'create_record', 'type' => 'customer', 'set' => [['field' => 'plan', 'to' => ['kind' => 'value', 'value' => 'full']]]]), '/lines/0/set', 'required'];
         yield 'a team that is not there' => [$line(['kind' => 'assign', 'to' => ['kind' => 'in_turn', 'team' => 'Divers']]), '/lines/0/to', 'unknown_team'];
+        yield 'a line that goes by a sentence' => [$line(['key' => 'The call'] + World::set('paid', true)), '/lines/0/key', 'wrong_type'];
+        yield 'a new record with a long name' => [$line(['kind' => 'create_record', 'type' => 'customer', 'as' => str_repeat('x', 61), 'set' => []]), '/lines/0/as', 'wrong_type'];
         yield 'every line switched off' => [$line(['off' => true] + World::set('paid', true)), '/lines', 'all_off'];
     }
 

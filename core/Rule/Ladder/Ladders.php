@@ -69,7 +69,7 @@ final class Ladders
     public static function said(Rung $rung): string
     {
         $acts = array_map(static fn (RungAct $act): string => $act->said($rung->person->wording()), $rung->acts);
-        $length = $rung->wait->amount->amount === 0 ? 'at once' : "after {$rung->wait->length()}";
+        $length = $rung->wait->amount->amount === 0 && $rung->wait->rest() === '' ? 'at once' : trim("after {$rung->wait->length()} {$rung->wait->rest()}");
 
         return "{$length} it ".implode(' and ', $acts);
     }

@@ -17,6 +17,8 @@ use VividLedger\Schema\RecordType;
 /** Makes a record of any type with its fields filled in; the lines below can work on it and refer to it. */
 final readonly class CreateRecord implements Line, Writes
 {
+    private const NAME_LENGTH = 60;
+
     private function __construct(private RecordType $type, private Assignments $assignments, private string $name)
     {
     }
@@ -44,6 +46,9 @@ final readonly class CreateRecord implements Line, Writes
         $context->glue('with');
         $assignments = Assignments::read($context, $node->child('set'), $type);
         $name = $node->child('as')->text() ?? $type->name;
+        if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
+            return $context->problem($node->child('as')->at, 'wrong_type', 'Later lines call the new record by a name of 1 to '.self::NAME_LENGTH.' characters.');
+        }
         if (isset($context->sheet->made[$name])) {
             return $context->problem($node->child('as')->at, 'name_taken', "A line above already calls its record ‘{$name}’.");
         }

@@ -59,6 +59,9 @@ final class Lines
         $row->said = $timing instanceof Timing && $timing->note() !== $timing->said() ? trim(str_replace($timing->note(), '', $timing->said())) : '';
         $key = $node->child('key')->text() ?? '';
         if ($key !== '') {
+            if (preg_match('/^[a-z][a-z0-9_]{0,39}$/D', $key) !== 1) {
+                return $context->problem($node->child('key')->at, 'wrong_type', 'A line goes by a short name of small letters, digits and underlines, such as first_call.');
+            }
             if (isset($context->sheet->keys[$key])) {
                 return $context->problem($node->child('key')->at, 'name_taken', "A line above already goes by ‘{$key}’.");
             }

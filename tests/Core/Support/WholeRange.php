@@ -122,7 +122,7 @@ final class WholeRange
             $line += $this->chance(4) ? ['tooLate' => ['amount' => 2, 'unit' => 'day']] : [];
         }
         if (in_array($line['kind'], ['give_task', 'give_tasks'], true) && $this->chance(2)) {
-            $line['key'] = 'key '.(count($this->keys) + 1);
+            $line['key'] = 'key_'.(count($this->keys) + 1);
             $this->keys[] = $line['key'];
         }
 
@@ -183,7 +183,7 @@ final class WholeRange
         $set = $this->assignments($made, $type);
         foreach ($made->ownFields() as $field) {
             if ($field->required && ! in_array($field->name, array_column($set, 'field'), true)) {
-                $set[] = ['field' => $field->name, 'to' => $field->target === null ? ['kind' => 'value', 'value' => $this->stories->operand($field)] : ($field->target === $type->name ? ['kind' => 'this'] : ['kind' => 'copy', 'from' => $field->name])];
+                $set[] = ['field' => $field->name, 'to' => $field->target === $type->name ? ['kind' => 'this'] : ['kind' => 'value', 'value' => $this->stories->operand($field)]];
             }
         }
         $this->made[$name] = $made->name;
