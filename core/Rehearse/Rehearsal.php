@@ -103,7 +103,8 @@ final readonly class Rehearsal
      */
     private function why(Rule $own, array $rules, Change $change, Play $play): ?Verdict
     {
-        foreach ((new Answers($this->schema, $this->engine, $this->zone))->to($change, $rules, $play->paper) as [$rule, $verdict]) {
+        // Asked of a copy: the numbers of records that the answer would make are not used up by asking.
+        foreach ((new Answers($this->schema, $this->engine, $this->zone))->to($change, $rules, clone $play->paper) as [$rule, $verdict]) {
             if ($rule->id === $own->id) {
                 return $verdict;
             }

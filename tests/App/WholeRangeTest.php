@@ -53,13 +53,7 @@ final class WholeRangeTest extends AppTestCase
     private function files(int $count): iterable
     {
         $schema = $this->app->make(SchemaStore::class)->schema();
-        $customer = $this->customer()['id'];
-        $made = static fn (array $saved): array => [$saved['record']['id']];
-        $ids = ['customer' => [$customer], 'partner' => $made($this->created('partner', ['name' => 'Moor Crew']))];
-        foreach (['contact' => ['name' => 'Marit Solheim'], 'ticket' => ['subject' => 'Palm leans', 'priority' => 'normal', 'status' => 'open'], 'agreement' => ['title' => 'Care', 'status' => 'running'], 'quote' => ['subject' => 'Ferns', 'stage' => 'draft']] as $type => $values) {
-            $ids[$type] = $made($this->created($type, $values + ['customer' => $customer]));
-        }
-        $ids['visit'] = $made($this->created('visit', ['purpose' => 'Round', 'agreement' => $ids['agreement'][0], 'status' => 'planned']));
+        $ids = $this->oneOfEach();
         $types = array_keys($schema->types);
         for ($seed = 1; $seed <= $count; $seed++) {
             $range = new WholeRange($seed, $schema, $this->app->make(\VividLedger\People\Directory::class), new \DateTimeZone('Europe/Berlin'), ['ines.okafor', 'tomas.weld'], $ids);

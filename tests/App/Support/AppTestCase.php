@@ -129,6 +129,20 @@ abstract class AppTestCase extends TestCase
         $this->change(['type' => 'ticket', 'id' => $ticket, 'version' => (int) DB::table('records_ticket')->where('id', $ticket)->value('version')], $values);
     }
 
+    /** @return array<string, non-empty-list<int>> a record of every type, by type */
+    protected function oneOfEach(): array
+    {
+        $customer = $this->customer()['id'];
+        $made = static fn (array $saved): array => [$saved['record']['id']];
+        $ids = ['customer' => [$customer], 'partner' => $made($this->created('partner', ['name' => 'Moor Crew']))];
+        foreach (['contact' => ['name' => 'Marit Solheim'], 'ticket' => ['subject' => 'Palm leans', 'priority' => 'normal', 'status' => 'open'], 'agreement' => ['title' => 'Care', 'status' => 'running'], 'quote' => ['subject' => 'Ferns', 'stage' => 'draft']] as $type => $values) {
+            $ids[$type] = $made($this->created($type, $values + ['customer' => $customer]));
+        }
+        $ids['visit'] = $made($this->created('visit', ['purpose' => 'Round', 'agreement' => $ids['agreement'][0], 'status' => 'planned']));
+
+        return $ids;
+    }
+
     /** @return array<string, mixed> a rule of the demo, as its file has it */
     protected function demoFile(string $name): array
     {
