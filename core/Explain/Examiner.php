@@ -49,7 +49,7 @@ final readonly class Examiner
 
         return new Verdict(
             $reason,
-            $this->sentence($reason, $rule, $type, $conditions, $forestalled),
+            $this->sentence($reason, $rule, $type, $change, $conditions, $forestalled),
             $this->trigger($change, $view->facts),
             $triggered,
             $conditions,
@@ -79,11 +79,13 @@ final readonly class Examiner
         return [$rule->guard->holdsBack($state, $record, $view->facts->now(), $isUsed), $fired];
     }
 
-    private function sentence(Reason $reason, Rule $rule, RecordType $type, Finding $conditions, ?string $forestalled): string
+    private function sentence(Reason $reason, Rule $rule, RecordType $type, Change $change, Finding $conditions, ?string $forestalled): string
     {
+        $other = $change->event?->kind->comesOnce() === true ? "; {$change->event->text}" : ', and this was another change';
+
         return match ($reason) {
             Reason::Fires => 'The rule fires.',
-            Reason::Trigger => str_replace(' ’s', '’s', "The rule did not fire: it starts when the {$type->inSentence()} {$rule->trigger->wanted()}, and this was another change."),
+            Reason::Trigger => str_replace(' ’s', '’s', "The rule did not fire: it starts when the {$type->inSentence()} {$rule->trigger->wanted()}{$other}."),
             Reason::Forestalled => "The rule did not fire: ‘{$forestalled}’ stands before it in the same either/or set, and matched first.",
             Reason::Conditions => 'The rule did not fire: '.$conditions->miss().'.',
             Reason::NoTurn => 'The rule did not fire: its conditions already held before this change, and it fires when they become true.',

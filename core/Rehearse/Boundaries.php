@@ -11,7 +11,9 @@ use VividLedger\Engine\Facts;
 use VividLedger\Proofread\Regions;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
+use VividLedger\Record\Value;
 use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\DateArrives;
 use VividLedger\Schema\Path;
 use VividLedger\Schema\Schema;
 
@@ -53,6 +55,39 @@ final readonly class Boundaries
             }
         }
 
-        return array_slice(array_values($cases), 0, self::MOST);
+        $byName = [];
+        foreach ([...array_values($cases), ...$this->aroundTheDate($rule, $base, $opening, $display)] as $case) {
+            $byName[$case[0]] ??= $case;
+        }
+
+        return array_slice(array_values($byName), 0, self::MOST);
+    }
+
+    /**
+     * For a rule that a date sets off: the same moment on records whose date is a day earlier, a day later, and empty.
+     *
+     * @return list<array{string, Script}>
+     */
+    private function aroundTheDate(Rule $rule, Record $base, Opening $opening, Display $display): array
+    {
+        $field = $rule->trigger instanceof DateArrives ? $rule->trigger->field : null;
+        $date = $field === null ? null : $opening->set[$field->name] ?? $base->value($field->name);
+        if ($field === null || ! is_string($date) || ! $field->isSettable()) {
+            return [];
+        }
+        $moved = static fn (string $by): string => strlen($date) === 10 ? (new \DateTimeImmutable($date))->modify($by)->format('Y-m-d') : Value::instantText((new \DateTimeImmutable($date))->modify($by));
+        $cases = [];
+        foreach (['a day earlier' => $moved('-1 day'), 'a day later' => $moved('+1 day')] as $how => $value) {
+            $cases["{$field->label} is {$how}, {$display->of($field, $value)}"] = $value;
+        }
+        if (! $field->required) {
+            $cases["{$field->label} is empty"] = null;
+        }
+        $scripts = [];
+        foreach ($cases as $name => $value) {
+            $scripts[] = [$name, new Script($base, new Opening($opening->kind, $opening->at, $opening->was, [$field->name => $value] + $opening->set, $opening->text))];
+        }
+
+        return $scripts;
     }
 }

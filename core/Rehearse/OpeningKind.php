@@ -31,4 +31,10 @@ enum OpeningKind: string
             default => null,
         };
     }
+
+    /** Whether a record is saved by it; otherwise what is set is how the record stands when it happens. */
+    public function saves(): bool
+    {
+        return in_array($this, [self::Created, self::Changed, self::Related], true);
+    }
 }

@@ -46,16 +46,16 @@ final readonly class Proposer
 
         return match (true) {
             $trigger instanceof Created => new Opening(OpeningKind::Created, $now, set: $set),
-            $trigger instanceof Deleted => new Opening(OpeningKind::Deleted, $now, $set),
+            $trigger instanceof Deleted => new Opening(OpeningKind::Deleted, $now, set: $set),
             $trigger instanceof Changed => $this->changed($trigger, $rule, $record, $type, $facts, $now, $set),
             $trigger instanceof CreatedOrChanged => $this->turned($rule, $record, $type, $facts, $now, $set) ?? new Opening(OpeningKind::Created, $now, set: $set),
-            $trigger instanceof CommentArrived => new Opening(OpeningKind::Comment, $now, $set, text: $text === '' ? 'A comment' : $text),
-            $trigger instanceof ReplyArrived => new Opening(OpeningKind::Reply, $now, $set, text: $text === '' ? 'A reply' : $text),
-            $trigger instanceof FileArrived => new Opening(OpeningKind::File, $now, $set, text: $text === '' ? 'plan.pdf' : $text),
-            $trigger instanceof TaskCompleted => new Opening(OpeningKind::TaskDone, $now, $set, text: $text === '' ? 'A task' : $text),
-            $trigger instanceof ByHand => new Opening(OpeningKind::ByHand, $now, $set),
+            $trigger instanceof CommentArrived => new Opening(OpeningKind::Comment, $now, set: $set, text: $text === '' ? 'A comment' : $text),
+            $trigger instanceof ReplyArrived => new Opening(OpeningKind::Reply, $now, set: $set, text: $text === '' ? 'A reply' : $text),
+            $trigger instanceof FileArrived => new Opening(OpeningKind::File, $now, set: $set, text: $text === '' ? 'plan.pdf' : $text),
+            $trigger instanceof TaskCompleted => new Opening(OpeningKind::TaskDone, $now, set: $set, text: $text === '' ? 'A task' : $text),
+            $trigger instanceof ByHand => new Opening(OpeningKind::ByHand, $now, set: $set),
             $trigger instanceof DateArrives => $this->date($trigger, $record->with($set), $facts, $now, $set),
-            $trigger instanceof Swept => new Opening(OpeningKind::Time, $now, $set),
+            $trigger instanceof Swept => new Opening(OpeningKind::Time, $now, set: $set),
             $trigger instanceof RelatedChanged => $this->related($trigger, $record, $facts, $now, $set),
             default => new Opening(OpeningKind::Changed, $now, set: $set),
         };
@@ -129,10 +129,17 @@ final readonly class Proposer
     /** @param  array<string, string|int|bool|null>  $set */
     private function date(DateArrives $trigger, Record $record, Facts $facts, \DateTimeImmutable $now, array $set): Opening
     {
+        if ($record->value($trigger->field->name) === null && $trigger->field->isSettable()) {
+            // A record without the date is supposed to have one that is about to come.
+            $days = $trigger->daysBetween($now, $now->modify('+1 month'), $facts->calendar(null), $this->zone);
+            $day = $days[0] ?? $now->setTimezone($this->zone)->format('Y-m-d');
+            $set[$trigger->field->name] = $trigger->isDay() ? $day : "{$day}T09:00:00Z";
+            $record = $record->with([$trigger->field->name => $set[$trigger->field->name]]);
+        }
         $moments = array_column(Upcoming::dates($trigger, $this->schema->types[$record->type], $record, $facts, $this->zone, $now, $now->modify('+'.Rehearsal::MOST_DAYS.' days')), 0);
         $coming = array_values(array_filter($moments, static fn (\DateTimeImmutable $at): bool => $at >= $now));
 
-        return new Opening(OpeningKind::Time, $coming === [] ? ($moments === [] ? $now : max($moments)) : min($coming), $set);
+        return new Opening(OpeningKind::Time, $coming === [] ? ($moments === [] ? $now : max($moments)) : min($coming), set: $set);
     }
 
     /** @param  array<string, string|int|bool|null>  $set */

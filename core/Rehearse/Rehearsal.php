@@ -15,6 +15,7 @@ use VividLedger\Record\Event;
 use VividLedger\Record\Record;
 use VividLedger\Rehearse\WhatIf\WhatIf;
 use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\DateArrives;
 use VividLedger\Rule\Trigger\Swept;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
@@ -55,7 +56,7 @@ final readonly class Rehearsal
         foreach ($script->whatIfs as $whatIf) {
             $whatIf->prepare($play);
         }
-        $before = $script->opening->kind === OpeningKind::Created ? null : $script->record->with($type->withComputed(array_replace($script->record->values, $script->opening->was)));
+        $before = $script->opening->kind === OpeningKind::Created ? null : $script->record->with($type->withComputed(array_replace($script->record->values, $script->opening->was, $script->opening->kind->saves() ? [] : $script->opening->set)));
         if ($before !== null) {
             $play->paper->keep($before);
         } else {
@@ -81,7 +82,9 @@ final readonly class Rehearsal
             return Change::event($before ?? $record, new Event($event, $key, $opening->text, $opening->kind === OpeningKind::ByHand ? $own->id : null), $script->actor, $at);
         }
         if ($opening->kind === OpeningKind::Time && $own->trigger instanceof Swept) {
-            return Change::event($before ?? $record, new Event($own->trigger::event(), 'rehearsed', $own->trigger->wanted(), $own->id), null, $at, CauseKind::Rule);
+            $missed = $own->trigger instanceof DateArrives ? $this->missed($own->trigger, $type, $before ?? $record, $play->paper, $at) : null;
+
+            return Change::event($before ?? $record, new Event($own->trigger::event(), $missed === null ? 'rehearsed' : Swept::MISSED, $missed ?? $own->trigger->wanted(), $own->id), null, $at, CauseKind::Rule);
         }
         if ($opening->kind === OpeningKind::Deleted) {
             return new Change($before ?? $record, null, $script->actor, $at);
@@ -94,6 +97,19 @@ final readonly class Rehearsal
         }
 
         return new Change($before, $play->made($before ?? null, $record->id, $type->name, $before === null ? array_replace($record->values, $opening->set) : $opening->set, $script->actor), $script->actor, $at);
+    }
+
+    /** Why a date of the record does not set the rule off at a moment; null when it does. */
+    private function missed(DateArrives $trigger, RecordType $type, Record $record, Facts $facts, \DateTimeImmutable $at): ?string
+    {
+        $moments = array_column(Upcoming::dates($trigger, $type, $record, $facts, $this->zone, $at, $at), 0);
+        foreach ($moments as $moment) {
+            if (abs($moment->getTimestamp() - $at->getTimestamp()) < 60) {
+                return null;
+            }
+        }
+
+        return $moments === [] ? "{$trigger->field->label} is empty, so that never comes" : 'that is on '.$moments[0]->setTimezone($this->zone)->format('j M Y, H:i');
     }
 
     /**

@@ -140,6 +140,37 @@ final class RehearsalTest extends TestCase
         }
     }
 
+    public function test_a_date_sets_a_rule_off_on_its_day_only(): void
+    {
+        $world = $this->world();
+        $random = new \Random\Randomizer(new \Random\Engine\Mt19937(5));
+        $one = static fn (array $from): mixed => $from[$random->getInt(0, count($from) - 1)];
+        $cases = ['comes' => 0, 'does not' => 0];
+        for ($count = 0; $count < 80; $count++) {
+            $trigger = ['kind' => 'date', 'field' => $one(['due', 'since']), 'amount' => $random->getInt(-20, 20), 'unit' => $one(['day', 'week', 'month', 'working_day'])] + $one([[], ['time' => '09:00'], ['roll' => 'next'], ['time' => '08:00', 'roll' => 'previous']]) + $one([[], [], ['yearly' => true]]);
+            $trigger['unit'] = $trigger['amount'] === 0 ? 'day' : $trigger['unit'];
+            $rule = $world->rule(['when' => $trigger, 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'waiting']]]]);
+            $world->records['ticket:7'] = World::ticket($one([[], ['due' => '2026-12-03', 'since' => '2026-12-20T10:30:00Z'], ['due' => '2026-02-28', 'since' => '2026-10-31T23:30:00Z']]));
+            $where = json_encode([$trigger, $world->records['ticket:7']->values]);
+            self::assertSame(Reason::Fires, $world->rehearse($rule)->why?->reason, 'what is proposed starts it: '.$where);
+            $moment = null;
+            foreach ((new Boundaries(World::schema(), $world->zone()))->of($rule, $world->records['ticket:7'], $world, $world->now) as [$name, $script]) {
+                $field = $trigger['field'];
+                $date = array_key_exists($field, $script->opening->set) ? $script->opening->set[$field] : $script->record->value($field);
+                $played = (new Rehearsal(World::schema(), $world->zone()))->play($script, $rule, [$rule], $world);
+                $isDue = $date !== null && array_filter(\VividLedger\Rehearse\Upcoming::dates($rule->trigger, World::schema()->types['ticket'], $script->record->with([$field => $date]), $world, $world->zone(), $script->opening->at, $script->opening->at), static fn (array $one): bool => $one[0] == $script->opening->at) !== [];
+                $waits = ($script->opening->set['status'] ?? $script->record->value('status')) === 'waiting';
+                self::assertSame($isDue && $waits, $played->why?->reason === Reason::Fires, "{$name}: {$where} ".json_encode([$isDue, $waits, $date, $script->opening, $played->why]));
+                self::assertSame($isDue && $waits, $played->entries !== [], $name);
+                $cases[$isDue ? 'comes' : 'does not']++;
+                if (! $isDue) {
+                    self::assertMatchesRegularExpression('/comes to .*(is empty, so that never comes|that is on )/', (string) $played->why?->sentence);
+                }
+            }
+        }
+        self::assertGreaterThan(100, min($cases), json_encode($cases));
+    }
+
     public function test_a_script_is_read_or_refused_at_its_place(): void
     {
         $world = $this->world();

@@ -55,7 +55,7 @@ final readonly class RehearsalShapes
             $this->records->of($type, [$script->record])[0],
             $rehearsed->pick,
             json_decode((string) json_encode(ScriptReader::written($script->opening)), true),
-            $this->opening($script->opening, $type, $display),
+            $this->opening($script->opening, $rule, $type, $display),
             array_map(static fn ($whatIf): string => $whatIf->said($type, $display), $script->whatIfs),
             array_map(fn (PaperEntry $entry): PaperEntryShape => $this->entry($entry, $rule, $script->actor), $played->entries),
             $struck,
@@ -105,7 +105,7 @@ final readonly class RehearsalShapes
         ), $entry->told->data['lines']);
     }
 
-    private function opening(Opening $opening, RecordType $type, Display $display): string
+    private function opening(Opening $opening, Rule $rule, RecordType $type, Display $display): string
     {
         $about = $opening->related === null ? $type : $this->schemas->schema()->types[$opening->related[0]];
         $sets = [];
@@ -116,13 +116,21 @@ final readonly class RehearsalShapes
         }
         $set = $sets === [] ? '' : ', '.implode(', ', $sets);
 
+        if (! $opening->kind->saves()) {
+            $happens = match ($opening->kind) {
+                OpeningKind::Deleted => 'is deleted',
+                OpeningKind::Time => $rule->trigger->wanted(),
+                default => (string) $opening->kind->event()?->label(),
+            };
+            $stands = array_map(static fn (string $name): string => "{$type->fields[$name]->label} is {$display->of($type->fields[$name], $opening->set[$name])}", array_keys($opening->set));
+
+            return "The {$type->inSentence()} {$happens}".($opening->text === '' ? '' : ", “{$opening->text}”").($stands === [] ? '' : ', where '.implode(' and ', $stands));
+        }
+
         return match ($opening->kind) {
             OpeningKind::Created => "The {$type->inSentence()} is created",
-            OpeningKind::Changed => $sets === [] ? "The {$type->inSentence()} is saved" : implode(', ', $sets),
-            OpeningKind::Deleted => "The {$type->inSentence()} is deleted",
             OpeningKind::Related => "A related {$about->inSentence()} is ".(($opening->related[1] ?? 0) === 0 ? 'created' : 'changed').$set,
-            OpeningKind::Time => 'Its time comes',
-            default => 'The '.$type->inSentence().' '.($opening->kind->event()?->label() ?? '').($opening->text === '' ? '' : ", “{$opening->text}”"),
+            default => $sets === [] ? "The {$type->inSentence()} is saved" : implode(', ', $sets),
         };
     }
 

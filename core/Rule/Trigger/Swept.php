@@ -11,6 +11,9 @@ use VividLedger\Record\EventKind;
 /** A trigger that time sets off: a sweep looks for the records, and tells the engine of each as an event. */
 abstract readonly class Swept extends OwnTrigger
 {
+    /** Key of the event that a rehearsal asks about when the moment it is played at is not the one. */
+    public const MISSED = 'missed';
+
     abstract public static function event(): EventKind;
 
     public function watch(): Watch
@@ -20,7 +23,7 @@ abstract readonly class Swept extends OwnTrigger
 
     public function accepts(Change $change, Facts $facts): bool
     {
-        return $change->event?->kind === static::event();
+        return $change->event?->kind === static::event() && $change->event->key !== self::MISSED;
     }
 
     public function asksNoMore(): bool
