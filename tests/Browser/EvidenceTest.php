@@ -26,8 +26,25 @@ final class EvidenceTest extends BrowserTestCase
         $this->signIn('ines.okafor');
         $this->newRule(self::CHASE."\nset Nothing to now");
         $this->see('dialog [data-misread="1"]', '‘Nothing’ is not understood here');
+        // What is typed into the page is completed, too.
+        $page = $this->see('dialog textarea')->sendKeys([WebDriverKeys::CONTROL, WebDriverKeys::END, WebDriverKeys::NULL, "\nset Prio"]);
+        $this->see('dialog [role=listbox] [aria-selected=true]', 'Priority');
+        $page->sendKeys(WebDriverKeys::TAB)->sendKeys('to ');
+        $this->see('dialog [role=listbox] [role=option]', 'Normal');
+        $page->sendKeys('Ur');
+        $this->see('dialog [role=listbox] [aria-selected=true]', 'Urgent');
+        $page->sendKeys(WebDriverKeys::TAB);
+        self::assertStringEndsWith("\nset Priority to Urgent ", (string) $page->getAttribute('value'));
+        $page->sendKeys('and Rev');
+        $this->see('dialog [role=listbox]', 'Review');
+        $page->sendKeys(WebDriverKeys::ESCAPE);
+        $this->notSee('dialog [role=listbox]');
+        $this->see('dialog textarea');
         $this->press('Cancel', 'dialog button');
-        $this->asText(self::CHASE);
+        $this->openAsText(self::CHASE, true);
+        $this->press('Take this text', 'dialog button');
+        $this->notSee('dialog[open] textarea');
+        $this->saved();
         // One more line, completed while it is typed.
         $line = $this->see('[aria-label="Write a line"]');
         $line->sendKeys('after 8 days set Sta');
@@ -174,22 +191,14 @@ final class EvidenceTest extends BrowserTestCase
         $this->openAsText($text);
     }
 
-    private function asText(string $text): void
-    {
-        $this->openAsText($text);
-        $this->press('Take this text', 'dialog button');
-        $this->notSee('dialog[open] textarea');
-        $this->saved();
-    }
-
-    private function openAsText(string $text): void
+    private function openAsText(string $text, bool $typed = false): void
     {
         $this->press('More for this rule');
         $this->press('As text…');
         $this->until(fn (): bool => str_contains((string) $this->browser->executeScript('return document.querySelector("dialog textarea")?.value ?? ""'), 'When'), 'for the text of the page');
-        $box = $this->see('dialog textarea');
-        $box->sendKeys([WebDriverKeys::CONTROL, 'a', WebDriverKeys::NULL]);
-        $box->sendKeys($text);
+        $box = $this->see('dialog textarea')->sendKeys([WebDriverKeys::CONTROL, 'a', WebDriverKeys::NULL]);
+        // Pasted, unless the typing is what is tried.
+        $typed ? $box->sendKeys($text) : $this->browser->executeScript('document.execCommand("insertText", false, arguments[0])', [$text]);
     }
 
     private function putInForce(): void

@@ -2,6 +2,7 @@
     import { onMount, untrack } from 'svelte';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
+    import RuleTextBox from '../../parts/RuleTextBox.svelte';
     import type { Document } from '../../state/document.svelte';
     import type { JsonObject } from '../../state/pointer';
     import { toasts } from '../../state/toasts.svelte';
@@ -10,7 +11,7 @@
     let text = $state('');
     let misread = $state.raw<Shapes['MisreadingShape'][]>([]);
     let busy = $state(true);
-    let box = $state<HTMLTextAreaElement>();
+    let box = $state<ReturnType<typeof RuleTextBox>>();
 
     onMount(async () => {
         text = (await ask(api.POST('/api/text/print', { body: { file: untrack(() => page.file) } }))).text;
@@ -59,19 +60,12 @@
     function find(wrong: Shapes['MisreadingShape']) {
         const lines = text.split('\n');
         const start = lines.slice(0, wrong.line - 1).reduce((sum, line) => sum + line.length + 1, 0) + wrong.position;
-        box?.focus();
-        box?.setSelectionRange(start, start + wrong.word.length);
+        box?.select(start, start + wrong.word.length);
     }
 </script>
 
 <Confirm title="The rule as text" go={may ? 'Take this text' : 'Close'} {busy} onconfirm={may ? take : onclose} {onclose} wide>
-    <textarea
-        bind:this={box}
-        class="input figures h-[300px] resize-y text-[12.5px]! leading-relaxed!"
-        aria-label="The rule as text"
-        spellcheck="false"
-        readonly={!may}
-        bind:value={text}></textarea>
+    <RuleTextBox bind:this={box} bind:text readonly={!may} label="The rule as text" />
     <div class="min-h-[40px] text-[12.5px]" aria-live="polite" data-misread={misread.length}>
         {#each misread.slice(0, 4) as wrong (wrong.line)}
             <button type="button" class="block text-left hover:text-iris" onclick={() => find(wrong)}
@@ -82,7 +76,7 @@
         {/each}
     </div>
     <p class="mini">
-        One sentence a line, as they read on the page. Copy it, and paste it into another company.
+        One sentence a line, as they read on the page; <kbd>Tab</kbd> takes what is offered. Copy it, and paste it into another company.
         <button type="button" class="link" onclick={copy}>Copy</button>
     </p>
 </Confirm>

@@ -1,0 +1,130 @@
+<script lang="ts">
+    import { api, ask } from '../api/client';
+    import { caretAt } from './caret';
+    import { completions, continued } from './typing';
+
+    /** A whole rule as text. What is typed at the end of a row is completed from what could stand there. */
+    let { text = $bindable(''), readonly = false, label }: { text: string; readonly?: boolean; label: string } = $props();
+    let box = $state<HTMLTextAreaElement>();
+    let offers = $state.raw<string[]>([]);
+    let from = 0; // where in the row the offers stand
+    let chosen = $state(0);
+    let place = $state({ left: 0, top: 0 });
+    let list = $state<HTMLElement>();
+    let asked = 0;
+    let timer = 0;
+
+    /** Takes the caret to a word. */
+    export function select(start: number, end: number) {
+        box?.focus();
+        box?.setSelectionRange(start, end);
+    }
+
+    /** The row the caret stands at the end of; null when it stands elsewhere. */
+    function row(): { start: number; typed: string } | null {
+        if (!box || box.selectionStart !== box.selectionEnd) return null;
+        const at = box.selectionStart;
+        const start = box.value.lastIndexOf('\n', at - 1) + 1;
+        const rest = box.value.slice(at).split('\n', 1)[0] ?? '';
+        return rest.trim() === '' ? { start, typed: box.value.slice(start, at) } : null;
+    }
+
+    function typed() {
+        offers = [];
+        clearTimeout(timer);
+        const turn = ++asked;
+        timer = window.setTimeout(async () => {
+            const here = row();
+            if (!here || here.typed.trim() === '' || !box) return;
+            const before = box.value.slice(0, box.selectionStart);
+            const read = await ask(api.POST('/api/text/rule', { body: { text: before } })).catch(() => null);
+            const wrong = read?.misread.find((one) => one.line === before.split('\n').length);
+            if (turn !== asked || !wrong || !box) return;
+            offers = completions(here.typed, wrong.position, wrong.expected);
+            from = wrong.position;
+            chosen = 0;
+            const caret = caretAt(box);
+            place = { left: Math.min(caret.left, box.clientWidth - 240), top: caret.top + caret.line + 4 };
+        }, 120);
+    }
+
+    function close() {
+        asked++;
+        offers = [];
+    }
+
+    function take(offer: string | undefined) {
+        const here = row();
+        if (!here || offer === undefined || !box) return;
+        const at = box.selectionStart;
+        const next = continued(here.typed, from, offer);
+        box.setRangeText(next, here.start, at, 'end');
+        text = box.value;
+        box.focus();
+        typed();
+    }
+
+    function step(by: number) {
+        chosen = Math.max(0, Math.min(offers.length - 1, chosen + by));
+        list?.children[chosen]?.scrollIntoView({ block: 'nearest' });
+    }
+
+    function key(event: KeyboardEvent) {
+        if (!offers.length || event.ctrlKey || event.metaKey || event.altKey || event.shiftKey) return;
+        const does: Record<string, () => void> = {
+            ArrowDown: () => step(1),
+            ArrowUp: () => step(-1),
+            Tab: () => take(offers[chosen]),
+            Escape: close,
+        };
+        const act = does[event.key];
+        if (!act) {
+            if (/^(Arrow|Home|End|Page|Enter)/.test(event.key)) close();
+            return;
+        }
+        event.preventDefault();
+        event.stopPropagation();
+        act();
+    }
+</script>
+
+<div class="relative">
+    <textarea
+        bind:this={box}
+        class="input figures h-[300px] resize-y text-[12.5px]! leading-relaxed!"
+        aria-label={label}
+        aria-autocomplete="list"
+        aria-controls="text-completions"
+        spellcheck="false"
+        {readonly}
+        bind:value={text}
+        oninput={typed}
+        onkeydown={key}
+        onclick={close}
+        onscroll={close}
+        onblur={close}></textarea>
+    {#if offers.length}
+        <div
+            bind:this={list}
+            id="text-completions"
+            class="floating max-h-[168px] min-w-[220px] overflow-auto! py-1"
+            style="left: {place.left}px; top: {place.top}px"
+            role="listbox"
+            aria-label="What could stand here"
+        >
+            {#each offers as offer, index (offer)}
+                <button
+                    type="button"
+                    class="option"
+                    role="option"
+                    tabindex="-1"
+                    aria-selected={index === chosen}
+                    onmousedown={(event) => {
+                        event.preventDefault();
+                        take(offer);
+                    }}>{offer}</button
+                >
+            {/each}
+        </div>
+    {/if}
+</div>
