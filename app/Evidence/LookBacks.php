@@ -50,18 +50,38 @@ final readonly class LookBacks
         $inForce = array_values(array_filter($this->rules->all(), static fn (Rule $known): bool => $known->id === $rule->id))[0] ?? null;
         $make = fn (Rule $of): LookBack => new LookBack($of, $this->schemas->schema(), $this->company->zone(), $this->past, $this->facts, Value::instantText($from), Value::instantText($until));
         [$own, $other] = [$make($rule), $inForce === null ? null : $make($inForce)];
-        $sum = ['records' => 0, 'of' => (int) $this->db->scalar('SELECT COUNT(DISTINCT record_id) FROM entries WHERE record_type = ?', [$rule->on]), 'changes' => 0, 'fires' => 0, 'otherFires' => 0, 'appear' => 0, 'vanish' => 0, 'weeks' => [], 'otherWeeks' => []];
+        $types = array_values(array_unique([$own->type->name, $other?->type->name ?? $own->type->name]));
+        $sum = ['records' => 0, 'of' => array_sum(array_map(fn (string $type): int => (int) $this->db->scalar('SELECT COUNT(DISTINCT record_id) FROM entries WHERE record_type = ?', [$type]), $types)), 'changes' => 0, 'fires' => 0, 'otherFires' => 0, 'appear' => 0, 'vanish' => 0, 'weeks' => [], 'otherWeeks' => []];
         $listed = [];
         $told = microtime(true);
-        foreach ($this->past->ofType($rule->on) as $id => $changes) {
-            $sum['records']++;
-            $sum['changes'] += count($changes);
-            $fires = $own->of($id, $changes);
-            $theirs = $other?->of($id, $changes) ?? [];
-            $this->count($sum, $fires, $theirs, $listed);
-            if (microtime(true) - $told > self::SECONDS_BETWEEN) {
-                $told = microtime(true);
-                yield $this->piece($sum, $own, $listed, $inForce !== null, false);
+        // Record by record, where both have the record's own past before them; else what each finds is kept until all is known.
+        $streams = $rule->own && ($inForce->own ?? true);
+        $kept = $keptTheirs = [];
+        foreach ($types as $type) {
+            foreach ($this->past->ofType($type) as $id => $changes) {
+                $sum['records']++;
+                $sum['changes'] += count($changes);
+                $fires = $own->type->name === $type ? $own->of($id, $changes) : [];
+                $theirs = $other?->type->name === $type ? $other->of($id, $changes) : [];
+                if ($streams) {
+                    $this->count($sum, $fires, $theirs, $listed);
+                }
+                if (! $streams && $fires !== []) {
+                    $kept[$id] = $fires;
+                }
+                if (! $streams && $theirs !== []) {
+                    $keptTheirs[$id] = $theirs;
+                }
+                if (microtime(true) - $told > self::SECONDS_BETWEEN) {
+                    $told = microtime(true);
+                    yield $this->piece($sum, $own, $listed, $inForce !== null, false);
+                }
+            }
+        }
+        if (! $streams) {
+            [$fires, $theirs] = [$own->settle() + $kept, ($other?->settle() ?? []) + $keptTheirs];
+            foreach ($fires + $theirs as $id => $_) {
+                $this->count($sum, $fires[$id] ?? [], $theirs[$id] ?? [], $listed);
             }
         }
         usort($listed, static fn (array $one, array $other): int => $other['at'] <=> $one['at']);

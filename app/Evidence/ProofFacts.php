@@ -8,6 +8,7 @@ use VividLedger\Condition\Total;
 use VividLedger\Engine\GuardState;
 use VividLedger\Message\Address;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Trigger\FallsQuiet;
 use VividLedger\Schema\Children;
 
 /** The facts a proof was kept with: its own records, and nothing else of what the company has since done. People, letters and calendars are those of today. */
@@ -88,5 +89,11 @@ final class ProofFacts extends PaperFacts
     public function messagesTo(Address $address, \DateTimeImmutable $since): array
     {
         return [];
+    }
+
+    /** The records of a proof have no past but what is played. */
+    public function silentSince(FallsQuiet $trigger, string $type, int $id): null
+    {
+        return null;
     }
 }

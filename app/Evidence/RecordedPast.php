@@ -60,6 +60,7 @@ final class RecordedPast implements Past
             WHERE e.record_type = ? AND e.record_id BETWEEN ? AND ? AND e.kind IN ({$kinds}) ORDER BY e.record_id, e.id",
             [$type, $from, $to],
         );
+        $wrote = array_fill_keys(array_map(static fn (object $row): int => (int) $row->entry_id, $this->db->select("SELECT DISTINCT entry_id FROM messages WHERE record_type = ? AND record_id BETWEEN ? AND ? AND channel <> 'app'", [$type, $from, $to])), true);
         $changes = [];
         $record = null;
         $entry = null;
@@ -67,7 +68,7 @@ final class RecordedPast implements Past
         $fields = $this->schemas->schema()->types[$type]->fields;
         foreach ($rows as $row) {
             if ($entry !== null && $entry->id !== $row->id) {
-                $changes[] = self::change($entry, $set);
+                $changes[] = self::change($entry, $set, isset($wrote[$entry->id]));
                 $set = [];
             }
             if ($record !== null && $record !== (int) $row->record_id) {
@@ -81,7 +82,7 @@ final class RecordedPast implements Past
             }
         }
         if ($entry !== null && $record !== null) {
-            $changes[] = self::change($entry, $set);
+            $changes[] = self::change($entry, $set, isset($wrote[$entry->id]));
             yield $record => $changes;
         }
     }
@@ -93,11 +94,11 @@ final class RecordedPast implements Past
     }
 
     /** @param  array<string, string|int|bool|null>  $set */
-    private static function change(object $row, array $set): PastChange
+    private static function change(object $row, array $set, bool $wrote): PastChange
     {
         $event = EventKind::tryFrom($row->kind);
         $data = $row->data === null ? [] : json_decode($row->data, true, 64, JSON_THROW_ON_ERROR);
 
-        return new PastChange((int) $row->id, $row->kind, str_replace(' ', 'T', $row->at).'Z', $row->actor_id === null ? null : (int) $row->actor_id, CauseKind::from($row->via), $set, $event, (string) ($data['text'] ?? $data['name'] ?? $data['title'] ?? ''), $row->rule_id === null || $event !== null ? null : (int) $row->rule_id);
+        return new PastChange((int) $row->id, $row->kind, str_replace(' ', 'T', $row->at).'Z', $row->actor_id === null ? null : (int) $row->actor_id, CauseKind::from($row->via), $set, $event, (string) ($data['text'] ?? $data['name'] ?? $data['title'] ?? ''), $row->rule_id === null || $event !== null ? null : (int) $row->rule_id, $wrote);
     }
 }

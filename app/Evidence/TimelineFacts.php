@@ -10,6 +10,7 @@ use App\Store\SchemaStore;
 use Illuminate\Database\Connection;
 use VividLedger\Condition\Total;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Trigger\FallsQuiet;
 use VividLedger\Schema\Children;
 
 /** The facts just after an entry, for looking back over very many of them: one object, moved through time. */
@@ -63,5 +64,11 @@ final class TimelineFacts extends PaperFacts
     private function past(): PastFacts
     {
         return $this->past ??= new PastFacts($this->db, $this->schemas, $this->history, $this->entry, $this->then);
+    }
+
+    /** Silences of the past are found by replaying it. */
+    public function silentSince(FallsQuiet $trigger, string $type, int $id): null
+    {
+        return null;
     }
 }

@@ -12,6 +12,7 @@ use VividLedger\Engine\TasksOfLine;
 use VividLedger\Message\Address;
 use VividLedger\People\Person;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Trigger\FallsQuiet;
 use VividLedger\Schema\Children;
 
 /** The engine's facts as they stood just after an entry: records from their history, guards without later keys. Nothing is taken or kept. */
@@ -137,5 +138,11 @@ final class PastFacts extends PeopleStore implements Facts
     public function messagesTo(Address $address, \DateTimeImmutable $since): array
     {
         return [];
+    }
+
+    /** Silences of the past are found by replaying it. */
+    public function silentSince(FallsQuiet $trigger, string $type, int $id): null
+    {
+        return null;
     }
 }

@@ -12,6 +12,7 @@ use VividLedger\Engine\TasksOfLine;
 use VividLedger\Message\Address;
 use VividLedger\People\Person;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Trigger\FallsQuiet;
 use VividLedger\Schema\Children;
 
 /** The engine's facts from the database. Made anew for each save, so that nothing is asked twice and nothing is stale. */
@@ -205,5 +206,10 @@ class StoredFacts extends PeopleStore implements Facts
         $row = $type === null ? null : $this->db->selectOne('SELECT * FROM `'.TypeTable::name($typeName)."` WHERE id = ?{$lock}", [$id]);
 
         return $type === null || $row === null ? null : Columns::record($type, $row);
+    }
+
+    public function silentSince(FallsQuiet $trigger, string $type, int $id): ?\DateTimeImmutable
+    {
+        return Silence::since($this->db, $trigger, $type, $id);
     }
 }

@@ -15,12 +15,6 @@ use VividLedger\Schema\RecordType;
 /** Finds the records on which something of a sort last happened so long ago, by the entries of that time. */
 final readonly class QuietRecords
 {
-    private const KINDS = [
-        'change' => ['created', 'changed', 'restored'],
-        'activity' => ['created', 'changed', 'restored', 'comment', 'file', 'task_done', 'reply', 'by_hand'],
-        'reply' => ['reply'],
-    ];
-
     public function __construct(
         private Connection $db,
         private SchemaStore $schemas,
@@ -73,7 +67,7 @@ final readonly class QuietRecords
                 [$from, $to, $type->name, $trigger->field->name ?? '', $value, $cursor],
             );
         }
-        $kinds = "'".implode("', '", self::KINDS[$trigger->sort])."'";
+        $kinds = "'".implode("', '", FallsQuiet::BREAKS[$trigger->sort])."'";
 
         return $this->db->select(
             "SELECT e.id, e.record_id, e.at FROM entries e WHERE e.at BETWEEN ? AND ? AND e.record_type = ? AND e.kind IN ({$kinds}) AND e.id > ?

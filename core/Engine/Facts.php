@@ -9,6 +9,7 @@ use VividLedger\Message\Address;
 use VividLedger\People\Names;
 use VividLedger\People\Person;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Trigger\FallsQuiet;
 use VividLedger\Schema\Children;
 use VividLedger\Time\Calendars;
 
@@ -74,4 +75,7 @@ interface Facts extends Calendars, Names
      * @return list<\DateTimeImmutable> the oldest first
      */
     public function messagesTo(Address $address, \DateTimeImmutable $since): array;
+
+    /** When what a silence of a record is counted from happened; null when nothing did, or it has been answered since. */
+    public function silentSince(FallsQuiet $trigger, string $type, int $id): ?\DateTimeImmutable;
 }

@@ -8,6 +8,7 @@ use VividLedger\Condition\Total;
 use VividLedger\Message\Address;
 use VividLedger\People\Person;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Trigger\FallsQuiet;
 use VividLedger\Schema\Children;
 use VividLedger\Schema\Schema;
 use VividLedger\Time\WorkingCalendar;
@@ -198,5 +199,10 @@ final class Standing implements Facts
     public function messageSent(Address $address): void
     {
         $this->sent[$address->key()] = ($this->sent[$address->key()] ?? 0) + 1;
+    }
+
+    public function silentSince(FallsQuiet $trigger, string $type, int $id): ?\DateTimeImmutable
+    {
+        return $this->below->silentSince($trigger, $type, $id);
     }
 }

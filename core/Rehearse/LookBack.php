@@ -14,6 +14,7 @@ use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\ComesRound;
 use VividLedger\Rule\Trigger\DateArrives;
 use VividLedger\Rule\Trigger\FallsQuiet;
+use VividLedger\Rule\Trigger\Swept;
 use VividLedger\Rule\Trigger\Watch;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
@@ -29,7 +30,14 @@ final class LookBack
     /** How many firings were held back by the repeat guard. */
     public int $heldBack = 0;
 
-    private readonly RecordType $type;
+    /** The type whose changes are replayed: the rule's own, or that of the related records it watches. */
+    public readonly RecordType $type;
+
+    /** @var list<array{int, string, int, string}> entry, moment, record and occasion of what a related record's changes would have started, before the guards */
+    private array $started = [];
+
+    /** What the silence of the record at hand is counted from. */
+    private ?PastChange $quietSince = null;
 
     /** @var array<string, true> keys of the index under which the rule looks at changes */
     private readonly array $keys;
@@ -46,14 +54,14 @@ final class LookBack
 
     public function __construct(
         private readonly Rule $rule,
-        Schema $schema,
+        private readonly Schema $schema,
         private readonly \DateTimeZone $zone,
         private readonly Past $past,
         private readonly Facts $present,
         private readonly string $from,
         private readonly string $until,
     ) {
-        $this->type = $schema->types[$rule->on];
+        $this->type = $schema->types[$rule->own ? $rule->on : $rule->trigger->watch()->type];
         $this->nothing = $this->nothing();
         $this->keys = array_fill_keys($rule->watch()->keys(), true);
         $this->then = new Paper($present, $schema, new \DateTimeImmutable($from));
@@ -63,7 +71,7 @@ final class LookBack
 
     /**
      * @param  list<PastChange>  $changes  of one record, in order
-     * @return list<PastFire>
+     * @return list<PastFire> those of this record; for a rule that watches related records none before all are known
      */
     public function of(int $id, array $changes): array
     {
@@ -72,6 +80,7 @@ final class LookBack
         $record = null;
         $fires = [];
         $guard = ['state' => new GuardState, 'keys' => []];
+        $this->quietSince = null;
         foreach ($changes as $index => $change) {
             $before = $record;
             if ($change->kind === 'deleted') {
@@ -87,10 +96,13 @@ final class LookBack
                 $record = new Record($this->type->name, $id, ++$version, $values);
             }
             // Its own change is no news to a rule.
-            if ($change->isAsked() && $change->rule !== $this->rule->id && ($record ?? $before) !== null && $this->rule->own) {
-                $this->judge($change, $before, $record, $guard, $fires);
+            if ($change->isAsked() && $change->rule !== $this->rule->id && ($record ?? $before) !== null) {
+                $this->rule->own ? $this->judge($change, $before, $record, $guard, $fires) : $this->judgeRelated($change, $before, $record);
             }
-            if ($record !== null && $this->rule->trigger instanceof \VividLedger\Rule\Trigger\Swept) {
+            if ($this->rule->trigger instanceof FallsQuiet) {
+                $this->listen($this->rule->trigger, $change);
+            }
+            if ($record !== null && $this->rule->trigger instanceof Swept) {
                 $this->swept($record, $change, $changes[$index + 1] ?? null, $guard, $fires);
             }
         }
@@ -129,6 +141,54 @@ final class LookBack
             return;
         }
         $this->fire($record, $past->entry, $past->at, $moment, $change->occasion(), $guard, $fires);
+    }
+
+    /** What a change of a related record would have started; the guards are asked once all of it is known, in the order in which it happened. */
+    private function judgeRelated(PastChange $past, ?Record $before, ?Record $after): void
+    {
+        $record = $after ?? $before;
+        if ($record === null || $past->event !== null || $past->at < $this->from || $past->at > $this->until || ! $this->mayLook($past, $before, $after)) {
+            return;
+        }
+        $moment = $past->moment();
+        $change = new Change($before, $after, $past->actor, $moment, $past->via);
+        $facts = $this->past->after($past->entry, $moment);
+        if (! $this->rule->looksAt($change, $facts)) {
+            return;
+        }
+        foreach ($this->rule->trigger->subjects($change, $facts) ?? [] as $subject) {
+            if ($subject->type !== $this->rule->on || ! $this->rule->holds(new View($subject, $facts, $change))) {
+                continue;
+            }
+            $was = $this->rule->guard->wantsTurn() ? $this->rule->before($change, $subject, $facts, $this->schema) : null;
+            if ($was === null || ! $this->rule->holds($was)) {
+                $this->started[] = [$past->entry, $past->at, $subject->id, "{$record->type}:{$record->id}:{$change->occasion()}"];
+            }
+        }
+    }
+
+    /**
+     * For a rule that watches related records, once all of them have been replayed.
+     *
+     * @return array<int, list<PastFire>> by record
+     */
+    public function settle(): array
+    {
+        sort($this->started);
+        $guards = [];
+        $fires = [];
+        foreach ($this->started as [$entry, $at, $id, $occasion]) {
+            $moment = new \DateTimeImmutable($at);
+            $record = $this->past->after($entry, $moment)->record($this->rule->on, $id);
+            if ($record !== null) {
+                $guards[$id] ??= ['state' => new GuardState, 'keys' => []];
+                $fires[$id] ??= [];
+                $this->fire($record, $entry, $at, $moment, $occasion, $guards[$id], $fires[$id]);
+            }
+        }
+        $this->started = [];
+
+        return $fires;
     }
 
     /** Most changes end here: they touch nothing the rule watches. */
@@ -177,7 +237,7 @@ final class LookBack
             return;
         }
         [$start, $end] = [new \DateTimeImmutable($after), new \DateTimeImmutable($until)];
-        foreach ($this->moments($record, $change, $start, $end) as [$moment, $occasion]) {
+        foreach ($this->moments($record, $start, $end) as [$moment, $occasion]) {
             if ($moment > $start && $moment <= $end && ! isset($guard['keys'][$occasion])) {
                 $facts = $this->readsOthers ? $this->past->after($change->entry, $moment) : $this->at($moment);
                 if ($this->rule->holds(new View($record, $facts))) {
@@ -188,19 +248,26 @@ final class LookBack
         }
     }
 
+    private function listen(FallsQuiet $trigger, PastChange $change): void
+    {
+        $field = $trigger->field->name ?? '';
+        $this->quietSince = match (true) {
+            $trigger->sort === 'reply' => $change->kind === 'reply' ? null : ($change->wrote ? $change : $this->quietSince),
+            $trigger->sort === 'value' => array_key_exists($field, $change->set) ? ($change->set[$field] === $trigger->value ? $change : null) : $this->quietSince,
+            default => in_array($change->kind, FallsQuiet::BREAKS[$trigger->sort] ?? [], true) ? $change : $this->quietSince,
+        };
+    }
+
     /** @return list<array{\DateTimeImmutable, string}> */
-    private function moments(Record $record, PastChange $change, \DateTimeImmutable $start, \DateTimeImmutable $end): array
+    private function moments(Record $record, \DateTimeImmutable $start, \DateTimeImmutable $end): array
     {
         $trigger = $this->rule->trigger;
         $calendar = $this->present->calendar(null);
         if ($trigger instanceof DateArrives) {
             return Upcoming::dates($trigger, $this->type, $record, $this->present, $this->zone, $start, $end);
         }
-        if ($trigger instanceof FallsQuiet && in_array($trigger->sort, ['change', 'activity'], true)) {
-            return [[$trigger->due->from($change->moment(), $this->zone, $calendar), $trigger->occasion($change->entry)]];
-        }
-        if ($trigger instanceof FallsQuiet && $trigger->field !== null && array_key_exists($trigger->field->name, $change->set) && $change->set[$trigger->field->name] === $trigger->value) {
-            return [[$trigger->due->from($change->moment(), $this->zone, $calendar), $trigger->occasion($change->entry)]];
+        if ($trigger instanceof FallsQuiet) {
+            return $this->quietSince === null ? [] : [[$trigger->due->from($this->quietSince->moment(), $this->zone, $calendar), $trigger->occasion($this->quietSince->entry)]];
         }
         if ($trigger instanceof ComesRound && $trigger->per === null) {
             return array_map(static fn (\DateTimeImmutable $at): array => [$at, $trigger->occasion($at)], $trigger->timetable->between($start, $end, $this->zone, $calendar));

@@ -17,6 +17,7 @@ use VividLedger\Engine\TasksOfLine;
 use VividLedger\Message\Address;
 use VividLedger\People\Person;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Trigger\FallsQuiet;
 use VividLedger\Schema\Children;
 use VividLedger\Schema\Schema;
 use VividLedger\Time\WorkingCalendar;
@@ -260,5 +261,10 @@ final class Paper implements Facts
         }
 
         return false;
+    }
+
+    public function silentSince(FallsQuiet $trigger, string $type, int $id): ?\DateTimeImmutable
+    {
+        return $this->below->silentSince($trigger, $type, $id);
     }
 }

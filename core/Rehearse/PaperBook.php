@@ -8,11 +8,15 @@ use VividLedger\Engine\RuleBook;
 use VividLedger\Engine\RuleIndex;
 use VividLedger\Record\Change;
 use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\Watch;
 
 /** The rules of a rehearsal: the one that is rehearsed among those in force. What time sets off concerns one rule at a time. */
 final class PaperBook implements RuleBook
 {
     private readonly RuleIndex $index;
+
+    /** @var array<string, bool> whether pages beyond the index may be touched, by what a change touches */
+    private array $touches = [];
 
     /** @param  list<Rule>  $rules  in the order the administrator set */
     public function __construct(
@@ -32,7 +36,8 @@ final class PaperBook implements RuleBook
     public function mayTouchRuns(Change $change): bool
     {
         // Runs that began before the rehearsal stay on pages the index may not know.
-        return $this->pages !== null || $this->index->mayTouchRuns($change);
+        return $this->index->mayTouchRuns($change)
+            || ($this->pages !== null && ($this->touches[$change->record()->type.' '.implode(' ', Watch::keysOf($change))] ??= $this->pages->mayTouchRuns($change)));
     }
 
     public function page(int $rule, int $number): ?Rule

@@ -16,6 +16,7 @@ final readonly class PastChange
      * @param  array<string, string|int|bool|null>  $set  fields and what they became
      * @param  ?EventKind  $event  what it was, when it changed no field
      * @param  ?int  $rule  whose firing or line made it
+     * @param  bool  $wrote  whether a message went out with it
      */
     public function __construct(
         public int $entry,
@@ -27,6 +28,7 @@ final readonly class PastChange
         public ?EventKind $event = null,
         public string $text = '',
         public ?int $rule = null,
+        public bool $wrote = false,
     ) {
     }
 

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace VividLedger\Rehearse;
 
 use VividLedger\Engine\Facts;
+use VividLedger\Message\Channel;
+use VividLedger\Message\Message;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\ComesRound;
@@ -18,11 +20,6 @@ use VividLedger\Schema\Schema;
 /** Finds when time will set off rules on one record. What has happened on paper moves it, so it is asked again after each step. */
 final class Upcoming
 {
-    private const KINDS = [
-        'change' => ['created', 'changed', 'restored', 'fired', 'line'],
-        'activity' => ['created', 'changed', 'restored', 'fired', 'line', 'comment', 'file', 'task_done', 'reply', 'by_hand'],
-    ];
-
     /** @var list<Rule> */
     private readonly array $rules;
 
@@ -50,7 +47,8 @@ final class Upcoming
                 continue;
             }
             foreach ($this->moments($rule, $record, $entries, $facts, $until) as [$at, $occasion]) {
-                if ($at > $this->from && $at <= $until && ! isset($this->came["{$rule->id} {$occasion}"]) && ($next === null || $at < $next->at)) {
+                // What lay behind already when the date was set, no sweep would find.
+                if ($at > $this->from && $at >= $facts->now() && $at <= $until && ! isset($this->came["{$rule->id} {$occasion}"]) && ($next === null || $at < $next->at)) {
                     $next = new Start($at, $rule, $record, $rule->trigger::event(), $occasion, $rule->trigger->wanted());
                 }
             }
@@ -75,9 +73,9 @@ final class Upcoming
             return self::dates($trigger, $this->schema->types[$record->type], $record, $facts, $this->zone, $this->from, $until);
         }
         if ($trigger instanceof FallsQuiet) {
-            $last = $this->lastOf($trigger, $record, $entries);
+            [$since, $number] = $this->silentSince($trigger, $record, $entries, $facts);
 
-            return $last === null ? [] : [[$trigger->due->from($last->at, $this->zone, $facts->calendar(null)), $trigger->occasion($last->number)]];
+            return $since === null ? [] : [[$trigger->due->from($since, $this->zone, $facts->calendar(null)), $trigger->occasion($number)]];
         }
         if ($trigger instanceof ComesRound && $trigger->per === null) {
             return array_map(static fn (\DateTimeImmutable $at): array => [$at, $trigger->occasion($at)], $trigger->timetable->between(max($this->from, $facts->now()->modify('-1 second')), $until, $this->zone, $facts->calendar(null)));
@@ -109,35 +107,35 @@ final class Upcoming
     }
 
     /**
-     * The last entry after which the record can have fallen quiet; null when none counts, or it has been answered.
+     * When what the silence is counted from happened, and the number of its entry: 0 when that was before the rehearsal.
      *
      * @param  list<PaperEntry>  $entries
+     * @return array{?\DateTimeImmutable, int} no moment when nothing counts, or it has been answered
      */
-    private function lastOf(FallsQuiet $trigger, Record $record, array $entries): ?PaperEntry
+    private function silentSince(FallsQuiet $trigger, Record $record, array $entries, Facts $facts): array
     {
         foreach (array_reverse($entries) as $entry) {
             if ($entry->told->record->type !== $record->type || $entry->told->record->id !== $record->id) {
                 continue;
             }
-            if ($trigger->sort === 'reply') {
-                if ($entry->told->kind === 'reply') {
-                    return null;
-                }
-                if ($entry->messages !== []) {
-                    return $entry;
-                }
-            } elseif ($trigger->sort === 'value') {
-                if ($trigger->field !== null && self::touches($entry, $trigger->field->name)) {
-                    $now = $record->value($trigger->field->name);
+            $breaks = match ($trigger->sort) {
+                'reply' => $entry->told->kind === 'reply' || array_filter($entry->messages, static fn (Message $message): bool => $message->channel !== Channel::App) !== [],
+                'value' => $trigger->field !== null && self::touches($entry, $trigger->field->name),
+                default => in_array($entry->told->kind, FallsQuiet::BREAKS[$trigger->sort] ?? [], true),
+            };
+            if ($breaks) {
+                $isAnswered = $trigger->sort === 'reply' ? $entry->told->kind === 'reply' : $trigger->field !== null && ! self::keeps($record->value($trigger->field->name), $trigger);
 
-                    return $now === $trigger->value || ($trigger->field->type === FieldType::Tick && (bool) $now === $trigger->value) ? $entry : null;
-                }
-            } elseif (in_array($entry->told->kind, self::KINDS[$trigger->sort], true) && (! in_array($entry->told->kind, ['fired', 'line'], true) || ($entry->told->data['changes'] ?? []) !== [])) {
-                return $entry;
+                return [$isAnswered ? null : $entry->at, $entry->number];
             }
         }
 
-        return null;
+        return [$facts->silentSince($trigger, $record->type, $record->id), 0];
+    }
+
+    private static function keeps(string|int|bool|null $value, FallsQuiet $trigger): bool
+    {
+        return $value === $trigger->value || ($trigger->field?->type === FieldType::Tick && (bool) $value === $trigger->value);
     }
 
     private static function touches(PaperEntry $entry, string $field): bool

@@ -25,7 +25,7 @@ final class BulkTest extends AppTestCase
             $outcomes = [];
             foreach ([true, false] as $atOnce) {
                 DB::beginTransaction();
-                $this->app->forgetScopedInstances();
+                $this->forgetEverything();
                 $this->clockAt(self::NOW);
                 $outcomes[] = $this->story($seed, $atOnce);
                 DB::rollBack();

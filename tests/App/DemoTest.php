@@ -90,7 +90,7 @@ final class DemoTest extends AppTestCase
 
     private function play(int $seed): void
     {
-        $this->app->forgetScopedInstances();
+        $this->forgetEverything();
         $until = new \DateTimeImmutable(self::UNTIL);
         $this->clockAt($until->modify('-18 months -1 day')->format('c'));
         $this->app->make(Demo::class)->loadRules();

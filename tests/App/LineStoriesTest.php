@@ -237,7 +237,7 @@ final class LineStoriesTest extends AppTestCase
         $definition = json_decode($row, true);
         unset($definition['fields']['topic']['choices']['visit']);
         DB::table('record_types')->where('name', 'ticket')->update(['definition' => json_encode($definition)]);
-        $this->app->forgetScopedInstances();
+        $this->forgetEverything();
         $this->clockAt(self::NOW);
         self::assertSame([], $this->ticket(['topic' => 'health'])['fired']);
         $listed = array_values(array_filter($this->as('ines.okafor', 'GET', 'rules')->json(), static fn (array $one): bool => $one['id'] === $rule))[0];

@@ -34,7 +34,7 @@ final class LookBackTest extends TimeTestCase
 
     private function story(int $seed): int
     {
-        $this->app->forgetScopedInstances();
+        $this->forgetEverything();
         $this->clockAt(self::NOW);
         $schema = $this->app->make(SchemaStore::class)->schema();
         $customers = [$this->customer('One', 'basic')['id'], $this->customer('Two', 'full_care')['id']];
@@ -72,6 +72,69 @@ final class LookBackTest extends TimeTestCase
         sort($expected);
         self::assertSame($expected, $found, "story {$seed}: ".json_encode($file));
         self::assertSame([0, 0, count($were)], [$last['appear'], $last['vanish'], array_sum((array) $last['weeks'])]);
+
+        return count($were);
+    }
+
+    public function test_a_rule_that_watches_related_records_is_found_to_have_fired_when_it_did(): void
+    {
+        $fired = [];
+        for ($seed = 401; $seed <= 430; $seed++) {
+            DB::beginTransaction();
+            $about = $seed % 2 === 0 ? 'ticket' : 'customer';
+            $fired[$about] = ($fired[$about] ?? 0) + $this->relatedStory($seed, $about);
+            DB::rollBack();
+        }
+        self::assertGreaterThan(25, min($fired), json_encode($fired));
+    }
+
+    private function relatedStory(int $seed, string $about): int
+    {
+        $this->forgetEverything();
+        $this->clockAt(self::NOW);
+        $schema = $this->app->make(SchemaStore::class)->schema();
+        $customers = [$this->customer('One', 'basic')['id'], $this->customer('Two', 'full_care')['id']];
+        $stories = new Stories($seed, $schema, ['ines.okafor', 'edda.marlow'], ['customer' => $customers, 'contact' => [0], 'quote' => [0]]);
+        $random = $stories->random;
+        $watched = $about === 'ticket' ? 'customer' : 'ticket';
+        $when = ['kind' => 'related', 'related' => $about === 'ticket' ? 'customer' : 'ticket.customer', 'happening' => $stories->one(['changed', 'created_or_changed', 'created'])];
+        $when['happening'] = $about === 'ticket' ? 'changed' : $when['happening'];
+        $fields = array_values(array_filter($schema->types[$watched]->ownFields(), static fn (Field $field): bool => in_array($field->type, [FieldType::Choice, FieldType::Tick], true)));
+        $when += $when['happening'] === 'changed' ? ['fields' => [$stories->one($fields)->name]] : [];
+        do {
+            $conditions = $stories->condition($schema->types[$about], 2);
+        } while (preg_match('/contact|"total"|agreement|"related"/', (string) json_encode($conditions)) === 1);
+        $file = ['name' => "Rule {$seed}", 'on' => $about, 'when' => $when, 'onlyIf' => ['kind' => 'all', 'of' => $random->getInt(0, 2) > 0 ? [] : [$conditions]],
+            'fires' => $stories->one([['kind' => 'every_time'], ['kind' => 'once_per_record'], ['kind' => 'so_many_times', 'times' => 2], ['kind' => 'once_in_period', 'period' => ['amount' => 40, 'unit' => 'hour']]]), 'lines' => [['kind' => 'comment', 'text' => 'Seen']]];
+        $rule = $this->inForce($file);
+        $save = $this->app->make(SaveRecord::class);
+        $actor = new Actor($this->person('ines.okafor')->id);
+        $tickets = [];
+        for ($step = 0; $step < 24; $step++) {
+            $this->clockAt((new \DateTimeImmutable(self::NOW))->modify('+'.($step * 9).' hours')->format('c'));
+            $isTicket = $step < 3 || $random->getInt(0, 2) > 0;
+            $type = $schema->types[$isTicket ? 'ticket' : 'customer'];
+            $id = $isTicket ? ($step < 3 ? null : $stories->one($tickets)) : $stories->one($customers);
+            $values = $id === null ? ['subject' => "Ticket {$step}", 'customer' => $stories->one($customers), 'priority' => 'normal', 'status' => 'open'] : ($isTicket && $random->getInt(0, 4) === 0 ? ['customer' => $stories->one($customers)] : []);
+            foreach (array_filter($type->ownFields(), static fn (Field $field): bool => in_array($field->type, [FieldType::Choice, FieldType::Tick, FieldType::Date, FieldType::Money], true) && $field->formula === null) as $field) {
+                if ($random->getInt(0, 3) === 0 && ! isset($values[$field->name])) {
+                    $values[$field->name] = $stories->value($field);
+                }
+            }
+            $saved = $id === null ? $save->create($type, $values, $actor) : $save->change($type, $id, (int) DB::table("records_{$type->name}")->where('id', $id)->value('version'), $values, $actor);
+            $tickets = $id === null ? [...$tickets, $saved->record->id] : $tickets;
+        }
+        $were = array_map(static fn (object $row): string => "{$row->record_id} {$row->cause_id}", DB::select("SELECT record_id, cause_id FROM entries WHERE kind = 'fired' AND rule_id = ?", [$rule]));
+        sort($were);
+        $last = $this->lookBack(['file' => $file, 'rule' => $rule]);
+        $last = $last[count($last) - 1];
+        $found = array_map(static fn (array $fire): string => "{$fire['record']} {$fire['entry']}", $last['list']);
+        sort($found);
+        self::assertSame($were, $found, "story {$seed}: ".json_encode($file));
+        self::assertSame([0, 0, count($were)], [$last['appear'], $last['vanish'], array_sum((array) $last['weeks'])], "story {$seed}");
+        // A draft that watches the record itself stands beside the page in force all the same.
+        $own = $this->lookBack(['file' => ['when' => ['kind' => 'created_or_changed'], 'fires' => ['kind' => 'every_time']] + $file, 'rule' => $rule]);
+        self::assertSame(count($were), end($own)['otherFires'], "story {$seed}");
 
         return count($were);
     }
@@ -134,7 +197,55 @@ final class LookBackTest extends TimeTestCase
         $pieces = $this->lookBack(['file' => $file]);
         $last = end($pieces);
         self::assertSame([1, 1, ['Needed' => 1], false], [$last['fires'], $last['heldBack'], $last['clashes'], $last['hasPage']]);
-        $this->as('ines.okafor', 'POST', 'look-back', ['file' => ['when' => ['kind' => 'related', 'related' => 'customer', 'happening' => 'changed', 'fields' => []]] + $file])->assertStatus(422);
+        $this->as('ines.okafor', 'POST', 'look-back', ['file' => ['when' => ['kind' => 'related', 'related' => 'customer', 'happening' => 'changed', 'fields' => []], 'fires' => ['kind' => 'once_per_record', 'again' => ['kind' => 'is', 'field' => 'status', 'value' => 'closed']]] + $file])->assertStatus(422);
+    }
+
+    public function test_every_silence_is_found_again(): void
+    {
+        $fired = [];
+        foreach (['change', 'activity', 'reply', 'value'] as $sort) {
+            for ($seed = 1; $seed <= 3; $seed++) {
+                DB::beginTransaction();
+                $fired[$sort] = ($fired[$sort] ?? 0) + $this->silence($sort, $seed);
+                DB::rollBack();
+            }
+        }
+        self::assertGreaterThan(3, min($fired), json_encode($fired));
+    }
+
+    private function silence(string $sort, int $seed): int
+    {
+        $this->forgetEverything();
+        $this->clockAt('2026-11-24T08:00:00Z');
+        $random = new \Random\Randomizer(new \Random\Engine\Mt19937($seed));
+        // A rule that writes to the contact now and then, and one that sets fields, as neither breaks a silence but by what it writes.
+        $this->inForce(['name' => 'Writes', 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['priority']], 'fires' => ['kind' => 'every_time'], 'lines' => [
+            ['kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'contact']], 'subject' => 'Seen', 'body' => '<p>Hello</p>'],
+            ['kind' => 'set_fields', 'set' => [['field' => 'review', 'to' => ['kind' => 'value', 'value' => 'needed']]], 'at' => ['kind' => 'after', 'amount' => 7, 'unit' => 'hour']],
+        ]]);
+        $file = ['name' => "Quiet: {$sort}", 'on' => 'ticket', 'when' => ['kind' => 'quiet', 'of' => $sort, 'amount' => 20, 'unit' => 'hour'] + ($sort === 'value' ? ['field' => 'status', 'value' => 'waiting'] : []), 'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'comment', 'text' => 'Quiet'], ['kind' => 'set_fields', 'set' => [['field' => 'topic', 'to' => ['kind' => 'clear']]]]]];
+        $rule = $this->inForce($file);
+        $ticket = $this->written(['status' => 'open', 'priority' => 'normal'])['id'];
+        $at = new \DateTimeImmutable('2026-11-24T08:00:00Z');
+        for ($step = 0; $step < 9; $step++) {
+            $at = $at->modify('+'.$random->getInt(2, 30).' hours');
+            $this->passTo($at->format('c'), 3600);
+            match ($random->getInt(0, 4)) {
+                0 => $this->as('ines.okafor', 'POST', "records/ticket/{$ticket}/comments", ['text' => 'Hm'])->assertCreated(),
+                1 => $this->becomes($ticket, ['priority' => ['low', 'high', 'urgent'][$step % 3]]),
+                2 => $this->becomes($ticket, ['status' => 'waiting']),
+                3 => $this->becomes($ticket, ['status' => 'open']),
+                default => $this->becomes($ticket, ['cost' => (string) $step]),
+            };
+        }
+        $until = $at->modify('+40 hours');
+        $this->passTo($until->format('c'), 3600);
+        $were = array_map(static fn (string $moment): string => str_replace(' ', 'T', $moment).'Z', DB::table('entries')->where('kind', 'fired')->where('rule_id', $rule)->orderByDesc('at')->pluck('at')->all());
+        $pieces = $this->lookBack(['file' => $file, 'rule' => $rule]);
+        self::assertSame($were, array_column($pieces[count($pieces) - 1]['list'], 'at'), "{$sort}, seed {$seed}: ".json_encode(DB::table('entries')->where('record_type', 'ticket')->get(['id', 'kind', 'at', 'rule_id'])));
+
+        return count($were);
     }
 
     public function test_time_is_looked_back_on_as_well(): void

@@ -17,6 +17,15 @@ final class RehearsedRangeTest extends TimeTestCase
 {
     private const RULES = 60;
 
+    private const WITH_OTHERS = 10;
+
+    private const BEGINS = '2026-11-24T08:45:00Z';
+
+    /** No story is followed any longer. */
+    private const ENDS = '2026-12-14T12:00:00Z';
+
+    private const ENDS_WITH_OTHERS = '2026-11-29T12:00:00Z';
+
     public function test_what_was_shown_is_what_happens(): void
     {
         $lived = [];
@@ -26,22 +35,54 @@ final class RehearsedRangeTest extends TimeTestCase
                 $lived[$kind] = ($lived[$kind] ?? 0) + 1;
             }
             DB::rollBack();
-            $this->app->forgetScopedInstances();
+            $this->forgetEverything();
         }
-        foreach (['fired' => 10, 'line' => 15, 'struck' => 2, 'changed' => 30, 'created' => 2] as $kind => $least) {
+        foreach (['fired' => 30, 'line' => 40, 'struck' => 1, 'retimed' => 5, 'changed' => 30, 'created' => 1] as $kind => $least) {
             self::assertGreaterThanOrEqual($least, $lived[$kind] ?? 0, "The stories have to bring about enough of: {$kind} ".json_encode($lived));
         }
     }
 
-    /** @return list<string> kinds of the entries that were shown and came about */
-    private function story(int $seed): array
+    /** Other rules, which dates, silences and timetables set off, come in between. */
+    public function test_what_was_shown_of_other_rules_is_what_happens(): void
     {
-        $this->clockAt(self::NOW);
-        $ticket = $this->written(['status' => 'open', 'priority' => 'normal', 'due' => '2026-12-03', 'cost' => '40']);
-        $file = $this->rule($seed);
+        $others = 0;
+        for ($seed = 501; $seed <= 500 + self::WITH_OTHERS; $seed++) {
+            DB::beginTransaction();
+            $this->story($seed, 3);
+            $others += (int) DB::scalar("SELECT COUNT(*) FROM entries e JOIN rules r ON r.id = e.rule_id WHERE e.kind = 'fired' AND r.name LIKE 'Other %'");
+            DB::rollBack();
+            $this->forgetEverything();
+        }
+        self::assertGreaterThan(5, $others);
+    }
+
+    /** @return list<string> kinds of the entries that were shown and came about */
+    private function story(int $seed, int $others = 0): array
+    {
+        // On the quarter of an hour, as sweeps are.
+        $this->clockAt(self::BEGINS);
+        $ticket = $this->written(['status' => 'open', 'priority' => 'normal', 'due' => '2026-11-27', 'cost' => '40', 'under_care' => true]);
+        $range = new WholeRange($seed, $this->app->make(SchemaStore::class)->schema(), $this->app->make(\VividLedger\People\Directory::class), new \DateTimeZone('Europe/Berlin'), ['ines.okafor', 'tomas.weld'], $this->oneOfEach());
+        $file = $this->near($range->rule("Rule {$seed}"), $others > 0 ? 4 : 20);
+        $file['when'] = [['kind' => 'created_or_changed'], ['kind' => 'changed'], ['kind' => 'changed', 'fields' => ['status', 'priority']], ['kind' => 'comment', 'about' => 'leak']][$seed % 4];
+        if ($seed % 3 > 0) {
+            unset($file['onlyIf']);
+        }
+        if ($others > 0) {
+            // Something of its own has to come in the end, or there is nothing to wait for.
+            $file['lines'][] = ['kind' => 'comment', 'text' => 'The end', 'at' => ['kind' => 'after', 'amount' => 4, 'unit' => 'day']];
+            unset($file['until']);
+        }
+        for ($count = 1; $count <= $others; $count++) {
+            do {
+                $other = $this->near($range->rule("Other {$count}"), 4);
+            } while (! in_array($other['when']['kind'], ['date', 'quiet', 'timetable'], true) || isset($other['when']['per']));
+            // The rehearsal lets time pass for its own record only.
+            $this->inForce(['onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'ticked', 'field' => 'under_care']]]] + $other);
+        }
         $set = ['status' => 'waiting', 'priority' => 'urgent', 'cost' => '620'];
         $comments = $file['when']['kind'] === 'comment';
-        $opening = ['at' => '2026-11-24T08:40:00Z'] + ($comments ? ['kind' => 'comment', 'text' => 'There is a “leak”'] : ['kind' => 'changed', 'set' => $set]);
+        $opening = ['at' => self::BEGINS] + ($comments ? ['kind' => 'comment', 'text' => 'There is a “leak”'] : ['kind' => 'changed', 'set' => $set]);
         $answer = $this->as('ines.okafor', 'POST', 'rehearse', ['file' => $file, 'record' => ['id' => $ticket['id']], 'opening' => $opening]);
         self::assertSame(200, $answer->status(), "seed {$seed}: ".$answer->getContent());
         $played = $answer->json();
@@ -50,31 +91,35 @@ final class RehearsedRangeTest extends TimeTestCase
         $from = (int) DB::table('entries')->max('id');
         $comments ? $this->as('ines.okafor', 'POST', "records/ticket/{$ticket['id']}/comments", ['text' => $opening['text']])->assertCreated() : $this->change($this->now('ticket', $ticket['id']), $set, 'ines.okafor');
         $this->workNow();
-        $this->passTo($played['until']);
+        $ends = min($played['until'], $others > 0 ? self::ENDS_WITH_OTHERS : self::ENDS);
+        $this->passTo($ends);
         $happened = array_map(fn (int $id): array => $this->as('ines.okafor', 'GET', "ledger/{$id}")->assertOk()->json('entry'), DB::table('entries')->where('id', '>', $from)->where('kind', '<>', 'task_due')->orderBy('id')->pluck('id')->all());
-        $shown = array_map($this->outline(...), array_column($played['entries'], 'entry'));
+        $shown = array_map($this->outline(...), array_values(array_filter(array_column($played['entries'], 'entry'), static fn (array $entry): bool => $entry['at'] <= $ends)));
         self::assertSame($shown, array_map($this->outline(...), $happened), "seed {$seed}: ".json_encode($file, JSON_PRETTY_PRINT));
 
         return array_column($happened, 'kind');
     }
 
-    /** @return array<string, mixed> */
-    private function rule(int $seed): array
+    /**
+     * The rule with nothing in it that lies far off, and with nothing that a rehearsal does not play.
+     *
+     * @param  array<string, mixed>  $file
+     * @return array<string, mixed>
+     */
+    private function near(array $file, int $days): array
     {
-        $range = new WholeRange($seed, $this->app->make(SchemaStore::class)->schema(), $this->app->make(\VividLedger\People\Directory::class), new \DateTimeZone('Europe/Berlin'), ['ines.okafor', 'tomas.weld'], $this->oneOfEach());
-        $file = $range->rule("Rule {$seed}");
-        $file['when'] = [['kind' => 'created_or_changed'], ['kind' => 'changed'], ['kind' => 'changed', 'fields' => ['status', 'priority']], ['kind' => 'comment', 'about' => 'leak']][$seed % 4];
         $file['lines'] = array_values(array_filter($file['lines'], static fn (array $line): bool => ! in_array($line['kind'], ['refuse', 'send_list'], true)));
         if ($file['lines'] === []) {
             $file['lines'] = [['kind' => 'comment', 'text' => 'Here']];
         }
-        // A story of some weeks is long enough.
-        $near = static function (array $json) use (&$near): array {
-            foreach ($json as $key => $value) {
-                $json[$key] = is_array($value) ? $near($value) : (in_array($value, ['week', 'month', 'year'], true) && $key === 'unit' ? 'day' : $value);
+        $near = static function (array $json) use (&$near, $days): array {
+            if (isset($json['unit'], $json['amount'])) {
+                $isShort = in_array($json['unit'], ['minute', 'hour', 'working_hour'], true);
+                $json['unit'] = $json['unit'] === 'minute' ? 'hour' : ($isShort || $json['unit'] === 'working_day' ? $json['unit'] : 'day');
+                $json['amount'] = $isShort || $json['amount'] === 0 ? $json['amount'] : (abs($json['amount']) % $days + 1) * ($json['amount'] <=> 0);
             }
 
-            return $json;
+            return array_map(static fn (mixed $value): mixed => is_array($value) ? $near($value) : ($value === '09:05' ? '09:15' : $value), $json);
         };
 
         return $near($file);

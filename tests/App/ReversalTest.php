@@ -156,7 +156,7 @@ final class ReversalTest extends TimeTestCase
 
     private function takenBack(int $seed): bool
     {
-        $this->app->forgetScopedInstances();
+        $this->forgetEverything();
         $schema = $this->app->make(SchemaStore::class)->schema();
         $customers = [$this->customer('One', 'basic')['id'], $this->customer('Two', 'full_care')['id']];
         $stories = new Stories($seed, $schema, ['ines.okafor', 'edda.marlow'], ['customer' => $customers, 'contact' => [0], 'quote' => [0]]);

@@ -44,7 +44,7 @@ final class RunModelTest extends TimeTestCase
 
     private function story(Randomizer $random, string $seed): int
     {
-        $this->app->forgetScopedInstances();
+        $this->forgetEverything();
         $this->clockAt(self::NOW);
         $rule = $this->inForce(self::RULE);
         $now = (int) strtotime(self::NOW);
@@ -84,7 +84,7 @@ final class RunModelTest extends TimeTestCase
                     break;
                 case 5:
                     // A worker that starts anew remembers nothing.
-                    $this->app->forgetScopedInstances();
+                    $this->forgetEverything();
                     $this->clockAt(gmdate('c', $now));
                     break;
                 default:

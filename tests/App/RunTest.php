@@ -92,7 +92,7 @@ final class RunTest extends AppTestCase
         $rule = $this->byHand();
         $run = $this->start($rule, $this->tickets(2));
         $this->as('ines.okafor', 'POST', "rules/{$rule}/status", ['status' => 'paused'])->assertOk();
-        $this->app->forgetScopedInstances();
+        $this->forgetEverything();
         $this->clockAt(self::NOW);
         $this->app->make(RunStore::class)->work(5);
 

@@ -46,7 +46,7 @@ final class TwoWorldsInTimeTest extends TimeTestCase
 
     private function story(int $seed): void
     {
-        $this->app->forgetScopedInstances();
+        $this->forgetEverything();
         $this->clockAt(self::NOW);
         $schema = $this->app->make(SchemaStore::class)->schema();
         $customers = [$this->customer('One', 'basic')['id'], $this->customer('Two', 'full_care')['id']];

@@ -48,7 +48,7 @@ final class TwoWorldsTest extends AppTestCase
     private function story(int $seed): array
     {
         // What a process remembers of rules belongs to the ones that were rolled back.
-        $this->app->forgetScopedInstances();
+        $this->forgetEverything();
         $this->clockAt(self::NOW);
         $schema = $this->app->make(SchemaStore::class)->schema();
         $customers = [$this->customer('One', 'basic')['id'], $this->customer('Two', 'full_care')['id']];

@@ -51,8 +51,8 @@ final class EvidenceController extends Controller
     {
         $given = $request->validate(['file' => 'required|array', 'rule' => 'nullable|integer', 'from' => 'nullable|date', 'until' => 'nullable|date']);
         $rule = $written->finished($given['file'], self::id($given));
-        if (! $rule->own) {
-            throw new Refused('not_possible', 'A rule that watches related records cannot be looked back yet; rehearse it instead.', 422);
+        if (! $rule->own && $rule->again !== null) {
+            throw new Refused('not_possible', 'A rule that watches related records, and is ready again by a change of its own record, cannot be looked back on. Leave out “ready again”, or rehearse it.', 422);
         }
         $from = new \DateTimeImmutable($given['from'] ?? '2000-01-01T00:00:00Z');
         $until = isset($given['until']) ? new \DateTimeImmutable($given['until']) : $clock->now();

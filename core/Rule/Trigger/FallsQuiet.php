@@ -18,6 +18,12 @@ use VividLedger\Time\Due;
 /** Nothing of a sort has happened for so long: no change, no activity at all, no reply, or a field has kept a value. */
 final readonly class FallsQuiet extends Swept
 {
+    /** Kinds of entry that break the silence. What a rule does to a record is no news of it. */
+    public const BREAKS = [
+        'change' => ['created', 'changed', 'restored'],
+        'activity' => ['created', 'changed', 'restored', 'comment', 'file', 'task_done', 'reply', 'by_hand'],
+    ];
+
     private const SORTS = ['change' => 'has not been changed', 'activity' => 'has seen no activity', 'reply' => 'has had no reply', 'value' => 'has kept'];
 
     private function __construct(string $type, public string $sort, public Due $due, public ?Field $field, public string|int|bool|null $value)

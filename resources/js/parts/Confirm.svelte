@@ -21,7 +21,7 @@
 
 <Modal
     bind:open
-    size={wide ? 'md' : 'xs'}
+    size={wide ? 'lg' : 'xs'}
     dismissable={false}
     class="rounded-xl border border-edge bg-page divide-y-0 text-ink shadow-2xl"
     classes={{ body: 'p-6 space-y-4' }}

@@ -67,6 +67,15 @@ abstract class AppTestCase extends TestCase
         return true;
     }
 
+    /** Nothing is remembered of the story before, as in a new process: neither what was read nor whom controllers were given. */
+    protected function forgetEverything(): void
+    {
+        $this->app->forgetScopedInstances();
+        foreach (\Illuminate\Support\Facades\Route::getRoutes()->getRoutes() as $route) {
+            $route->flushController();
+        }
+    }
+
     protected function clockAt(string $at): void
     {
         $this->app->make(HouseClock::class)->hold(new \DateTimeImmutable($at));

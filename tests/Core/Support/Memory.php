@@ -15,6 +15,7 @@ use VividLedger\Message\Address;
 use VividLedger\People\Directory;
 use VividLedger\People\Person;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Trigger\FallsQuiet;
 use VividLedger\Schema\Children;
 use VividLedger\Schema\Schema;
 use VividLedger\Time\WorkingCalendar;
@@ -53,6 +54,9 @@ abstract class Memory implements Directory, Facts
 
     /** @var array<string, int> */
     public array $lastIds = [];
+
+    /** Since when every record is silent, in whichever sense. */
+    public ?\DateTimeImmutable $silence = null;
 
     /** @var array<int, WorkingCalendar> by person; 0 is the company's */
     public array $calendars = [];
@@ -241,5 +245,10 @@ abstract class Memory implements Directory, Facts
     public function messagesTo(Address $address, \DateTimeImmutable $since): array
     {
         return [];
+    }
+
+    public function silentSince(FallsQuiet $trigger, string $type, int $id): ?\DateTimeImmutable
+    {
+        return $this->silence;
     }
 }
