@@ -52,9 +52,14 @@ final class Cursor
     public function words(string $literal): bool
     {
         $start = $this->at;
-        foreach (preg_split('/\s+/', trim(mb_strtolower(str_replace("'", '’', $literal)))) ?: [] as $word) {
+        $words = preg_split('/\s+/', trim(mb_strtolower(str_replace("'", '’', $literal)))) ?: [];
+        foreach ($words as $nth => $word) {
             if ($word !== '' && ! $this->word($word) && ! in_array($word, self::ARTICLES, true)) {
                 $this->expect($literal, $start);
+                // Half of it stands here, and more of it than an article: the other half could follow.
+                if (array_diff(array_slice($words, 0, $nth), self::ARTICLES) !== []) {
+                    $this->expect(implode(' ', array_slice($words, $nth)));
+                }
                 $this->at = $start;
 
                 return false;
@@ -77,6 +82,7 @@ final class Cursor
         $start = $this->at;
         $found = null;
         $end = $start;
+        $taken = '';
         foreach ([false, true] as $withoutArticle) {
             $this->at = $start;
             $this->skip();
@@ -88,15 +94,36 @@ final class Cursor
                 if ($length !== null && $this->at + $length > $end) {
                     $end = $this->at + $length;
                     $found = [$value];
+                    $taken = (string) $label;
                 }
             }
         }
         $this->at = $found === null ? $start : $end;
-        foreach ($found === null ? array_keys($labels) : [] as $label) {
-            $this->expect((string) $label, $start);
+        foreach (array_keys($labels) as $label) {
+            if ($found === null) {
+                $this->expect((string) $label, $start);
+                $this->expectRest((string) $label, $start);
+            } elseif (str_starts_with((string) $label, "{$taken} ") || str_starts_with((string) $label, "{$taken}’")) {
+                // A longer one begins like this.
+                $this->expect(trim(substr((string) $label, strlen($taken))));
+            }
         }
 
         return $found;
+    }
+
+    /** Where the text ends behind whole words of a label, the rest of it could follow. */
+    private function expectRest(string $label, int $start): void
+    {
+        if ($this->lower === '' || ! ctype_space($this->lower[strlen($this->lower) - 1])) {
+            return;
+        }
+        $typed = rtrim(ltrim(substr($this->lower, $start)));
+        foreach ([$label, (string) preg_replace('/^(?:a|an|the) /i', '', $label)] as $form) {
+            if ($typed !== '' && ! in_array($typed, self::ARTICLES, true) && str_starts_with(self::folded($form), "{$typed} ")) {
+                $this->expect(substr($form, strlen($typed) + 1), strlen($this->text));
+            }
+        }
     }
 
     /** What stands in quotes here; null when nothing does. */

@@ -59,6 +59,41 @@ final class WholeRangeTest extends TestCase
         }
     }
 
+    /** Whoever types a line word by word is offered the next word, and at the end has said what the line says. */
+    public function test_each_word_is_offered_behind_the_words_before_it(): void
+    {
+        $world = $this->world();
+        $text = new RuleText(World::schema(), $world, $world->zone());
+        $offered = 0;
+        $missing = [];
+        foreach ($this->rules() as $seed => [$file]) {
+            if ($seed % 3 > 0) {
+                continue;
+            }
+            foreach (array_slice(explode("\n", trim($text->print($file))), 1) as $row) {
+                $above = str_starts_with($row, 'When') ? '' : 'When a '.World::schema()->types[$file['on']]->label." is created\n";
+                preg_match_all('/“(?:\\\\.|[^”\\\\])*”|[^\s“]+/u', $row, $words, PREG_OFFSET_CAPTURE);
+                foreach (array_slice($words[0], 1) as [$word, $at]) {
+                    $typed = substr($row, 0, $at);
+                    $wrong = array_values(array_filter($text->parse($above.$typed)->misread, static fn ($one): bool => $one->line === ($above === '' ? 1 : 2)))[0] ?? null;
+                    // What is a sentence already can go on all the same; quotations, numbers and what joins them are anybody's own.
+                    if ($wrong === null || ($word === 'and' && str_ends_with(rtrim($typed), ';')) || preg_match('/^[“\d€,;:.()%–-]/u', $word) === 1) {
+                        continue;
+                    }
+                    // A time is offered by way of example.
+                    $rest = (string) preg_replace('/\d\d:\d\d/', '09:00', ltrim(mb_strtolower(mb_substr($row, $wrong->position)), ' ,:;'));
+                    $fits = array_filter($wrong->expected, static fn (string $offer): bool => ($offer = mb_strtolower(trim($offer, ' ,:;()'))) !== '' && preg_match('/^(an? |the )?'.preg_quote($offer, '/').'|^'.preg_quote(preg_replace('/^(an? |the )/', '', $offer) ?? '', '/').'|such as|number|…/u', str_contains($offer, 'such as') || str_contains($offer, 'number') || str_contains($offer, '…') ? $offer : $rest) === 1);
+                    $offered++;
+                    if ($fits === []) {
+                        $missing[] = "seed {$seed}: behind “{$typed}” for “{$word}”: ".implode(' | ', array_slice($wrong->expected, 0, 12));
+                    }
+                }
+            }
+        }
+        self::assertGreaterThan(3000, $offered);
+        self::assertSame([], array_slice($missing, 0, 20), count($missing)." of {$offered}");
+    }
+
     public function test_all_of_it_is_proofread_and_rehearsed_and_comes_out_the_same_twice(): void
     {
         $world = $this->world();
