@@ -47,11 +47,15 @@ final readonly class LookBacks
     /** @return iterable<array<string, mixed>> pieces: how far it has come and what it has found; the last is final */
     public function over(Rule $rule, \DateTimeImmutable $from, \DateTimeImmutable $until): iterable
     {
-        $inForce = array_values(array_filter($this->rules->all(), static fn (Rule $known): bool => $known->id === $rule->id))[0] ?? null;
-        $make = fn (Rule $of): LookBack => new LookBack($of, $this->schemas->schema(), $this->company->zone(), $this->past, $this->facts, Value::instantText($from), Value::instantText($until));
+        $rules = $this->rules->all();
+        $place = array_search($rule->id, array_map(static fn (Rule $known): int => $known->id, $rules), true);
+        $inForce = $place === false ? null : $rules[$place];
+        // A rule that was never in force would stand behind all others.
+        $earlier = array_fill_keys(array_map(static fn (Rule $known): int => $known->id, array_slice($rules, 0, $place === false ? null : $place)), true);
+        $make = fn (Rule $of): LookBack => new LookBack($of, $this->schemas->schema(), $this->company->zone(), $this->past, $this->facts, Value::instantText($from), Value::instantText($until), $earlier);
         [$own, $other] = [$make($rule), $inForce === null ? null : $make($inForce)];
         $types = array_values(array_unique([$own->type->name, $other?->type->name ?? $own->type->name]));
-        $sum = ['records' => 0, 'of' => array_sum(array_map(fn (string $type): int => (int) $this->db->scalar('SELECT COUNT(DISTINCT record_id) FROM entries WHERE record_type = ?', [$type]), $types)), 'changes' => 0, 'fires' => 0, 'otherFires' => 0, 'appear' => 0, 'vanish' => 0, 'weeks' => [], 'otherWeeks' => []];
+        $sum = ['types' => $types, 'records' => 0, 'of' => array_sum(array_map(fn (string $type): int => (int) $this->db->scalar('SELECT COUNT(DISTINCT record_id) FROM entries WHERE record_type = ?', [$type]), $types)), 'changes' => 0, 'fires' => 0, 'otherFires' => 0, 'appear' => 0, 'vanish' => 0, 'weeks' => [], 'otherWeeks' => []];
         $listed = [];
         $told = microtime(true);
         // Record by record, where both have the record's own past before them; else what each finds is kept until all is known.

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Evidence;
 
 use App\Store\Company;
-use App\Store\History;
 use App\Store\SchemaStore;
 use Illuminate\Database\Connection;
 use VividLedger\Engine\Facts;
@@ -27,10 +26,10 @@ final class RecordedPast implements Past
         private readonly Connection $db,
         private readonly SchemaStore $schemas,
         private readonly Timelines $timelines,
-        private readonly History $history,
         private readonly Company $company,
+        private readonly Chains $chains,
     ) {
-        $this->facts = new TimelineFacts($db, $schemas, $timelines, $history, new \DateTimeImmutable('now'), $company->zone());
+        $this->facts = new TimelineFacts($db, $schemas, $timelines, new \DateTimeImmutable('now'), $company->zone());
     }
 
     public function ofType(string $type): iterable
@@ -55,12 +54,13 @@ final class RecordedPast implements Past
     {
         $kinds = "'".implode("', '", self::KINDS)."'";
         $rows = $this->db->select(
-            "SELECT e.id, e.record_id, e.kind, e.at, e.actor_id, e.via, e.rule_id, h.field, h.`after`, IF(e.kind IN ('comment', 'file', 'reply', 'task_done'), e.data, NULL) AS data
+            "SELECT e.id, e.record_id, e.kind, e.at, e.actor_id, e.via, e.rule_id, e.cause_id, h.field, h.`after`, IF(e.kind IN ('comment', 'file', 'reply', 'task_done'), e.data, NULL) AS data
             FROM entries e LEFT JOIN field_history h ON h.entry_id = e.id AND h.record_type = e.record_type AND h.record_id = e.record_id
             WHERE e.record_type = ? AND e.record_id BETWEEN ? AND ? AND e.kind IN ({$kinds}) ORDER BY e.record_id, e.id",
             [$type, $from, $to],
         );
         $wrote = array_fill_keys(array_map(static fn (object $row): int => (int) $row->entry_id, $this->db->select("SELECT DISTINCT entry_id FROM messages WHERE record_type = ? AND record_id BETWEEN ? AND ? AND channel <> 'app'", [$type, $from, $to])), true);
+        $this->chains->learn($rows);
         $changes = [];
         $record = null;
         $entry = null;
@@ -68,7 +68,7 @@ final class RecordedPast implements Past
         $fields = $this->schemas->schema()->types[$type]->fields;
         foreach ($rows as $row) {
             if ($entry !== null && $entry->id !== $row->id) {
-                $changes[] = self::change($entry, $set, isset($wrote[$entry->id]));
+                $changes[] = self::change($entry, $set, isset($wrote[$entry->id]), $this->chains->root((int) $entry->id));
                 $set = [];
             }
             if ($record !== null && $record !== (int) $row->record_id) {
@@ -82,7 +82,7 @@ final class RecordedPast implements Past
             }
         }
         if ($entry !== null && $record !== null) {
-            $changes[] = self::change($entry, $set, isset($wrote[$entry->id]));
+            $changes[] = self::change($entry, $set, isset($wrote[$entry->id]), $this->chains->root((int) $entry->id));
             yield $record => $changes;
         }
     }
@@ -94,11 +94,11 @@ final class RecordedPast implements Past
     }
 
     /** @param  array<string, string|int|bool|null>  $set */
-    private static function change(object $row, array $set, bool $wrote): PastChange
+    private static function change(object $row, array $set, bool $wrote, int $chain): PastChange
     {
         $event = EventKind::tryFrom($row->kind);
         $data = $row->data === null ? [] : json_decode($row->data, true, 64, JSON_THROW_ON_ERROR);
 
-        return new PastChange((int) $row->id, $row->kind, str_replace(' ', 'T', $row->at).'Z', $row->actor_id === null ? null : (int) $row->actor_id, CauseKind::from($row->via), $set, $event, (string) ($data['text'] ?? $data['name'] ?? $data['title'] ?? ''), $row->rule_id === null || $event !== null ? null : (int) $row->rule_id, $wrote);
+        return new PastChange((int) $row->id, $row->kind, str_replace(' ', 'T', $row->at).'Z', $row->actor_id === null ? null : (int) $row->actor_id, CauseKind::from($row->via), $set, $event, (string) ($data['text'] ?? $data['name'] ?? $data['title'] ?? ''), $row->rule_id === null || $event !== null ? null : (int) $row->rule_id, $wrote, (int) $row->cause_id, $chain);
     }
 }

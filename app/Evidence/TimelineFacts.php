@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
-use App\Store\History;
-use App\Store\PastFacts;
 use App\Store\SchemaStore;
 use Illuminate\Database\Connection;
 use VividLedger\Condition\Total;
@@ -20,13 +18,10 @@ final class TimelineFacts extends PaperFacts
 
     private \DateTimeImmutable $then;
 
-    private ?PastFacts $past = null;
-
     public function __construct(
         Connection $db,
         SchemaStore $schemas,
         private readonly Timelines $timelines,
-        private readonly History $history,
         \DateTimeImmutable $at,
         \DateTimeZone $zone,
     ) {
@@ -36,7 +31,7 @@ final class TimelineFacts extends PaperFacts
 
     public function after(int $entry, \DateTimeImmutable $at): self
     {
-        [$this->entry, $this->then, $this->past] = [$entry, $at, null];
+        [$this->entry, $this->then] = [$entry, $at];
 
         return $this;
     }
@@ -53,17 +48,23 @@ final class TimelineFacts extends PaperFacts
 
     public function children(Children $children, int $parent, int $most): array
     {
-        return $this->past()->children($children, $parent, $most);
+        $found = [];
+        foreach ($this->timelines->referring($children->type, $children->by, $parent) as $id) {
+            $record = $this->timelines->record($children->type, $id, $this->entry);
+            if ($record !== null && $children->has($record, $parent, $this)) {
+                $found[] = $record;
+            }
+            if (count($found) === $most) {
+                break;
+            }
+        }
+
+        return $found;
     }
 
     public function total(Total $total, int $parent, array $except): ?string
     {
-        return $this->past()->total($total, $parent, $except);
-    }
-
-    private function past(): PastFacts
-    {
-        return $this->past ??= new PastFacts($this->db, $this->schemas, $this->history, $this->entry, $this->then);
+        return $total->over(array_filter($this->children($total->children, $parent, PHP_INT_MAX), static fn (Record $record): bool => ! in_array($record->id, $except, true)));
     }
 
     /** Silences of the past are found by replaying it. */

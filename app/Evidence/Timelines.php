@@ -19,8 +19,21 @@ final class Timelines
     /** @var array<string, array{list<int>, list<?Record>}> entries and the record after each, by type and id */
     private array $known = [];
 
+    /** @var array<string, array<int, list<int>>> those that refer to a record or ever did, by type and field of theirs */
+    private array $referring = [];
+
     public function __construct(private readonly Connection $db, private readonly SchemaStore $schemas)
     {
+    }
+
+    /**
+     * Records of a type whose reference named another one, now or at some time.
+     *
+     * @return list<int> in order
+     */
+    public function referring(string $type, string $by, int $to): array
+    {
+        return ($this->referring["{$type}.{$by}"] ??= $this->readReferring($type, $by))[$to] ?? [];
     }
 
     public function record(string $type, int $id, int $entry): ?Record
@@ -37,6 +50,23 @@ final class Timelines
         }
 
         return $low === 0 ? null : $records[$low - 1];
+    }
+
+    /** @return array<int, list<int>> */
+    private function readReferring(string $type, string $by): array
+    {
+        $pairs = $this->db->select(
+            'SELECT id, `'.$by.'` AS named FROM `'.TypeTable::name($type).'` WHERE `'.$by.'` IS NOT NULL
+            UNION SELECT record_id, CAST(`before` AS UNSIGNED) FROM field_history WHERE record_type = ? AND field = ? AND `before` <> \'null\'
+            UNION SELECT record_id, CAST(`after` AS UNSIGNED) FROM field_history WHERE record_type = ? AND field = ? AND `after` <> \'null\' ORDER BY id',
+            [$type, $by, $type, $by],
+        );
+        $referring = [];
+        foreach ($pairs as $pair) {
+            $referring[(int) $pair->named][] = (int) $pair->id;
+        }
+
+        return $referring;
     }
 
     /** @return array{list<int>, list<?Record>} */

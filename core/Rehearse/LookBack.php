@@ -33,8 +33,11 @@ final class LookBack
     /** The type whose changes are replayed: the rule's own, or that of the related records it watches. */
     public readonly RecordType $type;
 
-    /** @var list<array{int, string, int, string}> entry, moment, record and occasion of what a related record's changes would have started, before the guards */
+    /** @var list<array{int, string, int, string, int}> entry, moment, record, occasion and chain of what a related record's changes would have started, before the guards */
     private array $started = [];
+
+    /** The chain in which the record at hand was last answered. */
+    private int $lastChain = -1;
 
     /** What the silence of the record at hand is counted from. */
     private ?PastChange $quietSince = null;
@@ -52,6 +55,7 @@ final class LookBack
     /** What does not change with time, with the clock turned back. */
     private readonly Paper $then;
 
+    /** @param  array<int, true>  $earlier  ids of the rules that stand before it: it is judged on the record as they left it */
     public function __construct(
         private readonly Rule $rule,
         private readonly Schema $schema,
@@ -60,6 +64,7 @@ final class LookBack
         private readonly Facts $present,
         private readonly string $from,
         private readonly string $until,
+        private readonly array $earlier = [],
     ) {
         $this->type = $schema->types[$rule->own ? $rule->on : $rule->trigger->watch()->type];
         $this->nothing = $this->nothing();
@@ -80,7 +85,7 @@ final class LookBack
         $record = null;
         $fires = [];
         $guard = ['state' => new GuardState, 'keys' => []];
-        $this->quietSince = null;
+        [$this->quietSince, $this->lastChain] = [null, -1];
         foreach ($changes as $index => $change) {
             $before = $record;
             if ($change->kind === 'deleted') {
@@ -97,7 +102,7 @@ final class LookBack
             }
             // Its own change is no news to a rule.
             if ($change->isAsked() && $change->rule !== $this->rule->id && ($record ?? $before) !== null) {
-                $this->rule->own ? $this->judge($change, $before, $record, $guard, $fires) : $this->judgeRelated($change, $before, $record);
+                $this->rule->own ? $this->judge($change, $before, $record, $this->leftByOthers($record, $index, $changes), $guard, $fires) : $this->judgeRelated($change, $before, $record);
             }
             if ($this->rule->trigger instanceof FallsQuiet) {
                 $this->listen($this->rule->trigger, $change);
@@ -114,9 +119,9 @@ final class LookBack
      * @param  array{state: GuardState, keys: array<string, true>}  $guard
      * @param  list<PastFire>  $fires
      */
-    private function judge(PastChange $past, ?Record $before, ?Record $after, array &$guard, array &$fires): void
+    private function judge(PastChange $past, ?Record $before, ?Record $after, ?Record $seen, array &$guard, array &$fires): void
     {
-        $record = $after ?? $before;
+        $record = $seen ?? $before;
         if ($record === null || $past->at < $this->from || $past->at > $this->until || ! $this->mayLook($past, $before, $after)) {
             return;
         }
@@ -140,7 +145,27 @@ final class LookBack
         if ($this->rule->guard->wantsTurn() && $past->event === null && $before !== null && $this->rule->holds(new View($before, $facts))) {
             return;
         }
-        $this->fire($record, $past->entry, $past->at, $moment, $change->occasion(), $guard, $fires);
+        // A rule fires at most once per record in one chain.
+        if ($this->lastChain !== $past->chain && $this->fire($record, $past->entry, $past->at, $moment, $change->occasion(), $guard, $fires)) {
+            $this->lastChain = $past->chain;
+        }
+    }
+
+    /**
+     * The record as earlier rules left it when they answered the same change.
+     *
+     * @param  list<PastChange>  $changes
+     */
+    private function leftByOthers(?Record $record, int $index, array $changes): ?Record
+    {
+        $entry = $changes[$index]->entry;
+        for ($next = $index + 1; $record !== null && isset($changes[$next]) && $changes[$next]->kind === 'fired' && $changes[$next]->chain === $changes[$index]->chain; $next++) {
+            if ($changes[$next]->cause === $entry && isset($this->earlier[$changes[$next]->rule])) {
+                $record = $record->with($changes[$next]->set);
+            }
+        }
+
+        return $record;
     }
 
     /** What a change of a related record would have started; the guards are asked once all of it is known, in the order in which it happened. */
@@ -162,7 +187,7 @@ final class LookBack
             }
             $was = $this->rule->guard->wantsTurn() ? $this->rule->before($change, $subject, $facts, $this->schema) : null;
             if ($was === null || ! $this->rule->holds($was)) {
-                $this->started[] = [$past->entry, $past->at, $subject->id, "{$record->type}:{$record->id}:{$change->occasion()}"];
+                $this->started[] = [$past->entry, $past->at, $subject->id, "{$record->type}:{$record->id}:{$change->occasion()}", $past->chain];
             }
         }
     }
@@ -177,13 +202,19 @@ final class LookBack
         sort($this->started);
         $guards = [];
         $fires = [];
-        foreach ($this->started as [$entry, $at, $id, $occasion]) {
+        $chains = [];
+        foreach ($this->started as [$entry, $at, $id, $occasion, $chain]) {
+            if (($chains[$id] ?? -1) === $chain) {
+                continue;
+            }
             $moment = new \DateTimeImmutable($at);
             $record = $this->past->after($entry, $moment)->record($this->rule->on, $id);
             if ($record !== null) {
                 $guards[$id] ??= ['state' => new GuardState, 'keys' => []];
                 $fires[$id] ??= [];
-                $this->fire($record, $entry, $at, $moment, $occasion, $guards[$id], $fires[$id]);
+                if ($this->fire($record, $entry, $at, $moment, $occasion, $guards[$id], $fires[$id])) {
+                    $chains[$id] = $chain;
+                }
             }
         }
         $this->started = [];
@@ -207,20 +238,24 @@ final class LookBack
     }
 
     /**
+     * Fires, unless the guard holds it back.
+     *
      * @param  array{state: GuardState, keys: array<string, true>}  $guard
      * @param  list<PastFire>  $fires
      */
-    private function fire(Record $record, int $entry, string $at, \DateTimeImmutable $moment, string $occasion, array &$guard, array &$fires): void
+    private function fire(Record $record, int $entry, string $at, \DateTimeImmutable $moment, string $occasion, array &$guard, array &$fires): bool
     {
         $state = $guard['state'];
         $key = $this->rule->guard->key($record, $occasion, $state);
         if ($this->rule->guard->remembers() && $this->rule->guard->holdsBack($state, $record, $moment, static fn (string $used): bool => isset($guard['keys'][$used]))) {
             $this->heldBack++;
 
-            return;
+            return false;
         }
         $guard = ['state' => new GuardState($state->epoch, $state->count + 1, $moment), 'keys' => $guard['keys'] + [$key => true]];
         $fires[] = new PastFire($record->id, $entry, $at);
+
+        return true;
     }
 
     /**

@@ -17,6 +17,8 @@ final readonly class PastChange
      * @param  ?EventKind  $event  what it was, when it changed no field
      * @param  ?int  $rule  whose firing or line made it
      * @param  bool  $wrote  whether a message went out with it
+     * @param  int  $cause  number of the entry it answers; 0 for what nothing caused
+     * @param  int  $chain  number of the entry that the chain of causes began with
      */
     public function __construct(
         public int $entry,
@@ -29,6 +31,8 @@ final readonly class PastChange
         public string $text = '',
         public ?int $rule = null,
         public bool $wrote = false,
+        public int $cause = 0,
+        public int $chain = 0,
     ) {
     }
 

@@ -33,7 +33,7 @@ final readonly class RuleText
             return self::raw($file);
         }
         $scope = new Scope($this->schema, $this->directory, $type, $this->zone);
-        $rows = ['Rule '.Cursor::quote((string) $node->child('name')->text()), "When a {$type->label} ".$this->piece(Sentences::trigger(), $file['when'] ?? [], $scope)];
+        $rows = ['Rule '.Cursor::quote((string) $node->child('name')->text()), 'When '.(preg_match('/^[aeiou]/i', $type->label) === 1 ? 'an' : 'a')." {$type->label} ".$this->piece(Sentences::trigger(), $file['when'] ?? [], $scope)];
         $condition = $file['onlyIf'] ?? null;
         if (is_array($condition) && ($condition['of'] ?? null) !== []) {
             $rows[] = 'Only if '.$this->piece(new Conditions(true), $condition, $scope);
