@@ -64,7 +64,7 @@ final readonly class Rehearsals
         $pages = $withOthers && $pick !== 'made_up' ? $this->pages : null;
         $played = $rehearsal->play($script, $rule, $rules, $facts, $pages);
 
-        return new Rehearsed($script, $played, $whatIfs === [] ? null : $rehearsal->play($script->withoutWhatIfs(), $rule, $rules, $this->facts(), $pages), $pick, $withOthers);
+        return new Rehearsed($script, $played, $whatIfs === [] ? null : $rehearsal->play($script->withoutWhatIfs(), $rule, $rules, $this->facts(), $pages, $played->until), $pick, $withOthers);
     }
 
     public function facts(): PaperFacts

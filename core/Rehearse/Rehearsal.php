@@ -39,8 +39,9 @@ final readonly class Rehearsal
      * @param  Rule  $own  the rule that is rehearsed, a draft or a page
      * @param  list<Rule>  $rules  all that answer, in order, the rehearsed one among them
      * @param  ?RuleBook  $pages  where pages are found that lines pencilled in before may stand on
+     * @param  ?\DateTimeImmutable  $atLeast  how far time passes even if nothing is pencilled in any more, so that two rehearsals can be compared
      */
-    public function play(Script $script, Rule $own, array $rules, Facts $facts, ?RuleBook $pages = null): Played
+    public function play(Script $script, Rule $own, array $rules, Facts $facts, ?RuleBook $pages = null, ?\DateTimeImmutable $atLeast = null): Played
     {
         $from = $script->opening->at;
         $play = new Play($this->schema, $this->zone, $this->engine, new PaperBook($rules, $pages), $facts, $from);
@@ -65,7 +66,7 @@ final readonly class Rehearsal
         $change = $this->opening($script, $own, $type, $before, $play);
         $why = $this->why($own, $rules, $change, $play);
         $play->answer($change);
-        [$until, $goesOn] = $this->letPass($script, $play, $type, $from);
+        [$until, $goesOn] = $this->letPass($script, $play, $type, $from, $atLeast);
 
         return new Played($play->entries, $play->paper->runs->left(), $before, $play->paper->record($type->name, $script->record->id), $why, $from, $until, $goesOn);
     }
@@ -130,7 +131,7 @@ final readonly class Rehearsal
     }
 
     /** @return array{\DateTimeImmutable, bool} how far it was played, and whether more would come */
-    private function letPass(Script $script, Play $play, RecordType $type, \DateTimeImmutable $from): array
+    private function letPass(Script $script, Play $play, RecordType $type, \DateTimeImmutable $from, ?\DateTimeImmutable $atLeast): array
     {
         $end = $from->modify('+'.self::MOST_DAYS.' days');
         $coming = array_values(array_filter($script->whatIfs, static fn (WhatIf $whatIf): bool => $whatIf->at() !== null && $whatIf->at() >= $from && $whatIf->at() <= $end));
@@ -138,6 +139,9 @@ final readonly class Rehearsal
         foreach ($coming as $whatIf) {
             $play->passTo($whatIf->at() ?? $from, $script->record, self::MOST_ENTRIES);
             $whatIf->happen($play, $script->record->id, $type, $script->actor);
+        }
+        if ($atLeast !== null) {
+            $play->passTo(min($atLeast, $end), $script->record, self::MOST_ENTRIES);
         }
         // As far as anything is pencilled in; what time sets off by itself would go on for ever.
         $until = $play->paper->now;

@@ -79,7 +79,7 @@ final class RemarkTest extends TestCase
         foreach ($remarks as $remark) {
             self::assertNotSame('', $remark->advice);
             if ($remark->fix !== null) {
-                $mended = $this->put($file + World::file(), $remark->fix->at, $remark->fix->value);
+                $mended = self::put($file + World::file(), $remark->fix->at, $remark->fix->value);
                 self::assertNotContains($code, array_map(static fn (Remark $remark): string => $remark->code, $this->remarks($mended, $others)), 'followed, it goes');
             }
         }
@@ -142,7 +142,7 @@ final class RemarkTest extends TestCase
      * @param  array<mixed>  $file
      * @return array<mixed>
      */
-    private function put(array $file, string $at, mixed $value): array
+    public static function put(array $file, string $at, mixed $value): array
     {
         $keys = explode('/', substr($at, 1));
         $last = array_pop($keys);

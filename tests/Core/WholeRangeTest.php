@@ -11,6 +11,11 @@ use VividLedger\People\PersonExpressions;
 use VividLedger\Proofread\Proofreader;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
+use VividLedger\Record\EventKind;
+use VividLedger\Rehearse\PaperEntry;
+use VividLedger\Rehearse\Played;
+use VividLedger\Rehearse\WhatIf\FieldsChange;
+use VividLedger\Rehearse\WhatIf\WordArrives;
 use VividLedger\Rule\Guard\RepeatGuards;
 use VividLedger\Rule\Line\Lines;
 use VividLedger\Rule\Line\SendList;
@@ -115,6 +120,74 @@ final class WholeRangeTest extends TestCase
         }
         self::assertSame($before, serialize([$world->records, $world->guards, $world->now]), 'nothing is touched');
         self::assertGreaterThan(self::RULES / 4, $fired, 'enough of them come to something');
+    }
+
+    /** Until a what-if happens, all is as it would be without it; and what happens comes in order. */
+    public function test_what_is_supposed_changes_nothing_before_it(): void
+    {
+        $world = $this->world();
+        $world->records['ticket:7'] = World::ticket(['due' => '2026-12-03', 'since' => '2026-11-20T08:00:00Z']);
+        $random = new \Random\Randomizer(new \Random\Engine\Mt19937(3));
+        $changed = 0;
+        foreach ($this->rules() as $seed => [$file, $page]) {
+            if ($page->rule === null || $file['lines'][0]['kind'] === SendList::kind()) {
+                continue;
+            }
+            $world->lastIds = [];
+            $plain = $world->rehearse($page->rule);
+            // A holiday or somebody away is known beforehand; what happens is not.
+            $at = $plain->from->modify('+'.$random->getInt(1, 300).' hours');
+            $whatIf = [new FieldsChange($at, $file['on'] === 'ticket' ? ['status' => 'closed', 'due' => '2027-01-04'] : ['plan' => 'basic', 'open' => '4']), new WordArrives($at, EventKind::Reply, 'Hello'), new WordArrives($at, EventKind::Comment, 'Hello')][$seed % 3];
+            $world->lastIds = [];
+            $with = $world->rehearse($page->rule, [$whatIf]);
+            $world->lastIds = [];
+            $plain = $world->rehearse($page->rule, [], $with->until);
+            $before = static fn (Played $played): array => array_slice($world->outline($played), 0, count(array_filter($played->entries, static fn (PaperEntry $entry): bool => $entry->at < $at)));
+            self::assertSame($before($plain), $before($with), "seed {$seed}: ".json_encode($file));
+            $moments = array_map(static fn (PaperEntry $entry): int => $entry->at->getTimestamp(), $with->entries);
+            $inOrder = $moments;
+            sort($inOrder);
+            self::assertSame($inOrder, $moments, "seed {$seed}: it comes in order");
+            $changed += $world->outline($plain) === $world->outline($with) ? 0 : 1;
+        }
+        self::assertGreaterThan(self::RULES / 2, $changed);
+    }
+
+    /** A remark stands at a word that is there, and where it comes with a way out, taking that makes it go and leaves a sound rule. */
+    public function test_whatever_is_remarked_has_a_word_and_a_way_out_that_works(): void
+    {
+        $world = $this->world();
+        $reader = new RuleReader(World::schema(), $world, $world->zone());
+        $rules = [];
+        $codes = [];
+        foreach ($this->rules() as $seed => [$file, $page]) {
+            $rule = $page->rule;
+            self::assertNotNull($rule);
+            $others = array_slice($rules, -6);
+            $rules[] = $rule;
+            $remarks = Proofreader::read(new RuleAmongOthers($rule, new Node($file), World::schema(), $others));
+            foreach ($remarks as $remark) {
+                $where = "seed {$seed}: {$remark->code} at {$remark->at}: {$remark->message} ".json_encode($file);
+                $codes[$remark->code] = ($codes[$remark->code] ?? 0) + 1;
+                self::assertNotSame('', $remark->message.$remark->advice, $where);
+                $words = array_merge(...array_map(static fn ($row): array => array_map(static fn ($word): string => (string) $word->at, $row->words), $page->rows));
+                self::assertNotSame([], array_filter($words, static fn (string $at): bool => $at === $remark->at || str_starts_with($at, "{$remark->at}/")), $where);
+                if ($remark->fix === null) {
+                    continue;
+                }
+                $mended = $reader->read(RemarkTest::put($file, $remark->fix->at, $remark->fix->value), $seed);
+                if ($mended->rule === null) {
+                    // A rule of which nothing is left, or whose other lines hung on this one.
+                    self::assertNull($remark->fix->value, $where.json_encode($mended->problems));
+
+                    continue;
+                }
+                $left = Proofreader::read(new RuleAmongOthers($mended->rule, new Node(RemarkTest::put($file, $remark->fix->at, $remark->fix->value)), World::schema(), $others));
+                $same = static fn (array $in): int => count(array_filter($in, static fn (Remark $one): bool => $one->code === $remark->code));
+                self::assertLessThan($same($remarks), $same($left), "followed, it goes: {$where}");
+            }
+        }
+        self::assertGreaterThan(6, count($codes), json_encode($codes));
     }
 
     /** @return iterable<int, array{array<string, mixed>, \VividLedger\Rule\Reading\RulePage, WholeRange}> by seed */

@@ -1,6 +1,7 @@
 <script lang="ts">
     import { api, ask } from '../api/client';
     import { caretAt } from './caret';
+    import Completions from './Completions.svelte';
     import { completions, continued } from './typing';
 
     /** A whole rule as text. What is typed at the end of a row is completed from what could stand there. */
@@ -10,7 +11,6 @@
     let from = 0; // where in the row the offers stand
     let chosen = $state(0);
     let place = $state({ left: 0, top: 0 });
-    let list = $state<HTMLElement>();
     let asked = 0;
     let timer = 0;
 
@@ -66,7 +66,6 @@
 
     function step(by: number) {
         chosen = Math.max(0, Math.min(offers.length - 1, chosen + by));
-        list?.children[chosen]?.scrollIntoView({ block: 'nearest' });
     }
 
     function key(event: KeyboardEvent) {
@@ -104,27 +103,13 @@
         onscroll={close}
         onblur={close}></textarea>
     {#if offers.length}
-        <div
-            bind:this={list}
+        <Completions
             id="text-completions"
-            class="floating max-h-[168px] min-w-[220px] overflow-auto! py-1"
+            {offers}
+            {chosen}
+            ontake={take}
+            class="max-h-[168px] min-w-[220px]"
             style="left: {place.left}px; top: {place.top}px"
-            role="listbox"
-            aria-label="What could stand here"
-        >
-            {#each offers as offer, index (offer)}
-                <button
-                    type="button"
-                    class="option"
-                    role="option"
-                    tabindex="-1"
-                    aria-selected={index === chosen}
-                    onmousedown={(event) => {
-                        event.preventDefault();
-                        take(offer);
-                    }}>{offer}</button
-                >
-            {/each}
-        </div>
+        />
     {/if}
 </div>

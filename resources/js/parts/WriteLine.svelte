@@ -2,6 +2,7 @@
     import { api, ask, type Shapes } from '../api/client';
     import type { Document } from '../state/document.svelte';
     import type { JsonObject } from '../state/pointer';
+    import Completions from './Completions.svelte';
     import { continued, completions } from './typing';
 
     let { page }: { page: Document } = $props();
@@ -94,21 +95,7 @@
                 {:else}It goes on with {misread.expected.slice(0, 3).join(', ')}{/if}
             </p>
             {#if offers.length}
-                <div id="completions" class="floating top-full mt-1 max-h-[220px] min-w-[260px] overflow-auto! py-1" role="listbox">
-                    {#each offers as offer, index (offer)}
-                        <button
-                            type="button"
-                            class="option"
-                            role="option"
-                            tabindex="-1"
-                            aria-selected={index === at}
-                            onmousedown={(event) => {
-                                event.preventDefault();
-                                take(offer);
-                            }}>{offer}</button
-                        >
-                    {/each}
-                </div>
+                <Completions id="completions" {offers} chosen={at} ontake={take} class="top-full mt-1 max-h-[220px] min-w-[260px]" />
             {/if}
         {/if}
     {/if}

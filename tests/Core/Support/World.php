@@ -183,13 +183,13 @@ final class World extends Memory implements Clock, Directory
      *
      * @param  list<WhatIf>  $whatIfs
      */
-    public function rehearse(Rule $rule, array $whatIfs = []): Played
+    public function rehearse(Rule $rule, array $whatIfs = [], ?\DateTimeImmutable $atLeast = null): Played
     {
         $record = $this->records["{$rule->on}:".($rule->on === 'ticket' ? 7 : 1)];
         assert($record instanceof Record);
         $opening = (new Proposer(self::schema(), $this->zone()))->opening($rule, $record, $this, $this->now);
 
-        return (new Rehearsal(self::schema(), $this->zone()))->play(new Script($record, $opening, $whatIfs, 3), $rule, [$rule], $this);
+        return (new Rehearsal(self::schema(), $this->zone()))->play(new Script($record, $opening, $whatIfs, 3), $rule, [$rule], $this, null, $atLeast);
     }
 
     /** @return list<string> */
