@@ -6,6 +6,7 @@ namespace App\Evidence;
 
 use App\Store\Columns;
 use App\Store\Company;
+use App\Store\Gathering;
 use App\Store\Refused;
 use App\Store\SchemaStore;
 use App\Store\StoredRuleBook;
@@ -20,6 +21,7 @@ use VividLedger\Rehearse\Script;
 use VividLedger\Rehearse\ScriptReader;
 use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\ComesRound;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
@@ -31,6 +33,7 @@ final readonly class Rehearsals
         private Connection $db,
         private SchemaStore $schemas,
         private StoredRuleBook $pages,
+        private Gathering $gathering,
         private RulesInForce $rules,
         private Candidates $candidates,
         private HouseClock $clock,
@@ -62,9 +65,10 @@ final readonly class Rehearsals
         $script = new Script($record, $opening, $whatIfs, $actor);
         $rehearsal = new Rehearsal($schema, $this->company->zone());
         $pages = $withOthers && $pick !== 'made_up' ? $this->pages : null;
-        $played = $rehearsal->play($script, $rule, $rules, $facts, $pages);
+        $beside = $rule->trigger instanceof ComesRound && $rule->trigger->per !== null ? $this->gathering->matching($rule, $opening->at, $this->company->zone()) : [];
+        $played = $rehearsal->play($script, $rule, $rules, $facts, $pages, null, $beside);
 
-        return new Rehearsed($script, $played, $whatIfs === [] ? null : $rehearsal->play($script->withoutWhatIfs(), $rule, $rules, $this->facts(), $pages, $played->until), $pick, $withOthers);
+        return new Rehearsed($script, $played, $whatIfs === [] ? null : $rehearsal->play($script->withoutWhatIfs(), $rule, $rules, $this->facts(), $pages, $played->until, $beside), $pick, $withOthers);
     }
 
     public function facts(): PaperFacts

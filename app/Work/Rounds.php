@@ -7,6 +7,7 @@ namespace App\Work;
 use App\Store\Batch;
 use App\Store\Columns;
 use App\Store\Company;
+use App\Store\Gathering;
 use App\Store\Outbox;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
@@ -14,7 +15,6 @@ use App\Store\SqlQueryWriter;
 use App\Store\StoredFacts;
 use App\Store\TypeTable;
 use Illuminate\Database\Connection;
-use VividLedger\Engine\View;
 use VividLedger\People\Person;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
@@ -25,9 +25,6 @@ use VividLedger\Rule\Trigger\ComesRound;
 /** A timetable comes round: every matching record gets its start, or every person the list of theirs. */
 final readonly class Rounds
 {
-    /** A longer list nobody reads. */
-    private const MOST_ON_A_LIST = 5000;
-
     public function __construct(
         private Connection $db,
         private SchemaStore $schemas,
@@ -71,22 +68,9 @@ final readonly class Rounds
     {
         $now = $this->clock->now();
         $zone = $this->company->zone();
-        $type = $this->schemas->schema()->types[$rule->on];
         $facts = new StoredFacts($this->db, $this->schemas, $now, $zone);
-        $writer = new SqlQueryWriter($now, $zone);
-        $where = $rule->condition->query($writer);
-        $byPerson = [];
-        $people = [];
-        foreach ($this->db->select('SELECT t.* FROM `'.TypeTable::name($type->name)."` t{$writer->joins()} WHERE {$where->text} ORDER BY t.id LIMIT ".self::MOST_ON_A_LIST, $where->bindings) as $row) {
-            $record = Columns::record($type, $row);
-            $person = $trigger->per?->find(new View($record, $facts))->person;
-            if ($person !== null && $person->active) {
-                $people[$person->id] = $person;
-                $byPerson[$person->id][] = $record;
-            }
-        }
-        foreach ($byPerson as $id => $records) {
-            $this->send($rule, $people[$id], $records, $facts, $occasion, $now, $zone);
+        foreach ((new Gathering($this->db, $this->schemas))->byPerson($rule, $trigger, $facts, $zone) as [$person, $records]) {
+            $this->send($rule, $person, $records, $facts, $occasion, $now, $zone);
         }
     }
 

@@ -14,6 +14,7 @@ use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\ByHand;
 use VividLedger\Rule\Trigger\Changed;
+use VividLedger\Rule\Trigger\ComesRound;
 use VividLedger\Rule\Trigger\CommentArrived;
 use VividLedger\Rule\Trigger\Created;
 use VividLedger\Rule\Trigger\CreatedOrChanged;
@@ -55,6 +56,7 @@ final readonly class Proposer
             $trigger instanceof TaskCompleted => new Opening(OpeningKind::TaskDone, $now, set: $set, text: $text === '' ? 'A task' : $text),
             $trigger instanceof ByHand => new Opening(OpeningKind::ByHand, $now, set: $set),
             $trigger instanceof DateArrives => $this->date($trigger, $record->with($set), $facts, $now, $set),
+            $trigger instanceof ComesRound => new Opening(OpeningKind::Time, $trigger->timetable->between($now, $now->modify('+'.Rehearsal::MOST_DAYS.' days'), $this->zone, $facts->calendar(null))[0] ?? $now, set: $set),
             $trigger instanceof Swept => new Opening(OpeningKind::Time, $now, set: $set),
             $trigger instanceof RelatedChanged => $this->related($trigger, $record, $facts, $now, $set),
             default => new Opening(OpeningKind::Changed, $now, set: $set),

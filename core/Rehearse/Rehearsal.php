@@ -7,14 +7,21 @@ namespace VividLedger\Rehearse;
 use VividLedger\Engine\Engine;
 use VividLedger\Engine\Facts;
 use VividLedger\Engine\RuleBook;
+use VividLedger\Engine\View;
 use VividLedger\Explain\Answers;
+use VividLedger\Explain\Told;
 use VividLedger\Explain\Verdict;
+use VividLedger\People\PersonExpression;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
+use VividLedger\Record\Display;
 use VividLedger\Record\Event;
+use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
 use VividLedger\Rehearse\WhatIf\WhatIf;
+use VividLedger\Rule\Line\SendList;
 use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\ComesRound;
 use VividLedger\Rule\Trigger\DateArrives;
 use VividLedger\Rule\Trigger\Swept;
 use VividLedger\Schema\RecordType;
@@ -39,10 +46,14 @@ final readonly class Rehearsal
      * @param  Rule  $own  the rule that is rehearsed, a draft or a page
      * @param  list<Rule>  $rules  all that answer, in order, the rehearsed one among them
      * @param  ?RuleBook  $pages  where pages are found that lines pencilled in before may stand on
+     * @param  list<Record>  $beside  other records that meet a rule whose timetable puts records together for a person
      * @param  ?\DateTimeImmutable  $atLeast  how far time passes even if nothing is pencilled in any more, so that two rehearsals can be compared
      */
-    public function play(Script $script, Rule $own, array $rules, Facts $facts, ?RuleBook $pages = null, ?\DateTimeImmutable $atLeast = null): Played
+    public function play(Script $script, Rule $own, array $rules, Facts $facts, ?RuleBook $pages = null, ?\DateTimeImmutable $atLeast = null, array $beside = []): Played
     {
+        if ($own->trigger instanceof ComesRound && $own->trigger->per !== null) {
+            return $this->together($script, $own, $own->trigger->per, $facts, $beside);
+        }
         $from = $script->opening->at;
         $play = new Play($this->schema, $this->zone, $this->engine, new PaperBook($rules, $pages), $facts, $from);
         $type = $this->schema->types[$script->record->type];
@@ -69,6 +80,45 @@ final readonly class Rehearsal
         [$until, $goesOn] = $this->letPass($script, $play, $type, $from, $atLeast);
 
         return new Played($play->entries, $play->paper->runs->left(), $before, $play->paper->record($type->name, $script->record->id), $why, $from, $until, $goesOn);
+    }
+
+    /**
+     * A timetable comes round that puts records together for a person: the list of the one to whom the rehearsed record leads.
+     *
+     * @param  list<Record>  $beside
+     */
+    private function together(Script $script, Rule $own, PersonExpression $per, Facts $facts, array $beside): Played
+    {
+        $at = $script->opening->at;
+        $type = $this->schema->types[$own->on];
+        $coming = array_values(array_filter($script->whatIfs, static fn (WhatIf $whatIf): bool => $whatIf->at() !== null && $whatIf->at() <= $at));
+        usort($coming, static fn (WhatIf $one, WhatIf $other): int => $one->at() <=> $other->at());
+        $before = $script->record->with($type->withComputed(array_replace($script->record->values, $script->opening->was, $script->opening->set)));
+        $play = new Play($this->schema, $this->zone, $this->engine, new PaperBook([$own]), $facts, min($at, $coming === [] ? $at : ($coming[0]->at() ?? $at)));
+        foreach ($script->whatIfs as $whatIf) {
+            $whatIf->prepare($play);
+        }
+        $play->paper->keep($before);
+        foreach ($coming as $whatIf) {
+            $play->passTo($whatIf->at() ?? $at);
+            $whatIf->happen($play, $before->id, $type, $script->actor);
+        }
+        $play->passTo($at);
+        $record = $play->paper->record($own->on, $before->id) ?? $before;
+        $why = $this->why($own, [$own], Change::event($record, new Event($own->trigger instanceof Swept ? $own->trigger::event() : EventKind::CameRound, 'rehearsed', $own->trigger->wanted(), $own->id), null, $at, CauseKind::Rule), $play);
+        $person = $per->find(new View($record, $play->paper))->person;
+        if ($why?->conditions->held === true && $person !== null) {
+            $theirs = array_filter($beside, static fn (Record $one): bool => $one->id !== $record->id && $per->find(new View($one, $play->paper))->person?->id === $person->id);
+            $display = new Display($play->paper, $this->zone);
+            foreach ($own->lines as $placed) {
+                $message = $placed->line instanceof SendList ? $placed->line->message([$record, ...array_values($theirs)], $person, $play->paper, $display, $this->zone, $play->paper->calendar($person)) : null;
+                if ($message !== null) {
+                    $play->entries[] = new PaperEntry(count($play->entries) + 1, $at, new Told('gathered', $record, $own, ['person' => $person->name, 'records' => count($theirs) + 1, 'subject' => $message->subject]), null, [$message]);
+                }
+            }
+        }
+
+        return new Played($play->entries, [], $before, $record, $why, min($at, $play->entries[0]->at ?? $at), $at, false);
     }
 
     private function opening(Script $script, Rule $own, RecordType $type, ?Record $before, Play $play): Change

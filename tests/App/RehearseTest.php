@@ -99,6 +99,35 @@ final class RehearseTest extends TimeTestCase
         }
     }
 
+    public function test_a_list_for_a_person_is_shown_as_it_is_sent(): void
+    {
+        $owner = $this->person('ines.okafor')->id;
+        $ids = [];
+        foreach (['2026-11-20', '2026-11-25', '2026-11-27', '2027-03-01'] as $due) {
+            $ids[] = $this->ticket(['subject' => "Due {$due}", 'due' => $due, 'owner' => $owner])['record']['id'];
+        }
+        $this->ticket(['subject' => 'Somebody else’s', 'due' => '2026-11-25', 'owner' => $this->person('jonas.pike')->id]);
+        $file = ['name' => 'Morning list', 'on' => 'ticket', 'when' => ['kind' => 'timetable', 'rrule' => 'FREQ=DAILY', 'time' => '07:30', 'from' => '2026-11-02', 'workingDays' => true, 'per' => ['kind' => 'owner']],
+            'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is_not', 'field' => 'status', 'value' => 'closed']]], 'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'send_list', 'subject' => 'Your tickets', 'columns' => ['subject', 'customer.name'], 'by' => 'due', 'days' => 3]]];
+        $before = $this->everything();
+        $played = $this->rehearse(['file' => $file, 'record' => ['id' => $ids[1]]]);
+        self::assertSame($before, $this->everything(), 'a rehearsal touches nothing');
+        self::assertSame(['fires', '2026-11-25T06:30:00Z', ['gathered'], 4], [$played['why']['reason'], $played['until'], array_column(array_column($played['entries'], 'entry'), 'kind'), $played['entries'][0]['entry']['data']['records']]);
+        // A what-if before it is seen in it, one after it is not.
+        $closed = fn (string $at): array => $this->rehearse(['file' => $file, 'record' => ['id' => $ids[1]], 'whatIfs' => [['kind' => 'change', 'at' => $at, 'set' => ['status' => 'closed']]]]);
+        self::assertSame(['conditions', 0], [($early = $closed('2026-11-24T12:00:00Z'))['why']['reason'], $early['tally']['emails']]);
+        self::assertSame(1, $early['without']['emails']);
+        self::assertSame(1, $closed('2026-11-26T12:00:00Z')['tally']['emails']);
+        self::assertSame('2026-11-26T06:30:00Z', $this->rehearse(['file' => $file, 'record' => ['id' => $ids[1]], 'opening' => ['kind' => 'time', 'at' => '2026-11-26T06:30:00Z']])['until']);
+
+        $this->inForce($file);
+        $this->passTo('2026-11-25T07:00:00Z');
+        $sent = DB::table('messages')->where('recipients', 'like', '%ines.okafor%')->sole();
+        self::assertSame([$sent->subject, $sent->text], [$played['entries'][0]['messages'][0]['subject'], $played['entries'][0]['messages'][0]['text']]);
+        self::assertStringContainsString('Due 2026-11-25', (string) $sent->text);
+    }
+
     public function test_remarks_come_with_a_place_and_a_way_out(): void
     {
         $file = ['fires' => ['kind' => 'every_time']] + $this->chase();
