@@ -90,7 +90,7 @@
 <div class="relative">
     <textarea
         bind:this={box}
-        class="input figures h-[300px] resize-y text-[12.5px]! leading-relaxed!"
+        class="input figures h-[350px] resize-y text-[12.5px]! leading-relaxed!"
         aria-label={label}
         aria-autocomplete="list"
         aria-controls="text-completions"

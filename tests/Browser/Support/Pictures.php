@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Browser\Support;
 
+use Facebook\WebDriver\WebDriverKeys;
+
 /** Not a test: opens the main views of the running demo and takes their pictures (bin/pictures). */
 final class Pictures extends BrowserTestCase
 {
@@ -63,8 +65,11 @@ final class Pictures extends BrowserTestCase
         $this->see('[data-rehearsal=done] .paper .struck');
         $this->browser->executeScript('document.querySelector(".leaf.left .scroll").scrollTop = 260');
         $this->picture('rehearse');
-        $this->see('[aria-label="Write a line"]')->sendKeys('after 9 days remind the own');
-        $this->see('[role=listbox]');
+        $this->press('More for this rule');
+        $this->press('As text…');
+        $this->until(fn (): bool => str_contains((string) $this->see('dialog textarea')->getAttribute('value'), 'When'), 'for the text of the page');
+        $this->see('dialog textarea')->sendKeys([WebDriverKeys::CONTROL, WebDriverKeys::END, WebDriverKeys::NULL, "\nafter 9 working days remind the own"]);
+        $this->see('dialog [role=listbox]');
         $this->picture('rule-text');
         $this->open('/rules');
         $this->see('a.line', 'Discount over 30 %')->click();
