@@ -23,7 +23,7 @@ final class Definition
         foreach ($definition['fields'] as $fieldName => $field) {
             $choices = [];
             foreach ($field['choices'] ?? [] as $value => $choice) {
-                $choices[] = new Choice((string) $value, $choice['label'], $choice['tone'] ?? null);
+                $choices[] = new Choice((string) $value, $choice['label'], $choice['tone'] ?? null, $choice['closes'] ?? false);
             }
             $type = FieldType::from($field['type']);
             $fields[] = new Field(

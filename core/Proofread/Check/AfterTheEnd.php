@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace VividLedger\Proofread\Check;
 
 use VividLedger\Condition\All;
-use VividLedger\Condition\Condition;
 use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Reasoning;
 use VividLedger\Proofread\Remark;
@@ -14,28 +13,26 @@ use VividLedger\Proofread\Starts;
 use VividLedger\Rule\Line\Placed;
 use VividLedger\Rule\Timing\After;
 
-/** Lines behind one that brings the until about, and a run that is over as it begins: what is pencilled in there never comes. */
+/** Lines behind one that brings the until about, or that closes the record; and a run that is over as it begins. */
 final class AfterTheEnd implements Check
 {
     public function remarks(RuleAmongOthers $among): array
     {
         $rule = $among->rule;
-        if ($rule->until === null) {
-            return [];
-        }
         $remarks = [];
         $own = array_values(array_filter($rule->lines, static fn (Placed $placed): bool => $placed->timing !== null));
-        if ($own !== [] && Reasoning::implies(Starts::condition($rule), $rule->until) && Reasoning::canHold(Starts::condition($rule))) {
+        if ($rule->until !== null && $own !== [] && Reasoning::implies(Starts::condition($rule), $rule->until) && Reasoning::canHold(Starts::condition($rule))) {
             $remarks[] = new Remark(Level::Look, '/until', 'ends_at_once', 'The until holds whenever the rule fires, so none of the later lines ever comes.', 'Let it wait for something that is not so from the start.');
         }
         foreach ($rule->lines as $placed) {
             $end = $this->ending($among, $placed);
-            if ($end === null || $remarks !== []) {
-                continue;
-            }
-            foreach ($own as $later) {
+            $closed = $this->closing($among, $placed);
+            foreach ($remarks === [] && ($end !== null || $closed !== null) ? $own : [] as $later) {
                 if (self::seconds($later) > self::seconds($placed)) {
-                    $remarks[] = new Remark(Level::Look, "/lines/{$later->place}", 'after_the_end', 'This line never comes: line '.($placed->place + 1).' sets '.$end.', and that is what ends the rule.', 'Move it before that line, or change the until.');
+                    $line = 'line '.($placed->place + 1);
+                    $remarks[] = $end !== null
+                        ? new Remark(Level::Look, "/lines/{$later->place}", 'after_the_end', "This line never comes: {$line} sets {$end}, and that is what ends the rule.", 'Move it before that line, or change the until.')
+                        : new Remark(Level::Look, "/lines/{$later->place}", 'after_closing', "This line comes after {$line} has closed the {$among->type()->inSentence()} ({$closed}).", 'Move it before that line, or say in an until what ends the rule.');
                     break;
                 }
             }
@@ -57,7 +54,22 @@ final class AfterTheEnd implements Check
             }
         }
 
-        return $set !== [] && $among->rule->until instanceof Condition && Reasoning::implies(new All($set), $among->rule->until) ? $label : null;
+        return $set !== [] && $among->rule->until !== null && Reasoning::implies(new All($set), $among->rule->until) ? $label : null;
+    }
+
+    /** "Status: Closed", when the line sets the record to a value that closes it. */
+    private function closing(RuleAmongOthers $among, Placed $placed): ?string
+    {
+        foreach ($among->writtenBy($among->rule, $placed) as $written) {
+            $field = $written->isOwn && $written->isFixed ? $among->type()->field($written->field) : null;
+            foreach ($field->choices ?? [] as $choice) {
+                if ($choice->closes && $choice->value === $written->value) {
+                    return "{$field?->label}: {$choice->label}";
+                }
+            }
+        }
+
+        return null;
     }
 
     private static function seconds(Placed $placed): int

@@ -65,7 +65,7 @@ final class World extends Memory implements Clock, Directory
             'ticket' => new RecordType('ticket', 'Ticket', 'Tickets', 'T', 'subject', 'owner', [
                 new Field('subject', 'Subject', FieldType::Text, required: true),
                 new Field('customer', 'Customer', FieldType::Reference, target: 'customer'),
-                new Field('status', 'Status', FieldType::Choice, choices: [new Choice('open', 'Open'), new Choice('waiting', 'Waiting'), new Choice('closed', 'Closed')]),
+                new Field('status', 'Status', FieldType::Choice, choices: [new Choice('open', 'Open'), new Choice('waiting', 'Waiting'), new Choice('closed', 'Closed', closes: true)]),
                 new Field('priority', 'Priority', FieldType::Choice, choices: [new Choice('low', 'Low'), new Choice('high', 'High'), new Choice('urgent', 'Urgent')]),
                 new Field('owner', 'Owner', FieldType::Person),
                 new Field('due', 'Due', FieldType::Date),
