@@ -105,9 +105,9 @@ final readonly class Rehearsal
         }
         $play->passTo($at);
         $record = $play->paper->record($own->on, $before->id) ?? $before;
-        $why = $this->why($own, [$own], Change::event($record, new Event($own->trigger instanceof Swept ? $own->trigger::event() : EventKind::CameRound, 'rehearsed', $own->trigger->wanted(), $own->id), null, $at, CauseKind::Rule), $play);
+        $why = $this->why($own, [$own], Change::event($record, new Event(EventKind::CameRound, 'rehearsed', $own->trigger->wanted(), $own->id), null, $at, CauseKind::Rule), $play);
         $person = $per->find(new View($record, $play->paper))->person;
-        if ($why?->conditions->held === true && $person !== null) {
+        if ($why?->conditions->held === true && $person?->active === true) {
             $theirs = array_filter($beside, static fn (Record $one): bool => $one->id !== $record->id && $per->find(new View($one, $play->paper))->person?->id === $person->id);
             $display = new Display($play->paper, $this->zone);
             foreach ($own->lines as $placed) {

@@ -106,7 +106,7 @@ final class RehearseTest extends TimeTestCase
         foreach (['2026-11-20', '2026-11-25', '2026-11-27', '2027-03-01'] as $due) {
             $ids[] = $this->ticket(['subject' => "Due {$due}", 'due' => $due, 'owner' => $owner])['record']['id'];
         }
-        $this->ticket(['subject' => 'Somebody else’s', 'due' => '2026-11-25', 'owner' => $this->person('jonas.pike')->id]);
+        $other = $this->ticket(['subject' => 'Somebody else’s', 'due' => '2026-11-25', 'owner' => $this->person('jonas.pike')->id])['record']['id'];
         $file = ['name' => 'Morning list', 'on' => 'ticket', 'when' => ['kind' => 'timetable', 'rrule' => 'FREQ=DAILY', 'time' => '07:30', 'from' => '2026-11-02', 'workingDays' => true, 'per' => ['kind' => 'owner']],
             'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is_not', 'field' => 'status', 'value' => 'closed']]], 'fires' => ['kind' => 'every_time'],
             'lines' => [['kind' => 'send_list', 'subject' => 'Your tickets', 'columns' => ['subject', 'customer.name'], 'by' => 'due', 'days' => 3]]];
@@ -120,6 +120,11 @@ final class RehearseTest extends TimeTestCase
         self::assertSame(1, $early['without']['emails']);
         self::assertSame(1, $closed('2026-11-26T12:00:00Z')['tally']['emails']);
         self::assertSame('2026-11-26T06:30:00Z', $this->rehearse(['file' => $file, 'record' => ['id' => $ids[1]], 'opening' => ['kind' => 'time', 'at' => '2026-11-26T06:30:00Z']])['until']);
+
+        // Whoever has left gets none.
+        self::assertSame(1, $this->rehearse(['file' => $file, 'record' => ['id' => $other]])['tally']['emails']);
+        DB::table('people')->where('handle', 'jonas.pike')->update(['active' => false]);
+        self::assertSame([], $this->rehearse(['file' => $file, 'record' => ['id' => $other]])['entries']);
 
         $this->inForce($file);
         $this->passTo('2026-11-25T07:00:00Z');

@@ -27,7 +27,10 @@ final class AfterTheEnd implements Check
         foreach ($rule->lines as $placed) {
             $end = $this->ending($among, $placed);
             $closed = $this->closing($among, $placed);
-            foreach ($remarks === [] && ($end !== null || $closed !== null) ? $own : [] as $later) {
+            if ($remarks !== [] || ($end === null && $closed === null)) {
+                continue;
+            }
+            foreach ($own as $later) {
                 if (self::seconds($later) > self::seconds($placed)) {
                     $line = 'line '.($placed->place + 1);
                     $remarks[] = $end !== null
