@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Evidence;
 
 use App\Store\Company;
+use App\Store\History;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use Illuminate\Database\Connection;
@@ -41,6 +42,7 @@ final readonly class LookBacks
         private PeopleStore $names,
         private RulesInForce $rules,
         private Company $company,
+        private History $history,
     ) {
     }
 
@@ -186,7 +188,7 @@ final readonly class LookBacks
             $play->paper->asIfNew($rule->id);
             $play->paper->keep($record);
             $kind = $rule->trigger instanceof Swept ? $rule->trigger::event() : EventKind::PutInForce;
-            $play->answer(Change::event($record, new Event($kind, 'looked back', '', $rule->id), null, $at, CauseKind::Rule));
+            $play->answer(Change::event($record, new Event($kind, 'looked back', '', $rule->id), null, $at, CauseKind::Rule, $this->history->change($fire['entry'])?->alteration()));
             $play->passTo($at->modify('+400 days'), null, 60);
             foreach ($play->entries as $entry) {
                 foreach ($entry->tasks as $task) {

@@ -20,7 +20,7 @@ class PaperFacts extends StoredFacts
     {
         $id = $this->db->scalar('SELECT person_id FROM team_turns WHERE team = ?', [$team]);
 
-        return $id === null ? null : (int) $id;
+        return (int) $id === 0 ? null : (int) $id;
     }
 
     public function freshId(string $type): int

@@ -14,11 +14,13 @@ use App\Store\TypeTable;
 use App\Work\HouseClock;
 use Illuminate\Database\Connection;
 use VividLedger\Record\Record;
+use VividLedger\Rehearse\Beside;
 use VividLedger\Rehearse\InvalidScript;
 use VividLedger\Rehearse\Proposer;
 use VividLedger\Rehearse\Rehearsal;
 use VividLedger\Rehearse\Script;
 use VividLedger\Rehearse\ScriptReader;
+use VividLedger\Rule\Line\SendList;
 use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\ComesRound;
@@ -65,10 +67,28 @@ final readonly class Rehearsals
         $script = new Script($record, $opening, $whatIfs, $actor);
         $rehearsal = new Rehearsal($schema, $this->company->zone());
         $pages = $withOthers && $pick !== 'made_up' ? $this->pages : null;
-        $beside = $rule->trigger instanceof ComesRound && $rule->trigger->per !== null ? $this->gathering->matching($rule, $opening->at, $this->company->zone()) : [];
+        $beside = $rule->trigger instanceof ComesRound && $rule->trigger->per !== null ? $this->beside($rule, $opening->at) : null;
         $played = $rehearsal->play($script, $rule, $rules, $facts, $pages, null, $beside);
 
         return new Rehearsed($script, $played, $whatIfs === [] ? null : $rehearsal->play($script->withoutWhatIfs(), $rule, $rules, $this->facts(), $pages, $played->until, $beside), $pick, $withOthers);
+    }
+
+    /** What may stand on the lists of a rule beside the rehearsed record. */
+    private function beside(Rule $rule, \DateTimeImmutable $at): Beside
+    {
+        $records = [];
+        $wantsTasks = false;
+        foreach ($rule->lines as $placed) {
+            if ($placed->line instanceof SendList) {
+                $wantsTasks = $wantsTasks || $placed->line->tasks;
+                foreach ($placed->line->sections as $index => $section) {
+                    $matching = $this->gathering->matching($index === 0 ? $rule->on : $section->type->name, $index === 0 ? $rule->condition : $section->where, $at, $this->company->zone());
+                    $records[$placed->place][$index] = [...$matching];
+                }
+            }
+        }
+
+        return new Beside(array_map(array_values(...), $records), $wantsTasks ? $this->gathering->tasks() : []);
     }
 
     public function facts(): PaperFacts

@@ -188,9 +188,9 @@ final readonly class Reversal
         if ($tasks !== []) {
             $ids = implode(', ', array_map(static fn (object $task): int => (int) $task->id, $tasks));
             $this->db->update("UPDATE tasks SET status = 'cancelled', done_at = ? WHERE id IN ({$ids})", [Columns::moment($now)]);
-            $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_because = 'the task was cancelled' WHERE task_id IN ({$ids}) AND status = 'pencilled'");
+            $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_code = 'task_cancelled', struck_because = 'the task was cancelled' WHERE task_id IN ({$ids}) AND status = 'pencilled'");
         }
-        $lines = $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_because = 'what pencilled it in was reversed' WHERE entry_id = ? AND run_id IS NOT NULL AND status IN ('pencilled', 'held')", [$entry]);
+        $lines = $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_code = 'reversed', struck_because = 'what pencilled it in was reversed' WHERE entry_id = ? AND run_id IS NOT NULL AND status IN ('pencilled', 'held')", [$entry]);
         LineRows::close($this->db, array_map(static fn (object $run): int => (int) $run->run_id, $this->db->select('SELECT DISTINCT run_id FROM scheduled_lines WHERE entry_id = ? AND run_id IS NOT NULL', [$entry])));
 
         return ['tasks' => array_map(static fn (object $task): string => $task->title, $tasks), 'lines' => $lines, 'sent' => (int) $this->db->scalar('SELECT COUNT(*) FROM messages WHERE entry_id = ?', [$entry])];

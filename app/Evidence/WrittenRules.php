@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Evidence;
 
 use App\Store\Refused;
+use App\Store\RuleDoor;
 use App\Store\RuleStore;
 use VividLedger\Rule\Reading\RulePage;
-use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\Rule;
 
 /** Reads a rule as it is being written, in the set in which it stands. */
@@ -16,7 +16,7 @@ final readonly class WrittenRules
     /** No page has this number: what is being written stands beside the pages. */
     private const UNPUBLISHED = 1_000_000;
 
-    public function __construct(private RuleReader $reader, private RulesInForce $rules)
+    public function __construct(private RuleDoor $door, private RulesInForce $rules)
     {
     }
 
@@ -26,7 +26,7 @@ final readonly class WrittenRules
      */
     public function page(array $file, ?int $id): RulePage
     {
-        return $this->reader->read($file, $id ?? RulesInForce::UNKEPT, self::UNPUBLISHED, $this->rules->eitherOr($id));
+        return $this->door->read($file, $id ?? RulesInForce::UNKEPT, self::UNPUBLISHED, $this->rules->eitherOr($id));
     }
 
     /**

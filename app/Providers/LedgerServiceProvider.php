@@ -8,6 +8,7 @@ use App\Evidence\PaperFacts;
 use App\Http\Api\SignInLimit;
 use App\Models\Person;
 use App\Store\Company;
+use App\Store\LedgerConnection;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use App\Store\StoredFacts;
@@ -31,6 +32,8 @@ final class LedgerServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
+        Connection::resolverFor('mariadb', static fn (...$given): LedgerConnection => new LedgerConnection(...$given));
+        $this->app->bind(LedgerConnection::class, static fn (Application $app): mixed => $app->make('db.connection'));
         foreach ([SchemaStore::class, Company::class, HouseClock::class, StoredRuleBook::class] as $once) {
             $this->app->scoped($once);
         }

@@ -6,13 +6,16 @@ namespace App\Store;
 
 use App\Http\Api\Shape\PreviewShape;
 use App\Work\HouseClock;
+use Illuminate\Database\Connection;
 use VividLedger\Engine\Marks;
 use VividLedger\Engine\Performance;
 use VividLedger\Engine\Standing;
 use VividLedger\Message\Address;
 use VividLedger\People\Directory;
+use VividLedger\Record\Alteration;
 use VividLedger\Record\Change;
 use VividLedger\Record\Display;
+use VividLedger\Record\Record;
 use VividLedger\Rule\Line\SendMessage;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Node;
@@ -28,7 +31,17 @@ final readonly class LetterPreview
         private Directory $directory,
         private Company $company,
         private HouseClock $clock,
+        private Connection $db,
+        private History $history,
     ) {
+    }
+
+    /** What a message says of “the change” is shown with the last one that was recorded. */
+    private function lastChange(Record $record): ?Alteration
+    {
+        $last = $this->db->scalar("SELECT MAX(id) FROM entries WHERE record_type = ? AND record_id = ? AND kind IN ('created', 'changed')", [$record->type, $record->id]);
+
+        return $last === null ? null : $this->history->change((int) $last)?->alteration();
     }
 
     /** @param  array<mixed>  $line  as a rule file writes it */
@@ -41,7 +54,7 @@ final readonly class LetterPreview
         $message = SendMessage::read($context, $node) ?? throw new Refused('unfinished_line', $context->sheet->problems[0]->message ?? 'The line is not finished.', 422, RuleStore::listed($context->sheet->problems));
         $now = $this->clock->now();
         $standing = new Standing($this->facts, $this->schemas->schema());
-        $performance = new Performance($record, $type, $standing, $this->schemas->schema(), new Display($standing, $this->company->zone()), $now, $this->company->zone(), new Change($record, $record, $by, $now), new Marks(null));
+        $performance = new Performance($record, $type, $standing, $this->schemas->schema(), new Display($standing, $this->company->zone()), $now, $this->company->zone(), new Change($record, $record, $by, $now, told: $this->lastChange($record)), new Marks(null));
         $sent = $message->preview($performance);
         $said = static fn (Address $address): string => $address->text();
 

@@ -13,6 +13,7 @@ use VividLedger\Engine\Postponed;
 use VividLedger\Engine\Retimed;
 use VividLedger\Engine\Step;
 use VividLedger\Engine\Struck;
+use VividLedger\Engine\StruckCode;
 use VividLedger\Engine\TooLate;
 use VividLedger\Record\Record;
 
@@ -27,7 +28,7 @@ final class LineRows
     /** @var list<array<string, mixed>> lines of runs that were there before */
     private array $pencilled = [];
 
-    /** @var list<array{int, ?list<int>, string}> run, lines (null: all) and reason */
+    /** @var list<array{int, ?list<int>, StruckCode, string}> run, lines (null: all) and reason */
     private array $struck = [];
 
     /** @var array<int, array{?string, string}> when a line falls due, and a note, by line */
@@ -60,7 +61,7 @@ final class LineRows
         } elseif ($step instanceof Postponed) {
             $this->moved[$step->line->id] = [Columns::moment($step->until), $step->because];
         } elseif ($step instanceof Struck) {
-            $this->struck[] = [$step->run->id, $step->lines, $step->because];
+            $this->struck[] = [$step->run->id, $step->lines, $step->code, $step->because];
             $this->touched[$step->run->id] = true;
             if ($step->lines === null) {
                 $this->pencilled = array_values(array_filter($this->pencilled, static fn (array $row): bool => $row['run_id'] !== $step->run->id));
@@ -90,9 +91,9 @@ final class LineRows
             $db->update('UPDATE scheduled_lines SET status = ? WHERE id IN ('.implode(', ', $ids).')', [$status]);
         }
         // Before new lines are there, which striking out a whole run must not touch.
-        foreach ($this->struck as [$run, $only, $because]) {
+        foreach ($this->struck as [$run, $only, $code, $because]) {
             $which = $only === null ? '' : ' AND id IN ('.implode(', ', $only).')';
-            $db->update("UPDATE scheduled_lines SET status = 'struck', struck_because = ? WHERE run_id = ? AND status IN ('pencilled', 'held'){$which}", [mb_substr($because, 0, 120), $run]);
+            $db->update("UPDATE scheduled_lines SET status = 'struck', struck_code = ?, struck_because = ? WHERE run_id = ? AND status IN ('pencilled', 'held'){$which}", [$code->value, mb_substr($because, 0, 120), $run]);
         }
         foreach ($this->moved as $line => [$due, $note]) {
             $db->update("UPDATE scheduled_lines SET due_at = ?, note = ? WHERE id = ? AND status IN ('pencilled', 'held')", [$due, mb_substr($note, 0, self::SAID), $line]);
@@ -121,6 +122,7 @@ final class LineRows
             'run' => [
                 'rule_id' => $step->rule->id, 'page' => $step->rule->page, 'record_type' => $record->type, 'record_id' => $record->id, 'entry_id' => $entry,
                 'started_at' => Columns::moment($step->performance->now), 'made' => $step->performance->made === [] ? null : json_encode($this->made($step), JSON_THROW_ON_ERROR),
+                'began' => json_encode($step->cause->alteration(), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
             ],
             'lines' => array_map(fn (Pencilling $pencilling): array => $this->row($pencilling, $step, $entry), $step->performance->pencilled),
         ];

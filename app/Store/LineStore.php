@@ -7,6 +7,7 @@ namespace App\Store;
 use App\Work\HouseClock;
 use App\Work\LineWorker;
 use Illuminate\Database\Connection;
+use VividLedger\Rule\RuleStatus;
 
 /** What people do to pencilled lines: hold them, let them go on, strike them out, or have them done now. Each is an entry that says who and why. */
 final readonly class LineStore
@@ -22,19 +23,24 @@ final readonly class LineStore
 
     public function hold(int $id, string $why, int $by): void
     {
-        $this->act($id, ['pencilled'], 'held', $why, $by, fn () => $this->db->update("UPDATE scheduled_lines SET status = 'held' WHERE id = ?", [$id]));
+        $this->act($id, ['pencilled'], 'held', $why, $by, fn () => $this->db->update("UPDATE scheduled_lines SET status = 'held', held_code = 'by_hand' WHERE id = ?", [$id]));
     }
 
     /** What fell due meanwhile is done at the next opportunity, unless it is too late by then. */
     public function resume(int $id, string $why, int $by): void
     {
-        $this->act($id, ['held'], 'resumed', $why, $by, fn () => $this->db->update("UPDATE scheduled_lines SET status = 'pencilled', note = '' WHERE id = ?", [$id]));
+        $this->act($id, ['held'], 'resumed', $why, $by, function (object $row) use ($id): void {
+            if ($row->rule_id !== null && $this->db->scalar('SELECT status FROM rules WHERE id = ? LOCK IN SHARE MODE', [$row->rule_id]) === RuleStatus::Paused->value) {
+                throw new Refused('rule_paused', 'Its rule is paused. Put the rule in force again, and its lines go on with it.', 409);
+            }
+            $this->db->update("UPDATE scheduled_lines SET status = 'pencilled', held_code = NULL WHERE id = ?", [$id]);
+        });
     }
 
     public function strike(int $id, string $why, int $by): void
     {
         $this->act($id, ['pencilled', 'held'], 'struck', $why, $by, function (object $row) use ($id, $why): void {
-            $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_because = ? WHERE id = ?", [mb_substr($why, 0, 120), $id]);
+            $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_code = 'by_hand', struck_because = ? WHERE id = ?", [mb_substr($why, 0, 200), $id]);
             if ($row->run_id !== null) {
                 LineRows::close($this->db, [(int) $row->run_id]);
             }
@@ -48,6 +54,17 @@ final readonly class LineStore
             $row = $this->locked($id, ['pencilled', 'held']);
             $this->worker->performNow($row, new Actor($by), ['why' => $this->reason($why), 'byHand' => true]);
         }, 3);
+    }
+
+    /** A line that was set aside because it could not be done is tried once more. */
+    public function again(int $id, int $by): void
+    {
+        $this->act($id, ['failed'], 'resumed', 'tried again', $by, function (object $row) use ($id): void {
+            $this->db->update("UPDATE scheduled_lines SET status = 'pencilled', struck_because = NULL WHERE id = ?", [$id]);
+            if ($row->run_id !== null) {
+                $this->db->update("UPDATE rule_runs SET status = 'in_play' WHERE id = ?", [$row->run_id]);
+            }
+        });
     }
 
     /**

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Opis\JsonSchema\Errors\ValidationError;
-use Opis\JsonSchema\Validator;
 use VividLedger\Rule\Reading\RuleReader;
 
 /** Rules as files: JSON that fits docs/schema/rule.schema.json. */
@@ -35,46 +33,17 @@ final readonly class RuleFile
             throw $this->refusal([['at' => '', 'code' => 'malformed_json', 'message' => "This is not JSON: line {$line} cannot be read.", 'line' => $line]]);
         }
         $lines = JsonLines::of($text);
-        $problems = array_map(static fn (array $problem): array => $problem + ['line' => JsonLines::nearest($lines, $problem['at'])], $this->againstSchema($data));
+        $problems = array_map(static fn (array $problem): array => $problem + ['line' => JsonLines::nearest($lines, $problem['at'])], RuleSchema::problems($data));
         if ($problems === []) {
             $file = json_decode($text, true, 64, JSON_THROW_ON_ERROR);
             unset($file['$schema'], $file['format']);
-            $page = $this->reader->read($file);
+            $page = $this->reader->strictly(array_diff_key($file, ['proofs' => true]));
             if ($page->problems === []) {
                 return $file;
             }
             $problems = array_map(static fn (array $problem): array => $problem + ['line' => JsonLines::nearest($lines, $problem['at'])], RuleStore::listed($page->problems));
         }
         throw $this->refusal($problems);
-    }
-
-    /** @return list<array{at: string, code: string, message: string}> */
-    private function againstSchema(mixed $data): array
-    {
-        $validator = new Validator(max_errors: 20, stop_at_first_error: false);
-        $schema = json_decode((string) file_get_contents(base_path('docs/schema/rule.schema.json')), false, 512, JSON_THROW_ON_ERROR);
-        $error = $validator->validate($data, $schema)->error();
-        $problems = [];
-        foreach ($error === null ? [] : $this->leaves($error) as $leaf) {
-            $at = implode('', array_map(static fn (int|string $part): string => "/{$part}", $leaf->data()->fullPath()));
-            $message = SchemaWords::said($leaf);
-            if ($message !== null) {
-                $problems[$at] ??= ['at' => $at, 'code' => 'malformed_rule', 'message' => $message];
-            }
-        }
-
-        return array_values($problems);
-    }
-
-    /** @return list<ValidationError> the errors that have no more exact ones below them */
-    private function leaves(ValidationError $error): array
-    {
-        $leaves = [];
-        foreach ($error->subErrors() as $below) {
-            array_push($leaves, ...$this->leaves($below));
-        }
-
-        return $leaves === [] ? [$error] : $leaves;
     }
 
     /** @param  list<array<string, mixed>>  $problems */

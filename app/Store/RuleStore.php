@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Work\HouseClock;
+use App\Work\Starts;
 use Illuminate\Database\Connection;
 use VividLedger\Rule\Reading\Problem;
 use VividLedger\Rule\Reading\RuleReader;
@@ -22,6 +23,7 @@ final readonly class RuleStore
         private Connection $db,
         private SchemaStore $schemas,
         private RuleReader $reader,
+        private RuleDoor $door,
         private HouseClock $clock,
         private Starts $starts,
         private RunMover $runs,
@@ -103,7 +105,7 @@ final readonly class RuleStore
             }
             $file = json_decode($rule->draft, true, 512, JSON_THROW_ON_ERROR);
             $number = 1 + (int) $this->db->table('rule_pages')->where('rule_id', $id)->max('number');
-            $page = $this->reader->read($file, $id, $number);
+            $page = $this->door->read($file, $id, $number);
             if ($page->rule === null) {
                 throw new Refused('unfinished_rule', 'The rule is not finished. '.count($page->problems).(count($page->problems) === 1 ? ' word wants' : ' words want').' mending.', 422, self::listed($page->problems));
             }
@@ -158,13 +160,13 @@ final readonly class RuleStore
         });
     }
 
-    /** While a rule is paused its pencilled lines wait; when it is retired they go. */
+    /** While a rule is paused its pencilled lines wait, those that a person holds for that person still; when it is retired they go. */
     private function moveLines(int $id, RuleStatus $to): void
     {
         [$set, $where] = match ($to) {
-            RuleStatus::Paused => ["status = 'held', note = 'the rule is paused'", "status = 'pencilled'"],
-            RuleStatus::InForce => ["status = 'pencilled', note = ''", "status = 'held' AND note = 'the rule is paused'"],
-            default => ["status = 'struck', struck_because = 'the rule was retired'", "status IN ('pencilled', 'held')"],
+            RuleStatus::Paused => ["status = 'held', held_code = 'rule_paused'", "status = 'pencilled'"],
+            RuleStatus::InForce => ["status = 'pencilled', held_code = NULL", "status = 'held' AND held_code = 'rule_paused'"],
+            default => ["status = 'struck', held_code = NULL, struck_code = 'rule_retired', struck_because = 'the rule was retired'", "status IN ('pencilled', 'held')"],
         };
         $this->db->update("UPDATE scheduled_lines SET {$set} WHERE rule_id = ? AND {$where}", [$id]);
         if ($to === RuleStatus::Retired) {
@@ -245,7 +247,7 @@ final readonly class RuleStore
     {
         $this->db->delete("DELETE FROM rule_watches WHERE rule_id = ? AND watch NOT LIKE '~%'", [$rule->id]);
         $rows = [];
-        foreach (array_filter([$rule->watch(), $rule->watchAgain()]) as $watch) {
+        foreach (array_filter([$rule->watch(), $rule->watchAgain(), $rule->watchHand()]) as $watch) {
             foreach ($watch->keys() as $key) {
                 $rows["{$watch->type} {$key}"] = ['record_type' => $watch->type, 'watch' => $key, 'rule_id' => $rule->id];
             }

@@ -79,7 +79,7 @@ final readonly class RunMover
         $due = function (Placed $placed, int $turn) use ($run, $record, $type, $facts, $page): ?\DateTimeImmutable {
             $waitsFor = $placed->timing?->waitsFor();
             $occasion = Performance::occasionOf($record, $type, $facts, $this->company->zone(), $run->startedAt, $waitsFor === null ? null : $facts->tasksOf($run->id, $waitsFor), $turn);
-            $at = $placed->timing?->due($occasion);
+            $at = $placed->timing === null ? null : $occasion->when($placed->timing);
 
             return $at === null || $page->limits === null ? $at : $page->limits->allowed($at, $occasion);
         };
@@ -109,7 +109,7 @@ final readonly class RunMover
         if ($gone !== []) {
             $count['struck'] += count($gone);
             if ($apply) {
-                $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_because = 'the new page has no such line' WHERE id IN (".implode(', ', $gone).')');
+                $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_code = 'new_page', struck_because = 'the new page has no such line' WHERE id IN (".implode(', ', $gone).')');
             }
         }
 

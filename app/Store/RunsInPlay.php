@@ -8,6 +8,7 @@ use Illuminate\Database\Connection;
 use VividLedger\Engine\PencilledLine;
 use VividLedger\Engine\Run;
 use VividLedger\Engine\TasksOfLine;
+use VividLedger\Record\Alteration;
 
 /** Reads runs in play with their pencilled lines. */
 final class RunsInPlay
@@ -45,7 +46,7 @@ final class RunsInPlay
         $runs = [];
         foreach ($rows as $row) {
             $made = $row->made === null ? [] : json_decode($row->made, true, 8, JSON_THROW_ON_ERROR);
-            $runs[(int) $row->id] = new Run((int) $row->id, (int) $row->rule_id, (int) $row->page, $row->record_type, (int) $row->record_id, new \DateTimeImmutable("{$row->started_at}Z"), $made, (int) $row->entry_id);
+            $runs[(int) $row->id] = new Run((int) $row->id, (int) $row->rule_id, (int) $row->page, $row->record_type, (int) $row->record_id, new \DateTimeImmutable("{$row->started_at}Z"), $made, (int) $row->entry_id, $row->began === null ? null : Alteration::read($row->began));
         }
         if ($runs === []) {
             return [];

@@ -6,7 +6,6 @@ namespace App\Store;
 
 use App\Work\HouseClock;
 use Closure;
-use Illuminate\Database\Connection;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
 use VividLedger\Engine\FixedClock;
@@ -25,10 +24,8 @@ use VividLedger\Schema\RecordType;
  */
 final readonly class SaveRecord
 {
-    private const TRIES = 3;
-
     public function __construct(
-        private Connection $db,
+        private LedgerConnection $db,
         private SchemaStore $schemas,
         private Engine $engine,
         private StoredRuleBook $rules,
@@ -36,6 +33,7 @@ final readonly class SaveRecord
         private RecordWriter $records,
         private LedgerWriter $ledger,
         private StaleVersion $stale,
+        private RecordRuns $runs,
         private HouseClock $clock,
         private Company $company,
     ) {
@@ -66,6 +64,8 @@ final readonly class SaveRecord
     }
 
     /**
+     * A save whose fields nobody else has touched since goes through, whatever else has changed.
+     *
      * @param  int  $version  of the record as the person saw it
      * @param  array<array-key, mixed>  $input  raw values by field name; fields not named stay as they are
      *
@@ -75,10 +75,10 @@ final readonly class SaveRecord
     {
         return $this->guarded($type, $id, $actor, function () use ($type, $id, $version, $input, $actor): Saved {
             $before = $this->locked($type, $id);
-            if ($before->version !== $version) {
-                throw $this->stale->refusal($type, $before, $version);
-            }
             $given = $this->input->checked($type, $input, $before);
+            if ($before->version !== $version) {
+                $given = $this->stale->settled($type, $before, $version, $given);
+            }
             if ($given === []) {
                 return new Saved($before, new Decision($before), null);
             }
@@ -103,8 +103,7 @@ final readonly class SaveRecord
             }
             $now = $this->clock->now();
             $saved = $this->settle(new Change($before, null, $actor->personId, $now, $actor->via), $this->facts($now), $actor, 'deleted');
-            $this->db->table('scheduled_lines')->where(['record_type' => $type->name, 'record_id' => $id])->whereIn('status', ['pencilled', 'held'])->update(['status' => 'struck', 'struck_because' => 'the record was deleted']);
-            $this->db->update("UPDATE rule_runs SET status = 'over' WHERE record_type = ? AND record_id = ? AND status = 'in_play'", [$type->name, $id]);
+            $this->runs->strikeOut($before, $actor, $now, (int) $saved->entryId);
 
             return $saved;
         });
@@ -127,7 +126,10 @@ final readonly class SaveRecord
             $change = new Change(null, $record, $actor->personId, $now, $actor->via);
             $this->records->write([[null, $record]]);
 
-            return new Saved($record, new Decision($record), ...$this->ledger->write([new Outcome($change, new Decision($record), $actor, 'restored')])[0]);
+            $saved = new Saved($record, new Decision($record), ...$this->ledger->write([new Outcome($change, new Decision($record), $actor, 'restored')])[0]);
+            $this->runs->takeUp($record, $actor, $now, (int) $saved->entryId);
+
+            return $saved;
         });
     }
 
@@ -196,7 +198,7 @@ final readonly class SaveRecord
             }
 
             return $results;
-        }, self::TRIES);
+        });
     }
 
     /** @param  array<string, string|int|bool|null>  $given */
@@ -238,20 +240,25 @@ final readonly class SaveRecord
     private function guarded(RecordType $type, ?int $id, Actor $actor, Closure $work): Saved
     {
         try {
-            return $this->db->transaction($work, self::TRIES);
+            return $this->db->transaction($work);
         } catch (RefusedByRule $refused) {
-            Batch::insert($this->db, 'entries', [$this->refused($type, $id, $actor, $refused->refusal)]);
+            // Inside something larger, too, the entry stays when all the rest is undone.
+            $entry = $this->refused($type, $id, $actor, $refused->refusal);
+            $this->db->afterwards(fn () => Batch::insert($this->db, 'entries', [$entry]));
             throw $refused->forPerson();
         }
     }
 
-    /** @return array<string, mixed> the entry that stays of a refused change: all that does */
-    private function refused(RecordType $type, ?int $id, Actor $actor, Refusal $refusal): array
+    /**
+     * @param  array<string, mixed>  $data  what the entry keeps besides
+     * @return array<string, mixed> the entry that stays of a refused change: all that does
+     */
+    public function refused(RecordType $type, ?int $id, Actor $actor, Refusal $refusal, array $data = [], ?int $cause = null): array
     {
         return [
             'kind' => 'refused', 'at' => Columns::moment($this->clock->now()), 'actor_id' => $actor->personId, 'via' => $actor->via->value,
-            'record_type' => $type->name, 'record_id' => $id, 'rule_id' => $refusal->rule->id, 'page' => $refusal->rule->page,
-            'data' => json_encode(['message' => $refusal->message, 'why' => $refusal->why], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            'record_type' => $type->name, 'record_id' => $id, 'rule_id' => $refusal->rule->id, 'page' => $refusal->rule->page, 'cause_id' => $cause,
+            'data' => json_encode(['message' => $refusal->message, 'why' => $refusal->why] + $data, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
         ];
     }
 

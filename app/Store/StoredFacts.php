@@ -125,10 +125,11 @@ class StoredFacts extends PeopleStore implements Facts
 
     public function lastInTurn(string $team): ?int
     {
-        // Locked, so that two records at once go to two people.
-        $id = $this->db->scalar('SELECT person_id FROM team_turns WHERE team = ? FOR UPDATE', [$team]);
+        // Locked, so that two records at once go to two people; a team that never had a turn needs a row that can be locked.
+        $this->db->statement('INSERT IGNORE INTO team_turns (team, person_id) VALUES (?, 0)', [$team]);
+        $id = (int) $this->db->scalar('SELECT person_id FROM team_turns WHERE team = ? FOR UPDATE', [$team]);
 
-        return $id === null ? null : (int) $id;
+        return $id === 0 ? null : $id;
     }
 
     public function openTasks(array $people): array

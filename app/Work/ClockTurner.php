@@ -7,18 +7,14 @@ namespace App\Work;
 use App\Store\Columns;
 use App\Store\Company;
 use App\Store\Refused;
-use App\Store\RunStore;
 use Illuminate\Database\Connection;
 
 /**
- * Turns the house clock forward: from one moment at which something falls due to the next, so that everything in between
+ * Turns the house clock forward: from one moment at which something can happen to the next, so that everything in between
  * really happens, in order, at its own time. A worker that dies in the middle leaves the turn to the next one.
  */
 final readonly class ClockTurner
 {
-    /** What sweeps find lies on such steps; times of day hardly ever lie between them. */
-    private const STEP_SECONDS = 900;
-
     private const LEASE_SECONDS = 60;
 
     private const MOST_DAYS = 800;
@@ -29,8 +25,7 @@ final readonly class ClockTurner
         private Company $company,
         private LineWorker $lines,
         private Sweep $sweep,
-        private RunStore $runs,
-        private Postman $postman,
+        private Agenda $agenda,
     ) {
     }
 
@@ -46,10 +41,10 @@ final readonly class ClockTurner
         }
         $now = $this->clock->now();
         if ($to <= $now) {
-            throw new Refused('invalid_values', 'The clock only turns forward. To turn it back, start afresh: bin/start --fresh.', 422, [['at' => '/to', 'code' => 'out_of_range', 'message' => 'The clock only turns forward.']]);
+            throw self::outOfRange('The clock only turns forward. To turn it back, start afresh: bin/start --fresh.');
         }
         if ($to > $now->modify('+'.self::MOST_DAYS.' days')) {
-            throw new Refused('invalid_values', 'Turn it by at most '.self::MOST_DAYS.' days at a time.', 422, [['at' => '/to', 'code' => 'out_of_range', 'message' => 'Turn it by at most '.self::MOST_DAYS.' days at a time.']]);
+            throw self::outOfRange('Turn it by at most '.self::MOST_DAYS.' days at a time.');
         }
 
         return $this->db->transaction(function () use ($to, $now, $by): int {
@@ -68,9 +63,7 @@ final readonly class ClockTurner
     /** The next moment at which a pencilled line falls due; null when nothing is pencilled in. */
     public function nextDue(): ?\DateTimeImmutable
     {
-        $due = $this->db->scalar("SELECT MIN(due_at) FROM scheduled_lines WHERE status = 'pencilled' AND due_at > ?", [Columns::moment($this->clock->now())]);
-
-        return $due === null ? null : new \DateTimeImmutable("{$due}Z");
+        return $this->nextLine($this->clock->now());
     }
 
     /** @return int how many steps were taken of a turn, for about so long; 0 when the clock is not being turned */
@@ -84,12 +77,10 @@ final readonly class ClockTurner
         $target = new \DateTimeImmutable("{$turn->to_at}Z");
         $at = new \DateTimeImmutable("{$turn->reached_at}Z");
         $steps = 0;
+        $this->agenda->forget();
         try {
             do {
-                $at = min($target, $this->next($at));
-                $this->company->setClock($at);
-                $this->clock->hold($at);
-                $done = $this->happen();
+                [$at, $done] = $this->step($at, $target);
                 $steps++;
                 $over = $at >= $target;
                 $this->db->update('UPDATE clock_turns SET reached_at = ?, done = done + ?, status = ?, leased_until = ? WHERE id = ?', [
@@ -104,27 +95,37 @@ final readonly class ClockTurner
         return $steps;
     }
 
-    /** @return int how many lines and starts came into ink */
-    private function happen(): int
+    /**
+     * Goes to the next moment at which something can happen, or as far as wanted when nothing does before, and lets it happen.
+     *
+     * @return array{\DateTimeImmutable, int} where the clock stands then, and how many lines and starts came into ink
+     */
+    public function step(\DateTimeImmutable $at, \DateTimeImmutable $target): array
     {
+        $sweeps = $this->agenda->after($at);
+        $at = min(array_filter([$target, $this->nextLine($at), ...array_values($sweeps)]));
+        $this->company->setClock($at);
+        $this->clock->hold($at);
+        $due = array_keys(array_filter($sweeps, static fn (\DateTimeImmutable $next): bool => $next <= $at));
         $done = 0;
         do {
-            $now = $this->sweep->work() + $this->lines->work((int) config('ledger.batch')) + $this->runs->work(1.0);
+            $now = $this->sweep->work($due) + $this->lines->work((int) config('ledger.batch'));
             $done += $now;
-            $this->postman->work(20);
+            if ($now > 0) {
+                // What happened may bring about more at this very moment.
+                $this->agenda->forget();
+                $due = array_keys(array_filter($this->agenda->after($at->modify('-1 second')), static fn (\DateTimeImmutable $next): bool => $next <= $at));
+            }
         } while ($now > 0);
 
-        return $done;
+        return [$at, $done];
     }
 
-    private function next(\DateTimeImmutable $at): \DateTimeImmutable
+    private function nextLine(\DateTimeImmutable $at): ?\DateTimeImmutable
     {
         $due = $this->db->scalar("SELECT MIN(due_at) FROM scheduled_lines WHERE status = 'pencilled' AND due_at > ?", [Columns::moment($at)]);
-        $step = new \DateTimeImmutable('@'.((intdiv($at->getTimestamp(), self::STEP_SECONDS) + 1) * self::STEP_SECONDS));
-        $swept = (bool) $this->db->scalar("SELECT EXISTS (SELECT 1 FROM sweeps s JOIN rules r ON r.id = s.rule_id WHERE r.status = 'in_force')");
-        $next = array_filter([$swept ? $step : null, $due === null ? null : new \DateTimeImmutable("{$due}Z")]);
 
-        return $next === [] ? new \DateTimeImmutable('9999-12-31T00:00:00Z') : min($next);
+        return $due === null ? null : new \DateTimeImmutable("{$due}Z");
     }
 
     private function claim(): ?object
@@ -137,5 +138,10 @@ final readonly class ClockTurner
 
             return $turn;
         });
+    }
+
+    private static function outOfRange(string $message): Refused
+    {
+        return new Refused('invalid_values', $message, 422, [['at' => '/to', 'code' => 'out_of_range', 'message' => $message]]);
     }
 }

@@ -5,30 +5,29 @@ declare(strict_types=1);
 namespace App\Work;
 
 use App\Store\Columns;
-use App\Store\Company;
-use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use Illuminate\Database\Connection;
+use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\FallsQuiet;
 use VividLedger\Schema\RecordType;
 
 /** Finds the records on which something of a sort last happened so long ago, by the entries of that time. */
-final readonly class QuietRecords
+final readonly class QuietRecords implements Finds
 {
+    private const AHEAD = 5;
+
     public function __construct(
         private Connection $db,
         private SchemaStore $schemas,
-        private Company $company,
+        private Clocks $clocks,
     ) {
     }
 
-    /**
-     * @return array<int, array{int, string}> record and occasion, by the number of the entry or message; a chunk of them, in order
-     */
-    public function find(RecordType $type, FallsQuiet $trigger, \DateTimeImmutable $after, \DateTimeImmutable $until, int $cursor, int $chunk): array
+    public function between(Rule $rule, \DateTimeImmutable $after, \DateTimeImmutable $until, int $cursor, int $chunk): array
     {
-        $calendar = (new PeopleStore($this->db, $this->schemas))->calendar(null);
-        $zone = $this->company->zone();
+        $trigger = self::trigger($rule);
+        $type = $this->schemas->schema()->types[$rule->on];
+        [$calendar, $zone] = $this->clocks->company();
         [$from, $to] = $trigger->due->bases($after, $until, $zone, $calendar);
         $found = [];
         do {
@@ -43,6 +42,27 @@ final readonly class QuietRecords
         } while (count($rows) === $chunk && count($found) < $chunk);
 
         return $found;
+    }
+
+    public function next(Rule $rule, \DateTimeImmutable $after): ?\DateTimeImmutable
+    {
+        $trigger = self::trigger($rule);
+        $type = $this->schemas->schema()->types[$rule->on];
+        [$calendar, $zone] = $this->clocks->company();
+        $from = $trigger->due->bases($after, $after, $zone, $calendar)[0];
+        $cursor = 0;
+        do {
+            $rows = $this->last($type, $trigger, Columns::moment($from), '9999-12-31 23:59:59', $cursor, self::AHEAD);
+            foreach ($rows as $row) {
+                $cursor = (int) $row->id;
+                $moment = $trigger->due->from(new \DateTimeImmutable("{$row->at}Z"), $zone, $calendar);
+                if ($moment > $after) {
+                    return $moment;
+                }
+            }
+        } while (count($rows) === self::AHEAD);
+
+        return null;
     }
 
     /** @return array<object> what happened in a time and was the last of its sort on its record */
@@ -74,5 +94,10 @@ final readonly class QuietRecords
             AND NOT EXISTS (SELECT 1 FROM entries l WHERE l.record_type = e.record_type AND l.record_id = e.record_id AND l.id > e.id AND l.kind IN ({$kinds})) ORDER BY e.id LIMIT {$chunk}",
             [$from, $to, $type->name, $cursor],
         );
+    }
+
+    private static function trigger(Rule $rule): FallsQuiet
+    {
+        return $rule->trigger instanceof FallsQuiet ? $rule->trigger : throw new \LogicException('This rule waits for no silence.');
     }
 }

@@ -9,21 +9,23 @@ use App\Store\Columns;
 use App\Store\Company;
 use App\Store\Gathering;
 use App\Store\Outbox;
-use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use App\Store\SqlQueryWriter;
 use App\Store\StoredFacts;
 use App\Store\TypeTable;
 use Illuminate\Database\Connection;
 use VividLedger\People\Person;
+use VividLedger\People\PersonExpression;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Line\Gathered;
 use VividLedger\Rule\Line\SendList;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\ComesRound;
+use VividLedger\Time\WorkingCalendar;
 
 /** A timetable comes round: every matching record gets its start, or every person the list of theirs. */
-final readonly class Rounds
+final readonly class Rounds implements Finds
 {
     public function __construct(
         private Connection $db,
@@ -31,26 +33,34 @@ final readonly class Rounds
         private Company $company,
         private Outbox $outbox,
         private HouseClock $clock,
+        private Clocks $clocks,
     ) {
     }
 
-    /** @return array{} what it starts, it starts itself */
-    public function come(Rule $rule, ComesRound $trigger, \DateTimeImmutable $after, \DateTimeImmutable $until): array
+    /** @return array{} it finds no records: what it starts, it starts itself */
+    public function between(Rule $rule, \DateTimeImmutable $after, \DateTimeImmutable $until, int $cursor, int $chunk): array
     {
-        $calendar = (new PeopleStore($this->db, $this->schemas))->calendar(null);
-        $moments = $trigger->timetable->between($after, $until, $this->company->zone(), $calendar);
-        // After an interruption the latest stands for those before it: nobody wants last week's lists.
-        $moment = end($moments);
-        if ($moment === false) {
-            return [];
-        }
-        if ($trigger->per === null) {
-            $this->each($rule, $trigger->occasion($moment), $moment);
-        } else {
-            $this->together($rule, $trigger, $trigger->occasion($moment));
-        }
-
         return [];
+    }
+
+    public function next(Rule $rule, \DateTimeImmutable $after): ?\DateTimeImmutable
+    {
+        $trigger = $rule->trigger;
+        $moments = $trigger instanceof ComesRound ? array_map(static fn (array $clock): ?\DateTimeImmutable => $trigger->timetable->next($after, $clock[1], $clock[0]), $this->clocksOf($trigger)) : [];
+        $moments = array_filter($moments);
+
+        return $moments === [] ? null : min($moments);
+    }
+
+    /** After an interruption the latest round stands for those before it: nobody wants last week's lists. */
+    public function come(Rule $rule, ComesRound $trigger, \DateTimeImmutable $after, \DateTimeImmutable $until): void
+    {
+        foreach ($this->clocksOf($trigger) as $clock) {
+            $moment = $trigger->timetable->last($after, $until, $clock[1], $clock[0]);
+            if ($moment !== null) {
+                $trigger->per === null ? $this->each($rule, $trigger->occasion($moment), $moment) : $this->together($rule, $trigger, $trigger->per, $trigger->occasion($moment), $clock);
+            }
+        }
     }
 
     private function each(Rule $rule, string $occasion, \DateTimeImmutable $moment): void
@@ -58,31 +68,43 @@ final readonly class Rounds
         $writer = new SqlQueryWriter($this->clock->now(), $this->company->zone());
         $where = $rule->condition->query($writer);
         $this->db->insert(
-            "INSERT INTO scheduled_lines (kind, due_at, record_type, record_id, entry_id, rule_id, page, said, note)
+            "INSERT INTO scheduled_lines (kind, due_at, record_type, record_id, entry_id, rule_id, page, said, occasion)
             SELECT 'round', ?, ?, t.id, 0, ?, ?, ?, ? FROM `".TypeTable::name($rule->on)."` t{$writer->joins()} WHERE {$where->text}",
             [Columns::moment($moment), $rule->on, $rule->id, $rule->page, mb_substr($rule->name, 0, 200), $occasion, ...$where->bindings],
         );
     }
 
-    private function together(Rule $rule, ComesRound $trigger, string $occasion): void
+    /** @param  array{WorkingCalendar, \DateTimeZone}  $clock */
+    private function together(Rule $rule, ComesRound $trigger, PersonExpression $per, string $occasion, array $clock): void
     {
-        $now = $this->clock->now();
-        $zone = $this->company->zone();
-        $facts = new StoredFacts($this->db, $this->schemas, $now, $zone);
-        foreach ((new Gathering($this->db, $this->schemas))->byPerson($rule, $trigger, $facts, $zone) as [$person, $records]) {
-            $this->send($rule, $person, $records, $facts, $occasion, $now, $zone);
+        $facts = new StoredFacts($this->db, $this->schemas, $this->clock->now(), $this->company->zone());
+        $gathering = new Gathering($this->db, $this->schemas);
+        $lists = [];
+        foreach ($rule->lines as $placed) {
+            foreach ($placed->line instanceof SendList ? $gathering->byPerson($placed->line, $rule->on, $rule->condition, $per, $facts, $this->company->zone()) : [] as $id => [$person, $gathered]) {
+                if (! $trigger->ownClock || $facts->calendar($person) === $clock[0]) {
+                    $lists[$id] ??= [$person, []];
+                    $lists[$id][1][] = [$placed->line, $gathered];
+                }
+            }
+        }
+        foreach ($lists as [$person, $theirs]) {
+            $this->send($rule, $person, $theirs, $facts, $occasion, $trigger->ownClock ? $clock[1] : $this->company->zone());
         }
     }
 
-    /** @param  non-empty-list<Record>  $records */
-    private function send(Rule $rule, Person $person, array $records, StoredFacts $facts, string $occasion, \DateTimeImmutable $now, \DateTimeZone $zone): void
+    /** @param  list<array{SendList, Gathered}>  $lists */
+    private function send(Rule $rule, Person $person, array $lists, StoredFacts $facts, string $occasion, \DateTimeZone $zone): void
     {
-        $display = new Display($facts, $zone);
+        $now = $this->clock->now();
         $messages = [];
-        foreach ($rule->lines as $placed) {
-            $message = $placed->line instanceof SendList ? $placed->line->message($records, $person, $facts, $display, $zone, $facts->calendar($person)) : null;
-            if ($message !== null) {
-                $messages[] = $message;
+        [$rows, $left] = [0, 0];
+        foreach ($lists as [$list, $gathered]) {
+            $made = $list->message($gathered, $person, $facts, new Display($facts, $zone), $zone, $facts->calendar($person));
+            if ($made !== null) {
+                $messages[] = $made[0];
+                $rows += $made[1];
+                $left += $made[2];
             }
         }
         $key = ['rule_id' => $rule->id, 'record_type' => 'person', 'record_id' => $person->id, 'epoch' => 0, 'guard_key' => $occasion];
@@ -91,11 +113,17 @@ final readonly class Rounds
         }
         [$entry] = Batch::insertForIds($this->db, 'entries', [[
             'kind' => 'gathered', 'at' => Columns::moment($now), 'via' => 'rule', 'rule_id' => $rule->id, 'page' => $rule->page,
-            'data' => json_encode(['person' => $person->name, 'records' => count($records), 'subject' => $messages[0]->subject], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            'data' => json_encode(['person' => $person->name, 'records' => $rows, 'subject' => $messages[0]->subject] + ($left === 0 ? [] : ['left' => $left]), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
         ]]);
         Batch::insert($this->db, 'guard_keys', [$key + ['entry_id' => $entry, 'at' => Columns::moment($now)]]);
         // It is about many records, and so stands on none.
         $nothing = new Record($rule->on, 0, 0, []);
         $this->outbox->put(array_map(static fn ($message): array => [$message, $nothing, $rule->id, $entry, $now], $messages));
+    }
+
+    /** @return list<array{WorkingCalendar, \DateTimeZone}> */
+    private function clocksOf(ComesRound $trigger): array
+    {
+        return $trigger->ownClock ? $this->clocks->everybodys()[0] : [$this->clocks->company()];
     }
 }

@@ -26,6 +26,9 @@ final class Course
     /** @var array<string, true> by rule and record */
     private array $fired = [];
 
+    /** @var array<int, true> lines that are done together with the one at hand, and so not struck out between them */
+    private array $together = [];
+
     /** @var list<int> ids of lines that were done in this decision */
     private array $doneLines = [];
 
@@ -152,6 +155,25 @@ final class Course
         $this->steps[] = $step;
         if ($step instanceof Struck && $step->lines === null) {
             $this->over[$step->run->id] = true;
+        } elseif ($step instanceof Struck) {
+            array_push($this->doneLines, ...$step->lines ?? []);
+        }
+    }
+
+    /** @param  list<int>  $lines  ids of lines due at the same moment, whose turn comes next */
+    public function together(array $lines): void
+    {
+        $this->together = array_fill_keys($lines, true);
+    }
+
+    /** Ends a run early: all it still has is struck out, except what is due at this very moment. */
+    public function end(Run $run, Record $record, StruckCode $code, string $because, ?int $parent): void
+    {
+        $left = array_values(array_filter($run->lines, fn (PencilledLine $line): bool => ! isset($this->together[$line->id])));
+        if (count($left) === count($run->lines)) {
+            $this->add(new Struck($run, $record, null, $code, $because, $parent));
+        } elseif ($left !== []) {
+            $this->add(new Struck($run, $record, array_map(static fn (PencilledLine $line): int => $line->id, $left), $code, $because, $parent));
         }
     }
 
@@ -174,7 +196,7 @@ final class Course
     {
         foreach ($this->inPlay($firing->before) as $run) {
             if ($run->rule === $firing->rule->id) {
-                $this->add(new Struck($run, $firing->after, null, 'the rule fired again and began anew', count($this->steps) - 1));
+                $this->add(new Struck($run, $firing->after, null, StruckCode::FiredAgain, 'the rule fired again and began anew', count($this->steps) - 1));
             }
         }
     }

@@ -50,17 +50,21 @@ final readonly class Engine
     }
 
     /**
-     * A pencilled line falls due: it is done, left out, or put off, and what it changes is answered like any change.
+     * A pencilled line falls due: it is done, left out, or put off, and what it changes is answered like any change. Lines due
+     * at the same moment are done together, in the order written: what ends their run is read before the first of them.
      *
      * @param  Record  $record  as it is now, kept from being changed by others
      * @param  bool  $byHand  whether somebody wanted it done now; otherwise its time has come
+     * @param  bool  $isFirst  whether it is the first of its moment
+     * @param  list<int>  $next  ids of the lines of the same moment whose turn comes after it
      */
-    public function fallDue(PencilledLine $line, Rule $rule, Record $record, RuleBook $book, Facts $facts, Clock $clock, bool $byHand = false): Decision
+    public function fallDue(PencilledLine $line, Rule $rule, Record $record, RuleBook $book, Facts $facts, Clock $clock, bool $byHand = false, bool $isFirst = true, array $next = []): Decision
     {
         $event = new Event(EventKind::LineDue, "line:{$line->id}", $rule->line($line->place)->said ?? '');
-        $change = Change::event($record, $event, null, $clock->now(), CauseKind::Rule);
+        $change = Change::event($record, $event, null, $clock->now(), CauseKind::Rule, $line->run->began);
         $course = new Course($change, new Standing($facts, $this->schema), $clock->now());
-        $this->runner->fallDue($course, $line, $rule, $change, $byHand);
+        $course->together($next);
+        $this->runner->fallDue($course, $line, $rule, $change, $byHand, $isFirst);
         // What it changed stands behind the event itself, which no rule waits for.
         $refusal = $this->answer($course, $book, 1);
 
@@ -83,7 +87,7 @@ final readonly class Engine
                 if (! $rule->asksNoMore && ! $rule->looksAt($answered, $course->standing)) {
                     continue;
                 }
-                if ($rule->own || $answered->event?->kind->startsAnyRule() === true) {
+                if ($rule->own || $rule->isStartedWhole($answered)) {
                     $view ??= new View($course->now($answered->record()), $course->standing, $answered);
                     // Most rules end here, so this is kept short.
                     if (! $rule->holds($view)) {
@@ -124,7 +128,8 @@ final readonly class Engine
         if ($set !== null) {
             $course->taken[$set] = true;
         }
-        if ($rule->guard->wantsTurn() && $answered->event === null) {
+        $occasion = $rule->trigger->occasionOf($answered, $facts);
+        if ($rule->guard->wantsTurn() && $answered->event === null && $occasion === null) {
             $before = $rule->before($answered, $subject, $facts, $this->schema);
             if ($before !== null && $rule->holds($before)) {
                 return null;
@@ -132,12 +137,12 @@ final readonly class Engine
         }
         $state = new GuardState;
         // What time sets off can come to pass twice when a worker dies, and must not fire twice.
-        $isOnce = $answered->event?->kind->comesOnce() === true;
+        $isOnce = $occasion !== null || $answered->event?->kind->comesOnce() === true;
         if ($rule->guard->remembers() || $isOnce) {
             $subject = $course->held($subject);
             $state = $course->guardState($rule, $subject);
             $isUsed = static fn (string $key): bool => $facts->guardHeld($rule->id, $subject->type, $subject->id, $state->epoch, $key);
-            if ($rule->guard->holdsBack($state, $subject, $course->at, $isUsed) || ($isOnce && $isUsed($rule->guard->key($subject, $course->occasion($subject, $answered), $state)))) {
+            if ($rule->guard->holdsBack($state, $subject, $course->at, $isUsed) || ($isOnce && $isUsed($rule->guard->key($subject, $occasion ?? $course->occasion($subject, $answered), $state)))) {
                 return null;
             }
         }
@@ -145,10 +150,10 @@ final readonly class Engine
             return null;
         }
 
-        return $this->fire($course, $rule, $subject, $answered, $parent, $state);
+        return $this->fire($course, $rule, $subject, $answered, $parent, $state, $occasion);
     }
 
-    private function fire(Course $course, Rule $rule, Record $subject, Change $answered, ?int $parent, GuardState $state): ?Refusal
+    private function fire(Course $course, Rule $rule, Record $subject, Change $answered, ?int $parent, GuardState $state, ?string $occasion): ?Refusal
     {
         $type = $this->typeOf($subject);
         $facts = $course->standing;
@@ -168,10 +173,10 @@ final readonly class Engine
         foreach ($rule->lines as $placed) {
             if ($placed->timing !== null) {
                 $waitsFor = $placed->timing->waitsFor();
-                $performance->later($placed, 1, $placed->timing->due($performance->occasion($waitsFor === null ? null : $performance->tasksGiven($waitsFor))));
+                $performance->pencilIn($placed, $placed->timing, $waitsFor === null ? null : $performance->tasksGiven($waitsFor));
             }
         }
-        $key = $rule->guard->key($subject, $course->occasion($subject, $answered), $state);
+        $key = $rule->guard->key($subject, $occasion ?? $course->occasion($subject, $answered), $state);
         $course->fired(new Firing($rule, $answered, $parent, $state->epoch, $key, $why, $performance, $subject, $performance->record));
 
         return null;

@@ -17,10 +17,12 @@ use VividLedger\Rule\Limits;
 use VividLedger\Rule\Line\Placed;
 use VividLedger\Rule\Line\TaskGiven;
 use VividLedger\Rule\Timing\Occasion;
+use VividLedger\Rule\Timing\Timing;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
+use VividLedger\Time\OutOfTime;
 
 /** What the lines of one firing do, gathered in order. Later lines see what earlier ones did. */
 final class Performance
@@ -108,6 +110,16 @@ final class Performance
     public function later(Placed $placed, int $turn, ?\DateTimeImmutable $due): void
     {
         $this->pencil(new Pencilling($placed->place, $turn, $due === null ? null : $this->allowed($due), $placed->kind));
+    }
+
+    /** Pencils a line in for when its timing says; one whose moment cannot be kept is not, and the entry says so. */
+    public function pencilIn(Placed $placed, Timing $timing, ?TasksOfLine $tasks): void
+    {
+        try {
+            $this->later($placed, 1, $timing->due($this->occasion($tasks)));
+        } catch (OutOfTime $never) {
+            $this->failed($placed->said, "it cannot be pencilled in: {$never->getMessage()}");
+        }
     }
 
     /**

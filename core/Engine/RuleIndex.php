@@ -21,7 +21,7 @@ final class RuleIndex implements RuleBook
     public function __construct(private readonly array $rules)
     {
         foreach ($rules as $position => $rule) {
-            foreach (array_filter([$rule->watch(), $rule->watchAgain()]) as $watch) {
+            foreach (array_filter([$rule->watch(), $rule->watchAgain(), $rule->watchHand()]) as $watch) {
                 foreach ($watch->keys() as $key) {
                     $this->index[$watch->type][$key][$position] = $rule;
                 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Engine;
 
+use VividLedger\Record\Alteration;
+
 /** A rule in play on a record: it fired, and still has lines pencilled in. It stays on the page it began with. */
 final class Run
 {
@@ -13,6 +15,7 @@ final class Run
     /**
      * @param  array<string, array{string, int}>  $made  type and id of the records its lines made, by the name later lines use
      * @param  int  $entry  number of the entry that began it
+     * @param  ?Alteration  $began  what the change was that began it
      */
     public function __construct(
         public readonly int $id,
@@ -23,6 +26,7 @@ final class Run
         public readonly \DateTimeImmutable $startedAt,
         public readonly array $made = [],
         public readonly int $entry = 0,
+        public readonly ?Alteration $began = null,
     ) {
     }
 

@@ -10,10 +10,13 @@ use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Line\Placed;
 use VividLedger\Rule\Rule;
+use VividLedger\Rule\Timing\Occasion;
+use VividLedger\Rule\Timing\Timing;
 use VividLedger\Rule\Timing\WhenTasksDone;
 use VividLedger\Rule\Timing\WhenTasksLate;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
+use VividLedger\Time\OutOfTime;
 
 /** Looks after runs in play: ends them, moves their lines, and does the lines that fall due. */
 final readonly class Runner
@@ -34,7 +37,7 @@ final readonly class Runner
                 continue;
             }
             if ($answered->after !== null && $rule->isOver($view = new View($record, $course->standing, $answered))) {
-                $course->add(new Struck($run, $record, null, 'until '.$this->ended($rule, $view), $parent));
+                $course->end($run, $record, StruckCode::Until, 'until '.$this->ended($rule, $view), $parent);
 
                 continue;
             }
@@ -47,19 +50,19 @@ final readonly class Runner
     }
 
     /** A line's time has come, or somebody wants it done now. */
-    public function fallDue(Course $course, PencilledLine $line, Rule $rule, Change $event, bool $byHand): void
+    public function fallDue(Course $course, PencilledLine $line, Rule $rule, Change $event, bool $byHand, bool $isFirst = true): void
     {
         $record = $event->record();
         $placed = $rule->line($line->place);
         if ($placed === null) {
-            $course->add(new Struck($line->run, $record, [$line->id], 'the page has no such line', null));
+            $course->add(new Struck($line->run, $record, [$line->id], StruckCode::NoSuchLine, 'the page has no such line', null));
 
             return;
         }
         $type = $this->typeOf($record);
         $view = new View($record, $course->standing);
-        if (! $byHand && $rule->isOver($view)) {
-            $course->add(new Struck($line->run, $record, null, 'until '.$this->ended($rule, $view), null));
+        if (! $byHand && $isFirst && $rule->isOver($view)) {
+            $course->add(new Struck($line->run, $record, null, StruckCode::Until, 'until '.$this->ended($rule, $view), null));
 
             return;
         }
@@ -75,12 +78,12 @@ final readonly class Runner
                 return;
             }
             if ($timing instanceof WhenTasksLate && $tasks?->open === 0) {
-                $course->add(new Struck($line->run, $record, [$line->id], 'the task was done', null));
+                $course->add(new Struck($line->run, $record, [$line->id], StruckCode::TaskDone, 'the task was done', null));
 
                 return;
             }
             if ($timing instanceof WhenTasksDone && $tasks !== null && $tasks->open > 0 && ! $timing->isDoneAnyway()) {
-                $course->add(new Struck($line->run, $record, [$line->id], 'the task was not done in time', null));
+                $course->add(new Struck($line->run, $record, [$line->id], StruckCode::TaskNotDone, 'the task was not done in time', null));
 
                 return;
             }
@@ -100,13 +103,24 @@ final readonly class Runner
         $performance->placed = $placed;
         $performance->turn = $line->turn;
         $placed->line->perform($performance);
-        $again = $timing?->again($occasion, $course->at);
-        // One that waits for room under a message cap has its next time already.
-        if ($again !== null && $performance->pencilled === []) {
+        $again = $this->again($timing, $occasion, $course->at);
+        // One that waits for room under a message cap has its next time already; behind a line that ended the run nothing comes.
+        $isOver = ! $isFirst && $rule->isOver(new View($performance->record, $course->standing));
+        if ($again !== null && ! $isOver && $performance->pencilled === []) {
             $performance->later($placed, $again[0], $again[1]);
         }
         $course->done(new LineDone($line, $rule, $event, $performance, $record, $performance->record));
         $this->tasksGiven($course, $line, $rule, $placed, $performance);
+    }
+
+    /** @return ?array{int, \DateTimeImmutable} nothing that lies beyond all years comes again */
+    private function again(?Timing $timing, Occasion $occasion, \DateTimeImmutable $at): ?array
+    {
+        try {
+            return $timing?->again($occasion, $at);
+        } catch (OutOfTime) {
+            return null;
+        }
     }
 
     /** What in the until holds. */
@@ -129,7 +143,13 @@ final readonly class Runner
                 continue;
             }
             $occasion = Performance::occasionOf($record, $this->typeOf($record), $course->standing, $this->zone, $run->startedAt, null, $line->turn);
-            $due = $placed->timing->due($occasion);
+            try {
+                $due = $placed->timing->due($occasion);
+            } catch (OutOfTime $never) {
+                $course->add(new Struck($run, $record, [$line->id], StruckCode::OutOfTime, $never->getMessage(), $parent));
+
+                continue;
+            }
             $due = $due === null || $rule->limits === null ? $due : $rule->limits->allowed($due, $occasion);
             if ($due?->getTimestamp() !== $line->due?->getTimestamp()) {
                 $moved[$line->id] = [$line->due, $due];
@@ -154,7 +174,7 @@ final readonly class Runner
                 continue;
             }
             if ($placed->timing instanceof WhenTasksDone) {
-                $due = $placed->timing->due(Performance::occasionOf($record, $this->typeOf($record), $course->standing, $this->zone, $run->startedAt, $tasks));
+                $due = Performance::occasionOf($record, $this->typeOf($record), $course->standing, $this->zone, $run->startedAt, $tasks)->when($placed->timing);
                 if ($due?->getTimestamp() !== $line->due?->getTimestamp()) {
                     $moved[$line->id] = [$line->due, $due];
                 }
@@ -166,7 +186,7 @@ final readonly class Runner
             $course->add(new Retimed($run, $record, $moved, 'the task was done', $parent));
         }
         if ($gone !== []) {
-            $course->add(new Struck($run, $record, $gone, 'the task was done', $parent));
+            $course->add(new Struck($run, $record, $gone, StruckCode::TaskDone, 'the task was done', $parent));
         }
     }
 
@@ -181,7 +201,7 @@ final readonly class Runner
         foreach ($given->run->lines as $line) {
             $timing = $rule->line($line->place)?->timing;
             if ($timing?->waitsFor() === $by->key && $line->id !== $given->id) {
-                $moved[$line->id] = [$line->due, $timing->due($performance->occasion($tasks, $line->turn))];
+                $moved[$line->id] = [$line->due, $performance->occasion($tasks, $line->turn)->when($timing)];
             }
         }
         if ($moved !== []) {

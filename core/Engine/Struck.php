@@ -14,6 +14,7 @@ final readonly class Struck implements Step
         public Run $run,
         public Record $record,
         public ?array $lines,
+        public StruckCode $code,
         public string $because,
         public ?int $parent,
     ) {

@@ -33,11 +33,12 @@ final readonly class Examiner
         $triggered = $rule->isStartedBy($change, $view->facts);
         $conditions = $rule->condition->explain($view, $display);
         $heldBefore = false;
-        if ($rule->guard->wantsTurn() && $change->event === null) {
+        $occasion = $triggered ? $rule->trigger->occasionOf($change, $view->facts) : null;
+        if ($rule->guard->wantsTurn() && $change->event === null && $occasion === null) {
             $before = $rule->before($change, $view->record, $view->facts, $this->schema);
             $heldBefore = $before !== null && $rule->holds($before);
         }
-        [$used, $state] = $this->used($rule, $view, $change);
+        [$used, $state] = $this->used($rule, $view, $change, $occasion);
         $reason = match (true) {
             ! $triggered => Reason::Trigger,
             $forestalled !== null => Reason::Forestalled,
@@ -59,9 +60,9 @@ final readonly class Examiner
     }
 
     /** @return array{bool, string} whether the guard holds the rule back, and what it has let pass */
-    private function used(Rule $rule, View $view, Change $change): array
+    private function used(Rule $rule, View $view, Change $change, ?string $occasion): array
     {
-        if (! $rule->guard->remembers()) {
+        if (! $rule->guard->remembers() && $occasion === null) {
             return [false, ''];
         }
         $record = $view->record;
@@ -76,7 +77,9 @@ final readonly class Examiner
             default => "used {$state->count} times",
         };
 
-        return [$rule->guard->holdsBack($state, $record, $view->facts->now(), $isUsed), $fired];
+        $isOver = $occasion !== null && $isUsed($rule->guard->key($record, $occasion, $state));
+
+        return [$isOver || ($rule->guard->remembers() && $rule->guard->holdsBack($state, $record, $view->facts->now(), $isUsed)), $fired];
     }
 
     private function sentence(Reason $reason, Rule $rule, RecordType $type, Change $change, Finding $conditions, ?string $forestalled): string

@@ -11,6 +11,12 @@ enum Channel: string
     case Sms = 'sms';
     case App = 'app';
 
+    /** Inside a sentence: "an e-mail". */
+    public function one(): string
+    {
+        return ($this === self::Email ? 'an ' : 'a ').$this->label();
+    }
+
     public function label(): string
     {
         return match ($this) {

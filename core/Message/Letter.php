@@ -7,6 +7,7 @@ namespace VividLedger\Message;
 use Twig\Environment;
 use Twig\Extension\SandboxExtension;
 use Twig\Loader\ArrayLoader;
+use Twig\Markup;
 use Twig\Sandbox\SecurityPolicy;
 use Twig\TemplateWrapper;
 use Twig\TwigFunction;
@@ -14,7 +15,8 @@ use VividLedger\Engine\View;
 use VividLedger\Record\Display;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Node;
-use VividLedger\Schema\Path;
+use VividLedger\Template\Piece;
+use VividLedger\Template\Pieces;
 use VividLedger\Template\RichText;
 use VividLedger\Template\Template;
 
@@ -32,7 +34,7 @@ final class Letter
 
     private ?TemplateWrapper $template = null;
 
-    /** @param  array<string, ?Path>  $merges  by name; null is the record's number */
+    /** @param  array<string, Piece>  $merges  by name */
     private function __construct(
         private readonly Template $subject,
         private readonly string $body,
@@ -60,9 +62,9 @@ final class Letter
         }
         $merges = [];
         foreach (RichText::merges($clean) as $name) {
-            $merges[$name] = $name === 'number' ? null : $context->schema->path($context->type, $name);
-            if ($name !== 'number' && $merges[$name] === null) {
-                return $context->problem($body->at, 'unknown_field', "{$context->type->label} has no field ‘{$name}’ to merge.");
+            $merges[$name] = Pieces::named($context->schema, $context->type, $name) ?? $context->problem($body->at, 'unknown_field', "{$context->type->label} has no field ‘{$name}’ to merge.");
+            if ($merges[$name] === null) {
+                return null;
             }
         }
         $template = Template::read($context, $title, $subject->at);
@@ -78,8 +80,8 @@ final class Letter
 
     public function html(View $view, Display $display, string $number): string
     {
-        self::$merge = fn (string $name): string => array_key_exists($name, $this->merges)
-            ? ($this->merges[$name] === null ? $number : $display->merged($this->merges[$name]->field, $view->value($this->merges[$name]))) : '';
+        // A value of several lines keeps them.
+        self::$merge = fn (string $name): string => nl2br(htmlspecialchars(isset($this->merges[$name]) ? $this->merges[$name]->text($view, $display, $number) : ''));
         $this->template ??= self::twig()->createTemplate(RichText::twig($this->body));
 
         return $this->template->render();
@@ -89,9 +91,9 @@ final class Letter
     public function missing(View $view): array
     {
         $missing = [];
-        foreach ([...$this->subject->paths(), ...array_filter($this->merges)] as $path) {
-            if ($view->value($path) === null) {
-                $missing[$path->name()] = $path->label();
+        foreach ([...$this->subject->pieces(), ...array_values($this->merges)] as $piece) {
+            if ($piece->isMissing($view)) {
+                $missing[$piece->name()] = $piece->label();
             }
         }
 
@@ -103,7 +105,7 @@ final class Letter
         if (self::$twig === null) {
             $twig = new Environment(new ArrayLoader, ['autoescape' => 'html', 'strict_variables' => true]);
             $twig->addExtension(new SandboxExtension(new SecurityPolicy([], ['escape'], [], [], ['merge']), true));
-            $twig->addFunction(new TwigFunction('merge', static fn (string $name): string => self::$merge === null ? '' : (self::$merge)($name)));
+            $twig->addFunction(new TwigFunction('merge', static fn (string $name): Markup => new Markup(self::$merge === null ? '' : (self::$merge)($name), 'UTF-8')));
             self::$twig = $twig;
         }
 

@@ -28,7 +28,7 @@ final readonly class Doer implements PersonExpression
 
     public function find(View $view): Found
     {
-        $id = $view->change?->actor;
+        $id = $view->change === null ? null : $view->change->actor ?? $view->change->alteration()->actor;
         $person = $id === null ? null : $view->facts->person($id);
 
         return new Found($person, $person === null ? 'nobody in person made the change' : "{$person->name}, who made the change");

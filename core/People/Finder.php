@@ -21,7 +21,8 @@ final class Finder
         }
         $path = $found->person === null ? $found->path : "{$found->path}, who has left";
         $standIn = $performance->facts->fallbackPerson();
+        $standIn = $standIn?->active === true ? $standIn : null;
 
-        return new Found($standIn, $standIn === null ? "{$path}; nobody stands in" : "{$path}; {$standIn->name} stands in");
+        return new Found($standIn, $standIn === null ? "{$path}; nobody stands in" : "{$path}; {$standIn->name} stands in", stoodIn: $standIn !== null);
     }
 }

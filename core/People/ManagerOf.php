@@ -24,12 +24,18 @@ final readonly class ManagerOf implements PersonExpression
 
     public static function read(Context $context, Node $node): ?self
     {
-        if (substr_count($node->at, '/of') >= self::MAX_LEVELS) {
+        if (self::levels($node) > self::MAX_LEVELS) {
             return $context->problem($node->at, 'too_deep', 'Managers are followed at most '.self::MAX_LEVELS.' levels up.');
         }
         $of = PersonExpressions::read($context, $node->child('of'));
 
         return $of === null ? null : new self($of);
+    }
+
+    /** How many managers up a file leads from here. */
+    private static function levels(Node $node): int
+    {
+        return $node->kind() === self::kind() ? 1 + self::levels($node->child('of')) : 0;
     }
 
     public function wording(): string

@@ -17,6 +17,7 @@ final class Change
      * @param  ?Record  $before  null when the record was created
      * @param  ?Record  $after  null when the record was deleted; the same as before for an event
      * @param  ?int  $actor  id of the person; null when nobody in person made it
+     * @param  ?Alteration  $told  for an event in which an earlier change goes on: what that change was
      */
     public function __construct(
         public readonly ?Record $before,
@@ -25,15 +26,22 @@ final class Change
         public readonly \DateTimeImmutable $at,
         public readonly CauseKind $cause = CauseKind::Person,
         public readonly ?Event $event = null,
+        private readonly ?Alteration $told = null,
     ) {
         if ($before === null && $after === null) {
             throw new \LogicException('A change has a record before it, after it, or both.');
         }
     }
 
-    public static function event(Record $record, Event $event, ?int $actor, \DateTimeImmutable $at, CauseKind $cause = CauseKind::Person): self
+    public static function event(Record $record, Event $event, ?int $actor, \DateTimeImmutable $at, CauseKind $cause = CauseKind::Person, ?Alteration $told = null): self
     {
-        return new self($record, $record, $actor, $at, $cause, $event);
+        return new self($record, $record, $actor, $at, $cause, $event, $told);
+    }
+
+    /** What texts tell of it: of a line that falls due, the change that began its run. */
+    public function alteration(): Alteration
+    {
+        return $this->told ?? Alteration::of($this);
     }
 
     /** The record the change is about: as it is now, or as it last was. */

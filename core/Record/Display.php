@@ -29,7 +29,7 @@ final readonly class Display
     public function of(Field $field, string|int|bool|null $value): string
     {
         if ($value === null) {
-            return 'empty';
+            return $this->language->nothing();
         }
         $text = (string) $value;
 

@@ -57,6 +57,17 @@ enum Language: string
         };
     }
 
+    /** What is said of an empty value. */
+    public function nothing(): string
+    {
+        return match ($this) {
+            self::English => 'empty',
+            self::German => 'leer',
+            self::Portuguese => 'vazio',
+            self::Finnish => 'tyhjä',
+        };
+    }
+
     /** @param  list<string>  $items */
     public function list(array $items): string
     {

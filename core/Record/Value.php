@@ -9,6 +9,7 @@ use Brick\Math\Exception\MathException;
 use Brick\Math\RoundingMode;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Time\OutOfTime;
 
 /** Turns what came from outside into the one shape the core keeps for each field type, or says why it cannot. */
 final class Value
@@ -132,8 +133,12 @@ final class Value
         $iso = '/^(\d{4}-\d{2}-\d{2})T([01]\d|2[0-3]):([0-5]\d)(:[0-5]\d)?(\.\d+)?(Z|[+-]\d{2}:\d{2})$/';
         if (is_string($raw) && preg_match($iso, $raw, $part) === 1) {
             self::date($field, $part[1]);
+            $instant = new \DateTimeImmutable($raw);
+            if (! OutOfTime::keeps($instant)) {
+                throw new InvalidValue('out_of_range', "{$field->label} takes a moment in the years 1000 to 9999.");
+            }
 
-            return self::instantText(new \DateTimeImmutable($raw));
+            return self::instantText($instant);
         }
         throw new InvalidValue('wrong_type', "{$field->label} takes a moment with its zone, written as 2026-11-24T09:40:00Z.");
     }

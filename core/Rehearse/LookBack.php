@@ -126,7 +126,7 @@ final class LookBack
             return;
         }
         // What the record alone decides needs neither the change nor the clock.
-        if ($this->isPlain && (! $this->rule->holds(new View($record, $this->then)) || ($this->rule->guard->wantsTurn() && $past->event === null && $before !== null && $this->rule->holds(new View($before, $this->then))))) {
+        if ($this->isPlain && (! $this->rule->holds(new View($record, $this->then)) || (! $this->rule->trigger instanceof Swept && $this->rule->guard->wantsTurn() && $past->event === null && $before !== null && $this->rule->holds(new View($before, $this->then))))) {
             return;
         }
         $moment = $past->moment();
@@ -142,11 +142,15 @@ final class LookBack
         if (! $this->rule->holds($view) || ! $this->rule->looksAt($change, $facts)) {
             return;
         }
-        if ($this->rule->guard->wantsTurn() && $past->event === null && $before !== null && $this->rule->holds(new View($before, $facts))) {
+        $occasion = $this->rule->trigger->occasionOf($change, $facts);
+        if ($occasion === null ? $this->rule->guard->wantsTurn() && $past->event === null && $before !== null && $this->rule->holds(new View($before, $facts)) : isset($guard['keys'][$occasion])) {
             return;
         }
+        if ($occasion !== null) {
+            $guard['keys'][$occasion] = true;
+        }
         // A rule fires at most once per record in one chain.
-        if ($this->lastChain !== $past->chain && $this->fire($record, $past->entry, $past->at, $moment, $change->occasion(), $guard, $fires)) {
+        if ($this->lastChain !== $past->chain && $this->fire($record, $past->entry, $past->at, $moment, $occasion ?? $change->occasion(), $guard, $fires)) {
             $this->lastChain = $past->chain;
         }
     }

@@ -114,7 +114,7 @@ final class Play
             $start = $about === null ? null : $this->upcoming->next($this->paper->record($about->type, $about->id), $this->entries, $this->paper, $until);
             if ($line?->due !== null && $line->due <= $until && ($start === null || $line->due < $start->at)) {
                 $this->paper->now = max($this->paper->now, $line->due);
-                $this->fallDue($line);
+                $this->fallDue($this->paper->runs->atMomentOf($line));
             } elseif ($start !== null) {
                 $this->paper->now = max($this->paper->now, $start->at);
                 $this->upcoming->came($start);
@@ -132,7 +132,22 @@ final class Play
         $this->answer(Change::event($start->record, $event, null, $this->paper->now, CauseKind::Rule));
     }
 
-    private function fallDue(PencilledLine $line): void
+    /** @param  list<PencilledLine>  $moment  the lines that fall due together, in order */
+    private function fallDue(array $moment): void
+    {
+        $isFirst = true;
+        foreach ($moment as $index => $one) {
+            // What the lines before it have struck out or moved is not done any more.
+            $stands = $this->paper->runs->stands($one);
+            if ($stands !== null) {
+                $this->line($stands, $isFirst, array_map(static fn (PencilledLine $next): int => $next->id, array_slice($moment, $index + 1)));
+                $isFirst = false;
+            }
+        }
+    }
+
+    /** @param  list<int>  $next  ids of the lines whose turn comes after it, at the same moment */
+    private function line(PencilledLine $line, bool $isFirst, array $next): void
     {
         $rule = $this->book->page($line->run->rule, $line->run->page);
         $record = $this->paper->record($line->run->type, $line->run->record);
@@ -141,7 +156,7 @@ final class Play
 
             return;
         }
-        $decision = $this->engine->fallDue($line, $rule, $record, $this->book, $this->paper, new FixedClock($this->paper->now));
+        $decision = $this->engine->fallDue($line, $rule, $record, $this->book, $this->paper, new FixedClock($this->paper->now), false, $isFirst, $next);
         if ($decision->refusal !== null) {
             $this->paper->runs->forget($line);
         }

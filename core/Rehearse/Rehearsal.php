@@ -19,6 +19,8 @@ use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
 use VividLedger\Rehearse\WhatIf\WhatIf;
+use VividLedger\Rule\Line\Gathered;
+use VividLedger\Rule\Line\ListedTask;
 use VividLedger\Rule\Line\SendList;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\ComesRound;
@@ -46,13 +48,13 @@ final readonly class Rehearsal
      * @param  Rule  $own  the rule that is rehearsed, a draft or a page
      * @param  list<Rule>  $rules  all that answer, in order, the rehearsed one among them
      * @param  ?RuleBook  $pages  where pages are found that lines pencilled in before may stand on
-     * @param  list<Record>  $beside  other records that meet a rule whose timetable puts records together for a person
+     * @param  ?Beside  $beside  what else a rule whose timetable puts records together for a person may put there
      * @param  ?\DateTimeImmutable  $atLeast  how far time passes even if nothing is pencilled in any more, so that two rehearsals can be compared
      */
-    public function play(Script $script, Rule $own, array $rules, Facts $facts, ?RuleBook $pages = null, ?\DateTimeImmutable $atLeast = null, array $beside = []): Played
+    public function play(Script $script, Rule $own, array $rules, Facts $facts, ?RuleBook $pages = null, ?\DateTimeImmutable $atLeast = null, ?Beside $beside = null): Played
     {
         if ($own->trigger instanceof ComesRound && $own->trigger->per !== null) {
-            return $this->together($script, $own, $own->trigger->per, $facts, $beside);
+            return $this->together($script, $own, $own->trigger, $own->trigger->per, $facts, $beside ?? new Beside);
         }
         $from = $script->opening->at;
         $play = new Play($this->schema, $this->zone, $this->engine, new PaperBook($rules, $pages), $facts, $from);
@@ -84,10 +86,8 @@ final readonly class Rehearsal
 
     /**
      * A timetable comes round that puts records together for a person: the list of the one to whom the rehearsed record leads.
-     *
-     * @param  list<Record>  $beside
      */
-    private function together(Script $script, Rule $own, PersonExpression $per, Facts $facts, array $beside): Played
+    private function together(Script $script, Rule $own, ComesRound $trigger, PersonExpression $per, Facts $facts, Beside $beside): Played
     {
         $at = $script->opening->at;
         $type = $this->schema->types[$own->on];
@@ -108,12 +108,22 @@ final readonly class Rehearsal
         $why = $this->why($own, [$own], Change::event($record, new Event(EventKind::CameRound, 'rehearsed', $own->trigger->wanted(), $own->id), null, $at, CauseKind::Rule), $play);
         $person = $per->find(new View($record, $play->paper))->person;
         if ($why?->conditions->held === true && $person?->active === true) {
-            $theirs = array_filter($beside, static fn (Record $one): bool => $one->id !== $record->id && $per->find(new View($one, $play->paper))->person?->id === $person->id);
-            $display = new Display($play->paper, $this->zone);
+            $calendar = $play->paper->calendar($person);
+            $zone = $trigger->ownClock ? $calendar->zone : $this->zone;
+            $tasks = array_values(array_filter($beside->tasks, static fn (ListedTask $task): bool => $task->assignee === $person->id));
             foreach ($own->lines as $placed) {
-                $message = $placed->line instanceof SendList ? $placed->line->message([$record, ...array_values($theirs)], $person, $play->paper, $display, $this->zone, $play->paper->calendar($person)) : null;
-                if ($message !== null) {
-                    $play->entries[] = new PaperEntry(count($play->entries) + 1, $at, new Told('gathered', $record, $own, ['person' => $person->name, 'records' => count($theirs) + 1, 'subject' => $message->subject]), null, [$message]);
+                if (! $placed->line instanceof SendList) {
+                    continue;
+                }
+                $records = [];
+                foreach ($placed->line->sections as $index => $section) {
+                    $whose = $section->per ?? $per;
+                    $theirs = array_values(array_filter($beside->records[$placed->place][$index] ?? [], static fn (Record $one): bool => ($one->id !== $record->id || $one->type !== $record->type) && $whose->find(new View($one, $play->paper))->person?->id === $person->id));
+                    $records[] = $index === 0 ? [$record, ...$theirs] : $theirs;
+                }
+                $made = $placed->line->message(new Gathered($records, $tasks), $person, $play->paper, new Display($play->paper, $zone), $zone, $calendar);
+                if ($made !== null) {
+                    $play->entries[] = new PaperEntry(count($play->entries) + 1, $at, new Told('gathered', $record, $own, ['person' => $person->name, 'records' => $made[1], 'subject' => $made[0]->subject, ...($made[2] === 0 ? [] : ['left' => $made[2]])]), null, [$made[0]]);
                 }
             }
         }

@@ -16,6 +16,7 @@ use VividLedger\Rule\Trigger\Swept;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
+use VividLedger\Time\OutOfTime;
 
 /** Finds when time will set off rules on one record. What has happened on paper moves it, so it is asked again after each step. */
 final class Upcoming
@@ -103,7 +104,16 @@ final class Upcoming
             $years = array_values(array_filter(range((int) $from->format('Y') - $reach, (int) $until->format('Y') + $reach), static fn (int $year): bool => $year > (int) substr($value, 0, 4)));
         }
 
-        return array_map(static fn (?int $year): array => [$trigger->moment($value, $year, $calendar, $zone), $trigger->occasion($value, $year)], $years);
+        $dates = [];
+        foreach ($years as $year) {
+            try {
+                $dates[] = [$trigger->moment($value, $year, $calendar, $zone), $trigger->occasion($value, $year)];
+            } catch (OutOfTime) {
+                // Such a date never comes.
+            }
+        }
+
+        return $dates;
     }
 
     /**

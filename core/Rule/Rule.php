@@ -52,6 +52,7 @@ final class Rule
      * @param  string  $eitherOr  name of the either/or set the rule stands in; empty for none
      * @param  ?Condition  $until  ends a run early when it holds
      * @param  ?Limits  $limits  what no line may break
+     * @param  bool  $byHand  whether it may be run by hand besides
      */
     public function __construct(
         public readonly int $id,
@@ -66,11 +67,12 @@ final class Rule
         public readonly string $eitherOr = '',
         public readonly ?Condition $until = null,
         public readonly ?Limits $limits = null,
+        public readonly bool $byHand = false,
     ) {
         $watch = $trigger->watch();
         $this->own = $watch->type === $on && ! $trigger instanceof RelatedChanged;
         $this->counts = Tree::counts($condition);
-        $this->asksNoMore = $trigger->asksNoMore() && $again === null && $watch->events === [];
+        $this->asksNoMore = $trigger->asksNoMore() && $again === null && $watch->events === [] && ! $byHand;
     }
 
     /** The condition as a closure, compiled at the first use. */
@@ -87,17 +89,23 @@ final class Rule
         if ($change->event?->ruleId !== null && $change->event->ruleId !== $this->id) {
             return false;
         }
-        if ($change->event?->kind->startsAnyRule() === true) {
+        if ($this->isStartedWhole($change)) {
             return $change->record()->type === $this->on;
         }
 
         return $change->record()->type === $this->trigger->watch()->type && $this->trigger->accepts($change, $facts);
     }
 
+    /** Whether it is the rule as such that is started on the record, whatever it waits for: put in force, or run by hand. */
+    public function isStartedWhole(Change $change): bool
+    {
+        return $change->event?->kind->startsAnyRule() === true || ($this->byHand && $change->event?->kind === EventKind::ByHand);
+    }
+
     /** Whether a change is the rule's to answer: its trigger takes it, and it touches what the rule watches. */
     public function looksAt(Change $change, Facts $facts): bool
     {
-        return $this->isStartedBy($change, $facts) && ($change->event?->kind->startsAnyRule() === true || array_intersect($this->watch()->keys(), Watch::keysOf($change)) !== []);
+        return $this->isStartedBy($change, $facts) && ($this->isStartedWhole($change) || array_intersect($this->watch()->keys(), Watch::keysOf($change)) !== []);
     }
 
     /** The record and its facts as they were before a change of it, or of a related record; null when it did not exist. */
@@ -198,6 +206,12 @@ final class Rule
         $events = $this->until === null ? ($waits ? [EventKind::TaskDone] : []) : Happened::EVENTS;
 
         return new Watch($this->on, fields: $fields === null ? null : array_values(array_unique($fields)), events: $events);
+    }
+
+    /** Being run by hand is watched besides. */
+    public function watchHand(): ?Watch
+    {
+        return $this->byHand ? new Watch($this->on, events: [EventKind::ByHand]) : null;
     }
 
     /** What makes the guard ready again is watched besides. */

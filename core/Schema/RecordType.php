@@ -91,6 +91,12 @@ final readonly class RecordType
         return mb_strtolower($this->label);
     }
 
+    /** One of them inside a sentence: "an agreement". */
+    public function one(): string
+    {
+        return (preg_match('/^[aeiou]/i', $this->label) === 1 ? 'an ' : 'a ').$this->inSentence();
+    }
+
     /** @return list<Field> */
     private static function systemFields(): array
     {

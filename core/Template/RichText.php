@@ -17,18 +17,33 @@ final class RichText
 
     private static ?HtmlSanitizer $sanitizer = null;
 
+    private static ?HtmlSanitizer $mail = null;
+
     public static function clean(string $html): string
     {
-        self::$sanitizer ??= new HtmlSanitizer(
-            (new HtmlSanitizerConfig)
-                ->allowElement('p')->allowElement('br')->allowElement('strong')->allowElement('em')->allowElement('u')
-                ->allowElement('ul')->allowElement('ol')->allowElement('li')->allowElement('h2')->allowElement('h3')->allowElement('blockquote')
-                ->allowElement('a', ['href'])->allowLinkSchemes(['http', 'https', 'mailto'])
-                ->allowElement('span', ['data-merge'])
-                ->withMaxInputLength(200_000),
-        );
+        self::$sanitizer ??= new HtmlSanitizer(self::allowed());
 
         return self::$sanitizer->sanitize($html);
+    }
+
+    /** The same for a whole mail, which may have tables in it, and links to records. */
+    public static function mail(string $html): string
+    {
+        self::$mail ??= new HtmlSanitizer(array_reduce(
+            ['table', 'thead', 'tbody', 'tr', 'th', 'td'], static fn (HtmlSanitizerConfig $config, string $element): HtmlSanitizerConfig => $config->allowElement($element), self::allowed()->allowRelativeLinks(),
+        ));
+
+        return self::$mail->sanitize($html);
+    }
+
+    private static function allowed(): HtmlSanitizerConfig
+    {
+        return (new HtmlSanitizerConfig)
+            ->allowElement('p')->allowElement('br')->allowElement('strong')->allowElement('em')->allowElement('u')
+            ->allowElement('ul')->allowElement('ol')->allowElement('li')->allowElement('h2')->allowElement('h3')->allowElement('blockquote')
+            ->allowElement('a', ['href'])->allowLinkSchemes(['http', 'https', 'mailto'])
+            ->allowElement('span', ['data-merge'])
+            ->withMaxInputLength(500_000);
     }
 
     /** @return list<string> names of the merge fields, in order */

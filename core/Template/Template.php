@@ -7,12 +7,11 @@ namespace VividLedger\Template;
 use VividLedger\Engine\View;
 use VividLedger\Record\Display;
 use VividLedger\Rule\Reading\Context;
-use VividLedger\Schema\Path;
 
 /** Text with merge fields in braces: "Ring {contact.name} about {number}". */
 final readonly class Template
 {
-    /** @param  list<string|Path|null>  $pieces text, a path to merge, or null for the record's number */
+    /** @param  list<string|Piece>  $pieces  text, and what is merged */
     private function __construct(private array $pieces)
     {
     }
@@ -28,40 +27,44 @@ final readonly class Template
                 continue;
             }
             $name = trim($piece, '{} ');
-            $path = $name === 'number' ? null : $context->schema->path($context->type, $name);
-            if ($path === null && $name !== 'number') {
+            $pieces[] = Pieces::named($context->schema, $context->type, $name);
+            if (end($pieces) === null) {
                 return $context->problem($at, 'unknown_field', "{$context->type->label} has no field ‘{$name}’ to merge.");
             }
-            $pieces[] = $path;
         }
 
+        /** @var list<string|Piece> $pieces */
         return new self($pieces);
     }
 
     /** One line for one record; an empty field leaves nothing behind. */
     public function render(View $view, Display $display, string $number): string
     {
-        return trim((string) preg_replace('/\s+/u', ' ', $this->lines($view, $display, $number)));
+        $text = $this->merged($view, $display, $number, static fn (Piece $piece, string $lines): string => str_replace("\n", $piece->joint(), $lines));
+
+        return trim((string) preg_replace('/\s+/u', ' ', $text));
     }
 
     /** The same with its lines kept. */
     public function lines(View $view, Display $display, string $number): string
     {
-        $text = '';
-        foreach ($this->pieces as $piece) {
-            $text .= match (true) {
-                is_string($piece) => $piece,
-                $piece === null => $number,
-                default => $display->merged($piece->field, $view->value($piece)),
-            };
-        }
-
-        return trim($text);
+        return trim($this->merged($view, $display, $number, static fn (Piece $piece, string $lines): string => $lines));
     }
 
-    /** @return list<Path> the merge fields */
-    public function paths(): array
+    /** @return list<Piece> what is merged */
+    public function pieces(): array
     {
-        return array_values(array_filter($this->pieces, static fn (string|Path|null $piece): bool => $piece instanceof Path));
+        return array_values(array_filter($this->pieces, static fn (string|Piece $piece): bool => $piece instanceof Piece));
+    }
+
+    /** @param  \Closure(Piece, string): string  $joined  how what takes several lines stands in the text */
+    private function merged(View $view, Display $display, string $number, \Closure $joined): string
+    {
+        $text = '';
+        foreach ($this->pieces as $piece) {
+            $text .= is_string($piece) ? $piece : $joined($piece, $piece->text($view, $display, $number));
+        }
+
+        return $text;
     }
 }

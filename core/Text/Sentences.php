@@ -22,30 +22,33 @@ final class Sentences
     {
         return self::once('trigger', static function (): array {
             $field = Fields::own();
+            $hand = ['?', ', or by hand', ['byHand', self::flag()]];
+            $on = static fn (array $constants, array $parts): Pattern => new Pattern($constants, [...$parts, $hand]);
+            $day = ['?', ', on that day only', ['onDayOnly', self::flag()]];
             $changed = [' in ', ['fields', Fields::several()], ['?', ' from ', ['from', Values::ofField('fields')]], ['?', ' to ', ['to', Values::ofField('fields')]]];
             $yearly = ['?', ', every year', ['yearly', self::flag()]];
             $mention = ['?', ' that mentions ', ['about', Simple::quoted()]];
-            $quiet = static fn (string $of, string $said): Pattern => new Pattern(['kind' => 'quiet', 'of' => $of], ["once it {$said} for ", ['*', Amounts::due()]]);
-            $related = static fn (string $happening, string $said): Pattern => new Pattern(['kind' => 'related', 'happening' => $happening], ['has its ', ['related', self::relation()], " {$said}", ['?', ', where ', ['where', self::ofRelated(new Conditions)]]]);
+            $quiet = static fn (string $of, string $said): Pattern => $on(['kind' => 'quiet', 'of' => $of], ["once it {$said} for ", ['*', Amounts::due()]]);
+            $related = static fn (string $happening, string $said): Pattern => $on(['kind' => 'related', 'happening' => $happening], ['has its ', ['related', self::relation()], " {$said}", ['?', ', where ', ['where', self::ofRelated(new Conditions)]]]);
 
             return [
-                new Pattern(['kind' => 'created'], ['is created']),
-                new Pattern(['kind' => 'created_or_changed'], ['is created or changed']),
-                new Pattern(['kind' => 'changed'], ['is changed', ...$changed]),
-                new Pattern(['kind' => 'changed', 'fields' => []], ['is changed in any field']),
-                new Pattern(['kind' => 'changed'], ['is changed']),
-                new Pattern(['kind' => 'deleted'], ['is deleted']),
-                ...array_map(static fn (EventKind $event): Pattern => new Pattern(['kind' => $event->value], [$event->label(), $mention]), [EventKind::Comment, EventKind::Reply, EventKind::File, EventKind::TaskDone]),
-                new Pattern(['kind' => 'by_hand'], [EventKind::ByHand->label()]),
-                new Pattern(['kind' => 'date'], ['comes to the day of ', ['*', Amounts::none()], ['field', $field], ' ', ['*', Amounts::rest()], $yearly]),
-                new Pattern(['kind' => 'date'], ['comes to ', ['*', Amounts::at(-1)], ' before ', ['field', $field], ' ', ['*', Amounts::rest()], $yearly]),
-                new Pattern(['kind' => 'date'], ['comes to ', ['*', Amounts::at(1)], ' after ', ['field', $field], ' ', ['*', Amounts::rest()], $yearly]),
+                $on(['kind' => 'created'], ['is created']),
+                $on(['kind' => 'created_or_changed'], ['is created or changed']),
+                $on(['kind' => 'changed'], ['is changed', ...$changed]),
+                $on(['kind' => 'changed', 'fields' => []], ['is changed in any field']),
+                $on(['kind' => 'changed'], ['is changed']),
+                $on(['kind' => 'deleted'], ['is deleted']),
+                ...array_map(static fn (EventKind $event): Pattern => $on(['kind' => $event->value], [$event->label(), $mention]), [EventKind::Comment, EventKind::Reply, EventKind::File, EventKind::TaskDone]),
+                $on(['kind' => 'by_hand'], [EventKind::ByHand->label()]),
+                $on(['kind' => 'date'], ['comes to the day of ', ['*', Amounts::none()], ['field', $field], ' ', ['*', Amounts::rest()], $yearly, $day]),
+                $on(['kind' => 'date'], ['comes to ', ['*', Amounts::at(-1)], ' before ', ['field', $field], ' ', ['*', Amounts::rest()], $yearly, $day]),
+                $on(['kind' => 'date'], ['comes to ', ['*', Amounts::at(1)], ' after ', ['field', $field], ' ', ['*', Amounts::rest()], $yearly, $day]),
                 $quiet('change', 'has not been changed'), $quiet('activity', 'has seen no activity'), $quiet('reply', 'has had no reply'),
-                new Pattern(['kind' => 'quiet', 'of' => 'value'], ['once it has kept ', ['field', $field], ' at ', ['value', Values::ofField('field')], ' for ', ['*', Amounts::due()]]),
-                new Pattern(['kind' => 'timetable'], ['is looked at ', ['rrule', Rounds::rule()], ' at ', ['time', self::code('\d{2}:\d{2}', 'a time, such as 08:00')], ' from ', ['from', self::code('\d{4}-\d{2}-\d{2}', 'a day, such as 2026-12-01')],
-                    ['?', ', on working days', ['workingDays', self::flag()]], ['?', ', together for each, by ', ['per', People::person()]]]),
+                $on(['kind' => 'quiet', 'of' => 'value'], ['once it has kept ', ['field', $field], ' at ', ['value', Values::ofField('field')], ' for ', ['*', Amounts::due()]]),
+                $on(['kind' => 'timetable'], ['is looked at ', ['rrule', Rounds::rule()], ' at ', ['time', self::code('\d{2}:\d{2}', 'a time, such as 08:00')], ' from ', ['from', self::code('\d{4}-\d{2}-\d{2}', 'a day, such as 2026-12-01')],
+                    ['?', ', on working days', ['workingDays', self::flag()]], ['?', ', together for each, by ', ['per', People::person()], ['?', ', by their own clock', ['clock', self::word('person')]]]]),
                 $related('created', 'created'), $related('deleted', 'deleted'), $related('created_or_changed', 'created or changed'),
-                new Pattern(['kind' => 'related', 'happening' => 'changed'], ['has its ', ['related', self::relation()], ' changed', ['?', ' in ', ['fields', self::ofRelated(Fields::several())]], ['?', ', where ', ['where', self::ofRelated(new Conditions)]]]),
+                $on(['kind' => 'related', 'happening' => 'changed'], ['has its ', ['related', self::relation()], ' changed', ['?', ' in ', ['fields', self::ofRelated(Fields::several())]], ['?', ', where ', ['where', self::ofRelated(new Conditions)]]]),
             ];
         });
     }
@@ -106,7 +109,7 @@ final class Sentences
                 new Pattern(['kind' => 'send_message'], [...$message, ' with the letter ', ['letter', Simple::quoted()], ...$further]),
                 new Pattern(['kind' => 'send_message'], [...$message, ['?', ' about ', ['subject', Simple::quoted()]], ['?', ' saying ', ['body', Simple::quoted()]], ...$further]),
                 new Pattern(['kind' => 'send_list'], ['Send them ', ['channel', self::channel()], ' about ', ['subject', Simple::quoted()], ' with the columns ', ['columns', Simple::many(Fields::path(), 'and')],
-                    ['?', ', by ', ['by', Fields::own()], ' up to ', ['*', Amounts::ahead()], ' ahead'], ['?', ', saying ', ['body', Simple::quoted()]]]),
+                    ['?', ', by ', ['by', Fields::own()], ' up to ', ['*', Amounts::ahead()], ' ahead'], ['?', ', and ', ['and', self::sections()]], ['?', ', and their open tasks', ['tasks', self::flag()]], ['?', ', saying ', ['body', Simple::quoted()]]]),
                 new Pattern(['kind' => 'escalate'], ['Go up the ladder ', ['ladder', Simple::quoted()]]),
                 new Pattern(['kind' => 'escalate'], ['Go up these rungs: ', ['rungs', Simple::series(self::rung(), 1)]]),
                 new Pattern(['kind' => 'create_record'], ['Make a new ', ['type', self::types()], ['?', ' with ', ['set', self::assignments('type')]], ['?', ', called ', ['as', Simple::quoted()]]]),
@@ -117,6 +120,23 @@ final class Sentences
                 new Pattern(['kind' => 'refuse'], ['Refuse the save with ', ['message', Simple::quoted()], ['?', ' at ', ['field', Fields::own()]]]),
             ];
         });
+    }
+
+    /** Records of other types on a list: "the Agreements of the owner with the columns Title, by End". */
+    private static function sections(): Slot
+    {
+        return Simple::series(new Choice(static fn (): array => [new Pattern([], ['the records ', ['on', self::types()], ' of ', ['per', self::ofType(People::person())], ' with the columns ', ['columns', self::ofType(Simple::many(Fields::path(), 'and'))],
+            ['?', ', by ', ['by', self::ofType(Fields::own())]], ['?', ', where ', ['onlyIf', self::ofType(new Conditions)]]])]), 1);
+    }
+
+    private static function ofType(Slot $slot): Simple
+    {
+        $about = static fn (Scope $scope, array $around): Scope => $scope->about($scope->schema->type(is_string($around['on'] ?? null) ? $around['on'] : ''));
+
+        return new Simple(
+            static fn (mixed $json, Scope $scope, array $around): ?string => $slot->print($json, $about($scope, $around), []),
+            static fn (Cursor $cursor, Scope $scope, array $around): ?array => $slot->parse($cursor, $about($scope, $around), []),
+        );
     }
 
     /** @return list<mixed> */
@@ -394,7 +414,7 @@ final class Sentences
     private static function channel(): Simple
     {
         return new Simple(
-            static fn (mixed $json): ?string => ($channel = $json === null ? Channel::Email : Channel::tryFrom(is_string($json) ? $json : '')) === null ? null : ($channel === Channel::Email ? 'an ' : 'a ').$channel->label(),
+            static fn (mixed $json): ?string => ($channel = $json === null ? Channel::Email : Channel::tryFrom(is_string($json) ? $json : '')) === null ? null : $channel->one(),
             static function (Cursor $cursor): ?array {
                 $labels = ['email' => Channel::Email->value, 'mail' => Channel::Email->value];
                 foreach (Channel::cases() as $channel) {
@@ -430,6 +450,12 @@ final class Sentences
     private static function flag(): Simple
     {
         return new Simple(static fn (mixed $json): ?string => $json === true ? '' : null, static fn (): array => [true]);
+    }
+
+    /** A word of the file that says nothing by itself: the piece it stands in says it. */
+    private static function word(string $value): Simple
+    {
+        return new Simple(static fn (mixed $json): ?string => $json === $value ? '' : null, static fn (): array => [$value]);
     }
 
     private static function code(string $pattern, string $expected): Simple

@@ -45,6 +45,8 @@ final readonly class Amount
      * The instant this far from another. Days and longer are counted in the zone and keep the local time; a month too
      * short clamps to its last day; a local time that a clock change skips moves forward by the gap, and one that
      * happens twice is the first of the two. Working units need the calendar that counts them.
+     *
+     * @throws OutOfTime
      */
     public function from(\DateTimeImmutable $base, \DateTimeZone $zone, ?WorkingCalendar $calendar = null): \DateTimeImmutable
     {
@@ -66,6 +68,9 @@ final readonly class Amount
         if ($this->unit === Unit::Month || $this->unit === Unit::Year) {
             $months = $year * 12 + $month - 1 + $this->amount * ($this->unit === Unit::Year ? 12 : 1);
             $year = intdiv($months, 12);
+            if ($year < 1000 || $year > 9999) {
+                throw new OutOfTime;
+            }
             $month = $months % 12 + 1;
             $day = min($day, (int) (new \DateTimeImmutable(sprintf('%04d-%02d-01', $year, $month), new \DateTimeZone('UTC')))->format('t'));
         } else {

@@ -45,8 +45,22 @@ final readonly class Due
         };
     }
 
-    /** @param  ?WorkingCalendar  $calendar  null where none is needed */
+    /**
+     * @param  ?WorkingCalendar  $calendar  null where none is needed
+     *
+     * @throws OutOfTime when the moment cannot be kept
+     */
     public function from(\DateTimeImmutable $base, \DateTimeZone $zone, ?WorkingCalendar $calendar): \DateTimeImmutable
+    {
+        try {
+            return OutOfTime::check($this->reckoned($base, $zone, $calendar));
+        } catch (InvalidCalendar) {
+            // No working day for a century is as far away as that.
+            throw new OutOfTime;
+        }
+    }
+
+    private function reckoned(\DateTimeImmutable $base, \DateTimeZone $zone, ?WorkingCalendar $calendar): \DateTimeImmutable
     {
         $due = $this->amount->from($base, $zone, $calendar);
         if ($this->roll !== null && $calendar !== null) {

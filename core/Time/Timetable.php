@@ -4,149 +4,96 @@ declare(strict_types=1);
 
 namespace VividLedger\Time;
 
-use Sabre\VObject\InvalidDataException;
-use Sabre\VObject\Recur\RRuleIterator;
-
-/** When something comes round: a recurrence rule (RFC 5545, section 3.3.10) at a time of day, if wanted on working days only. */
+/** When something comes round: on the days of a recurrence, at a time of day, if wanted on working days only. */
 final readonly class Timetable
 {
-    private const WEEKDAYS = ['MO' => 'Monday', 'TU' => 'Tuesday', 'WE' => 'Wednesday', 'TH' => 'Thursday', 'FR' => 'Friday', 'SA' => 'Saturday', 'SU' => 'Sunday'];
+    /** What comes round on working days alone may be put off by holidays again and again, but not for longer than this. */
+    private const MOST_HOLIDAYS = 400;
 
-    private const UNITS = ['DAILY' => 'day', 'WEEKLY' => 'week', 'MONTHLY' => 'month', 'YEARLY' => 'year'];
+    /** More moments of one span than this nobody asks for. */
+    private const MOST_MOMENTS = 4000;
 
-    /** Nobody waits longer for a timetable to come round, and a rule that never does still comes to an end. */
-    private const MOST_STEPS = 4000;
-
-    /** @param  array<string, string>  $parts  of the rule, by name */
-    private function __construct(private string $rule, private array $parts, private string $time, private string $from, private bool $workingDays)
+    private function __construct(private Recurrence $days, private string $time, private bool $workingDays)
     {
     }
 
     /**
+     * @param  string  $rule  such as FREQ=WEEKLY;BYDAY=MO
      * @param  string  $from  "2026-11-24", the first day it can come round; every other week is counted from it
      *
-     * @throws InvalidTimetable
+     * @throws InvalidTimetable when it cannot be read, cannot be said in words, or never comes round
      */
     public static function of(string $rule, string $time, string $from, bool $workingDays): self
     {
         if (preg_match('/^([01]\d|2[0-3]):[0-5]\d$/', $time) !== 1) {
             throw new InvalidTimetable('Give a time of day, such as 08:00.');
         }
-        if (preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', $from, $day) !== 1 || ! checkdate((int) $day[2], (int) $day[3], (int) $day[1])) {
+        if (preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', $from, $day) !== 1 || $day[1] < '1000' || ! checkdate((int) $day[2], (int) $day[3], (int) $day[1])) {
             throw new InvalidTimetable('Give the first day, such as 2026-12-01.');
         }
-        $parts = [];
-        foreach (explode(';', strtoupper(trim($rule))) as $part) {
-            [$name, $value] = explode('=', $part, 2) + [1 => ''];
-            $parts[$name] = $value;
-        }
-        if (! isset(self::UNITS[$parts['FREQ'] ?? ''])) {
-            throw new InvalidTimetable('A timetable comes round by the day, the week, the month or the year.');
-        }
-        foreach (array_keys($parts) as $name) {
-            if (! in_array($name, ['FREQ', 'INTERVAL', 'BYDAY', 'BYMONTHDAY', 'BYMONTH', 'UNTIL', 'COUNT'], true)) {
-                throw new InvalidTimetable("‘{$name}’ is no part of a timetable here.");
-            }
-        }
-        if ($parts['FREQ'] === 'MONTHLY' && array_intersect(explode(',', $parts['BYMONTHDAY'] ?? ''), ['29', '30', '31']) !== []) {
-            throw new InvalidTimetable('Not every month has that day. Choose its last day, or a day up to the 28th.');
-        }
-        if (isset($parts['UNTIL']) && substr($parts['UNTIL'], 0, 8) < str_replace('-', '', $from)) {
-            throw new InvalidTimetable('It would end before it starts.');
-        }
-        $timetable = new self($rule, $parts, $time, $from, $workingDays);
-        try {
-            $timetable->iterator(new \DateTimeZone('UTC'))->valid();
-        } catch (InvalidDataException) {
-            throw new InvalidTimetable('This is not a recurrence rule, such as FREQ=WEEKLY;BYDAY=MO.');
-        }
 
-        return $timetable;
+        return new self(Recurrence::of($rule, self::day(new \DateTimeImmutable("{$from}T00:00:00Z"))), $time, $workingDays);
     }
 
     /**
-     * When it comes round behind one instant and not behind another, in the zone of the company.
+     * When it comes round behind one instant and not behind another.
      *
      * @return list<\DateTimeImmutable> in order
      */
     public function between(\DateTimeImmutable $after, \DateTimeImmutable $until, \DateTimeZone $zone, WorkingCalendar $calendar): array
     {
-        $iterator = $this->iterator($zone, $after);
-        $iterator->fastForward($after->setTimezone($zone)->modify('-1 day'));
         $found = [];
-        for ($steps = 0; $iterator->valid() && $steps < self::MOST_STEPS; $steps++) {
-            $current = $iterator->current();
-            if (! $current instanceof \DateTimeInterface) {
-                break;
-            }
-            [$year, $month, $day] = array_map(intval(...), explode('-', $current->format('Y-n-j')));
-            $moment = LocalTime::instant($year, $month, $day, "{$this->time}:00", $zone);
-            if ($moment > $until) {
-                break;
-            }
-            if ($moment > $after && (! $this->workingDays || $calendar->isWorkingDay($moment, $zone))) {
-                $found[] = $moment;
-            }
-            $iterator->next();
+        while (($next = $this->next($after, $zone, $calendar)) !== null && $next <= $until && count($found) < self::MOST_MOMENTS) {
+            $found[] = $after = $next;
         }
 
         return $found;
     }
 
-    /** "every 2 weeks on Monday and Friday at 08:00, on working days" */
+    /** The latest moment at which it came round behind one instant and not behind another; the earlier ones are not reckoned. */
+    public function last(\DateTimeImmutable $after, \DateTimeImmutable $until, \DateTimeZone $zone, WorkingCalendar $calendar): ?\DateTimeImmutable
+    {
+        $first = self::day($after->setTimezone($zone)) - 1;
+        for ($day = self::day($until->setTimezone($zone)) + 1; $day >= $first; $day--) {
+            $moment = $this->days->isOn($day) ? $this->moment($day, $zone) : null;
+            if ($moment !== null && $moment > $after && $moment <= $until && (! $this->workingDays || $calendar->isWorkingDay($moment, $zone))) {
+                return $moment;
+            }
+        }
+
+        return null;
+    }
+
+    /** The next time it comes round; null when it does not any more. */
+    public function next(\DateTimeImmutable $after, \DateTimeZone $zone, WorkingCalendar $calendar): ?\DateTimeImmutable
+    {
+        $day = self::day($after->setTimezone($zone)) - 2;
+        for ($tries = 0; $tries < self::MOST_HOLIDAYS && ($day = $this->days->next($day)) !== null; $tries++) {
+            $moment = $this->moment($day, $zone);
+            if ($moment > $after && (! $this->workingDays || $calendar->isWorkingDay($moment, $zone))) {
+                return $moment;
+            }
+        }
+
+        return null;
+    }
+
+    /** "every 2 weeks on Monday and Friday at 08:00, on working days, 10 times" */
     public function said(): string
     {
-        $interval = max(1, (int) ($this->parts['INTERVAL'] ?? 1));
-        $unit = self::UNITS[$this->parts['FREQ']];
-        $days = array_filter(explode(',', $this->parts['BYDAY'] ?? ''));
-        $dates = array_filter(explode(',', $this->parts['BYMONTHDAY'] ?? ''));
-        $every = $interval === 1 ? "every {$unit}" : "every {$interval} {$unit}s";
-        $on = match (true) {
-            $days !== [] && $interval === 1 && $unit === 'week' => '',
-            $days !== [] => ' on '.self::listed(array_map(self::weekday(...), $days)),
-            $dates !== [] => ' on '.self::listed(array_map(static fn (string $date): string => $date === '-1' ? 'the last day' : 'day '.$date, $dates)),
-            default => '',
-        };
-        if ($on === '' && $days !== []) {
-            $every = 'every '.self::listed(array_map(self::weekday(...), $days));
-        }
-        $until = isset($this->parts['UNTIL']) ? ', until '.preg_replace('/^(\d{4})(\d{2})(\d{2}).*$/', '$1-$2-$3', $this->parts['UNTIL']) : '';
-
-        return "{$every}{$on} at {$this->time}".($this->workingDays ? ', on working days' : '').$until;
+        return "{$this->days->said()} at {$this->time}".($this->workingDays ? ', on working days' : '').$this->days->endSaid();
     }
 
-    /** What comes round each time alike need not be counted from its first day on. */
-    private function iterator(\DateTimeZone $zone, ?\DateTimeImmutable $after = null): RRuleIterator
+    private function moment(int $day, \DateTimeZone $zone): \DateTimeImmutable
     {
-        $from = $this->from;
-        $isAlike = ($this->parts['INTERVAL'] ?? '1') === '1' && ! isset($this->parts['COUNT']) && ($this->parts['FREQ'] === 'DAILY' || isset($this->parts['BYDAY']) || isset($this->parts['BYMONTHDAY']));
-        if ($after !== null && $isAlike && $this->parts['FREQ'] !== 'YEARLY') {
-            $from = max($from, $after->setTimezone($zone)->modify('-40 days')->format('Y-m-d'));
-        }
+        [$year, $month, $date] = array_map(intval(...), explode('-', gmdate('Y-n-j', $day * 86_400)));
 
-        return new RRuleIterator($this->rule, new \DateTimeImmutable("{$from} {$this->time}", $zone));
+        return LocalTime::instant($year, $month, $date, "{$this->time}:00", $zone);
     }
 
-    private static function weekday(string $day): string
+    /** Days since 1 January 1970 of a local date. */
+    private static function day(\DateTimeImmutable $local): int
     {
-        $name = self::WEEKDAYS[substr($day, -2)] ?? $day;
-
-        return match (substr($day, 0, -2)) {
-            '' => $name,
-            '-1' => "the last {$name}",
-            '1' => "the first {$name}",
-            '2' => "the second {$name}",
-            '3' => "the third {$name}",
-            default => 'the '.substr($day, 0, -2)."th {$name}",
-        };
-    }
-
-    /** @param  array<string>  $parts */
-    private static function listed(array $parts): string
-    {
-        $parts = array_values($parts);
-        $last = array_pop($parts);
-
-        return $parts === [] ? (string) $last : implode(', ', $parts)." and {$last}";
+        return (int) floor((new \DateTimeImmutable($local->format('Y-m-d').'T00:00:00Z'))->getTimestamp() / 86_400);
     }
 }

@@ -103,6 +103,8 @@ final class ConditionAgreementTest extends AppTestCase
             $rows[] = $row;
         }
 
-        return Batch::insertForIds(DB::connection(), TypeTable::name($type->name), $rows);
+        $next = fn (): int => (int) DB::scalar('SELECT NEXTVAL(`'.TypeTable::sequence($type->name).'`)');
+
+        return Batch::insertForIds(DB::connection(), TypeTable::name($type->name), array_map(static fn (array $row): array => ['id' => $next()] + $row, $rows));
     }
 }

@@ -240,7 +240,7 @@ final class LookBackTest extends TimeTestCase
         $at = new \DateTimeImmutable('2026-11-24T08:00:00Z');
         for ($step = 0; $step < 9; $step++) {
             $at = $at->modify('+'.$random->getInt(2, 30).' hours');
-            $this->passTo($at->format('c'), 3600);
+            $this->passTo($at->format('c'));
             match ($random->getInt(0, 4)) {
                 0 => $this->as('ines.okafor', 'POST', "records/ticket/{$ticket}/comments", ['text' => 'Hm'])->assertCreated(),
                 1 => $this->becomes($ticket, ['priority' => ['low', 'high', 'urgent'][$step % 3]]),
@@ -250,7 +250,7 @@ final class LookBackTest extends TimeTestCase
             };
         }
         $until = $at->modify('+40 hours');
-        $this->passTo($until->format('c'), 3600);
+        $this->passTo($until->format('c'));
         $were = array_map(static fn (string $moment): string => str_replace(' ', 'T', $moment).'Z', DB::table('entries')->where('kind', 'fired')->where('rule_id', $rule)->orderByDesc('at')->pluck('at')->all());
         $pieces = $this->lookBack(['file' => $file, 'rule' => $rule]);
         self::assertSame($were, array_column($pieces[count($pieces) - 1]['list'], 'at'), "{$sort}, seed {$seed}: ".json_encode(DB::table('entries')->where('record_type', 'ticket')->get(['id', 'kind', 'at', 'rule_id'])));

@@ -54,7 +54,11 @@ final readonly class Ahead
 
             return new AheadShape(
                 (int) $row->id, $row->kind, $row->status, Columns::iso($row->due_at), $row->title ?? $row->said, $row->person, $rule === null ? null : (int) $rule, $row->rule_name,
-                $row->task_id === null ? null : (int) $row->task_id, $row->note, $row->record_type, (int) $row->record_id, $number, $this->names->title($row->record_type, (int) $row->record_id) ?? $number,
+                $row->task_id === null ? null : (int) $row->task_id, match (true) {
+                    $row->held_code === 'rule_paused' => 'the rule is paused',
+                    $row->status === 'failed' => (string) $row->struck_because,
+                    default => $row->note,
+                }, $row->record_type, (int) $row->record_id, $number, $this->names->title($row->record_type, (int) $row->record_id) ?? $number,
             );
         }, $rows);
     }

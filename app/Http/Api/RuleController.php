@@ -20,6 +20,7 @@ use App\Store\Existing;
 use App\Store\RecordList;
 use App\Store\Refused;
 use App\Store\RuleCopy;
+use App\Store\RuleDoor;
 use App\Store\RuleFile;
 use App\Store\RuleOrder;
 use App\Store\RuleStore;
@@ -43,6 +44,7 @@ final class RuleController extends Controller
         private readonly RuleShapes $shapes,
         private readonly RuleStore $rules,
         private readonly RuleReader $reader,
+        private readonly RuleDoor $door,
     ) {
     }
 
@@ -65,7 +67,7 @@ final class RuleController extends Controller
     {
         $given = $request->validate(['file' => 'required|array']);
 
-        return $this->shapes->reading($this->reader->read($given['file']));
+        return $this->shapes->reading($this->door->read($given['file']));
     }
 
     #[OA\Post(path: '/api/rules/import', operationId: 'importRule', description: 'Starts a draft from the text of a rule file. Either all of it is sound, or nothing is kept.', tags: ['rules'], requestBody: new Body(['text' => 'string']), responses: [new Ok(RuleShape::class, status: 201)])]
@@ -102,7 +104,7 @@ final class RuleController extends Controller
         $given = $request->validate(['version' => 'required|integer', 'file' => 'required|array']);
         $version = $this->rules->write($id, (int) $given['version'], $given['file'], $this->person($request)->id);
 
-        return new WrittenShape($version, Value::instantText($clock->now()), $this->shapes->reading($this->reader->read($given['file'])));
+        return new WrittenShape($version, Value::instantText($clock->now()), $this->shapes->reading($this->door->read($given['file'])));
     }
 
     #[OA\Delete(path: '/api/rules/{id}/draft', operationId: 'discardDraft', description: 'Throws the draft away; a rule that was never in force goes with it.', tags: ['rules'], responses: [new Ok])]
@@ -126,7 +128,7 @@ final class RuleController extends Controller
     public function moving(int $id, RunMover $mover): MoveShape
     {
         $shape = $this->shapes->one($id);
-        $rule = $this->reader->read($shape->file, $id, ($shape->page ?? 0) + 1)->rule;
+        $rule = $this->door->read($shape->file, $id, ($shape->page ?? 0) + 1)->rule;
         $count = $rule === null ? ['runs' => $mover->inPlay($id), 'moved' => 0, 'struck' => 0, 'added' => 0] : $mover->move($rule, false);
 
         return new MoveShape(...$count);
@@ -216,7 +218,7 @@ final class RuleController extends Controller
     public function matching(int $id, RecordList $list, RecordShapes $records): MatchShape
     {
         $shape = $this->shapes->one($id);
-        $page = $this->reader->read($shape->file);
+        $page = $this->door->read($shape->file);
         if ($page->rule === null) {
             throw new Refused('unfinished_rule', 'The rule is not finished.', 422, RuleStore::listed($page->problems));
         }

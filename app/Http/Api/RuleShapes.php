@@ -14,6 +14,7 @@ use App\Http\Api\Shape\WordShape;
 use App\Store\Columns;
 use App\Store\Company;
 use App\Store\Refused;
+use App\Store\RuleDoor;
 use App\Work\HouseClock;
 use Illuminate\Database\Connection;
 use VividLedger\Rule\Reading\Problem;
@@ -31,6 +32,7 @@ final readonly class RuleShapes
     public function __construct(
         private Connection $db,
         private RuleReader $reader,
+        private RuleDoor $door,
         private HouseClock $clock,
         private Company $company,
     ) {
@@ -60,7 +62,7 @@ final readonly class RuleShapes
         return new RuleShape(
             (int) $row->id, $row->name, $row->record_type, $row->status, $row->page === null ? null : (int) $row->page, $row->draft !== null, $row->either_or, (int) $row->draft_version,
             Columns::iso($row->draft_at), $row->draft_name, Columns::iso($since), $this->firings([(int) $row->id])[(int) $row->id][0] ?? 0, (int) $this->db->scalar("SELECT COUNT(*) FROM rule_runs WHERE rule_id = ? AND status = 'in_play'", [$id]),
-            $file, $this->reading($this->reader->read($file)),
+            $file, $this->reading($row->draft === null ? $this->reader->read($file) : $this->door->read($file)),
         );
     }
 

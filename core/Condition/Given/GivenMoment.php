@@ -9,6 +9,7 @@ use VividLedger\Record\Value;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Time\Amount;
+use VividLedger\Time\OutOfTime;
 use VividLedger\Time\WorkingCalendar;
 
 /** A date that moves with the clock: today, 7 days from today, 2 hours ago. */
@@ -35,7 +36,12 @@ final readonly class GivenMoment implements Given
     /** The date or instant it means at a moment, as the field keeps it. */
     public function at(\DateTimeImmutable $now, Field $for): string
     {
-        $moment = $this->amount->from($now, $this->zone, $this->calendar);
+        try {
+            $moment = OutOfTime::check($this->amount->from($now, $this->zone, $this->calendar));
+        } catch (OutOfTime) {
+            // Further than any date that is kept.
+            $moment = new \DateTimeImmutable($this->amount->amount < 0 ? '1000-01-01T00:00:00Z' : '9999-12-31T23:59:59Z');
+        }
 
         return $for->type === FieldType::Date ? $moment->setTimezone($this->zone)->format('Y-m-d') : Value::instantText($moment);
     }

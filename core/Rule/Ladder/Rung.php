@@ -43,7 +43,7 @@ final readonly class Rung
     {
         $owner = $performance->type->field($performance->type->owner);
         if ($owner === null || $person === null) {
-            $performance->failed('The owner', $owner === null ? "a {$performance->type->inSentence()} has none" : 'nobody was found');
+            $performance->failed('The owner', $owner === null ? "{$performance->type->one()} has none" : 'nobody was found');
 
             return;
         }
@@ -55,7 +55,7 @@ final readonly class Rung
     {
         $field = $performance->type->field('priority');
         if ($field === null || $field->type !== FieldType::Choice) {
-            $performance->failed('The priority', "a {$performance->type->inSentence()} has none");
+            $performance->failed('The priority', "{$performance->type->one()} has none");
 
             return;
         }

@@ -59,7 +59,7 @@ final readonly class CreateRecord implements Line, Writes
         $given = array_map(static fn (Assignment $assignment): string => $assignment->field->name, $assignments->all);
         foreach ($type->ownFields() as $field) {
             if ($field->required && ! in_array($field->name, $given, true)) {
-                return $context->problem($node->child('set')->at, 'required', "A {$type->inSentence()} needs {$field->label}: add it.");
+                return $context->problem($node->child('set')->at, 'required', ucfirst($type->one())." needs {$field->label}: add it.");
             }
         }
 

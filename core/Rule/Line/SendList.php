@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
+use VividLedger\Engine\Facts;
 use VividLedger\Engine\Performance;
 use VividLedger\Engine\View;
 use VividLedger\Message\Address;
@@ -26,25 +27,24 @@ use VividLedger\Time\Unit;
 use VividLedger\Time\WorkingCalendar;
 
 /**
- * Sends a person one list of records: a table of chosen columns, parted into what is late, due today, and due in the next
- * days by a date, or undivided without one.
+ * Sends a person one list of records, of one type or of several, and of open tasks: tables of chosen columns, parted into what
+ * is late, due today, and due in the next days by a date, or undivided without one.
  */
 final readonly class SendList implements Line
 {
     public const SUBJECT_LENGTH = 200;
 
-    private const MOST_COLUMNS = 8;
-
     private const MOST_DAYS = 60;
 
-    /** @param  list<Path>  $columns */
+    private const MOST_SECTIONS = 6;
+
+    /** @param  non-empty-list<ListSection>  $sections  the first is what the timetable puts together */
     private function __construct(
-        private RecordType $type,
         private Channel $channel,
         private string $subject,
         private string $intro,
-        private array $columns,
-        private ?Field $by,
+        public array $sections,
+        public bool $tasks,
         private int $days,
         private bool $workingDays,
     ) {
@@ -78,22 +78,12 @@ final readonly class SendList implements Line
             $context->word("“{$subject}”", WordRole::Value, $node->child('subject')->at, Edit::Text);
         }
         $context->glue('with');
-        $columns = [];
-        foreach ($node->child('columns')->items() as $item) {
-            $path = $context->schema->path($type, $item->text() ?? '');
-            if ($path === null) {
-                return $context->gap($item->text() ?? '?', $node->child('columns')->at, Edit::WatchedFields, 'unknown_field', "{$type->label} has no field ‘{$item->text()}’. Choose the columns again.");
-            }
-            $columns[] = $path;
-        }
-        if ($columns === [] || count($columns) > self::MOST_COLUMNS) {
-            $context->gap('choose columns', $node->child('columns')->at, Edit::WatchedFields, 'missing', 'Choose from 1 to '.self::MOST_COLUMNS.' columns.');
-        } else {
-            $context->word(implode(', ', array_map(static fn (Path $path): string => $path->label(), $columns)), WordRole::Field, $node->child('columns')->at, Edit::WatchedFields);
-        }
+        $columns = ListSection::columns($context, $node->child('columns'));
         [$by, $days, $working] = self::window($context, $node, $type);
+        $sections = [new ListSection($type, null, null, $columns, $by), ...self::further($context, $node->child('and'), $by !== null)];
+        $tasks = self::tasks($context, $node->child('tasks'), $by !== null);
 
-        return $context->problems() > $problems ? null : new self($type, $channel, $subject, trim($node->child('body')->text() ?? ''), $columns, $by, $days, $working);
+        return $context->problems() > $problems ? null : new self($channel, $subject, trim($node->child('body')->text() ?? ''), $sections, $tasks, $days, $working);
     }
 
     /** A list is made of many records, so it is never done for one. */
@@ -102,70 +92,55 @@ final readonly class SendList implements Line
         $performance->failed('The list', 'it is made of records that a timetable puts together');
     }
 
-    /**
-     * @param  list<Record>  $records
-     * @return ?Message null when none of them belongs on the list now
-     */
-    public function message(array $records, Person $person, \VividLedger\Engine\Facts $facts, Display $display, \DateTimeZone $zone, WorkingCalendar $calendar): ?Message
+    /** @return ?array{Message, int, int} the message, how many rows it has, and how many found no room; null when there is nothing to show */
+    public function message(Gathered $gathered, Person $person, Facts $facts, Display $display, \DateTimeZone $zone, WorkingCalendar $calendar): ?array
     {
-        $groups = $this->groups($records, $facts->now(), $zone, $calendar);
-        if ($groups === []) {
+        $letter = new ListLetter($facts, $display, $zone, $calendar, $this->days, $this->workingDays);
+        foreach ($this->sections as $index => $section) {
+            $letter->add($section, $gathered->records[$index] ?? []);
+        }
+        if ($this->tasks) {
+            $letter->tasks($gathered->tasks);
+        }
+        if ($letter->isEmpty()) {
             return null;
         }
-        $html = $this->intro === '' ? '' : '<p>'.htmlspecialchars($this->intro).'</p>';
-        $text = $this->intro === '' ? '' : "{$this->intro}\n\n";
-        foreach ($groups as $label => $those) {
-            $head = array_map(static fn (Path $path): string => $path->label(), $this->columns);
-            $html .= "<h3>{$label} (".count($those).')</h3><table><thead><tr><th>Number</th><th>'.implode('</th><th>', array_map(htmlspecialchars(...), $head)).'</th></tr></thead><tbody>';
-            $text .= "{$label} (".count($those).")\n";
-            foreach ($those as $record) {
-                $view = new View($record, $facts);
-                $cells = array_map(static fn (Path $path): string => $display->merged($path->field, $view->value($path)), $this->columns);
-                $number = $this->type->numberOf($record->id);
-                $html .= "<tr><td>{$number}</td><td>".implode('</td><td>', array_map(htmlspecialchars(...), $cells)).'</td></tr>';
-                $text .= "  {$number}  ".implode('  ', $cells)."\n";
-            }
-            $html .= '</tbody></table>';
-            $text .= "\n";
-        }
-        $to = $this->channel === Channel::App ? new Address($person->name, '', $person->id) : new Address($person->name, $person->email, $person->id);
+        $html = ($this->intro === '' ? '' : '<p>'.nl2br(htmlspecialchars($this->intro)).'</p>').$letter->html();
+        $text = ($this->intro === '' ? '' : "{$this->intro}\n\n").$letter->text();
+        $to = new Address($person->name, $this->channel === Channel::App ? '' : $person->email, $person->id);
 
-        return new Message($this->channel, [$to], [], null, $this->subject, RichText::clean($html), trim($text), $person->name, []);
+        return [new Message($this->channel, [$to], [], null, $this->subject, RichText::mail($html), trim($text), $person->name, []), $letter->rows, $letter->left];
     }
 
-    /**
-     * @param  list<Record>  $records
-     * @return array<string, non-empty-list<Record>> by heading; those whose date lies further ahead are left out
-     */
-    public function groups(array $records, \DateTimeImmutable $now, \DateTimeZone $zone, WorkingCalendar $calendar): array
+    /** @return list<ListSection> records of other types on the same list */
+    private static function further(Context $context, Node $list, bool $parted): array
     {
-        if ($this->by === null) {
-            return $records === [] ? [] : ["{$this->type->plural}" => $records];
+        $sections = [];
+        foreach ($list->items() as $item) {
+            $sections[] = ListSection::read($context, $item, $parted);
         }
-        $today = $now->setTimezone($zone)->format('Y-m-d');
-        $last = (new Amount($this->days, $this->workingDays ? Unit::WorkingDay : Unit::Day))->from($now, $zone, $calendar)->setTimezone($zone)->format('Y-m-d');
-        $next = $this->days === 0 ? '' : ($this->workingDays ? "Next {$this->days} working days" : "Next {$this->days} days");
-        $groups = ['Late' => [], 'Today' => [], $next => []];
-        $by = $this->by->name;
-        usort($records, static fn (Record $one, Record $other): int => [$one->value($by), $one->id] <=> [$other->value($by), $other->id]);
-        foreach ($records as $record) {
-            $value = $record->value($by);
-            if (! is_string($value)) {
-                continue;
-            }
-            $day = strlen($value) === 10 ? $value : (new \DateTimeImmutable($value))->setTimezone($zone)->format('Y-m-d');
-            $group = match (true) {
-                $day < $today => 'Late',
-                $day === $today => 'Today',
-                $day <= $last => $next,
-                default => null,
-            };
-            if ($group !== null) {
-                $groups[$group][] = $record;
-            }
+        if (count($list->items()) > self::MOST_SECTIONS) {
+            $context->problem($list->at, 'too_many', 'A list takes at most '.self::MOST_SECTIONS.' further sorts of record.');
+        }
+        $context->more('+ other records', "{$list->at}/".count($list->items()), Edit::Offer, static fn (): array => ListSection::offers($context));
+
+        return array_values(array_filter($sections));
+    }
+
+    /** A person's open tasks, which have no other order than when they are due. */
+    private static function tasks(Context $context, Node $node, bool $parted): bool
+    {
+        if ($node->raw === true && ! $parted) {
+            $context->problem($node->at, 'wrong_type', 'Tasks stand on a list by when they are due: choose the date of the records too.');
+        }
+        $offers = static fn (): array => [new Offer('and their open tasks', true), new Offer('without their tasks', null)];
+        if ($node->raw === true) {
+            $context->choice('; and their open tasks', WordRole::Value, $node->at, $offers);
+        } elseif ($parted) {
+            $context->more('+ their tasks', $node->at, Edit::Offer, $offers);
         }
 
-        return array_filter($groups, static fn (array $those): bool => $those !== []);
+        return $node->raw === true;
     }
 
     /** @return array{?Field, int, bool} */

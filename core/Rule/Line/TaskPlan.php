@@ -6,6 +6,7 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\Engine\Performance;
 use VividLedger\People\Finder;
+use VividLedger\People\Person;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
 use VividLedger\Record\Record;
@@ -18,6 +19,7 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 use VividLedger\Template\Template;
+use VividLedger\Time\OutOfTime;
 
 /** One task as a line plans it: title, notes, priority, who, when, and the contact it stands on besides the record. */
 final readonly class TaskPlan
@@ -60,22 +62,34 @@ final readonly class TaskPlan
     {
         $found = Finder::find($this->to, $performance);
         $title = $this->title->render($performance->view(), $performance->display, $performance->number());
-        $due = $this->due?->at($performance, $found->person);
+        [$due, $noDue] = $this->due($performance, $found->person);
         $about = $this->contact === null ? null : $performance->view()->value($this->contact);
         $performance->give(new TaskGiven(
             mb_substr($title === '' ? 'Task' : $title, 0, self::TITLE_LENGTH),
             $found->person,
             $found->path,
-            str_ends_with($found->path, 'stands in'),
+            $found->stoodIn,
             $due,
             $performance->record,
             mb_substr($this->notes?->lines($performance->view(), $performance->display, $performance->number()) ?? '', 0, self::NOTES_LENGTH),
             $this->priority,
             is_int($about) ? [(string) $this->contact->field->target, $about] : null,
         ));
-        if ($due === null && $this->due !== null) {
-            $performance->failed('The due date', "{$this->due->emptyBase()} is empty, so the task has none");
+        if ($noDue !== '') {
+            $performance->failed('The due date', "{$noDue}, so the task has none");
         }
+    }
+
+    /** @return array{?\DateTimeImmutable, string} when the task falls due, and why it has no date although it was to have one */
+    private function due(Performance $performance, ?Person $person): array
+    {
+        try {
+            $due = $this->due?->at($performance, $person);
+        } catch (OutOfTime $never) {
+            return [null, $never->getMessage()];
+        }
+
+        return [$due, $due === null && $this->due !== null ? "{$this->due->emptyBase()} is empty" : ''];
     }
 
     private static function priority(Context $context, Node $node): TaskPriority

@@ -64,6 +64,17 @@ final readonly class Context
     }
 
     /**
+     * The same in a row that others have been begun behind.
+     *
+     * @param  Closure(): list<Offer>  $offers
+     */
+    public function choiceIn(Row $row, string $text, WordRole $role, string $at, Closure $offers): void
+    {
+        $row->words[] = new Word($text, $role, $at, Edit::Offer, $this->type->name);
+        $this->offer($at, $offers);
+    }
+
+    /**
      * Something that can be added here: "+ notes". It is no part of the sentence.
      *
      * @param  ?Closure(): list<Offer>  $offers

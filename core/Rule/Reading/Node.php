@@ -7,16 +7,22 @@ namespace VividLedger\Rule\Reading;
 /** One place in a rule file, which may hold anything: what is read from it is checked here. */
 final readonly class Node
 {
-    /** @param  string  $at JSON Pointer (RFC 6901) of this place; empty for the whole file */
+    /**
+     * @param  string  $at  JSON Pointer (RFC 6901) of this place; empty for the whole file
+     * @param  ?Reads  $reads  where what is asked for is remembered
+     */
     public function __construct(
         public mixed $raw,
         public string $at = '',
+        private ?Reads $reads = null,
     ) {
     }
 
     public function child(string $key): self
     {
-        return new self(is_array($this->raw) ? ($this->raw[$key] ?? null) : null, $this->at.'/'.str_replace(['~', '/'], ['~0', '~1'], $key));
+        $this->reads?->asked($this->at, $key);
+
+        return new self(is_array($this->raw) ? ($this->raw[$key] ?? null) : null, $this->at.'/'.str_replace(['~', '/'], ['~0', '~1'], $key), $this->reads);
     }
 
     /** @return list<self> empty when there is no list here */
@@ -24,7 +30,7 @@ final readonly class Node
     {
         $items = [];
         foreach (is_array($this->raw) && array_is_list($this->raw) ? $this->raw : [] as $index => $raw) {
-            $items[] = new self($raw, "{$this->at}/{$index}");
+            $items[] = new self($raw, "{$this->at}/{$index}", $this->reads);
         }
 
         return $items;

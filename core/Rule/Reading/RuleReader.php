@@ -12,6 +12,7 @@ use VividLedger\Rule\Line\Lines;
 use VividLedger\Rule\Line\Placed;
 use VividLedger\Rule\Line\SendList;
 use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\ByHand;
 use VividLedger\Rule\Trigger\ComesRound;
 use VividLedger\Rule\Trigger\Trigger;
 use VividLedger\Rule\Trigger\Triggers;
@@ -37,7 +38,25 @@ final readonly class RuleReader
      */
     public function read(array $file, int $id = 0, int $page = 0, string $eitherOr = '', ?string $asked = null): RulePage
     {
-        $root = new Node($file);
+        return $this->from(new Node($file), $id, $page, $eitherOr, $asked);
+    }
+
+    /**
+     * The same of a file that comes from outside: what stands there and is not known is a problem at its place.
+     *
+     * @param  array<mixed>  $file
+     */
+    public function strictly(array $file, int $id = 0, int $page = 0, string $eitherOr = ''): RulePage
+    {
+        $reads = new Reads;
+        $read = $this->from(new Node($file, '', $reads), $id, $page, $eitherOr, null);
+        $unknown = $reads->unknown($file, $read->problems);
+
+        return $unknown === [] ? $read : new RulePage($read->rows, [...$read->problems, ...$unknown], null, $read->offers);
+    }
+
+    private function from(Node $root, int $id, int $page, string $eitherOr, ?string $asked): RulePage
+    {
         $type = $this->schema->type($root->child('on')->text() ?? '');
         if ($type === null) {
             $unknown = $root->child('on')->text();
@@ -46,16 +65,22 @@ final readonly class RuleReader
         }
         $sheet = new Sheet($asked);
         $context = new Context($this->schema, $this->directory, $type, $this->zone, $sheet);
+        $format = $root->child('format');
+        if (! $format->isMissing() && $format->raw !== self::FORMAT) {
+            $context->problem($format->at, 'wrong_format', 'This is no rule file of the format '.self::FORMAT.'.');
+        }
+        $root->child('$schema');
         $name = trim($root->child('name')->text() ?? '');
         if ($name === '') {
             $context->problem('/name', 'missing', 'Give the rule a name.');
         } elseif (mb_strlen($name) > self::NAME_LENGTH) {
             $context->problem('/name', 'too_long', 'A name has at most '.self::NAME_LENGTH.' characters; this has '.mb_strlen($name).'.');
         }
-        $context->row(Part::When, $root->child('when'), 'When');
-        $context->glue(preg_match('/^[aeiou]/i', $type->label) === 1 ? 'an' : 'a');
+        $when = $context->row(Part::When, $root->child('when'), 'When');
+        $context->glue(explode(' ', $type->one())[0]);
         $context->word($type->label, WordRole::Field, '/on', null);
         $trigger = Triggers::read($context, $root->child('when'));
+        $byHand = $this->byHand($context, $root->child('when')->child('byHand'), $trigger, $when);
         $condition = ConditionReader::read($context, self::withRootGroup($root->child('onlyIf')), 'Only if');
         $context->row(Part::Fires, $root->child('fires'), 'Fires');
         $guard = RepeatGuards::read($context, $root->child('fires'));
@@ -66,10 +91,23 @@ final readonly class RuleReader
         $limits = Limits::read($context, $root->child('never'), $lasts || array_filter($lines, static fn (Placed $placed): bool => $placed->isMessage()) !== []);
         $this->gathered($context, $trigger, $lines);
         $rule = $trigger !== null && $condition !== null && $guard !== null && $sheet->problems === []
-            ? new Rule($id, $page, $name, $type->name, $trigger, $condition, $guard, $lines, $again, $eitherOr, $until, $limits)
+            ? new Rule($id, $page, $name, $type->name, $trigger, $condition, $guard, $lines, $again, $eitherOr, $until, $limits, $byHand)
             : null;
 
         return new RulePage($sheet->rows, $sheet->problems, $rule, $sheet->offers);
+    }
+
+    /** Any rule may be run by hand besides, but one that is anyhow, and one that puts records together. */
+    private function byHand(Context $context, Node $node, ?Trigger $trigger, Row $row): bool
+    {
+        $wanted = $node->raw === true;
+        if ($trigger === null || $trigger instanceof ByHand || ($trigger instanceof ComesRound && $trigger->per !== null)) {
+            return $wanted && $trigger !== null && $context->problem($node->at, 'wrong_type', 'This cannot be run by hand besides.') !== null;
+        }
+        $offers = static fn (): array => [new Offer('or is run by hand', true), new Offer('not by hand', null)];
+        $context->choiceIn($row, $wanted ? ', or is run by hand' : '+ or by hand', $wanted ? WordRole::Value : WordRole::More, $node->at, $offers);
+
+        return $wanted;
     }
 
     private function until(Context $context, Node $node, bool $offered): ?Condition

@@ -9,6 +9,7 @@ use VividLedger\People\Person;
 use VividLedger\Record\Record;
 use VividLedger\Time\Calendars;
 use VividLedger\Time\Due;
+use VividLedger\Time\OutOfTime;
 
 /** What the moment of a line can depend on. */
 final readonly class Occasion
@@ -35,6 +36,16 @@ final readonly class Occasion
         $calendar = $due->needsCalendar() ? $this->calendars->calendar($due->ownersClock ? $this->owner : null) : null;
 
         return $due->from($base, $due->ownersClock && $calendar !== null ? $calendar->zone : $this->zone, $calendar);
+    }
+
+    /** When a timing says; null also where that lies beyond all years, so that what waits for it waits for ever. */
+    public function when(Timing $timing): ?\DateTimeImmutable
+    {
+        try {
+            return $timing->due($this);
+        } catch (OutOfTime) {
+            return null;
+        }
     }
 
     public function atTurn(int $turn): self

@@ -18,7 +18,7 @@ use VividLedger\Time\Timetable;
 /** A timetable comes round, for every matching record by itself, or for all of a person's records together. */
 final readonly class ComesRound extends Swept
 {
-    private function __construct(string $type, public Timetable $timetable, public ?PersonExpression $per)
+    private function __construct(string $type, public Timetable $timetable, public ?PersonExpression $per, public bool $ownClock = false)
     {
         parent::__construct($type);
     }
@@ -51,6 +51,9 @@ final readonly class ComesRound extends Swept
         $offers = static fn (): array => [new Offer('one by one', null), ...array_map(static fn (Offer $offer): Offer => new Offer("together for each, by {$offer->label}", $offer->value, 'Together'), array_values(array_filter(PersonExpressions::offers($context), static fn (Offer $offer): bool => is_array($offer->value) && in_array($offer->value['kind'] ?? '', ['owner', 'creator', 'in_field', 'manager'], true) && $offer->group !== 'Teams')))];
         if ($per->isMissing()) {
             $context->choice('one by one', WordRole::Value, $per->at, $offers);
+            if (! $node->child('clock')->isMissing()) {
+                return $context->problem($node->child('clock')->at, 'wrong_type', 'The clock of each person goes with lists that are put together for a person.');
+            }
 
             return new self($context->type->name, $timetable, null);
         }
@@ -60,7 +63,14 @@ final readonly class ComesRound extends Swept
         }
         $context->choice("together, for {$person->wording()} of each", WordRole::Person, $per->at, $offers);
 
-        return new self($context->type->name, $timetable, $person);
+        $clock = $node->child('clock');
+        $clocks = static fn (): array => [new Offer('by each one’s own clock and calendar', 'person'), new Offer('by the company’s', null)];
+        if (! $clock->isMissing() && $clock->text() !== 'person') {
+            return $context->gap($clock->text() ?? '?', $clock->at, Edit::Offer, 'wrong_type', 'Time is told by the company’s clock, or by each person’s own.', $clocks);
+        }
+        $clock->isMissing() ? $context->more('+ by their own clock', $clock->at, Edit::Offer, $clocks) : $context->choice(', by each one’s own clock', WordRole::Value, $clock->at, $clocks);
+
+        return new self($context->type->name, $timetable, $person, ! $clock->isMissing());
     }
 
     public function wanted(): string

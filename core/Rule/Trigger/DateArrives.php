@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Trigger;
 
+use VividLedger\Engine\Facts;
+use VividLedger\Record\Change;
 use VividLedger\Record\EventKind;
+use VividLedger\Record\Record;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Edit;
 use VividLedger\Rule\Reading\Node;
@@ -14,13 +17,22 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
+use VividLedger\Time\OutOfTime;
 use VividLedger\Time\WorkingCalendar;
 
 /** A date of the record arrives, or the moment so long before or after it; once, or every year. A date begins at midnight. */
 final readonly class DateArrives extends Swept
 {
-    private function __construct(string $type, public Field $field, public Due $due, public bool $yearly)
-    {
+    /** @param  string  $owner  name of the field that holds the owner of a record */
+    private function __construct(
+        string $type,
+        public Field $field,
+        public Due $due,
+        public bool $yearly,
+        private bool $onDayOnly,
+        private string $owner,
+        private \DateTimeZone $zone,
+    ) {
         parent::__construct($type);
     }
 
@@ -71,7 +83,110 @@ final readonly class DateArrives extends Swept
             $context->more('+ every year', $yearly->at, Edit::Offer, $each);
         }
 
-        return new self($type->name, $field, $due, $yearly->raw === true);
+        $only = $node->child('onDayOnly');
+        if ($due->amount->amount < 0) {
+            $near = static fn (): array => [new Offer('on that day only', true), new Offer('also when it is nearer already', null)];
+            $only->raw === true ? $context->choice('on that day only', WordRole::Value, $only->at, $near) : $context->more('+ on that day only', $only->at, Edit::Offer, $near);
+        }
+
+        return new self($type->name, $field, $due, $yearly->raw === true, $only->raw === true, $type->owner, $context->zone);
+    }
+
+    /** Whether it also takes a record that is nearer to its date already when it is made or the date is moved. */
+    public function takesNearer(): bool
+    {
+        return $this->due->amount->amount < 0 && ! $this->onDayOnly;
+    }
+
+    public function watch(): Watch
+    {
+        return new Watch($this->type, created: $this->takesNearer(), fields: $this->takesNearer() ? [$this->field->name] : [], events: [self::event()]);
+    }
+
+    public function accepts(Change $change, Facts $facts): bool
+    {
+        return parent::accepts($change, $facts) || ($change->event === null && $this->occasionOf($change, $facts) !== null);
+    }
+
+    /** The date itself, of a record that is near to it already; fired by hand, what is to come is fired. */
+    public function occasionOf(Change $change, Facts $facts): ?string
+    {
+        if ($change->after === null) {
+            return null;
+        }
+        if ($change->event?->kind === EventKind::ByHand) {
+            return $this->coming($change->after, $facts, $change->at);
+        }
+        $moved = $change->event === null && ($change->before === null || in_array($this->field->name, $change->fields(), true));
+
+        return $moved && $this->takesNearer() ? $this->near($change->after, $facts, $change->at) : null;
+    }
+
+    /** The occasion whose moment has passed while the date itself is still ahead; null when there is none. */
+    public function near(Record $record, Facts $facts, \DateTimeImmutable $at): ?string
+    {
+        $value = $record->value($this->field->name);
+
+        return is_string($value) ? $this->nearBy($value, $this->clockOf($record, $facts), $at) : null;
+    }
+
+    /**
+     * The same of a value of the date.
+     *
+     * @param  array{WorkingCalendar, \DateTimeZone}  $clock
+     */
+    public function nearBy(string $value, array $clock, \DateTimeImmutable $at): ?string
+    {
+        foreach ($this->ahead($value, $clock, $at) as [$moment, $occasion]) {
+            if ($moment <= $at) {
+                return $occasion;
+            }
+        }
+
+        return null;
+    }
+
+    /** The occasion of the next date that is still ahead. */
+    private function coming(Record $record, Facts $facts, \DateTimeImmutable $at): ?string
+    {
+        $value = $record->value($this->field->name);
+
+        return is_string($value) ? ($this->ahead($value, $this->clockOf($record, $facts), $at)[0][1] ?? null) : null;
+    }
+
+    /**
+     * @param  array{WorkingCalendar, \DateTimeZone}  $clock
+     * @return list<array{\DateTimeImmutable, string}> moment and occasion of the dates that are still to come; of anniversaries, the next two
+     */
+    private function ahead(string $value, array $clock, \DateTimeImmutable $at): array
+    {
+        [$calendar, $zone] = $clock;
+        $now = (int) $at->format('Y');
+        $years = $this->yearly ? array_filter([$now, $now + 1], static fn (int $year): bool => $year > (int) substr($value, 0, 4)) : [null];
+        $ahead = [];
+        foreach ($years as $year) {
+            try {
+                if ($this->base($value, $year, $zone) > $at) {
+                    $ahead[] = [$this->moment($value, $year, $calendar, $zone), $this->occasion($value, $year)];
+                }
+            } catch (OutOfTime) {
+                // Such a date never comes.
+            }
+        }
+
+        return $ahead;
+    }
+
+    /** @return array{WorkingCalendar, \DateTimeZone} by which the moment of a record is reckoned */
+    private function clockOf(Record $record, Facts $facts): array
+    {
+        if (! $this->due->ownersClock) {
+            return [$facts->calendar(null), $this->zone];
+        }
+        $owner = $record->value($this->owner);
+        $calendar = $facts->calendar(is_int($owner) ? $facts->person($owner) : null);
+
+        return [$calendar, $calendar->zone];
     }
 
     public function wanted(): string
@@ -86,8 +201,16 @@ final readonly class DateArrives extends Swept
      *
      * @param  string  $value  "2026-11-24", or an instant
      * @param  ?int  $year  of the anniversary; null for the date itself
+     *
+     * @throws OutOfTime
      */
     public function moment(string $value, ?int $year, WorkingCalendar $calendar, \DateTimeZone $zone): \DateTimeImmutable
+    {
+        return $this->due->from($this->base($value, $year, $zone), $zone, $calendar);
+    }
+
+    /** The instant at which the date itself, or its anniversary, begins. */
+    private function base(string $value, ?int $year, \DateTimeZone $zone): \DateTimeImmutable
     {
         $isDay = strlen($value) === 10;
         $local = $isDay ? null : (new \DateTimeImmutable($value))->setTimezone($zone);
@@ -97,12 +220,11 @@ final readonly class DateArrives extends Swept
             $its = $year ?? $its;
             // Of 29 February every year has an anniversary.
             $day = $month === 2 && $day === 29 && ! checkdate(2, 29, $its) ? 28 : $day;
-            $base = LocalTime::instant($its, $month, $day, $local?->format('H:i:s') ?? '00:00:00', $zone);
-        } else {
-            $base = new \DateTimeImmutable($value);
+
+            return LocalTime::instant($its, $month, $day, $local?->format('H:i:s') ?? '00:00:00', $zone);
         }
 
-        return $this->due->from($base, $zone, $calendar);
+        return new \DateTimeImmutable($value);
     }
 
     /**
@@ -125,6 +247,20 @@ final readonly class DateArrives extends Swept
         }
 
         return $days;
+    }
+
+    /** Whether a text names an occurrence of this date, and not another way in which the rule starts. */
+    public function isOccasion(string $occasion): bool
+    {
+        return str_starts_with($occasion, "date:{$this->field->name}:");
+    }
+
+    /** Whether an occasion is still that of the record's date, which has not moved since. */
+    public function isOf(Record $record, string $occasion): bool
+    {
+        $value = $record->value($this->field->name);
+
+        return is_string($value) && ($occasion === $this->occasion($value, null) || str_starts_with($occasion, $this->occasion($value, null).':'));
     }
 
     /** Names the occurrence among all of the record: it can set the rule off once. */

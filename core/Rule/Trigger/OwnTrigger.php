@@ -24,6 +24,11 @@ abstract readonly class OwnTrigger implements Trigger
         return true;
     }
 
+    public function occasionOf(Change $change, Facts $facts): ?string
+    {
+        return null;
+    }
+
     public function wanted(): string
     {
         return static::label();

@@ -141,6 +141,11 @@ final readonly class RelatedChanged implements Trigger
         return array_values(array_filter($parents));
     }
 
+    public function occasionOf(Change $change, Facts $facts): ?string
+    {
+        return null;
+    }
+
     public function wanted(): string
     {
         return "’s {$this->relation->one()} ".self::HAPPENINGS[$this->happening].($this->fields?->wording() ?? '');

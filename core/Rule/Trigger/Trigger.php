@@ -36,6 +36,14 @@ interface Trigger
      */
     public function subjects(Change $change, Facts $facts): ?array;
 
+    /**
+     * What names the occasion on which a change sets the rule off, where that is more than the change itself: a date that is
+     * near already is one occasion however often the record is saved. One occasion fires a rule once.
+     *
+     * @return ?string null when the change itself is the occasion
+     */
+    public function occasionOf(Change $change, Facts $facts): ?string;
+
     /** What it waited for, in the past tense: "the ticket was to be created". */
     public function wanted(): string;
 }

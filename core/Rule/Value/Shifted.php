@@ -17,6 +17,7 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 use VividLedger\Time\Amount;
+use VividLedger\Time\OutOfTime;
 
 /** A date so much before or after another: after itself, after today, or after a date of this or a related record. */
 final readonly class Shifted implements AssignedValue
@@ -71,7 +72,11 @@ final readonly class Shifted implements AssignedValue
             throw new InvalidValue('no_value', ($this->from?->label() ?? $field->label).' is empty, so there is no date to count from.');
         }
         $instant = strlen($base) === 10 ? new \DateTimeImmutable("{$base} 12:00", $performance->zone) : new \DateTimeImmutable($base);
-        $moved = $this->amount->from($instant, $performance->zone, $performance->facts->calendar(null));
+        try {
+            $moved = OutOfTime::check($this->amount->from($instant, $performance->zone, $performance->facts->calendar(null)));
+        } catch (OutOfTime $never) {
+            throw new InvalidValue('out_of_range', "{$field->label}: {$never->getMessage()}.");
+        }
 
         return $field->type === FieldType::Date ? $moved->setTimezone($performance->zone)->format('Y-m-d') : Value::instantText($moved);
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\App\Support;
 
+use App\Work\ClockTurner;
+use App\Work\HouseClock;
 use App\Work\LineWorker;
 use App\Work\Sweep;
 use Illuminate\Support\Facades\DB;
@@ -23,18 +25,14 @@ abstract class TimeTestCase extends AppTestCase
         'until' => ['kind' => 'any', 'of' => [['kind' => 'happened', 'event' => 'reply'], ['kind' => 'is_not', 'field' => 'status', 'value' => 'waiting']]],
     ];
 
-    /** Everything that falls due up to a moment happens, at its time; sweeps look every quarter of an hour. */
-    protected function passTo(string $to, int $sweepEvery = 900): void
+    /** Everything that falls due up to a moment happens, at its own time, as it does when the house clock is turned. */
+    protected function passTo(string $to): void
     {
         $target = new \DateTimeImmutable($to);
-        $at = $this->app->make(\App\Work\HouseClock::class)->now();
-        $sweeps = DB::table('sweeps')->exists();
+        $at = $this->app->make(HouseClock::class)->now();
+        $turner = $this->app->make(ClockTurner::class);
         while ($at < $target) {
-            $due = DB::scalar("SELECT MIN(due_at) FROM scheduled_lines WHERE status = 'pencilled' AND due_at > ?", [$at->format('Y-m-d H:i:s')]);
-            $step = $sweeps ? new \DateTimeImmutable('@'.((intdiv($at->getTimestamp(), $sweepEvery) + 1) * $sweepEvery)) : $target;
-            $at = min($target, $step, $due === null ? $target : new \DateTimeImmutable("{$due}Z"));
-            $this->clockAt($at->format('c'));
-            $this->workNow();
+            [$at] = $turner->step($at, $target);
         }
     }
 

@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use Closure;
+use Illuminate\Database\DetectsConcurrencyErrors;
+use Illuminate\Database\MariaDbConnection;
+
+/**
+ * The connection to the database. A transaction that loses to another one, while it works or at its commit as on a clustered
+ * database, leaves nothing behind on the connection and is done once more, from the outermost on.
+ */
+final class LedgerConnection extends MariaDbConnection
+{
+    use DetectsConcurrencyErrors;
+
+    private const TRIES = 5;
+
+    /** Deadlock, lock wait time-out, record changed since read, node not ready. */
+    private const LOST_TO_ANOTHER = [1213, 1205, 1020, 1047];
+
+    private int $depth = 0;
+
+    /** @var list<Closure(): void> */
+    private array $afterwards = [];
+
+    /**
+     * @param  int  $attempts  more than one is no more than the connection tries by itself
+     */
+    public function transaction(Closure $callback, $attempts = 1): mixed
+    {
+        if ($this->depth > 0) {
+            return parent::transaction($callback);
+        }
+        for ($try = 1; ; $try++) {
+            try {
+                $result = $this->once($callback);
+                $this->doAfterwards();
+
+                return $result;
+            } catch (\Throwable $thrown) {
+                if (! $this->isLostToAnother($thrown)) {
+                    $this->doAfterwards();
+                    throw $thrown;
+                }
+                $this->afterwards = [];
+                if ($try >= self::TRIES) {
+                    throw new Refused('busy', 'Others are changing the same records just now. Try again in a moment.', 503);
+                }
+                usleep(random_int(2_000, 20_000) * $try);
+            }
+        }
+    }
+
+    /** Does something once the outermost transaction has ended, whichever way; at once where there is none. */
+    public function afterwards(Closure $work): void
+    {
+        if ($this->depth === 0) {
+            $work();
+        } else {
+            $this->afterwards[] = $work;
+        }
+    }
+
+    public function isLostToAnother(\Throwable $thrown): bool
+    {
+        for ($cause = $thrown; $cause !== null; $cause = $cause->getPrevious()) {
+            if (($cause instanceof \PDOException && in_array($cause->errorInfo[1] ?? null, self::LOST_TO_ANOTHER, true)) || $this->causedByConcurrencyError($cause)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Whether the server is not there: then nothing else can be done either, and what was at hand is still due. */
+    public function isGone(\Throwable $thrown): bool
+    {
+        for ($cause = $thrown; $cause !== null; $cause = $cause->getPrevious()) {
+            if ($this->causedByLostConnection($cause)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private function once(Closure $callback): mixed
+    {
+        $level = $this->transactionLevel();
+        $this->beginTransaction();
+        $this->depth++;
+        try {
+            $result = $callback($this);
+            $this->commit();
+
+            return $result;
+        } catch (\Throwable $thrown) {
+            $this->giveUp($level);
+            throw $thrown;
+        } finally {
+            $this->depth--;
+        }
+    }
+
+    /** After a failed commit the driver may believe that the transaction goes on, whatever the server has made of it. */
+    private function giveUp(int $level): void
+    {
+        try {
+            $this->rollBack($level);
+        } catch (\Throwable) {
+            $this->transactions = $level;
+        }
+        if ($level === 0 && $this->getRawPdo() instanceof \PDO && $this->getRawPdo()->inTransaction()) {
+            $this->disconnect();
+        }
+    }
+
+    private function doAfterwards(): void
+    {
+        while (($work = array_shift($this->afterwards)) !== null) {
+            $work();
+        }
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use VividLedger\Rule\Reading\Problem;
+use VividLedger\Rule\Reading\RulePage;
+use VividLedger\Rule\Reading\RuleReader;
+
+/**
+ * Reads rule files as they come in, strictly: a key that nobody knows, or a value of another sort than the published schema has
+ * there, is a problem at its place. What is in force already was let in once, and is read by the reader alone.
+ */
+final readonly class RuleDoor
+{
+    public function __construct(private RuleReader $reader)
+    {
+    }
+
+    /** @param  array<mixed>  $file  finished or not */
+    public function read(array $file, int $id = 0, int $page = 0, string $eitherOr = ''): RulePage
+    {
+        $read = $this->reader->strictly($file, $id, $page, $eitherOr);
+        if ($read->problems !== []) {
+            return $read;
+        }
+        $problems = array_map(static fn (array $problem): Problem => new Problem($problem['at'], $problem['code'], $problem['message']), RuleSchema::problems(json_decode((string) json_encode(['format' => RuleReader::FORMAT] + self::filled($file)))));
+
+        return $problems === [] ? $read : new RulePage($read->rows, $problems, null, $read->offers);
+    }
+
+    /**
+     * What is left empty says as much as what is left out; and of an empty list nobody knows whether it was an object.
+     *
+     * @param  array<mixed>  $json
+     * @return array<mixed>
+     */
+    private static function filled(array $json): array
+    {
+        $filled = array_map(static fn (mixed $value): mixed => is_array($value) ? self::filled($value) : $value, $json);
+
+        return array_is_list($json) ? $filled : array_filter($filled, static fn (mixed $value, int|string $key): bool => $value !== null && ($value !== [] || $key === 'of' || $key === 'lines'), ARRAY_FILTER_USE_BOTH);
+    }
+}

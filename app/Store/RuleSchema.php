@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use Opis\JsonSchema\Errors\ValidationError;
+use Opis\JsonSchema\Validator;
+
+/** Holds rule files against docs/schema/rule.schema.json. */
+final class RuleSchema
+{
+    private const MOST = 20;
+
+    private static ?object $schema = null;
+
+    /**
+     * @param  mixed  $data  decoded with objects as objects
+     * @return list<array{at: string, code: string, message: string}>
+     */
+    public static function problems(mixed $data): array
+    {
+        self::$schema ??= json_decode((string) file_get_contents(base_path('docs/schema/rule.schema.json')), false, 512, JSON_THROW_ON_ERROR);
+        $error = (new Validator(max_errors: self::MOST, stop_at_first_error: false))->validate($data, self::$schema)->error();
+        $problems = [];
+        foreach ($error === null ? [] : self::leaves($error) as $leaf) {
+            $at = implode('', array_map(static fn (int|string $part): string => "/{$part}", $leaf->data()->fullPath()));
+            $message = SchemaWords::said($leaf);
+            if ($message !== null) {
+                $problems[$at] ??= ['at' => $at, 'code' => 'malformed_rule', 'message' => $message];
+            }
+        }
+
+        return array_values($problems);
+    }
+
+    /** @return list<ValidationError> the errors that have no more exact ones below them */
+    private static function leaves(ValidationError $error): array
+    {
+        $leaves = [];
+        foreach ($error->subErrors() as $below) {
+            array_push($leaves, ...self::leaves($below));
+        }
+
+        return $leaves === [] ? [$error] : $leaves;
+    }
+}

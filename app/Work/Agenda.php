@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Work;
+
+use App\Store\StoredRuleBook;
+use Illuminate\Database\Connection;
+use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\ComesRound;
+use VividLedger\Rule\Trigger\DateArrives;
+use VividLedger\Rule\Trigger\FallsQuiet;
+
+/** When each rule that time sets off may find something next. What was reckoned once is kept until something has happened. */
+final class Agenda
+{
+    /** @var array<int, ?\DateTimeImmutable> by rule */
+    private array $known = [];
+
+    public function __construct(
+        private readonly Connection $db,
+        private readonly StoredRuleBook $rules,
+        private readonly DatesDue $dates,
+        private readonly QuietRecords $quiet,
+        private readonly Rounds $rounds,
+    ) {
+    }
+
+    public function finderFor(Rule $rule): ?Finds
+    {
+        return match (true) {
+            $rule->trigger instanceof DateArrives => $this->dates,
+            $rule->trigger instanceof FallsQuiet => $this->quiet,
+            $rule->trigger instanceof ComesRound => $this->rounds,
+            default => null,
+        };
+    }
+
+    /** Something happened, so anything may come earlier, or no more. */
+    public function forget(): void
+    {
+        $this->known = [];
+    }
+
+    /** @return array<int, \DateTimeImmutable> when each rule in force may find something next, by rule */
+    public function after(\DateTimeImmutable $at): array
+    {
+        $next = [];
+        foreach ($this->db->select("SELECT s.rule_id, r.page, r.either_or FROM sweeps s JOIN rules r ON r.id = s.rule_id WHERE r.status = 'in_force'") as $row) {
+            $id = (int) $row->rule_id;
+            if (! array_key_exists($id, $this->known) || ($this->known[$id] !== null && $this->known[$id] <= $at)) {
+                $this->known[$id] = $this->reckon($this->rules->page($id, (int) $row->page, $row->either_or), $at);
+            }
+            if ($this->known[$id] !== null) {
+                $next[$id] = $this->known[$id];
+            }
+        }
+
+        return $next;
+    }
+
+    private function reckon(?Rule $rule, \DateTimeImmutable $at): ?\DateTimeImmutable
+    {
+        try {
+            return $rule === null ? null : $this->finderFor($rule)?->next($rule, $at);
+        } catch (\Throwable $trouble) {
+            // A rule whose next time cannot be reckoned keeps no other from its own.
+            report($trouble);
+
+            return null;
+        }
+    }
+}

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Engine;
+
+/** Why a pencilled line was struck out, for programs; what it says to people stands beside it. */
+enum StruckCode: string
+{
+    case Until = 'until';
+    case FiredAgain = 'fired_again';
+    case TaskDone = 'task_done';
+    case TaskNotDone = 'task_not_done';
+    case TaskWithoutDate = 'task_without_date';
+    case TaskCancelled = 'task_cancelled';
+    case NoSuchLine = 'no_such_line';
+    case NewPage = 'new_page';
+    case RecordDeleted = 'record_deleted';
+    case RuleRetired = 'rule_retired';
+    case NotInForce = 'not_in_force';
+    case NotNearAnyMore = 'not_near';
+    case Reversed = 'reversed';
+    case ByHand = 'by_hand';
+    case OutOfTime = 'out_of_time';
+}

@@ -1,0 +1,120 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use VividLedger\Condition\Condition;
+use VividLedger\People\PersonExpression;
+use VividLedger\People\PersonExpressions;
+use VividLedger\Rule\Reading\ConditionReader;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\Offer;
+use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Path;
+use VividLedger\Schema\RecordType;
+
+/** Records of one type on a list: whose they are, which of them, in which columns, and by which date they are late or to come. */
+final readonly class ListSection
+{
+    public const MOST_COLUMNS = 8;
+
+    /**
+     * @param  ?PersonExpression  $per  whose list a record belongs on; null where the timetable says that already
+     * @param  list<Path>  $columns
+     */
+    public function __construct(
+        public RecordType $type,
+        public ?PersonExpression $per,
+        public ?Condition $where,
+        public array $columns,
+        public ?Field $by,
+    ) {
+    }
+
+    /** A further type on the list: "and Agreements of the owner with Title, by End". */
+    public static function read(Context $context, Node $node, bool $parted): ?self
+    {
+        $problems = $context->problems();
+        $types = $context->schema->types;
+        $offers = static fn (): array => self::offers($context);
+        $type = $types[$node->child('on')->text() ?? ''] ?? null;
+        $context->glue('; and');
+        if ($type === null) {
+            return $context->gap($node->child('on')->text() ?? 'choose what', $node->at, Edit::Offer, 'unknown_type', 'Choose which records stand on the list too.', $offers);
+        }
+        $about = $context->about($type);
+        $context->choice($type->plural, WordRole::Field, $node->at, $offers);
+        $context->glue('of');
+        $per = PersonExpressions::word($about, $node->child('per'));
+        $context->glue('with');
+        $columns = self::columns($about, $node->child('columns'));
+        $by = null;
+        if ($parted) {
+            $context->glue('by');
+            $by = self::date($about, $node->child('by'));
+        }
+        $where = null;
+        if ($node->child('onlyIf')->isMissing()) {
+            $context->more('+ only some', $node->child('onlyIf')->at, Edit::Where);
+        } else {
+            $where = ConditionReader::read($about, $node->child('onlyIf'), 'only', 1);
+        }
+
+        return $context->problems() > $problems || $per === null ? null : new self($type, $per, $where, $columns, $by);
+    }
+
+    /** @return list<Path> */
+    public static function columns(Context $context, Node $node): array
+    {
+        $columns = [];
+        foreach ($node->items() as $item) {
+            $path = $context->schema->path($context->type, $item->text() ?? '');
+            if ($path === null) {
+                $context->gap($item->text() ?? '?', $node->at, Edit::WatchedFields, 'unknown_field', "{$context->type->label} has no field ‘{$item->text()}’. Choose the columns again.");
+
+                return [];
+            }
+            $columns[] = $path;
+        }
+        if ($columns === [] || count($columns) > self::MOST_COLUMNS) {
+            $context->gap('choose columns', $node->at, Edit::WatchedFields, 'missing', 'Choose from 1 to '.self::MOST_COLUMNS.' columns.');
+        } else {
+            $context->word(implode(', ', array_map(static fn (Path $path): string => $path->label(), $columns)), WordRole::Field, $node->at, Edit::WatchedFields);
+        }
+
+        return $columns;
+    }
+
+    /** The date that parts what is late from what is to come. */
+    public static function date(Context $context, Node $node): ?Field
+    {
+        $type = $context->type;
+        $field = $type->field($node->text() ?? '');
+        $offers = static fn (): array => array_map(static fn (Field $field): Offer => new Offer($field->label, $field->name), array_values(array_filter($type->fields, static fn (Field $field): bool => $field->type->isMoment())));
+        if ($field === null || ! $field->type->isMoment()) {
+            return $context->gap($node->text() ?? 'choose a date', $node->at, Edit::Offer, 'unknown_field', 'Choose the date that parts what is late from what is to come.', $offers);
+        }
+        $context->choice($field->label, WordRole::Field, $node->at, $offers);
+
+        return $field;
+    }
+
+    /** @return list<Offer> */
+    public static function offers(Context $context): array
+    {
+        $offers = [];
+        foreach ($context->schema->types as $type) {
+            $dates = array_values(array_filter($type->ownFields(), static fn (Field $field): bool => $field->type === FieldType::Date || $field->type === FieldType::DateTime));
+            if ($type->field($type->owner) !== null) {
+                $offers[] = new Offer($type->plural, ['on' => $type->name, 'per' => ['kind' => 'owner'], 'columns' => [$type->title]] + ($dates === [] ? [] : ['by' => $dates[0]->name]), 'Records too');
+            }
+        }
+
+        return $offers;
+    }
+}
