@@ -16,7 +16,8 @@ return [
     // Where text messages go: the mail room as well, or a gateway that takes {to, text}.
     'sms' => [
         'url' => env('SMS_URL', env('APP_URL', 'http://127.0.0.1').'/stand-in/sms'),
-        'token' => env('SMS_TOKEN', 'mail-room'),
+        // Left out, the stand-in and the application know each other by a secret made from the application's key.
+        'token' => env('SMS_TOKEN', ''),
     ],
     // A wrong password can be tried so often a minute for one log-in and address.
     'sign_in_attempts' => 5,

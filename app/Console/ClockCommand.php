@@ -25,7 +25,7 @@ final class ClockCommand extends Command
         $heartbeat = new Heartbeat($db, 'clock');
         $swept = 0;
         $next = 0;
-        $this->steadily($db, static function () use ($housekeeping, $heartbeat, &$swept, &$next): void {
+        $this->steadily($db, $heartbeat, static function () use ($housekeeping, $heartbeat, &$swept, &$next): void {
             if (time() >= $next) {
                 $swept += $housekeeping->sweep();
                 $next = time() + self::SWEEP_SECONDS;
@@ -33,7 +33,6 @@ final class ClockCommand extends Command
             $heartbeat->beat($swept);
             usleep(500_000);
         });
-        $heartbeat->end();
 
         return self::SUCCESS;
     }

@@ -13,28 +13,34 @@ use Illuminate\Database\Connection;
 /** The mail room: a stand-in mail server on loopback, whose letters the application shows on a shelf. */
 final class MailRoomCommand extends Command
 {
+    use Steadily;
+
     protected $signature = 'ledger:mail-room {--port=1025 : on loopback; 0 for any}';
 
     protected $description = 'Take in mail and keep it on the shelf';
 
-    private bool $stop = false;
-
     public function handle(MailRoom $room, Connection $db): int
     {
-        $this->trap([SIGTERM, SIGINT], function (): void {
-            $this->stop = true;
-        });
         $heartbeat = new Heartbeat($db, 'mail room');
         $taken = 0;
-        $server = new SmtpServer('127.0.0.1:'.$this->option('port'), function (string $raw) use ($room, &$taken): void {
-            $room->takeMail($raw);
-            $taken++;
+        $server = new SmtpServer('127.0.0.1:'.$this->option('port'), function (string $raw) use ($room, $db, &$taken): bool {
+            try {
+                $room->takeMail($raw);
+                $taken++;
+
+                return true;
+            } catch (\Throwable $trouble) {
+                // Whoever brought it keeps it and comes again.
+                $this->tell($trouble);
+                $db->disconnect();
+
+                return false;
+            }
         });
-        while (! $this->stop) {
+        $this->steadily($db, $heartbeat, static function () use ($server, $heartbeat, &$taken): void {
             $server->serve(0.5);
             $heartbeat->beat($taken);
-        }
-        $heartbeat->end();
+        });
 
         return self::SUCCESS;
     }

@@ -4,10 +4,14 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Work\Heartbeat;
 use Illuminate\Database\Connection;
 use Illuminate\Database\DetectsLostConnections;
 
-/** For processes that run for ever: trouble is reported and tried again after a while, and a database that restarts is waited for. */
+/**
+ * For processes that run for ever: trouble is reported and tried again after a while, and a database that restarts is waited for.
+ * Not even a log that cannot be written ends one.
+ */
 trait Steadily
 {
     use DetectsLostConnections;
@@ -19,7 +23,7 @@ trait Steadily
     private int $wait = 1;
 
     /** @param  callable(): void  $turn  done again and again until the process is told to stop */
-    private function steadily(Connection $db, callable $turn): void
+    private function steadily(Connection $db, Heartbeat $heartbeat, callable $turn): void
     {
         $this->trap([SIGTERM, SIGINT], function (): void {
             $this->stop = true;
@@ -30,13 +34,29 @@ trait Steadily
                 $this->wait = 1;
             } catch (\Throwable $trouble) {
                 // A transaction that was cut short has left nothing behind; what it was at is still due.
-                report($trouble);
+                $this->tell($trouble);
                 if ($this->causedByLostConnection($trouble)) {
                     $db->disconnect();
                 }
-                sleep($this->wait);
+                for ($second = 0; $second < $this->wait && ! $this->stop; $second++) {
+                    sleep(1);
+                }
                 $this->wait = min(2 * $this->wait, self::LONGEST_WAIT_SECONDS);
             }
+        }
+        try {
+            $heartbeat->end();
+        } catch (\Throwable $trouble) {
+            $this->tell($trouble);
+        }
+    }
+
+    private function tell(\Throwable $trouble): void
+    {
+        try {
+            report($trouble);
+        } catch (\Throwable) {
+            // There is nowhere to tell it just now.
         }
     }
 }

@@ -4,60 +4,59 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Evidence\Proofs;
-use App\Store\RunStore;
-use App\Work\ClockTurner;
 use App\Work\Heartbeat;
-use App\Work\LineWorker;
-use App\Work\Postman;
-use App\Work\Sweep;
+use App\Work\Lane;
+use App\Work\Lanes;
 use Illuminate\Console\Command;
 use Illuminate\Database\Connection;
 
-/** The worker: looks for what time sets off and puts into ink what falls due, until it is told to stop. */
+/** A worker: does what is due in one lane, or in all of them, until it is told to stop. Any number may run in each. */
 final class WorkCommand extends Command
 {
     use Steadily;
 
-    private const SWEEP_SECONDS = 5;
+    protected $signature = 'ledger:work {lanes?* : lines, sweep, turn, letters, proofs or runs; all when none is named} {--once : do what is due now, then end}';
 
-    protected $signature = 'ledger:work {--once : do what is due now, then end}';
+    protected $description = 'Put into ink what falls due, sweep, turn the clock, deliver letters, play proofs, go through runs by hand';
 
-    protected $description = 'Put into ink what falls due';
-
-    private float $sweptAt = 0.0;
-
-    public function handle(LineWorker $worker, RunStore $runs, Postman $postman, Sweep $sweep, ClockTurner $turner, Proofs $proofs, Connection $db): int
+    public function handle(Lanes $lanes, Connection $db): int
     {
-        $batch = (int) config('ledger.batch');
-        $turn = fn (): int => $turner->work(1.0) + $this->sweep($sweep) + $worker->work($batch) + $runs->work(1.0) + $postman->work(20) + $proofs->work(20);
+        $named = [];
+        foreach ((array) $this->argument('lanes') as $name) {
+            $lane = Lane::tryFrom((string) $name);
+            if ($lane === null) {
+                $this->error("There is no lane ‘{$name}’. There are ".implode(', ', array_column(Lane::cases(), 'value')).'.');
+
+                return self::INVALID;
+            }
+            $named[] = $lane;
+        }
+        $named = $named === [] ? Lane::cases() : $named;
         if ($this->option('once')) {
-            while ($turn() >= $batch);
+            while (array_sum(array_map($lanes->work(...), $named)) > 0);
 
             return self::SUCCESS;
         }
-        $heartbeat = new Heartbeat($db, 'worker');
+        $heartbeat = new Heartbeat($db, count($named) === 1 ? $named[0]->value : 'worker');
         $done = 0;
-        $this->steadily($db, static function () use ($turn, $heartbeat, &$done): void {
-            $now = $turn();
-            $done += $now;
-            $heartbeat->beat($done);
-            if ($now === 0) {
-                usleep(500_000);
+        $restedUntil = [];
+        $this->steadily($db, $heartbeat, function () use ($lanes, $named, $heartbeat, &$done, &$restedUntil): void {
+            $worked = 0;
+            foreach ($named as $lane) {
+                if (microtime(true) < ($restedUntil[$lane->value] ?? 0.0)) {
+                    continue;
+                }
+                $now = $lanes->work($lane);
+                $worked += $now;
+                $restedUntil[$lane->value] = $now === 0 ? microtime(true) + $lane->rest() : 0.0;
+                $heartbeat->beat($done += $now);
+            }
+            if ($worked === 0) {
+                $heartbeat->beat($done);
+                usleep((int) (1_000_000 * min(0.3, max(0.02, min($restedUntil) - microtime(true)))));
             }
         });
-        $heartbeat->end();
 
         return self::SUCCESS;
-    }
-
-    private function sweep(Sweep $sweep): int
-    {
-        if (! $this->option('once') && microtime(true) - $this->sweptAt < self::SWEEP_SECONDS) {
-            return 0;
-        }
-        $this->sweptAt = microtime(true);
-
-        return $sweep->work();
     }
 }

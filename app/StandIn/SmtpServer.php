@@ -17,7 +17,7 @@ final class SmtpServer
     /** @var array<int, array{resource, string, bool}> by connection: the socket, what came in, and whether it is a letter */
     private array $open = [];
 
-    /** @param  Closure(string): void  $take  is handed each letter as it came */
+    /** @param  Closure(string): mixed  $take  is handed each letter as it came, and says false when it cannot take it */
     public function __construct(string $address, private readonly Closure $take)
     {
         $socket = @stream_socket_server("tcp://{$address}", $code, $message);
@@ -79,8 +79,8 @@ final class SmtpServer
     {
         $this->open[$id][2] = false;
         // A line that began with a dot was sent with two (RFC 5321, 4.5.2).
-        ($this->take)((string) preg_replace('/^\.\./m', '.', $raw));
-        fwrite($this->open[$id][0], "250 on the shelf\r\n");
+        $taken = ($this->take)((string) preg_replace('/^\.\./m', '.', $raw)) !== false;
+        fwrite($this->open[$id][0], $taken ? "250 on the shelf\r\n" : "451 not just now, try again\r\n");
     }
 
     private function command(int $id, string $line): void

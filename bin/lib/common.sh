@@ -118,7 +118,7 @@ instance() {
     # A socket's path is limited to 107 bytes, so it cannot live below a project folder of any depth.
     SOCKETS="${TMPDIR:-/tmp}/vivid-ledger-$(printf '%s' "$ROOT/$NAME" | cksum | cut -d' ' -f1)"
     mkdir -p "$HERE" "$SOCKETS"
-    CHILDREN=()
+    CHILDREN=() NAMES=() COMMANDS=()
     [ -f "$HERE/key" ] || printf 'base64:%s' "$(head -c 32 /dev/urandom | base64)" >"$HERE/key"
     export APP_KEY APP_URL="http://127.0.0.1:$PORT" DB_SOCKET="$SOCKETS/db.sock" DB_DATABASE="${4:-vivid_ledger}" APP_ENV="${3:-local}"
     APP_KEY="$(cat "$HERE/key")"
@@ -130,7 +130,28 @@ launch() {
     local name="$1"; shift
     setsid "$@" >>"$HERE/$name.log" 2>&1 </dev/null &
     CHILDREN+=($!)
+    NAMES+=("$name")
+    COMMANDS+=("$(printf '%q ' "$@")")
     disown
+}
+
+# Starts again what has ended, and says so. A program that ends five times within a minute is given up, and everything with it.
+watch_children() {
+    local -A ended=()
+    local i now recent one
+    while sleep 1; do
+        for i in "${!CHILDREN[@]}"; do
+            kill -0 "${CHILDREN[i]}" 2>/dev/null && continue
+            now=$SECONDS recent=''
+            for one in ${ended[${NAMES[i]}]:-}; do (( now - one < 60 )) && recent+=" $one"; done
+            ended[${NAMES[i]}]="$recent $now"
+            [ "$(wc -w <<<"${ended[${NAMES[i]}]}")" -lt 5 ] || fail "${NAMES[i]} ends again and again; its log is $HERE/${NAMES[i]}.log."
+            printf '  %s had ended; it is started again. Its log is %s.\n' "${NAMES[i]}" "$HERE/${NAMES[i]}.log" || true
+            eval "setsid ${COMMANDS[i]}" >>"$HERE/${NAMES[i]}.log" 2>&1 </dev/null &
+            CHILDREN[i]=$!
+            disown
+        done
+    done
 }
 
 stop_all() {
@@ -141,7 +162,7 @@ stop_all() {
         for _ in $(seq 100); do kill -0 "$pid" 2>/dev/null || break; sleep 0.1; done
         kill -KILL -- "-$pid" 2>/dev/null || true
     done
-    CHILDREN=()
+    CHILDREN=() NAMES=() COMMANDS=()
 }
 
 # start_database [further options of mariadbd]

@@ -51,10 +51,11 @@ final class BadInputTest extends AppTestCase
         $seen = $this->ticket()['record'];
         $this->clockAt('2026-11-24T09:15:00Z');
         $this->change($seen, ['priority' => 'urgent', 'hours' => '2'], 'lena.abara');
-        $answer = $this->as('bram.castellan', 'PATCH', "records/ticket/{$seen['id']}", ['version' => $seen['version'], 'values' => ['subject' => 'Mine']]);
+        $answer = $this->as('bram.castellan', 'PATCH', "records/ticket/{$seen['id']}", ['version' => $seen['version'], 'values' => ['subject' => 'Mine', 'priority' => 'low', 'hours' => '5']]);
 
         $this->assertRefused($answer, 409, 'stale_version');
-        self::assertStringStartsWith('Lena Abara and rule Urgent ticket, tell the lead changed this ticket', $answer->json('title'));
+        // The rule changed something else, and so is not named.
+        self::assertStringStartsWith('Lena Abara changed Priority to Urgent, Hours spent to 2.00 after you opened it.', $answer->json('title'));
         self::assertSame(['2026-11-24T09:15:00Z', 'Lena Abara', [['Priority', 'Normal', 'Urgent'], ['Hours spent', 'empty', '2.00']]], [
             $answer->json('since.0.at'), $answer->json('since.0.who'), array_map(static fn (array $one): array => [$one['label'], $one['before'], $one['after']], $answer->json('since.0.changes')),
         ]);

@@ -33,7 +33,8 @@ final class HouseClockTest extends TimeTestCase
         while ($turner->work(0.0) > 0) {
             $steps++;
         }
-        self::assertGreaterThan(7 * 96, $steps);
+        // One for each moment at which something comes, and the last.
+        self::assertLessThan(10, $steps);
         $after = $this->as('ines.okafor', 'GET', 'clock')->json();
         self::assertSame([false, '2026-12-01T08:40:00Z', '2026-12-01T08:40:00Z'], [$after['turn']['turning'], $after['turn']['to'], $after['turn']['reached']]);
         self::assertEqualsWithDelta(strtotime('2026-12-01T08:40:00Z'), $this->app->make(HouseClock::class)->now()->getTimestamp(), 30);

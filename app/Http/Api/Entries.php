@@ -47,6 +47,23 @@ final readonly class Entries
         return array_map($this->shape(...), $rows);
     }
 
+    /**
+     * The account of a record: its own entries, and those that sent a letter to it.
+     *
+     * @return list<EntryShape>
+     */
+    public function ofRecord(string $type, int $id, int $before): array
+    {
+        // Each of the two is read through its own index.
+        $ids = $this->db->select(
+            '(SELECT id FROM entries WHERE record_type = ? AND record_id = ? AND id < ? ORDER BY id DESC LIMIT '.self::A_PAGE.')
+            UNION (SELECT m.entry_id FROM message_accounts a JOIN messages m ON m.id = a.message_id WHERE a.record_type = ? AND a.record_id = ? AND m.entry_id < ? ORDER BY m.entry_id DESC LIMIT '.self::A_PAGE.') ORDER BY id DESC LIMIT '.self::A_PAGE,
+            [$type, $id, $before, $type, $id, $before],
+        );
+
+        return $ids === [] ? [] : $this->read('e.id IN ('.implode(', ', array_map(static fn (object $row): int => (int) $row->id, $ids)).')', []);
+    }
+
     public function one(int $number): ?EntryShape
     {
         return $this->read('e.id = ?', [$number], 1)[0] ?? null;

@@ -24,7 +24,7 @@ final class LedgerController extends Controller
 {
     private const KINDS = [
         'edits' => ['created', 'changed', 'deleted', 'restored', 'comment', 'file', 'reply', 'by_hand'],
-        'rules' => ['fired', 'stopped', 'refused', 'ready_again', 'line', 'struck', 'retimed', 'postponed', 'too_late', 'line_failed', 'held', 'resumed', 'gathered', 'reversed'],
+        'rules' => ['fired', 'stopped', 'refused', 'ready_again', 'line', 'struck', 'retimed', 'postponed', 'too_late', 'line_failed', 'held', 'resumed', 'gathered', 'reversed', 'unsure', 'cut_off'],
         'tasks' => ['task_done', 'task_reopened', 'task_due', 'task_changed'],
         'administration' => ['rule_in_force', 'rule_paused', 'rule_retired', 'rules_ordered', 'rule_in_set'],
     ];

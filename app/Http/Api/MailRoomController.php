@@ -16,6 +16,7 @@ use App\Store\Actor;
 use App\Store\Columns;
 use App\Store\Refused;
 use App\Store\Remarks;
+use App\Work\Postman;
 use Illuminate\Database\Connection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -58,7 +59,7 @@ final class MailRoomController extends Controller
 
         return new OpenLetter(
             $id, $row->kind, (string) Columns::iso($row->at), $row->sender, $row->recipients, $letter->header('Cc'), $letter->header('Reply-To') === '' ? null : $letter->header('Reply-To'), $row->subject,
-            RichText::clean($this->body($letter->html())), $row->text, array_map(static fn (string $name, string $value): string => "{$name}: {$value}", array_keys($letter->headers), $letter->headers),
+            RichText::mail($this->body($letter->html())), $row->text, array_map(static fn (string $name, string $value): string => "{$name}: {$value}", array_keys($letter->headers), $letter->headers),
         );
     }
 
@@ -85,7 +86,7 @@ final class MailRoomController extends Controller
     /** Where a gateway for text messages would be: takes one in and puts it on the shelf. */
     public function takeText(Request $request, MailRoom $room): JsonResponse
     {
-        if (! hash_equals((string) config('ledger.sms.token'), (string) $request->bearerToken())) {
+        if (! hash_equals(Postman::gatewayToken(), (string) $request->bearerToken())) {
             return new JsonResponse(['error' => 'Not allowed.'], 401);
         }
         $given = $request->validate(['to' => 'required|string|max:60', 'text' => 'required|string|max:5000']);

@@ -132,7 +132,7 @@ final class RecordController extends Controller
     {
         $recordType = $this->type($type);
         $given = $request->validate(['before' => 'nullable|integer']);
-        $read = $entries->read('e.record_type = ? AND e.record_id = ? AND e.id < ?', [$recordType->name, $id, (int) ($given['before'] ?? PHP_INT_MAX)]);
+        $read = $entries->ofRecord($recordType->name, $id, (int) ($given['before'] ?? PHP_INT_MAX));
 
         return new Account($ahead->ofRecord($recordType->name, $id), $read, count($read) === Entries::A_PAGE ? $read[Entries::A_PAGE - 1]->number : null);
     }

@@ -92,7 +92,7 @@ final readonly class SendList implements Line
         $performance->failed('The list', 'it is made of records that a timetable puts together');
     }
 
-    /** @return ?array{Message, int, int} the message, how many rows it has, and how many found no room; null when there is nothing to show */
+    /** @return ?array{Message, int, int} the message, how much was gathered, and how many rows found no room; null when there is nothing to show */
     public function message(Gathered $gathered, Person $person, Facts $facts, Display $display, \DateTimeZone $zone, WorkingCalendar $calendar): ?array
     {
         $letter = new ListLetter($facts, $display, $zone, $calendar, $this->days, $this->workingDays);
@@ -109,7 +109,9 @@ final readonly class SendList implements Line
         $text = ($this->intro === '' ? '' : "{$this->intro}\n\n").$letter->text();
         $to = new Address($person->name, $this->channel === Channel::App ? '' : $person->email, $person->id);
 
-        return [new Message($this->channel, [$to], [], null, $this->subject, RichText::mail($html), trim($text), $person->name, []), $letter->rows, $letter->left];
+        $records = array_sum(array_map(count(...), $gathered->records)) + ($this->tasks ? count($gathered->tasks) : 0);
+
+        return [new Message($this->channel, [$to], [], null, $this->subject, RichText::mail($html), trim($text), $person->name, []), $records, $letter->left];
     }
 
     /** @return list<ListSection> records of other types on the same list */

@@ -98,7 +98,7 @@ final class ConditionReader
             return null;
         }
         if ($operator instanceof Within) {
-            return self::span($context, $node, $left, $operator, $row);
+            return self::span($context, $node, $left, $operator, $row, $depth);
         }
         $operands = self::operands($context, $node, $operator, $left->field()->unbounded());
         $whole = TotalReader::where($context, $node->child('total'), $left, $depth);
@@ -167,7 +167,7 @@ final class ConditionReader
             : GivenReader::read($context, $node, $field, Edit::Operand);
     }
 
-    private static function span(Context $context, Node $node, Readable $left, Within $operator, Row $row): ?SpanComparison
+    private static function span(Context $context, Node $node, Readable $left, Within $operator, Row $row, int $depth): ?SpanComparison
     {
         $day = $left->field()->type === FieldType::Date;
         $amount = Amount::read($node->child('value'));
@@ -178,7 +178,13 @@ final class ConditionReader
         $now = new GivenMoment(new Amount(0, Unit::Day), $context->zone, $day);
         $far = new GivenMoment(new Amount($operator->ahead() ? $amount->amount : -$amount->amount, $amount->unit), $context->zone, $day, $context->directory->calendar(null));
 
-        return $operator->ahead() ? new SpanComparison($left, $now, $far, $row->text()) : new SpanComparison($left, $far, $now, $row->text());
+        $text = $row->text();
+        $whole = TotalReader::where($context, $node->child('total'), $left, $depth);
+        if ($whole === null) {
+            return null;
+        }
+
+        return $operator->ahead() ? new SpanComparison($whole, $now, $far, $text) : new SpanComparison($whole, $far, $now, $text);
     }
 
     private static function formula(Context $context, Node $node): ?FormulaHolds

@@ -137,6 +137,10 @@ export function headline(entry: Entry, numbered = false): { strong: string; rest
             return { strong: who, rest: `changed the task “${title}”` };
         case 'reply':
             return { strong: String(entry.data.from ?? 'Somebody'), rest: `answered${numbered ? ` about${what}` : ''}` };
+        case 'unsure':
+            return { strong: 'A letter', rest: `may have arrived more than once${numbered && what ? `, about${what}` : ''}` };
+        case 'cut_off':
+            return { strong: entry.ruleName ?? 'A rule', rest: `took ${String(entry.data.done)} of ${String(entry.data.of)} records` };
         case 'gathered':
             return {
                 strong: entry.ruleName ?? 'A rule',
@@ -218,7 +222,13 @@ export function detail(entry: Entry): string {
     if (entry.kind === 'line')
         return [...outcomes(entry).map(outcomeSaid), ...(entry.data.why ? [`“${String(entry.data.why)}”`] : [])].join('\n');
     if (entry.kind === 'reply') return String(entry.data.text ?? '');
-    if (entry.kind === 'gathered') return String(entry.data.subject ?? '');
+    if (entry.kind === 'gathered')
+        return `${String(entry.data.subject ?? '')}${entry.data.left ? `, with ${String(entry.data.left)} more than found room` : ''}`;
+    if (entry.kind === 'unsure') {
+        const end = entry.data.delivered ? 'It has arrived now.' : 'It is given up; try it again if it is missed.';
+        return `“${String(entry.data.subject ?? '')}” was handed over ${counted(Number(entry.data.times), 'time')} without an answer. ${end}`;
+    }
+    if (entry.kind === 'cut_off') return String(entry.data.why ?? '');
     if (entry.kind === 'task_changed') return taskChanges(entry);
     if (['struck', 'too_late', 'line_failed', 'held', 'resumed', 'retimed', 'postponed'].includes(entry.kind))
         return [String(entry.data.because ?? ''), ...linesOf(entry).map((line) => lineSaid(entry, line))].filter(Boolean).join('\n');
@@ -229,7 +239,11 @@ export function detail(entry: Entry): string {
             : 'The chain had grown too long, so it ends here.';
     if (entry.kind === 'reversed') return reversedSaid(entry);
     if (entry.kind === 'comment') return String(entry.data.text ?? '');
-    if (entry.kind === 'refused') return String(entry.data.message ?? '');
+    if (entry.kind === 'refused') {
+        const of = entry.data.of ? `What was refused: ${String(entry.data.of)}.` : '';
+        const again = entry.data.again === false ? 'It is not tried again.' : '';
+        return [String(entry.data.message ?? ''), of, again].filter(Boolean).join('\n');
+    }
     if (entry.kind === 'ready_again') return String(entry.data.reason ?? '');
     if (entry.kind === 'rules_ordered') return ((entry.data.order as string[] | undefined) ?? []).join(' · ');
     if (entry.kind === 'task_due') return entry.data.person ? `for ${entry.data.person}` : 'for nobody';

@@ -8,5 +8,5 @@ require dirname(__DIR__, 3).'/vendor/autoload.php';
 $app = require dirname(__DIR__, 3).'/bootstrap/app.php';
 $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap();
 config(['ledger.mail.dsn' => (string) getenv('MAIL_DSN')]);
-$mail = new ReflectionMethod(App\Work\Postman::class, 'mail');
-$mail->invoke($app->make(App\Work\Postman::class), json_decode((string) getenv('MESSAGE'), false, 32, JSON_THROW_ON_ERROR));
+(new App\Work\Mailer(static function (): void {
+}))->send(json_decode((string) getenv('MESSAGE'), false, 32, JSON_THROW_ON_ERROR));

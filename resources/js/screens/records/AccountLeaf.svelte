@@ -28,6 +28,7 @@
                 'stopped',
                 'refused',
                 'ready_again',
+                'unsure',
             ],
         },
         tasks: { label: 'Tasks', kinds: ['task_done', 'task_reopened', 'task_due', 'task_changed'] },
@@ -87,7 +88,8 @@
             <div class="nowline">
                 <span>{moment(clock.now)}</span><span>Now &nbsp;·&nbsp; above this line it is pencilled in, below it is in ink</span>
             </div>
-            {#each entries as entry (entry.number)}<EntryRow {entry} />{/each}
+            {#each entries as entry (entry.number)}<!-- A letter to a contact was sent by an entry about another record. -->
+                <EntryRow {entry} numbered={entry.recordType !== type.name || entry.recordId !== id} />{/each}
             {#if account.data && entries.length === 0}<div class="line">
                     <div class="m"></div>
                     <div class="b text-[13px]! text-ink-3">Nothing of this sort in ink.</div>

@@ -75,10 +75,10 @@
             </select>
 
             <h2 class="mt-7">Processes</h2>
-            <p class="mt-1 mb-2 text-[13px] text-ink-2">Workers put into ink what falls due; the clock keeps the house in order.</p>
+            <p class="mt-1 mb-2 text-[13px] text-ink-2">Workers put into ink what falls due, each in a lane of its own; the clock keeps the house in order.</p>
             {#each company.data?.processes ?? [] as process (process.name)}
                 <div class="flex items-center gap-3 border-b border-ruled py-1.5 text-[13px]">
-                    <span class="w-16 font-semibold">{process.kind}</span>
+                    <span class="w-20 font-semibold">{process.kind}</span>
                     <span class="figures mini min-w-0 flex-1 truncate">{process.name}, since {moment(process.startedAt)}</span>
                     <span class="figures mini">{process.done} done</span>
                     <Stamp tone={process.alive ? 'fern' : 'madder'}>{process.alive ? 'at work' : 'silent'}</Stamp>

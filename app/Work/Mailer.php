@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Work;
+
+use Closure;
+use Symfony\Component\Mailer\Transport;
+use Symfony\Component\Mailer\Transport\Dsn;
+use Symfony\Component\Mailer\Transport\Smtp\EsmtpTransport;
+use Symfony\Component\Mailer\Transport\Smtp\Stream\SocketStream;
+use Symfony\Component\Mailer\Transport\TransportInterface;
+use Symfony\Component\Mime\Address;
+use Symfony\Component\Mime\Email;
+
+/** Sends mail to the server that the configuration names. */
+final class Mailer
+{
+    private const STYLE = 'body{font-family:sans-serif;font-size:14px;color:#22303c}table{border-collapse:collapse;margin:4px 0 14px}th,td{border:1px solid #d8d2c4;padding:5px 9px;text-align:left;vertical-align:top}th{background:#f4efe4;font-size:12px}h3{margin:14px 0 4px}';
+
+    private ?TransportInterface $transport = null;
+
+    private ?PatientStream $stream = null;
+
+    /** @param  Closure(): void  $stillHere  called again and again while a letter is being sent */
+    public function __construct(private readonly Closure $stillHere)
+    {
+    }
+
+    /** @param  object  $message  a row of the messages */
+    public function send(object $message): void
+    {
+        $to = json_decode($message->recipients, true, 16, JSON_THROW_ON_ERROR);
+        $address = static fn (array $one): Address => new Address($one['address'], $one['name'] === $one['address'] ? '' : $one['name']);
+        $email = (new Email)
+            ->from(new Address((string) config('ledger.mail.from'), (string) config('ledger.mail.name')))
+            ->to(...array_map($address, $to['to']))
+            ->cc(...array_map($address, $to['cc']))
+            ->subject($message->subject)
+            ->text($message->text);
+        if ($message->html !== '') {
+            // Inside the application an address begins at its root; a mail program needs all of it.
+            $html = str_replace('href="/', 'href="'.rtrim((string) config('app.url'), '/').'/', $message->html);
+            $email->html('<!DOCTYPE html><html><head><meta charset="utf-8"><style>'.self::STYLE.'</style></head><body>'.$html.'</body></html>');
+        }
+        if ($to['replyTo'] !== null) {
+            $email->replyTo($address($to['replyTo']));
+        }
+        $email->date(new \DateTimeImmutable($message->created_at.'Z'));
+        $email->getHeaders()->addIdHeader('Message-ID', "{$message->key}@".substr(strrchr((string) config('ledger.mail.from'), '@') ?: '@localhost', 1));
+        try {
+            $this->transport()->send($email);
+        } catch (\Throwable $trouble) {
+            $this->transport = null;
+            throw $trouble;
+        }
+    }
+
+    /** Whether the last letter that failed had been handed over: then it may have arrived all the same. */
+    public function mayHaveArrived(): bool
+    {
+        return $this->stream?->mayHaveArrived === true;
+    }
+
+    private function transport(): TransportInterface
+    {
+        if ($this->transport !== null) {
+            return $this->transport;
+        }
+        $dsn = Dsn::fromString((string) config('ledger.mail.dsn'));
+        if (! in_array($dsn->getScheme(), ['smtp', 'smtps'], true)) {
+            return $this->transport = Transport::fromDsn((string) config('ledger.mail.dsn'));
+        }
+        $port = $dsn->getPort(0) ?? 0;
+        $isTls = $dsn->getScheme() === 'smtps' || $port === 465;
+        $line = new SocketStream;
+        if (! filter_var($dsn->getOption('verify_peer', 'true'), FILTER_VALIDATE_BOOL)) {
+            $line->setStreamOptions(['ssl' => ['verify_peer' => false, 'verify_peer_name' => false]]);
+        }
+        $this->stream = new PatientStream($line, $this->stillHere);
+        $smtp = new EsmtpTransport($dsn->getHost(), $port, $isTls, stream: $this->stream);
+        $smtp->setAutoTls(filter_var($dsn->getOption('auto_tls', 'true'), FILTER_VALIDATE_BOOL));
+        if ($dsn->getUser() !== null) {
+            $smtp->setUsername($dsn->getUser());
+        }
+        if ($dsn->getPassword() !== null) {
+            $smtp->setPassword($dsn->getPassword());
+        }
+
+        return $this->transport = $smtp;
+    }
+}
