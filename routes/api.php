@@ -26,9 +26,15 @@ use App\Http\Api\TaskController;
 use App\Http\Api\TextController;
 use App\Http\Api\TodayController;
 use App\Http\Api\TokenController;
+use App\Http\AtOnce;
 use Illuminate\Support\Facades\Route;
 
-Route::post('session', [SessionController::class, 'store'])->middleware('throttle:sign-in');
+// As many digits as a whole number of the database is sure to have.
+foreach (['id', 'number'] as $whole) {
+    Route::pattern($whole, '[0-9]{1,18}');
+}
+
+Route::post('session', [SessionController::class, 'store']);
 
 Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('session', [SessionController::class, 'show']);
@@ -39,74 +45,74 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('today', [TodayController::class, 'show']);
 
     Route::get('schema/{type}/fields/{field}/rules', [EvidenceController::class, 'fieldRules']);
-    Route::get('records/{type}/{id}/why', [LedgerController::class, 'why'])->whereNumber('id');
+    Route::get('records/{type}/{id}/why', [LedgerController::class, 'why']);
     Route::post('reversals/preview', [ReversalController::class, 'preview']);
-    Route::post('look-back', [EvidenceController::class, 'lookBack']);
-    Route::get('records/{type}/{id}/then', [EvidenceController::class, 'then'])->whereNumber('id');
+    Route::post('look-back', [EvidenceController::class, 'lookBack'])->middleware(AtOnce::class.':look-back,2');
+    Route::get('records/{type}/{id}/then', [EvidenceController::class, 'then']);
     Route::post('remarks', [EvidenceController::class, 'remarks']);
-    Route::post('rehearse', [EvidenceController::class, 'play']);
+    Route::post('rehearse', [EvidenceController::class, 'play'])->middleware(AtOnce::class.':rehearsal,4');
 
     Route::get('records/{type}', [RecordController::class, 'index']);
     Route::post('records/{type}/filter', [RecordController::class, 'readFilter']);
     Route::get('records/{type}/counts/{field}', [RecordController::class, 'counts']);
-    Route::get('records/{type}/{id}', [RecordController::class, 'show'])->whereNumber('id');
-    Route::get('records/{type}/{id}/account', [RecordController::class, 'account'])->whereNumber('id');
+    Route::get('records/{type}/{id}', [RecordController::class, 'show']);
+    Route::get('records/{type}/{id}/account', [RecordController::class, 'account']);
 
-    Route::get('records/{type}/{id}/beside', [BesideController::class, 'show'])->whereNumber('id');
-    Route::get('records/{type}/{id}/messages', [MessageController::class, 'ofRecord'])->whereNumber('id');
-    Route::get('files/{id}', [BesideController::class, 'download'])->whereNumber('id');
-    Route::post('records/{type}/{id}/follow', [BesideController::class, 'follow'])->whereNumber('id');
+    Route::get('records/{type}/{id}/beside', [BesideController::class, 'show']);
+    Route::get('records/{type}/{id}/messages', [MessageController::class, 'ofRecord']);
+    Route::get('files/{id}', [BesideController::class, 'download']);
+    Route::post('records/{type}/{id}/follow', [BesideController::class, 'follow']);
     Route::get('tasks', [TaskController::class, 'index']);
     Route::get('notes', [MessageController::class, 'notes']);
     Route::get('messages', [MessageController::class, 'index']);
-    Route::get('messages/{id}', [MessageController::class, 'show'])->whereNumber('id');
+    Route::get('messages/{id}', [MessageController::class, 'show']);
     Route::get('letters', [KeptController::class, 'letters']);
-    Route::get('letters/{id}/versions', [KeptController::class, 'versions'])->whereNumber('id');
+    Route::get('letters/{id}/versions', [KeptController::class, 'versions']);
     Route::get('named-conditions', [KeptController::class, 'named']);
     Route::post('offers', [OfferController::class, 'index']);
-    Route::get('runs/{id}', [RunController::class, 'show'])->whereNumber('id');
+    Route::get('runs/{id}', [RunController::class, 'show']);
     Route::get('mail-room', [MailRoomController::class, 'index']);
-    Route::get('mail-room/{id}', [MailRoomController::class, 'show'])->whereNumber('id');
-    Route::get('mail-room/{id}/eml', [MailRoomController::class, 'eml'])->whereNumber('id');
+    Route::get('mail-room/{id}', [MailRoomController::class, 'show']);
+    Route::get('mail-room/{id}/eml', [MailRoomController::class, 'eml']);
     Route::get('calendars', [CalendarController::class, 'index']);
     Route::get('ladders', [LadderController::class, 'index']);
     Route::get('clock', [ClockController::class, 'show']);
     Route::get('lines', [LineController::class, 'index']);
     Route::post('feed', [FeedController::class, 'store']);
     Route::delete('feed', [FeedController::class, 'destroy']);
-    Route::get('records/{type}/{id}/stages', [RecordController::class, 'stages'])->whereNumber('id');
+    Route::get('records/{type}/{id}/stages', [RecordController::class, 'stages']);
     Route::get('ledger', [LedgerController::class, 'index']);
-    Route::get('ledger/{number}', [LedgerController::class, 'show'])->whereNumber('number');
-    Route::get('ledger/{number}/answers', [LedgerController::class, 'answers'])->whereNumber('number');
+    Route::get('ledger/{number}', [LedgerController::class, 'show']);
+    Route::get('ledger/{number}/answers', [LedgerController::class, 'answers']);
 
     Route::get('rules', [RuleController::class, 'index']);
-    Route::get('rules/{id}', [RuleController::class, 'show'])->whereNumber('id');
-    Route::get('rules/{id}/pages', [RuleController::class, 'pages'])->whereNumber('id');
-    Route::get('rules/{id}/difference', [RuleController::class, 'difference'])->whereNumber('id');
-    Route::get('rules/{id}/proofs', [ProofController::class, 'index'])->whereNumber('id');
-    Route::get('rules/{id}/file', [RuleController::class, 'file'])->whereNumber('id');
-    Route::get('rules/{id}/matching', [RuleController::class, 'matching'])->whereNumber('id');
+    Route::get('rules/{id}', [RuleController::class, 'show']);
+    Route::get('rules/{id}/pages', [RuleController::class, 'pages']);
+    Route::get('rules/{id}/difference', [RuleController::class, 'difference']);
+    Route::get('rules/{id}/proofs', [ProofController::class, 'index']);
+    Route::get('rules/{id}/file', [RuleController::class, 'file']);
+    Route::get('rules/{id}/matching', [RuleController::class, 'matching']);
 
     Route::get('tokens', [TokenController::class, 'index']);
     Route::post('tokens', [TokenController::class, 'store']);
-    Route::delete('tokens/{id}', [TokenController::class, 'destroy'])->whereNumber('id');
+    Route::delete('tokens/{id}', [TokenController::class, 'destroy']);
 
     Route::middleware('can:edit-records')->group(function (): void {
         Route::post('records/{type}', [RecordController::class, 'store']);
-        Route::patch('records/{type}/{id}', [RecordController::class, 'update'])->whereNumber('id');
-        Route::delete('records/{type}/{id}', [RecordController::class, 'destroy'])->whereNumber('id');
-        Route::post('records/{type}/{id}/restore', [RecordController::class, 'restore'])->whereNumber('id');
-        Route::post('records/{type}/{id}/comments', [BesideController::class, 'comment'])->whereNumber('id');
-        Route::post('records/{type}/{id}/files', [BesideController::class, 'file'])->whereNumber('id');
-        Route::post('rules/{id}/run', [RunController::class, 'store'])->whereNumber('id');
+        Route::patch('records/{type}/{id}', [RecordController::class, 'update']);
+        Route::delete('records/{type}/{id}', [RecordController::class, 'destroy']);
+        Route::post('records/{type}/{id}/restore', [RecordController::class, 'restore']);
+        Route::post('records/{type}/{id}/comments', [BesideController::class, 'comment']);
+        Route::post('records/{type}/{id}/files', [BesideController::class, 'file']);
+        Route::post('rules/{id}/run', [RunController::class, 'store']);
         Route::post('clock/turn', [ClockController::class, 'turn']);
-        Route::post('mail-room/{id}/answer', [MailRoomController::class, 'answer'])->whereNumber('id');
+        Route::post('mail-room/{id}/answer', [MailRoomController::class, 'answer']);
         foreach (['hold', 'resume', 'strike', 'now'] as $act) {
-            Route::post("lines/{id}/{$act}", [LineController::class, $act])->whereNumber('id');
+            Route::post("lines/{id}/{$act}", [LineController::class, $act]);
         }
         Route::patch('tasks', [TaskController::class, 'change']);
-        Route::post('tasks/{id}/complete', [TaskController::class, 'complete'])->whereNumber('id');
-        Route::post('tasks/{id}/reopen', [TaskController::class, 'reopen'])->whereNumber('id');
+        Route::post('tasks/{id}/complete', [TaskController::class, 'complete']);
+        Route::post('tasks/{id}/reopen', [TaskController::class, 'reopen']);
     });
     Route::middleware('can:edit-rules')->group(function (): void {
         Route::patch('company', [CompanyController::class, 'update']);
@@ -116,36 +122,36 @@ Route::middleware('auth:sanctum')->group(function (): void {
         }
         Route::post('rules/read', [RuleController::class, 'read']);
         Route::post('rules/import', [RuleController::class, 'import']);
-        Route::put('rules/{id}/draft', [RuleController::class, 'write'])->whereNumber('id');
-        Route::delete('rules/{id}/draft', [RuleController::class, 'discard'])->whereNumber('id');
-        Route::post('rules/{id}/publish', [RuleController::class, 'publish'])->whereNumber('id');
+        Route::put('rules/{id}/draft', [RuleController::class, 'write']);
+        Route::delete('rules/{id}/draft', [RuleController::class, 'discard']);
+        Route::post('rules/{id}/publish', [RuleController::class, 'publish']);
         Route::post('reversals', [ReversalController::class, 'reverse']);
-        Route::post('rules/{id}/pages/{number}/back', [RuleController::class, 'bringBack'])->whereNumber(['id', 'number']);
-        Route::post('rules/{id}/proofs', [ProofController::class, 'store'])->whereNumber('id');
-        Route::post('rules/{id}/proofs/try', [ProofController::class, 'try'])->whereNumber('id');
-        Route::post('rules/{id}/proofs/propose', [ProofController::class, 'propose'])->whereNumber('id');
-        Route::post('proofs/{id}/accept', [ProofController::class, 'accept'])->whereNumber('id');
-        Route::delete('proofs/{id}', [ProofController::class, 'destroy'])->whereNumber('id');
+        Route::post('rules/{id}/pages/{number}/back', [RuleController::class, 'bringBack']);
+        Route::post('rules/{id}/proofs', [ProofController::class, 'store']);
+        Route::post('rules/{id}/proofs/try', [ProofController::class, 'try']);
+        Route::post('rules/{id}/proofs/propose', [ProofController::class, 'propose']);
+        Route::post('proofs/{id}/accept', [ProofController::class, 'accept']);
+        Route::delete('proofs/{id}', [ProofController::class, 'destroy']);
         Route::post('rules/order', [RuleController::class, 'order']);
-        Route::post('rules/{id}/either-or', [RuleController::class, 'stand'])->whereNumber('id');
-        Route::post('rules/{id}/copy', [RuleController::class, 'copy'])->whereNumber('id');
-        Route::post('records/{type}/{id}/guards/{number}', [BesideController::class, 'reset'])->whereNumber(['id', 'number']);
+        Route::post('rules/{id}/either-or', [RuleController::class, 'stand']);
+        Route::post('rules/{id}/copy', [RuleController::class, 'copy']);
+        Route::post('records/{type}/{id}/guards/{number}', [BesideController::class, 'reset']);
         Route::post('messages/preview', [MessageController::class, 'preview']);
-        Route::post('messages/{id}/again', [MessageController::class, 'again'])->whereNumber('id');
+        Route::post('messages/{id}/again', [MessageController::class, 'again']);
         Route::post('calendars', [CalendarController::class, 'store']);
         Route::post('calendars/holidays', [CalendarController::class, 'holidays']);
-        Route::put('calendars/{id}', [CalendarController::class, 'update'])->whereNumber('id');
-        Route::delete('calendars/{id}', [CalendarController::class, 'destroy'])->whereNumber('id');
+        Route::put('calendars/{id}', [CalendarController::class, 'update']);
+        Route::delete('calendars/{id}', [CalendarController::class, 'destroy']);
         Route::post('ladders', [LadderController::class, 'store']);
-        Route::put('ladders/{id}', [LadderController::class, 'update'])->whereNumber('id');
-        Route::delete('ladders/{id}', [LadderController::class, 'destroy'])->whereNumber('id');
-        Route::get('rules/{id}/moving', [RuleController::class, 'moving'])->whereNumber('id');
+        Route::put('ladders/{id}', [LadderController::class, 'update']);
+        Route::delete('ladders/{id}', [LadderController::class, 'destroy']);
+        Route::get('rules/{id}/moving', [RuleController::class, 'moving']);
         Route::post('letters', [KeptController::class, 'storeLetter']);
-        Route::put('letters/{id}', [KeptController::class, 'updateLetter'])->whereNumber('id');
-        Route::delete('letters/{id}', [KeptController::class, 'dropLetter'])->whereNumber('id');
+        Route::put('letters/{id}', [KeptController::class, 'updateLetter']);
+        Route::delete('letters/{id}', [KeptController::class, 'dropLetter']);
         Route::post('named-conditions', [KeptController::class, 'storeNamed']);
-        Route::put('named-conditions/{id}', [KeptController::class, 'updateNamed'])->whereNumber('id');
-        Route::delete('named-conditions/{id}', [KeptController::class, 'dropNamed'])->whereNumber('id');
-        Route::post('rules/{id}/status', [RuleController::class, 'move'])->whereNumber('id');
+        Route::put('named-conditions/{id}', [KeptController::class, 'updateNamed']);
+        Route::delete('named-conditions/{id}', [KeptController::class, 'dropNamed']);
+        Route::post('rules/{id}/status', [RuleController::class, 'move']);
     });
 });

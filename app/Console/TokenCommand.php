@@ -17,8 +17,8 @@ final class TokenCommand extends Command
     public function handle(): int
     {
         $person = Person::query()->where('handle', $this->argument('person'))->orWhere('email', $this->argument('person'))->first();
-        if ($person === null) {
-            $this->error("There is no person {$this->argument('person')}.");
+        if ($person === null || ! $person->active) {
+            $this->error("Nobody who may sign in is called {$this->argument('person')}.");
 
             return self::FAILURE;
         }

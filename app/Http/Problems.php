@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http;
 
 use App\Store\Refused;
+use App\Store\Remarks;
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -51,6 +52,8 @@ final class Problems
             $thrown instanceof HttpExceptionInterface => match ($thrown->getStatusCode()) {
                 404 => [404, 'not_found', 'There is nothing at this address.'],
                 405 => [405, 'wrong_method', 'This address does not take that method.'],
+                400 => [400, 'bad_request', 'This cannot be read as a request.'],
+                413 => [413, 'too_large', 'This is larger than can be taken. '.Remarks::tooLarge()],
                 429 => [429, 'too_many_tries', 'Too many tries. Wait a minute and try again.'],
                 default => [$thrown->getStatusCode(), 'refused', 'The request was refused.'],
             },

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Evidence\PaperFacts;
-use App\Http\Api\SignInLimit;
+use App\Http\AtOnce;
 use App\Models\Person;
 use App\Store\Company;
 use App\Store\LedgerConnection;
@@ -14,12 +14,17 @@ use App\Store\SchemaStore;
 use App\Store\StoredFacts;
 use App\Store\StoredRuleBook;
 use App\Work\HouseClock;
+use Illuminate\Auth\EloquentUserProvider;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Connection;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Gate;
-use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\URL;
 use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
+use Laravel\Sanctum\PersonalAccessToken;
+use Laravel\Sanctum\Sanctum;
 use VividLedger\Engine\Clock;
 use VividLedger\Engine\Engine;
 use VividLedger\People\Directory;
@@ -34,7 +39,7 @@ final class LedgerServiceProvider extends ServiceProvider
     {
         Connection::resolverFor('mariadb', static fn (...$given): LedgerConnection => new LedgerConnection(...$given));
         $this->app->bind(LedgerConnection::class, static fn (Application $app): mixed => $app->make('db.connection'));
-        foreach ([SchemaStore::class, Company::class, HouseClock::class, StoredRuleBook::class] as $once) {
+        foreach ([SchemaStore::class, Company::class, HouseClock::class, StoredRuleBook::class, AtOnce::class] as $once) {
             $this->app->scoped($once);
         }
         $this->app->bind(Clock::class, HouseClock::class);
@@ -63,6 +68,11 @@ final class LedgerServiceProvider extends ServiceProvider
         Vite::createAssetPathsUsing(static fn (string $path): string => '/'.$path);
         Gate::define('edit-records', static fn (Person $person): bool => $person->role->mayEditRecords());
         Gate::define('edit-rules', static fn (Person $person): bool => $person->role->mayEditRules());
-        RateLimiter::for(SignInLimit::NAME, SignInLimit::of(...));
+        // Addresses we give out never follow the name a request came by, which anybody can write.
+        URL::forceRootUrl((string) config('app.url'));
+        // Whoever has left is out at once: neither a session nor a token of theirs is good.
+        Auth::provider('people', static fn (Application $app): EloquentUserProvider => (new EloquentUserProvider($app->make('hash'), Person::class))
+            ->withQuery(static fn (Builder $people): Builder => $people->where('active', true)));
+        Sanctum::authenticateAccessTokensUsing(static fn (PersonalAccessToken $token, bool $valid): bool => $valid && $token->tokenable instanceof Person && $token->tokenable->active);
     }
 }

@@ -12,7 +12,7 @@ use VividLedger\Time\WorkingCalendar;
 /** Names of people and records, and what the company keeps under a name; remembered as long as the object lives. */
 class PeopleStore implements Directory
 {
-    protected const COLUMNS = 'id, handle, name, manager_id, active, team, email, phone, time_zone';
+    protected const COLUMNS = 'id, handle, name, manager_id, active, team, email, phone, time_zone, role';
 
     /** @var array<int, ?Person> */
     private array $people = [];
@@ -149,6 +149,6 @@ class PeopleStore implements Directory
 
     protected static function made(object $row): Person
     {
-        return new Person((int) $row->id, $row->handle, $row->name, $row->manager_id === null ? null : (int) $row->manager_id, (bool) $row->active, $row->team, $row->email, $row->phone, $row->time_zone);
+        return new Person((int) $row->id, $row->handle, $row->name, $row->manager_id === null ? null : (int) $row->manager_id, (bool) $row->active, $row->team, $row->email, $row->phone, $row->time_zone, $row->role);
     }
 }

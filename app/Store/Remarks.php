@@ -16,8 +16,6 @@ final readonly class Remarks
 {
     public const COMMENT_LENGTH = 5000;
 
-    public const FILE_BYTES = 10_000_000;
-
     public function __construct(
         private Connection $db,
         private SaveRecord $save,
@@ -60,13 +58,23 @@ final readonly class Remarks
         return $this->save->happen($type, $id, static fn (): Event => new Event(EventKind::Reply, $key, $text), $actor, ['text' => $text, 'from' => $from]);
     }
 
+    public static function fileBytes(): int
+    {
+        return (int) config('limits.file_bytes');
+    }
+
+    public static function tooLarge(): string
+    {
+        return 'A file has at most '.round(self::fileBytes() / 1_000_000, 1).' MB.';
+    }
+
     /** @throws Refused when it is empty or too large, or a rule refuses it */
     public function file(RecordType $type, int $id, UploadedFile $upload, Actor $actor): Saved
     {
         $bytes = (int) $upload->getSize();
         $name = mb_substr(trim((string) preg_replace('#[\x00-\x1F\x7F/\\\\]+#', ' ', $upload->getClientOriginalName())), 0, 190);
-        if ($bytes === 0 || $bytes > self::FILE_BYTES || $name === '') {
-            throw $this->refusal('file', $bytes > self::FILE_BYTES ? 'A file has at most 10 MB.' : 'The file is empty.');
+        if ($bytes === 0 || $bytes > self::fileBytes() || $name === '') {
+            throw $this->refusal('file', $bytes > self::fileBytes() ? self::tooLarge() : 'The file is empty.');
         }
         $data = ['name' => $name, 'bytes' => $bytes];
 

@@ -17,6 +17,7 @@ use VividLedger\Formula\Formula;
 use VividLedger\People\Route;
 use VividLedger\Record\Fold;
 use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 
 /**
@@ -115,6 +116,15 @@ final class SqlQueryWriter implements QueryWriter
         return new Sql("{$column->text} IS NULL", $column->bindings);
     }
 
+    public function isUnder(Readable $left, int $person): Sql
+    {
+        $column = $this->column($left);
+        $under = "WITH RECURSIVE below AS (SELECT id FROM people WHERE manager_id = {$person}
+            UNION SELECT p.id FROM people p JOIN below b ON p.manager_id = b.id) SELECT id FROM below";
+
+        return new Sql("{$column->text} IN ({$under})", $column->bindings);
+    }
+
     public function formula(Formula $formula): Sql
     {
         return (new SqlFormula($this))->write($formula->term);
@@ -130,13 +140,20 @@ final class SqlQueryWriter implements QueryWriter
             throw new \LogicException('There is no column for '.$left::class.'.');
         }
         $alias = $this->alias;
+        $columns = static fn (Field $field): string => $field->name;
+        $hop = null;
         foreach ($left->hops as $hop) {
             $next = "{$alias}_{$hop->name}";
-            $this->joins[$next] ??= ' LEFT JOIN `'.TypeTable::name((string) $hop->target)."` `{$next}` ON `{$next}`.id = `{$alias}`.`{$hop->name}`";
+            $table = $hop->type === FieldType::Person ? 'people' : TypeTable::name((string) $hop->target);
+            $this->joins[$next] ??= " LEFT JOIN `{$table}` `{$next}` ON `{$next}`.id = `{$alias}`.`{$columns($hop)}`";
+            $columns = $hop->type === FieldType::Person ? self::ofPerson(...) : $columns;
             $alias = $next;
         }
 
-        return new Sql("`{$alias}`.`{$left->field->name}`");
+        $column = "`{$alias}`.`{$columns($left->field)}`";
+
+        // What nobody has filled in of a person is kept as an empty text.
+        return new Sql($hop?->type === FieldType::Person && $left->field->type->isText() ? "NULLIF({$column}, '')" : $column);
     }
 
     /** What is made of the children of one record, or, without a number, of each record of the query above. */
@@ -187,6 +204,11 @@ final class SqlQueryWriter implements QueryWriter
             $field->type->isDecimal() => new Sql($this->decimal((string) $value)),
             default => new Sql('?', [Columns::column($field, $value) ?? '']),
         };
+    }
+
+    private static function ofPerson(Field $field): string
+    {
+        return $field->name === 'manager' ? 'manager_id' : $field->name;
     }
 
     /** Somebody found by steps; who made a change is not a question for a query. */

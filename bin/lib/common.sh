@@ -187,8 +187,13 @@ start_database() {
 # PHP on nginx with php-fpm: this project's own configuration, on loopback, touching no system service.
 start_web() {
     mkdir -p "$HERE/nginx"
-    sed -e "s|@HERE@|$HERE|g; s|@ROOT@|$ROOT|g; s|@SOCKETS@|$SOCKETS|g; s|@PORT@|$PORT|g; s|@ME@|$ME|g" bin/lib/php-fpm.conf >"$HERE/php-fpm.conf"
-    sed -e "s|@HERE@|$HERE|g; s|@ROOT@|$ROOT|g; s|@SOCKETS@|$SOCKETS|g; s|@PORT@|$PORT|g; s|@ME@|$ME|g" bin/lib/nginx.conf >"$HERE/nginx.conf"
+    local file_bytes name
+    file_bytes="$(php -r 'echo (require "config/limits.php")["file_bytes"];')"
+    # A file comes with a little around it.
+    for name in php-fpm.conf nginx.conf; do
+        sed -e "s|@HERE@|$HERE|g; s|@ROOT@|$ROOT|g; s|@SOCKETS@|$SOCKETS|g; s|@PORT@|$PORT|g; s|@ME@|$ME|g" \
+            -e "s|@FILE_BYTES@|$file_bytes|g; s|@BODY_BYTES@|$((file_bytes + 200000))|g" "bin/lib/$name" >"$HERE/$name"
+    done
     local root_flag=()
     if [ "$(id -u)" = 0 ]; then root_flag=(--allow-to-run-as-root); else sed -i '/^user /d' "$HERE/nginx.conf"; fi
     launch php-fpm php-fpm8.2 --nodaemonize "${root_flag[@]}" --fpm-config "$HERE/php-fpm.conf"

@@ -9,6 +9,7 @@ use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\Given\GivenField;
 use VividLedger\Condition\Operator\ChangeOperator;
 use VividLedger\Condition\Operator\Operator;
+use VividLedger\Condition\Operator\PersonOperator;
 use VividLedger\Engine\View;
 use VividLedger\Record\Display;
 use VividLedger\Schema\Path;
@@ -37,6 +38,9 @@ final readonly class Comparison implements Condition
         }
         if ($this->operator instanceof ChangeOperator) {
             return $this->operator->judge($left->field(), $this->values());
+        }
+        if ($this->operator instanceof PersonOperator) {
+            return $this->operator->judgePerson($left, $this->values());
         }
         $test = $this->operator->test($left->field(), $this->values());
         if (! $left instanceof Path || $left->hops !== []) {

@@ -58,6 +58,9 @@ interface QueryWriter
     /** @return Q */
     public function isEmpty(Readable $left): mixed;
 
+    /** @return Q true where somebody is above the person found, however far */
+    public function isUnder(Readable $left, int $person): mixed;
+
     /** @return Q true where a formula comes out true */
     public function formula(Formula $formula): mixed;
 }

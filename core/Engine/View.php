@@ -6,7 +6,9 @@ namespace VividLedger\Engine;
 
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
+use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
+use VividLedger\Schema\People;
 
 /** A record together with what can be reached from it, and the change that made somebody look. */
 final readonly class View
@@ -42,7 +44,11 @@ final readonly class View
         $record = $this->record;
         foreach ($hops as $hop) {
             $id = $record->values[$hop->name] ?? null;
-            $record = is_int($id) && $hop->target !== null ? $this->facts->record($hop->target, $id) : null;
+            $record = match (true) {
+                ! is_int($id) => null,
+                $hop->type === FieldType::Person => ($person = $this->facts->person($id)) === null ? null : People::record($person),
+                default => $hop->target === null ? null : $this->facts->record($hop->target, $id),
+            };
             if ($record === null) {
                 return null;
             }

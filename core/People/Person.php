@@ -17,6 +17,7 @@ final readonly class Person
         public string $email = '',
         public string $phone = '',
         public string $zone = '',
+        public string $role = '',
     ) {
     }
 }

@@ -10,6 +10,7 @@ use VividLedger\Condition\Condition;
 use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\Operator\ChangeOperator;
 use VividLedger\Condition\Operator\Negated;
+use VividLedger\Condition\Operator\PersonOperator;
 use VividLedger\Condition\SpanComparison;
 use VividLedger\Schema\Path;
 
@@ -42,14 +43,18 @@ final readonly class Atom
             // Fields may share a label, so the text alone does not say which one is meant.
             $free = "{$path?->name()} {$operator->kind()} {$condition->text}";
             $isFixed = array_filter($condition->operands, static fn (mixed $operand): bool => $operand instanceof Given) === [];
-            if ($path !== null && $isFixed && ! $operator instanceof ChangeOperator) {
+            if ($path !== null && $isFixed && ! $operator instanceof ChangeOperator && ! $operator instanceof PersonOperator) {
                 $operands = array_values(array_filter($condition->operands, static fn (mixed $operand): bool => ! $operand instanceof Given));
                 $isFuzzy = $path->field->type->isText() && in_array($operator->kind(), ['contains', 'not_contains', 'starts_with'], true);
 
                 return new self($path->name(), $free, $operator->test($path->field, $operands), null, $isFuzzy);
             }
 
-            return new self($path?->name(), $free, null, $path === null || $operator instanceof ChangeOperator ? null : $operator instanceof Negated, false);
+            return new self($path?->name(), $free, null, match (true) {
+                $path === null, $operator instanceof ChangeOperator => null,
+                $operator instanceof PersonOperator => str_starts_with($operator->kind(), 'not_'),
+                default => $operator instanceof Negated,
+            }, false);
         }
         if ($condition instanceof SpanComparison) {
             $path = $condition->paths()[0] ?? null;

@@ -18,6 +18,7 @@ final readonly class RecordType
      * @param  string  $owner  name of the person field that holds the owner
      * @param  list<Field>  $ownFields
      * @param  list<string>  $columns  names of the fields a list shows, in order
+     * @param  bool  $isKept  whether its records are made and changed here, and so know when and by whom
      */
     public function __construct(
         public string $name,
@@ -28,9 +29,10 @@ final readonly class RecordType
         public string $owner,
         array $ownFields,
         public array $columns = [],
+        bool $isKept = true,
     ) {
         $fields = [];
-        foreach ([...$ownFields, ...self::systemFields()] as $field) {
+        foreach ([...$ownFields, ...($isKept ? self::systemFields() : [])] as $field) {
             $fields[$field->name] = $field;
         }
         $this->fields = $fields;

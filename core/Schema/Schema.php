@@ -20,6 +20,16 @@ final readonly class Schema
         return $this->types[$name] ?? null;
     }
 
+    /** What stands behind a field: the records it refers to, or the people; null where it refers to nothing. */
+    public function behind(?Field $field): ?RecordType
+    {
+        return match (true) {
+            $field === null => null,
+            $field->type === FieldType::Person => People::type(),
+            default => $field->target === null ? null : $this->type($field->target),
+        };
+    }
+
     /** The path a dotted name means, seen from a record type; null when a part of it does not exist. */
     public function path(RecordType $from, string $dotted): ?Path
     {
@@ -31,7 +41,7 @@ final readonly class Schema
         $hops = [];
         foreach ($names as $name) {
             $hop = $from->field($name);
-            $next = $hop?->target === null ? null : $this->type($hop->target);
+            $next = $this->behind($hop);
             if ($hop === null || $next === null) {
                 return null;
             }

@@ -9,6 +9,7 @@ use VividLedger\Condition\MadeBy;
 use VividLedger\Condition\Operator\Operand;
 use VividLedger\Condition\Operator\Operator;
 use VividLedger\Condition\Operator\Operators;
+use VividLedger\Condition\Operator\PersonOperator;
 use VividLedger\Schema\Field;
 
 /** Conditions in one line: "Priority is Urgent and (Stage is Sent or Stage is In talks)". */
@@ -195,6 +196,7 @@ final class Conditions implements Slot
 
     private function operand(Operator $operator, Field $field): ?Slot
     {
+        $field = $operator instanceof PersonOperator ? $operator->compared($field) : $field;
         // The field at hand, which for a total is none of the record's own.
         $value = new Simple(static fn (mixed $json, Scope $scope): ?string => Values::print($json, $field, $scope), static fn (Cursor $cursor, Scope $scope): ?array => Values::parse($cursor, $field, $scope));
 

@@ -64,8 +64,7 @@ final class Fields
             }
             $names[] = $found[0];
             $best = [[implode('.', $names)], $cursor->at];
-            $target = $type->field($found[0])?->target;
-            $next = $target === null ? null : $scope->schema->type($target);
+            $next = $scope->schema->behind($type->field($found[0]));
             if ($next === null || $cursor->pattern('›', '›') === null) {
                 break;
             }

@@ -36,6 +36,7 @@ final class ConditionAgreementTest extends AppTestCase
             $ids[$name] = $this->filled($schema->types[$name], new Stories(11, $schema, $people, $ids), $count);
         }
         $stories = new Stories(12, $schema, $people, $ids);
+        $stories->teams = ['Service Quayside', 'Sales Quayside', (string) $this->person('ines.okafor')->team];
         $mixed = 0;
         foreach (['ticket' => 300, 'customer' => 150, 'agreement' => 150, 'quote' => 150] as $name => $conditions) {
             $mixed += $this->agree($schema->types[$name], $stories, $conditions);

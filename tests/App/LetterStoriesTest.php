@@ -38,7 +38,7 @@ final class LetterStoriesTest extends TimeTestCase
         }
         $agreement = $this->created('agreement', ['title' => 'Care of the lobby', 'customer' => $customer, 'status' => 'running', 'end' => '2026-11-26', 'owner' => $bram])['record']['id'];
         $this->inForce(['name' => 'Task', 'on' => 'customer', 'when' => ['kind' => 'changed', 'fields' => ['plan']], 'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'named', 'handle' => 'bram.castellan'], 'title' => 'Ring them', 'due' => ['amount' => 1, 'unit' => 'day']]]]);
-        $this->change($this->now('customer', $customer), ['plan' => 'full']);
+        $this->change($this->now('customer', $customer), ['plan' => 'full_care']);
         $this->inForce(self::LIST + ['lines' => [['kind' => 'send_list', 'subject' => 'Your day', 'body' => 'Good morning', 'columns' => ['subject', 'customer.name'], 'by' => 'due', 'days' => 3, 'tasks' => true,
             'and' => [['on' => 'agreement', 'per' => ['kind' => 'owner'], 'onlyIf' => ['kind' => 'is', 'field' => 'status', 'value' => 'running'], 'columns' => ['title', 'end'], 'by' => 'end']]]]]);
         $this->passTo('2026-11-25T07:00:00Z');
@@ -50,7 +50,7 @@ final class LetterStoriesTest extends TimeTestCase
         $page = new \DOMDocument;
         $page->loadHTML($letter->html(), LIBXML_NOERROR);
         $find = static fn (string $path): array => array_map(static fn (\DOMNode $node): string => trim($node->textContent), iterator_to_array((new \DOMXPath($page))->query($path) ?: []));
-        self::assertSame(['Late (1)', 'Today (1)', 'Next 3 days (3)'], array_values(array_filter($find('//h3'))));
+        self::assertSame(['Late (1)', 'Today (2)', 'Next 3 days (2)'], array_values(array_filter($find('//h3'))));
         self::assertSame(['Number', 'Subject', 'Customer › Name'], array_slice($find('//table[1]//th'), 0, 3));
         self::assertContains('Late <one>', $find('//td'));
         self::assertNotContains('Far', $find('//td'));

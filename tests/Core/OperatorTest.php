@@ -48,6 +48,10 @@ final class OperatorTest extends TestCase
         yield 'a choice is none of' => ['status', 'not_one_of', ['open', 'waiting'], ['closed', null], ['open']];
         yield 'a person is' => ['owner', 'is', 'ines', [3], [2, null]];
         yield 'a person is one of' => ['owner', 'one_of', ['ines', 'edda'], [1, 3], [2, null]];
+        yield 'a person is in the team' => ['owner', 'in_team', 'Sales', [2, 3, 4], [1, 5, null]];
+        yield 'a person is not in the team' => ['owner', 'not_in_team', 'Sales', [1, null], [2, 3]];
+        yield 'a person is under, at any distance' => ['owner', 'under_person', 'edda', [2, 3, 4], [1, 5, null]];
+        yield 'a person is not under' => ['owner', 'not_under_person', 'tomas', [1, 2, null], [3, 4]];
         yield 'a reference is' => ['customer', 'is', 'C-0001', [1], [2, null]];
         yield 'a reference is none of' => ['customer', 'not_one_of', ['C-0001'], [2, null], [1]];
         yield 'several choices have one' => ['rooms', 'has', 'spa', ['lobby,spa', 'spa'], ['lobby', null]];
@@ -87,6 +91,23 @@ final class OperatorTest extends TestCase
         foreach ([...array_map(static fn (mixed $value): array => [$value, true], $holds), ...array_map(static fn (mixed $value): array => [$value, false], $fails)] as [$value, $expected]) {
             self::assertSame($expected, $test(new View(World::made('ticket', 7, [$field => $value]), $world)), (string) json_encode($value));
         }
+    }
+
+    public function test_a_path_goes_on_behind_a_person(): void
+    {
+        $world = new World;
+        $holds = static function (string $path, string $kind, string $value, int $owner) use ($world): bool {
+            $context = new Context(World::schema(), $world, World::schema()->types['ticket'], $world->zone());
+            $condition = ConditionReader::read($context, new Node(['kind' => $kind, 'field' => $path, 'value' => $value]));
+            self::assertNotNull($condition, (string) json_encode($context->sheet->problems));
+
+            return $condition->compile()(new View(World::made('ticket', 7, ['owner' => $owner]), $world));
+        };
+        self::assertTrue($holds('owner.team', 'is', 'sales', 3));
+        self::assertFalse($holds('owner.team', 'is', 'sales', 1));
+        self::assertTrue($holds('owner.manager', 'is', 'tomas', 3));
+        self::assertTrue($holds('owner.manager.team', 'is', 'Board', 2));
+        self::assertFalse($holds('owner.manager', 'is', 'tomas', 1));
     }
 
     public function test_every_operator_is_told_here_and_every_field_type_has_some(): void

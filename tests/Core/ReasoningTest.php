@@ -28,6 +28,7 @@ final class ReasoningTest extends TestCase
         $said = ['never' => 0, 'always' => 0, 'implies' => 0, 'open' => 0];
         for ($seed = 1; $seed <= self::CONDITIONS; $seed++) {
             $stories = new Stories($seed, World::schema(), ['tomas', 'ines'], ['customer' => [1, 2], 'ticket' => [7]]);
+            $stories->teams = ['Sales', 'Board'];
             $one = $this->condition($world, $this->narrow($stories));
             $other = $this->condition($world, $this->narrow($stories));
             $both = new All([$one, $other]);

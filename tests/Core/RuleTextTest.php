@@ -23,6 +23,7 @@ final class RuleTextTest extends TestCase
         $rows = 0;
         for ($seed = 1; $seed <= 300; $seed++) {
             $stories = new Stories($seed, World::schema(), ['tomas', 'ines'], ['customer' => [1, 2], 'ticket' => [7]]);
+            $stories->teams = ['Sales', 'Board'];
             $file = $seed % 2 === 0 ? $stories->inTime($stories->rule("Rule {$seed}")) : $stories->rule("Rule “{$seed}”\\ it's");
             $printed = $text->print($file);
             $read = $text->parse($printed);

@@ -65,7 +65,8 @@ final class BesideController extends Controller
     {
         $upload = $request->file('file');
         if (! $upload instanceof \Illuminate\Http\UploadedFile || ! $upload->isValid()) {
-            throw new Refused('invalid_values', 'Choose a file of at most 10 MB.', 422, [['at' => '/file', 'code' => 'missing', 'message' => 'Choose a file of at most 10 MB.']]);
+            $message = 'Choose a file. '.Remarks::tooLarge();
+            throw new Refused('invalid_values', $message, 422, [['at' => '/file', 'code' => 'missing', 'message' => $message]]);
         }
 
         return new JsonResponse($entries->one((int) $this->remarks->file($this->type($type), $id, $upload, $this->actor($request))->entryId), 201);

@@ -24,6 +24,7 @@ use VividLedger\Rule\Trigger\Triggers;
 use VividLedger\Schema\Choice;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\People;
 use VividLedger\Schema\RecordType;
 use VividLedger\Time\Unit;
 
@@ -35,6 +36,7 @@ final class SchemaController extends Controller
     {
         return new SchemaShape(
             array_map($this->describe(...), array_values($schemas->schema()->types)),
+            $this->describe(People::type()),
             array_map($this->operator(...), array_values(Operators::all())),
             array_map(static fn (string $trigger): OfferShape => new OfferShape($trigger::kind(), $trigger::label()), Triggers::ALL),
             array_map(static fn (string $kind, string $group): OfferShape => new OfferShape($kind, $group::wording()), array_keys(ConditionReader::GROUPS), ConditionReader::GROUPS),

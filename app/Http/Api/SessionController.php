@@ -15,6 +15,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\Hash;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
 
@@ -37,16 +38,25 @@ final class SessionController extends Controller
     public function store(Request $request): Me|JsonResponse
     {
         $given = $request->validate(['email' => 'required|string|max:190', 'password' => 'required|string|max:200']);
-        if (! Auth::guard('web')->attempt(['email' => $given['email'], 'password' => $given['password'], 'active' => true])) {
+        if (! $request->hasSession()) {
+            return Problems::document(400, 'no_session', 'Only the application’s own pages sign in this way. A script brings a token: “Authorization: Bearer …”.');
+        }
+        // The database takes many spellings for one address; all of them count for that account, and only its own spelling signs in.
+        $meant = Person::query()->where('email', $given['email'])->first();
+        SignInLimit::count($request, $given['email'], $meant);
+        $person = $meant !== null && $meant->active && mb_strtolower($meant->email) === mb_strtolower($given['email']) ? $meant : null;
+        // For a name that is not known, a password is compared all the same: then it takes as long.
+        $right = Hash::check($given['password'], $person->password ?? (string) Person::query()->value('password'));
+        if (! $right || $person === null) {
             return Problems::document(422, 'wrong_password', 'That e-mail address and password do not belong together.', [
                 ['at' => '/password', 'code' => 'wrong_password', 'message' => 'That e-mail address and password do not belong together.'],
             ]);
         }
-        SignInLimit::forget($request);
+        SignInLimit::forget($request, $given['email'], $person);
+        Auth::guard('web')->login($person);
         $request->session()->regenerate();
-        $person = Auth::guard('web')->user();
 
-        return $this->me($person instanceof Person ? $person : throw new \LogicException('Only people sign in.'));
+        return $this->me($person);
     }
 
     #[OA\Delete(path: '/api/session', operationId: 'signOut', tags: ['session'], responses: [new Ok])]
@@ -66,6 +76,7 @@ final class SessionController extends Controller
         return new Me(
             $person->id, $person->handle, $person->name, $person->email, $person->role->value, $this->company->name(), $this->company->zone()->getName(),
             Value::instantText($this->clock->now()), $person->role->mayEditRecords(), $person->role->mayEditRules(), $person->role->mayDoAllTasks(),
+            (int) config('limits.file_bytes'),
         );
     }
 }

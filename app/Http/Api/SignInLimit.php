@@ -4,28 +4,47 @@ declare(strict_types=1);
 
 namespace App\Http\Api;
 
-use Illuminate\Cache\RateLimiting\Limit;
+use App\Models\Person;
+use App\Store\Refused;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\RateLimiter;
 
-/** How often somebody may guess a password. Whoever knew it starts afresh, so signing in often is no guessing. */
+/**
+ * How often somebody may guess a password: counted for the account that is meant, however its name is spelled, and for the address
+ * the guesses come from. Whoever knew it starts afresh, so signing in often is no guessing.
+ */
 final class SignInLimit
 {
-    public const NAME = 'sign-in';
+    private const SECONDS = 60;
 
-    public static function of(Request $request): Limit
+    /** @throws Refused when there were too many wrong tries in the last minute; otherwise this one is counted until it is forgotten */
+    public static function count(Request $request, string $email, ?Person $meant): void
     {
-        return Limit::perMinute((int) config('ledger.sign_in_attempts'))->by(self::key($request));
+        $over = false;
+        foreach (self::keys($request, $email, $meant) as $key => $most) {
+            // Counted before it is looked at, so that guesses made at the same moment cannot slip through together.
+            $over = RateLimiter::hit($key, self::SECONDS) > $most || $over;
+        }
+        if ($over) {
+            throw new Refused('too_many_tries', 'Too many tries. Wait a minute and try again.', 429);
+        }
     }
 
-    public static function forget(Request $request): void
+    public static function forget(Request $request, string $email, Person $meant): void
     {
-        // The throttle middleware keeps its count under this hash.
-        RateLimiter::clear(md5(self::NAME.self::key($request)));
+        [$here, $anywhere, $address] = array_keys(self::keys($request, $email, $meant));
+        RateLimiter::clear($here);
+        RateLimiter::clear($anywhere);
+        // Other people's wrong tries from the same address still count.
+        RateLimiter::decrement($address, self::SECONDS);
     }
 
-    private static function key(Request $request): string
+    /** @return array<string, int> most tries a minute by what they are counted for */
+    private static function keys(Request $request, string $email, ?Person $meant): array
     {
-        return mb_strtolower((string) $request->input('email')).'|'.$request->ip();
+        $most = (int) config('ledger.sign_in_attempts');
+        $account = $meant === null ? 'unknown:'.hash('xxh128', mb_strtolower($email)) : "person:{$meant->id}";
+
+        return ["sign-in:{$account}:{$request->ip()}" => $most, "sign-in:{$account}" => 10 * $most, "sign-in:{$request->ip()}" => 6 * $most];
     }
 }

@@ -24,6 +24,7 @@ final class Operators
                 new Ticked, new Negated(new Ticked, 'not_ticked', 'is not ticked'),
                 new Has, new Negated(new Has, 'has_not', 'has not'), new Has('has_any'), new Has('has_all'), new Negated(new Has('has_any'), 'has_none', 'has none of'),
                 new Within(true), new Within(false),
+                new InTeam, new InTeam(true), new IsUnder, new IsUnder(true),
                 new HasChanged, new HasChanged('from'), new HasChanged('to'), new Was,
                 new Negated(new IsEmpty, 'is_filled', 'is filled in'), new IsEmpty,
             ] as $operator) {

@@ -6,24 +6,19 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\Engine\Facts;
 use VividLedger\Engine\Performance;
-use VividLedger\Engine\View;
 use VividLedger\Message\Address;
 use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
 use VividLedger\People\Person;
 use VividLedger\Record\Display;
-use VividLedger\Record\Record;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Edit;
 use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Reading\Offer;
 use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Field;
-use VividLedger\Schema\Path;
 use VividLedger\Schema\RecordType;
 use VividLedger\Template\RichText;
-use VividLedger\Time\Amount;
-use VividLedger\Time\Unit;
 use VividLedger\Time\WorkingCalendar;
 
 /**

@@ -17,9 +17,11 @@ use VividLedger\Condition\MadeBy;
 use VividLedger\Condition\NamedCondition;
 use VividLedger\Condition\None;
 use VividLedger\Condition\Operator\ChangeOperator;
+use VividLedger\Condition\Operator\InTeam;
 use VividLedger\Condition\Operator\Operand;
 use VividLedger\Condition\Operator\Operator;
 use VividLedger\Condition\Operator\Operators;
+use VividLedger\Condition\Operator\PersonOperator;
 use VividLedger\Condition\Operator\Within;
 use VividLedger\Condition\Readable;
 use VividLedger\Condition\SpanComparison;
@@ -100,7 +102,12 @@ final class ConditionReader
         if ($operator instanceof Within) {
             return self::span($context, $node, $left, $operator, $row, $depth);
         }
-        $operands = self::operands($context, $node, $operator, $left->field()->unbounded());
+        $compared = $operator instanceof PersonOperator ? $operator->compared($left->field()) : $left->field()->unbounded();
+        $operands = self::operands($context, $node, $operator, $compared);
+        if ($operator instanceof InTeam && is_string($operands[0] ?? null) && ! in_array($operands[0], $context->directory->teams(), true)) {
+            $context->problem($node->child('value')->at, 'unknown_team', "There is no team ‘{$operands[0]}’.");
+            $operands = null;
+        }
         $whole = TotalReader::where($context, $node->child('total'), $left, $depth);
 
         return $operands === null || $whole === null ? null : new Comparison($whole, $operator, $operands, $row->text());

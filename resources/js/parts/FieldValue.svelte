@@ -4,7 +4,7 @@
     import { findRecords } from '../api/records';
     import type { Json } from '../state/pointer';
     import Choose from './Choose.svelte';
-    import { peopleOptions } from './offers';
+    import { peopleOptions, teams } from './offers';
     import type { Option } from './options';
     import ValueInput from './ValueInput.svelte';
 
@@ -44,6 +44,8 @@
                 hint: counts.data ? `${counts.data.find((count) => count.value === choice.value)?.count ?? 0} now` : undefined,
             }));
         if (field.type === 'person') return peopleOptions();
+        // Teams are few and known, though a rule keeps their names as text.
+        if (field.system && field.name === 'team') return teams().map((team) => ({ key: team, label: team }));
         if (field.type === 'reference')
             return (records.data ?? []).map((record) => ({ key: record.number, label: record.title, hint: record.number }));
         if (field.type === 'tick')

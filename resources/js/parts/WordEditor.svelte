@@ -6,7 +6,7 @@
     import DueEditor from './DueEditor.svelte';
     import { chooseField, chooseOperator, chooseTrigger, chooseWatched, textAt, type Word } from './editors';
     import FieldValue from './FieldValue.svelte';
-    import { comparedField, fieldOptions, furtherSubjects, operand, operatorsFor, ownFields } from './offers';
+    import { comparedField, fieldOptions, furtherSubjects, operand, operandField, operatorsFor, ownFields } from './offers';
     import type { Option } from './options';
     import TitleEditor from './TitleEditor.svelte';
     import ValueInput from './ValueInput.svelte';
@@ -114,7 +114,7 @@
         {at}
         {node}
         on={word.on}
-        field={compared}
+        field={operandField(textAt(page, `${node}/kind`), compared)}
         {own}
         many={operand(textAt(page, `${node}/kind`)) === 'many'}
         {onclose}

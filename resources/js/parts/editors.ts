@@ -3,7 +3,7 @@ import type { Document } from '../state/document.svelte';
 import { at, put, split, type Json, type JsonObject } from '../state/pointer';
 import { localDay } from '../state/moments';
 import { clock, session } from '../state/session.svelte';
-import { comparedField, operand, operatorsFor } from './offers';
+import { comparedField, isTeam, operand, operatorsFor } from './offers';
 
 /* What choosing a word's new meaning does to the rule file. */
 
@@ -71,7 +71,9 @@ export function chooseOperator(document: Document, pointer: string, kind: string
         const value = at(file, `${node}/value`);
         const values = at(file, `${node}/values`);
         const isSpan = typeof value === 'object' && value !== null && !Array.isArray(value) && !('kind' in value);
-        const kept: Json[] = Array.isArray(values) ? values : value === undefined || value === null || isSpan ? [] : [value];
+        // A team is no person: what was compared is no value of the other.
+        const alike = isTeam(kind) === isTeam(String(at(file, pointer) ?? ''));
+        const kept: Json[] = !alike ? [] : Array.isArray(values) ? values : value === undefined || value === null || isSpan ? [] : [value];
         put(file, pointer, kind);
         put(file, `${node}/value`, operand(kind) === 'one' ? kept[0] : operand(kind) === 'span' && isSpan ? value : undefined);
         put(file, `${node}/values`, operand(kind) === 'many' ? kept.filter((one) => typeof one !== 'object') : undefined);

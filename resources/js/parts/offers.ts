@@ -11,16 +11,17 @@ export function fieldOptions(type: string, fits: (field: Field) => boolean = () 
     const options: Option[] = own.fields.filter(fits).map((field) => ({ key: field.name, label: field.label, group: own.label }));
     const further = (from: string, path: string, label: string, depth: number) => {
         for (const field of session.type(from).fields) {
-            if (!field.target || field.system) continue;
+            const behind = session.behind(field);
+            if (!behind || (field.system && field.type !== 'person')) continue;
             const nextPath = `${path}${field.name}.`;
             const nextLabel = `${label}${field.label} › `;
-            for (const target of session.type(field.target).fields.filter(fits))
+            for (const target of session.type(behind).fields.filter(fits))
                 options.push({
                     key: nextPath + target.name,
                     label: nextLabel + target.label,
                     group: (nextLabel + ' ').replace(' ›  ', ''),
                 });
-            if (depth < 2) further(field.target, nextPath, nextLabel, depth + 1);
+            if (depth < 2 && field.type !== 'person') further(behind, nextPath, nextLabel, depth + 1);
         }
     };
     further(type, '', '', 1);
@@ -100,6 +101,21 @@ export function takesGiven(kind: string): boolean {
     return session.schema?.operators.find((operator) => operator.kind === kind)?.given ?? false;
 }
 
+/** What a comparison takes on its right: a value of the field, or of what it asks about the person in the field. */
+export function operandField(kind: string, field: Field): Field {
+    return isTeam(kind) ? (session.field(session.schema?.people.name ?? '', 'team') ?? field) : field;
+}
+
+/** Whether a comparison asks which team the person in a field belongs to. */
+export function isTeam(kind: string): boolean {
+    return kind.endsWith('in_team');
+}
+
+/** The teams somebody at work belongs to. */
+export function teams(): string[] {
+    return [...new Set(session.people.filter((person) => person.active).map((person) => person.team))].sort();
+}
+
 export function peopleOptions(): Option[] {
     return session.people
         .filter((person) => person.active)
@@ -109,9 +125,9 @@ export function peopleOptions(): Option[] {
 /** Ways to find a person from a record, as keys that personExpression() reads. */
 export function personOptions(type: string): Option[] {
     const group = 'From the record';
-    const teams = [...new Set(session.people.filter((person) => person.active).map((person) => person.team))].sort();
     const fields = fieldOptions(type, (field) => field.type === 'person' && !field.system).filter(
-        (option) => option.key !== session.type(type).owner && option.key.split('.').length < 3,
+        (option) =>
+            option.key !== session.type(type).owner && option.key.split('.').length < 3 && !/^(created_by|updated_by)\./.test(option.key),
     );
     return [
         { key: 'owner', label: 'the owner', group },
@@ -120,7 +136,7 @@ export function personOptions(type: string): Option[] {
         ...fields.map((option) => ({ key: `field:${option.key}`, label: `the ${option.label}`, group })),
         { key: 'manager:owner', label: 'the owner’s manager', group },
         { key: 'manager:doer', label: 'whoever made the change’s manager', group },
-        ...teams.flatMap((team) => [
+        ...teams().flatMap((team) => [
             { key: `turn:${team}`, label: `the next of ${team} in turn`, group: 'Teams' },
             { key: `least:${team}`, label: `the least loaded of ${team}`, group: 'Teams' },
         ]),

@@ -26,7 +26,7 @@ class Session {
     }
 
     type(name: string): Shapes['TypeShape'] {
-        const type = this.schema?.types.find((candidate) => candidate.name === name);
+        const type = this.known(name);
         if (!type) throw new Error(`There is no record type ${name}.`);
         return type;
     }
@@ -41,15 +41,22 @@ class Session {
         const labels: string[] = [];
         const names = dotted.split('.');
         for (const [index, name] of names.entries()) {
-            const field = this.schema?.types
-                .find((candidate) => candidate.name === at)
-                ?.fields.find((candidate) => candidate.name === name);
+            const field = this.known(at)?.fields.find((candidate) => candidate.name === name);
             if (!field) return null;
             labels.push(field.label);
             if (index === names.length - 1) return { field, label: labels.join(' › ') };
-            at = field.target ?? '';
+            at = this.behind(field) ?? '';
         }
         return null;
+    }
+
+    /** The record type that stands behind a field: what it refers to, or the people. */
+    behind(field: Shapes['FieldShape']): string | null {
+        return field.type === 'person' ? (this.schema?.people.name ?? null) : field.target;
+    }
+
+    private known(name: string): Shapes['TypeShape'] | undefined {
+        return name === this.schema?.people.name ? this.schema.people : this.schema?.types.find((candidate) => candidate.name === name);
     }
 
     private async enter(me: Shapes['Me']): Promise<void> {

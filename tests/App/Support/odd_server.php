@@ -17,6 +17,7 @@ while ($client = @stream_socket_accept($server, 60)) {
     while (($line = fgets($client)) !== false) {
         if (! str_starts_with($line, 'DATA')) {
             $answer(str_starts_with($line, 'QUIT') ? '221 bye' : '250 ok');
+
             continue;
         }
         $answer('354 go on');

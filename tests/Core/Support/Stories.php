@@ -8,12 +8,14 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use VividLedger\Condition\Given\GivenField;
 use VividLedger\Condition\Operator\ChangeOperator;
+use VividLedger\Condition\Operator\InTeam;
 use VividLedger\Condition\Operator\Operand;
 use VividLedger\Condition\Operator\Operator;
 use VividLedger\Condition\Operator\Operators;
 use VividLedger\Condition\TotalKind;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\People;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
 use VividLedger\Schema\Schema;
@@ -24,6 +26,9 @@ final class Stories
     private const TEXTS = ['a', 'A', 'ab', 'Über', 'über', 'ÜBER', 'straße', 'İx', 'ix', 'Σας', 'σασ', '50%', '_', '\\', 'x_y', "o'k", '🌿', 'é', "e\u{301}", 'Ж', 'ж'];
 
     public Randomizer $random;
+
+    /** @var list<string> teams that conditions ask about; where there are none, none does */
+    public array $teams = [];
 
     /**
      * @param  list<string>  $handles  of people, to be named in conditions
@@ -76,12 +81,15 @@ final class Stories
             return ['kind' => 'formula', 'formula' => $this->formula($type)];
         }
         [$left, $field, $own] = $this->left($type);
-        $operator = $this->one(array_filter(Operators::fitting($field->type), static fn (Operator $operator): bool => $own || ! $operator instanceof ChangeOperator));
+        $operator = $this->one(array_filter(
+            Operators::fitting($field->type),
+            fn (Operator $operator): bool => ($own || ! $operator instanceof ChangeOperator) && ($this->teams !== [] || ! $operator instanceof InTeam),
+        ));
         $condition = ['kind' => $operator->kind(), ...$left];
 
         return match ($operator->operand()) {
             Operand::Nothing => $condition,
-            Operand::One => $condition + ['value' => $operator->ofNothing() === null ? $this->operand($field) : $this->given($type, $field)],
+            Operand::One => $condition + ['value' => $operator instanceof InTeam ? $this->one($this->teams) : ($operator->ofNothing() === null ? $this->operand($field) : $this->given($type, $field))],
             Operand::Span => $condition + ['value' => ['amount' => $this->one([1, 30, 100]), 'unit' => $this->one(['day', 'month'])]],
             Operand::Many => $condition + ['values' => array_values(array_unique([$this->operand($field), $this->operand($field)]))],
         };
@@ -190,7 +198,7 @@ final class Stories
             $total['field'] = $field->name;
         }
         $inner = $this->one($relation->type->ownFields());
-        $operator = $this->one(array_filter(Operators::fitting($inner->type), static fn (Operator $operator): bool => $operator->operand() === Operand::One && ! $operator instanceof ChangeOperator || $operator->operand() === Operand::Nothing && ! $operator instanceof ChangeOperator));
+        $operator = $this->one(array_filter(Operators::fitting($inner->type), static fn (Operator $operator): bool => ! $operator instanceof InTeam && $operator->operand() === Operand::One && ! $operator instanceof ChangeOperator || $operator->operand() === Operand::Nothing && ! $operator instanceof ChangeOperator));
         if ($this->random->getInt(0, 1) === 1) {
             $total['where'] = ['kind' => $operator->kind(), 'field' => $inner->name] + ($operator->operand() === Operand::One ? ['value' => $this->operand($inner)] : []);
         }
@@ -245,6 +253,12 @@ final class Stories
         $field = $this->one($type->fields);
         if ($field->type === FieldType::Reference && $this->random->getInt(1, 2) === 1) {
             $far = $this->one($this->schema->types[(string) $field->target]->fields);
+
+            return ["{$field->name}.{$far->name}", $far];
+        }
+
+        if ($field->type === FieldType::Person && $this->random->getInt(1, 2) === 1) {
+            $far = $this->one(People::type()->fields);
 
             return ["{$field->name}.{$far->name}", $far];
         }

@@ -33,6 +33,8 @@ final readonly class Me
         public bool $mayEditRules,
         #[OA\Property]
         public bool $mayDoAllTasks,
+        #[OA\Property(description: 'The largest file that can be put on a record, in bytes.')]
+        public int $fileBytes,
     ) {
     }
 }

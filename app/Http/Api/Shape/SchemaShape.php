@@ -13,6 +13,8 @@ final readonly class SchemaShape
     public function __construct(
         #[OA\Property(items: new OA\Items(type: TypeShape::class))]
         public array $types,
+        #[OA\Property(description: 'What stands behind a field with a person in it.')]
+        public TypeShape $people,
         #[OA\Property(items: new OA\Items(type: OperatorShape::class))]
         public array $operators,
         #[OA\Property(items: new OA\Items(type: OfferShape::class))]

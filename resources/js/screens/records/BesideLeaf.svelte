@@ -24,6 +24,9 @@
         const file = event.currentTarget.files?.[0];
         event.currentTarget.value = '';
         if (!file) return;
+        const most = session.me?.fileBytes ?? Infinity;
+        if (file.size > most)
+            return toasts.complain(`A file has at most ${most / 1e6} MB, and ‘${file.name}’ has ${(file.size / 1e6).toFixed(1)} MB.`);
         busy = true;
         try {
             await upload(`/api/records/${type.name}/${id}/files`, file);

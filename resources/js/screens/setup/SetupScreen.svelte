@@ -75,7 +75,9 @@
             </select>
 
             <h2 class="mt-7">Processes</h2>
-            <p class="mt-1 mb-2 text-[13px] text-ink-2">Workers put into ink what falls due, each in a lane of its own; the clock keeps the house in order.</p>
+            <p class="mt-1 mb-2 text-[13px] text-ink-2">
+                Workers put into ink what falls due, each in a lane of its own; the clock keeps the house in order.
+            </p>
             {#each company.data?.processes ?? [] as process (process.name)}
                 <div class="flex items-center gap-3 border-b border-ruled py-1.5 text-[13px]">
                     <span class="w-20 font-semibold">{process.kind}</span>

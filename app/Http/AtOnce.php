@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http;
+
+use App\Store\Refused;
+use Illuminate\Contracts\Cache\Lock;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Cache;
+use Symfony\Component\HttpFoundation\Response;
+
+/**
+ * Lets each person have only a few long reckonings under way at a time, so that nobody uses up the web server.
+ * Whoever comes for one more waits a moment for a place and is told when there is none.
+ */
+final class AtOnce
+{
+    private const WAIT_SECONDS = 1.5;
+
+    /** A process that died holding a place gives it back after this long. */
+    private const HELD_SECONDS = 600;
+
+    /** @var list<Lock> */
+    private array $held = [];
+
+    /**
+     * @param  \Closure(Request): Response  $next
+     *
+     * @throws Refused when every place is still taken after a short wait
+     */
+    public function handle(Request $request, \Closure $next, string $what, string $most): Response
+    {
+        $lock = $this->place("{$what}:{$request->user()?->getAuthIdentifier()}", (int) $most);
+        if ($lock === null) {
+            throw new Refused('too_many_at_once', "You have {$most} of these under way already. Wait until one is done, or stop one.", 429);
+        }
+        $this->held[] = $lock;
+        // Whoever hangs up ends the program at once, before anything else could give the place back.
+        register_shutdown_function(static fn (): bool => $lock->release());
+
+        return $next($request);
+    }
+
+    public function terminate(): void
+    {
+        foreach ($this->held as $lock) {
+            $lock->release();
+        }
+        $this->held = [];
+    }
+
+    private function place(string $key, int $most): ?Lock
+    {
+        $end = microtime(true) + self::WAIT_SECONDS;
+        do {
+            for ($place = 1; $place <= $most; $place++) {
+                $lock = Cache::lock("at-once:{$key}:{$place}", self::HELD_SECONDS);
+                if ($lock->get()) {
+                    return $lock;
+                }
+            }
+            usleep(50_000);
+        } while (microtime(true) < $end);
+
+        return null;
+    }
+}

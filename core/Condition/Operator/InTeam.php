@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition\Operator;
+
+use Closure;
+use VividLedger\Condition\QueryWriter;
+use VividLedger\Condition\Readable;
+use VividLedger\Engine\View;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Path;
+use VividLedger\Schema\People;
+
+/** Whether the person in a field belongs to a team. Its opposite is true of nobody too. */
+final class InTeam implements PersonOperator
+{
+    public function __construct(private readonly bool $isNot = false)
+    {
+    }
+
+    public function kind(): string
+    {
+        return $this->isNot ? 'not_in_team' : 'in_team';
+    }
+
+    public function fits(FieldType $type): bool
+    {
+        return $type === FieldType::Person;
+    }
+
+    public function label(FieldType $type): string
+    {
+        return $this->isNot ? 'is not in the team' : 'is in the team';
+    }
+
+    public function operand(): Operand
+    {
+        return Operand::One;
+    }
+
+    public function ofNothing(): ?bool
+    {
+        return null;
+    }
+
+    public function compared(Field $field): Field
+    {
+        return People::type()->field('team') ?? $field;
+    }
+
+    public function test(Field $field, array $operands): Closure
+    {
+        throw new \LogicException('The id of a person does not say it.');
+    }
+
+    public function judgePerson(Readable $left, array $operands): Closure
+    {
+        $is = (new Is)->test($this->compared($left->field()), $operands);
+
+        return function (View $view) use ($left, $is): bool {
+            $id = $left->value($view);
+
+            return $is(is_int($id) ? $view->facts->person($id)?->team : null) !== $this->isNot;
+        };
+    }
+
+    public function query(QueryWriter $writer, Readable $left, array $operands): mixed
+    {
+        $holds = $left instanceof Path
+            ? (new Is)->query($writer, new Path([...$left->hops, $left->field], $this->compared($left->field)), $operands)
+            : $writer->never();
+
+        return $this->isNot ? $writer->none([$holds]) : $holds;
+    }
+}

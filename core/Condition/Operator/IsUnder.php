@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition\Operator;
+
+use Closure;
+use VividLedger\Condition\QueryWriter;
+use VividLedger\Condition\Readable;
+use VividLedger\Engine\View;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+
+/** Whether the person in a field has somebody above them: as manager, as manager of the manager, and so on. Its opposite is true of nobody too. */
+final class IsUnder implements PersonOperator
+{
+    public function __construct(private readonly bool $isNot = false)
+    {
+    }
+
+    public function kind(): string
+    {
+        return $this->isNot ? 'not_under_person' : 'under_person';
+    }
+
+    public function fits(FieldType $type): bool
+    {
+        return $type === FieldType::Person;
+    }
+
+    public function label(FieldType $type): string
+    {
+        return $this->isNot ? 'is not under' : 'is under';
+    }
+
+    public function operand(): Operand
+    {
+        return Operand::One;
+    }
+
+    public function ofNothing(): ?bool
+    {
+        return null;
+    }
+
+    public function compared(Field $field): Field
+    {
+        return $field;
+    }
+
+    public function test(Field $field, array $operands): Closure
+    {
+        throw new \LogicException('The id of a person does not say it.');
+    }
+
+    public function judgePerson(Readable $left, array $operands): Closure
+    {
+        $above = (int) ($operands[0] ?? 0);
+
+        return function (View $view) use ($left, $above): bool {
+            $id = $left->value($view);
+            $seen = [];
+            $at = is_int($id) ? $view->facts->person($id)?->managerId : null;
+            while ($at !== null && $at !== $above && ! isset($seen[$at])) {
+                $seen[$at] = true;
+                $at = $view->facts->person($at)?->managerId;
+            }
+
+            return ($at === $above) !== $this->isNot;
+        };
+    }
+
+    public function query(QueryWriter $writer, Readable $left, array $operands): mixed
+    {
+        $holds = $writer->isUnder($left, (int) (is_scalar($operands[0] ?? null) ? $operands[0] : 0));
+
+        return $this->isNot ? $writer->none([$holds]) : $holds;
+    }
+}

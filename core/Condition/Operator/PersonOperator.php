@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition\Operator;
+
+use Closure;
+use VividLedger\Condition\Readable;
+use VividLedger\Engine\View;
+use VividLedger\Schema\Field;
+
+/** An operator that looks at what the company knows of the person in a field, and so is not judged by the value alone. */
+interface PersonOperator extends Operator
+{
+    /** The field that stands for what it compares with. */
+    public function compared(Field $field): Field;
+
+    /**
+     * @param  list<string|int|bool>  $operands
+     * @return Closure(View): bool
+     */
+    public function judgePerson(Readable $left, array $operands): Closure;
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Schema;
+
+use VividLedger\People\Person;
+use VividLedger\Record\Record;
+
+/** The people of the company as conditions see them behind a person field: "Owner › Team". Nobody sets these as a record's fields. */
+final class People
+{
+    public const TYPE = 'person';
+
+    private const ROLES = ['administrator' => 'Administrator', 'manager' => 'Manager', 'member' => 'Member', 'auditor' => 'Auditor'];
+
+    public static function type(): RecordType
+    {
+        static $type = null;
+
+        return $type instanceof RecordType ? $type : $type = new RecordType(self::TYPE, 'Person', 'People', 'P', 'name', 'manager', [
+            new Field('name', 'Name', FieldType::Text, system: true),
+            new Field('team', 'Team', FieldType::Text, system: true),
+            new Field('role', 'Role', FieldType::Choice, choices: array_map(static fn (string $role, string $label): Choice => new Choice($role, $label), array_keys(self::ROLES), self::ROLES), system: true),
+            new Field('manager', 'Manager', FieldType::Person, system: true),
+            new Field('email', 'Email', FieldType::Email, system: true),
+        ], isKept: false);
+    }
+
+    public static function record(Person $person): Record
+    {
+        $filled = static fn (string $text): ?string => $text === '' ? null : $text;
+
+        return new Record(self::TYPE, $person->id, 1, [
+            'name' => $filled($person->name), 'team' => $filled($person->team), 'role' => $filled($person->role), 'manager' => $person->managerId,
+            'email' => $filled($person->email),
+        ]);
+    }
+}
