@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Http\Problems;
+use App\Http\WellFormed;
 use App\Providers\LedgerServiceProvider;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -17,6 +18,7 @@ return Application::configure(basePath: dirname(__DIR__))
         // The front end comes from the same origin; packages/registry-gaps says why the class behind this is missing.
         $middleware->remove(HandleCors::class);
         $middleware->statefulApi();
+        $middleware->prependToGroup('api', WellFormed::class);
         $middleware->redirectGuestsTo('/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

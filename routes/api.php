@@ -62,7 +62,9 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('records/{type}/{id}/messages', [MessageController::class, 'ofRecord']);
     Route::get('files/{id}', [BesideController::class, 'download']);
     Route::post('records/{type}/{id}/follow', [BesideController::class, 'follow']);
+    Route::get('records/{type}/{id}/tasks', [TaskController::class, 'ofRecord']);
     Route::get('tasks', [TaskController::class, 'index']);
+    Route::get('tasks/{id}', [TaskController::class, 'show']);
     Route::get('notes', [MessageController::class, 'notes']);
     Route::get('messages', [MessageController::class, 'index']);
     Route::get('messages/{id}', [MessageController::class, 'show']);
@@ -99,6 +101,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
 
     Route::middleware('can:edit-records')->group(function (): void {
         Route::post('records/{type}', [RecordController::class, 'store']);
+        Route::post('records/{type}/several', [RecordController::class, 'several']);
         Route::patch('records/{type}/{id}', [RecordController::class, 'update']);
         Route::delete('records/{type}/{id}', [RecordController::class, 'destroy']);
         Route::post('records/{type}/{id}/restore', [RecordController::class, 'restore']);

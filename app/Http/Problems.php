@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use App\Http\Api\Describe\ProblemDocument;
 use App\Store\Refused;
 use App\Store\Remarks;
 use Illuminate\Auth\Access\AuthorizationException;
@@ -22,7 +23,7 @@ final class Problems
     public static function register(Exceptions $exceptions): void
     {
         $exceptions->dontReport(Refused::class);
-        $exceptions->render(static fn (\Throwable $thrown, Request $request): ?JsonResponse => $request->is('api/*') ? self::of($thrown) : null);
+        $exceptions->render(static fn (\Throwable $thrown, Request $request): ?JsonResponse => str_starts_with($request->getPathInfo(), '/api/') ? self::of($thrown) : null);
     }
 
     /**
@@ -34,6 +35,14 @@ final class Problems
         $document = ['type' => "urn:vivid-ledger:problem:{$code}", 'title' => $title, 'status' => $status, 'code' => $code, 'problems' => array_map(static fn (array $problem): array => $problem + ['position' => null], $problems), ...$more];
 
         return new JsonResponse($document, $status, ['Content-Type' => 'application/problem+json'], JSON_UNESCAPED_UNICODE);
+    }
+
+    /** A refusal as a part of an answer. */
+    public static function described(Refused $refused): ProblemDocument
+    {
+        $document = self::document($refused->status, $refused->reason, $refused->getMessage(), $refused->problems)->getData(true);
+
+        return new ProblemDocument($document['type'], $document['title'], $document['status'], $document['code'], $document['problems']);
     }
 
     private static function of(\Throwable $thrown): JsonResponse

@@ -40,7 +40,7 @@ final readonly class CalendarKeep
         }
         try {
             $timeZone = new \DateTimeZone($zone);
-        } catch (\Exception) {
+        } catch (\Exception|\ValueError) {
             throw self::refused('/timeZone', "There is no time zone ‘{$zone}’. Choose one such as Europe/Berlin.");
         }
         if (count($holidays) > self::MOST_HOLIDAYS) {

@@ -12,6 +12,7 @@ use VividLedger\Rule\Ladder\Ladders;
 use VividLedger\Rule\Reading\ConditionReader;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\Reads;
 use VividLedger\Rule\Reading\WithoutNamed;
 use VividLedger\Schema\RecordType;
 use VividLedger\Template\RichText;
@@ -44,7 +45,10 @@ final readonly class KeptStore
     {
         $name = $this->named($name);
         $context = $this->context($type);
-        if (ConditionReader::read($context, new Node($file, '/file')) === null) {
+        $reads = new Reads;
+        $condition = ConditionReader::read($context, new Node($file, '/file', $reads));
+        array_push($context->sheet->problems, ...$reads->unknown($file, $context->sheet->problems, '/file'));
+        if ($condition === null || $context->sheet->problems !== []) {
             throw new Refused('unfinished_condition', 'The condition is not finished. '.($context->sheet->problems[0]->message ?? ''), 422, RuleStore::listed($context->sheet->problems));
         }
         $json = json_encode($file, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
@@ -122,7 +126,10 @@ final readonly class KeptStore
         $name = $this->named($name);
         $types = $this->schemas->schema()->types;
         $context = $this->context($types[array_key_first($types) ?? ''] ?? throw new Refused('unknown_type', 'There is no record type yet.', 409));
-        if (Ladders::rungs($context, new Node($rungs, '/rungs'), $name) === null) {
+        $reads = new Reads;
+        $ladder = Ladders::rungs($context, new Node($rungs, '/rungs', $reads), $name);
+        array_push($context->sheet->problems, ...$reads->unknown($rungs, $context->sheet->problems, '/rungs'));
+        if ($ladder === null || $context->sheet->problems !== []) {
             throw new Refused('unfinished_ladder', $context->sheet->problems[0]->message ?? 'The ladder is not finished.', 422, RuleStore::listed($context->sheet->problems));
         }
         $json = json_encode($rungs, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);

@@ -56,7 +56,8 @@ class PeopleStore implements Directory
 
     public function personByHandle(string $handle): ?Person
     {
-        $row = $this->db->selectOne('SELECT '.self::COLUMNS.' FROM people WHERE handle = ?', [$handle]);
+        // Handles are ASCII, and the database compares nothing else with them.
+        $row = preg_match('/^[\x21-\x7E]{1,64}$/', $handle) !== 1 ? null : $this->db->selectOne('SELECT '.self::COLUMNS.' FROM people WHERE handle = ?', [$handle]);
 
         return $row === null ? null : $this->people[$row->id] = self::made($row);
     }
@@ -64,6 +65,20 @@ class PeopleStore implements Directory
     public function peopleAtWork(): array
     {
         return array_map(self::made(...), $this->db->select('SELECT '.self::COLUMNS.' FROM people WHERE active ORDER BY name'));
+    }
+
+    /**
+     * Somebody as the API names them: by id or by handle.
+     *
+     * @return ?int null when there is nobody of that name
+     */
+    public function idOf(mixed $given): ?int
+    {
+        if (is_string($given) && preg_match('/^[0-9]{1,18}$/', $given) !== 1) {
+            return $this->personByHandle($given)?->id;
+        }
+
+        return is_int($given) || is_string($given) ? $this->person((int) $given)?->id : null;
     }
 
     /** @return list<Person> those who have left included */

@@ -18,6 +18,7 @@ final readonly class RecordInput
     public function __construct(
         private Connection $db,
         private SchemaStore $schemas,
+        private PeopleStore $people,
     ) {
     }
 
@@ -41,7 +42,7 @@ final readonly class RecordInput
                 if (! $field->isSettable()) {
                     throw new InvalidValue('not_settable', $field->system ? "{$field->label} is kept by the application." : "{$field->label} is computed from other fields.");
                 }
-                $value = Value::of($field, $raw);
+                $value = Value::of($field, $field->type === FieldType::Person ? $this->person($raw) : $raw);
                 if ($value === null && $field->required) {
                     throw new InvalidValue('required', "{$field->label} has to be filled in.");
                 }
@@ -63,6 +64,12 @@ final readonly class RecordInput
         }
 
         return $values;
+    }
+
+    /** People come by id or by handle. */
+    private function person(mixed $raw): mixed
+    {
+        return is_string($raw) && preg_match('/^[a-z]/i', $raw) === 1 ? ($this->people->idOf($raw) ?? 0) : $raw;
     }
 
     private function mustExist(Field $field, string|int|bool|null $value): void

@@ -52,6 +52,9 @@ final class ContractTest extends AppTestCase
         }
         $this->told('GET', '/api/rules/{id}', [], ['id' => $draft['id']]);
         $task = $this->as('ines.okafor', 'GET', 'tasks?whose=all')->json('tasks.0.id');
+        $this->told('GET', '/api/tasks/{id}', [], ['id' => $task]);
+        $this->told('GET', '/api/records/{type}/{id}/tasks', [], $place);
+        $this->told('POST', '/api/records/{type}/several', ['records' => [['values' => ['name' => 'By the dozen']], ['id' => 999999, 'version' => 1, 'values' => []], ['id' => $customer, 'version' => 1, 'values' => ['plan' => 'castle']]]], ['type' => 'customer']);
         $this->told('POST', '/api/tasks/{id}/complete', [], ['id' => $task]);
         $this->told('POST', '/api/tasks/{id}/reopen', [], ['id' => $task]);
         $this->told('POST', '/api/records/{type}/filter', ['filter' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status']]]], ['type' => 'ticket']);
@@ -73,6 +76,7 @@ final class ContractTest extends AppTestCase
         foreach ($this->document['paths'] as $path => $operations) {
             foreach (array_keys($operations) as $method) {
                 $described["{$method} {$path}"] = true;
+                self::assertNotSame('', $operations[$method]['description'] ?? '', "{$method} {$path} says what it does");
             }
         }
         // Signing in and out want a browser's session; AccessTest and the journeys do both.

@@ -19,7 +19,7 @@ use OpenApi\Attributes as OA;
 /** Working calendars: hours, holidays, zone, and who goes by which. */
 final class CalendarController extends Controller
 {
-    private const MEMBERS = ['version?' => 'integer', 'name' => 'string', 'timeZone' => 'string', 'hours' => 'object', 'holidays' => 'object', 'company' => 'boolean', 'teams' => 'strings', 'people' => 'integers'];
+    private const MEMBERS = ['version?' => 'integer', 'name' => 'string', 'timeZone' => 'string', 'hours' => 'object', 'holidays' => 'object', 'company' => 'boolean', 'teams' => 'strings', 'people' => 'people'];
 
     public function __construct(
         private readonly Connection $db,
@@ -27,25 +27,25 @@ final class CalendarController extends Controller
     ) {
     }
 
-    #[OA\Get(path: '/api/calendars', operationId: 'calendars', tags: ['time'], responses: [new Ok(CalendarShape::class, list: true)])]
+    #[OA\Get(path: '/api/calendars', operationId: 'calendars', description: 'The working calendars, and who goes by which.', tags: ['time'], responses: [new Ok(CalendarShape::class, list: true)])]
     public function index(): JsonResponse
     {
         return new JsonResponse($this->read('TRUE', []));
     }
 
-    #[OA\Post(path: '/api/calendars', operationId: 'keepCalendar', tags: ['time'], requestBody: new Body(self::MEMBERS), responses: [new Ok(CalendarShape::class, status: 201)])]
+    #[OA\Post(path: '/api/calendars', operationId: 'keepCalendar', description: 'Makes a working calendar.', tags: ['time'], requestBody: new Body(self::MEMBERS), responses: [new Ok(CalendarShape::class, status: 201)])]
     public function store(Request $request): JsonResponse
     {
         return new JsonResponse($this->one($this->kept(null, $request)), 201);
     }
 
-    #[OA\Put(path: '/api/calendars/{id}', operationId: 'changeCalendar', tags: ['time'], requestBody: new Body(self::MEMBERS), responses: [new Ok(CalendarShape::class)])]
+    #[OA\Put(path: '/api/calendars/{id}', operationId: 'changeCalendar', description: 'Changes a working calendar; pencilled lines that count its days move with it.', tags: ['time'], requestBody: new Body(self::MEMBERS), responses: [new Ok(CalendarShape::class)])]
     public function update(int $id, Request $request): CalendarShape
     {
         return $this->one($this->kept($id, $request));
     }
 
-    #[OA\Delete(path: '/api/calendars/{id}', operationId: 'dropCalendar', tags: ['time'], responses: [new Ok])]
+    #[OA\Delete(path: '/api/calendars/{id}', operationId: 'dropCalendar', description: 'Removes a working calendar nobody goes by.', tags: ['time'], responses: [new Ok])]
     public function destroy(int $id): Response
     {
         $this->keep->drop($id);
@@ -65,10 +65,15 @@ final class CalendarController extends Controller
     {
         $given = $request->validate([
             'version' => 'nullable|integer', 'name' => 'present|nullable|string', 'timeZone' => 'required|string', 'hours' => 'present|array', 'holidays' => 'present|array',
-            'company' => 'required|boolean', 'teams' => 'present|array', 'teams.*' => 'string|exists:people,team', 'people' => 'present|array', 'people.*' => 'integer|exists:people,id',
+            'company' => 'required|boolean', 'teams' => 'present|array', 'teams.*' => 'string|exists:people,team', 'people' => 'present|array',
         ]);
 
-        return $this->keep->keep($id, isset($given['version']) ? (int) $given['version'] : null, (string) $given['name'], $given['timeZone'], $given['hours'], $given['holidays'], (bool) $given['company'], $given['teams'], array_map(intval(...), $given['people']));
+        $people = [];
+        foreach (array_values($given['people']) as $place => $one) {
+            $people[] = $this->personGiven($one, "/people/{$place}");
+        }
+
+        return $this->keep->keep($id, isset($given['version']) ? (int) $given['version'] : null, (string) $given['name'], $given['timeZone'], $given['hours'], $given['holidays'], (bool) $given['company'], $given['teams'], $people);
     }
 
     private function one(int $id): CalendarShape

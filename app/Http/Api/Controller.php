@@ -6,6 +6,7 @@ namespace App\Http\Api;
 
 use App\Models\Person;
 use App\Store\Actor;
+use App\Store\PeopleStore;
 use App\Store\Refused;
 use App\Store\SchemaStore;
 use Illuminate\Http\JsonResponse;
@@ -44,6 +45,20 @@ abstract class Controller extends BaseController
         $person = $this->person($request);
 
         return new Actor($person->id, $person->currentAccessToken() instanceof PersonalAccessToken ? CauseKind::Api : CauseKind::Person);
+    }
+
+    /**
+     * Somebody as a request names them, by id or by handle.
+     *
+     * @throws Refused when nobody is called so
+     */
+    protected function personGiven(mixed $given, string $at): int
+    {
+        $said = is_scalar($given) ? (string) $given : '?';
+
+        return app(PeopleStore::class)->idOf($given) ?? throw new Refused('unknown_person', "There is nobody ‘{$said}’.", 422, [
+            ['at' => $at, 'code' => 'unknown_person', 'message' => "There is nobody ‘{$said}’. Give an id or a handle."],
+        ]);
     }
 
     protected function type(string $name): RecordType

@@ -27,11 +27,12 @@ final readonly class Entries
      * @param  list<string|int>  $bindings
      * @return list<EntryShape> the newest first
      */
-    public function read(string $where, array $bindings, int $limit = self::A_PAGE): array
+    public function read(string $where, array $bindings, int $limit = self::A_PAGE, bool $oldestFirst = false): array
     {
+        $direction = $oldestFirst ? 'ASC' : 'DESC';
         $rows = $this->db->select(
-            "SELECT e.*, p.name AS who, r.name AS rule_name FROM entries e LEFT JOIN people p ON p.id = e.actor_id LEFT JOIN rules r ON r.id = e.rule_id
-            WHERE {$where} ORDER BY e.id DESC LIMIT {$limit}",
+            "SELECT e.*, p.name AS who, p.id AS who_id, p.handle AS who_handle, r.name AS rule_name FROM entries e LEFT JOIN people p ON p.id = e.actor_id LEFT JOIN rules r ON r.id = e.rule_id
+            WHERE {$where} ORDER BY e.id {$direction} LIMIT {$limit}",
             $bindings,
         );
         $ids = [];
@@ -78,7 +79,7 @@ final readonly class Entries
         $id = $row->record_id === null ? null : (int) $row->record_id;
 
         return new EntryShape(
-            (int) $row->id, $row->kind, (string) Columns::iso($row->at), $row->who, $row->via, $row->record_type, $id,
+            (int) $row->id, $row->kind, (string) Columns::iso($row->at), $row->who, $this->int($row->who_id), $row->who_handle, $row->via, $row->record_type, $id,
             $type === null || $id === null ? null : $type->numberOf($id),
             $type === null || $id === null ? null : $this->names->title($type->name, $id),
             $this->int($row->rule_id), $row->rule_name, $this->int($row->page), $this->int($row->task_id), $this->int($row->cause_id), $changes, $data,

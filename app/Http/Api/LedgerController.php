@@ -33,12 +33,12 @@ final class LedgerController extends Controller
     {
     }
 
-    #[OA\Get(path: '/api/ledger', operationId: 'ledger', tags: ['ledger'], parameters: [
-        new Query('show', 'string', 'Entries of one sort only.', ['edits', 'rules', 'tasks', 'administration']), new Query('rule', 'integer'), new Query('before', 'integer', 'Only entries with a lower number.'),
+    #[OA\Get(path: '/api/ledger', operationId: 'ledger', description: 'Entries, the newest first; with "after", those that came since, the oldest first. All can be read by asking again with the number that comes back.', tags: ['ledger'], parameters: [
+        new Query('show', 'string', 'Entries of one sort only.', ['edits', 'rules', 'tasks', 'administration']), new Query('rule', 'integer'), new Query('before', 'integer', 'Only entries with a lower number.'), new Query('after', 'integer', 'Only entries with a higher number, the lowest first.'),
     ], responses: [new Ok(LedgerPage::class)])]
     public function index(Request $request): LedgerPage
     {
-        $given = $request->validate(['show' => 'nullable|in:edits,rules,tasks,administration', 'rule' => 'nullable|integer', 'before' => 'nullable|integer']);
+        $given = $request->validate(['show' => 'nullable|in:edits,rules,tasks,administration', 'rule' => 'nullable|integer', 'before' => 'nullable|integer|min:0', 'after' => 'nullable|integer|min:0|prohibits:before']);
         $where = ['TRUE'];
         $bindings = [];
         if (isset($given['show'])) {
@@ -46,18 +46,20 @@ final class LedgerController extends Controller
             $where[] = 'e.kind IN ('.implode(', ', array_fill(0, count($kinds), '?')).')';
             array_push($bindings, ...$kinds);
         }
-        foreach (['rule' => 'e.rule_id = ?', 'before' => 'e.id < ?'] as $name => $condition) {
+        foreach (['rule' => 'e.rule_id = ?', 'before' => 'e.id < ?', 'after' => 'e.id > ?'] as $name => $condition) {
             if (isset($given[$name])) {
                 $where[] = $condition;
                 $bindings[] = (int) $given[$name];
             }
         }
-        $entries = $this->entries->read(implode(' AND ', $where), $bindings);
+        $isAfter = isset($given['after']);
+        $entries = $this->entries->read(implode(' AND ', $where), $bindings, oldestFirst: $isAfter);
+        $last = $entries[count($entries) - 1]->number ?? null;
 
-        return new LedgerPage($entries, count($entries) === Entries::A_PAGE ? $entries[Entries::A_PAGE - 1]->number : null);
+        return new LedgerPage($entries, ! $isAfter && count($entries) === Entries::A_PAGE ? $last : null, $isAfter ? $last ?? (int) $given['after'] : null);
     }
 
-    #[OA\Get(path: '/api/ledger/{number}', operationId: 'entry', tags: ['ledger'], responses: [new Ok(EntryDetail::class)])]
+    #[OA\Get(path: '/api/ledger/{number}', operationId: 'entry', description: 'One entry, what caused it, and what it caused.', tags: ['ledger'], responses: [new Ok(EntryDetail::class)])]
     public function show(int $number): EntryDetail
     {
         $entry = $this->entries->one($number) ?? throw new Refused('not_found', "There is no entry {$number}.", 404);
@@ -76,7 +78,7 @@ final class LedgerController extends Controller
     #[OA\Get(path: '/api/records/{type}/{id}/why', operationId: 'whyAtMoment', description: 'Why a rule did or did not fire on a record at a moment: what it made of the last thing that happened to the record until then.', tags: ['ledger'], parameters: [new Query('at', 'string', 'A moment; left out, now.'), new Query('rule', 'integer', 'Of one rule only.')], responses: [new Ok(MomentAnswers::class)])]
     public function why(string $type, int $id, Request $request, WhyNot $whyNot, HouseClock $clock): MomentAnswers
     {
-        $given = $request->validate(['at' => 'nullable|date', 'rule' => 'nullable|integer']);
+        $given = $request->validate(['at' => ['nullable', new Moment], 'rule' => 'nullable|integer']);
         $at = isset($given['at']) ? new \DateTimeImmutable($given['at']) : $clock->now();
         $entry = $this->entries->read("e.record_type = ? AND e.record_id = ? AND e.at <= ? AND e.kind IN ('created', 'changed', 'deleted', 'comment', 'file', 'reply', 'task_done', 'by_hand')", [$this->type($type)->name, $id, Columns::moment($at)], 1)[0]
             ?? throw new Refused('nothing_happened', 'Nothing had happened to the record by then, so no rule was asked.', 404);

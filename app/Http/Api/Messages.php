@@ -35,10 +35,17 @@ final readonly class Messages
         return $this->read("m.person_id = ? AND m.channel = 'app'", [$person], $limit);
     }
 
-    /** @return list<MessageShape> */
-    public function inStatus(string $status, int $limit): array
+    /**
+     * @param  ?string  $status  null for all
+     * @param  ?int  $before  only those with a lower id, the highest first
+     * @param  ?int  $after  only those with a higher id, the lowest first
+     * @return list<MessageShape>
+     */
+    public function inStatus(?string $status, ?int $before, ?int $after, int $limit): array
     {
-        return $this->read('m.status = ?', [$status], $limit);
+        $where = ($status === null ? 'TRUE' : 'm.status = ?').' AND '.($after === null ? 'm.id < ?' : 'm.id > ?');
+
+        return $this->read($where, [...($status === null ? [] : [$status]), $after ?? $before ?? PHP_INT_MAX], $limit, $after !== null);
     }
 
     public function one(int $id): ?MessageShape
@@ -50,9 +57,10 @@ final readonly class Messages
      * @param  list<string|int>  $bindings
      * @return list<MessageShape>
      */
-    private function read(string $where, array $bindings, int $limit): array
+    private function read(string $where, array $bindings, int $limit, bool $oldestFirst = false): array
     {
-        $rows = $this->db->select("SELECT m.*, r.name AS rule_name FROM messages m LEFT JOIN rules r ON r.id = m.rule_id WHERE {$where} ORDER BY m.id DESC LIMIT {$limit}", $bindings);
+        $direction = $oldestFirst ? 'ASC' : 'DESC';
+        $rows = $this->db->select("SELECT m.*, r.name AS rule_name FROM messages m LEFT JOIN rules r ON r.id = m.rule_id WHERE {$where} ORDER BY m.id {$direction} LIMIT {$limit}", $bindings);
         $ids = [];
         foreach ($rows as $row) {
             $ids[$row->record_type][] = (int) $row->record_id;

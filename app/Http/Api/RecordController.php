@@ -13,8 +13,10 @@ use App\Http\Api\Shape\FiredShape;
 use App\Http\Api\Shape\ReadingShape;
 use App\Http\Api\Shape\RecordPage;
 use App\Http\Api\Shape\RecordShape;
+use App\Http\Api\Shape\SavedOne;
 use App\Http\Api\Shape\SavedShape;
 use App\Http\Api\Shape\StageShape;
+use App\Http\Problems;
 use App\Store\Columns;
 use App\Store\History;
 use App\Store\RecordList;
@@ -32,6 +34,7 @@ use VividLedger\Engine\Firing;
 use VividLedger\Rule\Reading\ConditionReader;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\Reads;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
@@ -41,14 +44,19 @@ final class RecordController extends Controller
 {
     private const PER_PAGE = 25;
 
+    /** What records are sorted by besides their fields. */
+    private const BY_NUMBER = 'number';
+
+    private const MOST_AT_ONCE = 200;
+
     public function __construct(
         private readonly Connection $db,
         private readonly RecordShapes $shapes,
     ) {
     }
 
-    #[OA\Get(path: '/api/records/{type}', operationId: 'records', tags: ['records'], parameters: [
-        new Query('search'), new Query('filter', 'string', 'A condition, as a rule file writes it, in JSON.'), new Query('sort', 'string', 'A field; with "-" in front, backwards.'),
+    #[OA\Get(path: '/api/records/{type}', operationId: 'records', description: 'A page of the records of a type that meet a search and a filter.', tags: ['records'], parameters: [
+        new Query('search'), new Query('filter', 'string', 'A condition, as a rule file writes it, in JSON.'), new Query('sort', 'string', 'A field, or "number"; with "-" in front, backwards.'),
         new Query('page', 'integer'), new Query('perPage', 'integer'), new Query('total', 'string', 'Counting all that fit takes longer than a page of them; "no" leaves it out.', ['yes', 'no']),
     ], responses: [new Ok(RecordPage::class)])]
     public function index(string $type, Request $request, RecordList $list): RecordPage
@@ -56,12 +64,14 @@ final class RecordController extends Controller
         $recordType = $this->type($type);
         $given = $request->validate(['search' => 'nullable|string|max:200', 'filter' => 'nullable|json|max:20000', 'sort' => 'nullable|string|max:60', 'page' => 'nullable|integer|min:1|max:100000', 'perPage' => 'nullable|integer|min:1|max:200', 'total' => 'nullable|in:yes,no']);
         $sort = ltrim($given['sort'] ?? '', '-');
-        if ($sort !== '' && $recordType->field($sort) === null) {
+        if ($sort !== '' && $sort !== self::BY_NUMBER && $recordType->field($sort) === null) {
             throw new Refused('unknown_field', "{$recordType->label} has no field ‘{$sort}’ to sort by.", 422, [['at' => '/sort', 'code' => 'unknown_field', 'message' => "There is no field ‘{$sort}’."]]);
         }
         $page = (int) ($given['page'] ?? 1);
         $perPage = (int) ($given['perPage'] ?? self::PER_PAGE);
-        [$records, $total] = $list->page($recordType, $this->condition($recordType, $given['filter'] ?? ''), trim($given['search'] ?? ''), $sort === '' ? null : $sort, str_starts_with($given['sort'] ?? '', '-'), $page, $perPage, ($given['total'] ?? 'yes') === 'yes');
+        [$records, $total] = $list->page($recordType, $this->condition($recordType, $given['filter'] ?? ''), trim($given['search'] ?? ''), match ($sort) {
+            '' => null, self::BY_NUMBER => 'id', default => $sort
+        }, str_starts_with($given['sort'] ?? '', '-'), $page, $perPage, ($given['total'] ?? 'yes') === 'yes');
 
         return new RecordPage($this->shapes->of($recordType, $records), $total, $page, $perPage);
     }
@@ -70,12 +80,15 @@ final class RecordController extends Controller
     public function readFilter(string $type, Request $request, RuleShapes $shapes): ReadingShape
     {
         $context = app(Context::class, ['type' => $this->type($type)]);
-        ConditionReader::read($context, new Node($request->validate(['filter' => 'required|array'])['filter'], '/filter'), 'Only');
+        $filter = $request->validate(['filter' => 'required|array'])['filter'];
+        $reads = new Reads;
+        ConditionReader::read($context, new Node($filter, '/filter', $reads), 'Only');
+        array_push($context->sheet->problems, ...$reads->unknown($filter, $context->sheet->problems, '/filter'));
 
         return $shapes->reading(new RulePage($context->sheet->rows, $context->sheet->problems, null));
     }
 
-    #[OA\Get(path: '/api/records/{type}/{id}', operationId: 'record', tags: ['records'], responses: [new Ok(RecordShape::class)])]
+    #[OA\Get(path: '/api/records/{type}/{id}', operationId: 'record', description: 'One record.', tags: ['records'], responses: [new Ok(RecordShape::class)])]
     public function show(string $type, int $id): RecordShape
     {
         $recordType = $this->type($type);
@@ -84,7 +97,7 @@ final class RecordController extends Controller
         return $this->shapes->of($recordType, [Columns::record($recordType, $row)])[0];
     }
 
-    #[OA\Post(path: '/api/records/{type}', operationId: 'createRecord', tags: ['records'], requestBody: new Body(['values' => 'object']), responses: [new Ok(SavedShape::class, status: 201)])]
+    #[OA\Post(path: '/api/records/{type}', operationId: 'createRecord', description: 'Makes a record; the rules in force answer it.', tags: ['records'], requestBody: new Body(['values' => 'object']), responses: [new Ok(SavedShape::class, status: 201)])]
     public function store(string $type, Request $request, SaveRecord $save): JsonResponse
     {
         $recordType = $this->type($type);
@@ -93,7 +106,29 @@ final class RecordController extends Controller
         return new JsonResponse($this->saved($recordType, $save->create($recordType, $given['values'], $this->actor($request))), 201);
     }
 
-    #[OA\Patch(path: '/api/records/{type}/{id}', operationId: 'changeRecord', tags: ['records'], requestBody: new Body(['version' => 'integer', 'values' => 'object']), responses: [new Ok(SavedShape::class)])]
+    #[OA\Post(path: '/api/records/{type}/several', operationId: 'saveRecords', description: 'Makes and changes up to 200 records, each as if it came alone: with its own rules, its own entries and its own result, in the order given. One that is refused keeps no other from being saved.', tags: ['records'], requestBody: new Body(['records' => 'objects']), responses: [new Ok(SavedOne::class, list: true)])]
+    public function several(string $type, Request $request, SaveRecord $save): JsonResponse
+    {
+        $recordType = $this->type($type);
+        $given = $request->validate([
+            'records' => 'present|array|max:'.self::MOST_AT_ONCE, 'records.*' => 'array:id,version,values', 'records.*.id' => 'nullable|integer|min:1', 'records.*.version' => 'required_with:records.*.id|nullable|integer', 'records.*.values' => 'present|array',
+        ]);
+        $results = [];
+        foreach (array_values($given['records']) as $one) {
+            try {
+                $saved = isset($one['id'])
+                    ? $save->change($recordType, (int) $one['id'], (int) $one['version'], $one['values'], $this->actor($request))
+                    : $save->create($recordType, $one['values'], $this->actor($request));
+                $results[] = new SavedOne(isset($one['id']) ? 'changed' : 'created', $this->saved($recordType, $saved), null);
+            } catch (Refused $refused) {
+                $results[] = new SavedOne('refused', null, Problems::described($refused));
+            }
+        }
+
+        return new JsonResponse($results);
+    }
+
+    #[OA\Patch(path: '/api/records/{type}/{id}', operationId: 'changeRecord', description: 'Changes values of a record; the rules in force answer it. Values nobody else has changed since the version that is named go through, whatever else has.', tags: ['records'], requestBody: new Body(['version' => 'integer', 'values' => 'object']), responses: [new Ok(SavedShape::class)])]
     public function update(string $type, int $id, Request $request, SaveRecord $save): SavedShape
     {
         $recordType = $this->type($type);
@@ -127,7 +162,7 @@ final class RecordController extends Controller
         return new JsonResponse($stages->of($this->type($type), $id));
     }
 
-    #[OA\Get(path: '/api/records/{type}/{id}/account', operationId: 'account', tags: ['records'], parameters: [new Query('before', 'integer', 'Only entries with a lower number.')], responses: [new Ok(Account::class)])]
+    #[OA\Get(path: '/api/records/{type}/{id}/account', operationId: 'account', description: 'What is ahead for a record, and what has happened to it, the newest first.', tags: ['records'], parameters: [new Query('before', 'integer', 'Only entries with a lower number.')], responses: [new Ok(Account::class)])]
     public function account(string $type, int $id, Request $request, Entries $entries, Ahead $ahead): Account
     {
         $recordType = $this->type($type);
@@ -155,9 +190,12 @@ final class RecordController extends Controller
             return null;
         }
         $reader = app(Context::class, ['type' => $type]);
-        $condition = ConditionReader::read($reader, new Node(json_decode($json, true, 64), '/filter'));
+        $filter = json_decode($json, true, 64);
+        $reads = new Reads;
+        $condition = ConditionReader::read($reader, new Node($filter, '/filter', $reads));
+        array_push($reader->sheet->problems, ...$reads->unknown($filter, $reader->sheet->problems, '/filter'));
 
-        return $condition ?? throw new Refused('invalid_filter', $reader->sheet->problems[0]->message ?? 'The filter cannot be read.', 422, RuleStore::listed($reader->sheet->problems));
+        return ($reader->sheet->problems === [] ? $condition : null) ?? throw new Refused('invalid_filter', $reader->sheet->problems[0]->message ?? 'The filter cannot be read.', 422, RuleStore::listed($reader->sheet->problems));
     }
 
     private function saved(RecordType $type, Saved $saved): SavedShape

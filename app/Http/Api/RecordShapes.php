@@ -34,11 +34,15 @@ final readonly class RecordShapes
         $shapes = [];
         foreach ($records as $record) {
             $shown = [];
+            $handles = [];
             foreach ($type->fields as $name => $field) {
                 $value = $record->value($name);
+                if ($field->type === FieldType::Person && is_int($value)) {
+                    $handles[$name] = $this->names->person($value)->handle ?? '';
+                }
                 $shown[$name] = $value === null ? '' : $display->of($field, $value);
             }
-            $shapes[] = new RecordShape($type->name, $record->id, $type->numberOf($record->id), $shown[$type->title] === '' ? $type->numberOf($record->id) : $shown[$type->title], $record->version, $record->values, $shown, $since[$record->id] ?? null);
+            $shapes[] = new RecordShape($type->name, $record->id, $type->numberOf($record->id), $shown[$type->title] === '' ? $type->numberOf($record->id) : $shown[$type->title], $record->version, $record->values, $shown, $handles, $since[$record->id] ?? null);
         }
 
         return $shapes;

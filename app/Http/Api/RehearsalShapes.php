@@ -77,10 +77,11 @@ final readonly class RehearsalShapes
         unset($data['changes']);
         $type = $this->schemas->schema()->types[$told->record->type];
         $title = $told->record->value($type->title);
+        $who = $told->rule === null && $actor !== null ? $this->names->person($actor) : null;
 
         return new PaperEntryShape(
             new EntryShape(
-                $entry->number, $told->kind, Value::instantText($entry->at), $told->rule === null && $actor !== null ? $this->names->person($actor)?->name : null, $told->rule === null && $entry->cause === null ? 'person' : 'rule',
+                $entry->number, $told->kind, Value::instantText($entry->at), $who?->name, $who?->id, $who?->handle, $told->rule === null && $entry->cause === null ? 'person' : 'rule',
                 $type->name, $told->record->id, $type->numberOf($told->record->id), is_string($title) ? $title : null, $told->rule?->id, $told->rule?->name, $told->rule?->page, null, $entry->cause, $changes, $data,
             ),
             $told->rule?->id === $rule->id,

@@ -24,7 +24,7 @@ final class ReversalController extends Controller
     #[OA\Post(path: '/api/reversals/preview', operationId: 'previewReversal', description: 'What it would come to to reverse entries: those named, or all of a rule in a span that are not reversed yet.', tags: ['evidence'], requestBody: new Body(['entries?' => 'integers', 'rule?' => 'integer', 'from?' => 'string', 'until?' => 'string']), responses: [new Ok(ReversalPreview::class)])]
     public function preview(Request $request): ReversalPreview
     {
-        $given = $request->validate(['entries' => 'nullable|array|max:500', 'entries.*' => 'integer', 'rule' => 'nullable|integer', 'from' => 'nullable|date', 'until' => 'nullable|date']);
+        $given = $request->validate(['entries' => 'nullable|array|max:500', 'entries.*' => 'integer', 'rule' => 'nullable|integer', 'from' => ['nullable', new Moment], 'until' => ['nullable', new Moment]]);
         $entries = array_map(intval(...), $given['entries'] ?? []);
         if (isset($given['rule'])) {
             if (! isset($given['from'], $given['until'])) {

@@ -31,7 +31,7 @@ use VividLedger\Time\Unit;
 /** The record types, and all that the sentences of a rule can be made of. */
 final class SchemaController extends Controller
 {
-    #[OA\Get(path: '/api/schema', operationId: 'schema', tags: ['schema'], responses: [new Ok(SchemaShape::class)])]
+    #[OA\Get(path: '/api/schema', operationId: 'schema', description: 'The record types with their fields, and what the sentences of a rule can be made of.', tags: ['schema'], responses: [new Ok(SchemaShape::class)])]
     public function show(SchemaStore $schemas): SchemaShape
     {
         return new SchemaShape(

@@ -28,13 +28,13 @@ final class SessionController extends Controller
     ) {
     }
 
-    #[OA\Get(path: '/api/session', operationId: 'me', tags: ['session'], responses: [new Ok(Me::class)])]
+    #[OA\Get(path: '/api/session', operationId: 'me', description: 'Who is signed in, and what they may do.', tags: ['session'], responses: [new Ok(Me::class)])]
     public function show(Request $request): Me
     {
         return $this->me($this->person($request));
     }
 
-    #[OA\Post(path: '/api/session', operationId: 'signIn', tags: ['session'], requestBody: new Body(['email' => 'string', 'password' => 'string']), responses: [new Ok(Me::class)])]
+    #[OA\Post(path: '/api/session', operationId: 'signIn', description: 'Signs in with a session, from the application’s own pages.', tags: ['session'], requestBody: new Body(['email' => 'string', 'password' => 'string']), responses: [new Ok(Me::class)])]
     public function store(Request $request): Me|JsonResponse
     {
         $given = $request->validate(['email' => 'required|string|max:190', 'password' => 'required|string|max:200']);
@@ -59,7 +59,7 @@ final class SessionController extends Controller
         return $this->me($person);
     }
 
-    #[OA\Delete(path: '/api/session', operationId: 'signOut', tags: ['session'], responses: [new Ok])]
+    #[OA\Delete(path: '/api/session', operationId: 'signOut', description: 'Ends the session.', tags: ['session'], responses: [new Ok])]
     public function destroy(Request $request): Response
     {
         Auth::guard('web')->logout();

@@ -10,7 +10,7 @@ use OpenApi\Attributes as OA;
 #[\Attribute(\Attribute::TARGET_METHOD)]
 final class Body extends OA\RequestBody
 {
-    /** @param  array<string, string>  $members type by name: string, integer, strings, integers, boolean, object or objects */
+    /** @param  array<string, string>  $members type by name: string, integer, strings, integers, boolean, object, objects, person or people, or a few words with "|" between them */
     public function __construct(array $members)
     {
         $properties = [];
@@ -22,8 +22,11 @@ final class Body extends OA\RequestBody
                 'object' => new OA\Property(property: $name, type: 'object', additionalProperties: true),
                 'strings' => new OA\Property(property: $name, type: 'array', items: new OA\Items(type: 'string')),
                 'objects' => new OA\Property(property: $name, type: 'array', items: new OA\Items(type: 'object', additionalProperties: true)),
+                'person' => new OA\Property(property: $name, nullable: $optional ? true : null, oneOf: self::person()),
+                'people' => new OA\Property(property: $name, type: 'array', items: new OA\Items(oneOf: self::person())),
                 'integers' => new OA\Property(property: $name, type: 'array', items: new OA\Items(type: 'integer')),
-                default => new OA\Property(property: $name, type: $type, nullable: $optional ? true : null),
+                'string', 'integer', 'boolean' => new OA\Property(property: $name, type: $type, nullable: $optional ? true : null),
+                default => new OA\Property(property: $name, type: 'string', enum: explode('|', $type), nullable: $optional ? true : null),
             };
             if (! $optional) {
                 $required[] = $name;
@@ -33,5 +36,11 @@ final class Body extends OA\RequestBody
             mediaType: 'application/json',
             schema: new OA\Schema(type: 'object', required: $required === [] ? null : $required, properties: $properties),
         ));
+    }
+
+    /** @return list<OA\Schema> somebody, by id or by handle */
+    private static function person(): array
+    {
+        return [new OA\Schema(type: 'integer'), new OA\Schema(type: 'string')];
     }
 }

@@ -8,8 +8,10 @@ use OpenApi\Attributes as OA;
 
 /** A working calendar, and who goes by it. */
 #[OA\Schema]
-final readonly class CalendarShape
+final readonly class CalendarShape implements \JsonSerializable
 {
+    use SaysObjects;
+
     public function __construct(
         #[OA\Property]
         public int $id,

@@ -8,8 +8,10 @@ use OpenApi\Attributes as OA;
 
 /** What is pencilled in for a day, by kind. */
 #[OA\Schema]
-final readonly class DayShape
+final readonly class DayShape implements \JsonSerializable
 {
+    use SaysObjects;
+
     public function __construct(
         #[OA\Property]
         public string $date,

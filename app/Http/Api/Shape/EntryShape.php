@@ -8,8 +8,10 @@ use OpenApi\Attributes as OA;
 
 /** One numbered row of the ledger. */
 #[OA\Schema]
-final readonly class EntryShape
+final readonly class EntryShape implements \JsonSerializable
 {
+    use SaysObjects;
+
     public function __construct(
         #[OA\Property]
         public int $number,
@@ -19,6 +21,10 @@ final readonly class EntryShape
         public string $at,
         #[OA\Property]
         public ?string $who,
+        #[OA\Property]
+        public ?int $whoId,
+        #[OA\Property]
+        public ?string $whoHandle,
         #[OA\Property]
         public string $via,
         #[OA\Property]

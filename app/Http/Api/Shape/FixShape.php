@@ -8,8 +8,10 @@ use OpenApi\Attributes as OA;
 
 /** A change of the rule file that follows a remark's advice: what is put at the place; null takes away what stands there. */
 #[OA\Schema]
-final readonly class FixShape
+final readonly class FixShape implements \JsonSerializable
 {
+    use SaysObjects;
+
     public function __construct(
         #[OA\Property]
         public string $label,

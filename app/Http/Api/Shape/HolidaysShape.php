@@ -8,8 +8,10 @@ use OpenApi\Attributes as OA;
 
 /** Days read from an iCalendar file, with their names. */
 #[OA\Schema]
-final readonly class HolidaysShape
+final readonly class HolidaysShape implements \JsonSerializable
 {
+    use SaysObjects;
+
     public function __construct(
         #[OA\Property(type: 'object', additionalProperties: true)]
         public array $holidays,

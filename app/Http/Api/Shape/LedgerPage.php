@@ -15,6 +15,8 @@ final readonly class LedgerPage
         public array $entries,
         #[OA\Property(description: 'Ask with this number for the next page; null at the end.')]
         public ?int $before,
+        #[OA\Property(description: 'Where "after" was asked: ask with this number for what comes later.')]
+        public ?int $after = null,
     ) {
     }
 }

@@ -8,8 +8,10 @@ use OpenApi\Attributes as OA;
 
 /** A condition kept under a name. */
 #[OA\Schema]
-final readonly class NamedShape
+final readonly class NamedShape implements \JsonSerializable
 {
+    use SaysObjects;
+
     public function __construct(
         #[OA\Property]
         public int $id,

@@ -8,8 +8,10 @@ use OpenApi\Attributes as OA;
 
 /** A way to compare a field of certain types. */
 #[OA\Schema]
-final readonly class OperatorShape
+final readonly class OperatorShape implements \JsonSerializable
 {
+    use SaysObjects;
+
     public function __construct(
         #[OA\Property]
         public string $kind,

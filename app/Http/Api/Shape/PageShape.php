@@ -8,8 +8,10 @@ use OpenApi\Attributes as OA;
 
 /** One published page of a rule. */
 #[OA\Schema]
-final readonly class PageShape
+final readonly class PageShape implements \JsonSerializable
 {
+    use SaysObjects;
+
     public function __construct(
         #[OA\Property]
         public int $number,

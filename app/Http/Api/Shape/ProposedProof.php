@@ -8,8 +8,10 @@ use OpenApi\Attributes as OA;
 
 /** A case at a rule's boundary that could be kept as a proof. */
 #[OA\Schema]
-final readonly class ProposedProof
+final readonly class ProposedProof implements \JsonSerializable
 {
+    use SaysObjects;
+
     public function __construct(
         #[OA\Property]
         public string $name,

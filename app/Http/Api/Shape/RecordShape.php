@@ -8,8 +8,10 @@ use OpenApi\Attributes as OA;
 
 /** A record. Values are as the API takes them; shown is each as a person reads it. */
 #[OA\Schema]
-final readonly class RecordShape
+final readonly class RecordShape implements \JsonSerializable
 {
+    use SaysObjects;
+
     public function __construct(
         #[OA\Property]
         public string $type,
@@ -25,6 +27,8 @@ final readonly class RecordShape
         public array $values,
         #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string'))]
         public array $shown,
+        #[OA\Property(description: 'The handle of each person in a field, whose id is among the values.', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string'))]
+        public array $handles,
         #[OA\Property(description: 'Since when it has been at its stage.', format: 'date-time', nullable: true)]
         public ?string $stageSince = null,
     ) {

@@ -8,8 +8,10 @@ use OpenApi\Attributes as OA;
 
 /** The life of a rule on one record, played on paper. */
 #[OA\Schema]
-final readonly class RehearsalShape
+final readonly class RehearsalShape implements \JsonSerializable
 {
+    use SaysObjects;
+
     public function __construct(
         #[OA\Property]
         public RecordShape $record,

@@ -8,8 +8,10 @@ use OpenApi\Attributes as OA;
 
 /** A rule with the file that is being written or in force. */
 #[OA\Schema]
-final readonly class RuleShape
+final readonly class RuleShape implements \JsonSerializable
 {
+    use SaysObjects;
+
     public function __construct(
         #[OA\Property]
         public int $id,

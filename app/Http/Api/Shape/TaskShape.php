@@ -24,6 +24,8 @@ final readonly class TaskShape
         #[OA\Property]
         public ?int $assigneeId,
         #[OA\Property]
+        public ?string $assigneeHandle,
+        #[OA\Property]
         public ?string $assignee,
         #[OA\Property]
         public string $recordType,

@@ -8,8 +8,10 @@ use OpenApi\Attributes as OA;
 
 /** A text read as a rule or as a line of one: what stands in the rule file, or what was not understood. */
 #[OA\Schema]
-final readonly class TextShape
+final readonly class TextShape implements \JsonSerializable
 {
+    use SaysObjects;
+
     public function __construct(
         #[OA\Property(type: 'object', nullable: true, additionalProperties: true)]
         public ?array $file,

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use App\Http\Api\Describe\ProblemDocument;
+use OpenApi\Attributes as OA;
+
+/** What became of one of several records that were sent together. */
+#[OA\Schema]
+final readonly class SavedOne
+{
+    public function __construct(
+        #[OA\Property(enum: ['created', 'changed', 'refused'])]
+        public string $result,
+        #[OA\Property(nullable: true)]
+        public ?SavedShape $saved,
+        #[OA\Property(nullable: true)]
+        public ?ProblemDocument $problem,
+    ) {
+    }
+}
