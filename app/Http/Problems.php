@@ -20,6 +20,9 @@ use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 /** Turns every refusal under /api into a problem document (RFC 9457) with a stable code. */
 final class Problems
 {
+    /** Members of requests that are lists; every other that is no plain value is an object. */
+    private const LISTS = ['entries', 'ids', 'people', 'records', 'rules', 'rungs', 'teams', 'whatIfs'];
+
     public static function register(Exceptions $exceptions): void
     {
         $exceptions->dontReport(Refused::class);
@@ -77,7 +80,9 @@ final class Problems
     {
         $problems = [];
         foreach ($invalid->errors() as $field => $messages) {
-            $problems[] = ['at' => '/'.str_replace('.', '/', $field), 'code' => 'invalid', 'message' => $messages[0]];
+            // The library calls an object what PHP calls it.
+            $message = str_replace('must be an array', in_array($field, self::LISTS, true) ? 'has to be a list' : 'has to be an object', $messages[0]);
+            $problems[] = ['at' => '/'.str_replace('.', '/', $field), 'code' => 'invalid', 'message' => $message];
         }
 
         return $problems;

@@ -24,7 +24,7 @@ final class ReversalController extends Controller
     #[OA\Post(path: '/api/reversals/preview', operationId: 'previewReversal', description: 'What it would come to to reverse entries: those named, or all of a rule in a span that are not reversed yet.', tags: ['evidence'], requestBody: new Body(['entries?' => 'integers', 'rule?' => 'integer', 'from?' => 'string', 'until?' => 'string']), responses: [new Ok(ReversalPreview::class)])]
     public function preview(Request $request): ReversalPreview
     {
-        $given = $request->validate(['entries' => 'nullable|array|max:500', 'entries.*' => 'integer', 'rule' => 'nullable|integer', 'from' => ['nullable', new Moment], 'until' => ['nullable', new Moment]]);
+        $given = $request->validate(['entries' => 'nullable|array|max:500', 'entries.*' => 'integer|min:1', 'rule' => 'nullable|integer', 'from' => ['nullable', new Moment], 'until' => ['nullable', new Moment]]);
         $entries = array_map(intval(...), $given['entries'] ?? []);
         if (isset($given['rule'])) {
             if (! isset($given['from'], $given['until'])) {
@@ -40,7 +40,7 @@ final class ReversalController extends Controller
     #[OA\Post(path: '/api/reversals', operationId: 'reverse', description: 'Reverses at most 50 entries; all of them or none. One that is reversed already is passed over. A field that was changed since stays, unless it is forced.', tags: ['evidence'], requestBody: new Body(['entries' => 'integers', 'force?' => 'boolean', 'why?' => 'string']), responses: [new Ok(ReversedShape::class)])]
     public function reverse(Request $request): ReversedShape
     {
-        $given = $request->validate(['entries' => 'required|array', 'entries.*' => 'integer', 'force' => 'nullable|boolean', 'why' => 'nullable|string|max:200']);
+        $given = $request->validate(['entries' => 'required|array', 'entries.*' => 'integer|min:1', 'force' => 'nullable|boolean', 'why' => 'nullable|string|max:200']);
 
         return new ReversedShape($this->reversal->reverse(array_map(intval(...), $given['entries']), (bool) ($given['force'] ?? false), (string) ($given['why'] ?? ''), $this->person($request)->id));
     }

@@ -146,7 +146,7 @@ final class RuleController extends Controller
     #[OA\Post(path: '/api/rules/order', operationId: 'orderRules', description: 'The order in which the rules of a record type answer.', tags: ['rules'], requestBody: new Body(['recordType' => 'string', 'rules' => 'integers']), responses: [new Ok(RuleSummary::class, list: true)])]
     public function order(Request $request, RuleOrder $order): JsonResponse
     {
-        $given = $request->validate(['recordType' => 'required|string', 'rules' => 'required|array', 'rules.*' => 'integer']);
+        $given = $request->validate(['recordType' => 'required|string', 'rules' => 'required|array', 'rules.*' => 'integer|min:1']);
         $order->arrange($this->type($given['recordType'])->name, array_map(intval(...), $given['rules']), $this->person($request)->id);
 
         return $this->index();

@@ -32,7 +32,7 @@ final class RunController extends Controller
     #[OA\Post(path: '/api/rules/{id}/run', operationId: 'runRule', description: 'Runs a rule by hand. On one record the answer is there at once; a selection is worked through in the background.', tags: ['runs'], requestBody: new Body(['recordType' => 'string', 'records' => 'integers']), responses: [new Ok(RunShape::class, status: 201)])]
     public function store(int $id, Request $request): JsonResponse
     {
-        $given = $request->validate(['recordType' => 'required|string', 'records' => 'required|array', 'records.*' => 'integer']);
+        $given = $request->validate(['recordType' => 'required|string', 'records' => 'required|array', 'records.*' => 'integer|min:1']);
         $run = $this->runs->start($id, $this->type($given['recordType']), array_map(intval(...), $given['records']), $this->person($request)->id);
         if (count($given['records']) === 1) {
             $this->runs->finish($run);

@@ -81,7 +81,7 @@ final class TaskController extends Controller
     #[OA\Patch(path: '/api/tasks', operationId: 'changeTasks', description: 'Gives tasks another date or to another person, or completes them; all of them, or none.', tags: ['tasks'], requestBody: new Body(['ids' => 'integers', 'dueAt?' => 'string', 'assigneeId?' => 'person', 'complete?' => 'boolean']), responses: [new Ok(TaskShape::class, list: true)])]
     public function change(Request $request, Connection $db): JsonResponse
     {
-        $given = $request->validate(['ids' => 'required|array|max:500', 'ids.*' => 'integer', 'dueAt' => ['sometimes', 'nullable', new Moment], 'assigneeId' => 'nullable', 'complete' => 'nullable|boolean']);
+        $given = $request->validate(['ids' => 'required|array|max:500', 'ids.*' => 'integer|min:1', 'dueAt' => ['sometimes', 'nullable', new Moment], 'assigneeId' => 'nullable', 'complete' => 'nullable|boolean']);
         $by = $this->person($request)->id;
         $set = (array_key_exists('dueAt', $given) ? ['due' => $given['dueAt'] === null ? null : new \DateTimeImmutable($given['dueAt'])] : []) + (isset($given['assigneeId']) ? ['assignee' => $this->personGiven($given['assigneeId'], '/assigneeId')] : []);
         $db->transaction(function () use ($given, $set, $by, $request): void {
