@@ -55,7 +55,7 @@ final class ApiTest extends AppTestCase
     public function test_people_go_by_handle_or_by_id(): void
     {
         $bram = $this->person('bram.castellan');
-        $this->inForce($this->demoFile('010-urgent-ticket'));
+        $this->inForce(['name' => 'Look', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null]]]);
         $ticket = $this->ticket(['owner' => 'bram.castellan', 'priority' => 'urgent'])['record'];
         self::assertSame([$bram->id, 'bram.castellan'], [$ticket['values']['owner'], $ticket['handles']['owner']]);
         $task = $this->as('ines.okafor', 'GET', 'tasks?assignee=bram.castellan')->assertOk()->json('tasks.0');
@@ -109,8 +109,8 @@ final class ApiTest extends AppTestCase
             }
             $this->assertRefused($this->as('ines.okafor', 'GET', "{$path}&before=5&after=1"), 422, 'invalid_request', '/after');
         }
-        self::assertSame(DB::table('records_ticket')->orderBy('id')->limit(25)->pluck('id')->all(), $this->as('ines.okafor', 'GET', 'records/ticket?sort=number')->json('records.*.id'));
-        self::assertSame(DB::table('records_ticket')->orderByDesc('id')->limit(25)->pluck('id')->all(), $this->as('ines.okafor', 'GET', 'records/ticket?sort=-number')->json('records.*.id'));
+        self::assertSame(DB::table('records_ticket')->orderBy('id')->limit(25)->pluck('id')->all(), $this->as('ines.okafor', 'GET', 'records/ticket?sort=number')->json('rows.*.id'));
+        self::assertSame(DB::table('records_ticket')->orderByDesc('id')->limit(25)->pluck('id')->all(), $this->as('ines.okafor', 'GET', 'records/ticket?sort=-number')->json('rows.*.id'));
     }
 
     public function test_an_empty_object_is_an_object(): void
