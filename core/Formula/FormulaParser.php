@@ -33,7 +33,7 @@ final class FormulaParser
 
     private int $at = 1;
 
-    private function __construct(private readonly Schema $schema, private readonly RecordType $type)
+    private function __construct(private readonly Schema $schema, private readonly RecordType $type, private readonly string $text)
     {
     }
 
@@ -45,7 +45,7 @@ final class FormulaParser
         }
         try {
             $stream = (new Lexer)->tokenize($text);
-            $parser = new self($schema, $type);
+            $parser = new self($schema, $type, $text);
             for ($tokens = clone $stream; ! $tokens->isEOF(); $tokens->next()) {
                 if (in_array($tokens->current->type, [Token::NAME_TYPE, Token::NUMBER_TYPE, Token::STRING_TYPE], true)) {
                     $parser->tokens[] = $tokens->current;
@@ -61,7 +61,10 @@ final class FormulaParser
             throw new FormulaError('This cannot be read as a formula.', 1);
         }
 
-        return $parser->term($tree);
+        $term = $parser->term($tree);
+        Digits::of($term);
+
+        return $term;
     }
 
     /** The parser's few messages, in the words of this application. */
@@ -97,12 +100,22 @@ final class FormulaParser
         $value = $node->attributes['value'] ?? null;
 
         return match (true) {
-            is_int($value), is_float($value) => new Term('value', FormulaType::Number, [], $position, (string) json_encode($value)),
+            is_int($value), is_float($value) => new Term('value', FormulaType::Number, [], $position, $this->number($position)),
             is_string($value) => new Term('value', preg_match('/^\d{4}-\d{2}-\d{2}$/', $value) === 1 ? FormulaType::Date : FormulaType::Text, [], $position, $value),
             is_bool($value) => new Term('value', FormulaType::Truth, [], $position, $value),
             $value === null => new Term('value', FormulaType::Nothing, [], $position),
             default => throw new FormulaError('This is no value for a formula.', $position),
         };
+    }
+
+    /** The number as it is written: what the parser made of it may have lost digits. */
+    private function number(int $position): string
+    {
+        preg_match('/\G\d[\d_.]*(?:[eE][+-]?\d+)?/', $this->text, $found, 0, $position - 1);
+        $written = str_replace('_', '', $found[0] ?? '');
+
+        return preg_match('/^\d{1,15}(\.\d{1,12})?$/', $written) === 1 ? $written
+            : throw new FormulaError('A number has at most 15 digits before the point and 12 behind it, written out.', $position);
     }
 
     private function field(string $dotted, int $position): Term

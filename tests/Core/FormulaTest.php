@@ -44,6 +44,8 @@ final class FormulaTest extends TestCase
         yield 'days from today' => ['days(today(), due)', '30.00'];
         yield 'one or the other' => ['cost > 100 ? cost : hours', '2.50'];
         yield 'least and most' => ['most(least(cost, 3), abs(0 - 4))', '4.00'];
+        yield 'a small factor' => ['cost * 0.00009 > 0.0008 and cost * 0.00009 < 0.001', true];
+        yield 'digits no binary number has' => ['123456789012345.123456789012 - 123456789012345.123456789011 == 0.000000000001', true];
         yield 'over a reference' => ['customer.plan == "Full care"', true];
     }
 
