@@ -100,6 +100,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::delete('tokens/{id}', [TokenController::class, 'destroy']);
 
     Route::middleware('can:edit-records')->group(function (): void {
+        Route::post('reversals', [ReversalController::class, 'reverse']);
         Route::post('records/{type}', [RecordController::class, 'store']);
         Route::post('records/{type}/several', [RecordController::class, 'several']);
         Route::patch('records/{type}/{id}', [RecordController::class, 'update']);
@@ -128,7 +129,6 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::put('rules/{id}/draft', [RuleController::class, 'write']);
         Route::delete('rules/{id}/draft', [RuleController::class, 'discard']);
         Route::post('rules/{id}/publish', [RuleController::class, 'publish']);
-        Route::post('reversals', [ReversalController::class, 'reverse']);
         Route::post('rules/{id}/pages/{number}/back', [RuleController::class, 'bringBack']);
         Route::post('rules/{id}/proofs', [ProofController::class, 'store']);
         Route::post('rules/{id}/proofs/try', [ProofController::class, 'try']);

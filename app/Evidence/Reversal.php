@@ -25,7 +25,7 @@ use VividLedger\Record\Value;
 use VividLedger\Schema\RecordType;
 
 /**
- * Takes back what a rule's entries did: fields return to what they were, open tasks are cancelled, pencilled lines struck
+ * Takes back what the entries of rules did, or what a person's own edit changed: fields return to what they were, open tasks are cancelled, pencilled lines struck
  * out. What was sent stays sent. A field that somebody has changed since is left, unless it is wanted back all the same. No
  * rule answers a reversal: it leads back to a state that rules have answered before.
  */
@@ -36,8 +36,11 @@ final readonly class Reversal
 
     private const MOST_LISTED = 5000;
 
-    /** Entries that have something to take back. */
-    private const KINDS = "('fired', 'line')";
+    /** Entries of rules that have something to take back. */
+    private const OF_RULES = "('fired', 'line')";
+
+    /** The same, and what people and scripts wrote themselves. */
+    private const REVERSIBLE = "(e.kind IN ('fired', 'line') OR e.kind = 'changed' AND e.via IN ('person', 'api'))";
 
     public function __construct(
         private Connection $db,
@@ -53,7 +56,7 @@ final readonly class Reversal
     public function entriesOf(int $rule, \DateTimeImmutable $from, \DateTimeImmutable $until): array
     {
         return array_map(static fn (object $row): int => (int) $row->id, $this->db->select(
-            'SELECT e.id FROM entries e WHERE e.rule_id = ? AND e.at >= ? AND e.at <= ? AND e.kind IN '.self::KINDS.' AND NOT EXISTS (SELECT 1 FROM reversals r WHERE r.entry_id = e.id) ORDER BY e.id DESC LIMIT '.self::MOST_LISTED,
+            'SELECT e.id FROM entries e WHERE e.rule_id = ? AND e.at >= ? AND e.at <= ? AND e.kind IN '.self::OF_RULES.' AND NOT EXISTS (SELECT 1 FROM reversals r WHERE r.entry_id = e.id) ORDER BY e.id DESC LIMIT '.self::MOST_LISTED,
             [$rule, Columns::moment($from), Columns::moment($until)],
         ));
     }
@@ -67,19 +70,16 @@ final readonly class Reversal
     public function preview(array $entries): array
     {
         $display = $this->display();
-        $sum = ['entries' => [], 'fields' => 0, 'tasks' => 0, 'lines' => 0, 'sent' => 0, 'conflicts' => []];
-        $laid = [];
-        foreach ($this->reversible($entries) as $entry) {
-            $sum['entries'][] = $entry;
-            foreach ($this->written($entry) as $row) {
+        $taken = $this->reversible($entries);
+        $written = $this->written($taken);
+        $sum = ['entries' => $taken, 'fields' => 0, 'tasks' => 0, 'lines' => 0, 'sent' => 0, 'conflicts' => []];
+        $laid = $this->laid($written);
+        foreach ($taken as $entry) {
+            foreach ($written[$entry] ?? [] as $row) {
                 $type = $this->schemas->schema()->type($row->record_type);
                 $field = $type?->field($row->field);
-                if ($type === null || $field === null) {
-                    continue;
-                }
                 $key = "{$row->record_type}:{$row->record_id}";
-                $laid[$key] ??= $this->current($type, (int) $row->record_id, '')->values ?? null;
-                if ($laid[$key] === null) {
+                if ($type === null || $field === null || ! isset($laid[$key])) {
                     continue;
                 }
                 [$before, $after] = [json_decode((string) $row->before, true), json_decode((string) $row->after, true)];
@@ -93,9 +93,10 @@ final readonly class Reversal
                     $laid[$key][$row->field] = $before;
                 }
             }
-            $sum['tasks'] += (int) $this->db->scalar("SELECT COUNT(*) FROM tasks WHERE entry_id = ? AND status = 'open'", [$entry]);
-            $sum['lines'] += (int) $this->db->scalar("SELECT COUNT(*) FROM scheduled_lines WHERE entry_id = ? AND run_id IS NOT NULL AND status IN ('pencilled', 'held')", [$entry]);
-            $sum['sent'] += (int) $this->db->scalar("SELECT COUNT(*) FROM messages WHERE entry_id = ? AND status <> 'cancelled'", [$entry]);
+        }
+        foreach (['tasks' => "status = 'open'", 'lines' => "run_id IS NOT NULL AND status IN ('pencilled', 'held')", 'sent' => "status <> 'cancelled'"] as $what => $where) {
+            $table = ['tasks' => 'tasks', 'lines' => 'scheduled_lines', 'sent' => 'messages'][$what];
+            $sum[$what] = $taken === [] ? 0 : (int) $this->db->scalar("SELECT COUNT(*) FROM {$table} WHERE entry_id IN (".implode(', ', $taken).") AND {$where}");
         }
 
         return $sum;
@@ -131,7 +132,7 @@ final readonly class Reversal
         $type = $this->schemas->schema()->type((string) $row->record_type) ?? throw new Refused('not_reversible', "Entry {$entry} stands on no record.", 409);
         $kept = [];
         $changes = [];
-        foreach ($this->written($entry) as $written) {
+        foreach ($this->written([$entry])[$entry] ?? [] as $written) {
             $changes["{$written->record_type}:{$written->record_id}"][] = $written;
         }
         $own = "{$row->record_type}:{$row->record_id}";
@@ -197,13 +198,72 @@ final readonly class Reversal
     }
 
     /**
-     * What an entry wrote into fields, and what it wrote into those of other records; the last first.
+     * What entries wrote into fields, and what they wrote into those of other records.
      *
-     * @return array<object>
+     * @param  list<int>  $entries
+     * @return array<int, list<object>> by entry; the last written first
      */
-    private function written(int $entry): array
+    private function written(array $entries): array
     {
-        return $this->db->select("SELECT h.* FROM field_history h WHERE h.entry_id = ? OR h.entry_id IN (SELECT id FROM entries WHERE cause_id = ? AND kind = 'changed' AND via = 'rule') ORDER BY h.id DESC", [$entry, $entry]);
+        if ($entries === []) {
+            return [];
+        }
+        $of = array_combine($entries, $entries);
+        foreach ($this->db->select('SELECT id, cause_id FROM entries WHERE cause_id IN ('.implode(', ', $entries).") AND kind = 'changed' AND via = 'rule'") as $caused) {
+            $of[(int) $caused->id] ??= (int) $caused->cause_id;
+        }
+        $written = [];
+        foreach ($this->db->select('SELECT * FROM field_history WHERE entry_id IN ('.implode(', ', array_keys($of)).') ORDER BY id DESC') as $row) {
+            $written[$of[(int) $row->entry_id]][] = $row;
+        }
+
+        return $written;
+    }
+
+    /**
+     * The records as they now are.
+     *
+     * @param  array<int, list<object>>  $written
+     * @return array<string, array<string, string|int|bool|null>> values by type and id
+     */
+    private function laid(array $written): array
+    {
+        $ids = [];
+        foreach (array_merge([], ...array_values($written)) as $row) {
+            $ids[$row->record_type][(int) $row->record_id] = (int) $row->record_id;
+        }
+        $laid = [];
+        foreach ($ids as $name => $records) {
+            $type = $this->schemas->schema()->type($name);
+            foreach ($type === null ? [] : $this->db->select('SELECT * FROM `'.TypeTable::name($name).'` WHERE id IN ('.implode(', ', $records).')') as $row) {
+                $laid["{$name}:{$row->id}"] = Columns::record($type, $row)->values;
+            }
+        }
+
+        return $laid;
+    }
+
+    /**
+     * @param  list<int>  $entries
+     *
+     * @throws Refused when one of them does not exist
+     */
+    public function mustExist(array $entries): void
+    {
+        $found = $entries === [] ? [] : $this->db->table('entries')->whereIn('id', $entries)->pluck('id')->map(intval(...))->all();
+        $missing = array_diff($entries, $found);
+        if ($missing !== []) {
+            throw new Refused('not_found', 'There is no entry '.implode(', ', array_slice($missing, 0, 5)).'.', 404);
+        }
+    }
+
+    /**
+     * @param  list<int>  $entries
+     * @return bool whether each is an edit that the person made themselves
+     */
+    public function areOwn(array $entries, int $person): bool
+    {
+        return $entries !== [] && $this->db->table('entries')->whereIn('id', $entries)->where('actor_id', $person)->where('kind', 'changed')->whereIn('via', ['person', 'api'])->count() === count(array_unique($entries));
     }
 
     /**
@@ -217,7 +277,7 @@ final readonly class Reversal
         }
         $places = implode(', ', array_fill(0, count($entries), '?'));
 
-        return array_map(static fn (object $row): int => (int) $row->id, $this->db->select("SELECT e.id FROM entries e WHERE e.id IN ({$places}) AND e.kind IN ".self::KINDS.' AND NOT EXISTS (SELECT 1 FROM reversals r WHERE r.entry_id = e.id) ORDER BY e.id DESC', $entries));
+        return array_map(static fn (object $row): int => (int) $row->id, $this->db->select("SELECT e.id FROM entries e WHERE e.id IN ({$places}) AND ".self::REVERSIBLE.' AND NOT EXISTS (SELECT 1 FROM reversals r WHERE r.entry_id = e.id) ORDER BY e.id DESC', $entries));
     }
 
     private function current(RecordType $type, int $id, string $lock): ?Record

@@ -2,12 +2,12 @@
 
 declare(strict_types=1);
 
-use Illuminate\Database\Migrations\Migration;
+use App\Store\OneWay;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;
 
 /** Company, people, sign-in and metadata. The tables of the record types are made from the metadata (Store\TypeTable). */
-return new class extends Migration
+return new class extends OneWay
 {
     public function up(): void
     {

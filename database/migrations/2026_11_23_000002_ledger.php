@@ -2,12 +2,12 @@
 
 declare(strict_types=1);
 
-use Illuminate\Database\Migrations\Migration;
+use App\Store\OneWay;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;
 
 /** Rules and their pages, the ledger, tasks, and what is pencilled in. */
-return new class extends Migration
+return new class extends OneWay
 {
     public function up(): void
     {

@@ -2,12 +2,12 @@
 
 declare(strict_types=1);
 
-use Illuminate\Database\Migrations\Migration;
+use App\Store\OneWay;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;
 
 /** What the whole rule needs: guards that can be made ready again, comments, files, followers, turns, messages, runs by hand. */
-return new class extends Migration
+return new class extends OneWay
 {
     public function up(): void
     {

@@ -2,12 +2,12 @@
 
 declare(strict_types=1);
 
-use Illuminate\Database\Migrations\Migration;
+use App\Store\OneWay;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;
 
 /** What lines in time need: runs in play, working calendars, ladders, sweeps, turns of the house clock, calendar feeds. */
-return new class extends Migration
+return new class extends OneWay
 {
     public function up(): void
     {

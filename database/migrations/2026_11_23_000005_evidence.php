@@ -2,12 +2,12 @@
 
 declare(strict_types=1);
 
-use Illuminate\Database\Migrations\Migration;
+use App\Store\OneWay;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;
 
 /** Proofs: rehearsals kept as tests of a rule, with the facts they were played on. Reversals of entries. Why a page was published. */
-return new class extends Migration
+return new class extends OneWay
 {
     public function up(): void
     {

@@ -41,12 +41,19 @@ return new class extends Migration
             $name($table, 'leased_by', 40)->nullable()->comment('the sender that has it in hand');
             $table->unsignedTinyInteger('unsure')->default(0)->comment('how often it may have arrived without our being told');
         });
+        // What an entry did is looked up when it is reversed.
+        foreach (['tasks', 'scheduled_lines', 'messages'] as $table) {
+            Schema::table($table, fn (Blueprint $rows) => $rows->index('entry_id'));
+        }
         $this->sequences('INCREMENT BY 0');
     }
 
     public function down(): void
     {
         $this->sequences('INCREMENT BY 1');
+        foreach (['tasks', 'scheduled_lines', 'messages'] as $table) {
+            Schema::table($table, fn (Blueprint $rows) => $rows->dropIndex(['entry_id']));
+        }
         Schema::table('messages', fn (Blueprint $table) => $table->dropColumn(['leased_by', 'unsure']));
         Schema::table('rule_runs', fn (Blueprint $table) => $table->dropColumn('began'));
         DB::statement("UPDATE scheduled_lines SET note = 'the rule is paused' WHERE held_code = 'rule_paused'");

@@ -110,6 +110,37 @@ final class ReversalTest extends TimeTestCase
         self::assertArrayNotHasKey('kept', $entry['data']);
     }
 
+    public function test_an_edit_is_reversed_like_what_a_rule_did(): void
+    {
+        $rule = $this->inForce(self::WATCH);
+        $ticket = $this->ticket(['owner' => $this->person('ines.okafor')->id])['record'];
+        $edit = (int) $this->change($ticket, ['priority' => 'urgent', 'subject' => 'Wilting fast'], 'lena.abara')['entry'];
+        $this->assertRefused($this->as('bram.castellan', 'POST', 'reversals', ['entries' => [$edit]]), 403, 'not_allowed');
+        $this->assertRefused($this->as('lena.abara', 'POST', 'reversals', ['entries' => [$edit, $this->firedOn($ticket['id'])]]), 403, 'not_allowed');
+        self::assertSame([[$edit], 2], array_values(array_intersect_key($this->as('lena.abara', 'POST', 'reversals/preview', ['entries' => [$edit]])->json(), ['entries' => 1, 'fields' => 1])));
+        $number = $this->as('lena.abara', 'POST', 'reversals', ['entries' => [$edit], 'why' => 'The wrong ticket'])->assertOk()->json('entries.0');
+        $row = (array) DB::selectOne('SELECT priority, subject, status, review FROM records_ticket WHERE id = ?', [$ticket['id']]);
+        self::assertSame(['normal', 'Ficus wall wilting', 'waiting', 'needed'], array_values($row), 'the edit goes back, what a rule made of it is a firing of its own');
+        self::assertSame(['reversed', $edit, null], [($entry = $this->as('lena.abara', 'GET', "ledger/{$number}")->json('entry'))['kind'], $entry['data']['of'], $entry['rule']]);
+        self::assertSame(1, DB::table('entries')->where(['rule_id' => $rule, 'kind' => 'fired'])->count(), 'no rule answers a reversal');
+        foreach (['reversals', 'reversals/preview'] as $path) {
+            $this->assertRefused($this->as('ines.okafor', 'POST', $path, ['entries' => [$edit, 999999999]]), 404, 'not_found');
+        }
+    }
+
+    public function test_many_are_counted_with_a_handful_of_queries(): void
+    {
+        $rule = $this->inForce(self::WATCH);
+        for ($count = 0; $count < 30; $count++) {
+            $this->urgent();
+        }
+        $span = ['rule' => $rule, 'from' => '2026-11-01T00:00:00Z', 'until' => '2027-01-01T00:00:00Z'];
+        DB::enableQueryLog();
+        self::assertSame(60, $this->as('ines.okafor', 'POST', 'reversals/preview', $span)->json('fields'));
+        self::assertLessThan(25, count(DB::getQueryLog()), 'however many there are');
+        DB::disableQueryLog();
+    }
+
     public function test_pages_are_told_apart_and_brought_back(): void
     {
         $rule = $this->inForce(self::WATCH);

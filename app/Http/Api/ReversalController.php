@@ -32,16 +32,23 @@ final class ReversalController extends Controller
             }
             $entries = $this->reversal->entriesOf((int) $given['rule'], new \DateTimeImmutable($given['from']), new \DateTimeImmutable($given['until']));
         }
+        $this->reversal->mustExist($entries);
         $sum = $this->reversal->preview($entries);
 
         return new ReversalPreview($sum['entries'], $sum['fields'], $sum['tasks'], $sum['lines'], $sum['sent'], array_map(static fn (array $conflict): ConflictShape => new ConflictShape(...$conflict), array_slice($sum['conflicts'], 0, 200)));
     }
 
-    #[OA\Post(path: '/api/reversals', operationId: 'reverse', description: 'Reverses at most 50 entries; all of them or none. One that is reversed already is passed over. A field that was changed since stays, unless it is forced.', tags: ['evidence'], requestBody: new Body(['entries' => 'integers', 'force?' => 'boolean', 'why?' => 'string']), responses: [new Ok(ReversedShape::class)])]
+    #[OA\Post(path: '/api/reversals', operationId: 'reverse', description: 'Reverses at most 50 entries, of rules or edits, one’s own or as an administrator; all of them or none. One that is reversed already is passed over. A field that was changed since stays, unless it is forced.', tags: ['evidence'], requestBody: new Body(['entries' => 'integers', 'force?' => 'boolean', 'why?' => 'string']), responses: [new Ok(ReversedShape::class)])]
     public function reverse(Request $request): ReversedShape
     {
-        $given = $request->validate(['entries' => 'required|array', 'entries.*' => 'integer|min:1', 'force' => 'nullable|boolean', 'why' => 'nullable|string|max:200']);
+        $given = $request->validate(['entries' => 'required|array|max:'.Reversal::MOST, 'entries.*' => 'integer|min:1', 'force' => 'nullable|boolean', 'why' => 'nullable|string|max:200']);
 
-        return new ReversedShape($this->reversal->reverse(array_map(intval(...), $given['entries']), (bool) ($given['force'] ?? false), (string) ($given['why'] ?? ''), $this->person($request)->id));
+        $entries = array_map(intval(...), $given['entries']);
+        $this->reversal->mustExist($entries);
+        if (! $this->person($request)->role->mayEditRules() && ! $this->reversal->areOwn($entries, $this->person($request)->id)) {
+            throw new Refused('not_allowed', 'You can reverse your own edits. What rules and others did, an administrator reverses.', 403);
+        }
+
+        return new ReversedShape($this->reversal->reverse($entries, (bool) ($given['force'] ?? false), (string) ($given['why'] ?? ''), $this->person($request)->id));
     }
 }

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, said } from '../../api/client';
+    import { api, ask, said, type Shapes } from '../../api/client';
     import Answers from '../../parts/Answers.svelte';
     import { detail as secondLine, headline, outcomeSaid, outcomes, verdict, wasAnswered } from '../../parts/entries';
     import Reverse from '../../parts/Reverse.svelte';
@@ -17,6 +17,13 @@
     const entry = $derived(detail.data?.entry);
     let reversing = $state(false);
     const why = $derived(entry ? verdict(entry) : undefined);
+
+    /** What rules did, an administrator takes back; an edit, whoever made it too. */
+    function mayReverse(entry: Shapes['EntryShape']): boolean {
+        const isEdit = entry.kind === 'changed' && ['person', 'api'].includes(entry.via);
+        if (session.me?.mayEditRules) return isEdit || ['fired', 'line'].includes(entry.kind);
+        return isEdit && entry.whoId === session.me?.id && (session.me?.mayEditRecords ?? false);
+    }
 </script>
 
 <div class="scroll p-6">
@@ -82,7 +89,7 @@
             <h2 class="mt-6 mb-1">What the rules made of it</h2>
             {#key entry.number}<Answers entry={entry.number} />{/key}
         {/if}
-        {#if ['fired', 'line'].includes(entry.kind) && session.me?.mayEditRules}
+        {#if mayReverse(entry)}
             <button type="button" class="btn mt-5" onclick={() => (reversing = true)}>Reverse…</button>
         {/if}
         {#if detail.data.causes.length || detail.data.followed.length}
