@@ -79,6 +79,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('calendars', [CalendarController::class, 'index']);
     Route::get('ladders', [LadderController::class, 'index']);
     Route::get('clock', [ClockController::class, 'show']);
+    Route::get('lines/set-aside', [LineController::class, 'setAside']);
     Route::get('lines', [LineController::class, 'index']);
     Route::post('feed', [FeedController::class, 'store']);
     Route::delete('feed', [FeedController::class, 'destroy']);
@@ -111,7 +112,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::post('rules/{id}/run', [RunController::class, 'store']);
         Route::post('clock/turn', [ClockController::class, 'turn']);
         Route::post('mail-room/{id}/answer', [MailRoomController::class, 'answer']);
-        foreach (['hold', 'resume', 'strike', 'now'] as $act) {
+        foreach (['hold', 'resume', 'strike', 'now', 'again'] as $act) {
             Route::post("lines/{id}/{$act}", [LineController::class, $act]);
         }
         Route::patch('tasks', [TaskController::class, 'change']);

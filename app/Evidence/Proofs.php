@@ -26,6 +26,8 @@ use VividLedger\Rule\Rule;
 /** Rehearsals kept as tests of a rule: each with its record, the records it looks at, and what is expected. */
 final readonly class Proofs
 {
+    private const LONGEST_TROUBLE = 160;
+
     private const LONGEST_NAME = 120;
 
     /** Played at each edit; more would be felt. */
@@ -136,7 +138,13 @@ final readonly class Proofs
         foreach ($rows as $row) {
             [$own, $rules] = $read[(int) $row->rule_id] ??= $this->standing((int) $row->rule_id);
             $expected = json_decode($row->expected, true);
-            $actual = $own === null ? $expected : $this->outline($own, json_decode($row->script, true), json_decode($row->facts, true), $rules);
+            try {
+                $actual = $own === null ? $expected : $this->outline($own, json_decode($row->script, true), json_decode($row->facts, true), $rules);
+            } catch (\Throwable $broken) {
+                // One that cannot be played says so, and the others are tried all the same.
+                report($broken);
+                $actual = ['It could not be played: '.mb_strimwidth($broken->getMessage(), 0, self::LONGEST_TROUBLE, '…')];
+            }
             $this->db->update('UPDATE proofs SET holds = ?, actual = ?, checked_stand = ? WHERE id = ? AND expected = ?', [$actual === $expected, $actual === $expected ? null : self::json($actual), $stand, $row->id, $row->expected]);
         }
 

@@ -39,7 +39,7 @@ final readonly class LineStore
 
     public function strike(int $id, string $why, int $by): void
     {
-        $this->act($id, ['pencilled', 'held'], 'struck', $why, $by, function (object $row) use ($id, $why): void {
+        $this->act($id, ['pencilled', 'held', 'failed'], 'struck', $why, $by, function (object $row) use ($id, $why): void {
             $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_code = 'by_hand', struck_because = ? WHERE id = ?", [mb_substr($why, 0, 200), $id]);
             if ($row->run_id !== null) {
                 LineRows::close($this->db, [(int) $row->run_id]);

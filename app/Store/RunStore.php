@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Work\HouseClock;
-use Illuminate\Database\Connection;
 use VividLedger\Engine\Firing;
 use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
@@ -21,8 +20,10 @@ final readonly class RunStore
 
     private const LEASE_SECONDS = 60;
 
+    private const LONGEST_TROUBLE = 300;
+
     public function __construct(
-        private Connection $db,
+        private LedgerConnection $db,
         private SchemaStore $schemas,
         private SaveRecord $save,
         private HouseClock $clock,
@@ -91,7 +92,7 @@ final readonly class RunStore
         do {
             $waiting = $this->db->select("SELECT record_id FROM run_records WHERE run_id = ? AND result = 'waiting' ORDER BY record_id LIMIT 50", [$run->id]);
             foreach ($waiting as $row) {
-                $this->answer($run, (int) $row->record_id);
+                $this->answered($run, (int) $row->record_id);
                 $answered++;
                 if (microtime(true) > $end) {
                     break 2;
@@ -101,6 +102,25 @@ final readonly class RunStore
         $this->db->update("UPDATE runs SET leased_until = NULL, status = IF(done >= total, 'done', 'running') WHERE id = ?", [$run->id]);
 
         return $answered;
+    }
+
+    /** One record that cannot be answered is told as failed, and keeps the others from nothing. */
+    private function answered(object $run, int $id): void
+    {
+        try {
+            $this->answer($run, $id);
+        } catch (\Throwable $broken) {
+            if ($this->db->isGone($broken)) {
+                throw $broken;
+            }
+            report($broken);
+            $this->db->transaction(function () use ($run, $id, $broken): void {
+                $said = 'It could not be done: '.mb_strimwidth($broken->getMessage(), 0, self::LONGEST_TROUBLE, '…');
+                if ($this->db->update("UPDATE run_records SET result = 'failed', said = ? WHERE run_id = ? AND record_id = ? AND result = 'waiting'", [$said, $run->id, $id]) > 0) {
+                    $this->db->update('UPDATE runs SET done = done + 1 WHERE id = ?', [$run->id]);
+                }
+            });
+        }
     }
 
     private function answer(object $run, int $id): void

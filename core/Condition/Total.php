@@ -36,6 +36,12 @@ final readonly class Total implements Readable
             : new Field($of->name, $label, $of->type, scale: $of->scale, currency: $of->currency);
     }
 
+    /** How many children there are, whichever they are. */
+    public static function countOf(Children $children): self
+    {
+        return new self(TotalKind::Count, $children, null, null, 'Number');
+    }
+
     public function field(): Field
     {
         return $this->shape;

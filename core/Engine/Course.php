@@ -8,6 +8,7 @@ use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\CutsOff;
 
 /** A decision on its way: what is still to be answered, what has happened, and how things stand. */
 final class Course
@@ -68,9 +69,14 @@ final class Course
     }
 
     /** @return list<View> the other records a rule is judged on, those for which its conditions hold */
-    public function views(Rule $rule, Change $answered): array
+    public function views(Rule $rule, Change $answered, ?int $parent): array
     {
-        $views = array_map(fn (Record $record): View => new View($this->now($record), $this->standing, $answered), $rule->trigger->subjects($answered, $this->standing) ?? []);
+        $subjects = $rule->trigger->subjects($answered, $this->standing) ?? [];
+        $concerned = $rule->trigger instanceof CutsOff ? $rule->trigger->concerned($answered, $this->standing, count($subjects)) : count($subjects);
+        if ($concerned > count($subjects)) {
+            $this->steps[] = new CutOff($rule, $this->now($answered->record()), $parent, count($subjects), $concerned);
+        }
+        $views = array_map(fn (Record $record): View => new View($this->now($record), $this->standing, $answered), $subjects);
 
         return array_values(array_filter($views, $rule->holds(...)));
     }

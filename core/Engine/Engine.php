@@ -95,7 +95,7 @@ final readonly class Engine
                     }
                     $views = [$view];
                 } else {
-                    $views = $course->views($rule, $answered);
+                    $views = $course->views($rule, $answered, $parent);
                 }
                 foreach ($views as $judged) {
                     $refusal = $this->judge($course, $rule, $judged, $answered, $parent);

@@ -283,6 +283,12 @@ final class Performance
         $this->outcomes[] = ['kind' => 'failed', 'label' => $what, 'why' => $why];
     }
 
+    /** A line that meant more records than it takes. */
+    public function cutOff(string $what, int $done, int $of): void
+    {
+        $this->outcomes[] = ['kind' => 'cut_off', 'label' => $what, 'done' => $done, 'of' => $of];
+    }
+
     /** A line of which its own condition did not hold. */
     public function skipped(string $what, string $why): void
     {

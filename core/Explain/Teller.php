@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Explain;
 
+use VividLedger\Engine\CutOff;
 use VividLedger\Engine\Effect;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\LineDone;
@@ -48,6 +49,7 @@ final readonly class Teller
             $step instanceof Stopped => new Told('stopped', $step->record, $step->chain[count($step->chain) - 1], [
                 'chain' => array_map(static fn (Rule $rule): string => $rule->name, $step->chain), 'cameRound' => $step->cameRound,
             ]),
+            $step instanceof CutOff => new Told('cut_off', $step->record, $step->rule, ['done' => $step->done, 'of' => $step->of]),
             $step instanceof ReadyAgain => new Told('ready_again', $step->record, $step->rule, []),
             $step instanceof Effect && $step->change->event !== null => new Told('comment', $step->change->record(), null, ['text' => $step->change->event->text]),
             $step instanceof Effect => $this->save($step->change),

@@ -147,6 +147,9 @@ final class ContractTest extends AppTestCase
         foreach (['hold' => 0, 'resume' => 0, 'strike' => 1, 'now' => 2] as $act => $line) {
             $this->told('POST', "/api/lines/{id}/{$act}", ['why' => 'to try it'], ['id' => $lines[$line]]);
         }
+        $this->told('GET', '/api/lines/set-aside');
+        DB::table('scheduled_lines')->where('id', $lines[0])->update(['status' => 'failed']);
+        $this->told('POST', '/api/lines/{id}/again', [], ['id' => $lines[0]]);
         $this->told('PATCH', '/api/tasks', ['ids' => [$task], 'dueAt' => '2026-12-01T09:00:00Z', 'assigneeId' => 1]);
         $this->told('GET', '/api/clock');
         $this->told('POST', '/api/clock/turn', ['by' => 'hour']);

@@ -61,6 +61,18 @@ final class LineController extends Controller
         return $this->done($this->lines->now($id, $this->why($request), $this->person($request)->id));
     }
 
+    #[OA\Get(path: '/api/lines/set-aside', operationId: 'linesSetAside', description: 'Lines that could not be done and wait to be tried again, the latest first.', tags: ['time'], responses: [new Ok(AheadShape::class, list: true)])]
+    public function setAside(): JsonResponse
+    {
+        return new JsonResponse($this->ahead->read("l.status = 'failed'", [], 'l.id DESC', self::A_DAY));
+    }
+
+    #[OA\Post(path: '/api/lines/{id}/again', operationId: 'lineAgain', description: 'Tries a line that was set aside once more.', tags: ['time'], responses: [new Ok])]
+    public function again(int $id, Request $request): Response
+    {
+        return $this->done($this->lines->again($id, $this->person($request)->id));
+    }
+
     private function why(Request $request): string
     {
         return (string) $request->validate(['why' => 'present|nullable|string'])['why'];

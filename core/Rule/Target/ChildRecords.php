@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Target;
 
+use VividLedger\Condition\Total;
 use VividLedger\Engine\Performance;
 use VividLedger\Schema\Children;
 use VividLedger\Schema\RecordType;
@@ -12,7 +13,7 @@ use VividLedger\Schema\RecordType;
 final readonly class ChildRecords implements Target
 {
     /** A rule that means more than these belongs on the children. */
-    public const MOST = 500;
+    public const MOST = 2000;
 
     public function __construct(private Children $children, private RecordType $type)
     {
@@ -26,7 +27,12 @@ final readonly class ChildRecords implements Target
     public function records(Performance $performance): array
     {
         $records = [];
-        foreach ($performance->facts->children($this->children, $performance->record->id, self::MOST) as $record) {
+        $children = $performance->facts->children($this->children, $performance->record->id, self::MOST);
+        $of = count($children) < self::MOST ? 0 : (int) $performance->facts->total(Total::countOf($this->children), $performance->record->id, []);
+        if ($of > self::MOST) {
+            $performance->cutOff($this->type->plural, self::MOST, $of);
+        }
+        foreach ($children as $record) {
             $current = $performance->toChange($record);
             // It may have changed between being found and being kept.
             if ($current !== null && $this->children->has($current, $performance->record->id, $performance->facts)) {

@@ -6,6 +6,7 @@ namespace VividLedger\Rule\Trigger;
 
 use Closure;
 use VividLedger\Condition\Condition;
+use VividLedger\Condition\Total;
 use VividLedger\Engine\Facts;
 use VividLedger\Engine\View;
 use VividLedger\Record\Change;
@@ -23,10 +24,10 @@ use VividLedger\Schema\Relation;
  * Something happened to a record that refers to this one, or that this one refers to. The related record can have
  * conditions of its own; the rule itself is judged on this record.
  */
-final readonly class RelatedChanged implements Trigger
+final readonly class RelatedChanged implements CutsOff, Trigger
 {
     /** How many records one change of a parent can start a rule on; a rule for more belongs on the parent. */
-    public const MOST_CHILDREN = 500;
+    public const MOST_CHILDREN = 2000;
 
     private const HAPPENINGS = ['created' => 'is created', 'changed' => 'is changed', 'created_or_changed' => 'is created or changed', 'deleted' => 'is deleted'];
 
@@ -139,6 +140,15 @@ final readonly class RelatedChanged implements Trigger
         }
 
         return array_values(array_filter($parents));
+    }
+
+    public function concerned(Change $change, Facts $facts, int $judged): int
+    {
+        if ($this->relation->children || $judged < self::MOST_CHILDREN) {
+            return $judged;
+        }
+
+        return (int) $facts->total(Total::countOf(new Children($this->on, $this->relation->by->name)), $change->record()->id, []);
     }
 
     public function occasionOf(Change $change, Facts $facts): ?string

@@ -12,6 +12,7 @@ export type Outcome =
     | { kind: 'comment'; text: string; on?: string }
     | { kind: 'follow'; person: string; follows: boolean }
     | { kind: 'failed' | 'skipped' | 'dropped'; label: string; why: string }
+    | { kind: 'cut_off'; label: string; done: number; of: number }
     | { kind: 'waits'; label: string; why: string; until: string };
 
 export function outcomes(entry: Entry): Outcome[] {
@@ -50,6 +51,8 @@ export function outcomeSaid(outcome: Outcome): string {
             return outcome.changed ? `${outcome.label}${on} set to ${outcome.after}` : `${outcome.label}${on} was ${outcome.after} already`;
         case 'failed':
             return `${outcome.label} could not be done: ${outcome.why}`;
+        case 'cut_off':
+            return `${outcome.label}: only ${outcome.done} of ${outcome.of} were taken`;
         case 'waits':
             return `${outcome.label} waits until ${outcome.until}: ${outcome.why}`;
         case 'dropped':
@@ -228,7 +231,7 @@ export function detail(entry: Entry): string {
         const end = entry.data.delivered ? 'It has arrived now.' : 'It is given up; try it again if it is missed.';
         return `“${String(entry.data.subject ?? '')}” was handed over ${counted(Number(entry.data.times), 'time')} without an answer. ${end}`;
     }
-    if (entry.kind === 'cut_off') return String(entry.data.why ?? '');
+    if (entry.kind === 'cut_off') return 'A change concerns at most so many records at once. Let the rule watch those records themselves.';
     if (entry.kind === 'task_changed') return taskChanges(entry);
     if (['struck', 'too_late', 'line_failed', 'held', 'resumed', 'retimed', 'postponed'].includes(entry.kind))
         return [String(entry.data.because ?? ''), ...linesOf(entry).map((line) => lineSaid(entry, line))].filter(Boolean).join('\n');

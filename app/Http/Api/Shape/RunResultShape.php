@@ -17,7 +17,7 @@ final readonly class RunResultShape
         public string $recordNumber,
         #[OA\Property]
         public string $recordTitle,
-        #[OA\Property(enum: ['waiting', 'fired', 'silent', 'refused'])]
+        #[OA\Property(enum: ['waiting', 'fired', 'silent', 'refused', 'failed'])]
         public string $result,
         #[OA\Property]
         public string $said,

@@ -2,6 +2,7 @@
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said } from '../../api/client';
     import Stamp from '../../parts/Stamp.svelte';
+    import SetAside from './SetAside.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
     import { moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
@@ -88,6 +89,8 @@
             {:else}
                 <p class="callout bad">No worker has been heard of. Nothing that falls due is put into ink until one runs.</p>
             {/each}
+
+            <SetAside />
 
             <h2 class="mt-7 mb-1">People</h2>
             {#each session.people as person (person.id)}
