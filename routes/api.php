@@ -8,6 +8,7 @@ use App\Http\Api\ClockController;
 use App\Http\Api\CompanyController;
 use App\Http\Api\EvidenceController;
 use App\Http\Api\FeedController;
+use App\Http\Api\FindController;
 use App\Http\Api\KeptController;
 use App\Http\Api\LadderController;
 use App\Http\Api\LedgerController;
@@ -52,6 +53,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::post('remarks', [EvidenceController::class, 'remarks']);
     Route::post('rehearse', [EvidenceController::class, 'play'])->middleware(AtOnce::class.':rehearsal,4');
 
+    Route::get('find', [FindController::class, 'index']);
     Route::get('records/{type}', [RecordController::class, 'index']);
     Route::post('records/{type}/filter', [RecordController::class, 'readFilter']);
     Route::get('records/{type}/counts/{field}', [RecordController::class, 'counts']);

@@ -43,7 +43,7 @@
             <Spine />
             <div class="main">
                 <Dateline onfind={() => (finding = true)} />
-                <Router />
+                <main><Router /></main>
             </div>
         </div>
         {#if finding}<Finder onclose={() => (finding = false)} />{/if}

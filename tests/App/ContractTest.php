@@ -51,6 +51,10 @@ final class ContractTest extends AppTestCase
             $this->told('GET', $path, [], ['id' => $rule]);
         }
         $this->told('GET', '/api/rules/{id}', [], ['id' => $draft['id']]);
+        $found = $this->as('ines.okafor', 'GET', 'find?text=brine')->assertOk();
+        $this->fits($found, ['type' => 'array', 'items' => ['$ref' => '#/components/schemas/FoundShape']], 'what is found');
+        self::assertSame('Brine & Barrow Hotel', $found->json('0.title'));
+        $this->tried['get /api/find'] = true;
         $task = $this->as('ines.okafor', 'GET', 'tasks?whose=all')->json('tasks.0.id');
         $this->told('GET', '/api/tasks/{id}', [], ['id' => $task]);
         $this->told('GET', '/api/records/{type}/{id}/tasks', [], $place);

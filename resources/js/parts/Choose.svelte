@@ -1,5 +1,6 @@
 <script lang="ts">
     import { onMount, tick, untrack } from 'svelte';
+    import { ahead } from './ahead';
     import type { Option } from './options';
 
     type Props = {
@@ -19,7 +20,14 @@
     let list = $state<HTMLDivElement>();
     let input = $state<HTMLInputElement>();
     // Its options may have come from the server, long after whatever it stands in was opened.
-    onMount(() => input?.focus());
+    onMount(() => {
+        input?.focus();
+        const [early = '', ...enters] = ahead.take().split('\n');
+        if (early === '') return;
+        typed = early;
+        typing();
+        if (enters.length && !many && !onsearch) pick(shown[0]);
+    });
     const shown = $derived.by(() => {
         const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
         return onsearch

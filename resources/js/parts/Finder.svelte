@@ -1,22 +1,23 @@
 <script lang="ts">
-    import { createQuery } from '@tanstack/svelte-query';
+    import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
     import { api, ask } from '../api/client';
-    import { findRecords } from '../api/records';
     import { go } from '../router';
+    import { onDestroy } from 'svelte';
     import { session } from '../state/session.svelte';
+    import { takesFocus } from './focus';
 
     let { onclose }: { onclose: () => void } = $props();
     let typed = $state('');
     let at = $state(0);
+    // Whoever closes it without going anywhere is back where they were.
+    const before = document.activeElement;
+    onDestroy(() => before instanceof HTMLElement && before.isConnected && before.focus());
 
     const found = createQuery(() => ({
         queryKey: ['find', typed],
         enabled: typed.trim().length > 1,
-        queryFn: async () => {
-            const types = session.schema?.types ?? [];
-            const pages = await Promise.all(types.map((type) => findRecords(type.name, typed, 5)));
-            return pages.flat();
-        },
+        queryFn: ({ signal }) => ask(api.GET('/api/find', { params: { query: { text: typed } }, signal })),
+        placeholderData: keepPreviousData,
     }));
     const rules = createQuery(() => ({ queryKey: ['rules'], queryFn: () => ask(api.GET('/api/rules')) }));
     const places = $derived([
@@ -70,7 +71,6 @@
         role="dialog"
         aria-label="Find or go to anything"
     >
-        <!-- svelte-ignore a11y_autofocus -->
         <input
             class="w-full bg-transparent px-5 py-4 text-[15px] outline-none"
             placeholder="A number, a name, a screen…"
@@ -78,7 +78,7 @@
             bind:value={typed}
             oninput={() => (at = 0)}
             onkeydown={key}
-            autofocus
+            use:takesFocus
         />
         <div class="max-h-[380px] overflow-auto border-t border-ruled py-1">
             {#each results as result, index (result.to)}

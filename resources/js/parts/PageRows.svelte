@@ -1,6 +1,7 @@
 <script lang="ts">
     import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, IndentDecrease, IndentIncrease, X } from '@lucide/svelte';
     import { tick } from 'svelte';
+    import { ahead, writes } from './ahead';
     import Choose from './Choose.svelte';
     import { newLine, type Row, type Word } from './editors';
     import Floating from './Floating.svelte';
@@ -9,7 +10,7 @@
     import WordEditor from './WordEditor.svelte';
     import LetterEditor from './words/LetterEditor.svelte';
     import type { Document } from '../state/document.svelte';
-    import { split } from '../state/pointer';
+    import { split, type JsonObject } from '../state/pointer';
     import { session } from '../state/session.svelte';
 
     /* The rows of a rule page. With a document they can be written; words are reached with the arrow keys. */
@@ -41,11 +42,18 @@
     const isItem = (row: Row) => /\/\d+$/.test(row.at);
 
     let writing = $state<string | null>(null);
+    /** While the server words an edit, what is typed waits for the editor that opens next. */
+    let wording = false;
+    /** The page when the open editor was opened, and whether it stands on a row that was made for it. */
+    let opened: { file: JsonObject; fresh: boolean } | null = null;
 
     function edit(word: Word, anchor: HTMLElement) {
         if (word.edit === 'where' && word.at) void addWhere(word.at);
         else if (word.edit === 'letter') writing = word.at;
-        else open = { anchor, key: `${word.at}|${word.edit}`, word };
+        else {
+            opened = page && { file: page.file, fresh: opened?.fresh === true && opened.file === page.file };
+            open = { anchor, key: `${word.at}|${word.edit}`, word };
+        }
     }
 
     /**
@@ -59,18 +67,55 @@
     /** Conditions of its own for a line, a count, or a related record begin with one gap. */
     async function addWhere(at: string) {
         await page?.put(at, { kind: 'all', of: [{}] });
-        await focus(`${at}/of/0`);
+        await proceed(`${at}/of/0`, true);
     }
 
     async function close() {
         const key = open?.key;
+        const row = open?.anchor.closest<HTMLElement>('[data-row]')?.dataset.row;
+        const before = opened;
         open = null;
+        const written = page !== null && before !== null && page.file !== before.file;
+        const again = () => root?.querySelector<HTMLElement>(`[data-word="${CSS.escape(key ?? '')}"]`);
+        again()?.focus();
+        if (page && before?.fresh && !written) {
+            // Nothing was chosen for the row that was made, so it goes again.
+            opened = null;
+            const [list] = split(row ?? '');
+            page.undo();
+            await page.settled;
+            await tick();
+            root?.querySelector<HTMLElement>(`[data-word="${CSS.escape(split(list)[0])}|condition"]`)?.focus();
+        } else if (written && row !== undefined && (await proceed(row))) return;
         await tick();
-        const again = root?.querySelector<HTMLElement>(`[data-word="${CSS.escape(key ?? '')}"]`);
-        again?.focus();
+        if (!open) again()?.focus();
     }
 
-    /** Once the server has worded an edit, the next gap of the row that was written is where the eye goes. */
+    /**
+     * Once the server has worded an edit, the next gap of the row that was written opens by itself.
+     *
+     * @param fresh whether the row was made for it, and goes when nothing is chosen
+     * @param part of the row, where only its gaps are meant
+     */
+    async function proceed(pointer: string, fresh = false, part = pointer): Promise<boolean> {
+        wording = true;
+        await page?.settled;
+        await tick();
+        wording = false;
+        const gap = [...(root?.querySelectorAll<HTMLElement>('[data-word].missing') ?? [])].find(
+            (word) => word.closest<HTMLElement>('[data-row]')?.dataset.row === pointer && word.dataset.word?.startsWith(`${part}/`),
+        );
+        if (!gap || open || writing) {
+            ahead.take();
+            if (!gap) await focus(part);
+            return false;
+        }
+        gap.focus();
+        opened = page && { file: page.file, fresh };
+        gap.click();
+        return true;
+    }
+
     async function focus(pointer: string) {
         await tick();
         const words = [...(root?.querySelectorAll<HTMLElement>('[data-word]') ?? [])].filter((word) =>
@@ -85,7 +130,7 @@
         const next = ((page.at(list) as unknown[] | undefined) ?? []).length;
         if (page.at(group.at) === undefined) await page.put(group.at, { kind: 'all', of: [{}] });
         else await page.append(list, nested ? { kind: 'any', of: [{}] } : {});
-        await focus(`${list}/${next}${nested ? '/of/0' : ''}`);
+        await proceed(`${list}/${next}${nested ? '/of/0' : ''}`, true);
     }
 
     async function addLine(kind: string) {
@@ -94,14 +139,14 @@
         // Counted before the line is there.
         const at = `/lines/${lineCount}`;
         await page.append('/lines', newLine(kind));
-        await focus(at);
+        await proceed(at);
     }
 
     async function addAssignment(row: Row, name: 'set' | 'tasks') {
         const list = `${row.at}/${name}`;
         const next = ((page?.at(list) as unknown[] | undefined) ?? []).length;
         await page?.append(list, name === 'set' ? {} : { to: { kind: 'owner' }, title: '', due: { amount: 1, unit: 'day' } });
-        await focus(`${list}/${next}`);
+        await proceed(row.at, name === 'set', `${list}/${next}`);
     }
 
     function remove(row: Row) {
@@ -157,6 +202,13 @@
     function key(event: KeyboardEvent) {
         const target = event.target as HTMLElement;
         if (target.dataset.word === undefined) return;
+        if (page && (writes(event) || (wording && event.key === 'Enter'))) {
+            // Typing on a word opens it with what is typed.
+            event.preventDefault();
+            ahead.add(event.key);
+            if (!wording && !open) target.click();
+            return;
+        }
         const all = words();
         const index = all.indexOf(target);
         const pointer = target.closest<HTMLElement>('[data-row]')?.dataset.row ?? '';

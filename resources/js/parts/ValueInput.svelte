@@ -1,7 +1,9 @@
 <script lang="ts">
+    import { onMount } from 'svelte';
     import type { Shapes } from '../api/client';
     import { fromLocalField, toLocalField } from '../state/moments';
     import { clock } from '../state/session.svelte';
+    import { ahead } from './ahead';
 
     type Props = {
         field: Shapes['FieldShape'];
@@ -16,11 +18,20 @@
     let { field, value, label = field.label, empty = false, ondone, onother }: Props = $props();
     // svelte-ignore state_referenced_locally
     let typed = $state(field.type === 'date_time' && value ? toLocalField(value) : value);
+    onMount(() => {
+        const [early = '', ...enters] = ahead.take().split('\n');
+        if (early && kind === 'text') typed = early;
+        if (early && enters.length && kind === 'text') give();
+    });
     const kind = $derived(field.type === 'date' ? 'date' : field.type === 'date_time' ? 'datetime-local' : 'text');
     const unit = $derived(field.type === 'percent' ? '%' : field.type === 'money' ? (field.currency ?? '') : '');
 
     function done(event: SubmitEvent) {
         event.preventDefault();
+        give();
+    }
+
+    function give() {
         if (typed === '' && !empty) return;
         ondone(field.type === 'date_time' ? fromLocalField(typed) : typed.replace(/(?<=\d),(?=\d{3}\b)/g, ''));
     }

@@ -169,15 +169,20 @@ export class Document {
         void this.become(after);
     }
 
+    /** Done once the server has worded everything written so far. */
+    settled: Promise<void> = Promise.resolve();
+
     /** One request at a time; edits made meanwhile are kept together by the next one. */
-    private async become(file: JsonObject): Promise<void> {
+    private become(file: JsonObject): Promise<void> {
         this.file = file;
         this.undoable = this.past.length;
         this.redoable = this.future.length;
-        if (this.saving) {
-            this.waiting = true;
-            return;
-        }
+        if (this.saving) this.waiting = true;
+        else this.settled = this.read();
+        return this.settled;
+    }
+
+    private async read(): Promise<void> {
         this.saving = true;
         try {
             do {

@@ -112,7 +112,9 @@
         {#if letter.data}
             <header class="flex items-start gap-3">
                 <div class="min-w-0 flex-1">
-                    <h1 class="text-[21px]!">{letter.data.subject || (letter.data.kind === 'sms' ? 'Text message' : 'No subject')}</h1>
+                    <h2 class="title text-[21px]!">
+                        {letter.data.subject || (letter.data.kind === 'sms' ? 'Text message' : 'No subject')}
+                    </h2>
                     <p class="sub">
                         {way(letter.data)} · <span class="figures">{moment(letter.data.at)}</span>
                     </p>

@@ -119,9 +119,23 @@
     const arrow = (name: string) => (sort === name ? ' ↑' : sort === `-${name}` ? ' ↓' : '');
     const ariaSort = (name: string): 'ascending' | 'descending' | 'none' =>
         sort === name ? 'ascending' : sort === `-${name}` ? 'descending' : 'none';
-    const widths: Record<string, string> = { person: '15%', money: '14%', date: '11%', date_time: '14%', percent: '9%', number: '9%' };
-    const width = (field: (typeof columns)[number]) =>
-        field.type === 'choice' ? (field.choices.some((choice) => choice.label.length > 10) ? '20%' : '10%') : widths[field.type];
+    const widths: Record<string, string> = {
+        person: '118px',
+        money: '112px',
+        date: '98px',
+        date_time: '128px',
+        percent: '78px',
+        number: '78px',
+        reference: '148px',
+        text: '120px',
+    };
+    /** What a column needs; the one that names the record takes what is left. */
+    function width(field: (typeof columns)[number]): string | undefined {
+        if (field.name === type?.title) return undefined;
+        if (field.type !== 'choice') return widths[field.type] ?? '110px';
+        const longest = Math.max(field.label.length + 2, ...field.choices.map((choice) => choice.label.length));
+        return `${Math.min(150, Math.round(longest * 6.6) + 24)}px`;
+    }
     const isClosed = (row: (typeof rows)[number]) => row.values.status === 'closed';
 </script>
 
@@ -219,14 +233,14 @@
                                             >{margin.label}{arrow(margin.name)}</button
                                         ></th
                                     >{/if}
-                                <th class={margin ? 'w-[96px]' : 'first w-[110px]'}
+                                <th class={margin ? 'w-[96px]' : 'first w-[110px]'} aria-sort={ariaSort('number')}
                                     ><input
                                         type="checkbox"
                                         class="mr-2 align-[-2px] accent-(--iris)"
                                         aria-label="Choose all on this page"
                                         checked={allPicked}
                                         onchange={pickPage}
-                                    />No.</th
+                                    /><button type="button" onclick={() => sortBy('number')}>No.{arrow('number')}</button></th
                                 >
                                 {#each rest as field (field.name)}
                                     <th style:width={width(field)} aria-sort={ariaSort(field.name)}

@@ -74,7 +74,7 @@
         else asking = 'publish';
     }
 
-    async function move(status: string, told: string) {
+    async function move(status: 'in_force' | 'paused' | 'retired', told: string) {
         asking = null;
         try {
             onchange(await ask(api.POST('/api/rules/{id}/status', { params: { path: { id: rule.id } }, body: { status } })));
