@@ -54,6 +54,7 @@ beforeEach(() => {
                 field('created_at', 'date_time', { system: true }),
             ]),
         ],
+        people: type('person', 'Person', [field('name', 'text'), field('team', 'text'), field('manager', 'person')]),
         operators: [
             { kind: 'is', operand: 'one', labels: { choice: 'is', text: 'is', date: 'is', reference: 'is' }, given: true, ofChange: false },
             { kind: 'one_of', operand: 'many', labels: { choice: 'is one of', reference: 'is one of' }, given: false, ofChange: false },

@@ -15,6 +15,9 @@ test('a timetable comes out as the rule it was read from', () => {
         'FREQ=YEARLY',
         'FREQ=YEARLY;BYMONTH=3',
         'FREQ=WEEKLY;BYDAY=MO;UNTIL=20271231',
+        'FREQ=YEARLY;BYMONTHDAY=24;BYMONTH=12',
+        'FREQ=MONTHLY;BYMONTHDAY=31;COUNT=4',
+        'FREQ=DAILY;BYDAY=MO,TU;BYMONTH=6',
     ])
         assert.equal(rruleOf(timetableOf(rule)), rule);
 });

@@ -105,7 +105,10 @@ final readonly class RuleReader
             return $wanted && $trigger !== null && $context->problem($node->at, 'wrong_type', 'This cannot be run by hand besides.') !== null;
         }
         $offers = static fn (): array => [new Offer('or is run by hand', true), new Offer('not by hand', null)];
-        $context->choiceIn($row, $wanted ? ', or is run by hand' : '+ or by hand', $wanted ? WordRole::Value : WordRole::More, $node->at, $offers);
+        if ($wanted) {
+            $row->words[] = new Word(',');
+        }
+        $context->choiceIn($row, $wanted ? 'or is run by hand' : '+ or by hand', $wanted ? WordRole::Value : WordRole::More, $node->at, $offers);
 
         return $wanted;
     }

@@ -16,7 +16,10 @@
     </div>
     <button type="button" class="find" onclick={onfind}>Find or go to anything<kbd>Ctrl K</kbd></button>
     <TurnClock />
-    <a class="avatar" href="/profile" title="{session.me?.name}, {session.me?.role}" aria-label="Your profile"
-        >{initials(session.me?.name ?? '')}</a
+    <a
+        class="avatar"
+        href="/profile"
+        title="{session.me?.name}, {session.me?.role}"
+        aria-label="{initials(session.me?.name ?? '')}: your profile">{initials(session.me?.name ?? '')}</a
     >
 </div>

@@ -134,7 +134,8 @@
         title="Fires"
         options={offers(session.type(page.type).guards)}
         chosen={[textAt(page, `${at}/kind`)]}
-        onchoose={([kind]) => finish(page.put(at, { kind: kind ?? 'every_time' }))}
+        onchoose={([kind]) =>
+            finish(textAt(page, `${at}/kind`) === kind ? Promise.resolve() : page.put(at, { kind: kind ?? 'every_time' }))}
         {onclose}
     />
 {:else if word.edit === 'set_field'}

@@ -8,6 +8,8 @@ import { comparedField, isTeam, operand, operatorsFor } from './offers';
 /* What choosing a word's new meaning does to the rule file. */
 
 export function chooseTrigger(document: Document, kind: string): Promise<void> {
+    // What is chosen again stays as it is.
+    if (document.at('/when/kind') === kind) return Promise.resolve();
     return document.edit((file) => {
         const fields = at(file, '/when/fields');
         const about = at(file, '/when/about');

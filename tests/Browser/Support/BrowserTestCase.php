@@ -176,6 +176,26 @@ abstract class BrowserTestCase extends TestCase
         self::fail("The focus never came to {$value}. The rows: ".implode(' / ', $this->rows()));
     }
 
+    /**
+     * Asks the application as the person who is signed in.
+     *
+     * @param  array<string, mixed>  $body
+     * @return array<array-key, mixed>
+     */
+    protected function api(string $method, string $path, array $body = []): array
+    {
+        $answer = $this->browser->executeAsyncScript('
+            const [method, path, body, done] = arguments;
+            const token = decodeURIComponent((document.cookie.match(/XSRF-TOKEN=([^;]+)/) ?? [])[1] ?? "");
+            fetch(path, { method, headers: { Accept: "application/json", "Content-Type": "application/json", "X-XSRF-TOKEN": token }, body: method === "GET" ? undefined : body })
+                .then(async (answer) => done([answer.status, await answer.text()]));
+        ', [$method, $path, json_encode($body, JSON_THROW_ON_ERROR)]);
+        self::assertIsArray($answer);
+        self::assertLessThan(300, $answer[0], (string) $answer[1]);
+
+        return json_decode((string) $answer[1], true, 64, JSON_THROW_ON_ERROR) ?? [];
+    }
+
     protected function saved(): void
     {
         $this->see('[aria-live=polite]', 'saved');

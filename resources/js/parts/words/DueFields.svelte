@@ -1,5 +1,6 @@
 <script lang="ts">
     import type { JsonObject } from '../../state/pointer';
+    import { takesFocus } from '../focus';
     import { session } from '../../state/session.svelte';
 
     /* How far from a base a moment lies: an amount and a unit, then a working day, then a time of day. */
@@ -10,8 +11,10 @@
         least?: number;
         clocks?: boolean;
         rolls?: boolean;
+        /** Whether it takes the keyboard when it is opened. */
+        focus?: boolean;
     };
-    let { due = $bindable(), sides = null, least = 0, clocks = false, rolls = true }: Props = $props();
+    let { due = $bindable(), sides = null, least = 0, clocks = false, rolls = true, focus = true }: Props = $props();
     const amount = $derived(Number(due.amount ?? least));
     const short = $derived(['minute', 'hour', 'working_hour'].includes(String(due.unit ?? 'day')));
 
@@ -24,7 +27,6 @@
 </script>
 
 <div class="flex items-center gap-2">
-    <!-- svelte-ignore a11y_autofocus -->
     <input
         class="input w-16! shrink-0"
         type="number"
@@ -33,7 +35,9 @@
         aria-label="Amount"
         value={Math.abs(amount)}
         oninput={(event) => put({ amount: Math.abs(Number(event.currentTarget.value)) * (amount < 0 ? -1 : 1) })}
-        autofocus
+        {@attach (node) => {
+            if (focus) takesFocus(node);
+        }}
     />
     <select
         class="input w-36! shrink-0"

@@ -29,8 +29,12 @@
         onclose();
     }
 
+    const said = () => JSON.stringify([from, to, workingDays, clock, messages, amount, unit, then]);
+    const before = said();
+
     function done(event: SubmitEvent) {
         event.preventDefault();
+        if (said() === before && Object.keys(given).length > 0) return onclose();
         keep(
             hours
                 ? { from, to, ...(workingDays ? { workingDays } : {}), ...(clock ? { clock } : {}) }

@@ -25,7 +25,11 @@
     const value = $derived(page.at(at));
     const given = $derived(typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as JsonObject) : null);
     const may = $derived(takesGiven(textAt(page, `${node}/kind`)));
-    let asking = $state<'field' | 'span' | null>(null);
+    // What is found is changed as it was found; a plain value is one step away.
+    // svelte-ignore state_referenced_locally
+    let asking = $state<'field' | 'span' | null>(
+        given?.kind === 'field' ? 'field' : given?.kind === 'moment' && given.amount !== 0 ? 'span' : null,
+    );
     const further = $derived.by((): Option[] => {
         if (!may) return [];
         const now = field.type === 'date' ? 'today' : 'now';
@@ -66,8 +70,9 @@
 {#if asking === 'field'}
     <Choose
         title="Compare with"
-        options={fieldOptions(on, alike)}
-        onchoose={([path]) => finish({ kind: 'field', path: path ?? '' })}
+        options={[...fieldOptions(on, alike), { key: ':value', label: 'a value…', group: 'Or' }]}
+        chosen={given?.kind === 'field' ? [String(given.path)] : []}
+        onchoose={([path]) => (path === ':value' ? (asking = null) : finish({ kind: 'field', path: path ?? '' }))}
         {onclose}
     />
 {:else if asking === 'span'}
@@ -78,6 +83,7 @@
         before="ago"
         after="from {field.type === 'date' ? 'today' : 'now'}"
         ondone={(span) => finish({ kind: 'moment', ...span })}
+        onother={() => (asking = null)}
     />
 {:else}
     <FieldValue

@@ -10,8 +10,10 @@
         before?: string;
         after?: string;
         ondone: (span: { amount: number; unit: string }) => void;
+        /** Leads to what else than an amount of time can stand here. */
+        onother?: () => void;
     };
-    let { span, signed = false, daysOnly = false, before = 'before', after = 'after', ondone }: Props = $props();
+    let { span, signed = false, daysOnly = false, before = 'before', after = 'after', ondone, onother }: Props = $props();
     // svelte-ignore state_referenced_locally
     const given = (typeof span === 'object' && span !== null && !Array.isArray(span) ? span : {}) as JsonObject;
     let amount = $state(Math.abs(Number(given.amount ?? 7)));
@@ -40,5 +42,11 @@
             </select>
         {/if}
     </div>
-    <div class="keys"><span><kbd>Enter</kbd>done</span><span><kbd>Esc</kbd>close</span><button class="link ml-auto">Done</button></div>
+    <div class="keys">
+        <span><kbd>Enter</kbd>done</span><span><kbd>Esc</kbd>close</span>{#if onother}<button
+                type="button"
+                class="link ml-auto"
+                onclick={onother}>Or…</button
+            >{/if}<button class="link {onother ? '' : 'ml-auto'}">Done</button>
+    </div>
 </form>

@@ -20,8 +20,12 @@
         table.days = WEEKDAYS.map(([key]) => key).filter((key) => (key === day ? !table.days.includes(key) : table.days.includes(key)));
     }
 
+    const said = () => JSON.stringify([table, time, from, workingDays]);
+    const before = said();
+
     function done(event: SubmitEvent) {
         event.preventDefault();
+        if (said() === before) return onclose();
         void page.edit((file) => {
             const next: JsonObject = { ...given, rrule: rruleOf(table), time, from };
             delete next.workingDays;
@@ -64,7 +68,7 @@
             <div class="flex items-center gap-2">
                 on
                 <select class="input" aria-label="Which day" bind:value={table.day}>
-                    {#each Array.from({ length: 28 }, (_, index) => String(index + 1)) as number (number)}<option value={number}
+                    {#each Array.from({ length: 31 }, (_, index) => String(index + 1)) as number (number)}<option value={number}
                             >day {number}</option
                         >{/each}
                     <option value="-1">the last day</option>

@@ -45,8 +45,13 @@
     let then = $state(String(given.then ?? 'leave_out'));
     const sides = $derived<[string, string] | null>(kind === 'date' || kind === 'late' ? ['after', 'before'] : null);
 
+    /** What the form says; where that is what it said when it was opened, nothing is written. */
+    const said = () => JSON.stringify([kind, due, field, giver, times, out, outDue, then]);
+    const before = said();
+
     function done(event: SubmitEvent) {
         event.preventDefault();
+        if (said() === before && Object.keys(given).length > 0) return onclose();
         void page.edit((file) => {
             if (kind === '') {
                 put(file, at, undefined);

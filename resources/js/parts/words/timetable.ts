@@ -12,6 +12,11 @@ export const WEEKDAYS: [string, string][] = [
     ['SU', 'Sun'],
 ];
 
+/** The parts that the editor has fields for, with a unit. */
+function shown(freq: string): string[] {
+    return ['FREQ', 'INTERVAL', ...(freq === 'WEEKLY' ? ['BYDAY'] : freq === 'MONTHLY' ? ['BYDAY', 'BYMONTHDAY'] : [])];
+}
+
 export function timetableOf(rrule: string): Timetable {
     const parts = Object.fromEntries(
         rrule
@@ -26,8 +31,8 @@ export function timetableOf(rrule: string): Timetable {
         days: days.length && parts.FREQ === 'WEEKLY' ? days : ['MO'],
         day: parts.FREQ === 'MONTHLY' ? (parts.BYMONTHDAY ?? days[0] ?? '1') : '1',
         // What the editor does not know stays as it is.
-        rest: ['UNTIL', 'COUNT', 'BYMONTH']
-            .filter((name) => parts[name])
+        rest: Object.keys(parts)
+            .filter((name) => parts[name] && !shown(parts.FREQ ?? 'DAILY').includes(name))
             .map((name) => `;${name}=${parts[name]}`)
             .join(''),
     };

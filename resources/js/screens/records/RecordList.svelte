@@ -169,8 +169,10 @@
                 </div>
             </header>
             <div class="tabs items-stretch px-7!">
-                <button type="button" role="tab" aria-selected={!mine} onclick={() => set('mine', '')}>All</button>
-                <button type="button" role="tab" aria-selected={mine} onclick={() => set('mine', '1')}>Mine</button>
+                <div class="contents" role="tablist" aria-label="Whose">
+                    <button type="button" role="tab" aria-selected={!mine} onclick={() => set('mine', '')}>All</button>
+                    <button type="button" role="tab" aria-selected={mine} onclick={() => set('mine', '1')}>Mine</button>
+                </div>
                 <input
                     class="input my-auto ml-auto h-8 w-52"
                     type="search"

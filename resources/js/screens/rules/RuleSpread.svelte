@@ -134,6 +134,7 @@
         <header class="flex items-start gap-3">
             <div class="min-w-0 flex-1">
                 {#if may}
+                    <h1 class="sr-only">{name || 'Untitled rule'}</h1>
                     <input
                         class="-ml-1.5 w-full rounded bg-transparent px-1.5 font-display text-[25px] leading-[1.2] font-semibold tracking-tight placeholder:text-ink-3 hover:bg-[#faf6ec] focus:bg-white"
                         aria-label="Name of the rule"

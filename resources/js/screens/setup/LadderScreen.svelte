@@ -9,13 +9,14 @@
     import { counted } from '../../state/moments';
     import type { JsonObject } from '../../state/pointer';
     import { session } from '../../state/session.svelte';
+    import DueFields from '../../parts/words/DueFields.svelte';
+    import { rungFile, rungOf, type Rung } from './rungs';
     import { toasts } from '../../state/toasts.svelte';
 
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Ladders' });
     const client = useQueryClient();
     const may = $derived(session.me?.mayEditRules ?? false);
     const ladders = createQuery(() => ({ queryKey: ['ladders'], queryFn: () => ask(api.GET('/api/ladders')) }));
-    type Rung = { amount: number; unit: string; to: string; acts: string[] };
     let editing = $state<{ id: number | null; version: number; name: string; rungs: Rung[]; rules: string[] } | null>(null);
     let refusal = $state<Refusal | null>(null);
     let dropping = $state(false);
@@ -33,12 +34,11 @@
         ...peopleOptions(),
     ]);
 
-    /** The key under which a person expression is offered. */
-    function keyOf(to: JsonObject): string {
-        if (to.kind === 'manager') return `manager:${keyOf(to.of as JsonObject)}`;
-        if (to.kind === 'in_turn') return `turn:${String(to.team)}`;
-        if (to.kind === 'least_loaded') return `least:${String(to.team)}`;
-        return to.kind === 'named' ? String(to.handle) : String(to.kind);
+    /** What a rung has stays on offer, also where it is found in a way that others here are not. */
+    function offered(key: string) {
+        if (people.some((option) => option.key === key)) return people;
+        const path = key.startsWith('field:') ? session.path(session.schema?.types[0]?.name ?? '', key.slice(6))?.label : undefined;
+        return [...people, { key, label: path ? `the ${path}` : key.replace(/^field:/, 'the person in '), group: 'As it is' }];
     }
 
     function open(ladder: Shapes['LadderShape'] | null) {
@@ -49,15 +49,7 @@
                   version: ladder.version,
                   name: ladder.name,
                   rules: ladder.rules,
-                  rungs: (ladder.rungs as JsonObject[]).map((rung) => {
-                      const after = (rung.after ?? {}) as JsonObject;
-                      return {
-                          amount: Number(after.amount ?? 0),
-                          unit: String(after.unit ?? 'working_day'),
-                          to: keyOf(rung.to as JsonObject),
-                          acts: rung.do as string[],
-                      };
-                  }),
+                  rungs: (ladder.rungs as JsonObject[]).map(rungOf),
               }
             : {
                   id: null,
@@ -65,8 +57,8 @@
                   name: '',
                   rules: [],
                   rungs: [
-                      { amount: 0, unit: 'working_day', to: 'owner', acts: ['tell'] },
-                      { amount: 1, unit: 'working_day', to: 'manager:owner', acts: ['tell'] },
+                      rungOf({ to: { kind: 'owner' }, do: ['tell'] }),
+                      rungOf({ after: { amount: 1, unit: 'working_day' }, to: personExpression('manager:owner'), do: ['tell'] }),
                   ],
               };
     }
@@ -76,11 +68,7 @@
         if (!editing) return;
         refusal = null;
         const { id, version, name } = editing;
-        const rungs = editing.rungs.map((rung) => ({
-            ...(rung.amount > 0 ? { after: { amount: rung.amount, unit: rung.unit } } : {}),
-            to: personExpression(rung.to),
-            do: acts.map((act) => act.key).filter((act) => rung.acts.includes(act)),
-        }));
+        const rungs = editing.rungs.map(rungFile);
         try {
             if (id === null) await ask(api.POST('/api/ladders', { body: { name, rungs } }));
             else await ask(api.PUT('/api/ladders/{id}', { params: { path: { id } }, body: { version, name, rungs } }));
@@ -165,12 +153,9 @@
                                 <div class="flex items-center gap-2">
                                     <b class="figures w-5">{index + 1}</b>
                                     {index === 0 ? 'after' : 'then after'}
-                                    <input class="input w-16!" type="number" min="0" aria-label="Amount" bind:value={rung.amount} />
-                                    <select class="input w-36!" aria-label="Unit" bind:value={rung.unit}>
-                                        {#each session.schema?.units ?? [] as offer (offer.kind)}<option value={offer.kind}
-                                                >{offer.label}</option
-                                            >{/each}
-                                    </select>
+                                    <div class="flex flex-wrap items-center gap-2">
+                                        <DueFields bind:due={rung.due} clocks focus={false} />
+                                    </div>
                                     <span class="ml-auto flex">
                                         {#if index > 0}<button
                                                 type="button"
@@ -189,7 +174,8 @@
                                 </div>
                                 <div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2 pl-7">
                                     <select class="input w-52!" aria-label="Whom" bind:value={rung.to}>
-                                        {#each people as option (option.key)}<option value={option.key}>{option.label}</option>{/each}
+                                        {#each offered(rung.to) as option (option.key)}<option value={option.key}>{option.label}</option
+                                            >{/each}
                                     </select>
                                     {#each acts as act (act.key)}<label class="flex items-center gap-1.5"
                                             ><input
@@ -207,8 +193,13 @@
                             type="button"
                             class="btn mt-3"
                             onclick={() =>
-                                edited.rungs.push({ amount: 2, unit: 'working_day', to: 'manager:manager:owner', acts: ['tell'] })}
-                            >Add a rung</button
+                                edited.rungs.push(
+                                    rungOf({
+                                        after: { amount: 2, unit: 'working_day' },
+                                        to: personExpression('manager:manager:owner'),
+                                        do: ['tell'],
+                                    }),
+                                )}>Add a rung</button
                         >{/if}
                 </fieldset>
             </form>

@@ -110,7 +110,8 @@
                 >
             {/each}
         </div>
-        <div class="scroll px-6 py-4">
+        <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+        <div class="scroll px-6 py-4" role="region" aria-label="Fields" tabindex="0">
             {#each type?.fields ?? [] as field (field.name)}
                 <div class="grid grid-cols-[1fr_110px_1.4fr] gap-3 border-b border-ruled py-1.5 text-[13px]">
                     <span class="font-medium"

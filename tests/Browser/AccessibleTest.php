@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Tests\Browser\Support\BrowserTestCase;
+
+/** Every screen, judged by axe-core: nothing that is serious or critical stands in anybody's way. */
+final class AccessibleTest extends BrowserTestCase
+{
+    /** Address => what is there once it is drawn. */
+    private const SCREENS = [
+        '/' => '[data-word], h1', '/records/ticket' => 'table.ledger tbody tr', '/records/ticket/1' => 'h1', '/records/ticket/new' => 'form', '/records/customer/1' => 'h1', '/rules' => 'h1', '/rules/1' => '[data-word]',
+        '/tasks' => 'h1', '/ledger' => 'h1', '/ledger/1' => 'h1', '/mail-room' => 'h1', '/setup' => 'h1', '/setup/letters' => 'h1', '/setup/calendars' => 'h1', '/setup/ladders' => 'h1', '/setup/conditions' => 'h1', '/profile' => 'h1',
+    ];
+
+    public function test_no_screen_stands_in_anybodys_way(): void
+    {
+        $axe = (string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js');
+        $this->open('/');
+        $this->see('#email');
+        $found = ['/sign-in' => $this->violations($axe)];
+        $this->signIn('ines.okafor');
+        foreach (self::SCREENS as $path => $drawn) {
+            $this->open($path);
+            $this->see($drawn);
+            $this->until(fn (): bool => $this->browser->executeScript('return document.querySelectorAll("main").length === 1 && document.querySelectorAll("main h1").length === 1') === true, "for one main area with one heading on {$path}");
+            $found[$path] = $this->violations($axe);
+        }
+        self::assertSame([], array_filter($found), (string) json_encode(array_filter($found), JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES));
+    }
+
+    /** @return list<string> */
+    private function violations(string $axe): array
+    {
+        $this->browser->executeScript($axe);
+        $found = $this->browser->executeAsyncScript('
+            const done = arguments[arguments.length - 1];
+            axe.run(document, { resultTypes: ["violations"] }).then((results) => done(results.violations
+                .filter((one) => ["serious", "critical"].includes(one.impact))
+                .map((one) => `${one.id}: ` + one.nodes.slice(0, 4).map((node) => `${node.target.join(" ")} ${node.any[0]?.message ?? node.all[0]?.message ?? ""}`).join(" | "))));
+        ');
+
+        return is_array($found) ? array_values(array_map(strval(...), $found)) : [];
+    }
+}
