@@ -107,7 +107,7 @@ final class WritingTest extends BrowserTestCase
         $this->see('button', $name)->click();
         $this->see('input[aria-label="Name"]');
         $this->press('Keep');
-        $this->see('.toast', 'kept');
+        $this->see('[aria-live=polite]', 'is kept');
         $after = array_values(array_filter($this->api('GET', '/api/ladders'), static fn (array $one): bool => $one['name'] === $name))[0];
         self::assertSame($ladder['rungs'], $after['rungs']);
     }

@@ -4,7 +4,7 @@
     import { session } from '../state/session.svelte';
     import Choose from './Choose.svelte';
     import DueEditor from './DueEditor.svelte';
-    import { chooseField, chooseOperator, chooseTrigger, chooseWatched, textAt, type Word } from './editors';
+    import { chooseField, chooseOperator, chooseTrigger, chooseWatched, subjectOf, textAt, type Word } from './editors';
     import FieldValue from './FieldValue.svelte';
     import { comparedField, fieldOptions, furtherSubjects, operand, operandField, operatorsFor, ownFields } from './offers';
     import type { Option } from './options';
@@ -89,7 +89,7 @@
     <Choose
         title="Field"
         options={[...fieldOptions(word.on), ...furtherSubjects(word.on, !page.isFilter, at.startsWith('/until'))]}
-        chosen={[textAt(page, at)]}
+        chosen={[subjectOf(page, node)]}
         onchoose={([path]) => finish(chooseField(page, at, path ?? '', word.on))}
         {onclose}
     />

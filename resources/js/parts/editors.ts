@@ -37,10 +37,20 @@ export function chooseWatched(document: Document, pointer: string, names: string
     });
 }
 
+/** What a condition looks at, as the key under which it is offered. */
+export function subjectOf(document: Document, node: string): string {
+    const total = document.at(`${node}/total`);
+    if (typeof total === 'object' && total !== null && !Array.isArray(total)) return `:total:${String(total.relation ?? '')}`;
+    const kind = textAt(document, `${node}/kind`).replace(/^not_(?=made_by$)/, '');
+    return ['made_by', 'formula', 'named', 'happened'].includes(kind) ? `:${kind}` : textAt(document, `${node}/field`);
+}
+
 /** What a condition looks at: a field, a number of related records, the change itself, a formula, or a named condition. */
 export function chooseField(document: Document, pointer: string, key: string, on: string): Promise<void> {
     const [node] = split(pointer);
     const before = comparedField(document, node, on);
+    // What is chosen again stays as it is.
+    if (key !== '' && subjectOf(document, node) === key) return Promise.resolve();
     return document.edit((file) => {
         if (key.startsWith(':')) {
             const [, kind = '', relation = ''] = key.split(':');

@@ -23,13 +23,18 @@
         queryFn: () => ask(api.POST('/api/offers', { body: { file: page.file, at, on: page.isFilter ? page.type : null } })),
     }));
     const chosen = $derived.by(() => {
-        const value = JSON.stringify(page.at(at) ?? null);
-        const index = (offers.data ?? []).findIndex((offer) => JSON.stringify(offer.value ?? null) === value);
+        const value = page.at(at) ?? null;
+        const list = offers.data ?? [];
+        const same = list.findIndex((offer) => JSON.stringify(offer.value ?? null) === JSON.stringify(value));
+        // What says more than its offer is still of the sort it began with.
+        const on = (one: unknown) => (one as JsonObject | null)?.on;
+        const index = same >= 0 ? same : list.findIndex((offer) => on(value) !== undefined && on(offer.value) === on(value));
         return index < 0 ? [] : [String(index)];
     });
 
     function choose(key: string | undefined) {
         if (key?.startsWith(':')) return onfurther?.(key);
+        if (key !== undefined && chosen[0] === key) return onclose();
         const offer = offers.data?.[Number(key)];
         if (offer) {
             const value = offer.value as Json;

@@ -23,7 +23,7 @@
         { kind: '', label: 'at once' },
         ...(session.schema?.timings ?? []).filter((offer) => givers.length > 0 || !['done', 'late'].includes(offer.kind)),
     ];
-    let kind = $state(String(given.kind ?? 'after'));
+    let kind = $state(String(given.kind ?? ''));
     let due = $state<JsonObject>({
         amount: Number(given.amount ?? 3),
         unit: String(given.unit ?? 'day'),
@@ -51,7 +51,7 @@
 
     function done(event: SubmitEvent) {
         event.preventDefault();
-        if (said() === before && Object.keys(given).length > 0) return onclose();
+        if (said() === before) return onclose();
         void page.edit((file) => {
             if (kind === '') {
                 put(file, at, undefined);
