@@ -185,28 +185,4 @@ final class TurnForwardTest extends BrowserTestCase
         $rule = $this->api('POST', 'rules', ['file' => $file]);
         $this->api('POST', "rules/{$rule['id']}/publish", ['version' => $rule['draftVersion']]);
     }
-
-    /**
-     * A request as the screens send it, for what a journey is not about.
-     *
-     * @param  array<string, mixed>  $body
-     * @return array<string, mixed>
-     */
-    private function api(string $method, string $path, array $body = []): array
-    {
-        $this->browser->manage()->timeouts()->setScriptTimeout(15);
-        $answer = $this->browser->executeAsyncScript(<<<'JS'
-            const [method, path, body, done] = arguments;
-            const cookie = () => decodeURIComponent((document.cookie.match(/XSRF-TOKEN=([^;]+)/) ?? [])[1] ?? '');
-            (async () => {
-                if (method !== 'GET' && !cookie()) await fetch('/session/cookie');
-                const answer = await fetch('/api/' + path, { method, headers: { Accept: 'application/json', 'Content-Type': 'application/json', 'X-XSRF-TOKEN': cookie() }, body: method === 'GET' ? undefined : body });
-                done([answer.status, answer.status === 204 ? '{}' : await answer.text()]);
-            })().catch((trouble) => done([0, String(trouble)]));
-            JS, [$method, $path, json_encode((object) $body)]);
-        self::assertIsArray($answer);
-        self::assertContains($answer[0], [200, 201, 204], "{$method} {$path}: {$answer[1]}");
-
-        return (array) json_decode((string) $answer[1], true);
-    }
 }

@@ -62,7 +62,7 @@ final class WritingTest extends BrowserTestCase
         $this->signIn('ines.okafor');
         // Its own, so that the journey can be walked again.
         $name = 'Round trip '.bin2hex(random_bytes(4));
-        $ladder = $this->api('POST', '/api/ladders', ['name' => $name, 'rungs' => [
+        $ladder = $this->api('POST', 'ladders', ['name' => $name, 'rungs' => [
             ['after' => ['amount' => 1, 'unit' => 'working_day', 'time' => '09:30', 'roll' => 'next', 'clock' => 'owner'], 'to' => ['kind' => 'in_field', 'path' => 'owner'], 'do' => ['tell', 'raise']],
         ]]);
         $person = ['kind' => 'manager', 'of' => ['kind' => 'in_field', 'path' => 'customer.owner']];
@@ -108,7 +108,7 @@ final class WritingTest extends BrowserTestCase
         $this->see('input[aria-label="Name"]');
         $this->press('Keep');
         $this->see('[aria-live=polite]', 'is kept');
-        $after = array_values(array_filter($this->api('GET', '/api/ladders'), static fn (array $one): bool => $one['name'] === $name))[0];
+        $after = array_values(array_filter($this->api('GET', 'ladders'), static fn (array $one): bool => $one['name'] === $name))[0];
         self::assertSame($ladder['rungs'], $after['rungs']);
     }
 
@@ -149,13 +149,13 @@ final class WritingTest extends BrowserTestCase
     /** @param  array<string, mixed>  $file */
     private function draft(array $file): int
     {
-        return (int) $this->api('POST', '/api/rules', ['file' => $file])['id'];
+        return (int) $this->api('POST', 'rules', ['file' => $file])['id'];
     }
 
     /** @return array<string, mixed> */
     private function file(int $rule): array
     {
-        return self::sorted($this->api('GET', "/api/rules/{$rule}")['file']);
+        return self::sorted($this->api('GET', "rules/{$rule}")['file']);
     }
 
     /**

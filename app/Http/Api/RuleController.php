@@ -26,6 +26,7 @@ use App\Store\RuleOrder;
 use App\Store\RuleStore;
 use App\Store\RunMover;
 use App\Work\HouseClock;
+use App\Work\Starts;
 use Illuminate\Database\Connection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -215,16 +216,19 @@ final class RuleController extends Controller
     }
 
     #[OA\Get(path: '/api/rules/{id}/matching', operationId: 'matching', description: 'How many records meet the conditions of the rule as it is written now.', tags: ['rules'], responses: [new Ok(MatchShape::class)])]
-    public function matching(int $id, RecordList $list, RecordShapes $records): MatchShape
+    public function matching(int $id, RecordList $list, RecordShapes $records, Starts $starts): MatchShape
     {
         $shape = $this->shapes->one($id);
-        $page = $this->door->read($shape->file);
+        $page = $this->door->read($shape->file, $id);
         if ($page->rule === null) {
             throw new Refused('unfinished_rule', 'The rule is not finished.', 422, RuleStore::listed($page->problems));
         }
         $type = $this->type($shape->on);
         [$examples] = $list->page($type, $page->rule->condition, '', null, true, 1, 5, counted: false);
 
-        return new MatchShape($list->count($type, $page->rule->condition), $list->count($type, new All([])), $records->of($type, $examples));
+        $matching = $list->count($type, $page->rule->condition);
+        $starting = $starts->number($page->rule) ?? $matching;
+
+        return new MatchShape($matching, $starting, max(0, $matching - $starting), $list->count($type, new All([])), $records->of($type, $examples));
     }
 }

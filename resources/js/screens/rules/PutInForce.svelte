@@ -29,7 +29,8 @@
     let hours = $state(4);
     let move = $state(false);
     let why = $state('');
-    const those = $derived(numbers.data ? counted(numbers.data.matching, type.label.toLowerCase(), type.plural.toLowerCase()) : '');
+    const records = (count: number) => counted(count, type.label.toLowerCase(), type.plural.toLowerCase());
+    const those = $derived(numbers.data ? records(numbers.data.matching) : '');
     const ways = $derived([
         { key: 'leave' as const, label: 'Leave them', hint: 'The rule starts with what happens from now on.' },
         { key: 'count' as const, label: 'Count them as done', hint: 'The repeat guard takes it that the rule has fired for them.' },
@@ -46,8 +47,8 @@
             const body = { version, existing, hours, move, why };
             ondone(await ask(api.POST('/api/rules/{id}/publish', { params: { path: { id: rule.id } }, body })));
             toasts.tell(
-                existing === 'start' && numbers.data?.matching
-                    ? `Page ${page} is in force, and starts for ${those}.`
+                existing === 'start' && numbers.data?.starting
+                    ? `Page ${page} is in force, and starts for ${records(numbers.data.starting)}.`
                     : `Page ${page} is in force.`,
             );
         } catch (thrown) {
@@ -72,7 +73,19 @@
                 >
             {/if}
         </p>
-        {#if numbers.data.matching}
+        {#if numbers.data.waiting}
+            <p class="callout" data-waiting>
+                {#if numbers.data.starting}
+                    <b class="text-ink">{records(numbers.data.starting)}</b>
+                    {numbers.data.starting === 1 ? 'is' : 'are'} past the moment already, and can be started or counted. The other
+                    <b class="text-ink">{numbers.data.waiting}</b>
+                    {numbers.data.waiting === 1 ? 'waits' : 'wait'} for the day.
+                {:else}
+                    None of them is past the moment yet: {numbers.data.waiting === 1 ? 'it waits' : 'all of them wait'} for the day.
+                {/if}
+            </p>
+        {/if}
+        {#if numbers.data.starting}
             <fieldset class="space-y-2">
                 <legend class="sr-only">What happens to those that match already</legend>
                 {#each ways as way (way.key)}
@@ -94,7 +107,7 @@
                                     />
                                     hours:
                                     {hours > 0
-                                        ? `about ${Math.max(1, Math.round(numbers.data.matching / hours))} an hour`
+                                        ? `about ${Math.max(1, Math.round(numbers.data.starting / hours))} an hour`
                                         : 'all at once'}</span
                                 >
                             {/if}</span
