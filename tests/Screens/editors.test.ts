@@ -35,7 +35,19 @@ function field(name: string, type: Shapes['FieldShape']['type'], more: Partial<S
 }
 
 function type(name: string, label: string, fields: Shapes['FieldShape'][]): Shapes['TypeShape'] {
-    return { name, label, plural: `${label}s`, prefix: 'X', title: 'name', owner: 'owner', columns: [], fields, guards: [] };
+    return {
+        name,
+        label,
+        plural: `${label}s`,
+        prefix: 'X',
+        title: 'name',
+        owner: 'owner',
+        columns: [],
+        fields,
+        guards: [],
+        stage: null,
+        pieces: [],
+    };
 }
 
 beforeEach(() => {

@@ -26,6 +26,8 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\People;
 use VividLedger\Schema\RecordType;
+use VividLedger\Template\Piece;
+use VividLedger\Template\Pieces;
 use VividLedger\Time\Unit;
 
 /** The record types, and all that the sentences of a rule can be made of. */
@@ -35,7 +37,7 @@ final class SchemaController extends Controller
     public function show(SchemaStore $schemas): SchemaShape
     {
         return new SchemaShape(
-            array_map($this->describe(...), array_values($schemas->schema()->types)),
+            array_map(fn (RecordType $type): TypeShape => $this->describe($type, Pieces::besides($schemas->schema(), $type)), array_values($schemas->schema()->types)),
             $this->describe(People::type()),
             array_map($this->operator(...), array_values(Operators::all())),
             array_map(static fn (string $trigger): OfferShape => new OfferShape($trigger::kind(), $trigger::label()), Triggers::ALL),
@@ -46,13 +48,14 @@ final class SchemaController extends Controller
         );
     }
 
-    private function describe(RecordType $type): TypeShape
+    /** @param  list<Piece>  $pieces */
+    private function describe(RecordType $type, array $pieces = []): TypeShape
     {
         return new TypeShape(
             $type->name, $type->label, $type->plural, $type->prefix, $type->title, $type->owner, $type->columns,
             array_map($this->field(...), array_values($type->fields)),
             array_map(static fn (string $guard): OfferShape => new OfferShape($guard::kind(), $guard::label($type)), RepeatGuards::ALL),
-            $type->stage()?->name,
+            $type->stage()?->name, array_map(static fn (Piece $piece): OfferShape => new OfferShape($piece->name(), $piece->label()), $pieces),
         );
     }
 

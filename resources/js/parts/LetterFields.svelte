@@ -1,7 +1,7 @@
 <script lang="ts">
     import Choose from './Choose.svelte';
     import Floating from './Floating.svelte';
-    import { fieldOptions } from './offers';
+    import { mergeOptions } from './offers';
     import RichText from './RichText.svelte';
 
     type Props = { type: string; subject: string; body: string; wantsSubject?: boolean; problems?: Record<string, string | undefined> };
@@ -33,11 +33,6 @@
 
 {#if merging}
     <Floating anchor={merging} label="Merge a field" onclose={() => (merging = null)}>
-        <Choose
-            title="Merge"
-            options={[{ key: 'number', label: 'Number' }, ...fieldOptions(type)]}
-            onchoose={([path]) => merge(path)}
-            onclose={() => (merging = null)}
-        />
+        <Choose title="Merge" options={mergeOptions(type)} onchoose={([path]) => merge(path)} onclose={() => (merging = null)} />
     </Floating>
 {/if}

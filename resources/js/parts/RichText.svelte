@@ -6,7 +6,7 @@
     import Choose from './Choose.svelte';
     import Floating from './Floating.svelte';
     import { MergeField } from './mergeField';
-    import { fieldOptions } from './offers';
+    import { mergeOptions } from './offers';
 
     /* Formatted text with merge fields as chips, edited as it reads. */
     type Props = { type: string; html: string; plain?: boolean; problem?: string };
@@ -15,7 +15,7 @@
     let editor = $state.raw<Editor | null>(null);
     let shown = $state(0);
     let merging = $state<HTMLElement | null>(null);
-    const options = $derived([{ key: 'number', label: 'Number' }, ...fieldOptions(type)]);
+    const options = $derived(mergeOptions(type));
     const label = (path: string) => options.find((option) => option.key === path)?.label ?? path;
 
     onMount(() => {

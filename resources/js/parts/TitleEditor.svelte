@@ -1,6 +1,6 @@
 <script lang="ts">
     import Choose from './Choose.svelte';
-    import { fieldOptions } from './offers';
+    import { mergeOptions } from './offers';
 
     type Props = { type: string; title: string; label?: string; long?: boolean; most?: number; ondone: (title: string) => void };
     let { type, title, label = 'Title of the task', long = false, most = 200, ondone }: Props = $props();
@@ -45,12 +45,7 @@
     </div>
     {#if merging}
         <div class="border-t border-ruled">
-            <Choose
-                title="Merge"
-                options={[{ key: 'number', label: 'Number' }, ...fieldOptions(type)]}
-                onchoose={([path]) => merge(path)}
-                onclose={() => (merging = false)}
-            />
+            <Choose title="Merge" options={mergeOptions(type)} onchoose={([path]) => merge(path)} onclose={() => (merging = false)} />
         </div>
     {/if}
     <div class="keys">

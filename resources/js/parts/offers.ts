@@ -28,6 +28,14 @@ export function fieldOptions(type: string, fits: (field: Field) => boolean = () 
     return options;
 }
 
+/** What a text can merge: what is said of every record, of the change, and the fields. */
+export function mergeOptions(type: string): Option[] {
+    const group = (name: string) => (name.startsWith('was.') ? 'Before the change' : /^chang/.test(name) ? 'The change' : 'The record');
+    const pieces = session.type(type).pieces.map((piece) => ({ key: piece.kind, label: piece.label, group: group(piece.kind) }));
+    const isOld = (option: Option) => option.key.startsWith('was.');
+    return [...pieces.filter((option) => !isOld(option)), ...fieldOptions(type), ...pieces.filter(isOld)];
+}
+
 export function ownFields(type: string, fits: (field: Field) => boolean = () => true): Option[] {
     return fieldOptions(type, fits).filter((option) => !option.key.includes('.'));
 }
