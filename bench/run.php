@@ -9,6 +9,7 @@ use Bench\ListBench;
 use Bench\RuleBench;
 use Bench\SaveBench;
 use Bench\TimeBench;
+use Bench\TurnBench;
 use Illuminate\Contracts\Console\Kernel;
 
 require __DIR__.'/../vendor/autoload.php';
@@ -18,6 +19,7 @@ $app->make(Kernel::class)->call('migrate:fresh', ['--force' => true]);
 $app->make(Demo::class)->loadBase();
 
 DecideBench::run();
+TurnBench::run();
 SaveBench::run();
 TimeBench::run();
 ListBench::run();
