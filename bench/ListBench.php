@@ -68,7 +68,9 @@ final class ListBench
             $rows = [];
             for ($index = 0; $index < 5000; $index++) {
                 $rows[] = [
-                    'id' => (int) $db->scalar('SELECT NEXTVAL(records_ticket_ids)'), 'subject' => 'Ticket '.mt_rand(), 'customer' => 1, 'priority' => ['low', 'normal', 'normal', 'high', 'urgent'][mt_rand(0, 4)], 'status' => ['open', 'waiting', 'closed', 'closed', 'closed', 'closed'][mt_rand(0, 5)],
+                    'id' => (int) $db->scalar('SELECT NEXTVAL(records_ticket_ids)'), 'subject' => 'Ticket '.mt_rand(), 'customer' => 1, 'priority' => ['low', 'normal', 'normal', 'high', 'urgent'][mt_rand(0, 4)], 'status' => [
+                        'open', 'waiting', 'closed', 'closed', 'closed', 'closed',
+                    ][mt_rand(0, 5)],
                     'owner' => mt_rand(1, 40), 'due' => date('Y-m-d', 1_790_000_000 + mt_rand(0, 400) * 86400), 'under_care' => 0, 'created_at' => '2026-11-01 08:00:00', 'updated_at' => '2026-11-01 08:00:00',
                 ];
             }

@@ -88,7 +88,9 @@ final class RuleBench
         $customer = app(SaveRecord::class)->create(app(SchemaStore::class)->schema()->types['customer'], ['name' => 'Bulk', 'plan' => 'care'], new Actor($ines))->record->id;
         $db->statement('TRUNCATE records_ticket');
         $count = self::RECORDS;
-        $db->statement("INSERT INTO records_ticket (id, subject, customer, priority, status, owner, under_care, escalate, created_at, created_by, updated_at, updated_by) SELECT NEXTVAL(records_ticket_ids), CONCAT('Ticket ', seq), {$customer}, 'normal', 'open', {$ines}, 0, 0, NOW(), {$ines}, NOW(), {$ines} FROM seq_1_to_{$count}");
+        $db->statement(
+            "INSERT INTO records_ticket (id, subject, customer, priority, status, owner, under_care, escalate, created_at, created_by, updated_at, updated_by) SELECT NEXTVAL(records_ticket_ids), CONCAT('Ticket ', seq), {$customer}, 'normal', 'open', {$ines}, 0, 0, NOW(), {$ines}, NOW(), {$ines} FROM seq_1_to_{$count}",
+        );
         $ids = array_map(static fn (object $row): int => (int) $row->id, $db->select('SELECT id FROM records_ticket ORDER BY id'));
         $type = app(SchemaStore::class)->schema()->types['ticket'];
         $save = app(SaveRecord::class);

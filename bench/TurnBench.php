@@ -24,9 +24,13 @@ final class TurnBench
         app(HouseClock::class)->hold(new \DateTimeImmutable(self::NOW));
         $rules = [];
         foreach (range(1, self::RULES) as $number) {
-            $when = $number % 2 === 0 ? ['kind' => 'date', 'field' => 'due', 'amount' => -$number, 'unit' => 'day', 'time' => '09:00'] : ['kind' => 'quiet', 'of' => 'activity', 'amount' => 300 + $number, 'unit' => 'day'];
+            $when = $number % 2 === 0 ? [
+                'kind' => 'date', 'field' => 'due', 'amount' => -$number, 'unit' => 'day', 'time' => '09:00',
+            ] : ['kind' => 'quiet', 'of' => 'activity', 'amount' => 300 + $number, 'unit' => 'day'];
             $rule = app(RuleStore::class)->draft([
-                'name' => "Timed {$number}", 'on' => 'ticket', 'when' => $when, 'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'x']],
+                'name' => "Timed {$number}", 'on' => 'ticket', 'when' => $when, 'fires' => ['kind' => 'every_time'], 'lines' => [
+                    ['kind' => 'comment', 'text' => 'x'],
+                ],
             ], $ines);
             app(RuleStore::class)->publish($rule, 1, $ines);
             $rules[] = $rule;
@@ -52,7 +56,13 @@ final class TurnBench
             $read->execute(['2026-11-24 09:00:00']);
             $read->fetchAll();
         }
-        Timing::show('turning 30 empty days, 25 timed rules (wanted: under 1 s)', $ours, "as many plain selects ({$asked})", (hrtime(true) - $from) / 1e9, 10.0);
+        Timing::show(
+            'turning 30 empty days, 25 timed rules (wanted: under 1 s)',
+            $ours,
+            "as many plain selects ({$asked})",
+            (hrtime(true) - $from) / 1e9,
+            10.0,
+        );
         foreach ($rules as $rule) {
             app(RuleStore::class)->move($rule, RuleStatus::Retired, $ines);
         }

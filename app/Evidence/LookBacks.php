@@ -188,7 +188,14 @@ final readonly class LookBacks
             $play->paper->asIfNew($rule->id);
             $play->paper->keep($record);
             $kind = $rule->trigger instanceof Swept ? $rule->trigger::event() : EventKind::PutInForce;
-            $play->answer(Change::event($record, new Event($kind, 'looked back', '', $rule->id), null, $at, CauseKind::Rule, $this->history->change($fire['entry'])?->alteration()));
+            $play->answer(Change::event(
+                $record,
+                new Event($kind, 'looked back', '', $rule->id),
+                null,
+                $at,
+                CauseKind::Rule,
+                $this->history->change($fire['entry'])?->alteration(),
+            ));
             $play->passTo($at->modify('+400 days'), null, 60);
             foreach ($play->entries as $entry) {
                 foreach ($entry->tasks as $task) {

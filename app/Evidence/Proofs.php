@@ -139,7 +139,12 @@ final readonly class Proofs
             [$own, $rules] = $read[(int) $row->rule_id] ??= $this->standing((int) $row->rule_id);
             $expected = json_decode($row->expected, true);
             try {
-                $actual = $own === null ? $expected : $this->outline($own, json_decode($row->script, true), json_decode($row->facts, true), $rules);
+                $actual = $own === null ? $expected : $this->outline(
+                    $own,
+                    json_decode($row->script, true),
+                    json_decode($row->facts, true),
+                    $rules,
+                );
             } catch (\Throwable $broken) {
                 // One that cannot be played says so, and the others are tried all the same.
                 report($broken);

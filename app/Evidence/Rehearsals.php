@@ -82,7 +82,12 @@ final readonly class Rehearsals
             if ($placed->line instanceof SendList) {
                 $wantsTasks = $wantsTasks || $placed->line->tasks;
                 foreach ($placed->line->sections as $index => $section) {
-                    $matching = $this->gathering->matching($index === 0 ? $rule->on : $section->type->name, $index === 0 ? $rule->condition : $section->where, $at, $this->company->zone());
+                    $matching = $this->gathering->matching(
+                        $index === 0 ? $rule->on : $section->type->name,
+                        $index === 0 ? $rule->condition : $section->where,
+                        $at,
+                        $this->company->zone(),
+                    );
                     $records[$placed->place][$index] = [...$matching];
                 }
             }

@@ -96,7 +96,9 @@ final readonly class Reversal
         }
         foreach (['tasks' => "status = 'open'", 'lines' => "run_id IS NOT NULL AND status IN ('pencilled', 'held')", 'sent' => "status <> 'cancelled'"] as $what => $where) {
             $table = ['tasks' => 'tasks', 'lines' => 'scheduled_lines', 'sent' => 'messages'][$what];
-            $sum[$what] = $taken === [] ? 0 : (int) $this->db->scalar("SELECT COUNT(*) FROM {$table} WHERE entry_id IN (".implode(', ', $taken).") AND {$where}");
+            $sum[$what] = $taken === [] ? 0 : (int) $this->db->scalar(
+                "SELECT COUNT(*) FROM {$table} WHERE entry_id IN (".implode(', ', $taken).") AND {$where}",
+            );
         }
 
         return $sum;
@@ -189,9 +191,14 @@ final readonly class Reversal
         if ($tasks !== []) {
             $ids = implode(', ', array_map(static fn (object $task): int => (int) $task->id, $tasks));
             $this->db->update("UPDATE tasks SET status = 'cancelled', done_at = ? WHERE id IN ({$ids})", [Columns::moment($now)]);
-            $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_code = 'task_cancelled', struck_because = 'the task was cancelled' WHERE task_id IN ({$ids}) AND status = 'pencilled'");
+            $this->db->update(
+                "UPDATE scheduled_lines SET status = 'struck', struck_code = 'task_cancelled', struck_because = 'the task was cancelled' WHERE task_id IN ({$ids}) AND status = 'pencilled'",
+            );
         }
-        $lines = $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_code = 'reversed', struck_because = 'what pencilled it in was reversed' WHERE entry_id = ? AND run_id IS NOT NULL AND status IN ('pencilled', 'held')", [$entry]);
+        $lines = $this->db->update(
+            "UPDATE scheduled_lines SET status = 'struck', struck_code = 'reversed', struck_because = 'what pencilled it in was reversed' WHERE entry_id = ? AND run_id IS NOT NULL AND status IN ('pencilled', 'held')",
+            [$entry],
+        );
         LineRows::close($this->db, array_map(static fn (object $run): int => (int) $run->run_id, $this->db->select('SELECT DISTINCT run_id FROM scheduled_lines WHERE entry_id = ? AND run_id IS NOT NULL', [$entry])));
 
         return ['tasks' => array_map(static fn (object $task): string => $task->title, $tasks), 'lines' => $lines, 'sent' => (int) $this->db->scalar('SELECT COUNT(*) FROM messages WHERE entry_id = ?', [$entry])];
@@ -263,7 +270,8 @@ final readonly class Reversal
      */
     public function areOwn(array $entries, int $person): bool
     {
-        return $entries !== [] && $this->db->table('entries')->whereIn('id', $entries)->where('actor_id', $person)->where('kind', 'changed')->whereIn('via', ['person', 'api'])->count() === count(array_unique($entries));
+        return $entries !== [] && $this->db->table('entries')->whereIn('id', $entries)->where('actor_id', $person)->where('kind', 'changed')
+            ->whereIn('via', ['person', 'api'])->count() === count(array_unique($entries));
     }
 
     /**
@@ -277,7 +285,13 @@ final readonly class Reversal
         }
         $places = implode(', ', array_fill(0, count($entries), '?'));
 
-        return array_map(static fn (object $row): int => (int) $row->id, $this->db->select("SELECT e.id FROM entries e WHERE e.id IN ({$places}) AND ".self::REVERSIBLE.' AND NOT EXISTS (SELECT 1 FROM reversals r WHERE r.entry_id = e.id) ORDER BY e.id DESC', $entries));
+        return array_map(
+            static fn (object $row): int => (int) $row->id,
+            $this->db->select(
+                "SELECT e.id FROM entries e WHERE e.id IN ({$places}) AND ".self::REVERSIBLE.' AND NOT EXISTS (SELECT 1 FROM reversals r WHERE r.entry_id = e.id) ORDER BY e.id DESC',
+                $entries,
+            ),
+        );
     }
 
     private function current(RecordType $type, int $id, string $lock): ?Record

@@ -26,7 +26,12 @@ final class Problems
     public static function register(Exceptions $exceptions): void
     {
         $exceptions->dontReport(Refused::class);
-        $exceptions->render(static fn (\Throwable $thrown, Request $request): ?JsonResponse => str_starts_with($request->getPathInfo(), '/api/') ? self::of($thrown) : null);
+        $exceptions->render(
+            static fn (\Throwable $thrown, Request $request): ?JsonResponse => str_starts_with(
+                $request->getPathInfo(),
+                '/api/',
+            ) ? self::of($thrown) : null,
+        );
     }
 
     /**
@@ -81,7 +86,11 @@ final class Problems
         $problems = [];
         foreach ($invalid->errors() as $field => $messages) {
             // The library calls an object what PHP calls it.
-            $message = str_replace('must be an array', in_array($field, self::LISTS, true) ? 'has to be a list' : 'has to be an object', $messages[0]);
+            $message = str_replace(
+                'must be an array',
+                in_array($field, self::LISTS, true) ? 'has to be a list' : 'has to be an object',
+                $messages[0],
+            );
             $problems[] = ['at' => '/'.str_replace('.', '/', $field), 'code' => 'invalid', 'message' => $message];
         }
 

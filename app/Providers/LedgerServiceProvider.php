@@ -73,6 +73,8 @@ final class LedgerServiceProvider extends ServiceProvider
         // Whoever has left is out at once: neither a session nor a token of theirs is good.
         Auth::provider('people', static fn (Application $app): EloquentUserProvider => (new EloquentUserProvider($app->make('hash'), Person::class))
             ->withQuery(static fn (Builder $people): Builder => $people->where('active', true)));
-        Sanctum::authenticateAccessTokensUsing(static fn (PersonalAccessToken $token, bool $valid): bool => $valid && $token->tokenable instanceof Person && $token->tokenable->active);
+        Sanctum::authenticateAccessTokensUsing(
+            static fn (PersonalAccessToken $token, bool $valid): bool => $valid && $token->tokenable instanceof Person && $token->tokenable->active,
+        );
     }
 }

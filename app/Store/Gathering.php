@@ -32,7 +32,10 @@ final readonly class Gathering
         $where = $condition?->query($writer) ?? new Sql('TRUE');
         $after = 0;
         do {
-            $rows = $this->db->select('SELECT t.* FROM `'.TypeTable::name($type->name)."` t{$writer->joins()} WHERE {$where->text} AND t.id > ? ORDER BY t.id LIMIT ".self::CHUNK, [...$where->bindings, $after]);
+            $rows = $this->db->select(
+                'SELECT t.* FROM `'.TypeTable::name($type->name)."` t{$writer->joins()} WHERE {$where->text} AND t.id > ? ORDER BY t.id LIMIT ".self::CHUNK,
+                [...$where->bindings, $after],
+            );
             foreach ($rows as $row) {
                 $after = (int) $row->id;
                 yield Columns::record($type, $row);
@@ -44,8 +47,14 @@ final readonly class Gathering
      * @param  PersonExpression  $per  whose the records are that the timetable puts together
      * @return array<int, array{Person, Gathered}> by the person's id; whoever has nothing is left out
      */
-    public function byPerson(SendList $list, string $type, Condition $condition, PersonExpression $per, Facts $facts, \DateTimeZone $zone): array
-    {
+    public function byPerson(
+        SendList $list,
+        string $type,
+        Condition $condition,
+        PersonExpression $per,
+        Facts $facts,
+        \DateTimeZone $zone,
+    ): array {
         $people = [];
         $records = [];
         foreach ($list->sections as $index => $section) {
@@ -69,7 +78,13 @@ final readonly class Gathering
         ksort($people);
         $gathered = [];
         foreach ($people as $id => $person) {
-            $gathered[$id] = [$person, new Gathered(array_map(static fn (int $index): array => $records[$id][$index] ?? [], array_keys($list->sections)), $tasks[$id] ?? [])];
+            $gathered[$id] = [
+                $person,
+                new Gathered(
+                    array_map(static fn (int $index): array => $records[$id][$index] ?? [], array_keys($list->sections)),
+                    $tasks[$id] ?? [],
+                ),
+            ];
         }
 
         return $gathered;

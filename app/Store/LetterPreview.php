@@ -39,7 +39,10 @@ final readonly class LetterPreview
     /** What a message says of “the change” is shown with the last one that was recorded. */
     private function lastChange(Record $record): ?Alteration
     {
-        $last = $this->db->scalar("SELECT MAX(id) FROM entries WHERE record_type = ? AND record_id = ? AND kind IN ('created', 'changed')", [$record->type, $record->id]);
+        $last = $this->db->scalar(
+            "SELECT MAX(id) FROM entries WHERE record_type = ? AND record_id = ? AND kind IN ('created', 'changed')",
+            [$record->type, $record->id],
+        );
 
         return $last === null ? null : $this->history->change((int) $last)?->alteration();
     }
@@ -54,7 +57,17 @@ final readonly class LetterPreview
         $message = SendMessage::read($context, $node) ?? throw new Refused('unfinished_line', $context->sheet->problems[0]->message ?? 'The line is not finished.', 422, RuleStore::listed($context->sheet->problems));
         $now = $this->clock->now();
         $standing = new Standing($this->facts, $this->schemas->schema());
-        $performance = new Performance($record, $type, $standing, $this->schemas->schema(), new Display($standing, $this->company->zone()), $now, $this->company->zone(), new Change($record, $record, $by, $now, told: $this->lastChange($record)), new Marks(null));
+        $performance = new Performance(
+            $record,
+            $type,
+            $standing,
+            $this->schemas->schema(),
+            new Display($standing, $this->company->zone()),
+            $now,
+            $this->company->zone(),
+            new Change($record, $record, $by, $now, told: $this->lastChange($record)),
+            new Marks(null),
+        );
         $sent = $message->preview($performance);
         $said = static fn (Address $address): string => $address->text();
 

@@ -93,7 +93,10 @@ final class LineRows
         // Before new lines are there, which striking out a whole run must not touch.
         foreach ($this->struck as [$run, $only, $code, $because]) {
             $which = $only === null ? '' : ' AND id IN ('.implode(', ', $only).')';
-            $db->update("UPDATE scheduled_lines SET status = 'struck', struck_code = ?, struck_because = ? WHERE run_id = ? AND status IN ('pencilled', 'held'){$which}", [$code->value, mb_substr($because, 0, 120), $run]);
+            $db->update(
+                "UPDATE scheduled_lines SET status = 'struck', struck_code = ?, struck_because = ? WHERE run_id = ? AND status IN ('pencilled', 'held'){$which}",
+                [$code->value, mb_substr($because, 0, 120), $run],
+            );
         }
         foreach ($this->moved as $line => [$due, $note]) {
             $db->update("UPDATE scheduled_lines SET due_at = ?, note = ? WHERE id = ? AND status IN ('pencilled', 'held')", [$due, mb_substr($note, 0, self::SAID), $line]);

@@ -23,7 +23,14 @@ final readonly class LineStore
 
     public function hold(int $id, string $why, int $by): void
     {
-        $this->act($id, ['pencilled'], 'held', $why, $by, fn () => $this->db->update("UPDATE scheduled_lines SET status = 'held', held_code = 'by_hand' WHERE id = ?", [$id]));
+        $this->act(
+            $id,
+            ['pencilled'],
+            'held',
+            $why,
+            $by,
+            fn () => $this->db->update("UPDATE scheduled_lines SET status = 'held', held_code = 'by_hand' WHERE id = ?", [$id]),
+        );
     }
 
     /** What fell due meanwhile is done at the next opportunity, unless it is too late by then. */
@@ -40,7 +47,10 @@ final readonly class LineStore
     public function strike(int $id, string $why, int $by): void
     {
         $this->act($id, ['pencilled', 'held', 'failed'], 'struck', $why, $by, function (object $row) use ($id, $why): void {
-            $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_code = 'by_hand', struck_because = ? WHERE id = ?", [mb_substr($why, 0, 200), $id]);
+            $this->db->update(
+                "UPDATE scheduled_lines SET status = 'struck', struck_code = 'by_hand', struck_because = ? WHERE id = ?",
+                [mb_substr($why, 0, 200), $id],
+            );
             if ($row->run_id !== null) {
                 LineRows::close($this->db, [(int) $row->run_id]);
             }

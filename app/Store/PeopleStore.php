@@ -57,7 +57,10 @@ class PeopleStore implements Directory
     public function personByHandle(string $handle): ?Person
     {
         // Handles are ASCII, and the database compares nothing else with them.
-        $row = preg_match('/^[\x21-\x7E]{1,64}$/', $handle) !== 1 ? null : $this->db->selectOne('SELECT '.self::COLUMNS.' FROM people WHERE handle = ?', [$handle]);
+        $row = preg_match('/^[\x21-\x7E]{1,64}$/', $handle) !== 1 ? null : $this->db->selectOne(
+            'SELECT '.self::COLUMNS.' FROM people WHERE handle = ?',
+            [$handle],
+        );
 
         return $row === null ? null : $this->people[$row->id] = self::made($row);
     }
@@ -164,6 +167,17 @@ class PeopleStore implements Directory
 
     protected static function made(object $row): Person
     {
-        return new Person((int) $row->id, $row->handle, $row->name, $row->manager_id === null ? null : (int) $row->manager_id, (bool) $row->active, $row->team, $row->email, $row->phone, $row->time_zone, $row->role);
+        return new Person(
+            (int) $row->id,
+            $row->handle,
+            $row->name,
+            $row->manager_id === null ? null : (int) $row->manager_id,
+            (bool) $row->active,
+            $row->team,
+            $row->email,
+            $row->phone,
+            $row->time_zone,
+            $row->role,
+        );
     }
 }

@@ -26,7 +26,10 @@ final readonly class RecordRuns
             "UPDATE scheduled_lines SET status = 'struck', struck_code = ?, struck_because = 'the record was deleted' WHERE record_type = ? AND record_id = ? AND status IN ('pencilled', 'held')",
             [StruckCode::RecordDeleted->value, $record->type, $record->id],
         );
-        $this->db->update("UPDATE rule_runs SET status = 'over' WHERE record_type = ? AND record_id = ? AND status = 'in_play'", [$record->type, $record->id]);
+        $this->db->update(
+            "UPDATE rule_runs SET status = 'over' WHERE record_type = ? AND record_id = ? AND status = 'in_play'",
+            [$record->type, $record->id],
+        );
     }
 
     public function takeUp(Record $record, Actor $actor, \DateTimeImmutable $at, int $cause): void
@@ -50,8 +53,15 @@ final readonly class RecordRuns
     }
 
     /** An entry for each rule whose lines are struck out or come back. */
-    private function each(Record $record, string $which, string $kind, string $because, Actor $actor, \DateTimeImmutable $at, int $cause): void
-    {
+    private function each(
+        Record $record,
+        string $which,
+        string $kind,
+        string $because,
+        Actor $actor,
+        \DateTimeImmutable $at,
+        int $cause,
+    ): void {
         $byRule = [];
         foreach ($this->db->select("SELECT rule_id, page, said, due_at FROM scheduled_lines WHERE record_type = ? AND record_id = ? AND task_id IS NULL AND {$which} ORDER BY due_at IS NULL, due_at, id FOR UPDATE", [$record->type, $record->id]) as $row) {
             $byRule["{$row->rule_id} {$row->page}"][] = $row;
@@ -61,7 +71,16 @@ final readonly class RecordRuns
             $entries[] = [
                 'kind' => $kind, 'at' => Columns::moment($at), 'actor_id' => $actor->personId, 'via' => $actor->via->value, 'record_type' => $record->type, 'record_id' => $record->id, 'version' => $record->version,
                 'rule_id' => $rows[0]->rule_id, 'page' => $rows[0]->page, 'cause_id' => $cause,
-                'data' => json_encode(['because' => $because, 'lines' => array_map(static fn (object $row): array => ['said' => $row->said, 'due' => Columns::iso($row->due_at)], $rows)], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                'data' => json_encode(
+                    [
+                        'because' => $because,
+                        'lines' => array_map(
+                            static fn (object $row): array => ['said' => $row->said, 'due' => Columns::iso($row->due_at)],
+                            $rows,
+                        ),
+                    ],
+                    JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
+                ),
             ];
         }
         if ($entries !== []) {

@@ -25,7 +25,10 @@ final readonly class RuleDoor
         if ($read->problems !== []) {
             return $read;
         }
-        $problems = array_map(static fn (array $problem): Problem => new Problem($problem['at'], $problem['code'], $problem['message']), RuleSchema::problems(json_decode((string) json_encode(['format' => RuleReader::FORMAT] + self::filled($file)))));
+        $problems = array_map(
+            static fn (array $problem): Problem => new Problem($problem['at'], $problem['code'], $problem['message']),
+            RuleSchema::problems(json_decode((string) json_encode(['format' => RuleReader::FORMAT] + self::filled($file)))),
+        );
 
         return $problems === [] ? $read : new RulePage($read->rows, $problems, null, $read->offers);
     }
@@ -40,6 +43,10 @@ final readonly class RuleDoor
     {
         $filled = array_map(static fn (mixed $value): mixed => is_array($value) ? self::filled($value) : $value, $json);
 
-        return array_is_list($json) ? $filled : array_filter($filled, static fn (mixed $value, int|string $key): bool => $value !== null && ($value !== [] || $key === 'of' || $key === 'lines'), ARRAY_FILTER_USE_BOTH);
+        return array_is_list($json) ? $filled : array_filter(
+            $filled,
+            static fn (mixed $value, int|string $key): bool => $value !== null && ($value !== [] || $key === 'of' || $key === 'lines'),
+            ARRAY_FILTER_USE_BOTH,
+        );
     }
 }

@@ -33,7 +33,10 @@ final readonly class RuleFile
             throw $this->refusal([['at' => '', 'code' => 'malformed_json', 'message' => "This is not JSON: line {$line} cannot be read.", 'line' => $line]]);
         }
         $lines = JsonLines::of($text);
-        $problems = array_map(static fn (array $problem): array => $problem + ['line' => JsonLines::nearest($lines, $problem['at'])], RuleSchema::problems($data));
+        $problems = array_map(
+            static fn (array $problem): array => $problem + ['line' => JsonLines::nearest($lines, $problem['at'])],
+            RuleSchema::problems($data),
+        );
         if ($problems === []) {
             $file = json_decode($text, true, 64, JSON_THROW_ON_ERROR);
             unset($file['$schema'], $file['format']);

@@ -166,7 +166,10 @@ final readonly class RuleStore
         [$set, $where] = match ($to) {
             RuleStatus::Paused => ["status = 'held', held_code = 'rule_paused'", "status = 'pencilled'"],
             RuleStatus::InForce => ["status = 'pencilled', held_code = NULL", "status = 'held' AND held_code = 'rule_paused'"],
-            default => ["status = 'struck', held_code = NULL, struck_code = 'rule_retired', struck_because = 'the rule was retired'", "status IN ('pencilled', 'held')"],
+            default => [
+                "status = 'struck', held_code = NULL, struck_code = 'rule_retired', struck_because = 'the rule was retired'",
+                "status IN ('pencilled', 'held')",
+            ],
         };
         $this->db->update("UPDATE scheduled_lines SET {$set} WHERE rule_id = ? AND {$where}", [$id]);
         if ($to === RuleStatus::Retired) {

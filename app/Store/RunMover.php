@@ -109,7 +109,9 @@ final readonly class RunMover
         if ($gone !== []) {
             $count['struck'] += count($gone);
             if ($apply) {
-                $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_code = 'new_page', struck_because = 'the new page has no such line' WHERE id IN (".implode(', ', $gone).')');
+                $this->db->update(
+                    "UPDATE scheduled_lines SET status = 'struck', struck_code = 'new_page', struck_because = 'the new page has no such line' WHERE id IN (".implode(', ', $gone).')',
+                );
             }
         }
 

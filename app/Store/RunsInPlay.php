@@ -46,7 +46,17 @@ final class RunsInPlay
         $runs = [];
         foreach ($rows as $row) {
             $made = $row->made === null ? [] : json_decode($row->made, true, 8, JSON_THROW_ON_ERROR);
-            $runs[(int) $row->id] = new Run((int) $row->id, (int) $row->rule_id, (int) $row->page, $row->record_type, (int) $row->record_id, new \DateTimeImmutable("{$row->started_at}Z"), $made, (int) $row->entry_id, $row->began === null ? null : Alteration::read($row->began));
+            $runs[(int) $row->id] = new Run(
+                (int) $row->id,
+                (int) $row->rule_id,
+                (int) $row->page,
+                $row->record_type,
+                (int) $row->record_id,
+                new \DateTimeImmutable("{$row->started_at}Z"),
+                $made,
+                (int) $row->entry_id,
+                $row->began === null ? null : Alteration::read($row->began),
+            );
         }
         if ($runs === []) {
             return [];

@@ -126,7 +126,11 @@ final readonly class SaveRecord
             $change = new Change(null, $record, $actor->personId, $now, $actor->via);
             $this->records->write([[null, $record]]);
 
-            $saved = new Saved($record, new Decision($record), ...$this->ledger->write([new Outcome($change, new Decision($record), $actor, 'restored')])[0]);
+            $saved = new Saved(
+                $record,
+                new Decision($record),
+                ...$this->ledger->write([new Outcome($change, new Decision($record), $actor, 'restored')])[0],
+            );
             $this->runs->takeUp($record, $actor, $now, (int) $saved->entryId);
 
             return $saved;
@@ -258,7 +262,10 @@ final readonly class SaveRecord
         return [
             'kind' => 'refused', 'at' => Columns::moment($this->clock->now()), 'actor_id' => $actor->personId, 'via' => $actor->via->value,
             'record_type' => $type->name, 'record_id' => $id, 'rule_id' => $refusal->rule->id, 'page' => $refusal->rule->page, 'cause_id' => $cause,
-            'data' => json_encode(['message' => $refusal->message, 'why' => $refusal->why] + $data, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            'data' => json_encode(
+                ['message' => $refusal->message, 'why' => $refusal->why] + $data,
+                JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
+            ),
         ];
     }
 

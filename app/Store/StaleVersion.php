@@ -58,14 +58,28 @@ final readonly class StaleVersion
         $since = [];
         foreach ($rows as $row) {
             $data = json_decode($row->data, true, 512, JSON_THROW_ON_ERROR);
-            $changes = array_values(array_filter($data['changes'] ?? [], static fn (array $change): bool => $fields === null || in_array($change['field'], $fields, true)));
+            $changes = array_values(array_filter(
+                $data['changes'] ?? [],
+                static fn (array $change): bool => $fields === null || in_array($change['field'], $fields, true),
+            ));
             $rule = in_array($row->kind, ['fired', 'line'], true) ? $row->rule : ($row->via === 'rule' ? $row->behind : null);
             if ($changes !== []) {
-                $since[] = ['at' => Columns::iso($row->at), 'who' => $rule === null ? ($row->person ?? 'somebody') : "rule {$rule}", 'changes' => $changes];
+                $since[] = [
+                    'at' => Columns::iso($row->at), 'who' => $rule === null ? ($row->person ?? 'somebody') : "rule {$rule}",
+                    'changes' => $changes,
+                ];
             }
         }
         $who = array_values(array_unique(array_column($since, 'who')));
-        $what = array_values(array_unique(array_merge(...array_map(static fn (array $one): array => array_map(static fn (array $change): string => "{$change['label']} to {$change['after']}", $one['changes']), $since))));
+        $what = array_values(array_unique(array_merge(
+            ...array_map(
+                static fn (array $one): array => array_map(
+                    static fn (array $change): string => "{$change['label']} to {$change['after']}",
+                    $one['changes'],
+                ),
+                $since,
+            ),
+        )));
 
         return new Refused(
             'stale_version',

@@ -37,7 +37,9 @@ final readonly class TaskStore
             }
             $now = Columns::moment($this->clock->now());
             $this->db->table('tasks')->where('id', $id)->update(['status' => 'done', 'done_at' => $now, 'done_by' => $by]);
-            $this->db->table('scheduled_lines')->where('task_id', $id)->where('status', 'pencilled')->update(['status' => 'struck', 'struck_code' => StruckCode::TaskDone->value, 'struck_because' => 'the task was done']);
+            $this->db->table('scheduled_lines')->where('task_id', $id)->where('status', 'pencilled')->update([
+                'status' => 'struck', 'struck_code' => StruckCode::TaskDone->value, 'struck_because' => 'the task was done',
+            ]);
             $type = $this->schemas->schema()->type($task->record_type);
             if ($type === null || $this->db->selectOne('SELECT 1 FROM `'.TypeTable::name($type->name).'` WHERE id = ?', [$task->record_id]) === null) {
                 // Its record is gone, so there is nothing that rules could be judged on.
@@ -60,10 +62,15 @@ final readonly class TaskStore
             }
             $now = Columns::moment($this->clock->now());
             $this->db->table('tasks')->where('id', $id)->update(['status' => 'open', 'done_at' => null, 'done_by' => null]);
-            $this->db->table('scheduled_lines')->where('task_id', $id)->where('status', 'struck')->update(['status' => 'pencilled', 'struck_code' => null, 'struck_because' => null]);
+            $this->db->table('scheduled_lines')->where('task_id', $id)->where('status', 'struck')->update([
+                'status' => 'pencilled', 'struck_code' => null, 'struck_because' => null,
+            ]);
             if ($task->run_id !== null) {
                 // What was struck out because the task was done comes back with it.
-                $this->db->update("UPDATE scheduled_lines SET status = 'pencilled', struck_code = NULL, struck_because = NULL WHERE run_id = ? AND status = 'struck' AND struck_code = 'task_done'", [$task->run_id]);
+                $this->db->update(
+                    "UPDATE scheduled_lines SET status = 'pencilled', struck_code = NULL, struck_because = NULL WHERE run_id = ? AND status = 'struck' AND struck_code = 'task_done'",
+                    [$task->run_id],
+                );
                 $this->db->update("UPDATE rule_runs SET status = 'in_play' WHERE id = ? AND EXISTS (SELECT 1 FROM scheduled_lines l WHERE l.run_id = rule_runs.id AND l.status IN ('pencilled', 'held'))", [$task->run_id]);
             }
             $this->entry('task_reopened', $task, $by, $now);
@@ -112,7 +119,10 @@ final readonly class TaskStore
     {
         $moved = $due === null ? 0 : $this->db->update("UPDATE scheduled_lines SET due_at = ?, status = 'pencilled' WHERE task_id = ? AND kind = 'task_due' AND status IN ('pencilled', 'held')", [$due, $task->id]);
         if ($due === null) {
-            $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_code = 'task_without_date', struck_because = 'the task has no date any more' WHERE task_id = ? AND status IN ('pencilled', 'held')", [$task->id]);
+            $this->db->update(
+                "UPDATE scheduled_lines SET status = 'struck', struck_code = 'task_without_date', struck_because = 'the task has no date any more' WHERE task_id = ? AND status IN ('pencilled', 'held')",
+                [$task->id],
+            );
         } elseif ($moved === 0) {
             Batch::insert($this->db, 'scheduled_lines', [['kind' => 'task_due', 'due_at' => $due, 'record_type' => $task->record_type, 'record_id' => $task->record_id, 'task_id' => $task->id, 'entry_id' => $task->entry_id]]);
         }
@@ -127,7 +137,15 @@ final readonly class TaskStore
             foreach ($record === null ? [] : $run->lines as $line) {
                 $timing = $rule?->line($line->place)?->timing;
                 if ($timing?->waitsFor() === $task->line_key) {
-                    $at = Performance::occasionOf($record, $type, $facts, $this->company->zone(), $run->startedAt, $facts->tasksOf($run->id, $task->line_key), $line->turn)->when($timing);
+                    $at = Performance::occasionOf(
+                        $record,
+                        $type,
+                        $facts,
+                        $this->company->zone(),
+                        $run->startedAt,
+                        $facts->tasksOf($run->id, $task->line_key),
+                        $line->turn,
+                    )->when($timing);
                     $this->db->update('UPDATE scheduled_lines SET due_at = ? WHERE id = ?', [$at === null ? null : Columns::moment($at), $line->id]);
                 }
             }
@@ -136,7 +154,11 @@ final readonly class TaskStore
 
     private function locked(int $id): object
     {
-        $task = $this->db->selectOne('SELECT * FROM tasks WHERE id = ?', [$id]) ?? throw new Refused('not_found', "There is no task {$id}.", 404);
+        $task = $this->db->selectOne('SELECT * FROM tasks WHERE id = ?', [$id]) ?? throw new Refused(
+            'not_found',
+            "There is no task {$id}.",
+            404,
+        );
         // The record first, as every save does, so that the two never wait for each other.
         if ($this->schemas->schema()->type($task->record_type) !== null) {
             $this->db->selectOne('SELECT id FROM `'.TypeTable::name($task->record_type).'` WHERE id = ? FOR UPDATE', [$task->record_id]);

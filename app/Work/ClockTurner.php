@@ -114,7 +114,10 @@ final readonly class ClockTurner
             if ($now > 0) {
                 // What happened may bring about more at this very moment.
                 $this->agenda->forget();
-                $due = array_keys(array_filter($this->agenda->after($at->modify('-1 second')), static fn (\DateTimeImmutable $next): bool => $next <= $at));
+                $due = array_keys(array_filter(
+                    $this->agenda->after($at->modify('-1 second')),
+                    static fn (\DateTimeImmutable $next): bool => $next <= $at,
+                ));
             }
         } while ($now > 0);
 

@@ -53,7 +53,12 @@ final readonly class DatesDue implements Finds
         $trigger = self::trigger($rule);
         $next = null;
         foreach ($this->clocksOf($trigger)[0] as $clock) {
-            $moment = $trigger->yearly ? $this->nextAnniversary($rule, $trigger, $clock, $after) : $this->nextDate($rule, $trigger, $clock, $after);
+            $moment = $trigger->yearly ? $this->nextAnniversary(
+                $rule,
+                $trigger,
+                $clock,
+                $after,
+            ) : $this->nextDate($rule, $trigger, $clock, $after);
             $next = $moment === null || ($next !== null && $next <= $moment) ? $next : $moment;
         }
 
@@ -79,11 +84,18 @@ final readonly class DatesDue implements Finds
         do {
             $rows = $this->db->select(
                 'SELECT t.id, t.`'.$field."` AS value, {$owner} AS owner FROM `".TypeTable::name($type->name)."` t{$joins} WHERE t.`{$field}` IS NOT NULL".($trigger->yearly ? '' : " AND t.`{$field}` >= ?")." AND {$and} AND t.id > ? ORDER BY t.id LIMIT 2000",
-                [...($trigger->yearly ? [] : [$trigger->isDay() ? $now->modify('-1 day')->format('Y-m-d') : Columns::moment($now)]), ...$bindings, $cursor],
+                [
+                    ...($trigger->yearly ? [] : [$trigger->isDay() ? $now->modify('-1 day')->format('Y-m-d') : Columns::moment($now)]),
+                    ...$bindings, $cursor,
+                ],
             );
             foreach ($rows as $row) {
                 $cursor = (int) $row->id;
-                $occasion = $trigger->nearBy($trigger->isDay() ? (string) $row->value : (string) Columns::iso($row->value), $whose[(int) $row->owner] ?? $all[0], $now);
+                $occasion = $trigger->nearBy(
+                    $trigger->isDay() ? (string) $row->value : (string) Columns::iso($row->value),
+                    $whose[(int) $row->owner] ?? $all[0],
+                    $now,
+                );
                 if ($occasion !== null) {
                     $near[] = [$cursor, $occasion];
                 }
@@ -104,7 +116,10 @@ final readonly class DatesDue implements Finds
             $ends = array_map(static fn (array $clock): array => $trigger->due->bases($after, $until, $clock[1], $clock[0]), $clocks);
 
             return $trigger->yearly ? ["`{$field}` IS NOT NULL", []]
-                : ["`{$field}` BETWEEN ? AND ?", [Columns::moment(min(array_column($ends, 0))), Columns::moment(max(array_column($ends, 1)))]];
+                : [
+                    "`{$field}` BETWEEN ? AND ?",
+                    [Columns::moment(min(array_column($ends, 0))), Columns::moment(max(array_column($ends, 1)))],
+                ];
         }
         $days = [];
         foreach ($clocks as [$calendar, $zone]) {
@@ -127,7 +142,10 @@ final readonly class DatesDue implements Finds
         [$calendar, $zone] = $clock;
         $from = $trigger->due->bases($after, $after, $zone, $calendar)[0]->modify('-3 days');
         for ($tries = 0; $tries < self::MOST_ROLLED; $tries++) {
-            $value = $this->db->scalar('SELECT MIN(`'.$trigger->field->name.'`) FROM `'.TypeTable::name($rule->on).'` WHERE `'.$trigger->field->name.'` > ?', [$trigger->isDay() ? $from->setTimezone($zone)->format('Y-m-d') : Columns::moment($from)]);
+            $value = $this->db->scalar(
+                'SELECT MIN(`'.$trigger->field->name.'`) FROM `'.TypeTable::name($rule->on).'` WHERE `'.$trigger->field->name.'` > ?',
+                [$trigger->isDay() ? $from->setTimezone($zone)->format('Y-m-d') : Columns::moment($from)],
+            );
             if ($value === null) {
                 return null;
             }
@@ -171,7 +189,10 @@ final readonly class DatesDue implements Finds
         if ($trigger->yearly) {
             // The moment lies at most ten years from the anniversary.
             $reach = intdiv(abs($trigger->due->amount->seconds()), 365 * 86_400) + 1;
-            $years = array_filter(range((int) $after->format('Y') - $reach, (int) $until->format('Y') + $reach), static fn (int $year): bool => $year > (int) substr($value, 0, 4));
+            $years = array_filter(
+                range((int) $after->format('Y') - $reach, (int) $until->format('Y') + $reach),
+                static fn (int $year): bool => $year > (int) substr($value, 0, 4),
+            );
         }
         $moments = [];
         foreach ($years as $year) {
@@ -192,9 +213,17 @@ final readonly class DatesDue implements Finds
     private function rows(RecordType $type, DateArrives $trigger, string $where, array $bindings): array
     {
         $owner = $trigger->due->ownersClock ? "`{$type->owner}`" : 'NULL';
-        $rows = $this->db->select("SELECT id, `{$trigger->field->name}` AS value, {$owner} AS owner FROM `".TypeTable::name($type->name)."` WHERE {$where}", $bindings);
+        $rows = $this->db->select(
+            "SELECT id, `{$trigger->field->name}` AS value, {$owner} AS owner FROM `".TypeTable::name($type->name)."` WHERE {$where}",
+            $bindings,
+        );
 
-        return array_map(static fn (object $row): array => [(int) $row->id, $trigger->isDay() ? (string) $row->value : (string) Columns::iso($row->value), (int) $row->owner], array_values($rows));
+        return array_map(
+            static fn (object $row): array => [
+                (int) $row->id, $trigger->isDay() ? (string) $row->value : (string) Columns::iso($row->value), (int) $row->owner,
+            ],
+            array_values($rows),
+        );
     }
 
     /** @return array{non-empty-list<array{WorkingCalendar, \DateTimeZone}>, array<int, array{WorkingCalendar, \DateTimeZone}>} */

@@ -97,7 +97,9 @@ final readonly class LineWorker
         $ids = implode(', ', array_column($moment, 'id'));
         try {
             return $this->db->transaction(function () use ($ids): int {
-                $rows = $this->db->select("SELECT * FROM scheduled_lines WHERE id IN ({$ids}) AND status = 'pencilled' ORDER BY due_at, id FOR UPDATE SKIP LOCKED");
+                $rows = $this->db->select(
+                    "SELECT * FROM scheduled_lines WHERE id IN ({$ids}) AND status = 'pencilled' ORDER BY due_at, id FOR UPDATE SKIP LOCKED",
+                );
 
                 return $rows === [] ? 0 : $this->perform($this->wholeMoments($rows));
             });
@@ -119,7 +121,10 @@ final readonly class LineWorker
     {
         try {
             return $this->db->transaction(function () use ($row): int {
-                $rows = $this->db->select("SELECT * FROM scheduled_lines WHERE id = ? AND status = 'pencilled' FOR UPDATE SKIP LOCKED", [$row->id]);
+                $rows = $this->db->select(
+                    "SELECT * FROM scheduled_lines WHERE id = ? AND status = 'pencilled' FOR UPDATE SKIP LOCKED",
+                    [$row->id],
+                );
 
                 return $rows === [] ? 0 : $this->perform($rows);
             });
@@ -156,7 +161,10 @@ final readonly class LineWorker
     {
         $last = end($rows);
         $edge = $last === false ? null : $last->due_at;
-        $runs = array_values(array_unique(array_filter(array_map(static fn (object $row): int => $row->due_at === $edge ? (int) $row->run_id : 0, $rows))));
+        $runs = array_values(array_unique(array_filter(array_map(
+            static fn (object $row): int => $row->due_at === $edge ? (int) $row->run_id : 0,
+            $rows,
+        ))));
         $held = array_column($rows, 'id', 'id');
         if ($runs !== []) {
             // Only at its end can a batch cut a moment in two.
@@ -189,7 +197,12 @@ final readonly class LineWorker
             $moments[$row->run_id === null ? "line {$row->id}" : "{$row->run_id} {$row->due_at}"][] = $row;
         }
         foreach ($moments as &$moment) {
-            usort($moment, static fn (object $one, object $other): int => [(int) $one->place, (int) $one->id] <=> [(int) $other->place, (int) $other->id]);
+            usort(
+                $moment,
+                static fn (object $one, object $other): int => [(int) $one->place, (int) $one->id] <=> [
+                    (int) $other->place, (int) $other->id,
+                ],
+            );
         }
 
         return array_values($moments);
@@ -213,7 +226,13 @@ final readonly class LineWorker
         $gone = [];
         foreach ($this->rounds($this->moments($rows)) as $round) {
             $settlement->flush();
-            $runs = RunsInPlay::byIds($this->db, array_values(array_unique(array_map(static fn (array $line): int => (int) $line[0]->run_id, array_filter($round, static fn (array $line): bool => $line[0]->run_id !== null)))));
+            $runs = RunsInPlay::byIds(
+                $this->db,
+                array_values(array_unique(array_map(
+                    static fn (array $line): int => (int) $line[0]->run_id,
+                    array_filter($round, static fn (array $line): bool => $line[0]->run_id !== null),
+                ))),
+            );
             foreach ($round as [$row, $isFirst, $next]) {
                 $key = "{$row->record_type}:{$row->record_id}";
                 // Where somebody is just saving the record, the line is taken up again after that.
@@ -254,7 +273,9 @@ final readonly class LineWorker
             foreach ($moment as $index => $row) {
                 $key = "{$row->record_type}:{$row->record_id}";
                 $nth[$key] = ($nth[$key] ?? -1) + 1;
-                $rounds[$nth[$key]][] = [$row, $index === 0, array_map(static fn (object $next): int => (int) $next->id, array_slice($moment, $index + 1))];
+                $rounds[$nth[$key]][] = [
+                    $row, $index === 0, array_map(static fn (object $next): int => (int) $next->id, array_slice($moment, $index + 1)),
+                ];
             }
         }
 
@@ -266,15 +287,34 @@ final readonly class LineWorker
      * @param  array<string, mixed>  $data
      * @param  list<int>  $next
      */
-    private function decided(object $row, array $runs, ?Record $record, Settlement $settlement, \DateTimeImmutable $now, ?Actor $by, array $data, bool $isFirst, array $next): ?Decision
-    {
+    private function decided(
+        object $row,
+        array $runs,
+        ?Record $record,
+        Settlement $settlement,
+        \DateTimeImmutable $now,
+        ?Actor $by,
+        array $data,
+        bool $isFirst,
+        array $next,
+    ): ?Decision {
         if ($record === null) {
             $this->strike($row, StruckCode::RecordDeleted, 'the record was deleted');
 
             return null;
         }
 
-        return $row->run_id === null ? $this->start($row, $record, $settlement, $now) : $this->line($row, $runs, $record, $settlement, $now, $by, $data, $isFirst, $next);
+        return $row->run_id === null ? $this->start($row, $record, $settlement, $now) : $this->line(
+            $row,
+            $runs,
+            $record,
+            $settlement,
+            $now,
+            $by,
+            $data,
+            $isFirst,
+            $next,
+        );
     }
 
     /** @return array<int, true> ids of lines that a decision struck out or moved, and that are not done in this batch */
@@ -298,8 +338,17 @@ final readonly class LineWorker
      * @param  array<string, mixed>  $data
      * @param  list<int>  $next
      */
-    private function line(object $row, array $runs, Record $record, Settlement $settlement, \DateTimeImmutable $now, ?Actor $by, array $data, bool $isFirst, array $next): ?Decision
-    {
+    private function line(
+        object $row,
+        array $runs,
+        Record $record,
+        Settlement $settlement,
+        \DateTimeImmutable $now,
+        ?Actor $by,
+        array $data,
+        bool $isFirst,
+        array $next,
+    ): ?Decision {
         $run = $runs[(int) $row->run_id] ?? null;
         $line = array_values(array_filter($run->lines ?? [], static fn (PencilledLine $line): bool => $line->id === (int) $row->id))[0] ?? null;
         $rule = $run === null ? null : $this->rules->page($run->rule, $run->page);
@@ -309,9 +358,35 @@ final readonly class LineWorker
             return null;
         }
         $book = new RememberedRuleBook($this->rules);
-        $decision = $settlement->decided($record->type, fn (StoredFacts $facts): Decision => $this->engine->fallDue($line, $rule, $record, $book, $facts, new FixedClock($now), $by !== null, $isFirst, $next));
+        $decision = $settlement->decided(
+            $record->type,
+            fn (StoredFacts $facts): Decision => $this->engine->fallDue(
+                $line,
+                $rule,
+                $record,
+                $book,
+                $facts,
+                new FixedClock($now),
+                $by !== null,
+                $isFirst,
+                $next,
+            ),
+        );
         if ($decision->refusal !== null) {
-            Batch::insert($this->db, 'entries', [$this->save->refused($this->schemas->schema()->types[$record->type], $record->id, $by ?? new Actor(null, CauseKind::Rule), $decision->refusal, ['of' => $rule->name], $run->entry)]);
+            Batch::insert(
+                $this->db,
+                'entries',
+                [
+                    $this->save->refused(
+                        $this->schemas->schema()->types[$record->type],
+                        $record->id,
+                        $by ?? new Actor(null, CauseKind::Rule),
+                        $decision->refusal,
+                        ['of' => $rule->name],
+                        $run->entry,
+                    ),
+                ],
+            );
             SetAside::line($this->db, $row, $now, "a rule refused it: {$decision->refusal->message}");
 
             return null;
@@ -333,13 +408,37 @@ final readonly class LineWorker
             return null;
         }
         $kind = $row->kind === 'round' ? EventKind::CameRound : EventKind::PutInForce;
-        $change = Change::event($record, new Event($kind, (string) $row->occasion, $page->trigger->wanted(), (int) $row->rule_id), null, $now, CauseKind::Rule);
+        $change = Change::event(
+            $record,
+            new Event($kind, (string) $row->occasion, $page->trigger->wanted(), (int) $row->rule_id),
+            null,
+            $now,
+            CauseKind::Rule,
+        );
         $book = new RememberedRuleBook($this->rules, $page);
         $decision = $settlement->decided($record->type, function (StoredFacts $facts) use ($change, $book, $page, $row, $record, $now): Decision {
-            return $this->isStillSo($page, (string) $row->occasion, $record) ? $this->engine->decide($change, $book, $facts, new FixedClock($now)) : new Decision($record);
+            return $this->isStillSo($page, (string) $row->occasion, $record) ? $this->engine->decide(
+                $change,
+                $book,
+                $facts,
+                new FixedClock($now),
+            ) : new Decision($record);
         });
         if ($decision->refusal !== null) {
-            Batch::insert($this->db, 'entries', [$this->save->refused($this->schemas->schema()->types[$record->type], $record->id, new Actor(null, CauseKind::Rule), $decision->refusal, ['of' => $page->name], (int) $row->entry_id ?: null)]);
+            Batch::insert(
+                $this->db,
+                'entries',
+                [
+                    $this->save->refused(
+                        $this->schemas->schema()->types[$record->type],
+                        $record->id,
+                        new Actor(null, CauseKind::Rule),
+                        $decision->refusal,
+                        ['of' => $page->name],
+                        (int) $row->entry_id ?: null,
+                    ),
+                ],
+            );
             SetAside::line($this->db, $row, $now, "a rule refused it: {$decision->refusal->message}");
 
             return null;
@@ -360,7 +459,10 @@ final readonly class LineWorker
 
     private function strike(object $row, StruckCode $code, string $because): void
     {
-        $this->db->update("UPDATE scheduled_lines SET status = 'struck', struck_code = ?, struck_because = ? WHERE id = ?", [$code->value, $because, $row->id]);
+        $this->db->update(
+            "UPDATE scheduled_lines SET status = 'struck', struck_code = ?, struck_because = ? WHERE id = ?",
+            [$code->value, $because, $row->id],
+        );
         SetAside::entry($this->db, $row, 'struck', $this->clock->now(), $because);
         if ($row->run_id !== null) {
             LineRows::close($this->db, [(int) $row->run_id]);

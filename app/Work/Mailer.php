@@ -41,13 +41,18 @@ final class Mailer
         if ($message->html !== '') {
             // Inside the application an address begins at its root; a mail program needs all of it.
             $html = str_replace('href="/', 'href="'.rtrim((string) config('app.url'), '/').'/', $message->html);
-            $email->html('<!DOCTYPE html><html><head><meta charset="utf-8"><style>'.self::STYLE.'</style></head><body>'.$html.'</body></html>');
+            $email->html(
+                '<!DOCTYPE html><html><head><meta charset="utf-8"><style>'.self::STYLE.'</style></head><body>'.$html.'</body></html>',
+            );
         }
         if ($to['replyTo'] !== null) {
             $email->replyTo($address($to['replyTo']));
         }
         $email->date(new \DateTimeImmutable($message->created_at.'Z'));
-        $email->getHeaders()->addIdHeader('Message-ID', "{$message->key}@".substr(strrchr((string) config('ledger.mail.from'), '@') ?: '@localhost', 1));
+        $email->getHeaders()->addIdHeader(
+            'Message-ID',
+            "{$message->key}@".substr(strrchr((string) config('ledger.mail.from'), '@') ?: '@localhost', 1),
+        );
         try {
             $this->transport()->send($email);
         } catch (\Throwable $trouble) {

@@ -55,7 +55,10 @@ final class Postman
     /** Tries a message again that had been given up. */
     public function again(int $id): bool
     {
-        return $this->db->update("UPDATE messages SET status = 'waiting', tries = 0, unsure = 0, next_try_at = ?, leased_until = NULL, leased_by = NULL WHERE id = ? AND status = 'failed'", [gmdate('Y-m-d H:i:s'), $id]) === 1;
+        return $this->db->update(
+            "UPDATE messages SET status = 'waiting', tries = 0, unsure = 0, next_try_at = ?, leased_until = NULL, leased_by = NULL WHERE id = ? AND status = 'failed'",
+            [gmdate('Y-m-d H:i:s'), $id],
+        ) === 1;
     }
 
     private function deliver(object $message): void
@@ -72,7 +75,10 @@ final class Postman
             $this->inHand = null;
         }
         $this->db->transaction(function () use ($message): void {
-            $marked = $this->db->update("UPDATE messages SET status = 'delivered', tries = tries + 1, leased_until = NULL, leased_by = NULL, trouble = '', done_at = ? WHERE id = ? AND leased_by = ?", [gmdate('Y-m-d H:i:s'), $message->id, $this->name]);
+            $marked = $this->db->update(
+                "UPDATE messages SET status = 'delivered', tries = tries + 1, leased_until = NULL, leased_by = NULL, trouble = '', done_at = ? WHERE id = ? AND leased_by = ?",
+                [gmdate('Y-m-d H:i:s'), $message->id, $this->name],
+            );
             if ($marked === 1 && (int) $message->unsure > 0) {
                 $this->unsureEntry($message, (int) $message->unsure + 1, true);
             }
@@ -89,7 +95,10 @@ final class Postman
                 [$now, $now],
             );
             if ($message !== null) {
-                $this->db->update('UPDATE messages SET leased_until = ?, leased_by = ? WHERE id = ?', [self::leaseEnd(), $this->name, $message->id]);
+                $this->db->update(
+                    'UPDATE messages SET leased_until = ?, leased_by = ? WHERE id = ?',
+                    [self::leaseEnd(), $this->name, $message->id],
+                );
                 $this->inHand = (int) $message->id;
                 $this->renewedAt = time();
             }
@@ -148,7 +157,10 @@ final class Postman
             // 10 s, 40 s, 90 s … : a short trouble is soon over, and a long one is not hammered at.
             $marked = $this->db->update(
                 'UPDATE messages SET status = ?, tries = ?, unsure = ?, leased_until = NULL, leased_by = NULL, next_try_at = ?, trouble = ? WHERE id = ? AND leased_by = ?',
-                [$over ? 'failed' : 'waiting', $tries, $unsure, gmdate('Y-m-d H:i:s', time() + 10 * $tries * $tries), mb_substr($isUnsure ? "{$trouble} It may have arrived all the same." : $trouble, 0, 500), $message->id, $this->name],
+                [
+                    $over ? 'failed' : 'waiting', $tries, $unsure, gmdate('Y-m-d H:i:s', time() + 10 * $tries * $tries),
+                    mb_substr($isUnsure ? "{$trouble} It may have arrived all the same." : $trouble, 0, 500), $message->id, $this->name,
+                ],
             );
             if ($marked === 1 && $over && $unsure > 0) {
                 $this->unsureEntry($message, $unsure, false);
@@ -163,7 +175,10 @@ final class Postman
         Batch::insert($this->db, 'entries', [[
             'kind' => 'unsure', 'at' => Columns::moment($this->clock->now()), 'via' => 'rule', 'record_type' => $about ? $message->record_type : null, 'record_id' => $about ? $message->record_id : null,
             'rule_id' => $message->rule_id, 'cause_id' => $message->entry_id,
-            'data' => json_encode(['message' => (int) $message->id, 'subject' => $message->subject, 'times' => $times, 'delivered' => $isDelivered], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            'data' => json_encode(
+                ['message' => (int) $message->id, 'subject' => $message->subject, 'times' => $times, 'delivered' => $isDelivered],
+                JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
+            ),
         ]]);
     }
 

@@ -46,7 +46,10 @@ final readonly class Rounds implements Finds
     public function next(Rule $rule, \DateTimeImmutable $after): ?\DateTimeImmutable
     {
         $trigger = $rule->trigger;
-        $moments = $trigger instanceof ComesRound ? array_map(static fn (array $clock): ?\DateTimeImmutable => $trigger->timetable->next($after, $clock[1], $clock[0]), $this->clocksOf($trigger)) : [];
+        $moments = $trigger instanceof ComesRound ? array_map(
+            static fn (array $clock): ?\DateTimeImmutable => $trigger->timetable->next($after, $clock[1], $clock[0]),
+            $this->clocksOf($trigger),
+        ) : [];
         $moments = array_filter($moments);
 
         return $moments === [] ? null : min($moments);
@@ -58,7 +61,13 @@ final readonly class Rounds implements Finds
         foreach ($this->clocksOf($trigger) as $clock) {
             $moment = $trigger->timetable->last($after, $until, $clock[1], $clock[0]);
             if ($moment !== null) {
-                $trigger->per === null ? $this->each($rule, $trigger->occasion($moment), $moment) : $this->together($rule, $trigger, $trigger->per, $trigger->occasion($moment), $clock);
+                $trigger->per === null ? $this->each($rule, $trigger->occasion($moment), $moment) : $this->together(
+                    $rule,
+                    $trigger,
+                    $trigger->per,
+                    $trigger->occasion($moment),
+                    $clock,
+                );
             }
         }
     }
@@ -113,7 +122,12 @@ final readonly class Rounds implements Finds
         }
         [$entry] = Batch::insertForIds($this->db, 'entries', [[
             'kind' => 'gathered', 'at' => Columns::moment($now), 'via' => 'rule', 'rule_id' => $rule->id, 'page' => $rule->page,
-            'data' => json_encode(['person' => $person->name, 'records' => $rows, 'subject' => $messages[0]->subject] + ($left === 0 ? [] : ['left' => $left]), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            'data' => json_encode(
+                [
+                    'person' => $person->name, 'records' => $rows, 'subject' => $messages[0]->subject,
+                ] + ($left === 0 ? [] : ['left' => $left]),
+                JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
+            ),
         ]]);
         Batch::insert($this->db, 'guard_keys', [$key + ['entry_id' => $entry, 'at' => Columns::moment($now)]]);
         // It is about many records, and so stands on none.

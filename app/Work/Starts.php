@@ -48,7 +48,12 @@ final readonly class Starts
     public function of(Rule $rule, Existing $existing, int $hours, int $entry): int
     {
         if ($hours < 0 || $hours > self::MOST_HOURS) {
-            throw new Refused('invalid_values', 'Spread the start over 0 to '.self::MOST_HOURS.' hours.', 422, [['at' => '/hours', 'code' => 'out_of_range', 'message' => 'Spread the start over 0 to '.self::MOST_HOURS.' hours.']]);
+            throw new Refused(
+                'invalid_values',
+                'Spread the start over 0 to '.self::MOST_HOURS.' hours.',
+                422,
+                [['at' => '/hours', 'code' => 'out_of_range', 'message' => 'Spread the start over 0 to '.self::MOST_HOURS.' hours.']],
+            );
         }
         $found = $existing === Existing::Leave ? [] : $this->found($rule);
 
@@ -86,7 +91,13 @@ final readonly class Starts
         $quiet = [];
         $cursor = 0;
         do {
-            $chunk = $this->quiet->between($rule, new \DateTimeImmutable('1000-01-02T00:00:00Z'), $this->clock->now(), $cursor, self::CHUNK);
+            $chunk = $this->quiet->between(
+                $rule,
+                new \DateTimeImmutable('1000-01-02T00:00:00Z'),
+                $this->clock->now(),
+                $cursor,
+                self::CHUNK,
+            );
             $occasions = array_column($chunk, 1, 0);
             $cursor = $chunk === [] ? $cursor : max(array_keys($chunk));
             foreach ($occasions === [] ? [] : $this->db->select('SELECT t.id FROM `'.TypeTable::name($rule->on)."` t{$writer->joins()} WHERE {$where->text} AND t.id IN (".implode(', ', array_keys($occasions)).') ORDER BY t.id', $where->bindings) as $row) {
@@ -104,9 +115,15 @@ final readonly class Starts
 
         return $this->db->affectingStatement(
             "INSERT INTO scheduled_lines (kind, due_at, record_type, record_id, entry_id, rule_id, page, said, occasion)
-            SELECT 'start', DATE_ADD(?, INTERVAL FLOOR((ROW_NUMBER() OVER (ORDER BY t.id) - 1) * ? / COUNT(*) OVER ()) SECOND), ?, t.id, ?, ?, ?, ?, ?
+            SELECT 'start', DATE_ADD(
+                ?,
+                INTERVAL FLOOR((ROW_NUMBER() OVER (ORDER BY t.id) - 1) * ? / COUNT(*) OVER ()) SECOND,
+            ), ?, t.id, ?, ?, ?, ?, ?
             FROM `".TypeTable::name($rule->on)."` t{$writer->joins()} WHERE {$where->text}",
-            [Columns::moment($this->clock->now()), $hours * 3600, $rule->on, $entry, $rule->id, $rule->page, mb_substr($rule->name, 0, 200), "start:{$rule->page}", ...$where->bindings],
+            [
+                Columns::moment($this->clock->now()), $hours * 3600, $rule->on, $entry, $rule->id, $rule->page,
+                mb_substr($rule->name, 0, 200), "start:{$rule->page}", ...$where->bindings,
+            ],
         );
     }
 
@@ -116,7 +133,9 @@ final readonly class Starts
         $now = $this->clock->now();
         $of = count($found);
         Batch::insert($this->db, 'scheduled_lines', array_map(static fn (array $one, int $index): array => [
-            'kind' => 'start', 'due_at' => Columns::moment($now->modify('+'.intdiv($index * $hours * 3600, max(1, $of)).' seconds')), 'record_type' => $rule->on, 'record_id' => $one[0],
+            'kind' => 'start', 'due_at' => Columns::moment($now->modify(
+                '+'.intdiv($index * $hours * 3600, max(1, $of)).' seconds',
+            )), 'record_type' => $rule->on, 'record_id' => $one[0],
             'entry_id' => $entry, 'rule_id' => $rule->id, 'page' => $rule->page, 'said' => mb_substr($rule->name, 0, 200), 'occasion' => $one[1],
         ], $found, array_keys($found)));
 
@@ -134,9 +153,15 @@ final readonly class Starts
         $after = 0;
         $at = Columns::moment($this->clock->now());
         do {
-            $rows = $this->db->select('SELECT t.* FROM `'.TypeTable::name($rule->on)."` t{$writer->joins()} WHERE {$where->text} AND t.id > ? ORDER BY t.id LIMIT ".self::CHUNK, [...$where->bindings, $after]);
+            $rows = $this->db->select(
+                'SELECT t.* FROM `'.TypeTable::name($rule->on)."` t{$writer->joins()} WHERE {$where->text} AND t.id > ? ORDER BY t.id LIMIT ".self::CHUNK,
+                [...$where->bindings, $after],
+            );
             $after = $rows === [] ? $after : (int) $rows[count($rows) - 1]->id;
-            $rest = $occasions === null ? $rows : array_values(array_filter($rows, static fn (object $row): bool => isset($occasions[(int) $row->id])));
+            $rest = $occasions === null ? $rows : array_values(array_filter(
+                $rows,
+                static fn (object $row): bool => isset($occasions[(int) $row->id]),
+            ));
             $ids = array_map(static fn (object $row): int => (int) $row->id, $rest);
             [$states, $used] = $ids === [] ? [[], []] : GuardStore::states($this->db, $rule->id, $rule->on, $ids);
             $keys = [];
@@ -145,7 +170,10 @@ final readonly class Starts
                 $state = $states[$id] ?? new GuardState;
                 $key = $rule->guard->key(Columns::record($type, $row), $occasions[$id] ?? "start:{$rule->page}", $state);
                 if (! isset($used[$id]["{$state->epoch}:{$key}"])) {
-                    $keys[] = ['rule_id' => $rule->id, 'record_type' => $rule->on, 'record_id' => $id, 'epoch' => $state->epoch, 'guard_key' => $key, 'entry_id' => $entry, 'at' => $at];
+                    $keys[] = [
+                        'rule_id' => $rule->id, 'record_type' => $rule->on, 'record_id' => $id, 'epoch' => $state->epoch,
+                        'guard_key' => $key, 'entry_id' => $entry, 'at' => $at,
+                    ];
                 }
             }
             Batch::insert($this->db, 'guard_keys', $keys);

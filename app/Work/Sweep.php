@@ -74,7 +74,10 @@ final readonly class Sweep
             }
         }
         if ($swept !== []) {
-            $this->db->update('UPDATE sweeps SET swept_until = ? WHERE sweeping_to IS NULL AND swept_until < ? AND rule_id IN ('.implode(', ', $swept).')', [Columns::moment($now), Columns::moment($now)]);
+            $this->db->update(
+                'UPDATE sweeps SET swept_until = ? WHERE sweeping_to IS NULL AND swept_until < ? AND rule_id IN ('.implode(', ', $swept).')',
+                [Columns::moment($now), Columns::moment($now)],
+            );
         }
 
         return $started;
@@ -83,7 +86,10 @@ final readonly class Sweep
     /** @return array{int, bool} how many records were started on, and whether there may be more */
     private function chunk(int $ruleId, \DateTimeImmutable $now): array
     {
-        $sweep = $this->db->selectOne("SELECT s.*, r.page, r.either_or FROM sweeps s JOIN rules r ON r.id = s.rule_id WHERE s.rule_id = ? AND r.status = 'in_force'", [$ruleId]);
+        $sweep = $this->db->selectOne(
+            "SELECT s.*, r.page, r.either_or FROM sweeps s JOIN rules r ON r.id = s.rule_id WHERE s.rule_id = ? AND r.status = 'in_force'",
+            [$ruleId],
+        );
         $after = $sweep === null ? $now : new \DateTimeImmutable("{$sweep->swept_until}Z");
         $until = ($sweep->sweeping_to ?? null) === null ? $now : new \DateTimeImmutable("{$sweep->sweeping_to}Z");
         if ($sweep === null || $until <= $after) {
@@ -110,10 +116,19 @@ final readonly class Sweep
      * @param  bool  $alone  whether each record is started on by itself, because one of them spoilt it for all
      * @return array{int, bool}
      */
-    private function started(object $sweep, ?Rule $rule, array $found, \DateTimeImmutable $after, \DateTimeImmutable $until, bool $alone): array
-    {
+    private function started(
+        object $sweep,
+        ?Rule $rule,
+        array $found,
+        \DateTimeImmutable $after,
+        \DateTimeImmutable $until,
+        bool $alone,
+    ): array {
         return $this->db->transaction(function () use ($sweep, $rule, $found, $after, $until, $alone): array {
-            $now = $this->db->selectOne('SELECT swept_until, sweeping_to, at_id FROM sweeps WHERE rule_id = ? FOR UPDATE SKIP LOCKED', [$sweep->rule_id]);
+            $now = $this->db->selectOne(
+                'SELECT swept_until, sweeping_to, at_id FROM sweeps WHERE rule_id = ? FOR UPDATE SKIP LOCKED',
+                [$sweep->rule_id],
+            );
             $page = $this->db->scalar("SELECT page FROM rules WHERE id = ? AND status = 'in_force' LOCK IN SHARE MODE", [$sweep->rule_id]);
             if ($now === null || $page === null || (int) $page !== (int) $sweep->page || [$now->swept_until, $now->sweeping_to, (int) $now->at_id] !== [$sweep->swept_until, $sweep->sweeping_to, (int) $sweep->at_id]) {
                 // Another worker has been at it, or the rule has changed.
@@ -169,10 +184,19 @@ final readonly class Sweep
             $decision = $settlement->decided($type->name, fn (StoredFacts $facts): Decision => $this->engine->decide($change, $book, $facts, new FixedClock($now)));
             if ($decision->refusal !== null) {
                 // The sweep goes on behind it, so nobody tries this start again.
-                $refused[] = $this->save->refused($type, $record->id, new Actor(null, CauseKind::Rule), $decision->refusal, ['of' => $rule->name, 'again' => false]);
+                $refused[] = $this->save->refused(
+                    $type,
+                    $record->id,
+                    new Actor(null, CauseKind::Rule),
+                    $decision->refusal,
+                    ['of' => $rule->name, 'again' => false],
+                );
             } elseif ($decision->steps !== []) {
                 $started++;
-                $settlement->add([$record, $decision->after], new Outcome($change, $decision, new Actor(null, CauseKind::Rule), $trigger::event()->value));
+                $settlement->add(
+                    [$record, $decision->after],
+                    new Outcome($change, $decision, new Actor(null, CauseKind::Rule), $trigger::event()->value),
+                );
             }
         }
         $settlement->flush();

@@ -72,7 +72,11 @@ final class Course
     public function views(Rule $rule, Change $answered, ?int $parent): array
     {
         $subjects = $rule->trigger->subjects($answered, $this->standing) ?? [];
-        $concerned = $rule->trigger instanceof CutsOff ? $rule->trigger->concerned($answered, $this->standing, count($subjects)) : count($subjects);
+        $concerned = $rule->trigger instanceof CutsOff ? $rule->trigger->concerned(
+            $answered,
+            $this->standing,
+            count($subjects),
+        ) : count($subjects);
         if ($concerned > count($subjects)) {
             $this->steps[] = new CutOff($rule, $this->now($answered->record()), $parent, count($subjects), $concerned);
         }
@@ -179,7 +183,9 @@ final class Course
         if (count($left) === count($run->lines)) {
             $this->add(new Struck($run, $record, null, $code, $because, $parent));
         } elseif ($left !== []) {
-            $this->add(new Struck($run, $record, array_map(static fn (PencilledLine $line): int => $line->id, $left), $code, $because, $parent));
+            $this->add(
+                new Struck($run, $record, array_map(static fn (PencilledLine $line): int => $line->id, $left), $code, $because, $parent),
+            );
         }
     }
 
@@ -202,7 +208,16 @@ final class Course
     {
         foreach ($this->inPlay($firing->before) as $run) {
             if ($run->rule === $firing->rule->id) {
-                $this->add(new Struck($run, $firing->after, null, StruckCode::FiredAgain, 'the rule fired again and began anew', count($this->steps) - 1));
+                $this->add(
+                    new Struck(
+                        $run,
+                        $firing->after,
+                        null,
+                        StruckCode::FiredAgain,
+                        'the rule fired again and began anew',
+                        count($this->steps) - 1,
+                    ),
+                );
             }
         }
     }

@@ -58,8 +58,17 @@ final readonly class Engine
      * @param  bool  $isFirst  whether it is the first of its moment
      * @param  list<int>  $next  ids of the lines of the same moment whose turn comes after it
      */
-    public function fallDue(PencilledLine $line, Rule $rule, Record $record, RuleBook $book, Facts $facts, Clock $clock, bool $byHand = false, bool $isFirst = true, array $next = []): Decision
-    {
+    public function fallDue(
+        PencilledLine $line,
+        Rule $rule,
+        Record $record,
+        RuleBook $book,
+        Facts $facts,
+        Clock $clock,
+        bool $byHand = false,
+        bool $isFirst = true,
+        array $next = [],
+    ): Decision {
         $event = new Event(EventKind::LineDue, "line:{$line->id}", $rule->line($line->place)->said ?? '');
         $change = Change::event($record, $event, null, $clock->now(), CauseKind::Rule, $line->run->began);
         $course = new Course($change, new Standing($facts, $this->schema), $clock->now());
@@ -153,8 +162,15 @@ final readonly class Engine
         return $this->fire($course, $rule, $subject, $answered, $parent, $state, $occasion);
     }
 
-    private function fire(Course $course, Rule $rule, Record $subject, Change $answered, ?int $parent, GuardState $state, ?string $occasion): ?Refusal
-    {
+    private function fire(
+        Course $course,
+        Rule $rule,
+        Record $subject,
+        Change $answered,
+        ?int $parent,
+        GuardState $state,
+        ?string $occasion,
+    ): ?Refusal {
         $type = $this->typeOf($subject);
         $facts = $course->standing;
         $why = $this->examiner->examine($rule, $type, $answered, new View($subject, $facts, $answered));

@@ -174,7 +174,14 @@ final readonly class Runner
                 continue;
             }
             if ($placed->timing instanceof WhenTasksDone) {
-                $due = Performance::occasionOf($record, $this->typeOf($record), $course->standing, $this->zone, $run->startedAt, $tasks)->when($placed->timing);
+                $due = Performance::occasionOf(
+                    $record,
+                    $this->typeOf($record),
+                    $course->standing,
+                    $this->zone,
+                    $run->startedAt,
+                    $tasks,
+                )->when($placed->timing);
                 if ($due?->getTimestamp() !== $line->due?->getTimestamp()) {
                     $moved[$line->id] = [$line->due, $due];
                 }

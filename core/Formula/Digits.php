@@ -43,8 +43,8 @@ final readonly class Digits
             '*' => new self($parts[0]->before + $parts[1]->before, $parts[0]->behind + $parts[1]->behind),
             '/' => self::divided($term, $parts[0], $parts[1]),
             'round' => new self($parts[0]->before + 1, (int) $term->parts[1]->value),
-            'if' => new self(max($parts[1]->before, $parts[2]->before), max($parts[1]->behind, $parts[2]->behind)),
-            'least', 'most', 'abs' => new self(max(array_map(static fn (self $part): int => $part->before, $parts)), max(array_map(static fn (self $part): int => $part->behind, $parts))),
+            'if' => self::widest([$parts[1], $parts[2]]),
+            'least', 'most', 'abs' => self::widest($parts),
             default => new self(self::OF_FUNCTION, 0),
         };
         if ($digits->before + $digits->behind > self::MOST || $digits->behind > self::MOST_BEHIND) {
@@ -52,6 +52,18 @@ final readonly class Digits
         }
 
         return $digits;
+    }
+
+    /** @param  array<self>  $parts */
+    private static function widest(array $parts): self
+    {
+        $before = $behind = 0;
+        foreach ($parts as $part) {
+            $before = max($before, $part->before);
+            $behind = max($behind, $part->behind);
+        }
+
+        return new self($before, $behind);
     }
 
     private static function written(string $number): self
@@ -72,6 +84,9 @@ final readonly class Digits
 
     private static function tooLong(Term $term): FormulaError
     {
-        return new FormulaError('This could come to a number with more digits than can be kept. Round a part of it first, as in round(a * b, 2).', $term->position);
+        return new FormulaError(
+            'This could come to a number with more digits than can be kept. Round a part of it first, as in round(a * b, 2).',
+            $term->position,
+        );
     }
 }

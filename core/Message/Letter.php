@@ -62,10 +62,15 @@ final class Letter
         }
         $merges = [];
         foreach (RichText::merges($clean) as $name) {
-            $merges[$name] = Pieces::named($context->schema, $context->type, $name) ?? $context->problem($body->at, 'unknown_field', "{$context->type->label} has no field ‘{$name}’ to merge.");
-            if ($merges[$name] === null) {
-                return null;
+            $piece = Pieces::named($context->schema, $context->type, $name);
+            if ($piece === null) {
+                return $context->problem(
+                    $body->at,
+                    'unknown_field',
+                    "{$context->type->label} has no field ‘{$name}’ to merge.",
+                );
             }
+            $merges[$name] = $piece;
         }
         $template = Template::read($context, $title, $subject->at);
 
@@ -81,7 +86,9 @@ final class Letter
     public function html(View $view, Display $display, string $number): string
     {
         // A value of several lines keeps them.
-        self::$merge = fn (string $name): string => nl2br(htmlspecialchars(isset($this->merges[$name]) ? $this->merges[$name]->text($view, $display, $number) : ''));
+        self::$merge = fn (string $name): string => nl2br(htmlspecialchars(
+            isset($this->merges[$name]) ? $this->merges[$name]->text($view, $display, $number) : '',
+        ));
         $this->template ??= self::twig()->createTemplate(RichText::twig($this->body));
 
         return $this->template->render();
@@ -105,7 +112,12 @@ final class Letter
         if (self::$twig === null) {
             $twig = new Environment(new ArrayLoader, ['autoescape' => 'html', 'strict_variables' => true]);
             $twig->addExtension(new SandboxExtension(new SecurityPolicy([], ['escape'], [], [], ['merge']), true));
-            $twig->addFunction(new TwigFunction('merge', static fn (string $name): Markup => new Markup(self::$merge === null ? '' : (self::$merge)($name), 'UTF-8')));
+            $twig->addFunction(
+                new TwigFunction(
+                    'merge',
+                    static fn (string $name): Markup => new Markup(self::$merge === null ? '' : (self::$merge)($name), 'UTF-8'),
+                ),
+            );
             self::$twig = $twig;
         }
 

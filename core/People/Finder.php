@@ -23,6 +23,10 @@ final class Finder
         $standIn = $performance->facts->fallbackPerson();
         $standIn = $standIn?->active === true ? $standIn : null;
 
-        return new Found($standIn, $standIn === null ? "{$path}; nobody stands in" : "{$path}; {$standIn->name} stands in", stoodIn: $standIn !== null);
+        return new Found(
+            $standIn,
+            $standIn === null ? "{$path}; nobody stands in" : "{$path}; {$standIn->name} stands in",
+            stoodIn: $standIn !== null,
+        );
     }
 }

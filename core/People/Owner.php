@@ -26,7 +26,11 @@ final readonly class Owner implements PersonExpression
     {
         $field = $context->type->field($context->type->owner);
 
-        return $field === null ? $context->problem($node->at, 'unknown_field', ucfirst($context->type->one()).' has no owner.') : new self($field);
+        return $field === null ? $context->problem(
+            $node->at,
+            'unknown_field',
+            ucfirst($context->type->one()).' has no owner.',
+        ) : new self($field);
     }
 
     public function wording(): string

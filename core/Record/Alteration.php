@@ -60,10 +60,20 @@ final readonly class Alteration implements \JsonSerializable
         $fields = [];
         foreach (is_array($data['fields'] ?? null) ? $data['fields'] : [] as $name => $pair) {
             [$before, $after] = is_array($pair) ? [$pair[0] ?? null, $pair[1] ?? null] : [null, null];
-            $fields[(string) $name] = [is_scalar($before) && ! is_float($before) ? $before : null, is_scalar($after) && ! is_float($after) ? $after : null];
+            $fields[(string) $name] = [
+                is_scalar($before) && ! is_float($before) ? $before : null, is_scalar($after) && ! is_float($after) ? $after : null,
+            ];
         }
         $actor = $data['actor'] ?? null;
 
-        return new self($data['type'], $data['id'], ($data['new'] ?? false) === true, $fields, is_int($actor) ? $actor : null, CauseKind::from($data['cause']), new \DateTimeImmutable($data['at']));
+        return new self(
+            $data['type'],
+            $data['id'],
+            ($data['new'] ?? false) === true,
+            $fields,
+            is_int($actor) ? $actor : null,
+            CauseKind::from($data['cause']),
+            new \DateTimeImmutable($data['at']),
+        );
     }
 }

@@ -33,8 +33,14 @@ final class Change
         }
     }
 
-    public static function event(Record $record, Event $event, ?int $actor, \DateTimeImmutable $at, CauseKind $cause = CauseKind::Person, ?Alteration $told = null): self
-    {
+    public static function event(
+        Record $record,
+        Event $event,
+        ?int $actor,
+        \DateTimeImmutable $at,
+        CauseKind $cause = CauseKind::Person,
+        ?Alteration $told = null,
+    ): self {
         return new self($record, $record, $actor, $at, $cause, $event, $told);
     }
 

@@ -39,7 +39,17 @@ final class PaperRuns
     {
         $run = null;
         if ($step instanceof Firing && $step->performance->pencilled !== []) {
-            $this->runs[++$this->lastRun] = $run = new Run($this->lastRun, $step->rule->id, $step->rule->page, $step->before->type, $step->before->id, $step->performance->now, self::made($step), $entry, $step->cause->alteration());
+            $this->runs[++$this->lastRun] = $run = new Run(
+                $this->lastRun,
+                $step->rule->id,
+                $step->rule->page,
+                $step->before->type,
+                $step->before->id,
+                $step->performance->now,
+                self::made($step),
+                $entry,
+                $step->cause->alteration(),
+            );
             $this->begunBy[$run->id] = $entry;
             $this->pencil($run, $step->performance->pencilled);
         } elseif ($step instanceof LineDone) {
@@ -66,7 +76,17 @@ final class PaperRuns
     {
         $this->drop($step->line->run->id, [$step->line->id]);
         $old = $this->runs[$step->line->run->id] ?? $step->line->run->without([$step->line->id]);
-        $run = new Run($old->id, $old->rule, $old->page, $old->type, $old->record, $old->startedAt, self::made($step) + $old->made, $old->entry, $old->began);
+        $run = new Run(
+            $old->id,
+            $old->rule,
+            $old->page,
+            $old->type,
+            $old->record,
+            $old->startedAt,
+            self::made($step) + $old->made,
+            $old->entry,
+            $old->began,
+        );
         foreach ($old->lines as $line) {
             $run->lines[] = new PencilledLine($line->id, $run, $line->place, $line->turn, $line->due);
         }
@@ -114,8 +134,14 @@ final class PaperRuns
      */
     public function atMomentOf(PencilledLine $line): array
     {
-        $moment = array_values(array_filter($this->runs[$line->run->id]->lines ?? [], static fn (PencilledLine $other): bool => $other->due?->getTimestamp() === $line->due?->getTimestamp()));
-        usort($moment, static fn (PencilledLine $one, PencilledLine $other): int => [$one->place, $one->id] <=> [$other->place, $other->id]);
+        $moment = array_values(array_filter(
+            $this->runs[$line->run->id]->lines ?? [],
+            static fn (PencilledLine $other): bool => $other->due?->getTimestamp() === $line->due?->getTimestamp(),
+        ));
+        usort(
+            $moment,
+            static fn (PencilledLine $one, PencilledLine $other): int => [$one->place, $one->id] <=> [$other->place, $other->id],
+        );
 
         return $moment;
     }

@@ -140,7 +140,11 @@ final class Play
             // What the lines before it have struck out or moved is not done any more.
             $stands = $this->paper->runs->stands($one);
             if ($stands !== null) {
-                $this->line($stands, $isFirst, array_map(static fn (PencilledLine $next): int => $next->id, array_slice($moment, $index + 1)));
+                $this->line(
+                    $stands,
+                    $isFirst,
+                    array_map(static fn (PencilledLine $next): int => $next->id, array_slice($moment, $index + 1)),
+                );
                 $isFirst = false;
             }
         }
@@ -156,7 +160,17 @@ final class Play
 
             return;
         }
-        $decision = $this->engine->fallDue($line, $rule, $record, $this->book, $this->paper, new FixedClock($this->paper->now), false, $isFirst, $next);
+        $decision = $this->engine->fallDue(
+            $line,
+            $rule,
+            $record,
+            $this->book,
+            $this->paper,
+            new FixedClock($this->paper->now),
+            false,
+            $isFirst,
+            $next,
+        );
         if ($decision->refusal !== null) {
             $this->paper->runs->forget($line);
         }

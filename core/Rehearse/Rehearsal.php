@@ -51,8 +51,15 @@ final readonly class Rehearsal
      * @param  ?Beside  $beside  what else a rule whose timetable puts records together for a person may put there
      * @param  ?\DateTimeImmutable  $atLeast  how far time passes even if nothing is pencilled in any more, so that two rehearsals can be compared
      */
-    public function play(Script $script, Rule $own, array $rules, Facts $facts, ?RuleBook $pages = null, ?\DateTimeImmutable $atLeast = null, ?Beside $beside = null): Played
-    {
+    public function play(
+        Script $script,
+        Rule $own,
+        array $rules,
+        Facts $facts,
+        ?RuleBook $pages = null,
+        ?\DateTimeImmutable $atLeast = null,
+        ?Beside $beside = null,
+    ): Played {
         if ($own->trigger instanceof ComesRound && $own->trigger->per !== null) {
             return $this->together($script, $own, $own->trigger, $own->trigger->per, $facts, $beside ?? new Beside);
         }
@@ -118,12 +125,36 @@ final readonly class Rehearsal
                 $records = [];
                 foreach ($placed->line->sections as $index => $section) {
                     $whose = $section->per ?? $per;
-                    $theirs = array_values(array_filter($beside->records[$placed->place][$index] ?? [], static fn (Record $one): bool => ($one->id !== $record->id || $one->type !== $record->type) && $whose->find(new View($one, $play->paper))->person?->id === $person->id));
+                    $theirs = array_values(array_filter(
+                        $beside->records[$placed->place][$index] ?? [],
+                        static fn (Record $one): bool => ($one->id !== $record->id || $one->type !== $record->type) && $whose->find(new View($one, $play->paper))->person?->id === $person->id,
+                    ));
                     $records[] = $index === 0 ? [$record, ...$theirs] : $theirs;
                 }
-                $made = $placed->line->message(new Gathered($records, $tasks), $person, $play->paper, new Display($play->paper, $zone), $zone, $calendar);
+                $made = $placed->line->message(
+                    new Gathered($records, $tasks),
+                    $person,
+                    $play->paper,
+                    new Display($play->paper, $zone),
+                    $zone,
+                    $calendar,
+                );
                 if ($made !== null) {
-                    $play->entries[] = new PaperEntry(count($play->entries) + 1, $at, new Told('gathered', $record, $own, ['person' => $person->name, 'records' => $made[1], 'subject' => $made[0]->subject, ...($made[2] === 0 ? [] : ['left' => $made[2]])]), null, [$made[0]]);
+                    $play->entries[] = new PaperEntry(
+                        count($play->entries) + 1,
+                        $at,
+                        new Told(
+                            'gathered',
+                            $record,
+                            $own,
+                            [
+                                'person' => $person->name, 'records' => $made[1], 'subject' => $made[0]->subject,
+                                ...($made[2] === 0 ? [] : ['left' => $made[2]]),
+                            ],
+                        ),
+                        null,
+                        [$made[0]],
+                    );
                 }
             }
         }

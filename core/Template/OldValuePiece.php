@@ -44,6 +44,9 @@ final readonly class OldValuePiece implements Piece
 
     private function value(View $view): string|int|bool|null
     {
-        return $view->change === null ? $view->record->value($this->field->name) : $view->change->alteration()->before($view->record, $this->field->name);
+        return $view->change === null ? $view->record->value($this->field->name) : $view->change->alteration()->before(
+            $view->record,
+            $this->field->name,
+        );
     }
 }

@@ -30,7 +30,9 @@ final class RichText
     public static function mail(string $html): string
     {
         self::$mail ??= new HtmlSanitizer(array_reduce(
-            ['table', 'thead', 'tbody', 'tr', 'th', 'td'], static fn (HtmlSanitizerConfig $config, string $element): HtmlSanitizerConfig => $config->allowElement($element), self::allowed()->allowRelativeLinks(),
+            [
+                'table', 'thead', 'tbody', 'tr', 'th', 'td',
+            ], static fn (HtmlSanitizerConfig $config, string $element): HtmlSanitizerConfig => $config->allowElement($element), self::allowed()->allowRelativeLinks(),
         ));
 
         return self::$mail->sanitize($html);

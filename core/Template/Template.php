@@ -40,7 +40,12 @@ final readonly class Template
     /** One line for one record; an empty field leaves nothing behind. */
     public function render(View $view, Display $display, string $number): string
     {
-        $text = $this->merged($view, $display, $number, static fn (Piece $piece, string $lines): string => str_replace("\n", $piece->joint(), $lines));
+        $text = $this->merged(
+            $view,
+            $display,
+            $number,
+            static fn (Piece $piece, string $lines): string => str_replace("\n", $piece->joint(), $lines),
+        );
 
         return trim((string) preg_replace('/\s+/u', ' ', $text));
     }

@@ -23,13 +23,22 @@ final class Sentences
         return self::once('trigger', static function (): array {
             $field = Fields::own();
             $hand = ['?', ', or by hand', ['byHand', self::flag()]];
-            $on = static fn (array $constants, array $parts): Pattern => new Pattern($constants, [...$parts, $hand]);
+            $on = static function (array $constants, array $parts) use ($hand): Pattern {
+                /** @var array<string, mixed> $constants */
+                return new Pattern($constants, [...array_values($parts), $hand]);
+            };
             $day = ['?', ', on that day only', ['onDayOnly', self::flag()]];
             $changed = [' in ', ['fields', Fields::several()], ['?', ' from ', ['from', Values::ofField('fields')]], ['?', ' to ', ['to', Values::ofField('fields')]]];
             $yearly = ['?', ', every year', ['yearly', self::flag()]];
             $mention = ['?', ' that mentions ', ['about', Simple::quoted()]];
-            $quiet = static fn (string $of, string $said): Pattern => $on(['kind' => 'quiet', 'of' => $of], ["once it {$said} for ", ['*', Amounts::due()]]);
-            $related = static fn (string $happening, string $said): Pattern => $on(['kind' => 'related', 'happening' => $happening], ['has its ', ['related', self::relation()], " {$said}", ['?', ', where ', ['where', self::ofRelated(new Conditions)]]]);
+            $quiet = static fn (string $of, string $said): Pattern => $on(
+                ['kind' => 'quiet', 'of' => $of],
+                ["once it {$said} for ", ['*', Amounts::due()]],
+            );
+            $related = static fn (string $happening, string $said): Pattern => $on(
+                ['kind' => 'related', 'happening' => $happening],
+                ['has its ', ['related', self::relation()], " {$said}", ['?', ', where ', ['where', self::ofRelated(new Conditions)]]],
+            );
 
             return [
                 $on(['kind' => 'created'], ['is created']),
@@ -38,17 +47,41 @@ final class Sentences
                 $on(['kind' => 'changed', 'fields' => []], ['is changed in any field']),
                 $on(['kind' => 'changed'], ['is changed']),
                 $on(['kind' => 'deleted'], ['is deleted']),
-                ...array_map(static fn (EventKind $event): Pattern => $on(['kind' => $event->value], [$event->label(), $mention]), [EventKind::Comment, EventKind::Reply, EventKind::File, EventKind::TaskDone]),
+                ...array_map(
+                    static fn (EventKind $event): Pattern => $on(['kind' => $event->value], [$event->label(), $mention]),
+                    [EventKind::Comment, EventKind::Reply, EventKind::File, EventKind::TaskDone],
+                ),
                 $on(['kind' => 'by_hand'], [EventKind::ByHand->label()]),
-                $on(['kind' => 'date'], ['comes to the day of ', ['*', Amounts::none()], ['field', $field], ' ', ['*', Amounts::rest()], $yearly, $day]),
-                $on(['kind' => 'date'], ['comes to ', ['*', Amounts::at(-1)], ' before ', ['field', $field], ' ', ['*', Amounts::rest()], $yearly, $day]),
-                $on(['kind' => 'date'], ['comes to ', ['*', Amounts::at(1)], ' after ', ['field', $field], ' ', ['*', Amounts::rest()], $yearly, $day]),
+                $on(
+                    ['kind' => 'date'],
+                    ['comes to the day of ', ['*', Amounts::none()], ['field', $field], ' ', ['*', Amounts::rest()], $yearly, $day],
+                ),
+                $on(
+                    ['kind' => 'date'],
+                    ['comes to ', ['*', Amounts::at(-1)], ' before ', ['field', $field], ' ', ['*', Amounts::rest()], $yearly, $day],
+                ),
+                $on(
+                    ['kind' => 'date'],
+                    ['comes to ', ['*', Amounts::at(1)], ' after ', ['field', $field], ' ', ['*', Amounts::rest()], $yearly, $day],
+                ),
                 $quiet('change', 'has not been changed'), $quiet('activity', 'has seen no activity'), $quiet('reply', 'has had no reply'),
-                $on(['kind' => 'quiet', 'of' => 'value'], ['once it has kept ', ['field', $field], ' at ', ['value', Values::ofField('field')], ' for ', ['*', Amounts::due()]]),
-                $on(['kind' => 'timetable'], ['is looked at ', ['rrule', Rounds::rule()], ' at ', ['time', self::code('\d{2}:\d{2}', 'a time, such as 08:00')], ' from ', ['from', self::code('\d{4}-\d{2}-\d{2}', 'a day, such as 2026-12-01')],
+                $on(
+                    ['kind' => 'quiet', 'of' => 'value'],
+                    ['once it has kept ', ['field', $field], ' at ', ['value', Values::ofField('field')], ' for ', ['*', Amounts::due()]],
+                ),
+                $on(['kind' => 'timetable'], ['is looked at ', ['rrule', Rounds::rule()], ' at ', ['time', self::code('\d{2}:\d{2}', 'a time, such as 08:00')], ' from ', [
+                    'from', self::code('\d{4}-\d{2}-\d{2}', 'a day, such as 2026-12-01'),
+                ],
                     ['?', ', on working days', ['workingDays', self::flag()]], ['?', ', together for each, by ', ['per', People::person()], ['?', ', by their own clock', ['clock', self::word('person')]]]]),
                 $related('created', 'created'), $related('deleted', 'deleted'), $related('created_or_changed', 'created or changed'),
-                $on(['kind' => 'related', 'happening' => 'changed'], ['has its ', ['related', self::relation()], ' changed', ['?', ' in ', ['fields', self::ofRelated(Fields::several())]], ['?', ', where ', ['where', self::ofRelated(new Conditions)]]]),
+                $on(
+                    ['kind' => 'related', 'happening' => 'changed'],
+                    [
+                        'has its ', ['related', self::relation()], ' changed',
+                        ['?', ' in ', ['fields', self::ofRelated(Fields::several())]],
+                        ['?', ', where ', ['where', self::ofRelated(new Conditions)]],
+                    ],
+                ),
             ];
         });
     }
@@ -125,13 +158,17 @@ final class Sentences
     /** Records of other types on a list: "the Agreements of the owner with the columns Title, by End". */
     private static function sections(): Slot
     {
-        return Simple::series(new Choice(static fn (): array => [new Pattern([], ['the records ', ['on', self::types()], ' of ', ['per', self::ofType(People::person())], ' with the columns ', ['columns', self::ofType(Simple::many(Fields::path(), 'and'))],
+        return Simple::series(new Choice(static fn (): array => [new Pattern([], ['the records ', ['on', self::types()], ' of ', ['per', self::ofType(People::person())], ' with the columns ', [
+            'columns', self::ofType(Simple::many(Fields::path(), 'and')),
+        ],
             ['?', ', by ', ['by', self::ofType(Fields::own())]], ['?', ', where ', ['onlyIf', self::ofType(new Conditions)]]])]), 1);
     }
 
     private static function ofType(Slot $slot): Simple
     {
-        $about = static fn (Scope $scope, array $around): Scope => $scope->about($scope->schema->type(is_string($around['on'] ?? null) ? $around['on'] : ''));
+        $about = static fn (Scope $scope, array $around): Scope => $scope->about($scope->schema->type(
+            is_string($around['on'] ?? null) ? $around['on'] : '',
+        ));
 
         return new Simple(
             static fn (mixed $json, Scope $scope, array $around): ?string => $slot->print($json, $about($scope, $around), []),

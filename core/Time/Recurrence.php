@@ -10,9 +10,14 @@ namespace VividLedger\Time;
  */
 final readonly class Recurrence
 {
-    private const WEEKDAYS = ['MO' => 'Monday', 'TU' => 'Tuesday', 'WE' => 'Wednesday', 'TH' => 'Thursday', 'FR' => 'Friday', 'SA' => 'Saturday', 'SU' => 'Sunday'];
+    private const WEEKDAYS = [
+        'MO' => 'Monday', 'TU' => 'Tuesday', 'WE' => 'Wednesday', 'TH' => 'Thursday', 'FR' => 'Friday', 'SA' => 'Saturday',
+        'SU' => 'Sunday',
+    ];
 
-    private const MONTHS = [1 => 'January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+    private const MONTHS = [
+        1 => 'January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December',
+    ];
 
     private const LONGEST_MONTH = [1 => 31, 29, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 
@@ -54,13 +59,25 @@ final readonly class Recurrence
     public static function of(string $rule, int $from): self
     {
         $parts = self::parts($rule);
-        [$weekdays, $dates, $months] = [self::weekdays($parts), self::numbers($parts, 'BYMONTHDAY', 31), self::numbers($parts, 'BYMONTH', 12)];
+        [$weekdays, $dates, $months] = [
+            self::weekdays($parts), self::numbers($parts, 'BYMONTHDAY', 31), self::numbers($parts, 'BYMONTH', 12),
+        ];
         self::check($parts['FREQ'], $weekdays, $dates, $months, $from);
         $end = isset($parts['UNTIL']) ? self::day($parts['UNTIL']) : null;
         if ($end !== null && $end < $from) {
             throw new InvalidTimetable('It would end before it starts.');
         }
-        $endless = new self($parts['FREQ'], self::number($parts, 'INTERVAL', 1, 999) ?? 1, $weekdays, $dates, $months, $from, null, null, null);
+        $endless = new self(
+            $parts['FREQ'],
+            self::number($parts, 'INTERVAL', 1, 999) ?? 1,
+            $weekdays,
+            $dates,
+            $months,
+            $from,
+            null,
+            null,
+            null,
+        );
         if ($endless->next($from - 1) === null) {
             throw new InvalidTimetable('This never comes round. Choose a day that exists.');
         }
@@ -169,7 +186,9 @@ final readonly class Recurrence
         foreach (explode(';', strtoupper(trim($rule))) as $part) {
             [$name, $value] = explode('=', $part, 2) + [1 => ''];
             if (! in_array($name, self::PARTS, true) || isset($parts[$name])) {
-                throw new InvalidTimetable(isset($parts[$name]) ? "‘{$name}’ stands there twice." : "‘{$name}’ is no part of a timetable here.");
+                throw new InvalidTimetable(
+                    isset($parts[$name]) ? "‘{$name}’ stands there twice." : "‘{$name}’ is no part of a timetable here.",
+                );
             }
             $parts[$name] = $value;
         }
@@ -282,10 +301,12 @@ final readonly class Recurrence
 
     private static function date(int $date): string
     {
+        $nth = self::NTH[abs($date)] ?? null;
+
         return match (true) {
             $date > 0 => "day {$date}",
             $date === -1 => 'the last day',
-            $date >= -5 => 'the '.self::NTH[-$date].' to last day',
+            $nth !== null => "the {$nth} to last day",
             default => 'day '.-$date.' from the end',
         };
     }

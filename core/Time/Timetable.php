@@ -51,8 +51,12 @@ final readonly class Timetable
     }
 
     /** The latest moment at which it came round behind one instant and not behind another; the earlier ones are not reckoned. */
-    public function last(\DateTimeImmutable $after, \DateTimeImmutable $until, \DateTimeZone $zone, WorkingCalendar $calendar): ?\DateTimeImmutable
-    {
+    public function last(
+        \DateTimeImmutable $after,
+        \DateTimeImmutable $until,
+        \DateTimeZone $zone,
+        WorkingCalendar $calendar,
+    ): ?\DateTimeImmutable {
         $first = self::day($after->setTimezone($zone)) - 1;
         for ($day = self::day($until->setTimezone($zone)) + 1; $day >= $first; $day--) {
             $moment = $this->days->isOn($day) ? $this->moment($day, $zone) : null;
@@ -67,8 +71,8 @@ final readonly class Timetable
     /** The next time it comes round; null when it does not any more. */
     public function next(\DateTimeImmutable $after, \DateTimeZone $zone, WorkingCalendar $calendar): ?\DateTimeImmutable
     {
-        $day = self::day($after->setTimezone($zone)) - 2;
-        for ($tries = 0; $tries < self::MOST_HOLIDAYS && ($day = $this->days->next($day)) !== null; $tries++) {
+        $day = $this->days->next(self::day($after->setTimezone($zone)) - 2);
+        for ($tries = 0; $tries < self::MOST_HOLIDAYS && $day !== null; $tries++, $day = $this->days->next($day)) {
             $moment = $this->moment($day, $zone);
             if ($moment > $after && (! $this->workingDays || $calendar->isWorkingDay($moment, $zone))) {
                 return $moment;

@@ -20,7 +20,8 @@ return new class extends Migration
 
     public function up(): void
     {
-        $name = static fn (Blueprint $table, string $column, int $length) => $table->string($column, $length)->charset('ascii')->collation('ascii_bin');
+        $name = static fn (Blueprint $table, string $column, int $length) => $table->string($column, $length)->charset('ascii')
+            ->collation('ascii_bin');
 
         Schema::table('scheduled_lines', function (Blueprint $table) use ($name): void {
             $name($table, 'occasion', 120)->nullable()->comment('of a row that starts a rule: names the start among all of its record');
@@ -28,12 +29,18 @@ return new class extends Migration
             $name($table, 'held_code', 16)->nullable()->comment('by_hand or rule_paused');
             $table->string('struck_because', 200)->nullable()->change();
         });
-        DB::statement("UPDATE scheduled_lines SET occasion = note, note = '' WHERE kind IN ('start', 'round') AND note <> 'the rule is paused'");
-        DB::statement("UPDATE scheduled_lines SET held_code = IF(note = 'the rule is paused', 'rule_paused', 'by_hand') WHERE status = 'held'");
+        DB::statement(
+            "UPDATE scheduled_lines SET occasion = note, note = '' WHERE kind IN ('start', 'round') AND note <> 'the rule is paused'",
+        );
+        DB::statement(
+            "UPDATE scheduled_lines SET held_code = IF(note = 'the rule is paused', 'rule_paused', 'by_hand') WHERE status = 'held'",
+        );
         foreach (self::STRUCK as $because => $code) {
             DB::update("UPDATE scheduled_lines SET struck_code = ? WHERE status = 'struck' AND struck_because = ?", [$code, $because]);
         }
-        DB::statement("UPDATE scheduled_lines SET struck_code = IF(struck_because LIKE 'until %', 'until', 'by_hand') WHERE status = 'struck' AND struck_code IS NULL");
+        DB::statement(
+            "UPDATE scheduled_lines SET struck_code = IF(struck_because LIKE 'until %', 'until', 'by_hand') WHERE status = 'struck' AND struck_code IS NULL",
+        );
         Schema::table('rule_runs', function (Blueprint $table): void {
             $table->json('began')->nullable()->comment('what the change was that began it');
         });

@@ -41,21 +41,39 @@ final class ApiTest extends AppTestCase
         $old = $this->ticket(['customer' => $customer])['record'];
         $good = ['subject' => 'New', 'customer' => $customer, 'status' => 'open', 'priority' => 'urgent', 'owner' => 'bram.castellan'];
         $answer = $this->as('ines.okafor', 'POST', 'records/ticket/several', ['records' => [
-            ['values' => $good], ['values' => ['subject' => ''] + $good], ['id' => $old['id'], 'version' => 1, 'values' => ['priority' => 'urgent']], ['id' => $old['id'], 'version' => 1, 'values' => ['priority' => 'low']], ['values' => $good],
+            ['values' => $good], ['values' => ['subject' => ''] + $good], [
+                'id' => $old['id'], 'version' => 1, 'values' => ['priority' => 'urgent'],
+            ], ['id' => $old['id'], 'version' => 1, 'values' => ['priority' => 'low']], ['values' => $good],
         ]])->assertOk();
         self::assertSame(['created', 'refused', 'changed', 'refused', 'created'], $answer->json('*.result'));
         self::assertSame('/values/subject', $answer->json('1.problem.problems.0.at'));
         self::assertSame('stale_version', $answer->json('3.problem.code'));
-        self::assertSame([[$rule], [], [$rule], [], [$rule]], array_map(static fn (?array $saved): array => array_column($saved['fired'] ?? [], 'rule'), $answer->json('*.saved')));
+        self::assertSame(
+            [[$rule], [], [$rule], [], [$rule]],
+            array_map(static fn (?array $saved): array => array_column($saved['fired'] ?? [], 'rule'), $answer->json('*.saved')),
+        );
         self::assertSame(3, DB::table('tasks')->where('rule_id', $rule)->count());
-        $this->assertRefused($this->as('ines.okafor', 'POST', 'records/ticket/several', ['records' => [['id' => $old['id'], 'values' => []]]]), 422, 'invalid_request', '/records/0/version');
-        $this->assertRefused($this->as('ines.okafor', 'POST', 'records/ticket/several', ['records' => array_fill(0, 201, ['values' => $good])]), 422, 'invalid_request', '/records');
+        $this->assertRefused(
+            $this->as('ines.okafor', 'POST', 'records/ticket/several', ['records' => [['id' => $old['id'], 'values' => []]]]),
+            422,
+            'invalid_request',
+            '/records/0/version',
+        );
+        $this->assertRefused(
+            $this->as('ines.okafor', 'POST', 'records/ticket/several', ['records' => array_fill(0, 201, ['values' => $good])]),
+            422,
+            'invalid_request',
+            '/records',
+        );
     }
 
     public function test_people_go_by_handle_or_by_id(): void
     {
         $bram = $this->person('bram.castellan');
-        $this->inForce(['name' => 'Look', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null]]]);
+        $this->inForce([
+            'name' => 'Look', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null]],
+        ]);
         $ticket = $this->ticket(['owner' => 'bram.castellan', 'priority' => 'urgent'])['record'];
         self::assertSame([$bram->id, 'bram.castellan'], [$ticket['values']['owner'], $ticket['handles']['owner']]);
         $task = $this->as('ines.okafor', 'GET', 'tasks?assignee=bram.castellan')->assertOk()->json('tasks.0');
@@ -65,9 +83,29 @@ final class ApiTest extends AppTestCase
         self::assertSame([$task['id']], $this->as('ines.okafor', 'GET', "tasks?assignee={$bram->id}")->json('tasks.*.id'));
         $moved = $this->as('ines.okafor', 'PATCH', 'tasks', ['ids' => [$task['id']], 'assigneeId' => 'lena.abara'])->assertOk()->json('0');
         self::assertSame('lena.abara', $moved['assigneeHandle']);
-        $this->as('ines.okafor', 'PATCH', 'company', ['fallbackPersonId' => 'ines.okafor'])->assertOk()->assertJsonPath('fallbackPersonId', $this->person('ines.okafor')->id);
-        $this->assertRefused($this->as('ines.okafor', 'PATCH', 'tasks', ['ids' => [$task['id']], 'assigneeId' => 'nobody']), 422, 'unknown_person', '/assigneeId');
-        $this->assertRefused($this->as('ines.okafor', 'PATCH', "records/ticket/{$ticket['id']}", ['version' => $ticket['version'], 'values' => ['owner' => 'nobody']]), 422, 'invalid_values', '/values/owner');
+        $this->as(
+            'ines.okafor',
+            'PATCH',
+            'company',
+            ['fallbackPersonId' => 'ines.okafor'],
+        )->assertOk()->assertJsonPath('fallbackPersonId', $this->person('ines.okafor')->id);
+        $this->assertRefused(
+            $this->as('ines.okafor', 'PATCH', 'tasks', ['ids' => [$task['id']], 'assigneeId' => 'nobody']),
+            422,
+            'unknown_person',
+            '/assigneeId',
+        );
+        $this->assertRefused(
+            $this->as(
+                'ines.okafor',
+                'PATCH',
+                "records/ticket/{$ticket['id']}",
+                ['version' => $ticket['version'], 'values' => ['owner' => 'nobody']],
+            ),
+            422,
+            'invalid_values',
+            '/values/owner',
+        );
         self::assertSame('ines.okafor', $this->as('ines.okafor', 'GET', 'ledger?show=tasks')->json('entries.0.whoHandle'));
     }
 
@@ -78,22 +116,37 @@ final class ApiTest extends AppTestCase
         $task = (int) DB::table('tasks')->value('id');
         $before = DB::table('tasks')->where('id', $task)->value('due_at');
         foreach (['10000-01-01', 'tomorrow', '0999-12-31', '2026-02-30', '1 January', '24/12/2026'] as $odd) {
-            $this->assertRefused($this->as('ines.okafor', 'PATCH', 'tasks', ['ids' => [$task], 'dueAt' => $odd]), 422, 'invalid_request', '/dueAt');
+            $this->assertRefused(
+                $this->as('ines.okafor', 'PATCH', 'tasks', ['ids' => [$task], 'dueAt' => $odd]),
+                422,
+                'invalid_request',
+                '/dueAt',
+            );
         }
         self::assertSame($before, DB::table('tasks')->where('id', $task)->value('due_at'));
-        $this->as('ines.okafor', 'PATCH', 'tasks', ['ids' => [$task], 'dueAt' => '2026-12-01T10:00:00+01:00'])->assertOk()->assertJsonPath('0.dueAt', '2026-12-01T09:00:00Z');
+        $this->as(
+            'ines.okafor',
+            'PATCH',
+            'tasks',
+            ['ids' => [$task], 'dueAt' => '2026-12-01T10:00:00+01:00'],
+        )->assertOk()->assertJsonPath('0.dueAt', '2026-12-01T09:00:00Z');
     }
 
     public function test_everything_can_be_read_from_end_to_end_and_what_comes_since(): void
     {
         $this->inForce(['name' => 'Note', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'], 'lines' => [
             ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null],
-            ['kind' => 'send_message', 'to' => [['kind' => 'person', 'person' => ['kind' => 'owner']]], 'channel' => 'app', 'subject' => 'S', 'body' => '<p>B</p>'],
+            [
+                'kind' => 'send_message', 'to' => [['kind' => 'person', 'person' => ['kind' => 'owner']]], 'channel' => 'app',
+                'subject' => 'S', 'body' => '<p>B</p>',
+            ],
         ]]);
         $customer = $this->customer()['id'];
         for ($count = 0; $count < 60; $count++) {
             $this->ticket(['customer' => $customer, 'subject' => "No {$count}"]);
-            $this->app->make(MailRoom::class)->takeMail("Message-ID: <{$count}@x.example>\r\nFrom: a@x.example\r\nTo: b@x.example\r\nSubject: {$count}\r\n\r\nText");
+            $this->app->make(MailRoom::class)->takeMail(
+                "Message-ID: <{$count}@x.example>\r\nFrom: a@x.example\r\nTo: b@x.example\r\nSubject: {$count}\r\n\r\nText",
+            );
         }
         foreach (['tasks' => ['tasks?status=all&whose=all&limit=25', 'tasks.*.id'], 'messages' => ['messages?status=all&limit=25', '*.id'], 'mail_room' => ['mail-room?search=', 'letters.*.id'], 'entries' => ['ledger?', 'entries.*.number']] as $table => [$path, $ids]) {
             $all = DB::table($table)->orderBy('id')->pluck('id')->map(intval(...))->all();
@@ -109,8 +162,14 @@ final class ApiTest extends AppTestCase
             }
             $this->assertRefused($this->as('ines.okafor', 'GET', "{$path}&before=5&after=1"), 422, 'invalid_request', '/after');
         }
-        self::assertSame(DB::table('records_ticket')->orderBy('id')->limit(25)->pluck('id')->all(), $this->as('ines.okafor', 'GET', 'records/ticket?sort=number')->json('rows.*.id'));
-        self::assertSame(DB::table('records_ticket')->orderByDesc('id')->limit(25)->pluck('id')->all(), $this->as('ines.okafor', 'GET', 'records/ticket?sort=-number')->json('rows.*.id'));
+        self::assertSame(
+            DB::table('records_ticket')->orderBy('id')->limit(25)->pluck('id')->all(),
+            $this->as('ines.okafor', 'GET', 'records/ticket?sort=number')->json('rows.*.id'),
+        );
+        self::assertSame(
+            DB::table('records_ticket')->orderByDesc('id')->limit(25)->pluck('id')->all(),
+            $this->as('ines.okafor', 'GET', 'records/ticket?sort=-number')->json('rows.*.id'),
+        );
     }
 
     public function test_an_empty_object_is_an_object(): void
@@ -119,7 +178,10 @@ final class ApiTest extends AppTestCase
         $text = (string) $this->as('ines.okafor', 'GET', "records/customer/{$customer['id']}")->getContent();
         self::assertStringContainsString('"handles":{"created_by"', $text);
         DB::table('records_customer')->where('id', $customer['id'])->update(['created_by' => null, 'updated_by' => null]);
-        self::assertStringContainsString('"handles":{}', (string) $this->as('ines.okafor', 'GET', "records/customer/{$customer['id']}")->getContent());
+        self::assertStringContainsString(
+            '"handles":{}',
+            (string) $this->as('ines.okafor', 'GET', "records/customer/{$customer['id']}")->getContent(),
+        );
         $answer = $this->as('ines.okafor', 'POST', 'records/customer', ['values' => 'x']);
         $this->assertRefused($answer, 422, 'invalid_request', '/values');
         self::assertStringContainsString('has to be an object', (string) $answer->json('problems.0.message'));
@@ -129,9 +191,22 @@ final class ApiTest extends AppTestCase
     public static function misspelt(): iterable
     {
         $open = ['kind' => 'is', 'field' => 'status', 'value' => 'open'];
-        yield 'a filter' => ['GET', 'records/ticket?filter='.rawurlencode((string) json_encode(['kind' => 'all', 'of' => [$open + ['vlaue' => 'x']]])), [], '/filter/of/0/vlaue'];
-        yield 'a kept condition' => ['POST', 'named-conditions', ['recordType' => 'ticket', 'name' => 'Open', 'file' => ['kind' => 'all', 'of' => [$open], 'nott' => true]], '/file/nott'];
-        yield 'a ladder' => ['POST', 'ladders', ['name' => 'L', 'rungs' => [['after' => ['amount' => 1, 'unit' => 'day'], 'to' => ['kind' => 'owner'], 'do' => ['tell'], 'dues' => 1]]], '/rungs/0/dues'];
+        yield 'a filter' => [
+            'GET', 'records/ticket?filter='.rawurlencode((string) json_encode(['kind' => 'all', 'of' => [$open + ['vlaue' => 'x']]])), [],
+            '/filter/of/0/vlaue',
+        ];
+        yield 'a kept condition' => [
+            'POST', 'named-conditions',
+            ['recordType' => 'ticket', 'name' => 'Open', 'file' => ['kind' => 'all', 'of' => [$open], 'nott' => true]], '/file/nott',
+        ];
+        yield 'a ladder' => [
+            'POST', 'ladders',
+            [
+                'name' => 'L',
+                'rungs' => [['after' => ['amount' => 1, 'unit' => 'day'], 'to' => ['kind' => 'owner'], 'do' => ['tell'], 'dues' => 1]],
+            ],
+            '/rungs/0/dues',
+        ];
     }
 
     /** @param  array<string, mixed>  $body */
@@ -145,6 +220,14 @@ final class ApiTest extends AppTestCase
 
     private function raw(string $method, string $path, string $body): TestResponse
     {
-        return $this->actingAs($this->person('ines.okafor'), 'sanctum')->call($method, "/api/{$path}", [], [], [], ['CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json'], $body);
+        return $this->actingAs($this->person('ines.okafor'), 'sanctum')->call(
+            $method,
+            "/api/{$path}",
+            [],
+            [],
+            [],
+            ['CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json'],
+            $body,
+        );
     }
 }

@@ -51,11 +51,19 @@ final class BadInputTest extends AppTestCase
         $seen = $this->ticket()['record'];
         $this->clockAt('2026-11-24T09:15:00Z');
         $this->change($seen, ['priority' => 'urgent', 'hours' => '2'], 'lena.abara');
-        $answer = $this->as('bram.castellan', 'PATCH', "records/ticket/{$seen['id']}", ['version' => $seen['version'], 'values' => ['subject' => 'Mine', 'priority' => 'low', 'hours' => '5']]);
+        $answer = $this->as(
+            'bram.castellan',
+            'PATCH',
+            "records/ticket/{$seen['id']}",
+            ['version' => $seen['version'], 'values' => ['subject' => 'Mine', 'priority' => 'low', 'hours' => '5']],
+        );
 
         $this->assertRefused($answer, 409, 'stale_version');
         // The rule changed something else, and so is not named.
-        self::assertStringStartsWith('Lena Abara changed Priority to Urgent, Hours spent to 2.00 after you opened it.', $answer->json('title'));
+        self::assertStringStartsWith(
+            'Lena Abara changed Priority to Urgent, Hours spent to 2.00 after you opened it.',
+            $answer->json('title'),
+        );
         self::assertSame(['2026-11-24T09:15:00Z', 'Lena Abara', [['Priority', 'Normal', 'Urgent'], ['Hours spent', 'empty', '2.00']]], [
             $answer->json('since.0.at'), $answer->json('since.0.who'), array_map(static fn (array $one): array => [$one['label'], $one['before'], $one['after']], $answer->json('since.0.changes')),
         ]);

@@ -74,13 +74,23 @@ final class ConditionAgreementTest extends AppTestCase
         $schema = $this->app->make(SchemaStore::class)->schema();
         $type = $schema->types['customer'];
         foreach (['0.01', '-0.01', '0.09', '11111.12', '999999999999999.99', '-999999999999999.99', '0.00', '123456789.01'] as $value) {
-            DB::table('records_customer')->insert(['id' => DB::table('records_customer')->max('id') + 1, 'version' => 1, 'name' => 'x', 'kind' => 'hotel', 'yearly_value' => $value, 'discount' => $value === '0.09' ? '12.5' : '0.1', 'key_account' => 0, 'created_at' => '2026-01-01', 'updated_at' => '2026-01-01']);
+            DB::table('records_customer')->insert([
+                'id' => DB::table('records_customer')->max('id') + 1, 'version' => 1, 'name' => 'x', 'kind' => 'hotel',
+                'yearly_value' => $value, 'discount' => $value === '0.09' ? '12.5' : '0.1', 'key_account' => 0,
+                'created_at' => '2026-01-01', 'updated_at' => '2026-01-01',
+            ]);
         }
         $facts = $this->app->make(StoredFacts::class);
-        $records = array_map(static fn (object $row): Record => Columns::record($type, $row), DB::select('SELECT * FROM records_customer ORDER BY id'));
+        $records = array_map(
+            static fn (object $row): Record => Columns::record($type, $row),
+            DB::select('SELECT * FROM records_customer ORDER BY id'),
+        );
         $random = new \Random\Randomizer(new \Random\Engine\Mt19937(5));
         $one = static fn (array $of): string => $of[$random->getInt(0, count($of) - 1)];
-        $number = static fn (): string => $one(['yearly_value', 'discount', 'yearly_value', '0.00009', '0.000000000001', '999999999999999', '123456789012345.123456789012', '3', '7', '0.5']);
+        $number = static fn (): string => $one([
+            'yearly_value', 'discount', 'yearly_value', '0.00009', '0.000000000001', '999999999999999', '123456789012345.123456789012', '3',
+            '7', '0.5',
+        ]);
         $list = $this->app->make(RecordList::class);
         $taken = 0;
         for ($count = 0; $count < 400; $count++) {
@@ -93,14 +103,23 @@ final class ConditionAgreementTest extends AppTestCase
                 };
             }
             $context = $this->app->make(Context::class, ['type' => $type]);
-            $condition = ConditionReader::read($context, new Node(['kind' => 'formula', 'formula' => "{$left} {$one(['<', '<=', '==', '>', '>='])} {$number()}"]));
+            $condition = ConditionReader::read(
+                $context,
+                new Node(['kind' => 'formula', 'formula' => "{$left} {$one(['<', '<=', '==', '>', '>='])} {$number()}"]),
+            );
             if ($condition === null) {
                 continue;
             }
             $taken++;
             $test = $condition->compile();
-            $byClosure = array_map(static fn (Record $record): int => $record->id, array_values(array_filter($records, static fn (Record $record): bool => $test(new View($record, $facts)))));
-            $byQuery = array_map(static fn (Record $record): int => $record->id, $list->page($type, $condition, '', 'created_at', false, 1, self::RECORDS)[0]);
+            $byClosure = array_map(
+                static fn (Record $record): int => $record->id,
+                array_values(array_filter($records, static fn (Record $record): bool => $test(new View($record, $facts)))),
+            );
+            $byQuery = array_map(
+                static fn (Record $record): int => $record->id,
+                $list->page($type, $condition, '', 'created_at', false, 1, self::RECORDS)[0],
+            );
             sort($byQuery);
             self::assertSame($byClosure, $byQuery, $left);
         }
@@ -145,6 +164,10 @@ final class ConditionAgreementTest extends AppTestCase
 
         $next = fn (): int => (int) DB::scalar('SELECT NEXTVAL(`'.TypeTable::sequence($type->name).'`)');
 
-        return Batch::insertForIds(DB::connection(), TypeTable::name($type->name), array_map(static fn (array $row): array => ['id' => $next()] + $row, $rows));
+        return Batch::insertForIds(
+            DB::connection(),
+            TypeTable::name($type->name),
+            array_map(static fn (array $row): array => ['id' => $next()] + $row, $rows),
+        );
     }
 }

@@ -58,7 +58,17 @@ final class ContractTest extends AppTestCase
         $task = $this->as('ines.okafor', 'GET', 'tasks?whose=all')->json('tasks.0.id');
         $this->told('GET', '/api/tasks/{id}', [], ['id' => $task]);
         $this->told('GET', '/api/records/{type}/{id}/tasks', [], $place);
-        $this->told('POST', '/api/records/{type}/several', ['records' => [['values' => ['name' => 'By the dozen']], ['id' => 999999, 'version' => 1, 'values' => []], ['id' => $customer, 'version' => 1, 'values' => ['plan' => 'castle']]]], ['type' => 'customer']);
+        $this->told(
+            'POST',
+            '/api/records/{type}/several',
+            [
+                'records' => [
+                    ['values' => ['name' => 'By the dozen']], ['id' => 999999, 'version' => 1, 'values' => []],
+                    ['id' => $customer, 'version' => 1, 'values' => ['plan' => 'castle']],
+                ],
+            ],
+            ['type' => 'customer'],
+        );
         $this->told('POST', '/api/tasks/{id}/complete', [], ['id' => $task]);
         $this->told('POST', '/api/tasks/{id}/reopen', [], ['id' => $task]);
         $this->told('POST', '/api/records/{type}/filter', ['filter' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status']]]], ['type' => 'ticket']);

@@ -56,12 +56,21 @@ final class DoorsTest extends AppTestCase
     {
         $given = ['email' => 'ines.okafor@larkmoss.example', 'password' => 'larkmoss'];
         $this->assertRefused($this->postJson('/api/session', $given), 400, 'no_session');
-        $this->assertRefused($this->postJson('/api/session', ['email' => ['a']] + $given, ['Origin' => config('app.url')]), 422, 'invalid_request', '/email');
+        $this->assertRefused(
+            $this->postJson('/api/session', ['email' => ['a']] + $given, ['Origin' => config('app.url')]),
+            422,
+            'invalid_request',
+            '/email',
+        );
     }
 
     public function test_addresses_given_out_follow_no_forged_host(): void
     {
-        $made = $this->actingAs($this->person('ines.okafor'), 'sanctum')->postJson('/api/feed', [], ['Host' => 'evil.example'])->assertCreated()->json('url');
+        $made = $this->actingAs($this->person('ines.okafor'), 'sanctum')->postJson(
+            '/api/feed',
+            [],
+            ['Host' => 'evil.example'],
+        )->assertCreated()->json('url');
         self::assertStringStartsWith(config('app.url').'/feed/', $made);
     }
 
@@ -70,7 +79,10 @@ final class DoorsTest extends AppTestCase
         $ticket = $this->ticket()['record']['id'];
         $most = (int) config('limits.file_bytes');
         self::assertSame($most, $this->as('ines.okafor', 'GET', 'session')->json('fileBytes'));
-        $put = fn (int $bytes): TestResponse => $this->post("/api/records/ticket/{$ticket}/files", ['file' => UploadedFile::fake()->createWithContent('plan.txt', str_repeat('a', $bytes))]);
+        $put = fn (int $bytes): TestResponse => $this->post(
+            "/api/records/ticket/{$ticket}/files",
+            ['file' => UploadedFile::fake()->createWithContent('plan.txt', str_repeat('a', $bytes))],
+        );
         $put($most)->assertCreated();
         $this->assertRefused($put($most + 1), 422, 'invalid_values', '/file');
     }

@@ -34,9 +34,15 @@ final class FuzzTest extends AppTestCase
         $id = $saved['record']['id'];
         $this->good = [
             'type' => 'ticket', 'on' => 'ticket', 'recordType' => 'ticket', 'id' => $id, 'number' => $saved['entry'], 'field' => 'status', 'rule' => $rule, 'rules' => [$rule], 'version' => 1, 'file' => $this->demoFile('010-urgent-ticket'),
-            'records' => [$id], 'record' => ['id' => $id], 'entries' => [$saved['entry']], 'entry' => $saved['entry'], 'values' => ['subject' => 'Odd', 'status' => 'open', 'priority' => 'low', 'customer' => $saved['record']['values']['customer']],
-            'ids' => DB::table('tasks')->pluck('id')->all(), 'name' => 'Odd', 'text' => 'Odd', 'subject' => 'Odd', 'body' => '<p>Odd</p>', 'filter' => ['kind' => 'is', 'field' => 'status', 'value' => 'open'],
-            'at' => '/when', 'line' => ['to' => [['kind' => 'owner']], 'subject' => 'S', 'body' => '<p>B</p>'], 'date' => '2026-11-24', 'rungs' => [['after' => ['amount' => 1, 'unit' => 'day'], 'to' => ['kind' => 'owner'], 'do' => ['tell']]],
+            'records' => [$id], 'record' => ['id' => $id], 'entries' => [$saved['entry']], 'entry' => $saved['entry'], 'values' => [
+                'subject' => 'Odd', 'status' => 'open', 'priority' => 'low', 'customer' => $saved['record']['values']['customer'],
+            ],
+            'ids' => DB::table('tasks')->pluck('id')->all(), 'name' => 'Odd', 'text' => 'Odd', 'subject' => 'Odd', 'body' => '<p>Odd</p>', 'filter' => [
+                'kind' => 'is', 'field' => 'status', 'value' => 'open',
+            ],
+            'at' => '/when', 'line' => ['to' => [['kind' => 'owner']], 'subject' => 'S', 'body' => '<p>B</p>'], 'date' => '2026-11-24', 'rungs' => [
+                ['after' => ['amount' => 1, 'unit' => 'day'], 'to' => ['kind' => 'owner'], 'do' => ['tell']],
+            ],
             'timeZone' => 'Europe/Berlin', 'hours' => ['1' => [['08:00', '16:00']]], 'holidays' => [], 'company' => false, 'teams' => [], 'people' => [1], 'status' => 'paused', 'existing' => 'leave', 'from' => '2026-11-01T00:00:00Z', 'until' => '2026-11-24T00:00:00Z',
         ];
         $document = json_decode((string) file_get_contents(base_path('docs/openapi.json')), true, 512, JSON_THROW_ON_ERROR);
@@ -58,23 +64,54 @@ final class FuzzTest extends AppTestCase
         $this->random = new Randomizer(new Mt19937(11));
         $this->good = [];
         $ticket = $this->ticket()['record'];
-        $byHand = $this->inForce(['name' => 'By hand', 'on' => 'ticket', 'when' => ['kind' => 'by_hand'], 'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'Odd']]]);
+        $byHand = $this->inForce([
+            'name' => 'By hand', 'on' => 'ticket', 'when' => ['kind' => 'by_hand'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'comment', 'text' => 'Odd']],
+        ]);
         foreach ($this->as('ines.okafor', 'GET', 'schema')->json('types.0.fields') as $field) {
             $type = $this->as('ines.okafor', 'GET', 'schema')->json('types.0.name');
             foreach (self::ODD as $odd) {
                 $this->send('POST', "records/{$type}", ['values' => [$field['name'] => $odd]]);
                 $this->send('POST', "records/{$type}/filter", ['filter' => ['kind' => 'is', 'field' => $field['name'], 'value' => $odd]]);
                 if (is_string($odd) && mb_check_encoding($odd, 'UTF-8')) {
-                    $this->send('GET', "records/{$type}?".http_build_query(['sort' => $odd, 'filter' => json_encode(['kind' => 'over', 'field' => $field['name'], 'value' => $odd])]), []);
+                    $this->send(
+                        'GET',
+                        "records/{$type}?".http_build_query([
+                            'sort' => $odd, 'filter' => json_encode(['kind' => 'over', 'field' => $field['name'], 'value' => $odd]),
+                        ]),
+                        [],
+                    );
                 }
             }
         }
         foreach (self::ODD as $odd) {
-            $this->send('POST', 'rehearse', ['file' => $this->demoFile('010-urgent-ticket'), 'record' => ['values' => ['priority' => $odd]], 'opening' => $odd, 'whatIfs' => [$odd]]);
-            $this->send('POST', 'rehearse', ['file' => $this->demoFile('010-urgent-ticket'), 'record' => ['id' => $odd], 'opening' => ['kind' => $odd, 'at' => $odd, 'values' => $odd], 'whatIfs' => [['kind' => 'word', 'event' => $odd, 'at' => $odd, 'text' => $odd]]]);
+            $this->send(
+                'POST',
+                'rehearse',
+                [
+                    'file' => $this->demoFile('010-urgent-ticket'), 'record' => ['values' => ['priority' => $odd]], 'opening' => $odd,
+                    'whatIfs' => [$odd],
+                ],
+            );
+            $this->send(
+                'POST',
+                'rehearse',
+                [
+                    'file' => $this->demoFile('010-urgent-ticket'), 'record' => ['id' => $odd],
+                    'opening' => ['kind' => $odd, 'at' => $odd, 'values' => $odd],
+                    'whatIfs' => [['kind' => 'word', 'event' => $odd, 'at' => $odd, 'text' => $odd]],
+                ],
+            );
             $this->send('POST', "rules/{$byHand}/run", ['recordType' => 'ticket', 'records' => [$odd]]);
             foreach (['owner', 'priority', 'due', 'hours', 'customer', 'tags'] as $name) {
-                $this->send('POST', 'rehearse', ['file' => $this->demoFile('010-urgent-ticket'), 'record' => ['values' => [$name => $odd]], 'opening' => ['kind' => 'changed', 'values' => [$name => $odd]]]);
+                $this->send(
+                    'POST',
+                    'rehearse',
+                    [
+                        'file' => $this->demoFile('010-urgent-ticket'), 'record' => ['values' => [$name => $odd]],
+                        'opening' => ['kind' => 'changed', 'values' => [$name => $odd]],
+                    ],
+                );
                 $this->send('PATCH', "records/ticket/{$ticket['id']}", ['version' => 1, 'values' => [$name => $odd]]);
             }
         }
@@ -84,7 +121,13 @@ final class FuzzTest extends AppTestCase
     /** @param  array<string, mixed>  $operation as OpenAPI describes it */
     private function try(string $path, string $method, array $operation): void
     {
-        $address = (string) preg_replace_callback('/\{(\w+)\}/', fn (array $name): string => rawurlencode($this->text($this->random->getInt(1, 4) === 1 ? $this->odd() : ($this->good[$name[1]] ?? 1))), $path);
+        $address = (string) preg_replace_callback(
+            '/\{(\w+)\}/',
+            fn (array $name): string => rawurlencode($this->text(
+                $this->random->getInt(1, 4) === 1 ? $this->odd() : ($this->good[$name[1]] ?? 1),
+            )),
+            $path,
+        );
         $query = [];
         foreach ($operation['parameters'] ?? [] as $parameter) {
             if ($parameter['in'] === 'query' && $this->random->getInt(1, 3) > 1) {
@@ -109,7 +152,15 @@ final class FuzzTest extends AppTestCase
         DB::beginTransaction();
         $json = json_encode($body, JSON_INVALID_UTF8_IGNORE | JSON_PARTIAL_OUTPUT_ON_ERROR);
         $answer = $this->actingAs($this->person('ines.okafor'), 'sanctum')
-            ->call($method, "/api/{$address}", [], [], [], ['CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json'], (string) $json);
+            ->call(
+                $method,
+                "/api/{$address}",
+                [],
+                [],
+                [],
+                ['CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json'],
+                (string) $json,
+            );
         $this->judge($answer, "{$method} {$address} {$json}");
         DB::rollBack();
         $this->forgetEverything();
@@ -124,7 +175,11 @@ final class FuzzTest extends AppTestCase
             return;
         }
         $thrown = $answer->exception;
-        self::assertLessThan(500, $status, $what.($thrown === null ? '' : "\n".$thrown::class.": {$thrown->getMessage()} {$thrown->getFile()}:{$thrown->getLine()}"));
+        self::assertLessThan(
+            500,
+            $status,
+            $what.($thrown === null ? '' : "\n".$thrown::class.": {$thrown->getMessage()} {$thrown->getFile()}:{$thrown->getLine()}"),
+        );
         if ($status >= 400) {
             self::assertSame('application/problem+json', $answer->headers->get('Content-Type'), $what);
             $problem = $answer->json();

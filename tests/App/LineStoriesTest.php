@@ -179,8 +179,26 @@ final class LineStoriesTest extends AppTestCase
         self::assertSame('skipped', $did[4]['kind']);
         self::assertStringContainsString('‘Kind is Clinic’ does not hold, the value is empty', $did[4]['why']);
         self::assertSame('Gone: Brine & Barrow Hotel', DB::table('comments')->value('text'));
-        self::assertSame(409, $this->as('bram.castellan', 'PATCH', "records/ticket/{$tickets[0]['id']}", ['version' => 1, 'values' => ['priority' => 'high']])->status(), 'who changes the same is told');
-        self::assertSame(200, $this->as('bram.castellan', 'PATCH', "records/ticket/{$tickets[0]['id']}", ['version' => 1, 'values' => ['hours' => '1']])->status(), 'who changes something else is not');
+        self::assertSame(
+            409,
+            $this->as(
+                'bram.castellan',
+                'PATCH',
+                "records/ticket/{$tickets[0]['id']}",
+                ['version' => 1, 'values' => ['priority' => 'high']],
+            )->status(),
+            'who changes the same is told',
+        );
+        self::assertSame(
+            200,
+            $this->as(
+                'bram.castellan',
+                'PATCH',
+                "records/ticket/{$tickets[0]['id']}",
+                ['version' => 1, 'values' => ['hours' => '1']],
+            )->status(),
+            'who changes something else is not',
+        );
     }
 
     public function test_of_an_either_or_set_only_the_first_that_matches_fires_in_the_order_set(): void

@@ -23,7 +23,11 @@ final class RestoreTest extends AppTestCase
         DB::statement("DROP DATABASE IF EXISTS `{$this->copy}`");
         DB::statement("CREATE DATABASE `{$this->copy}`");
         $socket = escapeshellarg((string) config('database.connections.mariadb.unix_socket'));
-        exec("bash -o pipefail -c 'mariadb-dump --no-defaults --socket={$socket} --user=root {$this->own} | mariadb --no-defaults --socket={$socket} --user=root {$this->copy}' 2>&1", $said, $code);
+        exec(
+            "bash -o pipefail -c 'mariadb-dump --no-defaults --socket={$socket} --user=root {$this->own} | mariadb --no-defaults --socket={$socket} --user=root {$this->copy}' 2>&1",
+            $said,
+            $code,
+        );
         self::assertSame(0, $code, implode("\n", $said));
     }
 
@@ -43,7 +47,14 @@ final class RestoreTest extends AppTestCase
     {
         $count = static fn (string $database): array => array_map(
             static fn (string $table): int => (int) DB::scalar("SELECT COUNT(*) FROM `{$database}`.`{$table}`"),
-            array_column(DB::select("SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? AND table_type = 'BASE TABLE' ORDER BY table_name", [$database]), 'name', 'name'),
+            array_column(
+                DB::select(
+                    "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? AND table_type = 'BASE TABLE' ORDER BY table_name",
+                    [$database],
+                ),
+                'name',
+                'name',
+            ),
         );
         $before = $count($this->own);
         self::assertSame($before, $count($this->copy));

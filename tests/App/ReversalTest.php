@@ -116,12 +116,34 @@ final class ReversalTest extends TimeTestCase
         $ticket = $this->ticket(['owner' => $this->person('ines.okafor')->id])['record'];
         $edit = (int) $this->change($ticket, ['priority' => 'urgent', 'subject' => 'Wilting fast'], 'lena.abara')['entry'];
         $this->assertRefused($this->as('bram.castellan', 'POST', 'reversals', ['entries' => [$edit]]), 403, 'not_allowed');
-        $this->assertRefused($this->as('lena.abara', 'POST', 'reversals', ['entries' => [$edit, $this->firedOn($ticket['id'])]]), 403, 'not_allowed');
-        self::assertSame([[$edit], 2], array_values(array_intersect_key($this->as('lena.abara', 'POST', 'reversals/preview', ['entries' => [$edit]])->json(), ['entries' => 1, 'fields' => 1])));
-        $number = $this->as('lena.abara', 'POST', 'reversals', ['entries' => [$edit], 'why' => 'The wrong ticket'])->assertOk()->json('entries.0');
+        $this->assertRefused(
+            $this->as('lena.abara', 'POST', 'reversals', ['entries' => [$edit, $this->firedOn($ticket['id'])]]),
+            403,
+            'not_allowed',
+        );
+        self::assertSame(
+            [[$edit], 2],
+            array_values(array_intersect_key(
+                $this->as('lena.abara', 'POST', 'reversals/preview', ['entries' => [$edit]])->json(),
+                ['entries' => 1, 'fields' => 1],
+            )),
+        );
+        $number = $this->as(
+            'lena.abara',
+            'POST',
+            'reversals',
+            ['entries' => [$edit], 'why' => 'The wrong ticket'],
+        )->assertOk()->json('entries.0');
         $row = (array) DB::selectOne('SELECT priority, subject, status, review FROM records_ticket WHERE id = ?', [$ticket['id']]);
-        self::assertSame(['normal', 'Ficus wall wilting', 'waiting', 'needed'], array_values($row), 'the edit goes back, what a rule made of it is a firing of its own');
-        self::assertSame(['reversed', $edit, null], [($entry = $this->as('lena.abara', 'GET', "ledger/{$number}")->json('entry'))['kind'], $entry['data']['of'], $entry['rule']]);
+        self::assertSame(
+            ['normal', 'Ficus wall wilting', 'waiting', 'needed'],
+            array_values($row),
+            'the edit goes back, what a rule made of it is a firing of its own',
+        );
+        self::assertSame(
+            ['reversed', $edit, null],
+            [($entry = $this->as('lena.abara', 'GET', "ledger/{$number}")->json('entry'))['kind'], $entry['data']['of'], $entry['rule']],
+        );
         self::assertSame(1, DB::table('entries')->where(['rule_id' => $rule, 'kind' => 'fired'])->count(), 'no rule answers a reversal');
         foreach (['reversals', 'reversals/preview'] as $path) {
             $this->assertRefused($this->as('ines.okafor', 'POST', $path, ['entries' => [$edit, 999999999]]), 404, 'not_found');

@@ -44,7 +44,10 @@ final class SweepTest extends TimeTestCase
         self::assertSame(['2026-11-30 09:00', '2026-12-10 09:00'], $this->fired($rule, $far['id']));
         self::assertSame([], $this->fired($rule, $none['id']));
         self::assertSame(0, $this->app->make(Sweep::class)->work());
-        $why = json_decode((string) DB::table('entries')->where(['kind' => 'fired', 'rule_id' => $rule, 'record_id' => $far['id']])->value('data'), true)['why'];
+        $why = json_decode(
+            (string) DB::table('entries')->where(['kind' => 'fired', 'rule_id' => $rule, 'record_id' => $far['id']])->value('data'),
+            true,
+        )['why'];
         self::assertSame('comes to 10 days before Due', $why['trigger']);
     }
 

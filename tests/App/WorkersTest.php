@@ -14,18 +14,27 @@ use Tests\App\Support\TimeTestCase;
 final class WorkersTest extends TimeTestCase
 {
     private const LATER = ['name' => 'Later', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'], 'lines' => [
-        ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look: {changes}', 'due' => null, 'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day']],
+        [
+            'kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look: {changes}', 'due' => null,
+            'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day'],
+        ],
     ]];
 
     public function test_a_bad_line_is_set_aside_and_the_others_are_done(): void
     {
         $this->inForce(self::LATER);
         $customer = $this->customer()['id'];
-        $tickets = array_map(fn (int $count): int => $this->ticket(['customer' => $customer, 'subject' => "No {$count}"])['record']['id'], range(1, 5));
+        $tickets = array_map(
+            fn (int $count): int => $this->ticket(['customer' => $customer, 'subject' => "No {$count}"])['record']['id'],
+            range(1, 5),
+        );
         $made = DB::table('rule_runs')->where('record_id', $tickets[2])->value('made');
         DB::table('rule_runs')->where('record_id', $tickets[2])->update(['made' => '{"x":{"y":1}}']);
         $this->passTo('2026-11-26T12:00:00Z');
-        self::assertSame([$tickets[0], $tickets[1], $tickets[3], $tickets[4]], DB::table('tasks')->orderBy('record_id')->pluck('record_id')->all());
+        self::assertSame(
+            [$tickets[0], $tickets[1], $tickets[3], $tickets[4]],
+            DB::table('tasks')->orderBy('record_id')->pluck('record_id')->all(),
+        );
         $aside = $this->as('tomas.weld', 'GET', 'lines/set-aside')->assertOk()->json();
         self::assertSame([$tickets[2]], array_column($aside, 'recordId'));
         self::assertStringStartsWith('it could not be done: ', $aside[0]['note']);
@@ -43,20 +52,45 @@ final class WorkersTest extends TimeTestCase
 
     public function test_what_is_too_much_at_once_says_how_much_was_left(): void
     {
-        $this->inForce(['name' => 'All tickets', 'on' => 'customer', 'when' => ['kind' => 'changed', 'fields' => ['plan']], 'fires' => ['kind' => 'every_time'], 'lines' => [
-            ['kind' => 'set_fields', 'on' => 'ticket.customer', 'set' => [['field' => 'review', 'to' => ['kind' => 'value', 'value' => 'needed']]]],
+        $this->inForce(['name' => 'All tickets', 'on' => 'customer', 'when' => [
+            'kind' => 'changed', 'fields' => ['plan'],
+        ], 'fires' => ['kind' => 'every_time'], 'lines' => [
+            [
+                'kind' => 'set_fields', 'on' => 'ticket.customer',
+                'set' => [['field' => 'review', 'to' => ['kind' => 'value', 'value' => 'needed']]],
+            ],
         ]]);
-        $watch = $this->inForce(['name' => 'Customers watched', 'on' => 'ticket', 'when' => ['kind' => 'related', 'related' => 'customer', 'happening' => 'changed'], 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'high']]], 'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'x']]]);
+        $watch = $this->inForce([
+            'name' => 'Customers watched', 'on' => 'ticket',
+            'when' => ['kind' => 'related', 'related' => 'customer', 'happening' => 'changed'],
+            'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'high']]],
+            'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'x']],
+        ]);
         $customer = $this->customer();
         $first = (int) DB::table('records_ticket')->max('id') + 1;
         foreach (array_chunk(range($first, $first + 2004), 500) as $ids) {
-            DB::table('records_ticket')->insert(array_map(static fn (int $id): array => ['id' => $id, 'version' => 1, 'subject' => "No {$id}", 'customer' => $customer['id'], 'status' => 'open', 'priority' => 'low', 'created_at' => '2026-01-01', 'updated_at' => '2026-01-01'], $ids));
+            DB::table('records_ticket')->insert(array_map(
+                static fn (int $id): array => [
+                    'id' => $id, 'version' => 1, 'subject' => "No {$id}", 'customer' => $customer['id'], 'status' => 'open',
+                    'priority' => 'low', 'created_at' => '2026-01-01', 'updated_at' => '2026-01-01',
+                ],
+                $ids,
+            ));
         }
         $this->change($customer, ['plan' => 'basic']);
-        $fired = json_decode((string) DB::table('entries')->where(['kind' => 'fired', 'record_id' => $customer['id']])->value('data'), true);
-        self::assertSame([['kind' => 'cut_off', 'label' => 'Tickets', 'done' => 2000, 'of' => 2005]], array_values(array_filter($fired['did'], static fn (array $did): bool => $did['kind'] === 'cut_off')));
+        $fired = json_decode(
+            (string) DB::table('entries')->where(['kind' => 'fired', 'record_id' => $customer['id']])->value('data'),
+            true,
+        );
+        self::assertSame(
+            [['kind' => 'cut_off', 'label' => 'Tickets', 'done' => 2000, 'of' => 2005]],
+            array_values(array_filter($fired['did'], static fn (array $did): bool => $did['kind'] === 'cut_off')),
+        );
         $cut = (array) DB::table('entries')->where(['kind' => 'cut_off', 'rule_id' => $watch])->first(['record_id', 'data']);
-        self::assertSame([$customer['id'], 2000, 2005], [$cut['record_id'], json_decode($cut['data'], true)['done'], json_decode($cut['data'], true)['of']]);
+        self::assertSame(
+            [$customer['id'], 2000, 2005],
+            [$cut['record_id'], json_decode($cut['data'], true)['done'], json_decode($cut['data'], true)['of']],
+        );
     }
 
     public function test_a_commit_that_fails_is_rolled_back_and_done_again(): void
@@ -68,7 +102,9 @@ final class WorkersTest extends TimeTestCase
             $failures = 2;
             Event::listen(TransactionCommitting::class, static function () use (&$failures): void {
                 if ($failures-- > 0) {
-                    $lost = new \PDOException('SQLSTATE[40001]: Serialization failure: 1213 Deadlock found when trying to get lock; try restarting transaction');
+                    $lost = new \PDOException(
+                        'SQLSTATE[40001]: Serialization failure: 1213 Deadlock found when trying to get lock; try restarting transaction',
+                    );
                     $lost->errorInfo = ['40001', 1213, 'Deadlock found'];
                     throw $lost;
                 }

@@ -25,7 +25,12 @@ final class AccessibleTest extends BrowserTestCase
         foreach (self::SCREENS as $path => $drawn) {
             $this->open($path);
             $this->see($drawn);
-            $this->until(fn (): bool => $this->browser->executeScript('return document.querySelectorAll("main").length === 1 && document.querySelectorAll("main h1").length === 1') === true, "for one main area with one heading on {$path}");
+            $this->until(
+                fn (): bool => $this->browser->executeScript(
+                    'return document.querySelectorAll("main").length === 1 && document.querySelectorAll("main h1").length === 1',
+                ) === true,
+                "for one main area with one heading on {$path}",
+            );
             $found[$path] = $this->violations($axe);
         }
         self::assertSame([], array_filter($found), (string) json_encode(array_filter($found), JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES));

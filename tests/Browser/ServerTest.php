@@ -28,7 +28,11 @@ final class ServerTest extends TestCase
             [$status, $headers, $body] = $this->get($asset);
             self::assertSame(200, $status, $asset);
             self::assertStringContainsString('immutable', $headers['cache-control']);
-            self::assertSame(['nosniff', 'DENY'], [$headers['x-content-type-options'], $headers['x-frame-options']], 'what is built is guarded too');
+            self::assertSame(
+                ['nosniff', 'DENY'],
+                [$headers['x-content-type-options'], $headers['x-frame-options']],
+                'what is built is guarded too',
+            );
             self::assertDoesNotMatchRegularExpression('#url\(["\']?https?://|import\(["\']https?://#', $body, $asset);
         }
     }
@@ -53,8 +57,14 @@ final class ServerTest extends TestCase
     {
         $most = (require dirname(__DIR__, 2).'/config/limits.php')['file_bytes'];
         foreach ([['/api/session', str_repeat('a', $most + 1_000_000), 413, 'too_large'], ['/api/rules?q='.str_repeat('a', 60_000), '', 414, 'too_long']] as [$path, $body, $status, $code]) {
-            [$found, $headers, $answer] = $this->get($path, $body === '' ? [] : ['method' => 'POST', 'content' => $body, 'header' => 'Content-Type: application/json']);
-            self::assertSame([$status, 'application/problem+json', 'nosniff'], [$found, $headers['content-type'], $headers['x-content-type-options']]);
+            [$found, $headers, $answer] = $this->get(
+                $path,
+                $body === '' ? [] : ['method' => 'POST', 'content' => $body, 'header' => 'Content-Type: application/json'],
+            );
+            self::assertSame(
+                [$status, 'application/problem+json', 'nosniff'],
+                [$found, $headers['content-type'], $headers['x-content-type-options']],
+            );
             self::assertSame([$code, $status], [json_decode($answer, true)['code'], json_decode($answer, true)['status']]);
         }
     }
@@ -83,7 +93,11 @@ final class ServerTest extends TestCase
      */
     private function get(string $path, array $with = []): array
     {
-        $body = (string) file_get_contents(getenv('BROWSER_URL').$path, false, stream_context_create(['http' => $with + ['ignore_errors' => true]]));
+        $body = (string) file_get_contents(
+            getenv('BROWSER_URL').$path,
+            false,
+            stream_context_create(['http' => $with + ['ignore_errors' => true]]),
+        );
         preg_match('/ (\d{3}) /', $http_response_header[0], $status);
         $headers = [];
         foreach (array_slice($http_response_header, 1) as $line) {

@@ -92,7 +92,12 @@ final class TimetableTest extends TestCase
     {
         $zone = new \DateTimeZone('Europe/Berlin');
         $calendar = new WorkingCalendar(WorkingHours::of(['1' => [['09:00', '17:00']]], ['2026-11-23']), $zone);
-        $of = static fn (bool $working): ?string => Timetable::of('FREQ=DAILY', '08:00', '2020-01-01', $working)->last(new \DateTimeImmutable('2020-01-01T00:00Z'), new \DateTimeImmutable('2026-11-24T06:00Z'), $zone, $calendar)?->format('Y-m-d\TH:i');
+        $of = static fn (bool $working): ?string => Timetable::of('FREQ=DAILY', '08:00', '2020-01-01', $working)->last(
+            new \DateTimeImmutable('2020-01-01T00:00Z'),
+            new \DateTimeImmutable('2026-11-24T06:00Z'),
+            $zone,
+            $calendar,
+        )?->format('Y-m-d\TH:i');
 
         self::assertSame(['2026-11-23T07:00', '2026-11-16T07:00'], [$of(false), $of(true)]);
     }

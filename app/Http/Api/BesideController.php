@@ -36,7 +36,15 @@ final class BesideController extends Controller
     ) {
     }
 
-    #[OA\Get(path: '/api/records/{type}/{id}/beside', operationId: 'beside', description: 'What stands beside the fields of a record: files, followers, used repeat guards, and rules that can be run by hand.', tags: ['records'], responses: [new Ok(BesideShape::class)])]
+    #[
+        OA\Get(
+            path: '/api/records/{type}/{id}/beside',
+            operationId: 'beside',
+            description: 'What stands beside the fields of a record: files, followers, used repeat guards, and rules that can be run by hand.',
+            tags: ['records'],
+            responses: [new Ok(BesideShape::class)],
+        ),
+    ]
     public function show(string $type, int $id): BesideShape
     {
         $recordType = $this->type($type);
@@ -51,7 +59,16 @@ final class BesideController extends Controller
         );
     }
 
-    #[OA\Post(path: '/api/records/{type}/{id}/comments', operationId: 'addComment', description: 'Adds a comment to a record; rules that wait for one answer it.', tags: ['records'], requestBody: new Body(['text' => 'string']), responses: [new Ok(EntryShape::class, status: 201)])]
+    #[
+        OA\Post(
+            path: '/api/records/{type}/{id}/comments',
+            operationId: 'addComment',
+            description: 'Adds a comment to a record; rules that wait for one answer it.',
+            tags: ['records'],
+            requestBody: new Body(['text' => 'string']),
+            responses: [new Ok(EntryShape::class, status: 201)],
+        ),
+    ]
     public function comment(string $type, int $id, Request $request, Entries $entries): JsonResponse
     {
         $given = $request->validate(['text' => 'present|nullable|string']);
@@ -85,7 +102,16 @@ final class BesideController extends Controller
         ]);
     }
 
-    #[OA\Post(path: '/api/records/{type}/{id}/follow', operationId: 'follow', description: 'Follows a record, or no longer.', tags: ['records'], requestBody: new Body(['follows' => 'boolean']), responses: [new Ok])]
+    #[
+        OA\Post(
+            path: '/api/records/{type}/{id}/follow',
+            operationId: 'follow',
+            description: 'Follows a record, or no longer.',
+            tags: ['records'],
+            requestBody: new Body(['follows' => 'boolean']),
+            responses: [new Ok],
+        ),
+    ]
     public function follow(string $type, int $id, Request $request): Response
     {
         $given = $request->validate(['follows' => 'required|boolean']);

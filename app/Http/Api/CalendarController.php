@@ -19,7 +19,10 @@ use OpenApi\Attributes as OA;
 /** Working calendars: hours, holidays, zone, and who goes by which. */
 final class CalendarController extends Controller
 {
-    private const MEMBERS = ['version?' => 'integer', 'name' => 'string', 'timeZone' => 'string', 'hours' => 'object', 'holidays' => 'object', 'company' => 'boolean', 'teams' => 'strings', 'people' => 'people'];
+    private const MEMBERS = [
+        'version?' => 'integer', 'name' => 'string', 'timeZone' => 'string', 'hours' => 'object', 'holidays' => 'object',
+        'company' => 'boolean', 'teams' => 'strings', 'people' => 'people',
+    ];
 
     public function __construct(
         private readonly Connection $db,
@@ -27,25 +30,59 @@ final class CalendarController extends Controller
     ) {
     }
 
-    #[OA\Get(path: '/api/calendars', operationId: 'calendars', description: 'The working calendars, and who goes by which.', tags: ['time'], responses: [new Ok(CalendarShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/calendars',
+            operationId: 'calendars',
+            description: 'The working calendars, and who goes by which.',
+            tags: ['time'],
+            responses: [new Ok(CalendarShape::class, list: true)],
+        ),
+    ]
     public function index(): JsonResponse
     {
         return new JsonResponse($this->read('TRUE', []));
     }
 
-    #[OA\Post(path: '/api/calendars', operationId: 'keepCalendar', description: 'Makes a working calendar.', tags: ['time'], requestBody: new Body(self::MEMBERS), responses: [new Ok(CalendarShape::class, status: 201)])]
+    #[
+        OA\Post(
+            path: '/api/calendars',
+            operationId: 'keepCalendar',
+            description: 'Makes a working calendar.',
+            tags: ['time'],
+            requestBody: new Body(self::MEMBERS),
+            responses: [new Ok(CalendarShape::class, status: 201)],
+        ),
+    ]
     public function store(Request $request): JsonResponse
     {
         return new JsonResponse($this->one($this->kept(null, $request)), 201);
     }
 
-    #[OA\Put(path: '/api/calendars/{id}', operationId: 'changeCalendar', description: 'Changes a working calendar; pencilled lines that count its days move with it.', tags: ['time'], requestBody: new Body(self::MEMBERS), responses: [new Ok(CalendarShape::class)])]
+    #[
+        OA\Put(
+            path: '/api/calendars/{id}',
+            operationId: 'changeCalendar',
+            description: 'Changes a working calendar; pencilled lines that count its days move with it.',
+            tags: ['time'],
+            requestBody: new Body(self::MEMBERS),
+            responses: [new Ok(CalendarShape::class)],
+        ),
+    ]
     public function update(int $id, Request $request): CalendarShape
     {
         return $this->one($this->kept($id, $request));
     }
 
-    #[OA\Delete(path: '/api/calendars/{id}', operationId: 'dropCalendar', description: 'Removes a working calendar nobody goes by.', tags: ['time'], responses: [new Ok])]
+    #[
+        OA\Delete(
+            path: '/api/calendars/{id}',
+            operationId: 'dropCalendar',
+            description: 'Removes a working calendar nobody goes by.',
+            tags: ['time'],
+            responses: [new Ok],
+        ),
+    ]
     public function destroy(int $id): Response
     {
         $this->keep->drop($id);
@@ -73,7 +110,17 @@ final class CalendarController extends Controller
             $people[] = $this->personGiven($one, "/people/{$place}");
         }
 
-        return $this->keep->keep($id, isset($given['version']) ? (int) $given['version'] : null, (string) $given['name'], $given['timeZone'], $given['hours'], $given['holidays'], (bool) $given['company'], $given['teams'], $people);
+        return $this->keep->keep(
+            $id,
+            isset($given['version']) ? (int) $given['version'] : null,
+            (string) $given['name'],
+            $given['timeZone'],
+            $given['hours'],
+            $given['holidays'],
+            (bool) $given['company'],
+            $given['teams'],
+            $people,
+        );
     }
 
     private function one(int $id): CalendarShape

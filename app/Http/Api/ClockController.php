@@ -33,7 +33,15 @@ final class ClockController extends Controller
     ) {
     }
 
-    #[OA\Get(path: '/api/clock', operationId: 'clock', description: 'The house clock, and how far a turn of it has come.', tags: ['time'], responses: [new Ok(ClockShape::class)])]
+    #[
+        OA\Get(
+            path: '/api/clock',
+            operationId: 'clock',
+            description: 'The house clock, and how far a turn of it has come.',
+            tags: ['time'],
+            responses: [new Ok(ClockShape::class)],
+        ),
+    ]
     public function show(): ClockShape
     {
         $turn = $this->db->selectOne('SELECT * FROM clock_turns ORDER BY id DESC LIMIT 1');
@@ -48,7 +56,16 @@ final class ClockController extends Controller
         );
     }
 
-    #[OA\Post(path: '/api/clock/turn', operationId: 'turnClock', description: 'Begins to turn the clock forward: by an hour, a day or a week, to the next pencilled line, or to a moment.', tags: ['time'], requestBody: new Body(['by?' => 'hour|day|week|next', 'to?' => 'string']), responses: [new Ok(ClockShape::class, status: 202)])]
+    #[
+        OA\Post(
+            path: '/api/clock/turn',
+            operationId: 'turnClock',
+            description: 'Begins to turn the clock forward: by an hour, a day or a week, to the next pencilled line, or to a moment.',
+            tags: ['time'],
+            requestBody: new Body(['by?' => 'hour|day|week|next', 'to?' => 'string']),
+            responses: [new Ok(ClockShape::class, status: 202)],
+        ),
+    ]
     public function turn(Request $request): JsonResponse
     {
         $given = $request->validate(['by' => 'nullable|in:hour,day,week,next', 'to' => ['required_without:by', 'nullable', new Moment]]);

@@ -28,7 +28,15 @@ final class CompanyController extends Controller
     ) {
     }
 
-    #[OA\Get(path: '/api/company', operationId: 'company', description: 'The company, who stands in when a rule finds nobody, and the programs at work.', tags: ['company'], responses: [new Ok(CompanyShape::class)])]
+    #[
+        OA\Get(
+            path: '/api/company',
+            operationId: 'company',
+            description: 'The company, who stands in when a rule finds nobody, and the programs at work.',
+            tags: ['company'],
+            responses: [new Ok(CompanyShape::class)],
+        ),
+    ]
     public function show(): CompanyShape
     {
         $processes = array_map(
@@ -39,7 +47,16 @@ final class CompanyController extends Controller
         return new CompanyShape($this->company->name(), $this->company->zone()->getName(), $this->company->fallbackPersonId(), $processes);
     }
 
-    #[OA\Patch(path: '/api/company', operationId: 'changeCompany', description: 'Names who stands in when a rule finds nobody.', tags: ['company'], requestBody: new Body(['fallbackPersonId?' => 'person']), responses: [new Ok(CompanyShape::class)])]
+    #[
+        OA\Patch(
+            path: '/api/company',
+            operationId: 'changeCompany',
+            description: 'Names who stands in when a rule finds nobody.',
+            tags: ['company'],
+            requestBody: new Body(['fallbackPersonId?' => 'person']),
+            responses: [new Ok(CompanyShape::class)],
+        ),
+    ]
     public function update(Request $request): CompanyShape
     {
         $given = $request->validate(['fallbackPersonId' => 'present|nullable']);
@@ -52,7 +69,15 @@ final class CompanyController extends Controller
         return $this->show();
     }
 
-    #[OA\Get(path: '/api/people', operationId: 'people', description: 'Everybody, those who have left included.', tags: ['company'], responses: [new Ok(PersonShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/people',
+            operationId: 'people',
+            description: 'Everybody, those who have left included.',
+            tags: ['company'],
+            responses: [new Ok(PersonShape::class, list: true)],
+        ),
+    ]
     public function people(): JsonResponse
     {
         $people = Person::query()->orderBy('name')->get()->map(static fn (Person $person): PersonShape => new PersonShape(

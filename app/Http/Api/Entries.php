@@ -62,7 +62,10 @@ final readonly class Entries
             [$type, $id, $before, $type, $id, $before],
         );
 
-        return $ids === [] ? [] : $this->read('e.id IN ('.implode(', ', array_map(static fn (object $row): int => (int) $row->id, $ids)).')', []);
+        return $ids === [] ? [] : $this->read(
+            'e.id IN ('.implode(', ', array_map(static fn (object $row): int => (int) $row->id, $ids)).')',
+            [],
+        );
     }
 
     public function one(int $number): ?EntryShape

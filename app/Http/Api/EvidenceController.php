@@ -49,7 +49,10 @@ final class EvidenceController extends Controller
     #[OA\Post(path: '/api/look-back', operationId: 'lookBack', description: 'Replays a rule file over the recorded history, beside the page in force. Answers line by line (application/x-ndjson) while it goes; whoever has seen enough hangs up.', tags: ['evidence'], requestBody: new Body(['file' => 'object', 'rule?' => 'integer', 'from?' => 'string', 'until?' => 'string']), responses: [new OA\Response(response: 200, description: 'A JSON document on each line; the last has "final": true.', content: new OA\MediaType(mediaType: 'application/x-ndjson', schema: new OA\Schema(type: 'string')))])]
     public function lookBack(Request $request, WrittenRules $written, LookBacks $lookBacks, HouseClock $clock): StreamedResponse
     {
-        $given = $request->validate(['file' => 'required|array', 'rule' => 'nullable|integer', 'from' => ['nullable', new Moment], 'until' => ['nullable', new Moment]]);
+        $given = $request->validate([
+            'file' => 'required|array', 'rule' => 'nullable|integer', 'from' => ['nullable', new Moment],
+            'until' => ['nullable', new Moment],
+        ]);
         $rule = $written->finished($given['file'], self::id($given));
         if (! $rule->own && $rule->again !== null) {
             throw new Refused('not_possible', 'A rule that watches related records, and is ready again by a change of its own record, cannot be looked back on. Leave out “ready again”, or rehearse it.', 422);

@@ -30,7 +30,15 @@ final class FeedController extends Controller
         return new JsonResponse(new FeedShape(url("/feed/{$secret}.ics")), 201);
     }
 
-    #[OA\Delete(path: '/api/feed', operationId: 'revokeFeed', description: 'Makes the secret address of one’s tasks no longer good.', tags: ['time'], responses: [new Ok])]
+    #[
+        OA\Delete(
+            path: '/api/feed',
+            operationId: 'revokeFeed',
+            description: 'Makes the secret address of one’s tasks no longer good.',
+            tags: ['time'],
+            responses: [new Ok],
+        ),
+    ]
     public function destroy(Request $request): Response
     {
         $this->person($request)->forceFill(['feed' => null])->save();

@@ -19,7 +19,16 @@ final class FindController extends Controller
 {
     private const OF_EACH = 5;
 
-    #[OA\Get(path: '/api/find', operationId: 'find', description: 'Records of every type that have each word in one of their texts, or the number that is asked for; the newest first, a few of each type.', tags: ['records'], parameters: [new Query('text', 'string', 'A number, or words.')], responses: [new Ok(FoundShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/find',
+            operationId: 'find',
+            description: 'Records of every type that have each word in one of their texts, or the number that is asked for; the newest first, a few of each type.',
+            tags: ['records'],
+            parameters: [new Query('text', 'string', 'A number, or words.')],
+            responses: [new Ok(FoundShape::class, list: true)],
+        ),
+    ]
     public function index(Request $request, SchemaStore $schemas, RecordList $list): JsonResponse
     {
         $text = trim((string) $request->validate(['text' => 'required|string|max:200'])['text']);
@@ -27,7 +36,9 @@ final class FindController extends Controller
         foreach ($schemas->schema()->types as $type) {
             $records = $text === '' ? [] : $list->page($type, null, $text, null, false, 1, self::OF_EACH, false)[0];
             array_push($found, ...array_map(static fn (Record $record): FoundShape => new FoundShape(
-                $type->name, $record->id, $type->numberOf($record->id), is_string($title = $record->value($type->title)) ? $title : $type->numberOf($record->id),
+                $type->name, $record->id, $type->numberOf($record->id), is_string(
+                    $title = $record->value($type->title),
+                ) ? $title : $type->numberOf($record->id),
             ), $records));
         }
 

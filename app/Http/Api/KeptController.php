@@ -33,13 +33,30 @@ final class KeptController extends Controller
     ) {
     }
 
-    #[OA\Get(path: '/api/letters', operationId: 'letters', description: 'The letters that are kept under a name.', tags: ['kept'], responses: [new Ok(LetterShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/letters',
+            operationId: 'letters',
+            description: 'The letters that are kept under a name.',
+            tags: ['kept'],
+            responses: [new Ok(LetterShape::class, list: true)],
+        ),
+    ]
     public function letters(): JsonResponse
     {
         return new JsonResponse($this->readLetters('TRUE', []));
     }
 
-    #[OA\Post(path: '/api/letters', operationId: 'keepLetter', description: 'Keeps a new letter under a name.', tags: ['kept'], requestBody: new Body(['recordType' => 'string', 'name' => 'string', 'subject' => 'string', 'body' => 'string']), responses: [new Ok(LetterShape::class, status: 201)])]
+    #[
+        OA\Post(
+            path: '/api/letters',
+            operationId: 'keepLetter',
+            description: 'Keeps a new letter under a name.',
+            tags: ['kept'],
+            requestBody: new Body(['recordType' => 'string', 'name' => 'string', 'subject' => 'string', 'body' => 'string']),
+            responses: [new Ok(LetterShape::class, status: 201)],
+        ),
+    ]
     public function storeLetter(Request $request): JsonResponse
     {
         $given = $request->validate(['recordType' => 'required|string', 'name' => 'present|nullable|string', 'subject' => 'present|nullable|string', 'body' => 'present|nullable|string']);
@@ -57,7 +74,15 @@ final class KeptController extends Controller
         return $this->letter($id);
     }
 
-    #[OA\Delete(path: '/api/letters/{id}', operationId: 'dropLetter', description: 'Removes a letter no rule uses.', tags: ['kept'], responses: [new Ok])]
+    #[
+        OA\Delete(
+            path: '/api/letters/{id}',
+            operationId: 'dropLetter',
+            description: 'Removes a letter no rule uses.',
+            tags: ['kept'],
+            responses: [new Ok],
+        ),
+    ]
     public function dropLetter(int $id): Response
     {
         $this->kept->dropLetter($id);
@@ -65,7 +90,15 @@ final class KeptController extends Controller
         return response()->noContent();
     }
 
-    #[OA\Get(path: '/api/letters/{id}/versions', operationId: 'letterVersions', description: 'A kept letter as it read over time, the latest first.', tags: ['kept'], responses: [new Ok(LetterVersionShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/letters/{id}/versions',
+            operationId: 'letterVersions',
+            description: 'A kept letter as it read over time, the latest first.',
+            tags: ['kept'],
+            responses: [new Ok(LetterVersionShape::class, list: true)],
+        ),
+    ]
     public function versions(int $id): JsonResponse
     {
         $rows = $this->db->select('SELECT v.*, p.name AS who FROM letter_versions v JOIN people p ON p.id = v.by_id WHERE v.letter_id = ? ORDER BY v.number DESC', [$id]);
@@ -73,13 +106,30 @@ final class KeptController extends Controller
         return new JsonResponse(array_map(static fn (object $row): LetterVersionShape => new LetterVersionShape((int) $row->number, $row->subject, $row->body, (string) Columns::iso($row->at), $row->who), $rows));
     }
 
-    #[OA\Get(path: '/api/named-conditions', operationId: 'namedConditions', description: 'The conditions that are kept under a name.', tags: ['kept'], responses: [new Ok(NamedShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/named-conditions',
+            operationId: 'namedConditions',
+            description: 'The conditions that are kept under a name.',
+            tags: ['kept'],
+            responses: [new Ok(NamedShape::class, list: true)],
+        ),
+    ]
     public function named(): JsonResponse
     {
         return new JsonResponse($this->readNamed('TRUE', []));
     }
 
-    #[OA\Post(path: '/api/named-conditions', operationId: 'keepCondition', description: 'Keeps a new condition under a name.', tags: ['kept'], requestBody: new Body(['recordType' => 'string', 'name' => 'string', 'file' => 'object']), responses: [new Ok(NamedShape::class, status: 201)])]
+    #[
+        OA\Post(
+            path: '/api/named-conditions',
+            operationId: 'keepCondition',
+            description: 'Keeps a new condition under a name.',
+            tags: ['kept'],
+            requestBody: new Body(['recordType' => 'string', 'name' => 'string', 'file' => 'object']),
+            responses: [new Ok(NamedShape::class, status: 201)],
+        ),
+    ]
     public function storeNamed(Request $request): JsonResponse
     {
         $given = $request->validate(['recordType' => 'required|string', 'name' => 'present|nullable|string', 'file' => 'required|array']);
@@ -88,7 +138,16 @@ final class KeptController extends Controller
         return new JsonResponse($this->readNamed('n.id = ?', [$id])[0], 201);
     }
 
-    #[OA\Put(path: '/api/named-conditions/{id}', operationId: 'changeCondition', description: 'Changes a kept condition; rules that use it go by the new one at once.', tags: ['kept'], requestBody: new Body(['version' => 'integer', 'name' => 'string', 'file' => 'object']), responses: [new Ok(NamedShape::class)])]
+    #[
+        OA\Put(
+            path: '/api/named-conditions/{id}',
+            operationId: 'changeCondition',
+            description: 'Changes a kept condition; rules that use it go by the new one at once.',
+            tags: ['kept'],
+            requestBody: new Body(['version' => 'integer', 'name' => 'string', 'file' => 'object']),
+            responses: [new Ok(NamedShape::class)],
+        ),
+    ]
     public function updateNamed(int $id, Request $request): NamedShape
     {
         $given = $request->validate(['version' => 'required|integer', 'name' => 'present|nullable|string', 'file' => 'required|array']);
@@ -98,7 +157,15 @@ final class KeptController extends Controller
         return $this->readNamed('n.id = ?', [$id])[0];
     }
 
-    #[OA\Delete(path: '/api/named-conditions/{id}', operationId: 'dropCondition', description: 'Removes a condition no rule uses.', tags: ['kept'], responses: [new Ok])]
+    #[
+        OA\Delete(
+            path: '/api/named-conditions/{id}',
+            operationId: 'dropCondition',
+            description: 'Removes a condition no rule uses.',
+            tags: ['kept'],
+            responses: [new Ok],
+        ),
+    ]
     public function dropNamed(int $id): Response
     {
         $this->kept->dropCondition($id);

@@ -28,13 +28,30 @@ final class LadderController extends Controller
     ) {
     }
 
-    #[OA\Get(path: '/api/ladders', operationId: 'ladders', description: 'The ladders that are kept under a name.', tags: ['time'], responses: [new Ok(LadderShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/ladders',
+            operationId: 'ladders',
+            description: 'The ladders that are kept under a name.',
+            tags: ['time'],
+            responses: [new Ok(LadderShape::class, list: true)],
+        ),
+    ]
     public function index(): JsonResponse
     {
         return new JsonResponse($this->read('TRUE', []));
     }
 
-    #[OA\Post(path: '/api/ladders', operationId: 'keepLadder', description: 'Keeps a new ladder under a name.', tags: ['time'], requestBody: new Body(['name' => 'string', 'rungs' => 'objects']), responses: [new Ok(LadderShape::class, status: 201)])]
+    #[
+        OA\Post(
+            path: '/api/ladders',
+            operationId: 'keepLadder',
+            description: 'Keeps a new ladder under a name.',
+            tags: ['time'],
+            requestBody: new Body(['name' => 'string', 'rungs' => 'objects']),
+            responses: [new Ok(LadderShape::class, status: 201)],
+        ),
+    ]
     public function store(Request $request): JsonResponse
     {
         $given = $request->validate(['name' => 'present|nullable|string', 'rungs' => 'present|array']);
@@ -42,7 +59,16 @@ final class LadderController extends Controller
         return new JsonResponse($this->one($this->kept->keepLadder(null, null, (string) $given['name'], $given['rungs'])), 201);
     }
 
-    #[OA\Put(path: '/api/ladders/{id}', operationId: 'changeLadder', description: 'Changes a kept ladder.', tags: ['time'], requestBody: new Body(['version' => 'integer', 'name' => 'string', 'rungs' => 'objects']), responses: [new Ok(LadderShape::class)])]
+    #[
+        OA\Put(
+            path: '/api/ladders/{id}',
+            operationId: 'changeLadder',
+            description: 'Changes a kept ladder.',
+            tags: ['time'],
+            requestBody: new Body(['version' => 'integer', 'name' => 'string', 'rungs' => 'objects']),
+            responses: [new Ok(LadderShape::class)],
+        ),
+    ]
     public function update(int $id, Request $request): LadderShape
     {
         $given = $request->validate(['version' => 'required|integer', 'name' => 'present|nullable|string', 'rungs' => 'present|array']);
@@ -50,7 +76,15 @@ final class LadderController extends Controller
         return $this->one($this->kept->keepLadder($id, (int) $given['version'], (string) $given['name'], $given['rungs']));
     }
 
-    #[OA\Delete(path: '/api/ladders/{id}', operationId: 'dropLadder', description: 'Removes a ladder no rule uses.', tags: ['time'], responses: [new Ok])]
+    #[
+        OA\Delete(
+            path: '/api/ladders/{id}',
+            operationId: 'dropLadder',
+            description: 'Removes a ladder no rule uses.',
+            tags: ['time'],
+            responses: [new Ok],
+        ),
+    ]
     public function destroy(int $id): Response
     {
         $this->kept->dropLadder($id);

@@ -24,7 +24,10 @@ final class LedgerController extends Controller
 {
     private const KINDS = [
         'edits' => ['created', 'changed', 'deleted', 'restored', 'comment', 'file', 'reply', 'by_hand'],
-        'rules' => ['fired', 'stopped', 'refused', 'ready_again', 'line', 'struck', 'retimed', 'postponed', 'too_late', 'line_failed', 'held', 'resumed', 'gathered', 'reversed', 'unsure', 'cut_off'],
+        'rules' => [
+            'fired', 'stopped', 'refused', 'ready_again', 'line', 'struck', 'retimed', 'postponed', 'too_late', 'line_failed', 'held',
+            'resumed', 'gathered', 'reversed', 'unsure', 'cut_off',
+        ],
         'tasks' => ['task_done', 'task_reopened', 'task_due', 'task_changed'],
         'administration' => ['rule_in_force', 'rule_paused', 'rule_retired', 'rules_ordered', 'rule_in_set'],
     ];
@@ -34,11 +37,19 @@ final class LedgerController extends Controller
     }
 
     #[OA\Get(path: '/api/ledger', operationId: 'ledger', description: 'Entries, the newest first; with "after", those that came since, the oldest first. All can be read by asking again with the number that comes back.', tags: ['ledger'], parameters: [
-        new Query('show', 'string', 'Entries of one sort only.', ['edits', 'rules', 'tasks', 'administration']), new Query('rule', 'integer'), new Query('before', 'integer', 'Only entries with a lower number.'), new Query('after', 'integer', 'Only entries with a higher number, the lowest first.'),
+        new Query(
+            'show',
+            'string',
+            'Entries of one sort only.',
+            ['edits', 'rules', 'tasks', 'administration'],
+        ), new Query('rule', 'integer'), new Query('before', 'integer', 'Only entries with a lower number.'), new Query('after', 'integer', 'Only entries with a higher number, the lowest first.'),
     ], responses: [new Ok(LedgerPage::class)])]
     public function index(Request $request): LedgerPage
     {
-        $given = $request->validate(['show' => 'nullable|in:edits,rules,tasks,administration', 'rule' => 'nullable|integer', 'before' => 'nullable|integer|min:0', 'after' => 'nullable|integer|min:0|prohibits:before']);
+        $given = $request->validate([
+            'show' => 'nullable|in:edits,rules,tasks,administration', 'rule' => 'nullable|integer', 'before' => 'nullable|integer|min:0',
+            'after' => 'nullable|integer|min:0|prohibits:before',
+        ]);
         $where = ['TRUE'];
         $bindings = [];
         if (isset($given['show'])) {
@@ -56,10 +67,22 @@ final class LedgerController extends Controller
         $entries = $this->entries->read(implode(' AND ', $where), $bindings, oldestFirst: $isAfter);
         $last = $entries[count($entries) - 1]->number ?? null;
 
-        return new LedgerPage($entries, ! $isAfter && count($entries) === Entries::A_PAGE ? $last : null, $isAfter ? $last ?? (int) $given['after'] : null);
+        return new LedgerPage(
+            $entries,
+            ! $isAfter && count($entries) === Entries::A_PAGE ? $last : null,
+            $isAfter ? $last ?? (int) $given['after'] : null,
+        );
     }
 
-    #[OA\Get(path: '/api/ledger/{number}', operationId: 'entry', description: 'One entry, what caused it, and what it caused.', tags: ['ledger'], responses: [new Ok(EntryDetail::class)])]
+    #[
+        OA\Get(
+            path: '/api/ledger/{number}',
+            operationId: 'entry',
+            description: 'One entry, what caused it, and what it caused.',
+            tags: ['ledger'],
+            responses: [new Ok(EntryDetail::class)],
+        ),
+    ]
     public function show(int $number): EntryDetail
     {
         $entry = $this->entries->one($number) ?? throw new Refused('not_found', "There is no entry {$number}.", 404);

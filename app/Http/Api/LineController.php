@@ -37,19 +37,46 @@ final class LineController extends Controller
         return new JsonResponse($this->ahead->read("l.status = 'pencilled' AND l.due_at >= ? AND l.due_at < ?", [Columns::moment($from), Columns::moment($from->modify('+1 day'))], 'l.due_at, l.id', self::A_DAY));
     }
 
-    #[OA\Post(path: '/api/lines/{id}/hold', operationId: 'holdLine', description: 'Holds a pencilled line back until it is let go on.', tags: ['time'], requestBody: new Body(['why' => 'string']), responses: [new Ok])]
+    #[
+        OA\Post(
+            path: '/api/lines/{id}/hold',
+            operationId: 'holdLine',
+            description: 'Holds a pencilled line back until it is let go on.',
+            tags: ['time'],
+            requestBody: new Body(['why' => 'string']),
+            responses: [new Ok],
+        ),
+    ]
     public function hold(int $id, Request $request): Response
     {
         return $this->done($this->lines->hold($id, $this->why($request), $this->person($request)->id));
     }
 
-    #[OA\Post(path: '/api/lines/{id}/resume', operationId: 'resumeLine', description: 'Lets a held line go on at its time.', tags: ['time'], requestBody: new Body(['why' => 'string']), responses: [new Ok])]
+    #[
+        OA\Post(
+            path: '/api/lines/{id}/resume',
+            operationId: 'resumeLine',
+            description: 'Lets a held line go on at its time.',
+            tags: ['time'],
+            requestBody: new Body(['why' => 'string']),
+            responses: [new Ok],
+        ),
+    ]
     public function resume(int $id, Request $request): Response
     {
         return $this->done($this->lines->resume($id, $this->why($request), $this->person($request)->id));
     }
 
-    #[OA\Post(path: '/api/lines/{id}/strike', operationId: 'strikeLine', description: 'Strikes a pencilled line out.', tags: ['time'], requestBody: new Body(['why' => 'string']), responses: [new Ok])]
+    #[
+        OA\Post(
+            path: '/api/lines/{id}/strike',
+            operationId: 'strikeLine',
+            description: 'Strikes a pencilled line out.',
+            tags: ['time'],
+            requestBody: new Body(['why' => 'string']),
+            responses: [new Ok],
+        ),
+    ]
     public function strike(int $id, Request $request): Response
     {
         return $this->done($this->lines->strike($id, $this->why($request), $this->person($request)->id));
@@ -61,13 +88,29 @@ final class LineController extends Controller
         return $this->done($this->lines->now($id, $this->why($request), $this->person($request)->id));
     }
 
-    #[OA\Get(path: '/api/lines/set-aside', operationId: 'linesSetAside', description: 'Lines that could not be done and wait to be tried again, the latest first.', tags: ['time'], responses: [new Ok(AheadShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/lines/set-aside',
+            operationId: 'linesSetAside',
+            description: 'Lines that could not be done and wait to be tried again, the latest first.',
+            tags: ['time'],
+            responses: [new Ok(AheadShape::class, list: true)],
+        ),
+    ]
     public function setAside(): JsonResponse
     {
         return new JsonResponse($this->ahead->read("l.status = 'failed'", [], 'l.id DESC', self::A_DAY));
     }
 
-    #[OA\Post(path: '/api/lines/{id}/again', operationId: 'lineAgain', description: 'Tries a line that was set aside once more.', tags: ['time'], responses: [new Ok])]
+    #[
+        OA\Post(
+            path: '/api/lines/{id}/again',
+            operationId: 'lineAgain',
+            description: 'Tries a line that was set aside once more.',
+            tags: ['time'],
+            responses: [new Ok],
+        ),
+    ]
     public function again(int $id, Request $request): Response
     {
         return $this->done($this->lines->again($id, $this->person($request)->id));

@@ -34,11 +34,18 @@ final class MailRoomController extends Controller
     }
 
     #[OA\Get(path: '/api/mail-room', operationId: 'shelf', description: 'The letters on the shelf, the newest first. All can be read by asking again with the last id.', tags: ['mail room'], parameters: [
-        new Query('search', 'string', 'Words that all have to be found.'), new Query('before', 'integer', 'Only letters with a lower id.'), new Query('after', 'integer', 'Only letters with a higher id, the lowest first.'),
+        new Query('search', 'string', 'Words that all have to be found.'), new Query('before', 'integer', 'Only letters with a lower id.'), new Query(
+            'after',
+            'integer',
+            'Only letters with a higher id, the lowest first.',
+        ),
     ], responses: [new Ok(ShelfPage::class)])]
     public function index(Request $request): ShelfPage
     {
-        $given = $request->validate(['search' => 'nullable|string|max:200', 'before' => 'nullable|integer|min:0', 'after' => 'nullable|integer|min:0|prohibits:before']);
+        $given = $request->validate([
+            'search' => 'nullable|string|max:200', 'before' => 'nullable|integer|min:0',
+            'after' => 'nullable|integer|min:0|prohibits:before',
+        ]);
         $where = 'TRUE';
         $bindings = [];
         foreach (preg_split('/\s+/u', trim($given['search'] ?? ''), -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
@@ -52,7 +59,10 @@ final class MailRoomController extends Controller
             $bindings[] = (int) ($given['after'] ?? $given['before']);
         }
         $direction = $isAfter ? 'ASC' : 'DESC';
-        $rows = $this->db->select("SELECT id, kind, at, sender, recipients, subject, LEFT(text, 160) AS glimpse FROM mail_room WHERE {$where} ORDER BY id {$direction} LIMIT ".self::A_PAGE, $bindings);
+        $rows = $this->db->select(
+            "SELECT id, kind, at, sender, recipients, subject, LEFT(text, 160) AS glimpse FROM mail_room WHERE {$where} ORDER BY id {$direction} LIMIT ".self::A_PAGE,
+            $bindings,
+        );
 
         return new ShelfPage(
             array_map(static fn (object $row): ShelfLetter => new ShelfLetter((int) $row->id, $row->kind, (string) Columns::iso($row->at), $row->sender, $row->recipients, $row->subject, trim((string) preg_replace('/\s+/u', ' ', $row->glimpse))), $rows),
@@ -60,7 +70,15 @@ final class MailRoomController extends Controller
         );
     }
 
-    #[OA\Get(path: '/api/mail-room/{id}', operationId: 'openLetter', description: 'One letter on the shelf of the mail room, ready to be shown.', tags: ['mail room'], responses: [new Ok(OpenLetter::class)])]
+    #[
+        OA\Get(
+            path: '/api/mail-room/{id}',
+            operationId: 'openLetter',
+            description: 'One letter on the shelf of the mail room, ready to be shown.',
+            tags: ['mail room'],
+            responses: [new Ok(OpenLetter::class)],
+        ),
+    ]
     public function show(int $id): OpenLetter
     {
         $row = $this->row($id);
@@ -68,7 +86,11 @@ final class MailRoomController extends Controller
 
         return new OpenLetter(
             $id, $row->kind, (string) Columns::iso($row->at), $row->sender, $row->recipients, $letter->header('Cc'), $letter->header('Reply-To') === '' ? null : $letter->header('Reply-To'), $row->subject,
-            RichText::mail($this->body($letter->html())), $row->text, array_map(static fn (string $name, string $value): string => "{$name}: {$value}", array_keys($letter->headers), $letter->headers),
+            RichText::mail($this->body($letter->html())), $row->text, array_map(
+                static fn (string $name, string $value): string => "{$name}: {$value}",
+                array_keys($letter->headers),
+                $letter->headers,
+            ),
         );
     }
 

@@ -31,18 +31,38 @@ final class MessageController extends Controller
 
     #[OA\Get(path: '/api/messages', operationId: 'messages', description: 'Messages in one state, the newest first: what failed can be tried again. All can be read by asking again with the last id.', tags: ['messages'], parameters: [
         new Query('status', 'string', 'Left out, failed ones.', ['waiting', 'delivered', 'failed', 'all']),
-        new Query('before', 'integer', 'Only messages with a lower id.'), new Query('after', 'integer', 'Only messages with a higher id, the lowest first.'), new Query('limit', 'integer', 'At most so many, up to 200.'),
+        new Query('before', 'integer', 'Only messages with a lower id.'), new Query(
+            'after',
+            'integer',
+            'Only messages with a higher id, the lowest first.',
+        ), new Query('limit', 'integer', 'At most so many, up to 200.'),
     ], responses: [new Ok(MessageShape::class, list: true)])]
     public function index(Request $request): JsonResponse
     {
-        $given = $request->validate(['status' => 'nullable|in:waiting,delivered,failed,all', 'before' => 'nullable|integer|min:0', 'after' => 'nullable|integer|min:0|prohibits:before', 'limit' => 'nullable|integer|min:1|max:200']);
+        $given = $request->validate([
+            'status' => 'nullable|in:waiting,delivered,failed,all', 'before' => 'nullable|integer|min:0',
+            'after' => 'nullable|integer|min:0|prohibits:before', 'limit' => 'nullable|integer|min:1|max:200',
+        ]);
         $status = $given['status'] ?? 'failed';
         $number = static fn (string $name): ?int => isset($given[$name]) ? (int) $given[$name] : null;
 
-        return new JsonResponse($this->messages->inStatus($status === 'all' ? null : $status, $number('before'), $number('after'), $number('limit') ?? 50));
+        return new JsonResponse($this->messages->inStatus(
+            $status === 'all' ? null : $status,
+            $number('before'),
+            $number('after'),
+            $number('limit') ?? 50,
+        ));
     }
 
-    #[OA\Get(path: '/api/messages/{id}', operationId: 'message', description: 'One message, and whether it has arrived.', tags: ['messages'], responses: [new Ok(MessageShape::class)])]
+    #[
+        OA\Get(
+            path: '/api/messages/{id}',
+            operationId: 'message',
+            description: 'One message, and whether it has arrived.',
+            tags: ['messages'],
+            responses: [new Ok(MessageShape::class)],
+        ),
+    ]
     public function show(int $id): MessageShape
     {
         return $this->messages->one($id) ?? throw new Refused('not_found', "There is no message {$id}.", 404);
@@ -58,7 +78,15 @@ final class MessageController extends Controller
         return $this->show($id);
     }
 
-    #[OA\Get(path: '/api/records/{type}/{id}/messages', operationId: 'recordMessages', description: 'The messages on the account of a record, the newest first.', tags: ['messages'], responses: [new Ok(MessageShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/records/{type}/{id}/messages',
+            operationId: 'recordMessages',
+            description: 'The messages on the account of a record, the newest first.',
+            tags: ['messages'],
+            responses: [new Ok(MessageShape::class, list: true)],
+        ),
+    ]
     public function ofRecord(string $type, int $id): JsonResponse
     {
         return new JsonResponse($this->messages->ofRecord($this->type($type)->name, $id));

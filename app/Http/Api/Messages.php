@@ -60,7 +60,10 @@ final readonly class Messages
     private function read(string $where, array $bindings, int $limit, bool $oldestFirst = false): array
     {
         $direction = $oldestFirst ? 'ASC' : 'DESC';
-        $rows = $this->db->select("SELECT m.*, r.name AS rule_name FROM messages m LEFT JOIN rules r ON r.id = m.rule_id WHERE {$where} ORDER BY m.id {$direction} LIMIT {$limit}", $bindings);
+        $rows = $this->db->select(
+            "SELECT m.*, r.name AS rule_name FROM messages m LEFT JOIN rules r ON r.id = m.rule_id WHERE {$where} ORDER BY m.id {$direction} LIMIT {$limit}",
+            $bindings,
+        );
         $ids = [];
         foreach ($rows as $row) {
             $ids[$row->record_type][] = (int) $row->record_id;

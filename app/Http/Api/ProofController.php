@@ -26,7 +26,15 @@ final class ProofController extends Controller
     {
     }
 
-    #[OA\Get(path: '/api/rules/{id}/proofs', operationId: 'proofs', description: 'The proofs of a rule, and how each came out.', tags: ['evidence'], responses: [new Ok(ProofShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/rules/{id}/proofs',
+            operationId: 'proofs',
+            description: 'The proofs of a rule, and how each came out.',
+            tags: ['evidence'],
+            responses: [new Ok(ProofShape::class, list: true)],
+        ),
+    ]
     public function index(int $id): JsonResponse
     {
         return new JsonResponse(array_map(static function (object $row): ProofShape {
@@ -76,7 +84,15 @@ final class ProofController extends Controller
         return response()->noContent();
     }
 
-    #[OA\Delete(path: '/api/proofs/{id}', operationId: 'dropProof', description: 'Removes a proof.', tags: ['evidence'], responses: [new Ok])]
+    #[
+        OA\Delete(
+            path: '/api/proofs/{id}',
+            operationId: 'dropProof',
+            description: 'Removes a proof.',
+            tags: ['evidence'],
+            responses: [new Ok],
+        ),
+    ]
     public function destroy(int $id): Response
     {
         $this->proofs->drop($id);

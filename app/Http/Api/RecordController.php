@@ -56,7 +56,11 @@ final class RecordController extends Controller
     }
 
     #[OA\Get(path: '/api/records/{type}', operationId: 'records', description: 'A page of the records of a type that meet a search and a filter.', tags: ['records'], parameters: [
-        new Query('search'), new Query('filter', 'string', 'A condition, as a rule file writes it, in JSON.'), new Query('sort', 'string', 'A field, or "number"; with "-" in front, backwards.'),
+        new Query('search'), new Query('filter', 'string', 'A condition, as a rule file writes it, in JSON.'), new Query(
+            'sort',
+            'string',
+            'A field, or "number"; with "-" in front, backwards.',
+        ),
         new Query('page', 'integer'), new Query('perPage', 'integer'), new Query('total', 'string', 'Counting all that fit takes longer than a page of them; "no" leaves it out.', ['yes', 'no']),
     ], responses: [new Ok(RecordPage::class)])]
     public function index(string $type, Request $request, RecordList $list): RecordPage
@@ -69,7 +73,10 @@ final class RecordController extends Controller
         }
         $page = (int) ($given['page'] ?? 1);
         $perPage = (int) ($given['perPage'] ?? self::PER_PAGE);
-        [$records, $total] = $list->page($recordType, $this->condition($recordType, $given['filter'] ?? ''), trim($given['search'] ?? ''), match ($sort) {
+        [$records, $total] = $list->page($recordType, $this->condition(
+            $recordType,
+            $given['filter'] ?? '',
+        ), trim($given['search'] ?? ''), match ($sort) {
             '' => null, self::BY_NUMBER => 'id', default => $sort
         }, str_starts_with($given['sort'] ?? '', '-'), $page, $perPage, ($given['total'] ?? 'yes') === 'yes');
 
@@ -88,7 +95,15 @@ final class RecordController extends Controller
         return $shapes->reading(new RulePage($context->sheet->rows, $context->sheet->problems, null));
     }
 
-    #[OA\Get(path: '/api/records/{type}/{id}', operationId: 'record', description: 'One record.', tags: ['records'], responses: [new Ok(RecordShape::class)])]
+    #[
+        OA\Get(
+            path: '/api/records/{type}/{id}',
+            operationId: 'record',
+            description: 'One record.',
+            tags: ['records'],
+            responses: [new Ok(RecordShape::class)],
+        ),
+    ]
     public function show(string $type, int $id): RecordShape
     {
         $recordType = $this->type($type);
@@ -97,7 +112,16 @@ final class RecordController extends Controller
         return $this->shapes->of($recordType, [Columns::record($recordType, $row)])[0];
     }
 
-    #[OA\Post(path: '/api/records/{type}', operationId: 'createRecord', description: 'Makes a record; the rules in force answer it.', tags: ['records'], requestBody: new Body(['values' => 'object']), responses: [new Ok(SavedShape::class, status: 201)])]
+    #[
+        OA\Post(
+            path: '/api/records/{type}',
+            operationId: 'createRecord',
+            description: 'Makes a record; the rules in force answer it.',
+            tags: ['records'],
+            requestBody: new Body(['values' => 'object']),
+            responses: [new Ok(SavedShape::class, status: 201)],
+        ),
+    ]
     public function store(string $type, Request $request, SaveRecord $save): JsonResponse
     {
         $recordType = $this->type($type);
@@ -106,7 +130,16 @@ final class RecordController extends Controller
         return new JsonResponse($this->saved($recordType, $save->create($recordType, $given['values'], $this->actor($request))), 201);
     }
 
-    #[OA\Post(path: '/api/records/{type}/several', operationId: 'saveRecords', description: 'Makes and changes up to 200 records, each as if it came alone: with its own rules, its own entries and its own result, in the order given. One that is refused keeps no other from being saved.', tags: ['records'], requestBody: new Body(['records' => 'objects']), responses: [new Ok(SavedOne::class, list: true)])]
+    #[
+        OA\Post(
+            path: '/api/records/{type}/several',
+            operationId: 'saveRecords',
+            description: 'Makes and changes up to 200 records, each as if it came alone: with its own rules, its own entries and its own result, in the order given. One that is refused keeps no other from being saved.',
+            tags: ['records'],
+            requestBody: new Body(['records' => 'objects']),
+            responses: [new Ok(SavedOne::class, list: true)],
+        ),
+    ]
     public function several(string $type, Request $request, SaveRecord $save): JsonResponse
     {
         $recordType = $this->type($type);
@@ -128,7 +161,16 @@ final class RecordController extends Controller
         return new JsonResponse($results);
     }
 
-    #[OA\Patch(path: '/api/records/{type}/{id}', operationId: 'changeRecord', description: 'Changes values of a record; the rules in force answer it. Values nobody else has changed since the version that is named go through, whatever else has.', tags: ['records'], requestBody: new Body(['version' => 'integer', 'values' => 'object']), responses: [new Ok(SavedShape::class)])]
+    #[
+        OA\Patch(
+            path: '/api/records/{type}/{id}',
+            operationId: 'changeRecord',
+            description: 'Changes values of a record; the rules in force answer it. Values nobody else has changed since the version that is named go through, whatever else has.',
+            tags: ['records'],
+            requestBody: new Body(['version' => 'integer', 'values' => 'object']),
+            responses: [new Ok(SavedShape::class)],
+        ),
+    ]
     public function update(string $type, int $id, Request $request, SaveRecord $save): SavedShape
     {
         $recordType = $this->type($type);
@@ -162,7 +204,16 @@ final class RecordController extends Controller
         return new JsonResponse($stages->of($this->type($type), $id));
     }
 
-    #[OA\Get(path: '/api/records/{type}/{id}/account', operationId: 'account', description: 'What is ahead for a record, and what has happened to it, the newest first.', tags: ['records'], parameters: [new Query('before', 'integer', 'Only entries with a lower number.')], responses: [new Ok(Account::class)])]
+    #[
+        OA\Get(
+            path: '/api/records/{type}/{id}/account',
+            operationId: 'account',
+            description: 'What is ahead for a record, and what has happened to it, the newest first.',
+            tags: ['records'],
+            parameters: [new Query('before', 'integer', 'Only entries with a lower number.')],
+            responses: [new Ok(Account::class)],
+        ),
+    ]
     public function account(string $type, int $id, Request $request, Entries $entries, Ahead $ahead): Account
     {
         $recordType = $this->type($type);
@@ -195,7 +246,12 @@ final class RecordController extends Controller
         $condition = ConditionReader::read($reader, new Node($filter, '/filter', $reads));
         array_push($reader->sheet->problems, ...$reads->unknown($filter, $reader->sheet->problems, '/filter'));
 
-        return ($reader->sheet->problems === [] ? $condition : null) ?? throw new Refused('invalid_filter', $reader->sheet->problems[0]->message ?? 'The filter cannot be read.', 422, RuleStore::listed($reader->sheet->problems));
+        return ($reader->sheet->problems === [] ? $condition : null) ?? throw new Refused(
+            'invalid_filter',
+            $reader->sheet->problems[0]->message ?? 'The filter cannot be read.',
+            422,
+            RuleStore::listed($reader->sheet->problems),
+        );
     }
 
     private function saved(RecordType $type, Saved $saved): SavedShape

@@ -42,7 +42,17 @@ final readonly class RecordShapes
                 }
                 $shown[$name] = $value === null ? '' : $display->of($field, $value);
             }
-            $shapes[] = new RecordShape($type->name, $record->id, $type->numberOf($record->id), $shown[$type->title] === '' ? $type->numberOf($record->id) : $shown[$type->title], $record->version, $record->values, $shown, $handles, $since[$record->id] ?? null);
+            $shapes[] = new RecordShape(
+                $type->name,
+                $record->id,
+                $type->numberOf($record->id),
+                $shown[$type->title] === '' ? $type->numberOf($record->id) : $shown[$type->title],
+                $record->version,
+                $record->values,
+                $shown,
+                $handles,
+                $since[$record->id] ?? null,
+            );
         }
 
         return $shapes;

@@ -24,7 +24,10 @@ final class ReversalController extends Controller
     #[OA\Post(path: '/api/reversals/preview', operationId: 'previewReversal', description: 'What it would come to to reverse entries: those named, or all of a rule in a span that are not reversed yet.', tags: ['evidence'], requestBody: new Body(['entries?' => 'integers', 'rule?' => 'integer', 'from?' => 'string', 'until?' => 'string']), responses: [new Ok(ReversalPreview::class)])]
     public function preview(Request $request): ReversalPreview
     {
-        $given = $request->validate(['entries' => 'nullable|array|max:500', 'entries.*' => 'integer|min:1', 'rule' => 'nullable|integer', 'from' => ['nullable', new Moment], 'until' => ['nullable', new Moment]]);
+        $given = $request->validate([
+            'entries' => 'nullable|array|max:500', 'entries.*' => 'integer|min:1', 'rule' => 'nullable|integer',
+            'from' => ['nullable', new Moment], 'until' => ['nullable', new Moment],
+        ]);
         $entries = array_map(intval(...), $given['entries'] ?? []);
         if (isset($given['rule'])) {
             if (! isset($given['from'], $given['until'])) {
@@ -38,10 +41,22 @@ final class ReversalController extends Controller
         return new ReversalPreview($sum['entries'], $sum['fields'], $sum['tasks'], $sum['lines'], $sum['sent'], array_map(static fn (array $conflict): ConflictShape => new ConflictShape(...$conflict), array_slice($sum['conflicts'], 0, 200)));
     }
 
-    #[OA\Post(path: '/api/reversals', operationId: 'reverse', description: 'Reverses at most 50 entries, of rules or edits, one’s own or as an administrator; all of them or none. One that is reversed already is passed over. A field that was changed since stays, unless it is forced.', tags: ['evidence'], requestBody: new Body(['entries' => 'integers', 'force?' => 'boolean', 'why?' => 'string']), responses: [new Ok(ReversedShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/reversals',
+            operationId: 'reverse',
+            description: 'Reverses at most 50 entries, of rules or edits, one’s own or as an administrator; all of them or none. One that is reversed already is passed over. A field that was changed since stays, unless it is forced.',
+            tags: ['evidence'],
+            requestBody: new Body(['entries' => 'integers', 'force?' => 'boolean', 'why?' => 'string']),
+            responses: [new Ok(ReversedShape::class)],
+        ),
+    ]
     public function reverse(Request $request): ReversedShape
     {
-        $given = $request->validate(['entries' => 'required|array|max:'.Reversal::MOST, 'entries.*' => 'integer|min:1', 'force' => 'nullable|boolean', 'why' => 'nullable|string|max:200']);
+        $given = $request->validate([
+            'entries' => 'required|array|max:'.Reversal::MOST, 'entries.*' => 'integer|min:1', 'force' => 'nullable|boolean',
+            'why' => 'nullable|string|max:200',
+        ]);
 
         $entries = array_map(intval(...), $given['entries']);
         $this->reversal->mustExist($entries);
@@ -49,6 +64,11 @@ final class ReversalController extends Controller
             throw new Refused('not_allowed', 'You can reverse your own edits. What rules and others did, an administrator reverses.', 403);
         }
 
-        return new ReversedShape($this->reversal->reverse($entries, (bool) ($given['force'] ?? false), (string) ($given['why'] ?? ''), $this->person($request)->id));
+        return new ReversedShape($this->reversal->reverse(
+            $entries,
+            (bool) ($given['force'] ?? false),
+            (string) ($given['why'] ?? ''),
+            $this->person($request)->id,
+        ));
     }
 }

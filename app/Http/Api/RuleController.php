@@ -49,7 +49,15 @@ final class RuleController extends Controller
     ) {
     }
 
-    #[OA\Get(path: '/api/rules', operationId: 'rules', description: 'All rules, in the order they are asked.', tags: ['rules'], responses: [new Ok(RuleSummary::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/rules',
+            operationId: 'rules',
+            description: 'All rules, in the order they are asked.',
+            tags: ['rules'],
+            responses: [new Ok(RuleSummary::class, list: true)],
+        ),
+    ]
     public function index(): JsonResponse
     {
         return new JsonResponse($this->shapes->all());
@@ -93,13 +101,30 @@ final class RuleController extends Controller
         return new JsonResponse($this->shapes->one($id), 201);
     }
 
-    #[OA\Get(path: '/api/rules/{id}', operationId: 'rule', description: 'One rule: its page in force, and its draft.', tags: ['rules'], responses: [new Ok(RuleShape::class)])]
+    #[
+        OA\Get(
+            path: '/api/rules/{id}',
+            operationId: 'rule',
+            description: 'One rule: its page in force, and its draft.',
+            tags: ['rules'],
+            responses: [new Ok(RuleShape::class)],
+        ),
+    ]
     public function show(int $id): RuleShape
     {
         return $this->shapes->one($id);
     }
 
-    #[OA\Put(path: '/api/rules/{id}/draft', operationId: 'writeDraft', description: 'Writes the draft of a rule, finished or not; what is in force stays as it is.', tags: ['rules'], requestBody: new Body(['version' => 'integer', 'file' => 'object']), responses: [new Ok(WrittenShape::class)])]
+    #[
+        OA\Put(
+            path: '/api/rules/{id}/draft',
+            operationId: 'writeDraft',
+            description: 'Writes the draft of a rule, finished or not; what is in force stays as it is.',
+            tags: ['rules'],
+            requestBody: new Body(['version' => 'integer', 'file' => 'object']),
+            responses: [new Ok(WrittenShape::class)],
+        ),
+    ]
     public function write(int $id, Request $request, HouseClock $clock): WrittenShape
     {
         $given = $request->validate(['version' => 'required|integer', 'file' => 'required|array']);
@@ -116,7 +141,18 @@ final class RuleController extends Controller
         return response()->noContent();
     }
 
-    #[OA\Post(path: '/api/rules/{id}/publish', operationId: 'publishRule', description: 'Makes the draft the next page and puts it in force. What matches already is left as it is (leave), counted as done (count), or started, spread over so many hours (start). Runs in play stay on their page, or move.', tags: ['rules'], requestBody: new Body(['version' => 'integer', 'existing?' => 'leave|count|start', 'hours?' => 'integer', 'move?' => 'boolean', 'why?' => 'string']), responses: [new Ok(RuleShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/rules/{id}/publish',
+            operationId: 'publishRule',
+            description: 'Makes the draft the next page and puts it in force. What matches already is left as it is (leave), counted as done (count), or started, spread over so many hours (start). Runs in play stay on their page, or move.',
+            tags: ['rules'],
+            requestBody: new Body([
+                'version' => 'integer', 'existing?' => 'leave|count|start', 'hours?' => 'integer', 'move?' => 'boolean', 'why?' => 'string',
+            ]),
+            responses: [new Ok(RuleShape::class)],
+        ),
+    ]
     public function publish(int $id, Request $request): RuleShape
     {
         $given = $request->validate(['version' => 'required|integer', 'existing' => 'nullable|in:leave,count,start', 'hours' => 'nullable|integer', 'move' => 'nullable|boolean', 'why' => 'nullable|string|max:200']);
@@ -135,7 +171,16 @@ final class RuleController extends Controller
         return new MoveShape(...$count);
     }
 
-    #[OA\Post(path: '/api/rules/{id}/status', operationId: 'moveRule', description: 'Pauses a rule, puts it back in force, or retires it.', tags: ['rules'], requestBody: new Body(['status' => 'in_force|paused|retired']), responses: [new Ok(RuleShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/rules/{id}/status',
+            operationId: 'moveRule',
+            description: 'Pauses a rule, puts it back in force, or retires it.',
+            tags: ['rules'],
+            requestBody: new Body(['status' => 'in_force|paused|retired']),
+            responses: [new Ok(RuleShape::class)],
+        ),
+    ]
     public function move(int $id, Request $request): RuleShape
     {
         $given = $request->validate(['status' => 'required|in:in_force,paused,retired']);
@@ -171,7 +216,15 @@ final class RuleController extends Controller
         return new JsonResponse($this->shapes->one($this->rules->draft($file, $this->person($request)->id)), 201);
     }
 
-    #[OA\Get(path: '/api/rules/{id}/pages', operationId: 'rulePages', description: 'The pages of a rule over time, the latest first.', tags: ['rules'], responses: [new Ok(PageShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/rules/{id}/pages',
+            operationId: 'rulePages',
+            description: 'The pages of a rule over time, the latest first.',
+            tags: ['rules'],
+            responses: [new Ok(PageShape::class, list: true)],
+        ),
+    ]
     public function pages(int $id): JsonResponse
     {
         return new JsonResponse($this->shapes->pages($id));
@@ -229,6 +282,12 @@ final class RuleController extends Controller
         $matching = $list->count($type, $page->rule->condition);
         $starting = $starts->number($page->rule) ?? $matching;
 
-        return new MatchShape($matching, $starting, max(0, $matching - $starting), $list->count($type, new All([])), $records->of($type, $examples));
+        return new MatchShape(
+            $matching,
+            $starting,
+            max(0, $matching - $starting),
+            $list->count($type, new All([])),
+            $records->of($type, $examples),
+        );
     }
 }

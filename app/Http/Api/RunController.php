@@ -41,7 +41,15 @@ final class RunController extends Controller
         return new JsonResponse($this->show($run), 201);
     }
 
-    #[OA\Get(path: '/api/runs/{id}', operationId: 'run', description: 'A run by hand: how far it is, and what became of each record.', tags: ['runs'], responses: [new Ok(RunShape::class)])]
+    #[
+        OA\Get(
+            path: '/api/runs/{id}',
+            operationId: 'run',
+            description: 'A run by hand: how far it is, and what became of each record.',
+            tags: ['runs'],
+            responses: [new Ok(RunShape::class)],
+        ),
+    ]
     public function show(int $id): RunShape
     {
         $run = $this->db->selectOne('SELECT u.*, r.name AS rule_name, p.name AS who FROM runs u JOIN rules r ON r.id = u.rule_id JOIN people p ON p.id = u.by_id WHERE u.id = ?', [$id])

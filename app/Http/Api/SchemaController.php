@@ -33,11 +33,22 @@ use VividLedger\Time\Unit;
 /** The record types, and all that the sentences of a rule can be made of. */
 final class SchemaController extends Controller
 {
-    #[OA\Get(path: '/api/schema', operationId: 'schema', description: 'The record types with their fields, and what the sentences of a rule can be made of.', tags: ['schema'], responses: [new Ok(SchemaShape::class)])]
+    #[
+        OA\Get(
+            path: '/api/schema',
+            operationId: 'schema',
+            description: 'The record types with their fields, and what the sentences of a rule can be made of.',
+            tags: ['schema'],
+            responses: [new Ok(SchemaShape::class)],
+        ),
+    ]
     public function show(SchemaStore $schemas): SchemaShape
     {
         return new SchemaShape(
-            array_map(fn (RecordType $type): TypeShape => $this->describe($type, Pieces::besides($schemas->schema(), $type)), array_values($schemas->schema()->types)),
+            array_map(
+                fn (RecordType $type): TypeShape => $this->describe($type, Pieces::besides($schemas->schema(), $type)),
+                array_values($schemas->schema()->types),
+            ),
             $this->describe(People::type()),
             array_map($this->operator(...), array_values(Operators::all())),
             array_map(static fn (string $trigger): OfferShape => new OfferShape($trigger::kind(), $trigger::label()), Triggers::ALL),
@@ -55,7 +66,10 @@ final class SchemaController extends Controller
             $type->name, $type->label, $type->plural, $type->prefix, $type->title, $type->owner, $type->columns,
             array_map($this->field(...), array_values($type->fields)),
             array_map(static fn (string $guard): OfferShape => new OfferShape($guard::kind(), $guard::label($type)), RepeatGuards::ALL),
-            $type->stage()?->name, array_map(static fn (Piece $piece): OfferShape => new OfferShape($piece->name(), $piece->label()), $pieces),
+            $type->stage()?->name, array_map(
+                static fn (Piece $piece): OfferShape => new OfferShape($piece->name(), $piece->label()),
+                $pieces,
+            ),
         );
     }
 

@@ -28,18 +28,39 @@ final class SessionController extends Controller
     ) {
     }
 
-    #[OA\Get(path: '/api/session', operationId: 'me', description: 'Who is signed in, and what they may do.', tags: ['session'], responses: [new Ok(Me::class)])]
+    #[
+        OA\Get(
+            path: '/api/session',
+            operationId: 'me',
+            description: 'Who is signed in, and what they may do.',
+            tags: ['session'],
+            responses: [new Ok(Me::class)],
+        ),
+    ]
     public function show(Request $request): Me
     {
         return $this->me($this->person($request));
     }
 
-    #[OA\Post(path: '/api/session', operationId: 'signIn', description: 'Signs in with a session, from the application’s own pages.', tags: ['session'], requestBody: new Body(['email' => 'string', 'password' => 'string']), responses: [new Ok(Me::class)])]
+    #[
+        OA\Post(
+            path: '/api/session',
+            operationId: 'signIn',
+            description: 'Signs in with a session, from the application’s own pages.',
+            tags: ['session'],
+            requestBody: new Body(['email' => 'string', 'password' => 'string']),
+            responses: [new Ok(Me::class)],
+        ),
+    ]
     public function store(Request $request): Me|JsonResponse
     {
         $given = $request->validate(['email' => 'required|string|max:190', 'password' => 'required|string|max:200']);
         if (! $request->hasSession()) {
-            return Problems::document(400, 'no_session', 'Only the application’s own pages sign in this way. A script brings a token: “Authorization: Bearer …”.');
+            return Problems::document(
+                400,
+                'no_session',
+                'Only the application’s own pages sign in this way. A script brings a token: “Authorization: Bearer …”.',
+            );
         }
         // The database takes many spellings for one address; all of them count for that account, and only its own spelling signs in.
         $meant = Person::query()->where('email', $given['email'])->first();

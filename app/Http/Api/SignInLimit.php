@@ -45,6 +45,8 @@ final class SignInLimit
         $most = (int) config('ledger.sign_in_attempts');
         $account = $meant === null ? 'unknown:'.hash('xxh128', mb_strtolower($email)) : "person:{$meant->id}";
 
-        return ["sign-in:{$account}:{$request->ip()}" => $most, "sign-in:{$account}" => 10 * $most, "sign-in:{$request->ip()}" => 6 * $most];
+        return [
+            "sign-in:{$account}:{$request->ip()}" => $most, "sign-in:{$account}" => 10 * $most, "sign-in:{$request->ip()}" => 6 * $most,
+        ];
     }
 }

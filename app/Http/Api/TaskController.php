@@ -26,8 +26,17 @@ final class TaskController extends Controller
     }
 
     #[OA\Get(path: '/api/tasks', operationId: 'tasks', description: 'Open tasks by due date, those without one last; done ones the latest first. With "before" or "after", in the order of their ids instead, so that all of them can be read.', tags: ['tasks'], parameters: [
-        new Query('whose', 'string', 'Left out, one’s own.', ['mine', 'all']), new Query('assignee', 'string', 'One person’s, by id or handle.'), new Query('status', 'string', 'Left out, open ones.', ['open', 'done', 'all']),
-        new Query('before', 'integer', 'Only tasks with a lower id, the highest first.'), new Query('after', 'integer', 'Only tasks with a higher id, the lowest first.'), new Query('limit', 'integer', 'At most so many, up to 500.'),
+        new Query('whose', 'string', 'Left out, one’s own.', ['mine', 'all']), new Query('assignee', 'string', 'One person’s, by id or handle.'), new Query(
+            'status',
+            'string',
+            'Left out, open ones.',
+            ['open', 'done', 'all'],
+        ),
+        new Query(
+            'before',
+            'integer',
+            'Only tasks with a lower id, the highest first.',
+        ), new Query('after', 'integer', 'Only tasks with a higher id, the lowest first.'), new Query('limit', 'integer', 'At most so many, up to 500.'),
     ], responses: [new Ok(TaskPage::class)])]
     public function index(Request $request): TaskPage
     {
@@ -36,31 +45,64 @@ final class TaskController extends Controller
             'before' => 'nullable|integer|min:0', 'after' => 'nullable|integer|min:0|prohibits:before',
         ]);
         $me = $this->person($request)->id;
-        $person = isset($given['assignee']) ? $this->personGiven($given['assignee'], '/assignee') : (($given['whose'] ?? 'mine') === 'mine' ? $me : null);
+        $person = isset($given['assignee']) ? $this->personGiven(
+            $given['assignee'],
+            '/assignee',
+        ) : (($given['whose'] ?? 'mine') === 'mine' ? $me : null);
         $status = $given['status'] ?? 'open';
         $limit = (int) ($given['limit'] ?? 100);
         $number = static fn (string $name): ?int => isset($given[$name]) ? (int) $given[$name] : null;
         $inOrder = $status === 'all' || isset($given['before']) || isset($given['after']);
 
         return new TaskPage(
-            $inOrder ? $this->tasks->inOrder($status === 'all' ? null : $status, $person, $number('before'), $number('after'), $limit) : $this->tasks->listed($status, $person, $limit),
+            $inOrder ? $this->tasks->inOrder(
+                $status === 'all' ? null : $status,
+                $person,
+                $number('before'),
+                $number('after'),
+                $limit,
+            ) : $this->tasks->listed($status, $person, $limit),
             $this->tasks->count($status === 'all' ? null : $status, $person), $this->tasks->count('open', $me),
         );
     }
 
-    #[OA\Get(path: '/api/tasks/{id}', operationId: 'task', description: 'One task.', tags: ['tasks'], responses: [new Ok(TaskShape::class)])]
+    #[
+        OA\Get(
+            path: '/api/tasks/{id}',
+            operationId: 'task',
+            description: 'One task.',
+            tags: ['tasks'],
+            responses: [new Ok(TaskShape::class)],
+        ),
+    ]
     public function show(int $id): TaskShape
     {
         return $this->task($id);
     }
 
-    #[OA\Get(path: '/api/records/{type}/{id}/tasks', operationId: 'recordTasks', description: 'The tasks about a record, open ones first.', tags: ['tasks'], responses: [new Ok(TaskShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/records/{type}/{id}/tasks',
+            operationId: 'recordTasks',
+            description: 'The tasks about a record, open ones first.',
+            tags: ['tasks'],
+            responses: [new Ok(TaskShape::class, list: true)],
+        ),
+    ]
     public function ofRecord(string $type, int $id): JsonResponse
     {
         return new JsonResponse($this->tasks->ofRecord($this->type($type)->name, $id, 500));
     }
 
-    #[OA\Post(path: '/api/tasks/{id}/complete', operationId: 'completeTask', description: 'Completes a task; rules that wait for it go on.', tags: ['tasks'], responses: [new Ok(TaskShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/tasks/{id}/complete',
+            operationId: 'completeTask',
+            description: 'Completes a task; rules that wait for it go on.',
+            tags: ['tasks'],
+            responses: [new Ok(TaskShape::class)],
+        ),
+    ]
     public function complete(int $id, Request $request): TaskShape
     {
         $this->mayDo($id, $request);
@@ -69,7 +111,15 @@ final class TaskController extends Controller
         return $this->task($id);
     }
 
-    #[OA\Post(path: '/api/tasks/{id}/reopen', operationId: 'reopenTask', description: 'Opens a task again.', tags: ['tasks'], responses: [new Ok(TaskShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/tasks/{id}/reopen',
+            operationId: 'reopenTask',
+            description: 'Opens a task again.',
+            tags: ['tasks'],
+            responses: [new Ok(TaskShape::class)],
+        ),
+    ]
     public function reopen(int $id, Request $request): TaskShape
     {
         $this->mayDo($id, $request);
@@ -78,10 +128,22 @@ final class TaskController extends Controller
         return $this->task($id);
     }
 
-    #[OA\Patch(path: '/api/tasks', operationId: 'changeTasks', description: 'Gives tasks another date or to another person, or completes them; all of them, or none.', tags: ['tasks'], requestBody: new Body(['ids' => 'integers', 'dueAt?' => 'string', 'assigneeId?' => 'person', 'complete?' => 'boolean']), responses: [new Ok(TaskShape::class, list: true)])]
+    #[
+        OA\Patch(
+            path: '/api/tasks',
+            operationId: 'changeTasks',
+            description: 'Gives tasks another date or to another person, or completes them; all of them, or none.',
+            tags: ['tasks'],
+            requestBody: new Body(['ids' => 'integers', 'dueAt?' => 'string', 'assigneeId?' => 'person', 'complete?' => 'boolean']),
+            responses: [new Ok(TaskShape::class, list: true)],
+        ),
+    ]
     public function change(Request $request, Connection $db): JsonResponse
     {
-        $given = $request->validate(['ids' => 'required|array|max:500', 'ids.*' => 'integer|min:1', 'dueAt' => ['sometimes', 'nullable', new Moment], 'assigneeId' => 'nullable', 'complete' => 'nullable|boolean']);
+        $given = $request->validate([
+            'ids' => 'required|array|max:500', 'ids.*' => 'integer|min:1', 'dueAt' => ['sometimes', 'nullable', new Moment],
+            'assigneeId' => 'nullable', 'complete' => 'nullable|boolean',
+        ]);
         $by = $this->person($request)->id;
         $set = (array_key_exists('dueAt', $given) ? ['due' => $given['dueAt'] === null ? null : new \DateTimeImmutable($given['dueAt'])] : []) + (isset($given['assigneeId']) ? ['assignee' => $this->personGiven($given['assigneeId'], '/assigneeId')] : []);
         $db->transaction(function () use ($given, $set, $by, $request): void {

@@ -30,7 +30,10 @@ final readonly class Tasks
 
     public function count(?string $status, ?int $person): int
     {
-        return (int) $this->db->scalar('SELECT COUNT(*) FROM tasks WHERE (? IS NULL OR status = ?) AND (? IS NULL OR assignee_id = ?)', [$status, $status, $person, $person]);
+        return (int) $this->db->scalar(
+            'SELECT COUNT(*) FROM tasks WHERE (? IS NULL OR status = ?) AND (? IS NULL OR assignee_id = ?)',
+            [$status, $status, $person, $person],
+        );
     }
 
     /**
@@ -44,13 +47,23 @@ final readonly class Tasks
     {
         $where = '(? IS NULL OR t.status = ?) AND (? IS NULL OR t.assignee_id = ?) AND '.($after === null ? 't.id < ?' : 't.id > ?');
 
-        return $this->read($where, [$status, $status, $person, $person, $after ?? $before ?? PHP_INT_MAX], $after === null ? 't.id DESC' : 't.id', $limit);
+        return $this->read(
+            $where,
+            [$status, $status, $person, $person, $after ?? $before ?? PHP_INT_MAX],
+            $after === null ? 't.id DESC' : 't.id',
+            $limit,
+        );
     }
 
     /** @return list<TaskShape> those about a record, open ones first */
     public function ofRecord(string $type, int $id, int $limit): array
     {
-        return $this->read('t.record_type = ? AND t.record_id = ?', [$type, $id], "t.status = 'done', t.due_at IS NULL, t.due_at, t.id", $limit);
+        return $this->read(
+            't.record_type = ? AND t.record_id = ?',
+            [$type, $id],
+            "t.status = 'done', t.due_at IS NULL, t.due_at, t.id",
+            $limit,
+        );
     }
 
     public function one(int $id): ?TaskShape

@@ -25,7 +25,15 @@ final class TodayController extends Controller
         'send_message' => 'message', 'send_list' => 'message', 'task_due' => 'task', 'give_task' => 'task', 'give_tasks' => 'task', 'remind' => 'reminder', 'escalate' => 'escalation',
     ];
 
-    #[OA\Get(path: '/api/today', operationId: 'today', description: 'What a person begins the day with: their tasks, what is due, and what rules have done.', tags: ['today'], responses: [new Ok(TodayShape::class)])]
+    #[
+        OA\Get(
+            path: '/api/today',
+            operationId: 'today',
+            description: 'What a person begins the day with: their tasks, what is due, and what rules have done.',
+            tags: ['today'],
+            responses: [new Ok(TodayShape::class)],
+        ),
+    ]
     public function show(Request $request, Connection $db, Company $company, HouseClock $clock, Tasks $tasks, RuleShapes $rules, Entries $entries): TodayShape
     {
         $person = $this->person($request);

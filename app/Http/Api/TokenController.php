@@ -18,13 +18,30 @@ use VividLedger\Record\Value;
 /** A person's own API tokens. */
 final class TokenController extends Controller
 {
-    #[OA\Get(path: '/api/tokens', operationId: 'tokens', description: 'One’s own API tokens, without their secrets.', tags: ['tokens'], responses: [new Ok(TokenShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/tokens',
+            operationId: 'tokens',
+            description: 'One’s own API tokens, without their secrets.',
+            tags: ['tokens'],
+            responses: [new Ok(TokenShape::class, list: true)],
+        ),
+    ]
     public function index(Request $request): JsonResponse
     {
         return new JsonResponse($this->person($request)->tokens()->orderByDesc('id')->get()->map(fn (PersonalAccessToken $token): TokenShape => $this->shape($token))->all());
     }
 
-    #[OA\Post(path: '/api/tokens', operationId: 'makeToken', description: 'Makes an API token; its secret is told this once.', tags: ['tokens'], requestBody: new Body(['name' => 'string']), responses: [new Ok(TokenShape::class, status: 201)])]
+    #[
+        OA\Post(
+            path: '/api/tokens',
+            operationId: 'makeToken',
+            description: 'Makes an API token; its secret is told this once.',
+            tags: ['tokens'],
+            requestBody: new Body(['name' => 'string']),
+            responses: [new Ok(TokenShape::class, status: 201)],
+        ),
+    ]
     public function store(Request $request): JsonResponse
     {
         $given = $request->validate(['name' => 'required|string|max:80']);
@@ -33,7 +50,15 @@ final class TokenController extends Controller
         return new JsonResponse($this->shape($made->accessToken, $made->plainTextToken), 201);
     }
 
-    #[OA\Delete(path: '/api/tokens/{id}', operationId: 'revokeToken', description: 'Makes an API token no longer good.', tags: ['tokens'], responses: [new Ok])]
+    #[
+        OA\Delete(
+            path: '/api/tokens/{id}',
+            operationId: 'revokeToken',
+            description: 'Makes an API token no longer good.',
+            tags: ['tokens'],
+            responses: [new Ok],
+        ),
+    ]
     public function destroy(int $id, Request $request): Response
     {
         if ($this->person($request)->tokens()->whereKey($id)->delete() === 0) {

@@ -43,8 +43,12 @@ final class ListLetter
         bool $workingDays,
     ) {
         $this->today = $facts->now()->setTimezone($zone)->format('Y-m-d');
-        $this->last = (new Amount($days, $workingDays ? Unit::WorkingDay : Unit::Day))->from($facts->now(), $zone, $calendar)->setTimezone($zone)->format('Y-m-d');
-        $this->coming = $days === 0 ? '' : 'Next '.Unit::tryFrom($workingDays ? 'working_day' : 'day')?->label($days);
+        $this->last = (new Amount($days, $workingDays ? Unit::WorkingDay : Unit::Day))->from(
+            $facts->now(),
+            $zone,
+            $calendar,
+        )->setTimezone($zone)->format('Y-m-d');
+        $this->coming = $days === 0 ? '' : 'Next '.($workingDays ? Unit::WorkingDay : Unit::Day)->label($days);
         $this->groups = ['Late' => [], 'Today' => [], $this->coming => []];
     }
 
@@ -53,14 +57,20 @@ final class ListLetter
     {
         $by = $section->by?->name;
         if ($by !== null) {
-            usort($records, static fn (Record $one, Record $other): int => [$one->value($by), $one->id] <=> [$other->value($by), $other->id]);
+            usort(
+                $records,
+                static fn (Record $one, Record $other): int => [$one->value($by), $one->id] <=> [$other->value($by), $other->id],
+            );
         }
         foreach ($records as $record) {
             $value = $by === null ? null : $record->value($by);
             $heading = $by === null ? $section->type->plural : (is_string($value) ? $this->heading($value) : null);
             if ($heading !== null) {
                 $view = new View($record, $this->facts);
-                $this->row($heading, $section->type->plural, array_map(static fn (Path $path): string => $path->label(), $section->columns), [
+                $this->row($heading, $section->type->plural, array_map(
+                    static fn (Path $path): string => $path->label(),
+                    $section->columns,
+                ), [
                     $section->type->numberOf($record->id), "/records/{$record->type}/{$record->id}",
                     array_map(fn (Path $path): string => $this->display->merged($path->field, $view->value($path)), $section->columns),
                 ]);
@@ -73,9 +83,15 @@ final class ListLetter
     {
         usort($tasks, static fn (ListedTask $one, ListedTask $other): int => $one->due <=> $other->due);
         foreach ($tasks as $task) {
-            $heading = $task->due === null ? null : $this->heading($task->due->format('c'));
-            if ($heading !== null && $task->due !== null) {
-                $this->row($heading, 'Tasks', ['Task', 'Due'], [$task->number, "/records/{$task->type}/{$task->record}", [$task->title, $this->display->moment($task->due)]]);
+            $due = $task->due;
+            $heading = $due === null ? null : $this->heading($due->format('c'));
+            if ($due !== null && $heading !== null) {
+                $this->row(
+                    $heading,
+                    'Tasks',
+                    ['Task', 'Due'],
+                    [$task->number, "/records/{$task->type}/{$task->record}", [$task->title, $this->display->moment($due)]],
+                );
             }
         }
     }
@@ -92,9 +108,15 @@ final class ListLetter
             $html .= "<h3>{$this->counted($heading, $sections)}</h3>";
             foreach ($sections as $name => [$columns, $rows]) {
                 $html .= $this->caption($heading, $name) === '' ? '' : '<p><strong>'.htmlspecialchars($name).'</strong></p>';
-                $html .= '<table><thead><tr><th>Number</th>'.implode('', array_map(static fn (string $column): string => '<th>'.htmlspecialchars($column).'</th>', $columns)).'</tr></thead><tbody>';
+                $html .= '<table><thead><tr><th>Number</th>'.implode(
+                    '',
+                    array_map(static fn (string $column): string => '<th>'.htmlspecialchars($column).'</th>', $columns),
+                ).'</tr></thead><tbody>';
                 foreach ($rows as [$number, $address, $cells]) {
-                    $html .= '<tr><td><a href="'.htmlspecialchars($address).'">'.htmlspecialchars($number).'</a></td>'.implode('', array_map(static fn (string $cell): string => '<td>'.nl2br(htmlspecialchars($cell)).'</td>', $cells)).'</tr>';
+                    $html .= '<tr><td><a href="'.htmlspecialchars($address).'">'.htmlspecialchars($number).'</a></td>'.implode(
+                        '',
+                        array_map(static fn (string $cell): string => '<td>'.nl2br(htmlspecialchars($cell)).'</td>', $cells),
+                    ).'</tr>';
                 }
                 $html .= '</tbody></table>';
             }

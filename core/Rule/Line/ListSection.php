@@ -45,7 +45,14 @@ final readonly class ListSection
         $type = $types[$node->child('on')->text() ?? ''] ?? null;
         $context->glue('; and');
         if ($type === null) {
-            return $context->gap($node->child('on')->text() ?? 'choose what', $node->at, Edit::Offer, 'unknown_type', 'Choose which records stand on the list too.', $offers);
+            return $context->gap(
+                $node->child('on')->text() ?? 'choose what',
+                $node->at,
+                Edit::Offer,
+                'unknown_type',
+                'Choose which records stand on the list too.',
+                $offers,
+            );
         }
         $about = $context->about($type);
         $context->choice($type->plural, WordRole::Field, $node->at, $offers);
@@ -75,7 +82,13 @@ final readonly class ListSection
         foreach ($node->items() as $item) {
             $path = $context->schema->path($context->type, $item->text() ?? '');
             if ($path === null) {
-                $context->gap($item->text() ?? '?', $node->at, Edit::WatchedFields, 'unknown_field', "{$context->type->label} has no field ‘{$item->text()}’. Choose the columns again.");
+                $context->gap(
+                    $item->text() ?? '?',
+                    $node->at,
+                    Edit::WatchedFields,
+                    'unknown_field',
+                    "{$context->type->label} has no field ‘{$item->text()}’. Choose the columns again.",
+                );
 
                 return [];
             }
@@ -84,7 +97,12 @@ final readonly class ListSection
         if ($columns === [] || count($columns) > self::MOST_COLUMNS) {
             $context->gap('choose columns', $node->at, Edit::WatchedFields, 'missing', 'Choose from 1 to '.self::MOST_COLUMNS.' columns.');
         } else {
-            $context->word(implode(', ', array_map(static fn (Path $path): string => $path->label(), $columns)), WordRole::Field, $node->at, Edit::WatchedFields);
+            $context->word(
+                implode(', ', array_map(static fn (Path $path): string => $path->label(), $columns)),
+                WordRole::Field,
+                $node->at,
+                Edit::WatchedFields,
+            );
         }
 
         return $columns;
@@ -95,9 +113,19 @@ final readonly class ListSection
     {
         $type = $context->type;
         $field = $type->field($node->text() ?? '');
-        $offers = static fn (): array => array_map(static fn (Field $field): Offer => new Offer($field->label, $field->name), array_values(array_filter($type->fields, static fn (Field $field): bool => $field->type->isMoment())));
+        $offers = static fn (): array => array_map(
+            static fn (Field $field): Offer => new Offer($field->label, $field->name),
+            array_values(array_filter($type->fields, static fn (Field $field): bool => $field->type->isMoment())),
+        );
         if ($field === null || ! $field->type->isMoment()) {
-            return $context->gap($node->text() ?? 'choose a date', $node->at, Edit::Offer, 'unknown_field', 'Choose the date that parts what is late from what is to come.', $offers);
+            return $context->gap(
+                $node->text() ?? 'choose a date',
+                $node->at,
+                Edit::Offer,
+                'unknown_field',
+                'Choose the date that parts what is late from what is to come.',
+                $offers,
+            );
         }
         $context->choice($field->label, WordRole::Field, $node->at, $offers);
 
@@ -109,9 +137,18 @@ final readonly class ListSection
     {
         $offers = [];
         foreach ($context->schema->types as $type) {
-            $dates = array_values(array_filter($type->ownFields(), static fn (Field $field): bool => $field->type === FieldType::Date || $field->type === FieldType::DateTime));
+            $dates = array_values(array_filter(
+                $type->ownFields(),
+                static fn (Field $field): bool => $field->type === FieldType::Date || $field->type === FieldType::DateTime,
+            ));
             if ($type->field($type->owner) !== null) {
-                $offers[] = new Offer($type->plural, ['on' => $type->name, 'per' => ['kind' => 'owner'], 'columns' => [$type->title]] + ($dates === [] ? [] : ['by' => $dates[0]->name]), 'Records too');
+                $offers[] = new Offer(
+                    $type->plural,
+                    [
+                        'on' => $type->name, 'per' => ['kind' => 'owner'], 'columns' => [$type->title],
+                    ] + ($dates === [] ? [] : ['by' => $dates[0]->name]),
+                    'Records too',
+                );
             }
         }
 

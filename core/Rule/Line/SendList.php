@@ -78,7 +78,15 @@ final readonly class SendList implements Line
         $sections = [new ListSection($type, null, null, $columns, $by), ...self::further($context, $node->child('and'), $by !== null)];
         $tasks = self::tasks($context, $node->child('tasks'), $by !== null);
 
-        return $context->problems() > $problems ? null : new self($channel, $subject, trim($node->child('body')->text() ?? ''), $sections, $tasks, $days, $working);
+        return $context->problems() > $problems ? null : new self(
+            $channel,
+            $subject,
+            trim($node->child('body')->text() ?? ''),
+            $sections,
+            $tasks,
+            $days,
+            $working,
+        );
     }
 
     /** A list is made of many records, so it is never done for one. */
@@ -88,8 +96,14 @@ final readonly class SendList implements Line
     }
 
     /** @return ?array{Message, int, int} the message, how much was gathered, and how many rows found no room; null when there is nothing to show */
-    public function message(Gathered $gathered, Person $person, Facts $facts, Display $display, \DateTimeZone $zone, WorkingCalendar $calendar): ?array
-    {
+    public function message(
+        Gathered $gathered,
+        Person $person,
+        Facts $facts,
+        Display $display,
+        \DateTimeZone $zone,
+        WorkingCalendar $calendar,
+    ): ?array {
         $letter = new ListLetter($facts, $display, $zone, $calendar, $this->days, $this->workingDays);
         foreach ($this->sections as $index => $section) {
             $letter->add($section, $gathered->records[$index] ?? []);
@@ -106,7 +120,10 @@ final readonly class SendList implements Line
 
         $records = array_sum(array_map(count(...), $gathered->records)) + ($this->tasks ? count($gathered->tasks) : 0);
 
-        return [new Message($this->channel, [$to], [], null, $this->subject, RichText::mail($html), trim($text), $person->name, []), $records, $letter->left];
+        return [
+            new Message($this->channel, [$to], [], null, $this->subject, RichText::mail($html), trim($text), $person->name, []), $records,
+            $letter->left,
+        ];
     }
 
     /** @return list<ListSection> records of other types on the same list */
@@ -119,7 +136,12 @@ final readonly class SendList implements Line
         if (count($list->items()) > self::MOST_SECTIONS) {
             $context->problem($list->at, 'too_many', 'A list takes at most '.self::MOST_SECTIONS.' further sorts of record.');
         }
-        $context->more('+ other records', "{$list->at}/".count($list->items()), Edit::Offer, static fn (): array => ListSection::offers($context));
+        $context->more(
+            '+ other records',
+            "{$list->at}/".count($list->items()),
+            Edit::Offer,
+            static fn (): array => ListSection::offers($context),
+        );
 
         return array_values(array_filter($sections));
     }

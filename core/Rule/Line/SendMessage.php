@@ -113,7 +113,10 @@ final readonly class SendMessage implements Line
     private static function channel(Context $context, Node $node): ?Channel
     {
         $channel = $node->raw === null ? Channel::Email : Channel::tryFrom($node->text() ?? '');
-        $offers = static fn (): array => array_map(static fn (Channel $channel): Offer => new Offer($channel->one(), $channel->value), Channel::cases());
+        $offers = static fn (): array => array_map(
+            static fn (Channel $channel): Offer => new Offer($channel->one(), $channel->value),
+            Channel::cases(),
+        );
         if ($channel === null) {
             return $context->gap('choose how', $node->at, Edit::Offer, 'wrong_type', 'A message goes by e-mail, as a text message, or inside the application.', $offers);
         }

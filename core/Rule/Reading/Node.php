@@ -22,7 +22,11 @@ final readonly class Node
     {
         $this->reads?->asked($this->at, $key);
 
-        return new self(is_array($this->raw) ? ($this->raw[$key] ?? null) : null, $this->at.'/'.str_replace(['~', '/'], ['~0', '~1'], $key), $this->reads);
+        return new self(
+            is_array($this->raw) ? ($this->raw[$key] ?? null) : null,
+            $this->at.'/'.str_replace(['~', '/'], ['~0', '~1'], $key),
+            $this->reads,
+        );
     }
 
     /** @return list<self> empty when there is no list here */

@@ -29,7 +29,10 @@ final class Reads
         }
         $found = [];
         $isList = array_is_list($raw);
-        $isSpoilt = array_filter($problems, static fn (Problem $problem): bool => $problem->at === $at || ($at !== '' && str_starts_with($problem->at, "{$at}/"))) !== [];
+        $isSpoilt = array_filter(
+            $problems,
+            static fn (Problem $problem): bool => $problem->at === $at || ($at !== '' && str_starts_with($problem->at, "{$at}/")),
+        ) !== [];
         foreach ($raw as $key => $value) {
             $place = "{$at}/".str_replace(['~', '/'], ['~0', '~1'], (string) $key);
             if (! $isList && ! $isSpoilt && isset($this->asked[$at]) && ! isset($this->asked[$at][(string) $key])) {

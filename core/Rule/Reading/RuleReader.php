@@ -102,13 +102,27 @@ final readonly class RuleReader
     {
         $wanted = $node->raw === true;
         if ($trigger === null || $trigger instanceof ByHand || ($trigger instanceof ComesRound && $trigger->per !== null)) {
-            return $wanted && $trigger !== null && $context->problem($node->at, 'wrong_type', 'This cannot be run by hand besides.') !== null;
+            if ($wanted && $trigger !== null) {
+                $context->problem(
+                    $node->at,
+                    'wrong_type',
+                    'This cannot be run by hand besides.',
+                );
+            }
+
+            return false;
         }
         $offers = static fn (): array => [new Offer('or is run by hand', true), new Offer('not by hand', null)];
         if ($wanted) {
             $row->words[] = new Word(',');
         }
-        $context->choiceIn($row, $wanted ? 'or is run by hand' : '+ or by hand', $wanted ? WordRole::Value : WordRole::More, $node->at, $offers);
+        $context->choiceIn(
+            $row,
+            $wanted ? 'or is run by hand' : '+ or by hand',
+            $wanted ? WordRole::Value : WordRole::More,
+            $node->at,
+            $offers,
+        );
 
         return $wanted;
     }

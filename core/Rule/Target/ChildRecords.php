@@ -28,7 +28,11 @@ final readonly class ChildRecords implements Target
     {
         $records = [];
         $children = $performance->facts->children($this->children, $performance->record->id, self::MOST);
-        $of = count($children) < self::MOST ? 0 : (int) $performance->facts->total(Total::countOf($this->children), $performance->record->id, []);
+        $of = count($children) < self::MOST ? 0 : (int) $performance->facts->total(
+            Total::countOf($this->children),
+            $performance->record->id,
+            [],
+        );
         if ($of > self::MOST) {
             $performance->cutOff($this->type->plural, self::MOST, $of);
         }

@@ -52,7 +52,11 @@ final readonly class ComesRound extends Swept
         if ($per->isMissing()) {
             $context->choice('one by one', WordRole::Value, $per->at, $offers);
             if (! $node->child('clock')->isMissing()) {
-                return $context->problem($node->child('clock')->at, 'wrong_type', 'The clock of each person goes with lists that are put together for a person.');
+                return $context->problem(
+                    $node->child('clock')->at,
+                    'wrong_type',
+                    'The clock of each person goes with lists that are put together for a person.',
+                );
             }
 
             return new self($context->type->name, $timetable, null);
@@ -66,9 +70,21 @@ final readonly class ComesRound extends Swept
         $clock = $node->child('clock');
         $clocks = static fn (): array => [new Offer('by each one’s own clock and calendar', 'person'), new Offer('by the company’s', null)];
         if (! $clock->isMissing() && $clock->text() !== 'person') {
-            return $context->gap($clock->text() ?? '?', $clock->at, Edit::Offer, 'wrong_type', 'Time is told by the company’s clock, or by each person’s own.', $clocks);
+            return $context->gap(
+                $clock->text() ?? '?',
+                $clock->at,
+                Edit::Offer,
+                'wrong_type',
+                'Time is told by the company’s clock, or by each person’s own.',
+                $clocks,
+            );
         }
-        $clock->isMissing() ? $context->more('+ by their own clock', $clock->at, Edit::Offer, $clocks) : $context->choice(', by each one’s own clock', WordRole::Value, $clock->at, $clocks);
+        $clock->isMissing() ? $context->more('+ by their own clock', $clock->at, Edit::Offer, $clocks) : $context->choice(
+            ', by each one’s own clock',
+            WordRole::Value,
+            $clock->at,
+            $clocks,
+        );
 
         return new self($context->type->name, $timetable, $person, ! $clock->isMissing());
     }

@@ -86,7 +86,12 @@ final readonly class DateArrives extends Swept
         $only = $node->child('onDayOnly');
         if ($due->amount->amount < 0) {
             $near = static fn (): array => [new Offer('on that day only', true), new Offer('also when it is nearer already', null)];
-            $only->raw === true ? $context->choice('on that day only', WordRole::Value, $only->at, $near) : $context->more('+ on that day only', $only->at, Edit::Offer, $near);
+            $only->raw === true ? $context->choice(
+                'on that day only',
+                WordRole::Value,
+                $only->at,
+                $near,
+            ) : $context->more('+ on that day only', $only->at, Edit::Offer, $near);
         }
 
         return new self($type->name, $field, $due, $yearly->raw === true, $only->raw === true, $type->owner, $context->zone);
@@ -100,7 +105,12 @@ final readonly class DateArrives extends Swept
 
     public function watch(): Watch
     {
-        return new Watch($this->type, created: $this->takesNearer(), fields: $this->takesNearer() ? [$this->field->name] : [], events: [self::event()]);
+        return new Watch(
+            $this->type,
+            created: $this->takesNearer(),
+            fields: $this->takesNearer() ? [$this->field->name] : [],
+            events: [self::event()],
+        );
     }
 
     public function accepts(Change $change, Facts $facts): bool

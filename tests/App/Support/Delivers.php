@@ -20,7 +20,10 @@ trait Delivers
         });
         $port = (int) substr((string) strrchr($server->address(), ':'), 1);
         $postman = Process::fromShellCommandline(PHP_BINARY.' tests/App/Support/deliver.php', base_path(), [
-            'MESSAGE' => json_encode(DB::selectOne('SELECT * FROM messages WHERE id = ?', [$message]), JSON_THROW_ON_ERROR), 'MAIL_DSN' => "smtp://127.0.0.1:{$port}?auto_tls=false",
+            'MESSAGE' => json_encode(
+                DB::selectOne('SELECT * FROM messages WHERE id = ?', [$message]),
+                JSON_THROW_ON_ERROR,
+            ), 'MAIL_DSN' => "smtp://127.0.0.1:{$port}?auto_tls=false",
         ]);
         $postman->start();
         for ($until = microtime(true) + 20; $postman->isRunning() && microtime(true) < $until;) {

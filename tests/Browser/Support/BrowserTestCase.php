@@ -190,7 +190,10 @@ abstract class BrowserTestCase extends TestCase
             const cookie = () => decodeURIComponent((document.cookie.match(/XSRF-TOKEN=([^;]+)/) ?? [])[1] ?? '');
             (async () => {
                 if (method !== 'GET' && !cookie()) await fetch('/session/cookie');
-                const answer = await fetch('/api/' + path, { method, headers: { Accept: 'application/json', 'Content-Type': 'application/json', 'X-XSRF-TOKEN': cookie() }, body: method === 'GET' ? undefined : body });
+                const answer = await fetch(
+                    '/api/' + path,
+                    { method, headers: { Accept: 'application/json', 'Content-Type': 'application/json', 'X-XSRF-TOKEN': cookie() }, body: method === 'GET' ? undefined : body },
+                );
                 done([answer.status, answer.status === 204 ? '{}' : await answer.text()]);
             })().catch((trouble) => done([0, String(trouble)]));
             JS, [$method, $path, json_encode((object) $body)]);

@@ -89,7 +89,9 @@ final class Stories
 
         return match ($operator->operand()) {
             Operand::Nothing => $condition,
-            Operand::One => $condition + ['value' => $operator instanceof InTeam ? $this->one($this->teams) : ($operator->ofNothing() === null ? $this->operand($field) : $this->given($type, $field))],
+            Operand::One => $condition + [
+                'value' => $operator instanceof InTeam ? $this->one($this->teams) : ($operator->ofNothing() === null ? $this->operand($field) : $this->given($type, $field)),
+            ],
             Operand::Span => $condition + ['value' => ['amount' => $this->one([1, 30, 100]), 'unit' => $this->one(['day', 'month'])]],
             Operand::Many => $condition + ['values' => array_values(array_unique([$this->operand($field), $this->operand($field)]))],
         };
@@ -198,7 +200,10 @@ final class Stories
             $total['field'] = $field->name;
         }
         $inner = $this->one($relation->type->ownFields());
-        $operator = $this->one(array_filter(Operators::fitting($inner->type), static fn (Operator $operator): bool => ! $operator instanceof InTeam && $operator->operand() === Operand::One && ! $operator instanceof ChangeOperator || $operator->operand() === Operand::Nothing && ! $operator instanceof ChangeOperator));
+        $operator = $this->one(array_filter(
+            Operators::fitting($inner->type),
+            static fn (Operator $operator): bool => ! $operator instanceof InTeam && $operator->operand() === Operand::One && ! $operator instanceof ChangeOperator || $operator->operand() === Operand::Nothing && ! $operator instanceof ChangeOperator,
+        ));
         if ($this->random->getInt(0, 1) === 1) {
             $total['where'] = ['kind' => $operator->kind(), 'field' => $inner->name] + ($operator->operand() === Operand::One ? ['value' => $this->operand($inner)] : []);
         }

@@ -13,7 +13,11 @@ final readonly class MatchShape
     public function __construct(
         #[OA\Property]
         public int $matching,
-        #[OA\Property(description: 'How many of them “start” and “count as done” would take: of a rule on a date those whose moment has passed while the date is still ahead, of one on quiet those that are quiet already.')]
+        #[
+            OA\Property(
+                description: 'How many of them “start” and “count as done” would take: of a rule on a date those whose moment has passed while the date is still ahead, of one on quiet those that are quiet already.',
+            ),
+        ]
         public int $starting,
         #[OA\Property(description: 'How many of them wait for their own time whatever is chosen.')]
         public int $waiting,

@@ -27,7 +27,13 @@ final readonly class RecordShape implements \JsonSerializable
         public array $values,
         #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string'))]
         public array $shown,
-        #[OA\Property(description: 'The handle of each person in a field, whose id is among the values.', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string'))]
+        #[
+            OA\Property(
+                description: 'The handle of each person in a field, whose id is among the values.',
+                type: 'object',
+                additionalProperties: new OA\AdditionalProperties(type: 'string'),
+            ),
+        ]
         public array $handles,
         #[OA\Property(description: 'Since when it has been at its stage.', format: 'date-time', nullable: true)]
         public ?string $stageSince = null,

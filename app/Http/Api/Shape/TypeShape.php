@@ -31,7 +31,12 @@ final readonly class TypeShape
         public array $guards,
         #[OA\Property(description: 'The choice that says how far a record has come.', nullable: true)]
         public ?string $stage = null,
-        #[OA\Property(description: 'What a text merges besides fields: its number, and what changed.', items: new OA\Items(type: OfferShape::class))]
+        #[
+            OA\Property(
+                description: 'What a text merges besides fields: its number, and what changed.',
+                items: new OA\Items(type: OfferShape::class),
+            ),
+        ]
         public array $pieces = [],
     ) {
     }
