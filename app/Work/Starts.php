@@ -115,10 +115,8 @@ final readonly class Starts
 
         return $this->db->affectingStatement(
             "INSERT INTO scheduled_lines (kind, due_at, record_type, record_id, entry_id, rule_id, page, said, occasion)
-            SELECT 'start', DATE_ADD(
-                ?,
-                INTERVAL FLOOR((ROW_NUMBER() OVER (ORDER BY t.id) - 1) * ? / COUNT(*) OVER ()) SECOND,
-            ), ?, t.id, ?, ?, ?, ?, ?
+            SELECT 'start', DATE_ADD(?, INTERVAL FLOOR((ROW_NUMBER() OVER (ORDER BY t.id) - 1) * ? / COUNT(*) OVER ()) SECOND),
+                ?, t.id, ?, ?, ?, ?, ?
             FROM `".TypeTable::name($rule->on)."` t{$writer->joins()} WHERE {$where->text}",
             [
                 Columns::moment($this->clock->now()), $hours * 3600, $rule->on, $entry, $rule->id, $rule->page,

@@ -92,7 +92,7 @@ final class ApiTest extends AppTestCase
         $this->assertRefused(
             $this->as('ines.okafor', 'PATCH', 'tasks', ['ids' => [$task['id']], 'assigneeId' => 'nobody']),
             422,
-            'unknown_person',
+            'unknown_value',
             '/assigneeId',
         );
         $this->assertRefused(

@@ -56,8 +56,8 @@ abstract class Controller extends BaseController
     {
         $said = is_scalar($given) ? (string) $given : '?';
 
-        return app(PeopleStore::class)->idOf($given) ?? throw new Refused('unknown_person', "There is nobody ‘{$said}’.", 422, [
-            ['at' => $at, 'code' => 'unknown_person', 'message' => "There is nobody ‘{$said}’. Give an id or a handle."],
+        return app(PeopleStore::class)->idOf($given) ?? throw new Refused('unknown_value', "There is nobody ‘{$said}’.", 422, [
+            ['at' => $at, 'code' => 'unknown_value', 'message' => "There is nobody ‘{$said}’. Give an id or a handle."],
         ]);
     }
 

@@ -39,7 +39,9 @@ final class PaperLedger extends Memory
         $this->fallback = $fallback;
         $this->zone = new \DateTimeZone('Europe/Berlin');
         foreach (Row::query()->orderBy('id')->get() as $row) {
-            $this->people[$row->id] = new Person($row->id, $row->handle, $row->name, $row->manager_id, $row->active, $row->team, $row->email, $row->phone);
+            $this->people[$row->id] = new Person(
+                $row->id, $row->handle, $row->name, $row->manager_id, $row->active, $row->team, $row->email, $row->phone, role: $row->role->value,
+            );
         }
     }
 
