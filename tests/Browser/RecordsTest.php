@@ -95,6 +95,29 @@ final class RecordsTest extends BrowserTestCase
         $this->notSee('#field-subject');
     }
 
+    public function test_several_records_are_changed_together_and_taken_back(): void
+    {
+        $this->signIn('ines.okafor');
+        foreach (['One', 'Two', 'Three'] as $which) {
+            $this->api('POST', 'records/ticket', ['values' => ['subject' => "Moss wall {$which}", 'customer' => 1, 'status' => 'open', 'priority' => 'low', 'owner' => 'ines.okafor']]);
+        }
+        $priorities = fn (): array => array_map(
+            static fn (array $row): string => $row['values']['priority'],
+            $this->api('GET', 'records/ticket?search=Moss%20wall')['rows'],
+        );
+        $this->open('/records/ticket?search=Moss%20wall');
+        $this->see('table.ledger tbody tr', 'Moss wall Three');
+        $this->see('input[aria-label="Choose all on this page"]')->click();
+        $this->press('Change…');
+        $this->see('.floating [role=option]', 'Priority')->click();
+        $this->see('.floating [role=option]', 'High')->click();
+        $this->see('[role=status], [aria-live=polite]', '3 tickets changed.');
+        self::assertSame(['high', 'high', 'high'], $priorities());
+        $this->press('Undo');
+        $this->see('[role=status], [aria-live=polite]', 'Taken back.');
+        self::assertSame(['low', 'low', 'low'], $priorities());
+    }
+
     public function test_two_people_change_the_same_record(): void
     {
         $this->signIn('ines.okafor');

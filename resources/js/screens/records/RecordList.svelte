@@ -10,6 +10,7 @@
     import type { JsonObject } from '../../state/pointer';
     import { clock, session } from '../../state/session.svelte';
     import RunButton from '../../parts/RunButton.svelte';
+    import BulkChange from './BulkChange.svelte';
     import RecordPreview from './RecordPreview.svelte';
 
     const PER_PAGE = 25;
@@ -69,6 +70,9 @@
     const pages = $derived(Math.max(1, Math.ceil((total ?? page * PER_PAGE + 1) / PER_PAGE)));
     let at = $state(0);
     let picked = $state<number[]>([]);
+    /** The version in which each was seen, also on other pages. */
+    const versions = new Map<number, number>();
+    $effect(() => rows.forEach((row) => versions.set(row.id, row.version)));
     $effect(() => {
         void [typeName, search, condition];
         picked = [];
@@ -120,21 +124,21 @@
     const ariaSort = (name: string): 'ascending' | 'descending' | 'none' =>
         sort === name ? 'ascending' : sort === `-${name}` ? 'descending' : 'none';
     const widths: Record<string, string> = {
-        person: '118px',
-        money: '112px',
+        person: '106px',
+        money: '104px',
         date: '98px',
         date_time: '128px',
-        percent: '78px',
-        number: '78px',
-        reference: '148px',
-        text: '120px',
+        percent: '70px',
+        number: '70px',
+        reference: '130px',
+        text: '110px',
     };
     /** What a column needs; the one that names the record takes what is left. */
     function width(field: (typeof columns)[number]): string | undefined {
         if (field.name === type?.title) return undefined;
         if (field.type !== 'choice') return widths[field.type] ?? '110px';
         const longest = Math.max(field.label.length + 2, ...field.choices.map((choice) => choice.label.length));
-        return `${Math.min(150, Math.round(longest * 6.6) + 24)}px`;
+        return `${Math.min(136, Math.round(longest * 6.2) + 22)}px`;
     }
     const isClosed = (row: (typeof rows)[number]) => row.values.status === 'closed';
 </script>
@@ -151,7 +155,7 @@
         </section>
     </div>
 {:else}
-    <div class="spread grid-cols-[minmax(0,1fr)] min-[1180px]:grid-cols-[minmax(0,1fr)_300px]">
+    <div class="spread grid-cols-[minmax(0,1fr)] min-[1180px]:grid-cols-[minmax(0,1fr)_262px]">
         <section class="leaf left" style="--margin-at: 90px">
             <header class="pb-0! border-0!">
                 <div class="flex items-center gap-3">
@@ -196,6 +200,11 @@
                 {#if picked.length}
                     <span class="ml-auto flex shrink-0 items-center gap-2 text-[12.5px] text-ink-2" aria-live="polite">
                         {picked.length} chosen
+                        {#if session.me?.mayEditRecords}<BulkChange
+                                {type}
+                                records={picked.map((id) => ({ id, version: versions.get(id) ?? 0 }))}
+                                ondone={() => (picked = [])}
+                            />{/if}
                         <RunButton {type} records={picked} ondone={() => (picked = [])} />
                         <button type="button" class="link" onclick={() => (picked = [])}>none</button>
                     </span>
@@ -230,12 +239,12 @@
                     <table class="ledger" bind:this={table}>
                         <thead>
                             <tr>
-                                {#if margin}<th class="first w-[90px]" aria-sort={ariaSort(margin.name)}
+                                {#if margin}<th class="first w-[98px]" aria-sort={ariaSort(margin.name)}
                                         ><button type="button" onclick={() => sortBy(margin.name)}
                                             >{margin.label}{arrow(margin.name)}</button
                                         ></th
                                     >{/if}
-                                <th class={margin ? 'w-[96px]' : 'first w-[110px]'} aria-sort={ariaSort('number')}
+                                <th class={margin ? 'w-[88px]' : 'first w-[110px]'} aria-sort={ariaSort('number')}
                                     ><input
                                         type="checkbox"
                                         class="mr-2 align-[-2px] accent-(--iris)"
@@ -250,8 +259,9 @@
                                         ></th
                                     >
                                 {/each}
-                                {#if type.stage}<th class="w-[78px]" title="How long it has been at its {stageLabel.toLowerCase()}"
-                                        >At {stageLabel.toLowerCase()}</th
+                                {#if type.stage}<th
+                                        class="w-[78px] whitespace-nowrap"
+                                        title="How long it has been at its {stageLabel.toLowerCase()}">At {stageLabel.toLowerCase()}</th
                                     >{/if}
                             </tr>
                         </thead>

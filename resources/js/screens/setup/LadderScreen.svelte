@@ -34,6 +34,10 @@
         ...peopleOptions(),
     ]);
 
+    /** Rungs whose every word about time is shown: those that say one, and those that were asked for. */
+    let full = $state.raw<Rung[]>([]);
+    const isFull = (rung: Rung) => full.includes(rung) || ['time', 'roll', 'clock'].some((key) => rung.due[key] !== undefined);
+
     /** What a rung has stays on offer, also where it is found in a way that others here are not. */
     function offered(key: string) {
         if (people.some((option) => option.key === key)) return people;
@@ -150,12 +154,19 @@
                     <ol class="space-y-3">
                         {#each edited.rungs as rung, index (index)}
                             <li class="rounded-lg border border-edge p-3">
-                                <div class="flex items-center gap-2">
+                                <div
+                                    class="flex items-start gap-2 [&>*]:min-h-[34px] [&>b]:leading-[34px] [&>span:first-of-type]:leading-[34px]"
+                                >
                                     <b class="figures w-5">{index + 1}</b>
-                                    {index === 0 ? 'after' : 'then after'}
-                                    <div class="flex flex-wrap items-center gap-2">
-                                        <DueFields bind:due={rung.due} clocks focus={false} />
+                                    <span class="w-20 shrink-0">{index === 0 ? 'after' : 'then after'}</span>
+                                    <div class="grid gap-2">
+                                        <DueFields bind:due={rung.due} rolls={isFull(rung)} clocks={isFull(rung)} focus={false} />
                                     </div>
+                                    {#if !isFull(rung)}<button
+                                            type="button"
+                                            class="link text-[12.5px]"
+                                            onclick={() => (full = [...full, rung])}>+ time of day…</button
+                                        >{/if}
                                     <span class="ml-auto flex">
                                         {#if index > 0}<button
                                                 type="button"
