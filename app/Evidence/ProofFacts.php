@@ -92,6 +92,11 @@ final class ProofFacts extends PaperFacts
     }
 
     /** The records of a proof have no past but what is played. */
+    public function silenceMark(FallsQuiet $trigger, string $type, int $id): null
+    {
+        return null;
+    }
+
     public function silentSince(FallsQuiet $trigger, string $type, int $id): null
     {
         return null;

@@ -68,6 +68,11 @@ final class TimelineFacts extends PaperFacts
     }
 
     /** Silences of the past are found by replaying it. */
+    public function silenceMark(FallsQuiet $trigger, string $type, int $id): null
+    {
+        return null;
+    }
+
     public function silentSince(FallsQuiet $trigger, string $type, int $id): null
     {
         return null;

@@ -141,6 +141,11 @@ final class PastFacts extends PeopleStore implements Facts
     }
 
     /** Silences of the past are found by replaying it. */
+    public function silenceMark(FallsQuiet $trigger, string $type, int $id): null
+    {
+        return null;
+    }
+
     public function silentSince(FallsQuiet $trigger, string $type, int $id): null
     {
         return null;

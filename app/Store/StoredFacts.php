@@ -213,4 +213,9 @@ class StoredFacts extends PeopleStore implements Facts
     {
         return Silence::since($this->db, $trigger, $type, $id);
     }
+
+    public function silenceMark(FallsQuiet $trigger, string $type, int $id): ?int
+    {
+        return Silence::mark($this->db, $trigger, $type, $id);
+    }
 }

@@ -78,4 +78,7 @@ interface Facts extends Calendars, Names
 
     /** When what a silence of a record is counted from happened; null when nothing did, or it has been answered since. */
     public function silentSince(FallsQuiet $trigger, string $type, int $id): ?\DateTimeImmutable;
+
+    /** What names that silence among all of the record; null when there is none. */
+    public function silenceMark(FallsQuiet $trigger, string $type, int $id): ?int;
 }

@@ -278,4 +278,9 @@ final class Paper implements Facts
     {
         return $this->below->silentSince($trigger, $type, $id);
     }
+
+    public function silenceMark(FallsQuiet $trigger, string $type, int $id): ?int
+    {
+        return $this->below->silenceMark($trigger, $type, $id);
+    }
 }

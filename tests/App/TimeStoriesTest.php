@@ -126,6 +126,16 @@ final class TimeStoriesTest extends TimeTestCase
         );
         $this->passTo('2027-12-01T00:00:00Z');
         self::assertSame(1, DB::table('tasks')->where('rule_id', $rule)->count(), 'fired by hand is fired');
+        // Of a silence: what is started by hand is about the silence that is there, and that one sets it off no more.
+        $quiet = $this->inForce(['name' => 'Unchanged', 'when' => ['kind' => 'quiet', 'of' => 'change', 'amount' => 3, 'unit' => 'day', 'byHand' => true]] + self::NEAR);
+        $still = $this->ticket()['record']['id'];
+        $given = fn (): int => DB::table('tasks')->where(['rule_id' => $quiet, 'record_id' => $still])->count();
+        $this->as('bram.castellan', 'POST', "rules/{$quiet}/run", ['recordType' => 'ticket', 'records' => [$still]])->assertJsonPath('results.0.result', 'fired');
+        $this->passTo('2027-12-10T00:00:00Z');
+        self::assertSame(1, $given());
+        $this->becomes($still, ['subject' => 'It moves']);
+        $this->passTo('2027-12-20T00:00:00Z');
+        self::assertSame(2, $given(), 'the next silence does');
         $other = $this->inForce(['name' => 'Not by hand'] + self::NEAR);
         $this->assertRefused(
             $this->as('bram.castellan', 'POST', "rules/{$other}/run", ['recordType' => 'ticket', 'records' => [$ticket]]),

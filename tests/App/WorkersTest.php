@@ -50,6 +50,40 @@ final class WorkersTest extends TimeTestCase
         $this->assertRefused($this->as('tomas.weld', 'POST', "lines/{$aside[0]['id']}/again"), 409, 'wrong_state');
     }
 
+    public function test_what_a_sweep_starts_and_another_rule_refuses_leaves_an_entry(): void
+    {
+        $refuse = $this->inForce([
+            'name' => 'Closed needs hours', 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['status']], 'fires' => ['kind' => 'every_time'],
+            'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'closed'], ['kind' => 'is_empty', 'field' => 'hours']]],
+            'lines' => [['kind' => 'refuse', 'message' => 'Fill in the hours first.']],
+        ]);
+        $closes = $this->inForce([
+            'name' => 'Closes when due', 'on' => 'ticket', 'fires' => ['kind' => 'every_time'],
+            'when' => ['kind' => 'date', 'field' => 'due', 'amount' => 0, 'unit' => 'day', 'time' => '09:00'],
+            'lines' => [['kind' => 'set_fields', 'set' => [['field' => 'status', 'to' => ['kind' => 'value', 'value' => 'closed']]]]],
+        ]);
+        $empty = $this->ticket(['due' => '2026-11-26'])['record']['id'];
+        $filled = $this->ticket(['due' => '2026-11-26', 'hours' => '2'])['record']['id'];
+        $this->passTo('2026-11-27T12:00:00Z');
+        self::assertSame(
+            ['open', 'closed'],
+            [DB::table('records_ticket')->where('id', $empty)->value('status'), DB::table('records_ticket')->where('id', $filled)->value('status')],
+        );
+        $told = DB::table('entries')->where(['kind' => 'refused', 'record_id' => $empty])->get();
+        self::assertSame([$refuse], $told->pluck('rule_id')->all(), 'one entry, and no second try that nobody asked for');
+        self::assertSame(1, DB::table('entries')->where(['kind' => 'fired', 'rule_id' => $closes, 'record_id' => $filled])->count());
+    }
+
+    public function test_ids_come_in_the_steps_of_the_database_node(): void
+    {
+        foreach (DB::table('record_types')->pluck('name') as $type) {
+            $made = (array) DB::selectOne("SHOW CREATE SEQUENCE `records_{$type}_ids`");
+            self::assertStringContainsStringIgnoringCase('increment by 0', (string) $made['Create Table']);
+            $columns = collect(DB::select("SHOW COLUMNS FROM `records_{$type}`"))->keyBy('Field');
+            self::assertNull($columns['id']->Default, 'and no table takes them by itself');
+        }
+    }
+
     public function test_what_is_too_much_at_once_says_how_much_was_left(): void
     {
         $this->inForce(['name' => 'All tickets', 'on' => 'customer', 'when' => [

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Trigger;
 
+use VividLedger\Engine\Facts;
+use VividLedger\Record\Change;
 use VividLedger\Record\EventKind;
 use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\Edit;
@@ -85,6 +87,17 @@ final readonly class FallsQuiet extends Swept
     public function wanted(): string
     {
         return self::SORTS[$this->sort].($this->field === null ? '' : " {$this->field->label}")." for {$this->due->length()}";
+    }
+
+    /** Run by hand, it is about the silence that is there already; so that silence sets it off no more. */
+    public function occasionOf(Change $change, Facts $facts): ?string
+    {
+        if ($change->event?->kind !== EventKind::ByHand || $change->after === null) {
+            return parent::occasionOf($change, $facts);
+        }
+        $mark = $facts->silenceMark($this, $change->after->type, $change->after->id);
+
+        return $mark === null ? null : $this->occasion($mark);
     }
 
     /** @param  int  $entry  number of the last entry before it fell quiet */

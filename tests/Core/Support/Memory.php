@@ -251,4 +251,9 @@ abstract class Memory implements Directory, Facts
     {
         return $this->silence;
     }
+
+    public function silenceMark(FallsQuiet $trigger, string $type, int $id): ?int
+    {
+        return null;
+    }
 }
