@@ -103,7 +103,9 @@
         await tick();
         wording = false;
         const gap = [...(root?.querySelectorAll<HTMLElement>('[data-word].missing') ?? [])].find(
-            (word) => word.closest<HTMLElement>('[data-row]')?.dataset.row === pointer && word.dataset.word?.startsWith(`${part}/`),
+            (word) =>
+                word.closest<HTMLElement>('[data-row]')?.dataset.row === pointer &&
+                (word.dataset.word?.startsWith(`${part}/`) || word.dataset.word?.startsWith(`${part}|`)),
         );
         if (!gap || open || writing) {
             ahead.take();

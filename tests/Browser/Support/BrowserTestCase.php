@@ -138,14 +138,20 @@ abstract class BrowserTestCase extends TestCase
         $this->see('.floating');
     }
 
-    /** Types into the open choice and takes the first that fits. */
+    /** The same where nothing is left to choose behind it. */
     protected function choose(string $typed): void
+    {
+        $this->take($typed);
+        $this->notSee('.floating');
+    }
+
+    /** Types into the open choice and takes the first that fits. */
+    protected function take(string $typed): void
     {
         $this->see('.floating input:focus');
         $this->keys($typed);
         $this->until(fn (): bool => str_contains(mb_strtolower($this->plain($this->see('.floating [role=option]')->getText())), mb_strtolower(explode(' ', $typed)[0])), "to be offered “{$typed}”");
         $this->keys(WebDriverKeys::ENTER);
-        $this->notSee('.floating');
     }
 
     /** Sends keys to whatever has the focus. */

@@ -123,22 +123,13 @@
     const arrow = (name: string) => (sort === name ? ' ↑' : sort === `-${name}` ? ' ↓' : '');
     const ariaSort = (name: string): 'ascending' | 'descending' | 'none' =>
         sort === name ? 'ascending' : sort === `-${name}` ? 'descending' : 'none';
-    const widths: Record<string, string> = {
-        person: '106px',
-        money: '104px',
-        date: '98px',
-        date_time: '128px',
-        percent: '70px',
-        number: '70px',
-        reference: '130px',
-        text: '110px',
-    };
-    /** What a column needs; the one that names the record takes what is left. */
+    /** At most so many letters of a column are shown whole. */
+    const letters: Record<string, number> = { person: 14, reference: 16, text: 16, choice: 14, choices: 16, tags: 16 };
+    /** What a column needs for the page that is shown; the one that names the record takes what is left. */
     function width(field: (typeof columns)[number]): string | undefined {
         if (field.name === type?.title) return undefined;
-        if (field.type !== 'choice') return widths[field.type] ?? '110px';
-        const longest = Math.max(field.label.length + 2, ...field.choices.map((choice) => choice.label.length));
-        return `${Math.min(136, Math.round(longest * 6.2) + 22)}px`;
+        const longest = Math.max(field.label.length + 2, ...rows.map((row) => (row.shown[field.name] ?? '').length));
+        return `${Math.round(Math.min(longest, letters[field.type] ?? 16) * 6.5) + 20}px`;
     }
     const isClosed = (row: (typeof rows)[number]) => row.values.status === 'closed';
 </script>
@@ -155,7 +146,7 @@
         </section>
     </div>
 {:else}
-    <div class="spread grid-cols-[minmax(0,1fr)] min-[1180px]:grid-cols-[minmax(0,1fr)_262px]">
+    <div class="spread grid-cols-[minmax(0,1fr)] min-[1180px]:grid-cols-[minmax(0,1fr)_248px]">
         <section class="leaf left" style="--margin-at: 90px">
             <header class="pb-0! border-0!">
                 <div class="flex items-center gap-3">
