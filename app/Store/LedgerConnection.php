@@ -16,7 +16,7 @@ final class LedgerConnection extends MariaDbConnection
 {
     use DetectsConcurrencyErrors;
 
-    private const TRIES = 5;
+    private const TRIES = 8;
 
     /** Deadlock, lock wait time-out, record changed since read, node not ready. */
     private const LOST_TO_ANOTHER = [1213, 1205, 1020, 1047];

@@ -126,7 +126,8 @@ class StoredFacts extends PeopleStore implements Facts
     public function lastInTurn(string $team): ?int
     {
         // Locked, so that two records at once go to two people; a team that never had a turn needs a row that can be locked.
-        $this->db->statement('INSERT IGNORE INTO team_turns (team, person_id) VALUES (?, 0)', [$team]);
+        // Said so that a row that is there is locked for writing at once: two who only share it could not both go on.
+        $this->db->statement('INSERT INTO team_turns (team, person_id) VALUES (?, 0) ON DUPLICATE KEY UPDATE team = team', [$team]);
         $id = (int) $this->db->scalar('SELECT person_id FROM team_turns WHERE team = ? FOR UPDATE', [$team]);
 
         return $id === 0 ? null : $id;

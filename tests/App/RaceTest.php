@@ -63,6 +63,26 @@ final class RaceTest extends AppTestCase
         self::assertSame([(string) (60 - $all), (string) $all], [(string) DB::scalar('SELECT visits_left FROM records_agreement WHERE id = ?', [$agreement]), (string) DB::scalar('SELECT visits_done FROM records_partner WHERE id = ?', [$partner])]);
     }
 
+    /** A team that is asked for the first time by several saves at once: the turns stay even. */
+    public function test_turns_stay_even_from_the_first_on(): void
+    {
+        $team = 'Service Quayside';
+        $this->inForce([
+            'name' => 'Turns', 'on' => 'visit', 'when' => ['kind' => 'changed', 'fields' => ['status']], 'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'in_turn', 'team' => $team], 'title' => 'Turn', 'due' => null]],
+        ]);
+        for ($count = 0; $count < self::PROCESSES * self::SAVES; $count++) {
+            $customer ??= $this->customer('One for turns')['id'];
+            $agreement = $this->created('agreement', ['title' => "Care {$count}", 'customer' => $customer, 'status' => 'running'])['record']['id'];
+            $this->created('visit', ['purpose' => 'Check', 'agreement' => $agreement, 'status' => 'planned']);
+        }
+        $this->together(['tests/App/Support/finish_visits.php', (string) self::PROCESSES]);
+        $given = DB::table('tasks')->where('title', 'Turn')->selectRaw('assignee_id, COUNT(*) AS n')->groupBy('assignee_id')->pluck('n')->map(intval(...))->all();
+        self::assertSame(self::PROCESSES * self::SAVES, array_sum($given));
+        self::assertSame(DB::table('people')->where('team', $team)->where('active', true)->count(), count($given), 'everybody has had a turn');
+        self::assertLessThanOrEqual(1, max($given) - min($given));
+    }
+
     public function test_two_workers_put_every_due_line_into_ink_once(): void
     {
         DB::table('scheduled_lines')->delete();
@@ -82,7 +102,7 @@ final class RaceTest extends AppTestCase
         }
         foreach ($running as $index => $process) {
             $errors = stream_get_contents($pipes[$index][2]);
-            self::assertSame(0, proc_close($process), (string) $errors);
+            self::assertSame([0, ''], [proc_close($process), (string) $errors]);
         }
     }
 }

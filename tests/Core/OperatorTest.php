@@ -110,6 +110,19 @@ final class OperatorTest extends TestCase
         self::assertFalse($holds('owner.manager', 'is', 'tomas', 1));
     }
 
+    public function test_a_manager_is_found_however_deep_the_groups_are_nested(): void
+    {
+        $world = new World;
+        $file = ['kind' => 'is', 'field' => 'owner', 'value' => ['kind' => 'person', 'person' => ['kind' => 'manager', 'of' => ['kind' => 'manager', 'of' => ['kind' => 'creator']]]]];
+        for ($depth = 0; $depth < 25; $depth++) {
+            $file = ['kind' => $depth % 2 === 0 ? 'any' : 'all', 'of' => [$file]];
+        }
+        $context = new Context(World::schema(), $world, World::schema()->types['ticket'], $world->zone());
+        $condition = ConditionReader::read($context, new Node($file));
+        self::assertNotNull($condition, (string) json_encode($context->sheet->problems));
+        self::assertTrue($condition->compile()(new View(World::made('ticket', 7, ['owner' => 1, 'created_by' => 3]), $world)));
+    }
+
     public function test_every_operator_is_told_here_and_every_field_type_has_some(): void
     {
         $told = array_unique(array_map(static fn (array $case): string => $case[1], array_values(iterator_to_array(self::meanings()))));

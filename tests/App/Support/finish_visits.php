@@ -13,6 +13,11 @@ use Illuminate\Support\Facades\DB;
 require dirname(__DIR__, 3).'/vendor/autoload.php';
 $app = require dirname(__DIR__, 3).'/bootstrap/app.php';
 $app->make(Kernel::class)->bootstrap();
+// What goes wrong here has to be seen by the test, and not be rendered and forgotten.
+set_exception_handler(static function (Throwable $wrong): void {
+    fwrite(STDERR, $wrong::class.": {$wrong->getMessage()}");
+    exit(1);
+});
 
 [, $processes, $mine] = $argv;
 $type = $app->make(SchemaStore::class)->schema()->types['visit'];

@@ -17,6 +17,11 @@ use Illuminate\Support\Facades\DB;
 require __DIR__.'/../../../vendor/autoload.php';
 $app = require __DIR__.'/../../../bootstrap/app.php';
 $app->make(Kernel::class)->bootstrap();
+// What goes wrong here has to be seen by the test, and not be rendered and forgotten.
+set_exception_handler(static function (Throwable $wrong): void {
+    fwrite(STDERR, $wrong::class.": {$wrong->getMessage()}");
+    exit(1);
+});
 
 [, $ticket, $saves] = array_map(intval(...), $argv);
 $type = $app->make(SchemaStore::class)->schema()->types['ticket'];
