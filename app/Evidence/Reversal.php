@@ -94,8 +94,12 @@ final readonly class Reversal
                 }
             }
         }
-        foreach (['tasks' => "status = 'open'", 'lines' => "run_id IS NOT NULL AND status IN ('pencilled', 'held')", 'sent' => "status <> 'cancelled'"] as $what => $where) {
-            $table = ['tasks' => 'tasks', 'lines' => 'scheduled_lines', 'sent' => 'messages'][$what];
+        $counted = [
+            'tasks' => ['tasks', "status = 'open'"],
+            'lines' => ['scheduled_lines', "run_id IS NOT NULL AND status IN ('pencilled', 'held')"],
+            'sent' => ['messages', "status <> 'cancelled'"],
+        ];
+        foreach ($counted as $what => [$table, $where]) {
             $sum[$what] = $taken === [] ? 0 : (int) $this->db->scalar(
                 "SELECT COUNT(*) FROM {$table} WHERE entry_id IN (".implode(', ', $taken).") AND {$where}",
             );

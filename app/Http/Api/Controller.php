@@ -61,6 +61,12 @@ abstract class Controller extends BaseController
         ]);
     }
 
+    /** @param  array<string, mixed>  $given  what a request gave, checked to be whole numbers */
+    protected static function number(array $given, string $name): ?int
+    {
+        return isset($given[$name]) ? (int) $given[$name] : null;
+    }
+
     protected function type(string $name): RecordType
     {
         return app(SchemaStore::class)->schema()->type($name) ?? throw new Refused('not_found', "There is no record type ‘{$name}’.", 404);

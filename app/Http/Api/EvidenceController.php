@@ -33,7 +33,7 @@ final class EvidenceController extends Controller
     public function remarks(Request $request, WrittenRules $written, Proofreading $proofreading): JsonResponse
     {
         $given = $request->validate(['file' => 'required|array', 'rule' => 'nullable|integer']);
-        $rule = $written->page($given['file'], self::id($given))->rule;
+        $rule = $written->page($given['file'], self::number($given, 'rule'))->rule;
 
         return new JsonResponse(array_map(static fn (Remark $remark): RemarkShape => new RemarkShape(
             $remark->level->value, $remark->at, $remark->code, $remark->message, $remark->advice, $remark->fix === null ? null : new FixShape($remark->fix->label, $remark->fix->at, $remark->fix->value === null ? null : ['value' => $remark->fix->value]),
@@ -53,7 +53,7 @@ final class EvidenceController extends Controller
             'file' => 'required|array', 'rule' => 'nullable|integer', 'from' => ['nullable', new Moment],
             'until' => ['nullable', new Moment],
         ]);
-        $rule = $written->finished($given['file'], self::id($given));
+        $rule = $written->finished($given['file'], self::number($given, 'rule'));
         if (! $rule->own && $rule->again !== null) {
             throw new Refused('not_possible', 'A rule that watches related records, and is ready again by a change of its own record, cannot be looked back on. Leave out “ready again”, or rehearse it.', 422);
         }
@@ -89,14 +89,8 @@ final class EvidenceController extends Controller
     public function play(Request $request, WrittenRules $written, Rehearsals $rehearsals, RehearsalShapes $shapes): RehearsalShape
     {
         $given = $request->validate(['file' => 'required|array', 'rule' => 'nullable|integer', 'record' => 'nullable|array', 'opening' => 'nullable|array', 'whatIfs' => 'nullable|array|max:20', 'others' => 'nullable|boolean']);
-        $rule = $written->finished($given['file'], self::id($given));
+        $rule = $written->finished($given['file'], self::number($given, 'rule'));
 
         return $shapes->of($rule, $rehearsals->play($rule, array_filter($given, static fn (mixed $value): bool => $value !== null), $this->person($request)->id));
-    }
-
-    /** @param  array<string, mixed>  $given */
-    private static function id(array $given): ?int
-    {
-        return isset($given['rule']) ? (int) $given['rule'] : null;
     }
 }

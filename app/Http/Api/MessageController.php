@@ -44,13 +44,12 @@ final class MessageController extends Controller
             'after' => 'nullable|integer|min:0|prohibits:before', 'limit' => 'nullable|integer|min:1|max:200',
         ]);
         $status = $given['status'] ?? 'failed';
-        $number = static fn (string $name): ?int => isset($given[$name]) ? (int) $given[$name] : null;
 
         return new JsonResponse($this->messages->inStatus(
             $status === 'all' ? null : $status,
-            $number('before'),
-            $number('after'),
-            $number('limit') ?? 50,
+            self::number($given, 'before'),
+            self::number($given, 'after'),
+            self::number($given, 'limit') ?? 50,
         ));
     }
 

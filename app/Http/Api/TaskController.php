@@ -51,15 +51,14 @@ final class TaskController extends Controller
         ) : (($given['whose'] ?? 'mine') === 'mine' ? $me : null);
         $status = $given['status'] ?? 'open';
         $limit = (int) ($given['limit'] ?? 100);
-        $number = static fn (string $name): ?int => isset($given[$name]) ? (int) $given[$name] : null;
         $inOrder = $status === 'all' || isset($given['before']) || isset($given['after']);
 
         return new TaskPage(
             $inOrder ? $this->tasks->inOrder(
                 $status === 'all' ? null : $status,
                 $person,
-                $number('before'),
-                $number('after'),
+                self::number($given, 'before'),
+                self::number($given, 'after'),
                 $limit,
             ) : $this->tasks->listed($status, $person, $limit),
             $this->tasks->count($status === 'all' ? null : $status, $person), $this->tasks->count('open', $me),
