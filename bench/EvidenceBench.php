@@ -36,9 +36,18 @@ final class EvidenceBench
         $world = new World;
         $lines = [];
         for ($line = 1; $line <= 10; $line++) {
-            $lines[] = ['kind' => $line % 2 === 0 ? 'remind' : 'give_task', 'to' => ['kind' => 'owner'], 'at' => ['kind' => 'after', 'amount' => 9 * $line, 'unit' => 'day']] + ($line % 2 === 0 ? ['text' => 'Day {number}'] : ['title' => 'Task {number}', 'due' => null]);
+            $lines[] = [
+                'kind' => $line % 2 === 0 ? 'remind' : 'give_task', 'to' => ['kind' => 'owner'],
+                'at' => ['kind' => 'after', 'amount' => 9 * $line, 'unit' => 'day'],
+            ] + ($line % 2 === 0 ? ['text' => 'Day {number}'] : ['title' => 'Task {number}', 'due' => null]);
         }
-        $own = $world->rule(['name' => 'Ten lines', 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'waiting']]], 'fires' => ['kind' => 'becomes_true'], 'lines' => $lines, 'until' => ['kind' => 'happened', 'event' => 'reply']], 1);
+        $own = $world->rule(
+            [
+                'name' => 'Ten lines', 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'waiting']]],
+                'fires' => ['kind' => 'becomes_true'], 'lines' => $lines, 'until' => ['kind' => 'happened', 'event' => 'reply'],
+            ],
+            1,
+        );
         $rules = [$own, ...self::others($world, 50)];
         $rehearsal = new Rehearsal(World::schema(), $world->zone());
         $opening = (new Proposer(World::schema(), $world->zone()))->opening($own, World::ticket(), $world, $world->now);
@@ -59,9 +68,22 @@ final class EvidenceBench
         $rules = self::others($world, 200, $files);
         $start = hrtime(true);
         foreach ($rules as $place => $rule) {
-            Proofreader::read(new RuleAmongOthers($rule, new Node($files[$place]), World::schema(), array_values(array_filter($rules, static fn (Rule $other): bool => $other !== $rule)), null, $place));
+            Proofreader::read(
+                new RuleAmongOthers(
+                    $rule,
+                    new Node($files[$place]),
+                    World::schema(),
+                    array_values(array_filter($rules, static fn (Rule $other): bool => $other !== $rule)),
+                    null,
+                    $place,
+                ),
+            );
         }
-        printf("  %-66s %7.2f s    wanted under 1 s\n", 'remarks: 200 rules of one type, each among the others', (hrtime(true) - $start) / 1e9);
+        printf(
+            "  %-66s %7.2f s    wanted under 1 s\n",
+            'remarks: 200 rules of one type, each among the others',
+            (hrtime(true) - $start) / 1e9,
+        );
     }
 
     /**
@@ -77,7 +99,14 @@ final class EvidenceBench
             $set = $number % 3 === 0 ? ['code', 'A'.($number % 10)] : ['email', "a{$number}@x.example"];
             $files[] = $file = [
                 'name' => "Other {$number}", 'when' => ['kind' => 'changed', 'fields' => [$field]],
-                'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => $field, 'value' => $fields[$field][$number % 3]], ['kind' => 'over', 'field' => 'share', 'value' => (string) ($number % 40)], ['kind' => 'is_filled', 'field' => 'customer.plan']]],
+                'onlyIf' => [
+                    'kind' => 'all',
+                    'of' => [
+                        ['kind' => 'is', 'field' => $field, 'value' => $fields[$field][$number % 3]],
+                        ['kind' => 'over', 'field' => 'share', 'value' => (string) ($number % 40)],
+                        ['kind' => 'is_filled', 'field' => 'customer.plan'],
+                    ],
+                ],
                 'fires' => ['kind' => 'every_time'], 'lines' => [World::set($set[0], $set[1])],
             ] + World::file();
             $rules[] = $world->rule($file, 100 + $number);
@@ -96,18 +125,44 @@ final class EvidenceBench
         [$records, $changes] = [self::RECORDS, self::CHANGES];
         // Every record is created, and then changes its priority again and again; entry numbers run through time.
         $priority = "ELT(1 + (seq * 7 + FLOOR(seq / {$records})) MOD 4, '\"low\"', '\"normal\"', '\"high\"', '\"urgent\"')";
-        $db->statement("INSERT INTO entries (id, kind, at, actor_id, via, record_type, record_id, version, data) SELECT seq, IF(seq <= {$records}, 'created', 'changed'), '2025-06-01' + INTERVAL seq * 40 SECOND, 1, 'person', 'ticket', 1 + seq MOD {$records}, 1 + FLOOR(seq / {$records}), '{}' FROM seq_1_to_".($records * $changes));
-        $db->statement("INSERT INTO field_history (entry_id, record_type, record_id, field, `before`, `after`) SELECT seq, 'ticket', 1 + seq MOD {$records}, 'priority', 'null', {$priority} FROM seq_1_to_".($records * $changes));
-        $db->statement("INSERT INTO field_history (entry_id, record_type, record_id, field, `before`, `after`) SELECT seq, 'ticket', 1 + seq MOD {$records}, 'status', 'null', '\"open\"' FROM seq_1_to_{$records}");
+        $db->statement(
+            "INSERT INTO entries (id, kind, at, actor_id, via, record_type, record_id, version, data) SELECT seq, IF(seq <= {$records}, "
+                ."'created', 'changed'), '2025-06-01' + INTERVAL seq * 40 SECOND, 1, 'person', 'ticket', 1 + seq MOD {$records}, 1 + "
+                    ."FLOOR(seq / {$records}), '{}' FROM seq_1_to_".($records * $changes),
+        );
+        $db->statement(
+            "INSERT INTO field_history (entry_id, record_type, record_id, field, `before`, `after`) SELECT seq, 'ticket', 1 + seq MOD "
+                ."{$records}, 'priority', 'null', {$priority} FROM seq_1_to_".($records * $changes),
+        );
+        $db->statement(
+            "INSERT INTO field_history (entry_id, record_type, record_id, field, `before`, `after`) SELECT seq, 'ticket', 1 + seq MOD "
+                ."{$records}, 'status', 'null', '\"open\"' FROM seq_1_to_{$records}",
+        );
         $db->statement('ANALYZE TABLE entries, field_history');
-        $file = ['name' => 'Urgent', 'on' => 'ticket', 'when' => ['kind' => 'created_or_changed'], 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'urgent'], ['kind' => 'is_not', 'field' => 'status', 'value' => 'closed']]], 'fires' => ['kind' => 'becomes_true'], 'lines' => [['kind' => 'set_fields', 'set' => [['field' => 'review', 'to' => ['kind' => 'value', 'value' => 'needed']]]]]];
+        $file = [
+            'name' => 'Urgent', 'on' => 'ticket', 'when' => ['kind' => 'created_or_changed'],
+            'onlyIf' => [
+                'kind' => 'all',
+                'of' => [
+                    ['kind' => 'is', 'field' => 'priority', 'value' => 'urgent'],
+                    ['kind' => 'is_not', 'field' => 'status', 'value' => 'closed'],
+                ],
+            ],
+            'fires' => ['kind' => 'becomes_true'],
+            'lines' => [['kind' => 'set_fields', 'set' => [['field' => 'review', 'to' => ['kind' => 'value', 'value' => 'needed']]]]],
+        ];
         $rule = app(RuleReader::class)->read($file, 1, 1)->rule ?? throw new \LogicException('Not sound.');
         app(SchemaStore::class)->schema();
 
         $start = hrtime(true);
         $rows = 0;
         for ($from = 1; $from <= $records; $from += 250) {
-            $rows += count($db->select("SELECT e.id, e.record_id, e.kind, e.at, e.actor_id, e.via, h.field, h.`after` FROM entries e LEFT JOIN field_history h ON h.entry_id = e.id AND h.record_type = e.record_type AND h.record_id = e.record_id WHERE e.record_type = 'ticket' AND e.record_id BETWEEN ? AND ? ORDER BY e.record_id, e.id", [$from, $from + 249]));
+            $rows += count($db->select(
+                'SELECT e.id, e.record_id, e.kind, e.at, e.actor_id, e.via, h.field, h.`after` FROM entries e LEFT JOIN field_history h '
+                    ."ON h.entry_id = e.id AND h.record_type = e.record_type AND h.record_id = e.record_id WHERE e.record_type = 'ticket' "
+                        .'AND e.record_id BETWEEN ? AND ? ORDER BY e.record_id, e.id',
+                [$from, $from + 249],
+            ));
         }
         $floor = (hrtime(true) - $start) / 1e9;
         memory_reset_peak_usage();
@@ -119,7 +174,14 @@ final class EvidenceBench
             $last = $piece;
         }
         $ours = (hrtime(true) - $start) / 1e9;
-        printf("  %-66s %7.1f s    beside a plain read of the same %s rows %.1f s: %.1fx (wanted under 30 s, at most 6x)\n", "look back: {$last['changes']} recorded changes, {$last['fires']} firings", $ours, number_format($rows), $floor, $ours / $floor);
+        printf(
+            "  %-66s %7.1f s    beside a plain read of the same %s rows %.1f s: %.1fx (wanted under 30 s, at most 6x)\n",
+            "look back: {$last['changes']} recorded changes, {$last['fires']} firings",
+            $ours,
+            number_format($rows),
+            $floor,
+            $ours / $floor,
+        );
         printf("  %-66s %7.2f s    wanted within 2 s\n", 'look back: the first piece of the answer', (float) $first);
         printf("  %-66s %7.0f MB   wanted under 256 MB\n", 'look back: peak of memory', memory_get_peak_usage(true) / 1048576);
     }

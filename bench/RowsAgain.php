@@ -23,17 +23,30 @@ final class RowsAgain
     /** @param  callable(): void  $work */
     public function watch(callable $work): void
     {
-        $before = array_map(fn (string $table): int => (int) $this->db->scalar('SELECT COALESCE(MAX('.$this->mark($table)."), 0) FROM {$table}"), array_combine(self::TABLES, self::TABLES));
+        $before = array_map(
+            fn (string $table): int => (int) $this->db->scalar('SELECT COALESCE(MAX('.$this->mark($table)."), 0) FROM {$table}"),
+            array_combine(self::TABLES, self::TABLES),
+        );
         $work();
         foreach (self::TABLES as $table) {
             $mark = $this->mark($table);
-            $this->rows[$table] = array_map(static fn (object $row): array => (array) $row, $this->db->select("SELECT * FROM {$table} WHERE {$mark} > ?", [$before[$table]]));
+            $this->rows[$table] = array_map(
+                static fn (object $row): array => (array) $row,
+                $this->db->select("SELECT * FROM {$table} WHERE {$mark} > ?", [$before[$table]]),
+            );
         }
     }
 
     public function said(): string
     {
-        return implode(', ', array_map(static fn (string $table, array $rows): string => count($rows)." {$table}", array_keys(array_filter($this->rows)), array_filter($this->rows)));
+        return implode(
+            ', ',
+            array_map(
+                static fn (string $table, array $rows): string => count($rows)." {$table}",
+                array_keys(array_filter($this->rows)),
+                array_filter($this->rows),
+            ),
+        );
     }
 
     /** Writes them once more, a prepared statement for each row. */
@@ -42,7 +55,12 @@ final class RowsAgain
         static $prepared = [];
         foreach ($this->again() as $table => $rows) {
             foreach ($rows as $row) {
-                $statement = $prepared[$table] ??= $pdo->prepare("INSERT INTO `{$table}` (`".implode('`, `', array_keys($row)).'`) VALUES ('.implode(', ', array_fill(0, count($row), '?')).')');
+                $statement = $prepared[$table] ??= $pdo->prepare(
+                    "INSERT INTO `{$table}` (`".implode('`, `', array_keys($row)).'`) VALUES ('.implode(
+                        ', ',
+                        array_fill(0, count($row), '?'),
+                    ).')',
+                );
                 $statement->execute(array_values($row));
             }
         }
@@ -54,7 +72,12 @@ final class RowsAgain
         foreach ($this->again() as $table => $rows) {
             foreach (array_chunk($rows, $atOnce) as $chunk) {
                 $places = '('.implode(', ', array_fill(0, count($chunk[0]), '?')).')';
-                $pdo->prepare("INSERT INTO `{$table}` (`".implode('`, `', array_keys($chunk[0])).'`) VALUES '.implode(', ', array_fill(0, count($chunk), $places)))
+                $pdo->prepare(
+                    "INSERT INTO `{$table}` (`".implode('`, `', array_keys($chunk[0])).'`) VALUES '.implode(
+                        ', ',
+                        array_fill(0, count($chunk), $places),
+                    ),
+                )
                     ->execute(array_merge(...array_map(array_values(...), $chunk)));
             }
         }

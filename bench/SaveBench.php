@@ -9,6 +9,7 @@ use App\Store\Actor;
 use App\Store\RuleStore;
 use App\Store\SaveRecord;
 use App\Store\SchemaStore;
+use App\Work\RulePublisher;
 use Illuminate\Database\Connection;
 use Illuminate\Support\Facades\DB;
 
@@ -28,20 +29,40 @@ final class SaveBench
         $db = app(Connection::class);
         $ines = Person::query()->where('handle', 'ines.okafor')->firstOrFail()->id;
         $bram = Person::query()->where('handle', 'bram.castellan')->firstOrFail()->id;
-        $set = static fn (string $field, string $value): array => ['kind' => 'set_fields', 'set' => [['field' => $field, 'to' => ['kind' => 'value', 'value' => $value]]]];
-        $lines = [$set('review', 'needed'), $set('topic', 'visit'), ['kind' => 'give_task', 'to' => ['kind' => 'manager', 'of' => ['kind' => 'owner']], 'title' => 'Look at {number}', 'due' => ['amount' => 1, 'unit' => 'day']]];
+        $set = static fn (string $field, string $value): array => [
+            'kind' => 'set_fields', 'set' => [['field' => $field, 'to' => ['kind' => 'value', 'value' => $value]]],
+        ];
+        $lines = [
+            $set('review', 'needed'), $set('topic', 'visit'),
+            [
+                'kind' => 'give_task', 'to' => ['kind' => 'manager', 'of' => ['kind' => 'owner']], 'title' => 'Look at {number}',
+                'due' => ['amount' => 1, 'unit' => 'day'],
+            ],
+        ];
         foreach ($lines as $index => $line) {
             $rule = app(RuleStore::class)->draft([
-                'name' => "Bench {$index}", 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['hours']], 'fires' => ['kind' => 'every_time'], 'lines' => [$line],
-                'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'urgent'], ['kind' => 'is_not', 'field' => 'status', 'value' => 'closed']]],
+                'name' => "Bench {$index}", 'on' => 'ticket', 'when' => [
+                    'kind' => 'changed', 'fields' => ['hours'],
+                ], 'fires' => ['kind' => 'every_time'], 'lines' => [$line],
+                'onlyIf' => [
+                    'kind' => 'all',
+                    'of' => [
+                        ['kind' => 'is', 'field' => 'priority', 'value' => 'urgent'],
+                        ['kind' => 'is_not', 'field' => 'status', 'value' => 'closed'],
+                    ],
+                ],
             ], $ines);
-            app(RuleStore::class)->publish($rule, 1, $ines);
+            app(RulePublisher::class)->publish($rule, 1, $ines);
         }
         $type = app(SchemaStore::class)->schema()->types['ticket'];
         $save = app(SaveRecord::class);
         $actor = new Actor($ines);
         $customer = $save->create(app(SchemaStore::class)->schema()->types['customer'], ['name' => 'Bench'], $actor)->record->id;
-        $make = static fn (): int => $save->create($type, ['subject' => 'Bench', 'customer' => $customer, 'priority' => 'urgent', 'status' => 'open', 'owner' => $bram], $actor)->record->id;
+        $make = static fn (): int => $save->create(
+            $type,
+            ['subject' => 'Bench', 'customer' => $customer, 'priority' => 'urgent', 'status' => 'open', 'owner' => $bram],
+            $actor,
+        )->record->id;
         $id = $make();
         $version = 1;
         $step = static function () use ($save, $type, $id, $actor, $db, &$version): void {
@@ -53,7 +74,10 @@ final class SaveBench
         $before = self::rows();
         $step();
         $written = array_map(static fn (int $now, int $then): int => $now - $then, self::rows(), $before);
-        printf("  rows a save writes besides the record: %s\n", implode(', ', array_map(static fn (string $table, int $rows): string => "{$rows} {$table}", self::TABLES, $written)));
+        printf(
+            "  rows a save writes besides the record: %s\n",
+            implode(', ', array_map(static fn (string $table, int $rows): string => "{$rows} {$table}", self::TABLES, $written)),
+        );
         $floor = new PlainSave($db->getPdo(), $make());
         $before = self::rows();
         $floor->save();
@@ -62,7 +86,14 @@ final class SaveBench
             throw new \LogicException('The floor writes other rows: '.implode(', ', $plain));
         }
 
-        Timing::pair('save: 3 rules fire, 2 fields set, 1 task', 'plain PDO, same rows, one transaction', self::TIMES, $step, static fn () => $floor->save(), 2.5);
+        Timing::pair(
+            'save: 3 rules fire, 2 fields set, 1 task',
+            'plain PDO, same rows, one transaction',
+            self::TIMES,
+            $step,
+            static fn () => $floor->save(),
+            2.5,
+        );
     }
 
     /** @return list<int> */

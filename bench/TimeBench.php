@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Bench;
 
 use App\Models\Person;
+use App\Store\HouseClock;
 use App\Store\RuleStore;
-use App\Work\HouseClock;
+use App\Work\DueRows;
 use App\Work\LineWorker;
+use App\Work\RulePublisher;
 use App\Work\Sweep;
 use Illuminate\Database\Connection;
 use VividLedger\Time\WorkingCalendar;
@@ -36,9 +38,15 @@ final class TimeBench
 
     private static function arithmetic(): void
     {
-        $hours = WorkingHours::of(array_fill_keys(['1', '2', '3', '4', '5'], [['08:30', '12:30'], ['13:15', '17:00']]), ['2026-12-25', '2027-01-01']);
+        $hours = WorkingHours::of(
+            array_fill_keys(['1', '2', '3', '4', '5'], [['08:30', '12:30'], ['13:15', '17:00']]),
+            ['2026-12-25', '2027-01-01'],
+        );
         $calendar = new WorkingCalendar($hours, new \DateTimeZone('Europe/Berlin'));
-        $bases = array_map(static fn (int $index): \DateTimeImmutable => new \DateTimeImmutable('@'.(1_790_000_000 + 3671 * $index)), range(0, 9999));
+        $bases = array_map(
+            static fn (int $index): \DateTimeImmutable => new \DateTimeImmutable('@'.(1_790_000_000 + 3671 * $index)),
+            range(0, 9999),
+        );
         $calendar->add($bases[0], 3600);
         $from = hrtime(true);
         for ($round = 0; $round < 20; $round++) {
@@ -46,7 +54,11 @@ final class TimeBench
                 $calendar->add($base, 3600 * ($index % 200));
             }
         }
-        printf("  %-58s %12s /s   (wanted: at least 200,000)\n\n", 'working-time additions', number_format(200_000 / ((hrtime(true) - $from) / 1e9)));
+        printf(
+            "  %-58s %12s /s   (wanted: at least 200,000)\n\n",
+            'working-time additions',
+            number_format(200_000 / ((hrtime(true) - $from) / 1e9)),
+        );
     }
 
     private static function sweep(Connection $db): void
@@ -57,18 +69,32 @@ final class TimeBench
         $db->statement('TRUNCATE records_agreement');
         $db->statement(
             "INSERT INTO records_agreement (id, version, title, customer, status, `end`, owner, created_at, updated_at)
-            SELECT seq, 1, CONCAT('Bench ', seq), ?, 'running', IF(seq % 500 = 0, '2026-12-04', DATE_ADD('2026-12-05', INTERVAL seq % 900 DAY)), ?, ?, ? FROM seq_1_to_".self::RECORDS,
+            SELECT seq, 1, CONCAT('Bench ', seq), ?, 'running',
+                IF(seq % 500 = 0, '2026-12-04', DATE_ADD('2026-12-05', INTERVAL seq % 900 DAY)), ?, ?, ? FROM seq_1_to_".self::RECORDS,
             [$customer, $owner, self::NOW, self::NOW],
         );
         $db->statement('ANALYZE TABLE records_agreement');
         $rule = app(RuleStore::class)->draft([
-            'name' => 'Ends in ten days', 'on' => 'agreement', 'when' => ['kind' => 'date', 'field' => 'end', 'amount' => -10, 'unit' => 'day', 'time' => '10:00'],
-            'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'running']]], 'fires' => ['kind' => 'every_time'],
-            'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Talk to {customer.name}', 'due' => ['amount' => 2, 'unit' => 'day']]],
+            'name' => 'Ends in ten days', 'on' => 'agreement', 'when' => [
+                'kind' => 'date', 'field' => 'end', 'amount' => -10, 'unit' => 'day', 'time' => '10:00',
+            ],
+            'onlyIf' => [
+                'kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'running']],
+            ], 'fires' => ['kind' => 'every_time'],
+            'lines' => [
+                [
+                    'kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Talk to {customer.name}',
+                    'due' => ['amount' => 2, 'unit' => 'day'],
+                ],
+            ],
         ], $ines);
         $from = hrtime(true);
-        app(RuleStore::class)->publish($rule, 1, $ines);
-        printf("  %-58s %12.3f s   (wanted: under 2)\n\n", 'putting a date rule in force over 1,000,000 records', (hrtime(true) - $from) / 1e9);
+        app(RulePublisher::class)->publish($rule, 1, $ines);
+        printf(
+            "  %-58s %12.3f s   (wanted: under 2)\n\n",
+            'putting a date rule in force over 1,000,000 records',
+            (hrtime(true) - $from) / 1e9,
+        );
         app(HouseClock::class)->hold(new \DateTimeImmutable('2026-11-24 09:00:05'));
         $again = new RowsAgain($db);
         $from = hrtime(true);
@@ -91,19 +117,32 @@ final class TimeBench
         $read->fetchAll(\PDO::FETCH_OBJ);
         $again->writeBatched($pdo, 500);
         $pdo->commit();
-        Timing::show('sweep: 2,000 of 1,000,000 due, one task each', $seconds, 'plain SQL, same rows read and written, 500 a statement', (hrtime(true) - $from) / 1e9, 3.0);
+        Timing::show(
+            'sweep: 2,000 of 1,000,000 due, one task each',
+            $seconds,
+            'plain SQL, same rows read and written, 500 a statement',
+            (hrtime(true) - $from) / 1e9,
+            3.0,
+        );
     }
 
     private static function claim(Connection $db): void
     {
         $db->statement('TRUNCATE scheduled_lines');
-        $fill = static fn (int $from, int $to, string $base) => $db->statement("INSERT INTO scheduled_lines (id, kind, status, due_at, record_type, record_id, entry_id) SELECT seq, 'bench', 'pencilled', DATE_ADD('{$base}', INTERVAL seq SECOND), 'agreement', seq, 1 FROM seq_{$from}_to_{$to}");
+        $fill = static fn (int $from, int $to, string $base) => $db->statement(
+            "INSERT INTO scheduled_lines (id, kind, status, due_at, record_type, record_id, entry_id) SELECT seq, 'bench', 'pencilled', "
+                ."DATE_ADD('{$base}', INTERVAL seq SECOND), 'agreement', seq, 1 FROM seq_{$from}_to_{$to}",
+        );
         $fill(1, 100_000, '2026-11-24 09:00:00');
         $few = self::claiming($db, 'claim 500 of 100,000 pencilled lines');
         $fill(100_001, 1_000_000, '2027-06-01 00:00:00');
         $db->statement('ANALYZE TABLE scheduled_lines');
         $many = self::claiming($db, 'claim 500 of 1,000,000 pencilled lines');
-        printf("  %-58s %+11.0f %%   (wanted: at most +10 %%)\n", '900,000 far-future lines make claiming slower by', 100 * ($many[0] / $few[0] - 1));
+        printf(
+            "  %-58s %+11.0f %%   (wanted: at most +10 %%)\n",
+            '900,000 far-future lines make claiming slower by',
+            100 * ($many[0] / $few[0] - 1),
+        );
         printf("  %-58s %+11.0f %%\n\n", '  the same, beside the plain select and update', 100 * ($many[1] / $few[1] - 1));
     }
 
@@ -113,13 +152,17 @@ final class TimeBench
         $pdo = $db->getPdo();
         $ours = static function () use ($db): void {
             $db->transaction(static function () use ($db): void {
-                $rows = $db->select(LineWorker::claim(500), [gmdate('Y-m-d H:i:s', strtotime('2027-01-01'))]);
-                $db->update("UPDATE scheduled_lines SET note = IF(note = 'a', 'b', 'a') WHERE id IN (".implode(', ', array_column($rows, 'id')).')');
+                $rows = DueRows::due('2027-01-01 00:00:00', 500)->get()->all();
+                $db->update(
+                    "UPDATE scheduled_lines SET note = IF(note = 'a', 'b', 'a') WHERE id IN (".implode(', ', array_column($rows, 'id')).')',
+                );
             });
         };
         $plain = static function () use ($pdo): void {
             $pdo->beginTransaction();
-            $read = $pdo->prepare("SELECT * FROM scheduled_lines WHERE status = 'pencilled' AND due_at <= ? ORDER BY due_at, id LIMIT 500 FOR UPDATE");
+            $read = $pdo->prepare(
+                "SELECT * FROM scheduled_lines WHERE status = 'pencilled' AND due_at <= ? ORDER BY due_at, id LIMIT 500 FOR UPDATE",
+            );
             $read->execute(['2027-01-01 00:00:00']);
             $ids = array_column($read->fetchAll(\PDO::FETCH_ASSOC), 'id');
             $pdo->exec("UPDATE scheduled_lines SET note = IF(note = 'a', 'b', 'a') WHERE id IN (".implode(', ', $ids).')');
@@ -134,19 +177,33 @@ final class TimeBench
         $ines = Person::query()->where('handle', 'ines.okafor')->firstOrFail()->id;
         $rule = app(RuleStore::class)->draft([
             'name' => 'Later', 'on' => 'agreement', 'when' => ['kind' => 'by_hand'], 'fires' => ['kind' => 'every_time'], 'lines' => [
-                ['kind' => 'set_fields', 'set' => [['field' => 'visits_left', 'to' => ['kind' => 'value', 'value' => '7']]], 'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day']],
-                ['kind' => 'send_message', 'channel' => 'app', 'to' => [['kind' => 'person', 'person' => ['kind' => 'owner']]], 'subject' => 'About {number}', 'body' => '<p>It ends soon.</p>', 'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day']],
+                [
+                    'kind' => 'set_fields', 'set' => [['field' => 'visits_left', 'to' => ['kind' => 'value', 'value' => '7']]],
+                    'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day'],
+                ],
+                [
+                    'kind' => 'send_message', 'channel' => 'app', 'to' => [['kind' => 'person', 'person' => ['kind' => 'owner']]],
+                    'subject' => 'About {number}', 'body' => '<p>It ends soon.</p>',
+                    'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day'],
+                ],
             ],
         ], $ines);
-        app(RuleStore::class)->publish($rule, 1, $ines);
+        app(RulePublisher::class)->publish($rule, 1, $ines);
         $half = intdiv(self::DRAINED, 2);
         $begin = static function () use ($db, $rule, $half): void {
             $db->statement('TRUNCATE scheduled_lines');
             $db->statement('TRUNCATE rule_runs');
             $db->statement('UPDATE records_agreement SET visits_left = NULL WHERE visits_left IS NOT NULL');
-            $db->statement("INSERT INTO rule_runs (id, rule_id, page, record_type, record_id, entry_id, started_at) SELECT seq, {$rule}, 1, 'agreement', seq, 1, '2026-11-23 09:00:00' FROM seq_1_to_{$half}");
+            $db->statement(
+                "INSERT INTO rule_runs (id, rule_id, page, record_type, record_id, entry_id, started_at) SELECT seq, {$rule}, 1, "
+                    ."'agreement', seq, 1, '2026-11-23 09:00:00' FROM seq_1_to_{$half}",
+            );
             foreach (['set_fields', 'send_message'] as $place => $kind) {
-                $db->statement("INSERT INTO scheduled_lines (kind, due_at, record_type, record_id, entry_id, run_id, rule_id, page, place) SELECT '{$kind}', DATE_ADD('2026-11-23 09:00:00', INTERVAL seq SECOND), 'agreement', seq, 1, seq, {$rule}, 1, {$place} FROM seq_1_to_{$half}");
+                $db->statement(
+                    'INSERT INTO scheduled_lines (kind, due_at, record_type, record_id, entry_id, run_id, rule_id, page, place) SELECT '
+                        ."'{$kind}', DATE_ADD('2026-11-23 09:00:00', INTERVAL seq SECOND), 'agreement', seq, 1, seq, {$rule}, 1, {$place} "
+                            ."FROM seq_1_to_{$half}",
+                );
             }
         };
         $begin();
@@ -167,7 +224,9 @@ final class TimeBench
             $records = implode(', ', array_column($lines, 'record_id'));
             $pdo->query("SELECT * FROM records_agreement WHERE id IN ({$records}) FOR UPDATE")->fetchAll(\PDO::FETCH_OBJ);
             $again->write($pdo);
-            $set = $pdo->prepare("UPDATE records_agreement SET visits_left = 8, version = version + 1, updated_at = '2026-12-01 09:00:00' WHERE id = ?");
+            $set = $pdo->prepare(
+                "UPDATE records_agreement SET visits_left = 8, version = version + 1, updated_at = '2026-12-01 09:00:00' WHERE id = ?",
+            );
             foreach (array_slice($lines, 0, 100) as $line) {
                 $set->execute([$line->record_id]);
             }
@@ -175,7 +234,13 @@ final class TimeBench
             $pdo->exec('UPDATE rule_runs SET status = \'over\' WHERE id IN ('.implode(', ', array_column($lines, 'run_id')).')');
             $pdo->commit();
         }
-        Timing::show('drain 50,000 due lines (a field set, a message)', $seconds, 'plain PDO, same rows, a statement a row', (hrtime(true) - $from) / 1e9, 2.5);
+        Timing::show(
+            'drain 50,000 due lines (a field set, a message)',
+            $seconds,
+            'plain PDO, same rows, a statement a row',
+            (hrtime(true) - $from) / 1e9,
+            2.5,
+        );
         $begin();
         $one = self::drained(1);
         $begin();
@@ -189,7 +254,11 @@ final class TimeBench
         $from = hrtime(true);
         $running = [];
         for ($count = 0; $count < $workers; $count++) {
-            $running[] = proc_open([PHP_BINARY, __DIR__.'/drain.php', '2026-12-01 09:00:00'], [1 => ['file', '/dev/null', 'w'], 2 => STDERR], $pipes);
+            $running[] = proc_open(
+                [PHP_BINARY, __DIR__.'/drain.php', '2026-12-01 09:00:00'],
+                [1 => ['file', '/dev/null', 'w'], 2 => STDERR],
+                $pipes,
+            );
         }
         foreach ($running as $process) {
             proc_close($process);

@@ -30,7 +30,16 @@ final class Timing
         }
         $mine = self::median($ours);
         $theirs = self::median($floors);
-        printf("  %-58s %12s µs\n  %-58s %12s µs\n  %-58s %11.2fx   (wanted: at most %gx)\n\n", $what, self::figure($mine), "  floor: {$beside}", self::figure($theirs), '  ratio', $mine / $theirs, $wanted);
+        printf(
+            "  %-58s %12s µs\n  %-58s %12s µs\n  %-58s %11.2fx   (wanted: at most %gx)\n\n",
+            $what,
+            self::figure($mine),
+            "  floor: {$beside}",
+            self::figure($theirs),
+            '  ratio',
+            $mine / $theirs,
+            $wanted,
+        );
 
         return [$mine, $mine / $theirs];
     }
@@ -38,7 +47,16 @@ final class Timing
     /** A piece of work that is too long for rounds; both times in seconds. */
     public static function show(string $what, float $ours, string $beside, float $floor, float $wanted): void
     {
-        printf("  %-58s %12.2f s\n  %-58s %12.2f s\n  %-58s %11.2fx   (wanted: at most %gx)\n\n", $what, $ours, "  floor: {$beside}", $floor, '  ratio', $ours / $floor, $wanted);
+        printf(
+            "  %-58s %12.2f s\n  %-58s %12.2f s\n  %-58s %11.2fx   (wanted: at most %gx)\n\n",
+            $what,
+            $ours,
+            "  floor: {$beside}",
+            $floor,
+            '  ratio',
+            $ours / $floor,
+            $wanted,
+        );
     }
 
     /** @param  callable(): mixed  $work */

@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace Bench;
 
 use App\Models\Person;
+use App\Store\HouseClock;
 use App\Store\RuleStore;
 use App\Work\ClockTurner;
-use App\Work\HouseClock;
+use App\Work\RulePublisher;
 use Illuminate\Database\Connection;
 use VividLedger\Rule\RuleStatus;
 
@@ -32,7 +33,7 @@ final class TurnBench
                     ['kind' => 'comment', 'text' => 'x'],
                 ],
             ], $ines);
-            app(RuleStore::class)->publish($rule, 1, $ines);
+            app(RulePublisher::class)->publish($rule, 1, $ines);
             $rules[] = $rule;
         }
         $db = app(Connection::class);
@@ -64,7 +65,7 @@ final class TurnBench
             10.0,
         );
         foreach ($rules as $rule) {
-            app(RuleStore::class)->move($rule, RuleStatus::Retired, $ines);
+            app(RulePublisher::class)->move($rule, RuleStatus::Retired, $ines);
         }
     }
 }

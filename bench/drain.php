@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Work\HouseClock;
+use App\Store\HouseClock;
 use App\Work\LineWorker;
 use Illuminate\Contracts\Console\Kernel;
 

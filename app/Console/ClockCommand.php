@@ -22,7 +22,7 @@ final class ClockCommand extends Command
 
     public function handle(Housekeeping $housekeeping, Connection $db): int
     {
-        $heartbeat = new Heartbeat($db, 'clock');
+        $heartbeat = new Heartbeat('clock');
         $swept = 0;
         $next = 0;
         $this->steadily($db, $heartbeat, static function () use ($housekeeping, $heartbeat, &$swept, &$next): void {

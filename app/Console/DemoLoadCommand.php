@@ -5,27 +5,29 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Demo\Demo;
-use App\Work\HouseClock;
+use App\Store\HouseClock;
 use Illuminate\Console\Command;
-use Illuminate\Database\Connection;
+use Illuminate\Support\Facades\Cache;
 
 /** Loads the demo company, once. */
 final class DemoLoadCommand extends Command
 {
+    private const HALF_LOADED = 'demo_half_loaded';
+
     protected $signature = 'demo:load {--without-history : people, record types and rules only}';
 
     protected $description = 'Load the demo company Larkmoss';
 
-    public function handle(Demo $demo, HouseClock $clock, Connection $db): int
+    public function handle(Demo $demo, HouseClock $clock): int
     {
         if ($demo->isLoaded()) {
             // A first load that was cut short is begun again.
-            if ($db->scalar("SELECT COUNT(*) FROM cache WHERE `key` = 'demo_half_loaded'") === 0) {
+            if (! Cache::store('database')->has(self::HALF_LOADED)) {
                 return self::SUCCESS;
             }
             $this->call('migrate:fresh', ['--force' => true, '--quiet' => true]);
         }
-        $db->table('cache')->insert(['key' => 'demo_half_loaded', 'value' => '', 'expiration' => 2_147_483_647]);
+        Cache::store('database')->forever(self::HALF_LOADED, true);
         $now = new \DateTimeImmutable('@'.time());
         $clock->hold($now->modify('-18 months -1 day'));
         $demo->loadBase();
@@ -47,7 +49,7 @@ final class DemoLoadCommand extends Command
             $demo->loadRulesInTime();
         }
         $clock->hold(null);
-        $db->table('cache')->where('key', 'demo_half_loaded')->delete();
+        Cache::store('database')->forget(self::HALF_LOADED);
 
         return self::SUCCESS;
     }

@@ -21,7 +21,7 @@ final class MailRoomCommand extends Command
 
     public function handle(MailRoom $room, Connection $db): int
     {
-        $heartbeat = new Heartbeat($db, 'mail room');
+        $heartbeat = new Heartbeat('mail room');
         $taken = 0;
         $server = new SmtpServer('127.0.0.1:'.$this->option('port'), function (string $raw) use ($room, $db, &$taken): bool {
             try {

@@ -6,7 +6,6 @@ namespace App\Console;
 
 use App\Work\Heartbeat;
 use App\Work\Lane;
-use App\Work\Lanes;
 use Illuminate\Console\Command;
 use Illuminate\Database\Connection;
 
@@ -15,7 +14,8 @@ final class WorkCommand extends Command
 {
     use Steadily;
 
-    protected $signature = 'ledger:work {lanes?* : lines, sweep, turn, letters, proofs or runs; all when none is named} {--once : do what is due now, then end}';
+    protected $signature = 'ledger:work {lanes?* : lines, sweep, turn, letters, proofs or runs; all when none is named} {--once : do what '
+        .'is due now, then end}';
 
     protected $description = 'Put into ink what falls due, sweep, turn the clock, deliver letters, play proofs, go through runs by hand';
 
@@ -37,7 +37,7 @@ final class WorkCommand extends Command
 
             return self::SUCCESS;
         }
-        $heartbeat = new Heartbeat($db, count($named) === 1 ? $named[0]->value : 'worker');
+        $heartbeat = new Heartbeat(count($named) === 1 ? $named[0]->value : 'worker');
         $done = 0;
         $restedUntil = [];
         $this->steadily($db, $heartbeat, function () use ($lanes, $named, $heartbeat, &$done, &$restedUntil): void {
@@ -53,7 +53,7 @@ final class WorkCommand extends Command
             }
             if ($worked === 0) {
                 $heartbeat->beat($done);
-                usleep((int) (1_000_000 * min(0.3, max(0.02, min($restedUntil) - microtime(true)))));
+                usleep((int) (1_000_000 * min(0.3, max(0.02, min(INF, ...array_values($restedUntil)) - microtime(true)))));
             }
         });
 

@@ -5,14 +5,16 @@ declare(strict_types=1);
 namespace App\Demo;
 
 use App\Evidence\Proofs;
+use App\Models\CompanySettings;
 use App\Models\Person;
+use App\Models\StoredRule;
 use App\Store\CalendarKeep;
 use App\Store\KeptStore;
 use App\Store\RuleOrder;
 use App\Store\RuleStore;
 use App\Store\SchemaStore;
+use App\Work\RulePublisher;
 use Closure;
-use Illuminate\Database\Connection;
 use Illuminate\Support\Facades\Hash;
 use Symfony\Component\Yaml\Yaml;
 use VividLedger\Rule\Reading\RuleReader;
@@ -24,17 +26,19 @@ final readonly class Demo
     /** Rules that had been tried and were set aside again. */
     private const PAUSED = ['070-key-account'];
 
+    /** So many of its cases are kept. */
+    private const PROOFS = 5;
+
     private const PROVEN = ['140-discount-board', '150-discount-lead', '310-chase-silent-customer'];
 
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
     ) {
     }
 
     public function isLoaded(): bool
     {
-        return $this->db->scalar('SELECT COUNT(*) FROM company') > 0;
+        return CompanySettings::query()->exists();
     }
 
     /** @return array<string, mixed> */
@@ -49,7 +53,9 @@ final readonly class Demo
         $company = self::company();
         $this->people((string) $company['password']);
         $fallback = Person::query()->where('handle', $company['fallback_person'])->firstOrFail();
-        $this->db->table('company')->insert(['id' => 1, 'name' => $company['name'], 'time_zone' => $company['time_zone'], 'fallback_person_id' => $fallback->id]);
+        CompanySettings::rows()->insert([
+            'id' => 1, 'name' => $company['name'], 'time_zone' => $company['time_zone'], 'fallback_person_id' => $fallback->id,
+        ]);
         foreach (['customer', 'contact', 'quote', 'agreement', 'ticket', 'partner', 'visit'] as $type) {
             $this->schemas->add($type, self::file("record-types/{$type}.yaml"));
         }
@@ -76,7 +82,7 @@ final readonly class Demo
             $file = json_decode((string) file_get_contents($path), true, 512, JSON_THROW_ON_ERROR);
             $id = $rules->draft($file, $by);
             if (! str_ends_with($path, '.draft.json')) {
-                $rules->publish($id, 1, $by);
+                app(RulePublisher::class)->publish($id, 1, $by);
             }
             $set = self::company()['either_or'][basename($path, '.json')] ?? null;
             if ($set !== null) {
@@ -98,7 +104,17 @@ final readonly class Demo
             app(KeptStore::class)->keepLadder(null, null, $ladder['name'], $ladder['rungs']);
         }
         foreach ($kept['calendars'] as $calendar) {
-            app(CalendarKeep::class)->keep(null, null, $calendar['name'], $calendar['time_zone'], $calendar['hours'], $calendar['holidays'], $calendar['company'], $calendar['teams'], []);
+            app(CalendarKeep::class)->keep(
+                null,
+                null,
+                $calendar['name'],
+                $calendar['time_zone'],
+                $calendar['hours'],
+                $calendar['holidays'],
+                $calendar['company'],
+                $calendar['teams'],
+                [],
+            );
         }
         foreach ($kept['conditions'] as $condition) {
             app(KeptStore::class)->keepCondition($types[$condition['on']], null, null, $condition['name'], $condition['file']);
@@ -110,8 +126,12 @@ final readonly class Demo
     {
         foreach (self::PAUSED as $name) {
             $file = json_decode((string) file_get_contents(database_path("demo/rules/{$name}.json")), true, 512, JSON_THROW_ON_ERROR);
-            $id = (int) $this->db->table('rules')->where('name', $file['name'])->value('id');
-            app(RuleStore::class)->move($id, RuleStatus::Paused, Person::query()->where('role', 'administrator')->orderBy('id')->firstOrFail()->id);
+            $id = (int) StoredRule::rows()->where('name', $file['name'])->value('id');
+            app(RulePublisher::class)->move(
+                $id,
+                RuleStatus::Paused,
+                Person::query()->where('role', 'administrator')->orderBy('id')->firstOrFail()->id,
+            );
         }
     }
 
@@ -121,10 +141,11 @@ final readonly class Demo
         $by = Person::query()->where('role', 'administrator')->orderBy('id')->firstOrFail()->id;
         foreach (self::PROVEN as $name) {
             $file = json_decode((string) file_get_contents(database_path("demo/rules/{$name}.json")), true, 512, JSON_THROW_ON_ERROR);
-            $row = $this->db->table('rules')->where('name', $file['name'])->first(['id', 'page', 'either_or']);
-            $rule = app(RuleReader::class)->read($file, (int) $row->id, (int) $row->page, $row->either_or)->rule;
-            foreach ($rule === null ? [] : array_slice(app(Proofs::class)->proposed($rule, $by), 0, 5) as $case) {
-                app(Proofs::class)->keep((int) $row->id, $rule, $case['name'], $case['script'], $by);
+            $row = StoredRule::query()->where('name', $file['name'])->firstOrFail();
+            $rule = app(RuleReader::class)->read($file, $row->id, (int) $row->page, $row->either_or)->rule
+                ?? throw new \LogicException("The demo rule {$name} does not read.");
+            foreach (array_slice(app(Proofs::class)->proposed($rule, $by), 0, self::PROOFS) as $case) {
+                app(Proofs::class)->keep($row->id, $rule, $case['name'], $case['script'], $by);
             }
         }
     }
@@ -147,9 +168,11 @@ final readonly class Demo
         $hash = Hash::make($password);
         $ids = [];
         foreach (self::file('people.yaml') as $handle => [$name, $role, $team, $manager, $zone]) {
-            $ids[$handle] = (int) $this->db->table('people')->insertGetId([
-                'handle' => $handle, 'name' => $name, 'email' => "{$handle}@larkmoss.example", 'password' => $hash, 'role' => $role, 'team' => $team,
-                'time_zone' => $zone, 'phone' => '+49 30 5552 '.(1000 + count($ids)), 'manager_id' => $manager === null ? null : $ids[$manager],
+            $ids[$handle] = (int) Person::rows()->insertGetId([
+                'handle' => $handle, 'name' => $name, 'email' => "{$handle}@larkmoss.example", 'password' => $hash, 'role' => $role,
+                'team' => $team,
+                'time_zone' => $zone, 'phone' => '+49 30 5552 '.(1000 + count($ids)), 'manager_id' => $manager === null ? null
+                    : $ids[$manager],
             ]);
         }
     }

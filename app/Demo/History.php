@@ -5,12 +5,15 @@ declare(strict_types=1);
 namespace App\Demo;
 
 use App\Models\Person;
+use App\Models\ScheduledLine;
+use App\Models\StoredRecord;
+use App\Models\Task;
 use App\Store\Actor;
+use App\Store\HouseClock;
 use App\Store\Remarks;
 use App\Store\SaveRecord;
 use App\Store\SchemaStore;
 use App\Store\TaskStore;
-use App\Work\HouseClock;
 use App\Work\LineWorker;
 use App\Work\Sweep;
 use Closure;
@@ -86,8 +89,14 @@ final class History
      * @param  Closure(int, int): void  $progress
      * @param  float  $share  of the customers, contacts and tickets, for a smaller company
      */
-    public function play(\DateTimeImmutable $until, array $words, int $seed, Closure $rulesInTime, Closure $progress, float $share = 1.0): void
-    {
+    public function play(
+        \DateTimeImmutable $until,
+        array $words,
+        int $seed,
+        Closure $rulesInTime,
+        Closure $progress,
+        float $share = 1.0,
+    ): void {
         $this->stage = new Stage($seed, $until->getTimestamp());
         $this->at = $until->modify('-'.self::MONTHS.' months -1 day')->getTimestamp();
         $this->words = $words;
@@ -108,10 +117,20 @@ final class History
         }
         for ($index = 0; $index < self::TICKETS * $share; $index++) {
             // More of them lately, so that there is something to do today.
-            $at = $index % 6 === 0 ? $this->stage->workingMoment($this->stage->end - 21 * 86400, $this->stage->end) : $this->stage->workingMoment($begin + 40 * 3600, $this->stage->end);
+            $at = $index % 6 === 0 ? $this->stage->workingMoment(
+                $this->stage->end - 21 * 86400,
+                $this->stage->end,
+            ) : $this->stage->workingMoment($begin + 40 * 3600, $this->stage->end);
             $this->stage->at($at, fn () => $this->ticket());
         }
-        $this->sales->begin($this->stage, $begin, $words, $share, fn (): Record => $this->stage->one($this->customers), fn (int $customer): ?int => isset($this->contacts[$customer]) ? $this->stage->one($this->contacts[$customer]) : null);
+        $this->sales->begin(
+            $this->stage,
+            $begin,
+            $words,
+            $share,
+            fn (): Record => $this->stage->one($this->customers),
+            fn (int $customer): ?int => isset($this->contacts[$customer]) ? $this->stage->one($this->contacts[$customer]) : null,
+        );
         $this->inTimeFrom = $this->stage->end - max(8, (int) (self::RULES_IN_TIME_DAYS * min(1, $share))) * 86400;
         $this->stage->at($this->inTimeFrom, $rulesInTime);
         $this->run($progress);
@@ -125,7 +144,9 @@ final class History
         while (! $this->stage->ahead->isEmpty()) {
             $this->db->transaction(function () use (&$done, $progress): void {
                 for ($count = 0; $count < self::CHUNK && ! $this->stage->ahead->isEmpty(); $count++) {
-                    ['data' => $happening, 'priority' => $priority] = $this->stage->ahead->extract();
+                    /** @var array{data: Closure(): void, priority: int} $next as the flags say */
+                    $next = $this->stage->ahead->extract();
+                    ['data' => $happening, 'priority' => $priority] = $next;
                     $this->passTo(intdiv(-$priority, 1000));
                     $happening();
                     $this->answerTasks();
@@ -142,9 +163,9 @@ final class History
     private function passTo(int $moment): void
     {
         while ($this->at < $moment) {
-            $due = $this->db->scalar("SELECT MIN(due_at) FROM scheduled_lines WHERE status = 'pencilled' AND due_at > ?", [gmdate('Y-m-d H:i:s', $this->at)]);
+            $due = ScheduledLine::nextDue(new \DateTimeImmutable("@{$this->at}"));
             $sweep = $this->at < $this->inTimeFrom ? $moment : (intdiv($this->at, self::SWEEP_SECONDS) + 1) * self::SWEEP_SECONDS;
-            $this->at = min($moment, $sweep, $due === null ? $moment : (int) strtotime("{$due}Z"));
+            $this->at = min($moment, $sweep, $due?->getTimestamp() ?? $moment);
             $this->clock->hold(new \DateTimeImmutable("@{$this->at}"));
             if ($this->at % self::SWEEP_SECONDS === 0) {
                 $this->sweep->work();
@@ -161,26 +182,32 @@ final class History
         $handle = trim((string) preg_replace('/[^a-z]+/', '-', strtolower($name)), '-');
         $saved = $this->save->create($this->type('customer'), [
             'name' => $name, 'kind' => $kind, 'depot' => $depot, 'owner' => $seller->id,
-            'status' => $this->stage->one(['prospect', 'active', 'active', 'active']), 'plan' => $this->stage->one(['courtesy', 'basic', 'basic', 'care', 'care', 'care', 'full_care']),
+            'status' => $this->stage->one(['prospect', 'active', 'active', 'active']), 'plan' => $this->stage->one([
+                'courtesy', 'basic', 'basic', 'care', 'care', 'care', 'full_care',
+            ]),
             'key_account' => $key = $this->stage->random->getInt(1, 12) === 1,
             // By its number, so that chance goes on as it was.
             'next_contact' => $key ? gmdate('Y-m-d', $this->inTimeFrom + (1 + count($this->customers) % 20) * 86400) : null,
             'yearly_value' => (string) ($this->stage->random->getInt(8, 320) * 150),
             'discount' => $this->stage->random->getInt(1, 3) === 1 ? (string) $this->stage->random->getInt(2, 18) : null,
             'since' => $this->clock->now()->format('Y-m-d'),
-            'email' => "hello@{$handle}.example", 'phone' => '+49 30 5550 '.$this->stage->random->getInt(1000, 9999), 'website' => "https://{$handle}.example",
+            'email' => "hello@{$handle}.example", 'phone' => '+49 30 5550 '
+                .$this->stage->random->getInt(1000, 9999), 'website' => "https://{$handle}.example",
         ], new Actor($seller->id));
         $this->customers[] = $saved->record;
     }
 
     private function contact(): void
     {
-        $customer = $this->customers[count($this->contacts) < count($this->customers) ? count($this->contacts) : $this->stage->random->getInt(0, count($this->customers) - 1)];
+        $customer = $this->customers[count($this->contacts) < count($this->customers) ? count($this->contacts)
+            : $this->stage->random->getInt(0, count($this->customers) - 1)];
         [$first, $last] = [$this->stage->one($this->words['first']), $this->stage->one($this->words['last'])];
         $domain = substr((string) $customer->value('email'), 6);
         $saved = $this->save->create($this->type('contact'), [
-            'name' => "{$first} {$last}", 'customer' => $customer->id, 'job' => $this->stage->one($this->words['jobs']), 'owner' => $customer->value('owner'),
-            'email' => strtolower($first).'.'.strtolower($last).'@'.$domain, 'phone' => '+49 30 5551 '.$this->stage->random->getInt(1000, 9999),
+            'name' => "{$first} {$last}", 'customer' => $customer->id, 'job' => $this->stage->one($this->words['jobs']),
+            'owner' => $customer->value('owner'),
+            'email' => strtolower($first).'.'.strtolower($last).'@'.$domain, 'phone' => '+49 30 5551 '
+                .$this->stage->random->getInt(1000, 9999),
             'language' => $this->stage->one(['en', 'de', 'de', 'pt', 'fi']), 'may_write' => $this->stage->random->getInt(1, 5) > 1,
         ], new Actor((int) $customer->value('owner')));
         $this->contacts[$customer->id][] = $saved->record->id;
@@ -195,7 +222,9 @@ final class History
         $saved = $this->save->create($this->type('ticket'), [
             'subject' => $this->stage->one($this->words['subjects'][$topic]), 'customer' => $customer->id,
             'contact' => isset($this->contacts[$customer->id]) ? $this->stage->one($this->contacts[$customer->id]) : null,
-            'priority' => $this->stage->one(['low', 'normal', 'normal', 'normal', 'high', 'high', 'urgent']), 'status' => 'open', 'topic' => $topic,
+            'priority' => $this->stage->one([
+                'low', 'normal', 'normal', 'normal', 'high', 'high', 'urgent',
+            ]), 'status' => 'open', 'topic' => $topic,
             'owner' => $person->id, 'due' => $now->modify('+'.$this->stage->random->getInt(2, 12).' days')->format('Y-m-d'),
         ], new Actor($person->id));
         // Some of the latest are still as they came in.
@@ -215,10 +244,13 @@ final class History
         $at = $this->stage->workingMoment($from + 3 * 3600, $from + 6 * 86400);
         $this->stage->at($at, function () use ($ticket, $person, $way, $at): void {
             $type = $this->type('ticket');
-            $version = (int) $this->db->scalar('SELECT version FROM records_ticket WHERE id = ?', [$ticket]);
+            $version = StoredRecord::of('ticket')->newQuery()->findOrFail($ticket)->version;
             $values = match ($way) {
                 'urgent' => $this->stage->random->getInt(1, 2) === 1 ? ['escalate' => true] : ['priority' => 'urgent'],
-                'closed' => ['status' => 'closed', 'hours' => $this->stage->random->getInt(1, 24) / 4, 'cost' => (string) ($this->stage->random->getInt(0, 30) * 20)],
+                'closed' => [
+                    'status' => 'closed', 'hours' => $this->stage->random->getInt(1, 24) / 4,
+                    'cost' => (string) ($this->stage->random->getInt(0, 30) * 20),
+                ],
                 'back' => ['status' => 'open'],
                 default => ['status' => $way],
             };
@@ -235,16 +267,19 @@ final class History
     /** People do most of their tasks, and most of them in time. */
     private function answerTasks(): void
     {
-        foreach ($this->db->select('SELECT id, assignee_id, given_at, due_at FROM tasks WHERE id > ? ORDER BY id', [$this->lastTask]) as $task) {
-            $this->lastTask = (int) $task->id;
-            $given = (int) strtotime($task->given_at.' UTC');
+        foreach (Task::query()->where('id', '>', $this->lastTask)->orderBy('id')->get() as $task) {
+            $this->lastTask = $task->id;
+            $given = $task->given_at->getTimestamp();
             // Only of the latest tasks some are still waiting to be done.
             if ($task->assignee_id === null || ($given > $this->stage->end - 12 * 86400 && $this->stage->random->getInt(1, 3) === 1)) {
                 continue;
             }
-            $due = (int) strtotime(($task->due_at ?? $task->given_at).' UTC');
-            $at = $this->stage->workingMoment($given + 600, max($given + 7200, $due + ($this->stage->random->getInt(1, 6) === 1 ? 86400 : 0)));
-            $this->stage->at($at, fn () => $this->tasks->complete((int) $task->id, (int) $task->assignee_id));
+            $due = ($task->due_at ?? $task->given_at)->getTimestamp();
+            $at = $this->stage->workingMoment(
+                $given + 600,
+                max($given + 7200, $due + ($this->stage->random->getInt(1, 6) === 1 ? 86400 : 0)),
+            );
+            $this->stage->at($at, fn () => $this->tasks->complete($task->id, (int) $task->assignee_id));
         }
     }
 

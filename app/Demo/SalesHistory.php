@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace App\Demo;
 
 use App\Models\Person;
+use App\Models\StoredRecord;
 use App\Store\Actor;
+use App\Store\HouseClock;
 use App\Store\Refused;
 use App\Store\SaveRecord;
 use App\Store\SchemaStore;
-use App\Work\HouseClock;
 use Closure;
-use Illuminate\Database\Connection;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 
@@ -37,7 +37,6 @@ final class SalesHistory
     private Closure $contact;
 
     public function __construct(
-        private readonly Connection $db,
         private readonly SchemaStore $schemas,
         private readonly SaveRecord $save,
         private readonly HouseClock $clock,
@@ -59,7 +58,10 @@ final class SalesHistory
             $stage->at($begin + self::DAY + $index, fn () => $this->partner($name, $crew));
         }
         for ($index = 0; $index < self::QUOTES * $share; $index++) {
-            $at = $index % 5 === 0 ? $stage->workingMoment($stage->end - 40 * self::DAY, $stage->end) : $stage->workingMoment($begin + 3 * self::DAY, $stage->end);
+            $at = $index % 5 === 0 ? $stage->workingMoment(
+                $stage->end - 40 * self::DAY,
+                $stage->end,
+            ) : $stage->workingMoment($begin + 3 * self::DAY, $stage->end);
             $stage->at($at, fn () => $this->quote());
         }
     }
@@ -68,7 +70,9 @@ final class SalesHistory
     {
         $handle = trim((string) preg_replace('/[^a-z]+/', '-', strtolower($name)), '-');
         $this->partners[] = $this->save->create($this->type('partner'), [
-            'name' => $name, 'depot' => $this->stage->one(['quayside', 'hillgate', 'birchmoor']), 'email' => "office@{$handle}.example", 'phone' => '+49 30 5553 '.$this->stage->random->getInt(1000, 9999),
+            'name' => $name, 'depot' => $this->stage->one([
+                'quayside', 'hillgate', 'birchmoor',
+            ]), 'email' => "office@{$handle}.example", 'phone' => '+49 30 5553 '.$this->stage->random->getInt(1000, 9999),
             'visits_done' => 0, 'owner' => $owner,
         ], new Actor($owner))->record;
     }
@@ -79,9 +83,17 @@ final class SalesHistory
         $seller = (int) $customer->value('owner');
         $now = $this->clock->now();
         $saved = $this->save->create($this->type('quote'), [
-            'subject' => strtr($this->stage->one($this->words['quotes']), ['{name}' => (string) $customer->value('name')]), 'customer' => $customer->id, 'contact' => ($this->contact)($customer->id),
-            'stage' => 'draft', 'amount' => (string) ($this->stage->random->getInt(10, 240) * 100), 'discount' => (string) $this->stage->one([0, 0, 0, 5, 8, 15, 18, 35]),
-            'spaces' => array_slice($this->stage->random->shuffleArray(['lobby', 'offices', 'rooms', 'spa', 'terrace']), 0, $this->stage->random->getInt(1, 3)), 'valid_until' => $now->modify('+45 days')->format('Y-m-d'), 'owner' => $seller,
+            'subject' => strtr(
+                $this->stage->one($this->words['quotes']),
+                ['{name}' => (string) $customer->value('name')],
+            ), 'customer' => $customer->id, 'contact' => ($this->contact)($customer->id),
+            'stage' => 'draft', 'amount' => (string) ($this->stage->random->getInt(10, 240) * 100),
+            'discount' => (string) $this->stage->one([0, 0, 0, 5, 8, 15, 18, 35]),
+            'spaces' => array_slice(
+                $this->stage->random->shuffleArray(['lobby', 'offices', 'rooms', 'spa', 'terrace']),
+                0,
+                $this->stage->random->getInt(1, 3),
+            ), 'valid_until' => $now->modify('+45 days')->format('Y-m-d'), 'owner' => $seller,
         ], new Actor($seller));
         $this->later($saved->record->id, $seller, $now->getTimestamp(), 'sent');
     }
@@ -92,12 +104,17 @@ final class SalesHistory
         $at = $this->stage->workingMoment($from + self::DAY, $from + 16 * self::DAY);
         $this->stage->at($at, function () use ($quote, $seller, $stage, $at): void {
             $values = ['stage' => $stage] + ($stage === 'lost' ? ['lost_because' => $this->stage->one($this->words['lost'])] : []);
-            $version = (int) $this->db->scalar('SELECT version FROM records_quote WHERE id = ?', [$quote]);
+            $version = StoredRecord::of('quote')->newQuery()->findOrFail($quote)->version;
             $this->save->change($this->type('quote'), $quote, $version, $values, new Actor($seller));
             if ($stage === 'won') {
                 $this->visits($quote, $at);
             } elseif ($stage !== 'lost') {
-                $this->later($quote, $seller, $at, $stage === 'sent' ? $this->stage->one(['talks', 'talks', 'won', 'lost']) : $this->stage->one(['won', 'won', 'lost']));
+                $this->later(
+                    $quote,
+                    $seller,
+                    $at,
+                    $stage === 'sent' ? $this->stage->one(['talks', 'talks', 'won', 'lost']) : $this->stage->one(['won', 'won', 'lost']),
+                );
             }
         });
     }
@@ -105,7 +122,7 @@ final class SalesHistory
     /** A rule made the agreement; a partner's crew visits about once a month until no visit is left. */
     private function visits(int $quote, int $from): void
     {
-        $agreement = $this->db->selectOne('SELECT id, owner FROM records_agreement WHERE quote = ?', [$quote]);
+        $agreement = StoredRecord::rowsOf('agreement')->where('quote', $quote)->first(['id', 'owner']);
         for ($month = 0; $agreement !== null && $month < 13; $month++) {
             $at = $this->stage->workingMoment($from + (8 + 30 * $month) * self::DAY, $from + (14 + 30 * $month) * self::DAY);
             $this->stage->at($at, fn () => $this->visit((int) $agreement->id, (int) $agreement->owner, $at));
@@ -117,7 +134,8 @@ final class SalesHistory
         $type = $this->type('visit');
         try {
             $visit = $this->save->create($type, [
-                'purpose' => $this->stage->one($this->words['purposes']), 'agreement' => $agreement, 'partner' => $this->stage->one($this->partners)->id,
+                'purpose' => $this->stage->one($this->words['purposes']), 'agreement' => $agreement,
+                'partner' => $this->stage->one($this->partners)->id,
                 'planned' => gmdate('Y-m-d', $from + 5 * self::DAY), 'status' => 'planned', 'owner' => $owner,
             ], new Actor($owner))->record;
         } catch (Refused) {
@@ -129,9 +147,14 @@ final class SalesHistory
         if ($from > $this->stage->end - 20 * self::DAY && $this->stage->onceIn(3)) {
             return;
         }
-        $this->stage->at($done, fn () => $this->save->change($type, $visit->id, (int) $this->db->scalar('SELECT version FROM records_visit WHERE id = ?', [$visit->id]), $this->stage->onceIn(12) ? ['status' => 'cancelled'] : [
-            'status' => 'done', 'hours' => (string) ($this->stage->random->getInt(2, 16) / 4), 'rating' => (string) $this->stage->one([5, 5, 5, 4, 4, 4, 3, 2]), 'report' => $this->stage->one($this->words['reports']),
-        ], new Actor($owner)));
+        $this->stage->at($done, function () use ($type, $visit, $owner): void {
+            $version = StoredRecord::of('visit')->newQuery()->findOrFail($visit->id)->version;
+            $values = $this->stage->onceIn(12) ? ['status' => 'cancelled'] : [
+                'status' => 'done', 'hours' => (string) ($this->stage->random->getInt(2, 16) / 4),
+                'rating' => (string) $this->stage->one([5, 5, 5, 4, 4, 4, 3, 2]), 'report' => $this->stage->one($this->words['reports']),
+            ];
+            $this->save->change($type, $visit->id, $version, $values, new Actor($owner));
+        });
     }
 
     private function type(string $name): RecordType

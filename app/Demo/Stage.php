@@ -35,7 +35,10 @@ final class Stage
     /** A moment between two, moved into working hours if it lies at night or at a weekend. */
     public function workingMoment(int $from, int $to): int
     {
-        $at = (new \DateTimeImmutable('@'.$this->random->getInt($from, max($from, $to))))->setTime($this->random->getInt(7, 15), $this->random->getInt(0, 59));
+        $at = (new \DateTimeImmutable('@'.$this->random->getInt($from, max($from, $to))))->setTime(
+            $this->random->getInt(7, 15),
+            $this->random->getInt(0, 59),
+        );
         while ((int) $at->format('N') > 5 || $at->getTimestamp() < $from) {
             $at = $at->modify('+1 day');
         }
@@ -50,10 +53,7 @@ final class Stage
     }
 
     /**
-     * @template T
-     *
-     * @param  non-empty-list<T>  $from
-     * @return T
+     * @param  list<mixed>  $from  of which there is at least one
      */
     public function one(array $from): mixed
     {

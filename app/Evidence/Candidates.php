@@ -32,7 +32,11 @@ final readonly class Candidates
             return $this->last($type, new None([$rule->condition]));
         }
         foreach ($rule->condition->parts as $left => $part) {
-            $others = array_values(array_filter($rule->condition->parts, static fn (int $place): bool => $place !== $left, ARRAY_FILTER_USE_KEY));
+            $others = array_values(array_filter(
+                $rule->condition->parts,
+                static fn (int $place): bool => $place !== $left,
+                ARRAY_FILTER_USE_KEY,
+            ));
             $found = $this->last($type, new All([...$others, new None([$part])]));
             if ($found !== null) {
                 return $found;

@@ -4,25 +4,25 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
-use Illuminate\Database\Connection;
+use App\Models\Entry;
+use Illuminate\Support\Collection;
 
-/** Which entries belong to one chain: what one change set off, up to the change itself. A line whose time had come begins a chain of its own. */
+/**
+ * Which entries belong to one chain: what one change set off, up to the change itself. A line whose time had come begins a chain of its
+ * own.
+ */
 final class Chains
 {
     /** @var array<int, int> what caused each entry; 0 where a chain begins */
     private array $causes = [];
 
-    public function __construct(private readonly Connection $db)
-    {
-    }
-
-    /** @param  list<object>  $rows  entries with id, kind, via and cause_id */
-    public function learn(array $rows): void
+    /** @param  Collection<int, \stdClass>  $rows  entries with id, kind, via and cause_id */
+    public function learn(Collection $rows): void
     {
         $this->causes = [];
         $unknown = $this->keep($rows);
         while ($unknown !== []) {
-            $unknown = $this->keep($this->db->select('SELECT id, kind, via, cause_id FROM entries WHERE id IN ('.implode(', ', $unknown).')'));
+            $unknown = $this->keep(Entry::rows()->whereIn('id', $unknown)->get(['id', 'kind', 'via', 'cause_id']));
         }
     }
 
@@ -37,10 +37,10 @@ final class Chains
     }
 
     /**
-     * @param  array<object>  $rows
+     * @param  Collection<int, \stdClass>  $rows
      * @return list<int> causes of which nothing is known yet
      */
-    private function keep(array $rows): array
+    private function keep(Collection $rows): array
     {
         $unknown = [];
         foreach ($rows as $row) {

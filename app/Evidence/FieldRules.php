@@ -22,7 +22,9 @@ final readonly class FieldRules
         $found = [];
         foreach ($this->rules->all() as $rule) {
             $lines = array_filter($rule->lines, fn (Placed $placed): bool => $placed->line instanceof Writes && array_filter(
-                $placed->line->writes($this->schemas->schema()->types[$rule->on]), static fn (Written $written): bool => $written->type === $type && $written->field === $field,
+                $placed->line->writes(
+                    $this->schemas->schema()->types[$rule->on],
+                ), static fn (Written $written): bool => $written->type === $type && $written->field === $field,
             ) !== []);
             foreach ($lines as $placed) {
                 $found[] = ['rule' => $rule->id, 'name' => $rule->name, 'line' => $placed->said];

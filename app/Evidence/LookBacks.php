@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
+use App\Models\Entry;
 use App\Store\Company;
 use App\Store\History;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
-use Illuminate\Database\Connection;
+use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Engine\Engine;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
@@ -34,7 +35,6 @@ final readonly class LookBacks
     private const SECONDS_BETWEEN = 0.4;
 
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
         private RecordedPast $past,
         private Timelines $timelines,
@@ -53,11 +53,20 @@ final readonly class LookBacks
         $place = array_search($rule->id, array_map(static fn (Rule $known): int => $known->id, $rules), true);
         $inForce = $place === false ? null : $rules[$place];
         // A rule that was never in force would stand behind all others.
-        $earlier = array_fill_keys(array_map(static fn (Rule $known): int => $known->id, array_slice($rules, 0, $place === false ? null : $place)), true);
-        $make = fn (Rule $of): LookBack => new LookBack($of, $this->schemas->schema(), $this->company->zone(), $this->past, $this->facts, Value::instantText($from), Value::instantText($until), $earlier);
+        $before = array_slice($rules, 0, $place === false ? null : $place);
+        $earlier = array_fill_keys(array_map(static fn (Rule $known): int => $known->id, $before), true);
+        $span = [Value::instantText($from), Value::instantText($until)];
+        $make = fn (Rule $of): LookBack => new LookBack(
+            $of, $this->schemas->schema(), $this->company->zone(), $this->past, $this->facts, $span[0], $span[1], $earlier,
+        );
         [$own, $other] = [$make($rule), $inForce === null ? null : $make($inForce)];
         $types = array_values(array_unique([$own->type->name, $other?->type->name ?? $own->type->name]));
-        $sum = ['types' => $types, 'records' => 0, 'of' => array_sum(array_map(fn (string $type): int => (int) $this->db->scalar('SELECT COUNT(DISTINCT record_id) FROM entries WHERE record_type = ?', [$type]), $types)), 'changes' => 0, 'fires' => 0, 'otherFires' => 0, 'appear' => 0, 'vanish' => 0, 'weeks' => [], 'otherWeeks' => []];
+        $count = static fn (string $type): int => Entry::query()->where('record_type', $type)->distinct()->count('record_id');
+        $sum = [
+            'types' => $types, 'records' => 0, 'of' => array_sum(array_map($count, $types)), 'changes' => 0, 'fires' => 0,
+            'otherFires' => 0,
+            'appear' => 0, 'vanish' => 0, 'weeks' => [], 'otherWeeks' => [],
+        ];
         $listed = [];
         $told = microtime(true);
         // Record by record, where both have the record's own past before them; else what each finds is kept until all is known.
@@ -92,7 +101,8 @@ final readonly class LookBacks
         }
         usort($listed, static fn (array $one, array $other): int => $other['at'] <=> $one['at']);
         yield $this->piece($sum, $own, $listed, $inForce !== null, false);
-        yield $this->piece($sum, $own, $this->titled($rule->on, $listed), $inForce !== null, true) + $this->reach($rule, $listed) + ['clashes' => $this->clashes($rule, $listed)];
+        yield $this->piece($sum, $own, $this->titled($rule->on, $listed), $inForce !== null, true)
+            + $this->reach($rule, $listed) + ['clashes' => $this->clashes($rule, $listed)];
     }
 
     /**
@@ -159,7 +169,11 @@ final readonly class LookBacks
         ksort($sum['weeks']);
         ksort($sum['otherWeeks']);
 
-        return ['final' => $isFinal, 'hasPage' => $hasPage, 'heldBack' => $own->heldBack, 'list' => $isFinal ? array_slice($listed, 0, self::MOST_LISTED) : []] + ['weeks' => (object) $sum['weeks'], 'otherWeeks' => (object) $sum['otherWeeks']] + $sum;
+        return [
+            'final' => $isFinal, 'hasPage' => $hasPage, 'heldBack' => $own->heldBack,
+            'list' => $isFinal ? array_slice($listed, 0, self::MOST_LISTED) : [],
+            'weeks' => (object) $sum['weeks'], 'otherWeeks' => (object) $sum['otherWeeks'],
+        ] + $sum;
     }
 
     /**
@@ -184,7 +198,8 @@ final readonly class LookBacks
             }
             $played++;
             $facts = $this->past->after($fire['entry'], $at);
-            $play = new Play($this->schemas->schema(), $this->company->zone(), new Engine($this->schemas->schema(), $this->company->zone()), new PaperBook([$rule]), $facts, $at);
+            [$schema, $zone] = [$this->schemas->schema(), $this->company->zone()];
+            $play = new Play($schema, $zone, new Engine($schema, $zone), new PaperBook([$rule]), $facts, $at);
             $play->paper->asIfNew($rule->id);
             $play->paper->keep($record);
             $kind = $rule->trigger instanceof Swept ? $rule->trigger::event() : EventKind::PutInForce;
@@ -233,14 +248,14 @@ final readonly class LookBacks
         if ($fields === [] || $entries === []) {
             return [];
         }
-        $places = static fn (array $of): string => implode(', ', array_fill(0, count($of), '?'));
         $clashes = [];
-        foreach ($this->db->select(
-            "SELECT r.name, COUNT(DISTINCT e.id) AS n FROM entries e JOIN field_history h ON h.entry_id = e.id JOIN rules r ON r.id = e.rule_id WHERE e.cause_id IN ({$places($entries)}) AND e.kind = 'fired' AND e.rule_id <> ? AND h.field IN ({$places($fields)}) GROUP BY r.name ORDER BY n DESC",
-            [...$entries, $rule->id, ...$fields],
-        ) as $row) {
-            $clashes[$row->name] = (int) $row->n;
+        $fired = Entry::query()->whereIn('cause_id', $entries)->where('kind', 'fired')->where('rule_id', '<>', $rule->id)
+            ->whereHas('fields', static fn (Builder $set): Builder => $set->whereIn('field', $fields))->with('rule')->get();
+        foreach ($fired as $entry) {
+            $name = $entry->rule->name ?? '';
+            $clashes[$name] = ($clashes[$name] ?? 0) + 1;
         }
+        arsort($clashes);
 
         return $clashes;
     }
@@ -250,6 +265,8 @@ final readonly class LookBacks
     {
         static $weeks = [];
 
-        return $weeks[$day = substr($at, 0, 10)] ??= gmdate('Y-m-d', strtotime("{$day}T00:00:00Z") - ((int) gmdate('N', strtotime("{$day}T00:00:00Z")) - 1) * 86_400);
+        $day = substr($at, 0, 10);
+
+        return $weeks[$day] ??= (new \DateTimeImmutable($day))->modify('monday this week')->format('Y-m-d');
     }
 }

@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
+use App\Models\StoredRecord;
+use App\Models\TeamTurn;
 use App\Store\StoredFacts;
-use App\Store\TypeTable;
 use VividLedger\Record\Record;
 
 /** The facts of a rehearsal: read as they are, with nothing locked, taken or counted up. */
@@ -18,13 +19,11 @@ class PaperFacts extends StoredFacts
 
     public function lastInTurn(string $team): ?int
     {
-        $id = $this->db->scalar('SELECT person_id FROM team_turns WHERE team = ?', [$team]);
-
-        return (int) $id === 0 ? null : (int) $id;
+        return ((int) TeamTurn::query()->whereKey($team)->value('person_id')) ?: null;
     }
 
     public function freshId(string $type): int
     {
-        return (int) $this->db->scalar('SELECT COALESCE(MAX(id), 0) + 1 FROM `'.TypeTable::name($type).'`');
+        return 1 + (int) StoredRecord::rowsOf($type)->max('id');
     }
 }

@@ -11,7 +11,10 @@ use VividLedger\Record\Record;
 use VividLedger\Rule\Trigger\FallsQuiet;
 use VividLedger\Schema\Children;
 
-/** The facts a proof was kept with: its own records, and nothing else of what the company has since done. People, letters and calendars are those of today. */
+/**
+ * The facts a proof was kept with: its own records, and nothing else of what the company has since done. People, letters and calendars are
+ * those of today.
+ */
 final class ProofFacts extends PaperFacts
 {
     /** @param  list<Record>  $records */
@@ -31,7 +34,10 @@ final class ProofFacts extends PaperFacts
 
     public function children(Children $children, int $parent, int $most): array
     {
-        $found = array_values(array_filter($this->records, fn (?Record $record): bool => $record !== null && $children->has($record, $parent, $this)));
+        $found = array_values(array_filter(
+            $this->records,
+            fn (?Record $record): bool => $record !== null && $children->has($record, $parent, $this),
+        ));
         usort($found, static fn (Record $one, Record $other): int => $one->id <=> $other->id);
 
         return array_slice($found, 0, $most);
@@ -39,7 +45,10 @@ final class ProofFacts extends PaperFacts
 
     public function total(Total $total, int $parent, array $except): ?string
     {
-        return $total->over(array_filter($this->children($total->children, $parent, PHP_INT_MAX), static fn (Record $record): bool => ! in_array($record->id, $except, true)));
+        return $total->over(array_filter(
+            $this->children($total->children, $parent, PHP_INT_MAX),
+            static fn (Record $record): bool => ! in_array($record->id, $except, true),
+        ));
     }
 
     public function title(string $type, int $id): ?string
@@ -78,7 +87,11 @@ final class ProofFacts extends PaperFacts
 
     public function freshId(string $type): int
     {
-        return max(0, 0, ...array_map(static fn (?Record $record): int => $record?->type === $type ? $record->id : 0, array_values($this->records))) + 1;
+        return max(
+            0,
+            0,
+            ...array_map(static fn (?Record $record): int => $record?->type === $type ? $record->id : 0, array_values($this->records)),
+        ) + 1;
     }
 
     public function inPlay(string $type, int $id): array

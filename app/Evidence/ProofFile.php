@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
+use App\Models\Proof;
 use App\Store\PeopleStore;
 use App\Store\Refused;
 use App\Store\SchemaStore;
-use Illuminate\Database\Connection;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\FieldType;
 
@@ -15,7 +15,6 @@ use VividLedger\Schema\FieldType;
 final readonly class ProofFile
 {
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
         private PeopleStore $people,
         private Proofs $proofs,
@@ -26,11 +25,12 @@ final readonly class ProofFile
     public function write(int $ruleId, string $type): array
     {
         $written = [];
-        foreach ($this->db->select('SELECT name, script, facts, expected FROM proofs WHERE rule_id = ? ORDER BY id', [$ruleId]) as $row) {
-            $handle = fn (mixed $id): mixed => is_int($id) ? ($this->people->person($id)->handle ?? null) : $id;
+        $handle = fn (mixed $id): mixed => is_int($id) ? ($this->people->person($id)->handle ?? null) : $id;
+        foreach (Proof::query()->where('rule_id', $ruleId)->orderBy('id')->get() as $proof) {
+            $fact = fn (array $fact): array => ['values' => (object) $this->values($fact['values'], $fact['type'], $handle)] + $fact;
             $written[] = [
-                'name' => $row->name, 'script' => $this->script(json_decode($row->script, true), $type, $handle),
-                'facts' => array_map(fn (array $fact): array => ['values' => (object) $this->values($fact['values'], $fact['type'], $handle)] + $fact, json_decode($row->facts, true)), 'expected' => json_decode($row->expected, true),
+                'name' => $proof->name, 'script' => $this->script($proof->script, $type, $handle),
+                'facts' => array_map($fact, $proof->facts), 'expected' => $proof->expected,
             ];
         }
 
@@ -58,11 +58,27 @@ final readonly class ProofFile
         };
         foreach ($proofs as $proof) {
             $script = $this->script($proof['script'], $rule->on, $id);
-            $facts = array_map(fn (array $fact): array => ['values' => $this->values($fact['values'] ?? [], (string) ($fact['type'] ?? ''), $id)] + $fact, $proof['facts'] ?? []);
-            $this->proofs->insert($ruleId, $rule, mb_substr((string) $proof['name'], 0, 120), ['actor' => $by] + $script, array_values($facts), $by, array_values($proof['expected']));
+            $facts = array_map(
+                fn (array $fact): array => ['values' => $this->values($fact['values'] ?? [], (string) ($fact['type'] ?? ''), $id)] + $fact,
+                $proof['facts'] ?? [],
+            );
+            $this->proofs->insert(
+                $ruleId,
+                $rule,
+                mb_substr((string) $proof['name'], 0, 120),
+                ['actor' => $by] + $script,
+                array_values($facts),
+                $by,
+                array_values($proof['expected']),
+            );
         }
         if ($unknown !== []) {
-            throw new Refused('unknown_person', 'The proofs of this file name people whom nobody knows here: '.implode(', ', array_keys($unknown)).'. Nothing was imported.', 422);
+            throw new Refused(
+                'unknown_person',
+                'The proofs of this file name people whom nobody knows here: '.implode(', ', array_keys($unknown))
+                    .'. Nothing was imported.',
+                422,
+            );
         }
     }
 

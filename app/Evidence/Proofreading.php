@@ -31,6 +31,8 @@ final readonly class Proofreading
         $place = array_search($rule, $all, true);
         $others = array_values(array_filter($all, static fn (Rule $other): bool => $other !== $rule));
 
-        return Proofreader::read(new RuleAmongOthers($rule, new Node($file), $this->schemas->schema(), $others, $this->census, (int) $place));
+        return Proofreader::read(
+            new RuleAmongOthers($rule, new Node($file), $this->schemas->schema(), $others, $this->census, (int) $place),
+        );
     }
 }

@@ -29,7 +29,16 @@ final class RecordCensus implements Census
 
     public function withNobody(Rule $rule, PersonExpression $person): array
     {
-        $this->matching[$rule->id] ??= $this->list->page($this->schemas->schema()->types[$rule->on], $rule->condition, '', 'updated_at', true, 1, self::MOST, counted: false)[0];
+        $this->matching[$rule->id] ??= $this->list->page(
+            $this->schemas->schema()->types[$rule->on],
+            $rule->condition,
+            '',
+            'updated_at',
+            true,
+            1,
+            self::MOST,
+            counted: false,
+        )[0];
         $nobody = 0;
         foreach ($this->matching[$rule->id] as $record) {
             $nobody += $person->find(new View($record, $this->facts))->person === null ? 1 : 0;

@@ -4,10 +4,17 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
+use App\Models\Columns;
+use App\Models\Entry;
+use App\Models\FieldChange;
+use App\Models\StoredMessage;
 use App\Store\Company;
 use App\Store\SchemaStore;
-use Illuminate\Database\Connection;
+use Illuminate\Database\Query\Expression;
+use Illuminate\Database\Query\JoinClause;
+use Illuminate\Support\Collection;
 use VividLedger\Engine\Facts;
+use VividLedger\Message\Channel;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\EventKind;
 use VividLedger\Rehearse\Past;
@@ -18,25 +25,27 @@ final class RecordedPast implements Past
 {
     private const CHUNK = 250;
 
-    private const KINDS = ['created', 'changed', 'restored', 'deleted', 'fired', 'line', 'reversed', 'comment', 'file', 'reply', 'task_done', 'by_hand'];
+    private const KINDS = [
+        'created', 'changed', 'restored', 'deleted', 'fired', 'line', 'reversed', 'comment', 'file', 'reply', 'task_done', 'by_hand',
+    ];
 
     private readonly TimelineFacts $facts;
 
     public function __construct(
-        private readonly Connection $db,
         private readonly SchemaStore $schemas,
         private readonly Timelines $timelines,
         private readonly Company $company,
         private readonly Chains $chains,
     ) {
-        $this->facts = new TimelineFacts($db, $schemas, $timelines, new \DateTimeImmutable('now'), $company->zone());
+        $this->facts = new TimelineFacts($schemas, $timelines, new \DateTimeImmutable('now'), $company->zone());
     }
 
     public function ofType(string $type): iterable
     {
         $after = 0;
         do {
-            $ids = array_map(static fn (object $row): int => (int) $row->record_id, $this->db->select('SELECT DISTINCT record_id FROM entries WHERE record_type = ? AND record_id > ? ORDER BY record_id LIMIT '.self::CHUNK, [$type, $after]));
+            $ids = Entry::query()->where('record_type', $type)->where('record_id', '>', $after)->distinct()->orderBy('record_id')
+                ->limit(self::CHUNK)->pluck('record_id')->all();
             if ($ids === []) {
                 return;
             }
@@ -52,17 +61,12 @@ final class RecordedPast implements Past
     /** @return iterable<int, list<PastChange>> */
     private function chunk(string $type, int $from, int $to): iterable
     {
-        $kinds = "'".implode("', '", self::KINDS)."'";
-        $rows = $this->db->select(
-            "SELECT e.id, e.record_id, e.kind, e.at, e.actor_id, e.via, e.rule_id, e.cause_id, h.field, h.`after`, IF(e.kind IN ('comment', 'file', 'reply', 'task_done'), e.data, NULL) AS data
-            FROM entries e LEFT JOIN field_history h ON h.entry_id = e.id AND h.record_type = e.record_type AND h.record_id = e.record_id
-            WHERE e.record_type = ? AND e.record_id BETWEEN ? AND ? AND e.kind IN ({$kinds}) ORDER BY e.record_id, e.id",
-            [$type, $from, $to],
-        );
-        $wrote = array_fill_keys(array_map(static fn (object $row): int => (int) $row->entry_id, $this->db->select("SELECT DISTINCT entry_id FROM messages WHERE record_type = ? AND record_id BETWEEN ? AND ? AND channel <> 'app'", [$type, $from, $to])), true);
+        $rows = $this->rows($type, $from, $to);
+        $wrote = array_fill_keys(StoredMessage::query()->where('record_type', $type)->whereBetween('record_id', [$from, $to])
+            ->where('channel', '<>', Channel::App)->distinct()->pluck('entry_id')->all(), true);
         $this->chains->learn($rows);
         $changes = [];
-        $record = null;
+        $record = 0;
         $entry = null;
         $set = [];
         $fields = $this->schemas->schema()->types[$type]->fields;
@@ -71,7 +75,7 @@ final class RecordedPast implements Past
                 $changes[] = self::change($entry, $set, isset($wrote[$entry->id]), $this->chains->root((int) $entry->id));
                 $set = [];
             }
-            if ($record !== null && $record !== (int) $row->record_id) {
+            if ($entry !== null && $record !== (int) $row->record_id) {
                 yield $record => $changes;
                 $changes = [];
             }
@@ -81,24 +85,57 @@ final class RecordedPast implements Past
                 $set[$row->field] = self::value((string) $row->after);
             }
         }
-        if ($entry !== null && $record !== null) {
+        if ($entry !== null) {
             $changes[] = self::change($entry, $set, isset($wrote[$entry->id]), $this->chains->root((int) $entry->id));
             yield $record => $changes;
         }
     }
 
+    /** @return Collection<int, \stdClass> entries of records in a span, each as often as it wrote fields */
+    private function rows(string $type, int $from, int $to): Collection
+    {
+        return Entry::rows()->from(Entry::tableName(), 'e')
+            ->leftJoin(FieldChange::tableName().' as h', static fn (JoinClause $field): JoinClause => $field->on('h.entry_id', '=', 'e.id')
+                ->on('h.record_type', '=', 'e.record_type')->on('h.record_id', '=', 'e.record_id'))
+            ->where('e.record_type', $type)->whereBetween('e.record_id', [$from, $to])->whereIn('e.kind', self::KINDS)
+            ->orderBy('e.record_id')->orderBy('e.id')
+            ->get([
+                'e.id', 'e.record_id', 'e.kind', 'e.at', 'e.actor_id', 'e.via', 'e.rule_id', 'e.cause_id', 'h.field', 'h.after',
+                self::text(),
+            ]);
+    }
+
+    /**
+     * What entries keep is long, and only events have a text in it that conditions ask for.
+     *
+     * @return Expression<covariant string>
+     */
+    private static function text(): Expression
+    {
+        return new Expression("IF(e.kind IN ('comment', 'file', 'reply', 'task_done'), e.data, NULL) AS data");
+    }
+
     /** Plain texts are by far the most, and need no parser. */
     private static function value(string $json): string|int|bool|null
     {
-        return $json !== '' && $json[0] === '"' && ! str_contains($json, '\\') ? substr($json, 1, -1) : json_decode($json, true, 4, JSON_THROW_ON_ERROR);
+        return $json !== '' && $json[0] === '"' && ! str_contains($json, '\\') ? substr($json, 1, -1) : json_decode(
+            $json,
+            true,
+            4,
+            JSON_THROW_ON_ERROR,
+        );
     }
 
     /** @param  array<string, string|int|bool|null>  $set */
-    private static function change(object $row, array $set, bool $wrote, int $chain): PastChange
+    private static function change(\stdClass $row, array $set, bool $wrote, int $chain): PastChange
     {
         $event = EventKind::tryFrom($row->kind);
         $data = $row->data === null ? [] : json_decode($row->data, true, 64, JSON_THROW_ON_ERROR);
 
-        return new PastChange((int) $row->id, $row->kind, str_replace(' ', 'T', $row->at).'Z', $row->actor_id === null ? null : (int) $row->actor_id, CauseKind::from($row->via), $set, $event, (string) ($data['text'] ?? $data['name'] ?? $data['title'] ?? ''), $row->rule_id === null || $event !== null ? null : (int) $row->rule_id, $wrote, (int) $row->cause_id, $chain);
+        return new PastChange(
+            (int) $row->id, $row->kind, (string) Columns::iso($row->at), $row->actor_id === null ? null : (int) $row->actor_id,
+            CauseKind::from($row->via), $set, $event, (string) ($data['text'] ?? $data['name'] ?? $data['title'] ?? ''),
+            $row->rule_id === null || $event !== null ? null : (int) $row->rule_id, $wrote, (int) $row->cause_id, $chain,
+        );
     }
 }

@@ -4,15 +4,13 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
-use App\Store\Columns;
+use App\Models\StoredRecord;
 use App\Store\Company;
 use App\Store\Gathering;
+use App\Store\HouseClock;
 use App\Store\Refused;
 use App\Store\SchemaStore;
 use App\Store\StoredRuleBook;
-use App\Store\TypeTable;
-use App\Work\HouseClock;
-use Illuminate\Database\Connection;
 use VividLedger\Record\Record;
 use VividLedger\Rehearse\Beside;
 use VividLedger\Rehearse\InvalidScript;
@@ -28,11 +26,12 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 
-/** Plays rehearsals as they are asked for: finds the record, proposes what happens first, and plays it with and without what is supposed. */
+/**
+ * Plays rehearsals as they are asked for: finds the record, proposes what happens first, and plays it with and without what is supposed.
+ */
 final readonly class Rehearsals
 {
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
         private StoredRuleBook $pages,
         private Gathering $gathering,
@@ -57,10 +56,20 @@ final readonly class Rehearsals
         $reader = new ScriptReader($schema, $facts);
         try {
             [$record, $pick] = $this->record(new Node($asked['record'] ?? [], '/record'), $rule, $type, $proposer, $reader, $facts);
-            $opening = is_array($asked['opening'] ?? null) ? $reader->opening($asked['opening'], $type) : $proposer->opening($rule, $record, $facts, $this->clock->now());
+            $opening = is_array($asked['opening'] ?? null) ? $reader->opening($asked['opening'], $type) : $proposer->opening(
+                $rule,
+                $record,
+                $facts,
+                $this->clock->now(),
+            );
             $whatIfs = $reader->whatIfs(is_array($asked['whatIfs'] ?? null) ? $asked['whatIfs'] : [], $type);
         } catch (InvalidScript $invalid) {
-            throw new Refused('invalid_script', $invalid->getMessage(), 422, [['at' => $invalid->at, 'code' => 'invalid_script', 'message' => $invalid->getMessage()]]);
+            throw new Refused(
+                'invalid_script',
+                $invalid->getMessage(),
+                422,
+                [['at' => $invalid->at, 'code' => 'invalid_script', 'message' => $invalid->getMessage()]],
+            );
         }
         $withOthers = ($asked['others'] ?? true) === true;
         $rules = $withOthers ? $this->rules->with($rule) : [$rule];
@@ -70,12 +79,27 @@ final readonly class Rehearsals
         $beside = $rule->trigger instanceof ComesRound && $rule->trigger->per !== null ? $this->beside($rule, $opening->at) : null;
         $played = $rehearsal->play($script, $rule, $rules, $facts, $pages, null, $beside);
 
-        return new Rehearsed($script, $played, $whatIfs === [] ? null : $rehearsal->play($script->withoutWhatIfs(), $rule, $rules, $this->facts(), $pages, $played->until, $beside), $pick, $withOthers);
+        return new Rehearsed(
+            $script,
+            $played,
+            $whatIfs === [] ? null : $rehearsal->play(
+                $script->withoutWhatIfs(),
+                $rule,
+                $rules,
+                $this->facts(),
+                $pages,
+                $played->until,
+                $beside,
+            ),
+            $pick,
+            $withOthers,
+        );
     }
 
     /** What may stand on the lists of a rule beside the rehearsed record. */
     private function beside(Rule $rule, \DateTimeImmutable $at): Beside
     {
+        /** @var array<int, list<list<Record>>> $records sections come in order */
         $records = [];
         $wantsTasks = false;
         foreach ($rule->lines as $placed) {
@@ -88,26 +112,28 @@ final readonly class Rehearsals
                         $at,
                         $this->company->zone(),
                     );
-                    $records[$placed->place][$index] = [...$matching];
+                    $records[$placed->place][$index] = iterator_to_array($matching, false);
                 }
             }
         }
 
-        return new Beside(array_map(array_values(...), $records), $wantsTasks ? $this->gathering->tasks() : []);
+        return new Beside($records, $wantsTasks ? $this->gathering->tasks() : []);
     }
 
     public function facts(): PaperFacts
     {
-        return new PaperFacts($this->db, $this->schemas, $this->clock->now(), $this->company->zone());
+        return new PaperFacts($this->schemas, $this->clock->now(), $this->company->zone());
     }
 
     /** @return array{Record, string} the record, and how it was found */
     private function record(Node $node, Rule $rule, RecordType $type, Proposer $proposer, ScriptReader $reader, PaperFacts $facts): array
     {
         if (is_int($node->child('id')->raw)) {
-            $row = $this->db->selectOne('SELECT * FROM `'.TypeTable::name($type->name).'` WHERE id = ?', [$node->child('id')->raw]);
+            $id = $node->child('id')->raw;
 
-            return [$row === null ? throw new Refused('not_found', "There is no {$type->inSentence()} {$node->child('id')->raw}.", 404) : Columns::record($type, $row), 'chosen'];
+            return [
+                StoredRecord::read($type, $id) ?? throw new Refused('not_found', "There is no {$type->inSentence()} {$id}.", 404), 'chosen',
+            ];
         }
         $madeUpId = $facts->freshId($type->name);
         if (is_array($node->child('values')->raw)) {
@@ -126,7 +152,12 @@ final readonly class Rehearsals
             return [$nearly, 'nearly'];
         }
         if ($pick === 'matched' || $pick === 'nearly') {
-            throw new Refused('no_record', $pick === 'matched' ? "No {$type->inSentence()} meets the conditions now. Make one up." : "No {$type->inSentence()} meets all conditions but one. Make one up.", 404);
+            throw new Refused(
+                'no_record',
+                $pick === 'matched' ? "No {$type->inSentence()} meets the conditions now. Make one up."
+                    : "No {$type->inSentence()} meets all conditions but one. Make one up.",
+                404,
+            );
         }
 
         return [$proposer->madeUp($rule, $this->ground($rule, $facts), $facts), 'made_up'];
@@ -138,6 +169,14 @@ final readonly class Rehearsals
         $type = $this->schemas->schema()->types[$rule->on];
         $empty = array_map(static fn (Field $field): ?bool => $field->type === FieldType::Tick ? false : null, $type->fields);
 
-        return new Record($type->name, $facts->freshId($type->name), 1, array_replace(($this->candidates->matched($type, $rule) ?? $this->candidates->any($type))->values ?? $empty, [$type->title => 'Made up']));
+        return new Record(
+            $type->name,
+            $facts->freshId($type->name),
+            1,
+            array_replace(
+                ($this->candidates->matched($type, $rule) ?? $this->candidates->any($type))->values ?? $empty,
+                [$type->title => 'Made up'],
+            ),
+        );
     }
 }

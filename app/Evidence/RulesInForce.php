@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
+use App\Models\StoredRule;
 use App\Store\StoredRuleBook;
-use Illuminate\Database\Connection;
 use VividLedger\Rule\Rule;
 
 /** All rules in force, in their order, with one of them as it is being written. */
@@ -14,7 +14,7 @@ final readonly class RulesInForce
     /** A rule that is not kept anywhere yet; no rule has this number. */
     public const UNKEPT = 2_000_000_000;
 
-    public function __construct(private Connection $db, private StoredRuleBook $rules)
+    public function __construct(private StoredRuleBook $rules)
     {
     }
 
@@ -27,15 +27,15 @@ final readonly class RulesInForce
     /** @return list<Rule> the same with a rule in its place, which is the last for one that never was in force */
     public function with(Rule $own): array
     {
-        $place = $this->db->scalar('SELECT position FROM rules WHERE id = ?', [$own->id]) ?? PHP_INT_MAX;
+        $place = StoredRule::query()->whereKey($own->id)->value('position') ?? PHP_INT_MAX;
         $rules = [];
         $isIn = false;
         foreach ($this->rows() as $row) {
-            if (! $isIn && ((int) $row->position > (int) $place || (int) $row->id === $own->id)) {
+            if (! $isIn && ($row->position > $place || $row->id === $own->id)) {
                 $rules[] = $own;
                 $isIn = true;
             }
-            if ((int) $row->id !== $own->id) {
+            if ($row->id !== $own->id) {
                 $rules[] = $this->read($row);
             }
         }
@@ -46,17 +46,17 @@ final readonly class RulesInForce
     /** The either/or set that a rule stands in; a rule that is not kept stands in none. */
     public function eitherOr(?int $rule): string
     {
-        return $rule === null ? '' : (string) $this->db->scalar('SELECT either_or FROM rules WHERE id = ?', [$rule]);
+        return $rule === null ? '' : (string) StoredRule::query()->whereKey($rule)->value('either_or');
     }
 
-    /** @return array<object> */
+    /** @return list<StoredRule> */
     private function rows(): array
     {
-        return $this->db->select("SELECT id, page, either_or, position FROM rules WHERE status = 'in_force' ORDER BY position, id");
+        return array_values(StoredRule::query()->inForce()->orderBy('position')->orderBy('id')->get()->all());
     }
 
-    private function read(object $row): ?Rule
+    private function read(StoredRule $row): ?Rule
     {
-        return $this->rules->page((int) $row->id, (int) $row->page, $row->either_or);
+        return $this->rules->page($row->id, (int) $row->page, $row->either_or);
     }
 }

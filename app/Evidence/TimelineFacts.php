@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Evidence;
 
 use App\Store\SchemaStore;
-use Illuminate\Database\Connection;
 use VividLedger\Condition\Total;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Trigger\FallsQuiet;
@@ -19,13 +18,12 @@ final class TimelineFacts extends PaperFacts
     private \DateTimeImmutable $then;
 
     public function __construct(
-        Connection $db,
         SchemaStore $schemas,
         private readonly Timelines $timelines,
         \DateTimeImmutable $at,
         \DateTimeZone $zone,
     ) {
-        parent::__construct($db, $schemas, $at, $zone);
+        parent::__construct($schemas, $at, $zone);
         $this->then = $at;
     }
 
@@ -64,7 +62,10 @@ final class TimelineFacts extends PaperFacts
 
     public function total(Total $total, int $parent, array $except): ?string
     {
-        return $total->over(array_filter($this->children($total->children, $parent, PHP_INT_MAX), static fn (Record $record): bool => ! in_array($record->id, $except, true)));
+        return $total->over(array_filter(
+            $this->children($total->children, $parent, PHP_INT_MAX),
+            static fn (Record $record): bool => ! in_array($record->id, $except, true),
+        ));
     }
 
     /** Silences of the past are found by replaying it. */

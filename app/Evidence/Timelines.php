@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
-use App\Store\Columns;
+use App\Models\Entry;
+use App\Models\FieldChange;
+use App\Models\StoredRecord;
 use App\Store\SchemaStore;
-use App\Store\TypeTable;
-use Illuminate\Database\Connection;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Database\Query\JoinClause;
 use VividLedger\Record\Record;
 
 /** Records as they stood after an entry, each with its whole past in memory, so that asking again costs no query. */
@@ -22,7 +24,7 @@ final class Timelines
     /** @var array<string, array<int, list<int>>> those that refer to a record or ever did, by type and field of theirs */
     private array $referring = [];
 
-    public function __construct(private readonly Connection $db, private readonly SchemaStore $schemas)
+    public function __construct(private readonly SchemaStore $schemas)
     {
     }
 
@@ -55,12 +57,10 @@ final class Timelines
     /** @return array<int, list<int>> */
     private function readReferring(string $type, string $by): array
     {
-        $pairs = $this->db->select(
-            'SELECT id, `'.$by.'` AS named FROM `'.TypeTable::name($type).'` WHERE `'.$by.'` IS NOT NULL
-            UNION SELECT record_id, CAST(`before` AS UNSIGNED) FROM field_history WHERE record_type = ? AND field = ? AND `before` <> \'null\'
-            UNION SELECT record_id, CAST(`after` AS UNSIGNED) FROM field_history WHERE record_type = ? AND field = ? AND `after` <> \'null\' ORDER BY id',
-            [$type, $by, $type, $by],
-        );
+        $once = static fn (string $column): Builder => FieldChange::rows()->where('record_type', $type)->where('field', $by)
+            ->where($column, '<>', 'null')->select('record_id as id')->selectRaw("CAST(`{$column}` AS UNSIGNED) AS named");
+        $pairs = StoredRecord::rowsOf($type)->whereNotNull($by)->select(['id', "{$by} as named"])
+            ->union($once('before'))->union($once('after'))->orderBy('id')->get();
         $referring = [];
         foreach ($pairs as $pair) {
             $referring[(int) $pair->named][] = (int) $pair->id;
@@ -79,9 +79,12 @@ final class Timelines
         if ($type === null) {
             return [[], []];
         }
-        $row = $this->db->selectOne('SELECT * FROM `'.TypeTable::name($typeName).'` WHERE id = ?', [$id]);
-        $record = $row === null ? null : Columns::record($type, $row);
-        $rows = $this->db->select('SELECT e.id, e.kind, e.version, h.field, h.`before` FROM entries e LEFT JOIN field_history h ON h.entry_id = e.id AND h.record_type = e.record_type AND h.record_id = e.record_id WHERE e.record_type = ? AND e.record_id = ? ORDER BY e.id DESC, h.id DESC', [$typeName, $id]);
+        $record = StoredRecord::read($type, $id);
+        $rows = Entry::rows()->from(Entry::tableName(), 'e')
+            ->leftJoin(FieldChange::tableName().' as h', static fn (JoinClause $field): JoinClause => $field->on('h.entry_id', '=', 'e.id')
+                ->on('h.record_type', '=', 'e.record_type')->on('h.record_id', '=', 'e.record_id'))
+            ->where('e.record_type', $typeName)->where('e.record_id', $id)->orderByDesc('e.id')->orderByDesc('h.id')
+            ->get(['e.id', 'e.kind', 'e.version', 'h.field', 'h.before'])->all();
         if ($rows === []) {
             return [[0], [$record]];
         }

@@ -38,6 +38,11 @@ final readonly class WrittenRules
     {
         $page = $this->page($file, $id);
 
-        return $page->rule ?? throw new Refused('unfinished_rule', 'The rule is not finished, so it cannot be played yet.', 422, RuleStore::listed($page->problems));
+        return $page->rule ?? throw new Refused(
+            'unfinished_rule',
+            'The rule is not finished, so it cannot be played yet.',
+            422,
+            RuleStore::listed($page->problems),
+        );
     }
 }

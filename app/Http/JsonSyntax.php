@@ -22,7 +22,7 @@ final class JsonSyntax
             if ($start >= strlen($text) || preg_match(self::TOKEN, $text, $found, 0, $at) !== 1) {
                 return $start;
             }
-            $sign = $found[1] ?? '';
+            $sign = $found[1];
             $isText = ($found[2] ?? '') !== '';
             $inside = end($open);
             $next = match (true) {

@@ -40,7 +40,10 @@ final class Problems
      */
     public static function document(int $status, string $code, string $title, array $problems = [], array $more = []): JsonResponse
     {
-        $document = ['type' => "urn:vivid-ledger:problem:{$code}", 'title' => $title, 'status' => $status, 'code' => $code, 'problems' => array_map(static fn (array $problem): array => $problem + ['position' => null], $problems), ...$more];
+        $document = [
+            'type' => "urn:vivid-ledger:problem:{$code}", 'title' => $title, 'status' => $status, 'code' => $code,
+            'problems' => array_map(static fn (array $problem): array => $problem + ['position' => null], $problems), ...$more,
+        ];
 
         return new JsonResponse($document, $status, ['Content-Type' => 'application/problem+json'], JSON_UNESCAPED_UNICODE);
     }
@@ -64,7 +67,9 @@ final class Problems
         $previous = $thrown->getPrevious() ?? $thrown;
         [$status, $code, $title] = match (true) {
             $thrown instanceof AuthenticationException => [401, 'not_signed_in', 'Sign in first.'],
-            $previous instanceof AuthorizationException, $thrown instanceof AccessDeniedHttpException => [403, 'not_allowed', 'Your role does not allow this.'],
+            $previous instanceof AuthorizationException, $thrown instanceof AccessDeniedHttpException => [
+                403, 'not_allowed', 'Your role does not allow this.',
+            ],
             $previous instanceof TokenMismatchException => [419, 'session_expired', 'Your session has ended. Sign in again.'],
             $thrown instanceof HttpExceptionInterface => match ($thrown->getStatusCode()) {
                 404 => [404, 'not_found', 'There is nothing at this address.'],

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Query\Builder;
 use Illuminate\Foundation\Auth\User as Authenticatable;
 use Laravel\Sanctum\HasApiTokens;
+use Laravel\Sanctum\PersonalAccessToken;
 
 /**
  * Someone who signs in.
@@ -20,6 +22,9 @@ use Laravel\Sanctum\HasApiTokens;
  * @property string $time_zone
  * @property ?int $manager_id
  * @property bool $active
+ * @property string $phone
+ * @property ?int $calendar_id
+ * @property ?string $feed
  */
 final class Person extends Authenticatable
 {
@@ -34,4 +39,24 @@ final class Person extends Authenticatable
     protected $hidden = ['password', 'remember_token'];
 
     protected $casts = ['role' => Role::class, 'password' => 'hashed', 'active' => 'boolean'];
+
+    /** Whether this request comes from a script, with a token. */
+    public function isByToken(): bool
+    {
+        /** @var mixed $token a session has a passing one */
+        $token = $this->currentAccessToken();
+
+        return $token instanceof PersonalAccessToken;
+    }
+
+    public static function tableName(): string
+    {
+        return (new self)->getTable();
+    }
+
+    /** The rows as the database gives them. */
+    public static function rows(): Builder
+    {
+        return self::query()->toBase();
+    }
 }

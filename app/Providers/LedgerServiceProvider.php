@@ -8,12 +8,12 @@ use App\Evidence\PaperFacts;
 use App\Http\AtOnce;
 use App\Models\Person;
 use App\Store\Company;
+use App\Store\HouseClock;
 use App\Store\LedgerConnection;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use App\Store\StoredFacts;
 use App\Store\StoredRuleBook;
-use App\Work\HouseClock;
 use Illuminate\Auth\EloquentUserProvider;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Connection;
@@ -54,12 +54,18 @@ final class LedgerServiceProvider extends ServiceProvider
             $app->make(SchemaStore::class)->schema(), $app->make(Directory::class), $with['type'], $app->make(Company::class)->zone(),
         ));
         $this->app->bind(StoredFacts::class, static fn (Application $app): StoredFacts => new StoredFacts(
-            $app->make(Connection::class), $app->make(SchemaStore::class), $app->make(HouseClock::class)->now(), $app->make(Company::class)->zone(),
+            $app->make(SchemaStore::class), $app->make(HouseClock::class)->now(), $app->make(Company::class)->zone(),
         ));
         $this->app->bind(PaperFacts::class, static fn (Application $app): PaperFacts => new PaperFacts(
-            $app->make(Connection::class), $app->make(SchemaStore::class), $app->make(HouseClock::class)->now(), $app->make(Company::class)->zone(),
+            $app->make(SchemaStore::class), $app->make(HouseClock::class)->now(), $app->make(Company::class)->zone(),
         ));
-        $this->app->bind(Engine::class, static fn (Application $app): Engine => new Engine($app->make(SchemaStore::class)->schema(), $app->make(Company::class)->zone()));
+        $this->app->bind(
+            Engine::class,
+            static fn (Application $app): Engine => new Engine(
+                $app->make(SchemaStore::class)->schema(),
+                $app->make(Company::class)->zone(),
+            ),
+        );
     }
 
     public function boot(): void
@@ -71,10 +77,12 @@ final class LedgerServiceProvider extends ServiceProvider
         // Addresses we give out never follow the name a request came by, which anybody can write.
         URL::forceRootUrl((string) config('app.url'));
         // Whoever has left is out at once: neither a session nor a token of theirs is good.
-        Auth::provider('people', static fn (Application $app): EloquentUserProvider => (new EloquentUserProvider($app->make('hash'), Person::class))
+        Auth::provider('people', static fn (Application $app): EloquentUserProvider => (new EloquentUserProvider($app->make('hash'),
+            Person::class))
             ->withQuery(static fn (Builder $people): Builder => $people->where('active', true)));
         Sanctum::authenticateAccessTokensUsing(
-            static fn (PersonalAccessToken $token, bool $valid): bool => $valid && $token->tokenable instanceof Person && $token->tokenable->active,
+            static fn (PersonalAccessToken $token, bool $valid): bool => $valid && $token->tokenable instanceof Person
+                && $token->tokenable->active,
         );
     }
 }

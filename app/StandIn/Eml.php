@@ -29,7 +29,10 @@ final readonly class Eml
 
     public function header(string $name): string
     {
-        return trim($this->headers[strtolower($name)] ?? '', ' <>') === '' ? '' : ($name === 'Message-ID' ? trim($this->headers['message-id'], ' <>') : $this->headers[strtolower($name)]);
+        return trim(
+            $this->headers[strtolower($name)] ?? '',
+            ' <>',
+        ) === '' ? '' : ($name === 'Message-ID' ? trim($this->headers['message-id'], ' <>') : $this->headers[strtolower($name)]);
     }
 
     public function text(): string
@@ -66,6 +69,12 @@ final readonly class Eml
         };
         $charset = preg_match('/charset="?([^";\s]+)"?/i', $type, $found) === 1 ? $found[1] : 'UTF-8';
 
-        return trim((string) @mb_convert_encoding($decoded, 'UTF-8', in_array(strtolower($charset), array_map(strtolower(...), mb_list_encodings()), true) ? $charset : 'UTF-8'));
+        return trim(
+            (string) @mb_convert_encoding(
+                $decoded,
+                'UTF-8',
+                in_array(strtolower($charset), array_map(strtolower(...), mb_list_encodings()), true) ? $charset : 'UTF-8',
+            ),
+        );
     }
 }

@@ -4,15 +4,20 @@ declare(strict_types=1);
 
 namespace App\StandIn;
 
-use App\Store\Columns;
-use App\Work\HouseClock;
-use Illuminate\Database\Connection;
+use App\Models\Columns;
+use App\Models\MailRoomItem;
+use App\Store\HouseClock;
 
 /** The shelf of the mail room: takes letters in, and finds them again. A letter that comes twice under one name stands there once. */
 final readonly class MailRoom
 {
+    private const LENGTH = 190;
+
+    private const LONGEST_SUBJECT = 500;
+
+    private const LONGEST_RECIPIENTS = 2000;
+
     public function __construct(
-        private Connection $db,
         private HouseClock $clock,
     ) {
     }
@@ -21,7 +26,12 @@ final readonly class MailRoom
     {
         $letter = Eml::read($raw);
         $sent = strtotime($letter->header('Date'));
-        $this->put('email', $letter->header('Message-ID') === '' ? hash('sha256', $raw) : $letter->header('Message-ID'), $letter->header('From'), $letter->header('To'), $letter->header('Subject'), $letter->text(), $raw, $sent === false ? null : new \DateTimeImmutable("@{$sent}"));
+        $name = $letter->header('Message-ID');
+        $this->put(
+            'email', $name === '' ? hash('sha256', $raw)
+                : $name, $letter->header('From'), $letter->header('To'), $letter->header('Subject'),
+            $letter->text(), $raw, $sent === false ? null : new \DateTimeImmutable("@{$sent}"),
+        );
     }
 
     public function takeText(string $key, string $to, string $text): void
@@ -29,11 +39,14 @@ final readonly class MailRoom
         $this->put('sms', $key, '', $to, '', $text, $text);
     }
 
-    private function put(string $kind, string $name, string $sender, string $recipients, string $subject, string $text, string $raw, ?\DateTimeImmutable $at = null): void
-    {
-        $this->db->statement(
-            'INSERT IGNORE INTO mail_room (kind, message_id, at, sender, recipients, subject, text, raw) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
-            [$kind, mb_substr($name, 0, 190), Columns::moment($at ?? $this->clock->now()), mb_substr($sender, 0, 190), mb_substr($recipients, 0, 2000), mb_substr($subject, 0, 500), $text, $raw],
-        );
+    private function put(
+        string $kind, string $name, string $sender, string $recipients, string $subject, string $text, string $raw,
+        ?\DateTimeImmutable $at = null,
+    ): void {
+        MailRoomItem::rows()->insertOrIgnore([
+            'kind' => $kind, 'message_id' => mb_substr($name, 0, self::LENGTH), 'at' => Columns::moment($at ?? $this->clock->now()),
+            'sender' => mb_substr($sender, 0, self::LENGTH), 'recipients' => mb_substr($recipients, 0, self::LONGEST_RECIPIENTS),
+            'subject' => mb_substr($subject, 0, self::LONGEST_SUBJECT), 'text' => $text, 'raw' => $raw,
+        ]);
     }
 }

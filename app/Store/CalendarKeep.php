@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Models\CompanySettings;
+use App\Models\Person;
+use App\Models\StoredCalendar;
+use App\Models\TeamCalendar;
 use Illuminate\Database\Connection;
 use Sabre\VObject\ParseException;
 use Sabre\VObject\Reader;
@@ -15,6 +19,8 @@ use VividLedger\Time\WorkingHours;
 final readonly class CalendarKeep
 {
     private const NAME_LENGTH = 60;
+
+    private const HOLIDAY_LENGTH = 120;
 
     private const MOST_HOLIDAYS = 2000;
 
@@ -32,15 +38,27 @@ final readonly class CalendarKeep
      *
      * @throws Refused with the problem at its place
      */
-    public function keep(?int $id, ?int $version, string $name, string $zone, array $hours, array $holidays, bool $company, array $teams, array $people): int
-    {
+    public function keep(
+        ?int $id,
+        ?int $version,
+        string $name,
+        string $zone,
+        array $hours,
+        array $holidays,
+        bool $company,
+        array $teams,
+        array $people,
+    ): int {
         $name = trim($name);
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
-            throw self::refused('/name', $name === '' ? 'Give the calendar a name.' : 'A name has at most '.self::NAME_LENGTH.' characters.');
+            throw self::refused(
+                '/name',
+                $name === '' ? 'Give the calendar a name.' : 'A name has at most '.self::NAME_LENGTH.' characters.',
+            );
         }
         try {
             $timeZone = new \DateTimeZone($zone);
-        } catch (\Exception|\ValueError) {
+        } catch (\Exception) {
             throw self::refused('/timeZone', "There is no time zone ‘{$zone}’. Choose one such as Europe/Berlin.");
         }
         if (count($holidays) > self::MOST_HOLIDAYS) {
@@ -59,28 +77,35 @@ final readonly class CalendarKeep
         } catch (InvalidCalendar $invalid) {
             throw self::refused('/holidays', $invalid->getMessage());
         }
+        $said = static fn (mixed $said): string => is_string($said) ? mb_substr($said, 0, self::HOLIDAY_LENGTH) : '';
         $row = [
-            'name' => $name, 'time_zone' => $timeZone->getName(), 'hours' => json_encode((object) $week, JSON_THROW_ON_ERROR),
-            'holidays' => json_encode((object) array_map(static fn (mixed $said): string => is_string($said) ? mb_substr($said, 0, 120) : '', $holidays), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            'name' => $name, 'time_zone' => $timeZone->getName(), 'hours' => (object) $week,
+            'holidays' => (object) array_map($said, $holidays),
         ];
 
         return $this->db->transaction(function () use ($id, $version, $row, $company, $teams, $people): int {
-            $taken = $this->db->scalar('SELECT id FROM calendars WHERE name = ? FOR UPDATE', [$row['name']]);
-            if ($taken !== null && (int) $taken !== $id) {
-                throw new Refused('name_taken', 'There is a calendar of that name already.', 409, [['at' => '/name', 'code' => 'name_taken', 'message' => 'There is a calendar of that name already.']]);
+            $taken = StoredCalendar::query()->where('name', $row['name'])->lockForUpdate()->value('id');
+            if ($taken !== null && $taken !== $id) {
+                $message = 'There is a calendar of that name already.';
+                throw new Refused('name_taken', $message, 409, [['at' => '/name', 'code' => 'name_taken', 'message' => $message]]);
             }
             if ($id === null) {
-                [$id] = Batch::insertForIds($this->db, 'calendars', [$row]);
+                $id = StoredCalendar::query()->create($row)->id;
             } else {
-                $before = $this->db->selectOne('SELECT version FROM calendars WHERE id = ? FOR UPDATE', [$id]) ?? throw new Refused('not_found', 'This calendar is gone.', 404);
-                if ($version !== null && (int) $before->version !== $version) {
-                    throw new Refused('stale_version', 'Somebody changed this calendar after you opened it. Open it again to see it as it is now.', 409);
+                $before = StoredCalendar::query()->lockForUpdate()->find($id) ?? throw new Refused(
+                    'not_found',
+                    'This calendar is gone.',
+                    404,
+                );
+                if ($version !== null && $before->version !== $version) {
+                    $message = 'Somebody changed this calendar after you opened it. Open it again to see it as it is now.';
+                    throw new Refused('stale_version', $message, 409);
                 }
-                $this->db->table('calendars')->where('id', $id)->update($row + ['version' => (int) $before->version + 1]);
+                $before->update($row + ['version' => $before->version + 1]);
             }
             $this->assign($id, $company, $teams, $people);
             // Conditions that count working days are read anew.
-            $this->db->update('UPDATE company SET kept_version = kept_version + 1 WHERE id = 1');
+            CompanySettings::keptChanged();
 
             return $id;
         });
@@ -89,11 +114,13 @@ final readonly class CalendarKeep
     /** @throws Refused while somebody goes by it */
     public function drop(int $id): void
     {
-        $used = (int) $this->db->scalar('SELECT (SELECT COUNT(*) FROM company WHERE calendar_id = ?) + (SELECT COUNT(*) FROM team_calendars WHERE calendar_id = ?) + (SELECT COUNT(*) FROM people WHERE calendar_id = ?)', [$id, $id, $id]);
-        if ($used > 0) {
+        $isUsed = CompanySettings::query()->where('calendar_id', $id)->exists() || TeamCalendar::query()->where('calendar_id', $id)
+            ->exists()
+            || Person::query()->where('calendar_id', $id)->exists();
+        if ($isUsed) {
             throw new Refused('in_use', 'Somebody goes by this calendar. Give them another one first.', 409);
         }
-        $this->db->delete('DELETE FROM calendars WHERE id = ?', [$id]);
+        StoredCalendar::query()->whereKey($id)->delete();
     }
 
     /**
@@ -121,7 +148,8 @@ final readonly class CalendarKeep
             } catch (\Exception) {
                 throw self::refused('/text', 'A date in this file cannot be read.');
             }
-            for ($day = $from; $day->format('Y-m-d') === $from->format('Y-m-d') || ($day < $to && count($days) < self::MOST_HOLIDAYS); $day = $day->modify('+1 day')) {
+            for ($day = $from; $day->format('Y-m-d') === $from->format('Y-m-d')
+                || ($day < $to && count($days) < self::MOST_HOLIDAYS); $day = $day->modify('+1 day')) {
                 $days[$day->format('Y-m-d')] = mb_substr(trim((string) ($event->SUMMARY ?? '')), 0, 120);
             }
         }
@@ -136,13 +164,14 @@ final readonly class CalendarKeep
      */
     private function assign(int $id, bool $company, array $teams, array $people): void
     {
-        $this->db->update('UPDATE company SET calendar_id = IF(?, ?, IF(calendar_id = ?, NULL, calendar_id)) WHERE id = 1', [$company, $id, $id]);
-        $this->db->delete('DELETE FROM team_calendars WHERE calendar_id = ?', [$id]);
-        Batch::insert($this->db, 'team_calendars', array_map(static fn (string $team): array => ['team' => $team, 'calendar_id' => $id], array_values(array_unique($teams))), ' ON DUPLICATE KEY UPDATE calendar_id = VALUES(calendar_id)');
-        $this->db->update('UPDATE people SET calendar_id = NULL WHERE calendar_id = ?', [$id]);
-        if ($people !== []) {
-            $this->db->update('UPDATE people SET calendar_id = ? WHERE id IN ('.implode(', ', array_map(intval(...), $people)).')', [$id]);
-        }
+        $settings = CompanySettings::query()->findOrFail(CompanySettings::ID);
+        $keeps = $settings->calendar_id === $id ? null : $settings->calendar_id;
+        $settings->update(['calendar_id' => $company ? $id : $keeps]);
+        TeamCalendar::query()->where('calendar_id', $id)->delete();
+        $rows = array_map(static fn (string $team): array => ['team' => $team, 'calendar_id' => $id], array_values(array_unique($teams)));
+        TeamCalendar::query()->upsert($rows, ['team'], ['calendar_id']);
+        Person::query()->where('calendar_id', $id)->update(['calendar_id' => null]);
+        Person::query()->whereIn('id', $people)->update(['calendar_id' => $id]);
     }
 
     private static function refused(string $at, string $message): Refused

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
+use App\Models\CompanySettings;
+use App\Models\Person as PersonRow;
+use App\Models\StoredCalendar;
+use App\Models\TeamCalendar;
 use VividLedger\People\Person;
 use VividLedger\Time\Calendars;
 use VividLedger\Time\WorkingCalendar;
@@ -14,17 +17,16 @@ use VividLedger\Time\WorkingHours;
 final class CalendarStore implements Calendars
 {
     /** Where nobody has set up a calendar. */
-    private const USUAL = ['1' => [['09:00', '17:00']], '2' => [['09:00', '17:00']], '3' => [['09:00', '17:00']], '4' => [['09:00', '17:00']], '5' => [['09:00', '17:00']]];
+    private const USUAL = [
+        '1' => [['09:00', '17:00']], '2' => [['09:00', '17:00']], '3' => [['09:00', '17:00']],
+        '4' => [['09:00', '17:00']], '5' => [['09:00', '17:00']],
+    ];
 
     /** @var array<string, WorkingCalendar> by id and version, which says all */
     private static array $laidOut = [];
 
     /** @var ?array<string, string> key of a laid-out calendar, by whose it is */
     private ?array $whose = null;
-
-    public function __construct(private readonly Connection $db)
-    {
-    }
 
     public function calendar(?Person $person): WorkingCalendar
     {
@@ -36,24 +38,23 @@ final class CalendarStore implements Calendars
     /** @return array<string, string> */
     private function read(): array
     {
-        $rows = $this->db->select(
-            "SELECT w.kind, w.name, c.id, c.version, y.time_zone FROM (
-                SELECT 'company' AS kind, '' AS name, calendar_id FROM company
-                UNION ALL SELECT 'team', team, calendar_id FROM team_calendars
-                UNION ALL SELECT 'person', id, calendar_id FROM people WHERE calendar_id IS NOT NULL) w
-            JOIN company y ON y.id = 1 LEFT JOIN calendars c ON c.id = w.calendar_id",
-        );
-        $zone = 'UTC';
+        $company = CompanySettings::query()->find(CompanySettings::ID);
+        $given = ['company:' => $company?->calendar_id];
+        foreach (TeamCalendar::query()->pluck('calendar_id', 'team') as $team => $calendar) {
+            $given["team:{$team}"] = (int) $calendar;
+        }
+        foreach (PersonRow::query()->whereNotNull('calendar_id')->pluck('calendar_id', 'id') as $person => $calendar) {
+            $given["person:{$person}"] = (int) $calendar;
+        }
+        $given = array_filter($given);
+        $versions = $given === [] ? [] : StoredCalendar::query()->whereIn('id', array_unique($given))->pluck('version', 'id')->all();
         $whose = [];
-        foreach ($rows as $row) {
-            $zone = $row->time_zone;
-            if ($row->id !== null) {
-                $key = "{$row->id}:{$row->version}";
-                self::$laidOut[$key] ??= $this->laidOut((int) $row->id);
-                $whose["{$row->kind}:{$row->name}"] = $key;
-            }
+        foreach ($given as $who => $id) {
+            $whose[$who] = "{$id}:{$versions[$id]}";
+            self::$laidOut[$whose[$who]] ??= $this->laidOut($id);
         }
         if (! isset($whose['company:'])) {
+            $zone = $company->time_zone ?? 'UTC';
             self::$laidOut["usual:{$zone}"] ??= new WorkingCalendar(WorkingHours::of(self::USUAL, []), new \DateTimeZone($zone));
             $whose['company:'] = "usual:{$zone}";
         }
@@ -63,9 +64,11 @@ final class CalendarStore implements Calendars
 
     private function laidOut(int $id): WorkingCalendar
     {
-        $row = $this->db->selectOne('SELECT * FROM calendars WHERE id = ?', [$id]) ?? throw new \LogicException('A calendar in use is never dropped.');
-        $holidays = json_decode($row->holidays, true, 8, JSON_THROW_ON_ERROR);
+        $row = StoredCalendar::query()->findOrFail($id);
 
-        return new WorkingCalendar(WorkingHours::of(json_decode($row->hours, true, 8, JSON_THROW_ON_ERROR), array_map(strval(...), array_keys($holidays))), new \DateTimeZone($row->time_zone));
+        return new WorkingCalendar(
+            WorkingHours::of($row->hours, array_map(strval(...), array_keys($row->holidays))),
+            new \DateTimeZone($row->time_zone),
+        );
     }
 }

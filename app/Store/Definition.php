@@ -42,6 +42,15 @@ final class Definition
             );
         }
 
-        return new RecordType($name, $definition['label'], $definition['plural'], $definition['prefix'], $definition['title'], $definition['owner'], $fields, $definition['columns'] ?? array_slice(array_keys($definition['fields']), 0, 6));
+        return new RecordType(
+            $name,
+            $definition['label'],
+            $definition['plural'],
+            $definition['prefix'],
+            $definition['title'],
+            $definition['owner'],
+            $fields,
+            $definition['columns'] ?? array_slice(array_keys($definition['fields']), 0, 6),
+        );
     }
 }

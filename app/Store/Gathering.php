@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
+use App\Models\Columns;
+use App\Models\Task;
+use App\Store\Sql\Matching;
 use VividLedger\Condition\Condition;
 use VividLedger\Engine\Facts;
 use VividLedger\Engine\View;
@@ -20,27 +22,17 @@ final readonly class Gathering
 {
     private const CHUNK = 1000;
 
-    public function __construct(private Connection $db, private SchemaStore $schemas)
+    public function __construct(private SchemaStore $schemas)
     {
     }
 
-    /** @return iterable<Record> all that meet a condition now, in order */
-    public function matching(string $typeName, ?Condition $condition, \DateTimeImmutable $now, \DateTimeZone $zone): iterable
+    /** @return \Generator<int, Record> all that meet a condition now, in order */
+    public function matching(string $typeName, ?Condition $condition, \DateTimeImmutable $now, \DateTimeZone $zone): \Generator
     {
         $type = $this->schemas->schema()->types[$typeName];
-        $writer = new SqlQueryWriter($now, $zone);
-        $where = $condition?->query($writer) ?? new Sql('TRUE');
-        $after = 0;
-        do {
-            $rows = $this->db->select(
-                'SELECT t.* FROM `'.TypeTable::name($type->name)."` t{$writer->joins()} WHERE {$where->text} AND t.id > ? ORDER BY t.id LIMIT ".self::CHUNK,
-                [...$where->bindings, $after],
-            );
-            foreach ($rows as $row) {
-                $after = (int) $row->id;
-                yield Columns::record($type, $row);
-            }
-        } while (count($rows) === self::CHUNK);
+        foreach (Matching::query($type, $condition, $now, $zone)->lazyById(self::CHUNK, 't.id', 'id') as $row) {
+            yield Columns::record($type, $row);
+        }
     }
 
     /**
@@ -59,7 +51,8 @@ final readonly class Gathering
         $records = [];
         foreach ($list->sections as $index => $section) {
             $whose = $section->per ?? $per;
-            foreach ($this->matching($index === 0 ? $type : $section->type->name, $index === 0 ? $condition : $section->where, $facts->now(), $zone) as $record) {
+            [$of, $where] = $index === 0 ? [$type, $condition] : [$section->type->name, $section->where];
+            foreach ($this->matching($of, $where, $facts->now(), $zone) as $record) {
                 $person = $whose->find(new View($record, $facts))->person;
                 if ($person !== null && $person->active) {
                     $people[$person->id] = $person;
@@ -93,9 +86,12 @@ final readonly class Gathering
     /** @return list<ListedTask> everybody's open tasks that have a date */
     public function tasks(): array
     {
-        return array_map(fn (object $row): ListedTask => new ListedTask(
-            (int) $row->assignee_id, $row->title, new \DateTimeImmutable("{$row->due_at}Z"), $row->record_type, (int) $row->record_id,
-            $this->schemas->schema()->type($row->record_type)?->numberOf((int) $row->record_id) ?? '',
-        ), array_values($this->db->select("SELECT assignee_id, title, due_at, record_type, record_id FROM tasks WHERE status = 'open' AND assignee_id IS NOT NULL AND due_at IS NOT NULL ORDER BY assignee_id, due_at, id")));
+        $tasks = Task::query()->open()->whereNotNull('assignee_id')->whereNotNull('due_at')
+            ->orderBy('assignee_id')->orderBy('due_at')->orderBy('id')->get();
+
+        return array_values($tasks->map(fn (Task $task): ListedTask => new ListedTask(
+            (int) $task->assignee_id, $task->title, $task->due_at ?? throw new \LogicException('Asked for with a date.'),
+            $task->record_type, $task->record_id, $this->schemas->schema()->type($task->record_type)?->numberOf($task->record_id) ?? '',
+        ))->all());
     }
 }

@@ -4,8 +4,15 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use App\Work\HouseClock;
+use App\Models\Columns;
+use App\Models\Entry;
+use App\Models\GuardKey;
+use App\Models\GuardReset;
+use App\Models\StoredRecord;
+use App\Models\StoredRule;
+use App\Store\Sql\Batch;
 use Illuminate\Database\Connection;
+use Illuminate\Database\Query\Builder;
 use VividLedger\Engine\GuardState;
 
 /** What repeat guards have let pass for a record, and making them ready again by hand. */
@@ -18,18 +25,19 @@ final readonly class GuardStore
     }
 
     /** @param  ?int  $before  only what was there before an entry */
-    public static function state(Connection $db, int $rule, string $type, int $record, ?int $before = null): GuardState
+    public static function state(int $rule, string $type, int $record, ?int $before = null): GuardState
     {
-        $until = $before === null ? '' : " AND entry_id < {$before}";
-        $row = $db->selectOne(
-            "SELECT e.epoch, COUNT(k.guard_key) AS n, MAX(k.at) AS latest
-            FROM (SELECT COALESCE(MAX(epoch), 0) AS epoch FROM guard_resets WHERE rule_id = ? AND record_type = ? AND record_id = ?{$until}) e
-            LEFT JOIN (SELECT epoch, guard_key, at FROM guard_keys WHERE rule_id = ? AND record_type = ? AND record_id = ?{$until}) k ON k.epoch = e.epoch GROUP BY e.epoch",
-            [$rule, $type, $record, $rule, $type, $record],
-        );
+        $of = static fn (Builder $rows): Builder => $rows->where('rule_id', $rule)->where('record_type', $type)->where('record_id', $record)
+            ->when($before !== null, static fn (Builder $rows): Builder => $rows->where('entry_id', '<', $before));
+        $keys = $of(GuardKey::rows())->get(['epoch', 'at']);
+        $epoch = (int) $of(GuardReset::rows())->max('epoch');
+        $used = $keys->where('epoch', $epoch);
 
-        return $row === null || (int) $row->n === 0 ? new GuardState((int) ($row->epoch ?? 0))
-            : new GuardState((int) $row->epoch, (int) $row->n, new \DateTimeImmutable($row->latest.'Z'));
+        return $used->isEmpty() ? new GuardState($epoch) : new GuardState(
+            $epoch,
+            $used->count(),
+            Columns::instant((string) $used->max('at')),
+        );
     }
 
     /**
@@ -38,20 +46,20 @@ final readonly class GuardStore
      * @param  list<int>  $ids
      * @return array{array<int, GuardState>, array<int, array<string, true>>} by record
      */
-    public static function states(Connection $db, int $rule, string $type, array $ids): array
+    public static function states(int $rule, string $type, array $ids): array
     {
-        $list = implode(', ', $ids);
+        $of = static fn (Builder $rows): Builder => $rows->where('rule_id', $rule)->where('record_type', $type)->whereIn('record_id', $ids);
         $epochs = [];
-        foreach ($db->select("SELECT record_id, MAX(epoch) AS epoch FROM guard_resets WHERE rule_id = ? AND record_type = ? AND record_id IN ({$list}) GROUP BY record_id", [$rule, $type]) as $row) {
-            $epochs[(int) $row->record_id] = (int) $row->epoch;
+        foreach ($of(GuardReset::rows())->get(['record_id', 'epoch']) as $reset) {
+            $epochs[(int) $reset->record_id] = max($epochs[(int) $reset->record_id] ?? 0, (int) $reset->epoch);
         }
         $states = array_map(static fn (int $epoch): GuardState => new GuardState($epoch), $epochs);
         $keys = [];
-        foreach ($db->select("SELECT record_id, epoch, guard_key, at FROM guard_keys WHERE rule_id = ? AND record_type = ? AND record_id IN ({$list}) ORDER BY at", [$rule, $type]) as $row) {
+        foreach ($of(GuardKey::rows())->orderBy('at')->get(['record_id', 'epoch', 'guard_key', 'at']) as $row) {
             $id = (int) $row->record_id;
             $keys[$id]["{$row->epoch}:{$row->guard_key}"] = true;
             if ((int) $row->epoch === ($epochs[$id] ?? 0)) {
-                $states[$id] = new GuardState((int) $row->epoch, ($states[$id]->count ?? 0) + 1, new \DateTimeImmutable($row->at.'Z'));
+                $states[$id] = new GuardState((int) $row->epoch, ($states[$id]->count ?? 0) + 1, Columns::instant($row->at));
             }
         }
 
@@ -59,20 +67,23 @@ final readonly class GuardStore
     }
 
     /** Makes a used guard ready again, whoever wants it and why on record. */
-    public function reset(int $rule, int $page, string $type, int $record, string $why, int $by): void
+    public function reset(int $rule, string $type, int $record, string $why, int $by): void
     {
-        $this->db->transaction(function () use ($rule, $page, $type, $record, $why, $by): void {
+        $this->db->transaction(function () use ($rule, $type, $record, $why, $by): void {
             // The record's row keeps a save of it from using the guard at the same time.
-            $this->db->selectOne('SELECT id FROM `'.TypeTable::name($type).'` WHERE id = ? FOR UPDATE', [$record]);
-            $state = self::state($this->db, $rule, $type, $record);
+            StoredRecord::rowsOf($type)->where('id', $record)->lockForUpdate()->first(['id']);
+            $state = self::state($rule, $type, $record);
             if ($state->count === 0) {
                 throw new Refused('not_used', 'This guard has not been used, so there is nothing to make ready again.', 409);
             }
-            [$entry] = Batch::insertForIds($this->db, 'entries', [[
-                'kind' => 'ready_again', 'at' => Columns::moment($this->clock->now()), 'actor_id' => $by, 'via' => 'person', 'record_type' => $type, 'record_id' => $record,
-                'rule_id' => $rule, 'page' => $page, 'data' => json_encode(['why' => null, 'reason' => mb_substr(trim($why), 0, 200)], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
-            ]]);
-            Batch::insert($this->db, 'guard_resets', [['rule_id' => $rule, 'record_type' => $type, 'record_id' => $record, 'epoch' => $state->epoch + 1, 'entry_id' => $entry]]);
+            $page = StoredRule::query()->whereKey($rule)->value('page') ?? 0;
+            $data = ['why' => null, 'reason' => mb_substr(trim($why), 0, 200)];
+            [$entry] = Batch::insertForIds(new Entry, [Entry::row('ready_again', $this->clock->now(), $data, [
+                'actor_id' => $by, 'record_type' => $type, 'record_id' => $record, 'rule_id' => $rule, 'page' => $page,
+            ])]);
+            GuardReset::rows()->insert([
+                'rule_id' => $rule, 'record_type' => $type, 'record_id' => $record, 'epoch' => $state->epoch + 1, 'entry_id' => $entry,
+            ]);
         });
     }
 }

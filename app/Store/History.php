@@ -4,8 +4,12 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
-use VividLedger\Record\CauseKind;
+use App\Models\Columns;
+use App\Models\Entry;
+use App\Models\FieldChange;
+use App\Models\StoredRecord;
+use Closure;
+use Illuminate\Database\Query\Builder;
 use VividLedger\Record\Change;
 use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
@@ -16,10 +20,11 @@ use VividLedger\Schema\RecordType;
 /** Records as they once were, from what they are now and every field's history since. */
 final readonly class History
 {
-    private const BIRTHS = "('created', 'restored')";
+    private const BIRTHS = ['created', 'restored'];
+
+    private const WRITES = ['created', 'restored', 'changed', 'fired'];
 
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
     ) {
     }
@@ -27,26 +32,31 @@ final readonly class History
     /** The record as it stood after an entry; null when it did not exist then, or never. */
     public function recordAfter(RecordType $type, int $id, int $entry): ?Record
     {
-        $born = $this->db->scalar('SELECT MAX(id) FROM entries WHERE record_type = ? AND record_id = ? AND id <= ? AND kind IN '.self::BIRTHS, [$type->name, $id, $entry]);
-        $row = $this->db->selectOne('SELECT * FROM `'.TypeTable::name($type->name).'` WHERE id = ?', [$id]);
-        if ($born === null && ($row === null || $this->db->selectOne('SELECT 1 FROM entries WHERE record_type = ? AND record_id = ? AND kind IN '.self::BIRTHS.' LIMIT 1', [$type->name, $id]) !== null)) {
+        $entries = static fn (): Builder => Entry::rows()->where('record_type', $type->name)->where('record_id', $id);
+        $upTo = static fn (): Builder => $entries()->where('id', '<=', $entry);
+        $born = $upTo()->whereIn('kind', self::BIRTHS)->max('id');
+        $row = StoredRecord::rowsOf($type)->where('id', $id)->first();
+        if ($born === null && ($row === null || $entries()->whereIn('kind', self::BIRTHS)->exists())) {
             return null;
         }
-        $died = $this->db->scalar("SELECT MAX(id) FROM entries WHERE record_type = ? AND record_id = ? AND id <= ? AND kind = 'deleted'", [$type->name, $id, $entry]);
+        $died = $upTo()->where('kind', 'deleted')->max('id');
         if ($died !== null && (int) $died > (int) $born) {
             return null;
         }
         $now = $row === null ? $this->nothing($type, $id) : Columns::record($type, $row);
         $values = [];
         // Backwards through what came later, so the oldest "before" is what remains.
-        foreach ($this->db->select('SELECT field, `before` FROM field_history WHERE record_type = ? AND record_id = ? AND entry_id > ? ORDER BY id DESC', [$type->name, $id, $entry]) as $past) {
+        $later = FieldChange::rows()->where('record_type', $type->name)->where('record_id', $id)->where('entry_id', '>', $entry)
+            ->orderByDesc('id');
+        foreach ($later->get(['field', 'before']) as $past) {
             if (isset($type->fields[$past->field])) {
                 $values[$past->field] = json_decode((string) $past->before, true, 4, JSON_THROW_ON_ERROR);
             }
         }
-        $version = $this->db->scalar('SELECT MAX(version) FROM entries WHERE record_type = ? AND record_id = ? AND id <= ?', [$type->name, $id, $entry]);
+        $version = $upTo()->max('version');
+        $then = new Record($type->name, $id, (int) ($version ?? $now->version), $now->values);
 
-        return $this->whole($type, (new Record($type->name, $id, (int) ($version ?? $now->version), $now->values))->with($values), $entry);
+        return $this->whole($type, $then->with($values), $upTo);
     }
 
     /**
@@ -56,39 +66,45 @@ final readonly class History
      */
     public function change(int $entry): ?Change
     {
-        $row = $this->db->selectOne('SELECT * FROM entries WHERE id = ?', [$entry]);
-        $type = $row === null || $row->record_type === null ? null : $this->schemas->schema()->type($row->record_type);
+        $row = Entry::query()->find($entry);
+        $type = $row?->record_type === null ? null : $this->schemas->schema()->type($row->record_type);
         if ($row === null || $type === null) {
             return null;
         }
-        $at = new \DateTimeImmutable($row->at.'Z');
-        $actor = $row->actor_id === null ? null : (int) $row->actor_id;
-        $via = CauseKind::from($row->via);
         $event = EventKind::tryFrom($row->kind);
         if ($row->kind === 'deleted') {
             $before = $this->recordAfter($type, (int) $row->record_id, $entry - 1);
 
-            return $before === null ? null : new Change($before, null, $actor, $at, $via);
+            return $before === null ? null : new Change($before, null, $row->actor_id, $row->at, $row->via);
         }
-        $after = in_array($row->kind, ['created', 'changed'], true) || $event !== null ? $this->recordAfter($type, (int) $row->record_id, $entry) : null;
+        $isTold = in_array($row->kind, ['created', 'changed'], true) || $event !== null;
+        $after = $isTold ? $this->recordAfter($type, (int) $row->record_id, $entry) : null;
         if ($after === null) {
             return null;
         }
         if ($event !== null) {
-            $data = json_decode($row->data, true, 512, JSON_THROW_ON_ERROR);
+            $happened = new Event(
+                $event, "entry:{$entry}", (string) ($row->data['text'] ?? $row->data['name'] ?? $row->data['title'] ?? ''),
+                $event !== EventKind::ByHand ? null : $row->rule_id,
+            );
 
-            return Change::event($after, new Event($event, "entry:{$entry}", (string) ($data['text'] ?? $data['name'] ?? $data['title'] ?? ''), $row->rule_id === null || $event !== EventKind::ByHand ? null : (int) $row->rule_id), $actor, $at, $via);
+            return Change::event($after, $happened, $row->actor_id, $row->at, $row->via);
         }
         $before = null;
         if ($row->kind === 'changed') {
-            $past = [];
-            foreach ($this->db->select('SELECT field, `before` FROM field_history WHERE entry_id = ?', [$entry]) as $field) {
-                $past[$field->field] = json_decode((string) $field->before, true, 4, JSON_THROW_ON_ERROR);
-            }
+            $past = $row->fields->mapWithKeys(static fn (FieldChange $field): array => [$field->field => $field->before])->all();
             $before = (new Record($after->type, $after->id, $after->version - 1, $after->values))->with($past);
         }
 
-        return new Change($before, $after, $actor, $at, $via);
+        return new Change($before, $after, $row->actor_id, $row->at, $row->via);
+    }
+
+    /** A deleted record as it last was; null when it never was deleted. */
+    public function beforeDeletion(RecordType $type, int $id): ?Record
+    {
+        $deleted = Entry::query()->about($type->name, $id)->where('kind', 'deleted')->max('id');
+
+        return $deleted === null ? null : $this->recordAfter($type, $id, (int) $deleted - 1);
     }
 
     /** A record of which only the history is left. */
@@ -102,15 +118,20 @@ final readonly class History
         return new Record($type->name, $id, 0, $values);
     }
 
-    /** The stamps of a record that is gone come from its entries. */
-    private function whole(RecordType $type, Record $record, int $entry): Record
+    /**
+     * The stamps of a record that is gone come from its entries.
+     *
+     * @param  Closure(): Builder  $upTo
+     */
+    private function whole(RecordType $type, Record $record, Closure $upTo): Record
     {
         if ($record->value('created_at') !== null) {
             return $record;
         }
         $stamps = [];
-        foreach (['created' => ['MIN', self::BIRTHS], 'updated' => ['MAX', "('created', 'restored', 'changed', 'fired')"]] as $stamp => [$edge, $kinds]) {
-            $row = $this->db->selectOne("SELECT at, actor_id FROM entries WHERE id = (SELECT {$edge}(id) FROM entries WHERE record_type = ? AND record_id = ? AND id <= ? AND kind IN {$kinds})", [$type->name, $record->id, $entry]);
+        foreach (['created' => $upTo()->whereIn('kind', self::BIRTHS)->orderBy('id'),
+            'updated' => $upTo()->whereIn('kind', self::WRITES)->orderByDesc('id')] as $stamp => $entries) {
+            $row = $entries->first(['at', 'actor_id']);
             if ($row !== null) {
                 $stamps["{$stamp}_at"] = Columns::iso($row->at);
                 $stamps["{$stamp}_by"] = $row->actor_id === null ? null : (int) $row->actor_id;

@@ -4,9 +4,16 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use App\Work\HouseClock;
+use App\Models\CompanySettings;
+use App\Models\LetterVersion;
+use App\Models\NamedCondition;
+use App\Models\StoredLadder;
+use App\Models\StoredLetter;
+use App\Models\StoredRule;
 use Illuminate\Database\Connection;
+use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Condition\Condition;
+use VividLedger\Message\Letter;
 use VividLedger\People\Directory;
 use VividLedger\Rule\Ladder\Ladders;
 use VividLedger\Rule\Reading\ConditionReader;
@@ -28,7 +35,7 @@ final readonly class KeptStore
         private HouseClock $clock,
         private Company $company,
         private Directory $directory,
-        private RuleStore $rules,
+        private RuleIndex $index,
     ) {
     }
 
@@ -49,18 +56,18 @@ final readonly class KeptStore
         $condition = ConditionReader::read($context, new Node($file, '/file', $reads));
         array_push($context->sheet->problems, ...$reads->unknown($file, $context->sheet->problems, '/file'));
         if ($condition === null || $context->sheet->problems !== []) {
-            throw new Refused('unfinished_condition', 'The condition is not finished. '.($context->sheet->problems[0]->message ?? ''), 422, RuleStore::listed($context->sheet->problems));
+            $message = 'The condition is not finished. '.($context->sheet->problems[0]->message ?? '');
+            throw new Refused('unfinished_condition', $message, 422, RuleStore::listed($context->sheet->problems));
         }
-        $json = json_encode($file, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
 
-        return $this->db->transaction(function () use ($type, $id, $version, $name, $json): int {
-            $this->mustBeFree('named_conditions', 'record_type = ? AND name = ?', [$type->name, $name], $id);
+        return $this->db->transaction(function () use ($type, $id, $version, $name, $file): int {
+            $this->mustBeFree(NamedCondition::query()->where('record_type', $type->name)->where('name', $name), $id);
             if ($id === null) {
-                [$id] = Batch::insertForIds($this->db, 'named_conditions', [['record_type' => $type->name, 'name' => $name, 'file' => $json]]);
+                $id = NamedCondition::query()->create(['record_type' => $type->name, 'name' => $name, 'file' => $file])->id;
             } else {
-                $before = $this->mustBeCurrent('named_conditions', $id, $version);
+                $before = $this->mustBeCurrent(NamedCondition::query()->lockForUpdate()->find($id), $version);
                 $this->mustKeepName($before->name, $name, $this->usersOf('named', $before->name));
-                $this->db->update('UPDATE named_conditions SET name = ?, file = ?, version = version + 1 WHERE id = ?', [$name, $json, $id]);
+                $before->update(['name' => $name, 'file' => $file, 'version' => $before->version + 1]);
             }
             $this->changed('named', $name);
 
@@ -71,9 +78,9 @@ final readonly class KeptStore
     /** @throws Refused while rules use it */
     public function dropCondition(int $id): void
     {
-        $row = $this->db->selectOne('SELECT name FROM named_conditions WHERE id = ?', [$id]) ?? throw new Refused('not_found', 'There is no such condition.', 404);
+        $row = NamedCondition::query()->find($id) ?? throw new Refused('not_found', 'There is no such condition.', 404);
         $this->mustBeUnused($row->name, $this->usersOf('named', $row->name));
-        $this->db->delete('DELETE FROM named_conditions WHERE id = ?', [$id]);
+        $row->delete();
     }
 
     /**
@@ -86,22 +93,26 @@ final readonly class KeptStore
         $name = $this->named($name);
         $context = $this->context($type);
         $clean = RichText::clean($body);
-        if (\VividLedger\Message\Letter::read($context, new Node($subject, '/subject'), new Node($clean, '/body'), true) === null) {
-            throw new Refused('unfinished_letter', $context->sheet->problems[0]->message ?? 'The letter is not finished.', 422, RuleStore::listed($context->sheet->problems));
+        if (Letter::read($context, new Node($subject, '/subject'), new Node($clean, '/body'), true) === null) {
+            $message = $context->sheet->problems[0]->message ?? 'The letter is not finished.';
+            throw new Refused('unfinished_letter', $message, 422, RuleStore::listed($context->sheet->problems));
         }
 
         return $this->db->transaction(function () use ($type, $id, $version, $name, $subject, $clean, $by): int {
-            $this->mustBeFree('letters', 'name = ?', [$name], $id);
+            $this->mustBeFree(StoredLetter::query()->where('name', $name), $id);
             $number = 1;
             if ($id === null) {
-                [$id] = Batch::insertForIds($this->db, 'letters', [['record_type' => $type->name, 'name' => $name]]);
+                $id = StoredLetter::query()->create(['record_type' => $type->name, 'name' => $name])->id;
             } else {
-                $before = $this->mustBeCurrent('letters', $id, $version);
+                $before = $this->mustBeCurrent(StoredLetter::query()->lockForUpdate()->find($id), $version);
                 $this->mustKeepName($before->name, $name, $this->usersOf('letter', $before->name));
-                $number = (int) $before->version + 1;
-                $this->db->update('UPDATE letters SET name = ?, version = ? WHERE id = ?', [$name, $number, $id]);
+                $number = $before->version + 1;
+                $before->update(['name' => $name, 'version' => $number]);
             }
-            Batch::insert($this->db, 'letter_versions', [['letter_id' => $id, 'number' => $number, 'subject' => trim($subject), 'body' => $clean, 'at' => Columns::moment($this->clock->now()), 'by_id' => $by]]);
+            LetterVersion::query()->create([
+                'letter_id' => $id, 'number' => $number, 'subject' => trim($subject), 'body' => $clean, 'at' => $this->clock->now(),
+                'by_id' => $by,
+            ]);
             $this->changed('letter', $name);
 
             return $id;
@@ -111,9 +122,9 @@ final readonly class KeptStore
     /** @throws Refused while rules use it */
     public function dropLetter(int $id): void
     {
-        $row = $this->db->selectOne('SELECT name FROM letters WHERE id = ?', [$id]) ?? throw new Refused('not_found', 'There is no such letter.', 404);
+        $row = StoredLetter::query()->find($id) ?? throw new Refused('not_found', 'There is no such letter.', 404);
         $this->mustBeUnused($row->name, $this->usersOf('letter', $row->name));
-        $this->db->delete('DELETE FROM letters WHERE id = ?', [$id]);
+        $row->delete();
     }
 
     /**
@@ -125,23 +136,24 @@ final readonly class KeptStore
     {
         $name = $this->named($name);
         $types = $this->schemas->schema()->types;
-        $context = $this->context($types[array_key_first($types) ?? ''] ?? throw new Refused('unknown_type', 'There is no record type yet.', 409));
+        $any = $types[array_key_first($types) ?? ''] ?? throw new Refused('unknown_type', 'There is no record type yet.', 409);
+        $context = $this->context($any);
         $reads = new Reads;
         $ladder = Ladders::rungs($context, new Node($rungs, '/rungs', $reads), $name);
         array_push($context->sheet->problems, ...$reads->unknown($rungs, $context->sheet->problems, '/rungs'));
         if ($ladder === null || $context->sheet->problems !== []) {
-            throw new Refused('unfinished_ladder', $context->sheet->problems[0]->message ?? 'The ladder is not finished.', 422, RuleStore::listed($context->sheet->problems));
+            $message = $context->sheet->problems[0]->message ?? 'The ladder is not finished.';
+            throw new Refused('unfinished_ladder', $message, 422, RuleStore::listed($context->sheet->problems));
         }
-        $json = json_encode($rungs, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
 
-        return $this->db->transaction(function () use ($id, $version, $name, $json): int {
-            $this->mustBeFree('ladders', 'name = ?', [$name], $id);
+        return $this->db->transaction(function () use ($id, $version, $name, $rungs): int {
+            $this->mustBeFree(StoredLadder::query()->where('name', $name), $id);
             if ($id === null) {
-                [$id] = Batch::insertForIds($this->db, 'ladders', [['name' => $name, 'rungs' => $json]]);
+                $id = StoredLadder::query()->create(['name' => $name, 'rungs' => $rungs])->id;
             } else {
-                $before = $this->mustBeCurrent('ladders', $id, $version);
+                $before = $this->mustBeCurrent(StoredLadder::query()->lockForUpdate()->find($id), $version);
                 $this->mustKeepName($before->name, $name, $this->usersOf('ladder', $before->name));
-                $this->db->update('UPDATE ladders SET name = ?, rungs = ?, version = version + 1 WHERE id = ?', [$name, $json, $id]);
+                $before->update(['name' => $name, 'rungs' => $rungs, 'version' => $before->version + 1]);
             }
             $this->changed('ladder', $name);
 
@@ -152,15 +164,18 @@ final readonly class KeptStore
     /** @throws Refused while rules use it */
     public function dropLadder(int $id): void
     {
-        $row = $this->db->selectOne('SELECT name FROM ladders WHERE id = ?', [$id]) ?? throw new Refused('not_found', 'There is no such ladder.', 404);
+        $row = StoredLadder::query()->find($id) ?? throw new Refused('not_found', 'There is no such ladder.', 404);
         $this->mustBeUnused($row->name, $this->usersOf('ladder', $row->name));
-        $this->db->delete('DELETE FROM ladders WHERE id = ?', [$id]);
+        $row->delete();
     }
 
-    /** @return ?Condition null when it no longer reads */
-    public function condition(RecordType $type, string $json): ?Condition
+    /**
+     * @param  array<array-key, mixed>  $file
+     * @return ?Condition null when it no longer reads
+     */
+    public function condition(RecordType $type, array $file): ?Condition
     {
-        return ConditionReader::read($this->context($type), new Node(json_decode($json, true, 512, JSON_THROW_ON_ERROR)));
+        return ConditionReader::read($this->context($type), new Node($file));
     }
 
     public function context(RecordType $type): Context
@@ -177,10 +192,10 @@ final readonly class KeptStore
     public function usersOf(string $what, string $name): array
     {
         $users = [];
-        foreach ($this->db->select('SELECT r.id, r.name, r.draft, p.file FROM rules r LEFT JOIN rule_pages p ON p.rule_id = r.id AND p.number = r.page') as $row) {
-            foreach ([$row->draft, $row->file] as $file) {
-                if ($file !== null && $this->names(json_decode($file, true, 512, JSON_THROW_ON_ERROR), $what, $name)) {
-                    $users[(int) $row->id] = $row->name;
+        foreach (StoredRule::query()->with('currentPage')->get() as $rule) {
+            foreach ([$rule->draft, $rule->currentPage?->file] as $file) {
+                if ($this->names($file, $what, $name)) {
+                    $users[$rule->id] = $rule->name;
                 }
             }
         }
@@ -191,9 +206,9 @@ final readonly class KeptStore
     /** Pages that only name it are read anew by every process, and watched for by what they now read. */
     private function changed(string $what, string $name): void
     {
-        $this->db->update('UPDATE company SET kept_version = kept_version + 1 WHERE id = 1');
+        CompanySettings::keptChanged();
         foreach (array_keys($this->usersOf($what, $name)) as $rule) {
-            $this->rules->watchAgain($rule);
+            $this->index->watchAgain($rule);
         }
     }
 
@@ -202,7 +217,9 @@ final readonly class KeptStore
         if (! is_array($file)) {
             return false;
         }
-        if ($what === 'named' ? ($file['kind'] ?? null) === 'named' && ($file['name'] ?? null) === $name : ($file[$what] ?? null) === $name) {
+        $isNamed = $what === 'named' ? ($file['kind'] ?? null) === 'named'
+            && ($file['name'] ?? null) === $name : ($file[$what] ?? null) === $name;
+        if ($isNamed) {
             return true;
         }
         foreach ($file as $below) {
@@ -219,25 +236,37 @@ final readonly class KeptStore
         $name = trim((string) preg_replace('/\s+/u', ' ', $name));
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
             $message = $name === '' ? 'Give it a name.' : 'A name has at most '.self::NAME_LENGTH.' characters.';
-            throw new Refused('invalid_values', $message, 422, [['at' => '/name', 'code' => $name === '' ? 'missing' : 'too_long', 'message' => $message]]);
+            $problem = ['at' => '/name', 'code' => $name === '' ? 'missing' : 'too_long', 'message' => $message];
+            throw new Refused('invalid_values', $message, 422, [$problem]);
         }
 
         return $name;
     }
 
-    /** @param  list<string>  $bindings */
-    private function mustBeFree(string $table, string $where, array $bindings, ?int $id): void
+    /** @param  Builder<covariant NamedCondition|StoredLetter|StoredLadder>  $same  that go by the name */
+    private function mustBeFree(Builder $same, ?int $id): void
     {
-        $taken = $this->db->scalar("SELECT id FROM {$table} WHERE {$where} FOR UPDATE", $bindings);
-        if ($taken !== null && (int) $taken !== $id) {
-            throw new Refused('name_taken', 'There is one of that name already.', 409, [['at' => '/name', 'code' => 'name_taken', 'message' => 'There is one of that name already.']]);
+        $taken = $same->lockForUpdate()->value('id');
+        if ($taken !== null && $taken !== $id) {
+            $message = 'There is one of that name already.';
+            throw new Refused('name_taken', $message, 409, [['at' => '/name', 'code' => 'name_taken', 'message' => $message]]);
         }
     }
 
-    private function mustBeCurrent(string $table, int $id, ?int $version): object
-    {
-        $row = $this->db->selectOne("SELECT * FROM {$table} WHERE id = ? FOR UPDATE", [$id]) ?? throw new Refused('not_found', 'It is gone.', 404);
-        if ($version !== null && (int) $row->version !== $version) {
+    /**
+     * @template T of NamedCondition|StoredLetter|StoredLadder
+     *
+     * @param  ?T  $row
+     * @return T
+     */
+    private function mustBeCurrent(
+        NamedCondition|StoredLetter|StoredLadder|null $row,
+        ?int $version,
+    ): NamedCondition|StoredLetter|StoredLadder {
+        if ($row === null) {
+            throw new Refused('not_found', 'It is gone.', 404);
+        }
+        if ($version !== null && $row->version !== $version) {
             throw new Refused('stale_version', 'Somebody changed it after you opened it. Open it again to see how it reads now.', 409);
         }
 
@@ -248,7 +277,8 @@ final readonly class KeptStore
     private function mustKeepName(string $before, string $after, array $users): void
     {
         if ($before !== $after && $users !== []) {
-            throw new Refused('in_use', "‘{$before}’ keeps its name while rules use it: ".implode(', ', $users).'.', 409, [['at' => '/name', 'code' => 'in_use', 'message' => 'Rules use it by this name.']]);
+            $problem = ['at' => '/name', 'code' => 'in_use', 'message' => 'Rules use it by this name.'];
+            throw new Refused('in_use', "‘{$before}’ keeps its name while rules use it: ".implode(', ', $users).'.', 409, [$problem]);
         }
     }
 

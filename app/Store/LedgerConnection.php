@@ -67,7 +67,8 @@ final class LedgerConnection extends MariaDbConnection
     public function isLostToAnother(\Throwable $thrown): bool
     {
         for ($cause = $thrown; $cause !== null; $cause = $cause->getPrevious()) {
-            if (($cause instanceof \PDOException && in_array($cause->errorInfo[1] ?? null, self::LOST_TO_ANOTHER, true)) || $this->causedByConcurrencyError($cause)) {
+            if (($cause instanceof \PDOException && in_array($cause->errorInfo[1] ?? null, self::LOST_TO_ANOTHER, true))
+                || $this->causedByConcurrencyError($cause)) {
                 return true;
             }
         }

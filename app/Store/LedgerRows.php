@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Models\Columns;
 use VividLedger\Message\Message;
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
@@ -43,13 +44,8 @@ final class LedgerRows
         foreach ($fields as $name) {
             $this->history[] = [
                 'entry_id' => $entry, 'record_type' => $record->type, 'record_id' => $record->id, 'field' => $name,
-                'before' => self::json($change->before?->value($name)), 'after' => self::json($change->after?->value($name)),
+                'before' => Columns::json($change->before?->value($name)), 'after' => Columns::json($change->after?->value($name)),
             ];
         }
-    }
-
-    private static function json(string|int|bool|null $value): string
-    {
-        return json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
     }
 }

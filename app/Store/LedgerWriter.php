@@ -4,7 +4,18 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
+use App\Models\Columns;
+use App\Models\Comment;
+use App\Models\Entry;
+use App\Models\FieldChange;
+use App\Models\Follower;
+use App\Models\GuardKey;
+use App\Models\GuardReset;
+use App\Models\LineSort;
+use App\Models\ScheduledLine;
+use App\Models\Task;
+use App\Models\TeamTurn;
+use App\Store\Sql\Batch;
 use VividLedger\Engine\Deed;
 use VividLedger\Engine\Effect;
 use VividLedger\Engine\Firing;
@@ -12,6 +23,7 @@ use VividLedger\Engine\LineDone;
 use VividLedger\Engine\ReadyAgain;
 use VividLedger\Engine\Step;
 use VividLedger\Explain\Teller;
+use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
@@ -22,7 +34,6 @@ use VividLedger\Rule\Rule;
 final readonly class LedgerWriter
 {
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
         private Company $company,
         private Outbox $outbox,
@@ -32,11 +43,11 @@ final readonly class LedgerWriter
 
     /**
      * @param  list<Outcome>  $outcomes
-     * @return list<array{int, array<int, int>}> for each the number of its own entry, and of each step by its place in the decision
+     * @return array<int, array{int, array<int, int>}> for each the number of its own entry, and of each step by its place in the decision
      */
     public function write(array $outcomes): array
     {
-        $display = new Display(new PeopleStore($this->db, $this->schemas), $this->company->zone());
+        $display = new Display(new PeopleStore($this->schemas), $this->company->zone());
         $numbers = $this->entries($outcomes, new Teller($this->schemas->schema(), $display, $this->rules));
         $rest = new LedgerRows;
         foreach ($outcomes as $index => $outcome) {
@@ -48,15 +59,18 @@ final readonly class LedgerWriter
                 $this->step($rest, $step, $steps[$place]);
             }
             foreach ($outcome->decision->turns as $team => $person) {
-                $this->db->statement('INSERT INTO team_turns (team, person_id) VALUES (?, ?) ON DUPLICATE KEY UPDATE person_id = VALUES(person_id)', [$team, $person]);
+                TeamTurn::rows()->upsert(['team' => $team, 'person_id' => $person], ['team'], ['person_id']);
             }
         }
-        Batch::insert($this->db, 'guard_keys', $rest->guards);
-        Batch::insert($this->db, 'guard_resets', $rest->resets);
-        Batch::insert($this->db, 'field_history', $rest->history);
-        $runs = $rest->lines->write($this->db);
-        $this->give(array_map(static fn (array $task): array => ['run_id' => $task['run_id'] ?? $runs[$task['entry_id']] ?? null] + $task, $rest->tasks));
-        Batch::insert($this->db, 'comments', $rest->comments);
+        Batch::insert(new GuardKey, $rest->guards);
+        Batch::insert(new GuardReset, $rest->resets);
+        Batch::insert(new FieldChange, $rest->history);
+        $runs = $rest->lines->write();
+        $this->give(array_map(
+            static fn (array $task): array => ['run_id' => $task['run_id'] ?? $runs[$task['entry_id']] ?? null] + $task,
+            $rest->tasks,
+        ));
+        Batch::insert(new Comment, $rest->comments);
         $this->follow($rest->follows);
         $this->outbox->put($rest->messages);
 
@@ -67,15 +81,15 @@ final readonly class LedgerWriter
      * One statement for all entries whose cause has its number already, so that each can name the number of its cause.
      *
      * @param  list<Outcome>  $outcomes
-     * @return list<array{int, array<int, int>}>
+     * @return array<int, array{int, array<int, int>}>
      */
     private function entries(array $outcomes, Teller $teller): array
     {
-        $saved = Batch::insertForIds($this->db, 'entries', array_map(fn (Outcome $outcome): array => $outcome->hasOwnEntry() ? [
-            'kind' => $outcome->kind, 'at' => Columns::moment($outcome->change->at), 'actor_id' => $outcome->actor->personId, 'via' => $outcome->actor->via->value,
-            ...$this->about($outcome->change->record()), 'rule_id' => $outcome->ruleId, 'page' => null, 'task_id' => $outcome->taskId, 'cause_id' => $outcome->causeId,
-            'data' => $this->json($outcome->data + ($outcome->change->event === null ? ['changes' => $teller->changes($outcome->change)] : [])),
-        ] : $this->row($outcome->decision->steps[0], $outcome->causeId, $outcome, $teller), $outcomes));
+        $saved = Batch::insertForIds(new Entry, array_map(
+            fn (Outcome $outcome): array => $outcome->hasOwnEntry()
+                ? $this->own($outcome, $teller) : $this->row($outcome->decision->steps[0], $outcome->causeId, $outcome, $teller),
+            $outcomes,
+        ));
         $numbers = [];
         $waiting = [];
         foreach ($outcomes as $index => $outcome) {
@@ -108,13 +122,25 @@ final readonly class LedgerWriter
                     unset($waiting[$index]);
                 }
             }
-            foreach (Batch::insertForIds($this->db, 'entries', $rows) as $row => $number) {
+            foreach (Batch::insertForIds(new Entry, $rows) as $row => $number) {
                 [$index, $place] = $places[$row];
-                $numbers[$index][1][$place] = $number;
+                [$own, $ofSteps] = $numbers[$index];
+                $numbers[$index] = [$own, [$place => $number] + $ofSteps];
             }
         }
 
         return $numbers;
+    }
+
+    /** @return array<string, mixed> the entry of the change itself */
+    private function own(Outcome $outcome, Teller $teller): array
+    {
+        $data = $outcome->data + ($outcome->change->event === null ? ['changes' => $teller->changes($outcome->change)] : []);
+
+        return Entry::row($outcome->kind, $outcome->change->at, $data, [
+            ...$this->about($outcome->change->record()), 'actor_id' => $outcome->actor->personId, 'via' => $outcome->actor->via,
+            'rule_id' => $outcome->ruleId, 'task_id' => $outcome->taskId, 'cause_id' => $outcome->causeId,
+        ]);
     }
 
     /** @return array<string, mixed> a row of the entries */
@@ -122,10 +148,13 @@ final readonly class LedgerWriter
     {
         $told = $teller->step($step);
 
-        return [
-            'kind' => $told->kind, 'at' => Columns::moment($outcome->change->at), 'actor_id' => $outcome->actor->personId, 'via' => $told->kind === 'line' ? $outcome->actor->via->value : 'rule', ...$this->about($told->record),
-            'rule_id' => $told->rule?->id, 'page' => $told->rule?->page, 'task_id' => null, 'cause_id' => $cause, 'data' => $this->json($told->data + ($outcome->hasOwnEntry() || $step->parent() !== null ? [] : $outcome->data)),
-        ];
+        $data = $told->data + ($outcome->hasOwnEntry() || $step->parent() !== null ? [] : $outcome->data);
+
+        return Entry::row($told->kind, $outcome->change->at, $data, [
+            ...$this->about($told->record), 'actor_id' => $outcome->actor->personId,
+            'via' => $told->kind === 'line' ? $outcome->actor->via : CauseKind::Rule,
+            'rule_id' => $told->rule?->id, 'page' => $told->rule?->page, 'cause_id' => $cause,
+        ]);
     }
 
     private function step(LedgerRows $rest, Step $step, int $number): void
@@ -134,7 +163,10 @@ final readonly class LedgerWriter
             $rest->history(Teller::differing($step->change, $this->schemas->schema()), $number, $step->change);
         }
         if ($step instanceof ReadyAgain) {
-            $rest->resets[] = ['rule_id' => $step->rule->id, 'record_type' => $step->record->type, 'record_id' => $step->record->id, 'epoch' => $step->epoch, 'entry_id' => $number];
+            $rest->resets[] = [
+                'rule_id' => $step->rule->id, 'record_type' => $step->record->type, 'record_id' => $step->record->id,
+                'epoch' => $step->epoch, 'entry_id' => $number,
+            ];
         }
         $rest->lines->add($step, $number);
         if (! $step instanceof Deed) {
@@ -143,15 +175,22 @@ final readonly class LedgerWriter
         $at = Columns::moment($step->performance->now);
         $record = $step->before;
         if ($step instanceof Firing) {
-            $rest->guards[] = ['rule_id' => $step->rule->id, 'record_type' => $record->type, 'record_id' => $record->id, 'epoch' => $step->epoch, 'guard_key' => $step->guardKey, 'entry_id' => $number, 'at' => $at];
+            $rest->guards[] = [
+                'rule_id' => $step->rule->id, 'record_type' => $record->type, 'record_id' => $record->id, 'epoch' => $step->epoch,
+                'guard_key' => $step->guardKey, 'entry_id' => $number, 'at' => $at,
+            ];
         }
         $change = new Change($step->before, $step->after, null, $step->performance->now);
         $rest->history(Teller::differing($change, $this->schemas->schema()), $number, $change);
         foreach ($step->performance->tasks as $task) {
-            $rest->tasks[] = $this->task($task, $step->rule, $number, $at) + ['run_id' => $step instanceof LineDone ? $step->line->run->id : null, 'line_key' => $task->key];
+            $run = $step instanceof LineDone ? $step->line->run->id : null;
+            $rest->tasks[] = $this->task($task, $step->rule, $number, $at) + ['run_id' => $run, 'line_key' => $task->key];
         }
         foreach ($step->performance->comments as [$on, $text]) {
-            $rest->comments[] = ['record_type' => $on->type, 'record_id' => $on->id, 'text' => $text, 'author_id' => null, 'rule_id' => $step->rule->id, 'at' => $at];
+            $rest->comments[] = [
+                'record_type' => $on->type, 'record_id' => $on->id, 'text' => $text, 'author_id' => null, 'rule_id' => $step->rule->id,
+                'at' => $at,
+            ];
         }
         foreach ($step->performance->messages as $message) {
             $rest->messages[] = [$message, $record, $step->rule->id, $number, $step->performance->now];
@@ -169,9 +208,11 @@ final readonly class LedgerWriter
     private function task(TaskGiven $task, Rule $rule, int $entry, string $at): array
     {
         return [
-            'title' => $task->title, 'notes' => $task->notes, 'priority' => $task->priority->value, 'record_type' => $task->record->type, 'record_id' => $task->record->id,
-            'about_type' => $task->about[0] ?? null, 'about_id' => $task->about[1] ?? null, 'assignee_id' => $task->person?->id,
-            'rule_id' => $rule->id, 'entry_id' => $entry, 'given_at' => $at, 'due_at' => $task->due === null ? null : Columns::moment($task->due),
+            'title' => $task->title, 'notes' => $task->notes, 'priority' => $task->priority, 'record_type' => $task->record->type,
+            'record_id' => $task->record->id, 'about_type' => $task->about[0] ?? null, 'about_id' => $task->about[1] ?? null,
+            'assignee_id' => $task->person?->id,
+            'rule_id' => $rule->id, 'entry_id' => $entry, 'given_at' => $at, 'due_at' => $task->due === null ? null
+                : Columns::moment($task->due),
         ];
     }
 
@@ -182,30 +223,24 @@ final readonly class LedgerWriter
             return;
         }
         $lines = [];
-        foreach (Batch::insertForIds($this->db, 'tasks', $tasks) as $index => $id) {
+        foreach (Batch::insertForIds(new Task, $tasks) as $index => $id) {
             $task = $tasks[$index];
             if ($task['due_at'] !== null) {
                 $lines[] = [
-                    'kind' => 'task_due', 'due_at' => $task['due_at'], 'record_type' => $task['record_type'], 'record_id' => $task['record_id'],
+                    'sort' => LineSort::Task, 'kind' => 'task_due', 'due_at' => $task['due_at'], 'record_type' => $task['record_type'],
+                    'record_id' => $task['record_id'],
                     'task_id' => $id, 'entry_id' => $task['entry_id'],
                 ];
             }
         }
-        Batch::insert($this->db, 'scheduled_lines', $lines);
+        Batch::insert(new ScheduledLine, $lines);
     }
 
     /** @param  list<array{Record, int, bool}>  $follows */
     private function follow(array $follows): void
     {
         foreach ($follows as [$record, $person, $follows]) {
-            $this->db->statement($follows
-                ? 'INSERT IGNORE INTO followers (record_type, record_id, person_id) VALUES (?, ?, ?)'
-                : 'DELETE FROM followers WHERE record_type = ? AND record_id = ? AND person_id = ?', [$record->type, $record->id, $person]);
+            Follower::set($record->type, $record->id, $person, $follows);
         }
-    }
-
-    private function json(mixed $value): string
-    {
-        return json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
     }
 }

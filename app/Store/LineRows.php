@@ -4,7 +4,13 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
+use App\Models\Columns;
+use App\Models\LineSort;
+use App\Models\LineStatus;
+use App\Models\RuleRun;
+use App\Models\ScheduledLine;
+use App\Store\Sql\Batch;
+use Illuminate\Database\Query\Builder;
 use VividLedger\Engine\Deed;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\LineDone;
@@ -49,7 +55,7 @@ final class LineRows
             $this->begin($step, $entry);
         } elseif ($step instanceof LineDone) {
             $run = $step->line->run;
-            $this->end($run->id, $step->line->id, 'inked');
+            $this->end($run->id, $step->line->id, LineStatus::Inked);
             foreach ($step->performance->pencilled as $pencilling) {
                 $this->pencilled[] = ['run_id' => $run->id] + $this->row($pencilling, $step, $entry);
             }
@@ -57,14 +63,17 @@ final class LineRows
                 $this->made[$run->id] = $this->made($step);
             }
         } elseif ($step instanceof TooLate) {
-            $this->end($step->line->run->id, $step->line->id, 'late');
+            $this->end($step->line->run->id, $step->line->id, LineStatus::Late);
         } elseif ($step instanceof Postponed) {
             $this->moved[$step->line->id] = [Columns::moment($step->until), $step->because];
         } elseif ($step instanceof Struck) {
             $this->struck[] = [$step->run->id, $step->lines, $step->code, $step->because];
             $this->touched[$step->run->id] = true;
             if ($step->lines === null) {
-                $this->pencilled = array_values(array_filter($this->pencilled, static fn (array $row): bool => $row['run_id'] !== $step->run->id));
+                $this->pencilled = array_values(array_filter(
+                    $this->pencilled,
+                    static fn (array $row): bool => $row['run_id'] !== $step->run->id,
+                ));
             }
         } elseif ($step instanceof Retimed) {
             foreach ($step->lines as $line => [, $due]) {
@@ -74,13 +83,13 @@ final class LineRows
     }
 
     /** @return array<int, int> ids of the runs that began, by the number of the entry that began them */
-    public function write(Connection $db): array
+    public function write(): array
     {
         $runs = [];
         $lines = $this->pencilled;
         if ($this->begun !== []) {
             $rows = array_map(static fn (array $begun): array => $begun['run'], $this->begun);
-            foreach (Batch::insertForIds($db, 'rule_runs', $rows) as $index => $id) {
+            foreach (Batch::insertForIds(new RuleRun, $rows) as $index => $id) {
                 $runs[$rows[$index]['entry_id']] = $id;
                 foreach ($this->begun[$index]['lines'] as $line) {
                     $lines[] = ['run_id' => $id] + $line;
@@ -88,34 +97,24 @@ final class LineRows
             }
         }
         foreach ($this->ended as $status => $ids) {
-            $db->update('UPDATE scheduled_lines SET status = ? WHERE id IN ('.implode(', ', $ids).')', [$status]);
+            ScheduledLine::rows()->whereIn('id', $ids)->update(['status' => $status]);
         }
         // Before new lines are there, which striking out a whole run must not touch.
         foreach ($this->struck as [$run, $only, $code, $because]) {
-            $which = $only === null ? '' : ' AND id IN ('.implode(', ', $only).')';
-            $db->update(
-                "UPDATE scheduled_lines SET status = 'struck', struck_code = ?, struck_because = ? WHERE run_id = ? AND status IN ('pencilled', 'held'){$which}",
-                [$code->value, mb_substr($because, 0, 120), $run],
-            );
+            ScheduledLine::toComeRows()->where('run_id', $run)
+                ->when($only !== null, static fn (Builder $lines): Builder => $lines->whereIn('id', $only ?? []))
+                ->update(ScheduledLine::struck($code, $because));
         }
         foreach ($this->moved as $line => [$due, $note]) {
-            $db->update("UPDATE scheduled_lines SET due_at = ?, note = ? WHERE id = ? AND status IN ('pencilled', 'held')", [$due, mb_substr($note, 0, self::SAID), $line]);
+            ScheduledLine::toComeRows()->where('id', $line)->update(['due_at' => $due, 'note' => mb_substr($note, 0, self::SAID)]);
         }
-        Batch::insert($db, 'scheduled_lines', $lines);
+        Batch::insert(new ScheduledLine, $lines);
         foreach ($this->made as $run => $made) {
-            $db->update('UPDATE rule_runs SET made = ? WHERE id = ?', [json_encode($made, JSON_THROW_ON_ERROR), $run]);
+            RuleRun::rows()->where('id', $run)->update(['made' => Columns::json($made)]);
         }
-        self::close($db, array_keys($this->touched));
+        RuleRun::close(array_keys($this->touched));
 
         return $runs;
-    }
-
-    /** @param  list<int>  $runs  that are over when none of their lines is left */
-    public static function close(Connection $db, array $runs): void
-    {
-        if ($runs !== []) {
-            $db->update("UPDATE rule_runs SET status = 'over' WHERE id IN (".implode(', ', $runs).") AND NOT EXISTS (SELECT 1 FROM scheduled_lines l WHERE l.run_id = rule_runs.id AND l.status IN ('pencilled', 'held'))");
-        }
     }
 
     private function begin(Firing $step, int $entry): void
@@ -123,11 +122,15 @@ final class LineRows
         $record = $step->before;
         $this->begun[] = [
             'run' => [
-                'rule_id' => $step->rule->id, 'page' => $step->rule->page, 'record_type' => $record->type, 'record_id' => $record->id, 'entry_id' => $entry,
-                'started_at' => Columns::moment($step->performance->now), 'made' => $step->performance->made === [] ? null : json_encode($this->made($step), JSON_THROW_ON_ERROR),
-                'began' => json_encode($step->cause->alteration(), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
+                'rule_id' => $step->rule->id, 'page' => $step->rule->page, 'record_type' => $record->type, 'record_id' => $record->id,
+                'entry_id' => $entry, 'started_at' => Columns::moment($step->performance->now),
+                'made' => $step->performance->made === [] ? null : Columns::json($this->made($step)),
+                'began' => Columns::json($step->cause->alteration()),
             ],
-            'lines' => array_map(fn (Pencilling $pencilling): array => $this->row($pencilling, $step, $entry), $step->performance->pencilled),
+            'lines' => array_map(
+                fn (Pencilling $pencilling): array => $this->row($pencilling, $step, $entry),
+                $step->performance->pencilled,
+            ),
         ];
     }
 
@@ -143,15 +146,21 @@ final class LineRows
         $record = $step->before;
 
         return [
-            'kind' => $pencilling->kind, 'due_at' => $pencilling->due === null ? null : Columns::moment($pencilling->due), 'record_type' => $record->type, 'record_id' => $record->id,
-            'entry_id' => $entry, 'rule_id' => $step->rule->id, 'page' => $step->rule->page, 'place' => $pencilling->place, 'turn' => $pencilling->turn,
-            'said' => mb_substr($step->rule->line($pencilling->place)->said ?? '', 0, self::SAID), 'note' => mb_substr($pencilling->why, 0, self::SAID),
+            'sort' => LineSort::Line, 'kind' => $pencilling->kind, 'due_at' => $pencilling->due === null ? null
+                : Columns::moment($pencilling->due),
+            'record_type' => $record->type, 'record_id' => $record->id, 'entry_id' => $entry, 'rule_id' => $step->rule->id,
+            'page' => $step->rule->page, 'place' => $pencilling->place, 'turn' => $pencilling->turn,
+            'said' => mb_substr(
+                $step->rule->line($pencilling->place)->said ?? '',
+                0,
+                self::SAID,
+            ), 'note' => mb_substr($pencilling->why, 0, self::SAID),
         ];
     }
 
-    private function end(int $run, int $line, string $status): void
+    private function end(int $run, int $line, LineStatus $status): void
     {
-        $this->ended[$status][] = $line;
+        $this->ended[$status->value][] = $line;
         $this->touched[$run] = true;
     }
 }

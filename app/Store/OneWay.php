@@ -12,7 +12,8 @@ abstract class OneWay extends Migration
     public function down(): never
     {
         throw new \RuntimeException(
-            'This migration cannot be rolled back: what is kept in its tables would be lost. Restore a dump instead, or begin anew with “php artisan migrate:fresh”.',
+            'This migration cannot be rolled back: what is kept in its tables would be lost. Restore a dump instead, or begin anew with '
+                .'“php artisan migrate:fresh”.',
         );
     }
 }

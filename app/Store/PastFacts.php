@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
+use App\Models\FieldChange;
+use App\Models\GuardKey;
+use App\Models\StoredRecord;
 use VividLedger\Condition\Total;
 use VividLedger\Engine\Facts;
 use VividLedger\Engine\GuardState;
@@ -15,7 +17,9 @@ use VividLedger\Record\Record;
 use VividLedger\Rule\Trigger\FallsQuiet;
 use VividLedger\Schema\Children;
 
-/** The engine's facts as they stood just after an entry: records from their history, guards without later keys. Nothing is taken or kept. */
+/**
+ * The engine's facts as they stood just after an entry: records from their history, guards without later keys. Nothing is taken or kept.
+ */
 final class PastFacts extends PeopleStore implements Facts
 {
     /** @var array<string, ?Record> */
@@ -24,13 +28,12 @@ final class PastFacts extends PeopleStore implements Facts
     private int $made = 0;
 
     public function __construct(
-        Connection $db,
         SchemaStore $schemas,
         private readonly History $history,
         private readonly int $entry,
         private readonly \DateTimeImmutable $at,
     ) {
-        parent::__construct($db, $schemas);
+        parent::__construct($schemas);
     }
 
     public function now(): \DateTimeImmutable
@@ -56,14 +59,12 @@ final class PastFacts extends PeopleStore implements Facts
     public function children(Children $children, int $parent, int $most): array
     {
         // Those that refer to it now, and those that did at some time since.
-        $ids = $this->db->select(
-            'SELECT id FROM `'.TypeTable::name($children->type).'` WHERE `'.$children->by.'` = ?
-            UNION SELECT record_id FROM field_history WHERE record_type = ? AND field = ? AND entry_id > ? AND `before` = ? ORDER BY id',
-            [$parent, $children->type, $children->by, $this->entry, (string) $parent],
-        );
+        $once = FieldChange::rows()->where('record_type', $children->type)->where('field', $children->by)
+            ->where('entry_id', '>', $this->entry)->where('before', (string) $parent)->select('record_id');
+        $ids = StoredRecord::rowsOf($children->type)->where($children->by, $parent)->select('id')->union($once)->orderBy('id')->pluck('id');
         $found = [];
-        foreach ($ids as $row) {
-            $record = $this->record($children->type, (int) $row->id);
+        foreach ($ids as $id) {
+            $record = $this->record($children->type, (int) $id);
             if ($record !== null && $children->has($record, $parent, $this)) {
                 $found[] = $record;
             }
@@ -77,7 +78,9 @@ final class PastFacts extends PeopleStore implements Facts
 
     public function total(Total $total, int $parent, array $except): ?string
     {
-        return $total->over(array_filter($this->children($total->children, $parent, PHP_INT_MAX), static fn (Record $record): bool => ! in_array($record->id, $except, true)));
+        $children = $this->children($total->children, $parent, PHP_INT_MAX);
+
+        return $total->over(array_filter($children, static fn (Record $record): bool => ! in_array($record->id, $except, true)));
     }
 
     public function fallbackPerson(): ?Person
@@ -107,15 +110,13 @@ final class PastFacts extends PeopleStore implements Facts
 
     public function guardHeld(int $ruleId, string $type, int $recordId, int $epoch, string $key): bool
     {
-        return $this->db->selectOne(
-            'SELECT 1 FROM guard_keys WHERE rule_id = ? AND record_type = ? AND record_id = ? AND epoch = ? AND guard_key = ? AND entry_id < ?',
-            [$ruleId, $type, $recordId, $epoch, $key, $this->entry],
-        ) !== null;
+        return GuardKey::query()->about($type, $recordId)->where('rule_id', $ruleId)->where('epoch', $epoch)->where('guard_key', $key)
+            ->where('entry_id', '<', $this->entry)->exists();
     }
 
     public function guardState(int $ruleId, string $type, int $recordId): GuardState
     {
-        return GuardStore::state($this->db, $ruleId, $type, $recordId, $this->entry);
+        return GuardStore::state($ruleId, $type, $recordId, $this->entry);
     }
 
     /** Nothing is written, so any number will do that no record has. */

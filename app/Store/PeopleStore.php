@@ -4,7 +4,13 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
+use App\Models\Columns;
+use App\Models\NamedCondition;
+use App\Models\Person as Row;
+use App\Models\StoredLadder;
+use App\Models\StoredLetter;
+use App\Models\StoredRecord;
+use Illuminate\Database\Query\Builder;
 use VividLedger\People\Directory;
 use VividLedger\People\Person;
 use VividLedger\Time\WorkingCalendar;
@@ -12,7 +18,7 @@ use VividLedger\Time\WorkingCalendar;
 /** Names of people and records, and what the company keeps under a name; remembered as long as the object lives. */
 class PeopleStore implements Directory
 {
-    protected const COLUMNS = 'id, handle, name, manager_id, active, team, email, phone, time_zone, role';
+    private const COLUMNS = ['id', 'handle', 'name', 'manager_id', 'active', 'team', 'email', 'phone', 'time_zone', 'role'];
 
     /** @var array<int, ?Person> */
     private array $people = [];
@@ -23,26 +29,23 @@ class PeopleStore implements Directory
     private array $titles = [];
 
     public function __construct(
-        protected readonly Connection $db,
         protected readonly SchemaStore $schemas,
     ) {
     }
 
     public function calendar(?Person $person): WorkingCalendar
     {
-        return ($this->calendars ??= new CalendarStore($this->db))->calendar($person);
+        return ($this->calendars ??= new CalendarStore)->calendar($person);
     }
 
     public function ladders(): array
     {
-        return array_map(static fn (object $row): string => $row->name, $this->db->select('SELECT name FROM ladders ORDER BY name'));
+        return Columns::texts(StoredLadder::query()->orderBy('name')->pluck('name'));
     }
 
     public function ladder(string $name): ?array
     {
-        $rungs = $this->db->scalar('SELECT rungs FROM ladders WHERE name = ?', [$name]);
-
-        return $rungs === null ? null : json_decode((string) $rungs, true, 32, JSON_THROW_ON_ERROR);
+        return StoredLadder::query()->firstWhere('name', $name)?->rungs;
     }
 
     public function person(int $id): ?Person
@@ -57,17 +60,15 @@ class PeopleStore implements Directory
     public function personByHandle(string $handle): ?Person
     {
         // Handles are ASCII, and the database compares nothing else with them.
-        $row = preg_match('/^[\x21-\x7E]{1,64}$/', $handle) !== 1 ? null : $this->db->selectOne(
-            'SELECT '.self::COLUMNS.' FROM people WHERE handle = ?',
-            [$handle],
-        );
+        $isHandle = preg_match('/^[\x21-\x7E]{1,64}$/', $handle) === 1;
+        $row = $isHandle ? Row::rows()->where('handle', $handle)->first(self::COLUMNS) : null;
 
         return $row === null ? null : $this->people[$row->id] = self::made($row);
     }
 
     public function peopleAtWork(): array
     {
-        return array_map(self::made(...), $this->db->select('SELECT '.self::COLUMNS.' FROM people WHERE active ORDER BY name'));
+        return self::all(Row::rows()->where('active', true)->orderBy('name'));
     }
 
     /**
@@ -87,36 +88,35 @@ class PeopleStore implements Directory
     /** @return list<Person> those who have left included */
     public function everybody(): array
     {
-        return array_map(self::made(...), $this->db->select('SELECT '.self::COLUMNS.' FROM people ORDER BY id'));
+        return self::all(Row::rows()->orderBy('id'));
     }
 
     public function teams(): array
     {
-        return array_map(static fn (object $row): string => $row->team, $this->db->select('SELECT DISTINCT team FROM people WHERE active ORDER BY team'));
+        return Columns::texts(Row::query()->where('active', true)->distinct()->orderBy('team')->pluck('team'));
     }
 
     public function namedConditions(string $type): array
     {
-        return array_map(static fn (object $row): string => $row->name, $this->db->select('SELECT name FROM named_conditions WHERE record_type = ? ORDER BY name', [$type]));
+        return Columns::texts(NamedCondition::query()->where('record_type', $type)->orderBy('name')->pluck('name'));
     }
 
     public function namedCondition(string $type, string $name): ?array
     {
-        $file = $this->db->scalar('SELECT file FROM named_conditions WHERE record_type = ? AND name = ?', [$type, $name]);
-
-        return $file === null ? null : json_decode((string) $file, true, 512, JSON_THROW_ON_ERROR);
+        return NamedCondition::query()->where('record_type', $type)->firstWhere('name', $name)?->file;
     }
 
     public function letters(string $type): array
     {
-        return array_map(static fn (object $row): string => $row->name, $this->db->select('SELECT name FROM letters WHERE record_type = ? ORDER BY name', [$type]));
+        return Columns::texts(StoredLetter::query()->where('record_type', $type)->orderBy('name')->pluck('name'));
     }
 
     public function letter(string $name): ?array
     {
-        $row = $this->db->selectOne('SELECT v.subject, v.body FROM letters l JOIN letter_versions v ON v.letter_id = l.id AND v.number = l.version WHERE l.name = ?', [$name]);
+        $letter = StoredLetter::query()->firstWhere('name', $name);
+        $version = $letter === null ? null : $letter->versions()->firstWhere('number', $letter->version);
 
-        return $row === null ? null : ['subject' => $row->subject, 'body' => $row->body];
+        return $version === null ? null : ['subject' => $version->subject, 'body' => $version->body];
     }
 
     public function title(string $type, int $id): ?string
@@ -136,14 +136,9 @@ class PeopleStore implements Directory
             return;
         }
         $this->people += array_fill_keys($ids, null);
-        $places = implode(', ', array_fill(0, count($ids), '?'));
-        $managers = implode(', ', array_map(static fn (string $column): string => "m.{$column}", explode(', ', self::COLUMNS)));
         // Their managers come along: who asks for the one often asks for the other.
-        $rows = $this->db->select(
-            'SELECT '.self::COLUMNS." FROM people WHERE id IN ({$places})
-            UNION SELECT {$managers} FROM people p JOIN people m ON m.id = p.manager_id WHERE p.id IN ({$places})",
-            [...$ids, ...$ids],
-        );
+        $managers = Row::rows()->whereIn('id', Row::query()->whereIn('id', $ids)->select('manager_id'))->select(self::COLUMNS);
+        $rows = Row::rows()->whereIn('id', $ids)->select(self::COLUMNS)->union($managers)->get();
         foreach ($rows as $row) {
             $this->people[$row->id] = self::made($row);
         }
@@ -153,19 +148,26 @@ class PeopleStore implements Directory
     public function rememberTitles(string $typeName, array $ids): void
     {
         $type = $this->schemas->schema()->type($typeName);
-        $ids = array_values(array_filter(array_unique($ids), fn (int $id): bool => ! array_key_exists($id, $this->titles[$typeName] ?? [])));
+        $ids = array_values(array_filter(
+            array_unique($ids),
+            fn (int $id): bool => ! array_key_exists($id, $this->titles[$typeName] ?? []),
+        ));
         if ($type === null || $ids === []) {
             return;
         }
         $this->titles[$typeName] = ($this->titles[$typeName] ?? []) + array_fill_keys($ids, null);
-        $table = TypeTable::name($typeName);
-        $places = implode(', ', array_fill(0, count($ids), '?'));
-        foreach ($this->db->select("SELECT id, `{$type->title}` AS title FROM `{$table}` WHERE id IN ({$places})", $ids) as $row) {
+        foreach (StoredRecord::rowsOf($type)->whereIn('id', $ids)->get(['id', "{$type->title} as title"]) as $row) {
             $this->titles[$typeName][$row->id] = $row->title ?? $type->numberOf($row->id);
         }
     }
 
-    protected static function made(object $row): Person
+    /** @return list<Person> */
+    protected static function all(Builder $rows): array
+    {
+        return array_values($rows->get(self::COLUMNS)->map(self::made(...))->all());
+    }
+
+    private static function made(\stdClass $row): Person
     {
         return new Person(
             (int) $row->id,

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
+use App\Models\Person;
+use App\Models\StoredRecord;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
@@ -16,7 +17,6 @@ use VividLedger\Schema\RecordType;
 final readonly class RecordInput
 {
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
         private PeopleStore $people,
     ) {
@@ -40,7 +40,10 @@ final readonly class RecordInput
                     throw new InvalidValue('unknown_field', "{$type->label} has no field ‘{$name}’.");
                 }
                 if (! $field->isSettable()) {
-                    throw new InvalidValue('not_settable', $field->system ? "{$field->label} is kept by the application." : "{$field->label} is computed from other fields.");
+                    throw new InvalidValue(
+                        'not_settable',
+                        $field->system ? "{$field->label} is kept by the application." : "{$field->label} is computed from other fields.",
+                    );
                 }
                 $value = Value::of($field, $field->type === FieldType::Person ? $this->person($raw) : $raw);
                 if ($value === null && $field->required) {
@@ -60,7 +63,12 @@ final readonly class RecordInput
             }
         }
         if ($problems !== []) {
-            throw new Refused('invalid_values', count($problems) === 1 ? $problems[0]['message'] : count($problems).' values cannot be taken.', 422, $problems);
+            throw new Refused(
+                'invalid_values',
+                count($problems) === 1 ? $problems[0]['message'] : count($problems).' values cannot be taken.',
+                422,
+                $problems,
+            );
         }
 
         return $values;
@@ -77,12 +85,12 @@ final readonly class RecordInput
         if ($value === null) {
             return;
         }
-        if ($field->type === FieldType::Person && $this->db->selectOne('SELECT 1 FROM people WHERE id = ? AND active', [$value]) === null) {
+        if ($field->type === FieldType::Person && ! Person::rows()->where('id', $value)->where('active', true)->exists()) {
             throw new InvalidValue('unknown_value', "{$field->label}: there is no such person at work here.");
         }
         if ($field->type === FieldType::Reference) {
             $target = $this->schemas->schema()->type((string) $field->target);
-            if ($target === null || $this->db->selectOne('SELECT 1 FROM `'.TypeTable::name($target->name).'` WHERE id = ?', [$value]) === null) {
+            if ($target === null || ! StoredRecord::rowsOf($target)->where('id', $value)->exists()) {
                 throw new InvalidValue('unknown_value', "{$field->label}: there is no such ".($target?->inSentence() ?? 'record').'.');
             }
         }

@@ -4,17 +4,20 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use App\Work\HouseClock;
-use Illuminate\Database\Connection;
+use App\Models\Columns;
+use App\Models\StoredRecord;
+use App\Store\Sql\Matching;
+use Illuminate\Database\Query\Builder;
 use VividLedger\Condition\Condition;
 use VividLedger\Record\Record;
+use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 
 /** Finds records: by a condition, by words, sorted, a page at a time. */
 final readonly class RecordList
 {
-    public function __construct(private Connection $db, private HouseClock $clock, private Company $company)
+    public function __construct(private HouseClock $clock, private Company $company)
     {
     }
 
@@ -23,54 +26,62 @@ final readonly class RecordList
      * @param  bool  $counted  counting reads everything that fits, a page only itself
      * @return array{list<Record>, ?int} the page, and how many there are in all when they were counted
      */
-    public function page(RecordType $type, ?Condition $condition, string $search, ?string $sort, bool $descending, int $page, int $perPage, bool $counted = true): array
-    {
-        $writer = new SqlQueryWriter($this->clock->now(), $this->company->zone());
-        $where = $writer->all([...($condition === null ? [] : [$condition->query($writer)]), ...($search === '' ? [] : [$this->search($type, $search)])]);
-        $from = '`'.TypeTable::name($type->name)."` t{$writer->joins()} WHERE {$where->text}";
-        $direction = $descending ? 'DESC' : 'ASC';
-        $order = $sort === null ? 't.id DESC' : "t.`{$sort}` {$direction}, t.id {$direction}";
-        $offset = ($page - 1) * $perPage;
-        $rows = $this->db->select("SELECT t.* FROM {$from} ORDER BY {$order} LIMIT {$perPage} OFFSET {$offset}", $where->bindings);
+    public function page(
+        RecordType $type, ?Condition $condition, string $search, ?string $sort, bool $descending, int $page, int $perPage,
+        bool $counted = true,
+    ): array {
+        $from = $this->matching($type, $condition);
+        if ($search !== '') {
+            $this->search($from, $type, $search);
+        }
+        $direction = $descending ? 'desc' : 'asc';
+        $rows = (clone $from)->when($sort !== null, static fn (Builder $rows): Builder => $rows->orderBy("t.{$sort}", $direction))
+            ->orderBy('t.id', $sort === null ? 'desc' : $direction)->forPage($page, $perPage)->get();
         $total = match (true) {
-            $page === 1 && count($rows) < $perPage => count($rows),
-            $counted => (int) $this->db->scalar("SELECT COUNT(*) FROM {$from}", $where->bindings),
+            $page === 1 && $rows->count() < $perPage => $rows->count(),
+            $counted => $from->count(),
             default => null,
         };
 
-        return [array_map(static fn (object $row): Record => Columns::record($type, $row), $rows), $total];
+        return [array_values($rows->map(static fn (object $row): Record => Columns::record($type, $row))->all()), $total];
     }
 
     /** How many records meet a condition. */
     public function count(RecordType $type, Condition $condition): int
     {
-        $writer = new SqlQueryWriter($this->clock->now(), $this->company->zone());
-        $where = $condition->query($writer);
+        return $this->matching($type, $condition)->count();
+    }
 
-        return (int) $this->db->scalar('SELECT COUNT(*) FROM `'.TypeTable::name($type->name)."` t{$writer->joins()} WHERE {$where->text}", $where->bindings);
+    /** @return array<array-key, int> how many records have each value of a field */
+    public function countBy(RecordType $type, string $field): array
+    {
+        return StoredRecord::rowsOf($type)->whereNotNull($field)->groupBy($field)->selectRaw(
+            "`{$field}` AS value, COUNT(*) AS n",
+        )->pluck('n', 'value')
+            ->map(static fn (mixed $n): int => (int) $n)->all();
+    }
+
+    private function matching(RecordType $type, ?Condition $condition): Builder
+    {
+        return Matching::query($type, $condition, $this->clock->now(), $this->company->zone());
     }
 
     /** Every word has to be found in a text of the record; or the whole is its number. */
-    private function search(RecordType $type, string $search): Sql
+    private function search(Builder $records, RecordType $type, string $search): void
     {
         $id = $type->idOf($search);
         if ($id !== null) {
-            return new Sql('t.id = ?', [$id]);
-        }
-        $texts = [];
-        foreach ($type->fields as $field) {
-            if ($field->type->isText() && $field->type !== FieldType::LongText) {
-                $texts[] = "t.`{$field->name}` LIKE ?";
-            }
-        }
-        $parts = [];
-        $bindings = [];
-        foreach (preg_split('/\s+/u', $search, -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-            $parts[] = '('.implode(' OR ', $texts).')';
-            $like = '%'.addcslashes($word, '\\%_').'%';
-            array_push($bindings, ...array_fill(0, count($texts), $like));
-        }
+            $records->where('t.id', $id);
 
-        return new Sql($parts === [] ? 'TRUE' : implode(' AND ', $parts), $bindings);
+            return;
+        }
+        $texts = array_filter(
+            $type->fields,
+            static fn (Field $field): bool => $field->type->isText() && $field->type !== FieldType::LongText,
+        );
+        foreach (preg_split('/\s+/u', $search, -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
+            $columns = array_map(static fn (string $name): string => "t.{$name}", array_keys($texts));
+            $records->whereAny($columns, 'like', '%'.addcslashes($word, '\\%_').'%');
+        }
     }
 }

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
+use App\Models\Columns;
+use App\Models\StoredRecord;
+use App\Store\Sql\Batch;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 
@@ -12,7 +14,6 @@ use VividLedger\Schema\RecordType;
 final readonly class RecordWriter
 {
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
     ) {
     }
@@ -29,7 +30,7 @@ final readonly class RecordWriter
             }
             $type = $this->schemas->schema()->types[$record->type];
             if ($after === null) {
-                $this->db->delete('DELETE FROM `'.TypeTable::name($type->name).'` WHERE id = ?', [$record->id]);
+                StoredRecord::rowsOf($type)->where('id', $record->id)->delete();
             } elseif ($before === null) {
                 $new[$type->name][] = ['id' => $after->id, 'version' => $after->version] + $this->columns($type, $after);
             } else {
@@ -40,29 +41,30 @@ final readonly class RecordWriter
             }
         }
         foreach ($new as $type => $rows) {
-            Batch::insert($this->db, TypeTable::name($type), $rows);
+            Batch::insert(StoredRecord::of($type), $rows);
         }
         foreach ($updates as $alike => $rows) {
-            $this->update(TypeTable::name(explode(' ', $alike)[0]), $rows);
+            $this->update(explode(' ', $alike)[0], $rows);
         }
     }
 
-    /** @param  non-empty-list<array{int, int, array<string, string|int|null>}>  $rows  id, version and the columns that change, the same for all */
-    private function update(string $table, array $rows): void
+    /**
+     * @param  non-empty-list<array{int, int, array<string, string|int|null>}>  $rows  id, version and the columns that change, the same
+     *     for all
+     */
+    private function update(string $type, array $rows): void
     {
         if (count($rows) === 1) {
             [$id, $version, $columns] = $rows[0];
-            $columns['version'] = $version;
-            $sets = implode(', ', array_map(static fn (string $name): string => "`{$name}` = ?", array_keys($columns)));
-            $this->db->update("UPDATE `{$table}` SET {$sets} WHERE id = ?", [...array_values($columns), $id]);
+            StoredRecord::rowsOf($type)->where('id', $id)->update($columns + ['version' => $version]);
 
             return;
         }
         // The rows are there and locked, so this only ever updates.
         Batch::insert(
-            $this->db, $table,
+            StoredRecord::of($type),
             array_map(static fn (array $row): array => ['id' => $row[0], 'version' => $row[1]] + $row[2], $rows),
-            ' ON DUPLICATE KEY UPDATE '.implode(', ', array_map(static fn (string $name): string => "`{$name}` = VALUES(`{$name}`)", ['version', ...array_keys($rows[0][2])])),
+            ['version', ...array_keys($rows[0][2])],
         );
     }
 

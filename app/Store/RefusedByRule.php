@@ -19,6 +19,12 @@ final class RefusedByRule extends \RuntimeException
     {
         $at = $this->refusal->field === null ? '' : "/values/{$this->refusal->field}";
 
-        return new Refused('refused_by_rule', $this->refusal->message, 422, [['at' => $at, 'code' => 'refused_by_rule', 'message' => $this->refusal->message]], ['rule' => $this->refusal->rule->name]);
+        return new Refused(
+            'refused_by_rule',
+            $this->refusal->message,
+            422,
+            [['at' => $at, 'code' => 'refused_by_rule', 'message' => $this->refusal->message]],
+            ['rule' => $this->refusal->rule->name],
+        );
     }
 }

@@ -4,8 +4,13 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use App\Work\HouseClock;
-use Illuminate\Database\Connection;
+use App\Models\Attachment;
+use App\Models\AttachmentContent;
+use App\Models\Columns;
+use App\Models\Comment;
+use App\Models\Follower;
+use App\Models\StoredRecord;
+use App\Store\Sql\Batch;
 use Illuminate\Http\UploadedFile;
 use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
@@ -17,7 +22,6 @@ final readonly class Remarks
     public const COMMENT_LENGTH = 5000;
 
     public function __construct(
-        private Connection $db,
         private SaveRecord $save,
         private HouseClock $clock,
     ) {
@@ -28,12 +32,16 @@ final readonly class Remarks
     {
         $text = trim($text);
         if ($text === '' || mb_strlen($text) > self::COMMENT_LENGTH || ! mb_check_encoding($text, 'UTF-8')) {
-            throw $this->refusal('text', $text === '' ? 'Write the comment first.' : 'A comment has at most '.self::COMMENT_LENGTH.' characters.');
+            throw $this->refusal(
+                'text',
+                $text === '' ? 'Write the comment first.' : 'A comment has at most '.self::COMMENT_LENGTH.' characters.',
+            );
         }
 
         return $this->save->happen($type, $id, function () use ($type, $id, $text, $actor): Event {
-            [$comment] = Batch::insertForIds($this->db, 'comments', [[
-                'record_type' => $type->name, 'record_id' => $id, 'text' => $text, 'author_id' => $actor->personId, 'rule_id' => null, 'at' => Columns::moment($this->clock->now()),
+            [$comment] = Batch::insertForIds(new Comment, [[
+                'record_type' => $type->name, 'record_id' => $id, 'text' => $text, 'author_id' => $actor->personId, 'rule_id' => null,
+                'at' => Columns::moment($this->clock->now()),
             ]]);
 
             return new Event(EventKind::Comment, "comment:{$comment}", $text);
@@ -51,11 +59,20 @@ final readonly class Remarks
     {
         $text = trim($text);
         if ($text === '' || mb_strlen($text) > self::COMMENT_LENGTH || ! mb_check_encoding($text, 'UTF-8')) {
-            throw $this->refusal('text', $text === '' ? 'Write the answer first.' : 'An answer has at most '.self::COMMENT_LENGTH.' characters.');
+            throw $this->refusal(
+                'text',
+                $text === '' ? 'Write the answer first.' : 'An answer has at most '.self::COMMENT_LENGTH.' characters.',
+            );
         }
         $key = 'reply:'.bin2hex(random_bytes(8));
 
-        return $this->save->happen($type, $id, static fn (): Event => new Event(EventKind::Reply, $key, $text), $actor, ['text' => $text, 'from' => $from]);
+        return $this->save->happen(
+            $type,
+            $id,
+            static fn (): Event => new Event(EventKind::Reply, $key, $text),
+            $actor,
+            ['text' => $text, 'from' => $from],
+        );
     }
 
     public static function fileBytes(): int
@@ -79,11 +96,15 @@ final readonly class Remarks
         $data = ['name' => $name, 'bytes' => $bytes];
 
         return $this->save->happen($type, $id, function () use ($type, $id, $upload, $actor, $name, $bytes): Event {
-            [$file] = Batch::insertForIds($this->db, 'files', [[
-                'record_type' => $type->name, 'record_id' => $id, 'name' => $name, 'media_type' => mb_substr((string) ($upload->getMimeType() ?? 'application/octet-stream'), 0, 120), 'bytes' => $bytes,
+            [$file] = Batch::insertForIds(new Attachment, [[
+                'record_type' => $type->name, 'record_id' => $id, 'name' => $name, 'media_type' => mb_substr(
+                    (string) ($upload->getMimeType() ?? 'application/octet-stream'),
+                    0,
+                    120,
+                ), 'bytes' => $bytes,
                 'author_id' => $actor->personId, 'at' => Columns::moment($this->clock->now()),
             ]]);
-            Batch::insert($this->db, 'file_contents', [['file_id' => $file, 'content' => (string) $upload->get()]]);
+            Batch::insert(new AttachmentContent, [['file_id' => $file, 'content' => (string) $upload->get()]]);
 
             return new Event(EventKind::File, "file:{$file}", $name);
         }, $actor, $data);
@@ -92,12 +113,10 @@ final readonly class Remarks
     /** @throws Refused when there is no such record */
     public function follow(RecordType $type, int $id, int $person, bool $follows): void
     {
-        if ($follows && $this->db->selectOne('SELECT 1 FROM `'.TypeTable::name($type->name).'` WHERE id = ?', [$id]) === null) {
+        if ($follows && ! StoredRecord::rowsOf($type)->where('id', $id)->exists()) {
             throw Refused::noRecord($type, $id);
         }
-        $this->db->statement($follows
-            ? 'INSERT IGNORE INTO followers (record_type, record_id, person_id) VALUES (?, ?, ?)'
-            : 'DELETE FROM followers WHERE record_type = ? AND record_id = ? AND person_id = ?', [$type->name, $id, $person]);
+        Follower::set($type->name, $id, $person, $follows);
     }
 
     private function refusal(string $at, string $message): Refused

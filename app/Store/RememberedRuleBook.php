@@ -20,6 +20,7 @@ final class RememberedRuleBook implements RuleBook
     {
     }
 
+    /** @return list<Rule> */
     public function relevantTo(Change $change): array
     {
         if ($change->event?->kind->comesOnce() === true) {

@@ -16,7 +16,10 @@ final readonly class RuleFile
     /** @param  array<mixed>  $file */
     public function write(array $file): string
     {
-        return json_encode(['$schema' => 'rule.schema.json', 'format' => RuleReader::FORMAT] + $file, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)."\n";
+        return json_encode(
+            ['$schema' => 'rule.schema.json', 'format' => RuleReader::FORMAT] + $file,
+            JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
+        )."\n";
     }
 
     /**
@@ -30,7 +33,9 @@ final readonly class RuleFile
             $data = json_decode($text, false, 64, JSON_THROW_ON_ERROR);
         } catch (\JsonException) {
             $line = JsonLines::firstBad($text);
-            throw $this->refusal([['at' => '', 'code' => 'malformed_json', 'message' => "This is not JSON: line {$line} cannot be read.", 'line' => $line]]);
+            throw $this->refusal([
+                ['at' => '', 'code' => 'malformed_json', 'message' => "This is not JSON: line {$line} cannot be read.", 'line' => $line],
+            ]);
         }
         $lines = JsonLines::of($text);
         $problems = array_map(
@@ -44,16 +49,21 @@ final readonly class RuleFile
             if ($page->problems === []) {
                 return $file;
             }
-            $problems = array_map(static fn (array $problem): array => $problem + ['line' => JsonLines::nearest($lines, $problem['at'])], RuleStore::listed($page->problems));
+            $problems = array_map(
+                static fn (array $problem): array => $problem + ['line' => JsonLines::nearest($lines, $problem['at'])],
+                RuleStore::listed($page->problems),
+            );
         }
         throw $this->refusal($problems);
     }
 
-    /** @param  list<array<string, mixed>>  $problems */
+    /** @param  list<array{at: string, code: string, message: string, line: int}>  $problems */
     private function refusal(array $problems): Refused
     {
         usort($problems, static fn (array $one, array $other): int => $one['line'] <=> $other['line']);
 
-        return new Refused('malformed_rule', count($problems) === 1 ? 'The file has one problem. Nothing was imported.' : 'The file has '.count($problems).' problems. Nothing was imported.', 422, $problems);
+        $count = count($problems) === 1 ? 'one problem' : count($problems).' problems';
+
+        return new Refused('malformed_rule', "The file has {$count}. Nothing was imported.", 422, $problems);
     }
 }

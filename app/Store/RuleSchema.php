@@ -20,13 +20,13 @@ final class RuleSchema
      */
     public static function problems(mixed $data): array
     {
-        self::$schema ??= json_decode(
+        $schema = self::$schema ??= (object) json_decode(
             (string) file_get_contents(base_path('docs/schema/rule.schema.json')),
             false,
             512,
             JSON_THROW_ON_ERROR,
         );
-        $error = (new Validator(max_errors: self::MOST, stop_at_first_error: false))->validate($data, self::$schema)->error();
+        $error = (new Validator(max_errors: self::MOST, stop_at_first_error: false))->validate($data, $schema)->error();
         $problems = [];
         foreach ($error === null ? [] : self::leaves($error) as $leaf) {
             $at = implode('', array_map(static fn (int|string $part): string => "/{$part}", $leaf->data()->fullPath()));

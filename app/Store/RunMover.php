@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use App\Work\HouseClock;
-use Illuminate\Database\Connection;
+use App\Models\Columns;
+use App\Models\LineSort;
+use App\Models\LineStatus;
+use App\Models\RuleRun;
+use App\Models\ScheduledLine;
 use VividLedger\Engine\PencilledLine;
 use VividLedger\Engine\Performance;
 use VividLedger\Engine\Run;
+use VividLedger\Engine\StruckCode;
 use VividLedger\Rule\Line\Placed;
 use VividLedger\Rule\Rule;
 
@@ -19,7 +23,6 @@ use VividLedger\Rule\Rule;
 final readonly class RunMover
 {
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
         private Company $company,
         private HouseClock $clock,
@@ -28,7 +31,7 @@ final readonly class RunMover
 
     public function inPlay(int $rule): int
     {
-        return (int) $this->db->scalar("SELECT COUNT(*) FROM rule_runs WHERE rule_id = ? AND status = 'in_play'", [$rule]);
+        return RuleRun::query()->inPlay()->where('rule_id', $rule)->count();
     }
 
     /**
@@ -38,22 +41,23 @@ final readonly class RunMover
     public function move(Rule $page, bool $apply): array
     {
         $count = ['runs' => 0, 'moved' => 0, 'struck' => 0, 'added' => 0];
-        $ids = array_map(static fn (object $row): int => (int) $row->id, $this->db->select("SELECT id FROM rule_runs WHERE rule_id = ? AND status = 'in_play' AND page <> ? ORDER BY id", [$page->id, $page->page]));
+        $ids = RuleRun::query()->inPlay()->where('rule_id', $page->id)->where('page', '<>', $page->page)->orderBy('id')->pluck('id')->all();
         foreach (array_chunk($ids, 200) as $chunk) {
             $inked = [];
-            foreach ($this->db->select('SELECT DISTINCT run_id, place FROM scheduled_lines WHERE run_id IN ('.implode(', ', $chunk).") AND status NOT IN ('pencilled', 'held')") as $row) {
+            $ended = ScheduledLine::rows()->whereIn('run_id', $chunk)->whereNotIn('status', LineStatus::TO_COME)->distinct();
+            foreach ($ended->get(['run_id', 'place']) as $row) {
                 $inked[(int) $row->run_id][(int) $row->place] = true;
             }
-            $facts = new StoredFacts($this->db, $this->schemas, $this->clock->now(), $this->company->zone());
-            foreach (RunsInPlay::byIds($this->db, $chunk) as $run) {
+            $facts = new StoredFacts($this->schemas, $this->clock->now(), $this->company->zone());
+            foreach (RunsInPlay::byIds($chunk) as $run) {
                 foreach ($this->one($run, $page, $facts, $inked[$run->id] ?? [], $apply) as $what => $number) {
                     $count[$what] += $number;
                 }
                 $count['runs']++;
             }
             if ($apply) {
-                $this->db->update('UPDATE rule_runs SET page = ? WHERE id IN ('.implode(', ', $chunk).')', [$page->page]);
-                LineRows::close($this->db, $chunk);
+                RuleRun::rows()->whereIn('id', $chunk)->update(['page' => $page->page]);
+                RuleRun::close($chunk);
             }
         }
 
@@ -78,7 +82,8 @@ final readonly class RunMover
         }
         $due = function (Placed $placed, int $turn) use ($run, $record, $type, $facts, $page): ?\DateTimeImmutable {
             $waitsFor = $placed->timing?->waitsFor();
-            $occasion = Performance::occasionOf($record, $type, $facts, $this->company->zone(), $run->startedAt, $waitsFor === null ? null : $facts->tasksOf($run->id, $waitsFor), $turn);
+            $tasks = $waitsFor === null ? null : $facts->tasksOf($run->id, $waitsFor);
+            $occasion = Performance::occasionOf($record, $type, $facts, $this->company->zone(), $run->startedAt, $tasks, $turn);
             $at = $placed->timing === null ? null : $occasion->when($placed->timing);
 
             return $at === null || $page->limits === null ? $at : $page->limits->allowed($at, $occasion);
@@ -93,15 +98,20 @@ final readonly class RunMover
             if ($line !== null) {
                 $count['moved'] += $at?->getTimestamp() === $line->due?->getTimestamp() ? 0 : 1;
                 if ($apply) {
-                    $this->db->update('UPDATE scheduled_lines SET due_at = ?, page = ?, kind = ?, said = ? WHERE id = ?', [$at === null ? null : Columns::moment($at), $page->page, $placed->kind, mb_substr($placed->said, 0, 200), $line->id]);
+                    ScheduledLine::rows()->where('id', $line->id)->update([
+                        'due_at' => $at === null ? null : Columns::moment($at), 'page' => $page->page, 'kind' => $placed->kind,
+                        'said' => mb_substr($placed->said, 0, 200),
+                    ]);
                 }
             } elseif (! isset($inked[$placed->place]) && ($at === null || $at > $this->clock->now())) {
                 $count['added']++;
                 if ($apply) {
-                    Batch::insert($this->db, 'scheduled_lines', [[
-                        'kind' => $placed->kind, 'due_at' => $at === null ? null : Columns::moment($at), 'record_type' => $run->type, 'record_id' => $run->record, 'entry_id' => $run->entry,
-                        'run_id' => $run->id, 'rule_id' => $page->id, 'page' => $page->page, 'place' => $placed->place, 'said' => mb_substr($placed->said, 0, 200),
-                    ]]);
+                    ScheduledLine::query()->create([
+                        'sort' => LineSort::Line, 'kind' => $placed->kind, 'due_at' => $at, 'record_type' => $run->type,
+                        'record_id' => $run->record,
+                        'entry_id' => $run->entry, 'run_id' => $run->id, 'rule_id' => $page->id, 'page' => $page->page,
+                        'place' => $placed->place, 'said' => mb_substr($placed->said, 0, 200),
+                    ]);
                 }
             }
         }
@@ -109,9 +119,10 @@ final readonly class RunMover
         if ($gone !== []) {
             $count['struck'] += count($gone);
             if ($apply) {
-                $this->db->update(
-                    "UPDATE scheduled_lines SET status = 'struck', struck_code = 'new_page', struck_because = 'the new page has no such line' WHERE id IN (".implode(', ', $gone).')',
-                );
+                ScheduledLine::rows()->whereIn('id', $gone)->update(ScheduledLine::struck(
+                    StruckCode::NewPage,
+                    'the new page has no such line',
+                ));
             }
         }
 

@@ -4,7 +4,16 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use App\Work\HouseClock;
+use App\Models\Columns;
+use App\Models\HandRun;
+use App\Models\HandRunRecord;
+use App\Models\HandRunStatus;
+use App\Models\RuleWatch;
+use App\Models\StoredRule;
+use App\Store\Sql\Batch;
+use App\Store\Sql\Lock;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Query\Builder as QueryBuilder;
 use VividLedger\Engine\Firing;
 use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
@@ -22,6 +31,10 @@ final readonly class RunStore
 
     private const LONGEST_TROUBLE = 300;
 
+    private const LONGEST_SAID = 500;
+
+    private const AT_ONCE = 50;
+
     public function __construct(
         private LedgerConnection $db,
         private SchemaStore $schemas,
@@ -38,18 +51,22 @@ final readonly class RunStore
     {
         $ids = array_values(array_unique($ids));
         if ($ids === [] || count($ids) > self::MOST) {
-            throw new Refused('invalid_values', $ids === [] ? 'Choose at least one record.' : 'A run takes at most '.number_format(self::MOST).' records at a time.', 422);
+            $message = $ids === [] ? 'Choose at least one record.' : 'A run takes at most '.number_format(self::MOST).' records at a time.';
+            throw new Refused('invalid_values', $message, 422);
         }
-        $known = $this->db->selectOne("SELECT r.id FROM rules r JOIN rule_watches w ON w.rule_id = r.id AND w.watch = '!by_hand' WHERE r.id = ? AND r.record_type = ? AND r.status = 'in_force'", [$rule, $type->name]);
-        if ($known === null) {
+        $isRunnable = StoredRule::query()->inForce()->where('id', $rule)->where('record_type', $type->name)
+            ->whereHas('watches', static fn (Builder $watches): Builder => $watches->where('watch', RuleWatch::BY_HAND))->exists();
+        if (! $isRunnable) {
             throw new Refused('not_runnable', "This rule is not in force, or not one that is run by hand on {$type->plural}.", 409);
         }
 
         return $this->db->transaction(function () use ($rule, $type, $ids, $by): int {
-            [$run] = Batch::insertForIds($this->db, 'runs', [['rule_id' => $rule, 'record_type' => $type->name, 'by_id' => $by, 'at' => Columns::moment($this->clock->now()), 'total' => count($ids)]]);
-            Batch::insert($this->db, 'run_records', array_map(static fn (int $id): array => ['run_id' => $run, 'record_id' => $id], $ids));
+            $run = HandRun::query()->create([
+                'rule_id' => $rule, 'record_type' => $type->name, 'by_id' => $by, 'at' => $this->clock->now(), 'total' => count($ids),
+            ]);
+            Batch::insert(new HandRunRecord, array_map(static fn (int $id): array => ['run_id' => $run->id, 'record_id' => $id], $ids));
 
-            return $run;
+            return $run->id;
         });
     }
 
@@ -60,13 +77,18 @@ final readonly class RunStore
      */
     public function work(float $seconds): int
     {
-        $now = gmdate('Y-m-d H:i:s');
-        $until = gmdate('Y-m-d H:i:s', time() + self::LEASE_SECONDS);
-        $run = $this->db->transaction(function () use ($now, $until): ?object {
-            $run = $this->db->selectOne("SELECT * FROM runs WHERE status IN ('waiting', 'running') AND (leased_until IS NULL OR leased_until < ?) ORDER BY id LIMIT 1 FOR UPDATE SKIP LOCKED", [$now]);
-            if ($run !== null) {
-                $this->db->update("UPDATE runs SET status = 'running', leased_until = ? WHERE id = ?", [$until, $run->id]);
-            }
+        $run = $this->db->transaction(static function (): ?HandRun {
+            $now = new \DateTimeImmutable('@'.time());
+            $run = HandRun::query()->whereIn('status', HandRunStatus::UNFINISHED)
+                ->where(
+                    static fn (Builder $free): Builder => $free->whereNull('leased_until')->orWhere(
+                        'leased_until',
+                        '<',
+                        Columns::moment($now),
+                    ),
+                )
+                ->orderBy('id')->lock(Lock::SKIP)->first();
+            $run?->update(['status' => HandRunStatus::Running, 'leased_until' => $now->modify('+'.self::LEASE_SECONDS.' seconds')]);
 
             return $run;
         });
@@ -80,32 +102,35 @@ final readonly class RunStore
     /** Goes through one run to its end; for a single record, where the person waits for the answer. */
     public function finish(int $run): void
     {
-        $row = $this->db->selectOne('SELECT * FROM runs WHERE id = ?', [$run]);
+        $row = HandRun::query()->find($run);
         if ($row !== null) {
             $this->through($row, microtime(true) + self::LEASE_SECONDS);
         }
     }
 
-    private function through(object $run, float $end): int
+    private function through(HandRun $run, float $end): int
     {
         $answered = 0;
         do {
-            $waiting = $this->db->select("SELECT record_id FROM run_records WHERE run_id = ? AND result = 'waiting' ORDER BY record_id LIMIT 50", [$run->id]);
-            foreach ($waiting as $row) {
-                $this->answered($run, (int) $row->record_id);
+            $waiting = HandRunRecord::rows()->where('run_id', $run->id)->where('result', 'waiting')->orderBy('record_id')
+                ->limit(self::AT_ONCE)->pluck('record_id');
+            foreach ($waiting as $record) {
+                $this->answered($run, (int) $record);
                 $answered++;
                 if (microtime(true) > $end) {
                     break 2;
                 }
             }
-        } while ($waiting !== []);
-        $this->db->update("UPDATE runs SET leased_until = NULL, status = IF(done >= total, 'done', 'running') WHERE id = ?", [$run->id]);
+        } while ($waiting->isNotEmpty());
+        $run->refresh()->update([
+            'leased_until' => null, 'status' => $run->done >= $run->total ? HandRunStatus::Done : HandRunStatus::Running,
+        ]);
 
         return $answered;
     }
 
     /** One record that cannot be answered is told as failed, and keeps the others from nothing. */
-    private function answered(object $run, int $id): void
+    private function answered(HandRun $run, int $id): void
     {
         try {
             $this->answer($run, $id);
@@ -116,39 +141,41 @@ final readonly class RunStore
             report($broken);
             $this->db->transaction(function () use ($run, $id, $broken): void {
                 $said = 'It could not be done: '.mb_strimwidth($broken->getMessage(), 0, self::LONGEST_TROUBLE, '…');
-                if ($this->db->update("UPDATE run_records SET result = 'failed', said = ? WHERE run_id = ? AND record_id = ? AND result = 'waiting'", [$said, $run->id, $id]) > 0) {
-                    $this->db->update('UPDATE runs SET done = done + 1 WHERE id = ?', [$run->id]);
+                $record = HandRunRecord::rows()->where('run_id', $run->id)->where('record_id', $id)->where('result', 'waiting');
+                if ($record->update(['result' => 'failed', 'said' => $said]) > 0) {
+                    $run->newQuery()->whereKey($run->id)->increment('done');
                 }
             });
         }
     }
 
-    private function answer(object $run, int $id): void
+    private function answer(HandRun $run, int $id): void
     {
         $type = $this->schemas->schema()->types[$run->record_type];
         $this->db->transaction(function () use ($run, $id, $type): void {
             // Whoever holds the row answers the record; another worker that took over waits here and finds it done.
-            $waiting = $this->db->selectOne("SELECT 1 FROM run_records WHERE run_id = ? AND record_id = ? AND result = 'waiting' FOR UPDATE", [$run->id, $id]);
-            if ($waiting === null) {
+            $record = static fn (): QueryBuilder => HandRunRecord::rows()->where('run_id', $run->id)->where('record_id', $id);
+            if (! $record()->where('result', 'waiting')->lockForUpdate()->exists()) {
                 return;
             }
             [$result, $said, $entry] = $this->result($run, $type, $id);
-            $this->db->update('UPDATE run_records SET result = ?, said = ?, entry_id = ? WHERE run_id = ? AND record_id = ?', [$result, mb_substr($said, 0, 500), $entry, $run->id, $id]);
-            $this->db->update('UPDATE runs SET done = done + 1, fired = fired + ? WHERE id = ?', [$result === 'fired' ? 1 : 0, $run->id]);
+            $record()->update(['result' => $result, 'said' => mb_substr($said, 0, self::LONGEST_SAID), 'entry_id' => $entry]);
+            $run->newQuery()->whereKey($run->id)->incrementEach(['done' => 1, 'fired' => $result === 'fired' ? 1 : 0]);
         });
     }
 
     /** @return array{string, string, ?int} what came of it, in a word and in a sentence, and the entry */
-    private function result(object $run, RecordType $type, int $id): array
+    private function result(HandRun $run, RecordType $type, int $id): array
     {
-        $event = static fn (): Event => new Event(EventKind::ByHand, "hand:{$run->id}", '', (int) $run->rule_id);
+        $event = static fn (): Event => new Event(EventKind::ByHand, "hand:{$run->id}", '', $run->rule_id);
         try {
-            $saved = $this->save->happen($type, $id, $event, new Actor((int) $run->by_id), ['run' => (int) $run->id], null, null, (int) $run->rule_id);
+            $by = new Actor($run->by_id);
+            $saved = $this->save->happen($type, $id, $event, $by, ['run' => $run->id], null, null, $run->rule_id);
         } catch (Refused $refused) {
             return ['refused', $refused->getMessage(), null];
         }
         foreach ($saved->decision->steps as $place => $step) {
-            if ($step instanceof Firing && $step->rule->id === (int) $run->rule_id) {
+            if ($step instanceof Firing && $step->rule->id === $run->rule_id) {
                 return ['fired', '', $saved->stepEntries[$place]];
             }
         }

@@ -4,7 +4,12 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
+use App\Models\Columns;
+use App\Models\RuleRun;
+use App\Models\ScheduledLine;
+use App\Models\Task;
+use App\Models\TaskStatus;
+use Illuminate\Database\Eloquent\Collection;
 use VividLedger\Engine\PencilledLine;
 use VividLedger\Engine\Run;
 use VividLedger\Engine\TasksOfLine;
@@ -14,58 +19,64 @@ use VividLedger\Record\Alteration;
 final class RunsInPlay
 {
     /** @return list<Run> the oldest first */
-    public static function of(Connection $db, string $type, int $id): array
+    public static function of(string $type, int $id): array
     {
-        return array_values(self::runs($db, $db->select("SELECT * FROM rule_runs WHERE record_type = ? AND record_id = ? AND status = 'in_play' ORDER BY id", [$type, $id])));
+        return self::runs(RuleRun::query()->inPlay()->about($type, $id)->orderBy('id')->get());
     }
 
     /**
      * @param  list<int>  $ids
      * @return array<int, Run> by id
      */
-    public static function byIds(Connection $db, array $ids): array
+    public static function byIds(array $ids): array
     {
-        return $ids === [] ? [] : self::runs($db, $db->select('SELECT * FROM rule_runs WHERE id IN ('.implode(', ', $ids).')'));
+        return $ids === [] ? [] : array_column(self::runs(RuleRun::query()->whereIn('id', $ids)->get()), null, 'id');
     }
 
-    public static function tasks(Connection $db, int $run, string $key): ?TasksOfLine
+    public static function tasks(int $run, string $key): ?TasksOfLine
     {
-        $row = $db->selectOne("SELECT COUNT(*) AS n, SUM(status = 'open') AS open, MIN(given_at) AS given_at, MAX(due_at) AS due_at, MAX(done_at) AS done_at FROM tasks WHERE run_id = ? AND line_key = ? AND status <> 'cancelled'", [$run, $key]);
-        $at = static fn (?string $column): ?\DateTimeImmutable => $column === null ? null : new \DateTimeImmutable("{$column}Z");
+        $tasks = Task::rows()->where('run_id', $run)->where('line_key', $key)->where('status', '<>', TaskStatus::Cancelled)
+            ->get(['status', 'given_at', 'due_at', 'done_at']);
+        if ($tasks->isEmpty()) {
+            return null;
+        }
+        $at = static fn (mixed $column): ?\DateTimeImmutable => is_string($column) ? Columns::instant($column) : null;
+        $open = $tasks->where('status', TaskStatus::Open->value)->count();
 
-        return $row === null || (int) $row->n === 0 ? null
-            : new TasksOfLine((int) $row->open, $at($row->given_at) ?? throw new \LogicException('A task was given at some time.'), $at($row->due_at), (int) $row->open === 0 ? $at($row->done_at) : null);
+        return new TasksOfLine(
+            $open,
+            $at($tasks->min('given_at')) ?? throw new \LogicException('A task was given at some time.'),
+            $at($tasks->max('due_at')),
+            $open === 0 ? $at($tasks->max('done_at')) : null,
+        );
     }
 
     /**
-     * @param  array<object>  $rows
-     * @return array<int, Run>
+     * @param  Collection<int, RuleRun>  $rows
+     * @return list<Run>
      */
-    private static function runs(Connection $db, array $rows): array
+    private static function runs(Collection $rows): array
     {
         $runs = [];
         foreach ($rows as $row) {
-            $made = $row->made === null ? [] : json_decode($row->made, true, 8, JSON_THROW_ON_ERROR);
-            $runs[(int) $row->id] = new Run(
-                (int) $row->id,
-                (int) $row->rule_id,
-                (int) $row->page,
-                $row->record_type,
-                (int) $row->record_id,
-                new \DateTimeImmutable("{$row->started_at}Z"),
-                $made,
-                (int) $row->entry_id,
-                $row->began === null ? null : Alteration::read($row->began),
+            $runs[$row->id] = new Run(
+                $row->id, $row->rule_id, $row->page, $row->record_type, $row->record_id, $row->started_at, $row->made ?? [], $row->entry_id,
+                Alteration::read($row->began),
             );
         }
         if ($runs === []) {
             return [];
         }
-        foreach ($db->select('SELECT id, run_id, place, turn, due_at FROM scheduled_lines WHERE run_id IN ('.implode(', ', array_keys($runs)).") AND status IN ('pencilled', 'held') ORDER BY due_at IS NULL, due_at, id") as $row) {
+        $lines = ScheduledLine::toComeRows()->whereIn('run_id', array_keys($runs))->orderBy('id')->get([
+            'id', 'run_id', 'place', 'turn', 'due_at',
+        ]);
+        // Those that wait for something have no time yet, and come last.
+        foreach ($lines->sortBy(static fn (object $line): string => $line->due_at ?? '~') as $row) {
             $run = $runs[(int) $row->run_id];
-            $run->lines[] = new PencilledLine((int) $row->id, $run, (int) $row->place, (int) $row->turn, $row->due_at === null ? null : new \DateTimeImmutable("{$row->due_at}Z"));
+            $due = $row->due_at === null ? null : Columns::instant($row->due_at);
+            $run->lines[] = new PencilledLine((int) $row->id, $run, (int) $row->place, (int) $row->turn, $due);
         }
 
-        return $runs;
+        return array_values($runs);
     }
 }

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use App\Work\HouseClock;
+use App\Models\Columns;
+use App\Models\Entry;
+use App\Models\StoredRecord;
+use App\Store\Sql\Batch;
 use Closure;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
@@ -55,7 +58,10 @@ final readonly class SaveRecord
             foreach ($type->fields as $name => $field) {
                 $values[$name] = $given[$name] ?? ($field->type === FieldType::Tick ? false : null);
             }
-            $values = $type->withComputed(array_replace($values, ['created_at' => $stamp, 'created_by' => $actor->personId, 'updated_at' => $stamp, 'updated_by' => $actor->personId]));
+            $values = $type->withComputed(array_replace(
+                $values,
+                ['created_at' => $stamp, 'created_by' => $actor->personId, 'updated_at' => $stamp, 'updated_by' => $actor->personId],
+            ));
             $facts = $this->facts($now);
             $record = new Record($type->name, $facts->freshId($type->name), 1, $values);
 
@@ -117,11 +123,16 @@ final readonly class SaveRecord
     public function restore(RecordType $type, Record $last, Actor $actor): Saved
     {
         return $this->guarded($type, $last->id, $actor, function () use ($type, $last, $actor): Saved {
-            if ($this->db->selectOne('SELECT 1 FROM `'.TypeTable::name($type->name).'` WHERE id = ? FOR UPDATE', [$last->id]) !== null) {
+            if (StoredRecord::rowsOf($type)->where('id', $last->id)->lockForUpdate()->exists()) {
                 throw new Refused('not_deleted', "{$type->numberOf($last->id)} is not deleted.", 409);
             }
             $now = $this->clock->now();
-            $record = new Record($type->name, $last->id, $last->version + 1, array_replace($last->values, ['updated_at' => Value::instantText($now), 'updated_by' => $actor->personId]));
+            $record = new Record(
+                $type->name,
+                $last->id,
+                $last->version + 1,
+                array_replace($last->values, ['updated_at' => Value::instantText($now), 'updated_by' => $actor->personId]),
+            );
             // No rule answers: it is the same record as before, not a new one.
             $change = new Change(null, $record, $actor->personId, $now, $actor->via);
             $this->records->write([[null, $record]]);
@@ -145,14 +156,31 @@ final readonly class SaveRecord
      *
      * @throws Refused
      */
-    public function happen(RecordType $type, int $id, Closure $event, Actor $actor, array $data = [], ?int $taskId = null, ?int $causeId = null, ?int $ruleId = null): Saved
-    {
+    public function happen(
+        RecordType $type,
+        int $id,
+        Closure $event,
+        Actor $actor,
+        array $data = [],
+        ?int $taskId = null,
+        ?int $causeId = null,
+        ?int $ruleId = null,
+    ): Saved {
         return $this->guarded($type, $id, $actor, function () use ($type, $id, $event, $actor, $data, $taskId, $causeId, $ruleId): Saved {
             $record = $this->locked($type, $id);
             $happened = $event();
             $now = $this->clock->now();
 
-            return $this->settle(Change::event($record, $happened, $actor->personId, $now, $actor->via), $this->facts($now), $actor, $happened->kind->value, $data, $taskId, $causeId, $ruleId);
+            return $this->settle(
+                Change::event($record, $happened, $actor->personId, $now, $actor->via),
+                $this->facts($now),
+                $actor,
+                $happened->kind->value,
+                $data,
+                $taskId,
+                $causeId,
+                $ruleId,
+            );
         });
     }
 
@@ -167,13 +195,12 @@ final readonly class SaveRecord
     public function changeMany(RecordType $type, array $ids, array $input, Actor $actor): array
     {
         return $this->db->transaction(function () use ($type, $ids, $input, $actor): array {
-            $places = implode(', ', array_fill(0, count($ids), '?'));
             $results = array_fill_keys($ids, "There is no such {$type->inSentence()}.");
             $now = $this->clock->now();
             $settlement = $this->settlement($now);
             $book = new RememberedRuleBook($this->rules);
             $refusals = [];
-            foreach ($this->db->select('SELECT * FROM `'.TypeTable::name($type->name)."` WHERE id IN ({$places}) ORDER BY id FOR UPDATE", $ids) as $row) {
+            foreach (StoredRecord::rowsOf($type)->whereIn('id', $ids)->orderBy('id')->lockForUpdate()->get() as $row) {
                 $before = Columns::record($type, $row);
                 $results[$before->id] = null;
                 try {
@@ -187,7 +214,10 @@ final readonly class SaveRecord
                     continue;
                 }
                 $change = $this->changed($type, $before, $given, $actor, $now);
-                $decision = $settlement->decided($type->name, fn (StoredFacts $facts): Decision => $this->engine->decide($change, $book, $facts, new FixedClock($change->at)));
+                $decision = $settlement->decided(
+                    $type->name,
+                    fn (StoredFacts $facts): Decision => $this->engine->decide($change, $book, $facts, new FixedClock($change->at)),
+                );
                 if ($decision->refusal !== null) {
                     $results[$before->id] = $decision->refusal->message;
                     $refusals[] = $this->refused($type, $before->id, $actor, $decision->refusal);
@@ -198,7 +228,7 @@ final readonly class SaveRecord
             }
             $settlement->flush();
             if ($refusals !== []) {
-                Batch::insert($this->db, 'entries', $refusals);
+                Batch::insert(new Entry, $refusals);
             }
 
             return $results;
@@ -209,7 +239,12 @@ final readonly class SaveRecord
     private function changed(RecordType $type, Record $before, array $given, Actor $actor, \DateTimeImmutable $now): Change
     {
         $stamps = ['updated_at' => Value::instantText($now), 'updated_by' => $actor->personId];
-        $after = new Record($before->type, $before->id, $before->version + 1, $type->withComputed(array_replace($before->values, $given, $stamps)));
+        $after = new Record(
+            $before->type,
+            $before->id,
+            $before->version + 1,
+            $type->withComputed(array_replace($before->values, $given, $stamps)),
+        );
 
         return new Change($before, $after, $actor->personId, $now, $actor->via);
     }
@@ -221,19 +256,31 @@ final readonly class SaveRecord
      */
     public function settlement(\DateTimeImmutable $now, ?Closure $prepare = null): Settlement
     {
-        return new Settlement($this->db, $this->schemas, $this->company, $this->records, $this->ledger, $now, $prepare);
+        return new Settlement($this->schemas, $this->company, $this->records, $this->ledger, $now, $prepare);
     }
 
     /** @param  array<string, mixed>  $data */
-    private function settle(Change $change, StoredFacts $facts, Actor $actor, string $kind, array $data = [], ?int $taskId = null, ?int $causeId = null, ?int $ruleId = null): Saved
-    {
+    private function settle(
+        Change $change,
+        StoredFacts $facts,
+        Actor $actor,
+        string $kind,
+        array $data = [],
+        ?int $taskId = null,
+        ?int $causeId = null,
+        ?int $ruleId = null,
+    ): Saved {
         $decision = $this->engine->decide($change, new RememberedRuleBook($this->rules), $facts, new FixedClock($change->at));
         if ($decision->refusal !== null) {
             throw new RefusedByRule($change, $decision->refusal);
         }
         $this->records->write([[$change->event === null ? $change->before : $change->record(), $decision->after], ...$decision->others]);
 
-        return new Saved($decision->after ?? $change->record(), $decision, ...$this->ledger->write([new Outcome($change, $decision, $actor, $kind, $data, $taskId, $causeId, $ruleId)])[0]);
+        return new Saved(
+            $decision->after ?? $change->record(),
+            $decision,
+            ...$this->ledger->write([new Outcome($change, $decision, $actor, $kind, $data, $taskId, $causeId, $ruleId)])[0],
+        );
     }
 
     /**
@@ -248,7 +295,7 @@ final readonly class SaveRecord
         } catch (RefusedByRule $refused) {
             // Inside something larger, too, the entry stays when all the rest is undone.
             $entry = $this->refused($type, $id, $actor, $refused->refusal);
-            $this->db->afterwards(fn () => Batch::insert($this->db, 'entries', [$entry]));
+            $this->db->afterwards(static fn () => Batch::insert(new Entry, [$entry]));
             throw $refused->forPerson();
         }
     }
@@ -259,25 +306,19 @@ final readonly class SaveRecord
      */
     public function refused(RecordType $type, ?int $id, Actor $actor, Refusal $refusal, array $data = [], ?int $cause = null): array
     {
-        return [
-            'kind' => 'refused', 'at' => Columns::moment($this->clock->now()), 'actor_id' => $actor->personId, 'via' => $actor->via->value,
-            'record_type' => $type->name, 'record_id' => $id, 'rule_id' => $refusal->rule->id, 'page' => $refusal->rule->page, 'cause_id' => $cause,
-            'data' => json_encode(
-                ['message' => $refusal->message, 'why' => $refusal->why] + $data,
-                JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
-            ),
-        ];
+        return Entry::row('refused', $this->clock->now(), ['message' => $refusal->message, 'why' => $refusal->why] + $data, [
+            'actor_id' => $actor->personId, 'via' => $actor->via, 'record_type' => $type->name, 'record_id' => $id,
+            'rule_id' => $refusal->rule->id, 'page' => $refusal->rule->page, 'cause_id' => $cause,
+        ]);
     }
 
     private function locked(RecordType $type, int $id): Record
     {
-        $row = $this->db->selectOne('SELECT * FROM `'.TypeTable::name($type->name).'` WHERE id = ? FOR UPDATE', [$id]);
-
-        return $row === null ? throw Refused::noRecord($type, $id) : Columns::record($type, $row);
+        return StoredRecord::read($type, $id, true) ?? throw Refused::noRecord($type, $id);
     }
 
     private function facts(\DateTimeImmutable $now): StoredFacts
     {
-        return new StoredFacts($this->db, $this->schemas, $now, $this->company->zone());
+        return new StoredFacts($this->schemas, $now, $this->company->zone());
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Models\RecordTypeDefinition;
 use Illuminate\Database\Connection;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
@@ -21,8 +22,8 @@ final class SchemaStore
     {
         if ($this->schema === null) {
             $types = [];
-            foreach ($this->db->select('SELECT name, definition FROM record_types ORDER BY position') as $row) {
-                $types[$row->name] = Definition::read($row->name, json_decode($row->definition, true, 512, JSON_THROW_ON_ERROR));
+            foreach (RecordTypeDefinition::query()->orderBy('position')->get() as $row) {
+                $types[$row->name] = Definition::read($row->name, $row->definition);
             }
             $this->schema = new Schema($types);
         }
@@ -30,15 +31,17 @@ final class SchemaStore
         return $this->schema;
     }
 
-    /** Adds a record type: its metadata and its table. */
+    /**
+     * Adds a record type: its metadata and its table.
+     *
+     * @param  array<string, mixed>  $definition
+     */
     public function add(string $name, array $definition): RecordType
     {
         $type = Definition::read($name, $definition);
         TypeTable::create($this->db, $type);
-        $this->db->table('record_types')->insert([
-            'name' => $name,
-            'position' => $this->db->table('record_types')->count(),
-            'definition' => json_encode($definition, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+        RecordTypeDefinition::query()->create([
+            'name' => $name, 'position' => RecordTypeDefinition::query()->count(), 'definition' => $definition,
         ]);
         $this->schema = null;
 

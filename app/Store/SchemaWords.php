@@ -9,20 +9,34 @@ use Opis\JsonSchema\Errors\ValidationError;
 /** What the checker of JSON Schema found, in words for the person who wrote the file. */
 final class SchemaWords
 {
-    private const TYPES = ['object' => 'an object { }', 'array' => 'a list [ ]', 'string' => 'text', 'integer' => 'a whole number', 'number' => 'a number', 'boolean' => 'true or false', 'null' => 'nothing'];
+    private const TYPES = [
+        'object' => 'an object { }', 'array' => 'a list [ ]', 'string' => 'text', 'integer' => 'a whole number', 'number' => 'a number',
+        'boolean' => 'true or false', 'null' => 'nothing',
+    ];
 
     /** @return ?string null for what only repeats another finding */
     public static function said(ValidationError $error): ?string
     {
         $value = $error->data()->value();
-        $shown = is_scalar($value) ? '‘'.mb_strimwidth(is_bool($value) ? ($value ? 'true' : 'false') : (string) $value, 0, 40, '…').'’' : 'This';
+        $shown = is_scalar($value) ? '‘'.mb_strimwidth(
+            is_bool($value) ? ($value ? 'true' : 'false') : (string) $value,
+            0,
+            40,
+            '…',
+        ).'’' : 'This';
         $schema = (array) $error->schema()->info()->data();
 
         return match ($error->keyword()) {
             'required' => 'Missing here: '.self::list((array) ($error->args()['missing'] ?? [])).'.',
             'enum' => "{$shown} is not known here. It can be ".self::list((array) ($schema['enum'] ?? [])).'.',
             'const' => "{$shown} is not known here. It has to be ".self::list([$schema['const'] ?? '']).'.',
-            'type' => "{$shown} does not fit here, which takes ".implode(' or ', array_map(static fn (mixed $type): string => self::TYPES[(string) $type] ?? (string) $type, (array) ($schema['type'] ?? []))).'.',
+            'type' => "{$shown} does not fit here, which takes ".implode(
+                ' or ',
+                array_map(
+                    static fn (mixed $type): string => self::TYPES[(string) $type] ?? (string) $type,
+                    (array) ($schema['type'] ?? []),
+                ),
+            ).'.',
             'minItems' => 'At least one is needed here.',
             'maxItems' => "There are more than {$schema['maxItems']} here.",
             'uniqueItems' => 'The same stands here twice.',

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
 use VividLedger\Engine\Decision;
 use VividLedger\Record\Record;
 
@@ -24,7 +23,6 @@ final class Settlement
 
     /** @param  ?\Closure(StoredFacts): void  $prepare */
     public function __construct(
-        private readonly Connection $db,
         private readonly SchemaStore $schemas,
         private readonly Company $company,
         private readonly RecordWriter $records,
@@ -77,7 +75,7 @@ final class Settlement
 
     private function fresh(): StoredFacts
     {
-        $facts = new StoredFacts($this->db, $this->schemas, $this->now, $this->company->zone());
+        $facts = new StoredFacts($this->schemas, $this->now, $this->company->zone());
         if ($this->prepare !== null) {
             ($this->prepare)($facts);
         }

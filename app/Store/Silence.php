@@ -4,44 +4,54 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
+use App\Models\Columns;
+use App\Models\Entry;
+use App\Models\FieldChange;
+use App\Models\StoredMessage;
+use VividLedger\Message\Channel;
 use VividLedger\Rule\Trigger\FallsQuiet;
 
 /** How long one record has been silent in the sense of a trigger; for many records at once there is QuietRecords. */
 final class Silence
 {
     /** @return ?\DateTimeImmutable when what the silence is counted from happened; null when nothing did, or it has been answered */
-    public static function since(Connection $db, FallsQuiet $trigger, string $type, int $id): ?\DateTimeImmutable
+    public static function since(FallsQuiet $trigger, string $type, int $id): ?\DateTimeImmutable
     {
-        $row = self::last($db, $trigger, $type, $id);
+        $at = self::last($trigger, $type, $id)?->at;
 
-        return $row?->at === null ? null : new \DateTimeImmutable("{$row->at}Z");
+        return $at === null ? null : Columns::instant($at);
     }
 
     /** @return ?int what names that silence, as QuietRecords names it */
-    public static function mark(Connection $db, FallsQuiet $trigger, string $type, int $id): ?int
+    public static function mark(FallsQuiet $trigger, string $type, int $id): ?int
     {
-        $row = self::last($db, $trigger, $type, $id);
+        $row = self::last($trigger, $type, $id);
 
         return $row?->at === null ? null : (int) $row->id;
     }
 
-    private static function last(Connection $db, FallsQuiet $trigger, string $type, int $id): ?object
+    private static function last(FallsQuiet $trigger, string $type, int $id): ?\stdClass
     {
-        return match ($trigger->sort) {
-            'reply' => $db->selectOne(
-                "SELECT m.id, m.created_at AS at FROM messages m WHERE m.record_type = ? AND m.record_id = ? AND m.channel <> 'app'
-                AND NOT EXISTS (SELECT 1 FROM entries e WHERE e.record_type = m.record_type AND e.record_id = m.record_id AND e.kind = 'reply' AND e.id > m.entry_id) ORDER BY m.id DESC LIMIT 1",
-                [$type, $id],
-            ),
-            'value' => $db->selectOne(
-                'SELECT h.id, IF(h.after = ?, e.at, NULL) AS at FROM field_history h JOIN entries e ON e.id = h.entry_id WHERE h.record_type = ? AND h.record_id = ? AND h.field = ? ORDER BY h.entry_id DESC, h.id DESC LIMIT 1',
-                [json_encode($trigger->value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), $type, $id, $trigger->field->name ?? ''],
-            ),
-            default => $db->selectOne(
-                'SELECT id, at FROM entries WHERE record_type = ? AND record_id = ? AND kind IN ('.implode(', ', array_map(static fn (string $kind): string => "'{$kind}'", FallsQuiet::BREAKS[$trigger->sort] ?? ["''"])).') ORDER BY id DESC LIMIT 1',
-                [$type, $id],
-            ),
-        };
+        if ($trigger->sort === 'reply') {
+            $message = StoredMessage::query()->about($type, $id)->where('channel', '<>', Channel::App)->latest('id')
+                ->toBase()->first(['id', 'created_at as at', 'entry_id']);
+            $isAnswered = $message !== null && Entry::query()->about($type, $id)->where('kind', 'reply')
+                ->where('id', '>', $message->entry_id)->exists();
+
+            return $isAnswered ? null : $message;
+        }
+        if ($trigger->sort === 'value') {
+            $change = FieldChange::query()->about($type, $id)->where('field', $trigger->field->name ?? '')->with('entry')
+                ->latest('entry_id')->latest('id')->first();
+
+            return $change === null ? null : (object) [
+                'id' => $change->id, 'at' => $change->after === $trigger->value ? Columns::moment($change->entry->at) : null,
+            ];
+        }
+
+        return Entry::query()->about($type, $id)->whereIn(
+            'kind',
+            FallsQuiet::BREAKS[$trigger->sort] ?? [],
+        )->latest('id')->toBase()->first(['id', 'at']);
     }
 }

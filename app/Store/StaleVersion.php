@@ -4,16 +4,18 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
+use App\Models\Entry;
+use App\Models\FieldChange;
+use Illuminate\Database\Eloquent\Builder;
+use VividLedger\Record\CauseKind;
 use VividLedger\Record\Record;
+use VividLedger\Record\Value;
 use VividLedger\Schema\RecordType;
 
 /** Whether what a person changed has been changed by somebody else since they opened the record; and if so, who changed what to what. */
 final readonly class StaleVersion
 {
-    public function __construct(private Connection $db)
-    {
-    }
+    private const OF_RULES = ['fired', 'line'];
 
     /**
      * What is left to save of a person's values. Fields that others have changed since, and the person has not, keep what they are.
@@ -29,7 +31,8 @@ final readonly class StaleVersion
             throw $this->refusal($type, $now, $seen);
         }
         $touched = [];
-        foreach ($this->db->select('SELECT h.field, h.`before` FROM entries e JOIN field_history h ON h.entry_id = e.id AND h.record_type = e.record_type AND h.record_id = e.record_id WHERE e.record_type = ? AND e.record_id = ? AND e.version > ? ORDER BY h.id', [$type->name, $now->id, $seen]) as $row) {
+        $since = Entry::query()->about($type->name, $now->id)->where('version', '>', $seen)->select('id');
+        foreach (FieldChange::query()->about($type->name, $now->id)->whereIn('entry_id', $since)->orderBy('id')->toBase()->get() as $row) {
             $touched[$row->field] ??= [json_decode((string) $row->before, true, 4, JSON_THROW_ON_ERROR)];
         }
         foreach ($given as $name => $value) {
@@ -49,23 +52,19 @@ final readonly class StaleVersion
     /** @param  ?list<string>  $fields  those it is about; null for all */
     public function refusal(RecordType $type, Record $now, int $seen, ?array $fields = null): Refused
     {
-        $rows = $this->db->select(
-            "SELECT e.at, e.data, e.kind, e.via, p.name AS person, r.name AS rule, s.name AS behind FROM entries e LEFT JOIN people p ON p.id = e.actor_id LEFT JOIN rules r ON r.id = e.rule_id
-            LEFT JOIN entries c ON c.id = e.cause_id AND c.kind IN ('fired', 'line') LEFT JOIN rules s ON s.id = c.rule_id
-            WHERE e.record_type = ? AND e.record_id = ? AND e.version > ? AND EXISTS (SELECT 1 FROM field_history h WHERE h.entry_id = e.id AND h.record_type = e.record_type AND h.record_id = e.record_id) ORDER BY e.id",
-            [$type->name, $now->id, $seen],
-        );
+        $rows = Entry::query()->about($type->name, $now->id)->where('version', '>', $seen)->orderBy('id')
+            ->whereHas('fields', static fn (Builder $fields): Builder => $fields->about($type->name, $now->id))
+            ->with(['actor', 'rule', 'cause.rule'])->get();
         $since = [];
         foreach ($rows as $row) {
-            $data = json_decode($row->data, true, 512, JSON_THROW_ON_ERROR);
             $changes = array_values(array_filter(
-                $data['changes'] ?? [],
+                $row->data['changes'] ?? [],
                 static fn (array $change): bool => $fields === null || in_array($change['field'], $fields, true),
             ));
-            $rule = in_array($row->kind, ['fired', 'line'], true) ? $row->rule : ($row->via === 'rule' ? $row->behind : null);
+            $rule = $this->ruleBehind($row);
             if ($changes !== []) {
                 $since[] = [
-                    'at' => Columns::iso($row->at), 'who' => $rule === null ? ($row->person ?? 'somebody') : "rule {$rule}",
+                    'at' => Value::instantText($row->at), 'who' => $rule === null ? ($row->actor->name ?? 'somebody') : "rule {$rule}",
                     'changes' => $changes,
                 ];
             }
@@ -83,9 +82,18 @@ final readonly class StaleVersion
 
         return new Refused(
             'stale_version',
-            ($who === [] ? 'Somebody' : implode(' and ', $who)).' changed '.($fields === null || $what === [] ? "this {$type->inSentence()}" : implode(', ', $what)).' after you opened it. Look at what changed, then save again.',
+            ($who === [] ? 'Somebody' : implode(' and ', $who)).' changed '
+                .($fields === null || $what === [] ? "this {$type->inSentence()}" : implode(', ', $what))
+                .' after you opened it. Look at what changed, then save again.',
             409,
             more: ['version' => $now->version, 'since' => $since],
         );
+    }
+
+    private function ruleBehind(Entry $entry): ?string
+    {
+        $of = in_array($entry->kind, self::OF_RULES, true) ? $entry : ($entry->via === CauseKind::Rule ? $entry->cause : null);
+
+        return $of !== null && in_array($of->kind, self::OF_RULES, true) ? $of->rule?->name : null;
     }
 }

@@ -4,7 +4,18 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
+use App\Models\Columns;
+use App\Models\CompanySettings;
+use App\Models\Follower;
+use App\Models\GuardKey;
+use App\Models\MessageAddress;
+use App\Models\Person as Row;
+use App\Models\StoredRecord;
+use App\Models\Task;
+use App\Models\TeamTurn;
+use App\Store\Sql\Matching;
+use App\Store\Sql\SqlQueryWriter;
+use App\Store\Sql\Statements;
 use VividLedger\Condition\Total;
 use VividLedger\Engine\Facts;
 use VividLedger\Engine\GuardState;
@@ -34,12 +45,11 @@ class StoredFacts extends PeopleStore implements Facts
     private array $answers = [];
 
     public function __construct(
-        Connection $db,
         SchemaStore $schemas,
         private readonly \DateTimeImmutable $at,
         private readonly \DateTimeZone $zone,
     ) {
-        parent::__construct($db, $schemas);
+        parent::__construct($schemas);
     }
 
     /** Whether anything was answered from the records of a type. */
@@ -57,7 +67,7 @@ class StoredFacts extends PeopleStore implements Facts
     {
         $key = "{$type}:{$id}";
         if (! array_key_exists($key, $this->records)) {
-            $this->records[$key] = $this->read($type, $id, '');
+            $this->records[$key] = $this->read($type, $id, false);
         }
 
         return $this->records[$key];
@@ -67,7 +77,7 @@ class StoredFacts extends PeopleStore implements Facts
     {
         $key = "{$type}:{$id}";
         if (! isset($this->kept[$key])) {
-            $this->records[$key] = $this->read($type, $id, ' FOR UPDATE');
+            $this->records[$key] = $this->read($type, $id, true);
             $this->kept[$key] = true;
         }
 
@@ -81,18 +91,18 @@ class StoredFacts extends PeopleStore implements Facts
         if ($type === null) {
             return [];
         }
-        $writer = new SqlQueryWriter($this->now(), $this->zone);
-        $where = $children->where?->query($writer) ?? new Sql('TRUE');
-        $rows = $this->db->select(
-            'SELECT t.* FROM `'.TypeTable::name($type->name)."` t{$writer->joins()} WHERE t.`{$children->by}` = ? AND {$where->text} ORDER BY t.id LIMIT {$most}",
-            [$parent, ...$where->bindings],
-        );
+        $rows = Matching::query(
+            $type,
+            $children->where,
+            $this->now(),
+            $this->zone,
+        )->where("t.{$children->by}", $parent)->orderBy('t.id')->limit($most);
 
-        return array_map(function (object $row) use ($type): Record {
+        return array_values($rows->get()->map(function (object $row) use ($type): Record {
             $record = Columns::record($type, $row);
 
             return $this->records["{$type->name}:{$record->id}"] ??= $record;
-        }, $rows);
+        })->all());
     }
 
     public function total(Total $total, int $parent, array $except): ?string
@@ -103,7 +113,7 @@ class StoredFacts extends PeopleStore implements Facts
         // Rules that count alike share the answer.
         $key = "total:{$text}".json_encode($sql->bindings);
         if (! array_key_exists($key, $this->answers)) {
-            $value = $this->db->scalar("SELECT {$text}", $sql->bindings);
+            $value = Statements::value($text, $sql->bindings);
             $this->answers[$key] = $value === null ? null : Columns::value($total->field(), $value);
         }
         $answer = $this->answers[$key];
@@ -113,22 +123,22 @@ class StoredFacts extends PeopleStore implements Facts
 
     public function fallbackPerson(): ?Person
     {
-        $id = $this->db->scalar('SELECT fallback_person_id FROM company WHERE id = 1');
+        $id = CompanySettings::query()->whereKey(CompanySettings::ID)->value('fallback_person_id');
 
-        return $id === null ? null : $this->person((int) $id);
+        return $id === null ? null : $this->person($id);
     }
 
     public function team(string $name): array
     {
-        return $this->answers["team:{$name}"] ??= array_map(self::made(...), $this->db->select('SELECT '.self::COLUMNS.' FROM people WHERE team = ? AND active ORDER BY id', [$name]));
+        return $this->answers["team:{$name}"] ??= self::all(Row::rows()->where('team', $name)->where('active', true)->orderBy('id'));
     }
 
     public function lastInTurn(string $team): ?int
     {
         // Locked, so that two records at once go to two people; a team that never had a turn needs a row that can be locked.
         // Said so that a row that is there is locked for writing at once: two who only share it could not both go on.
-        $this->db->statement('INSERT INTO team_turns (team, person_id) VALUES (?, 0) ON DUPLICATE KEY UPDATE team = team', [$team]);
-        $id = (int) $this->db->scalar('SELECT person_id FROM team_turns WHERE team = ? FOR UPDATE', [$team]);
+        TeamTurn::rows()->upsert(['team' => $team, 'person_id' => 0], ['team'], ['team']);
+        $id = (int) TeamTurn::rows()->where('team', $team)->lockForUpdate()->value('person_id');
 
         return $id === 0 ? null : $id;
     }
@@ -138,24 +148,19 @@ class StoredFacts extends PeopleStore implements Facts
         if ($people === []) {
             return [];
         }
-        $places = implode(', ', array_fill(0, count($people), '?'));
-        $open = [];
-        foreach ($this->db->select("SELECT assignee_id, COUNT(*) AS n FROM tasks WHERE status = 'open' AND assignee_id IN ({$places}) GROUP BY assignee_id", $people) as $row) {
-            $open[(int) $row->assignee_id] = (int) $row->n;
-        }
 
-        return $open;
+        return Task::openByPerson($people);
     }
 
     public function followers(string $type, int $id): array
     {
-        return array_map(static fn (object $row): int => (int) $row->person_id, $this->db->select('SELECT person_id FROM followers WHERE record_type = ? AND record_id = ? ORDER BY person_id', [$type, $id]));
+        return Columns::ints(Follower::query()->about($type, $id)->orderBy('person_id')->pluck('person_id'));
     }
 
     /** @param  list<int>  $ids  of records whose guards will be asked for, fetched at once */
     public function rememberGuards(int $rule, string $type, array $ids): void
     {
-        [$states, $keys] = GuardStore::states($this->db, $rule, $type, $ids);
+        [$states, $keys] = GuardStore::states($rule, $type, $ids);
         foreach ($ids as $id) {
             $this->answers["guard:{$rule}:{$type}:{$id}"] = $states[$id] ?? new GuardState;
             $this->keys["{$rule}:{$type}:{$id}"] = $keys[$id] ?? [];
@@ -168,55 +173,54 @@ class StoredFacts extends PeopleStore implements Facts
             return isset($this->keys["{$ruleId}:{$type}:{$recordId}"]["{$epoch}:{$key}"]);
         }
 
-        return $this->db->selectOne(
-            'SELECT 1 FROM guard_keys WHERE rule_id = ? AND record_type = ? AND record_id = ? AND epoch = ? AND guard_key = ?',
-            [$ruleId, $type, $recordId, $epoch, $key],
-        ) !== null;
+        return GuardKey::query()->about($type, $recordId)->where('rule_id', $ruleId)->where('epoch', $epoch)->where('guard_key', $key)
+            ->exists();
     }
 
     public function guardState(int $ruleId, string $type, int $recordId): GuardState
     {
-        return $this->answers["guard:{$ruleId}:{$type}:{$recordId}"] ??= GuardStore::state($this->db, $ruleId, $type, $recordId);
+        return $this->answers["guard:{$ruleId}:{$type}:{$recordId}"] ??= GuardStore::state($ruleId, $type, $recordId);
     }
 
     public function freshId(string $type): int
     {
-        return (int) $this->db->scalar('SELECT NEXTVAL(`'.TypeTable::sequence($type).'`)');
+        return Statements::next(StoredRecord::sequenceOf($type));
     }
 
     public function inPlay(string $type, int $id): array
     {
-        return RunsInPlay::of($this->db, $type, $id);
+        return RunsInPlay::of($type, $id);
     }
 
     public function tasksOf(int $run, string $key): ?TasksOfLine
     {
-        return RunsInPlay::tasks($this->db, $run, $key);
+        return RunsInPlay::tasks($run, $key);
     }
 
     public function messagesTo(Address $address, \DateTimeImmutable $since): array
     {
-        $rows = $this->db->select('SELECT at FROM message_addresses WHERE address = ? AND at >= ? ORDER BY at', [mb_substr($address->key(), 0, 190), Columns::moment($since)]);
-
-        return array_map(static fn (object $row): \DateTimeImmutable => new \DateTimeImmutable("{$row->at}Z"), $rows);
+        return array_map(Columns::instant(...), Columns::texts(MessageAddress::query()->where(
+            'address',
+            MessageAddress::key($address),
+        )->where('at', '>=', Columns::moment($since))
+            ->orderBy('at')->toBase()->pluck('at')));
     }
 
-    private function read(string $typeName, int $id, string $lock): ?Record
+    private function read(string $typeName, int $id, bool $lock): ?Record
     {
         $this->lookedAt[$typeName] = true;
         $type = $this->schemas->schema()->type($typeName);
-        $row = $type === null ? null : $this->db->selectOne('SELECT * FROM `'.TypeTable::name($typeName)."` WHERE id = ?{$lock}", [$id]);
 
-        return $type === null || $row === null ? null : Columns::record($type, $row);
+        return $type === null ? null : StoredRecord::read($type, $id, $lock);
     }
 
     public function silentSince(FallsQuiet $trigger, string $type, int $id): ?\DateTimeImmutable
     {
-        return Silence::since($this->db, $trigger, $type, $id);
+        return Silence::since($trigger, $type, $id);
     }
 
     public function silenceMark(FallsQuiet $trigger, string $type, int $id): ?int
     {
-        return Silence::mark($this->db, $trigger, $type, $id);
+        return Silence::mark($trigger, $type, $id);
     }
 }

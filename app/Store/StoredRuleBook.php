@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
+use App\Models\PublishedPage;
+use App\Store\Sql\RulesAsked;
 use VividLedger\Engine\RuleBook;
 use VividLedger\Record\Change;
 use VividLedger\Rule\Reading\RuleReader;
@@ -21,11 +22,11 @@ final class StoredRuleBook implements RuleBook
     private ?int $keptVersion = null;
 
     public function __construct(
-        private readonly Connection $db,
         private readonly RuleReader $reader,
     ) {
     }
 
+    /** @return list<Rule> */
     public function relevantTo(Change $change): array
     {
         return $this->ask($change)[0];
@@ -43,14 +44,7 @@ final class StoredRuleBook implements RuleBook
         if ($watches === []) {
             return [[], false];
         }
-        $touches = array_map(RuleStore::touching(...), $watches);
-        $places = implode(', ', array_fill(0, 2 * count($watches), '?'));
-        $rows = $this->db->select(
-            "SELECT r.id, r.page, r.either_or, r.status = 'in_force' AND NOT w.only_touches AS starts, w.touches, c.kept_version
-            FROM (SELECT rule_id, MIN(watch LIKE '~%') AS only_touches, MAX(watch LIKE '~%') AS touches FROM rule_watches WHERE record_type = ? AND watch IN ({$places}) GROUP BY rule_id) w
-            JOIN rules r ON r.id = w.rule_id JOIN company c ON c.id = 1 ORDER BY r.position, r.id",
-            [$change->record()->type, ...$watches, ...$touches],
-        );
+        $rows = RulesAsked::by($change->record()->type, $watches);
         $rules = [];
         $touched = false;
         foreach ($rows as $row) {
@@ -73,8 +67,7 @@ final class StoredRuleBook implements RuleBook
     {
         $key = "{$ruleId}:{$number}:{$eitherOr}";
         if (! array_key_exists($key, $this->read)) {
-            $file = $this->db->scalar('SELECT file FROM rule_pages WHERE rule_id = ? AND number = ?', [$ruleId, $number]);
-            $this->read[$key] = $this->reader->read(json_decode((string) $file, true, 512, JSON_THROW_ON_ERROR), $ruleId, $number, $eitherOr)->rule;
+            $this->read[$key] = $this->reader->read(PublishedPage::fileOf($ruleId, $number), $ruleId, $number, $eitherOr)->rule;
         }
 
         return $this->read[$key];

@@ -4,12 +4,23 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use App\Work\HouseClock;
+use App\Models\Columns;
+use App\Models\Entry;
+use App\Models\LineSort;
+use App\Models\LineStatus;
+use App\Models\Person;
+use App\Models\RuleRun;
+use App\Models\ScheduledLine;
+use App\Models\StoredRecord;
+use App\Models\Task;
+use App\Models\TaskStatus;
+use App\Store\Sql\Batch;
 use Illuminate\Database\Connection;
 use VividLedger\Engine\Performance;
 use VividLedger\Engine\StruckCode;
 use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
+use VividLedger\Record\Value;
 
 /** Completing tasks, which rules can wait for, and taking that back. */
 final readonly class TaskStore
@@ -29,27 +40,35 @@ final readonly class TaskStore
     {
         $this->db->transaction(function () use ($id, $by): void {
             $task = $this->locked($id);
-            if ($task->status === 'done') {
+            if ($task->status === TaskStatus::Done) {
                 return;
             }
-            if ($task->status === 'cancelled') {
+            if ($task->status === TaskStatus::Cancelled) {
                 throw new Refused('wrong_state', "“{$task->title}” was cancelled. Open it again first.", 409);
             }
-            $now = Columns::moment($this->clock->now());
-            $this->db->table('tasks')->where('id', $id)->update(['status' => 'done', 'done_at' => $now, 'done_by' => $by]);
-            $this->db->table('scheduled_lines')->where('task_id', $id)->where('status', 'pencilled')->update([
-                'status' => 'struck', 'struck_code' => StruckCode::TaskDone->value, 'struck_because' => 'the task was done',
-            ]);
+            $task->update(['status' => TaskStatus::Done, 'done_at' => $this->clock->now(), 'done_by' => $by]);
+            ScheduledLine::rows()->where('task_id', $id)->where('status', LineStatus::Pencilled)
+                ->update(ScheduledLine::struck(StruckCode::TaskDone, 'the task was done'));
             $type = $this->schemas->schema()->type($task->record_type);
-            if ($type === null || $this->db->selectOne('SELECT 1 FROM `'.TypeTable::name($type->name).'` WHERE id = ?', [$task->record_id]) === null) {
+            if ($type === null || ! StoredRecord::rowsOf($type)->where('id', $task->record_id)->exists()) {
                 // Its record is gone, so there is nothing that rules could be judged on.
-                $this->entry('task_done', $task, $by, $now);
+                $this->entry('task_done', $task, ['title' => $task->title], $by);
 
                 return;
             }
             // A task can be done, opened and done again; each time is an event of its own.
             $event = new Event(EventKind::TaskDone, "task:{$id}:".bin2hex(random_bytes(6)), $task->title);
-            $this->save->happen($type, (int) $task->record_id, static fn (): Event => $event, new Actor($by), ['title' => $task->title], $id, (int) $task->entry_id, $task->rule_id === null ? null : (int) $task->rule_id);
+            $data = ['title' => $task->title];
+            $this->save->happen(
+                $type,
+                $task->record_id,
+                static fn (): Event => $event,
+                new Actor($by),
+                $data,
+                $id,
+                $task->entry_id,
+                $task->rule_id,
+            );
         });
     }
 
@@ -57,23 +76,19 @@ final readonly class TaskStore
     {
         $this->db->transaction(function () use ($id, $by): void {
             $task = $this->locked($id);
-            if ($task->status === 'open') {
+            if ($task->status === TaskStatus::Open) {
                 return;
             }
-            $now = Columns::moment($this->clock->now());
-            $this->db->table('tasks')->where('id', $id)->update(['status' => 'open', 'done_at' => null, 'done_by' => null]);
-            $this->db->table('scheduled_lines')->where('task_id', $id)->where('status', 'struck')->update([
-                'status' => 'pencilled', 'struck_code' => null, 'struck_because' => null,
-            ]);
+            $task->update(['status' => TaskStatus::Open, 'done_at' => null, 'done_by' => null]);
+            $back = ['status' => LineStatus::Pencilled, 'struck_code' => null, 'struck_because' => null];
+            ScheduledLine::rows()->where('task_id', $id)->where('status', LineStatus::Struck)->update($back);
             if ($task->run_id !== null) {
                 // What was struck out because the task was done comes back with it.
-                $this->db->update(
-                    "UPDATE scheduled_lines SET status = 'pencilled', struck_code = NULL, struck_because = NULL WHERE run_id = ? AND status = 'struck' AND struck_code = 'task_done'",
-                    [$task->run_id],
-                );
-                $this->db->update("UPDATE rule_runs SET status = 'in_play' WHERE id = ? AND EXISTS (SELECT 1 FROM scheduled_lines l WHERE l.run_id = rule_runs.id AND l.status IN ('pencilled', 'held'))", [$task->run_id]);
+                ScheduledLine::rows()->where('run_id', $task->run_id)->where('status', LineStatus::Struck)
+                    ->where('struck_code', StruckCode::TaskDone)->update($back);
+                RuleRun::takeUp(RuleRun::query()->where('id', $task->run_id));
             }
-            $this->entry('task_reopened', $task, $by, $now);
+            $this->entry('task_reopened', $task, ['title' => $task->title], $by);
         });
     }
 
@@ -86,55 +101,62 @@ final readonly class TaskStore
     {
         $this->db->transaction(function () use ($id, $given, $by): void {
             $task = $this->locked($id);
-            if ($task->status !== 'open') {
-                throw new Refused('wrong_state', "“{$task->title}” ".($task->status === 'done' ? 'is done.' : 'was cancelled.'), 409);
+            if ($task->status !== TaskStatus::Open) {
+                throw new Refused(
+                    'wrong_state',
+                    "“{$task->title}” ".($task->status === TaskStatus::Done ? 'is done.' : 'was cancelled.'),
+                    409,
+                );
             }
-            $set = [];
             $data = ['title' => $task->title];
+            $iso = static fn (?\DateTimeImmutable $at): ?string => $at === null ? null : Value::instantText($at);
             if (array_key_exists('due', $given)) {
-                $set['due_at'] = $given['due'] === null ? null : Columns::moment($given['due']);
-                $data['due'] = [Columns::iso($task->due_at), Columns::iso($set['due_at'])];
+                $data['due'] = [$iso($task->due_at), $iso($given['due'])];
+                $task->due_at = $given['due'];
             }
             if (isset($given['assignee'])) {
-                $set['assignee_id'] = $given['assignee'];
-                $names = $this->db->table('people')->whereIn('id', array_filter([$task->assignee_id, $given['assignee']]))->pluck('name', 'id');
-                $data['person'] = [$task->assignee_id === null ? null : $names[$task->assignee_id] ?? null, $names[$given['assignee']] ?? throw new Refused('unknown_value', 'There is no such person.', 422)];
+                $names = Person::query()->whereIn('id', array_filter([$task->assignee_id, $given['assignee']]))->pluck('name', 'id');
+                $new = $names[$given['assignee']] ?? throw new Refused('unknown_value', 'There is no such person.', 422);
+                $data['person'] = [$names[$task->assignee_id ?? 0] ?? null, $new];
+                $task->assignee_id = $given['assignee'];
             }
-            if ($set === [] || array_intersect_assoc($set, (array) $task) === $set) {
+            if (! $task->isDirty()) {
                 return;
             }
-            $this->db->table('tasks')->where('id', $id)->update($set);
-            if (array_key_exists('due_at', $set)) {
-                $this->dueMoved($task, $set['due_at']);
+            $task->save();
+            if ($task->wasChanged('due_at')) {
+                $this->dueMoved($task);
             }
-            Batch::insert($this->db, 'entries', [[
-                'kind' => 'task_changed', 'at' => Columns::moment($this->clock->now()), 'actor_id' => $by, 'record_type' => $task->record_type, 'record_id' => $task->record_id,
-                'rule_id' => $task->rule_id, 'task_id' => $task->id, 'cause_id' => $task->entry_id, 'data' => json_encode($data, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
-            ]]);
+            $this->entry('task_changed', $task, $data, $by);
         });
     }
 
     /** The lines that hang on the task's date move with it. */
-    private function dueMoved(object $task, ?string $due): void
+    private function dueMoved(Task $task): void
     {
-        $moved = $due === null ? 0 : $this->db->update("UPDATE scheduled_lines SET due_at = ?, status = 'pencilled' WHERE task_id = ? AND kind = 'task_due' AND status IN ('pencilled', 'held')", [$due, $task->id]);
-        if ($due === null) {
-            $this->db->update(
-                "UPDATE scheduled_lines SET status = 'struck', struck_code = 'task_without_date', struck_because = 'the task has no date any more' WHERE task_id = ? AND status IN ('pencilled', 'held')",
-                [$task->id],
-            );
-        } elseif ($moved === 0) {
-            Batch::insert($this->db, 'scheduled_lines', [['kind' => 'task_due', 'due_at' => $due, 'record_type' => $task->record_type, 'record_id' => $task->record_id, 'task_id' => $task->id, 'entry_id' => $task->entry_id]]);
+        $lines = ScheduledLine::toComeRows()->where('task_id', $task->id);
+        if ($task->due_at === null) {
+            $lines->update(ScheduledLine::struck(StruckCode::TaskWithoutDate, 'the task has no date any more'));
+        } elseif ($lines->where('kind',
+            'task_due')->update(['due_at' => Columns::moment($task->due_at), 'status' => LineStatus::Pencilled]) === 0) {
+            ScheduledLine::query()->create([
+                'sort' => LineSort::Task, 'kind' => 'task_due', 'due_at' => $task->due_at, 'record_type' => $task->record_type,
+                'record_id' => $task->record_id,
+                'task_id' => $task->id, 'entry_id' => $task->entry_id,
+            ]);
         }
         if ($task->run_id === null || $task->line_key === '') {
             return;
         }
-        foreach (RunsInPlay::byIds($this->db, [(int) $task->run_id]) as $run) {
+        foreach (RunsInPlay::byIds([$task->run_id]) as $run) {
             $rule = $this->rules->page($run->rule, $run->page);
             $type = $this->schemas->schema()->types[$run->type];
-            $facts = new StoredFacts($this->db, $this->schemas, $this->clock->now(), $this->company->zone());
+            $facts = new StoredFacts($this->schemas, $this->clock->now(), $this->company->zone());
             $record = $facts->record($run->type, $run->record);
-            foreach ($record === null ? [] : $run->lines as $line) {
+            if ($record === null) {
+                continue;
+            }
+            foreach ($run->lines as $line) {
                 $timing = $rule?->line($line->place)?->timing;
                 if ($timing?->waitsFor() === $task->line_key) {
                     $at = Performance::occasionOf(
@@ -146,33 +168,30 @@ final readonly class TaskStore
                         $facts->tasksOf($run->id, $task->line_key),
                         $line->turn,
                     )->when($timing);
-                    $this->db->update('UPDATE scheduled_lines SET due_at = ? WHERE id = ?', [$at === null ? null : Columns::moment($at), $line->id]);
+                    ScheduledLine::rows()->where('id', $line->id)->update(['due_at' => $at === null ? null : Columns::moment($at)]);
                 }
             }
         }
     }
 
-    private function locked(int $id): object
+    private function locked(int $id): Task
     {
-        $task = $this->db->selectOne('SELECT * FROM tasks WHERE id = ?', [$id]) ?? throw new Refused(
-            'not_found',
-            "There is no task {$id}.",
-            404,
-        );
+        $missing = static fn (): Refused => new Refused('not_found', "There is no task {$id}.", 404);
+        $task = Task::query()->find($id) ?? throw $missing();
         // The record first, as every save does, so that the two never wait for each other.
         if ($this->schemas->schema()->type($task->record_type) !== null) {
-            $this->db->selectOne('SELECT id FROM `'.TypeTable::name($task->record_type).'` WHERE id = ? FOR UPDATE', [$task->record_id]);
+            StoredRecord::rowsOf($task->record_type)->where('id', $task->record_id)->lockForUpdate()->first(['id']);
         }
 
-        return $this->db->selectOne('SELECT * FROM tasks WHERE id = ? FOR UPDATE', [$id]) ?? throw new Refused('not_found', "There is no task {$id}.", 404);
+        return Task::query()->lockForUpdate()->find($id) ?? throw $missing();
     }
 
-    private function entry(string $kind, object $task, int $by, string $now): void
+    /** @param  array<string, mixed>  $data */
+    private function entry(string $kind, Task $task, array $data, int $by): void
     {
-        Batch::insert($this->db, 'entries', [[
-            'kind' => $kind, 'at' => $now, 'actor_id' => $by, 'record_type' => $task->record_type, 'record_id' => $task->record_id,
+        Batch::insert(new Entry, [Entry::row($kind, $this->clock->now(), $data, [
+            'actor_id' => $by, 'record_type' => $task->record_type, 'record_id' => $task->record_id,
             'rule_id' => $task->rule_id, 'task_id' => $task->id, 'cause_id' => $task->entry_id,
-            'data' => json_encode(['title' => $task->title], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
-        ]]);
+        ])]);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Models\StoredRecord;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Schema\Blueprint;
 use VividLedger\Schema\Field;
@@ -13,21 +14,10 @@ use VividLedger\Schema\RecordType;
 /** The table of a record type: a column for each field, indexes where lists and conditions look, and a sequence for the ids. */
 final class TypeTable
 {
-    public static function name(string $type): string
-    {
-        return "records_{$type}";
-    }
-
-    /** Ids come from a sequence, because rules have to know the id of a record they make before it is written. */
-    public static function sequence(string $type): string
-    {
-        return "records_{$type}_ids";
-    }
-
     public static function create(Connection $db, RecordType $type): void
     {
-        $table = self::name($type->name);
-        $sequence = self::sequence($type->name);
+        $table = StoredRecord::tableOf($type->name);
+        $sequence = StoredRecord::sequenceOf($type->name);
         // Without a cache a restart leaves no gap of a thousand numbers; by 0 it counts in the steps of its database node.
         $db->statement("CREATE OR REPLACE SEQUENCE `{$sequence}` START WITH 1 INCREMENT BY 0 NOCACHE");
         $db->getSchemaBuilder()->create($table, static function (Blueprint $blueprint) use ($type): void {
@@ -48,7 +38,10 @@ final class TypeTable
     {
         $column = match ($field->type) {
             FieldType::LongText => $table->text($field->name),
-            FieldType::Text, FieldType::Email, FieldType::Phone, FieldType::Link, FieldType::Choices, FieldType::Tags => $table->string($field->name, $field->maxLength),
+            FieldType::Text, FieldType::Email, FieldType::Phone, FieldType::Link, FieldType::Choices, FieldType::Tags => $table->string(
+                $field->name,
+                $field->maxLength,
+            ),
             FieldType::Number, FieldType::Money, FieldType::Percent => $table->decimal($field->name, 15 + $field->scale, $field->scale),
             FieldType::Tick => $table->boolean($field->name)->default(false),
             FieldType::Date => $table->date($field->name),

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use Illuminate\Database\Connection;
+use App\Models\Entry;
+use App\Models\RuleSpell;
 use VividLedger\Engine\Engine;
 use VividLedger\Explain\Answers;
 use VividLedger\Explain\Verdict;
@@ -14,7 +15,6 @@ use VividLedger\Rule\Rule;
 final readonly class WhyNot
 {
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
         private History $history,
         private StoredRuleBook $rules,
@@ -31,12 +31,17 @@ final readonly class WhyNot
      */
     public function answers(int $entry, ?int $only = null): array
     {
-        $change = $this->history->change($entry) ?? throw new Refused('not_a_save', "Entry {$entry} is not the save of a record, so no rule was asked.", 404);
-        $facts = new PastFacts($this->db, $this->schemas, $this->history, $entry, $change->at);
+        $change = $this->history->change($entry)
+            ?? throw new Refused('not_a_save', "Entry {$entry} is not the save of a record, so no rule was asked.", 404);
+        $facts = new PastFacts($this->schemas, $this->history, $entry, $change->at);
         $answers = [];
-        foreach ((new Answers($this->schemas->schema(), $this->engine, $this->company->zone()))->to($change, $this->inForceAt($entry), $facts) as [$rule, $verdict]) {
+        $asked = new Answers($this->schemas->schema(), $this->engine, $this->company->zone());
+        foreach ($asked->to($change, $this->inForceAt($entry), $facts) as [$rule, $verdict]) {
             if ($only === null || $rule->id === $only) {
-                $answers[] = ['rule' => $rule->id, 'name' => $rule->name, 'page' => $rule->page, 'firedIn' => $this->firedIn($entry, $rule->id), 'verdict' => $verdict];
+                $answers[] = [
+                    'rule' => $rule->id, 'name' => $rule->name, 'page' => $rule->page, 'firedIn' => $this->firedIn($entry, $rule->id),
+                    'verdict' => $verdict,
+                ];
             }
         }
 
@@ -46,13 +51,12 @@ final readonly class WhyNot
     /** @return list<Rule> the pages in force at an entry, in the order of the rules */
     private function inForceAt(int $entry): array
     {
-        $rows = $this->db->select(
-            'SELECT s.rule_id, s.page, r.either_or FROM rule_spells s JOIN rules r ON r.id = s.rule_id
-            WHERE s.from_entry < ? AND (s.to_entry IS NULL OR s.to_entry > ?) ORDER BY r.position, r.id',
-            [$entry, $entry],
-        );
+        $spells = RuleSpell::query()->at($entry)->with('rule')->get()
+            ->sortBy(static fn (RuleSpell $spell): array => [$spell->rule->position, $spell->rule_id]);
 
-        return array_values(array_filter(array_map(fn (object $row): ?Rule => $this->rules->page((int) $row->rule_id, (int) $row->page, $row->either_or), $rows)));
+        return array_values(array_filter($spells->map(
+            fn (RuleSpell $spell): ?Rule => $this->rules->page($spell->rule_id, $spell->page, $spell->rule->either_or),
+        )->all()));
     }
 
     /** @return ?int the entry of the rule's firing on this change or on what followed from it */
@@ -60,14 +64,16 @@ final readonly class WhyNot
     {
         $causes = [$entry];
         while ($causes !== []) {
-            $places = implode(', ', array_fill(0, count($causes), '?'));
-            $next = $this->db->select("SELECT id, kind, rule_id FROM entries WHERE cause_id IN ({$places}) AND kind IN ('fired', 'changed', 'created', 'comment')", $causes);
+            $next = Entry::query()->whereIn('cause_id', $causes)->whereIn(
+                'kind',
+                ['fired', 'changed', 'created', 'comment'],
+            )->get(['id', 'kind', 'rule_id']);
             foreach ($next as $fired) {
-                if ($fired->kind === 'fired' && (int) $fired->rule_id === $ruleId) {
-                    return (int) $fired->id;
+                if ($fired->kind === 'fired' && $fired->rule_id === $ruleId) {
+                    return $fired->id;
                 }
             }
-            $causes = array_map(static fn (object $row): int => (int) $row->id, $next);
+            $causes = $next->pluck('id')->all();
         }
 
         return null;

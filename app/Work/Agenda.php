@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Work;
 
+use App\Models\SweepMark;
 use App\Store\StoredRuleBook;
-use Illuminate\Database\Connection;
+use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Rule\Rule;
+use VividLedger\Rule\RuleStatus;
 use VividLedger\Rule\Trigger\ComesRound;
 use VividLedger\Rule\Trigger\DateArrives;
 use VividLedger\Rule\Trigger\FallsQuiet;
@@ -18,7 +20,6 @@ final class Agenda
     private array $known = [];
 
     public function __construct(
-        private readonly Connection $db,
         private readonly StoredRuleBook $rules,
         private readonly DatesDue $dates,
         private readonly QuietRecords $quiet,
@@ -46,10 +47,12 @@ final class Agenda
     public function after(\DateTimeImmutable $at): array
     {
         $next = [];
-        foreach ($this->db->select("SELECT s.rule_id, r.page, r.either_or FROM sweeps s JOIN rules r ON r.id = s.rule_id WHERE r.status = 'in_force'") as $row) {
-            $id = (int) $row->rule_id;
+        $swept = SweepMark::query()->with('rule')
+            ->whereHas('rule', static fn (Builder $rules): Builder => $rules->where('status', RuleStatus::InForce))->get();
+        foreach ($swept as $mark) {
+            $id = $mark->rule_id;
             if (! array_key_exists($id, $this->known) || ($this->known[$id] !== null && $this->known[$id] <= $at)) {
-                $this->known[$id] = $this->reckon($this->rules->page($id, (int) $row->page, $row->either_or), $at);
+                $this->known[$id] = $this->reckon($this->rules->page($id, (int) $mark->rule->page, $mark->rule->either_or), $at);
             }
             if ($this->known[$id] !== null) {
                 $next[$id] = $this->known[$id];

@@ -4,10 +4,17 @@ declare(strict_types=1);
 
 namespace App\Work;
 
-use App\Store\Columns;
+use App\Models\ClockTurn;
+use App\Models\CompanySettings;
+use App\Models\Entry;
+use App\Models\ScheduledLine;
+use App\Models\TurnStatus;
 use App\Store\Company;
+use App\Store\HouseClock;
 use App\Store\Refused;
+use App\Store\Sql\Lock;
 use Illuminate\Database\Connection;
+use Illuminate\Database\Eloquent\Builder;
 
 /**
  * Turns the house clock forward: from one moment at which something can happen to the next, so that everything in between
@@ -48,15 +55,14 @@ final readonly class ClockTurner
         }
 
         return $this->db->transaction(function () use ($to, $now, $by): int {
-            $this->db->select('SELECT id FROM company WHERE id = 1 FOR UPDATE');
-            if ($this->db->table('clock_turns')->where('status', 'turning')->exists()) {
+            CompanySettings::query()->lockForUpdate()->find(CompanySettings::ID);
+            if (ClockTurn::query()->where('status', TurnStatus::Turning)->exists()) {
                 throw new Refused('wrong_state', 'The clock is being turned already.', 409);
             }
 
-            return (int) $this->db->table('clock_turns')->insertGetId([
-                'from_at' => Columns::moment($now), 'to_at' => Columns::moment($to), 'reached_at' => Columns::moment($now), 'by_id' => $by,
-                'first_entry' => (int) $this->db->scalar('SELECT COALESCE(MAX(id), 0) FROM entries'),
-            ]);
+            return ClockTurn::query()->create([
+                'from_at' => $now, 'to_at' => $to, 'reached_at' => $now, 'by_id' => $by, 'first_entry' => (int) Entry::query()->max('id'),
+            ])->id;
         });
     }
 
@@ -74,8 +80,8 @@ final readonly class ClockTurner
             return 0;
         }
         $end = microtime(true) + $seconds;
-        $target = new \DateTimeImmutable("{$turn->to_at}Z");
-        $at = new \DateTimeImmutable("{$turn->reached_at}Z");
+        $target = $turn->to_at;
+        $at = $turn->reached_at;
         $steps = 0;
         $this->agenda->forget();
         try {
@@ -83,13 +89,14 @@ final readonly class ClockTurner
                 [$at, $done] = $this->step($at, $target);
                 $steps++;
                 $over = $at >= $target;
-                $this->db->update('UPDATE clock_turns SET reached_at = ?, done = done + ?, status = ?, leased_until = ? WHERE id = ?', [
-                    Columns::moment($at), $done, $over ? 'turned' : 'turning', $over ? null : gmdate('Y-m-d H:i:s', time() + self::LEASE_SECONDS), $turn->id,
+                $turn->update([
+                    'reached_at' => $at, 'done' => $turn->done + $done, 'status' => $over ? TurnStatus::Turned : TurnStatus::Turning,
+                    'leased_until' => $over ? null : self::leaseEnd(),
                 ]);
             } while (! $over && microtime(true) < $end);
         } finally {
             $this->clock->hold(null);
-            $this->db->update("UPDATE clock_turns SET leased_until = NULL WHERE id = ? AND status = 'turning'", [$turn->id]);
+            ClockTurn::query()->whereKey($turn->id)->where('status', TurnStatus::Turning)->update(['leased_until' => null]);
         }
 
         return $steps;
@@ -103,7 +110,7 @@ final readonly class ClockTurner
     public function step(\DateTimeImmutable $at, \DateTimeImmutable $target): array
     {
         $sweeps = $this->agenda->after($at);
-        $at = min(array_filter([$target, $this->nextLine($at), ...array_values($sweeps)]));
+        $at = min([$target, ...array_values(array_filter([$this->nextLine($at), ...$sweeps]))]);
         $this->company->setClock($at);
         $this->clock->hold($at);
         $due = array_keys(array_filter($sweeps, static fn (\DateTimeImmutable $next): bool => $next <= $at));
@@ -126,21 +133,23 @@ final readonly class ClockTurner
 
     private function nextLine(\DateTimeImmutable $at): ?\DateTimeImmutable
     {
-        $due = $this->db->scalar("SELECT MIN(due_at) FROM scheduled_lines WHERE status = 'pencilled' AND due_at > ?", [Columns::moment($at)]);
-
-        return $due === null ? null : new \DateTimeImmutable("{$due}Z");
+        return ScheduledLine::nextDue($at);
     }
 
-    private function claim(): ?object
+    private function claim(): ?ClockTurn
     {
-        return $this->db->transaction(function (): ?object {
-            $turn = $this->db->selectOne("SELECT * FROM clock_turns WHERE status = 'turning' AND (leased_until IS NULL OR leased_until < ?) LIMIT 1 FOR UPDATE SKIP LOCKED", [gmdate('Y-m-d H:i:s')]);
-            if ($turn !== null) {
-                $this->db->update('UPDATE clock_turns SET leased_until = ? WHERE id = ?', [gmdate('Y-m-d H:i:s', time() + self::LEASE_SECONDS), $turn->id]);
-            }
+        return $this->db->transaction(static function (): ?ClockTurn {
+            $turn = ClockTurn::query()->where('status', TurnStatus::Turning)->where(static fn (Builder $free): Builder => $free
+                ->whereNull('leased_until')->orWhere('leased_until', '<', gmdate('Y-m-d H:i:s')))->lock(Lock::SKIP)->first();
+            $turn?->update(['leased_until' => self::leaseEnd()]);
 
             return $turn;
         });
+    }
+
+    private static function leaseEnd(): \DateTimeImmutable
+    {
+        return new \DateTimeImmutable('@'.(time() + self::LEASE_SECONDS));
     }
 
     private static function outOfRange(string $message): Refused

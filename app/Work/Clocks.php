@@ -7,26 +7,30 @@ namespace App\Work;
 use App\Store\Company;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
-use Illuminate\Database\Connection;
 use VividLedger\Time\WorkingCalendar;
 
 /** The calendars and zones by which time is told here: the company's, or that of each person. */
 final readonly class Clocks
 {
-    public function __construct(private Connection $db, private SchemaStore $schemas, private Company $company)
+    public function __construct(private SchemaStore $schemas, private Company $company)
     {
     }
 
-    /** @return array{WorkingCalendar, \DateTimeZone} the company tells the time in its own zone, whatever zone its calendar was written in */
+    /**
+     * @return array{WorkingCalendar, \DateTimeZone} the company tells the time in its own zone, whatever zone its calendar was written in
+     */
     public function company(): array
     {
-        return [(new PeopleStore($this->db, $this->schemas))->calendar(null), $this->company->zone()];
+        return [(new PeopleStore($this->schemas))->calendar(null), $this->company->zone()];
     }
 
-    /** @return array{list<array{WorkingCalendar, \DateTimeZone}>, array<int, array{WorkingCalendar, \DateTimeZone}>} those that differ, and whose is whose */
+    /**
+     * @return array{list<array{WorkingCalendar, \DateTimeZone}>, array<int, array{WorkingCalendar, \DateTimeZone}>} those that differ, and
+     *     whose is whose
+     */
     public function everybodys(): array
     {
-        $people = new PeopleStore($this->db, $this->schemas);
+        $people = new PeopleStore($this->schemas);
         $company = $people->calendar(null);
         // Whoever owns nothing goes by the company's calendar, told by its own clock.
         $all = [spl_object_id($company) => [$company, $company->zone]];

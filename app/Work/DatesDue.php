@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace App\Work;
 
-use App\Store\Columns;
+use App\Models\Columns;
+use App\Models\StoredRecord;
 use App\Store\SchemaStore;
-use App\Store\TypeTable;
-use Illuminate\Database\Connection;
+use App\Store\Sql\DayOfYear;
+use Illuminate\Database\Query\Builder;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\DateArrives;
 use VividLedger\Schema\RecordType;
@@ -20,7 +21,9 @@ final readonly class DatesDue implements Finds
     /** Days that may lie between a date and the one whose moment is the next, where moments move to working days. */
     private const MOST_ROLLED = 40;
 
-    public function __construct(private Connection $db, private SchemaStore $schemas, private Clocks $clocks)
+    private const CHUNK = 2000;
+
+    public function __construct(private SchemaStore $schemas, private Clocks $clocks)
     {
     }
 
@@ -29,13 +32,13 @@ final readonly class DatesDue implements Finds
         $trigger = self::trigger($rule);
         $type = $this->schemas->schema()->types[$rule->on];
         [$all, $whose] = $this->clocksOf($trigger);
-        [$where, $bindings] = $this->candidates($trigger, $after, $until, $all);
-        if ($where === '') {
+        $candidates = $this->candidates(StoredRecord::rowsOf($type), $trigger, $after, $until, $all);
+        if ($candidates === null) {
             return [];
         }
         $found = [];
         do {
-            $rows = $this->rows($type, $trigger, "{$where} AND id > ? ORDER BY id LIMIT {$chunk}", [...$bindings, $cursor]);
+            $rows = $this->rows($type, $trigger, (clone $candidates)->where('id', '>', $cursor)->orderBy('id')->limit($chunk));
             foreach ($rows as [$cursor, $value, $owner]) {
                 foreach ($this->moments($trigger, $value, $whose[$owner] ?? $all[0], $after, $until) as [$moment, $occasion]) {
                     if ($moment > $after && $moment <= $until) {
@@ -68,58 +71,45 @@ final readonly class DatesDue implements Finds
     /**
      * Records that match a rule as it is put in force: those whose moment has passed while the date itself is still ahead.
      *
-     * @param  string  $and  further conditions in SQL, over the table as "t", with the joins they need
-     * @param  list<string|int>  $bindings
+     * @param  Builder  $matching  the records that meet its conditions, as "t"
      * @return list<array{int, string}> record and occasion, in order
      */
-    public function near(Rule $rule, \DateTimeImmutable $now, string $joins, string $and, array $bindings): array
+    public function near(Rule $rule, \DateTimeImmutable $now, Builder $matching): array
     {
         $trigger = self::trigger($rule);
         $type = $this->schemas->schema()->types[$rule->on];
         [$all, $whose] = $this->clocksOf($trigger);
         $field = $trigger->field->name;
-        $owner = "t.`{$type->owner}`";
+        $ahead = $trigger->isDay() ? $now->modify('-1 day')->format('Y-m-d') : Columns::moment($now);
+        $matching->whereNotNull("t.{$field}")->select(['t.id', "t.{$field} as value", "t.{$type->owner} as owner"]);
+        if (! $trigger->yearly) {
+            $matching->where("t.{$field}", '>=', $ahead);
+        }
         $near = [];
-        $cursor = 0;
-        do {
-            $rows = $this->db->select(
-                'SELECT t.id, t.`'.$field."` AS value, {$owner} AS owner FROM `".TypeTable::name($type->name)."` t{$joins} WHERE t.`{$field}` IS NOT NULL".($trigger->yearly ? '' : " AND t.`{$field}` >= ?")." AND {$and} AND t.id > ? ORDER BY t.id LIMIT 2000",
-                [
-                    ...($trigger->yearly ? [] : [$trigger->isDay() ? $now->modify('-1 day')->format('Y-m-d') : Columns::moment($now)]),
-                    ...$bindings, $cursor,
-                ],
-            );
-            foreach ($rows as $row) {
-                $cursor = (int) $row->id;
-                $occasion = $trigger->nearBy(
-                    $trigger->isDay() ? (string) $row->value : (string) Columns::iso($row->value),
-                    $whose[(int) $row->owner] ?? $all[0],
-                    $now,
-                );
-                if ($occasion !== null) {
-                    $near[] = [$cursor, $occasion];
-                }
+        foreach ($matching->lazyById(self::CHUNK, 't.id', 'id') as $row) {
+            $value = $trigger->isDay() ? (string) $row->value : (string) Columns::iso($row->value);
+            $occasion = $trigger->nearBy($value, $whose[(int) $row->owner] ?? $all[0], $now);
+            if ($occasion !== null) {
+                $near[] = [(int) $row->id, $occasion];
             }
-        } while (count($rows) === 2000);
+        }
 
         return $near;
     }
 
     /**
-     * @param  list<array{WorkingCalendar, \DateTimeZone}>  $clocks
-     * @return array{string, list<string>} a condition that nothing else can meet, and its values; empty when nothing can
+     * @param  non-empty-list<array{WorkingCalendar, \DateTimeZone}>  $clocks
+     * @return ?Builder the records of which nothing else can be due; null when nothing can
      */
-    private function candidates(DateArrives $trigger, \DateTimeImmutable $after, \DateTimeImmutable $until, array $clocks): array
-    {
+    private function candidates(
+        Builder $records, DateArrives $trigger, \DateTimeImmutable $after, \DateTimeImmutable $until, array $clocks,
+    ): ?Builder {
         $field = $trigger->field->name;
         if (! $trigger->isDay()) {
             $ends = array_map(static fn (array $clock): array => $trigger->due->bases($after, $until, $clock[1], $clock[0]), $clocks);
+            $span = [Columns::moment(min(array_column($ends, 0))), Columns::moment(max(array_column($ends, 1)))];
 
-            return $trigger->yearly ? ["`{$field}` IS NOT NULL", []]
-                : [
-                    "`{$field}` BETWEEN ? AND ?",
-                    [Columns::moment(min(array_column($ends, 0))), Columns::moment(max(array_column($ends, 1)))],
-                ];
+            return $trigger->yearly ? $records->whereNotNull($field) : $records->whereBetween($field, $span);
         }
         $days = [];
         foreach ($clocks as [$calendar, $zone]) {
@@ -131,9 +121,8 @@ final readonly class DatesDue implements Finds
             $days = in_array('02-28', $days, true) ? [...$days, '02-29'] : $days;
         }
         $days = array_values(array_unique($days));
-        $column = $trigger->yearly ? "DATE_FORMAT(`{$field}`, '%m-%d')" : "`{$field}`";
 
-        return $days === [] ? ['', []] : ["{$column} IN (".implode(', ', array_fill(0, count($days), '?')).')', $days];
+        return $days === [] ? null : $records->whereIn($trigger->yearly ? DayOfYear::of($field) : $field, $days);
     }
 
     /** @param  array{WorkingCalendar, \DateTimeZone}  $clock */
@@ -142,10 +131,9 @@ final readonly class DatesDue implements Finds
         [$calendar, $zone] = $clock;
         $from = $trigger->due->bases($after, $after, $zone, $calendar)[0]->modify('-3 days');
         for ($tries = 0; $tries < self::MOST_ROLLED; $tries++) {
-            $value = $this->db->scalar(
-                'SELECT MIN(`'.$trigger->field->name.'`) FROM `'.TypeTable::name($rule->on).'` WHERE `'.$trigger->field->name.'` > ?',
-                [$trigger->isDay() ? $from->setTimezone($zone)->format('Y-m-d') : Columns::moment($from)],
-            );
+            $value = StoredRecord::rowsOf($rule->on)
+                ->where($trigger->field->name, '>', $trigger->isDay() ? $from->setTimezone($zone)->format('Y-m-d') : Columns::moment($from))
+                ->min($trigger->field->name);
             if ($value === null) {
                 return null;
             }
@@ -170,8 +158,9 @@ final readonly class DatesDue implements Finds
     {
         $field = $trigger->field->name;
         $next = null;
-        foreach ($this->db->select("SELECT DISTINCT `{$field}` AS value FROM `".TypeTable::name($rule->on)."` WHERE `{$field}` IS NOT NULL") as $row) {
-            foreach ($this->moments($trigger, $trigger->isDay() ? (string) $row->value : (string) Columns::iso($row->value), $clock, $after, $after->modify('+1 year')) as [$moment]) {
+        foreach (StoredRecord::rowsOf($rule->on)->whereNotNull($field)->distinct()->pluck($field) as $kept) {
+            $value = $trigger->isDay() ? (string) $kept : (string) Columns::iso($kept);
+            foreach ($this->moments($trigger, $value, $clock, $after, $after->modify('+1 year')) as [$moment]) {
                 $next = $moment > $after && ($next === null || $moment < $next) ? $moment : $next;
             }
         }
@@ -207,23 +196,15 @@ final readonly class DatesDue implements Finds
     }
 
     /**
-     * @param  list<string|int>  $bindings
      * @return list<array{int, string, int}> id, value of the date, and owner
      */
-    private function rows(RecordType $type, DateArrives $trigger, string $where, array $bindings): array
+    private function rows(RecordType $type, DateArrives $trigger, Builder $records): array
     {
-        $owner = $trigger->due->ownersClock ? "`{$type->owner}`" : 'NULL';
-        $rows = $this->db->select(
-            "SELECT id, `{$trigger->field->name}` AS value, {$owner} AS owner FROM `".TypeTable::name($type->name)."` WHERE {$where}",
-            $bindings,
-        );
+        $owner = $trigger->due->ownersClock ? ["{$type->owner} as owner"] : [];
 
-        return array_map(
-            static fn (object $row): array => [
-                (int) $row->id, $trigger->isDay() ? (string) $row->value : (string) Columns::iso($row->value), (int) $row->owner,
-            ],
-            array_values($rows),
-        );
+        return array_values($records->get(['id', "{$trigger->field->name} as value", ...$owner])->map(static fn (object $row): array => [
+            (int) $row->id, $trigger->isDay() ? (string) $row->value : (string) Columns::iso($row->value), (int) ($row->owner ?? 0),
+        ])->all());
     }
 
     /** @return array{non-empty-list<array{WorkingCalendar, \DateTimeZone}>, array<int, array{WorkingCalendar, \DateTimeZone}>} */

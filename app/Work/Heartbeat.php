@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Work;
 
-use Illuminate\Database\Connection;
+use App\Models\WorkerProcess;
 
 /** Lets a long-running process be seen: in Setup, and by whoever watches over the machines. */
 final class Heartbeat
@@ -20,7 +20,6 @@ final class Heartbeat
     private readonly string $startedAt;
 
     public function __construct(
-        private readonly Connection $db,
         private readonly string $kind,
     ) {
         $this->process = substr(gethostname().':'.getmypid(), 0, 120);
@@ -34,20 +33,20 @@ final class Heartbeat
             return;
         }
         $this->last = microtime(true);
-        $this->db->statement(
-            'INSERT INTO heartbeats (process, kind, started_at, beat_at, done) VALUES (?, ?, ?, ?, ?) ON DUPLICATE KEY UPDATE kind = VALUES(kind), started_at = VALUES(started_at), beat_at = VALUES(beat_at), done = VALUES(done)',
-            [$this->process, $this->kind, $this->startedAt, gmdate('Y-m-d H:i:s'), $done],
-        );
+        WorkerProcess::query()->upsert([
+            'process' => $this->process, 'kind' => $this->kind, 'started_at' => $this->startedAt, 'beat_at' => gmdate('Y-m-d H:i:s'),
+            'done' => $done,
+        ], ['process'], ['kind', 'started_at', 'beat_at', 'done']);
     }
 
     public function end(): void
     {
-        $this->db->table('heartbeats')->where('process', $this->process)->delete();
+        WorkerProcess::query()->where('process', $this->process)->delete();
     }
 
     /** Judged by the machine's own time: a house clock that is turned forward does not age a process. */
-    public static function isAlive(string $beatAt): bool
+    public static function isAlive(\DateTimeImmutable $beatAt): bool
     {
-        return time() - (int) strtotime($beatAt.' UTC') <= self::DEAD_AFTER_SECONDS;
+        return time() - $beatAt->getTimestamp() <= self::DEAD_AFTER_SECONDS;
     }
 }

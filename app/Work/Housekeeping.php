@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Work;
 
+use App\Models\WorkerProcess;
 use Illuminate\Database\Connection;
 
 /** What has to be swept away from time to time. */
@@ -22,7 +23,7 @@ final readonly class Housekeeping
     {
         return $this->db->table('sessions')->where('last_activity', '<', time() - self::SESSION_SECONDS)->delete()
             + $this->db->table('cache')->where('expiration', '<', time())->delete()
-            + $this->db->table('heartbeats')->where('beat_at', '<', gmdate('Y-m-d H:i:s', time() - self::SILENT_SECONDS))->delete()
+            + WorkerProcess::rows()->where('beat_at', '<', gmdate('Y-m-d H:i:s', time() - self::SILENT_SECONDS))->delete()
             + $this->db->table('personal_access_tokens')->where('expires_at', '<', gmdate('Y-m-d H:i:s'))->delete();
     }
 }

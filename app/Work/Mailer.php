@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Work;
 
+use App\Models\StoredMessage;
 use Closure;
 use Symfony\Component\Mailer\Transport;
 use Symfony\Component\Mailer\Transport\Dsn;
@@ -16,7 +17,9 @@ use Symfony\Component\Mime\Email;
 /** Sends mail to the server that the configuration names. */
 final class Mailer
 {
-    private const STYLE = 'body{font-family:sans-serif;font-size:14px;color:#22303c}table{border-collapse:collapse;margin:4px 0 14px}th,td{border:1px solid #d8d2c4;padding:5px 9px;text-align:left;vertical-align:top}th{background:#f4efe4;font-size:12px}h3{margin:14px 0 4px}';
+    private const STYLE = 'body{font-family:sans-serif;font-size:14px;color:#22303c}table{border-collapse:collapse;margin:4px 0 14px}'
+        .'th,td{border:1px solid #d8d2c4;padding:5px 9px;text-align:left;vertical-align:top}th{background:#f4efe4;font-size:12px}'
+        .'h3{margin:14px 0 4px}';
 
     private ?TransportInterface $transport = null;
 
@@ -27,10 +30,9 @@ final class Mailer
     {
     }
 
-    /** @param  object  $message  a row of the messages */
-    public function send(object $message): void
+    public function send(StoredMessage $message): void
     {
-        $to = json_decode($message->recipients, true, 16, JSON_THROW_ON_ERROR);
+        $to = $message->recipients;
         $address = static fn (array $one): Address => new Address($one['address'], $one['name'] === $one['address'] ? '' : $one['name']);
         $email = (new Email)
             ->from(new Address((string) config('ledger.mail.from'), (string) config('ledger.mail.name')))
@@ -48,7 +50,7 @@ final class Mailer
         if ($to['replyTo'] !== null) {
             $email->replyTo($address($to['replyTo']));
         }
-        $email->date(new \DateTimeImmutable($message->created_at.'Z'));
+        $email->date($message->created_at);
         $email->getHeaders()->addIdHeader(
             'Message-ID',
             "{$message->key}@".substr(strrchr((string) config('ledger.mail.from'), '@') ?: '@localhost', 1),

@@ -91,7 +91,7 @@ final class PatientStream extends AbstractStream
 
     public function readLine(): string
     {
-        if (feof($this->out)) {
+        if ($this->isOver()) {
             $this->mayHaveArrived = $this->mayHaveArrived || $this->isHandedOver;
 
             return '';
@@ -99,7 +99,7 @@ final class PatientStream extends AbstractStream
         $until = time() + ($this->isHandedOver ? self::LETTER_SECONDS : self::COMMAND_SECONDS);
         $line = '';
         do {
-            $piece = @fgets($this->out);
+            $piece = is_resource($this->out) ? @fgets($this->out) : false;
             $line .= $piece === false ? '' : $piece;
             if (str_ends_with($line, "\n")) {
                 // An answer has come, whatever it says: nothing is uncertain any more.
@@ -108,10 +108,15 @@ final class PatientStream extends AbstractStream
                 return $line;
             }
             ($this->stillHere)();
-        } while (! feof($this->out) && time() < $until);
+        } while (! $this->isOver() && time() < $until);
 
         $this->mayHaveArrived = $this->mayHaveArrived || $this->isHandedOver;
-        throw new TransportException(feof($this->out) ? 'The mail server hung up.' : 'The mail server did not answer.');
+        throw new TransportException($this->isOver() ? 'The mail server hung up.' : 'The mail server did not answer.');
+    }
+
+    private function isOver(): bool
+    {
+        return ! is_resource($this->out) || feof($this->out);
     }
 
     protected function getReadConnectionDescription(): string

@@ -4,10 +4,17 @@ declare(strict_types=1);
 
 namespace App\Work;
 
-use App\Store\Batch;
-use App\Store\Columns;
+use App\Models\Entry;
+use App\Models\MessageStatus;
+use App\Models\StoredMessage;
+use App\Store\HouseClock;
+use App\Store\Sql\Batch;
+use App\Store\Sql\Lock;
 use Illuminate\Database\Connection;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\Http;
+use VividLedger\Message\Channel;
+use VividLedger\Record\CauseKind;
 
 /**
  * Delivers what waits in the outbox: mail over SMTP, text messages over HTTP. A message is leased by itself, sent, and then marked;
@@ -25,9 +32,13 @@ final class Postman
 
     private const TEXT_SECONDS = 30;
 
+    private const LONGEST_TROUBLE = 500;
+
+    private const FREE = ['leased_until' => null, 'leased_by' => null];
+
     private readonly string $name;
 
-    private ?int $inHand = null;
+    private ?int $held = null;
 
     private int $renewedAt = 0;
 
@@ -55,51 +66,47 @@ final class Postman
     /** Tries a message again that had been given up. */
     public function again(int $id): bool
     {
-        return $this->db->update(
-            "UPDATE messages SET status = 'waiting', tries = 0, unsure = 0, next_try_at = ?, leased_until = NULL, leased_by = NULL WHERE id = ? AND status = 'failed'",
-            [gmdate('Y-m-d H:i:s'), $id],
-        ) === 1;
+        return StoredMessage::query()->whereKey($id)->where('status', MessageStatus::Failed)->update([
+            'status' => MessageStatus::Waiting, 'tries' => 0, 'unsure' => 0, 'next_try_at' => gmdate('Y-m-d H:i:s'),
+        ] + self::FREE) === 1;
     }
 
-    private function deliver(object $message): void
+    private function deliver(StoredMessage $message): void
     {
         try {
-            $message->channel === 'sms' ? $this->text($message) : $this->mail($message);
+            $message->channel === Channel::Sms ? $this->text($message) : $this->mail($message);
         } catch (LeaseLost) {
             return;
         } catch (\Throwable $trouble) {
-            $this->failed($message, $trouble->getMessage(), $message->channel !== 'sms' && $this->mailer?->mayHaveArrived() === true);
+            $isUnsure = $message->channel !== Channel::Sms && $this->mailer?->mayHaveArrived() === true;
+            $this->failed($message, $trouble->getMessage(), $isUnsure);
 
             return;
         } finally {
-            $this->inHand = null;
+            $this->held = null;
         }
         $this->db->transaction(function () use ($message): void {
-            $marked = $this->db->update(
-                "UPDATE messages SET status = 'delivered', tries = tries + 1, leased_until = NULL, leased_by = NULL, trouble = '', done_at = ? WHERE id = ? AND leased_by = ?",
-                [gmdate('Y-m-d H:i:s'), $message->id, $this->name],
-            );
-            if ($marked === 1 && (int) $message->unsure > 0) {
-                $this->unsureEntry($message, (int) $message->unsure + 1, true);
+            $marked = $this->inHand($message->id)->update([
+                'status' => MessageStatus::Delivered, 'tries' => $message->tries + 1, 'trouble' => '', 'done_at' => gmdate('Y-m-d H:i:s'),
+            ] + self::FREE);
+            if ($marked === 1 && $message->unsure > 0) {
+                $this->unsureEntry($message, $message->unsure + 1, true);
             }
         });
     }
 
-    private function lease(): ?object
+    private function lease(): ?StoredMessage
     {
-        return $this->db->transaction(function (): ?object {
+        return $this->db->transaction(function (): ?StoredMessage {
             // By the machine's own time: a house clock that is held or turned does not keep letters back.
             $now = gmdate('Y-m-d H:i:s');
-            $message = $this->db->selectOne(
-                "SELECT * FROM messages WHERE status = 'waiting' AND (leased_until IS NULL OR leased_until < ?) AND (tries = 0 OR next_try_at <= ?) ORDER BY id LIMIT 1 FOR UPDATE SKIP LOCKED",
-                [$now, $now],
-            );
+            $message = StoredMessage::query()->where('status', MessageStatus::Waiting)
+                ->where(static fn (Builder $free): Builder => $free->whereNull('leased_until')->orWhere('leased_until', '<', $now))
+                ->where(static fn (Builder $due): Builder => $due->where('tries', 0)->orWhere('next_try_at', '<=', $now))
+                ->orderBy('id')->lock(Lock::SKIP)->first();
             if ($message !== null) {
-                $this->db->update(
-                    'UPDATE messages SET leased_until = ?, leased_by = ? WHERE id = ?',
-                    [self::leaseEnd(), $this->name, $message->id],
-                );
-                $this->inHand = (int) $message->id;
+                $message->update(['leased_until' => self::leaseEnd(), 'leased_by' => $this->name]);
+                $this->held = $message->id;
                 $this->renewedAt = time();
             }
 
@@ -107,28 +114,38 @@ final class Postman
         });
     }
 
+    /**
+     * The message, as long as nobody else has taken it over.
+     *
+     * @return Builder<StoredMessage>
+     */
+    private function inHand(int $id): Builder
+    {
+        return StoredMessage::query()->whereKey($id)->where('leased_by', $this->name);
+    }
+
     /** Shows that the letter is still in hand; who has lost it to another leaves it alone. */
     private function renew(): void
     {
-        if ($this->inHand === null || time() - $this->renewedAt < self::LEASE_SECONDS / 6) {
+        if ($this->held === null || time() - $this->renewedAt < self::LEASE_SECONDS / 6) {
             return;
         }
-        if ($this->db->update('UPDATE messages SET leased_until = ? WHERE id = ? AND leased_by = ?', [self::leaseEnd(), $this->inHand, $this->name]) !== 1) {
+        if ($this->inHand($this->held)->update(['leased_until' => self::leaseEnd()]) !== 1) {
             throw new LeaseLost('Another sender has the letter.');
         }
         $this->renewedAt = time();
     }
 
-    private function mail(object $message): void
+    private function mail(StoredMessage $message): void
     {
         $this->mailer ??= new Mailer($this->renew(...));
         $this->mailer->send($message);
     }
 
     /** One HTTP request for each message; a gateway that knows idempotency keys counts none twice. */
-    private function text(object $message): void
+    private function text(StoredMessage $message): void
     {
-        $to = json_decode($message->recipients, true, 16, JSON_THROW_ON_ERROR)['to'][0];
+        $to = $message->recipients['to'][0];
         try {
             $answer = Http::timeout(self::TEXT_SECONDS)->withToken(self::gatewayToken())->withHeaders(['Idempotency-Key' => $message->key])
                 ->post((string) config('ledger.sms.url'), ['to' => $to['address'], 'text' => $message->text]);
@@ -148,20 +165,21 @@ final class Postman
         return $given !== '' ? $given : hash_hmac('sha256', 'text messages', (string) config('app.key'));
     }
 
-    private function failed(object $message, string $trouble, bool $isUnsure): void
+    private function failed(StoredMessage $message, string $trouble, bool $isUnsure): void
     {
-        $tries = (int) $message->tries + 1;
-        $unsure = (int) $message->unsure + ($isUnsure ? 1 : 0);
+        $tries = $message->tries + 1;
+        $unsure = $message->unsure + ($isUnsure ? 1 : 0);
         $over = $tries >= self::MOST_TRIES || $unsure > self::MOST_UNSURE;
         $this->db->transaction(function () use ($message, $trouble, $isUnsure, $tries, $unsure, $over): void {
             // 10 s, 40 s, 90 s … : a short trouble is soon over, and a long one is not hammered at.
-            $marked = $this->db->update(
-                'UPDATE messages SET status = ?, tries = ?, unsure = ?, leased_until = NULL, leased_by = NULL, next_try_at = ?, trouble = ? WHERE id = ? AND leased_by = ?',
-                [
-                    $over ? 'failed' : 'waiting', $tries, $unsure, gmdate('Y-m-d H:i:s', time() + 10 * $tries * $tries),
-                    mb_substr($isUnsure ? "{$trouble} It may have arrived all the same." : $trouble, 0, 500), $message->id, $this->name,
-                ],
-            );
+            $said = $isUnsure ? "{$trouble} It may have arrived all the same." : $trouble;
+            $marked = $this->inHand($message->id)->update([
+                'status' => $over ? MessageStatus::Failed : MessageStatus::Waiting, 'tries' => $tries, 'unsure' => $unsure,
+                'next_try_at' => gmdate(
+                    'Y-m-d H:i:s',
+                    time() + 10 * $tries * $tries,
+                ), 'trouble' => mb_substr($said, 0, self::LONGEST_TROUBLE),
+            ] + self::FREE);
             if ($marked === 1 && $over && $unsure > 0) {
                 $this->unsureEntry($message, $unsure, false);
             }
@@ -169,17 +187,15 @@ final class Postman
     }
 
     /** The ledger says of a letter that it may have arrived more than once. */
-    private function unsureEntry(object $message, int $times, bool $isDelivered): void
+    private function unsureEntry(StoredMessage $message, int $times, bool $isDelivered): void
     {
-        $about = (int) $message->record_id > 0;
-        Batch::insert($this->db, 'entries', [[
-            'kind' => 'unsure', 'at' => Columns::moment($this->clock->now()), 'via' => 'rule', 'record_type' => $about ? $message->record_type : null, 'record_id' => $about ? $message->record_id : null,
+        $isAbout = $message->record_id > 0;
+        $data = ['message' => $message->id, 'subject' => $message->subject, 'times' => $times, 'delivered' => $isDelivered];
+        Batch::insert(new Entry, [Entry::row('unsure', $this->clock->now(), $data, [
+            'via' => CauseKind::Rule, 'record_type' => $isAbout ? $message->record_type : null, 'record_id' => $isAbout
+                ? $message->record_id : null,
             'rule_id' => $message->rule_id, 'cause_id' => $message->entry_id,
-            'data' => json_encode(
-                ['message' => (int) $message->id, 'subject' => $message->subject, 'times' => $times, 'delivered' => $isDelivered],
-                JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
-            ),
-        ]]);
+        ])]);
     }
 
     private static function leaseEnd(): string

@@ -4,9 +4,15 @@ declare(strict_types=1);
 
 namespace App\Work;
 
-use App\Store\Columns;
+use App\Models\Columns;
+use App\Models\Entry;
+use App\Models\FieldChange;
+use App\Models\StoredMessage;
 use App\Store\SchemaStore;
-use Illuminate\Database\Connection;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Database\Query\JoinClause;
+use Illuminate\Support\Collection;
+use VividLedger\Message\Channel;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\FallsQuiet;
 use VividLedger\Schema\RecordType;
@@ -17,7 +23,6 @@ final readonly class QuietRecords implements Finds
     private const AHEAD = 5;
 
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
         private Clocks $clocks,
     ) {
@@ -39,7 +44,7 @@ final readonly class QuietRecords implements Finds
                     $found[$cursor] = [(int) $row->record_id, $trigger->occasion($cursor)];
                 }
             }
-        } while (count($rows) === $chunk && count($found) < $chunk);
+        } while ($rows->count() === $chunk && count($found) < $chunk);
 
         return $found;
     }
@@ -60,40 +65,66 @@ final readonly class QuietRecords implements Finds
                     return $moment;
                 }
             }
-        } while (count($rows) === self::AHEAD);
+        } while ($rows->count() === self::AHEAD);
 
         return null;
     }
 
-    /** @return array<object> what happened in a time and was the last of its sort on its record */
-    private function last(RecordType $type, FallsQuiet $trigger, string $from, string $to, int $cursor, int $chunk): array
+    /** @return Collection<int, \stdClass> what happened in a time and was the last of its sort on its record */
+    private function last(RecordType $type, FallsQuiet $trigger, string $from, string $to, int $cursor, int $chunk): Collection
     {
-        if ($trigger->sort === 'reply') {
-            // Counted from the last message that went out, unless somebody has answered since.
-            return $this->db->select(
-                "SELECT m.id, m.record_id, m.created_at AS at FROM messages m WHERE m.record_type = ? AND m.record_id > 0 AND m.channel <> 'app' AND m.created_at BETWEEN ? AND ? AND m.id > ?
-                AND NOT EXISTS (SELECT 1 FROM messages n WHERE n.record_type = m.record_type AND n.record_id = m.record_id AND n.channel <> 'app' AND n.id > m.id)
-                AND NOT EXISTS (SELECT 1 FROM entries e WHERE e.record_type = m.record_type AND e.record_id = m.record_id AND e.kind = 'reply' AND e.id > m.entry_id) ORDER BY m.id LIMIT {$chunk}",
-                [$type->name, $from, $to, $cursor],
-            );
-        }
-        if ($trigger->sort === 'value') {
-            $value = json_encode($trigger->value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
+        $asked = match ($trigger->sort) {
+            'reply' => self::unanswered(),
+            'value' => self::lastValues($trigger),
+            default => self::lastOf(FallsQuiet::BREAKS[$trigger->sort]),
+        };
 
-            return $this->db->select(
-                "SELECT h.id, h.record_id, e.at FROM entries e JOIN field_history h ON h.entry_id = e.id WHERE e.at BETWEEN ? AND ? AND e.record_type = ? AND h.record_type = e.record_type AND h.record_id = e.record_id
-                AND h.field = ? AND h.after = ? AND h.id > ?
-                AND NOT EXISTS (SELECT 1 FROM field_history l WHERE l.record_type = h.record_type AND l.record_id = h.record_id AND l.field = h.field AND l.entry_id > h.entry_id) ORDER BY h.id LIMIT {$chunk}",
-                [$from, $to, $type->name, $trigger->field->name ?? '', $value, $cursor],
-            );
-        }
-        $kinds = "'".implode("', '", FallsQuiet::BREAKS[$trigger->sort])."'";
+        return $asked->where('e.record_type', $type->name)->where('e.id', '>', $cursor)->orderBy('e.id')->limit($chunk)
+            ->whereBetween(
+                $trigger->sort === 'value' ? 'at.at' : ($trigger->sort === 'reply' ? 'e.created_at' : 'e.at'),
+                [$from, $to],
+            )->get();
+    }
 
-        return $this->db->select(
-            "SELECT e.id, e.record_id, e.at FROM entries e WHERE e.at BETWEEN ? AND ? AND e.record_type = ? AND e.kind IN ({$kinds}) AND e.id > ?
-            AND NOT EXISTS (SELECT 1 FROM entries l WHERE l.record_type = e.record_type AND l.record_id = e.record_id AND l.id > e.id AND l.kind IN ({$kinds})) ORDER BY e.id LIMIT {$chunk}",
-            [$from, $to, $type->name, $cursor],
-        );
+    /** Counted from the last message that went out, unless somebody has answered since. */
+    private static function unanswered(): Builder
+    {
+        return StoredMessage::rows()->from(
+            StoredMessage::tableName(),
+            'e',
+        )->where('e.record_id', '>', 0)->where('e.channel', '<>', Channel::App)
+            ->whereNotExists(
+                self::later(StoredMessage::tableName())->where('l.channel', '<>', Channel::App)->whereColumn('l.id', '>', 'e.id'),
+            )
+            ->whereNotExists(self::later(Entry::tableName())->where('l.kind', 'reply')->whereColumn('l.id', '>', 'e.entry_id'))
+            ->select(['e.id', 'e.record_id', 'e.created_at as at']);
+    }
+
+    /** Counted from the change that made the value what it still is. */
+    private static function lastValues(FallsQuiet $trigger): Builder
+    {
+        return FieldChange::rows()->from(FieldChange::tableName(), 'e')->where('e.field', $trigger->field->name ?? '')
+            ->where('e.after', Columns::json($trigger->value))
+            ->join(Entry::tableName().' as at', static fn (JoinClause $entry): JoinClause => $entry->on('at.id', '=', 'e.entry_id')
+                ->on('at.record_type', '=', 'e.record_type')->on('at.record_id', '=', 'e.record_id'))
+            ->whereNotExists(
+                self::later(FieldChange::tableName())->whereColumn('l.field', 'e.field')->whereColumn('l.entry_id', '>', 'e.entry_id'),
+            )
+            ->select(['e.id', 'e.record_id', 'at.at']);
+    }
+
+    /** @param  list<string>  $kinds */
+    private static function lastOf(array $kinds): Builder
+    {
+        return Entry::rows()->from(Entry::tableName(), 'e')->whereIn('e.kind', $kinds)
+            ->whereNotExists(self::later(Entry::tableName())->whereIn('l.kind', $kinds)->whereColumn('l.id', '>', 'e.id'))
+            ->select(['e.id', 'e.record_id', 'e.at']);
+    }
+
+    /** Rows of the same record, to be compared with "e". */
+    private static function later(string $table): Builder
+    {
+        return Entry::rows()->from($table, 'l')->whereColumn('l.record_type', 'e.record_type')->whereColumn('l.record_id', 'e.record_id');
     }
 
     private static function trigger(Rule $rule): FallsQuiet

@@ -4,18 +4,22 @@ declare(strict_types=1);
 
 namespace App\Work;
 
-use App\Store\Batch;
-use App\Store\Columns;
+use App\Models\Columns;
+use App\Models\Entry;
+use App\Models\GuardKey;
+use App\Models\LineSort;
+use App\Models\ScheduledLine;
 use App\Store\Company;
 use App\Store\Gathering;
+use App\Store\HouseClock;
 use App\Store\Outbox;
 use App\Store\SchemaStore;
-use App\Store\SqlQueryWriter;
+use App\Store\Sql\Batch;
+use App\Store\Sql\Matching;
 use App\Store\StoredFacts;
-use App\Store\TypeTable;
-use Illuminate\Database\Connection;
 use VividLedger\People\Person;
 use VividLedger\People\PersonExpression;
+use VividLedger\Record\CauseKind;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Line\Gathered;
@@ -27,8 +31,9 @@ use VividLedger\Time\WorkingCalendar;
 /** A timetable comes round: every matching record gets its start, or every person the list of theirs. */
 final readonly class Rounds implements Finds
 {
+    private const SAID = 200;
+
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
         private Company $company,
         private Outbox $outbox,
@@ -74,26 +79,29 @@ final readonly class Rounds implements Finds
 
     private function each(Rule $rule, string $occasion, \DateTimeImmutable $moment): void
     {
-        $writer = new SqlQueryWriter($this->clock->now(), $this->company->zone());
-        $where = $rule->condition->query($writer);
-        $this->db->insert(
-            "INSERT INTO scheduled_lines (kind, due_at, record_type, record_id, entry_id, rule_id, page, said, occasion)
-            SELECT 'round', ?, ?, t.id, 0, ?, ?, ?, ? FROM `".TypeTable::name($rule->on)."` t{$writer->joins()} WHERE {$where->text}",
-            [Columns::moment($moment), $rule->on, $rule->id, $rule->page, mb_substr($rule->name, 0, 200), $occasion, ...$where->bindings],
-        );
+        $matching = Matching::query($rule->on, $rule->condition, $this->clock->now(), $this->company->zone());
+        ScheduledLine::pencilFrom($matching->selectRaw('? AS due_at', [Columns::moment($moment)]), [
+            'sort' => LineSort::Round, 'kind' => 'round', 'record_type' => $rule->on, 'entry_id' => 0, 'rule_id' => $rule->id,
+            'page' => $rule->page, 'said' => mb_substr($rule->name, 0, self::SAID), 'occasion' => $occasion,
+        ]);
     }
 
     /** @param  array{WorkingCalendar, \DateTimeZone}  $clock */
     private function together(Rule $rule, ComesRound $trigger, PersonExpression $per, string $occasion, array $clock): void
     {
-        $facts = new StoredFacts($this->db, $this->schemas, $this->clock->now(), $this->company->zone());
-        $gathering = new Gathering($this->db, $this->schemas);
+        $facts = new StoredFacts($this->schemas, $this->clock->now(), $this->company->zone());
+        $gathering = new Gathering($this->schemas);
         $lists = [];
         foreach ($rule->lines as $placed) {
-            foreach ($placed->line instanceof SendList ? $gathering->byPerson($placed->line, $rule->on, $rule->condition, $per, $facts, $this->company->zone()) : [] as $id => [$person, $gathered]) {
+            $list = $placed->line;
+            if (! $list instanceof SendList) {
+                continue;
+            }
+            foreach ($gathering->byPerson($list, $rule->on, $rule->condition, $per, $facts, $this->company->zone()) as $id => [$person,
+                $gathered]) {
                 if (! $trigger->ownClock || $facts->calendar($person) === $clock[0]) {
                     $lists[$id] ??= [$person, []];
-                    $lists[$id][1][] = [$placed->line, $gathered];
+                    $lists[$id][1][] = [$list, $gathered];
                 }
             }
         }
@@ -117,19 +125,16 @@ final readonly class Rounds implements Finds
             }
         }
         $key = ['rule_id' => $rule->id, 'record_type' => 'person', 'record_id' => $person->id, 'epoch' => 0, 'guard_key' => $occasion];
-        if ($messages === [] || $this->db->table('guard_keys')->where($key)->exists()) {
+        if ($messages === [] || GuardKey::rows()->where($key)->exists()) {
             return;
         }
-        [$entry] = Batch::insertForIds($this->db, 'entries', [[
-            'kind' => 'gathered', 'at' => Columns::moment($now), 'via' => 'rule', 'rule_id' => $rule->id, 'page' => $rule->page,
-            'data' => json_encode(
-                [
-                    'person' => $person->name, 'records' => $rows, 'subject' => $messages[0]->subject,
-                ] + ($left === 0 ? [] : ['left' => $left]),
-                JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
-            ),
-        ]]);
-        Batch::insert($this->db, 'guard_keys', [$key + ['entry_id' => $entry, 'at' => Columns::moment($now)]]);
+        $data = [
+            'person' => $person->name, 'records' => $rows, 'subject' => $messages[0]->subject,
+        ] + ($left === 0 ? [] : ['left' => $left]);
+        [$entry] = Batch::insertForIds(new Entry, [
+            Entry::row('gathered', $now, $data, ['via' => CauseKind::Rule, 'rule_id' => $rule->id, 'page' => $rule->page]),
+        ]);
+        Batch::insert(new GuardKey, [$key + ['entry_id' => $entry, 'at' => Columns::moment($now)]]);
         // It is about many records, and so stands on none.
         $nothing = new Record($rule->on, 0, 0, []);
         $this->outbox->put(array_map(static fn ($message): array => [$message, $nothing, $rule->id, $entry, $now], $messages));

@@ -4,10 +4,17 @@ declare(strict_types=1);
 
 namespace App\Work;
 
-use App\Store\Batch;
-use App\Store\Columns;
-use App\Store\LineRows;
-use Illuminate\Database\Connection;
+use App\Models\Entry;
+use App\Models\LineSort;
+use App\Models\LineStatus;
+use App\Models\RuleRun;
+use App\Models\ScheduledLine;
+use App\Store\Sql\Batch;
+use App\Work\Due\DueLine;
+use App\Work\Due\DueRow;
+use App\Work\Due\DueTask;
+use VividLedger\Record\CauseKind;
+use VividLedger\Record\Value;
 use VividLedger\Rule\Rule;
 
 /** What cannot be done, even alone, is set aside where people see it and try it again; an entry says what the matter was. */
@@ -15,50 +22,45 @@ final class SetAside
 {
     private const LENGTH = 160;
 
-    /** @param  object  $row  of a pencilled line, locked */
-    public static function line(Connection $db, object $row, \DateTimeImmutable $at, string $because): void
+    private const SAID = 200;
+
+    /** @param  DueRow  $row  locked */
+    public static function line(DueRow $row, \DateTimeImmutable $at, string $because): void
     {
-        $db->update(
-            "UPDATE scheduled_lines SET status = 'failed', struck_because = ? WHERE id = ?",
-            [mb_substr($because, 0, 200), $row->id],
-        );
-        self::entry($db, $row, 'line_failed', $at, $because);
-        if ($row->run_id !== null) {
-            LineRows::close($db, [(int) $row->run_id]);
+        ScheduledLine::rows()->where('id', $row->id)->update([
+            'status' => LineStatus::Failed, 'struck_because' => mb_substr($because, 0, self::SAID),
+        ]);
+        self::entry($row, 'line_failed', $at, $because);
+        if ($row instanceof DueLine) {
+            RuleRun::close([$row->run]);
         }
     }
 
-    public static function entry(Connection $db, object $row, string $kind, \DateTimeImmutable $at, string $because): void
+    public static function entry(DueRow $row, string $kind, \DateTimeImmutable $at, string $because): void
     {
-        Batch::insert($db, 'entries', [[
-            'kind' => $kind, 'at' => Columns::moment($at), 'via' => 'rule', 'record_type' => $row->record_type, 'record_id' => $row->record_id,
-            'rule_id' => $row->rule_id, 'page' => $row->page, 'task_id' => $row->task_id ?? null, 'cause_id' => $row->entry_id ?: null,
-            'data' => json_encode(
-                ['because' => $because, 'lines' => [['said' => $row->said, 'due' => Columns::iso($row->due_at)]]],
-                JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
-            ),
-        ]]);
+        $due = $row->due === null ? null : Value::instantText($row->due);
+        Batch::insert(new Entry, [Entry::row($kind, $at, ['because' => $because, 'lines' => [['said' => $row->said, 'due' => $due]]], [
+            'via' => CauseKind::Rule, 'record_type' => $row->type, 'record_id' => $row->record, 'rule_id' => $row->rule,
+            'page' => $row->page,
+            'task_id' => $row instanceof DueTask ? $row->task : null, 'cause_id' => $row->entry ?: null,
+        ])]);
     }
 
     /** A start that a sweep found and that cannot be made; it stands among the lines, to be tried again like one. */
-    public static function start(
-        Connection $db,
-        Rule $rule,
-        int $record,
-        string $occasion,
-        \DateTimeImmutable $at,
-        \Throwable $broken,
-    ): void {
-        $row = [
-            'kind' => 'start', 'status' => 'failed', 'due_at' => Columns::moment($at), 'record_type' => $rule->on, 'record_id' => $record, 'entry_id' => 0, 'rule_id' => $rule->id, 'page' => $rule->page,
-            'said' => mb_substr($rule->name, 0, 200), 'occasion' => $occasion, 'struck_because' => self::because($broken),
-        ];
-        Batch::insert($db, 'scheduled_lines', [$row]);
-        self::entry($db, (object) $row, 'line_failed', $at, self::because($broken));
+    public static function start(Rule $rule, int $record, string $occasion, \DateTimeImmutable $at, \Throwable $broken): void
+    {
+        $line = ScheduledLine::query()->create([
+            'sort' => LineSort::Start, 'kind' => 'start', 'status' => LineStatus::Failed, 'due_at' => $at, 'record_type' => $rule->on,
+            'record_id' => $record, 'entry_id' => 0, 'rule_id' => $rule->id, 'page' => $rule->page, 'occasion' => $occasion,
+            'said' => mb_substr($rule->name, 0, self::SAID), 'struck_because' => self::because($broken),
+        ]);
+        self::entry(DueRows::one($line->id), 'line_failed', $at, self::because($broken));
     }
 
     public static function because(\Throwable $broken): string
     {
-        return 'it could not be done: '.mb_strimwidth((string) preg_replace('/\s+/', ' ', $broken->getMessage()), 0, self::LENGTH, '…');
+        $message = (string) preg_replace('/\s+/', ' ', $broken->getMessage());
+
+        return 'it could not be done: '.mb_strimwidth($message, 0, self::LENGTH, '…');
     }
 }

@@ -4,17 +4,23 @@ declare(strict_types=1);
 
 namespace App\Work;
 
+use App\Models\Columns;
+use App\Models\Entry;
+use App\Models\StoredRecord;
+use App\Models\StoredRule;
+use App\Models\SweepMark;
 use App\Store\Actor;
-use App\Store\Batch;
-use App\Store\Columns;
+use App\Store\HouseClock;
 use App\Store\LedgerConnection;
 use App\Store\Outcome;
 use App\Store\RememberedRuleBook;
 use App\Store\SaveRecord;
 use App\Store\SchemaStore;
+use App\Store\Sql\Batch;
+use App\Store\Sql\Lock;
 use App\Store\StoredFacts;
 use App\Store\StoredRuleBook;
-use App\Store\TypeTable;
+use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
 use VividLedger\Engine\FixedClock;
@@ -22,6 +28,7 @@ use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
 use VividLedger\Record\Event;
 use VividLedger\Rule\Rule;
+use VividLedger\Rule\RuleStatus;
 use VividLedger\Rule\Trigger\ComesRound;
 use VividLedger\Rule\Trigger\Swept;
 
@@ -54,15 +61,17 @@ final readonly class Sweep
         $started = 0;
         $now = $this->clock->now();
         $swept = [];
-        foreach ($this->db->select("SELECT s.rule_id FROM sweeps s JOIN rules r ON r.id = s.rule_id WHERE r.status = 'in_force' AND s.swept_until < ? ORDER BY s.rule_id", [Columns::moment($now)]) as $row) {
-            if ($only !== null && ! in_array((int) $row->rule_id, $only, true)) {
-                $swept[] = (int) $row->rule_id;
+        $behind = SweepMark::query()->where('swept_until', '<', Columns::moment($now))->orderBy('rule_id')
+            ->whereHas('rule', static fn (Builder $rules): Builder => $rules->where('status', RuleStatus::InForce));
+        foreach ($behind->pluck('rule_id') as $rule) {
+            if ($only !== null && ! in_array($rule, $only, true)) {
+                $swept[] = $rule;
 
                 continue;
             }
             try {
                 do {
-                    [$count, $more] = $this->chunk((int) $row->rule_id, $now);
+                    [$count, $more] = $this->chunk($rule, $now);
                     $started += $count;
                 } while ($more);
             } catch (\Throwable $trouble) {
@@ -74,10 +83,8 @@ final readonly class Sweep
             }
         }
         if ($swept !== []) {
-            $this->db->update(
-                'UPDATE sweeps SET swept_until = ? WHERE sweeping_to IS NULL AND swept_until < ? AND rule_id IN ('.implode(', ', $swept).')',
-                [Columns::moment($now), Columns::moment($now)],
-            );
+            SweepMark::query()->whereNull('sweeping_to')->where('swept_until', '<', Columns::moment($now))->whereIn('rule_id', $swept)
+                ->update(['swept_until' => Columns::moment($now)]);
         }
 
         return $started;
@@ -86,18 +93,15 @@ final readonly class Sweep
     /** @return array{int, bool} how many records were started on, and whether there may be more */
     private function chunk(int $ruleId, \DateTimeImmutable $now): array
     {
-        $sweep = $this->db->selectOne(
-            "SELECT s.*, r.page, r.either_or FROM sweeps s JOIN rules r ON r.id = s.rule_id WHERE s.rule_id = ? AND r.status = 'in_force'",
-            [$ruleId],
-        );
-        $after = $sweep === null ? $now : new \DateTimeImmutable("{$sweep->swept_until}Z");
-        $until = ($sweep->sweeping_to ?? null) === null ? $now : new \DateTimeImmutable("{$sweep->sweeping_to}Z");
-        if ($sweep === null || $until <= $after) {
+        $sweep = SweepMark::query()->with('rule')->find($ruleId);
+        $until = $sweep->sweeping_to ?? $now;
+        if ($sweep === null || $sweep->rule->status !== RuleStatus::InForce || $until <= $sweep->swept_until) {
             return [0, false];
         }
-        $rule = $this->rules->page($ruleId, (int) $sweep->page, $sweep->either_or);
-        $found = $rule === null ? [] : ($this->agenda->finderFor($rule)?->between($rule, $after, $until, (int) $sweep->at_id, self::CHUNK) ?? []);
-
+        $after = $sweep->swept_until;
+        $rule = $this->rules->page($ruleId, (int) $sweep->rule->page, $sweep->rule->either_or);
+        $finder = $rule === null ? null : $this->agenda->finderFor($rule);
+        $found = $rule === null ? [] : ($finder?->between($rule, $after, $until, $sweep->at_id, self::CHUNK) ?? []);
         try {
             return $this->started($sweep, $rule, $found, $after, $until, false);
         } catch (\Throwable $trouble) {
@@ -111,13 +115,13 @@ final readonly class Sweep
     }
 
     /**
-     * @param  object  $sweep  as it was read before the search
+     * @param  SweepMark  $sweep  as it was read before the search
      * @param  array<int, array{int, string}>  $found
      * @param  bool  $alone  whether each record is started on by itself, because one of them spoilt it for all
      * @return array{int, bool}
      */
     private function started(
-        object $sweep,
+        SweepMark $sweep,
         ?Rule $rule,
         array $found,
         \DateTimeImmutable $after,
@@ -125,12 +129,9 @@ final readonly class Sweep
         bool $alone,
     ): array {
         return $this->db->transaction(function () use ($sweep, $rule, $found, $after, $until, $alone): array {
-            $now = $this->db->selectOne(
-                'SELECT swept_until, sweeping_to, at_id FROM sweeps WHERE rule_id = ? FOR UPDATE SKIP LOCKED',
-                [$sweep->rule_id],
-            );
-            $page = $this->db->scalar("SELECT page FROM rules WHERE id = ? AND status = 'in_force' LOCK IN SHARE MODE", [$sweep->rule_id]);
-            if ($now === null || $page === null || (int) $page !== (int) $sweep->page || [$now->swept_until, $now->sweeping_to, (int) $now->at_id] !== [$sweep->swept_until, $sweep->sweeping_to, (int) $sweep->at_id]) {
+            $now = SweepMark::query()->lock(Lock::SKIP)->find($sweep->rule_id);
+            $page = StoredRule::query()->inForce()->sharedLock()->whereKey($sweep->rule_id)->value('page');
+            if ($now === null || $page === null || $page !== $sweep->rule->page || ! $now->isWhereItWas($sweep)) {
                 // Another worker has been at it, or the rule has changed.
                 return [0, false];
             }
@@ -139,13 +140,14 @@ final readonly class Sweep
             }
             $started = 0;
             if ($rule !== null && $rule->trigger instanceof Swept && $found !== []) {
-                foreach ($alone ? array_map(static fn (array $one): array => [$one], array_values($found)) : [array_values($found)] as $together) {
-                    $started += $alone ? $this->alone($rule, $rule->trigger, $together[0]) : $this->start($rule, $rule->trigger, $together);
-                }
+                $started = $alone
+                    ? array_sum(array_map(fn (array $one): int => $this->alone($rule, $rule->trigger, $one), $found))
+                    : $this->start($rule, $rule->trigger, array_values($found));
             }
             $more = count($found) >= self::CHUNK;
-            $this->db->update('UPDATE sweeps SET swept_until = ?, sweeping_to = ?, at_id = ? WHERE rule_id = ?', $more
-                ? [$sweep->swept_until, Columns::moment($until), max(array_keys($found)), $sweep->rule_id] : [Columns::moment($until), null, 0, $sweep->rule_id]);
+            $now->update($more
+                ? ['sweeping_to' => $until, 'at_id' => max(array_keys($found))]
+                : ['swept_until' => $until, 'sweeping_to' => null, 'at_id' => 0]);
 
             return [$started, $more];
         });
@@ -161,7 +163,7 @@ final readonly class Sweep
                 throw $broken;
             }
             report($broken);
-            SetAside::start($this->db, $rule, $found[0], $found[1], $this->clock->now(), $broken);
+            SetAside::start($rule, $found[0], $found[1], $this->clock->now(), $broken);
 
             return 0;
         }
@@ -178,10 +180,14 @@ final readonly class Sweep
         $book = new RememberedRuleBook($this->rules, $rule);
         $started = 0;
         $refused = [];
-        foreach ($this->db->select('SELECT * FROM `'.TypeTable::name($type->name).'` WHERE id IN ('.implode(', ', $ids).') ORDER BY id FOR UPDATE') as $row) {
+        foreach (StoredRecord::rowsOf($type)->whereIn('id', $ids)->orderBy('id')->lockForUpdate()->get() as $row) {
             $record = Columns::record($type, $row);
-            $change = Change::event($record, new Event($trigger::event(), $occasions[$record->id], $trigger->wanted(), $rule->id), null, $now, CauseKind::Rule);
-            $decision = $settlement->decided($type->name, fn (StoredFacts $facts): Decision => $this->engine->decide($change, $book, $facts, new FixedClock($now)));
+            $event = new Event($trigger::event(), $occasions[$record->id], $trigger->wanted(), $rule->id);
+            $change = Change::event($record, $event, null, $now, CauseKind::Rule);
+            $decision = $settlement->decided(
+                $type->name,
+                fn (StoredFacts $facts): Decision => $this->engine->decide($change, $book, $facts, new FixedClock($now)),
+            );
             if ($decision->refusal !== null) {
                 // The sweep goes on behind it, so nobody tries this start again.
                 $refused[] = $this->save->refused(
@@ -201,7 +207,7 @@ final readonly class Sweep
         }
         $settlement->flush();
         if ($refused !== []) {
-            Batch::insert($this->db, 'entries', $refused);
+            Batch::insert(new Entry, $refused);
         }
 
         return $started;

@@ -31,7 +31,8 @@ listening() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 need_port() {
     listening "$1" || return 0
     local holder=''
-    command -v ss >/dev/null && holder="$(ss -ltnpH "sport = :$1" 2>/dev/null | grep -o '"[^"]*",pid=[0-9]*' | head -n1 | tr -d '"' | sed 's/,pid=/, process /')"
+    command -v ss >/dev/null && holder="$(ss -ltnpH "sport = :$1" 2>/dev/null | grep -o '"[^"]*",pid=[0-9]*' | head -n1 \
+        | tr -d '"' | sed 's/,pid=/, process /')"
     fail "Port $1 ($2) is in use${holder:+ by $holder}. Stop that program, or choose another: $3"
 }
 
@@ -67,7 +68,8 @@ install_system() {
 
 # Vite 8 wants 20.19 or later; Debian 12 itself has 18.
 node_is_new_enough() {
-    command -v node >/dev/null && node -e 'const [a, b] = process.versions.node.split(".").map(Number); process.exit(a > 20 || (a === 20 && b >= 19) ? 0 : 1)'
+    command -v node >/dev/null || return 1
+    node -e 'const [a, b] = process.versions.node.split(".").map(Number); process.exit(a > 20 || (a === 20 && b >= 19) ? 0 : 1)'
 }
 
 # The committed lock has no addresses (docs/decisions/composer-lock.md), so a local twin is resolved to the same versions.
@@ -77,7 +79,8 @@ install_php() {
         rm -f composer.local.lock
         # shellcheck disable=SC2046
         COMPOSER=composer.local.json composer update --no-install --no-progress $(php bin/lib/lock.php pins composer.lock)
-        php bin/lib/lock.php same composer.lock composer.local.lock || { echo 'The registry serves other files than composer.lock names.'; return 1; }
+        php bin/lib/lock.php same composer.lock composer.local.lock \
+            || { echo 'The registry serves other files than composer.lock names.'; return 1; }
     fi
     COMPOSER=composer.local.json composer install --no-progress
     cp composer.local.lock vendor/.installed.lock
@@ -169,7 +172,8 @@ stop_all() {
 start_database() {
     if [ ! -d "$HERE/db/mysql" ]; then
         rm -rf "$HERE/db"
-        step 'Making a database folder' mariadb-install-db --no-defaults --user="$ME" --datadir="$HERE/db" --auth-root-authentication-method=normal --skip-test-db
+        step 'Making a database folder' mariadb-install-db --no-defaults --user="$ME" --datadir="$HERE/db" \
+            --auth-root-authentication-method=normal --skip-test-db
     fi
     launch mariadb mariadbd --no-defaults --user="$ME" --datadir="$HERE/db" --socket="$DB_SOCKET" --bind-address=127.0.0.1 \
         --port="$DB_PORT_NR" --pid-file="$SOCKETS/db.pid" --character-set-server=utf8mb4 --collation-server=utf8mb4_unicode_ci \

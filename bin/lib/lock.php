@@ -20,7 +20,15 @@ function stripped(string $file): array
             if (($package['dist']['type'] ?? '') !== 'path') {
                 unset($package['dist']['url'], $package['dist']['mirrors']);
             }
-            unset($package['source'], $package['support'], $package['funding'], $package['homepage'], $package['authors'], $package['notification-url'], $package['time']);
+            unset(
+                $package['source'],
+                $package['support'],
+                $package['funding'],
+                $package['homepage'],
+                $package['authors'],
+                $package['notification-url'],
+                $package['time'],
+            );
         }
     }
     unset($lock['plugin-api-version']);

@@ -40,7 +40,8 @@ final readonly class MadeBy implements Condition
         $seen = match (true) {
             $change === null => 'no change',
             $change->cause === CauseKind::Rule => self::WAYS['rule'],
-            default => self::WAYS[$change->cause->value].($change->actor === null ? '' : ', '.($view->facts->person($change->actor)->name ?? 'somebody')),
+            default => self::WAYS[$change->cause->value].($change->actor === null ? '' : ', '.($view->facts->person($change->actor)->name
+                ?? 'somebody')),
         };
 
         return new Finding($this->text, ($this->compile())($view), $seen);

@@ -31,7 +31,12 @@ final readonly class NamedCondition implements Condition
     {
         $finding = $this->of->explain($view, $display);
 
-        return new Finding($this->text, $finding->held, $finding->parts === [] ? $finding->seen : null, $finding->parts === [] ? [] : [$finding]);
+        return new Finding(
+            $this->text,
+            $finding->held,
+            $finding->parts === [] ? $finding->seen : null,
+            $finding->parts === [] ? [] : [$finding],
+        );
     }
 
     public function paths(): array

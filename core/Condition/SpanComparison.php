@@ -32,13 +32,18 @@ final readonly class SpanComparison implements Condition
             $field = $this->left->field();
 
             // Written so that the order of the texts is the order in time.
-            return is_string($value) && strcmp($value, $this->from->value($view, $field)) >= 0 && strcmp($value, $this->to->value($view, $field)) <= 0;
+            return is_string($value) && strcmp(
+                $value,
+                $this->from->value($view, $field),
+            ) >= 0 && strcmp($value, $this->to->value($view, $field)) <= 0;
         };
     }
 
     public function query(QueryWriter $writer): mixed
     {
-        return $writer->all([$writer->compare($this->left, Order::AtLeast, $this->from), $writer->compare($this->left, Order::AtMost, $this->to)]);
+        return $writer->all([
+            $writer->compare($this->left, Order::AtLeast, $this->from), $writer->compare($this->left, Order::AtMost, $this->to),
+        ]);
     }
 
     public function explain(View $view, Display $display): Finding

@@ -40,7 +40,9 @@ final class Tree
     /** Whether the values of the record itself decide the condition: not the change, nor the clock, nor anybody else. */
     public static function isPlain(Condition $condition): bool
     {
-        return ! self::readsOthers($condition) && array_filter(self::leaves($condition), static fn (Condition $leaf): bool => ! $leaf instanceof Comparison || $leaf->operator instanceof ChangeOperator
+        return ! self::readsOthers($condition)
+            && array_filter(self::leaves($condition), static fn (Condition $leaf): bool => ! $leaf instanceof Comparison
+            || $leaf->operator instanceof ChangeOperator
             || array_filter($leaf->operands, static fn (mixed $operand): bool => $operand instanceof Given) !== []) === [];
     }
 }

@@ -87,7 +87,11 @@ final class Course
 
     public function guardState(Rule $rule, Record $record): GuardState
     {
-        return $this->states["{$rule->id}:{$record->type}:{$record->id}"] ?? $this->standing->guardState($rule->id, $record->type, $record->id);
+        return $this->states["{$rule->id}:{$record->type}:{$record->id}"] ?? $this->standing->guardState(
+            $rule->id,
+            $record->type,
+            $record->id,
+        );
     }
 
     public function makeReadyAgain(Rule $rule, Change $answered, ?int $parent): void
@@ -129,7 +133,11 @@ final class Course
     public function fired(Firing $firing): void
     {
         $subject = $firing->before;
-        $this->states["{$firing->rule->id}:{$subject->type}:{$subject->id}"] = new GuardState($firing->epoch, $this->countAfter($firing), $this->at);
+        $this->states["{$firing->rule->id}:{$subject->type}:{$subject->id}"] = new GuardState(
+            $firing->epoch,
+            $this->countAfter($firing),
+            $this->at,
+        );
         $this->done($firing);
         if ($firing->performance->pencilled !== []) {
             $this->replace($firing);

@@ -151,7 +151,8 @@ final readonly class Engine
             $subject = $course->held($subject);
             $state = $course->guardState($rule, $subject);
             $isUsed = static fn (string $key): bool => $facts->guardHeld($rule->id, $subject->type, $subject->id, $state->epoch, $key);
-            if ($rule->guard->holdsBack($state, $subject, $course->at, $isUsed) || ($isOnce && $isUsed($rule->guard->key($subject, $occasion ?? $course->occasion($subject, $answered), $state)))) {
+            if ($rule->guard->holdsBack($state, $subject, $course->at, $isUsed)
+                || ($isOnce && $isUsed($rule->guard->key($subject, $occasion ?? $course->occasion($subject, $answered), $state)))) {
                 return null;
             }
         }
@@ -174,7 +175,18 @@ final readonly class Engine
         $type = $this->typeOf($subject);
         $facts = $course->standing;
         $why = $this->examiner->examine($rule, $type, $answered, new View($subject, $facts, $answered));
-        $performance = new Performance($subject, $type, $facts, $this->schema, new Display($facts, $this->zone), $course->at, $this->zone, $answered, $course->marks, $rule->limits);
+        $performance = new Performance(
+            $subject,
+            $type,
+            $facts,
+            $this->schema,
+            new Display($facts, $this->zone),
+            $course->at,
+            $this->zone,
+            $answered,
+            $course->marks,
+            $rule->limits,
+        );
         foreach ($rule->lines as $placed) {
             if ($placed->timing !== null) {
                 continue;

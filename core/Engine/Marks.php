@@ -24,6 +24,7 @@ final class Marks
 
     public function hasNewVersion(Record $record): bool
     {
-        return ($this->saved !== null && $this->saved->id === $record->id && $this->saved->type === $record->type) || isset($this->new["{$record->type}:{$record->id}"]);
+        return ($this->saved !== null && $this->saved->id === $record->id && $this->saved->type === $record->type)
+            || isset($this->new["{$record->type}:{$record->id}"]);
     }
 }

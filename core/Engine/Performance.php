@@ -81,8 +81,15 @@ final class Performance
         return self::occasionOf($this->record, $this->type, $this->facts, $this->zone, $this->started ?? $this->now, $tasks, $turn);
     }
 
-    public static function occasionOf(Record $record, RecordType $type, Facts $facts, \DateTimeZone $zone, \DateTimeImmutable $started, ?TasksOfLine $tasks = null, int $turn = 1): Occasion
-    {
+    public static function occasionOf(
+        Record $record,
+        RecordType $type,
+        Facts $facts,
+        \DateTimeZone $zone,
+        \DateTimeImmutable $started,
+        ?TasksOfLine $tasks = null,
+        int $turn = 1,
+    ): Occasion {
         $owner = $record->value($type->owner);
 
         return new Occasion($started, $record, $facts, is_int($owner) ? $facts->person($owner) : null, $zone, $turn, $tasks);
@@ -217,7 +224,10 @@ final class Performance
         }
         $stamp = Value::instantText($this->now);
         $by = $this->change->actor;
-        $values = $type->withComputed(array_replace($values, ['created_at' => $stamp, 'created_by' => $by, 'updated_at' => $stamp, 'updated_by' => $by]));
+        $values = $type->withComputed(array_replace(
+            $values,
+            ['created_at' => $stamp, 'created_by' => $by, 'updated_at' => $stamp, 'updated_by' => $by],
+        ));
         $record = new Record($type->name, $this->facts->freshId($type->name), 1, $values);
         $this->facts->lay($record);
         $this->marks->newVersion($record);

@@ -34,7 +34,10 @@ final class Run
     public function without(array $done): self
     {
         $left = clone $this;
-        $left->lines = array_values(array_filter($this->lines, static fn (PencilledLine $line): bool => ! in_array($line->id, $done, true)));
+        $left->lines = array_values(array_filter(
+            $this->lines,
+            static fn (PencilledLine $line): bool => ! in_array($line->id, $done, true),
+        ));
 
         return $left;
     }

@@ -70,10 +70,29 @@ final readonly class Runner
         $waitsFor = $timing?->waitsFor();
         $tasks = $waitsFor === null ? null : $course->standing->tasksOf($line->run->id, $waitsFor);
         $occasion = Performance::occasionOf($record, $type, $course->standing, $this->zone, $line->run->startedAt, $tasks, $line->turn);
-        $performance = new Performance($record, $type, $course->standing, $this->schema, new Display($course->standing, $this->zone), $course->at, $this->zone, $event, $course->marks, $rule->limits, $line->run->startedAt);
+        $performance = new Performance(
+            $record,
+            $type,
+            $course->standing,
+            $this->schema,
+            new Display($course->standing, $this->zone),
+            $course->at,
+            $this->zone,
+            $event,
+            $course->marks,
+            $rule->limits,
+            $line->run->startedAt,
+        );
         if (! $byHand) {
             if ($placed->tooLate !== null && $line->due !== null && $occasion->reckon($placed->tooLate, $line->due) < $course->at) {
-                $course->add(new TooLate($line, $rule, $record, "it was due {$performance->display->moment($line->due)}, and after {$placed->tooLate->length()} it is too late"));
+                $course->add(
+                    new TooLate(
+                        $line,
+                        $rule,
+                        $record,
+                        "it was due {$performance->display->moment($line->due)}, and after {$placed->tooLate->length()} it is too late",
+                    ),
+                );
 
                 return;
             }
@@ -142,7 +161,15 @@ final readonly class Runner
             if ($placed === null || $hangsOn === null || ! in_array($hangsOn, $fields, true)) {
                 continue;
             }
-            $occasion = Performance::occasionOf($record, $this->typeOf($record), $course->standing, $this->zone, $run->startedAt, null, $line->turn);
+            $occasion = Performance::occasionOf(
+                $record,
+                $this->typeOf($record),
+                $course->standing,
+                $this->zone,
+                $run->startedAt,
+                null,
+                $line->turn,
+            );
             try {
                 $due = $placed->timing->due($occasion);
             } catch (OutOfTime $never) {

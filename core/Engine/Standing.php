@@ -67,12 +67,14 @@ final class Standing implements Facts
 
     public function record(string $type, int $id): ?Record
     {
-        return isset($this->laid[$type]) && array_key_exists($id, $this->laid[$type]) ? $this->laid[$type][$id] : $this->below->record($type, $id);
+        return isset($this->laid[$type])
+            && array_key_exists($id, $this->laid[$type]) ? $this->laid[$type][$id] : $this->below->record($type, $id);
     }
 
     public function recordToChange(string $type, int $id): ?Record
     {
-        return isset($this->laid[$type]) && array_key_exists($id, $this->laid[$type]) ? $this->laid[$type][$id] : $this->below->recordToChange($type, $id);
+        return isset($this->laid[$type])
+            && array_key_exists($id, $this->laid[$type]) ? $this->laid[$type][$id] : $this->below->recordToChange($type, $id);
     }
 
     public function children(Children $children, int $parent, int $most): array

@@ -44,7 +44,13 @@ final readonly class Answers
             $key = "{$subject->type}:{$subject->id}";
             $set = $rule->eitherOr === '' ? null : "{$rule->eitherOr}:{$key}";
             $seen = $standing[$key] ?? $subject;
-            $verdict = $this->examiner->examine($rule, $this->schema->types[$subject->type], $change, new View($seen, $facts, $change), $set === null ? null : ($matched[$set] ?? null));
+            $verdict = $this->examiner->examine(
+                $rule,
+                $this->schema->types[$subject->type],
+                $change,
+                new View($seen, $facts, $change),
+                $set === null ? null : ($matched[$set] ?? null),
+            );
             if ($set !== null && $verdict->triggered && $verdict->conditions->held) {
                 $matched[$set] ??= $rule->name;
             }

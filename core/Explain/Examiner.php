@@ -82,13 +82,23 @@ final readonly class Examiner
         return [$isOver || ($rule->guard->remembers() && $rule->guard->holdsBack($state, $record, $view->facts->now(), $isUsed)), $fired];
     }
 
-    private function sentence(Reason $reason, Rule $rule, RecordType $type, Change $change, Finding $conditions, ?string $forestalled): string
-    {
+    private function sentence(
+        Reason $reason,
+        Rule $rule,
+        RecordType $type,
+        Change $change,
+        Finding $conditions,
+        ?string $forestalled,
+    ): string {
         $other = $change->event?->kind->comesOnce() === true ? "; {$change->event->text}" : ', and this was another change';
 
         return match ($reason) {
             Reason::Fires => 'The rule fires.',
-            Reason::Trigger => str_replace(' ’s', '’s', "The rule did not fire: it starts when the {$type->inSentence()} {$rule->trigger->wanted()}{$other}."),
+            Reason::Trigger => str_replace(
+                ' ’s',
+                '’s',
+                "The rule did not fire: it starts when the {$type->inSentence()} {$rule->trigger->wanted()}{$other}.",
+            ),
             Reason::Forestalled => "The rule did not fire: ‘{$forestalled}’ stands before it in the same either/or set, and matched first.",
             Reason::Conditions => 'The rule did not fire: '.$conditions->miss().'.',
             Reason::NoTurn => 'The rule did not fire: its conditions already held before this change, and it fires when they become true.',
@@ -126,7 +136,8 @@ final readonly class Examiner
         foreach ($change->fields() as $name) {
             $field = $type->field($name);
             if ($field !== null) {
-                $parts[] = "{$field->label} changed from {$display->of($field, $change->before->value($name))} to {$display->of($field, $record->value($name))}";
+                $parts[] = "{$field->label} changed from {$display->of($field, $change->before->value($name))} to "
+                    ."{$display->of($field, $record->value($name))}";
             }
         }
 

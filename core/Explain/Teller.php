@@ -36,22 +36,57 @@ final readonly class Teller
     {
         return match (true) {
             $step instanceof Firing => new Told('fired', $step->performance->record, $step->rule, [
-                'why' => $step->why, 'did' => $step->performance->outcomes, 'changes' => $this->changes(new Change($step->before, $step->after, null, $step->performance->now)),
+                'why' => $step->why, 'did' => $step->performance->outcomes, 'changes' => $this->changes(
+                    new Change($step->before, $step->after, null, $step->performance->now),
+                ),
             ]),
             $step instanceof LineDone => new Told('line', $step->performance->record, $step->rule, [
-                'line' => $step->rule->line($step->line->place)->said ?? '', 'place' => $step->line->place, 'turn' => $step->line->turn, 'due' => $step->line->due?->format('Y-m-d\TH:i:s\Z'),
-                'did' => $step->performance->outcomes, 'changes' => $this->changes(new Change($step->before, $step->after, null, $step->performance->now)),
+                'line' => $step->rule->line($step->line->place)
+                    ->said
+                        ?? '', 'place' => $step->line->place, 'turn' => $step->line->turn,
+                'due' => $step->line->due?->format('Y-m-d\TH:i:s\Z'),
+                'did' => $step->performance->outcomes, 'changes' => $this->changes(
+                    new Change($step->before, $step->after, null, $step->performance->now),
+                ),
             ]),
-            $step instanceof Struck => new Told('struck', $step->record, $this->page($step->run), ['because' => $step->because, 'lines' => $this->lines($step->run, $step->lines)]),
-            $step instanceof Retimed => new Told('retimed', $step->record, $this->page($step->run), ['because' => $step->because, 'lines' => $this->lines($step->run, array_keys($step->lines), $step->lines)]),
-            $step instanceof Postponed => new Told('postponed', $step->record, $this->page($step->line->run), ['because' => $step->because, 'until' => $this->display->moment($step->until), 'lines' => $this->lines($step->line->run, [$step->line->id])]),
-            $step instanceof TooLate => new Told('too_late', $step->record, $step->rule, ['because' => $step->because, 'lines' => $this->lines($step->line->run, [$step->line->id])]),
+            $step instanceof Struck => new Told(
+                'struck',
+                $step->record,
+                $this->page($step->run),
+                ['because' => $step->because, 'lines' => $this->lines($step->run, $step->lines)],
+            ),
+            $step instanceof Retimed => new Told(
+                'retimed',
+                $step->record,
+                $this->page($step->run),
+                ['because' => $step->because, 'lines' => $this->lines($step->run, array_keys($step->lines), $step->lines)],
+            ),
+            $step instanceof Postponed => new Told(
+                'postponed',
+                $step->record,
+                $this->page($step->line->run),
+                [
+                    'because' => $step->because, 'until' => $this->display->moment($step->until),
+                    'lines' => $this->lines($step->line->run, [$step->line->id]),
+                ],
+            ),
+            $step instanceof TooLate => new Told(
+                'too_late',
+                $step->record,
+                $step->rule,
+                ['because' => $step->because, 'lines' => $this->lines($step->line->run, [$step->line->id])],
+            ),
             $step instanceof Stopped => new Told('stopped', $step->record, $step->chain[count($step->chain) - 1], [
                 'chain' => array_map(static fn (Rule $rule): string => $rule->name, $step->chain), 'cameRound' => $step->cameRound,
             ]),
             $step instanceof CutOff => new Told('cut_off', $step->record, $step->rule, ['done' => $step->done, 'of' => $step->of]),
             $step instanceof ReadyAgain => new Told('ready_again', $step->record, $step->rule, []),
-            $step instanceof Effect && $step->change->event !== null => new Told('comment', $step->change->record(), null, ['text' => $step->change->event->text]),
+            $step instanceof Effect && $step->change->event !== null => new Told(
+                'comment',
+                $step->change->record(),
+                null,
+                ['text' => $step->change->event->text],
+            ),
             $step instanceof Effect => $this->save($step->change),
             default => throw new \LogicException('Not a step of a decision: '.$step::class),
         };
@@ -75,7 +110,10 @@ final readonly class Teller
         $type = $this->schema->types[$change->record()->type];
         foreach (self::differing($change, $this->schema) as $name) {
             $field = $type->fields[$name];
-            $changes[] = ['field' => $name, 'label' => $field->label, 'before' => $this->display->of($field, $change->before?->value($name)), 'after' => $this->display->of($field, $change->after?->value($name))];
+            $changes[] = [
+                'field' => $name, 'label' => $field->label, 'before' => $this->display->of($field, $change->before?->value($name)),
+                'after' => $this->display->of($field, $change->after?->value($name)),
+            ];
         }
 
         return $changes;
@@ -89,7 +127,8 @@ final readonly class Teller
             $was = $change->before?->value($name);
             $is = $change->after?->value($name);
             // An empty tick box is no news of a record that begins or ends.
-            if (! $field->system && $was !== $is && ! ($change->before === null && $is === false) && ! ($change->after === null && $was === false)) {
+            if (! $field->system && $was !== $is && ! ($change->before === null && $is === false)
+                && ! ($change->after === null && $was === false)) {
                 $names[] = $name;
             }
         }
@@ -112,7 +151,8 @@ final readonly class Teller
             if ($only === null || in_array($line->id, $only, true)) {
                 $to = $moved[$line->id][1] ?? null;
                 $lines[] = [
-                    'said' => $rule?->line($line->place)->said ?? '', 'due' => $line->due === null ? null : $this->display->moment($line->due),
+                    'said' => $rule?->line($line->place)->said
+                        ?? '', 'due' => $line->due === null ? null : $this->display->moment($line->due),
                     ...(isset($moved[$line->id]) ? ['to' => $to === null ? null : $this->display->moment($to)] : []),
                 ];
             }

@@ -53,7 +53,8 @@ final class Formula
     {
         $type = $this->term->type;
 
-        return $type === FormulaType::of($field->type) && ! $field->type->isSet() && ($type !== FormulaType::Named || $this->alike($this->term, $field))
+        return $type === FormulaType::of($field->type) && ! $field->type->isSet()
+            && ($type !== FormulaType::Named || $this->alike($this->term, $field))
             && ($type !== FormulaType::Text || $field->type === FieldType::Text || $field->type === FieldType::LongText);
     }
 
@@ -124,7 +125,11 @@ final class Formula
             case 'not':
                 return $this->eval($term->parts[0], $read, $facts) !== true;
             case 'if':
-                return $this->eval($term->parts[0], $read, $facts) === true ? $this->eval($term->parts[1], $read, $facts) : $this->eval($term->parts[2], $read, $facts);
+                return $this->eval(
+                    $term->parts[0],
+                    $read,
+                    $facts,
+                ) === true ? $this->eval($term->parts[1], $read, $facts) : $this->eval($term->parts[2], $read, $facts);
             case 'today':
                 return $facts?->now()->setTimezone($this->zone)->format('Y-m-d');
         }
@@ -182,7 +187,12 @@ final class Formula
             return BigDecimal::of((int) substr(self::text($values[0]), $op === 'year' ? 0 : 5, $op === 'year' ? 4 : 2));
         }
         if ($op === 'days') {
-            [$from, $to] = array_map(static fn (BigDecimal|string|int|bool|null $date): \DateTimeImmutable => new \DateTimeImmutable(self::text($date).'T00:00:00Z'), $values);
+            [$from, $to] = array_map(
+                static fn (BigDecimal|string|int|bool|null $date): \DateTimeImmutable => new \DateTimeImmutable(
+                    self::text($date).'T00:00:00Z',
+                ),
+                $values,
+            );
 
             return BigDecimal::of(intdiv($to->getTimestamp() - $from->getTimestamp(), 86400));
         }

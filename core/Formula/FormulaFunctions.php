@@ -16,7 +16,9 @@ final class FormulaFunctions
         'days' => [[FormulaType::Date, FormulaType::Date], FormulaType::Number, 'days(from, to)  how many days from one date to another'],
         'year' => [[FormulaType::Date], FormulaType::Number, 'year(date)'],
         'month' => [[FormulaType::Date], FormulaType::Number, 'month(date)  1 to 12'],
-        'round' => [[FormulaType::Number, FormulaType::Number], FormulaType::Number, 'round(number, digits)  half away from zero; digits 0 to 6'],
+        'round' => [
+            [FormulaType::Number, FormulaType::Number], FormulaType::Number, 'round(number, digits)  half away from zero; digits 0 to 6',
+        ],
         'abs' => [[FormulaType::Number], FormulaType::Number, 'abs(number)'],
         'least' => [[FormulaType::Number, FormulaType::Number], FormulaType::Number, 'least(a, b)  the smaller of two numbers'],
         'most' => [[FormulaType::Number, FormulaType::Number], FormulaType::Number, 'most(a, b)  the larger of two numbers'],

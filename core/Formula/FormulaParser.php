@@ -51,7 +51,10 @@ final class FormulaParser
                     $parser->tokens[] = $tokens->current;
                 }
             }
-            $functions = array_map(static fn (): array => ['compiler' => static fn (): string => '', 'evaluator' => static fn (): null => null], FormulaFunctions::ALL);
+            $functions = array_map(
+                static fn (): array => ['compiler' => static fn (): string => '', 'evaluator' => static fn (): null => null],
+                FormulaFunctions::ALL,
+            );
             $tree = (new Parser($functions))->parse($stream, array_keys($type->fields));
         } catch (SyntaxError $error) {
             preg_match('/^(.*?) around position (\d+)/s', $error->getMessage(), $found);
@@ -73,7 +76,11 @@ final class FormulaParser
         return match (true) {
             preg_match('/^Variable "(.+)" is not valid/', $message, $found) === 1 => "There is no field ‘{$found[1]}’.",
             preg_match('/^The function "(.+)" does not exist/', $message, $found) === 1 => "There is no function ‘{$found[1]}’.",
-            preg_match('/^Unexpected token "(.+)" of value "(.*)"/', $message, $found) === 1 => $found[1] === 'end of expression' ? 'Something is missing at the end.' : "‘{$found[2]}’ does not fit here.",
+            preg_match(
+                '/^Unexpected token "(.+)" of value "(.*)"/',
+                $message,
+                $found,
+            ) === 1 => $found[1] === 'end of expression' ? 'Something is missing at the end.' : "‘{$found[2]}’ does not fit here.",
             preg_match('/^Unexpected character "(.+)"/', $message, $found) === 1 => "‘{$found[1]}’ does not belong in a formula.",
             preg_match('/^Unclosed "(.+)"/', $message, $found) === 1 => "‘{$found[1]}’ is not closed.",
             default => "{$message}.",
@@ -101,7 +108,13 @@ final class FormulaParser
 
         return match (true) {
             is_int($value), is_float($value) => new Term('value', FormulaType::Number, [], $position, $this->number($position)),
-            is_string($value) => new Term('value', preg_match('/^\d{4}-\d{2}-\d{2}$/', $value) === 1 ? FormulaType::Date : FormulaType::Text, [], $position, $value),
+            is_string($value) => new Term(
+                'value',
+                preg_match('/^\d{4}-\d{2}-\d{2}$/', $value) === 1 ? FormulaType::Date : FormulaType::Text,
+                [],
+                $position,
+                $value,
+            ),
             is_bool($value) => new Term('value', FormulaType::Truth, [], $position, $value),
             $value === null => new Term('value', FormulaType::Nothing, [], $position),
             default => throw new FormulaError('This is no value for a formula.', $position),
@@ -120,7 +133,10 @@ final class FormulaParser
 
     private function field(string $dotted, int $position): Term
     {
-        $path = $this->schema->path($this->type, $dotted) ?? throw new FormulaError("{$this->type->label} has no field ‘{$dotted}’.", $position);
+        $path = $this->schema->path($this->type, $dotted) ?? throw new FormulaError(
+            "{$this->type->label} has no field ‘{$dotted}’.",
+            $position,
+        );
 
         return new Term('field', FormulaType::of($path->field->type), [], $position, path: $path);
     }
@@ -170,10 +186,30 @@ final class FormulaParser
         $right = $this->below($node, 'right');
 
         return match ($operator) {
-            '+', '-', '*', '/' => new Term($operator, FormulaType::Number, [$this->want($left, FormulaType::Number), $this->want($right, FormulaType::Number)], $left->position),
-            '~' => new Term('~', FormulaType::Text, [$this->want($left, FormulaType::Text), $this->want($right, FormulaType::Text)], $left->position),
-            'and', '&&' => new Term('and', FormulaType::Truth, [$this->want($left, FormulaType::Truth), $this->want($right, FormulaType::Truth)], $left->position),
-            'or', '||' => new Term('or', FormulaType::Truth, [$this->want($left, FormulaType::Truth), $this->want($right, FormulaType::Truth)], $left->position),
+            '+', '-', '*', '/' => new Term(
+                $operator,
+                FormulaType::Number,
+                [$this->want($left, FormulaType::Number), $this->want($right, FormulaType::Number)],
+                $left->position,
+            ),
+            '~' => new Term(
+                '~',
+                FormulaType::Text,
+                [$this->want($left, FormulaType::Text), $this->want($right, FormulaType::Text)],
+                $left->position,
+            ),
+            'and', '&&' => new Term(
+                'and',
+                FormulaType::Truth,
+                [$this->want($left, FormulaType::Truth), $this->want($right, FormulaType::Truth)],
+                $left->position,
+            ),
+            'or', '||' => new Term(
+                'or',
+                FormulaType::Truth,
+                [$this->want($left, FormulaType::Truth), $this->want($right, FormulaType::Truth)],
+                $left->position,
+            ),
             '==', '===' => $this->compared('==', $left, $right),
             '!=', '!==' => new Term('not', FormulaType::Truth, [$this->compared('==', $left, $right)], $left->position),
             '<', '<=', '>', '>=' => $this->compared($operator, $left, $right),
@@ -254,7 +290,10 @@ final class FormulaParser
 
     private function want(Term $term, FormulaType $type): Term
     {
-        return $term->type === $type ? $term : throw new FormulaError("{$this->kind($term)} does not fit here, which takes {$type->value}.", $term->position);
+        return $term->type === $type ? $term : throw new FormulaError(
+            "{$this->kind($term)} does not fit here, which takes {$type->value}.",
+            $term->position,
+        );
     }
 
     private function kind(Term $term): string
@@ -274,7 +313,10 @@ final class FormulaParser
     {
         $arguments = $node->nodes['arguments'] ?? null;
 
-        return $arguments instanceof Node ? array_values(array_filter($arguments->nodes, static fn (mixed $part): bool => $part instanceof Node)) : [];
+        return $arguments instanceof Node ? array_values(array_filter(
+            $arguments->nodes,
+            static fn (mixed $part): bool => $part instanceof Node,
+        )) : [];
     }
 
     private function operator(Node $node): string

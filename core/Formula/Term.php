@@ -28,7 +28,10 @@ final readonly class Term
     /** @return list<Path> every path below */
     public function paths(): array
     {
-        return array_merge($this->path === null ? [] : [$this->path], ...array_map(static fn (Term $part): array => $part->paths(), $this->parts));
+        return array_merge(
+            $this->path === null ? [] : [$this->path],
+            ...array_map(static fn (Term $part): array => $part->paths(), $this->parts),
+        );
     }
 
     public function uses(string $op): bool

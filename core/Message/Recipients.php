@@ -80,7 +80,8 @@ final readonly class Recipients
         $offers = [];
         foreach ($context->type->ownFields() as $field) {
             $target = $field->target === null ? null : $context->schema->type($field->target);
-            if ($field->type === FieldType::Email || $field->type === FieldType::Phone || ($target !== null && ToContact::field($target, FieldType::Email) !== null)) {
+            if ($field->type === FieldType::Email || $field->type === FieldType::Phone
+                || ($target !== null && ToContact::field($target, FieldType::Email) !== null)) {
                 $offers[] = new Offer("the {$field->label}", ['kind' => 'field', 'path' => $field->name], 'Contacts');
             }
         }

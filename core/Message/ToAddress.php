@@ -25,7 +25,11 @@ final readonly class ToAddress implements Recipient
         $address = trim($node->child('address')->text() ?? '');
         $sound = filter_var($address, FILTER_VALIDATE_EMAIL) !== false || preg_match('#^\+?[0-9 ()/.-]{4,40}$#', $address) === 1;
 
-        return $sound ? new self($address) : $context->problem($node->at, 'wrong_type', "‘{$address}’ is neither an e-mail address nor a phone number.");
+        return $sound ? new self($address) : $context->problem(
+            $node->at,
+            'wrong_type',
+            "‘{$address}’ is neither an e-mail address nor a phone number.",
+        );
     }
 
     public function wording(): string
@@ -41,6 +45,9 @@ final readonly class ToAddress implements Recipient
             Channel::App => false,
         };
 
-        return $fits ? new Reached([new Address($this->address, $this->address)], $this->address) : new Reached([], "{$this->address} takes no {$channel->label()}");
+        return $fits ? new Reached(
+            [new Address($this->address, $this->address)],
+            $this->address,
+        ) : new Reached([], "{$this->address} takes no {$channel->label()}");
     }
 }

@@ -54,10 +54,22 @@ final readonly class ToContact implements Recipient
             return new Reached([], "{$label} is not somebody who works with the application");
         }
         if ($this->contact === null || ! is_int($value)) {
-            $fits = $channel === Channel::Email ? $this->path->field->type === FieldType::Email : $this->path->field->type === FieldType::Phone;
+            $fits = $channel === Channel::Email ? $this->path->field->type === FieldType::Email
+                : $this->path->field->type === FieldType::Phone;
             $record = $this->path->hops === [] ? $performance->record : $performance->view()->follow($this->path->hops);
 
-            return $fits ? new Reached([new Address((string) $value, (string) $value, null, $record === null ? null : [$record->type, $record->id], self::language($record))], "{$label} {$value}")
+            return $fits ? new Reached(
+                [
+                    new Address(
+                        (string) $value,
+                        (string) $value,
+                        null,
+                        $record === null ? null : [$record->type, $record->id],
+                        self::language($record),
+                    ),
+                ],
+                "{$label} {$value}",
+            )
                 : new Reached([], "{$label} takes no {$channel->label()}");
         }
         $record = $performance->facts->record($this->contact->name, $value);
@@ -67,7 +79,10 @@ final readonly class ToContact implements Recipient
         $address = $field === null ? null : $record?->value($field->name);
 
         return is_string($address)
-            ? new Reached([new Address($called, $address, null, [$this->contact->name, $value], self::language($record))], "{$label} {$called}")
+            ? new Reached(
+                [new Address($called, $address, null, [$this->contact->name, $value], self::language($record))],
+                "{$label} {$called}",
+            )
             : new Reached([], "{$label} {$called} has no ".($channel === Channel::Email ? 'e-mail address' : 'phone number'));
     }
 

@@ -41,7 +41,10 @@ final readonly class ToPerson implements Recipient
         $found = Finder::find($this->person, $performance);
         $address = $found->person === null ? null : self::address($found->person, $channel);
 
-        return new Reached($address === null ? [] : [$address], $found->person !== null && $address === null ? "{$found->path}, who has no phone number" : $found->path);
+        return new Reached(
+            $address === null ? [] : [$address],
+            $found->person !== null && $address === null ? "{$found->path}, who has no phone number" : $found->path,
+        );
     }
 
     /** @return ?Address null for a text message to somebody without a phone number */

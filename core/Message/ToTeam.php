@@ -24,7 +24,11 @@ final readonly class ToTeam implements Recipient
     {
         $team = $node->child('team')->text() ?? '';
 
-        return in_array($team, $context->directory->teams(), true) ? new self($team) : $context->problem($node->at, 'unknown_team', "There is no team ‘{$team}’.");
+        return in_array($team, $context->directory->teams(), true) ? new self($team) : $context->problem(
+            $node->at,
+            'unknown_team',
+            "There is no team ‘{$team}’.",
+        );
     }
 
     public function wording(): string

@@ -24,7 +24,11 @@ final readonly class InTurn implements PersonExpression
     {
         $team = $node->child('team')->text() ?? '';
 
-        return in_array($team, $context->directory->teams(), true) ? new self($team) : $context->problem($node->at, 'unknown_team', "There is no team ‘{$team}’.");
+        return in_array($team, $context->directory->teams(), true) ? new self($team) : $context->problem(
+            $node->at,
+            'unknown_team',
+            "There is no team ‘{$team}’.",
+        );
     }
 
     public function wording(): string
@@ -43,7 +47,11 @@ final readonly class InTurn implements PersonExpression
         }
         $person = $team[0] ?? null;
 
-        return new Found($person, $person === null ? "nobody is at work in {$this->team}" : "next of {$this->team} in turn: {$person->name}", $this->team);
+        return new Found(
+            $person,
+            $person === null ? "nobody is at work in {$this->team}" : "next of {$this->team} in turn: {$person->name}",
+            $this->team,
+        );
     }
 
     public function route(): null

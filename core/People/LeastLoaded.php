@@ -24,7 +24,11 @@ final readonly class LeastLoaded implements PersonExpression
     {
         $team = $node->child('team')->text() ?? '';
 
-        return in_array($team, $context->directory->teams(), true) ? new self($team) : $context->problem($node->at, 'unknown_team', "There is no team ‘{$team}’.");
+        return in_array($team, $context->directory->teams(), true) ? new self($team) : $context->problem(
+            $node->at,
+            'unknown_team',
+            "There is no team ‘{$team}’.",
+        );
     }
 
     public function wording(): string
@@ -43,7 +47,11 @@ final readonly class LeastLoaded implements PersonExpression
             }
         }
 
-        return new Found($best, $best === null ? "nobody is at work in {$this->team}" : "{$best->name} has the fewest open tasks of {$this->team}: ".($open[$best->id] ?? 0));
+        return new Found(
+            $best,
+            $best === null ? "nobody is at work in {$this->team}"
+                : "{$best->name} has the fewest open tasks of {$this->team}: ".($open[$best->id] ?? 0),
+        );
     }
 
     public function route(): null

@@ -25,7 +25,11 @@ final readonly class NamedPerson implements PersonExpression
         $handle = $node->child('handle')->text() ?? '';
         $person = $context->directory->personByHandle($handle);
         if ($person === null) {
-            return $context->problem($node->at, 'unknown_person', $handle === '' ? 'Choose a person.' : "There is no person ‘{$handle}’. Choose another.");
+            return $context->problem(
+                $node->at,
+                'unknown_person',
+                $handle === '' ? 'Choose a person.' : "There is no person ‘{$handle}’. Choose another.",
+            );
         }
         if (! $person->active) {
             $context->problem($node->at, 'person_left', "{$person->name} has left. Choose somebody else.");

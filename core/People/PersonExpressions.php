@@ -16,7 +16,9 @@ use VividLedger\Schema\FieldType;
 final class PersonExpressions
 {
     /** @var list<class-string<PersonExpression>> */
-    public const ALL = [Owner::class, Creator::class, Doer::class, InField::class, NamedPerson::class, ManagerOf::class, InTurn::class, LeastLoaded::class];
+    public const ALL = [
+        Owner::class, Creator::class, Doer::class, InField::class, NamedPerson::class, ManagerOf::class, InTurn::class, LeastLoaded::class,
+    ];
 
     /** Reads an expression and gives it one word in the sentence. */
     public static function word(Context $context, Node $node): ?PersonExpression
@@ -59,13 +61,23 @@ final class PersonExpressions
         foreach (self::personPaths($context) as $path => $label) {
             $offers[] = new Offer("the {$label}", ['kind' => 'in_field', 'path' => $path], $from);
         }
-        $managed = ['the owner' => ['kind' => 'owner'], 'the creator' => ['kind' => 'creator'], 'whoever made the change' => ['kind' => 'doer']];
+        $managed = [
+            'the owner' => ['kind' => 'owner'], 'the creator' => ['kind' => 'creator'], 'whoever made the change' => ['kind' => 'doer'],
+        ];
         foreach ($managed as $label => $of) {
             $offers[] = new Offer("{$label}’s manager", ['kind' => 'manager', 'of' => $of], 'Managers');
         }
-        $offers[] = new Offer('the owner’s manager’s manager', ['kind' => 'manager', 'of' => ['kind' => 'manager', 'of' => ['kind' => 'owner']]], 'Managers');
+        $offers[] = new Offer(
+            'the owner’s manager’s manager',
+            ['kind' => 'manager', 'of' => ['kind' => 'manager', 'of' => ['kind' => 'owner']]],
+            'Managers',
+        );
         foreach (self::personPaths($context) as $path => $label) {
-            $offers[] = new Offer("the {$label}’s manager", ['kind' => 'manager', 'of' => ['kind' => 'in_field', 'path' => $path]], 'Managers');
+            $offers[] = new Offer(
+                "the {$label}’s manager",
+                ['kind' => 'manager', 'of' => ['kind' => 'in_field', 'path' => $path]],
+                'Managers',
+            );
         }
         foreach ($context->directory->teams() as $team) {
             $offers[] = new Offer("the next of {$team} in turn", ['kind' => 'in_turn', 'team' => $team], 'Teams');
@@ -87,7 +99,8 @@ final class PersonExpressions
                 $paths[$field->name] = $field->label;
             }
             $target = $field->target === null ? null : $context->schema->type($field->target);
-            foreach ($target === null ? [] : array_filter($target->fields, static fn (Field $far): bool => $far->type === FieldType::Person && ! $far->system) as $far) {
+            foreach ($target === null ? [] : array_filter($target->fields, static fn (Field $far): bool => $far->type === FieldType::Person
+                && ! $far->system) as $far) {
                 $paths["{$field->name}.{$far->name}"] = "{$field->label} › {$far->label}";
             }
         }

@@ -44,7 +44,10 @@ final readonly class Atom
             $free = "{$path?->name()} {$operator->kind()} {$condition->text}";
             $isFixed = array_filter($condition->operands, static fn (mixed $operand): bool => $operand instanceof Given) === [];
             if ($path !== null && $isFixed && ! $operator instanceof ChangeOperator && ! $operator instanceof PersonOperator) {
-                $operands = array_values(array_filter($condition->operands, static fn (mixed $operand): bool => ! $operand instanceof Given));
+                $operands = array_values(array_filter(
+                    $condition->operands,
+                    static fn (mixed $operand): bool => ! $operand instanceof Given,
+                ));
                 $isFuzzy = $path->field->type->isText() && in_array($operator->kind(), ['contains', 'not_contains', 'starts_with'], true);
 
                 return new self($path->name(), $free, $operator->test($path->field, $operands), null, $isFuzzy);

@@ -24,7 +24,8 @@ final class Proofreader
     /** @var list<class-string<Check>> in the order their remarks are shown; a new one is a new file and one line here */
     public const ALL = [
         ConditionsHold::class, Shadowed::class, SetOffEachOther::class, SetDifferently::class, OwnEcho::class, MessageAtEachSave::class,
-        ChaseWithoutEnd::class, AfterTheEnd::class, DateThatMoves::class, EscalatesToTheSame::class, AlwaysInQuietHours::class, FindsNobody::class,
+        ChaseWithoutEnd::class, AfterTheEnd::class, DateThatMoves::class, EscalatesToTheSame::class, AlwaysInQuietHours::class,
+        FindsNobody::class,
     ];
 
     /** @return list<Remark> the weightiest first */

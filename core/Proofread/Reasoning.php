@@ -112,7 +112,10 @@ final class Reasoning
             $this->variables[] = "?{$atom->free}";
         }
         foreach ($paths as $name => $path) {
-            $regions = in_array($name, $this->fixed, true) ? [new Region($this->prefer[$name] ?? null)] : ($path instanceof Path ? Regions::of($path, $comparisons[$name] ?? [], array_key_exists($name, $this->prefer) ? [$this->prefer[$name]] : []) : null);
+            $regions = in_array($name, $this->fixed, true) ? [
+                new Region($this->prefer[$name] ?? null),
+            ] : ($path instanceof Path ? Regions::of($path, $comparisons[$name]
+                ?? [], array_key_exists($name, $this->prefer) ? [$this->prefer[$name]] : []) : null);
             if ($regions !== null) {
                 $this->regions[$name] = $regions;
             }

@@ -41,7 +41,9 @@ final class Regions
         }
         $values = match (true) {
             $field->type === FieldType::Tick => $path->hops === [] ? [true, false] : [true, false, null],
-            $field->type === FieldType::Choice => [...array_map(static fn ($choice): string => $choice->value, $field->choices), ...$written, null],
+            $field->type === FieldType::Choice => [
+                ...array_map(static fn ($choice): string => $choice->value, $field->choices), ...$written, null,
+            ],
             $field->type->isSet() => self::sets($field, $written),
             $field->type->isDecimal() => self::amounts($field, $written),
             $field->type->isMoment() => self::moments($field, $written),
@@ -80,7 +82,10 @@ final class Regions
     private static function amounts(Field $field, array $written): array
     {
         $step = BigDecimal::ofUnscaledValue(1, $field->scale);
-        $bounds = $field->formula === null ? array_filter([$field->min, $field->max], static fn (?string $bound): bool => $bound !== null) : [];
+        $bounds = $field->formula === null ? array_filter(
+            [$field->min, $field->max],
+            static fn (?string $bound): bool => $bound !== null,
+        ) : [];
         $values = [];
         foreach ([...$written, ...$bounds, '0'] as $at) {
             $at = BigDecimal::of((string) $at);

@@ -21,7 +21,9 @@ final class Starts
     {
         $fields = $rule->trigger instanceof Changed ? $rule->trigger->fields : null;
 
-        return $fields?->single === null || $fields->to === null ? $rule->condition : new All([$rule->condition, self::is($fields->single, $fields->to)]);
+        return $fields?->single === null || $fields->to === null ? $rule->condition : new All([
+            $rule->condition, self::is($fields->single, $fields->to),
+        ]);
     }
 
     /** A field of the record itself has a value. */

@@ -38,7 +38,8 @@ final readonly class Alteration implements \JsonSerializable
     /** The value a field had before, for the record that was changed; of any other record it is the value it has. */
     public function before(Record $record, string $field): string|int|bool|null
     {
-        return $record->type === $this->type && $record->id === $this->id && isset($this->fields[$field]) ? $this->fields[$field][0] : $record->value($field);
+        return $record->type === $this->type && $record->id === $this->id
+            && isset($this->fields[$field]) ? $this->fields[$field][0] : $record->value($field);
     }
 
     /** @return array<string, mixed> */
@@ -50,11 +51,11 @@ final readonly class Alteration implements \JsonSerializable
         ];
     }
 
-    /** Reads what jsonSerialize() gave; null when it is not that. */
-    public static function read(string $json): ?self
+    /** Reads what jsonSerialize() gave, decoded; null when it is not that. */
+    public static function read(mixed $data): ?self
     {
-        $data = json_decode($json, true, 8);
-        if (! is_array($data) || ! is_string($data['type'] ?? null) || ! is_int($data['id'] ?? null) || ! is_string($data['at'] ?? null) || ! is_string($data['cause'] ?? null)) {
+        if (! is_array($data) || ! is_string($data['type'] ?? null) || ! is_int($data['id'] ?? null)
+            || ! is_string($data['at'] ?? null) || ! is_string($data['cause'] ?? null)) {
             return null;
         }
         $fields = [];

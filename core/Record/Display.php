@@ -36,7 +36,10 @@ final readonly class Display
         return match ($field->type) {
             FieldType::Tick => $value === true ? 'ticked' : 'not ticked',
             FieldType::Choice => $field->choice($text)->label ?? $text,
-            FieldType::Choices => $this->language->list(array_map(static fn (string $member): string => $field->choice($member)->label ?? $member, Members::of($value))),
+            FieldType::Choices => $this->language->list(array_map(
+                static fn (string $member): string => $field->choice($member)->label ?? $member,
+                Members::of($value),
+            )),
             FieldType::Tags => $this->language->list(Members::of($value)),
             FieldType::Number => $this->language->number($text),
             FieldType::Percent => $this->language->number($text).' %',

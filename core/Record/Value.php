@@ -67,7 +67,10 @@ final class Value
             throw new InvalidValue('wrong_type', "{$field->label} takes text.");
         }
         if (mb_strlen($raw) > $field->maxLength) {
-            throw new InvalidValue('too_long', "{$field->label} takes at most {$field->maxLength} characters; this has ".mb_strlen($raw).'.');
+            throw new InvalidValue(
+                'too_long',
+                "{$field->label} takes at most {$field->maxLength} characters; this has ".mb_strlen($raw).'.',
+            );
         }
         if ($field->type !== FieldType::LongText && preg_match('/[\x00-\x1F\x7F]/', $raw) === 1) {
             throw new InvalidValue('wrong_type', "{$field->label} takes one line without control characters.");
@@ -112,7 +115,10 @@ final class Value
         foreach (['min' => 1, 'max' => -1] as $bound => $wrong) {
             $limit = $bound === 'min' ? $field->min : $field->max;
             if ($limit !== null && BigDecimal::of($limit)->compareTo($fixed) === $wrong) {
-                throw new InvalidValue('out_of_bounds', "{$field->label} is at ".($bound === 'min' ? 'least' : 'most')." {$limit}; this is {$fixed}.");
+                throw new InvalidValue(
+                    'out_of_bounds',
+                    "{$field->label} is at ".($bound === 'min' ? 'least' : 'most')." {$limit}; this is {$fixed}.",
+                );
             }
         }
 
@@ -149,7 +155,10 @@ final class Value
             return $raw;
         }
         $offered = implode(', ', array_map(static fn ($choice): string => $choice->label, $field->choices));
-        throw new InvalidValue('not_offered', "{$field->label} does not offer ‘".(is_scalar($raw) ? $raw : gettype($raw))."’. It offers {$offered}.");
+        throw new InvalidValue(
+            'not_offered',
+            "{$field->label} does not offer ‘".(is_scalar($raw) ? $raw : gettype($raw))."’. It offers {$offered}.",
+        );
     }
 
     /** Several choices, as a list or joined by commas; kept in the order they are offered. */
@@ -160,7 +169,10 @@ final class Value
             $chosen[] = self::choice($field, $member);
         }
 
-        return Members::text(array_values(array_filter(array_map(static fn ($choice): string => $choice->value, $field->choices), static fn (string $value): bool => in_array($value, $chosen, true))));
+        return Members::text(array_values(array_filter(
+            array_map(static fn ($choice): string => $choice->value, $field->choices),
+            static fn (string $value): bool => in_array($value, $chosen, true),
+        )));
     }
 
     /** Free words; compared without regard to case, so they are kept in lower case. */
@@ -169,8 +181,12 @@ final class Value
         $tags = [];
         foreach (self::members($field, $raw) as $member) {
             $tag = is_string($member) ? Fold::text(trim((string) preg_replace('/\s+/u', ' ', $member))) : '';
-            if (! is_string($member) || preg_match('/[\x00-\x1F\x7F,]/', $tag) === 1 || mb_strlen($tag) > self::LONGEST_TAG || ! mb_check_encoding($member, 'UTF-8')) {
-                throw new InvalidValue('wrong_type', "{$field->label} takes words of at most ".self::LONGEST_TAG.' characters, without commas.');
+            if (! is_string($member) || preg_match('/[\x00-\x1F\x7F,]/', $tag) === 1 || mb_strlen($tag) > self::LONGEST_TAG
+                || ! mb_check_encoding($member, 'UTF-8')) {
+                throw new InvalidValue(
+                    'wrong_type',
+                    "{$field->label} takes words of at most ".self::LONGEST_TAG.' characters, without commas.',
+                );
             }
             if ($tag !== '') {
                 $tags[] = $tag;
@@ -203,6 +219,9 @@ final class Value
         if (is_string($raw) && preg_match('/^[1-9]\d{0,17}$/', $raw) === 1) {
             return (int) $raw;
         }
-        throw new InvalidValue('wrong_type', "{$field->label} takes the id of ".($field->type === FieldType::Person ? 'a person.' : 'a record.'));
+        throw new InvalidValue(
+            'wrong_type',
+            "{$field->label} takes the id of ".($field->type === FieldType::Person ? 'a person.' : 'a record.'),
+        );
     }
 }

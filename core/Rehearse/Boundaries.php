@@ -37,7 +37,8 @@ final readonly class Boundaries
         $cases = [['All conditions hold', new Script($base, $opening)]];
         foreach (Tree::leaves($rule->condition) as $leaf) {
             $path = $leaf instanceof Comparison && $leaf->left instanceof Path && $leaf->left->hops === [] ? $leaf->left : null;
-            if ($path === null || ! $path->field->isSettable() || array_filter($leaf->operands, static fn (mixed $operand): bool => $operand instanceof Given) !== []) {
+            if ($path === null || ! $path->field->isSettable()
+                || array_filter($leaf->operands, static fn (mixed $operand): bool => $operand instanceof Given) !== []) {
                 continue;
             }
             foreach (Regions::of($path, [$leaf]) ?? [] as $region) {
@@ -48,10 +49,19 @@ final readonly class Boundaries
                 $name = $path->field->name;
                 $value = $region->isOtherText ? 'something else' : $display->of($path->field, $region->value);
                 $script = new Script($base->with($type->withComputed(array_replace($base->values, [$name => $region->value]))), new Opening(
-                    $opening->kind, $opening->at, array_filter($opening->was, static fn (mixed $was, string $field): bool => $field !== $name || $was !== $region->value, ARRAY_FILTER_USE_BOTH),
-                    array_key_exists($name, $opening->set) ? array_replace($opening->set, [$name => $region->value]) : $opening->set, $opening->text, $opening->related,
+                    $opening->kind, $opening->at, array_filter(
+                        $opening->was,
+                        static fn (mixed $was, string $field): bool => $field !== $name || $was !== $region->value,
+                        ARRAY_FILTER_USE_BOTH,
+                    ),
+                    array_key_exists($name, $opening->set) ? array_replace(
+                        $opening->set,
+                        [$name => $region->value],
+                    ) : $opening->set, $opening->text, $opening->related,
                 ));
-                $cases["{$name} {$value}"] = [$region->value === null ? "{$path->field->label} is empty" : "{$path->field->label} is {$value}", $script];
+                $cases["{$name} {$value}"] = [
+                    $region->value === null ? "{$path->field->label} is empty" : "{$path->field->label} is {$value}", $script,
+                ];
             }
         }
 
@@ -75,7 +85,10 @@ final readonly class Boundaries
         if ($field === null || ! is_string($date) || ! $field->isSettable()) {
             return [];
         }
-        $moved = static fn (string $by): string => strlen($date) === 10 ? (new \DateTimeImmutable($date))->modify($by)->format('Y-m-d') : Value::instantText((new \DateTimeImmutable($date))->modify($by));
+        $moved = static fn (string $by): string => strlen($date) === 10 ? (new \DateTimeImmutable($date))->modify($by)->format('Y-m-d')
+            : Value::instantText(
+                (new \DateTimeImmutable($date))->modify($by),
+            );
         $cases = [];
         foreach (['a day earlier' => $moved('-1 day'), 'a day later' => $moved('+1 day')] as $how => $value) {
             $cases["{$field->label} is {$how}, {$display->of($field, $value)}"] = $value;
@@ -85,7 +98,13 @@ final readonly class Boundaries
         }
         $scripts = [];
         foreach ($cases as $name => $value) {
-            $scripts[] = [$name, new Script($base, new Opening($opening->kind, $opening->at, $opening->was, [$field->name => $value] + $opening->set, $opening->text))];
+            $scripts[] = [
+                $name,
+                new Script(
+                    $base,
+                    new Opening($opening->kind, $opening->at, $opening->was, [$field->name => $value] + $opening->set, $opening->text),
+                ),
+            ];
         }
 
         return $scripts;

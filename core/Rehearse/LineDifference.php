@@ -17,7 +17,10 @@ final class LineDifference
         $common = array_fill(0, count($was) + 1, array_fill(0, count($is) + 1, 0));
         for ($one = count($was) - 1; $one >= 0; $one--) {
             for ($other = count($is) - 1; $other >= 0; $other--) {
-                $common[$one][$other] = $was[$one] === $is[$other] ? $common[$one + 1][$other + 1] + 1 : max($common[$one + 1][$other], $common[$one][$other + 1]);
+                $common[$one][$other] = $was[$one] === $is[$other] ? $common[$one + 1][$other + 1] + 1 : max(
+                    $common[$one + 1][$other],
+                    $common[$one][$other + 1],
+                );
             }
         }
         $lines = [];

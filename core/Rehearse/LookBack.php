@@ -33,7 +33,10 @@ final class LookBack
     /** The type whose changes are replayed: the rule's own, or that of the related records it watches. */
     public readonly RecordType $type;
 
-    /** @var list<array{int, string, int, string, int}> entry, moment, record, occasion and chain of what a related record's changes would have started, before the guards */
+    /**
+     * @var list<array{int, string, int, string, int}> entry, moment, record, occasion and chain of what a related record's changes would
+     *     have started, before the guards
+     */
     private array $started = [];
 
     /** The chain in which the record at hand was last answered. */
@@ -102,7 +105,14 @@ final class LookBack
             }
             // Its own change is no news to a rule.
             if ($change->isAsked() && $change->rule !== $this->rule->id && ($record ?? $before) !== null) {
-                $this->rule->own ? $this->judge($change, $before, $record, $this->leftByOthers($record, $index, $changes), $guard, $fires) : $this->judgeRelated($change, $before, $record);
+                $this->rule->own ? $this->judge(
+                    $change,
+                    $before,
+                    $record,
+                    $this->leftByOthers($record, $index, $changes),
+                    $guard,
+                    $fires,
+                ) : $this->judgeRelated($change, $before, $record);
             }
             if ($this->rule->trigger instanceof FallsQuiet) {
                 $this->listen($this->rule->trigger, $change);
@@ -126,7 +136,9 @@ final class LookBack
             return;
         }
         // What the record alone decides needs neither the change nor the clock.
-        if ($this->isPlain && (! $this->rule->holds(new View($record, $this->then)) || (! $this->rule->trigger instanceof Swept && $this->rule->guard->wantsTurn() && $past->event === null && $before !== null && $this->rule->holds(new View($before, $this->then))))) {
+        if ($this->isPlain && (! $this->rule->holds(new View($record, $this->then)) || (! $this->rule->trigger instanceof Swept
+            && $this->rule->guard->wantsTurn() && $past->event === null && $before !== null
+            && $this->rule->holds(new View($before, $this->then))))) {
             return;
         }
         $moment = $past->moment();
@@ -143,14 +155,16 @@ final class LookBack
             return;
         }
         $occasion = $this->rule->trigger->occasionOf($change, $facts);
-        if ($occasion === null ? $this->rule->guard->wantsTurn() && $past->event === null && $before !== null && $this->rule->holds(new View($before, $facts)) : isset($guard['keys'][$occasion])) {
+        if ($occasion === null ? $this->rule->guard->wantsTurn() && $past->event === null && $before !== null
+            && $this->rule->holds(new View($before, $facts)) : isset($guard['keys'][$occasion])) {
             return;
         }
         if ($occasion !== null) {
             $guard['keys'][$occasion] = true;
         }
         // A rule fires at most once per record in one chain.
-        if ($this->lastChain !== $past->chain && $this->fire($record, $past->entry, $past->at, $moment, $occasion ?? $change->occasion(), $guard, $fires)) {
+        if ($this->lastChain !== $past->chain
+            && $this->fire($record, $past->entry, $past->at, $moment, $occasion ?? $change->occasion(), $guard, $fires)) {
             $this->lastChain = $past->chain;
         }
     }
@@ -163,7 +177,8 @@ final class LookBack
     private function leftByOthers(?Record $record, int $index, array $changes): ?Record
     {
         $entry = $changes[$index]->entry;
-        for ($next = $index + 1; $record !== null && isset($changes[$next]) && $changes[$next]->kind === 'fired' && $changes[$next]->chain === $changes[$index]->chain; $next++) {
+        for ($next = $index + 1; $record !== null && isset($changes[$next]) && $changes[$next]->kind === 'fired'
+            && $changes[$next]->chain === $changes[$index]->chain; $next++) {
             if ($changes[$next]->cause === $entry && isset($this->earlier[$changes[$next]->rule])) {
                 $record = $record->with($changes[$next]->set);
             }
@@ -172,11 +187,15 @@ final class LookBack
         return $record;
     }
 
-    /** What a change of a related record would have started; the guards are asked once all of it is known, in the order in which it happened. */
+    /**
+     * What a change of a related record would have started; the guards are asked once all of it is known, in the order in which it
+     * happened.
+     */
     private function judgeRelated(PastChange $past, ?Record $before, ?Record $after): void
     {
         $record = $after ?? $before;
-        if ($record === null || $past->event !== null || $past->at < $this->from || $past->at > $this->until || ! $this->mayLook($past, $before, $after)) {
+        if ($record === null || $past->event !== null || $past->at < $this->from || $past->at > $this->until
+            || ! $this->mayLook($past, $before, $after)) {
             return;
         }
         $moment = $past->moment();
@@ -191,7 +210,9 @@ final class LookBack
             }
             $was = $this->rule->guard->wantsTurn() ? $this->rule->before($change, $subject, $facts, $this->schema) : null;
             if ($was === null || ! $this->rule->holds($was)) {
-                $this->started[] = [$past->entry, $past->at, $subject->id, "{$record->type}:{$record->id}:{$change->occasion()}", $past->chain];
+                $this->started[] = [
+                    $past->entry, $past->at, $subject->id, "{$record->type}:{$record->id}:{$change->occasion()}", $past->chain,
+                ];
             }
         }
     }
@@ -229,7 +250,8 @@ final class LookBack
     /** Most changes end here: they touch nothing the rule watches. */
     private function mayLook(PastChange $past, ?Record $before, ?Record $after): bool
     {
-        if ($this->rule->again !== null || $past->event !== null || $before === null || $after === null || isset($this->keys[Watch::ANY_FIELD])) {
+        if ($this->rule->again !== null || $past->event !== null || $before === null || $after === null
+            || isset($this->keys[Watch::ANY_FIELD])) {
             return true;
         }
         foreach ($past->set as $field => $value) {
@@ -247,11 +269,19 @@ final class LookBack
      * @param  array{state: GuardState, keys: array<string, true>}  $guard
      * @param  list<PastFire>  $fires
      */
-    private function fire(Record $record, int $entry, string $at, \DateTimeImmutable $moment, string $occasion, array &$guard, array &$fires): bool
-    {
+    private function fire(
+        Record $record,
+        int $entry,
+        string $at,
+        \DateTimeImmutable $moment,
+        string $occasion,
+        array &$guard,
+        array &$fires,
+    ): bool {
         $state = $guard['state'];
         $key = $this->rule->guard->key($record, $occasion, $state);
-        if ($this->rule->guard->remembers() && $this->rule->guard->holdsBack($state, $record, $moment, static fn (string $used): bool => isset($guard['keys'][$used]))) {
+        if ($this->rule->guard->remembers()
+            && $this->rule->guard->holdsBack($state, $record, $moment, static fn (string $used): bool => isset($guard['keys'][$used]))) {
             $this->heldBack++;
 
             return false;
@@ -281,7 +311,15 @@ final class LookBack
                 $facts = $this->readsOthers ? $this->past->after($change->entry, $moment) : $this->at($moment);
                 if ($this->rule->holds(new View($record, $facts))) {
                     $guard['keys'][$occasion] = true;
-                    $this->fire($record, $change->entry, \VividLedger\Record\Value::instantText($moment), $moment, $occasion, $guard, $fires);
+                    $this->fire(
+                        $record,
+                        $change->entry,
+                        \VividLedger\Record\Value::instantText($moment),
+                        $moment,
+                        $occasion,
+                        $guard,
+                        $fires,
+                    );
                 }
             }
         }
@@ -292,7 +330,8 @@ final class LookBack
         $field = $trigger->field->name ?? '';
         $this->quietSince = match (true) {
             $trigger->sort === 'reply' => $change->kind === 'reply' ? null : ($change->wrote ? $change : $this->quietSince),
-            $trigger->sort === 'value' => array_key_exists($field, $change->set) ? ($change->set[$field] === $trigger->value ? $change : null) : $this->quietSince,
+            $trigger->sort === 'value' => array_key_exists($field, $change->set)
+                ? ($change->set[$field] === $trigger->value ? $change : null) : $this->quietSince,
             default => in_array($change->kind, FallsQuiet::BREAKS[$trigger->sort] ?? [], true) ? $change : $this->quietSince,
         };
     }
@@ -306,10 +345,15 @@ final class LookBack
             return Upcoming::dates($trigger, $this->type, $record, $this->present, $this->zone, $start, $end);
         }
         if ($trigger instanceof FallsQuiet) {
-            return $this->quietSince === null ? [] : [[$trigger->due->from($this->quietSince->moment(), $this->zone, $calendar), $trigger->occasion($this->quietSince->entry)]];
+            return $this->quietSince === null ? [] : [
+                [$trigger->due->from($this->quietSince->moment(), $this->zone, $calendar), $trigger->occasion($this->quietSince->entry)],
+            ];
         }
         if ($trigger instanceof ComesRound && $trigger->per === null) {
-            return array_map(static fn (\DateTimeImmutable $at): array => [$at, $trigger->occasion($at)], $trigger->timetable->between($start, $end, $this->zone, $calendar));
+            return array_map(
+                static fn (\DateTimeImmutable $at): array => [$at, $trigger->occasion($at)],
+                $trigger->timetable->between($start, $end, $this->zone, $calendar),
+            );
         }
 
         return [];

@@ -38,7 +38,13 @@ final readonly class Outline
     private function parts(PaperEntry $entry): array
     {
         $data = $entry->told->data;
-        $changes = implode(', ', array_map(static fn (array $change): string => "{$change['label']} {$change['before']} → {$change['after']}", $this->rows($data['changes'] ?? [])));
+        $changes = implode(
+            ', ',
+            array_map(
+                static fn (array $change): string => "{$change['label']} {$change['before']} → {$change['after']}",
+                $this->rows($data['changes'] ?? []),
+            ),
+        );
         $because = is_string($data['because'] ?? null) ? $data['because'] : '';
         $lines = implode(', ', array_map(static fn (array $line): string => "‘{$line['said']}’", $this->rows($data['lines'] ?? [])));
 
@@ -52,7 +58,10 @@ final readonly class Outline
             'postponed' => ["put off {$lines}, {$because}"],
             'stopped' => ['the chain of rules was stopped'],
             'refused' => ['refused: '.(is_string($data['message'] ?? null) ? $data['message'] : '')],
-            default => [str_replace('_', ' ', $entry->told->kind).(is_string($data['text'] ?? null) && $data['text'] !== '' ? " “{$data['text']}”" : '')],
+            default => [
+                str_replace('_', ' ', $entry->told->kind).(is_string($data['text'] ?? null)
+                    && $data['text'] !== '' ? " “{$data['text']}”" : ''),
+            ],
         };
     }
 
@@ -63,7 +72,8 @@ final readonly class Outline
 
         return match ($outcome['kind'] ?? '') {
             'set' => "{$outcome['label']}{$on} set to {$outcome['after']}",
-            'task' => "task “{$outcome['title']}” to ".(($outcome['person'] ?? '') === '' ? 'nobody' : $outcome['person']).(($outcome['due'] ?? '') === '' ? '' : ", due {$outcome['due']}"),
+            'task' => "task “{$outcome['title']}” to ".(($outcome['person'] ?? '') === '' ? 'nobody' : $outcome['person']).(($outcome['due']
+                ?? '') === '' ? '' : ", due {$outcome['due']}"),
             'message' => "message “{$outcome['subject']}” to {$outcome['to']}",
             'created' => "made {$outcome['record']}",
             'comment' => "commented{$on} “{$outcome['text']}”",

@@ -32,7 +32,10 @@ final class Paper implements Facts
 
     private readonly Standing $records;
 
-    /** @var array<string, array{int, int, ?\DateTimeImmutable, array<string, true>}> epoch, count, last firing and keys, by rule and record */
+    /**
+     * @var array<string, array{int, int, ?\DateTimeImmutable, array<string, true>}> epoch, count, last firing and keys, by rule and
+     *     record
+     */
     private array $guards = [];
 
     /** @var array<int, true> rules whose guards count as never used */
@@ -209,14 +212,21 @@ final class Paper implements Facts
 
     public function guardHeld(int $ruleId, string $type, int $recordId, int $epoch, string $key): bool
     {
-        return isset($this->guards["{$ruleId}:{$type}:{$recordId}"][3]["{$epoch}:{$key}"]) || (! isset($this->new[$ruleId]) && $this->below->guardHeld($ruleId, $type, $recordId, $epoch, $key));
+        return isset(
+            $this->guards["{$ruleId}:{$type}:{$recordId}"][3]["{$epoch}:{$key}"],
+        ) || (! isset($this->new[$ruleId]) && $this->below->guardHeld($ruleId, $type, $recordId, $epoch, $key));
     }
 
     public function guardState(int $ruleId, string $type, int $recordId): GuardState
     {
         $guard = $this->guards["{$ruleId}:{$type}:{$recordId}"] ?? null;
 
-        return $guard === null ? (isset($this->new[$ruleId]) ? new GuardState : $this->below->guardState($ruleId, $type, $recordId)) : new GuardState($guard[0], $guard[1], $guard[2]);
+        return $guard === null ? (isset($this->new[$ruleId]) ? new GuardState : $this->below->guardState($ruleId, $type, $recordId))
+            : new GuardState(
+                $guard[0],
+                $guard[1],
+                $guard[2],
+            );
     }
 
     public function freshId(string $type): int
@@ -243,7 +253,10 @@ final class Paper implements Facts
 
     public function messagesTo(Address $address, \DateTimeImmutable $since): array
     {
-        return [...$this->below->messagesTo($address, $since), ...array_values(array_filter($this->sent[$address->key()] ?? [], static fn (\DateTimeImmutable $at): bool => $at >= $since))];
+        return [
+            ...$this->below->messagesTo($address, $since),
+            ...array_values(array_filter($this->sent[$address->key()] ?? [], static fn (\DateTimeImmutable $at): bool => $at >= $since)),
+        ];
     }
 
     private function atWork(?Person $person): ?Person

@@ -37,7 +37,8 @@ final class PaperBook implements RuleBook
     {
         // Runs that began before the rehearsal stay on pages the index may not know.
         return $this->index->mayTouchRuns($change)
-            || ($this->pages !== null && ($this->touches[$change->record()->type.' '.implode(' ', Watch::keysOf($change))] ??= $this->pages->mayTouchRuns($change)));
+            || ($this->pages !== null && ($this->touches[$change->record()->type.' '
+                .implode(' ', Watch::keysOf($change))] ??= $this->pages->mayTouchRuns($change)));
     }
 
     public function page(int $rule, int $number): ?Rule

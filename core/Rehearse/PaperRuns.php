@@ -109,7 +109,10 @@ final class PaperRuns
     /** @return list<Run> in play on a record, the oldest first */
     public function on(string $type, int $id): array
     {
-        return array_values(array_map(static fn (Run $run): Run => $run->without([]), array_filter($this->runs, static fn (Run $run): bool => $run->type === $type && $run->record === $id && $run->lines !== [])));
+        return array_values(array_map(
+            static fn (Run $run): Run => $run->without([]),
+            array_filter($this->runs, static fn (Run $run): bool => $run->type === $type && $run->record === $id && $run->lines !== []),
+        ));
     }
 
     /** The line that falls due next; null when none has a time. */
@@ -189,7 +192,12 @@ final class PaperRuns
         $open = count(array_filter($tasks, static fn (PaperTask $task): bool => $task->doneAt === null));
         $done = array_filter(array_map(static fn (PaperTask $task): ?\DateTimeImmutable => $task->doneAt, $tasks));
 
-        return new TasksOfLine($open, min(array_map(static fn (PaperTask $task): \DateTimeImmutable => $task->givenAt, $tasks)), $dues === [] ? null : max($dues), $open === 0 && $done !== [] ? max($done) : null);
+        return new TasksOfLine(
+            $open,
+            min(array_map(static fn (PaperTask $task): \DateTimeImmutable => $task->givenAt, $tasks)),
+            $dues === [] ? null : max($dues),
+            $open === 0 && $done !== [] ? max($done) : null,
+        );
     }
 
     /**
@@ -223,7 +231,10 @@ final class PaperRuns
     {
         $kept = $this->runs[$run] ?? null;
         if ($kept !== null) {
-            $kept->lines = $lines === null ? [] : array_values(array_filter($kept->lines, static fn (PencilledLine $line): bool => ! in_array($line->id, $lines, true)));
+            $kept->lines = $lines === null ? [] : array_values(array_filter(
+                $kept->lines,
+                static fn (PencilledLine $line): bool => ! in_array($line->id, $lines, true),
+            ));
         }
     }
 
@@ -231,7 +242,16 @@ final class PaperRuns
     {
         $kept = $this->runs[$run] ?? null;
         if ($kept !== null) {
-            $kept->lines = array_map(static fn (PencilledLine $line): PencilledLine => $line->id === $id ? new PencilledLine($id, $kept, $line->place, $line->turn, $due) : $line, $kept->lines);
+            $kept->lines = array_map(
+                static fn (PencilledLine $line): PencilledLine => $line->id === $id ? new PencilledLine(
+                    $id,
+                    $kept,
+                    $line->place,
+                    $line->turn,
+                    $due,
+                ) : $line,
+                $kept->lines,
+            );
             self::order($kept);
         }
     }

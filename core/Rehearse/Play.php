@@ -75,10 +75,20 @@ final class Play
     public function made(?Record $before, int $id, string $type, array $values, ?int $actor): Record
     {
         $stamp = Value::instantText($this->paper->now);
-        $stamps = ['updated_at' => $stamp, 'updated_by' => $actor] + ($before === null ? ['created_at' => $stamp, 'created_by' => $actor] : []);
-        $all = $before->values ?? array_map(static fn (Field $field): ?bool => $field->type === FieldType::Tick ? false : null, $this->schema->types[$type]->fields);
+        $stamps = [
+            'updated_at' => $stamp, 'updated_by' => $actor,
+        ] + ($before === null ? ['created_at' => $stamp, 'created_by' => $actor] : []);
+        $all = $before->values ?? array_map(
+            static fn (Field $field): ?bool => $field->type === FieldType::Tick ? false : null,
+            $this->schema->types[$type]->fields,
+        );
 
-        return new Record($type, $id, ($before->version ?? 0) + 1, $this->schema->types[$type]->withComputed(array_replace($all, $values, $stamps)));
+        return new Record(
+            $type,
+            $id,
+            ($before->version ?? 0) + 1,
+            $this->schema->types[$type]->withComputed(array_replace($all, $values, $stamps)),
+        );
     }
 
     /** Something happens to a record and changes none of its fields. */
@@ -98,7 +108,11 @@ final class Play
         if ($change->event === null) {
             $number = $this->enter($this->teller->save($change), $cause, isWhatIf: $isWhatIf);
         } elseif (! $change->event->kind->comesOnce()) {
-            $number = $this->enter(new Told($change->event->kind->value, $change->record(), null, ['text' => $change->event->text]), $cause, isWhatIf: $isWhatIf);
+            $number = $this->enter(
+                new Told($change->event->kind->value, $change->record(), null, ['text' => $change->event->text]),
+                $cause,
+                isWhatIf: $isWhatIf,
+            );
         }
         if ($decision->refusal === null && $change->event === null) {
             $change->after === null ? $this->paper->remove($change->record()) : $this->paper->keep($change->after);
@@ -111,7 +125,12 @@ final class Play
     {
         while (count($this->entries) < $mostEntries) {
             $line = $this->paper->runs->nextDue();
-            $start = $about === null ? null : $this->upcoming->next($this->paper->record($about->type, $about->id), $this->entries, $this->paper, $until);
+            $start = $about === null ? null : $this->upcoming->next(
+                $this->paper->record($about->type, $about->id),
+                $this->entries,
+                $this->paper,
+                $until,
+            );
             if ($line?->due !== null && $line->due <= $until && ($start === null || $line->due < $start->at)) {
                 $this->paper->now = max($this->paper->now, $line->due);
                 $this->fallDue($this->paper->runs->atMomentOf($line));
@@ -181,7 +200,15 @@ final class Play
     {
         if ($decision->refusal !== null) {
             $refusal = $decision->refusal;
-            $this->enter(new Told('refused', $record, $refusal->rule, ['message' => $refusal->message, 'field' => $refusal->field, 'why' => $refusal->why]), $cause);
+            $this->enter(
+                new Told(
+                    'refused',
+                    $record,
+                    $refusal->rule,
+                    ['message' => $refusal->message, 'field' => $refusal->field, 'why' => $refusal->why],
+                ),
+                $cause,
+            );
 
             return;
         }

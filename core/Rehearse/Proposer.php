@@ -49,14 +49,35 @@ final readonly class Proposer
             $trigger instanceof Created => new Opening(OpeningKind::Created, $now, set: $set),
             $trigger instanceof Deleted => new Opening(OpeningKind::Deleted, $now, set: $set),
             $trigger instanceof Changed => $this->changed($trigger, $rule, $record, $type, $facts, $now, $set),
-            $trigger instanceof CreatedOrChanged => $this->turned($rule, $record, $type, $facts, $now, $set) ?? new Opening(OpeningKind::Created, $now, set: $set),
-            $trigger instanceof CommentArrived => new Opening(OpeningKind::Comment, $now, set: $set, text: $text === '' ? 'A comment' : $text),
+            $trigger instanceof CreatedOrChanged => $this->turned(
+                $rule,
+                $record,
+                $type,
+                $facts,
+                $now,
+                $set,
+            ) ?? new Opening(OpeningKind::Created, $now, set: $set),
+            $trigger instanceof CommentArrived => new Opening(
+                OpeningKind::Comment,
+                $now,
+                set: $set,
+                text: $text === '' ? 'A comment' : $text,
+            ),
             $trigger instanceof ReplyArrived => new Opening(OpeningKind::Reply, $now, set: $set, text: $text === '' ? 'A reply' : $text),
             $trigger instanceof FileArrived => new Opening(OpeningKind::File, $now, set: $set, text: $text === '' ? 'plan.pdf' : $text),
             $trigger instanceof TaskCompleted => new Opening(OpeningKind::TaskDone, $now, set: $set, text: $text === '' ? 'A task' : $text),
             $trigger instanceof ByHand => new Opening(OpeningKind::ByHand, $now, set: $set),
             $trigger instanceof DateArrives => $this->date($trigger, $record->with($set), $facts, $now, $set),
-            $trigger instanceof ComesRound => new Opening(OpeningKind::Time, $trigger->timetable->between($now, $now->modify('+'.Rehearsal::MOST_DAYS.' days'), $this->zone, $facts->calendar(null))[0] ?? $now, set: $set),
+            $trigger instanceof ComesRound => new Opening(
+                OpeningKind::Time,
+                $trigger->timetable->between(
+                    $now,
+                    $now->modify('+'.Rehearsal::MOST_DAYS.' days'),
+                    $this->zone,
+                    $facts->calendar(null),
+                )[0] ?? $now,
+                set: $set,
+            ),
             $trigger instanceof Swept => new Opening(OpeningKind::Time, $now, set: $set),
             $trigger instanceof RelatedChanged => $this->related($trigger, $record, $facts, $now, $set),
             default => new Opening(OpeningKind::Changed, $now, set: $set),
@@ -93,19 +114,32 @@ final readonly class Proposer
     }
 
     /** @param  array<string, string|int|bool|null>  $set */
-    private function changed(Changed $trigger, Rule $rule, Record $record, RecordType $type, Facts $facts, \DateTimeImmutable $now, array $set): Opening
-    {
+    private function changed(
+        Changed $trigger,
+        Rule $rule,
+        Record $record,
+        RecordType $type,
+        Facts $facts,
+        \DateTimeImmutable $now,
+        array $set,
+    ): Opening {
         $fields = $trigger->fields;
         $field = $fields->single ?? $type->fields[$fields->names[0] ?? ''] ?? null;
         if ($field === null) {
-            return $this->turned($rule, $record, $type, $facts, $now, $set) ?? new Opening(OpeningKind::Changed, $now, $this->another($type->fields[$type->title], $record->value($type->title)), [$type->title => $record->value($type->title)]);
+            return $this->turned($rule, $record, $type, $facts, $now, $set) ?? new Opening(
+                OpeningKind::Changed,
+                $now,
+                $this->another($type->fields[$type->title], $record->value($type->title)),
+                [$type->title => $record->value($type->title)],
+            );
         }
         if ($fields->to !== null) {
             $set[$field->name] = $fields->to;
         } elseif (! array_key_exists($field->name, $set)) {
             $set[$field->name] = $record->value($field->name);
         }
-        $was = $fields->from !== null ? [$field->name => $fields->from] : ($set[$field->name] === $record->value($field->name) ? $this->another($field, $set[$field->name]) : []);
+        $was = $fields->from !== null ? [$field->name => $fields->from]
+            : ($set[$field->name] === $record->value($field->name) ? $this->another($field, $set[$field->name]) : []);
 
         return new Opening(OpeningKind::Changed, $now, $was, $set);
     }
@@ -138,7 +172,18 @@ final readonly class Proposer
             $set[$trigger->field->name] = $trigger->isDay() ? $day : "{$day}T09:00:00Z";
             $record = $record->with([$trigger->field->name => $set[$trigger->field->name]]);
         }
-        $moments = array_column(Upcoming::dates($trigger, $this->schema->types[$record->type], $record, $facts, $this->zone, $now, $now->modify('+'.Rehearsal::MOST_DAYS.' days')), 0);
+        $moments = array_column(
+            Upcoming::dates(
+                $trigger,
+                $this->schema->types[$record->type],
+                $record,
+                $facts,
+                $this->zone,
+                $now,
+                $now->modify('+'.Rehearsal::MOST_DAYS.' days'),
+            ),
+            0,
+        );
         $coming = array_values(array_filter($moments, static fn (\DateTimeImmutable $at): bool => $at >= $now));
 
         return new Opening(OpeningKind::Time, $coming === [] ? ($moments === [] ? $now : max($moments)) : min($coming), set: $set);
@@ -153,7 +198,8 @@ final readonly class Proposer
             $id = $record->value($relation->by->name);
             $other = is_int($id) ? $facts->record($relation->type->name, $id) : null;
         } else {
-            $other = $trigger->happening === 'created' ? null : ($facts->children(new Children($relation->type->name, $relation->by->name), $record->id, 1)[0] ?? null);
+            $other = $trigger->happening === 'created' ? null
+                : ($facts->children(new Children($relation->type->name, $relation->by->name), $record->id, 1)[0] ?? null);
         }
         $values = $relation->children ? [$relation->by->name => $record->id] : [];
         if ($trigger->where !== null) {
@@ -164,7 +210,13 @@ final readonly class Proposer
             $values[$field->name] = $trigger->fields->to ?? array_values($this->another($field, $other?->value($field->name)))[0];
         }
 
-        return new Opening(OpeningKind::Related, $now, $set, array_intersect_key($values, $relation->type->fields), related: [$relation->type->name, $other->id ?? 0]);
+        return new Opening(
+            OpeningKind::Related,
+            $now,
+            $set,
+            array_intersect_key($values, $relation->type->fields),
+            related: [$relation->type->name, $other->id ?? 0],
+        );
     }
 
     /** @return array<string, string|int|bool|null> some other value of a field */
@@ -172,7 +224,10 @@ final readonly class Proposer
     {
         $other = match (true) {
             $field->type === FieldType::Tick => $value !== true,
-            $field->type === FieldType::Choice => array_values(array_filter(array_map(static fn ($choice): string => $choice->value, $field->choices), static fn (string $choice): bool => $choice !== $value))[0] ?? null,
+            $field->type === FieldType::Choice => array_values(array_filter(
+                array_map(static fn ($choice): string => $choice->value, $field->choices),
+                static fn (string $choice): bool => $choice !== $value,
+            ))[0] ?? null,
             $value !== null => null,
             $field->type->isDecimal() => $field->min ?? '1',
             $field->type === FieldType::Date => '2026-01-01',
@@ -187,6 +242,11 @@ final readonly class Proposer
     /** A record that is made up to meet the rule, on the ground of another. */
     public function madeUp(Rule $rule, Record $ground, Facts $facts): Record
     {
-        return $ground->with($this->schema->types[$rule->on]->withComputed(array_replace($ground->values, $this->meeting(new All([$rule->condition]), $ground, $this->schema->types[$rule->on], $facts))));
+        return $ground->with(
+            $this->schema->types[$rule->on]->withComputed(array_replace(
+                $ground->values,
+                $this->meeting(new All([$rule->condition]), $ground, $this->schema->types[$rule->on], $facts),
+            )),
+        );
     }
 }

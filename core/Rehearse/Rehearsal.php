@@ -49,7 +49,8 @@ final readonly class Rehearsal
      * @param  list<Rule>  $rules  all that answer, in order, the rehearsed one among them
      * @param  ?RuleBook  $pages  where pages are found that lines pencilled in before may stand on
      * @param  ?Beside  $beside  what else a rule whose timetable puts records together for a person may put there
-     * @param  ?\DateTimeImmutable  $atLeast  how far time passes even if nothing is pencilled in any more, so that two rehearsals can be compared
+     * @param  ?\DateTimeImmutable  $atLeast  how far time passes even if nothing is pencilled in any more, so that two rehearsals can be
+     *     compared
      */
     public function play(
         Script $script,
@@ -77,7 +78,11 @@ final readonly class Rehearsal
         foreach ($script->whatIfs as $whatIf) {
             $whatIf->prepare($play);
         }
-        $before = $script->opening->kind === OpeningKind::Created ? null : $script->record->with($type->withComputed(array_replace($script->record->values, $script->opening->was, $script->opening->kind->saves() ? [] : $script->opening->set)));
+        $before = $script->opening->kind === OpeningKind::Created ? null : $script->record->with($type->withComputed(array_replace(
+            $script->record->values,
+            $script->opening->was,
+            $script->opening->kind->saves() ? [] : $script->opening->set,
+        )));
         if ($before !== null) {
             $play->paper->keep($before);
         } else {
@@ -88,7 +93,16 @@ final readonly class Rehearsal
         $play->answer($change);
         [$until, $goesOn] = $this->letPass($script, $play, $type, $from, $atLeast);
 
-        return new Played($play->entries, $play->paper->runs->left(), $before, $play->paper->record($type->name, $script->record->id), $why, $from, $until, $goesOn);
+        return new Played(
+            $play->entries,
+            $play->paper->runs->left(),
+            $before,
+            $play->paper->record($type->name, $script->record->id),
+            $why,
+            $from,
+            $until,
+            $goesOn,
+        );
     }
 
     /**
@@ -98,10 +112,24 @@ final readonly class Rehearsal
     {
         $at = $script->opening->at;
         $type = $this->schema->types[$own->on];
-        $coming = array_values(array_filter($script->whatIfs, static fn (WhatIf $whatIf): bool => $whatIf->at() !== null && $whatIf->at() <= $at));
+        $coming = array_values(array_filter(
+            $script->whatIfs,
+            static fn (WhatIf $whatIf): bool => $whatIf->at() !== null && $whatIf->at() <= $at,
+        ));
         usort($coming, static fn (WhatIf $one, WhatIf $other): int => $one->at() <=> $other->at());
-        $before = $script->record->with($type->withComputed(array_replace($script->record->values, $script->opening->was, $script->opening->set)));
-        $play = new Play($this->schema, $this->zone, $this->engine, new PaperBook([$own]), $facts, min($at, $coming === [] ? $at : ($coming[0]->at() ?? $at)));
+        $before = $script->record->with($type->withComputed(array_replace(
+            $script->record->values,
+            $script->opening->was,
+            $script->opening->set,
+        )));
+        $play = new Play(
+            $this->schema,
+            $this->zone,
+            $this->engine,
+            new PaperBook([$own]),
+            $facts,
+            min($at, $coming === [] ? $at : ($coming[0]->at() ?? $at)),
+        );
         foreach ($script->whatIfs as $whatIf) {
             $whatIf->prepare($play);
         }
@@ -112,7 +140,18 @@ final readonly class Rehearsal
         }
         $play->passTo($at);
         $record = $play->paper->record($own->on, $before->id) ?? $before;
-        $why = $this->why($own, [$own], Change::event($record, new Event(EventKind::CameRound, 'rehearsed', $own->trigger->wanted(), $own->id), null, $at, CauseKind::Rule), $play);
+        $why = $this->why(
+            $own,
+            [$own],
+            Change::event(
+                $record,
+                new Event(EventKind::CameRound, 'rehearsed', $own->trigger->wanted(), $own->id),
+                null,
+                $at,
+                CauseKind::Rule,
+            ),
+            $play,
+        );
         $person = $per->find(new View($record, $play->paper))->person;
         if ($why?->conditions->held === true && $person?->active === true) {
             $calendar = $play->paper->calendar($person);
@@ -127,7 +166,8 @@ final readonly class Rehearsal
                     $whose = $section->per ?? $per;
                     $theirs = array_values(array_filter(
                         $beside->records[$placed->place][$index] ?? [],
-                        static fn (Record $one): bool => ($one->id !== $record->id || $one->type !== $record->type) && $whose->find(new View($one, $play->paper))->person?->id === $person->id,
+                        static fn (Record $one): bool => ($one->id !== $record->id || $one->type !== $record->type)
+                            && $whose->find(new View($one, $play->paper))->person?->id === $person->id,
                     ));
                     $records[] = $index === 0 ? [$record, ...$theirs] : $theirs;
                 }
@@ -171,12 +211,34 @@ final readonly class Rehearsal
         if ($event !== null) {
             $key = "{$event->value}:rehearsed";
 
-            return Change::event($before ?? $record, new Event($event, $key, $opening->text, $opening->kind === OpeningKind::ByHand ? $own->id : null), $script->actor, $at);
+            return Change::event(
+                $before ?? $record,
+                new Event($event, $key, $opening->text, $opening->kind === OpeningKind::ByHand ? $own->id : null),
+                $script->actor,
+                $at,
+            );
         }
         if ($opening->kind === OpeningKind::Time && $own->trigger instanceof Swept) {
-            $missed = $own->trigger instanceof DateArrives ? $this->missed($own->trigger, $type, $before ?? $record, $play->paper, $at) : null;
+            $missed = $own->trigger instanceof DateArrives ? $this->missed(
+                $own->trigger,
+                $type,
+                $before ?? $record,
+                $play->paper,
+                $at,
+            ) : null;
 
-            return Change::event($before ?? $record, new Event($own->trigger::event(), $missed === null ? 'rehearsed' : Swept::MISSED, $missed ?? $own->trigger->wanted(), $own->id), null, $at, CauseKind::Rule);
+            return Change::event(
+                $before ?? $record,
+                new Event(
+                    $own->trigger::event(),
+                    $missed === null ? 'rehearsed' : Swept::MISSED,
+                    $missed ?? $own->trigger->wanted(),
+                    $own->id,
+                ),
+                null,
+                $at,
+                CauseKind::Rule,
+            );
         }
         if ($opening->kind === OpeningKind::Deleted) {
             return new Change($before ?? $record, null, $script->actor, $at);
@@ -185,10 +247,26 @@ final readonly class Rehearsal
             [$relatedType, $id] = $opening->related;
             $was = $id === 0 ? null : $play->paper->record($relatedType, $id);
 
-            return new Change($was, $play->made($was, $was->id ?? $play->paper->freshId($relatedType), $relatedType, $opening->set, $script->actor), $script->actor, $at);
+            return new Change(
+                $was,
+                $play->made($was, $was->id ?? $play->paper->freshId($relatedType), $relatedType, $opening->set, $script->actor),
+                $script->actor,
+                $at,
+            );
         }
 
-        return new Change($before, $play->made($before ?? null, $record->id, $type->name, $before === null ? array_replace($record->values, $opening->set) : $opening->set, $script->actor), $script->actor, $at);
+        return new Change(
+            $before,
+            $play->made(
+                $before ?? null,
+                $record->id,
+                $type->name,
+                $before === null ? array_replace($record->values, $opening->set) : $opening->set,
+                $script->actor,
+            ),
+            $script->actor,
+            $at,
+        );
     }
 
     /** Why a date of the record does not set the rule off at a moment; null when it does. */
@@ -201,7 +279,8 @@ final readonly class Rehearsal
             }
         }
 
-        return $moments === [] ? "{$trigger->field->label} is empty, so that never comes" : 'that is on '.$moments[0]->setTimezone($this->zone)->format('j M Y, H:i');
+        return $moments === [] ? "{$trigger->field->label} is empty, so that never comes"
+            : 'that is on '.$moments[0]->setTimezone($this->zone)->format('j M Y, H:i');
     }
 
     /**
@@ -225,7 +304,10 @@ final readonly class Rehearsal
     private function letPass(Script $script, Play $play, RecordType $type, \DateTimeImmutable $from, ?\DateTimeImmutable $atLeast): array
     {
         $end = $from->modify('+'.self::MOST_DAYS.' days');
-        $coming = array_values(array_filter($script->whatIfs, static fn (WhatIf $whatIf): bool => $whatIf->at() !== null && $whatIf->at() >= $from && $whatIf->at() <= $end));
+        $coming = array_values(array_filter(
+            $script->whatIfs,
+            static fn (WhatIf $whatIf): bool => $whatIf->at() !== null && $whatIf->at() >= $from && $whatIf->at() <= $end,
+        ));
         usort($coming, static fn (WhatIf $one, WhatIf $other): int => $one->at() <=> $other->at());
         foreach ($coming as $whatIf) {
             $play->passTo($whatIf->at() ?? $from, $script->record, self::MOST_ENTRIES);

@@ -34,24 +34,38 @@ final readonly class ScriptReader
     public function opening(array $raw, RecordType $type): Opening
     {
         $node = new Node($raw, '/opening');
-        $kind = OpeningKind::tryFrom($node->child('kind')->text() ?? '') ?? throw new InvalidScript('/opening/kind', 'Say what happens first.');
+        $kind = OpeningKind::tryFrom($node->child('kind')->text() ?? '') ?? throw new InvalidScript(
+            '/opening/kind',
+            'Say what happens first.',
+        );
         $related = $node->child('related');
         $about = $type;
         $pair = null;
         if ($kind === OpeningKind::Related) {
-            $about = $this->schema->type($related->child('type')->text() ?? '') ?? throw new InvalidScript('/opening/related/type', 'Say which related record it is.');
+            $about = $this->schema->type($related->child('type')->text() ?? '') ?? throw new InvalidScript(
+                '/opening/related/type',
+                'Say which related record it is.',
+            );
             $id = $related->child('id')->raw;
             $pair = [$about->name, is_int($id) ? $id : 0];
         }
 
-        return new Opening($kind, $this->moment($node->child('at')), $this->values($node->child('was'), $type), $this->values($node->child('set'), $about), mb_substr($node->child('text')->text() ?? '', 0, 2000), $pair);
+        return new Opening(
+            $kind,
+            $this->moment($node->child('at')),
+            $this->values($node->child('was'), $type),
+            $this->values($node->child('set'), $about),
+            mb_substr($node->child('text')->text() ?? '', 0, 2000),
+            $pair,
+        );
     }
 
     /** @return array<string, mixed> */
     public static function written(Opening $opening): array
     {
         return [
-            'kind' => $opening->kind->value, 'at' => Value::instantText($opening->at), 'was' => (object) $opening->was, 'set' => (object) $opening->set, 'text' => $opening->text,
+            'kind' => $opening->kind->value, 'at' => Value::instantText($opening->at), 'was' => (object) $opening->was,
+            'set' => (object) $opening->set, 'text' => $opening->text,
             'related' => $opening->related === null ? null : ['type' => $opening->related[0], 'id' => $opening->related[1]],
         ];
     }
@@ -83,7 +97,10 @@ final readonly class ScriptReader
     {
         $values = [];
         foreach (is_array($node->raw) ? $node->raw : [] as $name => $raw) {
-            $field = $type->field((string) $name) ?? throw new InvalidScript("{$node->at}/{$name}", "{$type->label} has no field ‘{$name}’.");
+            $field = $type->field((string) $name) ?? throw new InvalidScript(
+                "{$node->at}/{$name}",
+                "{$type->label} has no field ‘{$name}’.",
+            );
             try {
                 $values[$field->name] = Value::of($field, $raw);
             } catch (InvalidValue $invalid) {
@@ -110,7 +127,10 @@ final readonly class ScriptReader
             case FieldsChange::kind():
                 $set = $this->values($node->child('set'), $type);
 
-                return $set === [] ? throw new InvalidScript("{$node->at}/set", 'Choose the field that changes.') : new FieldsChange($this->moment($node->child('at')), $set);
+                return $set === [] ? throw new InvalidScript(
+                    "{$node->at}/set",
+                    'Choose the field that changes.',
+                ) : new FieldsChange($this->moment($node->child('at')), $set);
             case TaskIsDone::kind():
                 $task = $node->child('task')->raw;
 
@@ -129,7 +149,8 @@ final readonly class ScriptReader
                 return new SomebodyAway($person, $name, $this->moment($node->child('at')), $this->moment($node->child('until')));
             case DayOff::kind():
                 $day = $node->child('day')->text() ?? '';
-                if (preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', $day, $part) !== 1 || ! checkdate((int) $part[2], (int) $part[3], (int) $part[1])) {
+                if (preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', $day, $part) !== 1
+                    || ! checkdate((int) $part[2], (int) $part[3], (int) $part[1])) {
                     throw new InvalidScript("{$node->at}/day", 'Give a day, such as 2026-12-25.');
                 }
 

@@ -42,7 +42,10 @@ final readonly class Tally
     {
         $parts = array_values(array_filter([
             self::counted($this->emails, 'e-mail'), self::counted($this->texts, 'text message'), self::counted($this->notes, 'note'),
-            self::counted($this->tasks, 'task'), self::counted($this->changes, 'field change'), $this->struck === 0 ? '' : self::counted($this->struck, 'line').' struck out',
+            self::counted($this->tasks, 'task'), self::counted(
+                $this->changes,
+                'field change',
+            ), $this->struck === 0 ? '' : self::counted($this->struck, 'line').' struck out',
         ]));
         $last = array_pop($parts);
 

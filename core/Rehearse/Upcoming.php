@@ -28,8 +28,12 @@ final class Upcoming
     private array $came = [];
 
     /** @param  list<Rule>  $rules */
-    public function __construct(array $rules, private readonly Schema $schema, private readonly \DateTimeZone $zone, private readonly \DateTimeImmutable $from)
-    {
+    public function __construct(
+        array $rules,
+        private readonly Schema $schema,
+        private readonly \DateTimeZone $zone,
+        private readonly \DateTimeImmutable $from,
+    ) {
         $this->rules = array_values(array_filter($rules, static fn (Rule $rule): bool => $rule->trigger instanceof Swept));
     }
 
@@ -49,7 +53,8 @@ final class Upcoming
             }
             foreach ($this->moments($rule, $record, $entries, $facts, $until) as [$at, $occasion]) {
                 // What lay behind already when the date was set, no sweep would find.
-                if ($at > $this->from && $at >= $facts->now() && $at <= $until && ! isset($this->came["{$rule->id} {$occasion}"]) && ($next === null || $at < $next->at)) {
+                if ($at > $this->from && $at >= $facts->now() && $at <= $until && ! isset($this->came["{$rule->id} {$occasion}"])
+                    && ($next === null || $at < $next->at)) {
                     $next = new Start($at, $rule, $record, $rule->trigger::event(), $occasion, $rule->trigger->wanted());
                 }
             }
@@ -79,15 +84,30 @@ final class Upcoming
             return $since === null ? [] : [[$trigger->due->from($since, $this->zone, $facts->calendar(null)), $trigger->occasion($number)]];
         }
         if ($trigger instanceof ComesRound && $trigger->per === null) {
-            return array_map(static fn (\DateTimeImmutable $at): array => [$at, $trigger->occasion($at)], $trigger->timetable->between(max($this->from, $facts->now()->modify('-1 second')), $until, $this->zone, $facts->calendar(null)));
+            return array_map(
+                static fn (\DateTimeImmutable $at): array => [$at, $trigger->occasion($at)],
+                $trigger->timetable->between(
+                    max($this->from, $facts->now()->modify('-1 second')),
+                    $until,
+                    $this->zone,
+                    $facts->calendar(null),
+                ),
+            );
         }
 
         return [];
     }
 
     /** @return list<array{\DateTimeImmutable, string}> when a date of the record sets a rule off, and the occasion */
-    public static function dates(DateArrives $trigger, RecordType $type, Record $record, Facts $facts, \DateTimeZone $zone, \DateTimeImmutable $from, \DateTimeImmutable $until): array
-    {
+    public static function dates(
+        DateArrives $trigger,
+        RecordType $type,
+        Record $record,
+        Facts $facts,
+        \DateTimeZone $zone,
+        \DateTimeImmutable $from,
+        \DateTimeImmutable $until,
+    ): array {
         $value = $record->value($trigger->field->name);
         if (! is_string($value)) {
             return [];
@@ -101,7 +121,10 @@ final class Upcoming
         $years = [null];
         if ($trigger->yearly) {
             $reach = intdiv(abs($trigger->due->amount->seconds()), 365 * 86_400) + 1;
-            $years = array_values(array_filter(range((int) $from->format('Y') - $reach, (int) $until->format('Y') + $reach), static fn (int $year): bool => $year > (int) substr($value, 0, 4)));
+            $years = array_values(array_filter(
+                range((int) $from->format('Y') - $reach, (int) $until->format('Y') + $reach),
+                static fn (int $year): bool => $year > (int) substr($value, 0, 4),
+            ));
         }
 
         $dates = [];
@@ -129,12 +152,18 @@ final class Upcoming
                 continue;
             }
             $breaks = match ($trigger->sort) {
-                'reply' => $entry->told->kind === 'reply' || array_filter($entry->messages, static fn (Message $message): bool => $message->channel !== Channel::App) !== [],
+                'reply' => $entry->told->kind === 'reply' || array_filter(
+                    $entry->messages,
+                    static fn (Message $message): bool => $message->channel !== Channel::App,
+                ) !== [],
                 'value' => $trigger->field !== null && self::touches($entry, $trigger->field->name),
                 default => in_array($entry->told->kind, FallsQuiet::BREAKS[$trigger->sort] ?? [], true),
             };
             if ($breaks) {
-                $isAnswered = $trigger->sort === 'reply' ? $entry->told->kind === 'reply' : $trigger->field !== null && ! self::keeps($record->value($trigger->field->name), $trigger);
+                $isAnswered = $trigger->sort === 'reply' ? $entry->told->kind === 'reply' : $trigger->field !== null && ! self::keeps(
+                    $record->value($trigger->field->name),
+                    $trigger,
+                );
 
                 return [$isAnswered ? null : $entry->at, $entry->number];
             }

@@ -64,7 +64,8 @@ final readonly class Limits
         [$year, $month, $day] = array_map(intval(...), explode('-', $at->setTimezone($zone)->format('Y-n-j')));
         for ($ahead = 0; $ahead < self::DAYS_AHEAD; $ahead++) {
             $from = LocalTime::instant($year, $month, $day + $ahead, "{$this->hours[0]}:00", $zone);
-            if ($at < LocalTime::instant($year, $month, $day + $ahead, "{$this->hours[1]}:00", $zone) && (! $this->workingDays || $calendar->isWorkingDay($from, $zone))) {
+            if ($at < LocalTime::instant($year, $month, $day + $ahead, "{$this->hours[1]}:00", $zone)
+                && (! $this->workingDays || $calendar->isWorkingDay($from, $zone))) {
                 return max($at, $from);
             }
         }
@@ -91,12 +92,14 @@ final readonly class Limits
 
     public function capSaid(): string
     {
-        return $this->period === null ? '' : "more than {$this->most} ".($this->most === 1 ? 'message' : 'messages')." in {$this->period->length()} to one address";
+        return $this->period === null ? ''
+            : "more than {$this->most} ".($this->most === 1 ? 'message' : 'messages')." in {$this->period->length()} to one address";
     }
 
     public function hoursSaid(): string
     {
-        return $this->hours === null ? '' : "outside {$this->hours[0]}–{$this->hours[1]}".($this->workingDays ? ' on working days' : '').($this->ownersClock ? ', by the owner’s clock' : '');
+        return $this->hours === null ? '' : "outside {$this->hours[0]}–{$this->hours[1]}".($this->workingDays ? ' on working days'
+            : '').($this->ownersClock ? ', by the owner’s clock' : '');
     }
 
     /** @return ?array{array{string, string}, bool, bool} */
@@ -107,10 +110,19 @@ final readonly class Limits
 
             return null;
         }
-        $time = static fn (Node $at): ?string => preg_match('/^(([01]\d|2[0-3]):[0-5]\d|24:00)$/', $at->text() ?? '') === 1 ? $at->text() : null;
+        $time = static fn (Node $at): ?string => preg_match(
+            '/^(([01]\d|2[0-3]):[0-5]\d|24:00)$/',
+            $at->text() ?? '',
+        ) === 1 ? $at->text() : null;
         [$from, $to] = [$time($node->child('from')), $time($node->child('to'))];
         if ($from === null || $to === null || $from >= $to) {
-            return $context->gap('choose the hours', $node->at, Edit::Quiet, 'out_of_range', 'Give the hours in which lines may be done, such as 08:00 to 18:00: the end comes after the start.');
+            return $context->gap(
+                'choose the hours',
+                $node->at,
+                Edit::Quiet,
+                'out_of_range',
+                'Give the hours in which lines may be done, such as 08:00 to 18:00: the end comes after the start.',
+            );
         }
         $read = [[$from, $to], $node->child('workingDays')->raw === true, $node->child('clock')->text() === 'owner'];
         $context->word((new self($read[0], $read[1], $read[2], null, null, false))->hoursSaid(), WordRole::Value, $node->at, Edit::Quiet);
@@ -129,8 +141,15 @@ final readonly class Limits
         $most = $node->child('messages')->raw;
         $period = Due::read($node);
         $then = $node->child('then')->text() ?? 'wait';
-        if (! is_int($most) || $most < 1 || $most > 1000 || is_string($period) || $period->amount->amount < 1 || ! in_array($then, ['wait', 'drop'], true)) {
-            return $context->gap('choose how many', $node->at, Edit::Cap, 'out_of_range', 'Say how many messages in what time, such as 2 in 1 week.');
+        if (! is_int($most) || $most < 1 || $most > 1000 || is_string($period) || $period->amount->amount < 1
+            || ! in_array($then, ['wait', 'drop'], true)) {
+            return $context->gap(
+                'choose how many',
+                $node->at,
+                Edit::Cap,
+                'out_of_range',
+                'Say how many messages in what time, such as 2 in 1 week.',
+            );
         }
         $read = [$most, $period, $then === 'drop'];
         if ($context->hasWords()) {

@@ -105,7 +105,8 @@ final class Rule
     /** Whether a change is the rule's to answer: its trigger takes it, and it touches what the rule watches. */
     public function looksAt(Change $change, Facts $facts): bool
     {
-        return $this->isStartedBy($change, $facts) && ($this->isStartedWhole($change) || array_intersect($this->watch()->keys(), Watch::keysOf($change)) !== []);
+        return $this->isStartedBy($change, $facts)
+            && ($this->isStartedWhole($change) || array_intersect($this->watch()->keys(), Watch::keysOf($change)) !== []);
     }
 
     /** The record and its facts as they were before a change of it, or of a related record; null when it did not exist. */
@@ -130,7 +131,8 @@ final class Rule
     /** Whether a change of the record makes the used guard ready again. */
     public function isReadyAgain(Change $change, Facts $facts): bool
     {
-        if ($this->again === null || $change->event !== null || $change->before === null || $change->after === null || $change->record()->type !== $this->on) {
+        if ($this->again === null || $change->event !== null || $change->before === null || $change->after === null
+            || $change->record()->type !== $this->on) {
             return false;
         }
         $test = $this->againTest ??= $this->again->compile();

@@ -39,7 +39,21 @@ final readonly class Field
     public function unbounded(): self
     {
         return $this->min === null && $this->max === null ? $this
-            : new self($this->name, $this->label, $this->type, $this->required, $this->choices, $this->target, $this->scale, $this->maxLength, $this->currency, null, null, $this->formula, $this->system);
+            : new self(
+                $this->name,
+                $this->label,
+                $this->type,
+                $this->required,
+                $this->choices,
+                $this->target,
+                $this->scale,
+                $this->maxLength,
+                $this->currency,
+                null,
+                null,
+                $this->formula,
+                $this->system,
+            );
     }
 
     /** Whether a person or a rule may set it. */

@@ -42,7 +42,8 @@ final class People
         $filled = static fn (string $text): ?string => $text === '' ? null : $text;
 
         return new Record(self::TYPE, $person->id, 1, [
-            'name' => $filled($person->name), 'team' => $filled($person->team), 'role' => $filled($person->role), 'manager' => $person->managerId,
+            'name' => $filled($person->name), 'team' => $filled($person->team), 'role' => $filled($person->role),
+            'manager' => $person->managerId,
             'email' => $filled($person->email),
         ]);
     }

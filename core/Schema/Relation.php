@@ -61,7 +61,9 @@ final readonly class Relation
         return null;
     }
 
-    /** One related record inside a sentence: "ticket", or "ticket (as Second customer)" where two fields refer alike; a parent by its field. */
+    /**
+     * One related record inside a sentence: "ticket", or "ticket (as Second customer)" where two fields refer alike; a parent by its field.
+     */
     public function one(): string
     {
         return $this->children ? $this->type->inSentence().$this->byWhich() : mb_strtolower($this->by->label);

@@ -32,7 +32,8 @@ final class RichText
         self::$mail ??= new HtmlSanitizer(array_reduce(
             [
                 'table', 'thead', 'tbody', 'tr', 'th', 'td',
-            ], static fn (HtmlSanitizerConfig $config, string $element): HtmlSanitizerConfig => $config->allowElement($element), self::allowed()->allowRelativeLinks(),
+            ], static fn (HtmlSanitizerConfig $config, string $element): HtmlSanitizerConfig => $config->allowElement($element),
+            self::allowed()->allowRelativeLinks(),
         ));
 
         return self::$mail->sanitize($html);

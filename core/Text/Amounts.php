@@ -12,7 +12,8 @@ final class Amounts
 {
     private const SHORT = [
         'minutes?|min' => Unit::Minute, 'hours?|hrs?|h' => Unit::Hour, 'working\s+hours?|wh' => Unit::WorkingHour, 'days?|d' => Unit::Day,
-        'working\s+days?|workdays?|business\s+days?|wd' => Unit::WorkingDay, 'weeks?|wks?|w' => Unit::Week, 'months?|mo' => Unit::Month, 'years?|yrs?|y' => Unit::Year,
+        'working\s+days?|workdays?|business\s+days?|wd' => Unit::WorkingDay, 'weeks?|wks?|w' => Unit::Week, 'months?|mo' => Unit::Month,
+        'years?|yrs?|y' => Unit::Year,
     ];
 
     private const REST = ['time', 'roll', 'clock'];
@@ -21,7 +22,8 @@ final class Amounts
     public static function length(): Simple
     {
         return new Simple(
-            static fn (mixed $json): ?string => is_array($json) && is_int($json['amount'] ?? null) && is_string($json['unit'] ?? null) && ($unit = Unit::tryFrom($json['unit'])) !== null ? $unit->label(abs($json['amount'])) : null,
+            static fn (mixed $json): ?string => is_array($json) && is_int($json['amount'] ?? null) && is_string($json['unit'] ?? null)
+                && ($unit = Unit::tryFrom($json['unit'])) !== null ? $unit->label(abs($json['amount'])) : null,
             self::parseLength(...), ['amount', 'unit'],
         );
     }
@@ -47,7 +49,11 @@ final class Amounts
     /** Only what stands behind an amount. */
     public static function rest(): Simple
     {
-        return new Simple(static fn (mixed $json): string => self::restSaid($json), static fn (Cursor $cursor): array => [self::parseRest($cursor)], self::REST);
+        return new Simple(
+            static fn (mixed $json): string => self::restSaid($json),
+            static fn (Cursor $cursor): array => [self::parseRest($cursor)],
+            self::REST,
+        );
     }
 
     public static function at(int $sign): Simple
@@ -55,7 +61,8 @@ final class Amounts
         $length = self::length();
 
         return new Simple(
-            static fn (mixed $json, Scope $scope): ?string => is_array($json) && is_int($json['amount'] ?? null) && ($json['amount'] <=> 0) === $sign ? $length->print($json, $scope, []) : null,
+            static fn (mixed $json, Scope $scope): ?string => is_array($json) && is_int($json['amount'] ?? null)
+                && ($json['amount'] <=> 0) === $sign ? $length->print($json, $scope, []) : null,
             static function (Cursor $cursor) use ($sign): ?array {
                 $read = self::parseLength($cursor);
 
@@ -69,7 +76,11 @@ final class Amounts
     public static function ahead(): Simple
     {
         return new Simple(
-            static fn (mixed $json): ?string => is_array($json) && is_int($json['days'] ?? null) && $json['days'] >= 0 && in_array($json['workingDays'] ?? null, [null, true], true) ? (isset($json['workingDays']) ? Unit::WorkingDay : Unit::Day)->label($json['days']) : null,
+            static fn (mixed $json): ?string => is_array($json) && is_int($json['days'] ?? null) && $json['days'] >= 0 && in_array(
+                $json['workingDays'] ?? null,
+                [null, true],
+                true,
+            ) ? (isset($json['workingDays']) ? Unit::WorkingDay : Unit::Day)->label($json['days']) : null,
             static function (Cursor $cursor): ?array {
                 $start = $cursor->at;
                 $read = self::parseLength($cursor);
@@ -91,7 +102,8 @@ final class Amounts
     public static function none(): Simple
     {
         return new Simple(
-            static fn (mixed $json): ?string => is_array($json) && ($json['amount'] ?? null) === 0 && ($json['unit'] ?? null) === Unit::Day->value ? '' : null,
+            static fn (mixed $json): ?string => is_array($json) && ($json['amount'] ?? null) === 0
+                && ($json['unit'] ?? null) === Unit::Day->value ? '' : null,
             static fn (): array => [['amount' => 0, 'unit' => Unit::Day->value]], ['amount', 'unit'],
         );
     }
@@ -99,7 +111,13 @@ final class Amounts
     /** @return ?array{array{amount: int, unit: string}} */
     private static function parseLength(Cursor $cursor): ?array
     {
-        $found = $cursor->pattern('(\d{1,6})\s*('.implode('|', array_map(static fn (string $names): string => "(?:{$names})", self::ordered())).')(?![\p{L}\p{N}])', 'an amount of time, such as 2 working days');
+        $found = $cursor->pattern(
+            '(\d{1,6})\s*('.implode(
+                '|',
+                array_map(static fn (string $names): string => "(?:{$names})", self::ordered()),
+            ).')(?![\p{L}\p{N}])',
+            'an amount of time, such as 2 working days',
+        );
         if ($found === null) {
             return null;
         }
@@ -127,7 +145,13 @@ final class Amounts
         $roll = is_string($json['roll'] ?? null) ? Roll::tryFrom($json['roll']) : null;
         $time = $json['time'] ?? null;
 
-        return implode(', ', array_filter([is_string($time) ? "at {$time}" : '', $roll?->label() ?? '', ($json['clock'] ?? null) === 'owner' ? 'by the owner’s clock' : '']));
+        return implode(
+            ', ',
+            array_filter([
+                is_string($time) ? "at {$time}" : '', $roll?->label() ?? '',
+                ($json['clock'] ?? null) === 'owner' ? 'by the owner’s clock' : '',
+            ]),
+        );
     }
 
     /** @return array<string, string> */

@@ -6,7 +6,10 @@ namespace VividLedger\Text;
 
 use Closure;
 
-/** One of several patterns: the first that has words for an object, and the one that reads furthest. Made when first used, as patterns can contain each other. */
+/**
+ * One of several patterns: the first that has words for an object, and the one that reads furthest. Made when first used, as patterns can
+ * contain each other.
+ */
 final class Choice implements Slot
 {
     /** @var ?list<Pattern> */

@@ -29,7 +29,8 @@ final class Conditions implements Slot
         if (! is_array($json)) {
             return null;
         }
-        if ($this->isRoot && ($json['kind'] ?? null) === 'all' && is_array($json['of'] ?? null) && count($json['of']) === 1 && ! isset(self::OPENED[$this->kind($json['of'][0] ?? null)])) {
+        if ($this->isRoot && ($json['kind'] ?? null) === 'all' && is_array($json['of'] ?? null) && count($json['of']) === 1
+            && ! isset(self::OPENED[$this->kind($json['of'][0] ?? null)])) {
             return $this->condition($json['of'][0], $scope, false);
         }
 
@@ -137,7 +138,8 @@ final class Conditions implements Slot
         $operator = Operators::all()[$this->kind($json)] ?? null;
         $total = is_array($json['total'] ?? null) ? $json['total'] : null;
         $field = $total === null ? Fields::of($scope, $json['field'] ?? null) : Totals::field($total, $scope);
-        $left = $total === null ? (is_string($json['field'] ?? null) ? $scope->schema->path($scope->type, $json['field'])?->label() : null) : Totals::print($total, $scope);
+        $left = $total === null ? (is_string($json['field']
+            ?? null) ? $scope->schema->path($scope->type, $json['field'])?->label() : null) : Totals::print($total, $scope);
         if ($operator === null || $field === null || $left === null || ! $operator->fits($field->type)) {
             return null;
         }
@@ -198,15 +200,20 @@ final class Conditions implements Slot
     {
         $field = $operator instanceof PersonOperator ? $operator->compared($field) : $field;
         // The field at hand, which for a total is none of the record's own.
-        $value = new Simple(static fn (mixed $json, Scope $scope): ?string => Values::print($json, $field, $scope), static fn (Cursor $cursor, Scope $scope): ?array => Values::parse($cursor, $field, $scope));
+        $value = new Simple(
+            static fn (mixed $json, Scope $scope): ?string => Values::print($json, $field, $scope),
+            static fn (Cursor $cursor, Scope $scope): ?array => Values::parse($cursor, $field, $scope),
+        );
 
         return match ($operator->operand()) {
             Operand::Nothing => null,
             Operand::Many => Simple::many($value, 'or'),
             Operand::Span => Amounts::length(),
             Operand::One => $operator->ofNothing() === null ? $value : new Simple(
-                static fn (mixed $json, Scope $scope, array $around): ?string => is_array($json) ? self::given($field)->print($json, $scope, $around) : $value->print($json, $scope, $around),
-                static fn (Cursor $cursor, Scope $scope, array $around): ?array => $value->parse($cursor, $scope, $around) ?? self::given($field)->parse($cursor, $scope, $around),
+                static fn (mixed $json, Scope $scope, array $around): ?string => is_array($json) ? self::given($field)
+                    ->print($json, $scope, $around) : $value->print($json, $scope, $around),
+                static fn (Cursor $cursor, Scope $scope, array $around): ?array => $value->parse($cursor, $scope, $around)
+                    ?? self::given($field)->parse($cursor, $scope, $around),
             ),
         };
     }
@@ -223,7 +230,12 @@ final class Conditions implements Slot
                 new Pattern(['kind' => 'moment'], [['*', Amounts::at(1)], " from {$base}"]),
             ] : []),
             // "Owner is Reviewer" compares two fields; "Owner is the Reviewer" finds a person, with what that takes.
-            ...($field->type === \VividLedger\Schema\FieldType::Person ? [new Pattern(['kind' => GivenField::kind()], [['path', Fields::bare()]]), new Pattern(['kind' => 'person'], [['person', People::person()]])] : []),
+            ...($field->type === \VividLedger\Schema\FieldType::Person
+                ? [
+                    new Pattern(['kind' => GivenField::kind()], [['path', Fields::bare()]]),
+                    new Pattern(['kind' => 'person'], [['person', People::person()]]),
+                ]
+                : []),
             new Pattern(['kind' => GivenField::kind()], [['path', Fields::path()]]),
         ]);
     }
@@ -235,8 +247,10 @@ final class Conditions implements Slot
             $special = new Choice(static function (): array {
                 $ways = array_flip(MadeBy::WAYS);
                 $by = new Simple(
-                    static fn (mixed $json, Scope $scope, array $around): ?string => is_string($json) ? (MadeBy::WAYS[$json] ?? null) : People::person()->print($json, $scope, $around),
-                    static fn (Cursor $cursor, Scope $scope, array $around): ?array => $cursor->label($ways) ?? People::person()->parse($cursor, $scope, $around),
+                    static fn (mixed $json, Scope $scope, array $around): ?string => is_string($json) ? (MadeBy::WAYS[$json]
+                        ?? null) : People::person()->print($json, $scope, $around),
+                    static fn (Cursor $cursor, Scope $scope, array $around): ?array => $cursor->label($ways) ?? People::person()
+                        ->parse($cursor, $scope, $around),
                 );
                 $events = Simple::labelled(static function (): array {
                     $labels = [];

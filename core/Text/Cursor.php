@@ -26,11 +26,12 @@ final class Cursor
     public function __construct(string $text)
     {
         // What stands in quotes stays as it is; outside of them the shape of an apostrophe says nothing.
-        $this->text = (string) preg_replace_callback('/“(?:\\\\.|[^”\\\\])*”|"((?:\\\\.|[^"\\\\])*)"|[^“"]+|[“"]/su', static fn (array $part): string => match (true) {
-            str_starts_with($part[0], '“') => $part[0],
-            isset($part[1]) => '“'.strtr($part[1], ['“' => '\\“', '”' => '\\”']).'”',
-            default => strtr($part[0], ["'" => '’', "\u{2018}" => '’', ' > ' => ' › ']),
-        }, $text);
+        $this->text = (string) preg_replace_callback('/“(?:\\\\.|[^”\\\\])*”|"((?:\\\\.|[^"\\\\])*)"|[^“"]+|[“"]/su',
+            static fn (array $part): string => match (true) {
+                str_starts_with($part[0], '“') => $part[0],
+                isset($part[1]) => '“'.strtr($part[1], ['“' => '\\“', '”' => '\\”']).'”',
+                default => strtr($part[0], ["'" => '’', "\u{2018}" => '’', ' > ' => ' › ']),
+            }, $text);
         $this->lower = self::folded($this->text);
     }
 
@@ -90,7 +91,9 @@ final class Cursor
                 continue;
             }
             foreach ($labels as $label => $value) {
-                $length = $this->startsWith((string) $label) ?? $this->startsWith((string) preg_replace('/^(?:a|an|the) /i', '', (string) $label));
+                $length = $this->startsWith((string) $label) ?? $this->startsWith(
+                    (string) preg_replace('/^(?:a|an|the) /i', '', (string) $label),
+                );
                 if ($length !== null && $this->at + $length > $end) {
                     $end = $this->at + $length;
                     $found = [$value];
@@ -137,7 +140,11 @@ final class Cursor
         }
         $this->at += strlen($found[0]);
 
-        return (string) preg_replace_callback('/\\\\(.)/su', static fn (array $escaped): string => $escaped[1] === 'n' ? "\n" : $escaped[1], $found[1] !== '' ? $found[1] : ($found[2] ?? ''));
+        return (string) preg_replace_callback(
+            '/\\\\(.)/su',
+            static fn (array $escaped): string => $escaped[1] === 'n' ? "\n" : $escaped[1],
+            $found[1] !== '' ? $found[1] : ($found[2] ?? ''),
+        );
     }
 
     /** A text in quotes, so that quoted() gives it back. */
@@ -175,7 +182,10 @@ final class Cursor
         }
     }
 
-    /** @return array{int, string, list<string>} the furthest place (in characters), the word that stands there, and what could have stood there */
+    /**
+     * @return array{int, string, list<string>} the furthest place (in characters), the word that stands there, and what could have stood
+     *     there
+     */
     public function misread(): array
     {
         preg_match('/\G\S{1,40}/u', $this->text, $word, 0, min($this->furthest, strlen($this->text)));
@@ -221,7 +231,11 @@ final class Cursor
     {
         $lower = mb_strtolower($text);
 
-        return strlen($lower) === strlen($text) ? $lower : (string) preg_replace_callback('/\p{Lu}/u', static fn (array $letter): string => strlen($small = mb_strtolower($letter[0])) === strlen($letter[0]) ? $small : $letter[0], $text);
+        return strlen($lower) === strlen($text) ? $lower : (string) preg_replace_callback(
+            '/\p{Lu}/u',
+            static fn (array $letter): string => strlen($small = mb_strtolower($letter[0])) === strlen($letter[0]) ? $small : $letter[0],
+            $text,
+        );
     }
 
     private function startsWith(string $what): ?int

@@ -26,6 +26,9 @@ final readonly class Misreading
         $what = $this->word === '' ? 'Something is missing at the end' : "‘{$this->word}’ is not understood here";
         $expected = array_slice($this->expected, 0, 4);
 
-        return $expected === [] ? "{$what}." : "{$what}. It could go on with ".implode(', ', array_map(static fn (string $one): string => trim($one), $expected)).(count($this->expected) > 4 ? ', …' : '').'.';
+        return $expected === [] ? "{$what}." : "{$what}. It could go on with ".implode(
+            ', ',
+            array_map(static fn (string $one): string => trim($one), $expected),
+        ).(count($this->expected) > 4 ? ', …' : '').'.';
     }
 }

@@ -31,7 +31,10 @@ final readonly class Pattern
         $text = $this->printed($this->parts, $json, $scope, $covered);
 
         // What the pattern has no place for would be lost.
-        return $text === null || array_diff_key(array_filter($json, static fn (mixed $value): bool => $value !== null), $covered) !== [] ? null : trim((string) preg_replace('/ +/', ' ', $text));
+        return $text === null || array_diff_key(
+            array_filter($json, static fn (mixed $value): bool => $value !== null),
+            $covered,
+        ) !== [] ? null : trim((string) preg_replace('/ +/', ' ', $text));
     }
 
     /** @return ?array<string, mixed> */

@@ -31,7 +31,8 @@ final class People
         return new Simple(
             static function (mixed $json, Scope $scope): ?string {
                 if (is_array($json) && ($json['kind'] ?? null) === 'person') {
-                    return is_array($json['person'] ?? null) && array_keys($json) === ['kind', 'person'] ? self::said($json['person'], $scope) : null;
+                    return is_array($json['person'] ?? null)
+                        && array_keys($json) === ['kind', 'person'] ? self::said($json['person'], $scope) : null;
                 }
                 if (is_array($json) && ($json['kind'] ?? null) === 'address') {
                     return is_string($json['address'] ?? null) ? Cursor::quote($json['address']) : null;
@@ -49,7 +50,10 @@ final class People
                 $person = self::person()->parse($cursor, $scope, []);
                 $end = $cursor->at;
                 $cursor->at = $start;
-                $other = $cursor->label(array_filter(self::labels(Recipients::offers($scope->context())), static fn (mixed $json): bool => ! is_array($json) || ($json['kind'] ?? null) !== 'person'));
+                $other = $cursor->label(array_filter(
+                    self::labels(Recipients::offers($scope->context())),
+                    static fn (mixed $json): bool => ! is_array($json) || ($json['kind'] ?? null) !== 'person',
+                ));
                 if ($other === null || $end >= $cursor->at) {
                     $cursor->at = $person === null ? $start : $end;
 
@@ -68,7 +72,8 @@ final class People
         if ($found !== false) {
             return (string) $found;
         }
-        $of = ($json['kind'] ?? null) === 'manager' && is_array($json['of'] ?? null) && count($json) === 2 ? self::said($json['of'], $scope) : null;
+        $of = ($json['kind'] ?? null) === 'manager' && is_array($json['of'] ?? null)
+            && count($json) === 2 ? self::said($json['of'], $scope) : null;
 
         return $of === null ? null : "{$of}’s manager";
     }

@@ -12,7 +12,10 @@ final class Rounds
 {
     private const UNITS = ['day' => 'DAILY', 'week' => 'WEEKLY', 'month' => 'MONTHLY', 'year' => 'YEARLY'];
 
-    private const WEEKDAYS = ['Monday' => 'MO', 'Tuesday' => 'TU', 'Wednesday' => 'WE', 'Thursday' => 'TH', 'Friday' => 'FR', 'Saturday' => 'SA', 'Sunday' => 'SU'];
+    private const WEEKDAYS = [
+        'Monday' => 'MO', 'Tuesday' => 'TU', 'Wednesday' => 'WE', 'Thursday' => 'TH', 'Friday' => 'FR', 'Saturday' => 'SA',
+        'Sunday' => 'SU',
+    ];
 
     private const WHICH = ['the first' => '1', 'the second' => '2', 'the third' => '3', 'the fourth' => '4', 'the last' => '-1'];
 
@@ -43,7 +46,10 @@ final class Rounds
         $unit = array_search($parts['FREQ'] ?? '', self::UNITS, true);
         $interval = $parts['INTERVAL'] ?? '1';
         $days = isset($parts['BYDAY']) ? array_map(self::day(...), explode(',', $parts['BYDAY'])) : [];
-        $dates = isset($parts['BYMONTHDAY']) ? array_map(static fn (string $date): string => $date === '-1' ? 'the last day' : "day {$date}", explode(',', $parts['BYMONTHDAY'])) : [];
+        $dates = isset($parts['BYMONTHDAY']) ? array_map(
+            static fn (string $date): string => $date === '-1' ? 'the last day' : "day {$date}",
+            explode(',', $parts['BYMONTHDAY']),
+        ) : [];
         $on = self::listed([...$days, ...$dates]);
         $text = match (true) {
             $days !== [] && $unit === 'week' && ! isset($parts['INTERVAL']) => "every {$on}",
@@ -85,7 +91,10 @@ final class Rounds
     /** "2 months on the first Monday" */
     private static function regular(Cursor $cursor): ?string
     {
-        $found = $cursor->pattern('(\d{1,3}\s+)?(day|week|month|year)s?\b', 'a day, such as Monday, or a number of days, weeks, months or years');
+        $found = $cursor->pattern(
+            '(\d{1,3}\s+)?(day|week|month|year)s?\b',
+            'a day, such as Monday, or a number of days, weeks, months or years',
+        );
         if ($found === null) {
             return null;
         }
@@ -101,7 +110,11 @@ final class Rounds
 
             return $day === null ? null : [($which[0] ?? '').$day[0]];
         });
-        $dates = $days !== [] ? [] : self::several($cursor, static fn (): ?array => $cursor->words('the last day') ? ['-1'] : (($date = $cursor->pattern('day\s+(\d{1,2})\b', 'day 1')) === null ? null : [$date[1]]));
+        $dates = $days !== [] ? [] : self::several(
+            $cursor,
+            static fn (): ?array => $cursor->words('the last day') ? ['-1']
+                : (($date = $cursor->pattern('day\s+(\d{1,2})\b', 'day 1')) === null ? null : [$date[1]]),
+        );
         if ($days === [] && $dates === []) {
             $cursor->at = $start;
 

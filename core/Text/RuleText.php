@@ -33,7 +33,14 @@ final readonly class RuleText
             return self::raw($file);
         }
         $scope = new Scope($this->schema, $this->directory, $type, $this->zone);
-        $rows = ['Rule '.Cursor::quote((string) $node->child('name')->text()), 'When '.(preg_match('/^[aeiou]/i', $type->label) === 1 ? 'an' : 'a')." {$type->label} ".$this->piece(Sentences::trigger(), $file['when'] ?? [], $scope)];
+        $rows = [
+            'Rule '.Cursor::quote((string) $node->child('name')->text()),
+            'When '.(preg_match('/^[aeiou]/i', $type->label) === 1 ? 'an' : 'a')." {$type->label} ".$this->piece(
+                Sentences::trigger(),
+                $file['when'] ?? [],
+                $scope,
+            ),
+        ];
         $condition = $file['onlyIf'] ?? null;
         if (is_array($condition) && ($condition['of'] ?? null) !== []) {
             $rows[] = 'Only if '.$this->piece(new Conditions(true), $condition, $scope);
@@ -104,7 +111,11 @@ final readonly class RuleText
         }
         $cursor->at = $start;
         if ($cursor->words('When')) {
-            $found = Sentences::types()->parse($cursor, new Scope($this->schema, $this->directory, array_values($this->schema->types)[0], $this->zone), []);
+            $found = Sentences::types()->parse(
+                $cursor,
+                new Scope($this->schema, $this->directory, array_values($this->schema->types)[0], $this->zone),
+                [],
+            );
             $type = $found === null ? null : $this->schema->type((string) (is_string($found[0]) ? $found[0] : ''));
             $trigger = $type === null ? null : $this->read(Sentences::trigger(), $cursor, $this->scope($type));
             if ($type === null || $trigger === null) {
@@ -121,7 +132,8 @@ final readonly class RuleText
             return false;
         }
         $scope = $this->scope($type);
-        foreach (['onlyIf' => ['Only if', new Conditions(true)], 'fires' => ['Fires', Sentences::guard()], 'until' => ['Until', new Conditions], 'never' => ['Never', Sentences::never()]] as $part => [$word, $slot]) {
+        foreach (['onlyIf' => ['Only if', new Conditions(true)], 'fires' => ['Fires', Sentences::guard()],
+            'until' => ['Until', new Conditions], 'never' => ['Never', Sentences::never()]] as $part => [$word, $slot]) {
             if ($cursor->words($word)) {
                 $read = $this->read($slot, $cursor, $scope);
                 $file[$part] = $read;
@@ -202,7 +214,9 @@ final readonly class RuleText
             $cursor->pattern(',', ',');
             [$key, $read] = match (true) {
                 ! isset($besides['onlyIf']) && $cursor->words('only if') => ['onlyIf', $this->read(new Conditions, $cursor, $scope)],
-                ! isset($besides['tooLate']) && $cursor->words('too late after') => ['tooLate', $this->read(Amounts::length(), $cursor, $scope)],
+                ! isset($besides['tooLate']) && $cursor->words('too late after') => [
+                    'tooLate', $this->read(Amounts::length(), $cursor, $scope),
+                ],
                 ! isset($besides['key']) && $cursor->words('known as') => ['key', $cursor->quoted()],
                 ! isset($besides['off']) && $cursor->words('switched off') => ['off', true],
                 ! isset($besides['at']) => ['at', $this->read(Sentences::timing(), $cursor, $scope)],
@@ -271,7 +285,12 @@ final readonly class RuleText
         }
         $plain = array_map(self::plain(...), $json);
         if (! array_is_list($plain)) {
-            $plain = array_filter($plain, static fn (mixed $value, int|string $key): bool => $key !== '' && $value !== null && ! ($key === 'channel' && $value === 'email'), ARRAY_FILTER_USE_BOTH);
+            $plain = array_filter(
+                $plain,
+                static fn (mixed $value, int|string $key): bool => $key !== '' && $value !== null
+                    && ! ($key === 'channel' && $value === 'email'),
+                ARRAY_FILTER_USE_BOTH,
+            );
             ksort($plain);
         }
 

@@ -28,7 +28,10 @@ final class Sentences
                 return new Pattern($constants, [...array_values($parts), $hand]);
             };
             $day = ['?', ', on that day only', ['onDayOnly', self::flag()]];
-            $changed = [' in ', ['fields', Fields::several()], ['?', ' from ', ['from', Values::ofField('fields')]], ['?', ' to ', ['to', Values::ofField('fields')]]];
+            $changed = [
+                ' in ', ['fields', Fields::several()], ['?', ' from ', ['from', Values::ofField('fields')]],
+                ['?', ' to ', ['to', Values::ofField('fields')]],
+            ];
             $yearly = ['?', ', every year', ['yearly', self::flag()]];
             $mention = ['?', ' that mentions ', ['about', Simple::quoted()]];
             $quiet = static fn (string $of, string $said): Pattern => $on(
@@ -69,10 +72,14 @@ final class Sentences
                     ['kind' => 'quiet', 'of' => 'value'],
                     ['once it has kept ', ['field', $field], ' at ', ['value', Values::ofField('field')], ' for ', ['*', Amounts::due()]],
                 ),
-                $on(['kind' => 'timetable'], ['is looked at ', ['rrule', Rounds::rule()], ' at ', ['time', self::code('\d{2}:\d{2}', 'a time, such as 08:00')], ' from ', [
+                $on(['kind' => 'timetable'], ['is looked at ', ['rrule', Rounds::rule()], ' at ', [
+                    'time', self::code('\d{2}:\d{2}', 'a time, such as 08:00'),
+                ], ' from ', [
                     'from', self::code('\d{4}-\d{2}-\d{2}', 'a day, such as 2026-12-01'),
                 ],
-                    ['?', ', on working days', ['workingDays', self::flag()]], ['?', ', together for each, by ', ['per', People::person()], ['?', ', by their own clock', ['clock', self::word('person')]]]]),
+                    ['?', ', on working days', ['workingDays', self::flag()]],
+                    ['?', ', together for each, by ', ['per', People::person()],
+                        ['?', ', by their own clock', ['clock', self::word('person')]]]]),
                 $related('created', 'created'), $related('deleted', 'deleted'), $related('created_or_changed', 'created or changed'),
                 $on(
                     ['kind' => 'related', 'happening' => 'changed'],
@@ -95,7 +102,10 @@ final class Sentences
                 new Pattern(['kind' => 'every_time'], ['every time']),
                 new Pattern(['kind' => 'becomes_true'], ['when the conditions become true']),
                 new Pattern(['kind' => 'once_per_record'], ['once per ', ['', self::type()], $again]),
-                new Pattern(['kind' => 'once_per_value'], ['once per ', ['', self::type()], ' for each value of ', ['field', Fields::own()], $again]),
+                new Pattern(
+                    ['kind' => 'once_per_value'],
+                    ['once per ', ['', self::type()], ' for each value of ', ['field', Fields::own()], $again],
+                ),
                 new Pattern(['kind' => 'once_in_period'], ['at most once in ', ['period', Amounts::length()], $again]),
                 new Pattern(['kind' => 'so_many_times'], ['at most ', ['times', Simple::whole()], ' times in all', $again]),
             ];
@@ -108,7 +118,13 @@ final class Sentences
             $field = Fields::own();
             $line = ['line', Simple::quoted()];
             $rest = [' ', ['*', Amounts::rest()]];
-            $waits = [...$rest, ['?', ', not if that takes ', ['timeOut', Amounts::length()]], ['?', ', ', ['then', Simple::labelled(static fn (): array => ['and then anyway' => 'anyway', 'and then not' => 'leave_out'])]]];
+            $waits = [
+                ...$rest, ['?', ', not if that takes ', ['timeOut', Amounts::length()]],
+                [
+                    '?', ', ',
+                    ['then', Simple::labelled(static fn (): array => ['and then anyway' => 'anyway', 'and then not' => 'leave_out'])],
+                ],
+            ];
 
             return [
                 new Pattern(['kind' => 'after'], ['after ', ['*', Amounts::due()]]),
@@ -135,22 +151,48 @@ final class Sentences
             $further = [['?', ', with a copy to ', ['cc', $recipients]], ['?', ', answers to ', ['replyTo', $recipients]]];
 
             return [
-                new Pattern(['kind' => 'set_fields'], ['Set ', $on, ['set', self::assignments('on')], ['?', ', of those where ', ['where', self::ofTarget()]]]),
+                new Pattern(
+                    ['kind' => 'set_fields'],
+                    ['Set ', $on, ['set', self::assignments('on')], ['?', ', of those where ', ['where', self::ofTarget()]]],
+                ),
                 new Pattern(['kind' => 'give_task'], ['Give ', ...self::task()]),
                 new Pattern(['kind' => 'give_tasks'], ['Give ', ['tasks', self::tasks()]]),
                 new Pattern(['kind' => 'remind'], ['Remind ', ['to', People::person()], ['?', ' ', ['text', Simple::quoted()]]]),
                 new Pattern(['kind' => 'send_message'], [...$message, ' with the letter ', ['letter', Simple::quoted()], ...$further]),
-                new Pattern(['kind' => 'send_message'], [...$message, ['?', ' about ', ['subject', Simple::quoted()]], ['?', ' saying ', ['body', Simple::quoted()]], ...$further]),
-                new Pattern(['kind' => 'send_list'], ['Send them ', ['channel', self::channel()], ' about ', ['subject', Simple::quoted()], ' with the columns ', ['columns', Simple::many(Fields::path(), 'and')],
-                    ['?', ', by ', ['by', Fields::own()], ' up to ', ['*', Amounts::ahead()], ' ahead'], ['?', ', and ', ['and', self::sections()]], ['?', ', and their open tasks', ['tasks', self::flag()]], ['?', ', saying ', ['body', Simple::quoted()]]]),
+                new Pattern(
+                    ['kind' => 'send_message'],
+                    [
+                        ...$message, ['?', ' about ', ['subject', Simple::quoted()]], ['?', ' saying ', ['body', Simple::quoted()]],
+                        ...$further,
+                    ],
+                ),
+                new Pattern(['kind' => 'send_list'],
+                    ['Send them ', ['channel', self::channel()], ' about ', ['subject', Simple::quoted()], ' with the columns ', [
+                        'columns', Simple::many(Fields::path(), 'and'),
+                    ],
+                        ['?', ', by ', ['by', Fields::own()], ' up to ', ['*', Amounts::ahead()], ' ahead'],
+                        ['?', ', and ', ['and', self::sections()]], ['?', ', and their open tasks', ['tasks', self::flag()]],
+                        ['?', ', saying ', ['body', Simple::quoted()]]]),
                 new Pattern(['kind' => 'escalate'], ['Go up the ladder ', ['ladder', Simple::quoted()]]),
                 new Pattern(['kind' => 'escalate'], ['Go up these rungs: ', ['rungs', Simple::series(self::rung(), 1)]]),
-                new Pattern(['kind' => 'create_record'], ['Make a new ', ['type', self::types()], ['?', ' with ', ['set', self::assignments('type')]], ['?', ', called ', ['as', Simple::quoted()]]]),
+                new Pattern(
+                    ['kind' => 'create_record'],
+                    [
+                        'Make a new ', ['type', self::types()], ['?', ' with ', ['set', self::assignments('type')]],
+                        ['?', ', called ', ['as', Simple::quoted()]],
+                    ],
+                ),
                 new Pattern(['kind' => 'assign'], ['Assign ', ['', self::type()], ' to ', ['to', People::person()]]),
                 new Pattern(['kind' => 'comment'], ['Comment ', ['?', 'on ', ['on', self::target()], ' '], ['text', Simple::quoted()]]),
-                new Pattern(['kind' => 'follow', 'stop' => true], ['Let ', ['who', People::person()], ' no longer follow ', ['', self::type()]]),
+                new Pattern(
+                    ['kind' => 'follow', 'stop' => true],
+                    ['Let ', ['who', People::person()], ' no longer follow ', ['', self::type()]],
+                ),
                 new Pattern(['kind' => 'follow'], ['Let ', ['who', People::person()], ' follow ', ['', self::type()]]),
-                new Pattern(['kind' => 'refuse'], ['Refuse the save with ', ['message', Simple::quoted()], ['?', ' at ', ['field', Fields::own()]]]),
+                new Pattern(
+                    ['kind' => 'refuse'],
+                    ['Refuse the save with ', ['message', Simple::quoted()], ['?', ' at ', ['field', Fields::own()]]],
+                ),
             ];
         });
     }
@@ -158,7 +200,9 @@ final class Sentences
     /** Records of other types on a list: "the Agreements of the owner with the columns Title, by End". */
     private static function sections(): Slot
     {
-        return Simple::series(new Choice(static fn (): array => [new Pattern([], ['the records ', ['on', self::types()], ' of ', ['per', self::ofType(People::person())], ' with the columns ', [
+        return Simple::series(new Choice(static fn (): array => [new Pattern([], ['the records ', ['on', self::types()], ' of ', [
+            'per', self::ofType(People::person()),
+        ], ' with the columns ', [
             'columns', self::ofType(Simple::many(Fields::path(), 'and')),
         ],
             ['?', ', by ', ['by', self::ofType(Fields::own())]], ['?', ', where ', ['onlyIf', self::ofType(new Conditions)]]])]), 1);
@@ -179,9 +223,15 @@ final class Sentences
     /** @return list<mixed> */
     private static function task(): array
     {
-        $priority = Simple::labelled(static fn (): array => ['low-priority' => 'low', 'normal-priority' => 'normal', 'high-priority' => 'high']);
+        $priority = Simple::labelled(
+            static fn (): array => ['low-priority' => 'low', 'normal-priority' => 'normal', 'high-priority' => 'high'],
+        );
 
-        return [['to', People::person()], ' a ', ['?', ['priority', $priority], ' '], 'task', ['?', ' ', ['title', Simple::quoted()]], ['?', ' also on ', ['contact', Fields::path()]], ['?', ' due ', ['due', self::taskDue()]], ['?', ' with the notes ', ['notes', Simple::quoted()]]];
+        return [
+            ['to', People::person()], ' a ', ['?', ['priority', $priority], ' '], 'task', ['?', ' ', ['title', Simple::quoted()]],
+            ['?', ' also on ', ['contact', Fields::path()]], ['?', ' due ', ['due', self::taskDue()]],
+            ['?', ' with the notes ', ['notes', Simple::quoted()]],
+        ];
     }
 
     private static function tasks(): Slot
@@ -192,9 +242,24 @@ final class Sentences
     /** "after 1 working day find the owner’s manager: tell them and raise the priority" */
     private static function rung(): Choice
     {
-        $acts = Simple::labelled(static fn (): array => ['tell them' => RungAct::Tell->value, 'make them the owner' => RungAct::Reassign->value, 'raise the priority' => RungAct::Raise->value]);
+        $acts = Simple::labelled(
+            static fn (): array => [
+                'tell them' => RungAct::Tell->value, 'make them the owner' => RungAct::Reassign->value,
+                'raise the priority' => RungAct::Raise->value,
+            ],
+        );
 
-        return new Choice(static fn (): array => [new Pattern([], [['?', 'after ', ['after', Amounts::due()], ' '], 'find ', ['to', People::person()], ': ', ['do', Simple::many($acts, 'and')]])]);
+        return new Choice(
+            static fn (): array => [
+                new Pattern(
+                    [],
+                    [
+                        ['?', 'after ', ['after', Amounts::due()], ' '], 'find ', ['to', People::person()], ': ',
+                        ['do', Simple::many($acts, 'and')],
+                    ],
+                ),
+            ],
+        );
     }
 
     private static function taskDue(): Choice
@@ -217,7 +282,8 @@ final class Sentences
     {
         return self::once('assigned', static function (): array {
             $number = new Simple(
-                static fn (mixed $json, Scope $scope): ?string => is_string($json) && preg_match('/^-?\d+(\.\d+)?$/', $json) === 1 ? $json : (is_array($json) && array_keys($json) === ['path'] ? Fields::path()->print($json['path'], $scope, []) : null),
+                static fn (mixed $json, Scope $scope): ?string => is_string($json) && preg_match('/^-?\d+(\.\d+)?$/', $json) === 1 ? $json
+                    : (is_array($json) && array_keys($json) === ['path'] ? Fields::path()->print($json['path'], $scope, []) : null),
                 static function (Cursor $cursor, Scope $scope): ?array {
                     $found = $cursor->pattern('-?\d+(?:\.\d+)?', 'a number');
                     $path = $found === null ? Fields::parsePath($cursor, $scope) : null;
@@ -225,15 +291,23 @@ final class Sentences
                     return $found !== null ? [$found[0]] : ($path === null ? null : [['path' => $path[0]]]);
                 },
             );
-            $beyond = ['?', ', ', ['beyond', Simple::labelled(static fn (): array => ['and no further' => 'stop', 'or the save is refused' => 'refuse'])]];
+            $beyond = [
+                '?', ', ',
+                ['beyond', Simple::labelled(static fn (): array => ['and no further' => 'stop', 'or the save is refused' => 'refuse'])],
+            ];
             $from = ['?', ['from', new Simple(
-                static fn (mixed $json, Scope $scope): ?string => ['now' => 'now', 'itself' => 'what it is'][is_string($json) ? $json : ''] ?? Fields::path()->print($json, $scope, []),
-                static fn (Cursor $cursor, Scope $scope): ?array => $cursor->label(['now' => 'now', 'what it is' => 'itself']) ?? Fields::parsePath($cursor, $scope),
+                static fn (mixed $json, Scope $scope): ?string => [
+                    'now' => 'now', 'itself' => 'what it is',
+                ][is_string($json) ? $json : ''] ?? Fields::path()->print($json, $scope, []),
+                static fn (Cursor $cursor, Scope $scope): ?array => $cursor->label([
+                    'now' => 'now', 'what it is' => 'itself',
+                ]) ?? Fields::parsePath($cursor, $scope),
             )]];
 
             // A name by itself is read as the value of the field.
             $found = new Simple(
-                static fn (mixed $json, Scope $scope): ?string => is_array($json) && ($json['kind'] ?? null) === NamedPerson::kind() ? null : People::person()->print($json, $scope, []),
+                static fn (mixed $json, Scope $scope): ?string => is_array($json)
+                    && ($json['kind'] ?? null) === NamedPerson::kind() ? null : People::person()->print($json, $scope, []),
                 static fn (Cursor $cursor, Scope $scope): ?array => People::person()->parse($cursor, $scope, []),
             );
 
@@ -242,8 +316,22 @@ final class Sentences
                 new Pattern(['kind' => Value\FixedValue::kind()], [['value', Values::ofField('field')]]),
                 new Pattern(['kind' => Value\Stamp::kind()], ['now']),
                 new Pattern(['kind' => Value\Stamp::kind()], ['today']),
-                ...array_map(static fn (string $kind, string $word): Pattern => new Pattern(['kind' => $kind], ["what it is {$word} ", ['amount', $number], $beyond]), [Value\Added::kind(), Value\Subtracted::kind(), Value\Multiplied::kind()], ['plus', 'minus', 'times']),
-                ...array_map(static fn (string $kind, string $word): Pattern => new Pattern(['kind' => $kind], ["what it is {$word} ", ['member', Values::ofField('field')]]), [Value\WithMember::kind(), Value\WithoutMember::kind()], ['with', 'without']),
+                ...array_map(
+                    static fn (string $kind, string $word): Pattern => new Pattern(
+                        ['kind' => $kind],
+                        ["what it is {$word} ", ['amount', $number], $beyond],
+                    ),
+                    [Value\Added::kind(), Value\Subtracted::kind(), Value\Multiplied::kind()],
+                    ['plus', 'minus', 'times'],
+                ),
+                ...array_map(
+                    static fn (string $kind, string $word): Pattern => new Pattern(
+                        ['kind' => $kind],
+                        ["what it is {$word} ", ['member', Values::ofField('field')]],
+                    ),
+                    [Value\WithMember::kind(), Value\WithoutMember::kind()],
+                    ['with', 'without'],
+                ),
                 new Pattern(['kind' => Value\Shifted::kind()], [['*', Amounts::at(-1)], ' before ', $from]),
                 new Pattern(['kind' => Value\Shifted::kind()], [['*', Amounts::at(1)], ' after ', $from]),
                 new Pattern(['kind' => Value\WrittenText::kind()], ['the text ', ['text', Simple::quoted()]]),
@@ -262,7 +350,9 @@ final class Sentences
     /** "Review to Needed and Stage since to now" */
     private static function assignments(string $of): Slot
     {
-        $about = static fn (Scope $scope, array $around): ?RecordType => $of === 'type' ? $scope->schema->type(is_string($around['type'] ?? null) ? $around['type'] : '') : self::typeOf($scope, $around['on'] ?? null);
+        $about = static fn (Scope $scope, array $around): ?RecordType => $of === 'type' ? $scope->schema->type(
+            is_string($around['type'] ?? null) ? $around['type'] : '',
+        ) : self::typeOf($scope, $around['on'] ?? null);
 
         return new Simple(
             static function (mixed $json, Scope $scope, array $around) use ($about): ?string {
@@ -311,12 +401,21 @@ final class Sentences
     {
         $own = new Choice(static fn (): array => array_merge([
             new Pattern(['kind' => Value\FixedValue::kind()], [['value', self::fixed($field)]]),
-            ...array_map(static fn (string $kind, string $word): Pattern => new Pattern(['kind' => $kind], ["what it is {$word} ", ['member', self::fixed($field)]]), [Value\WithMember::kind(), Value\WithoutMember::kind()], ['with', 'without']),
+            ...array_map(
+                static fn (string $kind, string $word): Pattern => new Pattern(
+                    ['kind' => $kind],
+                    ["what it is {$word} ", ['member', self::fixed($field)]],
+                ),
+                [Value\WithMember::kind(), Value\WithoutMember::kind()],
+                ['with', 'without'],
+            ),
         ]));
         $isDay = $field->type === FieldType::Date;
 
         return new Simple(
-            static fn (mixed $json, Scope $scope): ?string => is_array($json) && ($json['kind'] ?? null) === Value\Stamp::kind() && count($json) === 1 ? ($isDay ? 'today' : 'now') : ($own->print($json, $scope, []) ?? self::assigned()->print($json, $scope, [])),
+            static fn (mixed $json, Scope $scope): ?string => is_array($json) && ($json['kind']
+                ?? null) === Value\Stamp::kind() && count($json) === 1 ? ($isDay ? 'today' : 'now') : ($own->print($json, $scope, [])
+                ?? self::assigned()->print($json, $scope, [])),
             static function (Cursor $cursor, Scope $scope) use ($own): ?array {
                 $start = $cursor->at;
                 $one = $own->parse($cursor, $scope, []);
@@ -399,8 +498,16 @@ final class Sentences
         $conditions = new Conditions;
 
         return new Simple(
-            static fn (mixed $json, Scope $scope, array $around): ?string => $conditions->print($json, $scope->about(self::typeOf($scope, $around['on'] ?? null)), []),
-            static fn (Cursor $cursor, Scope $scope, array $around): ?array => $conditions->parse($cursor, $scope->about(self::typeOf($scope, $around['on'] ?? null)), []),
+            static fn (mixed $json, Scope $scope, array $around): ?string => $conditions->print(
+                $json,
+                $scope->about(self::typeOf($scope, $around['on'] ?? null)),
+                [],
+            ),
+            static fn (Cursor $cursor, Scope $scope, array $around): ?array => $conditions->parse(
+                $cursor,
+                $scope->about(self::typeOf($scope, $around['on'] ?? null)),
+                [],
+            ),
         );
     }
 
@@ -419,7 +526,9 @@ final class Sentences
     /** What is said of the related record, in its own fields. */
     private static function ofRelated(Slot $slot): Simple
     {
-        $about = static fn (Scope $scope, array $around): Scope => $scope->about(Relation::named($scope->schema, $scope->type, is_string($around['related'] ?? null) ? $around['related'] : '')?->type);
+        $about = static fn (Scope $scope, array $around): Scope => $scope->about(
+            Relation::named($scope->schema, $scope->type, is_string($around['related'] ?? null) ? $around['related'] : '')?->type,
+        );
 
         return new Simple(
             static fn (mixed $json, Scope $scope, array $around): ?string => $slot->print($json, $about($scope, $around), []),
@@ -432,7 +541,8 @@ final class Sentences
     {
         return new Simple(
             static fn (mixed $json, Scope $scope): string => $scope->type->inSentence(),
-            static fn (Cursor $cursor, Scope $scope): ?array => $cursor->words($scope->type->inSentence()) || $cursor->words('it') || $cursor->words('record') ? [null] : null,
+            static fn (Cursor $cursor, Scope $scope): ?array => $cursor->words($scope->type->inSentence()) || $cursor->words('it')
+                || $cursor->words('record') ? [null] : null,
         );
     }
 
@@ -451,7 +561,8 @@ final class Sentences
     private static function channel(): Simple
     {
         return new Simple(
-            static fn (mixed $json): ?string => ($channel = $json === null ? Channel::Email : Channel::tryFrom(is_string($json) ? $json : '')) === null ? null : $channel->one(),
+            static fn (mixed $json): ?string => ($channel = $json === null ? Channel::Email
+                : Channel::tryFrom(is_string($json) ? $json : '')) === null ? null : $channel->one(),
             static function (Cursor $cursor): ?array {
                 $labels = ['email' => Channel::Email->value, 'mail' => Channel::Email->value];
                 foreach (Channel::cases() as $channel) {
@@ -469,11 +580,30 @@ final class Sentences
         return self::once('never', static function (): array {
             $clock = static fn (string $such): Simple => self::code('\d{2}:\d{2}', "a time, such as {$such}");
             $owner = new Simple(static fn (mixed $json): ?string => $json === 'owner' ? '' : null, static fn (): array => ['owner']);
-            $dash = new Simple(static fn (): string => '–', static fn (Cursor $cursor): ?array => $cursor->pattern('[–-]|to\b', '–') === null ? null : [null]);
-            $outside = new Choice(static fn (): array => [new Pattern([], ['outside ', ['from', $clock('08:00')], ['', $dash], ['to', $clock('18:00')], ['?', ' on working days', ['workingDays', self::flag()]], ['?', ', by the owner’s clock', ['clock', $owner]]])]);
+            $dash = new Simple(
+                static fn (): string => '–',
+                static fn (Cursor $cursor): ?array => $cursor->pattern('[–-]|to\b', '–') === null ? null : [null],
+            );
+            $outside = new Choice(
+                static fn (): array => [
+                    new Pattern(
+                        [],
+                        [
+                            'outside ', ['from', $clock('08:00')], ['', $dash], ['to', $clock('18:00')],
+                            ['?', ' on working days', ['workingDays', self::flag()]], ['?', ', by the owner’s clock', ['clock', $owner]],
+                        ],
+                    ),
+                ],
+            );
             $then = Simple::labelled(static fn (): array => ['what is over is dropped' => 'drop', 'what is over waits' => 'wait']);
             $cap = new Choice(static fn (): array => [
-                new Pattern([], ['more than ', ['messages', Simple::whole()], ' messages in ', ['*', Amounts::length()], ' to one address', ['?', '; ', ['then', $then]]]),
+                new Pattern(
+                    [],
+                    [
+                        'more than ', ['messages', Simple::whole()], ' messages in ', ['*', Amounts::length()], ' to one address',
+                        ['?', '; ', ['then', $then]],
+                    ],
+                ),
             ]);
 
             return [

@@ -37,7 +37,8 @@ final readonly class Simple implements Covers
     public static function quoted(): self
     {
         return new self(
-            static fn (mixed $json): ?string => is_string($json) && ! str_contains($json, "\r") && $json !== '' ? Cursor::quote($json) : null,
+            static fn (mixed $json): ?string => is_string($json) && ! str_contains($json, "\r")
+                && $json !== '' ? Cursor::quote($json) : null,
             static fn (Cursor $cursor): ?array => ($text = $cursor->quoted()) === null ? null : [$text],
         );
     }
@@ -73,7 +74,10 @@ final readonly class Simple implements Covers
     {
         return new self(
             static function (mixed $json, Scope $scope, array $around) use ($one, $least): ?string {
-                $texts = is_array($json) && array_is_list($json) ? array_map(static fn (mixed $item): ?string => $one->print($item, $scope, $around), $json) : [];
+                $texts = is_array($json) && array_is_list($json) ? array_map(
+                    static fn (mixed $item): ?string => $one->print($item, $scope, $around),
+                    $json,
+                ) : [];
 
                 return count($texts) < $least || in_array(null, $texts, true) ? null : implode('; and ', $texts);
             },

@@ -25,7 +25,10 @@ final class Totals
         $said = $type === null ? false : array_search($kind, self::kinds($type), false);
         $where = isset($json['where']) ? (new Conditions)->print($json['where'], $scope->about($type), []) : '';
 
-        return $relation === false || $said === false || $where === null || array_diff(array_keys($json), ['of', 'field', 'relation', 'where']) !== [] ? null
+        return $relation === false || $said === false || $where === null || array_diff(
+            array_keys($json),
+            ['of', 'field', 'relation', 'where'],
+        ) !== [] ? null
             : "{$said} {$relation}".($where === '' ? '' : " (where {$where})");
     }
 
@@ -66,7 +69,9 @@ final class Totals
 
     private static function typeOf(mixed $relation, Scope $scope): ?RecordType
     {
-        [$from, $child] = is_string($relation) && str_contains($relation, '>') ? explode('>', $relation, 2) : ['', is_string($relation) ? $relation : ''];
+        [$from, $child] = is_string($relation) && str_contains($relation, '>') ? explode('>', $relation, 2) : [
+            '', is_string($relation) ? $relation : '',
+        ];
         $type = $from === '' ? $scope->type : $scope->schema->type($scope->schema->path($scope->type, $from)->field->target ?? '');
 
         return $type === null ? null : Relation::named($scope->schema, $type, $child)?->type;

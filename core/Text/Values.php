@@ -22,8 +22,10 @@ final class Values
         };
 
         return new Simple(
-            static fn (mixed $json, Scope $scope, array $around): ?string => ($of = $field($scope, $around)) === null ? null : self::print($json, $of, $scope),
-            static fn (Cursor $cursor, Scope $scope, array $around): ?array => ($of = $field($scope, $around)) === null ? null : self::parse($cursor, $of, $scope),
+            static fn (mixed $json, Scope $scope, array $around): ?string => ($of = $field($scope, $around)) === null ? null
+                : self::print($json, $of, $scope),
+            static fn (Cursor $cursor, Scope $scope, array $around): ?array => ($of = $field($scope, $around)) === null ? null
+                : self::parse($cursor, $of, $scope),
         );
     }
 
@@ -32,9 +34,16 @@ final class Values
         return match (true) {
             $field->type->isText() || $field->type === FieldType::Tags => is_string($json) && $json !== '' ? Cursor::quote($json) : null,
             $field->type === FieldType::Tick => is_bool($json) ? ($json ? 'ticked' : 'not ticked') : null,
-            $field->type->isDecimal() => is_string($json) && preg_match('/^-?\d+(\.\d+)?$/', $json) === 1 ? $json.($field->type === FieldType::Percent ? ' %' : '') : null,
-            $field->type === FieldType::Date => is_string($json) && preg_match('/^\d{4}-\d{2}-\d{2}$/', $json) === 1 ? (new Display($scope->directory, $scope->zone))->of($field, $json) : null,
-            $field->type === FieldType::DateTime => is_string($json) && preg_match('/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2})?Z$/', $json) === 1 ? $json : null,
+            $field->type->isDecimal() => is_string($json)
+                && preg_match('/^-?\d+(\.\d+)?$/', $json) === 1 ? $json.($field->type === FieldType::Percent ? ' %' : '') : null,
+            $field->type === FieldType::Date => is_string($json) && preg_match(
+                '/^\d{4}-\d{2}-\d{2}$/',
+                $json,
+            ) === 1 ? (new Display($scope->directory, $scope->zone))->of($field, $json) : null,
+            $field->type === FieldType::DateTime => is_string($json) && preg_match(
+                '/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2})?Z$/',
+                $json,
+            ) === 1 ? $json : null,
             $field->type === FieldType::Reference => is_string($json) && preg_match('/^[A-Z]+-\d+$/', $json) === 1 ? $json : null,
             default => ($label = array_search($json, self::labels($field, $scope), true)) === false ? null : (string) $label,
         };
@@ -53,14 +62,20 @@ final class Values
         }
         if ($field->type === FieldType::Date) {
             $found = $cursor->pattern('\d{4}-\d{2}-\d{2}|\d{1,2}\s+\p{L}{3,9}\s+\d{4}', 'a date, such as 24 Nov 2026');
-            $day = $found === null ? false : \DateTimeImmutable::createFromFormat('!'.(ctype_digit($found[0][3]) && $found[0][4] === '-' ? 'Y-m-d' : 'j M Y'), str_replace('Sept ', 'Sep ', $found[0]), new \DateTimeZone('UTC'));
+            $day = $found === null ? false : \DateTimeImmutable::createFromFormat(
+                '!'.(ctype_digit($found[0][3]) && $found[0][4] === '-' ? 'Y-m-d' : 'j M Y'),
+                str_replace('Sept ', 'Sep ', $found[0]),
+                new \DateTimeZone('UTC'),
+            );
 
             return $day === false ? null : [$day->format('Y-m-d')];
         }
 
         return match ($field->type) {
-            FieldType::DateTime => ($found = $cursor->pattern('\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(?::\d{2})?Z', 'a moment, such as 2026-11-24T09:40:00Z')) === null ? null : [strtoupper($found[0])],
-            FieldType::Reference => ($found = $cursor->pattern('[A-Z]+-\d+', 'the number of a record')) === null ? null : [strtoupper($found[0])],
+            FieldType::DateTime => ($found = $cursor->pattern('\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(?::\d{2})?Z', 'a moment, such as '
+                .'2026-11-24T09:40:00Z')) === null ? null : [strtoupper($found[0])],
+            FieldType::Reference => ($found = $cursor->pattern('[A-Z]+-\d+', 'the number of a record')) === null ? null
+                : [strtoupper($found[0])],
             default => $cursor->label(self::labels($field, $scope)),
         };
     }

@@ -12,7 +12,10 @@ final readonly class Amount
     /** Ten years: what is further away is a slip of the hand. In days, for every unit. */
     private const MOST_DAYS = 3653;
 
-    private const DAYS = ['minute' => 1 / 1440, 'hour' => 1 / 24, 'day' => 1, 'week' => 7, 'month' => 31, 'year' => 365, 'working_hour' => 1 / 4, 'working_day' => 1.5];
+    private const DAYS = [
+        'minute' => 1 / 1440, 'hour' => 1 / 24, 'day' => 1, 'week' => 7, 'month' => 31, 'year' => 365, 'working_hour' => 1 / 4,
+        'working_day' => 1.5,
+    ];
 
     public function __construct(
         public int $amount,
@@ -53,7 +56,8 @@ final readonly class Amount
         if ($this->unit->isWorking()) {
             $calendar ?? throw new \LogicException('Working time is counted by a calendar.');
 
-            return $this->unit === Unit::WorkingHour ? $calendar->add($base, 3600 * $this->amount) : $calendar->addDays($base, $this->amount, $zone);
+            return $this->unit === Unit::WorkingHour ? $calendar->add($base, 3600 * $this->amount)
+                : $calendar->addDays($base, $this->amount, $zone);
         }
         if ($this->unit === Unit::Minute || $this->unit === Unit::Hour) {
             $seconds = $this->amount * ($this->unit === Unit::Minute ? 60 : 3600);

@@ -37,9 +37,12 @@ final readonly class Due
         $clock = $node->child('clock')->raw;
 
         return match (true) {
-            $roll !== null && ! (is_string($roll) && Roll::tryFrom($roll) !== null) => 'A moment moves to the next or to the previous working day.',
-            $time !== null && ! (is_string($time) && preg_match('/^([01]\d|2[0-3]):[0-5]\d$/', $time) === 1) => 'A time of day is written as 09:00, from 00:00 to 23:59.',
-            $time !== null && $unit->isShort() => 'Minutes and hours lead to a time of day by themselves. Leave the time out, or count in days.',
+            $roll !== null
+                && ! (is_string($roll) && Roll::tryFrom($roll) !== null) => 'A moment moves to the next or to the previous working day.',
+            $time !== null && ! (is_string($time)
+                && preg_match('/^([01]\d|2[0-3]):[0-5]\d$/', $time) === 1) => 'A time of day is written as 09:00, from 00:00 to 23:59.',
+            $time !== null
+                && $unit->isShort() => 'Minutes and hours lead to a time of day by themselves. Leave the time out, or count in days.',
             $clock !== null && $clock !== 'owner' => 'Time is told by the company’s clock, or by the owner’s.',
             default => new self($amount, is_string($roll) ? Roll::from($roll) : null, is_string($time) ? $time : null, $clock === 'owner'),
         };
@@ -95,7 +98,9 @@ final readonly class Due
     /** What is said behind the length: "at 09:00, or the next working day, by the owner’s clock". */
     public function rest(): string
     {
-        $parts = array_filter([$this->time === null ? '' : "at {$this->time}", $this->roll?->label() ?? '', $this->ownersClock ? 'by the owner’s clock' : '']);
+        $parts = array_filter([
+            $this->time === null ? '' : "at {$this->time}", $this->roll?->label() ?? '', $this->ownersClock ? 'by the owner’s clock' : '',
+        ]);
 
         return implode(', ', $parts);
     }
@@ -112,7 +117,9 @@ final readonly class Due
         if ($this->time === null && ($this->roll !== null || $this->amount->unit === Unit::WorkingDay)) {
             $at = fn (string $time): self => new self($this->amount, $this->roll, $time, $this->ownersClock);
 
-            return [$at('23:59')->lastBefore($after->modify('-1 minute'), $zone, $calendar), $at('00:00')->lastBefore($until, $zone, $calendar)];
+            return [
+                $at('23:59')->lastBefore($after->modify('-1 minute'), $zone, $calendar), $at('00:00')->lastBefore($until, $zone, $calendar),
+            ];
         }
 
         return [$this->lastBefore($after, $zone, $calendar), $this->lastBefore($until, $zone, $calendar)];

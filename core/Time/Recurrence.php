@@ -120,7 +120,8 @@ final readonly class Recurrence
         }
         if ($this->weekdays !== []) {
             foreach ($this->weekdays as [$nth, $wanted]) {
-                if ($wanted === $weekday && ($nth === 0 || $nth === intdiv($date - 1, 7) + 1 || $nth === -(intdiv($length - $date, 7) + 1))) {
+                if ($wanted === $weekday
+                    && ($nth === 0 || $nth === intdiv($date - 1, 7) + 1 || $nth === -(intdiv($length - $date, 7) + 1))) {
                     return true;
                 }
             }
@@ -165,7 +166,8 @@ final readonly class Recurrence
                 default => "day {$first} of {$months}",
             },
             $this->freq === 'WEEKLY' && $weekdays !== '' && $this->interval === 1 => "every {$weekdays}",
-            $this->freq === 'WEEKLY' => "{$every} on ".($weekdays === '' ? array_values(self::WEEKDAYS)[(int) gmdate('N', $this->from * 86_400) - 1] : $weekdays),
+            $this->freq === 'WEEKLY' => "{$every} on ".($weekdays === ''
+                ? array_values(self::WEEKDAYS)[(int) gmdate('N', $this->from * 86_400) - 1] : $weekdays),
             $this->freq === 'MONTHLY' => "{$every} on ".($weekdays.$dates === '' ? "day {$first}" : $weekdays.$dates),
             default => $every.($weekdays.$dates === '' ? '' : ", only on {$weekdays}{$dates}"),
         };
@@ -176,7 +178,8 @@ final readonly class Recurrence
     /** ", 10 times, until 2027-12-31" */
     public function endSaid(): string
     {
-        return ($this->count === null ? '' : ', '.($this->count === 1 ? 'once' : "{$this->count} times")).($this->end === null ? '' : ", until {$this->end}");
+        return ($this->count === null ? '' : ', '.($this->count === 1 ? 'once' : "{$this->count} times")).($this->end === null ? ''
+            : ", until {$this->end}");
     }
 
     /** @return array<string, string> with FREQ */
@@ -257,7 +260,8 @@ final readonly class Recurrence
     {
         $numbers = [];
         foreach (isset($parts[$name]) ? explode(',', $parts[$name]) : [] as $number) {
-            if (preg_match('/^[+-]?\d{1,2}$/', $number) !== 1 || (int) $number === 0 || abs((int) $number) > $most || ($name === 'BYMONTH' && (int) $number < 0)) {
+            if (preg_match('/^[+-]?\d{1,2}$/', $number) !== 1 || (int) $number === 0 || abs((int) $number) > $most
+                || ($name === 'BYMONTH' && (int) $number < 0)) {
                 throw new InvalidTimetable("‘{$number}’ does not fit {$name}.");
             }
             $numbers[] = (int) $number;
@@ -279,7 +283,8 @@ final readonly class Recurrence
 
     private static function day(string $until): int
     {
-        if (preg_match('/^(\d{4})(\d{2})(\d{2})(T\d{6}Z?)?$/', $until, $part) !== 1 || ! checkdate((int) $part[2], (int) $part[3], (int) $part[1])) {
+        if (preg_match('/^(\d{4})(\d{2})(\d{2})(T\d{6}Z?)?$/', $until, $part) !== 1
+            || ! checkdate((int) $part[2], (int) $part[3], (int) $part[1])) {
             throw new InvalidTimetable('UNTIL is a day, such as 20271231.');
         }
 

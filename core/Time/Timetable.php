@@ -28,7 +28,8 @@ final readonly class Timetable
         if (preg_match('/^([01]\d|2[0-3]):[0-5]\d$/', $time) !== 1) {
             throw new InvalidTimetable('Give a time of day, such as 08:00.');
         }
-        if (preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', $from, $day) !== 1 || $day[1] < '1000' || ! checkdate((int) $day[2], (int) $day[3], (int) $day[1])) {
+        if (preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', $from, $day) !== 1 || $day[1] < '1000'
+            || ! checkdate((int) $day[2], (int) $day[3], (int) $day[1])) {
             throw new InvalidTimetable('Give the first day, such as 2026-12-01.');
         }
 
@@ -60,7 +61,8 @@ final readonly class Timetable
         $first = self::day($after->setTimezone($zone)) - 1;
         for ($day = self::day($until->setTimezone($zone)) + 1; $day >= $first; $day--) {
             $moment = $this->days->isOn($day) ? $this->moment($day, $zone) : null;
-            if ($moment !== null && $moment > $after && $moment <= $until && (! $this->workingDays || $calendar->isWorkingDay($moment, $zone))) {
+            if ($moment !== null && $moment > $after && $moment <= $until
+                && (! $this->workingDays || $calendar->isWorkingDay($moment, $zone))) {
                 return $moment;
             }
         }

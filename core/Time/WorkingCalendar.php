@@ -212,7 +212,8 @@ final class WorkingCalendar
         for ($day = $from; $day < $from + self::STEP; $day++) {
             foreach ($this->hours->on($day) as [$begin, $end]) {
                 $starts[] = $start = self::on($day, sprintf('%02d:%02d:00', intdiv($begin, 60), $begin % 60), $this->zone)->getTimestamp();
-                $ends[] = $stop = ($end === 1440 ? self::on($day + 1, '00:00:00', $this->zone) : self::on($day, sprintf('%02d:%02d:00', intdiv($end, 60), $end % 60), $this->zone))->getTimestamp();
+                $ends[] = $stop = ($end === 1440 ? self::on($day + 1, '00:00:00', $this->zone)
+                    : self::on($day, sprintf('%02d:%02d:00', intdiv($end, 60), $end % 60), $this->zone))->getTimestamp();
                 $before[] = $work;
                 $work += max(0, $stop - $start);
             }
@@ -222,10 +223,14 @@ final class WorkingCalendar
             // What was laid out keeps its count; what lies before it counts up to there.
             $shift = ($this->before[0] ?? 0) - $work;
             $before = array_map(static fn (int $done): int => $done + $shift, $before);
-            [$this->starts, $this->ends, $this->before] = [[...$starts, ...$this->starts], [...$ends, ...$this->ends], [...$before, ...$this->before]];
+            [$this->starts, $this->ends, $this->before] = [
+                [...$starts, ...$this->starts], [...$ends, ...$this->ends], [...$before, ...$this->before],
+            ];
         } else {
             $this->toDay = $from + self::STEP;
-            [$this->starts, $this->ends, $this->before] = [[...$this->starts, ...$starts], [...$this->ends, ...$ends], [...$this->before, ...$before]];
+            [$this->starts, $this->ends, $this->before] = [
+                [...$this->starts, ...$starts], [...$this->ends, ...$ends], [...$this->before, ...$before],
+            ];
         }
     }
 
@@ -236,7 +241,10 @@ final class WorkingCalendar
 
     private static function day(\DateTimeImmutable $local): int
     {
-        return intdiv($local->getTimestamp() + $local->getOffset() - ((($local->getTimestamp() + $local->getOffset()) % 86_400 + 86_400) % 86_400), 86_400);
+        return intdiv(
+            $local->getTimestamp() + $local->getOffset() - ((($local->getTimestamp() + $local->getOffset()) % 86_400 + 86_400) % 86_400),
+            86_400,
+        );
     }
 
     private static function on(int $day, string $time, \DateTimeZone $zone): \DateTimeImmutable

@@ -47,7 +47,8 @@ final readonly class WorkingHours
         }
         $free = [];
         foreach ($holidays as $holiday) {
-            if (! is_string($holiday) || preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', $holiday, $part) !== 1 || ! checkdate((int) $part[2], (int) $part[3], (int) $part[1])) {
+            if (! is_string($holiday) || preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', $holiday, $part) !== 1
+                || ! checkdate((int) $part[2], (int) $part[3], (int) $part[1])) {
                 throw new InvalidCalendar('A holiday is a date, written as 2026-12-25.');
             }
             $free[$holiday] = true;
@@ -76,7 +77,8 @@ final readonly class WorkingHours
 
     private static function minutes(mixed $time): int
     {
-        if (! is_string($time) || preg_match('/^([01]\d|2[0-4]):([0-5]\d)$/', $time, $part) !== 1 || ($part[1] === '24' && $part[2] !== '00')) {
+        if (! is_string($time) || preg_match('/^([01]\d|2[0-4]):([0-5]\d)$/', $time, $part) !== 1
+            || ($part[1] === '24' && $part[2] !== '00')) {
             throw new InvalidCalendar('A time of day is written as 08:30, from 00:00 to 24:00.');
         }
 

@@ -11,7 +11,8 @@ return new class extends OneWay
 {
     public function up(): void
     {
-        $name = static fn (Blueprint $table, string $column, int $length = 40) => $table->string($column, $length)->charset('ascii')->collation('ascii_bin');
+        $name = static fn (Blueprint $table, string $column, int $length = 40) => $table->string($column, $length)->charset('ascii')
+            ->collation('ascii_bin');
         $record = static function (Blueprint $table) use ($name): void {
             $name($table, 'record_type');
             $table->unsignedBigInteger('record_id');

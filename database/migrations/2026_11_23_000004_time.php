@@ -11,7 +11,8 @@ return new class extends OneWay
 {
     public function up(): void
     {
-        $name = static fn (Blueprint $table, string $column, int $length = 40) => $table->string($column, $length)->charset('ascii')->collation('ascii_bin');
+        $name = static fn (Blueprint $table, string $column, int $length = 40) => $table->string($column, $length)->charset('ascii')
+            ->collation('ascii_bin');
 
         Schema::create('calendars', function (Blueprint $table): void {
             $table->id();
@@ -26,7 +27,9 @@ return new class extends OneWay
         });
         Schema::table('people', function (Blueprint $table): void {
             $table->foreignId('calendar_id')->nullable()->constrained('calendars');
-            $table->string('feed', 64)->charset('ascii')->collation('ascii_bin')->nullable()->unique()->comment('hash of the secret of the calendar feed');
+            $table->string('feed', 64)->charset('ascii')->collation('ascii_bin')->nullable()->unique()->comment(
+                'hash of the secret of the calendar feed',
+            );
         });
         Schema::create('team_calendars', function (Blueprint $table): void {
             $table->string('team', 80)->primary();

@@ -12,9 +12,12 @@ return new class extends Migration
 {
     /** Code by the sentence under which it was kept so far. */
     private const STRUCK = [
-        'the task was done' => 'task_done', 'the task was not done in time' => 'task_not_done', 'the task has no date any more' => 'task_without_date',
-        'the task was cancelled' => 'task_cancelled', 'the page has no such line' => 'no_such_line', 'the new page has no such line' => 'new_page',
-        'the record was deleted' => 'record_deleted', 'the rule was retired' => 'rule_retired', 'the rule is not in force' => 'not_in_force',
+        'the task was done' => 'task_done', 'the task was not done in '
+            .'time' => 'task_not_done', 'the task has no date any more' => 'task_without_date',
+        'the task was cancelled' => 'task_cancelled', 'the page has no such line' => 'no_such_line', 'the new page has no such '
+            .'line' => 'new_page',
+        'the record was deleted' => 'record_deleted', 'the rule was retired' => 'rule_retired',
+        'the rule is not in force' => 'not_in_force',
         'what pencilled it in was reversed' => 'reversed', 'the rule fired again and began anew' => 'fired_again',
     ];
 
@@ -39,7 +42,8 @@ return new class extends Migration
             DB::update("UPDATE scheduled_lines SET struck_code = ? WHERE status = 'struck' AND struck_because = ?", [$code, $because]);
         }
         DB::statement(
-            "UPDATE scheduled_lines SET struck_code = IF(struck_because LIKE 'until %', 'until', 'by_hand') WHERE status = 'struck' AND struck_code IS NULL",
+            "UPDATE scheduled_lines SET struck_code = IF(struck_because LIKE 'until %', 'until', 'by_hand') WHERE status = 'struck' AND "
+                .'struck_code IS NULL',
         );
         Schema::table('rule_runs', function (Blueprint $table): void {
             $table->json('began')->nullable()->comment('what the change was that began it');

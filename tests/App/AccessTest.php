@@ -33,17 +33,36 @@ final class AccessTest extends AppTestCase
         $spare = $this->ticket(['subject' => 'To be deleted'])['record'];
         $task = (int) DB::table('tasks')->value('id');
         $requests = [
-            'read' => [['GET', 'session'], ['GET', 'schema'], ['GET', 'people'], ['GET', 'company'], ['GET', 'today'], ['GET', 'records/ticket'], ['GET', "records/ticket/{$ticket['id']}"],
-                ['GET', 'records/ticket/counts/status'], ['GET', 'rules'], ['GET', "rules/{$rule}"], ['GET', "rules/{$rule}/pages"], ['GET', 'tasks?whose=all'], ['GET', 'ledger'], ['GET', 'tokens'],
-                ['GET', "records/ticket/{$ticket['id']}/beside"], ['GET', "records/ticket/{$ticket['id']}/messages"], ['GET', 'messages'], ['GET', 'notes'], ['GET', 'letters'], ['GET', 'named-conditions'], ['GET', 'mail-room'],
-                ['POST', 'offers', ['file' => $this->demoFile('010-urgent-ticket'), 'at' => '/when/fields']], ['POST', "records/ticket/{$ticket['id']}/follow", ['follows' => true]]],
-            'records' => [['PATCH', "records/ticket/{$ticket['id']}", ['version' => 1, 'values' => []]], ['POST', 'records/customer', ['values' => ['name' => 'New']]],
-                ['POST', "records/ticket/{$ticket['id']}/comments", ['text' => 'Hello']], ['DELETE', "records/ticket/{$spare['id']}?version=1"], ['POST', "records/ticket/{$spare['id']}/restore"]],
-            'rules' => [['PATCH', 'company', ['fallbackPersonId' => null]], ['POST', 'rules', ['file' => $this->demoFile('030-waiting-since')]], ['POST', 'rules/read', ['file' => ['on' => 'ticket']]],
-                ['PUT', "rules/{$rule}/draft", ['version' => 2, 'file' => $this->demoFile('010-urgent-ticket')]], ['POST', "rules/{$rule}/status", ['status' => 'paused']],
-                ['POST', "rules/{$rule}/copy", ['on' => 'ticket']], ['POST', "rules/{$rule}/either-or", ['set' => 'Urgent']], ['POST', "records/ticket/{$ticket['id']}/guards/{$rule}", ['why' => 'tried out']],
+            'read' => [['GET', 'session'], ['GET', 'schema'], ['GET', 'people'], ['GET', 'company'], ['GET', 'today'],
+                ['GET', 'records/ticket'], [
+                    'GET', "records/ticket/{$ticket['id']}",
+                ],
+                [
+                    'GET', 'records/ticket/counts/status',
+                ], ['GET', 'rules'], ['GET', "rules/{$rule}"], ['GET', "rules/{$rule}/pages"], ['GET', 'tasks?whose=all'],
+                ['GET', 'ledger'], ['GET', 'tokens'],
+                ['GET', "records/ticket/{$ticket['id']}/beside"], [
+                    'GET', "records/ticket/{$ticket['id']}/messages",
+                ], ['GET', 'messages'], ['GET', 'notes'], ['GET', 'letters'], ['GET', 'named-conditions'], ['GET', 'mail-room'],
+                ['POST', 'offers', ['file' => $this->demoFile('010-urgent-ticket'), 'at' => '/when/fields']],
+                ['POST', "records/ticket/{$ticket['id']}/follow", ['follows' => true]]],
+            'records' => [[
+                'PATCH', "records/ticket/{$ticket['id']}", ['version' => 1, 'values' => []],
+            ], ['POST', 'records/customer', ['values' => ['name' => 'New']]],
+                ['POST', "records/ticket/{$ticket['id']}/comments", ['text' => 'Hello']],
+                ['DELETE', "records/ticket/{$spare['id']}?version=1"], ['POST', "records/ticket/{$spare['id']}/restore"]],
+            'rules' => [['PATCH', 'company', ['fallbackPersonId' => null]], [
+                'POST', 'rules', ['file' => $this->demoFile('030-waiting-since')],
+            ], ['POST', 'rules/read', ['file' => ['on' => 'ticket']]],
+                [
+                    'PUT', "rules/{$rule}/draft", ['version' => 2, 'file' => $this->demoFile('010-urgent-ticket')],
+                ], ['POST', "rules/{$rule}/status", ['status' => 'paused']],
+                ['POST', "rules/{$rule}/copy", ['on' => 'ticket']], ['POST', "rules/{$rule}/either-or", ['set' => 'Urgent']], [
+                    'POST', "records/ticket/{$ticket['id']}/guards/{$rule}", ['why' => 'tried out'],
+                ],
                 ['POST', 'letters', ['recordType' => 'ticket', 'name' => "By {$handle}", 'subject' => 'S', 'body' => '<p>B</p>']],
-                ['POST', 'named-conditions', ['recordType' => 'ticket', 'name' => "By {$handle}", 'file' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'open']]]]]],
+                ['POST', 'named-conditions', ['recordType' => 'ticket', 'name' => "By {$handle}",
+                    'file' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'open']]]]]],
             'others' => [['POST', "tasks/{$task}/complete"], ['POST', "tasks/{$task}/reopen"]],
         ];
         foreach ($requests as $what => $list) {
@@ -62,7 +81,14 @@ final class AccessTest extends AppTestCase
     {
         foreach (Route::getRoutes() as $route) {
             if (str_starts_with($route->uri(), 'api/') && $route->uri() !== 'api/session') {
-                $this->assertRefused($this->json($route->methods()[0], strtr($route->uri(), ['{type}' => 'ticket', '{id}' => '1', '{number}' => '1', '{field}' => 'status'])), 401, 'not_signed_in');
+                $this->assertRefused(
+                    $this->json(
+                        $route->methods()[0],
+                        strtr($route->uri(), ['{type}' => 'ticket', '{id}' => '1', '{number}' => '1', '{field}' => 'status']),
+                    ),
+                    401,
+                    'not_signed_in',
+                );
             }
         }
         $this->assertRefused($this->json('GET', 'api/session'), 401, 'not_signed_in');
@@ -71,8 +97,15 @@ final class AccessTest extends AppTestCase
     public function test_signing_in_takes_the_right_password_and_is_throttled(): void
     {
         $origin = ['Origin' => config('app.url')];
-        $try = fn (string $email, string $password) => $this->postJson('/api/session', ['email' => $email, 'password' => $password], $origin);
-        $try('ines.okafor@larkmoss.example', 'larkmoss')->assertOk()->assertJsonPath('role', 'administrator')->assertJsonPath('mayEditRules', true);
+        $try = fn (string $email, string $password) => $this->postJson(
+            '/api/session',
+            ['email' => $email, 'password' => $password],
+            $origin,
+        );
+        $try(
+            'ines.okafor@larkmoss.example',
+            'larkmoss',
+        )->assertOk()->assertJsonPath('role', 'administrator')->assertJsonPath('mayEditRules', true);
         for ($count = 0; $count < 12; $count++) {
             $try('ines.okafor@larkmoss.example', 'larkmoss')->assertOk();
         }
@@ -91,14 +124,22 @@ final class AccessTest extends AppTestCase
         $token = trim(Artisan::output());
         $customer = $this->customer();
         $this->app['auth']->forgetGuards();
-        $saved = $this->withToken($token)->postJson('/api/records/ticket', ['values' => ['subject' => 'By script', 'customer' => $customer['id'], 'priority' => 'low', 'status' => 'open']])->assertCreated()->json();
+        $saved = $this->withToken($token)->postJson(
+            '/api/records/ticket',
+            ['values' => ['subject' => 'By script', 'customer' => $customer['id'], 'priority' => 'low', 'status' => 'open']],
+        )->assertCreated()->json();
 
-        self::assertSame(['created', 'api', $this->person('lena.abara')->id], array_values((array) DB::selectOne('SELECT kind, via, actor_id FROM entries WHERE id = ?', [$saved['entry']])));
+        self::assertSame(
+            ['created', 'api', $this->person('lena.abara')->id],
+            array_values((array) DB::selectOne('SELECT kind, via, actor_id FROM entries WHERE id = ?', [$saved['entry']])),
+        );
         $this->assertRefused($this->withToken($token)->postJson('/api/rules', ['file' => ['on' => 'ticket']]), 403, 'not_allowed');
         $made = $this->withToken($token)->postJson('/api/tokens', ['name' => 'second'])->assertCreated()->json();
         self::assertStringStartsWith($made['id'].'|vl_', $made['token']);
         self::assertSame([null, null], array_column($this->withToken($token)->getJson('/api/tokens')->json(), 'token'));
-        $this->withToken($token)->deleteJson('/api/tokens/'.DB::table('personal_access_tokens')->where('name', 'nightly')->value('id'))->assertNoContent();
+        $this->withToken($token)->deleteJson(
+            '/api/tokens/'.DB::table('personal_access_tokens')->where('name', 'nightly')->value('id'),
+        )->assertNoContent();
         $this->app['auth']->forgetGuards();
         $this->assertRefused($this->withToken($token)->getJson('/api/tokens'), 401, 'not_signed_in');
         self::assertSame(1, Artisan::call('ledger:token', ['person' => 'nobody', 'name' => 'x']));
@@ -106,7 +147,11 @@ final class AccessTest extends AppTestCase
 
     public function test_the_description_of_the_api_is_current_and_whole(): void
     {
-        self::assertSame(Document::json(), file_get_contents(base_path('docs/openapi.json')), 'Run: php artisan ledger:openapi && npm run api');
+        self::assertSame(
+            Document::json(),
+            file_get_contents(base_path('docs/openapi.json')),
+            'Run: php artisan ledger:openapi && npm run api',
+        );
         $described = [];
         foreach (json_decode(Document::json(), true, 512, JSON_THROW_ON_ERROR)['paths'] as $path => $operations) {
             foreach (array_keys($operations) as $method) {

@@ -134,13 +134,14 @@ final class ApiTest extends AppTestCase
 
     public function test_everything_can_be_read_from_end_to_end_and_what_comes_since(): void
     {
-        $this->inForce(['name' => 'Note', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'], 'lines' => [
-            ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null],
-            [
-                'kind' => 'send_message', 'to' => [['kind' => 'person', 'person' => ['kind' => 'owner']]], 'channel' => 'app',
-                'subject' => 'S', 'body' => '<p>B</p>',
-            ],
-        ]]);
+        $this->inForce(['name' => 'Note', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [
+                ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null],
+                [
+                    'kind' => 'send_message', 'to' => [['kind' => 'person', 'person' => ['kind' => 'owner']]], 'channel' => 'app',
+                    'subject' => 'S', 'body' => '<p>B</p>',
+                ],
+            ]]);
         $customer = $this->customer()['id'];
         for ($count = 0; $count < 60; $count++) {
             $this->ticket(['customer' => $customer, 'subject' => "No {$count}"]);
@@ -148,7 +149,9 @@ final class ApiTest extends AppTestCase
                 "Message-ID: <{$count}@x.example>\r\nFrom: a@x.example\r\nTo: b@x.example\r\nSubject: {$count}\r\n\r\nText",
             );
         }
-        foreach (['tasks' => ['tasks?status=all&whose=all&limit=25', 'tasks.*.id'], 'messages' => ['messages?status=all&limit=25', '*.id'], 'mail_room' => ['mail-room?search=', 'letters.*.id'], 'entries' => ['ledger?', 'entries.*.number']] as $table => [$path, $ids]) {
+        foreach (['tasks' => ['tasks?status=all&whose=all&limit=25', 'tasks.*.id'], 'messages' => ['messages?status=all&limit=25', '*.id'],
+            'mail_room' => ['mail-room?search=', 'letters.*.id'], 'entries' => ['ledger?', 'entries.*.number']] as $table => [$path,
+                $ids]) {
             $all = DB::table($table)->orderBy('id')->pluck('id')->map(intval(...))->all();
             foreach (['before' => [PHP_INT_MAX, array_reverse($all)], 'after' => [0, $all]] as $cursor => [$at, $expected]) {
                 $read = [];

@@ -31,17 +31,40 @@ final class BadInputTest extends AppTestCase
     {
         $ticket = $this->ticket()['record'];
         $entries = DB::table('entries')->count();
-        $answer = $this->as('bram.castellan', 'PATCH', "records/ticket/{$ticket['id']}", ['version' => 1, 'values' => $values + ['hours' => '2']]);
+        $answer = $this->as(
+            'bram.castellan',
+            'PATCH',
+            "records/ticket/{$ticket['id']}",
+            ['version' => 1, 'values' => $values + ['hours' => '2']],
+        );
 
         $this->assertRefused($answer, 422, 'invalid_values', "/values/{$field}");
         self::assertSame($code, $answer->json('problems.0.code'));
-        self::assertSame([$entries, 1, null], [DB::table('entries')->count(), (int) DB::table('records_ticket')->value('version'), DB::table('records_ticket')->value('hours')]);
+        self::assertSame(
+            [$entries, 1, null],
+            [
+                DB::table('entries')->count(), (int) DB::table('records_ticket')->value('version'),
+                DB::table('records_ticket')->value('hours'),
+            ],
+        );
     }
 
     public function test_a_new_record_names_every_field_that_is_missing(): void
     {
-        $this->assertRefused($this->as('bram.castellan', 'POST', 'records/ticket', ['values' => ['status' => 'open']]), 422, 'invalid_values', '/values/subject', '/values/customer', '/values/priority');
-        $this->assertRefused($this->as('bram.castellan', 'POST', 'records/ticket', ['values' => 'none']), 422, 'invalid_request', '/values');
+        $this->assertRefused(
+            $this->as('bram.castellan', 'POST', 'records/ticket', ['values' => ['status' => 'open']]),
+            422,
+            'invalid_values',
+            '/values/subject',
+            '/values/customer',
+            '/values/priority',
+        );
+        $this->assertRefused(
+            $this->as('bram.castellan', 'POST', 'records/ticket', ['values' => 'none']),
+            422,
+            'invalid_request',
+            '/values',
+        );
         self::assertSame(0, DB::table('records_ticket')->count());
     }
 
@@ -65,7 +88,10 @@ final class BadInputTest extends AppTestCase
             $answer->json('title'),
         );
         self::assertSame(['2026-11-24T09:15:00Z', 'Lena Abara', [['Priority', 'Normal', 'Urgent'], ['Hours spent', 'empty', '2.00']]], [
-            $answer->json('since.0.at'), $answer->json('since.0.who'), array_map(static fn (array $one): array => [$one['label'], $one['before'], $one['after']], $answer->json('since.0.changes')),
+            $answer->json('since.0.at'), $answer->json('since.0.who'), array_map(
+                static fn (array $one): array => [$one['label'], $one['before'], $one['after']],
+                $answer->json('since.0.changes'),
+            ),
         ]);
         self::assertSame(2, $answer->json('version'));
     }
@@ -81,7 +107,9 @@ final class BadInputTest extends AppTestCase
         yield 'sorting by SQL' => ['GET', 'records/ticket?sort=id%3BDROP', [], 422, 'unknown_field'];
         yield 'page nought' => ['GET', 'records/ticket?page=0', [], 422, 'invalid_request'];
         yield 'a filter that is no JSON' => ['GET', 'records/ticket?filter=%7B', [], 422, 'invalid_request'];
-        yield 'a filter with a missing value' => ['GET', 'records/ticket?filter='.rawurlencode('{"kind":"is","field":"status"}'), [], 422, 'invalid_filter'];
+        yield 'a filter with a missing value' => [
+            'GET', 'records/ticket?filter='.rawurlencode('{"kind":"is","field":"status"}'), [], 422, 'invalid_filter',
+        ];
         yield 'no such entry' => ['GET', 'ledger/999999', [], 404, 'not_found'];
         yield 'no save to ask about' => ['GET', 'ledger/999999/answers', [], 404, 'not_a_save'];
         yield 'no such task' => ['POST', 'tasks/999999/complete', [], 404, 'not_found'];
@@ -102,13 +130,21 @@ final class BadInputTest extends AppTestCase
         yield 'no such message' => ['GET', 'messages/999999', [], 404, 'not_found'];
         yield 'sending no such message again' => ['POST', 'messages/999999/again', [], 409, 'wrong_state'];
         yield 'messages of no such status' => ['GET', 'messages?status=lost', [], 422, 'invalid_request'];
-        yield 'no such letter' => ['PUT', 'letters/999999', ['version' => 1, 'name' => 'L', 'subject' => 'S', 'body' => '<p>B</p>'], 404, 'not_found'];
-        yield 'a letter about nothing' => ['POST', 'letters', ['recordType' => 'boat', 'name' => 'L', 'subject' => 'S', 'body' => '<p>B</p>'], 404, 'not_found'];
+        yield 'no such letter' => [
+            'PUT', 'letters/999999', ['version' => 1, 'name' => 'L', 'subject' => 'S', 'body' => '<p>B</p>'], 404, 'not_found',
+        ];
+        yield 'a letter about nothing' => [
+            'POST', 'letters', ['recordType' => 'boat', 'name' => 'L', 'subject' => 'S', 'body' => '<p>B</p>'], 404, 'not_found',
+        ];
         yield 'no such condition' => ['DELETE', 'named-conditions/999999', [], 404, 'not_found'];
-        yield 'a condition that is none' => ['POST', 'named-conditions', ['recordType' => 'ticket', 'name' => 'C', 'file' => 'x'], 422, 'invalid_request'];
+        yield 'a condition that is none' => [
+            'POST', 'named-conditions', ['recordType' => 'ticket', 'name' => 'C', 'file' => 'x'], 422, 'invalid_request',
+        ];
         yield 'no such run' => ['GET', 'runs/999999', [], 404, 'not_found'];
         yield 'ordering nothing' => ['POST', 'rules/order', [], 422, 'invalid_request'];
-        yield 'ordering rules that are not there' => ['POST', 'rules/order', ['recordType' => 'ticket', 'rules' => [999999]], 409, 'stale_order'];
+        yield 'ordering rules that are not there' => [
+            'POST', 'rules/order', ['recordType' => 'ticket', 'rules' => [999999]], 409, 'stale_order',
+        ];
         yield 'no such rule for a set' => ['POST', 'rules/999999/either-or', ['set' => 'A'], 404, 'not_found'];
         yield 'copying no such rule' => ['POST', 'rules/999999/copy', ['on' => 'ticket'], 404, 'not_found'];
         yield 'a preview of nothing' => ['POST', 'messages/preview', [], 422, 'invalid_request'];
@@ -133,7 +169,10 @@ final class BadInputTest extends AppTestCase
 
         self::assertSame($hostile, $saved['record']['title']);
         self::assertStringEndsWith($hostile, (string) DB::table('tasks')->value('title'));
-        self::assertSame([$saved['record']['id']], array_column($this->as('bram.castellan', 'GET', 'records/ticket?search='.rawurlencode("'; DROP"))->json('rows'), 'id'));
+        self::assertSame(
+            [$saved['record']['id']],
+            array_column($this->as('bram.castellan', 'GET', 'records/ticket?search='.rawurlencode("'; DROP"))->json('rows'), 'id'),
+        );
         self::assertSame([], $this->as('bram.castellan', 'GET', 'records/ticket?search='.rawurlencode('100%_x'))->json('rows'));
     }
 }

@@ -47,13 +47,23 @@ final class BulkTest extends AppTestCase
         $this->inForce([
             'name' => 'No dear ones', 'on' => 'ticket', 'when' => ['kind' => 'changed'],
             'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'over', 'field' => 'cost', 'value' => '100']]],
-            'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'refuse', 'field' => 'status', 'message' => '{number} costs too much.']],
+            'fires' => ['kind' => 'every_time'], 'lines' => [
+                ['kind' => 'refuse', 'field' => 'status', 'message' => '{number} costs too much.'],
+            ],
         ]);
         $tickets = array_map(fn (string $cost): array => $this->ticket(['cost' => $cost])['record'], ['50', '500', '60']);
         $ids = array_column($tickets, 'id');
-        $results = $this->app->make(SaveRecord::class)->changeMany($this->type('ticket'), [...$ids, 999999], ['status' => 'closed'], new Actor(1));
+        $results = $this->app->make(SaveRecord::class)->changeMany(
+            $this->type('ticket'),
+            [...$ids, 999999],
+            ['status' => 'closed'],
+            new Actor(1),
+        );
 
-        self::assertSame([$ids[0] => null, $ids[1] => "{$tickets[1]['number']} costs too much.", $ids[2] => null, 999999 => 'There is no such ticket.'], $results);
+        self::assertSame(
+            [$ids[0] => null, $ids[1] => "{$tickets[1]['number']} costs too much.", $ids[2] => null, 999999 => 'There is no such ticket.'],
+            $results,
+        );
         self::assertSame(['closed', 'open', 'closed'], DB::table('records_ticket')->orderBy('id')->pluck('status')->all());
         self::assertSame(1, DB::table('entries')->where('kind', 'refused')->count());
     }
@@ -74,15 +84,23 @@ final class BulkTest extends AppTestCase
         $this->inForce([
             'name' => 'Third closed', 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['status']],
             'onlyIf' => ['kind' => 'all', 'of' => [[
-                'kind' => 'is', 'total' => ['of' => 'count', 'relation' => 'customer>ticket.customer', 'where' => ['kind' => 'is', 'field' => 'status', 'value' => 'closed']], 'value' => '3',
+                'kind' => 'is', 'total' => [
+                    'of' => 'count', 'relation' => 'customer>ticket.customer',
+                    'where' => ['kind' => 'is', 'field' => 'status', 'value' => 'closed'],
+                ], 'value' => '3',
             ]]],
-            'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'set_fields', 'set' => [['field' => 'priority', 'to' => ['kind' => 'value', 'value' => 'high']]]]],
+            'fires' => ['kind' => 'every_time'], 'lines' => [
+                ['kind' => 'set_fields', 'set' => [['field' => 'priority', 'to' => ['kind' => 'value', 'value' => 'high']]]],
+            ],
         ]);
         $customer = $this->customer()['id'];
         $ids = array_map(fn (): int => $this->ticket(['customer' => $customer])['record']['id'], range(1, 5));
         $this->app->make(SaveRecord::class)->changeMany($this->type('ticket'), $ids, ['status' => 'closed'], new Actor(1));
 
-        self::assertSame(['normal', 'normal', 'high', 'normal', 'normal'], DB::table('records_ticket')->orderBy('id')->pluck('priority')->all());
+        self::assertSame(
+            ['normal', 'normal', 'high', 'normal', 'normal'],
+            DB::table('records_ticket')->orderBy('id')->pluck('priority')->all(),
+        );
     }
 
     /** @return array<string, mixed> everything that came of a random story, without what only the order of ids tells */
@@ -90,12 +108,19 @@ final class BulkTest extends AppTestCase
     {
         $type = $this->type('ticket');
         $customers = [$this->customer('One', 'basic')['id'], $this->customer('Two', 'full_care')['id']];
-        $stories = new Stories($seed, $this->app->make(SchemaStore::class)->schema(), ['ines.okafor', 'edda.marlow'], ['customer' => $customers, 'contact' => [0], 'quote' => [0]]);
+        $stories = new Stories(
+            $seed,
+            $this->app->make(SchemaStore::class)->schema(),
+            ['ines.okafor', 'edda.marlow'],
+            ['customer' => $customers, 'contact' => [0], 'quote' => [0]],
+        );
         $first = (int) DB::table('entries')->max('id');
         $ids = [];
         for ($count = 0; $count < self::RECORDS; $count++) {
             $ids[] = $this->ticket([
-                'subject' => "Ticket {$count}", 'customer' => $customers[$count % 2], 'priority' => $stories->one(['low', 'normal', 'high']), 'status' => $stories->one(['open', 'waiting']), 'hours' => (string) $stories->random->getInt(0, 3),
+                'subject' => "Ticket {$count}", 'customer' => $customers[$count % 2],
+                'priority' => $stories->one(['low', 'normal', 'high']), 'status' => $stories->one(['open', 'waiting']),
+                'hours' => (string) $stories->random->getInt(0, 3),
             ])['record']['id'];
         }
         for ($count = 1; $count <= 5; $count++) {
@@ -110,14 +135,21 @@ final class BulkTest extends AppTestCase
         $save = $this->app->make(SaveRecord::class);
         $results = $atOnce ? $save->changeMany($type, $ids, $input, new Actor(1)) : $this->oneByOne($save, $type, $ids, $input);
         $base = min($ids);
-        $plain = static fn (string $table): array => DB::table($table)->orderBy('id')->get()->map(static fn (object $row): array => array_diff_key((array) $row, ['id' => 1, 'customer' => 1]))->all();
+        $plain = static fn (string $table): array => DB::table($table)->orderBy('id')->get()->map(
+            static fn (object $row): array => array_diff_key((array) $row, ['id' => 1, 'customer' => 1]),
+        )->all();
 
         return [
-            'results' => array_values(array_map(static fn (?string $said): ?string => $said === null ? null : preg_replace('/[A-Z]-\d+/', '#', $said), $results)),
+            'results' => array_values(array_map(
+                static fn (?string $said): ?string => $said === null ? null : preg_replace('/[A-Z]-\d+/', '#', $said),
+                $results,
+            )),
             'tickets' => $plain('records_ticket'),
             'customers' => $plain('records_customer'),
             'entries' => $this->told($changed, $base),
-            'tasks' => DB::table('tasks')->orderBy('id')->get()->map(static fn (object $row): array => [preg_replace('/[A-Z]-\d+/', '#', $row->title), $row->assignee_id, $row->due_at])->all(),
+            'tasks' => DB::table('tasks')->orderBy('id')->get()->map(
+                static fn (object $row): array => [preg_replace('/[A-Z]-\d+/', '#', $row->title), $row->assignee_id, $row->due_at],
+            )->all(),
             'guards' => DB::table('guard_keys')->count(),
             'first' => $first === $changed,
         ];
@@ -147,9 +179,19 @@ final class BulkTest extends AppTestCase
     /** @return list<array{string, ?string, string, int}> entries since one: kind, rule, record counted from the first, version */
     private function told(int $from, int $base): array
     {
-        $rows = DB::select('SELECT e.*, r.name FROM entries e LEFT JOIN rules r ON r.id = e.rule_id WHERE e.id > ? ORDER BY e.record_type, e.record_id, e.id', [$from]);
+        $rows = DB::select(
+            'SELECT e.*, r.name FROM entries e LEFT JOIN rules r ON r.id = e.rule_id WHERE e.id > ? ORDER BY e.record_type, e.record_id, '
+                .'e.id',
+            [$from],
+        );
 
-        return array_map(static fn (object $row): array => [$row->kind, $row->name, $row->record_type.($row->record_type === 'ticket' ? (int) $row->record_id - $base : ''), (int) $row->version], $rows);
+        return array_map(
+            static fn (object $row): array => [
+                $row->kind, $row->name, $row->record_type.($row->record_type === 'ticket' ? (int) $row->record_id - $base : ''),
+                (int) $row->version,
+            ],
+            $rows,
+        );
     }
 
     private function type(string $name): RecordType

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
-use App\Store\Batch;
-use App\Store\Columns;
+use App\Models\Columns;
+use App\Models\StoredRecord;
 use App\Store\RecordList;
 use App\Store\SchemaStore;
+use App\Store\Sql\Batch;
 use App\Store\StoredFacts;
-use App\Store\TypeTable;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 use Tests\Core\Support\Stories;
@@ -32,7 +32,8 @@ final class ConditionAgreementTest extends AppTestCase
         $schema = $this->app->make(SchemaStore::class)->schema();
         $people = ['ines.okafor', 'edda.marlow', 'tomas.weld', 'odile.march'];
         $ids = ['customer' => [1], 'contact' => [1], 'quote' => [1], 'agreement' => [1], 'partner' => [1], 'visit' => [1], 'ticket' => [1]];
-        foreach (['customer' => 8, 'contact' => 3, 'quote' => 20, 'agreement' => 8, 'partner' => 2, 'visit' => 40, 'ticket' => self::RECORDS] as $name => $count) {
+        foreach (['customer' => 8, 'contact' => 3, 'quote' => 20, 'agreement' => 8, 'partner' => 2, 'visit' => 40,
+            'ticket' => self::RECORDS] as $name => $count) {
             $ids[$name] = $this->filled($schema->types[$name], new Stories(11, $schema, $people, $ids), $count);
         }
         $stories = new Stories(12, $schema, $people, $ids);
@@ -48,7 +49,10 @@ final class ConditionAgreementTest extends AppTestCase
     private function agree(RecordType $type, Stories $stories, int $conditions): int
     {
         $facts = $this->app->make(StoredFacts::class);
-        $records = array_map(static fn (object $row): Record => Columns::record($type, $row), DB::select("SELECT * FROM records_{$type->name} ORDER BY id"));
+        $records = array_map(
+            static fn (object $row): Record => Columns::record($type, $row),
+            DB::select("SELECT * FROM records_{$type->name} ORDER BY id"),
+        );
         $list = $this->app->make(RecordList::class);
         $mixed = 0;
         for ($count = 0; $count < $conditions; $count++) {
@@ -57,8 +61,14 @@ final class ConditionAgreementTest extends AppTestCase
             $condition = ConditionReader::read($context, new Node($file));
             self::assertNotNull($condition, json_encode([$file, $context->sheet->problems], JSON_THROW_ON_ERROR));
             $test = $condition->compile();
-            $byClosure = array_values(array_map(static fn (Record $record): int => $record->id, array_filter($records, static fn (Record $record): bool => $test(new View($record, $facts)))));
-            $byQuery = array_map(static fn (Record $record): int => $record->id, $list->page($type, $condition, '', 'created_at', false, 1, self::RECORDS)[0]);
+            $byClosure = array_values(array_map(
+                static fn (Record $record): int => $record->id,
+                array_filter($records, static fn (Record $record): bool => $test(new View($record, $facts))),
+            ));
+            $byQuery = array_map(
+                static fn (Record $record): int => $record->id,
+                $list->page($type, $condition, '', 'created_at', false, 1, self::RECORDS)[0],
+            );
             sort($byQuery);
 
             self::assertSame($byClosure, $byQuery, json_encode($file, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE));
@@ -140,7 +150,10 @@ final class ConditionAgreementTest extends AppTestCase
             if ($characters === []) {
                 continue;
             }
-            $places = implode(' UNION ALL ', array_fill(0, count($characters), 'SELECT LOWER(CONVERT(? USING utf8mb4) COLLATE utf8mb4_unicode_ci) AS folded'));
+            $places = implode(
+                ' UNION ALL ',
+                array_fill(0, count($characters), 'SELECT LOWER(CONVERT(? USING utf8mb4) COLLATE utf8mb4_unicode_ci) AS folded'),
+            );
             $bySql = array_column(DB::select($places, $characters), 'folded');
             self::assertSame($bySql, array_map(Fold::text(...), $characters));
         }
@@ -162,11 +175,10 @@ final class ConditionAgreementTest extends AppTestCase
             $rows[] = $row;
         }
 
-        $next = fn (): int => (int) DB::scalar('SELECT NEXTVAL(`'.TypeTable::sequence($type->name).'`)');
+        $next = fn (): int => (int) DB::scalar('SELECT NEXTVAL(`'.StoredRecord::sequenceOf($type->name).'`)');
 
         return Batch::insertForIds(
-            DB::connection(),
-            TypeTable::name($type->name),
+            StoredRecord::of($type->name),
             array_map(static fn (array $row): array => ['id' => $next()] + $row, $rows),
         );
     }

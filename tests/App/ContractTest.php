@@ -38,11 +38,27 @@ final class ContractTest extends AppTestCase
     {
         $rule = $this->inForce($this->demoFile('010-urgent-ticket'));
         $draft = $this->told('POST', '/api/rules', ['file' => ['lines' => []] + $this->demoFile('030-waiting-since')])->json();
-        $customer = $this->told('POST', '/api/records/{type}', ['values' => ['name' => 'Brine & Barrow Hotel', 'yearly_value' => 1200]], ['type' => 'customer'])->json('record.id');
-        $ticket = $this->told('POST', '/api/records/{type}', ['values' => ['subject' => 'Wilting', 'customer' => $customer, 'priority' => 'urgent', 'status' => 'open', 'owner' => 9]], ['type' => 'ticket'])->json();
-        $this->told('PATCH', '/api/records/{type}/{id}', ['version' => 1, 'values' => ['hours' => 1.5]], ['type' => 'ticket', 'id' => $ticket['record']['id']]);
+        $customer = $this->told(
+            'POST',
+            '/api/records/{type}',
+            ['values' => ['name' => 'Brine & Barrow Hotel', 'yearly_value' => 1200]],
+            ['type' => 'customer'],
+        )->json('record.id');
+        $ticket = $this->told(
+            'POST',
+            '/api/records/{type}',
+            ['values' => ['subject' => 'Wilting', 'customer' => $customer, 'priority' => 'urgent', 'status' => 'open', 'owner' => 9]],
+            ['type' => 'ticket'],
+        )->json();
+        $this->told(
+            'PATCH',
+            '/api/records/{type}/{id}',
+            ['version' => 1, 'values' => ['hours' => 1.5]],
+            ['type' => 'ticket', 'id' => $ticket['record']['id']],
+        );
         $place = ['type' => 'ticket', 'id' => $ticket['record']['id'], 'field' => 'status', 'number' => $ticket['entry']];
-        foreach (['/api/schema', '/api/session', '/api/people', '/api/company', '/api/today', '/api/records/{type}', '/api/records/{type}/{id}', '/api/records/{type}/{id}/account', '/api/records/{type}/counts/{field}',
+        foreach (['/api/schema', '/api/session', '/api/people', '/api/company', '/api/today', '/api/records/{type}',
+            '/api/records/{type}/{id}', '/api/records/{type}/{id}/account', '/api/records/{type}/counts/{field}',
             '/api/tasks', '/api/ledger', '/api/ledger/{number}', '/api/ledger/{number}/answers', '/api/rules', '/api/tokens'] as $path) {
             $this->told('GET', $path, [], $place);
         }
@@ -71,10 +87,20 @@ final class ContractTest extends AppTestCase
         );
         $this->told('POST', '/api/tasks/{id}/complete', [], ['id' => $task]);
         $this->told('POST', '/api/tasks/{id}/reopen', [], ['id' => $task]);
-        $this->told('POST', '/api/records/{type}/filter', ['filter' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status']]]], ['type' => 'ticket']);
+        $this->told(
+            'POST',
+            '/api/records/{type}/filter',
+            ['filter' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status']]]],
+            ['type' => 'ticket'],
+        );
         $this->told('POST', '/api/rules/read', ['file' => ['on' => 'ticket']]);
         $this->told('POST', '/api/rules/import', ['text' => (string) $this->as('ines.okafor', 'GET', "rules/{$rule}/file")->getContent()]);
-        $this->told('PUT', '/api/rules/{id}/draft', ['version' => 1, 'file' => $this->demoFile('030-waiting-since')], ['id' => $draft['id']]);
+        $this->told(
+            'PUT',
+            '/api/rules/{id}/draft',
+            ['version' => 1, 'file' => $this->demoFile('030-waiting-since')],
+            ['id' => $draft['id']],
+        );
         $this->told('POST', '/api/rules/{id}/publish', ['version' => 2], ['id' => $draft['id']]);
         $this->told('POST', '/api/rules/{id}/status', ['status' => 'paused'], ['id' => $rule]);
         $this->told('DELETE', '/api/rules/{id}/draft', [], ['id' => $rule]);
@@ -102,56 +128,99 @@ final class ContractTest extends AppTestCase
     private function beside(array $ticket, int $rule): void
     {
         $here = ['type' => 'ticket', 'id' => $ticket['id']];
-        $byHand = $this->inForce(['name' => 'By hand', 'on' => 'ticket', 'when' => ['kind' => 'by_hand'], 'fires' => ['kind' => 'once_per_record'], 'lines' => [
-            ['kind' => 'send_message', 'to' => [['kind' => 'person', 'person' => ['kind' => 'doer']]], 'channel' => 'app', 'subject' => 'Note', 'body' => '<p>Hello</p>'],
-        ]]);
-        $run = $this->told('POST', '/api/rules/{id}/run', ['recordType' => 'ticket', 'records' => [$ticket['id']]], ['id' => $byHand])->json('id');
+        $byHand = $this->inForce(['name' => 'By hand', 'on' => 'ticket', 'when' => ['kind' => 'by_hand'],
+            'fires' => ['kind' => 'once_per_record'], 'lines' => [
+                [
+                    'kind' => 'send_message', 'to' => [['kind' => 'person', 'person' => ['kind' => 'doer']]], 'channel' => 'app',
+                    'subject' => 'Note', 'body' => '<p>Hello</p>',
+                ],
+            ]]);
+        $run = $this->told(
+            'POST',
+            '/api/rules/{id}/run',
+            ['recordType' => 'ticket', 'records' => [$ticket['id']]],
+            ['id' => $byHand],
+        )->json('id');
         $this->told('GET', '/api/runs/{id}', [], ['id' => $run]);
         $this->told('GET', '/api/records/{type}/{id}/beside', [], $here);
         $this->told('POST', '/api/records/{type}/{id}/comments', ['text' => 'A remark'], $here);
         $this->told('POST', '/api/records/{type}/{id}/follow', ['follows' => true], $here);
         $this->told('POST', '/api/records/{type}/{id}/guards/{number}', ['why' => 'once more'], $here + ['number' => $byHand]);
-        $upload = $this->actingAs($this->person('ines.okafor'), 'sanctum')->post("/api/records/ticket/{$ticket['id']}/files", ['file' => UploadedFile::fake()->createWithContent('a.txt', 'text')], ['Accept' => 'application/json'])->assertCreated();
+        $upload = $this->actingAs($this->person('ines.okafor'), 'sanctum')->post(
+            "/api/records/ticket/{$ticket['id']}/files",
+            ['file' => UploadedFile::fake()->createWithContent('a.txt', 'text')],
+            ['Accept' => 'application/json'],
+        )->assertCreated();
         $this->fits($upload, ['$ref' => '#/components/schemas/EntryShape'], 'a file');
         $file = $this->as('ines.okafor', 'GET', "records/ticket/{$ticket['id']}/beside")->json('files.0.id');
         self::assertSame('text', $this->as('ines.okafor', 'GET', "files/{$file}")->assertOk()->getContent());
         $this->told('GET', '/api/notes');
         $message = $this->told('GET', '/api/records/{type}/{id}/messages', [], $here)->json('0.id');
         $this->told('GET', '/api/messages/{id}', [], ['id' => $message]);
-        $this->told('POST', '/api/messages/preview', ['on' => 'ticket', 'record' => $ticket['id'], 'line' => ['to' => [['kind' => 'address', 'address' => 'a@x.example']], 'subject' => 'S', 'body' => '<p>B</p>']]);
+        $this->told(
+            'POST',
+            '/api/messages/preview',
+            [
+                'on' => 'ticket', 'record' => $ticket['id'],
+                'line' => ['to' => [['kind' => 'address', 'address' => 'a@x.example']], 'subject' => 'S', 'body' => '<p>B</p>'],
+            ],
+        );
         DB::table('messages')->where('id', $message)->update(['status' => 'failed']);
         $this->told('GET', '/api/messages');
         $this->told('POST', '/api/messages/{id}/again', [], ['id' => $message]);
         $this->told('POST', '/api/rules/{id}/either-or', ['set' => 'one of'], ['id' => $rule]);
         $this->told('POST', '/api/rules/{id}/copy', ['on' => 'customer'], ['id' => $rule]);
-        $this->told('POST', '/api/rules/order', ['recordType' => 'ticket', 'rules' => array_column(array_filter($this->as('ines.okafor', 'GET', 'rules')->json(), static fn (array $one): bool => $one['on'] === 'ticket'), 'id')]);
+        $this->told(
+            'POST',
+            '/api/rules/order',
+            [
+                'recordType' => 'ticket',
+                'rules' => array_column(
+                    array_filter($this->as('ines.okafor', 'GET', 'rules')->json(), static fn (array $one): bool => $one['on'] === 'ticket'),
+                    'id',
+                ),
+            ],
+        );
         $this->told('POST', '/api/offers', ['file' => ['lines' => []] + $this->demoFile('010-urgent-ticket'), 'at' => '/lines/0/to']);
         $version = $this->as('ines.okafor', 'GET', "records/ticket/{$ticket['id']}")->json('version');
         $deleted = $this->as('ines.okafor', 'DELETE', "records/ticket/{$ticket['id']}?version={$version}")->assertOk();
         $this->fits($deleted, ['$ref' => '#/components/schemas/SavedShape'], 'a deleted record');
         $this->told('POST', '/api/records/{type}/{id}/restore', [], $here);
         // Files and deletions have a form or a query of their own, and were tried above.
-        $this->tried += ['post /api/records/{type}/{id}/files' => true, 'get /api/files/{id}' => true, 'delete /api/records/{type}/{id}' => true];
+        $this->tried += [
+            'post /api/records/{type}/{id}/files' => true, 'get /api/files/{id}' => true, 'delete /api/records/{type}/{id}' => true,
+        ];
     }
 
     /** @param  array<string, mixed>  $ticket */
     private function time(array $ticket, int $task): void
     {
         config(['ledger.clock_may_turn' => true]);
-        $calendar = ['name' => 'Office', 'timeZone' => 'Europe/Berlin', 'hours' => ['1' => [['08:00', '16:00']]], 'holidays' => ['2026-12-25' => 'Winter'], 'company' => false, 'teams' => ['Finance'], 'people' => [1]];
+        $calendar = [
+            'name' => 'Office', 'timeZone' => 'Europe/Berlin', 'hours' => ['1' => [['08:00', '16:00']]],
+            'holidays' => ['2026-12-25' => 'Winter'], 'company' => false, 'teams' => ['Finance'], 'people' => [1],
+        ];
         $kept = $this->told('POST', '/api/calendars', $calendar)->json();
         $this->told('GET', '/api/calendars');
         $this->told('PUT', '/api/calendars/{id}', ['version' => 1, 'teams' => [], 'people' => []] + $calendar, $kept);
         $this->told('DELETE', '/api/calendars/{id}', [], $kept);
-        $this->told('POST', '/api/calendars/holidays', ['text' => "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nDTSTART;VALUE=DATE:20261224\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"]);
+        $this->told(
+            'POST',
+            '/api/calendars/holidays',
+            ['text' => "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nDTSTART;VALUE=DATE:20261224\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"],
+        );
         $rungs = [['after' => ['amount' => 1, 'unit' => 'day'], 'to' => ['kind' => 'owner'], 'do' => ['tell']]];
         $ladder = $this->told('POST', '/api/ladders', ['name' => 'Ladder', 'rungs' => $rungs])->json();
         $this->told('GET', '/api/ladders');
         $this->told('PUT', '/api/ladders/{id}', ['version' => 1, 'name' => 'Ladder', 'rungs' => $rungs], $ladder);
         $this->told('DELETE', '/api/ladders/{id}', [], $ladder);
-        $rule = $this->inForce(['name' => 'Later', 'on' => 'ticket', 'when' => ['kind' => 'by_hand'], 'fires' => ['kind' => 'every_time'], 'lines' => array_map(
-            static fn (int $days): array => ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'x', 'at' => ['kind' => 'after', 'amount' => $days, 'unit' => 'day']], [1, 2, 3],
-        )]);
+        $rule = $this->inForce(['name' => 'Later', 'on' => 'ticket', 'when' => ['kind' => 'by_hand'], 'fires' => ['kind' => 'every_time'],
+            'lines' => array_map(
+                static fn (int $days): array => [
+                    'kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'x',
+                    'at' => ['kind' => 'after', 'amount' => $days, 'unit' => 'day'],
+                ], [1, 2, 3],
+            )]);
         $this->told('GET', '/api/rules/{id}/moving', [], ['id' => $rule]);
         $this->as('ines.okafor', 'POST', "rules/{$rule}/run", ['recordType' => 'ticket', 'records' => [$ticket['id']]])->assertCreated();
         $this->told('GET', '/api/records/{type}/{id}/account', [], ['type' => 'ticket', 'id' => $ticket['id']]);
@@ -170,25 +239,49 @@ final class ContractTest extends AppTestCase
         $this->told('POST', '/api/feed');
         $this->told('DELETE', '/api/feed');
         DB::table('messages')->orderBy('id')->limit(1)->update(['key' => 'abc']);
-        $this->app->make(MailRoom::class)->takeMail("Message-ID: <abc@x.example>\r\nFrom: a@x.example\r\nTo: b@x.example\r\nSubject: Hello\r\n\r\nText");
+        $this->app->make(MailRoom::class)->takeMail(
+            "Message-ID: <abc@x.example>\r\nFrom: a@x.example\r\nTo: b@x.example\r\nSubject: Hello\r\n\r\nText",
+        );
         $this->told('POST', '/api/mail-room/{id}/answer', ['text' => 'Thank you'], ['id' => DB::table('mail_room')->max('id')]);
     }
 
     /** @param  array<string, mixed>  $saved */
     private function evidence(array $saved): void
     {
-        $file = ['fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'x', 'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day']], ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'y']], 'until' => ['kind' => 'happened', 'event' => 'reply']] + $this->demoFile('010-urgent-ticket');
+        $file = [
+            'fires' => ['kind' => 'every_time'],
+            'lines' => [
+                [
+                    'kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'x',
+                    'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day'],
+                ],
+                ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'y'],
+            ],
+            'until' => ['kind' => 'happened', 'event' => 'reply'],
+        ] + $this->demoFile('010-urgent-ticket');
         $rule = $this->inForce($file);
         $id = $saved['record']['id'];
         $here = ['type' => 'ticket', 'id' => $id, 'field' => 'review'];
         $this->told('POST', '/api/remarks', ['file' => $file, 'rule' => $rule]);
-        $this->told('POST', '/api/rehearse', ['file' => $file, 'rule' => $rule, 'record' => ['id' => $id], 'whatIfs' => [['kind' => 'word', 'event' => 'reply', 'at' => self::LATER, 'text' => 'Hello']]]);
+        $this->told(
+            'POST',
+            '/api/rehearse',
+            [
+                'file' => $file, 'rule' => $rule, 'record' => ['id' => $id],
+                'whatIfs' => [['kind' => 'word', 'event' => 'reply', 'at' => self::LATER, 'text' => 'Hello']],
+            ],
+        );
         $this->told('POST', '/api/rehearse', ['file' => $file, 'record' => ['pick' => 'made_up'], 'others' => false]);
         $this->told('GET', '/api/schema/{type}/fields/{field}/rules', [], $here);
         $this->told('GET', '/api/records/{type}/{id}/why', [], $here);
         $then = $this->as('ines.okafor', 'GET', "records/ticket/{$id}/then?entry={$saved['entry']}")->assertOk();
         $this->fits($then, ['$ref' => '#/components/schemas/RecordShape'], 'a record then');
-        $proof = $this->told('POST', '/api/rules/{id}/proofs', ['name' => 'It reminds', 'file' => $file, 'record' => ['id' => $id]], ['id' => $rule])->json('0.id');
+        $proof = $this->told(
+            'POST',
+            '/api/rules/{id}/proofs',
+            ['name' => 'It reminds', 'file' => $file, 'record' => ['id' => $id]],
+            ['id' => $rule],
+        )->json('0.id');
         $this->told('GET', '/api/rules/{id}/proofs', [], ['id' => $rule]);
         $this->told('POST', '/api/rules/{id}/proofs/try', ['file' => $file], ['id' => $rule]);
         $this->told('POST', '/api/rules/{id}/proofs/propose', ['file' => $file], ['id' => $rule]);
@@ -198,41 +291,75 @@ final class ContractTest extends AppTestCase
         $this->told('POST', '/api/reversals', ['entries' => [$saved['entry']]]);
         $difference = $this->as('ines.okafor', 'GET', "rules/{$rule}/difference?from=1&to=1")->assertOk();
         $this->fits($difference, ['type' => 'array', 'items' => ['$ref' => '#/components/schemas/DifferenceLine']], 'a difference');
-        $this->told('POST', '/api/rules/{id}/pages/{number}/back', ['version' => $this->as('ines.okafor', 'GET', "rules/{$rule}")->json('draftVersion')], ['id' => $rule, 'number' => 1]);
+        $this->told(
+            'POST',
+            '/api/rules/{id}/pages/{number}/back',
+            ['version' => $this->as('ines.okafor', 'GET', "rules/{$rule}")->json('draftVersion')],
+            ['id' => $rule, 'number' => 1],
+        );
         $text = $this->told('POST', '/api/text/print', ['file' => $file])->json('text');
         $this->told('POST', '/api/text/rule', ['text' => $text]);
         $this->told('POST', '/api/text/rule', ['text' => 'Nothing that is understood']);
         $this->told('POST', '/api/text/line', ['text' => 'remind', 'on' => 'ticket']);
         // These want a query, or answer line by line; LookBackTest reads each line.
-        $this->tried += ['get /api/records/{type}/{id}/then' => true, 'get /api/rules/{id}/difference' => true, 'post /api/look-back' => true];
+        $this->tried += [
+            'get /api/records/{type}/{id}/then' => true, 'get /api/rules/{id}/difference' => true, 'post /api/look-back' => true,
+        ];
     }
 
     private function kept(): void
     {
-        $letter = $this->told('POST', '/api/letters', ['recordType' => 'ticket', 'name' => 'Received', 'subject' => 'We have it', 'body' => '<p>Thank you.</p>'])->json();
+        $letter = $this->told(
+            'POST',
+            '/api/letters',
+            ['recordType' => 'ticket', 'name' => 'Received', 'subject' => 'We have it', 'body' => '<p>Thank you.</p>'],
+        )->json();
         $this->told('GET', '/api/letters');
-        $this->told('PUT', '/api/letters/{id}', ['version' => 1, 'name' => 'Received', 'subject' => 'We have it', 'body' => '<p>Thanks.</p>'], $letter);
+        $this->told(
+            'PUT',
+            '/api/letters/{id}',
+            ['version' => 1, 'name' => 'Received', 'subject' => 'We have it', 'body' => '<p>Thanks.</p>'],
+            $letter,
+        );
         $this->told('GET', '/api/letters/{id}/versions', [], $letter);
         $this->told('DELETE', '/api/letters/{id}', [], $letter);
         $condition = ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'kind', 'value' => 'hotel']]];
-        $named = $this->told('POST', '/api/named-conditions', ['recordType' => 'customer', 'name' => 'Hotels', 'file' => $condition])->json();
+        $named = $this->told(
+            'POST',
+            '/api/named-conditions',
+            ['recordType' => 'customer', 'name' => 'Hotels', 'file' => $condition],
+        )->json();
         $this->told('GET', '/api/named-conditions');
         $this->told('PUT', '/api/named-conditions/{id}', ['version' => 1, 'name' => 'Hotels', 'file' => $condition], $named);
         $this->told('DELETE', '/api/named-conditions/{id}', [], $named);
-        $this->app->make(MailRoom::class)->takeMail("Message-ID: <1@x.example>\r\nFrom: a@x.example\r\nTo: b@x.example\r\nSubject: Hello\r\n\r\nText");
+        $this->app->make(MailRoom::class)->takeMail(
+            "Message-ID: <1@x.example>\r\nFrom: a@x.example\r\nTo: b@x.example\r\nSubject: Hello\r\n\r\nText",
+        );
         $id = $this->told('GET', '/api/mail-room')->json('letters.0.id');
         $this->told('GET', '/api/mail-room/{id}', [], ['id' => $id]);
-        self::assertStringContainsString('Subject: Hello', (string) $this->as('ines.okafor', 'GET', "mail-room/{$id}/eml")->assertOk()->getContent());
+        self::assertStringContainsString(
+            'Subject: Hello',
+            (string) $this->as('ines.okafor', 'GET', "mail-room/{$id}/eml")->assertOk()->getContent(),
+        );
         $this->tried['get /api/mail-room/{id}/eml'] = true;
     }
 
     public function test_refusals_are_as_described(): void
     {
-        foreach ([['GET', 'records/boat'], ['POST', 'records/ticket', ['values' => []]], ['GET', 'ledger/0'], ['POST', 'rules', []], ['POST', 'rules/import', ['text' => '{']], ['GET', 'nowhere']] as $request) {
+        foreach ([['GET', 'records/boat'], ['POST', 'records/ticket', ['values' => []]], ['GET', 'ledger/0'], ['POST', 'rules', []],
+            ['POST', 'rules/import', ['text' => '{']], ['GET', 'nowhere']] as $request) {
             $answer = $this->as('ines.okafor', ...$request);
-            $this->fits($answer, $this->document['components']['responses']['Problem']['content']['application/problem+json']['schema'], implode(' ', array_slice($request, 0, 2)));
+            $this->fits(
+                $answer,
+                $this->document['components']['responses']['Problem']['content']['application/problem+json']['schema'],
+                implode(' ', array_slice($request, 0, 2)),
+            );
         }
-        $this->fits($this->as('odile.march', 'POST', 'rules', []), ['$ref' => '#/components/schemas/ProblemDocument'], 'a role that may not');
+        $this->fits(
+            $this->as('odile.march', 'POST', 'rules', []),
+            ['$ref' => '#/components/schemas/ProblemDocument'],
+            'a role that may not',
+        );
     }
 
     /**

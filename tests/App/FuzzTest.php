@@ -17,8 +17,10 @@ final class FuzzTest extends AppTestCase
     private const TRIES = 14;
 
     private const ODD = [
-        null, true, false, 0, -1, 1.5, '', ' ', 'x', '0', '-0', '1e9', '9223372036854775808', '99999999999999999999', '10000-01-01', '0000-00-00', 'tomorrow', '2026-11-24', '2026-11-24T09:40:00Z',
-        "a\0b", "\xC3\x28", '🌿', '../../etc/passwd', "' OR 1=1 --", '%', '{', '[]', '{}', [], [[]], ['a'], [1, '2'], ['a' => 'b'], ['kind' => 'all', 'of' => []], ['kind' => ['x']], 'Europe/Berlin', "Europe\0/Berlin", 'person',
+        null, true, false, 0, -1, 1.5, '', ' ', 'x', '0', '-0', '1e9', '9223372036854775808', '99999999999999999999', '10000-01-01',
+        '0000-00-00', 'tomorrow', '2026-11-24', '2026-11-24T09:40:00Z',
+        "a\0b", "\xC3\x28", '🌿', '../../etc/passwd', "' OR 1=1 --", '%', '{', '[]', '{}', [], [[]], ['a'], [1, '2'], ['a' => 'b'],
+        ['kind' => 'all', 'of' => []], ['kind' => ['x']], 'Europe/Berlin', "Europe\0/Berlin", 'person',
     ];
 
     private Randomizer $random;
@@ -33,17 +35,23 @@ final class FuzzTest extends AppTestCase
         $saved = $this->ticket(['priority' => 'urgent']);
         $id = $saved['record']['id'];
         $this->good = [
-            'type' => 'ticket', 'on' => 'ticket', 'recordType' => 'ticket', 'id' => $id, 'number' => $saved['entry'], 'field' => 'status', 'rule' => $rule, 'rules' => [$rule], 'version' => 1, 'file' => $this->demoFile('010-urgent-ticket'),
+            'type' => 'ticket', 'on' => 'ticket', 'recordType' => 'ticket', 'id' => $id, 'number' => $saved['entry'], 'field' => 'status',
+            'rule' => $rule, 'rules' => [$rule], 'version' => 1, 'file' => $this->demoFile('010-urgent-ticket'),
             'records' => [$id], 'record' => ['id' => $id], 'entries' => [$saved['entry']], 'entry' => $saved['entry'], 'values' => [
                 'subject' => 'Odd', 'status' => 'open', 'priority' => 'low', 'customer' => $saved['record']['values']['customer'],
             ],
-            'ids' => DB::table('tasks')->pluck('id')->all(), 'name' => 'Odd', 'text' => 'Odd', 'subject' => 'Odd', 'body' => '<p>Odd</p>', 'filter' => [
+            'ids' => DB::table('tasks')->pluck('id')->all(), 'name' => 'Odd', 'text' => 'Odd', 'subject' => 'Odd', 'body' => '<p>Odd</p>',
+            'filter' => [
                 'kind' => 'is', 'field' => 'status', 'value' => 'open',
             ],
-            'at' => '/when', 'line' => ['to' => [['kind' => 'owner']], 'subject' => 'S', 'body' => '<p>B</p>'], 'date' => '2026-11-24', 'rungs' => [
+            'at' => '/when', 'line' => [
+                'to' => [['kind' => 'owner']], 'subject' => 'S', 'body' => '<p>B</p>',
+            ], 'date' => '2026-11-24', 'rungs' => [
                 ['after' => ['amount' => 1, 'unit' => 'day'], 'to' => ['kind' => 'owner'], 'do' => ['tell']],
             ],
-            'timeZone' => 'Europe/Berlin', 'hours' => ['1' => [['08:00', '16:00']]], 'holidays' => [], 'company' => false, 'teams' => [], 'people' => [1], 'status' => 'paused', 'existing' => 'leave', 'from' => '2026-11-01T00:00:00Z', 'until' => '2026-11-24T00:00:00Z',
+            'timeZone' => 'Europe/Berlin', 'hours' => ['1' => [['08:00', '16:00']]], 'holidays' => [], 'company' => false, 'teams' => [],
+            'people' => [1], 'status' => 'paused', 'existing' => 'leave', 'from' => '2026-11-01T00:00:00Z',
+            'until' => '2026-11-24T00:00:00Z',
         ];
         $document = json_decode((string) file_get_contents(base_path('docs/openapi.json')), true, 512, JSON_THROW_ON_ERROR);
         $tried = 0;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Store\HouseClock;
 use App\Work\ClockTurner;
-use App\Work\HouseClock;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\TimeTestCase;
 
@@ -22,7 +22,11 @@ final class HouseClockTest extends TimeTestCase
     {
         $this->inForce(self::CHASE);
         $ticket = $this->written();
-        $dated = $this->inForce(['name' => 'Due', 'on' => 'ticket', 'when' => ['kind' => 'date', 'field' => 'due', 'amount' => 0, 'unit' => 'day', 'time' => '09:30'], 'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'due']]]);
+        $dated = $this->inForce([
+            'name' => 'Due', 'on' => 'ticket',
+            'when' => ['kind' => 'date', 'field' => 'due', 'amount' => 0, 'unit' => 'day', 'time' => '09:30'],
+            'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'due']],
+        ]);
         $this->change($this->change($ticket, ['status' => 'waiting'])['record'], ['due' => '2026-11-28']);
         $before = $this->as('ines.okafor', 'GET', 'clock')->assertOk()->json();
         self::assertSame('2026-11-27T08:40:00Z', $before['nextDue']);
@@ -36,9 +40,21 @@ final class HouseClockTest extends TimeTestCase
         // One for each moment at which something comes, and the last.
         self::assertLessThan(10, $steps);
         $after = $this->as('ines.okafor', 'GET', 'clock')->json();
-        self::assertSame([false, '2026-12-01T08:40:00Z', '2026-12-01T08:40:00Z'], [$after['turn']['turning'], $after['turn']['to'], $after['turn']['reached']]);
+        self::assertSame(
+            [false, '2026-12-01T08:40:00Z', '2026-12-01T08:40:00Z'],
+            [$after['turn']['turning'], $after['turn']['to'], $after['turn']['reached']],
+        );
         self::assertEqualsWithDelta(strtotime('2026-12-01T08:40:00Z'), $this->app->make(HouseClock::class)->now()->getTimestamp(), 30);
-        self::assertSame(['2026-11-27T08:40:00Z', '2026-11-28T08:30:00Z', '2026-11-29T08:00:00Z'], array_values(array_unique(array_reverse(array_column(array_filter($after['turn']['entries'], static fn (array $entry): bool => in_array($entry['kind'], ['line', 'fired'], true)), 'at')))));
+        self::assertSame(
+            ['2026-11-27T08:40:00Z', '2026-11-28T08:30:00Z', '2026-11-29T08:00:00Z'],
+            array_values(array_unique(array_reverse(array_column(
+                array_filter(
+                    $after['turn']['entries'],
+                    static fn (array $entry): bool => in_array($entry['kind'], ['line', 'fired'], true),
+                ),
+                'at',
+            )))),
+        );
         self::assertSame(1, DB::table('entries')->where(['kind' => 'fired', 'rule_id' => $dated])->count());
     }
 

@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Models\Columns;
 use App\Store\Actor;
-use App\Store\Columns;
 use App\Store\RuleStore;
 use App\Store\SaveRecord;
 use App\Store\SchemaStore;
 use App\Work\Heartbeat;
 use App\Work\Housekeeping;
+use App\Work\RulePublisher;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 use Tests\Core\Support\Stories;
@@ -55,7 +56,13 @@ final class KeepingTest extends AppTestCase
             $ticket = $this->ticket()['record'];
             DB::flushQueryLog();
             DB::enableQueryLog();
-            $this->app->make(SaveRecord::class)->change($this->app->make(SchemaStore::class)->schema()->types['ticket'], $ticket['id'], 1, ['priority' => 'urgent'], new Actor(1));
+            $this->app->make(SaveRecord::class)->change(
+                $this->app->make(SchemaStore::class)->schema()->types['ticket'],
+                $ticket['id'],
+                1,
+                ['priority' => 'urgent'],
+                new Actor(1),
+            );
             DB::disableQueryLog();
 
             return count(DB::getQueryLog());
@@ -63,8 +70,10 @@ final class KeepingTest extends AppTestCase
         $few = $count();
         $by = $this->person('ines.okafor')->id;
         for ($rule = 0; $rule < 60; $rule++) {
-            $file = ['name' => "Idle {$rule}", 'when' => ['kind' => 'changed', 'fields' => [['hours', 'cost', 'photos'][$rule % 3]]]] + $this->demoFile('030-waiting-since');
-            $this->app->make(RuleStore::class)->publish($this->app->make(RuleStore::class)->draft($file, $by), 1, $by);
+            $file = [
+                'name' => "Idle {$rule}", 'when' => ['kind' => 'changed', 'fields' => [['hours', 'cost', 'photos'][$rule % 3]]],
+            ] + $this->demoFile('030-waiting-since');
+            $this->app->make(RulePublisher::class)->publish($this->app->make(RuleStore::class)->draft($file, $by), 1, $by);
         }
         self::assertSame($few, $count());
         self::assertLessThanOrEqual(18, $few, 'Reads, one write for each table, and nothing repeated.');
@@ -79,7 +88,10 @@ final class KeepingTest extends AppTestCase
         DB::flushQueryLog();
         DB::enableQueryLog();
         $this->ticket(['customer' => $customer]);
-        $reads = array_filter(DB::getQueryLog(), static fn (array $query): bool => str_starts_with($query['query'], 'SELECT * FROM `records_customer`'));
+        $reads = array_filter(
+            DB::getQueryLog(),
+            static fn (array $query): bool => str_starts_with($query['query'], 'select * from `records_customer`'),
+        );
         DB::disableQueryLog();
 
         self::assertCount(1, $reads);
@@ -87,11 +99,14 @@ final class KeepingTest extends AppTestCase
 
     public function test_processes_are_seen_while_they_live(): void
     {
-        $heartbeat = new Heartbeat(DB::connection(), 'worker');
+        $heartbeat = new Heartbeat('worker');
         $heartbeat->beat(7);
         $heartbeat->beat(8);
         $shown = $this->as('odile.march', 'GET', 'company')->json('processes');
-        self::assertSame([['worker', 7, true]], array_map(static fn (array $process): array => [$process['kind'], $process['done'], $process['alive']], $shown));
+        self::assertSame(
+            [['worker', 7, true]],
+            array_map(static fn (array $process): array => [$process['kind'], $process['done'], $process['alive']], $shown),
+        );
         DB::table('heartbeats')->update(['beat_at' => gmdate('Y-m-d H:i:s', time() - 60)]);
         self::assertFalse($this->as('odile.march', 'GET', 'company')->json('processes.0.alive'));
         $heartbeat->end();
@@ -106,11 +121,14 @@ final class KeepingTest extends AppTestCase
         foreach (['old' => time() - 86400 * 2, 'new' => time()] as $id => $active) {
             DB::table('sessions')->insert(['id' => $id, 'payload' => '', 'last_activity' => $active]);
             DB::table('cache')->insert(['key' => $id, 'value' => '', 'expiration' => $active + 60]);
-            DB::table('heartbeats')->insert(['process' => $id, 'kind' => 'worker', 'started_at' => '2020-01-01', 'beat_at' => gmdate('Y-m-d H:i:s', $active)]);
+            DB::table('heartbeats')->insert([
+                'process' => $id, 'kind' => 'worker', 'started_at' => '2020-01-01', 'beat_at' => gmdate('Y-m-d H:i:s', $active),
+            ]);
         }
         self::assertSame(4, $this->app->make(Housekeeping::class)->sweep());
         self::assertSame([['new'], ['new'], ['new'], [$kept]], [
-            DB::table('sessions')->pluck('id')->all(), DB::table('cache')->pluck('key')->all(), DB::table('heartbeats')->pluck('process')->all(), DB::table('personal_access_tokens')->pluck('id')->all(),
+            DB::table('sessions')->pluck('id')->all(), DB::table('cache')->pluck('key')->all(), DB::table('heartbeats')->pluck('process')
+                ->all(), DB::table('personal_access_tokens')->pluck('id')->all(),
         ]);
     }
 }

@@ -25,13 +25,21 @@ final class KeptTest extends AppTestCase
         $letter = $this->keepLetter();
         $this->inForce($this->writes('Thanks'));
         $this->ticket(['contact' => $this->contact()]);
-        $this->as('ines.okafor', 'PUT', "letters/{$letter['id']}", ['version' => 1, 'name' => 'Thanks', 'subject' => 'Your {subject}', 'body' => '<p>Hello</p>'])
+        $this->as(
+            'ines.okafor',
+            'PUT',
+            "letters/{$letter['id']}",
+            ['version' => 1, 'name' => 'Thanks', 'subject' => 'Your {subject}', 'body' => '<p>Hello</p>'],
+        )
             ->assertOk()
             ->assertJsonPath('version', 2)
             ->assertJsonPath('by', 'Ines Okafor');
         $this->ticket(['contact' => $this->contact()]);
 
-        self::assertSame(['About Ficus wall wilting', 'Your Ficus wall wilting'], DB::table('messages')->orderBy('id')->pluck('subject')->all());
+        self::assertSame(
+            ['About Ficus wall wilting', 'Your Ficus wall wilting'],
+            DB::table('messages')->orderBy('id')->pluck('subject')->all(),
+        );
         self::assertSame(['Dear Marit Solheim', 'Hello'], DB::table('messages')->orderBy('id')->pluck('text')->all());
         $versions = $this->as('odile.march', 'GET', "letters/{$letter['id']}/versions")->json();
         self::assertSame([2, 1], array_column($versions, 'number'));
@@ -51,7 +59,12 @@ final class KeptTest extends AppTestCase
         $page = $this->as('ines.okafor', 'GET', "rules/{$rule}")->json();
         $own = $this->writes('Thanks');
         $own['lines'][0] = ['subject' => 'Own', 'body' => '<p>Own</p>'] + array_diff_key($own['lines'][0], ['letter' => 1]);
-        $drafted = $this->as('ines.okafor', 'PUT', "rules/{$rule}/draft", ['version' => $page['draftVersion'], 'file' => $own])->assertOk()->json();
+        $drafted = $this->as(
+            'ines.okafor',
+            'PUT',
+            "rules/{$rule}/draft",
+            ['version' => $page['draftVersion'], 'file' => $own],
+        )->assertOk()->json();
         $this->assertRefused($this->as('ines.okafor', 'DELETE', "letters/{$letter['id']}"), 409, 'in_use');
         $this->as('ines.okafor', 'POST', "rules/{$rule}/publish", ['version' => $drafted['draftVersion']])->assertOk();
         $this->as('ines.okafor', 'DELETE', "letters/{$letter['id']}")->assertNoContent();
@@ -75,7 +88,9 @@ final class KeptTest extends AppTestCase
         yield 'no subject' => [['subject' => ''], 422, 'unfinished_letter', '/subject'];
         yield 'nothing written' => [['body' => '<p></p>'], 422, 'unfinished_letter', '/body'];
         yield 'only what is not kept' => [['body' => '<script>alert(1)</script>'], 422, 'unfinished_letter', '/body'];
-        yield 'a merge field that is not there' => [['body' => '<p><span data-merge="boat">x</span></p>'], 422, 'unfinished_letter', '/body'];
+        yield 'a merge field that is not there' => [
+            ['body' => '<p><span data-merge="boat">x</span></p>'], 422, 'unfinished_letter', '/body',
+        ];
         yield 'a subject that merges what is not there' => [['subject' => 'About {boat}'], 422, 'unfinished_letter', '/subject'];
         yield 'a name that is taken' => [['name' => 'Taken'], 409, 'name_taken', '/name'];
     }
@@ -95,7 +110,10 @@ final class KeptTest extends AppTestCase
         $preview = $this->as('ines.okafor', 'POST', 'messages/preview', [
             'on' => 'ticket',
             'record' => $ticket['id'],
-            'line' => ['kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'contact']], 'subject' => '{number}', 'body' => '<p><strong><span data-merge="cost">Cost</span></strong></p>'],
+            'line' => [
+                'kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'contact']], 'subject' => '{number}',
+                'body' => '<p><strong><span data-merge="cost">Cost</span></strong></p>',
+            ],
         ])->assertOk()->json();
 
         self::assertSame($ticket['number'], $preview['subject']);
@@ -106,7 +124,12 @@ final class KeptTest extends AppTestCase
 
     public function test_a_named_condition_reads_everywhere_it_is_used(): void
     {
-        $named = $this->as('ines.okafor', 'POST', 'named-conditions', ['recordType' => 'ticket', 'name' => 'Still open', 'file' => self::OPEN])->assertCreated()->json();
+        $named = $this->as(
+            'ines.okafor',
+            'POST',
+            'named-conditions',
+            ['recordType' => 'ticket', 'name' => 'Still open', 'file' => self::OPEN],
+        )->assertCreated()->json();
         self::assertSame(['Still open', 1, []], [$named['name'], $named['version'], $named['rules']]);
         $rule = $this->as('ines.okafor', 'POST', 'rules', ['file' => $this->asks('Still open')])->assertCreated()->json();
         self::assertStringContainsString('Still open', $rule['reading']['aloud']);
@@ -114,18 +137,31 @@ final class KeptTest extends AppTestCase
 
         // It can also be turned around and stand beside others.
         $not = $this->asks('Still open');
-        $not['onlyIf'] = ['kind' => 'none', 'of' => [['kind' => 'named', 'name' => 'Still open'], ['kind' => 'is', 'field' => 'priority', 'value' => 'low']]];
+        $not['onlyIf'] = [
+            'kind' => 'none',
+            'of' => [['kind' => 'named', 'name' => 'Still open'], ['kind' => 'is', 'field' => 'priority', 'value' => 'low']],
+        ];
         $this->inForce(['name' => 'Not'] + $not);
-        self::assertSame([0, 1], [count($this->ticket(['status' => 'open'])['fired']), count($this->ticket(['status' => 'closed'])['fired'])]);
+        self::assertSame(
+            [0, 1],
+            [count($this->ticket(['status' => 'open'])['fired']), count($this->ticket(['status' => 'closed'])['fired'])],
+        );
     }
 
     /** @return iterable<string, array{array<string, mixed>, int, string, string}> */
     public static function badConditions(): iterable
     {
         yield 'no name' => [['name' => ''], 422, 'invalid_values', '/name'];
-        yield 'an empty group' => [['file' => ['kind' => 'all', 'of' => [['kind' => 'any', 'of' => []]]]], 422, 'unfinished_condition', '/file/of/0'];
-        yield 'a field that is not there' => [['file' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'boat', 'value' => 'x']]]], 422, 'unfinished_condition', '/file/of/0/field'];
-        yield 'one that names another' => [['file' => ['kind' => 'all', 'of' => [['kind' => 'named', 'name' => 'Taken']]]], 422, 'unfinished_condition', '/file/of/0/name'];
+        yield 'an empty group' => [
+            ['file' => ['kind' => 'all', 'of' => [['kind' => 'any', 'of' => []]]]], 422, 'unfinished_condition', '/file/of/0',
+        ];
+        yield 'a field that is not there' => [
+            ['file' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'boat', 'value' => 'x']]]], 422, 'unfinished_condition',
+            '/file/of/0/field',
+        ];
+        yield 'one that names another' => [
+            ['file' => ['kind' => 'all', 'of' => [['kind' => 'named', 'name' => 'Taken']]]], 422, 'unfinished_condition', '/file/of/0/name',
+        ];
         yield 'a name that is taken' => [['name' => 'Taken'], 409, 'name_taken', '/name'];
     }
 
@@ -141,8 +177,21 @@ final class KeptTest extends AppTestCase
 
     public function test_a_condition_of_that_name_may_stand_once_for_each_record_type(): void
     {
-        $this->as('ines.okafor', 'POST', 'named-conditions', ['recordType' => 'ticket', 'name' => 'Mine', 'file' => self::OPEN])->assertCreated();
-        $customer = $this->as('ines.okafor', 'POST', 'named-conditions', ['recordType' => 'customer', 'name' => 'Mine', 'file' => ['kind' => 'all', 'of' => [['kind' => 'ticked', 'field' => 'key_account']]]])->assertCreated()->json();
+        $this->as(
+            'ines.okafor',
+            'POST',
+            'named-conditions',
+            ['recordType' => 'ticket', 'name' => 'Mine', 'file' => self::OPEN],
+        )->assertCreated();
+        $customer = $this->as(
+            'ines.okafor',
+            'POST',
+            'named-conditions',
+            [
+                'recordType' => 'customer', 'name' => 'Mine',
+                'file' => ['kind' => 'all', 'of' => [['kind' => 'ticked', 'field' => 'key_account']]],
+            ],
+        )->assertCreated()->json();
         $this->as('ines.okafor', 'DELETE', "named-conditions/{$customer['id']}")->assertNoContent();
         self::assertCount(1, $this->as('ines.okafor', 'GET', 'named-conditions')->json());
     }
@@ -157,7 +206,10 @@ final class KeptTest extends AppTestCase
     {
         $customer = $this->customer();
 
-        return $this->created('contact', ['name' => 'Marit Solheim', 'customer' => $customer['id'], 'email' => 'marit@hotel.example', 'may_write' => true])['record']['id'];
+        return $this->created(
+            'contact',
+            ['name' => 'Marit Solheim', 'customer' => $customer['id'], 'email' => 'marit@hotel.example', 'may_write' => true],
+        )['record']['id'];
     }
 
     /** @return array<string, mixed> a rule that sends a letter for each new ticket */
@@ -173,8 +225,12 @@ final class KeptTest extends AppTestCase
     private function asks(string $condition): array
     {
         return [
-            'name' => 'R', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'named', 'name' => $condition]]],
-            'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null]],
+            'name' => 'R', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'onlyIf' => [
+                'kind' => 'all', 'of' => [['kind' => 'named', 'name' => $condition]],
+            ],
+            'fires' => ['kind' => 'every_time'], 'lines' => [
+                ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null],
+            ],
         ];
     }
 }

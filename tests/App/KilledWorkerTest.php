@@ -36,12 +36,25 @@ final class KilledWorkerTest extends TimeTestCase
     {
         // The processes keep real time, so what is due lies in the past.
         $this->clockAt('2020-01-01T08:00:00Z');
-        $dated = $this->inForce(['name' => 'Dated', 'on' => 'ticket', 'when' => ['kind' => 'date', 'field' => 'due', 'amount' => 0, 'unit' => 'day'], 'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'dated']]]);
-        $later = $this->inForce(['name' => 'Later', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'once_per_record'], 'lines' => [
-            ['kind' => 'set_fields', 'set' => [['field' => 'hours', 'to' => ['kind' => 'add', 'amount' => '1']]], 'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'hour']],
-            ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Look', 'at' => ['kind' => 'after', 'amount' => 2, 'unit' => 'hour']],
-        ]]);
-        $this->inForce(['name' => 'Follows', 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['hours']], 'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'follows']]]);
+        $dated = $this->inForce([
+            'name' => 'Dated', 'on' => 'ticket', 'when' => ['kind' => 'date', 'field' => 'due', 'amount' => 0, 'unit' => 'day'],
+            'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'dated']],
+        ]);
+        $later = $this->inForce(['name' => 'Later', 'on' => 'ticket', 'when' => ['kind' => 'created'],
+            'fires' => ['kind' => 'once_per_record'], 'lines' => [
+                [
+                    'kind' => 'set_fields', 'set' => [['field' => 'hours', 'to' => ['kind' => 'add', 'amount' => '1']]],
+                    'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'hour'],
+                ],
+                [
+                    'kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Look',
+                    'at' => ['kind' => 'after', 'amount' => 2, 'unit' => 'hour'],
+                ],
+            ]]);
+        $this->inForce([
+            'name' => 'Follows', 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['hours']],
+            'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'follows']],
+        ]);
         $customer = $this->customer()['id'];
         for ($count = 0; $count < self::RECORDS; $count++) {
             $this->ticket(['customer' => $customer, 'due' => '2020-01-05', 'hours' => '0']);
@@ -50,13 +63,15 @@ final class KilledWorkerTest extends TimeTestCase
         self::assertSame($lines, DB::table('scheduled_lines')->where('rule_id', $later)->count());
 
         $killed = 0;
-        while (DB::table('scheduled_lines')->where(['rule_id' => $later, 'status' => 'pencilled'])->exists() || DB::table('entries')->where(['rule_id' => $dated, 'kind' => 'fired'])->count() < self::RECORDS) {
+        while (DB::table('scheduled_lines')->where(['rule_id' => $later, 'status' => 'pencilled'])->exists()
+            || DB::table('entries')->where(['rule_id' => $dated, 'kind' => 'fired'])->count() < self::RECORDS) {
             $workers = [$this->worker(), $this->worker()];
             if ($killed < self::KILLS) {
                 // Once something was done, and not at a moment that is always the same.
                 $before = DB::table('entries')->count();
                 $patience = microtime(true) + 30;
-                while (DB::table('entries')->count() === $before && microtime(true) < $patience && proc_get_status($workers[0])['running']) {
+                while (DB::table('entries')->count() === $before && microtime(true) < $patience
+                    && proc_get_status($workers[0])['running']) {
                     usleep(1000 * (3 + 7 * $killed));
                 }
                 proc_terminate($workers[$killed % 2], SIGKILL);
@@ -68,10 +83,19 @@ final class KilledWorkerTest extends TimeTestCase
         }
 
         self::assertGreaterThan(0, $killed);
-        self::assertSame([$lines, $lines], [DB::table('scheduled_lines')->where(['rule_id' => $later, 'status' => 'inked'])->count(), DB::table('entries')->where(['rule_id' => $later, 'kind' => 'line'])->count()]);
+        self::assertSame(
+            [$lines, $lines],
+            [
+                DB::table('scheduled_lines')->where(['rule_id' => $later, 'status' => 'inked'])->count(),
+                DB::table('entries')->where(['rule_id' => $later, 'kind' => 'line'])->count(),
+            ],
+        );
         self::assertSame(['1.00'], DB::table('records_ticket')->distinct()->pluck('hours')->all());
         self::assertSame(self::RECORDS, DB::table('messages')->where('rule_id', $later)->count());
-        self::assertSame(['dated' => self::RECORDS, 'follows' => self::RECORDS], DB::table('comments')->pluck('text')->countBy()->sortKeys()->all());
+        self::assertSame(
+            ['dated' => self::RECORDS, 'follows' => self::RECORDS],
+            DB::table('comments')->pluck('text')->countBy()->sortKeys()->all(),
+        );
         self::assertSame(0, DB::table('rule_runs')->where('status', 'in_play')->count());
     }
 
@@ -79,17 +103,28 @@ final class KilledWorkerTest extends TimeTestCase
     public function test_a_worker_outlives_its_database_connections(): void
     {
         $this->clockAt('2020-01-01T08:00:00Z');
-        $rule = $this->inForce(['name' => 'Cut off', 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['cost']], 'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'cut', 'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'hour']]]]);
+        $rule = $this->inForce([
+            'name' => 'Cut off', 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['cost']],
+            'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'comment', 'text' => 'cut', 'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'hour']]],
+        ]);
         $customer = $this->customer()['id'];
         for ($count = 0; $count < 120; $count++) {
             $this->change($this->ticket(['customer' => $customer])['record'], ['cost' => '1']);
         }
-        $worker = proc_open([PHP_BINARY, 'artisan', 'ledger:work'], [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes, dirname(__DIR__, 2), ['DB_DATABASE' => (string) getenv('DB_DATABASE'), 'LOG_CHANNEL' => 'null'] + getenv());
+        $worker = proc_open(
+            [PHP_BINARY, 'artisan', 'ledger:work'],
+            [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']],
+            $pipes,
+            dirname(__DIR__, 2),
+            ['DB_DATABASE' => (string) getenv('DB_DATABASE'), 'LOG_CHANNEL' => 'null'] + getenv(),
+        );
         $own = (int) DB::scalar('SELECT CONNECTION_ID()');
         $cut = 0;
         $until = microtime(true) + 60;
         while (DB::table('scheduled_lines')->where(['rule_id' => $rule, 'status' => 'pencilled'])->exists() && microtime(true) < $until) {
-            foreach ($cut < 3 ? DB::select('SELECT id FROM information_schema.processlist WHERE db = ? AND id <> ?', [(string) getenv('DB_DATABASE'), $own]) : [] as $connection) {
+            foreach ($cut < 3 ? DB::select('SELECT id FROM information_schema.processlist WHERE db = ? AND id <> '
+                .'?', [(string) getenv('DB_DATABASE'), $own]) : [] as $connection) {
                 DB::statement("KILL {$connection->id}");
                 $cut++;
             }
@@ -99,7 +134,13 @@ final class KilledWorkerTest extends TimeTestCase
         proc_terminate($worker, SIGTERM);
         proc_close($worker);
         self::assertGreaterThan(0, $cut);
-        self::assertSame([120, 120], [DB::table('entries')->where(['rule_id' => $rule, 'kind' => 'line'])->count(), DB::table('scheduled_lines')->where(['rule_id' => $rule, 'status' => 'inked'])->count()]);
+        self::assertSame(
+            [120, 120],
+            [
+                DB::table('entries')->where(['rule_id' => $rule, 'kind' => 'line'])->count(),
+                DB::table('scheduled_lines')->where(['rule_id' => $rule, 'status' => 'inked'])->count(),
+            ],
+        );
     }
 
     /** Whoever is just saving a record is not waited for, and its lines are not lost. */
@@ -109,7 +150,12 @@ final class KilledWorkerTest extends TimeTestCase
         $this->inForce(self::CHASE);
         $ticket = $this->written(['status' => 'waiting']);
         $this->clockAt('2026-11-28T08:40:00Z');
-        $other = new \PDO('mysql:unix_socket='.getenv('DB_SOCKET').';dbname='.getenv('DB_DATABASE'), 'root', '', [\PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION]);
+        $other = new \PDO(
+            'mysql:unix_socket='.getenv('DB_SOCKET').';dbname='.getenv('DB_DATABASE'),
+            'root',
+            '',
+            [\PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION],
+        );
         $other->beginTransaction();
         $other->query("SELECT * FROM records_ticket WHERE id = {$ticket['id']} FOR UPDATE")->fetchAll();
         self::assertSame(0, $this->app->make(LineWorker::class)->work(10));
@@ -122,6 +168,12 @@ final class KilledWorkerTest extends TimeTestCase
     /** @return resource */
     private function worker(): mixed
     {
-        return proc_open([PHP_BINARY, 'artisan', 'ledger:work', '--once'], [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes, dirname(__DIR__, 2), ['DB_DATABASE' => (string) getenv('DB_DATABASE')] + getenv()) ?: throw new \LogicException('No worker.');
+        return proc_open(
+            [PHP_BINARY, 'artisan', 'ledger:work', '--once'],
+            [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']],
+            $pipes,
+            dirname(__DIR__, 2),
+            ['DB_DATABASE' => (string) getenv('DB_DATABASE')] + getenv(),
+        ) ?: throw new \LogicException('No worker.');
     }
 }

@@ -30,7 +30,8 @@ final class LetterStoriesTest extends TimeTestCase
             [
                 'kind' => 'send_message', 'to' => [['kind' => 'person', 'person' => ['kind' => 'creator']]],
                 'subject' => '{changed.by} changed {number}: {changes}',
-                'body' => '<p><span data-merge="changed.by">x</span>, <span data-merge="changed.at">x</span>:<br><span data-merge="changes">x</span></p>',
+                'body' => '<p><span data-merge="changed.by">x</span>, <span data-merge="changed.at">x</span>:<br><span '
+                    .'data-merge="changes">x</span></p>',
             ],
             ['kind' => 'comment', 'text' => "Priority was {was.priority}.\n{changes}"],
             ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look: {changes}', 'notes' => 'By {changed.by}', 'due' => null],
@@ -41,7 +42,8 @@ final class LetterStoriesTest extends TimeTestCase
     {
         $customer = $this->customer()['id'];
         $bram = $this->person('bram.castellan')->id;
-        foreach (['2026-11-20' => 'Late <one>', '2026-11-25' => 'For today', '2026-11-27' => 'Soon', '2027-03-01' => 'Far'] as $due => $subject) {
+        foreach (['2026-11-20' => 'Late <one>', '2026-11-25' => 'For today', '2026-11-27' => 'Soon',
+            '2027-03-01' => 'Far'] as $due => $subject) {
             $tickets[$subject] = $this->ticket(['customer' => $customer, 'subject' => $subject, 'due' => $due])['record']['id'];
         }
         $agreement = $this->created(
@@ -59,8 +61,10 @@ final class LetterStoriesTest extends TimeTestCase
             ],
         ]);
         $this->change($this->now('customer', $customer), ['plan' => 'full_care']);
-        $this->inForce(self::LIST + ['lines' => [['kind' => 'send_list', 'subject' => 'Your day', 'body' => 'Good morning', 'columns' => ['subject', 'customer.name'], 'by' => 'due', 'days' => 3, 'tasks' => true,
-            'and' => [['on' => 'agreement', 'per' => ['kind' => 'owner'], 'onlyIf' => ['kind' => 'is', 'field' => 'status', 'value' => 'running'], 'columns' => ['title', 'end'], 'by' => 'end']]]]]);
+        $this->inForce(self::LIST + ['lines' => [['kind' => 'send_list', 'subject' => 'Your day', 'body' => 'Good morning',
+            'columns' => ['subject', 'customer.name'], 'by' => 'due', 'days' => 3, 'tasks' => true,
+            'and' => [['on' => 'agreement', 'per' => ['kind' => 'owner'],
+                'onlyIf' => ['kind' => 'is', 'field' => 'status', 'value' => 'running'], 'columns' => ['title', 'end'], 'by' => 'end']]]]]);
         $this->passTo('2026-11-25T07:00:00Z');
 
         $messages = DB::table('messages')->get();
@@ -201,12 +205,13 @@ final class LetterStoriesTest extends TimeTestCase
 
     public function test_long_text_keeps_its_lines_and_a_letter_stands_on_the_contacts_account(): void
     {
-        $this->inForce(['name' => 'Write', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'], 'lines' => [
-            [
-                'kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'contact']], 'subject' => 'S',
-                'body' => '<p>You wrote: <span data-merge="notes">x</span></p>',
-            ],
-        ]]);
+        $this->inForce(['name' => 'Write', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [
+                [
+                    'kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'contact']], 'subject' => 'S',
+                    'body' => '<p>You wrote: <span data-merge="notes">x</span></p>',
+                ],
+            ]]);
         $ticket = $this->written(['notes' => "First <line>\nSecond"]);
         $letter = Eml::read($this->delivered((int) DB::table('messages')->value('id')));
         self::assertStringContainsString('First &lt;line&gt;<br />', $letter->html());

@@ -15,11 +15,21 @@ final class ListTest extends AppTestCase
         $hotel = $this->customer('Brine & Barrow Hotel', 'full_care')['id'];
         $clinic = $this->customer('Quayside Clinic', 'basic')['id'];
         $ids = [];
-        foreach ([['Ficus wall wilting', $hotel, 'urgent', '2026-12-01'], ['Gnats in room 4', $clinic, 'low', null], ['ficus sheds leaves', $clinic, 'high', '2026-11-20'], ['Wrong pots', $hotel, 'low', '2026-11-25']] as [$subject, $customer, $priority, $due]) {
-            $ids[] = $this->ticket(['subject' => $subject, 'customer' => $customer, 'priority' => $priority, 'due' => $due])['record']['id'];
+        foreach ([['Ficus wall wilting', $hotel, 'urgent', '2026-12-01'], ['Gnats in room 4', $clinic, 'low', null],
+            ['ficus sheds leaves', $clinic, 'high', '2026-11-20'], ['Wrong pots', $hotel, 'low', '2026-11-25']] as [$subject, $customer,
+                $priority, $due]) {
+            $ids[] = $this->ticket([
+                'subject' => $subject, 'customer' => $customer, 'priority' => $priority, 'due' => $due,
+            ])['record']['id'];
         }
-        $list = fn (string $query): array => array_map(static fn (int $id): int => (int) array_search($id, $ids, true), array_column($this->as('odile.march', 'GET', "records/ticket?{$query}")->assertOk()->json('rows'), 'id'));
-        $filter = static fn (array $condition): string => 'sort=created_at&filter='.rawurlencode(json_encode($condition, JSON_THROW_ON_ERROR));
+        $list = fn (string $query): array => array_map(
+            static fn (int $id): int => (int) array_search($id, $ids, true),
+            array_column($this->as('odile.march', 'GET', "records/ticket?{$query}")->assertOk()->json('rows'), 'id'),
+        );
+        $filter = static fn (array $condition): string => 'sort=created_at&filter='.rawurlencode(json_encode(
+            $condition,
+            JSON_THROW_ON_ERROR,
+        ));
 
         self::assertSame([3, 2, 1, 0], $list(''), 'the newest first');
         self::assertSame([2, 0], $list('search=FICUS'));
@@ -31,12 +41,39 @@ final class ListTest extends AppTestCase
         self::assertSame([2, 0, 1, 3], $list('sort=subject'), 'sorted without regard to case');
         self::assertSame([0], $list('sort=due&perPage=3&page=2'));
         self::assertSame([0, 3], $list($filter(['kind' => 'is', 'field' => 'customer.plan', 'value' => 'full_care'])));
-        self::assertSame([2], $list($filter(['kind' => 'all', 'of' => [['kind' => 'not_one_of', 'field' => 'priority', 'values' => ['low', 'urgent']], ['kind' => 'under', 'field' => 'due', 'value' => '2026-12-01']]])));
+        self::assertSame(
+            [2],
+            $list($filter([
+                'kind' => 'all',
+                'of' => [
+                    ['kind' => 'not_one_of', 'field' => 'priority', 'values' => ['low', 'urgent']],
+                    ['kind' => 'under', 'field' => 'due', 'value' => '2026-12-01'],
+                ],
+            ])),
+        );
         self::assertSame(4, $this->as('odile.march', 'GET', 'records/ticket?perPage=1')->json('total'));
-        self::assertSame([null, 4], [$this->as('odile.march', 'GET', 'records/ticket?perPage=1&total=no')->json('total'), $this->as('odile.march', 'GET', 'records/ticket?total=no')->json('total')], 'not counted, unless the page shows it');
-        self::assertEqualsCanonicalizing([['value' => 'low', 'count' => 2], ['value' => 'high', 'count' => 1], ['value' => 'urgent', 'count' => 1]], $this->as('odile.march', 'GET', 'records/ticket/counts/priority')->json());
-        $reading = $this->as('odile.march', 'POST', 'records/ticket/filter', ['filter' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'low'], []]]])->assertOk()->json();
-        self::assertSame([['/filter/of/1/field'], 'Priority'], [array_column($reading['problems'], 'at'), $reading['rows'][1]['words'][0]['text']]);
+        self::assertSame(
+            [null, 4],
+            [
+                $this->as('odile.march', 'GET', 'records/ticket?perPage=1&total=no')->json('total'),
+                $this->as('odile.march', 'GET', 'records/ticket?total=no')->json('total'),
+            ],
+            'not counted, unless the page shows it',
+        );
+        self::assertEqualsCanonicalizing(
+            [['value' => 'low', 'count' => 2], ['value' => 'high', 'count' => 1], ['value' => 'urgent', 'count' => 1]],
+            $this->as('odile.march', 'GET', 'records/ticket/counts/priority')->json(),
+        );
+        $reading = $this->as(
+            'odile.march',
+            'POST',
+            'records/ticket/filter',
+            ['filter' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'low'], []]]],
+        )->assertOk()->json();
+        self::assertSame(
+            [['/filter/of/1/field'], 'Priority'],
+            [array_column($reading['problems'], 'at'), $reading['rows'][1]['words'][0]['text']],
+        );
     }
 
     public function test_a_page_of_records_takes_a_fixed_number_of_queries(): void
@@ -49,7 +86,10 @@ final class ListTest extends AppTestCase
             DB::flushQueryLog();
             $this->as('odile.march', 'GET', 'records/ticket')->assertOk();
 
-            return count(array_filter(DB::getQueryLog(), static fn (array $query): bool => ! str_contains($query['query'], 'select * from `people`')));
+            return count(array_filter(
+                DB::getQueryLog(),
+                static fn (array $query): bool => ! str_contains($query['query'], 'select * from `people`'),
+            ));
         };
         $few = $count(3);
         self::assertGreaterThan(0, $few);
@@ -65,10 +105,16 @@ final class ListTest extends AppTestCase
         $today = $this->as('priya.lindqvist', 'GET', 'today')->assertOk()->json();
 
         self::assertSame([1, 1, 2], [$today['late'], $today['dueToday'], count($today['tasks'])]);
-        self::assertSame(['2026-11-25', ['task' => 1], false], [$today['days'][0]['date'], $today['days'][0]['kinds'], $today['days'][0]['free']]);
+        self::assertSame(
+            ['2026-11-25', ['task' => 1], false],
+            [$today['days'][0]['date'], $today['days'][0]['kinds'], $today['days'][0]['free']],
+        );
         self::assertSame([1, 1], array_slice($today['rules'][0]['days'], -2));
         $first = $this->as('odile.march', 'GET', 'ledger')->json('entries');
         self::assertSame(array_column($first, 'number'), collect($first)->pluck('number')->sortDesc()->values()->all());
-        self::assertSame([2, 2], array_values($this->as('priya.lindqvist', 'GET', 'tasks?whose=all')->collect()->only('total', 'mineOpen')->all()));
+        self::assertSame(
+            [2, 2],
+            array_values($this->as('priya.lindqvist', 'GET', 'tasks?whose=all')->collect()->only('total', 'mineOpen')->all()),
+        );
     }
 }

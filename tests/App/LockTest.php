@@ -29,7 +29,10 @@ final class LockTest extends TestCase
         [$code, $stripped] = $this->call('strip', 'local');
         self::assertSame(0, $code);
         self::assertStringNotContainsString('://', $stripped);
-        self::assertSame(['name' => 'a/b', 'version' => '1.2.3', 'dist' => ['type' => 'zip', 'shasum' => 'abc']], json_decode($stripped, true)['packages'][0]);
+        self::assertSame(
+            ['name' => 'a/b', 'version' => '1.2.3', 'dist' => ['type' => 'zip', 'shasum' => 'abc']],
+            json_decode($stripped, true)['packages'][0],
+        );
         self::assertSame("--with a/b:1.2.3\n", $this->call('pins', 'local')[1]);
     }
 
@@ -39,7 +42,10 @@ final class LockTest extends TestCase
         $this->write('newer', '1.2.4', 'https://registry.example/a.zip', 'abc');
         $this->write('forged', '1.2.3', 'https://registry.example/a.zip', 'xyz');
 
-        self::assertSame([0, 1, 1, 1], array_map(fn (string $other): int => $this->call('same', 'local', $other)[0], ['elsewhere', 'newer', 'forged', 'missing']));
+        self::assertSame(
+            [0, 1, 1, 1],
+            array_map(fn (string $other): int => $this->call('same', 'local', $other)[0], ['elsewhere', 'newer', 'forged', 'missing']),
+        );
         self::assertSame(2, $this->call('nonsense', 'local')[0]);
     }
 
@@ -55,13 +61,31 @@ final class LockTest extends TestCase
 
     private function write(string $name, string $version, string $url, string $sum): void
     {
-        file_put_contents("{$this->folder}/{$name}", json_encode(['packages' => [['name' => 'a/b', 'version' => $version, 'dist' => ['type' => 'zip', 'url' => $url, 'shasum' => $sum], 'support' => ['source' => 'https://x.example']]], 'packages-dev' => []]));
+        file_put_contents(
+            "{$this->folder}/{$name}",
+            json_encode([
+                'packages' => [
+                    [
+                        'name' => 'a/b', 'version' => $version, 'dist' => ['type' => 'zip', 'url' => $url, 'shasum' => $sum],
+                        'support' => ['source' => 'https://x.example'],
+                    ],
+                ],
+                'packages-dev' => [],
+            ]),
+        );
     }
 
     /** @return array{int, string} exit code and output */
     private function call(string $verb, string ...$files): array
     {
-        exec(PHP_BINARY.' '.dirname(__DIR__, 2)."/bin/lib/lock.php {$verb} ".implode(' ', array_map(fn (string $file): string => "{$this->folder}/{$file}", $files)).' 2>/dev/null', $output, $code);
+        exec(
+            PHP_BINARY.' '.dirname(__DIR__, 2)."/bin/lib/lock.php {$verb} ".implode(
+                ' ',
+                array_map(fn (string $file): string => "{$this->folder}/{$file}", $files),
+            ).' 2>/dev/null',
+            $output,
+            $code,
+        );
 
         return [$code, implode("\n", $output).($output === [] ? '' : "\n")];
     }

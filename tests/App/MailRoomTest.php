@@ -23,7 +23,8 @@ final class MailRoomTest extends AppTestCase
     {
         [$server, $client] = $this->connected();
         self::assertSame('220', $this->hears($server, $client));
-        foreach (['EHLO desk.example' => '250', 'MAIL FROM:<a@x.example>' => '250', 'RCPT TO:<b@y.example>' => '250', 'DATA' => '354'] as $said => $code) {
+        foreach (['EHLO desk.example' => '250', 'MAIL FROM:<a@x.example>' => '250', 'RCPT TO:<b@y.example>' => '250',
+            'DATA' => '354'] as $said => $code) {
             self::assertSame($code, $this->says($server, $client, "{$said}\r\n"), $said);
         }
         self::assertSame('250', $this->says($server, $client, "Subject: One\r\n\r\nfirst\r\n..dotted\r\n...\r\n.\r\n"));
@@ -85,14 +86,28 @@ final class MailRoomTest extends AppTestCase
         yield 'plain' => ["Subject: Hello\r\n\r\nOne\r\nTwo", 'Hello', "One\r\nTwo", ''];
         yield 'no body' => ['Subject: Hello', 'Hello', '', ''];
         yield 'a folded, encoded subject' => ["Subject: =?utf-8?Q?Gr=C3=BC?=\r\n =?utf-8?Q?nwand?=\r\n\r\nx", 'Grünwand', 'x', ''];
-        yield 'base64' => ["Content-Type: text/plain; charset=utf-8\r\nContent-Transfer-Encoding: base64\r\nSubject: B\r\n\r\n".base64_encode('Größe: 3 m'), 'B', 'Größe: 3 m', ''];
-        yield 'quoted-printable' => ["Content-Type: text/plain; charset=utf-8\r\nContent-Transfer-Encoding: quoted-printable\r\nSubject: Q\r\n\r\nGr=C3=B6=\r\n=C3=9Fe", 'Q', 'Größe', ''];
+        yield 'base64' => [
+            "Content-Type: text/plain; charset=utf-8\r\nContent-Transfer-Encoding: base64\r\nSubject: B\r\n\r\n"
+                .base64_encode('Größe: 3 m'),
+            'B', 'Größe: 3 m', '',
+        ];
+        yield 'quoted-printable' => [
+            "Content-Type: text/plain; charset=utf-8\r\nContent-Transfer-Encoding: quoted-printable\r\nSubject: "
+                ."Q\r\n\r\nGr=C3=B6=\r\n=C3=9Fe",
+            'Q', 'Größe', '',
+        ];
         yield 'another alphabet' => ["Content-Type: text/plain; charset=iso-8859-1\r\nSubject: L\r\n\r\nGr\xF6\xDFe", 'L', 'Größe', ''];
         yield 'an alphabet nobody knows' => ["Content-Type: text/plain; charset=x-none\r\nSubject: N\r\n\r\nplain", 'N', 'plain', ''];
         yield 'only HTML' => ["Content-Type: text/html\r\nSubject: H\r\n\r\n<p>One</p>", 'H', 'One', '<p>One</p>'];
-        yield 'both' => ["Content-Type: multipart/alternative; boundary=\"b\"\r\nSubject: M\r\n\r\n--b\r\nContent-Type: text/plain\r\n\r\nOne\r\n--b\r\nContent-Type: text/html\r\n\r\n<p>One</p>\r\n--b--\r\n", 'M', 'One', '<p>One</p>'];
+        yield 'both' => [
+            "Content-Type: multipart/alternative; boundary=\"b\"\r\nSubject: M\r\n\r\n--b\r\nContent-Type: "
+                ."text/plain\r\n\r\nOne\r\n--b\r\nContent-Type: text/html\r\n\r\n<p>One</p>\r\n--b--\r\n",
+            'M', 'One', '<p>One</p>',
+        ];
         yield 'parts within parts' => [
-            "Content-Type: multipart/mixed; boundary=a\r\nSubject: N\r\n\r\n--a\r\nContent-Type: multipart/alternative; boundary=b\r\n\r\n--b\r\nContent-Type: text/plain\r\n\r\nIn\r\n--b\r\nContent-Type: text/html\r\n\r\n<p>In</p>\r\n--b--\r\n--a--\r\n",
+            "Content-Type: multipart/mixed; boundary=a\r\nSubject: N\r\n\r\n--a\r\nContent-Type: multipart/alternative; "
+                ."boundary=b\r\n\r\n--b\r\nContent-Type: text/plain\r\n\r\nIn\r\n--b\r\nContent-Type: "
+                    ."text/html\r\n\r\n<p>In</p>\r\n--b--\r\n--a--\r\n",
             'N', 'In', '<p>In</p>',
         ];
         yield 'header names in any case' => ["sUBJECT: Case\n\nx", 'Case', 'x', ''];
@@ -126,7 +141,9 @@ final class MailRoomTest extends AppTestCase
 
     public function test_what_was_taken_is_shown_inert_and_can_be_taken_away_as_a_file(): void
     {
-        $mail = (new Email)->from('a@x.example')->to('b@y.example')->subject('<b>Hi</b>')->text('x')->html('<p onclick="alert(1)">x<script>alert(1)</script></p>');
+        $mail = (new Email)->from('a@x.example')->to('b@y.example')->subject('<b>Hi</b>')->text('x')->html(
+            '<p onclick="alert(1)">x<script>alert(1)</script></p>',
+        );
         $mail->getHeaders()->addIdHeader('Message-ID', 'one@larkmoss.example');
         $room = $this->app->make(MailRoom::class);
         $room->takeMail($mail->toString());
@@ -134,7 +151,11 @@ final class MailRoomTest extends AppTestCase
         $room->takeText('text-1', '+49 30 5550', 'Your visit is tomorrow.');
 
         $shelf = $this->as('bram.castellan', 'GET', 'mail-room')->assertOk()->json();
-        self::assertSame([['', '+49 30 5550'], ['<b>Hi</b>', 'b@y.example']], array_map(static fn (array $one): array => [$one['subject'], $one['recipients']], $shelf['letters']), 'each is there once');
+        self::assertSame(
+            [['', '+49 30 5550'], ['<b>Hi</b>', 'b@y.example']],
+            array_map(static fn (array $one): array => [$one['subject'], $one['recipients']], $shelf['letters']),
+            'each is there once',
+        );
         self::assertSame(1, $this->as('bram.castellan', 'GET', 'mail-room?search=visit%20tomorrow')->json('total'));
         $id = (int) DB::table('mail_room')->where('kind', 'email')->value('id');
         $answer = $this->as('bram.castellan', 'GET', "mail-room/{$id}")->assertOk();

@@ -35,8 +35,12 @@ final class PastTest extends AppTestCase
     public function test_why_a_rule_was_silent_is_told_with_the_parent_as_it_was(): void
     {
         $rule = $this->inForce([
-            'name' => 'R', 'on' => 'ticket', 'when' => ['kind' => 'changed'], 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'customer.plan', 'value' => 'care']]],
-            'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null]],
+            'name' => 'R', 'on' => 'ticket', 'when' => ['kind' => 'changed'], 'onlyIf' => [
+                'kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'customer.plan', 'value' => 'care']],
+            ],
+            'fires' => ['kind' => 'every_time'], 'lines' => [
+                ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null],
+            ],
         ]);
         $customer = $this->customer('Hotel', 'basic');
         $ticket = $this->ticket(['customer' => $customer['id']])['record'];
@@ -47,15 +51,23 @@ final class PastTest extends AppTestCase
         $this->clockAt('2026-11-24T11:00:00Z');
         $loud = $this->change($silent['record'], ['hours' => '2']);
 
-        $reasons = array_map(fn (array $saved): string => $this->as('odile.march', 'GET', "ledger/{$saved['entry']}/answers?rule={$rule}")->json('0.verdict.reason'), [$silent, $loud]);
+        $reasons = array_map(
+            fn (array $saved): string => $this->as(
+                'odile.march',
+                'GET',
+                "ledger/{$saved['entry']}/answers?rule={$rule}",
+            )->json('0.verdict.reason'),
+            [$silent, $loud],
+        );
         self::assertSame(['conditions', 'fires'], $reasons);
     }
 
     public function test_a_deleted_record_keeps_its_account_and_its_explanations(): void
     {
-        $rule = $this->inForce(['name' => 'Farewell', 'on' => 'ticket', 'when' => ['kind' => 'deleted'], 'fires' => ['kind' => 'every_time'], 'lines' => [
-            ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Gone: {subject}', 'due' => null],
-        ]]);
+        $rule = $this->inForce(['name' => 'Farewell', 'on' => 'ticket', 'when' => ['kind' => 'deleted'],
+            'fires' => ['kind' => 'every_time'], 'lines' => [
+                ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Gone: {subject}', 'due' => null],
+            ]]);
         $ticket = $this->ticket(['subject' => 'Ferns'])['record'];
         $this->as('bram.castellan', 'DELETE', "records/ticket/{$ticket['id']}?version=1")->assertOk();
 
@@ -69,24 +81,36 @@ final class PastTest extends AppTestCase
         // Once it is back, its whole account is there again, in its order.
         $this->as('bram.castellan', 'POST', "records/ticket/{$ticket['id']}/restore")->assertOk();
         $kinds = array_column($this->as('odile.march', 'GET', "records/ticket/{$ticket['id']}/account")->json('entries'), 'kind');
-        self::assertSame(['created', 'deleted', 'fired', 'restored'], array_values(array_intersect(array_reverse($kinds), ['created', 'deleted', 'fired', 'restored'])));
+        self::assertSame(
+            ['created', 'deleted', 'fired', 'restored'],
+            array_values(array_intersect(array_reverse($kinds), ['created', 'deleted', 'fired', 'restored'])),
+        );
     }
 
     public function test_what_was_pencilled_in_is_struck_out_with_the_record(): void
     {
-        $this->inForce(['name' => 'Later', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'], 'lines' => [
-            ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => ['amount' => 2, 'unit' => 'day']],
-        ]]);
+        $this->inForce(['name' => 'Later', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [
+                ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => ['amount' => 2, 'unit' => 'day']],
+            ]]);
         $ticket = $this->ticket()['record'];
         self::assertSame('pencilled', DB::table('scheduled_lines')->value('status'));
         $this->as('bram.castellan', 'DELETE', "records/ticket/{$ticket['id']}?version=1")->assertOk();
-        self::assertSame(['struck', 'the record was deleted'], [DB::table('scheduled_lines')->value('status'), DB::table('scheduled_lines')->value('struck_because')]);
+        self::assertSame(
+            ['struck', 'the record was deleted'],
+            [DB::table('scheduled_lines')->value('status'), DB::table('scheduled_lines')->value('struck_because')],
+        );
     }
 
     public function test_entries_of_another_record_name_the_save_they_came_from(): void
     {
-        $this->inForce(['name' => 'Mark', 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['status'], 'to' => 'closed'], 'fires' => ['kind' => 'every_time'], 'lines' => [
-            ['kind' => 'set_fields', 'on' => 'customer', 'set' => [['field' => 'key_account', 'to' => ['kind' => 'value', 'value' => true]]]],
+        $this->inForce(['name' => 'Mark', 'on' => 'ticket', 'when' => [
+            'kind' => 'changed', 'fields' => ['status'], 'to' => 'closed',
+        ], 'fires' => ['kind' => 'every_time'], 'lines' => [
+            [
+                'kind' => 'set_fields', 'on' => 'customer',
+                'set' => [['field' => 'key_account', 'to' => ['kind' => 'value', 'value' => true]]],
+            ],
         ]]);
         $customer = $this->customer();
         $ticket = $this->ticket(['customer' => $customer['id']])['record'];
@@ -94,7 +118,10 @@ final class PastTest extends AppTestCase
 
         $changed = $this->as('odile.march', 'GET', "records/customer/{$customer['id']}/account")->json('entries.0');
         self::assertSame(['changed', 'rule', $saved['fired'][0]['entry']], [$changed['kind'], $changed['via'], $changed['cause']]);
-        self::assertSame([['Key account', 'not ticked', 'ticked']], array_map(static fn (array $change): array => [$change['label'], $change['before'], $change['after']], $changed['changes']));
+        self::assertSame(
+            [['Key account', 'not ticked', 'ticked']],
+            array_map(static fn (array $change): array => [$change['label'], $change['before'], $change['after']], $changed['changes']),
+        );
     }
 
     /** @return array<string, mixed> a rule that fires when a customer has so many open tickets */
@@ -103,9 +130,14 @@ final class PastTest extends AppTestCase
         return [
             'name' => 'Many', 'on' => 'ticket', 'when' => ['kind' => 'changed'],
             'onlyIf' => ['kind' => 'all', 'of' => [[
-                'kind' => 'is', 'total' => ['of' => 'count', 'relation' => 'customer>ticket.customer', 'where' => ['kind' => 'is', 'field' => 'status', 'value' => 'open']], 'value' => $open,
+                'kind' => 'is', 'total' => [
+                    'of' => 'count', 'relation' => 'customer>ticket.customer',
+                    'where' => ['kind' => 'is', 'field' => 'status', 'value' => 'open'],
+                ], 'value' => $open,
             ]]],
-            'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null]],
+            'fires' => ['kind' => 'every_time'], 'lines' => [
+                ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null],
+            ],
         ];
     }
 }

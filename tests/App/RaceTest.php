@@ -28,31 +28,57 @@ final class RaceTest extends AppTestCase
 
     public function test_a_guard_holds_however_many_save_at_once(): void
     {
-        $file = ['name' => 'Once', 'on' => 'ticket', 'when' => ['kind' => 'changed'], 'onlyIf' => ['kind' => 'all', 'of' => []], 'fires' => ['kind' => 'once_per_record'],
-            'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Once', 'due' => ['amount' => 1, 'unit' => 'day']]]];
+        $file = ['name' => 'Once', 'on' => 'ticket', 'when' => ['kind' => 'changed'], 'onlyIf' => ['kind' => 'all', 'of' => []],
+            'fires' => ['kind' => 'once_per_record'],
+            'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Once',
+                'due' => ['amount' => 1, 'unit' => 'day']]]];
         $once = $this->inForce($file);
         $every = $this->inForce(['name' => 'Every', 'fires' => ['kind' => 'every_time']] + $file);
         $note = ['lines' => [['kind' => 'comment', 'text' => 'x']]];
-        $period = $this->inForce(['name' => 'Period', 'fires' => ['kind' => 'once_in_period', 'period' => ['amount' => 1, 'unit' => 'day']]] + $note + $file);
+        $period = $this->inForce(
+            ['name' => 'Period', 'fires' => ['kind' => 'once_in_period', 'period' => ['amount' => 1, 'unit' => 'day']]] + $note + $file,
+        );
         $thrice = $this->inForce(['name' => 'Thrice', 'fires' => ['kind' => 'so_many_times', 'times' => 3]] + $note + $file);
         // Judged on the customer, which every save of its tickets finds through another record's lock.
-        $parent = $this->inForce(['name' => 'Parent', 'on' => 'customer', 'when' => ['kind' => 'related', 'related' => 'ticket.customer', 'happening' => 'changed'], 'fires' => ['kind' => 'once_per_record']] + $note + $file);
+        $parent = $this->inForce(
+            [
+                'name' => 'Parent', 'on' => 'customer',
+                'when' => ['kind' => 'related', 'related' => 'ticket.customer', 'happening' => 'changed'],
+                'fires' => ['kind' => 'once_per_record'],
+            ] + $note + $file,
+        );
         $ticket = $this->ticket()['record']['id'];
         $this->together(['tests/App/Support/save_in_turn.php', (string) $ticket, (string) self::SAVES]);
 
         $all = self::PROCESSES * self::SAVES;
-        $fired = fn (int $rule): int => DB::table('entries')->where(['rule_id' => $rule, 'kind' => 'fired', 'record_id' => $ticket])->count();
-        self::assertSame([1 + $all, 1, $all, 1 + $all], [(int) DB::table('records_ticket')->where('id', $ticket)->value('version'), $fired($once), $fired($every), DB::table('tasks')->count()]);
+        $fired = fn (int $rule): int => DB::table('entries')->where([
+            'rule_id' => $rule, 'kind' => 'fired', 'record_id' => $ticket,
+        ])->count();
+        self::assertSame(
+            [1 + $all, 1, $all, 1 + $all],
+            [
+                (int) DB::table('records_ticket')->where('id', $ticket)->value('version'), $fired($once), $fired($every),
+                DB::table('tasks')->count(),
+            ],
+        );
         self::assertSame([1, 3], [$fired($period), $fired($thrice)]);
         self::assertSame(1, DB::table('entries')->where(['rule_id' => $parent, 'kind' => 'fired'])->count());
-        self::assertSame(range(2, 1 + $all), DB::table('entries')->where(['kind' => 'changed', 'record_id' => $ticket])->orderBy('id')->pluck('version')->map(intval(...))->all());
+        self::assertSame(
+            range(2, 1 + $all),
+            DB::table('entries')->where([
+                'kind' => 'changed', 'record_id' => $ticket,
+            ])->orderBy('id')->pluck('version')->map(intval(...))->all(),
+        );
     }
 
     /** Eight finish visits of one agreement at the same time, and the partner's counter counts each of them. */
     public function test_counters_end_exact(): void
     {
         $this->inForce($this->demoFile('210-visit-done'));
-        $agreement = $this->created('agreement', ['title' => 'Care', 'customer' => $this->customer()['id'], 'status' => 'running', 'visits_left' => '60'])['record']['id'];
+        $agreement = $this->created(
+            'agreement',
+            ['title' => 'Care', 'customer' => $this->customer()['id'], 'status' => 'running', 'visits_left' => '60'],
+        )['record']['id'];
         $partner = $this->created('partner', ['name' => 'Crew', 'visits_done' => '0'])['record']['id'];
         for ($count = 0; $count < self::PROCESSES * self::SAVES; $count++) {
             $this->created('visit', ['purpose' => 'Check', 'agreement' => $agreement, 'partner' => $partner, 'status' => 'planned']);
@@ -60,7 +86,13 @@ final class RaceTest extends AppTestCase
         $this->together(['tests/App/Support/finish_visits.php', (string) self::PROCESSES]);
 
         $all = self::PROCESSES * self::SAVES;
-        self::assertSame([(string) (60 - $all), (string) $all], [(string) DB::scalar('SELECT visits_left FROM records_agreement WHERE id = ?', [$agreement]), (string) DB::scalar('SELECT visits_done FROM records_partner WHERE id = ?', [$partner])]);
+        self::assertSame(
+            [(string) (60 - $all), (string) $all],
+            [
+                (string) DB::scalar('SELECT visits_left FROM records_agreement WHERE id = ?', [$agreement]),
+                (string) DB::scalar('SELECT visits_done FROM records_partner WHERE id = ?', [$partner]),
+            ],
+        );
     }
 
     /** A team that is asked for the first time by several saves at once: the turns stay even. */
@@ -68,29 +100,51 @@ final class RaceTest extends AppTestCase
     {
         $team = 'Service Quayside';
         $this->inForce([
-            'name' => 'Turns', 'on' => 'visit', 'when' => ['kind' => 'changed', 'fields' => ['status']], 'fires' => ['kind' => 'every_time'],
+            'name' => 'Turns', 'on' => 'visit', 'when' => [
+                'kind' => 'changed', 'fields' => ['status'],
+            ], 'fires' => ['kind' => 'every_time'],
             'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'in_turn', 'team' => $team], 'title' => 'Turn', 'due' => null]],
         ]);
         for ($count = 0; $count < self::PROCESSES * self::SAVES; $count++) {
             $customer ??= $this->customer('One for turns')['id'];
-            $agreement = $this->created('agreement', ['title' => "Care {$count}", 'customer' => $customer, 'status' => 'running'])['record']['id'];
+            $agreement = $this->created(
+                'agreement',
+                ['title' => "Care {$count}", 'customer' => $customer, 'status' => 'running'],
+            )['record']['id'];
             $this->created('visit', ['purpose' => 'Check', 'agreement' => $agreement, 'status' => 'planned']);
         }
         $this->together(['tests/App/Support/finish_visits.php', (string) self::PROCESSES]);
-        $given = DB::table('tasks')->where('title', 'Turn')->selectRaw('assignee_id, COUNT(*) AS n')->groupBy('assignee_id')->pluck('n')->map(intval(...))->all();
+        $given = DB::table('tasks')->where('title', 'Turn')->selectRaw('assignee_id, COUNT(*) AS n')->groupBy('assignee_id')->pluck('n')
+            ->map(intval(...))->all();
         self::assertSame(self::PROCESSES * self::SAVES, array_sum($given));
-        self::assertSame(DB::table('people')->where('team', $team)->where('active', true)->count(), count($given), 'everybody has had a turn');
+        self::assertSame(
+            DB::table('people')->where('team', $team)->where('active', true)->count(),
+            count($given),
+            'everybody has had a turn',
+        );
         self::assertLessThanOrEqual(1, max($given) - min($given));
     }
 
     public function test_two_workers_put_every_due_line_into_ink_once(): void
     {
         DB::table('scheduled_lines')->delete();
-        $task = DB::table('tasks')->insertGetId(['title' => 'Due', 'record_type' => 'ticket', 'record_id' => 1, 'entry_id' => 1, 'given_at' => '2020-01-01']);
-        DB::table('scheduled_lines')->insert(array_fill(0, 950, ['kind' => 'task_due', 'due_at' => '2020-01-02', 'record_type' => 'ticket', 'record_id' => 1, 'task_id' => $task, 'entry_id' => 1]));
+        $task = DB::table('tasks')->insertGetId([
+            'title' => 'Due', 'record_type' => 'ticket', 'record_id' => 1, 'entry_id' => 1, 'given_at' => '2020-01-01',
+        ]);
+        DB::table('scheduled_lines')->insert(array_fill(
+            0,
+            950,
+            [
+                'sort' => 'task', 'kind' => 'task_due', 'due_at' => '2020-01-02', 'record_type' => 'ticket', 'record_id' => 1,
+                'task_id' => $task, 'entry_id' => 1,
+            ],
+        ));
         $this->together(['artisan', 'ledger:work', '--once']);
 
-        self::assertSame([950, 950], [DB::table('entries')->where('task_id', $task)->count(), DB::table('scheduled_lines')->where('status', 'inked')->count()]);
+        self::assertSame(
+            [950, 950],
+            [DB::table('entries')->where('task_id', $task)->count(), DB::table('scheduled_lines')->where('status', 'inked')->count()],
+        );
     }
 
     /** @param  list<string>  $command run by PHP in so many processes at once; each has to end well */
@@ -98,7 +152,13 @@ final class RaceTest extends AppTestCase
     {
         $running = [];
         for ($count = 0; $count < self::PROCESSES; $count++) {
-            $running[] = proc_open([PHP_BINARY, ...$command, ...($command[0] === 'artisan' ? [] : [(string) $count])], [1 => ['file', '/dev/null', 'w'], 2 => ['pipe', 'w']], $pipes[$count], dirname(__DIR__, 2), ['DB_DATABASE' => (string) getenv('DB_DATABASE')] + getenv());
+            $running[] = proc_open(
+                [PHP_BINARY, ...$command, ...($command[0] === 'artisan' ? [] : [(string) $count])],
+                [1 => ['file', '/dev/null', 'w'], 2 => ['pipe', 'w']],
+                $pipes[$count],
+                dirname(__DIR__, 2),
+                ['DB_DATABASE' => (string) getenv('DB_DATABASE')] + getenv(),
+            );
         }
         foreach ($running as $index => $process) {
             $errors = stream_get_contents($pipes[$index][2]);

@@ -16,7 +16,12 @@ final class ReadyAgainTest extends AppTestCase
         [$one, $two] = [$this->ticket()['record'], $this->ticket()['record']];
         [$one, $two] = [$this->change($one, ['hours' => '1'])['record'], $this->change($two, ['hours' => '1'])['record']];
         $this->assertRefused($this->as('ines.okafor', 'POST', "records/ticket/{$one['id']}/guards/{$rule}", []), 422, 'invalid_request');
-        $beside = $this->as('ines.okafor', 'POST', "records/ticket/{$one['id']}/guards/{$rule}", ['why' => 'The letter was lost.'])->assertOk()->json();
+        $beside = $this->as(
+            'ines.okafor',
+            'POST',
+            "records/ticket/{$one['id']}/guards/{$rule}",
+            ['why' => 'The letter was lost.'],
+        )->assertOk()->json();
         self::assertSame([false], array_column($beside['guards'], 'holds'));
 
         self::assertCount(1, $this->change($one, ['hours' => '2'])['fired']);
@@ -46,7 +51,10 @@ final class ReadyAgainTest extends AppTestCase
         }
         $saved = $this->change($ticket, ['hours' => '2']);
         self::assertSame([], $saved['fired']);
-        self::assertSame('guard_held', $this->as('odile.march', 'GET', "ledger/{$saved['entry']}/answers?rule={$rule}")->json('0.verdict.reason'));
+        self::assertSame(
+            'guard_held',
+            $this->as('odile.march', 'GET', "ledger/{$saved['entry']}/answers?rule={$rule}")->json('0.verdict.reason'),
+        );
     }
 
     private function firesOnce(): int

@@ -22,11 +22,24 @@ final class RehearseTest extends TimeTestCase
         $this->inForce($file);
         $this->becomes($ticket['id'], ['status' => 'waiting']);
         $this->passTo('2026-12-20T00:00:00Z');
-        $happened = DB::select("SELECT e.kind, e.at FROM entries e WHERE e.record_type = 'ticket' AND e.record_id = ? AND e.kind IN ('fired', 'line', 'changed') AND e.id > 3 ORDER BY e.id", [$ticket['id']]);
+        $happened = DB::select(
+            "SELECT e.kind, e.at FROM entries e WHERE e.record_type = 'ticket' AND e.record_id = ? AND e.kind IN ('fired', 'line', "
+                ."'changed') AND e.id > 3 ORDER BY e.id",
+            [$ticket['id']],
+        );
         $shown = array_map(static fn (array $entry): string => "{$entry['entry']['kind']} {$entry['entry']['at']}", $played['entries']);
-        self::assertSame(array_map(static fn (object $row): string => "{$row->kind} ".str_replace(' ', 'T', $row->at).'Z', $happened), $shown);
-        self::assertSame(DB::table('messages')->pluck('subject')->all(), array_merge(...array_map(static fn (array $entry): array => array_column($entry['messages'], 'subject'), $played['entries'])));
-        self::assertSame(DB::table('tasks')->pluck('title')->all(), array_merge(...array_map(static fn (array $entry): array => array_column($entry['tasks'], 'title'), $played['entries'])));
+        self::assertSame(
+            array_map(static fn (object $row): string => "{$row->kind} ".str_replace(' ', 'T', $row->at).'Z', $happened),
+            $shown,
+        );
+        self::assertSame(
+            DB::table('messages')->pluck('subject')->all(),
+            array_merge(...array_map(static fn (array $entry): array => array_column($entry['messages'], 'subject'), $played['entries'])),
+        );
+        self::assertSame(
+            DB::table('tasks')->pluck('title')->all(),
+            array_merge(...array_map(static fn (array $entry): array => array_column($entry['tasks'], 'title'), $played['entries'])),
+        );
     }
 
     public function test_what_is_supposed_changes_what_comes(): void
@@ -45,22 +58,46 @@ final class RehearseTest extends TimeTestCase
         $later = $this->rehearse($ask + ['whatIfs' => [['at' => '2026-11-30T12:00:00Z'] + $reply]]);
         self::assertSame(['2026-12-02T08:40:00Z'], array_column($later['struck'], 'due'));
         // The owner is away: the note goes to nobody, the task to whoever stands in.
-        $away = $this->rehearse($ask + ['whatIfs' => [['kind' => 'away', 'person' => $this->person('ines.okafor')->id, 'at' => '2026-11-24T00:00:00Z', 'until' => '2027-01-01T00:00:00Z']]]);
-        self::assertNotSame($played['without']['said'].json_encode($this->rehearse($ask)['entries']), $away['tally']['said'].json_encode($away['entries']));
+        $away = $this->rehearse(
+            $ask + [
+                'whatIfs' => [
+                    [
+                        'kind' => 'away', 'person' => $this->person('ines.okafor')->id, 'at' => '2026-11-24T00:00:00Z',
+                        'until' => '2027-01-01T00:00:00Z',
+                    ],
+                ],
+            ],
+        );
+        self::assertNotSame(
+            $played['without']['said'].json_encode($this->rehearse($ask)['entries']),
+            $away['tally']['said'].json_encode($away['entries']),
+        );
         // A task that is done, and one that is left.
         $done = $this->rehearse($ask + ['whatIfs' => [['kind' => 'task_done', 'task' => 1, 'at' => '2026-11-30T12:00:00Z']]]);
         self::assertContains('task_done', array_column(array_column($done['entries'], 'entry'), 'kind'));
         // A change that ends it.
-        $changed = $this->rehearse($ask + ['whatIfs' => [['kind' => 'change', 'at' => '2026-11-25T12:00:00Z', 'set' => ['priority' => 'urgent']]]]);
+        $changed = $this->rehearse(
+            $ask + ['whatIfs' => [['kind' => 'change', 'at' => '2026-11-25T12:00:00Z', 'set' => ['priority' => 'urgent']]]],
+        );
         self::assertContains('Priority is Urgent', $changed['tally']['ends']);
     }
 
     public function test_a_holiday_moves_what_counts_working_days(): void
     {
         $ticket = $this->wilting();
-        $file = ['lines' => [['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Look', 'at' => ['kind' => 'after', 'amount' => 2, 'unit' => 'working_day']]]] + $this->chase();
+        $file = [
+            'lines' => [
+                [
+                    'kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Look',
+                    'at' => ['kind' => 'after', 'amount' => 2, 'unit' => 'working_day'],
+                ],
+            ],
+        ] + $this->chase();
         unset($file['until']);
-        $at = fn (array $more): string => array_values(array_filter($this->rehearse(['file' => $file, 'record' => ['id' => $ticket['id']]] + $more)['entries'], static fn (array $entry): bool => $entry['entry']['kind'] === 'line'))[0]['entry']['at'];
+        $at = fn (array $more): string => array_values(array_filter(
+            $this->rehearse(['file' => $file, 'record' => ['id' => $ticket['id']]] + $more)['entries'],
+            static fn (array $entry): bool => $entry['entry']['kind'] === 'line',
+        ))[0]['entry']['at'];
         self::assertSame('2026-11-26T08:40:00Z', $at([]));
         self::assertSame('2026-11-27T08:40:00Z', $at(['whatIfs' => [['kind' => 'holiday', 'day' => '2026-11-25']]]));
     }
@@ -79,23 +116,52 @@ final class RehearseTest extends TimeTestCase
         $this->as('ines.okafor', 'POST', 'rehearse', ['file' => $file, 'record' => ['pick' => 'nearly']])->assertNotFound();
         $this->as('ines.okafor', 'POST', 'rehearse', ['file' => $file, 'record' => ['id' => 99_999]])->assertNotFound();
         $this->as('ines.okafor', 'POST', 'rehearse', ['file' => ['lines' => []] + $file])->assertStatus(422);
-        $this->as('ines.okafor', 'POST', 'rehearse', ['file' => $file, 'whatIfs' => [['kind' => 'change', 'at' => 'soon', 'set' => ['status' => 'open']]]])->assertStatus(422)->assertJsonPath('problems.0.at', '/whatIfs/0/at');
-        $this->as('ines.okafor', 'POST', 'rehearse', ['file' => $file, 'whatIfs' => [['kind' => 'change', 'at' => self::NOW, 'set' => ['status' => 'nowhere']]]])->assertStatus(422)->assertJsonPath('problems.0.at', '/whatIfs/0/set/status');
+        $this->as(
+            'ines.okafor',
+            'POST',
+            'rehearse',
+            ['file' => $file, 'whatIfs' => [['kind' => 'change', 'at' => 'soon', 'set' => ['status' => 'open']]]],
+        )->assertStatus(422)->assertJsonPath('problems.0.at', '/whatIfs/0/at');
+        $this->as(
+            'ines.okafor',
+            'POST',
+            'rehearse',
+            ['file' => $file, 'whatIfs' => [['kind' => 'change', 'at' => self::NOW, 'set' => ['status' => 'nowhere']]]],
+        )->assertStatus(422)->assertJsonPath('problems.0.at', '/whatIfs/0/set/status');
     }
 
     public function test_every_trigger_has_an_opening_that_starts_it(): void
     {
         $ticket = $this->wilting();
         $this->becomes($ticket['id'], ['due' => '2026-12-10']);
-        $line = ['lines' => [['kind' => 'comment', 'text' => 'Here']], 'fires' => ['kind' => 'every_time'], 'onlyIf' => ['kind' => 'all', 'of' => []]];
+        $line = [
+            'lines' => [['kind' => 'comment', 'text' => 'Here']], 'fires' => ['kind' => 'every_time'],
+            'onlyIf' => ['kind' => 'all', 'of' => []],
+        ];
         foreach ([
-            ['kind' => 'created'], ['kind' => 'created_or_changed'], ['kind' => 'changed', 'fields' => []], ['kind' => 'changed', 'fields' => ['status'], 'to' => 'closed'], ['kind' => 'changed', 'fields' => ['priority'], 'from' => 'urgent'],
-            ['kind' => 'deleted'], ['kind' => 'comment'], ['kind' => 'reply', 'about' => 'plants'], ['kind' => 'file'], ['kind' => 'task_done', 'about' => 'Ring'], ['kind' => 'by_hand'],
-            ['kind' => 'date', 'field' => 'due', 'amount' => -2, 'unit' => 'day'], ['kind' => 'quiet', 'of' => 'change', 'amount' => 3, 'unit' => 'day'],
-            ['kind' => 'timetable', 'rrule' => 'FREQ=WEEKLY;BYDAY=MO', 'time' => '08:00', 'from' => '2026-11-01'], ['kind' => 'related', 'related' => 'customer', 'happening' => 'changed', 'fields' => ['plan']],
+            ['kind' => 'created'], ['kind' => 'created_or_changed'], ['kind' => 'changed', 'fields' => []], [
+                'kind' => 'changed', 'fields' => ['status'], 'to' => 'closed',
+            ], [
+                'kind' => 'changed', 'fields' => ['priority'], 'from' => 'urgent',
+            ],
+            ['kind' => 'deleted'], ['kind' => 'comment'], ['kind' => 'reply', 'about' => 'plants'], ['kind' => 'file'], [
+                'kind' => 'task_done', 'about' => 'Ring',
+            ], ['kind' => 'by_hand'],
+            [
+                'kind' => 'date', 'field' => 'due', 'amount' => -2, 'unit' => 'day',
+            ], ['kind' => 'quiet', 'of' => 'change', 'amount' => 3, 'unit' => 'day'],
+            [
+                'kind' => 'timetable', 'rrule' => 'FREQ=WEEKLY;BYDAY=MO', 'time' => '08:00', 'from' => '2026-11-01',
+            ], ['kind' => 'related', 'related' => 'customer', 'happening' => 'changed', 'fields' => ['plan']],
         ] as $when) {
-            $played = $this->rehearse(['file' => ['when' => $when] + $line + $this->chase(), 'record' => ['id' => $ticket['id']], 'others' => false]);
-            self::assertContains('fired', array_column(array_column($played['entries'], 'entry'), 'kind'), json_encode($when).' '.json_encode($played['why']));
+            $played = $this->rehearse([
+                'file' => ['when' => $when] + $line + $this->chase(), 'record' => ['id' => $ticket['id']], 'others' => false,
+            ]);
+            self::assertContains(
+                'fired',
+                array_column(array_column($played['entries'], 'entry'), 'kind'),
+                json_encode($when).' '.json_encode($played['why']),
+            );
         }
     }
 
@@ -106,20 +172,42 @@ final class RehearseTest extends TimeTestCase
         foreach (['2026-11-20', '2026-11-25', '2026-11-27', '2027-03-01'] as $due) {
             $ids[] = $this->ticket(['subject' => "Due {$due}", 'due' => $due, 'owner' => $owner])['record']['id'];
         }
-        $other = $this->ticket(['subject' => 'Somebody else’s', 'due' => '2026-11-25', 'owner' => $this->person('jonas.pike')->id])['record']['id'];
-        $file = ['name' => 'Morning list', 'on' => 'ticket', 'when' => ['kind' => 'timetable', 'rrule' => 'FREQ=DAILY', 'time' => '07:30', 'from' => '2026-11-02', 'workingDays' => true, 'per' => ['kind' => 'owner']],
-            'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is_not', 'field' => 'status', 'value' => 'closed']]], 'fires' => ['kind' => 'every_time'],
-            'lines' => [['kind' => 'send_list', 'subject' => 'Your tickets', 'columns' => ['subject', 'customer.name'], 'by' => 'due', 'days' => 3]]];
+        $other = $this->ticket([
+            'subject' => 'Somebody else’s', 'due' => '2026-11-25', 'owner' => $this->person('jonas.pike')->id,
+        ])['record']['id'];
+        $file = ['name' => 'Morning list', 'on' => 'ticket', 'when' => [
+            'kind' => 'timetable', 'rrule' => 'FREQ=DAILY', 'time' => '07:30', 'from' => '2026-11-02', 'workingDays' => true,
+            'per' => ['kind' => 'owner'],
+        ],
+            'onlyIf' => [
+                'kind' => 'all', 'of' => [['kind' => 'is_not', 'field' => 'status', 'value' => 'closed']],
+            ], 'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'send_list', 'subject' => 'Your tickets', 'columns' => ['subject', 'customer.name'], 'by' => 'due',
+                'days' => 3]]];
         $before = $this->everything();
         $played = $this->rehearse(['file' => $file, 'record' => ['id' => $ids[1]]]);
         self::assertSame($before, $this->everything(), 'a rehearsal touches nothing');
-        self::assertSame(['fires', '2026-11-25T06:30:00Z', ['gathered'], 4], [$played['why']['reason'], $played['until'], array_column(array_column($played['entries'], 'entry'), 'kind'), $played['entries'][0]['entry']['data']['records']]);
+        self::assertSame(
+            ['fires', '2026-11-25T06:30:00Z', ['gathered'], 4],
+            [
+                $played['why']['reason'], $played['until'], array_column(array_column($played['entries'], 'entry'), 'kind'),
+                $played['entries'][0]['entry']['data']['records'],
+            ],
+        );
         // A what-if before it is seen in it, one after it is not.
-        $closed = fn (string $at): array => $this->rehearse(['file' => $file, 'record' => ['id' => $ids[1]], 'whatIfs' => [['kind' => 'change', 'at' => $at, 'set' => ['status' => 'closed']]]]);
+        $closed = fn (string $at): array => $this->rehearse([
+            'file' => $file, 'record' => ['id' => $ids[1]],
+            'whatIfs' => [['kind' => 'change', 'at' => $at, 'set' => ['status' => 'closed']]],
+        ]);
         self::assertSame(['conditions', 0], [($early = $closed('2026-11-24T12:00:00Z'))['why']['reason'], $early['tally']['emails']]);
         self::assertSame(1, $early['without']['emails']);
         self::assertSame(1, $closed('2026-11-26T12:00:00Z')['tally']['emails']);
-        self::assertSame('2026-11-26T06:30:00Z', $this->rehearse(['file' => $file, 'record' => ['id' => $ids[1]], 'opening' => ['kind' => 'time', 'at' => '2026-11-26T06:30:00Z']])['until']);
+        self::assertSame(
+            '2026-11-26T06:30:00Z',
+            $this->rehearse([
+                'file' => $file, 'record' => ['id' => $ids[1]], 'opening' => ['kind' => 'time', 'at' => '2026-11-26T06:30:00Z'],
+            ])['until'],
+        );
 
         // Whoever has left gets none.
         self::assertSame(1, $this->rehearse(['file' => $file, 'record' => ['id' => $other]])['tally']['emails']);
@@ -129,7 +217,10 @@ final class RehearseTest extends TimeTestCase
         $this->inForce($file);
         $this->passTo('2026-11-25T07:00:00Z');
         $sent = DB::table('messages')->where('recipients', 'like', '%ines.okafor%')->sole();
-        self::assertSame([$sent->subject, $sent->text], [$played['entries'][0]['messages'][0]['subject'], $played['entries'][0]['messages'][0]['text']]);
+        self::assertSame(
+            [$sent->subject, $sent->text],
+            [$played['entries'][0]['messages'][0]['subject'], $played['entries'][0]['messages'][0]['text']],
+        );
         self::assertStringContainsString('Due 2026-11-25', (string) $sent->text);
     }
 
@@ -139,39 +230,70 @@ final class RehearseTest extends TimeTestCase
         $remarks = $this->as('ines.okafor', 'POST', 'remarks', ['file' => $file])->assertOk()->json();
         self::assertSame(['each_save'], array_column($remarks, 'code'));
         self::assertSame(['kind' => 'becomes_true'], $remarks[0]['fix']['put']['value']);
-        self::assertSame([], $this->as('ines.okafor', 'POST', 'remarks', ['file' => ['fires' => $remarks[0]['fix']['put']['value']] + $file])->json());
-        self::assertSame([], $this->as('ines.okafor', 'POST', 'remarks', ['file' => ['lines' => []] + $file])->json(), 'an unfinished rule has problems, not remarks');
+        self::assertSame(
+            [],
+            $this->as('ines.okafor', 'POST', 'remarks', ['file' => ['fires' => $remarks[0]['fix']['put']['value']] + $file])->json(),
+        );
+        self::assertSame(
+            [],
+            $this->as('ines.okafor', 'POST', 'remarks', ['file' => ['lines' => []] + $file])->json(),
+            'an unfinished rule has problems, not remarks',
+        );
         DB::table('records_ticket')->delete();
         $ticket = $this->wilting();
         $this->becomes($ticket['id'], ['status' => 'waiting', 'owner' => null]);
-        self::assertContains('finds_nobody', array_column($this->as('ines.okafor', 'POST', 'remarks', ['file' => $this->chase()])->json(), 'code'));
+        self::assertContains(
+            'finds_nobody',
+            array_column($this->as('ines.okafor', 'POST', 'remarks', ['file' => $this->chase()])->json(), 'code'),
+        );
     }
 
     public function test_proofs_are_kept_broken_by_another_rule_and_accepted(): void
     {
         $ticket = $this->wilting();
         $chase = $this->inForce($this->chase());
-        $kept = $this->as('ines.okafor', 'POST', "rules/{$chase}/proofs", ['name' => 'A silent customer is closed', 'file' => $this->chase(), 'record' => ['id' => $ticket['id']]])->assertCreated()->json();
+        $kept = $this->as(
+            'ines.okafor',
+            'POST',
+            "rules/{$chase}/proofs",
+            ['name' => 'A silent customer is closed', 'file' => $this->chase(), 'record' => ['id' => $ticket['id']]],
+        )->assertCreated()->json();
         self::assertTrue($kept[0]['holds']);
         self::assertContains('same', array_column($kept[0]['lines'], 'mark'));
-        $this->as('ines.okafor', 'POST', "rules/{$chase}/proofs", ['name' => ' ', 'file' => $this->chase(), 'record' => ['id' => $ticket['id']]])->assertStatus(422);
+        $this->as(
+            'ines.okafor',
+            'POST',
+            "rules/{$chase}/proofs",
+            ['name' => ' ', 'file' => $this->chase(), 'record' => ['id' => $ticket['id']]],
+        )->assertStatus(422);
         // What becomes of the record afterwards is nothing to the proof.
         $this->becomes($ticket['id'], ['status' => 'closed', 'subject' => 'Something else']);
         $this->check();
         self::assertSame([true, true], [$this->proof($chase)['holds'], $this->proof($chase)['checked']]);
         // Another rule, as it is being written, would break it.
-        $other = ['name' => 'Never closed by a rule', 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['status'], 'to' => 'waiting'], 'onlyIf' => ['kind' => 'all', 'of' => []], 'fires' => ['kind' => 'every_time'],
+        $other = ['name' => 'Never closed by a rule', 'on' => 'ticket', 'when' => [
+            'kind' => 'changed', 'fields' => ['status'], 'to' => 'waiting',
+        ], 'onlyIf' => ['kind' => 'all', 'of' => []], 'fires' => ['kind' => 'every_time'],
             'lines' => [['kind' => 'set_fields', 'set' => [['field' => 'priority', 'to' => ['kind' => 'value', 'value' => 'urgent']]]]]];
         $draft = $this->as('ines.okafor', 'POST', 'rules', ['file' => $other])->json('id');
         $tried = $this->as('ines.okafor', 'POST', "rules/{$draft}/proofs/try", ['file' => $other])->assertOk()->json();
-        self::assertSame([['A silent customer is closed', false]], array_map(static fn (array $one): array => [$one['name'], $one['holds']], $tried));
+        self::assertSame(
+            [['A silent customer is closed', false]],
+            array_map(static fn (array $one): array => [$one['name'], $one['holds']], $tried),
+        );
         self::assertContains('new', array_column($tried[0]['lines'], 'mark'));
         self::assertTrue($this->proof($chase)['holds'], 'nothing is in force yet');
         // In force, the workers find out by themselves.
         $this->as('ines.okafor', 'POST', "rules/{$draft}/publish", ['version' => 1])->assertOk();
         $this->check();
         self::assertFalse($this->proof($chase)['holds']);
-        self::assertStringContainsString('Never closed by a rule: Priority set to Urgent', implode("\n", array_column(array_filter($this->proof($chase)['lines'], static fn (array $line): bool => $line['mark'] === 'new'), 'text')));
+        self::assertStringContainsString(
+            'Never closed by a rule: Priority set to Urgent',
+            implode(
+                "\n",
+                array_column(array_filter($this->proof($chase)['lines'], static fn (array $line): bool => $line['mark'] === 'new'), 'text'),
+            ),
+        );
         $this->as('ines.okafor', 'POST', "proofs/{$kept[0]['id']}/accept", ['file' => $this->chase(), 'rule' => $chase])->assertNoContent();
         $this->check();
         self::assertSame([true, 'Ines Okafor'], [$this->proof($chase)['holds'], $this->proof($chase)['acceptedBy']]);
@@ -207,18 +329,35 @@ final class RehearseTest extends TimeTestCase
     public function test_the_cases_at_the_boundaries_are_proposed(): void
     {
         $this->wilting();
-        $file = ['name' => 'Costly', 'on' => 'quote', 'when' => ['kind' => 'created_or_changed'], 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'over', 'field' => 'discount', 'value' => '12']]], 'fires' => ['kind' => 'becomes_true'],
+        $file = ['name' => 'Costly', 'on' => 'quote', 'when' => ['kind' => 'created_or_changed'], 'onlyIf' => [
+            'kind' => 'all', 'of' => [['kind' => 'over', 'field' => 'discount', 'value' => '12']],
+        ], 'fires' => ['kind' => 'becomes_true'],
             'lines' => [['kind' => 'comment', 'text' => 'Costly']]];
         $draft = $this->as('ines.okafor', 'POST', 'rules', ['file' => $file])->json('id');
         $cases = $this->as('ines.okafor', 'POST', "rules/{$draft}/proofs/propose", ['file' => $file])->assertOk()->json();
         $fires = array_column($cases, 'fires', 'name');
-        self::assertSame([false, false, true, false], [$fires['Discount is 11.9 %'], $fires['Discount is 12 %'] ?? $fires['Discount is 12.0 %'], $fires['Discount is 12.1 %'], $fires['Discount is empty']]);
+        self::assertSame(
+            [false, false, true, false],
+            [
+                $fires['Discount is 11.9 %'], $fires['Discount is 12 %'] ?? $fires['Discount is 12.0 %'], $fires['Discount is 12.1 %'],
+                $fires['Discount is empty'],
+            ],
+        );
         foreach ($cases as $case) {
-            $this->as('ines.okafor', 'POST', "rules/{$draft}/proofs", ['name' => $case['name'], 'file' => $file] + $case['script'])->assertCreated();
+            $this->as(
+                'ines.okafor',
+                'POST',
+                "rules/{$draft}/proofs",
+                ['name' => $case['name'], 'file' => $file] + $case['script'],
+            )->assertCreated();
         }
         $moved = ['onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'at_least', 'field' => 'discount', 'value' => '12']]]] + $file;
         $tried = $this->as('ines.okafor', 'POST', "rules/{$draft}/proofs/try", ['file' => $moved])->json();
-        self::assertSame(1, count(array_filter($tried, static fn (array $one): bool => ! $one['holds'])), 'only the case at the boundary comes out differently');
+        self::assertSame(
+            1,
+            count(array_filter($tried, static fn (array $one): bool => ! $one['holds'])),
+            'only the case at the boundary comes out differently',
+        );
     }
 
     private function check(): void
@@ -238,7 +377,13 @@ final class RehearseTest extends TimeTestCase
         $at = static fn (int $days): array => ['at' => ['kind' => 'after', 'amount' => $days, 'unit' => 'day']];
 
         return [
-            'name' => 'Chase', 'on' => 'ticket', 'when' => ['kind' => 'created_or_changed'], 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'waiting'], ['kind' => 'is', 'field' => 'customer.plan', 'value' => 'full_care']]], 'fires' => ['kind' => 'becomes_true'],
+            'name' => 'Chase', 'on' => 'ticket', 'when' => ['kind' => 'created_or_changed'], 'onlyIf' => [
+                'kind' => 'all',
+                'of' => [
+                    ['kind' => 'is', 'field' => 'status', 'value' => 'waiting'],
+                    ['kind' => 'is', 'field' => 'customer.plan', 'value' => 'full_care'],
+                ],
+            ], 'fires' => ['kind' => 'becomes_true'],
             'lines' => [
                 ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => '{number} waits'] + $at(3),
                 ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Ring about {number}', 'due' => null] + $at(5),
@@ -252,7 +397,17 @@ final class RehearseTest extends TimeTestCase
     private function wilting(): array
     {
         $customer = $this->customer('Brine & Barrow Hotel', 'full_care')['id'];
-        $made = $this->as('ines.okafor', 'POST', 'records/ticket', ['values' => ['subject' => 'Wilting', 'customer' => $customer, 'status' => 'open', 'priority' => 'normal', 'owner' => $this->person('ines.okafor')->id]])->assertCreated()->json('record');
+        $made = $this->as(
+            'ines.okafor',
+            'POST',
+            'records/ticket',
+            [
+                'values' => [
+                    'subject' => 'Wilting', 'customer' => $customer, 'status' => 'open', 'priority' => 'normal',
+                    'owner' => $this->person('ines.okafor')->id,
+                ],
+            ],
+        )->assertCreated()->json('record');
 
         return ['id' => $made['id'], 'version' => $made['version']];
     }

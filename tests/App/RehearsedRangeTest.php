@@ -38,7 +38,11 @@ final class RehearsedRangeTest extends TimeTestCase
             $this->forgetEverything();
         }
         foreach (['fired' => 30, 'line' => 40, 'struck' => 1, 'retimed' => 5, 'changed' => 30, 'created' => 1] as $kind => $least) {
-            self::assertGreaterThanOrEqual($least, $lived[$kind] ?? 0, "The stories have to bring about enough of: {$kind} ".json_encode($lived));
+            self::assertGreaterThanOrEqual(
+                $least,
+                $lived[$kind] ?? 0,
+                "The stories have to bring about enough of: {$kind} ".json_encode($lived),
+            );
         }
     }
 
@@ -49,7 +53,9 @@ final class RehearsedRangeTest extends TimeTestCase
         for ($seed = 501; $seed <= 500 + self::WITH_OTHERS; $seed++) {
             DB::beginTransaction();
             $this->story($seed, 3);
-            $others += (int) DB::scalar("SELECT COUNT(*) FROM entries e JOIN rules r ON r.id = e.rule_id WHERE e.kind = 'fired' AND r.name LIKE 'Other %'");
+            $others += (int) DB::scalar(
+                "SELECT COUNT(*) FROM entries e JOIN rules r ON r.id = e.rule_id WHERE e.kind = 'fired' AND r.name LIKE 'Other %'",
+            );
             DB::rollBack();
             $this->forgetEverything();
         }
@@ -62,9 +68,19 @@ final class RehearsedRangeTest extends TimeTestCase
         // On the quarter of an hour, as sweeps are.
         $this->clockAt(self::BEGINS);
         $ticket = $this->written(['status' => 'open', 'priority' => 'normal', 'due' => '2026-11-27', 'cost' => '40', 'under_care' => true]);
-        $range = new WholeRange($seed, $this->app->make(SchemaStore::class)->schema(), $this->app->make(\VividLedger\People\Directory::class), new \DateTimeZone('Europe/Berlin'), ['ines.okafor', 'tomas.weld'], $this->oneOfEach());
+        $range = new WholeRange(
+            $seed,
+            $this->app->make(SchemaStore::class)->schema(),
+            $this->app->make(\VividLedger\People\Directory::class),
+            new \DateTimeZone('Europe/Berlin'),
+            ['ines.okafor', 'tomas.weld'],
+            $this->oneOfEach(),
+        );
         $file = $this->near($range->rule("Rule {$seed}"), $others > 0 ? 4 : 20);
-        $file['when'] = [['kind' => 'created_or_changed'], ['kind' => 'changed'], ['kind' => 'changed', 'fields' => ['status', 'priority']], ['kind' => 'comment', 'about' => 'leak']][$seed % 4];
+        $file['when'] = [
+            ['kind' => 'created_or_changed'], ['kind' => 'changed'], ['kind' => 'changed', 'fields' => ['status', 'priority']],
+            ['kind' => 'comment', 'about' => 'leak'],
+        ][$seed % 4];
         if ($seed % 3 > 0) {
             unset($file['onlyIf']);
         }
@@ -82,19 +98,36 @@ final class RehearsedRangeTest extends TimeTestCase
         }
         $set = ['status' => 'waiting', 'priority' => 'urgent', 'cost' => '620'];
         $comments = $file['when']['kind'] === 'comment';
-        $opening = ['at' => self::BEGINS] + ($comments ? ['kind' => 'comment', 'text' => 'There is a “leak”'] : ['kind' => 'changed', 'set' => $set]);
-        $answer = $this->as('ines.okafor', 'POST', 'rehearse', ['file' => $file, 'record' => ['id' => $ticket['id']], 'opening' => $opening]);
+        $opening = ['at' => self::BEGINS] + ($comments ? ['kind' => 'comment', 'text' => 'There is a “leak”']
+            : ['kind' => 'changed', 'set' => $set]);
+        $answer = $this->as(
+            'ines.okafor',
+            'POST',
+            'rehearse',
+            ['file' => $file, 'record' => ['id' => $ticket['id']], 'opening' => $opening],
+        );
         self::assertSame(200, $answer->status(), "seed {$seed}: ".$answer->getContent());
         $played = $answer->json();
 
         $this->inForce($file);
         $from = (int) DB::table('entries')->max('id');
-        $comments ? $this->as('ines.okafor', 'POST', "records/ticket/{$ticket['id']}/comments", ['text' => $opening['text']])->assertCreated() : $this->change($this->now('ticket', $ticket['id']), $set, 'ines.okafor');
+        $comments ? $this->as(
+            'ines.okafor',
+            'POST',
+            "records/ticket/{$ticket['id']}/comments",
+            ['text' => $opening['text']],
+        )->assertCreated() : $this->change($this->now('ticket', $ticket['id']), $set, 'ines.okafor');
         $this->workNow();
         $ends = min($played['until'], $others > 0 ? self::ENDS_WITH_OTHERS : self::ENDS);
         $this->passTo($ends);
-        $happened = array_map(fn (int $id): array => $this->as('ines.okafor', 'GET', "ledger/{$id}")->assertOk()->json('entry'), DB::table('entries')->where('id', '>', $from)->where('kind', '<>', 'task_due')->orderBy('id')->pluck('id')->all());
-        $shown = array_map($this->outline(...), array_values(array_filter(array_column($played['entries'], 'entry'), static fn (array $entry): bool => $entry['at'] <= $ends)));
+        $happened = array_map(
+            fn (int $id): array => $this->as('ines.okafor', 'GET', "ledger/{$id}")->assertOk()->json('entry'),
+            DB::table('entries')->where('id', '>', $from)->where('kind', '<>', 'task_due')->orderBy('id')->pluck('id')->all(),
+        );
+        $shown = array_map(
+            $this->outline(...),
+            array_values(array_filter(array_column($played['entries'], 'entry'), static fn (array $entry): bool => $entry['at'] <= $ends)),
+        );
         self::assertSame($shown, array_map($this->outline(...), $happened), "seed {$seed}: ".json_encode($file, JSON_PRETTY_PRINT));
 
         return array_column($happened, 'kind');
@@ -108,7 +141,10 @@ final class RehearsedRangeTest extends TimeTestCase
      */
     private function near(array $file, int $days): array
     {
-        $file['lines'] = array_values(array_filter($file['lines'], static fn (array $line): bool => ! in_array($line['kind'], ['refuse', 'send_list'], true)));
+        $file['lines'] = array_values(array_filter(
+            $file['lines'],
+            static fn (array $line): bool => ! in_array($line['kind'], ['refuse', 'send_list'], true),
+        ));
         if ($file['lines'] === []) {
             $file['lines'] = [['kind' => 'comment', 'text' => 'Here']];
         }
@@ -116,10 +152,14 @@ final class RehearsedRangeTest extends TimeTestCase
             if (isset($json['unit'], $json['amount'])) {
                 $isShort = in_array($json['unit'], ['minute', 'hour', 'working_hour'], true);
                 $json['unit'] = $json['unit'] === 'minute' ? 'hour' : ($isShort || $json['unit'] === 'working_day' ? $json['unit'] : 'day');
-                $json['amount'] = $isShort || $json['amount'] === 0 ? $json['amount'] : (abs($json['amount']) % $days + 1) * ($json['amount'] <=> 0);
+                $json['amount'] = $isShort
+                    || $json['amount'] === 0 ? $json['amount'] : (abs($json['amount']) % $days + 1) * ($json['amount'] <=> 0);
             }
 
-            return array_map(static fn (mixed $value): mixed => is_array($value) ? $near($value) : ($value === '09:05' ? '09:15' : $value), $json);
+            return array_map(
+                static fn (mixed $value): mixed => is_array($value) ? $near($value) : ($value === '09:05' ? '09:15' : $value),
+                $json,
+            );
         };
 
         return $near($file);
@@ -129,7 +169,11 @@ final class RehearsedRangeTest extends TimeTestCase
     private function outline(array $entry): string
     {
         // Which number a new record gets, a rehearsal cannot know.
-        $data = (string) preg_replace(['/\b(?!T-)[A-Z]-\d{4}\b/', '/"id":\d+/'], ['#', '"id":0'], (string) json_encode([$entry['changes'], $entry['data']]));
+        $data = (string) preg_replace(
+            ['/\b(?!T-)[A-Z]-\d{4}\b/', '/"id":\d+/'],
+            ['#', '"id":0'],
+            (string) json_encode([$entry['changes'], $entry['data']]),
+        );
 
         return "{$entry['at']} {$entry['kind']} {$entry['ruleName']} {$entry['recordType']} {$data}";
     }

@@ -12,8 +12,16 @@ use Tests\Core\Support\Stories;
 /** What a rule did can be taken back: its fields, its tasks, what it pencilled in. What was sent stays sent. */
 final class ReversalTest extends TimeTestCase
 {
-    private const WATCH = ['name' => 'Watch', 'on' => 'ticket', 'when' => ['kind' => 'created_or_changed'], 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'urgent']]], 'fires' => ['kind' => 'becomes_true'], 'lines' => [
-        ['kind' => 'set_fields', 'set' => [['field' => 'review', 'to' => ['kind' => 'value', 'value' => 'needed']], ['field' => 'status', 'to' => ['kind' => 'value', 'value' => 'waiting']]]],
+    private const WATCH = ['name' => 'Watch', 'on' => 'ticket', 'when' => ['kind' => 'created_or_changed'], 'onlyIf' => [
+        'kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'urgent']],
+    ], 'fires' => ['kind' => 'becomes_true'], 'lines' => [
+        [
+            'kind' => 'set_fields',
+            'set' => [
+                ['field' => 'review', 'to' => ['kind' => 'value', 'value' => 'needed']],
+                ['field' => 'status', 'to' => ['kind' => 'value', 'value' => 'waiting']],
+            ],
+        ],
         ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null],
         ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Now'],
         ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Later', 'at' => ['kind' => 'after', 'amount' => 3, 'unit' => 'day']],
@@ -25,23 +33,56 @@ final class ReversalTest extends TimeTestCase
         $ticket = $this->urgent();
         $fired = $this->firedOn($ticket);
         $preview = $this->as('ines.okafor', 'POST', 'reversals/preview', ['entries' => [$fired]])->assertOk()->json();
-        self::assertSame([[$fired], 2, 1, 1, 1, []], [$preview['entries'], $preview['fields'], $preview['tasks'], $preview['lines'], $preview['sent'], $preview['conflicts']]);
+        self::assertSame(
+            [[$fired], 2, 1, 1, 1, []],
+            [$preview['entries'], $preview['fields'], $preview['tasks'], $preview['lines'], $preview['sent'], $preview['conflicts']],
+        );
         $entries = DB::table('entries')->count();
-        $number = $this->as('ines.okafor', 'POST', 'reversals', ['entries' => [$fired], 'why' => 'A mistake'])->assertOk()->json('entries.0');
+        $number = $this->as(
+            'ines.okafor',
+            'POST',
+            'reversals',
+            ['entries' => [$fired], 'why' => 'A mistake'],
+        )->assertOk()->json('entries.0');
         $record = (array) DB::selectOne('SELECT review, status, priority FROM records_ticket WHERE id = ?', [$ticket]);
-        self::assertSame(['review' => null, 'status' => 'open', 'priority' => 'urgent'], $record, 'what the rule set goes back, what the person set stays');
+        self::assertSame(
+            ['review' => null, 'status' => 'open', 'priority' => 'urgent'],
+            $record,
+            'what the rule set goes back, what the person set stays',
+        );
         self::assertSame(['cancelled'], DB::table('tasks')->pluck('status')->all());
         self::assertSame(['struck: what pencilled it in was reversed'], array_values($this->lines($ticket)));
         self::assertSame(1, DB::table('messages')->count(), 'what was sent stays sent');
         $told = $this->as('ines.okafor', 'GET', "ledger/{$number}")->assertOk()->json('entry');
-        self::assertSame(['reversed', $fired, 'A mistake', ['Look'], 1, 1], [$told['kind'], $told['data']['of'], $told['data']['why'], $told['data']['tasks'], $told['data']['lines'], $told['data']['sent']]);
+        self::assertSame(
+            ['reversed', $fired, 'A mistake', ['Look'], 1, 1],
+            [
+                $told['kind'], $told['data']['of'], $told['data']['why'], $told['data']['tasks'], $told['data']['lines'],
+                $told['data']['sent'],
+            ],
+        );
         self::assertSame($entries + 1, DB::table('entries')->count(), 'no rule answers a reversal');
-        self::assertSame([], $this->as('ines.okafor', 'POST', 'reversals', ['entries' => [$fired]])->json('entries'), 'a second time there is nothing left to reverse');
+        self::assertSame(
+            [],
+            $this->as('ines.okafor', 'POST', 'reversals', ['entries' => [$fired]])->json('entries'),
+            'a second time there is nothing left to reverse',
+        );
         $this->passTo('2026-12-20T00:00:00Z');
         self::assertSame(1, DB::table('messages')->count(), 'and what was pencilled in never comes');
-        self::assertSame([], $this->as('ines.okafor', 'POST', 'reversals/preview', ['rule' => $rule, 'from' => '2026-01-01T00:00:00Z', 'until' => '2027-01-01T00:00:00Z'])->json('entries'));
+        self::assertSame(
+            [],
+            $this->as(
+                'ines.okafor',
+                'POST',
+                'reversals/preview',
+                ['rule' => $rule, 'from' => '2026-01-01T00:00:00Z', 'until' => '2027-01-01T00:00:00Z'],
+            )->json('entries'),
+        );
         $task = (int) DB::table('tasks')->value('id');
-        $this->as('ines.okafor', 'POST', "tasks/{$task}/complete")->assertStatus(409)->assertJsonPath('title', '“Look” was cancelled. Open it again first.');
+        $this->as('ines.okafor', 'POST', "tasks/{$task}/complete")->assertStatus(409)->assertJsonPath(
+            'title',
+            '“Look” was cancelled. Open it again first.',
+        );
         $this->as('ines.okafor', 'PATCH', 'tasks', ['ids' => [$task], 'dueAt' => '2027-01-01T09:00:00Z'])->assertStatus(409);
         $this->as('ines.okafor', 'POST', "tasks/{$task}/reopen")->assertSuccessful();
         $this->as('ines.okafor', 'POST', "tasks/{$task}/complete")->assertSuccessful();
@@ -55,9 +96,15 @@ final class ReversalTest extends TimeTestCase
         $fired = $this->firedOn($ticket);
         $this->becomes($ticket, ['status' => 'closed']);
         $conflicts = $this->as('ines.okafor', 'POST', 'reversals/preview', ['entries' => [$fired]])->json('conflicts');
-        self::assertSame([['Status', 'Open', 'Waiting on customer', 'Closed']], array_map(static fn (array $one): array => [$one['label'], $one['was'], $one['set'], $one['is']], $conflicts));
+        self::assertSame(
+            [['Status', 'Open', 'Waiting on customer', 'Closed']],
+            array_map(static fn (array $one): array => [$one['label'], $one['was'], $one['set'], $one['is']], $conflicts),
+        );
         $number = $this->as('ines.okafor', 'POST', 'reversals', ['entries' => [$fired]])->json('entries.0');
-        self::assertSame(['closed', null], array_values((array) DB::selectOne('SELECT status, review FROM records_ticket WHERE id = ?', [$ticket])));
+        self::assertSame(
+            ['closed', null],
+            array_values((array) DB::selectOne('SELECT status, review FROM records_ticket WHERE id = ?', [$ticket])),
+        );
         self::assertSame(['Status'], $this->as('ines.okafor', 'GET', "ledger/{$number}")->json('entry.data.kept'));
         // Wanted back all the same.
         $other = $this->urgent();
@@ -74,7 +121,10 @@ final class ReversalTest extends TimeTestCase
             $this->clockAt((new \DateTimeImmutable(self::NOW))->modify("+{$count} days")->format('c'));
             $tickets[] = $this->urgent();
         }
-        $span = ['rule' => $rule, 'from' => (new \DateTimeImmutable(self::NOW))->modify('+5 days')->format('c'), 'until' => '2027-01-01T00:00:00Z'];
+        $span = [
+            'rule' => $rule, 'from' => (new \DateTimeImmutable(self::NOW))->modify('+5 days')->format('c'),
+            'until' => '2027-01-01T00:00:00Z',
+        ];
         $preview = $this->as('ines.okafor', 'POST', 'reversals/preview', $span)->json();
         self::assertSame([7, 14, 7], [count($preview['entries']), $preview['fields'], $preview['tasks']]);
         foreach (array_chunk($preview['entries'], 3) as $some) {
@@ -88,7 +138,17 @@ final class ReversalTest extends TimeTestCase
 
     public function test_what_it_wrote_on_other_records_goes_back_too(): void
     {
-        $this->inForce(['name' => 'Marks the customer', 'lines' => [['kind' => 'set_fields', 'on' => 'customer', 'set' => [['field' => 'key_account', 'to' => ['kind' => 'value', 'value' => true]]]]]] + self::WATCH);
+        $this->inForce(
+            [
+                'name' => 'Marks the customer',
+                'lines' => [
+                    [
+                        'kind' => 'set_fields', 'on' => 'customer',
+                        'set' => [['field' => 'key_account', 'to' => ['kind' => 'value', 'value' => true]]],
+                    ],
+                ],
+            ] + self::WATCH,
+        );
         $ticket = $this->urgent();
         $customer = (int) DB::table('records_ticket')->where('id', $ticket)->value('customer');
         self::assertSame(1, (int) DB::table('records_customer')->where('id', $customer)->value('key_account'));
@@ -98,7 +158,10 @@ final class ReversalTest extends TimeTestCase
 
     public function test_what_it_emptied_and_then_wrote_goes_back_to_the_first(): void
     {
-        $plan = static fn (?string $to): array => ['kind' => 'set_fields', 'on' => 'customer', 'set' => [['field' => 'plan', 'to' => $to === null ? ['kind' => 'clear'] : ['kind' => 'value', 'value' => $to]]]];
+        $plan = static fn (?string $to): array => [
+            'kind' => 'set_fields', 'on' => 'customer',
+            'set' => [['field' => 'plan', 'to' => $to === null ? ['kind' => 'clear'] : ['kind' => 'value', 'value' => $to]]],
+        ];
         $this->inForce(['name' => 'Empties the plan', 'lines' => [$plan(null), $plan('basic')]] + self::WATCH);
         $customer = $this->customer('Quayside Clinic', 'full_care')['id'];
         $ticket = $this->ticket(['priority' => 'urgent', 'customer' => $customer])['record']['id'];
@@ -106,7 +169,11 @@ final class ReversalTest extends TimeTestCase
         $number = $this->as('ines.okafor', 'POST', 'reversals', ['entries' => [$this->firedOn($ticket)]])->assertOk()->json('entries.0');
         self::assertSame('full_care', DB::table('records_customer')->where('id', $customer)->value('plan'));
         $entry = $this->as('ines.okafor', 'GET', "ledger/{$number}")->json('entry');
-        self::assertSame(['ticket', $ticket], [$entry['recordType'], $entry['recordId']], 'the reversal stands on the record that the rule answered');
+        self::assertSame(
+            ['ticket', $ticket],
+            [$entry['recordType'], $entry['recordId']],
+            'the reversal stands on the record that the rule answered',
+        );
         self::assertArrayNotHasKey('kept', $entry['data']);
     }
 
@@ -170,12 +237,20 @@ final class ReversalTest extends TimeTestCase
         $version = $this->as('ines.okafor', 'GET', "rules/{$rule}")->json('draftVersion');
         $this->as('ines.okafor', 'PUT', "rules/{$rule}/draft", ['version' => $version, 'file' => $next])->assertOk();
         $lines = $this->as('ines.okafor', 'GET', "rules/{$rule}/difference?from=1")->assertOk()->json();
-        self::assertSame(['gone' => '  Priority is Urgent', 'new' => '  Priority is High'], array_column(array_filter($lines, static fn (array $line): bool => $line['mark'] !== 'same'), 'text', 'mark'));
+        self::assertSame(
+            ['gone' => '  Priority is Urgent', 'new' => '  Priority is High'],
+            array_column(array_filter($lines, static fn (array $line): bool => $line['mark'] !== 'same'), 'text', 'mark'),
+        );
         $published = $this->as('ines.okafor', 'POST', "rules/{$rule}/publish", ['version' => $version + 1, 'why' => 'Too many']);
         self::assertSame(200, $published->status(), (string) $published->getContent());
         $pages = $this->as('ines.okafor', 'GET', "rules/{$rule}/pages")->json();
         self::assertSame([[2, 'Too many'], [1, '']], array_map(static fn (array $page): array => [$page['number'], $page['why']], $pages));
-        $back = $this->as('ines.okafor', 'POST', "rules/{$rule}/pages/1/back", ['version' => $this->as('ines.okafor', 'GET', "rules/{$rule}")->json('draftVersion')])->assertOk()->json();
+        $back = $this->as(
+            'ines.okafor',
+            'POST',
+            "rules/{$rule}/pages/1/back",
+            ['version' => $this->as('ines.okafor', 'GET', "rules/{$rule}")->json('draftVersion')],
+        )->assertOk()->json();
         self::assertSame([2, true, 'urgent'], [$back['page'], $back['hasDraft'], $back['file']['onlyIf']['of'][0]['value']]);
         $this->as('ines.okafor', 'GET', "rules/{$rule}/difference?from=9")->assertNotFound();
         $this->as('ines.okafor', 'POST', "rules/{$rule}/pages/9/back", ['version' => $back['draftVersion']])->assertNotFound();
@@ -189,10 +264,23 @@ final class ReversalTest extends TimeTestCase
         $this->becomes($ticket, ['priority' => 'urgent']);
         $this->clockAt('2026-11-28T08:00:00Z');
         $this->becomes($ticket, ['subject' => 'Still wilting']);
-        $reason = fn (string $at): string => $this->as('ines.okafor', 'GET', "records/ticket/{$ticket}/why?rule={$rule}&at=".urlencode($at))->assertOk()->json('answers.0.verdict.reason');
-        self::assertSame(['conditions', 'fires', 'no_turn'], [$reason('2026-11-25T00:00:00Z'), $reason('2026-11-27T00:00:00Z'), $reason('2026-12-01T00:00:00Z')]);
+        $reason = fn (string $at): string => $this->as(
+            'ines.okafor',
+            'GET',
+            "records/ticket/{$ticket}/why?rule={$rule}&at=".urlencode($at),
+        )->assertOk()->json('answers.0.verdict.reason');
+        self::assertSame(
+            ['conditions', 'fires', 'no_turn'],
+            [$reason('2026-11-25T00:00:00Z'), $reason('2026-11-27T00:00:00Z'), $reason('2026-12-01T00:00:00Z')],
+        );
         $this->as('ines.okafor', 'GET', "records/ticket/{$ticket}/why?at=2026-01-01T00:00:00Z")->assertNotFound();
-        self::assertSame([[$rule, 'Watch']], array_map(static fn (array $one): array => [$one['rule'], $one['name']], $this->as('ines.okafor', 'GET', 'schema/ticket/fields/review/rules')->assertOk()->json()));
+        self::assertSame(
+            [[$rule, 'Watch']],
+            array_map(
+                static fn (array $one): array => [$one['rule'], $one['name']],
+                $this->as('ines.okafor', 'GET', 'schema/ticket/fields/review/rules')->assertOk()->json(),
+            ),
+        );
         self::assertSame([], $this->as('ines.okafor', 'GET', 'schema/ticket/fields/subject/rules')->json());
     }
 
@@ -212,12 +300,20 @@ final class ReversalTest extends TimeTestCase
         $this->forgetEverything();
         $schema = $this->app->make(SchemaStore::class)->schema();
         $customers = [$this->customer('One', 'basic')['id'], $this->customer('Two', 'full_care')['id']];
-        $stories = new Stories($seed, $schema, ['ines.okafor', 'edda.marlow'], ['customer' => $customers, 'contact' => [0], 'quote' => [0]]);
+        $stories = new Stories(
+            $seed,
+            $schema,
+            ['ines.okafor', 'edda.marlow'],
+            ['customer' => $customers, 'contact' => [0], 'quote' => [0]],
+        );
         do {
             $file = $stories->rule("Rule {$seed}");
         } while (preg_match('/contact|"refuse"|"related"|create_record/', (string) json_encode($file)) === 1);
         // Whatever else it asks, it answers this change.
-        $file = ['when' => ['kind' => 'changed', 'fields' => ['hours']], 'onlyIf' => ['kind' => 'all', 'of' => []], 'fires' => ['kind' => 'every_time']] + $file;
+        $file = [
+            'when' => ['kind' => 'changed', 'fields' => ['hours']], 'onlyIf' => ['kind' => 'all', 'of' => []],
+            'fires' => ['kind' => 'every_time'],
+        ] + $file;
         unset($file['until']);
         $this->inForce($file);
         $ticket = $this->ticket(['customer' => $customers[0], 'owner' => $this->person('ines.okafor')->id, 'cost' => '10'])['record']['id'];
@@ -227,12 +323,21 @@ final class ReversalTest extends TimeTestCase
             return false;
         }
         $stamps = array_flip(['version', 'updated_at', 'updated_by']);
-        $before = $this->as('ines.okafor', 'GET', "records/ticket/{$ticket}/then?entry=".(int) DB::table('entries')->where(['record_id' => $ticket, 'record_type' => 'ticket', 'kind' => 'changed'])->min('id'))->json('values');
+        $before = $this->as(
+            'ines.okafor',
+            'GET',
+            "records/ticket/{$ticket}/then?entry=".(int) DB::table('entries')->where([
+                'record_id' => $ticket, 'record_type' => 'ticket', 'kind' => 'changed',
+            ])->min('id'),
+        )->json('values');
         $this->as('ines.okafor', 'POST', 'reversals', ['entries' => [$fired]])->assertOk();
         $after = $this->as('ines.okafor', 'GET', "records/ticket/{$ticket}")->json('values');
         self::assertSame(array_diff_key($before, $stamps), array_diff_key($after, $stamps), "story {$seed}: ".json_encode($file));
         self::assertSame(0, DB::table('tasks')->where(['status' => 'open', 'entry_id' => $fired])->count());
-        self::assertSame(0, DB::table('scheduled_lines')->where(['status' => 'pencilled', 'entry_id' => $fired])->whereNotNull('run_id')->count());
+        self::assertSame(
+            0,
+            DB::table('scheduled_lines')->where(['status' => 'pencilled', 'entry_id' => $fired])->whereNotNull('run_id')->count(),
+        );
 
         return true;
     }

@@ -9,7 +9,10 @@ use Illuminate\Support\Facades\DB;
 use Tests\App\Support\TimeTestCase;
 use Tests\Core\Support\WholeRange;
 
-/** Whatever a rule did to records that were there before it, with whichever lines, over days: reversed, they stand as if it had never been in force. */
+/**
+ * Whatever a rule did to records that were there before it, with whichever lines, over days: reversed, they stand as if it had never been
+ * in force.
+ */
 final class ReversedRangeTest extends TimeTestCase
 {
     private const RULES = 60;
@@ -35,10 +38,20 @@ final class ReversedRangeTest extends TimeTestCase
     {
         $this->clockAt(self::NOW);
         $ticket = $this->written(['status' => 'open', 'priority' => 'normal', 'due' => '2026-11-27', 'cost' => '40'])['id'];
-        $range = new WholeRange($seed, $this->app->make(SchemaStore::class)->schema(), $this->app->make(\VividLedger\People\Directory::class), new \DateTimeZone('Europe/Berlin'), ['ines.okafor', 'tomas.weld'], $this->oneOfEach());
+        $range = new WholeRange(
+            $seed,
+            $this->app->make(SchemaStore::class)->schema(),
+            $this->app->make(\VividLedger\People\Directory::class),
+            new \DateTimeZone('Europe/Berlin'),
+            ['ines.okafor', 'tomas.weld'],
+            $this->oneOfEach(),
+        );
         $file = $range->rule("Rule {$seed}");
         $file['when'] = ['kind' => 'changed'];
-        $file['lines'] = array_values(array_filter($file['lines'], static fn (array $line): bool => ! in_array($line['kind'], ['refuse', 'send_list'], true)));
+        $file['lines'] = array_values(array_filter(
+            $file['lines'],
+            static fn (array $line): bool => ! in_array($line['kind'], ['refuse', 'send_list'], true),
+        ));
         $file['lines'][] = ['kind' => 'set_fields', 'set' => [['field' => 'review', 'to' => ['kind' => 'value', 'value' => 'needed']]]];
         unset($file['onlyIf'], $file['until']);
 
@@ -51,7 +64,9 @@ final class ReversedRangeTest extends TimeTestCase
         $this->becomes($ticket, self::CHANGE);
         $this->workNow();
         $this->passTo('2026-11-30T12:00:00Z');
-        $made = DB::table('entries')->where('kind', 'created')->whereNotNull('cause_id')->get(['record_type', 'record_id'])->map(static fn (object $row): string => "{$row->record_type}:{$row->record_id}")->all();
+        $made = DB::table('entries')->where('kind', 'created')->whereNotNull('cause_id')->get(['record_type', 'record_id'])->map(
+            static fn (object $row): string => "{$row->record_type}:{$row->record_id}",
+        )->all();
         $with = array_diff_key($this->records(), array_flip($made));
         $span = ['rule' => $rule, 'from' => '2026-01-01T00:00:00Z', 'until' => '2027-01-01T00:00:00Z'];
         $preview = $this->as('ines.okafor', 'POST', 'reversals/preview', $span)->assertOk()->json();
@@ -62,10 +77,25 @@ final class ReversedRangeTest extends TimeTestCase
         $what = "seed {$seed}: ".json_encode($file, JSON_PRETTY_PRINT);
         self::assertSame($without, array_diff_key($this->records(), array_flip($made)), $what);
         self::assertSame(0, DB::table('tasks')->where('status', 'open')->where('rule_id', $rule)->count(), $what);
-        self::assertSame(0, DB::table('scheduled_lines')->where('rule_id', $rule)->where('status', 'pencilled')->where('kind', '<>', 'task_due')->count(), $what);
-        self::assertSame([], $this->as('ines.okafor', 'POST', 'reversals/preview', $span)->json('entries'), 'and nothing is left to reverse');
+        self::assertSame(
+            0,
+            DB::table('scheduled_lines')->where('rule_id', $rule)->where('status', 'pencilled')->where('kind', '<>', 'task_due')->count(),
+            $what,
+        );
+        self::assertSame(
+            [],
+            $this->as('ines.okafor', 'POST', 'reversals/preview', $span)->json('entries'),
+            'and nothing is left to reverse',
+        );
 
-        return ['fields' => $preview['fields'], 'tasks' => $preview['tasks'], 'lines' => $preview['lines'], 'others' => count(array_filter($without, static fn (array $was, string $key): bool => $key !== "ticket:{$ticket}" && $with[$key] !== $was, ARRAY_FILTER_USE_BOTH))];
+        return [
+            'fields' => $preview['fields'], 'tasks' => $preview['tasks'], 'lines' => $preview['lines'],
+            'others' => count(array_filter(
+                $without,
+                static fn (array $was, string $key): bool => $key !== "ticket:{$ticket}" && $with[$key] !== $was,
+                ARRAY_FILTER_USE_BOTH,
+            )),
+        ];
     }
 
     /** @return array<string, array<string, mixed>> what every record holds, by type and id, without stamps */

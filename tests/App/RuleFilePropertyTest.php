@@ -33,7 +33,9 @@ final class RuleFilePropertyTest extends AppTestCase
             $stories = $this->stories($seed);
             $text = $files->write($stories->rule('A rule'));
             $at = $stories->random->getInt(0, strlen($text) - 1);
-            $spoiled = substr($text, 0, $at).$stories->one(['', '"', '{', '}', ',', ':', 'x', '[', "\n", '0']).substr($text, $at + $stories->random->getInt(0, 3));
+            $spoiled = substr($text, 0, $at).$stories->one([
+                '', '"', '{', '}', ',', ':', 'x', '[', "\n", '0',
+            ]).substr($text, $at + $stories->random->getInt(0, 3));
             try {
                 $files->read($spoiled);
             } catch (Refused $refusal) {
@@ -55,8 +57,16 @@ final class RuleFilePropertyTest extends AppTestCase
     {
         static $customer = null;
         $customer = DB::table('records_customer')->value('id') ?? $this->customer()['id'];
-        $contact = DB::table('records_contact')->value('id') ?? $this->created('contact', ['name' => 'Marit Solheim', 'customer' => $customer])['record']['id'];
+        $contact = DB::table('records_contact')->value('id') ?? $this->created(
+            'contact',
+            ['name' => 'Marit Solheim', 'customer' => $customer],
+        )['record']['id'];
 
-        return new Stories($seed, $this->app->make(SchemaStore::class)->schema(), ['ines.okafor', 'tomas.weld'], ['customer' => [$customer], 'contact' => [$contact]]);
+        return new Stories(
+            $seed,
+            $this->app->make(SchemaStore::class)->schema(),
+            ['ines.okafor', 'tomas.weld'],
+            ['customer' => [$customer], 'contact' => [$contact]],
+        );
     }
 }

@@ -30,14 +30,28 @@ final class RuleLifeTest extends AppTestCase
         self::assertSame([], $written['reading']['problems']);
 
         $rule = $this->as('odile.march', 'GET', "rules/{$id}")->json();
-        self::assertSame([true, 1, 'Urgent ticket, tell the lead', $draft], [$rule['hasDraft'], $rule['page'], $rule['name'], $rule['file']]);
+        self::assertSame(
+            [true, 1, 'Urgent ticket, tell the lead', $draft],
+            [$rule['hasDraft'], $rule['page'], $rule['name'], $rule['file']],
+        );
         self::assertCount(1, $this->ticket(['priority' => 'urgent'])['fired'], 'page 1 is in force while page 2 is written');
         self::assertSame(1, DB::table('tasks')->count());
 
-        $this->as('ines.okafor', 'POST', "rules/{$id}/publish", ['version' => $written['draftVersion']])->assertOk()->assertJsonPath('page', 2)->assertJsonPath('name', 'Urgent, tell everyone');
+        $this->as(
+            'ines.okafor',
+            'POST',
+            "rules/{$id}/publish",
+            ['version' => $written['draftVersion']],
+        )->assertOk()->assertJsonPath('page', 2)->assertJsonPath('name', 'Urgent, tell everyone');
         $this->ticket(['priority' => 'urgent']);
         self::assertSame(1, DB::table('tasks')->count(), 'page 2 gives no task');
-        self::assertSame([[2, $draft], [1, $file]], array_map(static fn (array $page): array => [$page['number'], $page['file']], $this->as('odile.march', 'GET', "rules/{$id}/pages")->json()));
+        self::assertSame(
+            [[2, $draft], [1, $file]],
+            array_map(
+                static fn (array $page): array => [$page['number'], $page['file']],
+                $this->as('odile.march', 'GET', "rules/{$id}/pages")->json(),
+            ),
+        );
 
         foreach (['paused', 'in_force', 'retired', 'in_force'] as $status) {
             $this->as('ines.okafor', 'POST', "rules/{$id}/status", ['status' => $status])->assertOk()->assertJsonPath('status', $status);
@@ -55,10 +69,24 @@ final class RuleLifeTest extends AppTestCase
         $file = ['lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => '']]] + $this->demoFile('010-urgent-ticket');
         $rule = $this->as('ines.okafor', 'POST', 'rules', ['file' => $file])->assertCreated()->json();
         self::assertSame(['/lines/0/title'], array_column($rule['reading']['problems'], 'at'));
-        $this->assertRefused($this->as('ines.okafor', 'POST', "rules/{$rule['id']}/publish", ['version' => 1]), 422, 'unfinished_rule', '/lines/0/title');
+        $this->assertRefused(
+            $this->as('ines.okafor', 'POST', "rules/{$rule['id']}/publish", ['version' => 1]),
+            422,
+            'unfinished_rule',
+            '/lines/0/title',
+        );
         $this->assertRefused($this->as('ines.okafor', 'GET', "rules/{$rule['id']}/matching"), 422, 'unfinished_rule', '/lines/0/title');
-        $this->assertRefused($this->as('joost.perrin', 'PUT', "rules/{$rule['id']}/draft", ['version' => 7, 'file' => $file]), 409, 'stale_version');
-        $this->assertRefused($this->as('joost.perrin', 'PUT', "rules/{$rule['id']}/draft", ['version' => 1, 'file' => ['on' => 'customer'] + $file]), 422, 'unknown_type', '/on');
+        $this->assertRefused(
+            $this->as('joost.perrin', 'PUT', "rules/{$rule['id']}/draft", ['version' => 7, 'file' => $file]),
+            409,
+            'stale_version',
+        );
+        $this->assertRefused(
+            $this->as('joost.perrin', 'PUT', "rules/{$rule['id']}/draft", ['version' => 1, 'file' => ['on' => 'customer'] + $file]),
+            422,
+            'unknown_type',
+            '/on',
+        );
         $this->as('ines.okafor', 'DELETE', "rules/{$rule['id']}/draft")->assertNoContent();
         $this->assertRefused($this->as('ines.okafor', 'GET', "rules/{$rule['id']}"), 404, 'not_found');
     }
@@ -69,12 +97,20 @@ final class RuleLifeTest extends AppTestCase
         $id = $this->inForce($file);
         $customer = $this->customer();
         self::assertSame(1, DB::table('tasks')->count());
-        $this->as('ines.okafor', 'PUT', "rules/{$id}/draft", ['version' => 2, 'file' => ['name' => 'First call, again'] + $file])->assertOk();
+        $this->as(
+            'ines.okafor',
+            'PUT',
+            "rules/{$id}/draft",
+            ['version' => 2, 'file' => ['name' => 'First call, again'] + $file],
+        )->assertOk();
         $this->as('ines.okafor', 'POST', "rules/{$id}/publish", ['version' => 3])->assertOk();
         $saved = $this->change($customer, ['notes' => 'x'], 'jonas.pike');
 
         self::assertSame([], $saved['fired']);
-        self::assertSame('guard_held', $this->as('ines.okafor', 'GET', "ledger/{$saved['entry']}/answers?rule={$id}")->json('0.verdict.reason'));
+        self::assertSame(
+            'guard_held',
+            $this->as('ines.okafor', 'GET', "ledger/{$saved['entry']}/answers?rule={$id}")->json('0.verdict.reason'),
+        );
     }
 
     public function test_the_numbers_before_putting_in_force_are_those_of_the_list(): void
@@ -84,7 +120,11 @@ final class RuleLifeTest extends AppTestCase
         $this->ticket();
         $rule = $this->as('ines.okafor', 'POST', 'rules', ['file' => $this->demoFile('010-urgent-ticket')])->json();
 
-        $this->as('ines.okafor', 'GET', "rules/{$rule['id']}/matching")->assertOk()->assertJsonPath('matching', 1)->assertJsonPath('total', 3)->assertJsonCount(1, 'examples');
+        $this->as(
+            'ines.okafor',
+            'GET',
+            "rules/{$rule['id']}/matching",
+        )->assertOk()->assertJsonPath('matching', 1)->assertJsonPath('total', 3)->assertJsonCount(1, 'examples');
     }
 
     public function test_every_demo_rule_goes_out_as_a_file_and_comes_back_the_same(): void
@@ -103,7 +143,9 @@ final class RuleLifeTest extends AppTestCase
         }
     }
 
-    /** @return iterable<string, array{string, string, int, string}> what to replace in a sound file, by what, the line at fault, the place */
+    /**
+     * @return iterable<string, array{string, string, int, string}> what to replace in a sound file, by what, the line at fault, the place
+     */
     public static function spoiled(): iterable
     {
         yield 'not JSON' => ['"fires": {', '"fires": ', 25, ''];
@@ -126,29 +168,46 @@ final class RuleLifeTest extends AppTestCase
         $answer = $this->as('ines.okafor', 'POST', 'rules/import', ['text' => str_replace($search, $replace, $text)]);
 
         $this->assertRefused($answer, 422, 'malformed_rule', $at);
-        self::assertContains([$at, $line], array_map(static fn (array $problem): array => [$problem['at'], $problem['line']], $answer->json('problems')), (string) $answer->getContent());
+        self::assertContains(
+            [$at, $line],
+            array_map(static fn (array $problem): array => [$problem['at'], $problem['line']], $answer->json('problems')),
+            (string) $answer->getContent(),
+        );
         self::assertSame($count, DB::table('rules')->count());
     }
 
     public function test_a_malformed_file_is_told_in_plain_words(): void
     {
-        $text = '{"format": "vivid-ledger/rule/1", "colour": "red", "name": "", "on": "Ticket", "when": {"kind": "sometimes"}, "fires": {"kind": "every_time", "often": true},
-            "lines": [{"kind": "set_fields", "set": []}, {"kind": "give_task", "to": {"kind": "owner"}, "title": 7, "due": {"amount": -1, "unit": "moon"}}, {"kind": "give_task"}]}';
+        $text = '{"format": "vivid-ledger/rule/1", "colour": "red", "name": "", "on": "Ticket", "when": {"kind": "sometimes"},
+            "fires": {"kind": "every_time", "often": true},
+            "lines": [{"kind": "set_fields", "set": []}, {"kind": "give_task", "to": {"kind": "owner"}, "title": 7,
+            "due": {"amount": -1, "unit": "moon"}}, {"kind": "give_task"}]}';
         $said = array_column($this->as('ines.okafor', 'POST', 'rules/import', ['text' => $text])->json('problems'), 'message', 'at');
 
         self::assertEquals([
             '' => 'Not known here: colour.',
             '/name' => 'This must not be empty.',
             '/on' => '‘Ticket’ is no name of a field: lower-case letters, digits and underlines, joined by dots.',
-            '/when/kind' => '‘sometimes’ is not known here. It can be created, created_or_changed, changed, deleted, related, comment, file, task_done, reply, by_hand, date, quiet, timetable.',
+            '/when/kind' => '‘sometimes’ is not known here. It can be created, created_or_changed, changed, deleted, related, comment, '
+                .'file, task_done, reply, by_hand, date, quiet, timetable.',
             '/fires' => 'Not known here: often.',
             '/lines/0/set' => 'At least one is needed here.',
             '/lines/1/title' => '‘7’ does not fit here, which takes text.',
             '/lines/1/due/unit' => '‘moon’ is not known here. It can be minute, hour, day, week, month, year, working_hour, working_day.',
             '/lines/2' => 'Missing here: to, title.',
         ], $said);
-        $said = array_column($this->as('ines.okafor', 'POST', 'rules/import', ['text' => '{"format": "other/1", "lines": {}}'])->json('problems'), 'message', 'at');
-        self::assertSame(['/format' => '‘other/1’ is not known here. It has to be vivid-ledger/rule/1.', '/lines' => 'This does not fit here, which takes a list [ ].'], array_intersect_key($said, ['/format' => 0, '/lines' => 0]));
+        $said = array_column(
+            $this->as('ines.okafor', 'POST', 'rules/import', ['text' => '{"format": "other/1", "lines": {}}'])->json('problems'),
+            'message',
+            'at',
+        );
+        self::assertSame(
+            [
+                '/format' => '‘other/1’ is not known here. It has to be vivid-ledger/rule/1.',
+                '/lines' => 'This does not fit here, which takes a list [ ].',
+            ],
+            array_intersect_key($said, ['/format' => 0, '/lines' => 0]),
+        );
     }
 
     public function test_the_published_schema_knows_every_kind(): void
@@ -156,7 +215,13 @@ final class RuleLifeTest extends AppTestCase
         $schema = json_decode((string) file_get_contents(base_path('docs/schema/rule.schema.json')), true, 64, JSON_THROW_ON_ERROR);
         $kinds = static fn (array $classes): array => array_map(static fn (string $class): string => $class::kind(), $classes);
 
-        self::assertEqualsCanonicalizing([...array_keys(ConditionReader::GROUPS), ...array_keys(Operators::all()), 'formula', 'made_by', 'not_made_by', 'named', 'happened'], $schema['$defs']['condition']['properties']['kind']['enum']);
+        self::assertEqualsCanonicalizing(
+            [
+                ...array_keys(ConditionReader::GROUPS), ...array_keys(Operators::all()), 'formula', 'made_by', 'not_made_by', 'named',
+                'happened',
+            ],
+            $schema['$defs']['condition']['properties']['kind']['enum'],
+        );
         self::assertEqualsCanonicalizing($kinds(Triggers::ALL), $schema['properties']['when']['properties']['kind']['enum']);
         self::assertEqualsCanonicalizing($kinds(RepeatGuards::ALL), $schema['properties']['fires']['properties']['kind']['enum']);
         self::assertEqualsCanonicalizing($kinds(Lines::ALL), $schema['$defs']['line']['properties']['kind']['enum']);
@@ -169,7 +234,8 @@ final class RuleLifeTest extends AppTestCase
     {
         $text = "{\n \"a\": [1,\n  {\"b/c\": \"x\\\"]\\n\"}],\n \"d\": true\n}";
         self::assertSame(['' => 1, '/a' => 2, '/a/0' => 2, '/a/1' => 3, '/a/1/b~1c' => 3, '/d' => 4], JsonLines::of($text));
-        foreach (["{\n\"a\": 1,\n}" => 3, "{\n\"a\": 1\n\"b\": 2}" => 3, "[1,\n2\n" => 3, "{\"a\"\n\n: tru}" => 3, "{\"a\":\n\n\"open" => 3, "[1}\n" => 1, '' => 1] as $bad => $line) {
+        foreach (["{\n\"a\": 1,\n}" => 3, "{\n\"a\": 1\n\"b\": 2}" => 3, "[1,\n2\n" => 3, "{\"a\"\n\n: tru}" => 3, "{\"a\":\n\n\"open" => 3,
+            "[1}\n" => 1, '' => 1] as $bad => $line) {
             self::assertSame($line, JsonLines::firstBad($bad), $bad);
         }
     }

@@ -19,7 +19,10 @@ final class RuleOrderTest extends AppTestCase
         self::assertSame([$high, $low], array_column($answer->json(), 'id'));
         self::assertSame('low', $this->ticket()['record']['values']['priority']);
         $entry = $this->as('odile.march', 'GET', 'ledger?show=administration')->json('entries.0');
-        self::assertSame(['rules_ordered', 'Ines Okafor', ['Sets high', 'Sets low']], [$entry['kind'], $entry['who'], $entry['data']['order']]);
+        self::assertSame(
+            ['rules_ordered', 'Ines Okafor', ['Sets high', 'Sets low']],
+            [$entry['kind'], $entry['who'], $entry['data']['order']],
+        );
     }
 
     public function test_the_same_order_once_more_is_no_entry(): void
@@ -41,22 +44,38 @@ final class RuleOrderTest extends AppTestCase
             $answer = $this->as('ines.okafor', 'POST', 'rules/order', ['recordType' => 'ticket', 'rules' => $order]);
             self::assertContains($answer->status(), [409, 422], (string) json_encode($order));
         }
-        self::assertSame([$low, $high], DB::table('rules')->where('record_type', 'ticket')->orderBy('position')->pluck('id')->map(intval(...))->all());
+        self::assertSame(
+            [$low, $high],
+            DB::table('rules')->where('record_type', 'ticket')->orderBy('position')->pluck('id')->map(intval(...))->all(),
+        );
     }
 
     public function test_a_rule_leaves_its_set_as_it_came(): void
     {
         [$low, $high] = [$this->sets('low'), $this->sets('high')];
         foreach ([$low, $high] as $rule) {
-            $this->as('ines.okafor', 'POST', "rules/{$rule}/either-or", ['set' => ' One of them '])->assertOk()->assertJsonPath('eitherOr', 'One of them');
+            $this->as(
+                'ines.okafor',
+                'POST',
+                "rules/{$rule}/either-or",
+                ['set' => ' One of them '],
+            )->assertOk()->assertJsonPath('eitherOr', 'One of them');
         }
         self::assertSame('low', $this->ticket()['record']['values']['priority'], 'only the first that matches fires');
         $this->as('ines.okafor', 'POST', "rules/{$low}/either-or", ['set' => ''])->assertOk()->assertJsonPath('eitherOr', '');
         self::assertSame('high', $this->ticket()['record']['values']['priority']);
 
-        $told = array_filter($this->as('odile.march', 'GET', 'ledger?show=administration')->json('entries'), static fn (array $entry): bool => $entry['kind'] === 'rule_in_set');
+        $told = array_filter(
+            $this->as('odile.march', 'GET', 'ledger?show=administration')->json('entries'),
+            static fn (array $entry): bool => $entry['kind'] === 'rule_in_set',
+        );
         self::assertSame(['', 'One of them', 'One of them'], array_column(array_column($told, 'data'), 'set'));
-        $this->assertRefused($this->as('ines.okafor', 'POST', "rules/{$low}/either-or", ['set' => str_repeat('x', 81)]), 422, 'invalid_values', '/set');
+        $this->assertRefused(
+            $this->as('ines.okafor', 'POST', "rules/{$low}/either-or", ['set' => str_repeat('x', 81)]),
+            422,
+            'invalid_values',
+            '/set',
+        );
     }
 
     public function test_a_paused_rule_of_a_set_makes_way(): void
@@ -82,7 +101,11 @@ final class RuleOrderTest extends AppTestCase
         self::assertSame('customer', $other['on']);
         self::assertContains('/lines/0/set/0/field', array_column($other['reading']['problems'], 'at'));
         self::assertSame('low', $other['file']['lines'][0]['set'][0]['to']['value']);
-        $this->assertRefused($this->as('ines.okafor', 'POST', "rules/{$other['id']}/publish", ['version' => $other['draftVersion']]), 422, 'unfinished_rule');
+        $this->assertRefused(
+            $this->as('ines.okafor', 'POST', "rules/{$other['id']}/publish", ['version' => $other['draftVersion']]),
+            422,
+            'unfinished_rule',
+        );
     }
 
     private function sets(string $priority): int

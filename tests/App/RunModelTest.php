@@ -21,7 +21,9 @@ final class RunModelTest extends TimeTestCase
     private const STEPS = 16;
 
     private const RULE = [
-        'name' => 'In time', 'on' => 'ticket', 'when' => ['kind' => 'created_or_changed'], 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'waiting']]], 'fires' => ['kind' => 'becomes_true'],
+        'name' => 'In time', 'on' => 'ticket', 'when' => ['kind' => 'created_or_changed'], 'onlyIf' => [
+            'kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'waiting']],
+        ], 'fires' => ['kind' => 'becomes_true'],
         'lines' => [
             ['kind' => 'comment', 'text' => '0'],
             ['kind' => 'comment', 'text' => '1', 'at' => ['kind' => 'after', 'amount' => 2, 'unit' => 'day']],
@@ -102,14 +104,29 @@ final class RunModelTest extends TimeTestCase
         }
         foreach ($tickets as $which => $id) {
             $comments = DB::table('comments')->where('record_id', $id)->pluck('text')->countBy()->all();
-            $lines = array_merge(...array_map(static fn (PaperRun $run): array => array_keys(array_filter($run->lines, static fn (array $line): bool => $line[0] === 'inked')), $papers[$which]) ?: [[]]);
+            $lines = array_merge(
+                ...array_map(
+                    static fn (PaperRun $run): array => array_keys(array_filter(
+                        $run->lines,
+                        static fn (array $line): bool => $line[0] === 'inked',
+                    )),
+                    $papers[$which],
+                ) ?: [[]],
+            );
             foreach ([1, 2, 3] as $place) {
-                self::assertSame(count(array_filter($lines, static fn (string $key): bool => (int) $key === $place)), $comments[$place] ?? 0, "{$seed}, ticket {$which}, line {$place}");
+                self::assertSame(
+                    count(array_filter($lines, static fn (string $key): bool => (int) $key === $place)),
+                    $comments[$place] ?? 0,
+                    "{$seed}, ticket {$which}, line {$place}",
+                );
             }
             self::assertSame(count($papers[$which]), $comments[0] ?? 0, $seed);
             $told += count($lines);
         }
-        self::assertSame(0, (int) DB::scalar('SELECT COUNT(*) - COUNT(DISTINCT rule_id, record_type, record_id, epoch, guard_key) FROM guard_keys'));
+        self::assertSame(
+            0,
+            (int) DB::scalar('SELECT COUNT(*) - COUNT(DISTINCT rule_id, record_type, record_id, epoch, guard_key) FROM guard_keys'),
+        );
 
         return $told;
     }
@@ -135,7 +152,11 @@ final class RunModelTest extends TimeTestCase
     private function inTheLedger(int $record): array
     {
         $this->workNow();
-        $lines = array_map(static fn (object $row): string => "{$row->place}/{$row->turn} {$row->status}".($row->status === 'pencilled' && $row->due_at !== null ? " {$row->due_at}" : ''), DB::select("SELECT * FROM scheduled_lines WHERE record_id = ? AND kind <> 'task_due'", [$record]));
+        $lines = array_map(
+            static fn (object $row): string => "{$row->place}/{$row->turn} {$row->status}".($row->status === 'pencilled'
+                && $row->due_at !== null ? " {$row->due_at}" : ''),
+            DB::select("SELECT * FROM scheduled_lines WHERE record_id = ? AND kind <> 'task_due'", [$record]),
+        );
         sort($lines);
 
         return $lines;

@@ -60,7 +60,13 @@ final class RunTest extends AppTestCase
             ->assertJsonPath('status', 'done')
             ->assertJsonPath('results.0.result', 'fired');
 
-        self::assertSame([1, 0], array_map(static fn (int $rule): int => DB::table('entries')->where(['kind' => 'fired', 'rule_id' => $rule])->count(), [$chosen, $other]));
+        self::assertSame(
+            [1, 0],
+            array_map(
+                static fn (int $rule): int => DB::table('entries')->where(['kind' => 'fired', 'rule_id' => $rule])->count(),
+                [$chosen, $other],
+            ),
+        );
     }
 
     public function test_a_record_named_twice_is_answered_once(): void
@@ -105,7 +111,8 @@ final class RunTest extends AppTestCase
     private function byHand(array $onlyIf = ['kind' => 'all', 'of' => []]): int
     {
         return $this->inForce([
-            'name' => 'Ask for photos', 'on' => 'ticket', 'when' => ['kind' => 'by_hand'], 'onlyIf' => $onlyIf, 'fires' => ['kind' => 'every_time'],
+            'name' => 'Ask for photos', 'on' => 'ticket', 'when' => ['kind' => 'by_hand'], 'onlyIf' => $onlyIf,
+            'fires' => ['kind' => 'every_time'],
             'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'doer'], 'title' => 'Ask about {subject}', 'due' => null]],
         ]);
     }
@@ -115,7 +122,10 @@ final class RunTest extends AppTestCase
     {
         $customer = $this->customer()['id'];
 
-        return array_map(fn (int $number): int => $this->ticket(['subject' => "Ticket {$number}", 'customer' => $customer])['record']['id'], range(1, $count));
+        return array_map(
+            fn (int $number): int => $this->ticket(['subject' => "Ticket {$number}", 'customer' => $customer])['record']['id'],
+            range(1, $count),
+        );
     }
 
     /**

@@ -16,13 +16,22 @@ final class SweepTest extends TimeTestCase
     /** @param  array<string, mixed>  $when */
     private function rule(array $when, array $more = []): int
     {
-        return $this->inForce($more + ['name' => 'By time', 'on' => 'ticket', 'when' => $when, 'fires' => ['kind' => 'every_time'], 'lines' => [self::COMMENT]]);
+        return $this->inForce(
+            $more + [
+                'name' => 'By time', 'on' => 'ticket', 'when' => $when, 'fires' => ['kind' => 'every_time'], 'lines' => [self::COMMENT],
+            ],
+        );
     }
 
     /** @return list<string> the moments at which the rule fired for a record, on the company's clock */
     private function fired(int $rule, int $record): array
     {
-        return array_map(static fn (string $at): string => (new \DateTimeImmutable("{$at}Z"))->setTimezone(new \DateTimeZone('Europe/Berlin'))->format('Y-m-d H:i'), DB::table('entries')->where(['kind' => 'fired', 'rule_id' => $rule, 'record_id' => $record])->orderBy('id')->pluck('at')->all());
+        return array_map(
+            static fn (string $at): string => (new \DateTimeImmutable("{$at}Z"))->setTimezone(
+                new \DateTimeZone('Europe/Berlin'),
+            )->format('Y-m-d H:i'),
+            DB::table('entries')->where(['kind' => 'fired', 'rule_id' => $rule, 'record_id' => $record])->orderBy('id')->pluck('at')->all(),
+        );
     }
 
     public function test_a_date_sets_a_rule_off_once_for_each_date(): void
@@ -54,7 +63,10 @@ final class SweepTest extends TimeTestCase
     public function test_a_week_of_downtime_is_caught_up_and_nothing_twice(): void
     {
         $rule = $this->rule(['kind' => 'date', 'field' => 'due', 'amount' => 1, 'unit' => 'working_day', 'time' => '10:00']);
-        $ids = array_map(fn (string $due): int => $this->ticket(['due' => $due])['record']['id'], ['2026-11-27', '2026-11-28', '2026-11-30', '2026-12-08']);
+        $ids = array_map(
+            fn (string $due): int => $this->ticket(['due' => $due])['record']['id'],
+            ['2026-11-27', '2026-11-28', '2026-11-30', '2026-12-08'],
+        );
         $this->clockAt('2026-12-02T12:00:00Z');
         self::assertSame(3, $this->app->make(Sweep::class)->work());
         $this->clockAt('2026-12-02T12:01:00Z');
@@ -67,25 +79,71 @@ final class SweepTest extends TimeTestCase
 
     public function test_every_year_on_the_owners_clock_and_by_a_moment(): void
     {
-        $customers = $this->inForce(['name' => 'Jubilee', 'on' => 'agreement', 'when' => ['kind' => 'date', 'field' => 'start', 'amount' => 0, 'unit' => 'day', 'time' => '08:00', 'yearly' => true, 'clock' => 'owner'], 'fires' => ['kind' => 'every_time'], 'lines' => [self::COMMENT]]);
+        $customers = $this->inForce([
+            'name' => 'Jubilee', 'on' => 'agreement',
+            'when' => [
+                'kind' => 'date', 'field' => 'start', 'amount' => 0, 'unit' => 'day', 'time' => '08:00', 'yearly' => true,
+                'clock' => 'owner',
+            ],
+            'fires' => ['kind' => 'every_time'], 'lines' => [self::COMMENT],
+        ]);
         $customer = $this->customer();
-        $lisbon = $this->as('ines.okafor', 'POST', 'calendars', ['name' => 'Quayside', 'timeZone' => 'Europe/Lisbon', 'hours' => ['1' => [['09:00', '17:00']]], 'holidays' => [], 'company' => false, 'teams' => ['Service Quayside'], 'people' => []])->assertCreated()->json();
+        $lisbon = $this->as(
+            'ines.okafor',
+            'POST',
+            'calendars',
+            [
+                'name' => 'Quayside', 'timeZone' => 'Europe/Lisbon', 'hours' => ['1' => [['09:00', '17:00']]], 'holidays' => [],
+                'company' => false, 'teams' => ['Service Quayside'], 'people' => [],
+            ],
+        )->assertCreated()->json();
         self::assertSame(['Service Quayside'], $lisbon['teams']);
-        $agreement = $this->created('agreement', ['title' => 'Lobby', 'customer' => $customer['id'], 'status' => 'running', 'start' => '2024-02-29', 'owner' => $this->person('bram.castellan')->id])['record'];
-        $fresh = $this->created('agreement', ['title' => 'New', 'customer' => $customer['id'], 'status' => 'running', 'start' => '2027-02-28', 'owner' => $this->person('hugo.fenner')->id])['record'];
+        $agreement = $this->created(
+            'agreement',
+            [
+                'title' => 'Lobby', 'customer' => $customer['id'], 'status' => 'running', 'start' => '2024-02-29',
+                'owner' => $this->person('bram.castellan')->id,
+            ],
+        )['record'];
+        $fresh = $this->created(
+            'agreement',
+            [
+                'title' => 'New', 'customer' => $customer['id'], 'status' => 'running', 'start' => '2027-02-28',
+                'owner' => $this->person('hugo.fenner')->id,
+            ],
+        )['record'];
         $this->clockAt('2027-02-27T08:40:00Z');
         $this->workNow();
         $this->passTo('2028-03-02T00:00:00Z');
-        self::assertSame(['2027-02-28', '2028-02-29'], array_map(static fn (string $at): string => substr($at, 0, 10), $this->fired($customers, $agreement['id'])));
-        self::assertSame(['2028-02-28'], array_map(static fn (string $at): string => substr($at, 0, 10), $this->fired($customers, $fresh['id'])));
+        self::assertSame(
+            ['2027-02-28', '2028-02-29'],
+            array_map(static fn (string $at): string => substr($at, 0, 10), $this->fired($customers, $agreement['id'])),
+        );
+        self::assertSame(
+            ['2028-02-28'],
+            array_map(static fn (string $at): string => substr($at, 0, 10), $this->fired($customers, $fresh['id'])),
+        );
         $this->assertRefused($this->as('ines.okafor', 'DELETE', "calendars/{$lisbon['id']}"), 409, 'in_use');
     }
 
     public function test_quiet_for_a_while(): void
     {
-        $untouched = $this->rule(['kind' => 'quiet', 'of' => 'activity', 'amount' => 3, 'unit' => 'day'], ['name' => 'Untouched', 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is_not', 'field' => 'status', 'value' => 'closed']]], 'lines' => [['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Quiet']]]);
-        $kept = $this->rule(['kind' => 'quiet', 'of' => 'value', 'field' => 'status', 'value' => 'waiting', 'amount' => 2, 'unit' => 'working_day'], ['name' => 'Waits long', 'lines' => [['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Waits']]]);
-        $unanswered = $this->rule(['kind' => 'quiet', 'of' => 'reply', 'amount' => 1, 'unit' => 'week'], ['name' => 'No reply', 'lines' => [['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'No reply']]]);
+        $untouched = $this->rule(
+            ['kind' => 'quiet', 'of' => 'activity', 'amount' => 3, 'unit' => 'day'],
+            [
+                'name' => 'Untouched',
+                'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is_not', 'field' => 'status', 'value' => 'closed']]],
+                'lines' => [['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Quiet']],
+            ],
+        );
+        $kept = $this->rule(
+            ['kind' => 'quiet', 'of' => 'value', 'field' => 'status', 'value' => 'waiting', 'amount' => 2, 'unit' => 'working_day'],
+            ['name' => 'Waits long', 'lines' => [['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Waits']]],
+        );
+        $unanswered = $this->rule(
+            ['kind' => 'quiet', 'of' => 'reply', 'amount' => 1, 'unit' => 'week'],
+            ['name' => 'No reply', 'lines' => [['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'No reply']]],
+        );
         $this->inForce(['lines' => [self::CHASE['lines'][0]], 'name' => 'Write'] + array_diff_key(self::CHASE, ['until' => 0]));
         $ticket = $this->written();
         $ticket = $this->change($ticket, ['status' => 'waiting'])['record'];
@@ -100,15 +158,29 @@ final class SweepTest extends TimeTestCase
         $this->app->make(\App\Store\Remarks::class)->reply($type, $ticket['id'], 'Here I am', 'm@x.example', new \App\Store\Actor(null));
         $this->change($this->now('ticket', $ticket['id']), ['status' => 'open']);
         $this->passTo('2026-12-20T00:00:00Z');
-        self::assertSame([1, 2, 1], [count($this->fired($kept, $ticket['id'])), count($this->fired($untouched, $ticket['id'])), count($this->fired($unanswered, $ticket['id']))]);
+        self::assertSame(
+            [1, 2, 1],
+            [
+                count($this->fired($kept, $ticket['id'])), count($this->fired($untouched, $ticket['id'])),
+                count($this->fired($unanswered, $ticket['id'])),
+            ],
+        );
     }
 
     public function test_a_timetable_starts_a_rule_on_each_match_or_sends_everybody_one_list(): void
     {
         $open = ['kind' => 'all', 'of' => [['kind' => 'is_not', 'field' => 'status', 'value' => 'closed']]];
-        $each = $this->rule(['kind' => 'timetable', 'rrule' => 'FREQ=WEEKLY;BYDAY=MO', 'time' => '08:00', 'from' => '2026-11-01'], ['onlyIf' => $open]);
-        $this->inForce(['name' => 'Morning list', 'on' => 'ticket', 'when' => ['kind' => 'timetable', 'rrule' => 'FREQ=DAILY', 'time' => '07:00', 'from' => '2026-11-01', 'workingDays' => true, 'per' => ['kind' => 'owner']],
-            'onlyIf' => $open, 'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'send_list', 'subject' => 'Your day', 'columns' => ['subject', 'customer.name', 'due'], 'by' => 'due', 'days' => 5, 'workingDays' => true]]]);
+        $each = $this->rule(
+            ['kind' => 'timetable', 'rrule' => 'FREQ=WEEKLY;BYDAY=MO', 'time' => '08:00', 'from' => '2026-11-01'],
+            ['onlyIf' => $open],
+        );
+        $this->inForce(['name' => 'Morning list', 'on' => 'ticket', 'when' => [
+            'kind' => 'timetable', 'rrule' => 'FREQ=DAILY', 'time' => '07:00', 'from' => '2026-11-01', 'workingDays' => true,
+            'per' => ['kind' => 'owner'],
+        ],
+            'onlyIf' => $open, 'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'send_list', 'subject' => 'Your day', 'columns' => ['subject', 'customer.name', 'due'], 'by' => 'due',
+                'days' => 5, 'workingDays' => true]]]);
         $late = $this->ticket(['due' => '2026-11-20', 'subject' => 'Late one'])['record'];
         $this->ticket(['due' => '2026-11-27', 'subject' => 'Soon one']);
         $this->ticket(['due' => '2027-01-27', 'subject' => 'Far one']);
@@ -119,7 +191,11 @@ final class SweepTest extends TimeTestCase
         self::assertSame([], $this->fired($each, $closed['id']));
         // Wednesday, Thursday, Friday and Monday, for two people.
         self::assertSame(8, DB::table('messages')->where('subject', 'Your day')->count());
-        $text = (string) DB::table('messages')->where('subject', 'Your day')->where('recipients', 'like', '%bram.castellan%')->orderBy('id')->value('text');
+        $text = (string) DB::table('messages')->where('subject', 'Your day')->where(
+            'recipients',
+            'like',
+            '%bram.castellan%',
+        )->orderBy('id')->value('text');
         self::assertStringContainsString("Late (1)\n  T-".sprintf('%04d', $late['id']).'  Late one  Brine & Barrow Hotel', $text);
         self::assertStringContainsString("Next 5 working days (1)\n", $text);
         self::assertStringNotContainsString('Far one', $text);
@@ -133,9 +209,18 @@ final class SweepTest extends TimeTestCase
     public function test_a_rule_is_put_in_force_in_each_of_the_three_ways(): void
     {
         $tickets = array_map(fn (): int => $this->ticket(['priority' => 'urgent'])['record']['id'], range(1, 4));
-        $draft = fn (): array => $this->as('ines.okafor', 'POST', 'rules', ['file' => ['name' => 'Urgent', 'on' => 'ticket', 'when' => ['kind' => 'created_or_changed'], 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'urgent']]],
+        $draft = fn (): array => $this->as('ines.okafor', 'POST', 'rules', ['file' => ['name' => 'Urgent', 'on' => 'ticket', 'when' => [
+            'kind' => 'created_or_changed',
+        ], 'onlyIf' => [
+            'kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'urgent']],
+        ],
             'fires' => ['kind' => 'once_per_record'], 'lines' => [self::COMMENT]]])->json();
-        $publish = fn (array $rule, array $how) => $this->as('ines.okafor', 'POST', "rules/{$rule['id']}/publish", ['version' => $rule['draftVersion']] + $how);
+        $publish = fn (array $rule, array $how) => $this->as(
+            'ines.okafor',
+            'POST',
+            "rules/{$rule['id']}/publish",
+            ['version' => $rule['draftVersion']] + $how,
+        );
         $touch = fn (int $id) => $this->change($this->now('ticket', $id), ['hours' => (string) random_int(1, 9)]);
 
         $leave = $draft();
@@ -145,7 +230,10 @@ final class SweepTest extends TimeTestCase
         $start = $draft();
         $this->assertRefused($publish($start, ['existing' => 'start', 'hours' => 9999]), 422, 'invalid_values', '/hours');
         $publish($start, ['existing' => 'start', 'hours' => 4])->assertOk();
-        self::assertSame(['2026-11-24 08:40:00', '2026-11-24 09:40:00', '2026-11-24 10:40:00', '2026-11-24 11:40:00'], DB::table('scheduled_lines')->where('kind', 'start')->orderBy('due_at')->pluck('due_at')->all());
+        self::assertSame(
+            ['2026-11-24 08:40:00', '2026-11-24 09:40:00', '2026-11-24 10:40:00', '2026-11-24 11:40:00'],
+            DB::table('scheduled_lines')->where('kind', 'start')->orderBy('due_at')->pluck('due_at')->all(),
+        );
         $this->workNow();
         self::assertCount(1, $this->fired($start['id'], $tickets[0]));
         $this->passTo('2026-11-24T11:00:00Z');
@@ -155,8 +243,21 @@ final class SweepTest extends TimeTestCase
         $this->passTo('2026-11-24T13:00:00Z');
         self::assertSame([], $this->fired($start['id'], $tickets[3]));
         $touch($tickets[0]);
-        self::assertSame([1, 0, 1], array_map(fn (array $rule): int => count($this->fired($rule['id'], $tickets[0])), [$leave, $count, $start]));
-        self::assertSame(['count', 4], array_values(array_slice(json_decode((string) DB::table('entries')->where(['kind' => 'rule_in_force', 'rule_id' => $count['id']])->value('data'), true), 0, 2)));
+        self::assertSame(
+            [1, 0, 1],
+            array_map(fn (array $rule): int => count($this->fired($rule['id'], $tickets[0])), [$leave, $count, $start]),
+        );
+        self::assertSame(
+            ['count', 4],
+            array_values(array_slice(
+                json_decode(
+                    (string) DB::table('entries')->where(['kind' => 'rule_in_force', 'rule_id' => $count['id']])->value('data'),
+                    true,
+                ),
+                0,
+                2,
+            )),
+        );
     }
 
     public function test_runs_stay_on_their_page_or_move_to_the_new_one(): void
@@ -168,12 +269,21 @@ final class SweepTest extends TimeTestCase
         $file = self::CHASE;
         $file['lines'][2]['at'] = ['kind' => 'after', 'amount' => 6, 'unit' => 'day'];
         unset($file['lines'][3]);
-        $file['lines'][] = ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Give up?', 'at' => ['kind' => 'after', 'amount' => 9, 'unit' => 'day']];
-        $file['lines'][] = ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Long past', 'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day']];
+        $file['lines'][] = [
+            'kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Give up?',
+            'at' => ['kind' => 'after', 'amount' => 9, 'unit' => 'day'],
+        ];
+        $file['lines'][] = [
+            'kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Long past',
+            'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day'],
+        ];
         $file['lines'] = array_values($file['lines']);
         $version = $this->as('ines.okafor', 'GET', "rules/{$rule}")->json('draftVersion');
         $version = $this->as('ines.okafor', 'PUT', "rules/{$rule}/draft", ['version' => $version, 'file' => $file])->json('draftVersion');
-        self::assertSame(['runs' => 1, 'moved' => 2, 'struck' => 0, 'added' => 0], $this->as('ines.okafor', 'GET', "rules/{$rule}/moving")->assertOk()->json());
+        self::assertSame(
+            ['runs' => 1, 'moved' => 2, 'struck' => 0, 'added' => 0],
+            $this->as('ines.okafor', 'GET', "rules/{$rule}/moving")->assertOk()->json(),
+        );
         $this->as('ines.okafor', 'POST', "rules/{$rule}/publish", ['version' => $version, 'move' => true])->assertOk();
         self::assertSame(['1/1' => 'inked', '2/1' => '2026-11-30 08:40:00', '3/1' => '2026-12-03 08:40:00'], $this->lines($ticket['id']));
         $this->passTo('2026-12-30T08:00:00Z');
@@ -181,7 +291,12 @@ final class SweepTest extends TimeTestCase
         // Without moving, a run ends on the page it began with.
         $other = $this->written(['status' => 'waiting']);
         $file['lines'] = [$file['lines'][0]];
-        $version = $this->as('ines.okafor', 'PUT', "rules/{$rule}/draft", ['version' => $version + 1, 'file' => $file])->json('draftVersion');
+        $version = $this->as(
+            'ines.okafor',
+            'PUT',
+            "rules/{$rule}/draft",
+            ['version' => $version + 1, 'file' => $file],
+        )->json('draftVersion');
         $this->as('ines.okafor', 'POST', "rules/{$rule}/publish", ['version' => $version])->assertOk();
         $this->passTo('2027-01-30T08:00:00Z');
         self::assertCount(5, $this->sent($other['id']));

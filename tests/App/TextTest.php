@@ -31,10 +31,14 @@ final class TextTest extends AppTestCase
 
     public function test_a_text_becomes_a_rule_that_fires(): void
     {
-        $text = "Rule \"Typed\"\nWhen a Ticket is created\nOnly if Priority is Urgent and Customer › Plan is one of Basic or Full care\nFires every time\nSet Review to Needed\nGive the owner’s manager a high-priority task \"Look at {number}\" due 2 working days later\n";
+        $text = "Rule \"Typed\"\nWhen a Ticket is created\nOnly if Priority is Urgent and Customer › Plan is one of Basic or Full "
+            ."care\nFires every time\nSet Review to Needed\nGive the owner’s manager a high-priority task \"Look at {number}\" due 2 "
+                ."working days later\n";
         $file = $this->as('ines.okafor', 'POST', 'text/rule', ['text' => $text])->assertOk()->json('file');
         $this->inForce($file);
-        $ticket = $this->ticket(['priority' => 'urgent', 'customer' => $this->customer('One', 'basic')['id'], 'owner' => $this->person('bram.castellan')->id]);
+        $ticket = $this->ticket([
+            'priority' => 'urgent', 'customer' => $this->customer('One', 'basic')['id'], 'owner' => $this->person('bram.castellan')->id,
+        ]);
         self::assertSame('needed', $ticket['record']['values']['review']);
         self::assertStringStartsWith('Look at T-', (string) DB::table('tasks')->value('title'));
         self::assertSame('high', DB::table('tasks')->value('priority'));
@@ -42,7 +46,12 @@ final class TextTest extends AppTestCase
 
     public function test_a_line_is_completed_from_what_the_company_has(): void
     {
-        $expected = fn (string $typed): array => $this->as('ines.okafor', 'POST', 'text/line', ['text' => $typed, 'on' => 'ticket'])->assertOk()->json('misread.0.expected');
+        $expected = fn (string $typed): array => $this->as(
+            'ines.okafor',
+            'POST',
+            'text/line',
+            ['text' => $typed, 'on' => 'ticket'],
+        )->assertOk()->json('misread.0.expected');
         self::assertContains('Priority', $expected('set Prio'));
         self::assertContains('Waiting on customer', $expected('set Status to Wai'));
         self::assertContains('Ines Okafor', $expected('remind In'));

@@ -45,7 +45,8 @@ final class TimeStoriesTest extends TimeTestCase
         $remarks = $this->as('ines.okafor', 'POST', 'remarks', ['file' => ['lines' => [
             [
                 'kind' => 'set_fields', 'set' => [['field' => 'status', 'to' => ['kind' => 'value', 'value' => 'closed']]], 'at' => $after,
-            ], ['kind' => 'comment', 'text' => 'With it', 'at' => $after], ['kind' => 'comment', 'text' => 'Later', 'at' => ['amount' => 9] + $after],
+            ], ['kind' => 'comment', 'text' => 'With it', 'at' => $after],
+            ['kind' => 'comment', 'text' => 'Later', 'at' => ['amount' => 9] + $after],
         ]] + self::CHASE])->json();
         self::assertSame(
             ['/lines/2'],
@@ -127,10 +128,19 @@ final class TimeStoriesTest extends TimeTestCase
         $this->passTo('2027-12-01T00:00:00Z');
         self::assertSame(1, DB::table('tasks')->where('rule_id', $rule)->count(), 'fired by hand is fired');
         // Of a silence: what is started by hand is about the silence that is there, and that one sets it off no more.
-        $quiet = $this->inForce(['name' => 'Unchanged', 'when' => ['kind' => 'quiet', 'of' => 'change', 'amount' => 3, 'unit' => 'day', 'byHand' => true]] + self::NEAR);
+        $quiet = $this->inForce(
+            [
+                'name' => 'Unchanged', 'when' => ['kind' => 'quiet', 'of' => 'change', 'amount' => 3, 'unit' => 'day', 'byHand' => true],
+            ] + self::NEAR,
+        );
         $still = $this->ticket()['record']['id'];
         $given = fn (): int => DB::table('tasks')->where(['rule_id' => $quiet, 'record_id' => $still])->count();
-        $this->as('bram.castellan', 'POST', "rules/{$quiet}/run", ['recordType' => 'ticket', 'records' => [$still]])->assertJsonPath('results.0.result', 'fired');
+        $this->as(
+            'bram.castellan',
+            'POST',
+            "rules/{$quiet}/run",
+            ['recordType' => 'ticket', 'records' => [$still]],
+        )->assertJsonPath('results.0.result', 'fired');
         $this->passTo('2027-12-10T00:00:00Z');
         self::assertSame(1, $given());
         $this->becomes($still, ['subject' => 'It moves']);

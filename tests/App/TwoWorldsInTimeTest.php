@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Models\Columns;
 use App\Store\Actor;
-use App\Store\Columns;
 use App\Store\SaveRecord;
 use App\Store\SchemaStore;
 use Illuminate\Support\Facades\DB;
@@ -40,7 +40,11 @@ final class TwoWorldsInTimeTest extends TimeTestCase
             DB::rollBack();
         }
         foreach (['fired' => 40, 'line' => 40, 'struck' => 10, 'retimed' => 1, 'too_late' => 1] as $kind => $least) {
-            self::assertGreaterThanOrEqual($least, $kinds[$kind] ?? 0, "The stories have to bring about enough of: {$kind} ".json_encode($kinds));
+            self::assertGreaterThanOrEqual(
+                $least,
+                $kinds[$kind] ?? 0,
+                "The stories have to bring about enough of: {$kind} ".json_encode($kinds),
+            );
         }
     }
 
@@ -50,7 +54,12 @@ final class TwoWorldsInTimeTest extends TimeTestCase
         $this->clockAt(self::NOW);
         $schema = $this->app->make(SchemaStore::class)->schema();
         $customers = [$this->customer('One', 'basic')['id'], $this->customer('Two', 'full_care')['id']];
-        $stories = new Stories($seed, $schema, ['ines.okafor', 'edda.marlow'], ['customer' => $customers, 'contact' => [0], 'quote' => [0]]);
+        $stories = new Stories(
+            $seed,
+            $schema,
+            ['ines.okafor', 'edda.marlow'],
+            ['customer' => $customers, 'contact' => [0], 'quote' => [0]],
+        );
         $paper = new PaperLedger($schema, $this->person('tomas.weld')->id);
         foreach ($customers as $id) {
             $paper->keep(Columns::record($schema->types['customer'], DB::selectOne('SELECT * FROM records_customer WHERE id = ?', [$id])));
@@ -72,15 +81,29 @@ final class TwoWorldsInTimeTest extends TimeTestCase
             $where = "story {$seed}, step {$step}";
             $from = (int) DB::table('entries')->max('id');
             $values = ['due' => '2026-12-'.$stories->random->getInt(10, 28)];
-            foreach ($record === null ? $type->ownFields() : array_filter($type->ownFields(), static fn (Field $field): bool => in_array($field->type, [FieldType::Choice, FieldType::Tick], true)) as $field) {
+            foreach ($record === null ? $type->ownFields()
+                : array_filter($type->ownFields(),
+                    static fn (Field $field): bool => in_array($field->type, [FieldType::Choice, FieldType::Tick], true)) as $field) {
                 if ($field->target === null && ($record === null || $stories->random->getInt(1, 3) === 1)) {
                     $value = $stories->value($field);
                     $values[$field->name] = is_string($value) && trim($value) === '' ? null : $value;
                 }
             }
             $values = $record === null ? ['subject' => 'A ticket', 'customer' => $customers[0]] + $values : $values;
-            $saved = $record === null ? $save->create($type, $values, $actor) : $save->change($type, $record->id, $record->version, $values, $actor);
-            $told = $saved->entryId === null ? ['record' => $record, 'entries' => []] : $paper->save($record, $saved->record->id, $values, $actor->personId ?? 0, $at);
+            $saved = $record === null ? $save->create($type, $values, $actor) : $save->change(
+                $type,
+                $record->id,
+                $record->version,
+                $values,
+                $actor,
+            );
+            $told = $saved->entryId === null ? ['record' => $record, 'entries' => []] : $paper->save(
+                $record,
+                $saved->record->id,
+                $values,
+                $actor->personId ?? 0,
+                $at,
+            );
             self::assertSame($this->outline($told['entries']), $this->ledger($from), "{$where}: the save");
             // What is due at once is done at once.
             $from = (int) DB::table('entries')->max('id');
@@ -110,14 +133,20 @@ final class TwoWorldsInTimeTest extends TimeTestCase
      */
     private function outline(array $entries): array
     {
-        return array_map(static fn (array $entry): string => "{$entry['kind']} {$entry['rule']} {$entry['record']} v{$entry['version']} ".json_encode($entry['data']), $entries);
+        return array_map(
+            static fn (array $entry): string => "{$entry['kind']} {$entry['rule']} {$entry['record']} v{$entry['version']} "
+                .json_encode($entry['data']),
+            $entries,
+        );
     }
 
     /** @return list<string> */
     private function ledger(int $from): array
     {
-        return array_map(static fn (object $row): string => "{$row->kind} {$row->name} {$row->record_type}:{$row->record_id} v{$row->version} ".json_encode(json_decode($row->data, true)),
-            DB::select("SELECT e.*, r.name FROM entries e LEFT JOIN rules r ON r.id = e.rule_id WHERE e.id > ? AND e.kind <> 'task_due' ORDER BY e.id", [$from]));
+        return array_map(static fn (object $row): string => "{$row->kind} {$row->name} {$row->record_type}:{$row->record_id} "
+            ."v{$row->version} ".json_encode(json_decode($row->data, true)),
+            DB::select("SELECT e.*, r.name FROM entries e LEFT JOIN rules r ON r.id = e.rule_id WHERE e.id > ? AND e.kind <> 'task_due' "
+                .'ORDER BY e.id', [$from]));
     }
 
     /** @return list<string> */
@@ -126,7 +155,8 @@ final class TwoWorldsInTimeTest extends TimeTestCase
         $lines = [];
         foreach ($paper->play()->paper->inPlay('ticket', $record->id) as $run) {
             foreach ($run->lines as $line) {
-                $lines[] = "{$run->rule} {$line->place}/{$line->turn} ".($line->due?->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d H:i:s') ?? 'waits');
+                $lines[] = "{$run->rule} {$line->place}/{$line->turn} "
+                    .($line->due?->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d H:i:s') ?? 'waits');
             }
         }
         sort($lines);
@@ -137,7 +167,14 @@ final class TwoWorldsInTimeTest extends TimeTestCase
     /** @return list<string> */
     private function pencilledIn(Record $record): array
     {
-        $lines = array_map(static fn (object $row): string => "{$row->rule_id} {$row->place}/{$row->turn} ".($row->due_at ?? 'waits'), DB::select("SELECT * FROM scheduled_lines WHERE record_type = 'ticket' AND record_id = ? AND kind <> 'task_due' AND status = 'pencilled'", [$record->id]));
+        $lines = array_map(
+            static fn (object $row): string => "{$row->rule_id} {$row->place}/{$row->turn} ".($row->due_at ?? 'waits'),
+            DB::select(
+                "SELECT * FROM scheduled_lines WHERE record_type = 'ticket' AND record_id = ? AND kind <> 'task_due' AND status = "
+                    ."'pencilled'",
+                [$record->id],
+            ),
+        );
         sort($lines);
 
         return $lines;

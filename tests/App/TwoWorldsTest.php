@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Models\Columns;
 use App\Store\Actor;
-use App\Store\Columns;
 use App\Store\SaveRecord;
 use App\Store\SchemaStore;
 use Illuminate\Support\Facades\DB;
@@ -52,7 +52,12 @@ final class TwoWorldsTest extends AppTestCase
         $this->clockAt(self::NOW);
         $schema = $this->app->make(SchemaStore::class)->schema();
         $customers = [$this->customer('One', 'basic')['id'], $this->customer('Two', 'full_care')['id']];
-        $stories = new Stories($seed, $schema, ['ines.okafor', 'edda.marlow'], ['customer' => $customers, 'contact' => [0], 'quote' => [0]]);
+        $stories = new Stories(
+            $seed,
+            $schema,
+            ['ines.okafor', 'edda.marlow'],
+            ['customer' => $customers, 'contact' => [0], 'quote' => [0]],
+        );
         $paper = new PaperLedger($schema, $this->person('tomas.weld')->id);
         foreach ($customers as $id) {
             $paper->keep(Columns::record($schema->types['customer'], DB::selectOne('SELECT * FROM records_customer WHERE id = ?', [$id])));
@@ -73,7 +78,13 @@ final class TwoWorldsTest extends AppTestCase
             $this->clockAt($at->format('c'));
             $from = (int) DB::table('entries')->max('id');
             $values = $this->values($stories, $schema, $record);
-            $saved = $record === null ? $save->create($type, $values, $actor) : $save->change($type, $record->id, $record->version, $values, $actor);
+            $saved = $record === null ? $save->create($type, $values, $actor) : $save->change(
+                $type,
+                $record->id,
+                $record->version,
+                $values,
+                $actor,
+            );
             if ($saved->entryId === null) {
                 continue;
             }
@@ -84,12 +95,23 @@ final class TwoWorldsTest extends AppTestCase
             $record = Columns::record($type, DB::selectOne('SELECT * FROM records_ticket WHERE id = ?', [$saved->record->id]));
             self::assertSame($saved->record->values, $record->values, 'what the save returns is what is kept');
         }
-        $tasks = DB::table('tasks')->orderBy('id')->get(['title', 'assignee_id', 'due_at'])->map(static fn (object $task): array => [$task->title, $task->assignee_id, Columns::iso($task->due_at)])->all();
+        $tasks = DB::table('tasks')->orderBy('id')->get(['title', 'assignee_id', 'due_at'])->map(
+            static fn (object $task): array => [$task->title, $task->assignee_id, Columns::iso($task->due_at)],
+        )->all();
         self::assertSame($paper->tasks, $tasks, "story {$seed}: the tasks");
-        $messages = DB::table('messages')->orderBy('id')->get()->map(static fn (object $row): string => "{$row->subject}|{$row->text}|".implode(', ', array_column(json_decode($row->recipients, true)['to'], 'name')))->all();
+        $messages = DB::table('messages')->orderBy('id')->get()->map(
+            static fn (object $row): string => "{$row->subject}|{$row->text}|".implode(
+                ', ',
+                array_column(json_decode($row->recipients, true)['to'], 'name'),
+            ),
+        )->all();
         self::assertSame($paper->messages, $messages, "story {$seed}: the messages");
         foreach ($customers as $id) {
-            self::assertEquals($paper->play()->paper->record('customer', $id), Columns::record($schema->types['customer'], DB::selectOne('SELECT * FROM records_customer WHERE id = ?', [$id])), "story {$seed}: the customer");
+            self::assertEquals(
+                $paper->play()->paper->record('customer', $id),
+                Columns::record($schema->types['customer'], DB::selectOne('SELECT * FROM records_customer WHERE id = ?', [$id])),
+                "story {$seed}: the customer",
+            );
         }
 
         return [DB::table('entries')->where('kind', 'fired')->count(), DB::table('entries')->where('kind', 'stopped')->count()];
@@ -107,7 +129,10 @@ final class TwoWorldsTest extends AppTestCase
 
             return ['subject' => 'A ticket', 'customer' => $values['customer']] + $values;
         }
-        $fields = array_values(array_filter($type->ownFields(), static fn (Field $field): bool => in_array($field->type, [FieldType::Choice, FieldType::Tick], true)));
+        $fields = array_values(array_filter(
+            $type->ownFields(),
+            static fn (Field $field): bool => in_array($field->type, [FieldType::Choice, FieldType::Tick], true),
+        ));
         $values = [];
         for ($count = $stories->random->getInt(1, 3); $count > 0; $count--) {
             $field = $stories->one($fields);
@@ -131,7 +156,8 @@ final class TwoWorldsTest extends AppTestCase
         $places = array_flip(array_map(static fn (object $row): int => (int) $row->id, $rows));
 
         return array_map(static fn (object $row): array => [
-            'kind' => $row->kind, 'rule' => $row->name, 'cause' => $row->cause_id === null ? null : $places[(int) $row->cause_id], 'record' => "{$row->record_type}:{$row->record_id}", 'version' => (int) $row->version,
+            'kind' => $row->kind, 'rule' => $row->name, 'cause' => $row->cause_id === null ? null
+                : $places[(int) $row->cause_id], 'record' => "{$row->record_type}:{$row->record_id}", 'version' => (int) $row->version,
             'data' => json_decode($row->data, true, 512, JSON_THROW_ON_ERROR),
         ], $rows);
     }

@@ -13,7 +13,9 @@ use Tests\Core\Support\WholeRange;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Text\RuleText;
 
-/** Everything a rule can say, over every record type of the demo company: kept, exported, typed, put in force, rehearsed and found again. */
+/**
+ * Everything a rule can say, over every record type of the demo company: kept, exported, typed, put in force, rehearsed and found again.
+ */
 final class WholeRangeTest extends AppTestCase
 {
     public function test_it_fits_the_published_schema_and_has_words(): void
@@ -23,7 +25,11 @@ final class WholeRangeTest extends AppTestCase
         $text = $this->app->make(RuleText::class);
         foreach ($this->files(240) as $seed => $file) {
             $page = $reader->read($file);
-            self::assertSame([], array_map(static fn ($problem): string => "{$problem->at} {$problem->message}", $page->problems), "seed {$seed}: ".json_encode($file));
+            self::assertSame(
+                [],
+                array_map(static fn ($problem): string => "{$problem->at} {$problem->message}", $page->problems),
+                "seed {$seed}: ".json_encode($file),
+            );
             try {
                 self::assertSame($file, $files->read($files->write($file)), "seed {$seed}");
             } catch (Refused $refused) {
@@ -43,7 +49,11 @@ final class WholeRangeTest extends AppTestCase
             $exported = (string) $this->as('ines.okafor', 'GET', "rules/{$id}/file")->assertOk()->getContent();
             self::assertSame($file, array_diff_key(json_decode($exported, true), ['$schema' => true, 'format' => true]), "seed {$seed}");
             $again = $this->as('ines.okafor', 'POST', 'rules/import', ['text' => $exported])->assertCreated()->json();
-            self::assertSame($this->as('ines.okafor', 'GET', "rules/{$id}")->json('reading.rows'), $again['reading']['rows'], "seed {$seed}");
+            self::assertSame(
+                $this->as('ines.okafor', 'GET', "rules/{$id}")->json('reading.rows'),
+                $again['reading']['rows'],
+                "seed {$seed}",
+            );
             $this->as('ines.okafor', 'POST', 'remarks', ['file' => $file, 'rule' => $id])->assertOk();
         }
         self::assertSame(30, DB::table('rules')->where('status', 'in_force')->count());
@@ -56,7 +66,14 @@ final class WholeRangeTest extends AppTestCase
         $ids = $this->oneOfEach();
         $types = array_keys($schema->types);
         for ($seed = 1; $seed <= $count; $seed++) {
-            $range = new WholeRange($seed, $schema, $this->app->make(\VividLedger\People\Directory::class), new \DateTimeZone('Europe/Berlin'), ['ines.okafor', 'tomas.weld'], $ids);
+            $range = new WholeRange(
+                $seed,
+                $schema,
+                $this->app->make(\VividLedger\People\Directory::class),
+                new \DateTimeZone('Europe/Berlin'),
+                ['ines.okafor', 'tomas.weld'],
+                $ids,
+            );
             yield $seed => $range->rule("Rule {$seed}", $types[$seed % count($types)]);
         }
     }

@@ -13,12 +13,13 @@ use Tests\App\Support\TimeTestCase;
 /** Workers whose work cannot be done: one bad thing never holds up the others, and is seen and tried again. */
 final class WorkersTest extends TimeTestCase
 {
-    private const LATER = ['name' => 'Later', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'], 'lines' => [
-        [
-            'kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look: {changes}', 'due' => null,
-            'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day'],
-        ],
-    ]];
+    private const LATER = ['name' => 'Later', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+        'lines' => [
+            [
+                'kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look: {changes}', 'due' => null,
+                'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day'],
+            ],
+        ]];
 
     public function test_a_bad_line_is_set_aside_and_the_others_are_done(): void
     {
@@ -53,8 +54,13 @@ final class WorkersTest extends TimeTestCase
     public function test_what_a_sweep_starts_and_another_rule_refuses_leaves_an_entry(): void
     {
         $refuse = $this->inForce([
-            'name' => 'Closed needs hours', 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['status']], 'fires' => ['kind' => 'every_time'],
-            'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'closed'], ['kind' => 'is_empty', 'field' => 'hours']]],
+            'name' => 'Closed needs hours', 'on' => 'ticket', 'when' => [
+                'kind' => 'changed', 'fields' => ['status'],
+            ], 'fires' => ['kind' => 'every_time'],
+            'onlyIf' => [
+                'kind' => 'all',
+                'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'closed'], ['kind' => 'is_empty', 'field' => 'hours']],
+            ],
             'lines' => [['kind' => 'refuse', 'message' => 'Fill in the hours first.']],
         ]);
         $closes = $this->inForce([
@@ -67,7 +73,10 @@ final class WorkersTest extends TimeTestCase
         $this->passTo('2026-11-27T12:00:00Z');
         self::assertSame(
             ['open', 'closed'],
-            [DB::table('records_ticket')->where('id', $empty)->value('status'), DB::table('records_ticket')->where('id', $filled)->value('status')],
+            [
+                DB::table('records_ticket')->where('id', $empty)->value('status'),
+                DB::table('records_ticket')->where('id', $filled)->value('status'),
+            ],
         );
         $told = DB::table('entries')->where(['kind' => 'refused', 'record_id' => $empty])->get();
         self::assertSame([$refuse], $told->pluck('rule_id')->all(), 'one entry, and no second try that nobody asked for');

@@ -11,8 +11,10 @@ final class AccessibleTest extends BrowserTestCase
 {
     /** Address => what is there once it is drawn. */
     private const SCREENS = [
-        '/' => '[data-word], h1', '/records/ticket' => 'table.ledger tbody tr', '/records/ticket/1' => 'h1', '/records/ticket/new' => 'form', '/records/customer/1' => 'h1', '/rules' => 'h1', '/rules/1' => '[data-word]',
-        '/tasks' => 'h1', '/ledger' => 'h1', '/ledger/1' => 'h1', '/mail-room' => 'h1', '/setup' => 'h1', '/setup/letters' => 'h1', '/setup/calendars' => 'h1', '/setup/ladders' => 'h1', '/setup/conditions' => 'h1', '/profile' => 'h1',
+        '/' => '[data-word], h1', '/records/ticket' => 'table.ledger tbody tr', '/records/ticket/1' => 'h1',
+        '/records/ticket/new' => 'form', '/records/customer/1' => 'h1', '/rules' => 'h1', '/rules/1' => '[data-word]',
+        '/tasks' => 'h1', '/ledger' => 'h1', '/ledger/1' => 'h1', '/mail-room' => 'h1', '/setup' => 'h1', '/setup/letters' => 'h1',
+        '/setup/calendars' => 'h1', '/setup/ladders' => 'h1', '/setup/conditions' => 'h1', '/profile' => 'h1',
     ];
 
     public function test_no_screen_stands_in_anybodys_way(): void
@@ -44,7 +46,8 @@ final class AccessibleTest extends BrowserTestCase
             const done = arguments[arguments.length - 1];
             axe.run(document, { resultTypes: ["violations"] }).then((results) => done(results.violations
                 .filter((one) => ["serious", "critical"].includes(one.impact))
-                .map((one) => `${one.id}: ` + one.nodes.slice(0, 4).map((node) => `${node.target.join(" ")} ${node.any[0]?.message ?? node.all[0]?.message ?? ""}`).join(" | "))));
+                .map((one) => `${one.id}: ` + one.nodes.slice(0, 4).map((node) => `${node.target.join(" ")} ${node.any[0]?.message
+                    ?? node.all[0]?.message ?? ""}`).join(" | "))));
         ');
 
         return is_array($found) ? array_values(array_map(strval(...), $found)) : [];

@@ -15,13 +15,18 @@ final class AdministrationTest extends BrowserTestCase
         $this->signIn('joost.perrin');
         $this->tab('Rules');
         $this->press('Import');
-        $file = ['format' => 'vivid-ledger/rule/1', 'name' => 'Dear contacts', 'on' => 'contact', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
-            'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'named', 'handle' => 'viktor.sand'], 'title' => 'Write to {name}', 'due' => ['amount' => 1, 'unit' => 'week']]]];
+        $file = ['format' => 'vivid-ledger/rule/1', 'name' => 'Dear contacts', 'on' => 'contact', 'when' => ['kind' => 'created'],
+            'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'named', 'handle' => 'viktor.sand'], 'title' => 'Write to {name}',
+                'due' => ['amount' => 1, 'unit' => 'week']]]];
         $this->see('dialog textarea')->sendKeys((string) json_encode($file));
         $this->press('Import as a draft');
         $this->see('.stamp', 'Draft, page 1');
         $this->see('[aria-label="Name of the rule"]');
-        self::assertSame(['a Contact is created', 'always', 'every time', 'Give Viktor Sand a task “Write to {name}” due 1 week later'], $this->rows());
+        self::assertSame(
+            ['a Contact is created', 'always', 'every time', 'Give Viktor Sand a task “Write to {name}” due 1 week later'],
+            $this->rows(),
+        );
         $this->press('Put in force…');
         $this->see('dialog', '0 contacts of 0 meet the conditions now');
         $this->press('Put in force');
@@ -40,8 +45,17 @@ final class AdministrationTest extends BrowserTestCase
         $this->see('.leaf.right', 'give Viktor Sand a task “Write to {name}” due at no set time.');
         $this->see('.leaf.right', 'give Viktor Sand a task “Write to {name}” due 1 week later.');
         $exported = (string) $this->see('a[href^="/api/rules/"][href$="page=1"]')->getAttribute('href');
-        $cookies = implode('; ', array_map(static fn ($cookie): string => $cookie->getName().'='.$cookie->getValue(), $this->browser->manage()->getCookies()));
-        $text = (string) file_get_contents(str_starts_with($exported, 'http') ? $exported : getenv('BROWSER_URL').$exported, false, stream_context_create(['http' => ['header' => "Cookie: {$cookies}\r\nReferer: ".getenv('BROWSER_URL').'/', 'ignore_errors' => true]]));
+        $cookies = implode(
+            '; ',
+            array_map(static fn ($cookie): string => $cookie->getName().'='.$cookie->getValue(), $this->browser->manage()->getCookies()),
+        );
+        $text = (string) file_get_contents(
+            str_starts_with($exported, 'http') ? $exported : getenv('BROWSER_URL').$exported,
+            false,
+            stream_context_create([
+                'http' => ['header' => "Cookie: {$cookies}\r\nReferer: ".getenv('BROWSER_URL').'/', 'ignore_errors' => true],
+            ]),
+        );
         self::assertSame($file['lines'], json_decode($text, true)['lines'] ?? $text);
     }
 
@@ -52,7 +66,13 @@ final class AdministrationTest extends BrowserTestCase
         $this->see('select')->sendKeys('Ulla Verne');
         $this->see('[role=status]', 'Kept.');
         $this->browser->navigate()->refresh();
-        $this->until(fn (): bool => str_starts_with((string) $this->browser->executeScript('return document.querySelector("select")?.selectedOptions[0]?.text'), 'Ulla Verne'), 'for what was kept');
+        $this->until(
+            fn (): bool => str_starts_with(
+                (string) $this->browser->executeScript('return document.querySelector("select")?.selectedOptions[0]?.text'),
+                'Ulla Verne',
+            ),
+            'for what was kept',
+        );
         $this->see('select')->sendKeys('Tomas Weld');
         $this->press('Tickets', '[role=tab]');
         $this->see('.leaf.right', 'Waiting since');
@@ -79,12 +99,18 @@ final class AdministrationTest extends BrowserTestCase
         $this->signIn('ines.okafor');
         foreach ([1024, 1920] as $width) {
             $this->browser->manage()->window()->setSize(new \Facebook\WebDriver\WebDriverDimension($width, 943));
-            foreach (['/' => '.line, .empty', '/records/ticket' => 'table.ledger tbody tr', '/records/ticket/1' => '[data-entry]', '/rules' => 'a.line', '/rules/1' => '[data-word]', '/tasks' => 'h1', '/ledger' => '[data-number]', '/setup' => 'select', '/profile' => 'form'] as $path => $shown) {
+            foreach (['/' => '.line, .empty', '/records/ticket' => 'table.ledger tbody tr', '/records/ticket/1' => '[data-entry]',
+                '/rules' => 'a.line', '/rules/1' => '[data-word]', '/tasks' => 'h1', '/ledger' => '[data-number]', '/setup' => 'select',
+                '/profile' => 'form'] as $path => $shown) {
                 $this->open($path);
                 $this->see($shown);
                 $wide = $this->browser->executeScript('return [document.documentElement.scrollWidth, innerWidth]');
                 self::assertLessThanOrEqual($wide[1], $wide[0], "{$path} at {$width} is not cut");
-                $nameless = $this->browser->executeScript('return [...document.querySelectorAll("button, a[href], input, select, textarea")].filter((e) => e.offsetParent && !(e.innerText?.trim() || e.getAttribute("aria-label") || e.title || e.labels?.length)).map((e) => e.outerHTML.slice(0, 120))');
+                $nameless = $this->browser->executeScript(
+                    'return [...document.querySelectorAll("button, a[href], input, select, textarea")].filter((e) => e.offsetParent && '
+                        .'!(e.innerText?.trim() || e.getAttribute("aria-label") || e.title || e.labels?.length)).map((e) => '
+                            .'e.outerHTML.slice(0, 120))',
+                );
                 self::assertSame([], $nameless, "{$path}: everything that can be used has a name");
             }
         }

@@ -90,7 +90,13 @@ final class EvidenceTest extends BrowserTestCase
     public function test_a_remark_is_followed_and_goes(): void
     {
         $this->signIn('ines.okafor');
-        $this->newRule(str_replace(['Typed chase', 'when the conditions become true'], ['A letter at each save', 'every time'], self::CHASE)."\nRemind the owner \"Again\"\n");
+        $this->newRule(
+            str_replace(
+                ['Typed chase', 'when the conditions become true'],
+                ['A letter at each save', 'every time'],
+                self::CHASE,
+            )."\nRemind the owner \"Again\"\n",
+        );
         $this->press('Take this text', 'dialog button');
         $this->see('[role=tab]', 'Remarks')->click();
         $this->see('[data-remark=each_save]', 'at each save');
@@ -118,7 +124,10 @@ final class EvidenceTest extends BrowserTestCase
         $this->see('.sub', '1 proof holds');
 
         $this->tab('Rules');
-        $this->newRule("Rule \"Breaks it\"\nWhen a Ticket is changed in Review\nOnly if Review is Needed\nFires every time\nSet Priority to Urgent and Escalate to ticked\n");
+        $this->newRule(
+            "Rule \"Breaks it\"\nWhen a Ticket is changed in Review\nOnly if Review is Needed\nFires every time\nSet Priority to Urgent "
+                ."and Escalate to ticked\n",
+        );
         $this->press('Take this text', 'dialog button');
         $this->saved();
         $this->see('[role=tab]', 'Proofs')->click();
@@ -138,7 +147,10 @@ final class EvidenceTest extends BrowserTestCase
     public function test_a_rule_is_looked_back_on_and_what_it_did_is_reversed(): void
     {
         $this->signIn('ines.okafor');
-        $this->newRule("Rule \"Reviews the costly\"\nWhen a Ticket is changed in Cost\nOnly if Cost is over 500\nFires every time\nSet Review to Needed\n");
+        $this->newRule(
+            "Rule \"Reviews the costly\"\nWhen a Ticket is changed in Cost\nOnly if Cost is over 500\nFires every time\nSet Review to "
+                ."Needed\n",
+        );
         $this->press('Take this text', 'dialog button');
         $this->saved();
         $this->putInForce();
@@ -195,7 +207,13 @@ final class EvidenceTest extends BrowserTestCase
     {
         $this->press('More for this rule');
         $this->press('As text…');
-        $this->until(fn (): bool => str_contains((string) $this->browser->executeScript('return document.querySelector("dialog textarea")?.value ?? ""'), 'When'), 'for the text of the page');
+        $this->until(
+            fn (): bool => str_contains(
+                (string) $this->browser->executeScript('return document.querySelector("dialog textarea")?.value ?? ""'),
+                'When',
+            ),
+            'for the text of the page',
+        );
         $box = $this->see('dialog textarea')->sendKeys([WebDriverKeys::CONTROL, 'a', WebDriverKeys::NULL]);
         // Pasted, unless the typing is what is tried.
         $typed ? $box->sendKeys($text) : $this->browser->executeScript('document.execCommand("insertText", false, arguments[0])', [$text]);
@@ -213,7 +231,10 @@ final class EvidenceTest extends BrowserTestCase
     {
         $this->tab('Rules');
         $this->see('a.line', $name)->click();
-        $this->until(fn (): bool => $this->see('[aria-label="Name of the rule"]')->getAttribute('value') === $name, "for the page of {$name}");
+        $this->until(
+            fn (): bool => $this->see('[aria-label="Name of the rule"]')->getAttribute('value') === $name,
+            "for the page of {$name}",
+        );
     }
 
     private function retire(): void

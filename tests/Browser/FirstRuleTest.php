@@ -78,11 +78,15 @@ final class FirstRuleTest extends BrowserTestCase
         $this->saved();
 
         self::assertSame([
-            'a Ticket is created or changed', 'all of', 'Priority is Urgent', 'any of', 'Customer › Plan is none of Courtesy', 'when the conditions become true',
+            'a Ticket is created or changed', 'all of', 'Priority is Urgent', 'any of', 'Customer › Plan is none of '
+                .'Courtesy', 'when the conditions become true',
             'Set Review to Needed + field', 'Give the owner a task “Look in on {number}” due 2 days later',
         ], $this->rows());
         $this->see('[role=tab]', 'Remarks')->click();
-        $this->see('.leaf.right', 'Reads aloud: When a Ticket is created or changed, only if Priority is Urgent and Customer › Plan is none of Courtesy');
+        $this->see(
+            '.leaf.right',
+            'Reads aloud: When a Ticket is created or changed, only if Priority is Urgent and Customer › Plan is none of Courtesy',
+        );
 
         // What was taken away by mistake comes back.
         $this->see('[data-row="/lines/1"] [data-word]')->sendKeys(WebDriverKeys::DELETE);
@@ -151,9 +155,15 @@ final class FirstRuleTest extends BrowserTestCase
         $this->see('[data-task]', 'Look in on T-');
         $open = count($this->browser->findElements(\Facebook\WebDriver\WebDriverBy::cssSelector('[data-task]')));
         $this->see('[data-task] input')->click();
-        $this->until(fn (): bool => count($this->browser->findElements(\Facebook\WebDriver\WebDriverBy::cssSelector('[data-task]'))) === $open - 1, 'for the task to leave the list');
+        $this->until(
+            fn (): bool => count($this->browser->findElements(\Facebook\WebDriver\WebDriverBy::cssSelector('[data-task]'))) === $open - 1,
+            'for the task to leave the list',
+        );
         $this->press('Undo');
-        $this->until(fn (): bool => count($this->browser->findElements(\Facebook\WebDriver\WebDriverBy::cssSelector('[data-task]'))) === $open, 'for the task to come back');
+        $this->until(
+            fn (): bool => count($this->browser->findElements(\Facebook\WebDriver\WebDriverBy::cssSelector('[data-task]'))) === $open,
+            'for the task to come back',
+        );
     }
 
     private function pauseAndRetire(): void

@@ -58,8 +58,11 @@ final class KeptAndRunTest extends BrowserTestCase
         $this->see('.leaf', 'Key account is ticked');
         $this->see('.leaf', 'no rule uses it');
 
-        $this->import(['name' => 'Greet our best', 'on' => 'customer', 'when' => ['kind' => 'created_or_changed'], 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'named', 'name' => 'Our best']]],
-            'fires' => ['kind' => 'becomes_true'], 'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Ring {name}', 'due' => null]]]);
+        $this->import(['name' => 'Greet our best', 'on' => 'customer', 'when' => ['kind' => 'created_or_changed'], 'onlyIf' => [
+            'kind' => 'all', 'of' => [['kind' => 'named', 'name' => 'Our best']],
+        ],
+            'fires' => ['kind' => 'becomes_true'],
+            'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Ring {name}', 'due' => null]]]);
         self::assertContains('it is one of ‘Our best’', $this->rows());
         $this->open('/setup/conditions');
         $this->see('.leaf', 'used by Greet our best');
@@ -80,7 +83,11 @@ final class KeptAndRunTest extends BrowserTestCase
         $this->keys(Key::ALT.Key::ARROW_DOWN);
         $moved = [$before[1], $before[0], ...array_slice($before, 2)];
         $this->until(fn (): bool => $this->order() === $moved, 'for the rules to change places');
-        self::assertSame($before[0], (string) $this->browser->switchTo()->activeElement()->getAttribute('data-rule'), 'the focus goes with the rule');
+        self::assertSame(
+            $before[0],
+            (string) $this->browser->switchTo()->activeElement()->getAttribute('data-rule'),
+            'the focus goes with the rule',
+        );
         $this->browser->navigate()->refresh();
         $this->until(fn (): bool => $this->order() === $moved, 'for the order to have stayed');
         $this->browser->executeScript("document.querySelector('a.line[data-rule=\"{$before[0]}\"]').focus()");
@@ -94,8 +101,10 @@ final class KeptAndRunTest extends BrowserTestCase
     public function test_a_rule_is_run_by_hand_on_a_selection(): void
     {
         $this->signIn('ines.okafor');
-        $this->import(['name' => 'Look at them again', 'on' => 'ticket', 'when' => ['kind' => 'by_hand'], 'onlyIf' => ['kind' => 'all', 'of' => []],
-            'fires' => ['kind' => 'once_per_record'], 'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'doer'], 'title' => 'Look at {number}', 'due' => null]]]);
+        $this->import(['name' => 'Look at them again', 'on' => 'ticket', 'when' => ['kind' => 'by_hand'],
+            'onlyIf' => ['kind' => 'all', 'of' => []],
+            'fires' => ['kind' => 'once_per_record'],
+            'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'doer'], 'title' => 'Look at {number}', 'due' => null]]]);
         $this->press('Put in force…');
         $this->press('Put in force', 'dialog button');
         $this->see('.stamp', 'In force');
@@ -112,7 +121,13 @@ final class KeptAndRunTest extends BrowserTestCase
             $this->see('dialog', 'Its conditions and its repeat guard hold all the same.');
             $this->press('Run it');
             $this->see('[role=progressbar][aria-valuenow="2"]');
-            $this->until(fn (): bool => count(array_filter($this->browser->findElements(WebDriverBy::cssSelector('dialog .stamp')), static fn ($stamp): bool => mb_strtolower($stamp->getText()) === $came)) === 2, "for both to be told {$came}");
+            $this->until(
+                fn (): bool => count(array_filter(
+                    $this->browser->findElements(WebDriverBy::cssSelector('dialog .stamp')),
+                    static fn ($stamp): bool => mb_strtolower($stamp->getText()) === $came,
+                )) === 2,
+                "for both to be told {$came}",
+            );
             if ($came === 'fired') {
                 $this->press('Close', 'dialog button');
                 $this->notSee('[aria-live=polite]', 'chosen');
@@ -137,7 +152,9 @@ final class KeptAndRunTest extends BrowserTestCase
     /** @return list<string> ids of the rules of the first record type, as they stand */
     private function order(): array
     {
-        $ids = $this->browser->executeScript('return [...document.querySelector(".margined")?.querySelectorAll("a.line[data-rule]") ?? []].map((row) => row.dataset.rule)');
+        $ids = $this->browser->executeScript(
+            'return [...document.querySelector(".margined")?.querySelectorAll("a.line[data-rule]") ?? []].map((row) => row.dataset.rule)',
+        );
 
         return is_array($ids) ? array_values(array_map(strval(...), $ids)) : [];
     }
@@ -145,6 +162,8 @@ final class KeptAndRunTest extends BrowserTestCase
     /** Types into the input that a label stands around. */
     private function type(string $label, string $keys): void
     {
-        $this->see('label', $label)->act(static fn (WebDriverElement $around) => $around->findElement(WebDriverBy::tagName('input'))->sendKeys($keys));
+        $this->see('label', $label)->act(
+            static fn (WebDriverElement $around) => $around->findElement(WebDriverBy::tagName('input'))->sendKeys($keys),
+        );
     }
 }

@@ -22,7 +22,13 @@ final class KeyboardTest extends BrowserTestCase
 
         // To the last condition, and its value: from Low and Normal to High alone.
         $this->keys(Key::ARROW_DOWN, Key::ARROW_DOWN, Key::ARROW_DOWN, Key::HOME, Key::ARROW_DOWN, Key::ARROW_DOWN, Key::ARROW_DOWN);
-        $this->until(fn (): bool => str_starts_with((string) $this->browser->switchTo()->activeElement()->getAttribute('data-word'), '/onlyIf/of/1/'), 'for the second condition');
+        $this->until(
+            fn (): bool => str_starts_with(
+                (string) $this->browser->switchTo()->activeElement()->getAttribute('data-word'),
+                '/onlyIf/of/1/',
+            ),
+            'for the second condition',
+        );
         while ($this->browser->switchTo()->activeElement()->getAttribute('data-word') !== '/onlyIf/of/1/values|operand') {
             $this->keys(Key::ARROW_RIGHT);
         }
@@ -31,7 +37,11 @@ final class KeyboardTest extends BrowserTestCase
         $this->keys(' ', Key::ARROW_DOWN, Key::ARROW_DOWN, ' ', Key::ENTER);
         $this->notSee('.floating');
         $this->until(fn (): bool => in_array('Priority is one of Normal or High', $this->rows(), true), 'for the new values');
-        self::assertSame('/onlyIf/of/1/values|operand', $this->browser->switchTo()->activeElement()->getAttribute('data-word'), 'the focus stays on the word');
+        self::assertSame(
+            '/onlyIf/of/1/values|operand',
+            $this->browser->switchTo()->activeElement()->getAttribute('data-word'),
+            'the focus stays on the word',
+        );
 
         // The row goes up, the other one goes away, and both are undone.
         $this->keys(Key::ALT.Key::ARROW_UP);

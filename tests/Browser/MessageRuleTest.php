@@ -154,7 +154,10 @@ final class MessageRuleTest extends BrowserTestCase
     {
         // The choice opens by itself, and the next one behind it.
         $this->take($field);
-        $this->until(fn (): bool => preg_grep('/'.str_replace(' ', ' › ', $field).' is choose a value/', $this->rows()) !== [], 'for the field');
+        $this->until(
+            fn (): bool => preg_grep('/'.str_replace(' ', ' › ', $field).' is choose a value/', $this->rows()) !== [],
+            'for the field',
+        );
         $this->choose($value);
         $this->until(fn (): bool => preg_grep("/ is {$value}$/", $this->rows()) !== [], 'for the value');
         $this->goTo('data-word', "{$at}/value|operand");

@@ -47,7 +47,10 @@ final class RecordsTest extends BrowserTestCase
         $this->see('table.ledger tbody tr', 'Gnats in meeting room 4');
         $this->press('+ condition');
         $this->choose('Subject');
-        $this->until(fn (): bool => $this->browser->findElements(WebDriverBy::cssSelector('[data-word="/filter/of/0/kind|operator"]')) !== [], 'for the condition');
+        $this->until(
+            fn (): bool => $this->browser->findElements(WebDriverBy::cssSelector('[data-word="/filter/of/0/kind|operator"]')) !== [],
+            'for the condition',
+        );
         $this->press('is', '[data-word]');
         $this->choose('starts with');
         $this->press('choose a value', '[data-word]');
@@ -61,7 +64,10 @@ final class RecordsTest extends BrowserTestCase
         $this->press('Remove this condition');
         $this->see('table.ledger tbody tr', 'Gnats in meeting room 4');
 
-        $subjects = fn (): array => array_map(static fn ($cell): string => $cell->getText(), $this->browser->findElements(WebDriverBy::cssSelector('tbody td:nth-child(3)')));
+        $subjects = fn (): array => array_map(
+            static fn ($cell): string => $cell->getText(),
+            $this->browser->findElements(WebDriverBy::cssSelector('tbody td:nth-child(3)')),
+        );
         foreach (['ascending', 'descending'] as $order) {
             $this->press('Subject'.($order === 'descending' ? ' ↑' : ''), 'th button');
             $this->see("th[aria-sort={$order}]", 'Subject');
@@ -101,7 +107,15 @@ final class RecordsTest extends BrowserTestCase
         // Of its own, so that the journey can be walked again.
         $wall = 'Wall '.bin2hex(random_bytes(4));
         foreach (['One', 'Two', 'Three'] as $which) {
-            $this->api('POST', 'records/ticket', ['values' => ['subject' => "{$wall} {$which}", 'customer' => 1, 'status' => 'open', 'priority' => 'low', 'owner' => 'ines.okafor']]);
+            $this->api(
+                'POST',
+                'records/ticket',
+                [
+                    'values' => [
+                        'subject' => "{$wall} {$which}", 'customer' => 1, 'status' => 'open', 'priority' => 'low', 'owner' => 'ines.okafor',
+                    ],
+                ],
+            );
         }
         $priorities = fn (): array => array_map(
             static fn (array $row): string => $row['values']['priority'],
@@ -170,7 +184,9 @@ final class RecordsTest extends BrowserTestCase
         $this->see('[aria-label="What the token is for"]')->sendKeys('nightly export');
         $this->press('Make a token');
         $token = (string) $this->see('[aria-label="The new token"]')->getAttribute('value');
-        $context = stream_context_create(['http' => ['header' => "Authorization: Bearer {$token}\r\nAccept: application/json", 'ignore_errors' => true]]);
+        $context = stream_context_create([
+            'http' => ['header' => "Authorization: Bearer {$token}\r\nAccept: application/json", 'ignore_errors' => true],
+        ]);
         $address = getenv('BROWSER_URL').'/api/session';
         self::assertStringContainsString('Lena Abara', (string) file_get_contents($address, false, $context));
         $this->press('Revoke');

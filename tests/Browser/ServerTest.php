@@ -15,7 +15,10 @@ final class ServerTest extends TestCase
         [$status, $headers, $body] = $this->get('/rules/1');
         self::assertSame(200, $status);
         self::assertStringContainsString("default-src 'self'", $headers['content-security-policy']);
-        self::assertSame(['nosniff', 'DENY', 'same-origin'], [$headers['x-content-type-options'], $headers['x-frame-options'], $headers['referrer-policy']]);
+        self::assertSame(
+            ['nosniff', 'DENY', 'same-origin'],
+            [$headers['x-content-type-options'], $headers['x-frame-options'], $headers['referrer-policy']],
+        );
         self::assertDoesNotMatchRegularExpression('#(src|href)="https?://#', $body, 'everything comes from the application itself');
         self::assertMatchesRegularExpression('#src="/build/assets/main-[^"]+\.js"#', $body);
     }
@@ -56,7 +59,8 @@ final class ServerTest extends TestCase
     public function test_what_is_too_large_or_too_long_is_told_as_everything_else_is(): void
     {
         $most = (require dirname(__DIR__, 2).'/config/limits.php')['file_bytes'];
-        foreach ([['/api/session', str_repeat('a', $most + 1_000_000), 413, 'too_large'], ['/api/rules?q='.str_repeat('a', 60_000), '', 414, 'too_long']] as [$path, $body, $status, $code]) {
+        foreach ([['/api/session', str_repeat('a', $most + 1_000_000), 413, 'too_large'], ['/api/rules?q='
+            .str_repeat('a', 60_000), '', 414, 'too_long']] as [$path, $body, $status, $code]) {
             [$found, $headers, $answer] = $this->get(
                 $path,
                 $body === '' ? [] : ['method' => 'POST', 'content' => $body, 'header' => 'Content-Type: application/json'],
@@ -71,7 +75,8 @@ final class ServerTest extends TestCase
 
     public function test_a_forged_request_is_refused(): void
     {
-        $context = stream_context_create(['http' => ['method' => 'POST', 'ignore_errors' => true, 'content' => '{"email":"ines.okafor@larkmoss.example","password":"larkmoss"}',
+        $context = stream_context_create(['http' => ['method' => 'POST', 'ignore_errors' => true,
+            'content' => '{"email":"ines.okafor@larkmoss.example","password":"larkmoss"}',
             'header' => "Content-Type: application/json\r\nAccept: application/json\r\nOrigin: ".getenv('BROWSER_URL')]]);
         $answer = json_decode((string) file_get_contents(getenv('BROWSER_URL').'/api/session', false, $context), true);
 
@@ -84,7 +89,11 @@ final class ServerTest extends TestCase
         exec('bash '.dirname(__DIR__, 2)."/bin/start --port {$port} 2>&1", $output, $code);
 
         self::assertSame(1, $code);
-        self::assertMatchesRegularExpression("/Port {$port} \(the web address\) is in use by nginx, process \d+\. Stop that program, or choose another: bin\/start --port \d+/", implode("\n", $output));
+        self::assertMatchesRegularExpression(
+            "/Port {$port} \(the web address\) is in use by nginx, process \d+\. Stop that program, or choose another: bin\/start --port "
+                ."\d+/",
+            implode("\n", $output),
+        );
     }
 
     /**

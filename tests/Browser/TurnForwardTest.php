@@ -17,7 +17,11 @@ final class TurnForwardTest extends BrowserTestCase
     {
         $this->signIn('ines.okafor');
         $this->writeTheChase();
-        $contact = $this->api('POST', 'records/contact', ['values' => ['name' => 'Marit Solheim', 'customer' => 1, 'email' => 'marit@brine.example', 'may_write' => true]])['record']['id'];
+        $contact = $this->api(
+            'POST',
+            'records/contact',
+            ['values' => ['name' => 'Marit Solheim', 'customer' => 1, 'email' => 'marit@brine.example', 'may_write' => true]],
+        )['record']['id'];
         $silent = $this->waiting('Lift smells of moss', $contact);
         $this->see('[data-ahead]', 'Remind the owner “Ask again”');
         $this->see('[data-ahead]', 'Send the Contact an e-mail with the letter ‘Still with us?’');
@@ -44,26 +48,44 @@ final class TurnForwardTest extends BrowserTestCase
         $this->open("/records/ticket/{$answered}");
         $this->see('[data-kind=reply]', 'It is gone, thank you.');
         $this->see('[data-kind=struck]', 'until it gets a reply');
-        $this->until(fn (): bool => $this->browser->findElements(WebDriverBy::cssSelector('[data-ahead]')) === [] || ! str_contains($this->text('.leaf.right .margined'), 'Ask again, '), 'for the lines to go');
+        $this->until(
+            fn (): bool => $this->browser->findElements(WebDriverBy::cssSelector('[data-ahead]')) === [] || ! str_contains(
+                $this->text('.leaf.right .margined'),
+                'Ask again, ',
+            ),
+            'for the lines to go',
+        );
     }
 
     public function test_a_date_moves_and_its_line_with_it_and_people_have_their_say(): void
     {
         $this->signIn('ines.okafor');
-        $this->inForce(['name' => 'Before it is due', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'once_per_record'], 'lines' => [
-            ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Due soon', 'at' => ['kind' => 'date', 'field' => 'due', 'amount' => -10, 'unit' => 'day', 'time' => '09:00']],
-        ]]);
+        $this->inForce(['name' => 'Before it is due', 'on' => 'ticket', 'when' => ['kind' => 'created'],
+            'fires' => ['kind' => 'once_per_record'], 'lines' => [
+                [
+                    'kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Due soon',
+                    'at' => ['kind' => 'date', 'field' => 'due', 'amount' => -10, 'unit' => 'day', 'time' => '09:00'],
+                ],
+            ]]);
         $ticket = $this->ticket(['subject' => 'Palm leans', 'due' => '2031-03-20']);
         $this->open("/records/ticket/{$ticket}");
         $line = $this->see('[data-ahead]', 'Due soon');
         self::assertStringContainsString('10 Mar 2031 09:00', $line->getText());
-        $this->api('PATCH', "records/ticket/{$ticket}", ['version' => $this->api('GET', "records/ticket/{$ticket}")['version'], 'values' => ['due' => '2031-04-20']]);
+        $this->api(
+            'PATCH',
+            "records/ticket/{$ticket}",
+            ['version' => $this->api('GET', "records/ticket/{$ticket}")['version'], 'values' => ['due' => '2031-04-20']],
+        );
         $this->open("/records/ticket/{$ticket}");
         $this->see('[data-ahead]', '10 Apr 2031 09:00');
         $this->see('[data-kind=retimed]', '10 Mar 2031 09:00 → 10 Apr 2031 09:00');
 
-        foreach ([['Hold', 'Hold it', 'held'], ['Go on', 'Let it go on', 'resumed'], ['Do it now', 'Do it now', 'line']] as [$act, $go, $kind]) {
-            $this->browser->executeScript("[...document.querySelectorAll('[data-ahead] .acts button')].find((button) => button.textContent.trim() === '{$act}').click()");
+        foreach ([['Hold', 'Hold it', 'held'], ['Go on', 'Let it go on', 'resumed'], ['Do it now', 'Do it now', 'line']] as [$act, $go,
+            $kind]) {
+            $this->browser->executeScript(
+                "[...document.querySelectorAll('[data-ahead] .acts button')].find((button) => button.textContent.trim() === "
+                    ."'{$act}').click()",
+            );
             $this->see('dialog input[aria-label=Why], [role=dialog] input[aria-label=Why]')->sendKeys("because of {$kind}");
             $this->press($go, 'dialog button, [role=dialog] button');
             $this->see("[data-kind={$kind}]", "because of {$kind}");
@@ -74,23 +96,42 @@ final class TurnForwardTest extends BrowserTestCase
     public function test_a_rule_is_put_in_force_over_what_is_there_in_each_of_three_ways(): void
     {
         $this->signIn('ines.okafor');
-        $tickets = [$this->ticket(['subject' => 'Hedge one', 'topic' => 'watering', 'hours' => '77']), $this->ticket(['subject' => 'Hedge two', 'topic' => 'watering', 'hours' => '77'])];
+        $tickets = [
+            $this->ticket(['subject' => 'Hedge one', 'topic' => 'watering', 'hours' => '77']),
+            $this->ticket(['subject' => 'Hedge two', 'topic' => 'watering', 'hours' => '77']),
+        ];
         foreach (['Leave them' => 0, 'Count them as done' => 0, 'Start it for them' => 2] as $way => $fired) {
-            $draft = $this->api('POST', 'rules', ['file' => ['name' => "Way: {$way}", 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['cost']], 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'hours', 'value' => '77']]],
+            $draft = $this->api('POST', 'rules', ['file' => ['name' => "Way: {$way}", 'on' => 'ticket', 'when' => [
+                'kind' => 'changed', 'fields' => ['cost'],
+            ], 'onlyIf' => [
+                'kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'hours', 'value' => '77']],
+            ],
                 'fires' => ['kind' => 'once_per_record'], 'lines' => [['kind' => 'comment', 'text' => "by {$way}"]]]]);
             $this->open("/rules/{$draft['id']}");
             $this->press('Put in force…');
             $this->see('dialog, [role=dialog]', '2 tickets');
-            $this->browser->executeScript("[...document.querySelectorAll('label')].find((label) => label.textContent.includes('{$way}')).click()");
+            $this->browser->executeScript(
+                "[...document.querySelectorAll('label')].find((label) => label.textContent.includes('{$way}')).click()",
+            );
             if ($fired > 0) {
                 $this->see('input[aria-label=Hours]')->clear()->sendKeys('0');
             }
             $this->press('Put in force', 'dialog button, [role=dialog] button');
             $this->see('[role=status]', 'is in force');
-            $this->until(fn (): bool => count(array_filter($tickets, fn (int $id): bool => str_contains(json_encode($this->api('GET', "records/ticket/{$id}/account")) ?: '', "by {$way}"))) === $fired, "{$way}: {$fired} to be started");
+            $this->until(
+                fn (): bool => count(array_filter(
+                    $tickets,
+                    fn (int $id): bool => str_contains(json_encode($this->api('GET', "records/ticket/{$id}/account")) ?: '', "by {$way}"),
+                )) === $fired,
+                "{$way}: {$fired} to be started",
+            );
         }
         // A change of one of them: only the rule that left it alone has something to say.
-        $this->api('PATCH', "records/ticket/{$tickets[0]}", ['version' => $this->api('GET', "records/ticket/{$tickets[0]}")['version'], 'values' => ['cost' => '5']]);
+        $this->api(
+            'PATCH',
+            "records/ticket/{$tickets[0]}",
+            ['version' => $this->api('GET', "records/ticket/{$tickets[0]}")['version'], 'values' => ['cost' => '5']],
+        );
         $this->open("/records/ticket/{$tickets[0]}");
         $this->see('[data-kind=comment]', 'by Leave them');
         $this->notSee('[data-kind=comment]', 'by Count them as done');
@@ -116,7 +157,9 @@ final class TurnForwardTest extends BrowserTestCase
         $this->notSee('.floating');
         $this->saved();
         $this->see('[data-row="/lines/0"] button.when', 'at once')->click();
-        $this->see('.floating select[aria-label=When]')->act(static fn (WebDriverElement $select) => (new WebDriverSelect($select))->selectByVisibleText('every so often'));
+        $this->see('.floating select[aria-label=When]')->act(
+            static fn (WebDriverElement $select) => (new WebDriverSelect($select))->selectByVisibleText('every so often'),
+        );
         $this->see('.floating input[aria-label=Amount]')->clear()->sendKeys('2');
         $this->see('.floating input[aria-label=Times]')->clear()->sendKeys('9'.WebDriverKeys::ENTER);
         $this->notSee('.floating');
@@ -130,7 +173,8 @@ final class TurnForwardTest extends BrowserTestCase
         $this->press('Done', '.floating button');
         $this->saved();
         self::assertSame([
-            'a Ticket is created or changed', 'all of', 'Status is Waiting on customer', 'when the conditions become true', 'Remind the owner “Ask again”, every 2 days, at most 9 times',
+            'a Ticket is created or changed', 'all of', 'Status is Waiting on customer', 'when the conditions become '
+                .'true', 'Remind the owner “Ask again”, every 2 days, at most 9 times',
             'all of', 'it gets a reply', 'outside 08:00–18:00',
         ], array_map(static fn (string $row): string => str_replace(' , ', ', ', $row), $this->rows()));
         $this->press('Put in force…');
@@ -142,7 +186,11 @@ final class TurnForwardTest extends BrowserTestCase
     private function waiting(string $subject, int $contact): int
     {
         $ticket = $this->ticket(['subject' => $subject, 'contact' => $contact]);
-        $this->api('PATCH', "records/ticket/{$ticket}", ['version' => $this->api('GET', "records/ticket/{$ticket}")['version'], 'values' => ['status' => 'waiting']]);
+        $this->api(
+            'PATCH',
+            "records/ticket/{$ticket}",
+            ['version' => $this->api('GET', "records/ticket/{$ticket}")['version'], 'values' => ['status' => 'waiting']],
+        );
         $this->open("/records/ticket/{$ticket}");
         $this->see('h1', $subject);
 
@@ -176,7 +224,15 @@ final class TurnForwardTest extends BrowserTestCase
     /** @param  array<string, mixed>  $values */
     private function ticket(array $values): int
     {
-        return $this->api('POST', 'records/ticket', ['values' => $values + ['customer' => 1, 'status' => 'open', 'priority' => 'normal', 'owner' => $this->api('GET', 'session')['id']]])['record']['id'];
+        return $this->api(
+            'POST',
+            'records/ticket',
+            [
+                'values' => $values + [
+                    'customer' => 1, 'status' => 'open', 'priority' => 'normal', 'owner' => $this->api('GET', 'session')['id'],
+                ],
+            ],
+        )['record']['id'];
     }
 
     /** @param  array<string, mixed>  $file */

@@ -80,8 +80,11 @@ final class WritingTest extends BrowserTestCase
             'onlyIf' => ['kind' => 'all', 'of' => [
                 [
                     'kind' => 'one_of', 'field' => 'priority', 'values' => ['high', 'urgent'],
-                ], ['kind' => 'in_team', 'field' => 'owner', 'value' => 'Service Quayside'], ['kind' => 'under_person', 'field' => 'owner', 'value' => 'edda.marlow'],
-                ['kind' => 'over', 'field' => 'cost', 'value' => '12.50'], ['kind' => 'is', 'field' => 'owner.team', 'value' => 'Service Quayside'], [
+                ], ['kind' => 'in_team', 'field' => 'owner', 'value' => 'Service Quayside'],
+                ['kind' => 'under_person', 'field' => 'owner', 'value' => 'edda.marlow'],
+                ['kind' => 'over', 'field' => 'cost', 'value' => '12.50'], [
+                    'kind' => 'is', 'field' => 'owner.team', 'value' => 'Service Quayside',
+                ], [
                     'kind' => 'under', 'field' => 'due', 'value' => ['kind' => 'moment', 'amount' => -2, 'unit' => 'day'],
                 ],
                 ['kind' => 'formula', 'formula' => 'cost * 0.00009 > 1'], ['kind' => 'contains', 'field' => 'subject', 'value' => 'ficus'],
@@ -122,12 +125,13 @@ final class WritingTest extends BrowserTestCase
                 'from' => '2026-11-02', 'clock' => 'person', 'workingDays' => true, 'per' => ['kind' => 'owner'],
             ],
             'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is_not', 'field' => 'status', 'value' => 'closed']]],
-            'lines' => [['kind' => 'send_list', 'subject' => 'Your day', 'body' => 'Hello', 'columns' => ['subject', 'customer.name'], 'by' => 'due', 'days' => 4, 'workingDays' => true, 'tasks' => true, 'and' => [
-                [
-                    'on' => 'agreement', 'per' => ['kind' => 'owner'], 'columns' => ['title', 'end'], 'by' => 'end',
-                    'onlyIf' => ['kind' => 'is', 'field' => 'status', 'value' => 'running'],
-                ],
-            ]]]];
+            'lines' => [['kind' => 'send_list', 'subject' => 'Your day', 'body' => 'Hello', 'columns' => ['subject', 'customer.name'],
+                'by' => 'due', 'days' => 4, 'workingDays' => true, 'tasks' => true, 'and' => [
+                    [
+                        'on' => 'agreement', 'per' => ['kind' => 'owner'], 'columns' => ['title', 'end'], 'by' => 'end',
+                        'onlyIf' => ['kind' => 'is', 'field' => 'status', 'value' => 'running'],
+                    ],
+                ]]]];
         foreach ([$file, $timetable] as $one) {
             $rule = $this->draft($one);
             $before = $this->file($rule);

@@ -29,7 +29,9 @@ final class CourseTest extends TestCase
             ['kind' => 'set_fields', 'on' => 'customer', 'set' => [['field' => 'open', 'to' => ['kind' => 'add', 'amount' => '1']]]],
         ]], 1);
         $many = $this->world->rule([
-            'name' => 'Many', 'on' => 'customer', 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'at_least', 'field' => 'open', 'value' => '3']]], 'fires' => ['kind' => 'becomes_true'],
+            'name' => 'Many', 'on' => 'customer', 'onlyIf' => [
+                'kind' => 'all', 'of' => [['kind' => 'at_least', 'field' => 'open', 'value' => '3']],
+            ], 'fires' => ['kind' => 'becomes_true'],
             'lines' => [World::set('key', true)],
         ], 2);
         $decision = $this->world->decide([$count, $many], null, World::ticket());
@@ -42,7 +44,11 @@ final class CourseTest extends TestCase
     {
         $this->world->records['customer:1'] = World::made('customer', 1, ['name' => 'Hotel', 'open' => '0']);
         $add = ['kind' => 'set_fields', 'on' => 'customer', 'set' => [['field' => 'open', 'to' => ['kind' => 'add', 'amount' => '1']]]];
-        $decision = $this->world->decide([$this->world->rule(['lines' => [$add, $add]], 1), $this->world->rule(['lines' => [$add]], 2)], null, World::ticket());
+        $decision = $this->world->decide(
+            [$this->world->rule(['lines' => [$add, $add]], 1), $this->world->rule(['lines' => [$add]], 2)],
+            null,
+            World::ticket(),
+        );
 
         self::assertSame(['3'], $this->ends($decision, 'customer', 1, 'open'));
         self::assertCount(1, $decision->others, 'it is written once');
@@ -50,7 +56,14 @@ final class CourseTest extends TestCase
 
     public function test_a_bound_holds_or_refuses(): void
     {
-        $rule = fn (string $beyond): array => ['lines' => [['kind' => 'set_fields', 'on' => 'customer', 'set' => [['field' => 'open', 'to' => ['kind' => 'add', 'amount' => '9', 'beyond' => $beyond]]]]]];
+        $rule = fn (string $beyond): array => [
+            'lines' => [
+                [
+                    'kind' => 'set_fields', 'on' => 'customer',
+                    'set' => [['field' => 'open', 'to' => ['kind' => 'add', 'amount' => '9', 'beyond' => $beyond]]],
+                ],
+            ],
+        ];
         $stop = $this->world->decide([$this->world->rule($rule('stop'))], null, World::ticket());
         self::assertSame(['5'], $this->ends($stop, 'customer', 1, 'open'));
 
@@ -61,11 +74,17 @@ final class CourseTest extends TestCase
     public function test_children_are_set_where_they_fit(): void
     {
         foreach ([10 => 'open', 11 => 'closed', 12 => 'waiting'] as $id => $status) {
-            $this->world->records["ticket:{$id}"] = World::made('ticket', $id, ['subject' => "T{$id}", 'customer' => 1, 'status' => $status]);
+            $this->world->records["ticket:{$id}"] = World::made(
+                'ticket',
+                $id,
+                ['subject' => "T{$id}", 'customer' => 1, 'status' => $status],
+            );
         }
         $this->world->records['ticket:13'] = World::made('ticket', 13, ['subject' => 'Elsewhere', 'customer' => 2, 'status' => 'open']);
         $rule = $this->world->rule(['on' => 'customer', 'when' => ['kind' => 'changed', 'fields' => ['plan']], 'lines' => [[
-            'kind' => 'set_fields', 'on' => 'ticket.customer', 'where' => ['kind' => 'all', 'of' => [['kind' => 'is_not', 'field' => 'status', 'value' => 'closed']]],
+            'kind' => 'set_fields', 'on' => 'ticket.customer', 'where' => [
+                'kind' => 'all', 'of' => [['kind' => 'is_not', 'field' => 'status', 'value' => 'closed']],
+            ],
             'set' => [['field' => 'priority', 'to' => ['kind' => 'value', 'value' => 'high']]],
         ]]]);
         $before = $this->world->records['customer:1'];
@@ -77,9 +96,13 @@ final class CourseTest extends TestCase
 
     public function test_a_record_that_is_made_sets_off_rules_of_its_own(): void
     {
-        $make = $this->world->rule(['name' => 'Make', 'when' => ['kind' => 'changed', 'fields' => ['status'], 'to' => 'closed'], 'lines' => [
+        $make = $this->world->rule(['name' => 'Make', 'when' => [
+            'kind' => 'changed', 'fields' => ['status'], 'to' => 'closed',
+        ], 'lines' => [
             ['kind' => 'create_record', 'type' => 'ticket', 'as' => 'check', 'set' => [
-                ['field' => 'subject', 'to' => ['kind' => 'text', 'text' => 'Check on {subject}']], ['field' => 'parent', 'to' => ['kind' => 'this']], ['field' => 'status', 'to' => ['kind' => 'value', 'value' => 'open']],
+                [
+                    'field' => 'subject', 'to' => ['kind' => 'text', 'text' => 'Check on {subject}'],
+                ], ['field' => 'parent', 'to' => ['kind' => 'this']], ['field' => 'status', 'to' => ['kind' => 'value', 'value' => 'open']],
             ]],
         ]], 1);
         $greet = $this->world->rule(['name' => 'Greet', 'when' => ['kind' => 'created'], 'lines' => [World::set('priority', 'urgent')]], 2);
@@ -89,7 +112,10 @@ final class CourseTest extends TestCase
         self::assertCount(1, $decision->others);
         [$was, $made] = $decision->others[0];
         self::assertNull($was, 'it did not exist');
-        self::assertSame(['Check on Ficus wall wilting', 7, 'urgent'], [$made->value('subject'), $made->value('parent'), $made->value('priority')]);
+        self::assertSame(
+            ['Check on Ficus wall wilting', 7, 'urgent'],
+            [$made->value('subject'), $made->value('parent'), $made->value('priority')],
+        );
         self::assertSame(['Make', 'Greet'], array_column($this->told($decision), 0));
     }
 
@@ -102,13 +128,18 @@ final class CourseTest extends TestCase
         ], 2);
         $decision = $this->world->decide([$first, $refuse], null, World::ticket());
 
-        self::assertSame(['No', 'cost', 'Ficus wall wilting is paid.'], [$decision->refusal?->rule->name, $decision->refusal?->field, $decision->refusal?->message]);
+        self::assertSame(
+            ['No', 'cost', 'Ficus wall wilting is paid.'],
+            [$decision->refusal?->rule->name, $decision->refusal?->field, $decision->refusal?->message],
+        );
     }
 
     public function test_rules_of_two_records_that_set_each_other_off_are_stopped(): void
     {
         $this->world->records['customer:1'] = World::made('customer', 1, ['name' => 'Hotel', 'open' => '0']);
-        $up = $this->world->rule(['name' => 'Up', 'when' => ['kind' => 'related', 'related' => 'customer', 'happening' => 'changed', 'fields' => ['open']], 'lines' => [
+        $up = $this->world->rule(['name' => 'Up', 'when' => [
+            'kind' => 'related', 'related' => 'customer', 'happening' => 'changed', 'fields' => ['open'],
+        ], 'lines' => [
             ['kind' => 'set_fields', 'set' => [['field' => 'hours', 'to' => ['kind' => 'add', 'amount' => '1']]]],
         ]], 1);
         $down = $this->world->rule(['name' => 'Down', 'when' => ['kind' => 'created_or_changed'], 'lines' => [
@@ -126,13 +157,25 @@ final class CourseTest extends TestCase
 
     public function test_a_guard_is_ready_again_when_its_condition_says_so(): void
     {
-        $rule = $this->world->rule(['name' => 'Once', 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'urgent']]],
+        $rule = $this->world->rule(['name' => 'Once', 'onlyIf' => [
+            'kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'urgent']],
+        ],
             'fires' => ['kind' => 'once_per_record', 'again' => ['kind' => 'is', 'field' => 'status', 'value' => 'closed']]]);
-        $fired = $this->world->saves([$rule], [['priority' => 'urgent'], ['code' => 'a'], ['status' => 'closed', 'priority' => 'low'], ['status' => 'open'], ['priority' => 'urgent'], ['code' => 'b']]);
+        $fired = $this->world->saves(
+            [$rule],
+            [
+                ['priority' => 'urgent'], ['code' => 'a'], ['status' => 'closed', 'priority' => 'low'], ['status' => 'open'],
+                ['priority' => 'urgent'], ['code' => 'b'],
+            ],
+        );
         // What the world keeps of a decision is only its firings; that it became ready is a step of its own.
         $before = World::ticket(['priority' => 'urgent']);
         $this->world->guards['1:ticket:7'] = [0, 1, $this->world->now, ['0:' => true]];
-        $decision = $this->world->decide([$rule], $before, new Record('ticket', 7, 9, ['status' => 'closed', 'priority' => 'low'] + $before->values));
+        $decision = $this->world->decide(
+            [$rule],
+            $before,
+            new Record('ticket', 7, 9, ['status' => 'closed', 'priority' => 'low'] + $before->values),
+        );
 
         self::assertSame(['Once'], $fired[0]);
         self::assertSame([], $fired[1]);
@@ -150,13 +193,21 @@ final class CourseTest extends TestCase
         ]]);
         $decision = $this->world->decide([$rule], null, World::ticket());
 
-        self::assertSame(['seen', null, null], array_map(static fn (string $field) => $decision->after?->value($field), ['code', 'notes', 'cost']));
+        self::assertSame(
+            ['seen', null, null],
+            array_map(static fn (string $field) => $decision->after?->value($field), ['code', 'notes', 'cost']),
+        );
     }
 
     /** @return list<array{string, string, ?int}> each firing: its rule, its record, and how deep it stands in the chain */
     private function told(Decision $decision): array
     {
-        return array_map(static fn (Firing $firing): array => [$firing->rule->name, "{$firing->before->type}:{$firing->before->id}", $firing->parent() === null ? null : 1], $decision->firings());
+        return array_map(
+            static fn (Firing $firing): array => [
+                $firing->rule->name, "{$firing->before->type}:{$firing->before->id}", $firing->parent() === null ? null : 1,
+            ],
+            $decision->firings(),
+        );
     }
 
     /** @return list<string|int|bool|null> values of another record as it is in the end */

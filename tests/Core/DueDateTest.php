@@ -24,7 +24,11 @@ final class DueDateTest extends TestCase
                 continue; // working time, rolling and times of day are not part of the core yet
             }
             $due = (new Amount($case['amount'], $unit))->from(new \DateTimeImmutable($case['base']), new \DateTimeZone($case['zone']));
-            self::assertSame((new \DateTimeImmutable($case['due']))->getTimestamp(), $due->getTimestamp(), 'line '.($number + 1).": {$line}");
+            self::assertSame(
+                (new \DateTimeImmutable($case['due']))->getTimestamp(),
+                $due->getTimestamp(),
+                'line '.($number + 1).": {$line}",
+            );
             $tried++;
         }
         self::assertGreaterThan(100, $tried);
@@ -43,7 +47,8 @@ final class DueDateTest extends TestCase
             $due = (new Amount($days, Unit::Day))->from($base, $zone);
             $local = $base->setTimezone($zone);
             $wanted = $local->setDate((int) $local->format('Y'), (int) $local->format('n'), (int) $local->format('j'))->format('H:i');
-            $date = (new \DateTimeImmutable($local->format('Y-m-d'), new \DateTimeZone('UTC')))->modify(sprintf('%+d days', $days))->format('Y-m-d');
+            $date = (new \DateTimeImmutable($local->format('Y-m-d'), new \DateTimeZone('UTC')))->modify(sprintf('%+d days', $days))
+                ->format('Y-m-d');
             $expected = $days === 0 ? $base : $this->walk($date, $wanted, $zone);
 
             self::assertSame($expected->getTimestamp(), $due->getTimestamp(), "{$base->format('c')} {$days} days in {$zone->getName()}");
@@ -53,7 +58,10 @@ final class DueDateTest extends TestCase
     public function test_a_month_too_short_clamps(): void
     {
         $zone = new \DateTimeZone('UTC');
-        $due = static fn (string $base, int $amount, Unit $unit): string => (new Amount($amount, $unit))->from(new \DateTimeImmutable($base), $zone)->format('Y-m-d');
+        $due = static fn (string $base, int $amount, Unit $unit): string => (new Amount($amount, $unit))->from(
+            new \DateTimeImmutable($base),
+            $zone,
+        )->format('Y-m-d');
 
         self::assertSame('2026-02-28', $due('2026-01-31', 1, Unit::Month));
         self::assertSame('2028-02-29', $due('2028-03-31', -1, Unit::Month));

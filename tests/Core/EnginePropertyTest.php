@@ -33,7 +33,11 @@ final class EnginePropertyTest extends TestCase
     protected function setUp(): void
     {
         $this->world = new World;
-        $this->world->records['ticket:8'] = World::made('ticket', 8, ['subject' => 'Another', 'customer' => 1, 'cost' => '5.00', 'parent' => 7]);
+        $this->world->records['ticket:8'] = World::made(
+            'ticket',
+            8,
+            ['subject' => 'Another', 'customer' => 1, 'cost' => '5.00', 'parent' => 7],
+        );
     }
 
     public function test_a_decision_is_repeatable_bounded_and_the_same_with_and_without_the_index(): void
@@ -47,8 +51,16 @@ final class EnginePropertyTest extends TestCase
             $engine = $this->world->engine();
             $decision = $engine->decide($change, new RuleIndex($rules), $this->world, $this->world);
 
-            self::assertEquals($this->told($decision), $this->told($engine->decide($change, new RuleIndex($rules), $this->world, $this->world)), "seed {$seed}, twice");
-            self::assertEquals($this->told($decision), $this->told($engine->decide($change, $this->everyRule($rules), $this->world, $this->world)), "seed {$seed}, without the index");
+            self::assertEquals(
+                $this->told($decision),
+                $this->told($engine->decide($change, new RuleIndex($rules), $this->world, $this->world)),
+                "seed {$seed}, twice",
+            );
+            self::assertEquals(
+                $this->told($decision),
+                $this->told($engine->decide($change, $this->everyRule($rules), $this->world, $this->world)),
+                "seed {$seed}, without the index",
+            );
             $ids = array_map(static fn (Firing $firing): int => $firing->rule->id, $decision->firings());
             self::assertSame($ids, array_values(array_unique($ids)), "seed {$seed}: a rule fires at most once in a chain");
             $fired += count($ids);
@@ -63,7 +75,9 @@ final class EnginePropertyTest extends TestCase
         for ($seed = 1; $seed <= 1500; $seed++) {
             $stories = $this->stories($seed);
             $rule = $this->rules($stories, 1)[0];
-            $this->world->guards = $stories->random->getInt(0, 2) === 0 ? ['1:ticket:7' => [0, 1, $this->world->now, ['0:once' => true]]] : [];
+            $this->world->guards = $stories->random->getInt(0, 2) === 0 ? [
+                '1:ticket:7' => [0, 1, $this->world->now, ['0:once' => true]],
+            ] : [];
             $after = $this->ticket($stories, 2);
             $change = new Change($stories->random->getInt(0, 3) === 0 ? null : $this->ticket($stories, 1), $after, 3, $this->world->now);
             $fires = $this->world->engine()->decide($change, new RuleIndex([$rule]), $this->world, $this->world)->firings() !== [];
@@ -86,7 +100,11 @@ final class EnginePropertyTest extends TestCase
             self::assertNotNull($condition, "seed {$seed}: ".json_encode([$file, $context->sheet->problems]));
             $view = new View($this->ticket($stories, 1), $this->world);
 
-            self::assertSame($condition->compile()($view), $condition->explain($view, new Display($this->world, $this->world->zone()))->held, "seed {$seed}");
+            self::assertSame(
+                $condition->compile()($view),
+                $condition->explain($view, new Display($this->world, $this->world->zone()))->held,
+                "seed {$seed}",
+            );
         }
     }
 
@@ -138,7 +156,13 @@ final class EnginePropertyTest extends TestCase
 
             public function relevantTo(Change $change): array
             {
-                return array_filter($this->rules, fn (Rule $rule): bool => $rule->looksAt($change, $this->world) || array_intersect($rule->watchAgain()?->keys() ?? [], Watch::keysOf($change)) !== []);
+                return array_filter(
+                    $this->rules,
+                    fn (Rule $rule): bool => $rule->looksAt($change, $this->world) || array_intersect(
+                        $rule->watchAgain()?->keys() ?? [],
+                        Watch::keysOf($change),
+                    ) !== [],
+                );
             }
 
             public function mayTouchRuns(Change $change): bool
@@ -159,8 +183,12 @@ final class EnginePropertyTest extends TestCase
         $told = ['after' => $decision->after?->values];
         foreach ($decision->steps as $step) {
             $told[] = match (true) {
-                $step instanceof Firing => [$step->rule->name, $step->parent, $step->guardKey, json_encode($step->why), $step->performance->outcomes],
-                $step instanceof Stopped => [array_map(static fn (Rule $rule): string => $rule->name, $step->chain), $step->parent, $step->cameRound],
+                $step instanceof Firing => [
+                    $step->rule->name, $step->parent, $step->guardKey, json_encode($step->why), $step->performance->outcomes,
+                ],
+                $step instanceof Stopped => [
+                    array_map(static fn (Rule $rule): string => $rule->name, $step->chain), $step->parent, $step->cameRound,
+                ],
                 $step instanceof Effect => [$step->change->occasion(), $step->change->record()->values],
                 default => [$step::class, $step->parent()],
             };

@@ -28,19 +28,38 @@ final class EngineTest extends TestCase
         $there = [['priority' => 'urgent'], ['code' => 'x'], ['priority' => 'low'], ['priority' => 'urgent'], ['priority' => 'urgent']];
 
         yield 'every time, as long as it holds' => [['onlyIf' => $urgent], $there, [true, true, false, true, false]];
-        yield 'when it becomes true, and again on coming back' => [['onlyIf' => $urgent, 'fires' => ['kind' => 'becomes_true']], $there, [true, false, false, true, false]];
-        yield 'once per record' => [['onlyIf' => $urgent, 'fires' => ['kind' => 'once_per_record']], $there, [true, false, false, false, false]];
+        yield 'when it becomes true, and again on coming back' => [
+            ['onlyIf' => $urgent, 'fires' => ['kind' => 'becomes_true']], $there, [true, false, false, true, false],
+        ];
+        yield 'once per record' => [
+            ['onlyIf' => $urgent, 'fires' => ['kind' => 'once_per_record']], $there, [true, false, false, false, false],
+        ];
         yield 'only at creation' => [['when' => ['kind' => 'created']], [[], ['code' => 'x'], ['code' => 'y']], [true, false, false]];
-        yield 'only at changes' => [['when' => ['kind' => 'changed']], [[], ['code' => 'x'], ['code' => 'x'], ['code' => null]], [false, true, false, true]];
-        yield 'at changes of a named field' => [['when' => ['kind' => 'changed', 'fields' => ['status']]], [[], ['code' => 'x'], ['status' => 'closed'], ['status' => 'open', 'code' => 'y']], [false, false, true, true]];
+        yield 'only at changes' => [
+            ['when' => ['kind' => 'changed']], [[], ['code' => 'x'], ['code' => 'x'], ['code' => null]], [false, true, false, true],
+        ];
+        yield 'at changes of a named field' => [
+            ['when' => ['kind' => 'changed', 'fields' => ['status']]],
+            [[], ['code' => 'x'], ['status' => 'closed'], ['status' => 'open', 'code' => 'y']], [false, false, true, true],
+        ];
         yield 'a named field, becoming true by another' => [
             ['when' => ['kind' => 'changed', 'fields' => ['status']], 'onlyIf' => $urgent, 'fires' => ['kind' => 'becomes_true']],
-            [[], ['priority' => 'urgent'], ['status' => 'waiting'], ['status' => 'open', 'priority' => 'low'], ['status' => 'closed', 'priority' => 'urgent']], [false, false, false, false, true],
+            [
+                [], ['priority' => 'urgent'], ['status' => 'waiting'], ['status' => 'open', 'priority' => 'low'],
+                ['status' => 'closed', 'priority' => 'urgent'],
+            ], [false, false, false, false, true],
         ];
-        yield 'without conditions it becomes true when it is created' => [['fires' => ['kind' => 'becomes_true']], [[], ['code' => 'x']], [true, false]];
+        yield 'without conditions it becomes true when it is created' => [
+            ['fires' => ['kind' => 'becomes_true']], [[], ['code' => 'x']], [true, false],
+        ];
         yield 'a condition over a reference' => [
-            ['onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'customer.plan', 'value' => 'full']]], 'fires' => ['kind' => 'becomes_true']],
-            [['customer' => 2], ['customer' => 1], ['code' => 'x'], ['customer' => null], ['customer' => 1]], [false, true, false, false, true],
+            [
+                'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'customer.plan', 'value' => 'full']]],
+                'fires' => ['kind' => 'becomes_true'],
+            ],
+            [
+                ['customer' => 2], ['customer' => 1], ['code' => 'x'], ['customer' => null], ['customer' => 1],
+            ], [false, true, false, false, true],
         ];
     }
 
@@ -62,16 +81,26 @@ final class EngineTest extends TestCase
         $rule = $this->world->rule(['lines' => [
             ['kind' => 'set_fields', 'set' => [
                 ['field' => 'priority', 'to' => ['kind' => 'value', 'value' => 'urgent']], ['field' => 'since', 'to' => ['kind' => 'now']],
-                ['field' => 'due', 'to' => ['kind' => 'now']], ['field' => 'owner', 'to' => ['kind' => 'person', 'person' => ['kind' => 'manager', 'of' => ['kind' => 'creator']]]],
-                ['field' => 'notes', 'to' => ['kind' => 'copy', 'from' => 'customer.name']], ['field' => 'code', 'to' => ['kind' => 'clear']],
+                ['field' => 'due', 'to' => ['kind' => 'now']], [
+                    'field' => 'owner', 'to' => ['kind' => 'person', 'person' => ['kind' => 'manager', 'of' => ['kind' => 'creator']]],
+                ],
+                [
+                    'field' => 'notes', 'to' => ['kind' => 'copy', 'from' => 'customer.name'],
+                ], ['field' => 'code', 'to' => ['kind' => 'clear']],
             ]],
-            ['kind' => 'give_task', 'to' => ['kind' => 'manager', 'of' => ['kind' => 'owner']], 'title' => '{number}: {priority} for {customer.name} {code}', 'due' => ['amount' => 2, 'unit' => 'day']],
+            [
+                'kind' => 'give_task', 'to' => ['kind' => 'manager', 'of' => ['kind' => 'owner']],
+                'title' => '{number}: {priority} for {customer.name} {code}', 'due' => ['amount' => 2, 'unit' => 'day'],
+            ],
         ]]);
         $decision = $this->world->decide([$rule], null, World::ticket(['code' => 'gone']));
 
         self::assertSame(
             ['urgent', '2026-11-24T08:40:00Z', '2026-11-24', 2, 'Brine & Barrow Hotel', null],
-            array_map(static fn (string $field) => $decision->after?->value($field), ['priority', 'since', 'due', 'owner', 'notes', 'code']),
+            array_map(
+                static fn (string $field) => $decision->after?->value($field),
+                ['priority', 'since', 'due', 'owner', 'notes', 'code'],
+            ),
         );
         $task = $decision->firings()[0]->performance->tasks[0];
         self::assertSame('T-0007: Urgent for Brine & Barrow Hotel', $task->title);
@@ -81,9 +110,16 @@ final class EngineTest extends TestCase
 
     public function test_nobody_found_or_somebody_who_left_is_stood_in_for_and_said_so(): void
     {
-        $task = fn (array $to) => $this->world->decide([$this->world->rule(['lines' => [['kind' => 'give_task', 'to' => $to, 'title' => 'Look', 'due' => null]]])], null, World::ticket(['owner' => 4]))->firings()[0]->performance->tasks[0];
+        $task = fn (array $to) => $this->world->decide(
+            [$this->world->rule(['lines' => [['kind' => 'give_task', 'to' => $to, 'title' => 'Look', 'due' => null]]])],
+            null,
+            World::ticket(['owner' => 4]),
+        )->firings()[0]->performance->tasks[0];
         $left = $task(['kind' => 'owner']);
-        self::assertSame(['Stan Inn', true, 'owner Gus Gone, who has left; Stan Inn stands in'], [$left->person?->name, $left->stoodIn, $left->path]);
+        self::assertSame(
+            ['Stan Inn', true, 'owner Gus Gone, who has left; Stan Inn stands in'],
+            [$left->person?->name, $left->stoodIn, $left->path],
+        );
         $top = $task(['kind' => 'manager', 'of' => ['kind' => 'manager', 'of' => ['kind' => 'manager', 'of' => ['kind' => 'creator']]]]);
         self::assertStringContainsString('manager Edda Marlow has no manager; Stan Inn stands in', $top->path);
         $this->world->fallback = null;
@@ -93,7 +129,13 @@ final class EngineTest extends TestCase
     public function test_a_line_that_cannot_be_done_is_told_and_the_rest_goes_on(): void
     {
         $rule = $this->world->rule(['lines' => [
-            ['kind' => 'set_fields', 'set' => [['field' => 'code', 'to' => ['kind' => 'copy', 'from' => 'subject']], ['field' => 'priority', 'to' => ['kind' => 'value', 'value' => 'high']]]],
+            [
+                'kind' => 'set_fields',
+                'set' => [
+                    ['field' => 'code', 'to' => ['kind' => 'copy', 'from' => 'subject']],
+                    ['field' => 'priority', 'to' => ['kind' => 'value', 'value' => 'high']],
+                ],
+            ],
         ]]);
         $decision = $this->world->decide([$rule], null, World::ticket());
 
@@ -113,18 +155,33 @@ final class EngineTest extends TestCase
 
     public function test_a_change_by_a_rule_sets_off_other_rules_and_names_its_cause(): void
     {
-        $first = $this->world->rule(['name' => 'first', 'when' => ['kind' => 'changed', 'fields' => ['code']], 'lines' => [World::set('status', 'waiting')]], 1);
-        $second = $this->world->rule(['name' => 'second', 'when' => ['kind' => 'changed', 'fields' => ['status']], 'lines' => [World::set('paid', true)]], 2);
+        $first = $this->world->rule(
+            ['name' => 'first', 'when' => ['kind' => 'changed', 'fields' => ['code']], 'lines' => [World::set('status', 'waiting')]],
+            1,
+        );
+        $second = $this->world->rule(
+            ['name' => 'second', 'when' => ['kind' => 'changed', 'fields' => ['status']], 'lines' => [World::set('paid', true)]],
+            2,
+        );
         $decision = $this->world->decide([$second, $first], World::ticket(), World::ticket(['code' => 'x']));
 
-        self::assertSame([['first', null], ['second', 0]], array_map(static fn (Firing $firing): array => [$firing->rule->name, $firing->parent], $decision->firings()));
+        self::assertSame(
+            [['first', null], ['second', 0]],
+            array_map(static fn (Firing $firing): array => [$firing->rule->name, $firing->parent], $decision->firings()),
+        );
         self::assertSame('Status changed from Open to Waiting', $decision->firings()[1]->why->trigger);
     }
 
     public function test_rules_that_set_each_other_off_are_stopped_and_named(): void
     {
-        $ping = $this->world->rule(['name' => 'ping', 'when' => ['kind' => 'changed', 'fields' => ['code']], 'lines' => [World::set('paid', true)]], 1);
-        $pong = $this->world->rule(['name' => 'pong', 'when' => ['kind' => 'changed', 'fields' => ['paid']], 'lines' => [World::set('code', 'again')]], 2);
+        $ping = $this->world->rule(
+            ['name' => 'ping', 'when' => ['kind' => 'changed', 'fields' => ['code']], 'lines' => [World::set('paid', true)]],
+            1,
+        );
+        $pong = $this->world->rule(
+            ['name' => 'pong', 'when' => ['kind' => 'changed', 'fields' => ['paid']], 'lines' => [World::set('code', 'again')]],
+            2,
+        );
         $decision = $this->world->decide([$ping, $pong], World::ticket(), World::ticket(['code' => 'x']));
         $last = $decision->steps[count($decision->steps) - 1];
 
@@ -148,7 +205,9 @@ final class EngineTest extends TestCase
         for ($depth = 0; $depth <= Engine::MAX_DEPTH; $depth++) {
             $rules[] = $this->world->rule([
                 'name' => "r{$depth}", 'when' => ['kind' => 'changed', 'fields' => ['code']],
-                'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'code', 'value' => "c{$depth}"]]], 'lines' => [World::set('code', 'c'.($depth + 1))],
+                'onlyIf' => [
+                    'kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'code', 'value' => "c{$depth}"]],
+                ], 'lines' => [World::set('code', 'c'.($depth + 1))],
             ], $depth + 1);
         }
         // Backwards, so that each rule is set off by the change of the one before and not by the order alone.
@@ -163,14 +222,30 @@ final class EngineTest extends TestCase
     public function test_why_not_names_the_first_thing_that_was_missing(): void
     {
         $examiner = new \VividLedger\Explain\Examiner(World::schema(), $this->world->zone());
-        $rule = $this->world->rule(['when' => ['kind' => 'changed', 'fields' => ['priority']], 'fires' => ['kind' => 'becomes_true'], 'onlyIf' => ['kind' => 'all', 'of' => [
+        $rule = $this->world->rule(['when' => [
+            'kind' => 'changed', 'fields' => ['priority'],
+        ], 'fires' => ['kind' => 'becomes_true'], 'onlyIf' => ['kind' => 'all', 'of' => [
             ['kind' => 'is', 'field' => 'priority', 'value' => 'urgent'], ['kind' => 'over', 'field' => 'cost', 'value' => '100'],
         ]]]);
-        $ask = fn (array $before, array $after) => $examiner->examine($rule, World::schema()->types['ticket'], new \VividLedger\Record\Change(World::ticket($before), World::ticket($after), 3, $this->world->now), new \VividLedger\Engine\View(World::ticket($after), $this->world))->sentence;
+        $ask = fn (array $before, array $after) => $examiner->examine(
+            $rule,
+            World::schema()->types['ticket'],
+            new \VividLedger\Record\Change(World::ticket($before), World::ticket($after), 3, $this->world->now),
+            new \VividLedger\Engine\View(World::ticket($after), $this->world),
+        )->sentence;
 
-        self::assertSame('The rule did not fire: it starts when the ticket is changed in Priority, and this was another change.', $ask([], ['code' => 'x']));
-        self::assertSame('The rule did not fire: ‘Cost is over € 100.00’ does not hold, the value is € 12.50.', $ask([], ['priority' => 'urgent', 'cost' => '12.50']));
-        self::assertSame('The rule did not fire: ‘Cost is over € 100.00’ does not hold, the value is empty.', $ask([], ['priority' => 'urgent']));
+        self::assertSame(
+            'The rule did not fire: it starts when the ticket is changed in Priority, and this was another change.',
+            $ask([], ['code' => 'x']),
+        );
+        self::assertSame(
+            'The rule did not fire: ‘Cost is over € 100.00’ does not hold, the value is € 12.50.',
+            $ask([], ['priority' => 'urgent', 'cost' => '12.50']),
+        );
+        self::assertSame(
+            'The rule did not fire: ‘Cost is over € 100.00’ does not hold, the value is empty.',
+            $ask([], ['priority' => 'urgent']),
+        );
         self::assertSame('The rule fires.', $ask(['cost' => '1240.00'], ['priority' => 'urgent', 'cost' => '1240.00']));
     }
 }

@@ -19,7 +19,10 @@ use VividLedger\Schema\RecordType;
 /** What formulas mean, and where they say what they did not understand. */
 final class FormulaTest extends TestCase
 {
-    private const RECORD = ['cost' => '10.00', 'hours' => '2.5', 'share' => '12.5', 'due' => '2026-12-24', 'status' => 'open', 'paid' => true, 'code' => 'Übr', 'notes' => null];
+    private const RECORD = [
+        'cost' => '10.00', 'hours' => '2.5', 'share' => '12.5', 'due' => '2026-12-24', 'status' => 'open', 'paid' => true, 'code' => 'Übr',
+        'notes' => null,
+    ];
 
     /** @return iterable<string, array{string, string|bool|null}> */
     public static function meanings(): iterable
@@ -108,11 +111,27 @@ final class FormulaTest extends TestCase
         $decision = $world->decide([$world->rule(['lines' => [World::set('hours', '5')]])], null, $ticket);
         self::assertSame('2.00', $decision->after?->value('rate'));
         $type = World::schema()->types['ticket'];
-        foreach (['cost +' => 'missing', 'customer.open' => 'has no field', 'rate * 2' => 'plain fields', 'days(due, today())' => 'clock', 'code' => 'does not fit'] as $text => $said) {
-            $made = new RecordType('ticket', 'Ticket', 'Tickets', 'T', 'subject', 'owner', [...$type->ownFields(), $field = new Field('x', 'X', FieldType::Number, formula: $text)]);
-            self::assertStringContainsString($said, (string) ComputedFields::trouble($text === 'customer.open' ? $type : $made, $field), $text);
+        foreach (['cost +' => 'missing', 'customer.open' => 'has no field', 'rate * 2' => 'plain fields', 'days(due, today())' => 'clock',
+            'code' => 'does not fit'] as $text => $said) {
+            $made = new RecordType(
+                'ticket',
+                'Ticket',
+                'Tickets',
+                'T',
+                'subject',
+                'owner',
+                [...$type->ownFields(), $field = new Field('x', 'X', FieldType::Number, formula: $text)],
+            );
+            self::assertStringContainsString(
+                $said,
+                (string) ComputedFields::trouble($text === 'customer.open' ? $type : $made, $field),
+                $text,
+            );
         }
         $this->expectException(InvalidValue::class);
-        Formula::of('cost / 0', World::schema(), $type, $world->zone())->value(new View($ticket, $world), new Field('x', 'X', FieldType::Number));
+        Formula::of('cost / 0', World::schema(), $type, $world->zone())->value(
+            new View($ticket, $world),
+            new Field('x', 'X', FieldType::Number),
+        );
     }
 }

@@ -25,7 +25,10 @@ final class GuardModelTest extends TestCase
         for ($seed = 1; $seed <= self::LIVES; $seed++) {
             $random = new Randomizer(new Mt19937($seed));
             $pick = static fn (array $from): mixed => $from[$random->getInt(0, count($from) - 1)];
-            $trigger = $pick([['kind' => 'created'], ['kind' => 'created_or_changed'], ['kind' => 'changed'], ['kind' => 'changed', 'fields' => ['status']], ['kind' => 'changed', 'fields' => ['status', 'code']]]);
+            $trigger = $pick([
+                ['kind' => 'created'], ['kind' => 'created_or_changed'], ['kind' => 'changed'],
+                ['kind' => 'changed', 'fields' => ['status']], ['kind' => 'changed', 'fields' => ['status', 'code']],
+            ]);
             $guard = $pick(array_keys($times));
             $wanted = $pick(['open', 'waiting', 'closed']);
             $isNot = $random->getInt(0, 1) === 1;
@@ -35,10 +38,18 @@ final class GuardModelTest extends TestCase
             ]);
             $states = [];
             for ($save = 0; $save < self::SAVES; $save++) {
-                $states[] = ['status' => $pick(['open', 'waiting', 'closed', null]), 'code' => $pick(['x', 'y', null]), 'paid' => $random->getInt(0, 1) === 1];
+                $states[] = [
+                    'status' => $pick(['open', 'waiting', 'closed', null]), 'code' => $pick(['x', 'y', null]),
+                    'paid' => $random->getInt(0, 1) === 1,
+                ];
             }
             $fired = array_map(static fn (array $names): bool => $names !== [], (new World)->saves([$rule], $states));
-            $expected = $this->reference($trigger, $guard, static fn (array $state): bool => ($state['status'] === $wanted) !== $isNot, $states);
+            $expected = $this->reference(
+                $trigger,
+                $guard,
+                static fn (array $state): bool => ($state['status'] === $wanted) !== $isNot,
+                $states,
+            );
 
             self::assertSame($expected, $fired, "life {$seed}: ".json_encode([$trigger, $guard, $wanted, $isNot, $states]));
             $times[$guard] += count(array_filter($fired));
@@ -60,10 +71,15 @@ final class GuardModelTest extends TestCase
         $everFired = false;
         foreach ($states as $index => $state) {
             $before = $states[$index - 1] ?? null;
-            $changed = $before === null ? [] : array_keys(array_filter($state, static fn (mixed $value, string $field): bool => $value !== $before[$field], ARRAY_FILTER_USE_BOTH));
+            $changed = $before === null ? [] : array_keys(array_filter(
+                $state,
+                static fn (mixed $value, string $field): bool => $value !== $before[$field],
+                ARRAY_FILTER_USE_BOTH,
+            ));
             $started = match ($trigger['kind']) {
                 'created' => $before === null,
-                'changed' => $before !== null && (isset($trigger['fields']) ? array_intersect($trigger['fields'], $changed) !== [] : $changed !== []),
+                'changed' => $before !== null
+                    && (isset($trigger['fields']) ? array_intersect($trigger['fields'], $changed) !== [] : $changed !== []),
                 default => $before === null || $changed !== [],
             };
             $ready = match ($guard) {

@@ -13,19 +13,28 @@ use VividLedger\Record\Language;
 /** Dates, numbers and lists as the languages of Larkmoss's customers write them. */
 final class LanguageTest extends TestCase
 {
-    /** @return iterable<string, array{Language, array<string, string>, array<string, string>, array<string, string>}> dates, numbers, amounts in euros */
+    /**
+     * @return iterable<string, array{Language, array<string, string>, array<string, string>, array<string, string>}> dates, numbers,
+     *     amounts in euros
+     */
     public static function languages(): iterable
     {
         yield 'English' => [
             Language::English,
             ['2026-03-01' => '1 Mar 2026', '2026-12-31' => '31 Dec 2026'],
-            ['0' => '0', '999' => '999', '1000' => '1,000', '-1240.50' => '-1,240.50', '12345678901234567890.5' => '12,345,678,901,234,567,890.5'],
+            [
+                '0' => '0', '999' => '999', '1000' => '1,000', '-1240.50' => '-1,240.50',
+                '12345678901234567890.5' => '12,345,678,901,234,567,890.5',
+            ],
             ['1240.50' => '€ 1,240.50'],
         ];
         yield 'German' => [
             Language::German,
             ['2026-03-01' => '1. März 2026', '2026-12-31' => '31. Dez. 2026'],
-            ['0' => '0', '999' => '999', '1000' => '1.000', '-1240.50' => '-1.240,50', '12345678901234567890.5' => '12.345.678.901.234.567.890,5'],
+            [
+                '0' => '0', '999' => '999', '1000' => '1.000', '-1240.50' => '-1.240,50',
+                '12345678901234567890.5' => '12.345.678.901.234.567.890,5',
+            ],
             ['1240.50' => "1.240,50\u{A0}€"],
         ];
         yield 'Portuguese' => [
@@ -79,12 +88,18 @@ final class LanguageTest extends TestCase
         $random = new Randomizer(new Mt19937(7));
         for ($count = 0; $count < 500; $count++) {
             $whole = $random->getInt(0, PHP_INT_MAX) >> $random->getInt(0, 62);
-            $number = ($random->getInt(0, 1) === 1 ? '-' : '').$whole.($random->getInt(0, 1) === 1 ? sprintf('.%02d', $random->getInt(0, 99)) : '');
+            $number = ($random->getInt(0, 1) === 1 ? '-' : '').$whole.($random->getInt(0, 1) === 1
+                ? sprintf('.%02d', $random->getInt(0, 99)) : '');
             foreach (Language::cases() as $language) {
-                [$thousand, $point] = $language === Language::English ? [',', '.'] : [$language === Language::Finnish ? "\u{A0}" : '.', ','];
+                [$thousand, $point] = $language === Language::English ? [',', '.'] : [
+                    $language === Language::Finnish ? "\u{A0}" : '.', ',',
+                ];
                 $written = $language->number($number);
                 self::assertSame($number, str_replace($point, '.', str_replace($thousand, '', $written)));
-                self::assertMatchesRegularExpression('/^-?\d{1,3}('.preg_quote($thousand).'\d{3})*('.preg_quote($point).'\d+)?$/u', $written);
+                self::assertMatchesRegularExpression(
+                    '/^-?\d{1,3}('.preg_quote($thousand).'\d{3})*('.preg_quote($point).'\d+)?$/u',
+                    $written,
+                );
             }
         }
     }

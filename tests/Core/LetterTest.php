@@ -16,8 +16,16 @@ final class LetterTest extends TestCase
     private function letter(string $subject, string $body, array $values = [], string $language = 'en'): \VividLedger\Message\Message
     {
         $world = new World;
-        $world->records['customer:1'] = World::made('customer', 1, ['name' => 'Brine', 'email' => 'desk@brine.example', 'language' => $language]);
-        $rule = $world->rule(['lines' => [['kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'customer']], 'subject' => $subject, 'body' => $body]]]);
+        $world->records['customer:1'] = World::made(
+            'customer',
+            1,
+            ['name' => 'Brine', 'email' => 'desk@brine.example', 'language' => $language],
+        );
+        $rule = $world->rule([
+            'lines' => [
+                ['kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'customer']], 'subject' => $subject, 'body' => $body],
+            ],
+        ]);
 
         return $world->decide([$rule], null, World::ticket($values))->firings()[0]->performance->messages[0];
     }
@@ -67,7 +75,10 @@ final class LetterTest extends TestCase
     #[DataProvider('hostile')]
     public function test_hostile_text_in_the_letter_itself_is_inert(string $text): void
     {
-        $letter = $this->letter('S', "<p>Hello {$text}</p><p onclick=\"x()\"><a href=\"javascript:x()\">link</a><iframe src=\"//x.example\"></iframe></p>");
+        $letter = $this->letter(
+            'S',
+            "<p>Hello {$text}</p><p onclick=\"x()\"><a href=\"javascript:x()\">link</a><iframe src=\"//x.example\"></iframe></p>",
+        );
         foreach (['<script', '<img', 'onclick', 'javascript:', '<iframe', '49'] as $never) {
             self::assertStringNotContainsString($never, $letter->html);
         }
@@ -75,8 +86,17 @@ final class LetterTest extends TestCase
 
     public function test_formatting_survives_and_reads_as_plain_text(): void
     {
-        $html = '<h2>News</h2><p><strong>Bold</strong> and <em>soft</em><br />next</p><ul><li>one</li><li>two</li></ul><p><a href="https://x.example">here</a></p>';
-        self::assertSame("News\n\nBold and soft\nnext\n\n- one\n- two\n\nhere (https://x.example)", RichText::plain(RichText::clean($html)));
-        self::assertSame(['a', 'b.c'], RichText::merges(RichText::clean('<p><span data-merge="a">A</span> <span data-merge="b.c">B</span> <span data-merge="__x">C</span></p>')));
+        $html = '<h2>News</h2><p><strong>Bold</strong> and <em>soft</em><br />next</p><ul><li>one</li><li>two</li></ul><p><a '
+            .'href="https://x.example">here</a></p>';
+        self::assertSame(
+            "News\n\nBold and soft\nnext\n\n- one\n- two\n\nhere (https://x.example)",
+            RichText::plain(RichText::clean($html)),
+        );
+        self::assertSame(
+            ['a', 'b.c'],
+            RichText::merges(RichText::clean(
+                '<p><span data-merge="a">A</span> <span data-merge="b.c">B</span> <span data-merge="__x">C</span></p>',
+            )),
+        );
     }
 }

@@ -29,7 +29,14 @@ final class OfferPropertyTest extends TestCase
             foreach ($this->places($reader->read($file)) as $at) {
                 $offers = $reader->read($file, asked: $at)->offers;
                 self::assertNotSame([], $offers, "seed {$seed}: nothing is offered at {$at}");
-                self::assertSame(count($offers), count(array_unique(array_map(static fn (Offer $offer): string => "{$offer->group}/{$offer->label}/{$offer->hint}", $offers))), "seed {$seed}: two offers at {$at} read alike");
+                self::assertSame(
+                    count($offers),
+                    count(array_unique(array_map(
+                        static fn (Offer $offer): string => "{$offer->group}/{$offer->label}/{$offer->hint}",
+                        $offers,
+                    ))),
+                    "seed {$seed}: two offers at {$at} read alike",
+                );
                 $offer = $stories->one($offers);
                 $page = $reader->read($this->with($file, $at, $offer));
                 $faults = array_filter($page->problems, static fn ($problem): bool => $problem->at === $at && $problem->code !== 'missing');

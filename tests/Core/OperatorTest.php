@@ -17,7 +17,10 @@ use VividLedger\Schema\FieldType;
 /** What each comparison means, said once and for every one. */
 final class OperatorTest extends TestCase
 {
-    /** @return iterable<string, array{string, string, mixed, list<mixed>, list<mixed>}> field, operator, operand, values for which it holds, values for which it does not */
+    /**
+     * @return iterable<string, array{string, string, mixed, list<mixed>, list<mixed>}> field, operator, operand, values for which it
+     *     holds, values for which it does not
+     */
     public static function meanings(): iterable
     {
         yield 'text is' => ['subject', 'is', 'Über', ['über', 'ÜBER'], ['uber', 'über x', null]];
@@ -40,8 +43,12 @@ final class OperatorTest extends TestCase
         yield 'percent is at least' => ['share', 'at_least', '12.5', ['12.5'], ['12.4', null]];
         yield 'a date is after' => ['due', 'over', '2026-11-24', ['2026-11-25', '2027-01-01'], ['2026-11-24', '1999-12-31', null]];
         yield 'a date is on or before' => ['due', 'at_most', '2026-11-24', ['2026-11-24', '1999-12-31'], ['2026-11-25', null]];
-        yield 'a moment is before' => ['since', 'under', '2026-11-24T09:40:00+01:00', ['2026-11-24T08:39:59Z'], ['2026-11-24T08:40:00Z', null]];
-        yield 'a moment is on or after' => ['since', 'at_least', '2026-11-24T08:40:00Z', ['2026-11-24T08:40:00Z'], ['2026-11-24T08:39:59Z', null]];
+        yield 'a moment is before' => [
+            'since', 'under', '2026-11-24T09:40:00+01:00', ['2026-11-24T08:39:59Z'], ['2026-11-24T08:40:00Z', null],
+        ];
+        yield 'a moment is on or after' => [
+            'since', 'at_least', '2026-11-24T08:40:00Z', ['2026-11-24T08:40:00Z'], ['2026-11-24T08:39:59Z', null],
+        ];
         yield 'a choice is' => ['status', 'is', 'open', ['open'], ['closed', null]];
         yield 'a choice is not' => ['status', 'is_not', 'open', ['closed', null], ['open']];
         yield 'a choice is one of' => ['status', 'one_of', ['open', 'waiting'], ['open', 'waiting'], ['closed', null]];
@@ -60,13 +67,24 @@ final class OperatorTest extends TestCase
         yield 'several choices have all of' => ['rooms', 'has_all', ['spa', 'bar'], ['lobby,spa,bar'], ['spa', null]];
         yield 'several choices have none of' => ['rooms', 'has_none', ['spa', 'bar'], ['lobby', null], ['bar']];
         yield 'it has a tag, whatever its case' => ['tags', 'has', 'Green ', ['green,tall'], ['greenish', null]];
-        yield 'a date is in the next' => ['due', 'in_next', ['amount' => 7, 'unit' => 'day'], ['2026-11-24', '2026-12-01'], ['2026-11-23', '2026-12-02', null]];
-        yield 'a date is in the last' => ['due', 'in_last', ['amount' => 1, 'unit' => 'month'], ['2026-10-24', '2026-11-24'], ['2026-10-23', '2026-11-25', null]];
-        yield 'a moment is in the next' => ['since', 'in_next', ['amount' => 2, 'unit' => 'hour'], ['2026-11-24T10:40:00Z'], ['2026-11-24T10:40:01Z', '2026-11-24T08:39:59Z', null]];
-        yield 'a date compared with a moving date' => ['due', 'under', ['kind' => 'moment', 'amount' => -2, 'unit' => 'day'], ['2026-11-21'], ['2026-11-22', null]];
+        yield 'a date is in the next' => [
+            'due', 'in_next', ['amount' => 7, 'unit' => 'day'], ['2026-11-24', '2026-12-01'], ['2026-11-23', '2026-12-02', null],
+        ];
+        yield 'a date is in the last' => [
+            'due', 'in_last', ['amount' => 1, 'unit' => 'month'], ['2026-10-24', '2026-11-24'], ['2026-10-23', '2026-11-25', null],
+        ];
+        yield 'a moment is in the next' => [
+            'since', 'in_next', ['amount' => 2, 'unit' => 'hour'], ['2026-11-24T10:40:00Z'],
+            ['2026-11-24T10:40:01Z', '2026-11-24T08:39:59Z', null],
+        ];
+        yield 'a date compared with a moving date' => [
+            'due', 'under', ['kind' => 'moment', 'amount' => -2, 'unit' => 'day'], ['2026-11-21'], ['2026-11-22', null],
+        ];
         yield 'a field compared with a field' => ['cost', 'over', ['kind' => 'field', 'path' => 'hours'], [], ['10.00', null]];
         yield 'an empty other side' => ['cost', 'is_not', ['kind' => 'field', 'path' => 'hours'], ['10.00', null], []];
-        yield 'a person compared with a person found' => ['owner', 'is', ['kind' => 'person', 'person' => ['kind' => 'creator']], [3], [2, null]];
+        yield 'a person compared with a person found' => [
+            'owner', 'is', ['kind' => 'person', 'person' => ['kind' => 'creator']], [3], [2, null],
+        ];
         yield 'without a change nothing has changed' => ['status', 'has_changed', null, [], ['open', null]];
         yield 'nor changed from' => ['status', 'changed_from', 'open', [], ['open', null]];
         yield 'nor changed to' => ['status', 'changed_to', 'open', [], ['open', null]];
@@ -84,12 +102,19 @@ final class OperatorTest extends TestCase
     {
         $world = new World;
         $context = new Context(World::schema(), $world, World::schema()->types['ticket'], $world->zone());
-        $file = ['kind' => $kind, 'field' => $field] + (is_array($operand) && array_is_list($operand) ? ['values' => $operand] : ($operand === null ? [] : ['value' => $operand]));
+        $file = [
+            'kind' => $kind, 'field' => $field,
+        ] + (is_array($operand) && array_is_list($operand) ? ['values' => $operand] : ($operand === null ? [] : ['value' => $operand]));
         $condition = ConditionReader::read($context, new Node($file));
         self::assertNotNull($condition, (string) json_encode($context->sheet->problems));
         $test = $condition->compile();
-        foreach ([...array_map(static fn (mixed $value): array => [$value, true], $holds), ...array_map(static fn (mixed $value): array => [$value, false], $fails)] as [$value, $expected]) {
-            self::assertSame($expected, $test(new View(World::made('ticket', 7, [$field => $value]), $world)), (string) json_encode($value));
+        foreach ([...array_map(static fn (mixed $value): array => [$value, true], $holds),
+            ...array_map(static fn (mixed $value): array => [$value, false], $fails)] as [$value, $expected]) {
+            self::assertSame(
+                $expected,
+                $test(new View(World::made('ticket', 7, [$field => $value]), $world)),
+                (string) json_encode($value),
+            );
         }
     }
 
@@ -113,7 +138,12 @@ final class OperatorTest extends TestCase
     public function test_a_manager_is_found_however_deep_the_groups_are_nested(): void
     {
         $world = new World;
-        $file = ['kind' => 'is', 'field' => 'owner', 'value' => ['kind' => 'person', 'person' => ['kind' => 'manager', 'of' => ['kind' => 'manager', 'of' => ['kind' => 'creator']]]]];
+        $file = [
+            'kind' => 'is', 'field' => 'owner',
+            'value' => [
+                'kind' => 'person', 'person' => ['kind' => 'manager', 'of' => ['kind' => 'manager', 'of' => ['kind' => 'creator']]],
+            ],
+        ];
         for ($depth = 0; $depth < 25; $depth++) {
             $file = ['kind' => $depth % 2 === 0 ? 'any' : 'all', 'of' => [$file]];
         }
@@ -149,7 +179,11 @@ final class OperatorTest extends TestCase
             foreach (['all' => $count === 3, 'any' => $count > 0, 'none' => $count === 0] as $kind => $expected) {
                 $context = new Context(World::schema(), $world, World::schema()->types['ticket'], $world->zone());
                 $condition = ConditionReader::read($context, new Node(['kind' => $kind, 'of' => $parts]));
-                self::assertSame($expected, $condition !== null && $condition->compile()(new View(World::ticket(), $world)), "{$kind} {$bits}");
+                self::assertSame(
+                    $expected,
+                    $condition !== null && $condition->compile()(new View(World::ticket(), $world)),
+                    "{$kind} {$bits}",
+                );
             }
         }
     }

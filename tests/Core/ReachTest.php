@@ -19,18 +19,30 @@ final class ReachTest extends TestCase
     protected function setUp(): void
     {
         $this->world = new World;
-        $this->world->records['customer:1'] = World::made('customer', 1, ['name' => 'Hotel', 'owner' => 2, 'email' => 'desk@hotel.example', 'language' => 'de']);
+        $this->world->records['customer:1'] = World::made(
+            'customer',
+            1,
+            ['name' => 'Hotel', 'owner' => 2, 'email' => 'desk@hotel.example', 'language' => 'de'],
+        );
     }
 
-    /** @return iterable<string, array{array<string, mixed>, array<string, mixed>, ?int, string}> expression, the ticket, the person, the way to them */
+    /**
+     * @return iterable<string, array{array<string, mixed>, array<string, mixed>, ?int, string}> expression, the ticket, the person, the
+     *     way to them
+     */
     public static function people(): iterable
     {
         yield 'the owner' => [['kind' => 'owner'], [], 3, 'owner Ines Okafor'];
         yield 'no owner' => [['kind' => 'owner'], ['owner' => null], 5, 'the record has no owner; Stan Inn stands in'];
         yield 'an owner who has left' => [['kind' => 'owner'], ['owner' => 4], 5, 'owner Gus Gone, who has left; Stan Inn stands in'];
         yield 'whoever made it' => [['kind' => 'creator'], ['created_by' => 2], 2, 'creator Tomas Weld'];
-        yield 'the owner’s manager' => [['kind' => 'manager', 'of' => ['kind' => 'owner']], [], 2, 'owner Ines Okafor → manager Tomas Weld'];
-        yield 'two levels up' => [['kind' => 'manager', 'of' => ['kind' => 'manager', 'of' => ['kind' => 'owner']]], [], 1, 'owner Ines Okafor → manager Tomas Weld → manager Edda Marlow'];
+        yield 'the owner’s manager' => [
+            ['kind' => 'manager', 'of' => ['kind' => 'owner']], [], 2, 'owner Ines Okafor → manager Tomas Weld',
+        ];
+        yield 'two levels up' => [
+            ['kind' => 'manager', 'of' => ['kind' => 'manager', 'of' => ['kind' => 'owner']]], [], 1,
+            'owner Ines Okafor → manager Tomas Weld → manager Edda Marlow',
+        ];
         yield 'nobody above' => [['kind' => 'manager', 'of' => ['kind' => 'owner']], ['owner' => 1], 5, 'Edda Marlow'];
         yield 'somebody by name' => [['kind' => 'named', 'handle' => 'edda'], [], 1, 'Edda Marlow'];
         yield 'the customer’s owner' => [['kind' => 'in_field', 'path' => 'customer.owner'], [], 2, 'Tomas Weld'];
@@ -65,7 +77,9 @@ final class ReachTest extends TestCase
 
     public function test_turns_go_round_the_team_without_those_who_left(): void
     {
-        $rule = $this->world->rule(['when' => ['kind' => 'created'], 'lines' => [['kind' => 'assign', 'to' => ['kind' => 'in_turn', 'team' => 'Sales']]]]);
+        $rule = $this->world->rule([
+            'when' => ['kind' => 'created'], 'lines' => [['kind' => 'assign', 'to' => ['kind' => 'in_turn', 'team' => 'Sales']]],
+        ]);
         $owners = [];
         for ($count = 0; $count < 5; $count++) {
             $decision = $this->world->decide([$rule], null, World::ticket());
@@ -92,11 +106,18 @@ final class ReachTest extends TestCase
         $person = static fn (array $expression): array => ['kind' => 'person', 'person' => $expression];
         yield 'the owner' => [[$person(['kind' => 'owner'])], ['ines@larkmoss.example'], 'owner Ines Okafor'];
         yield 'an address' => [[['kind' => 'address', 'address' => 'desk@x.example']], ['desk@x.example'], 'desk@x.example'];
-        yield 'the customer’s address' => [[['kind' => 'field', 'path' => 'customer.email']], ['desk@hotel.example'], 'E-mail desk@hotel.example'];
+        yield 'the customer’s address' => [
+            [['kind' => 'field', 'path' => 'customer.email']], ['desk@hotel.example'], 'E-mail desk@hotel.example',
+        ];
         yield 'a customer as a contact' => [[['kind' => 'field', 'path' => 'customer']], ['desk@hotel.example'], 'Customer Hotel'];
-        yield 'a team, without those who left' => [[['kind' => 'team', 'team' => 'Sales']], ['tomas@larkmoss.example', 'ines@larkmoss.example'], 'Sales'];
+        yield 'a team, without those who left' => [
+            [['kind' => 'team', 'team' => 'Sales']], ['tomas@larkmoss.example', 'ines@larkmoss.example'], 'Sales',
+        ];
         yield 'followers' => [[['kind' => 'followers']], ['edda@larkmoss.example'], 'followers'];
-        yield 'the same person twice gets it once' => [[$person(['kind' => 'owner']), $person(['kind' => 'named', 'handle' => 'ines']), ['kind' => 'team', 'team' => 'Sales']], ['ines@larkmoss.example', 'tomas@larkmoss.example'], 'owner Ines Okafor; '];
+        yield 'the same person twice gets it once' => [
+            [$person(['kind' => 'owner']), $person(['kind' => 'named', 'handle' => 'ines']), ['kind' => 'team', 'team' => 'Sales']],
+            ['ines@larkmoss.example', 'tomas@larkmoss.example'], 'owner Ines Okafor; ',
+        ];
     }
 
     /**
@@ -115,18 +136,31 @@ final class ReachTest extends TestCase
 
     public function test_a_contact_is_written_to_in_its_language(): void
     {
-        $message = $this->sent([['kind' => 'field', 'path' => 'customer']], '<p><span data-merge="due">Due</span></p>', World::ticket(['due' => '2026-03-01']));
+        $message = $this->sent(
+            [['kind' => 'field', 'path' => 'customer']],
+            '<p><span data-merge="due">Due</span></p>',
+            World::ticket(['due' => '2026-03-01']),
+        );
         self::assertSame('1. März 2026', $message?->text);
 
         $this->world->records['customer:1'] = World::made('customer', 1, ['name' => 'Hotel', 'email' => 'desk@hotel.example']);
-        $message = $this->sent([['kind' => 'field', 'path' => 'customer']], '<p><span data-merge="due">Due</span></p>', World::ticket(['due' => '2026-03-01']));
+        $message = $this->sent(
+            [['kind' => 'field', 'path' => 'customer']],
+            '<p><span data-merge="due">Due</span></p>',
+            World::ticket(['due' => '2026-03-01']),
+        );
         self::assertSame('1 Mar 2026', $message?->text);
     }
 
     public function test_nobody_to_write_to_is_told_and_nothing_is_sent(): void
     {
         $this->world->records['customer:1'] = World::made('customer', 1, ['name' => 'Hotel']);
-        $rule = $this->world->rule(['lines' => [['kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'customer']], 'subject' => 'S', 'body' => '<p>B</p>'], World::set('paid', true)]]);
+        $rule = $this->world->rule([
+            'lines' => [
+                ['kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'customer']], 'subject' => 'S', 'body' => '<p>B</p>'],
+                World::set('paid', true),
+            ],
+        ]);
         $decision = $this->world->decide([$rule], null, World::ticket());
         $performance = $decision->firings()[0]->performance;
 
@@ -138,7 +172,10 @@ final class ReachTest extends TestCase
     /** @param  list<array<string, mixed>>  $to */
     private function sent(array $to, string $body = '<p>B</p>', ?Record $ticket = null): ?Message
     {
-        $rule = $this->world->rule(['when' => ['kind' => 'created_or_changed'], 'lines' => [['kind' => 'send_message', 'to' => $to, 'subject' => 'S', 'body' => $body]]]);
+        $rule = $this->world->rule([
+            'when' => ['kind' => 'created_or_changed'],
+            'lines' => [['kind' => 'send_message', 'to' => $to, 'subject' => 'S', 'body' => $body]],
+        ]);
         $ticket ??= World::ticket();
         $this->world->records['ticket:7'] = $ticket;
         $decision = $this->world->decide([$rule], $ticket, new Record('ticket', 7, 2, ['code' => 'x'] + $ticket->values));

@@ -39,7 +39,10 @@ final class ReasoningTest extends TestCase
             foreach ($this->records($stories) as $record) {
                 $view = new View($record, $world);
                 [$first, $second] = [$one->compile()($view), $other->compile()($view)];
-                $where = "seed {$seed}: ".json_encode($one->explain($view, $this->display($world))).' and '.json_encode($other->explain($view, $this->display($world)));
+                $where = "seed {$seed}: ".json_encode($one->explain($view, $this->display($world))).' and '.json_encode($other->explain(
+                    $view,
+                    $this->display($world),
+                ));
                 self::assertFalse(! $canHold && $first && $second, "never, but it holds: {$where}");
                 self::assertFalse($always && ! $first, "always, but it does not hold: {$where}");
                 self::assertFalse($implies && $first && ! $second, "one makes the other hold, but here it does not: {$where}");
@@ -59,14 +62,18 @@ final class ReasoningTest extends TestCase
             $stories = new Stories($seed, World::schema(), ['tomas', 'ines'], ['customer' => [1, 2], 'ticket' => [7]]);
             $condition = $this->condition($world, $this->narrow($stories));
             $example = Reasoning::example($condition);
-            if ($example === null || array_filter(array_keys($example), static fn (string $name): bool => str_contains($name, '.')) !== [] || in_array(0, $example, true)) {
+            if ($example === null || array_filter(array_keys($example), static fn (string $name): bool => str_contains($name, '.')) !== []
+                || in_array(0, $example, true)) {
                 continue;
             }
-            $record = World::ticket()->with(World::schema()->types['ticket']->withComputed(array_replace(World::ticket()->values, $example)));
+            $record = World::ticket()->with(
+                World::schema()->types['ticket']->withComputed(array_replace(World::ticket()->values, $example)),
+            );
             if (array_diff_key($example, array_flip(['rate', 'created_at', 'created_by', 'updated_at', 'updated_by'])) !== $example) {
                 continue;
             }
-            if (array_filter(['moment', 'in_next', 'in_last', 'contains', 'starts_with', 'changed', 'was', 'formula', 'made_by', '"person"', '"total"', '"kind":"field"'], fn (string $free): bool => str_contains($this->last, $free)) !== []) {
+            if (array_filter(['moment', 'in_next', 'in_last', 'contains', 'starts_with', 'changed', 'was', 'formula', 'made_by', '"person"',
+                '"total"', '"kind":"field"'], fn (string $free): bool => str_contains($this->last, $free)) !== []) {
                 continue;
             }
             $met++;
@@ -83,24 +90,76 @@ final class ReasoningTest extends TestCase
         $any = static fn (array ...$of): array => ['kind' => 'any', 'of' => $of];
         $none = static fn (array ...$of): array => ['kind' => 'none', 'of' => $of];
         yield 'two values at once' => [$all($is('status', 'open'), $is('status', 'closed')), false, false];
-        yield 'all choices, but it may be empty' => [$any($is('status', 'open'), $is('status', 'waiting'), $is('status', 'closed')), true, false];
-        yield 'all choices or empty' => [$any($is('status', 'open'), $is('status', 'waiting'), $is('status', 'closed'), ['kind' => 'is_empty', 'field' => 'status']), true, true];
-        yield 'over 30 and under 12' => [$all(['kind' => 'over', 'field' => 'share', 'value' => '30'], ['kind' => 'under', 'field' => 'share', 'value' => '12']), false, false];
-        yield 'over 12 and under 12.1 has no room' => [$all(['kind' => 'over', 'field' => 'share', 'value' => '12'], ['kind' => 'under', 'field' => 'share', 'value' => '12.1']), false, false];
-        yield 'over 12 and under 12.2 has room' => [$all(['kind' => 'over', 'field' => 'share', 'value' => '12'], ['kind' => 'under', 'field' => 'share', 'value' => '12.2']), true, false];
-        yield 'a date between two days that follow' => [$all(['kind' => 'over', 'field' => 'due', 'value' => '2026-11-24'], ['kind' => 'under', 'field' => 'due', 'value' => '2026-11-25']), false, false];
-        yield 'ticked and not' => [$all(['kind' => 'ticked', 'field' => 'paid'], ['kind' => 'not_ticked', 'field' => 'paid']), false, false];
+        yield 'all choices, but it may be empty' => [
+            $any($is('status', 'open'), $is('status', 'waiting'), $is('status', 'closed')), true, false,
+        ];
+        yield 'all choices or empty' => [
+            $any($is('status', 'open'), $is('status', 'waiting'), $is('status', 'closed'), ['kind' => 'is_empty', 'field' => 'status']),
+            true, true,
+        ];
+        yield 'over 30 and under 12' => [
+            $all(['kind' => 'over', 'field' => 'share', 'value' => '30'], ['kind' => 'under', 'field' => 'share', 'value' => '12']), false,
+            false,
+        ];
+        yield 'over 12 and under 12.1 has no room' => [
+            $all(['kind' => 'over', 'field' => 'share', 'value' => '12'], ['kind' => 'under', 'field' => 'share', 'value' => '12.1']),
+            false, false,
+        ];
+        yield 'over 12 and under 12.2 has room' => [
+            $all(['kind' => 'over', 'field' => 'share', 'value' => '12'], ['kind' => 'under', 'field' => 'share', 'value' => '12.2']), true,
+            false,
+        ];
+        yield 'a date between two days that follow' => [
+            $all(
+                ['kind' => 'over', 'field' => 'due', 'value' => '2026-11-24'],
+                ['kind' => 'under', 'field' => 'due', 'value' => '2026-11-25'],
+            ),
+            false, false,
+        ];
+        yield 'ticked and not' => [
+            $all(['kind' => 'ticked', 'field' => 'paid'], ['kind' => 'not_ticked', 'field' => 'paid']), false, false,
+        ];
         yield 'ticked or not' => [$any(['kind' => 'ticked', 'field' => 'paid'], ['kind' => 'not_ticked', 'field' => 'paid']), true, true];
-        yield 'empty and in the next days' => [$all(['kind' => 'is_empty', 'field' => 'due'], ['kind' => 'in_next', 'field' => 'due', 'value' => ['amount' => 7, 'unit' => 'day']]), false, false];
-        yield 'a member that it has not' => [$all(['kind' => 'has', 'field' => 'rooms', 'value' => 'spa'], ['kind' => 'has_not', 'field' => 'rooms', 'value' => 'spa']), false, false];
-        yield 'filled in, and has none of all' => [$all(['kind' => 'is_filled', 'field' => 'rooms'], ['kind' => 'has_none', 'field' => 'rooms', 'values' => ['lobby', 'spa', 'bar']]), false, false];
-        yield 'a text that is not itself' => [$all($is('code', 'A1'), ['kind' => 'is_not', 'field' => 'code', 'value' => 'a1']), false, false];
-        yield 'a text that contains what it is' => [$all($is('code', 'A1'), ['kind' => 'not_contains', 'field' => 'code', 'value' => 'a']), false, false];
+        yield 'empty and in the next days' => [
+            $all(
+                ['kind' => 'is_empty', 'field' => 'due'],
+                ['kind' => 'in_next', 'field' => 'due', 'value' => ['amount' => 7, 'unit' => 'day']],
+            ),
+            false, false,
+        ];
+        yield 'a member that it has not' => [
+            $all(['kind' => 'has', 'field' => 'rooms', 'value' => 'spa'], ['kind' => 'has_not', 'field' => 'rooms', 'value' => 'spa']),
+            false, false,
+        ];
+        yield 'filled in, and has none of all' => [
+            $all(
+                ['kind' => 'is_filled', 'field' => 'rooms'],
+                ['kind' => 'has_none', 'field' => 'rooms', 'values' => ['lobby', 'spa', 'bar']],
+            ),
+            false, false,
+        ];
+        yield 'a text that is not itself' => [
+            $all($is('code', 'A1'), ['kind' => 'is_not', 'field' => 'code', 'value' => 'a1']), false, false,
+        ];
+        yield 'a text that contains what it is' => [
+            $all($is('code', 'A1'), ['kind' => 'not_contains', 'field' => 'code', 'value' => 'a']), false, false,
+        ];
         yield 'a person who is another' => [$all($is('owner', 'ines'), $is('owner', 'tomas')), false, false];
-        yield 'none of a thing and its opposite' => [$none($is('priority', 'low'), ['kind' => 'is_not', 'field' => 'priority', 'value' => 'low']), false, false];
-        yield 'across a reference' => [$all($is('customer.plan', 'full'), ['kind' => 'is_empty', 'field' => 'customer.plan']), false, false];
+        yield 'none of a thing and its opposite' => [
+            $none($is('priority', 'low'), ['kind' => 'is_not', 'field' => 'priority', 'value' => 'low']), false, false,
+        ];
+        yield 'across a reference' => [
+            $all($is('customer.plan', 'full'), ['kind' => 'is_empty', 'field' => 'customer.plan']), false, false,
+        ];
         yield 'over more than the field can hold' => [['kind' => 'over', 'field' => 'customer.open', 'value' => '5'], false, false];
-        yield 'nested, one way left' => [$all($any($is('status', 'open'), $is('status', 'waiting')), $none($is('status', 'open')), ['kind' => 'is_not', 'field' => 'status', 'value' => 'waiting']), false, false];
+        yield 'nested, one way left' => [
+            $all(
+                $any($is('status', 'open'), $is('status', 'waiting')),
+                $none($is('status', 'open')),
+                ['kind' => 'is_not', 'field' => 'status', 'value' => 'waiting'],
+            ),
+            false, false,
+        ];
     }
 
     /** @param  array<mixed>  $condition */
@@ -109,16 +168,33 @@ final class ReasoningTest extends TestCase
     {
         $read = $this->condition(new World, $condition);
         self::assertSame([$canHold, $always], [Reasoning::canHold($read), Reasoning::alwaysHolds($read)]);
-        self::assertSame([! $always, ! $canHold], [Reasoning::canHold(new None([$read])), Reasoning::alwaysHolds(new None([$read]))], 'and of its opposite');
+        self::assertSame(
+            [! $always, ! $canHold],
+            [Reasoning::canHold(new None([$read])), Reasoning::alwaysHolds(new None([$read]))],
+            'and of its opposite',
+        );
     }
 
     public function test_it_says_nothing_rather_than_search_for_ever(): void
     {
         $parts = [];
         for ($count = 1; $count <= 30; $count++) {
-            $parts[] = ['kind' => 'any', 'of' => [['kind' => 'contains', 'field' => 'notes', 'value' => "word {$count}"], ['kind' => 'over', 'field' => 'cost', 'value' => (string) $count], ['kind' => 'starts_with', 'field' => 'subject', 'value' => "{$count}"]]];
+            $parts[] = [
+                'kind' => 'any',
+                'of' => [
+                    ['kind' => 'contains', 'field' => 'notes', 'value' => "word {$count}"],
+                    ['kind' => 'over', 'field' => 'cost', 'value' => (string) $count],
+                    ['kind' => 'starts_with', 'field' => 'subject', 'value' => "{$count}"],
+                ],
+            ];
         }
-        self::assertTrue(Reasoning::canHold($this->condition(new World, ['kind' => 'all', 'of' => [...$parts, ['kind' => 'none', 'of' => [['kind' => 'all', 'of' => $parts]]]]])), 'it cannot, but nothing is claimed that took too long to find out');
+        self::assertTrue(
+            Reasoning::canHold($this->condition(
+                new World,
+                ['kind' => 'all', 'of' => [...$parts, ['kind' => 'none', 'of' => [['kind' => 'all', 'of' => $parts]]]]],
+            )),
+            'it cannot, but nothing is claimed that took too long to find out',
+        );
     }
 
     private string $last = '';
@@ -134,7 +210,10 @@ final class ReasoningTest extends TestCase
     /** @return array<mixed> a condition about few fields, so that its parts meet */
     private function narrow(Stories $stories): array
     {
-        $values = ['status' => ['open', 'waiting', 'closed'], 'priority' => ['low', 'high', 'urgent'], 'share' => ['12', '12.1', '30'], 'due' => ['2026-11-24', '2026-11-25'], 'code' => ['A', 'AB', 'b']];
+        $values = [
+            'status' => ['open', 'waiting', 'closed'], 'priority' => ['low', 'high', 'urgent'], 'share' => ['12', '12.1', '30'],
+            'due' => ['2026-11-24', '2026-11-25'], 'code' => ['A', 'AB', 'b'],
+        ];
         $leaf = static function () use ($stories, $values): array {
             $field = $stories->one(array_keys($values));
             $kinds = match ($field) {
@@ -155,7 +234,10 @@ final class ReasoningTest extends TestCase
         }
         $of = static fn (): array => array_map(static fn (): array => $leaf(), range(1, $stories->random->getInt(1, 3)));
 
-        return ['kind' => $stories->one(['all', 'any', 'none']), 'of' => [...$of(), ['kind' => $stories->one(['all', 'any', 'none']), 'of' => $of()]]];
+        return [
+            'kind' => $stories->one(['all', 'any', 'none']),
+            'of' => [...$of(), ['kind' => $stories->one(['all', 'any', 'none']), 'of' => $of()]],
+        ];
     }
 
     /** @return iterable<Record> */
@@ -163,8 +245,14 @@ final class ReasoningTest extends TestCase
     {
         for ($count = 0; $count < self::RECORDS; $count++) {
             $values = [
-                'status' => $stories->one(['open', 'waiting', 'closed', null]), 'priority' => $stories->one(['low', 'high', 'urgent', null]), 'share' => $stories->one(['11.9', '12.0', '12.1', '12.2', '30.0', '30.1', '-5.0', null]),
-                'due' => $stories->one(['2026-11-23', '2026-11-24', '2026-11-25', '2026-11-26', null]), 'code' => $stories->one(['A', 'a', 'AB', 'b', 'ba', 'zz', null]), 'paid' => $stories->one([true, false]),
+                'status' => $stories->one([
+                    'open', 'waiting', 'closed', null,
+                ]), 'priority' => $stories->one(['low', 'high', 'urgent', null]), 'share' => $stories->one([
+                    '11.9', '12.0', '12.1', '12.2', '30.0', '30.1', '-5.0', null,
+                ]),
+                'due' => $stories->one([
+                    '2026-11-23', '2026-11-24', '2026-11-25', '2026-11-26', null,
+                ]), 'code' => $stories->one(['A', 'a', 'AB', 'b', 'ba', 'zz', null]), 'paid' => $stories->one([true, false]),
             ];
             yield World::ticket($values);
         }

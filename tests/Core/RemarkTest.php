@@ -19,52 +19,183 @@ use VividLedger\Rule\Rule;
 /** What proofreading finds in a rule, where, and that following its advice makes it go. */
 final class RemarkTest extends TestCase
 {
-    /** @return iterable<string, array{array<mixed>, list<array<mixed>>, ?string, string}> the rule, the others, the code of the remark (null for none) and its place */
+    /**
+     * @return iterable<string, array{array<mixed>, list<array<mixed>>, ?string, string}> the rule, the others, the code of the remark
+     *     (null for none) and its place
+     */
     public static function rules(): iterable
     {
         $is = static fn (string $field, mixed $value): array => ['kind' => 'is', 'field' => $field, 'value' => $value];
         $all = static fn (array ...$of): array => ['kind' => 'all', 'of' => $of];
-        $changed = static fn (string $field, ?string $to = null): array => ['kind' => 'changed', 'fields' => [$field]] + ($to === null ? [] : ['to' => $to]);
+        $changed = static fn (string $field, ?string $to = null): array => [
+            'kind' => 'changed', 'fields' => [$field],
+        ] + ($to === null ? [] : ['to' => $to]);
         $note = ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Look'];
-        $later = static fn (array $line, int $days, ?string $time = null): array => $line + ['at' => ['kind' => 'after', 'amount' => $days, 'unit' => 'day'] + ($time === null ? [] : ['time' => $time])];
+        $later = static fn (array $line, int $days, ?string $time = null): array => $line + [
+            'at' => ['kind' => 'after', 'amount' => $days, 'unit' => 'day'] + ($time === null ? [] : ['time' => $time]),
+        ];
         $either = ['eitherOr' => 'Discounts'];
         $over = static fn (string $share): array => $all(['kind' => 'over', 'field' => 'share', 'value' => $share]);
-        $ladder = static fn (array $person): array => ['kind' => 'escalate', 'rungs' => [['amount' => 1, 'unit' => 'day', 'to' => $person, 'do' => ['tell']]]];
+        $ladder = static fn (array $person): array => [
+            'kind' => 'escalate', 'rungs' => [['amount' => 1, 'unit' => 'day', 'to' => $person, 'do' => ['tell']]],
+        ];
 
         yield 'a sound little rule' => [[], [], null, ''];
-        yield 'never' => [['onlyIf' => $all($is('status', 'open'), ['kind' => 'over', 'field' => 'customer.open', 'value' => '5'])], [], 'never', '/onlyIf/of/1'];
-        yield 'always' => [['onlyIf' => $all(['kind' => 'any', 'of' => [['kind' => 'ticked', 'field' => 'paid']]], ['kind' => 'not_one_of', 'field' => 'status', 'values' => []])], [], null, ''];
-        yield 'a contradiction' => [['onlyIf' => $all($is('status', 'open'), $is('priority', 'low'), $is('status', 'closed'))], [], 'contradiction', '/onlyIf/of/2'];
-        yield 'no contradiction among alternatives' => [['onlyIf' => ['kind' => 'any', 'of' => [$is('status', 'open'), $is('status', 'closed')]]], [], null, ''];
-        yield 'the trigger waits for what the conditions forbid' => [['when' => $changed('status', 'closed'), 'onlyIf' => $all($is('status', 'open'))], [], 'never', '/when'];
-        yield 'what always holds never becomes true' => [['when' => $changed('code'), 'fires' => ['kind' => 'becomes_true']], [], 'never', '/fires'];
+        yield 'never' => [
+            ['onlyIf' => $all($is('status', 'open'), ['kind' => 'over', 'field' => 'customer.open', 'value' => '5'])], [], 'never',
+            '/onlyIf/of/1',
+        ];
+        yield 'always' => [
+            [
+                'onlyIf' => $all(
+                    ['kind' => 'any', 'of' => [['kind' => 'ticked', 'field' => 'paid']]],
+                    ['kind' => 'not_one_of', 'field' => 'status', 'values' => []],
+                ),
+            ],
+            [], null, '',
+        ];
+        yield 'a contradiction' => [
+            ['onlyIf' => $all($is('status', 'open'), $is('priority', 'low'), $is('status', 'closed'))], [], 'contradiction', '/onlyIf/of/2',
+        ];
+        yield 'no contradiction among alternatives' => [
+            ['onlyIf' => ['kind' => 'any', 'of' => [$is('status', 'open'), $is('status', 'closed')]]], [], null, '',
+        ];
+        yield 'the trigger waits for what the conditions forbid' => [
+            ['when' => $changed('status', 'closed'), 'onlyIf' => $all($is('status', 'open'))], [], 'never', '/when',
+        ];
+        yield 'what always holds never becomes true' => [
+            ['when' => $changed('code'), 'fires' => ['kind' => 'becomes_true']], [], 'never', '/fires',
+        ];
         yield 'on a new record it does' => [['fires' => ['kind' => 'becomes_true']], [], null, ''];
-        yield 'a line that is never done' => [['lines' => [World::set('priority', 'high') + ['onlyIf' => $all($is('status', 'open'), $is('status', 'closed'))]]], [], 'contradiction', '/lines/0/onlyIf/of/1'];
-        yield 'shadowed' => [['onlyIf' => $over('30')] + $either, [['name' => 'Twelve', 'onlyIf' => $over('12')] + $either], 'shadowed', '/onlyIf'];
-        yield 'not shadowed in another order' => [['onlyIf' => $over('12')] + $either, [['name' => 'Thirty', 'onlyIf' => $over('30')] + $either], null, ''];
+        yield 'a line that is never done' => [
+            ['lines' => [World::set('priority', 'high') + ['onlyIf' => $all($is('status', 'open'), $is('status', 'closed'))]]], [],
+            'contradiction', '/lines/0/onlyIf/of/1',
+        ];
+        yield 'shadowed' => [
+            ['onlyIf' => $over('30')] + $either, [['name' => 'Twelve', 'onlyIf' => $over('12')] + $either], 'shadowed', '/onlyIf',
+        ];
+        yield 'not shadowed in another order' => [
+            ['onlyIf' => $over('12')] + $either, [['name' => 'Thirty', 'onlyIf' => $over('30')] + $either], null, '',
+        ];
         yield 'not shadowed without a set' => [['onlyIf' => $over('30')], [['name' => 'Twelve', 'onlyIf' => $over('12')]], null, ''];
-        yield 'rules that set each other off' => [['when' => $changed('status'), 'lines' => [World::set('priority', 'high')]], [['name' => 'Back', 'when' => $changed('priority'), 'lines' => [World::set('status', 'open')]]], 'cycle', '/lines'];
-        yield 'a value that stops the circle' => [['when' => $changed('status', 'closed'), 'lines' => [World::set('priority', 'high')]], [['name' => 'Back', 'when' => $changed('priority'), 'lines' => [World::set('status', 'open')]]], null, ''];
-        yield 'conditions that stop the circle' => [['when' => $changed('status'), 'lines' => [World::set('priority', 'high')]], [['name' => 'Back', 'when' => $changed('priority'), 'onlyIf' => $all($is('priority', 'low')), 'lines' => [World::set('status', 'open')]]], null, ''];
-        yield 'two rules set a field differently' => [['when' => $changed('status'), 'lines' => [World::set('priority', 'high')]], [['name' => 'Low', 'when' => $changed('status'), 'onlyIf' => $all($is('status', 'open')), 'lines' => [World::set('priority', 'low')]]], 'clash', '/lines/0'];
-        yield 'they exclude each other' => [['onlyIf' => $all($is('status', 'closed')), 'lines' => [World::set('priority', 'high')]], [['name' => 'Low', 'onlyIf' => $all($is('status', 'open')), 'lines' => [World::set('priority', 'low')]]], null, ''];
-        yield 'they set the same' => [['lines' => [World::set('priority', 'high')]], [['name' => 'High', 'lines' => [World::set('priority', 'high')]]], null, ''];
-        yield 'its own echo' => [['when' => $changed('since'), 'lines' => [World::set('since', ['kind' => 'now'])]], [], 'own_echo', '/when'];
+        yield 'rules that set each other off' => [
+            ['when' => $changed('status'), 'lines' => [World::set('priority', 'high')]],
+            [['name' => 'Back', 'when' => $changed('priority'), 'lines' => [World::set('status', 'open')]]], 'cycle', '/lines',
+        ];
+        yield 'a value that stops the circle' => [
+            ['when' => $changed('status', 'closed'), 'lines' => [World::set('priority', 'high')]],
+            [['name' => 'Back', 'when' => $changed('priority'), 'lines' => [World::set('status', 'open')]]], null, '',
+        ];
+        yield 'conditions that stop the circle' => [
+            ['when' => $changed('status'), 'lines' => [World::set('priority', 'high')]],
+            [
+                [
+                    'name' => 'Back', 'when' => $changed('priority'), 'onlyIf' => $all($is('priority', 'low')),
+                    'lines' => [World::set('status', 'open')],
+                ],
+            ],
+            null, '',
+        ];
+        yield 'two rules set a field differently' => [
+            ['when' => $changed('status'), 'lines' => [World::set('priority', 'high')]],
+            [
+                [
+                    'name' => 'Low', 'when' => $changed('status'), 'onlyIf' => $all($is('status', 'open')),
+                    'lines' => [World::set('priority', 'low')],
+                ],
+            ],
+            'clash', '/lines/0',
+        ];
+        yield 'they exclude each other' => [
+            ['onlyIf' => $all($is('status', 'closed')), 'lines' => [World::set('priority', 'high')]],
+            [['name' => 'Low', 'onlyIf' => $all($is('status', 'open')), 'lines' => [World::set('priority', 'low')]]], null, '',
+        ];
+        yield 'they set the same' => [
+            ['lines' => [World::set('priority', 'high')]], [['name' => 'High', 'lines' => [World::set('priority', 'high')]]], null, '',
+        ];
+        yield 'its own echo' => [
+            ['when' => $changed('since'), 'lines' => [World::set('since', ['kind' => 'now'])]], [], 'own_echo', '/when',
+        ];
         yield 'a letter at each save' => [['lines' => [$note]], [], 'each_save', '/fires'];
         yield 'a letter when a field changes' => [['when' => $changed('status'), 'lines' => [$note]], [], null, ''];
-        yield 'a series that nothing ends' => [['fires' => ['kind' => 'becomes_true'], 'lines' => [$note + ['at' => ['kind' => 'every', 'amount' => 2, 'unit' => 'day', 'times' => 9]]]], [], 'no_until', '/lines/0'];
-        yield 'a chase that nothing ends' => [['fires' => ['kind' => 'becomes_true'], 'lines' => [$later($note, 2), $later($note, 4)]], [], 'no_until', '/lines/1'];
+        yield 'a series that nothing ends' => [
+            [
+                'fires' => ['kind' => 'becomes_true'],
+                'lines' => [$note + ['at' => ['kind' => 'every', 'amount' => 2, 'unit' => 'day', 'times' => 9]]],
+            ],
+            [], 'no_until', '/lines/0',
+        ];
+        yield 'a chase that nothing ends' => [
+            ['fires' => ['kind' => 'becomes_true'], 'lines' => [$later($note, 2), $later($note, 4)]], [], 'no_until', '/lines/1',
+        ];
         yield 'one reminder is no chase' => [['fires' => ['kind' => 'becomes_true'], 'lines' => [$later($note, 2)]], [], null, ''];
-        yield 'it ends as it begins' => [['onlyIf' => $all($is('status', 'open')), 'fires' => ['kind' => 'becomes_true'], 'lines' => [$later($note, 2)], 'until' => ['kind' => 'is_filled', 'field' => 'status']], [], 'ends_at_once', '/until'];
-        yield 'a line behind the end' => [['onlyIf' => $all($is('status', 'open')), 'fires' => ['kind' => 'becomes_true'], 'lines' => [$later(World::set('status', 'closed'), 2), $later($note, 4)], 'until' => ['kind' => 'is_not', 'field' => 'status', 'value' => 'open']], [], 'after_the_end', '/lines/1'];
+        yield 'it ends as it begins' => [
+            [
+                'onlyIf' => $all($is('status', 'open')), 'fires' => ['kind' => 'becomes_true'], 'lines' => [$later($note, 2)],
+                'until' => ['kind' => 'is_filled', 'field' => 'status'],
+            ],
+            [], 'ends_at_once', '/until',
+        ];
+        yield 'a line behind the end' => [
+            [
+                'onlyIf' => $all($is('status', 'open')), 'fires' => ['kind' => 'becomes_true'],
+                'lines' => [$later(World::set('status', 'closed'), 2), $later($note, 4)],
+                'until' => ['kind' => 'is_not', 'field' => 'status', 'value' => 'open'],
+            ],
+            [], 'after_the_end', '/lines/1',
+        ];
         $closes = static fn (int $days): array => $later(World::set('status', 'closed'), $days);
-        yield 'a line behind the closing of the record' => [['fires' => ['kind' => 'becomes_true'], 'when' => $changed('code'), 'onlyIf' => $all($is('priority', 'high')), 'lines' => [$closes(2), $later($note, 4)]], [], 'after_closing', '/lines/1'];
-        yield 'a line before it' => [['fires' => ['kind' => 'becomes_true'], 'when' => $changed('code'), 'onlyIf' => $all($is('priority', 'high')), 'lines' => [$later($note, 2), $closes(4)]], [], null, ''];
-        yield 'a line with it' => [['fires' => ['kind' => 'becomes_true'], 'when' => $changed('code'), 'onlyIf' => $all($is('priority', 'high')), 'lines' => [$closes(2), $later($note, 2)]], [], null, ''];
-        yield 'a date that moves' => [['when' => ['kind' => 'date', 'field' => 'due', 'amount' => -3, 'unit' => 'day'], 'fires' => ['kind' => 'once_per_record']], [], 'date_moves', '/fires'];
-        yield 'an escalation to the assignee' => [['when' => $changed('status'), 'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null], $ladder(['kind' => 'owner'])]], [], 'same_person', '/lines/1'];
-        yield 'an escalation to their manager' => [['when' => $changed('status'), 'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null], $ladder(['kind' => 'manager', 'of' => ['kind' => 'owner']])]], [], null, ''];
-        yield 'always in quiet hours' => [['when' => $changed('status'), 'lines' => [$later($note, 2, '07:00')], 'never' => ['outside' => ['from' => '08:00', 'to' => '18:00']]], [], 'quiet_hours', '/lines/0/at'];
+        yield 'a line behind the closing of the record' => [
+            [
+                'fires' => ['kind' => 'becomes_true'], 'when' => $changed('code'), 'onlyIf' => $all($is('priority', 'high')),
+                'lines' => [$closes(2), $later($note, 4)],
+            ],
+            [], 'after_closing', '/lines/1',
+        ];
+        yield 'a line before it' => [
+            [
+                'fires' => ['kind' => 'becomes_true'], 'when' => $changed('code'), 'onlyIf' => $all($is('priority', 'high')),
+                'lines' => [$later($note, 2), $closes(4)],
+            ],
+            [], null, '',
+        ];
+        yield 'a line with it' => [
+            [
+                'fires' => ['kind' => 'becomes_true'], 'when' => $changed('code'), 'onlyIf' => $all($is('priority', 'high')),
+                'lines' => [$closes(2), $later($note, 2)],
+            ],
+            [], null, '',
+        ];
+        yield 'a date that moves' => [
+            ['when' => ['kind' => 'date', 'field' => 'due', 'amount' => -3, 'unit' => 'day'], 'fires' => ['kind' => 'once_per_record']], [],
+            'date_moves', '/fires',
+        ];
+        yield 'an escalation to the assignee' => [
+            [
+                'when' => $changed('status'),
+                'lines' => [
+                    ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null], $ladder(['kind' => 'owner']),
+                ],
+            ],
+            [], 'same_person', '/lines/1',
+        ];
+        yield 'an escalation to their manager' => [
+            [
+                'when' => $changed('status'),
+                'lines' => [
+                    ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null],
+                    $ladder(['kind' => 'manager', 'of' => ['kind' => 'owner']]),
+                ],
+            ],
+            [], null, '',
+        ];
+        yield 'always in quiet hours' => [
+            [
+                'when' => $changed('status'), 'lines' => [$later($note, 2, '07:00')],
+                'never' => ['outside' => ['from' => '08:00', 'to' => '18:00']],
+            ],
+            [], 'quiet_hours', '/lines/0/at',
+        ];
     }
 
     /**
@@ -76,33 +207,54 @@ final class RemarkTest extends TestCase
     {
         if (($file['onlyIf']['of'][1]['values'] ?? null) === []) {
             // Written out here, because the choices are those of the world.
-            $file['onlyIf'] = ['kind' => 'any', 'of' => [['kind' => 'ticked', 'field' => 'paid'], ['kind' => 'not_ticked', 'field' => 'paid']]];
+            $file['onlyIf'] = [
+                'kind' => 'any', 'of' => [['kind' => 'ticked', 'field' => 'paid'], ['kind' => 'not_ticked', 'field' => 'paid']],
+            ];
         }
         $remarks = $this->remarks($file, $others);
-        self::assertSame($code === null ? [] : ["{$code} {$at}"], array_map(static fn (Remark $remark): string => "{$remark->code} {$remark->at}", $remarks));
+        self::assertSame(
+            $code === null ? [] : ["{$code} {$at}"],
+            array_map(static fn (Remark $remark): string => "{$remark->code} {$remark->at}", $remarks),
+        );
         foreach ($remarks as $remark) {
             self::assertNotSame('', $remark->advice);
             if ($remark->fix !== null) {
                 $mended = self::put($file + World::file(), $remark->fix->at, $remark->fix->value);
-                self::assertNotContains($code, array_map(static fn (Remark $remark): string => $remark->code, $this->remarks($mended, $others)), 'followed, it goes');
+                self::assertNotContains(
+                    $code,
+                    array_map(static fn (Remark $remark): string => $remark->code, $this->remarks($mended, $others)),
+                    'followed, it goes',
+                );
             }
         }
     }
 
     public function test_what_a_shadow_covers_is_said(): void
     {
-        $over = static fn (string $share): array => ['eitherOr' => 'Discounts', 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'over', 'field' => 'share', 'value' => $share]]]];
-        self::assertStringContainsString('“Share is over 30.0 %” is inside “Share is over 12.0 %”', $this->remarks($over('30'), [['name' => 'Twelve'] + $over('12')])[0]->message);
+        $over = static fn (string $share): array => [
+            'eitherOr' => 'Discounts', 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'over', 'field' => 'share', 'value' => $share]]],
+        ];
+        self::assertStringContainsString(
+            '“Share is over 30.0 %” is inside “Share is over 12.0 %”',
+            $this->remarks($over('30'), [['name' => 'Twelve'] + $over('12')])[0]->message,
+        );
     }
 
     public function test_a_circle_is_said_step_by_step(): void
     {
         $chain = [];
         foreach (['status' => 'priority', 'priority' => 'code', 'code' => 'status'] as $watched => $set) {
-            $chain[] = ['name' => "Rule {$watched}", 'when' => ['kind' => 'changed', 'fields' => [$watched]], 'lines' => [World::set($set, $set === 'code' ? 'A1' : ($set === 'status' ? 'open' : 'high'))]];
+            $chain[] = [
+                'name' => "Rule {$watched}", 'when' => ['kind' => 'changed', 'fields' => [$watched]],
+                'lines' => [World::set($set, $set === 'code' ? 'A1' : ($set === 'status' ? 'open' : 'high'))],
+            ];
         }
         $own = array_shift($chain);
-        self::assertSame('It sets Priority, which sets off ‘Rule priority’, which sets Code, which sets off ‘Rule code’, which sets Status, which sets this rule off again.', $this->remarks($own, $chain)[0]->message);
+        self::assertSame(
+            'It sets Priority, which sets off ‘Rule priority’, which sets Code, which sets off ‘Rule code’, which sets Status, which sets '
+                .'this rule off again.',
+            $this->remarks($own, $chain)[0]->message,
+        );
     }
 
     public function test_records_on_which_nobody_is_found_are_counted(): void
@@ -114,9 +266,17 @@ final class RemarkTest extends TestCase
                 return $person->wording() === 'the owner' ? [3, 40] : [0, 40];
             }
         };
-        $file = ['lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'One', 'due' => null], ['kind' => 'give_task', 'to' => ['kind' => 'creator'], 'title' => 'Two', 'due' => null]]];
+        $file = [
+            'lines' => [
+                ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'One', 'due' => null],
+                ['kind' => 'give_task', 'to' => ['kind' => 'creator'], 'title' => 'Two', 'due' => null],
+            ],
+        ];
         $remarks = $this->remarks($file, [], $census);
-        self::assertSame(['finds_nobody /lines/0/to'], array_map(static fn (Remark $remark): string => "{$remark->code} {$remark->at}", $remarks));
+        self::assertSame(
+            ['finds_nobody /lines/0/to'],
+            array_map(static fn (Remark $remark): string => "{$remark->code} {$remark->at}", $remarks),
+        );
         self::assertSame('The owner is nobody on 3 of the 40 tickets that meet the conditions now.', $remarks[0]->message);
     }
 

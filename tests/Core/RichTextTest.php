@@ -18,8 +18,12 @@ final class RichTextTest extends TestCase
     {
         yield 'formatting stays' => ['<p>A <strong>b</strong> <em>c</em> <u>d</u></p>', '<p>A <strong>b</strong> <em>c</em> <u>d</u></p>'];
         yield 'lists stay' => ['<ul><li>one</li></ul><ol><li>two</li></ol>', '<ul><li>one</li></ul><ol><li>two</li></ol>'];
-        yield 'headings and quotes stay' => ['<h2>A</h2><h3>B</h3><blockquote>C</blockquote>', '<h2>A</h2><h3>B</h3><blockquote>C</blockquote>'];
-        yield 'a link keeps where it leads' => ['<a href="https://larkmoss.example/a" target="x">A</a>', '<a href="https://larkmoss.example/a">A</a>'];
+        yield 'headings and quotes stay' => [
+            '<h2>A</h2><h3>B</h3><blockquote>C</blockquote>', '<h2>A</h2><h3>B</h3><blockquote>C</blockquote>',
+        ];
+        yield 'a link keeps where it leads' => [
+            '<a href="https://larkmoss.example/a" target="x">A</a>', '<a href="https://larkmoss.example/a">A</a>',
+        ];
         yield 'a link that runs a script leads nowhere' => ['<a href="javascript:alert(1)">A</a>', '<a>A</a>'];
         yield 'a link that carries a page leads nowhere' => ['<a href="data:text/html,x">A</a>', '<a>A</a>'];
         yield 'a script goes with all it says' => ['<p>A<script>alert(1)</script></p>', '<p>A</p>'];
@@ -28,7 +32,9 @@ final class RichTextTest extends TestCase
         yield 'a picture goes' => ['<p>A<img src="https://x.example/p.png" onerror="alert(1)"></p>', '<p>A</p>'];
         yield 'a frame goes' => ['<p>A</p><iframe src="https://x.example"></iframe>', '<p>A</p>'];
         yield 'a form goes' => ['<form action="https://x.example"><input name="a"></form><p>A</p>', '<p>A</p>'];
-        yield 'a merge field stays' => ['<p><span data-merge="customer.name">Customer</span></p>', '<p><span data-merge="customer.name">Customer</span></p>'];
+        yield 'a merge field stays' => [
+            '<p><span data-merge="customer.name">Customer</span></p>', '<p><span data-merge="customer.name">Customer</span></p>',
+        ];
     }
 
     #[DataProvider('cleaned')]
@@ -40,7 +46,9 @@ final class RichTextTest extends TestCase
 
     public function test_merge_fields_are_found_in_their_order(): void
     {
-        $text = RichText::clean('<p><span data-merge="due">Due</span> and <span data-merge="customer.name">Name</span>, <span data-merge="due">Due</span></p>');
+        $text = RichText::clean(
+            '<p><span data-merge="due">Due</span> and <span data-merge="customer.name">Name</span>, <span data-merge="due">Due</span></p>',
+        );
 
         self::assertSame(['due', 'customer.name', 'due'], RichText::merges($text));
         self::assertSame("<p>{{ merge('due') }} and {{ merge('customer.name') }}, {{ merge('due') }}</p>", RichText::twig($text));
@@ -71,7 +79,9 @@ final class RichTextTest extends TestCase
         yield 'paragraphs stand apart' => ['<p>One</p><p>Two</p>', "One\n\nTwo"];
         yield 'a break is a new line' => ['<p>One<br />Two</p>', "One\nTwo"];
         yield 'a list has dashes' => ['<p>We bring:</p><ul><li>ferns</li><li>soil</li></ul>', "We bring:\n\n- ferns\n- soil"];
-        yield 'a link says where it leads' => ['<p>See <a href="https://larkmoss.example">our page</a>.</p>', 'See our page (https://larkmoss.example).'];
+        yield 'a link says where it leads' => [
+            '<p>See <a href="https://larkmoss.example">our page</a>.</p>', 'See our page (https://larkmoss.example).',
+        ];
         yield 'signs are signs' => ['<p>1 &lt; 2 &amp; 3 &quot;ok&quot; &#8364;</p>', '1 < 2 & 3 "ok" €'];
         yield 'white space between tags is nothing' => ["<p>One</p>\n\n   <p>  Two  </p>", "One\n\nTwo"];
         yield 'nothing is nothing' => ['<p></p>', ''];
@@ -86,13 +96,23 @@ final class RichTextTest extends TestCase
     /** Whatever is thrown at it, what comes out is text and the few tags a letter knows, and no template syntax of its own. */
     public function test_nothing_gets_through(): void
     {
-        $pieces = ['<p>', '</p>', '<script>', '</script>', '<b', '>', '"', "'", '{{', '}}', '{%', '%}', '<!--', '-->', '<svg onload=alert(1)>', '<a href="', 'javascript:', '<span data-merge="name">', '</span>', '&lt;', '&#123;', 'text', '🌿', "\0"];
+        $pieces = [
+            '<p>', '</p>', '<script>', '</script>', '<b', '>', '"', "'", '{{', '}}', '{%', '%}', '<!--', '-->', '<svg onload=alert(1)>',
+            '<a href="', 'javascript:', '<span data-merge="name">', '</span>', '&lt;', '&#123;', 'text', '🌿', "\0",
+        ];
         $random = new Randomizer(new Mt19937(3));
         for ($count = 0; $count < 400; $count++) {
-            $given = implode('', array_map(static fn (): string => $pieces[$random->getInt(0, count($pieces) - 1)], range(1, $random->getInt(1, 14))));
+            $given = implode(
+                '',
+                array_map(static fn (): string => $pieces[$random->getInt(0, count($pieces) - 1)], range(1, $random->getInt(1, 14))),
+            );
             $clean = RichText::clean($given);
             preg_match_all('/<\/?([a-z0-9]+)/i', $clean, $tags);
-            self::assertSame([], array_diff($tags[1], ['p', 'br', 'strong', 'em', 'u', 'ul', 'ol', 'li', 'h2', 'h3', 'blockquote', 'a', 'span']), $given);
+            self::assertSame(
+                [],
+                array_diff($tags[1], ['p', 'br', 'strong', 'em', 'u', 'ul', 'ol', 'li', 'h2', 'h3', 'blockquote', 'a', 'span']),
+                $given,
+            );
             self::assertDoesNotMatchRegularExpression('/<[^>]*(javascript:|onload|onerror)/i', $clean, $given);
             $twig = RichText::twig($clean);
             self::assertSame(count(RichText::merges($clean)), substr_count($twig, '{{'), $given);

@@ -28,7 +28,11 @@ final class RuleTextTest extends TestCase
             $printed = $text->print($file);
             $read = $text->parse($printed);
             self::assertSame([], $read->misread, "seed {$seed}: {$printed}");
-            self::assertSame(json_encode(RuleText::plain($this->filled($file))), json_encode(RuleText::plain($this->filled($read->file ?? []))), "seed {$seed}: {$printed}");
+            self::assertSame(
+                json_encode(RuleText::plain($this->filled($file))),
+                json_encode(RuleText::plain($this->filled($read->file ?? []))),
+                "seed {$seed}: {$printed}",
+            );
             self::assertSame($reader->read($file)->aloud(), $reader->read($read->file ?? [])->aloud(), "seed {$seed}: {$printed}");
             self::assertSame($printed, $text->print($read->file ?? []), 'and printed again it is the same text');
             $raw += substr_count($printed, '⟦');
@@ -43,18 +47,72 @@ final class RuleTextTest extends TestCase
         $manager = ['kind' => 'manager', 'of' => ['kind' => 'owner']];
         $after = static fn (int $amount, string $unit): array => ['at' => ['kind' => 'after', 'amount' => $amount, 'unit' => $unit]];
         $set = static fn (string $field, array $to): array => ['kind' => 'set_fields', 'set' => [['field' => $field, 'to' => $to]]];
-        yield 'a reminder later' => ['after 2 working days remind the owner’s manager', ['kind' => 'remind', 'to' => $manager] + $after(2, 'working_day')];
-        yield 'with plain quotes, short units and a colon' => ['After 2wd: remind owner\'s manager "Look at {number}"', ['kind' => 'remind', 'to' => $manager, 'text' => 'Look at {number}'] + $after(2, 'working_day')];
-        yield 'the time behind' => ['remind the owner “Look” after 3 days at 9:00', ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Look', 'at' => ['kind' => 'after', 'amount' => 3, 'unit' => 'day', 'time' => '09:00']]];
+        yield 'a reminder later' => [
+            'after 2 working days remind the owner’s manager', ['kind' => 'remind', 'to' => $manager] + $after(2, 'working_day'),
+        ];
+        yield 'with plain quotes, short units and a colon' => [
+            'After 2wd: remind owner\'s manager "Look at {number}"',
+            ['kind' => 'remind', 'to' => $manager, 'text' => 'Look at {number}'] + $after(2, 'working_day'),
+        ];
+        yield 'the time behind' => [
+            'remind the owner “Look” after 3 days at 9:00',
+            [
+                'kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Look',
+                'at' => ['kind' => 'after', 'amount' => 3, 'unit' => 'day', 'time' => '09:00'],
+            ],
+        ];
         yield 'a field to now' => ['set since to now', $set('since', ['kind' => 'now'])];
         yield 'a field to a choice' => ['Set Priority to urgent', $set('priority', ['kind' => 'value', 'value' => 'urgent'])];
-        yield 'two fields' => ['set Priority to High and Code to “A1”', ['kind' => 'set_fields', 'set' => [['field' => 'priority', 'to' => ['kind' => 'value', 'value' => 'high']], ['field' => 'code', 'to' => ['kind' => 'value', 'value' => 'A1']]]]];
-        yield 'only if, behind' => ['set Paid to ticked, only if Priority is Urgent and Customer › Plan is not Basic', $set('paid', ['kind' => 'value', 'value' => true]) + ['onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'urgent'], ['kind' => 'is_not', 'field' => 'customer.plan', 'value' => 'basic']]]]];
-        yield 'a path with a plain arrow' => ['comment “Hello” only if Customer > Key account is ticked', ['kind' => 'comment', 'text' => 'Hello', 'onlyIf' => ['kind' => 'ticked', 'field' => 'customer.key']]];
-        yield 'a task' => ['give the owner a high-priority task “Ring” due 1 working day later', ['kind' => 'give_task', 'priority' => 'high', 'to' => ['kind' => 'owner'], 'title' => 'Ring', 'due' => ['amount' => 1, 'unit' => 'working_day']]];
-        yield 'a person by name' => ['assign the ticket to Tomas Weld', ['kind' => 'assign', 'to' => ['kind' => 'named', 'handle' => 'tomas']]];
-        yield 'before a date' => ['2 days before Due remind the owner', ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'at' => ['kind' => 'date', 'amount' => -2, 'unit' => 'day', 'field' => 'due']]];
-        yield 'every so often' => ['every 2 days, at most 5 times: remind the owner “Still?”', ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Still?', 'at' => ['kind' => 'every', 'amount' => 2, 'unit' => 'day', 'times' => 5]]];
+        yield 'two fields' => [
+            'set Priority to High and Code to “A1”',
+            [
+                'kind' => 'set_fields',
+                'set' => [
+                    ['field' => 'priority', 'to' => ['kind' => 'value', 'value' => 'high']],
+                    ['field' => 'code', 'to' => ['kind' => 'value', 'value' => 'A1']],
+                ],
+            ],
+        ];
+        yield 'only if, behind' => [
+            'set Paid to ticked, only if Priority is Urgent and Customer › Plan is not Basic',
+            $set('paid', ['kind' => 'value', 'value' => true]) + [
+                'onlyIf' => [
+                    'kind' => 'all',
+                    'of' => [
+                        ['kind' => 'is', 'field' => 'priority', 'value' => 'urgent'],
+                        ['kind' => 'is_not', 'field' => 'customer.plan', 'value' => 'basic'],
+                    ],
+                ],
+            ],
+        ];
+        yield 'a path with a plain arrow' => [
+            'comment “Hello” only if Customer > Key account is ticked',
+            ['kind' => 'comment', 'text' => 'Hello', 'onlyIf' => ['kind' => 'ticked', 'field' => 'customer.key']],
+        ];
+        yield 'a task' => [
+            'give the owner a high-priority task “Ring” due 1 working day later',
+            [
+                'kind' => 'give_task', 'priority' => 'high', 'to' => ['kind' => 'owner'], 'title' => 'Ring',
+                'due' => ['amount' => 1, 'unit' => 'working_day'],
+            ],
+        ];
+        yield 'a person by name' => [
+            'assign the ticket to Tomas Weld', ['kind' => 'assign', 'to' => ['kind' => 'named', 'handle' => 'tomas']],
+        ];
+        yield 'before a date' => [
+            '2 days before Due remind the owner',
+            [
+                'kind' => 'remind', 'to' => ['kind' => 'owner'],
+                'at' => ['kind' => 'date', 'amount' => -2, 'unit' => 'day', 'field' => 'due'],
+            ],
+        ];
+        yield 'every so often' => [
+            'every 2 days, at most 5 times: remind the owner “Still?”',
+            [
+                'kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Still?',
+                'at' => ['kind' => 'every', 'amount' => 2, 'unit' => 'day', 'times' => 5],
+            ],
+        ];
         yield 'a bullet' => ['- set Status to Closed', $set('status', ['kind' => 'value', 'value' => 'closed'])];
     }
 
@@ -67,7 +125,10 @@ final class RuleTextTest extends TestCase
         self::assertSame(json_encode(RuleText::plain($line)), json_encode(RuleText::plain($read->file)));
     }
 
-    /** @return iterable<string, array{string, int, string, string}> what is typed, where it is not understood, the word, and something that could stand there */
+    /**
+     * @return iterable<string, array{string, int, string, string}> what is typed, where it is not understood, the word, and something
+     *     that could stand there
+     */
     public static function wrong(): iterable
     {
         yield 'no such field' => ['set Prio to High', 4, 'Prio', 'Priority'];
@@ -85,7 +146,14 @@ final class RuleTextTest extends TestCase
         self::assertNull($read->file);
         self::assertSame([$position, $word], [$read->misread[0]->position, $read->misread[0]->word], $read->misread[0]->message());
         if ($could !== 'the end') {
-            self::assertNotSame([], array_filter($read->misread[0]->expected, static fn (string $one): bool => str_contains(trim($one), trim($could, ' ')) || str_contains($could, trim($one))), json_encode($read->misread[0]->expected).'');
+            self::assertNotSame(
+                [],
+                array_filter(
+                    $read->misread[0]->expected,
+                    static fn (string $one): bool => str_contains(trim($one), trim($could, ' ')) || str_contains($could, trim($one)),
+                ),
+                json_encode($read->misread[0]->expected).'',
+            );
         }
     }
 
@@ -106,20 +174,36 @@ final class RuleTextTest extends TestCase
         $world = $this->world();
         $page = (new RuleReader(World::schema(), $world, $world->zone()))->read($read->file ?? []);
         self::assertSame([], $page->problems);
-        self::assertSame('When a Ticket is created or changed, only if Status is Waiting and (Priority is Urgent or Priority is High), firing when the conditions become true: after 3 days remind the owner “{number} waits”, at 09:00; after 5 days give the owner a task “Ring” due at no set time, until it gets a reply or Status is not Waiting, never outside 08:00–18:00 on working days · or more than 2 messages in 1 week to one address; what is over waits.', $page->aloud());
+        self::assertSame(
+            'When a Ticket is created or changed, only if Status is Waiting and (Priority is Urgent or Priority is High), firing when the '
+                .'conditions become true: after 3 days remind the owner “{number} waits”, at 09:00; after 5 days give the owner a task '
+                    .'“Ring” due at no set time, until it gets a reply or Status is not Waiting, never outside 08:00–18:00 on working '
+                        .'days · or more than 2 messages in 1 week to one address; what is over waits.',
+            $page->aloud(),
+        );
         $wrong = $this->text()->parse("Rule \"X\"\nWhen a Ticket is created\nFires sometimes\nset Nothing to 1\n");
-        self::assertSame([[3, 'sometimes'], [4, 'Nothing']], array_map(static fn ($misread): array => [$misread->line, $misread->word], $wrong->misread));
+        self::assertSame(
+            [[3, 'sometimes'], [4, 'Nothing']],
+            array_map(static fn ($misread): array => [$misread->line, $misread->word], $wrong->misread),
+        );
     }
 
     public function test_nothing_that_is_typed_breaks_it(): void
     {
         $text = $this->text();
         $random = new \Random\Randomizer(new \Random\Engine\Mt19937(11));
-        $pieces = ['set', 'Priority', 'to', 'High', 'after', '2', 'days', 'working', 'remind', 'the owner', '’s manager', '“', '”', '"', '(', ')', 'only if', 'and', 'or', '›', 'Customer', 'é', '⟦', '⟧', '{"kind":"x"}', '\\', ',', ':', '%', '-', 'Give', 'a task', 'due', 'all of', ';', "\u{2018}", '\'', '😀', 'When a Ticket', 'is created', 'Fires', 'every time'];
+        $pieces = [
+            'set', 'Priority', 'to', 'High', 'after', '2', 'days', 'working', 'remind', 'the owner', '’s manager', '“', '”', '"', '(', ')',
+            'only if', 'and', 'or', '›', 'Customer', 'é', '⟦', '⟧', '{"kind":"x"}', '\\', ',', ':', '%', '-', 'Give', 'a task', 'due',
+            'all of', ';', "\u{2018}", '\'', '😀', 'When a Ticket', 'is created', 'Fires', 'every time',
+        ];
         $understood = 0;
         for ($count = 0; $count < 1500; $count++) {
             // Now and then there is something right in it.
-            $typed = $random->getInt(0, 3) === 0 ? array_values(array_map(static fn (array $one): string => $one[0], iterator_to_array(self::typed())))[$random->getInt(0, 12)].' ' : '';
+            $typed = $random->getInt(0, 3) === 0 ? array_values(array_map(
+                static fn (array $one): string => $one[0],
+                iterator_to_array(self::typed()),
+            ))[$random->getInt(0, 12)].' ' : '';
             for ($words = $random->getInt(0, $typed === '' ? 9 : 1); $words > 0; $words--) {
                 $typed .= $pieces[$random->getInt(0, count($pieces) - 1)].($random->getInt(0, 4) === 0 ? '' : ' ');
             }

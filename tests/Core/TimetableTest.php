@@ -75,8 +75,10 @@ final class TimetableTest extends TestCase
     /** @return iterable<array{string}> */
     public static function refused(): iterable
     {
-        foreach (['FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30', 'FREQ=DAILY;INTERVAL=7;BYDAY=WE', 'FREQ=MONTHLY;INTERVAL=12;BYMONTH=3;BYMONTHDAY=1', 'FREQ=YEARLY;INTERVAL=2;BYMONTH=2;BYMONTHDAY=29;UNTIL=20270101',
-            'FREQ=WEEKLY;WKST=SU', 'FREQ=YEARLY;BYDAY=20MO', 'FREQ=MONTHLY;BYMONTHDAY=31', 'FREQ=DAILY;COUNT=0', 'FREQ=DAILY;UNTIL=20200101', 'FREQ=MONTHLY;BYDAY=FR;BYMONTHDAY=13', 'FREQ=HOURLY', '', 'FREQ=DAILY;FREQ=DAILY'] as $rule) {
+        foreach (['FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30', 'FREQ=DAILY;INTERVAL=7;BYDAY=WE',
+            'FREQ=MONTHLY;INTERVAL=12;BYMONTH=3;BYMONTHDAY=1', 'FREQ=YEARLY;INTERVAL=2;BYMONTH=2;BYMONTHDAY=29;UNTIL=20270101',
+            'FREQ=WEEKLY;WKST=SU', 'FREQ=YEARLY;BYDAY=20MO', 'FREQ=MONTHLY;BYMONTHDAY=31', 'FREQ=DAILY;COUNT=0',
+            'FREQ=DAILY;UNTIL=20200101', 'FREQ=MONTHLY;BYDAY=FR;BYMONTHDAY=13', 'FREQ=HOURLY', '', 'FREQ=DAILY;FREQ=DAILY'] as $rule) {
             yield [$rule];
         }
     }
@@ -127,6 +129,7 @@ final class TimetableTest extends TestCase
 
         return (! isset($parts['BYMONTH']) || (int) $parts['BYMONTH'] === (int) $day->format('n'))
             && (! isset($parts['BYMONTHDAY']) || in_array((int) $parts['BYMONTHDAY'], [$date, $date - (int) $day->format('t') - 1], true))
-            && ($nth === null || (strtoupper(substr($day->format('D'), 0, 2)) === $nth[2] && ($nth[1] === '' || in_array((int) $nth[1], [intdiv($date - 1, 7) + 1, -(intdiv((int) $day->format('t') - $date, 7) + 1)], true))));
+            && ($nth === null || (strtoupper(substr($day->format('D'), 0, 2)) === $nth[2] && ($nth[1] === ''
+                || in_array((int) $nth[1], [intdiv($date - 1, 7) + 1, -(intdiv((int) $day->format('t') - $date, 7) + 1)], true))));
     }
 }

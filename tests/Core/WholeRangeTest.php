@@ -35,13 +35,18 @@ final class WholeRangeTest extends TestCase
     {
         $used = [];
         foreach ($this->rules() as $seed => [$file, $page, $range]) {
-            self::assertSame([], array_map(static fn ($problem): string => "{$problem->at} {$problem->code}: {$problem->message}", $page->problems), "seed {$seed}: ".json_encode($file));
+            self::assertSame(
+                [],
+                array_map(static fn ($problem): string => "{$problem->at} {$problem->code}: {$problem->message}", $page->problems),
+                "seed {$seed}: ".json_encode($file),
+            );
             self::assertNotNull($page->rule);
             self::assertStringStartsWith('When a ', $page->aloud(), "seed {$seed}");
             $used += $range->used;
         }
         $wanted = [];
-        foreach (['trigger' => Triggers::ALL, 'guard' => RepeatGuards::ALL, 'timing' => Timings::ALL, 'line' => Lines::ALL, 'value' => AssignedValues::ALL, 'person' => PersonExpressions::ALL] as $place => $kinds) {
+        foreach (['trigger' => Triggers::ALL, 'guard' => RepeatGuards::ALL, 'timing' => Timings::ALL, 'line' => Lines::ALL,
+            'value' => AssignedValues::ALL, 'person' => PersonExpressions::ALL] as $place => $kinds) {
             foreach ($kinds as $kind) {
                 $wanted["{$place}: {$kind::kind()}"] = true;
             }
@@ -57,7 +62,11 @@ final class WholeRangeTest extends TestCase
         foreach ($this->rules() as $seed => [$file, $page]) {
             $printed = $text->print($file);
             $read = $text->parse($printed);
-            self::assertSame([], array_map(static fn ($misread): string => "{$misread->line}: {$misread->message()}", $read->misread), "seed {$seed}: {$printed}");
+            self::assertSame(
+                [],
+                array_map(static fn ($misread): string => "{$misread->line}: {$misread->message()}", $read->misread),
+                "seed {$seed}: {$printed}",
+            );
             self::assertSame(json_encode(RuleText::plain($file)), json_encode(RuleText::plain($read->file)), "seed {$seed}: {$printed}");
             self::assertSame($page->aloud(), $reader->read($read->file ?? [])->aloud(), "seed {$seed}: {$printed}");
             self::assertStringNotContainsString('⟦', $printed, "seed {$seed}: a piece without words of its own");
@@ -80,14 +89,27 @@ final class WholeRangeTest extends TestCase
                 preg_match_all('/“(?:\\\\.|[^”\\\\])*”|[^\s“]+/u', $row, $words, PREG_OFFSET_CAPTURE);
                 foreach (array_slice($words[0], 1) as [$word, $at]) {
                     $typed = substr($row, 0, $at);
-                    $wrong = array_values(array_filter($text->parse($above.$typed)->misread, static fn ($one): bool => $one->line === ($above === '' ? 1 : 2)))[0] ?? null;
+                    $wrong = array_values(array_filter(
+                        $text->parse($above.$typed)->misread,
+                        static fn ($one): bool => $one->line === ($above === '' ? 1 : 2),
+                    ))[0] ?? null;
                     // What is a sentence already can go on all the same; quotations, numbers and what joins them are anybody's own.
-                    if ($wrong === null || ($word === 'and' && str_ends_with(rtrim($typed), ';')) || preg_match('/^[“\d€,;:.()%–-]/u', $word) === 1) {
+                    if ($wrong === null || ($word === 'and' && str_ends_with(rtrim($typed), ';'))
+                        || preg_match('/^[“\d€,;:.()%–-]/u', $word) === 1) {
                         continue;
                     }
                     // A time is offered by way of example.
                     $rest = (string) preg_replace('/\d\d:\d\d/', '09:00', ltrim(mb_strtolower(mb_substr($row, $wrong->position)), ' ,:;'));
-                    $fits = array_filter($wrong->expected, static fn (string $offer): bool => ($offer = mb_strtolower(trim($offer, ' ,:;()'))) !== '' && preg_match('/^(an? |the )?'.preg_quote($offer, '/').'|^'.preg_quote(preg_replace('/^(an? |the )/', '', $offer) ?? '', '/').'|such as|number|…/u', str_contains($offer, 'such as') || str_contains($offer, 'number') || str_contains($offer, '…') ? $offer : $rest) === 1);
+                    $fits = array_filter(
+                        $wrong->expected,
+                        static fn (string $offer): bool => ($offer = mb_strtolower(trim($offer, ' ,:;()'))) !== '' && preg_match(
+                            '/^(an? |the )?'.preg_quote($offer, '/').'|^'.preg_quote(
+                                preg_replace('/^(an? |the )/', '', $offer) ?? '',
+                                '/',
+                            ).'|such as|number|…/u',
+                            str_contains($offer, 'such as') || str_contains($offer, 'number') || str_contains($offer, '…') ? $offer : $rest,
+                        ) === 1,
+                    );
                     $offered++;
                     if ($fits === []) {
                         $missing[] = "seed {$seed}: behind “{$typed}” for “{$word}”: ".implode(' | ', array_slice($wrong->expected, 0, 12));
@@ -102,13 +124,18 @@ final class WholeRangeTest extends TestCase
     public function test_all_of_it_is_proofread_and_rehearsed_and_comes_out_the_same_twice(): void
     {
         $world = $this->world();
-        $world->records['ticket:7'] = World::ticket(['due' => '2026-12-03', 'since' => '2026-11-20T08:00:00Z', 'email' => 'guest@example.com']);
+        $world->records['ticket:7'] = World::ticket([
+            'due' => '2026-12-03', 'since' => '2026-11-20T08:00:00Z', 'email' => 'guest@example.com',
+        ]);
         $before = serialize([$world->records, $world->guards, $world->now]);
         $fired = 0;
         foreach ($this->rules() as $seed => [$file, $page]) {
             $rule = $page->rule;
             self::assertNotNull($rule);
-            $remarks = static fn (): array => array_map(static fn (Remark $remark): string => "{$remark->at} {$remark->code}: {$remark->message}", Proofreader::read(new RuleAmongOthers($rule, new Node($file), World::schema(), [])));
+            $remarks = static fn (): array => array_map(
+                static fn (Remark $remark): string => "{$remark->at} {$remark->code}: {$remark->message}",
+                Proofreader::read(new RuleAmongOthers($rule, new Node($file), World::schema(), [])),
+            );
             self::assertSame($remarks(), $remarks(), "seed {$seed}");
             if (in_array(SendList::kind(), array_column($file['lines'], 'kind'), true)) {
                 continue; // A list is made of many records, and a rehearsal has one.
@@ -137,12 +164,22 @@ final class WholeRangeTest extends TestCase
             $plain = $world->rehearse($page->rule);
             // A holiday or somebody away is known beforehand; what happens is not.
             $at = $plain->from->modify('+'.$random->getInt(1, 300).' hours');
-            $whatIf = [new FieldsChange($at, $file['on'] === 'ticket' ? ['status' => 'closed', 'due' => '2027-01-04'] : ['plan' => 'basic', 'open' => '4']), new WordArrives($at, EventKind::Reply, 'Hello'), new WordArrives($at, EventKind::Comment, 'Hello')][$seed % 3];
+            $whatIf = [
+                new FieldsChange(
+                    $at,
+                    $file['on'] === 'ticket' ? ['status' => 'closed', 'due' => '2027-01-04'] : ['plan' => 'basic', 'open' => '4'],
+                ),
+                new WordArrives($at, EventKind::Reply, 'Hello'), new WordArrives($at, EventKind::Comment, 'Hello'),
+            ][$seed % 3];
             $world->lastIds = [];
             $with = $world->rehearse($page->rule, [$whatIf]);
             $world->lastIds = [];
             $plain = $world->rehearse($page->rule, [], $with->until);
-            $before = static fn (Played $played): array => array_slice($world->outline($played), 0, count(array_filter($played->entries, static fn (PaperEntry $entry): bool => $entry->at < $at)));
+            $before = static fn (Played $played): array => array_slice(
+                $world->outline($played),
+                0,
+                count(array_filter($played->entries, static fn (PaperEntry $entry): bool => $entry->at < $at)),
+            );
             self::assertSame($before($plain), $before($with), "seed {$seed}: ".json_encode($file));
             $moments = array_map(static fn (PaperEntry $entry): int => $entry->at->getTimestamp(), $with->entries);
             $inOrder = $moments;
@@ -170,8 +207,17 @@ final class WholeRangeTest extends TestCase
                 $where = "seed {$seed}: {$remark->code} at {$remark->at}: {$remark->message} ".json_encode($file);
                 $codes[$remark->code] = ($codes[$remark->code] ?? 0) + 1;
                 self::assertNotSame('', $remark->message.$remark->advice, $where);
-                $words = array_merge(...array_map(static fn ($row): array => array_map(static fn ($word): string => (string) $word->at, $row->words), $page->rows));
-                self::assertNotSame([], array_filter($words, static fn (string $at): bool => $at === $remark->at || str_starts_with($at, "{$remark->at}/")), $where);
+                $words = array_merge(
+                    ...array_map(
+                        static fn ($row): array => array_map(static fn ($word): string => (string) $word->at, $row->words),
+                        $page->rows,
+                    ),
+                );
+                self::assertNotSame(
+                    [],
+                    array_filter($words, static fn (string $at): bool => $at === $remark->at || str_starts_with($at, "{$remark->at}/")),
+                    $where,
+                );
                 if ($remark->fix === null) {
                     continue;
                 }
@@ -182,8 +228,18 @@ final class WholeRangeTest extends TestCase
 
                     continue;
                 }
-                $left = Proofreader::read(new RuleAmongOthers($mended->rule, new Node(RemarkTest::put($file, $remark->fix->at, $remark->fix->value)), World::schema(), $others));
-                $same = static fn (array $in): int => count(array_filter($in, static fn (Remark $one): bool => $one->code === $remark->code));
+                $left = Proofreader::read(
+                    new RuleAmongOthers(
+                        $mended->rule,
+                        new Node(RemarkTest::put($file, $remark->fix->at, $remark->fix->value)),
+                        World::schema(),
+                        $others,
+                    ),
+                );
+                $same = static fn (array $in): int => count(array_filter(
+                    $in,
+                    static fn (Remark $one): bool => $one->code === $remark->code,
+                ));
                 self::assertLessThan($same($remarks), $same($left), "followed, it goes: {$where}");
             }
         }
@@ -196,7 +252,14 @@ final class WholeRangeTest extends TestCase
         $world = $this->world();
         $reader = new RuleReader(World::schema(), $world, $world->zone());
         for ($seed = 1; $seed <= self::RULES; $seed++) {
-            $range = new WholeRange($seed, World::schema(), $world, $world->zone(), ['tomas', 'ines'], ['customer' => [1, 2], 'ticket' => [7]]);
+            $range = new WholeRange(
+                $seed,
+                World::schema(),
+                $world,
+                $world->zone(),
+                ['tomas', 'ines'],
+                ['customer' => [1, 2], 'ticket' => [7]],
+            );
             $file = $range->rule("Rule {$seed}", $seed % 5 === 0 ? 'customer' : 'ticket');
             yield $seed => [$file, $reader->read($file, $seed), $range];
         }

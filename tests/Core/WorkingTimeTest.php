@@ -24,7 +24,10 @@ final class WorkingTimeTest extends TestCase
     {
         $calendars = [];
         foreach (json_decode((string) file_get_contents(__DIR__.'/calendars.json'), true, 16, JSON_THROW_ON_ERROR) as $name => $calendar) {
-            $calendars[$name] = new WorkingCalendar(WorkingHours::of($calendar['hours'], $calendar['holidays']), new \DateTimeZone($calendar['zone']));
+            $calendars[$name] = new WorkingCalendar(
+                WorkingHours::of($calendar['hours'], $calendar['holidays']),
+                new \DateTimeZone($calendar['zone']),
+            );
         }
 
         return $calendars;
@@ -38,7 +41,8 @@ final class WorkingTimeTest extends TestCase
             $zone = new \DateTimeZone($case['zone']);
             $calendar = $calendars[$case['calendar']];
             $base = new \DateTimeImmutable($case['base']);
-            $due = (new Due(new Amount($case['amount'], Unit::from($case['unit'])), $case['roll'] === null ? null : Roll::from($case['roll']), $case['at']))->from($base, $zone, $calendar);
+            $due = (new Due(new Amount($case['amount'], Unit::from($case['unit'])), $case['roll'] === null ? null
+                : Roll::from($case['roll']), $case['at']))->from($base, $zone, $calendar);
             self::assertSame((new \DateTimeImmutable($case['due']))->format('U'), $due->format('U'), 'line '.($number + 1).": {$line}");
         }
     }

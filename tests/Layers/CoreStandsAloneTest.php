@@ -16,7 +16,15 @@ final class CoreStandsAloneTest
         return PHPat::rule()
             ->classes(Selector::inNamespace('VividLedger'))
             ->canOnlyDependOn()
-            ->classes(Selector::inNamespace('VividLedger'), Selector::inNamespace('Brick\Math'), Selector::inNamespace('Twig'), Selector::inNamespace('Sabre\VObject'), Selector::inNamespace('Symfony\Component\ExpressionLanguage'), Selector::inNamespace('Symfony\Component\HtmlSanitizer'), Selector::classname('/^[A-Z][A-Za-z]+$/', true))
+            ->classes(
+                Selector::inNamespace('VividLedger'),
+                Selector::inNamespace('Brick\Math'),
+                Selector::inNamespace('Twig'),
+                Selector::inNamespace('Sabre\VObject'),
+                Selector::inNamespace('Symfony\Component\ExpressionLanguage'),
+                Selector::inNamespace('Symfony\Component\HtmlSanitizer'),
+                Selector::classname('/^[A-Z][A-Za-z]+$/', true),
+            )
             ->because('the rules of the job are tested on their own, without framework, database or interface');
     }
 

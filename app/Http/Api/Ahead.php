@@ -5,16 +5,21 @@ declare(strict_types=1);
 namespace App\Http\Api;
 
 use App\Http\Api\Shape\AheadShape;
-use App\Store\Columns;
+use App\Models\Columns;
+use App\Models\HeldCode;
+use App\Models\LineStatus;
+use App\Models\ScheduledLine;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
-use Illuminate\Database\Connection;
+use Illuminate\Database\Eloquent\Builder;
+use VividLedger\Record\Value;
 
 /** Reads what is pencilled in. */
 final readonly class Ahead
 {
+    private const MOST = 200;
+
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
         private PeopleStore $names,
     ) {
@@ -23,43 +28,57 @@ final readonly class Ahead
     /** @return list<AheadShape> the furthest first, so that the next stands right above the now line */
     public function ofRecord(string $type, int $id): array
     {
-        return $this->read(
-            "((l.record_type = ? AND l.record_id = ?) OR (t.about_type = ? AND t.about_id = ?)) AND l.status IN ('pencilled', 'held')", [$type, $id, $type, $id], 'l.due_at IS NULL DESC, l.due_at DESC, l.id DESC', 200,
-        );
+        $about = ScheduledLine::query()->toCome()->where(static fn (Builder $either): Builder => $either
+            ->where(static fn (Builder $own): Builder => $own->where('record_type', $type)->where('record_id', $id))
+            ->orWhereHas('task', static fn (Builder $task): Builder => $task->where('about_type', $type)->where('about_id', $id)));
+        // Those without a time yet stand furthest off.
+        $shapes = $this->read($about->latest('due_at')->latest('id'));
+        $isOpen = static fn (AheadShape $shape): bool => $shape->due === null;
+
+        return [
+            ...array_values(array_filter($shapes, $isOpen)),
+            ...array_values(array_filter($shapes, static fn (AheadShape $shape): bool => ! $isOpen($shape))),
+        ];
+    }
+
+    /** @return list<AheadShape> what is pencilled in for a day, the earliest first */
+    public function ofDay(\DateTimeImmutable $from): array
+    {
+        return $this->read(ScheduledLine::query()->where('status', LineStatus::Pencilled)->where('due_at', '>=', Columns::moment($from))
+            ->where('due_at', '<', Columns::moment($from->modify('+1 day')))->orderBy('due_at')->orderBy('id'));
+    }
+
+    /** @return list<AheadShape> what could not be done, the latest first */
+    public function setAside(): array
+    {
+        return $this->read(ScheduledLine::query()->where('status', LineStatus::Failed)->latest('id'));
     }
 
     /**
-     * @param  list<string|int>  $bindings
+     * @param  Builder<ScheduledLine>  $lines
      * @return list<AheadShape>
      */
-    public function read(string $where, array $bindings, string $order, int $limit): array
+    private function read(Builder $lines): array
     {
-        $rows = $this->db->select(
-            "SELECT l.*, t.title, t.rule_id AS task_rule, p.name AS person, r.name AS rule_name FROM scheduled_lines l
-            LEFT JOIN tasks t ON t.id = l.task_id LEFT JOIN people p ON p.id = t.assignee_id LEFT JOIN rules r ON r.id = COALESCE(l.rule_id, t.rule_id)
-            WHERE {$where} ORDER BY {$order} LIMIT {$limit}",
-            $bindings,
-        );
-        $ids = [];
-        foreach ($rows as $row) {
-            $ids[$row->record_type][] = (int) $row->record_id;
-        }
-        foreach ($ids as $type => $recordIds) {
-            $this->names->rememberTitles($type, $recordIds);
+        $rows = $lines->with(['task.assignee', 'task.rule', 'rule'])->limit(self::MOST)->get();
+        foreach ($rows->groupBy('record_type') as $type => $of) {
+            $this->names->rememberTitles($type, array_values($of->pluck('record_id')->all()));
         }
 
-        return array_map(function (object $row): AheadShape {
-            $number = $this->schemas->schema()->type($row->record_type)?->numberOf((int) $row->record_id) ?? '';
-            $rule = $row->rule_id ?? $row->task_rule;
+        return array_values($rows->map(function (ScheduledLine $line): AheadShape {
+            $number = $this->schemas->schema()->type($line->record_type)?->numberOf($line->record_id) ?? '';
+            $rule = $line->rule ?? $line->task?->rule;
 
             return new AheadShape(
-                (int) $row->id, $row->kind, $row->status, Columns::iso($row->due_at), $row->title ?? $row->said, $row->person, $rule === null ? null : (int) $rule, $row->rule_name,
-                $row->task_id === null ? null : (int) $row->task_id, match (true) {
-                    $row->held_code === 'rule_paused' => 'the rule is paused',
-                    $row->status === 'failed' => (string) $row->struck_because,
-                    default => $row->note,
-                }, $row->record_type, (int) $row->record_id, $number, $this->names->title($row->record_type, (int) $row->record_id) ?? $number,
+                $line->id, $line->kind, $line->status->value, $line->due_at === null ? null : Value::instantText($line->due_at),
+                $line->task->title ?? $line->said, $line->task?->assignee?->name, $rule?->id, $rule?->name, $line->task_id,
+                match (true) {
+                    $line->held_code === HeldCode::RulePaused => 'the rule is paused',
+                    $line->status === LineStatus::Failed => (string) $line->struck_because,
+                    default => $line->note,
+                },
+                $line->record_type, $line->record_id, $number, $this->names->title($line->record_type, $line->record_id) ?? $number,
             );
-        }, $rows);
+        })->all());
     }
 }

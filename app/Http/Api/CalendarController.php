@@ -8,12 +8,13 @@ use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\CalendarShape;
 use App\Http\Api\Shape\HolidaysShape;
+use App\Models\Person;
 use App\Store\CalendarKeep;
 use App\Store\Refused;
-use Illuminate\Database\Connection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Validation\Rule;
 use OpenApi\Attributes as OA;
 
 /** Working calendars: hours, holidays, zone, and who goes by which. */
@@ -25,8 +26,8 @@ final class CalendarController extends Controller
     ];
 
     public function __construct(
-        private readonly Connection $db,
         private readonly CalendarKeep $keep,
+        private readonly CalendarShapes $shapes,
     ) {
     }
 
@@ -41,7 +42,7 @@ final class CalendarController extends Controller
     ]
     public function index(): JsonResponse
     {
-        return new JsonResponse($this->read('TRUE', []));
+        return new JsonResponse($this->shapes->all());
     }
 
     #[
@@ -90,7 +91,16 @@ final class CalendarController extends Controller
         return response()->noContent();
     }
 
-    #[OA\Post(path: '/api/calendars/holidays', operationId: 'readHolidays', description: 'Reads the days of an iCalendar file, without keeping them.', tags: ['time'], requestBody: new Body(['text' => 'string']), responses: [new Ok(HolidaysShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/calendars/holidays',
+            operationId: 'readHolidays',
+            description: 'Reads the days of an iCalendar file, without keeping them.',
+            tags: ['time'],
+            requestBody: new Body(['text' => 'string']),
+            responses: [new Ok(HolidaysShape::class)],
+        ),
+    ]
     public function holidays(Request $request): HolidaysShape
     {
         $given = $request->validate(['text' => 'required|string|max:2000000']);
@@ -101,8 +111,9 @@ final class CalendarController extends Controller
     private function kept(?int $id, Request $request): int
     {
         $given = $request->validate([
-            'version' => 'nullable|integer', 'name' => 'present|nullable|string', 'timeZone' => 'required|string', 'hours' => 'present|array', 'holidays' => 'present|array',
-            'company' => 'required|boolean', 'teams' => 'present|array', 'teams.*' => 'string|exists:people,team', 'people' => 'present|array',
+            'version' => 'nullable|integer', 'name' => 'present|nullable|string', 'timeZone' => 'required|string',
+            'hours' => 'present|array', 'holidays' => 'present|array', 'company' => 'required|boolean', 'teams' => 'present|array',
+            'teams.*' => ['string', Rule::exists(Person::class, 'team')], 'people' => 'present|array',
         ]);
 
         $people = [];
@@ -125,21 +136,6 @@ final class CalendarController extends Controller
 
     private function one(int $id): CalendarShape
     {
-        return $this->read('c.id = ?', [$id])[0] ?? throw new Refused('not_found', 'There is no such calendar.', 404);
-    }
-
-    /**
-     * @param  list<int>  $bindings
-     * @return list<CalendarShape>
-     */
-    private function read(string $where, array $bindings): array
-    {
-        $teams = $this->db->table('team_calendars')->orderBy('team')->get()->groupBy('calendar_id');
-        $people = $this->db->table('people')->whereNotNull('calendar_id')->orderBy('name')->get(['id', 'calendar_id'])->groupBy('calendar_id');
-
-        return array_map(static fn (object $row): CalendarShape => new CalendarShape(
-            (int) $row->id, $row->name, $row->time_zone, json_decode($row->hours, true, 8, JSON_THROW_ON_ERROR), json_decode($row->holidays, true, 8, JSON_THROW_ON_ERROR), (int) $row->version, (bool) $row->company,
-            $teams->get($row->id)?->pluck('team')->all() ?? [], array_map(intval(...), $people->get($row->id)?->pluck('id')->all() ?? []),
-        ), $this->db->select("SELECT c.*, y.calendar_id IS NOT NULL AS company FROM calendars c LEFT JOIN company y ON y.calendar_id = c.id WHERE {$where} ORDER BY c.name", $bindings));
+        return $this->shapes->all($id)[0] ?? throw new Refused('not_found', 'There is no such calendar.', 404);
     }
 }

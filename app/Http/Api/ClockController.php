@@ -8,12 +8,12 @@ use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\ClockShape;
 use App\Http\Api\Shape\TurnShape;
-use App\Store\Columns;
+use App\Models\ClockTurn;
+use App\Models\TurnStatus;
 use App\Store\Company;
+use App\Store\HouseClock;
 use App\Store\Refused;
 use App\Work\ClockTurner;
-use App\Work\HouseClock;
-use Illuminate\Database\Connection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -25,7 +25,6 @@ final class ClockController extends Controller
     private const SHOWN = 60;
 
     public function __construct(
-        private readonly Connection $db,
         private readonly HouseClock $clock,
         private readonly ClockTurner $turner,
         private readonly Company $company,
@@ -44,14 +43,15 @@ final class ClockController extends Controller
     ]
     public function show(): ClockShape
     {
-        $turn = $this->db->selectOne('SELECT * FROM clock_turns ORDER BY id DESC LIMIT 1');
+        $turn = ClockTurn::query()->latest('id')->first();
         $next = $this->turner->nextDue();
 
         return new ClockShape(
-            Value::instantText($this->clock->now()), $this->company->zone()->getName(), config('ledger.clock_may_turn') === true, $next === null ? null : Value::instantText($next),
+            Value::instantText($this->clock->now()), $this->company->zone()->getName(), config('ledger.clock_may_turn') === true,
+            $next === null ? null : Value::instantText($next),
             $turn === null ? null : new TurnShape(
-                (int) $turn->id, (string) Columns::iso($turn->from_at), (string) Columns::iso($turn->to_at), (string) Columns::iso($turn->reached_at), $turn->status === 'turning', (int) $turn->done,
-                $this->entries->read("e.id > ? AND e.at > ? AND e.at <= ? AND e.via = 'rule' AND e.kind <> 'changed'", [(int) $turn->first_entry, $turn->from_at, $turn->to_at], self::SHOWN),
+                $turn->id, Value::instantText($turn->from_at), Value::instantText($turn->to_at), Value::instantText($turn->reached_at),
+                $turn->status === TurnStatus::Turning, $turn->done, $this->entries->during($turn, self::SHOWN),
             ),
         );
     }

@@ -10,20 +10,19 @@ use App\Http\Api\Shape\CompanyShape;
 use App\Http\Api\Shape\PersonShape;
 use App\Http\Api\Shape\ProcessShape;
 use App\Models\Person;
-use App\Store\Columns;
+use App\Models\WorkerProcess;
 use App\Store\Company;
 use App\Store\Refused;
 use App\Work\Heartbeat;
-use Illuminate\Database\Connection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
+use VividLedger\Record\Value;
 
 /** The company's settings, its people, and the processes at work for it. */
 final class CompanyController extends Controller
 {
     public function __construct(
-        private readonly Connection $db,
         private readonly Company $company,
     ) {
     }
@@ -39,12 +38,16 @@ final class CompanyController extends Controller
     ]
     public function show(): CompanyShape
     {
-        $processes = array_map(
-            static fn (object $row): ProcessShape => new ProcessShape($row->process, $row->kind, (string) Columns::iso($row->started_at), (string) Columns::iso($row->beat_at), (int) $row->done, Heartbeat::isAlive($row->beat_at)),
-            $this->db->select('SELECT * FROM heartbeats ORDER BY kind, started_at DESC'),
+        $processes = WorkerProcess::query()->orderBy('kind')->latest('started_at')->get()->map(
+            static fn (WorkerProcess $process): ProcessShape => new ProcessShape(
+                $process->process, $process->kind, Value::instantText($process->started_at), Value::instantText($process->beat_at),
+                $process->done, Heartbeat::isAlive($process->beat_at),
+            ),
         );
 
-        return new CompanyShape($this->company->name(), $this->company->zone()->getName(), $this->company->fallbackPersonId(), $processes);
+        return new CompanyShape(
+            $this->company->name(), $this->company->zone()->getName(), $this->company->fallbackPersonId(), array_values($processes->all()),
+        );
     }
 
     #[
@@ -62,7 +65,13 @@ final class CompanyController extends Controller
         $given = $request->validate(['fallbackPersonId' => 'present|nullable']);
         $id = $given['fallbackPersonId'] === null ? null : $this->personGiven($given['fallbackPersonId'], '/fallbackPersonId');
         if ($id !== null && ! Person::query()->whereKey($id)->where('active', true)->exists()) {
-            throw new Refused('unknown_value', 'There is no such person at work here.', 422, [['at' => '/fallbackPersonId', 'code' => 'unknown_value', 'message' => 'There is no such person at work here.']]);
+            $message = 'There is no such person at work here.';
+            throw new Refused(
+                'unknown_value',
+                $message,
+                422,
+                [['at' => '/fallbackPersonId', 'code' => 'unknown_value', 'message' => $message]],
+            );
         }
         $this->company->setFallbackPerson($id);
 
@@ -81,7 +90,8 @@ final class CompanyController extends Controller
     public function people(): JsonResponse
     {
         $people = Person::query()->orderBy('name')->get()->map(static fn (Person $person): PersonShape => new PersonShape(
-            $person->id, $person->handle, $person->name, $person->email, $person->role->value, $person->team, $person->manager_id, $person->time_zone, $person->active,
+            $person->id, $person->handle, $person->name, $person->email, $person->role->value, $person->team, $person->manager_id,
+            $person->time_zone, $person->active,
         ));
 
         return new JsonResponse($people->all());

@@ -12,7 +12,6 @@ use App\Store\SchemaStore;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Routing\Controller as BaseController;
-use Laravel\Sanctum\PersonalAccessToken;
 use Symfony\Component\HttpFoundation\Response;
 use VividLedger\Record\CauseKind;
 use VividLedger\Schema\RecordType;
@@ -26,11 +25,12 @@ abstract class Controller extends BaseController
      * @param  string  $method
      * @param  array<array-key, mixed>  $parameters
      */
-    public function callAction($method, $parameters): mixed
+    public function callAction($method, $parameters): Response
     {
+        /** @var mixed $answer whatever an action answers, which the framework takes for a response */
         $answer = parent::callAction($method, $parameters);
 
-        return is_object($answer) && ! $answer instanceof Response ? new JsonResponse($answer) : $answer;
+        return $answer instanceof Response ? $answer : new JsonResponse($answer);
     }
 
     protected function person(Request $request): Person
@@ -44,7 +44,7 @@ abstract class Controller extends BaseController
     {
         $person = $this->person($request);
 
-        return new Actor($person->id, $person->currentAccessToken() instanceof PersonalAccessToken ? CauseKind::Api : CauseKind::Person);
+        return new Actor($person->id, $person->isByToken() ? CauseKind::Api : CauseKind::Person);
     }
 
     /**

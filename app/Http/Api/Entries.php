@@ -5,47 +5,48 @@ declare(strict_types=1);
 namespace App\Http\Api;
 
 use App\Http\Api\Shape\EntryShape;
-use App\Store\Columns;
+use App\Models\ClockTurn;
+use App\Models\Columns;
+use App\Models\Entry;
+use App\Models\MessageAccount;
+use App\Models\StoredMessage;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
-use Illuminate\Database\Connection;
+use Illuminate\Database\Eloquent\Builder;
+use VividLedger\Record\CauseKind;
+use VividLedger\Record\Value;
 
 /** Reads entries of the ledger, with the names of all they mention. */
 final readonly class Entries
 {
     public const A_PAGE = 50;
 
+    private const ANSWERABLE = ['created', 'changed', 'deleted', 'comment', 'file', 'reply', 'task_done', 'by_hand'];
+
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
         private PeopleStore $names,
     ) {
     }
 
     /**
-     * @param  string  $where  SQL over the entries, aliased "e"
-     * @param  list<string|int>  $bindings
+     * @param  Builder<Entry>  $entries
      * @return list<EntryShape> the newest first
      */
-    public function read(string $where, array $bindings, int $limit = self::A_PAGE, bool $oldestFirst = false): array
+    public function read(Builder $entries, int $limit = self::A_PAGE, bool $oldestFirst = false): array
     {
-        $direction = $oldestFirst ? 'ASC' : 'DESC';
-        $rows = $this->db->select(
-            "SELECT e.*, p.name AS who, p.id AS who_id, p.handle AS who_handle, r.name AS rule_name FROM entries e LEFT JOIN people p ON p.id = e.actor_id LEFT JOIN rules r ON r.id = e.rule_id
-            WHERE {$where} ORDER BY e.id {$direction} LIMIT {$limit}",
-            $bindings,
-        );
+        $rows = $entries->with(['actor', 'rule'])->orderBy('id', $oldestFirst ? 'asc' : 'desc')->limit($limit)->get();
         $ids = [];
         foreach ($rows as $row) {
-            if ($row->record_type !== null) {
-                $ids[$row->record_type][] = (int) $row->record_id;
+            if ($row->record_type !== null && $row->record_id !== null) {
+                $ids[$row->record_type][] = $row->record_id;
             }
         }
         foreach ($ids as $type => $recordIds) {
             $this->names->rememberTitles($type, $recordIds);
         }
 
-        return array_map($this->shape(...), $rows);
+        return array_values(array_map($this->shape(...), $rows->all()));
     }
 
     /**
@@ -56,41 +57,97 @@ final readonly class Entries
     public function ofRecord(string $type, int $id, int $before): array
     {
         // Each of the two is read through its own index.
-        $ids = $this->db->select(
-            '(SELECT id FROM entries WHERE record_type = ? AND record_id = ? AND id < ? ORDER BY id DESC LIMIT '.self::A_PAGE.')
-            UNION (SELECT m.entry_id FROM message_accounts a JOIN messages m ON m.id = a.message_id WHERE a.record_type = ? AND a.record_id = ? AND m.entry_id < ? ORDER BY m.entry_id DESC LIMIT '.self::A_PAGE.') ORDER BY id DESC LIMIT '.self::A_PAGE,
-            [$type, $id, $before, $type, $id, $before],
-        );
+        $sent = MessageAccount::rows()->from(MessageAccount::tableName(), 'a')->join(
+            StoredMessage::tableName().' as m',
+            'm.id',
+            '=',
+            'a.message_id',
+        )
+            ->where('a.record_type', $type)->where('a.record_id', $id)->where('m.entry_id', '<', $before)
+            ->orderByDesc('m.entry_id')->limit(self::A_PAGE)->select('m.entry_id as id');
+        $ids = Entry::query()->about($type, $id)->where('id', '<', $before)->latest('id')->limit(self::A_PAGE)->toBase()->select('id')
+            ->union($sent)->orderByDesc('id')->limit(self::A_PAGE)->pluck('id');
 
-        return $ids === [] ? [] : $this->read(
-            'e.id IN ('.implode(', ', array_map(static fn (object $row): int => (int) $row->id, $ids)).')',
-            [],
-        );
+        return $this->read(Entry::query()->whereIn('id', $ids->all()));
+    }
+
+    /**
+     * A page of the ledger.
+     *
+     * @param  ?list<string>  $kinds  of these only
+     * @param  ?int  $before  only those with a lower number
+     * @param  ?int  $after  only those with a higher number, the lowest first
+     * @return list<EntryShape>
+     */
+    public function page(?array $kinds, ?int $rule, ?int $before, ?int $after): array
+    {
+        $entries = Entry::query()->when($kinds !== null, static fn (Builder $entries): Builder => $entries->whereIn('kind', $kinds ?? []))
+            ->when($rule !== null, static fn (Builder $entries): Builder => $entries->where('rule_id', $rule))
+            ->when($before !== null, static fn (Builder $entries): Builder => $entries->where('id', '<', $before))
+            ->when($after !== null, static fn (Builder $entries): Builder => $entries->where('id', '>', $after));
+
+        return $this->read($entries, oldestFirst: $after !== null);
+    }
+
+    /** What happened last to a record until a moment, of what rules can answer. */
+    public function lastAnswerable(string $type, int $id, \DateTimeImmutable $until): ?EntryShape
+    {
+        return $this->read(
+            Entry::query()->about($type, $id)->where('at', '<=', Columns::moment($until))->whereIn('kind', self::ANSWERABLE),
+            1,
+        )[0] ?? null;
+    }
+
+    /** @return list<EntryShape> what an entry led to, the oldest first */
+    public function causedBy(int $number): array
+    {
+        return array_reverse($this->read(Entry::query()->where('cause_id', $number)));
+    }
+
+    /** @return list<EntryShape> what happened last besides edits of records */
+    public function latest(int $limit): array
+    {
+        return $this->read(Entry::query()->whereNotIn('kind', ['changed', 'created']), $limit);
+    }
+
+    /** @return list<EntryShape> what rules did while the clock was turned */
+    public function during(ClockTurn $turn, int $limit): array
+    {
+        return $this->read(Entry::query()->where('id', '>', $turn->first_entry)->where('via', CauseKind::Rule)->where('kind', '<>',
+            'changed')
+            ->where('at', '>', Columns::moment($turn->from_at))->where('at', '<=', Columns::moment($turn->to_at)), $limit);
     }
 
     public function one(int $number): ?EntryShape
     {
-        return $this->read('e.id = ?', [$number], 1)[0] ?? null;
+        return $this->read(Entry::query()->whereKey($number), 1)[0] ?? null;
     }
 
-    private function shape(object $row): EntryShape
+    /** @return list<EntryShape> what led to an entry, the nearest first */
+    public function causesOf(EntryShape $entry): array
     {
-        $data = json_decode($row->data, true, 512, JSON_THROW_ON_ERROR);
+        $causes = [];
+        while ($entry->cause !== null && ($entry = $this->one($entry->cause)) !== null) {
+            $causes[] = $entry;
+        }
+
+        return $causes;
+    }
+
+    private function shape(Entry $row): EntryShape
+    {
+        $data = $row->data;
         $changes = $data['changes'] ?? [];
         unset($data['changes']);
         $type = $row->record_type === null ? null : $this->schemas->schema()->type($row->record_type);
-        $id = $row->record_id === null ? null : (int) $row->record_id;
+        $id = $row->record_id;
 
         return new EntryShape(
-            (int) $row->id, $row->kind, (string) Columns::iso($row->at), $row->who, $this->int($row->who_id), $row->who_handle, $row->via, $row->record_type, $id,
-            $type === null || $id === null ? null : $type->numberOf($id),
+            $row->id, $row->kind, Value::instantText($row->at), $row->actor?->name, $row->actor?->id, $row->actor?->handle,
+            $row->via->value,
+            $row->record_type, $id, $type === null || $id === null ? null : $type->numberOf($id),
             $type === null || $id === null ? null : $this->names->title($type->name, $id),
-            $this->int($row->rule_id), $row->rule_name, $this->int($row->page), $this->int($row->task_id), $this->int($row->cause_id), $changes, $data,
+            $row->rule_id, $row->rule?->name, $row->page, $row->task_id, $row->cause_id, $changes, $data,
         );
-    }
-
-    private function int(mixed $column): ?int
-    {
-        return $column === null ? null : (int) $column;
     }
 }

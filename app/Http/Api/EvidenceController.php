@@ -18,8 +18,8 @@ use App\Http\Api\Shape\RecordShape;
 use App\Http\Api\Shape\RehearsalShape;
 use App\Http\Api\Shape\RemarkShape;
 use App\Store\History;
+use App\Store\HouseClock;
 use App\Store\Refused;
-use App\Work\HouseClock;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -29,24 +29,65 @@ use VividLedger\Proofread\Remark;
 /** Evidence about a rule before it is in force: its life on one record, and what proofreading finds. Nothing is touched. */
 final class EvidenceController extends Controller
 {
-    #[OA\Post(path: '/api/remarks', operationId: 'remarks', description: 'What proofreading finds in a rule file that reads soundly; of one that does not, nothing. Nothing is kept.', tags: ['evidence'], requestBody: new Body(['file' => 'object', 'rule?' => 'integer']), responses: [new Ok(RemarkShape::class, list: true)])]
+    #[
+        OA\Post(
+            path: '/api/remarks',
+            operationId: 'remarks',
+            description: 'What proofreading finds in a rule file that reads soundly; of one that does not, nothing. Nothing is kept.',
+            tags: ['evidence'],
+            requestBody: new Body(['file' => 'object', 'rule?' => 'integer']),
+            responses: [new Ok(RemarkShape::class, list: true)],
+        ),
+    ]
     public function remarks(Request $request, WrittenRules $written, Proofreading $proofreading): JsonResponse
     {
         $given = $request->validate(['file' => 'required|array', 'rule' => 'nullable|integer']);
         $rule = $written->page($given['file'], self::number($given, 'rule'))->rule;
 
         return new JsonResponse(array_map(static fn (Remark $remark): RemarkShape => new RemarkShape(
-            $remark->level->value, $remark->at, $remark->code, $remark->message, $remark->advice, $remark->fix === null ? null : new FixShape($remark->fix->label, $remark->fix->at, $remark->fix->value === null ? null : ['value' => $remark->fix->value]),
+            $remark->level->value, $remark->at, $remark->code, $remark->message, $remark->advice, $remark->fix === null ? null
+                : new FixShape(
+                    $remark->fix->label,
+                    $remark->fix->at,
+                    $remark->fix->value === null ? null : ['value' => $remark->fix->value],
+                ),
         ), $rule === null ? [] : $proofreading->remarks($rule, $given['file'])));
     }
 
-    #[OA\Get(path: '/api/schema/{type}/fields/{field}/rules', operationId: 'fieldRules', description: 'Which rules in force could ever change a field.', tags: ['evidence'], responses: [new Ok(FieldRuleShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/schema/{type}/fields/{field}/rules',
+            operationId: 'fieldRules',
+            description: 'Which rules in force could ever change a field.',
+            tags: ['evidence'],
+            responses: [new Ok(FieldRuleShape::class, list: true)],
+        ),
+    ]
     public function fieldRules(string $type, string $field, FieldRules $rules): JsonResponse
     {
-        return new JsonResponse(array_map(static fn (array $found): FieldRuleShape => new FieldRuleShape(...$found), $rules->of($this->type($type)->name, $field)));
+        return new JsonResponse(array_map(
+            static fn (array $found): FieldRuleShape => new FieldRuleShape(...$found),
+            $rules->of($this->type($type)->name, $field),
+        ));
     }
 
-    #[OA\Post(path: '/api/look-back', operationId: 'lookBack', description: 'Replays a rule file over the recorded history, beside the page in force. Answers line by line (application/x-ndjson) while it goes; whoever has seen enough hangs up.', tags: ['evidence'], requestBody: new Body(['file' => 'object', 'rule?' => 'integer', 'from?' => 'string', 'until?' => 'string']), responses: [new OA\Response(response: 200, description: 'A JSON document on each line; the last has "final": true.', content: new OA\MediaType(mediaType: 'application/x-ndjson', schema: new OA\Schema(type: 'string')))])]
+    #[
+        OA\Post(
+            path: '/api/look-back',
+            operationId: 'lookBack',
+            description: 'Replays a rule file over the recorded history, beside the page in force. Answers line by line '
+                .'(application/x-ndjson) while it goes; whoever has seen enough hangs up.',
+            tags: ['evidence'],
+            requestBody: new Body(['file' => 'object', 'rule?' => 'integer', 'from?' => 'string', 'until?' => 'string']),
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'A JSON document on each line; the last has "final": true.',
+                    content: new OA\MediaType(mediaType: 'application/x-ndjson', schema: new OA\Schema(type: 'string')),
+                ),
+            ],
+        ),
+    ]
     public function lookBack(Request $request, WrittenRules $written, LookBacks $lookBacks, HouseClock $clock): StreamedResponse
     {
         $given = $request->validate([
@@ -55,7 +96,12 @@ final class EvidenceController extends Controller
         ]);
         $rule = $written->finished($given['file'], self::number($given, 'rule'));
         if (! $rule->own && $rule->again !== null) {
-            throw new Refused('not_possible', 'A rule that watches related records, and is ready again by a change of its own record, cannot be looked back on. Leave out “ready again”, or rehearse it.', 422);
+            throw new Refused(
+                'not_possible',
+                'A rule that watches related records, and is ready again by a change of its own record, cannot be looked back on. Leave '
+                    .'out “ready again”, or rehearse it.',
+                422,
+            );
         }
         $from = new \DateTimeImmutable($given['from'] ?? '2000-01-01T00:00:00Z');
         $until = isset($given['until']) ? new \DateTimeImmutable($given['until']) : $clock->now();
@@ -76,21 +122,53 @@ final class EvidenceController extends Controller
         }, 200, ['Content-Type' => 'application/x-ndjson', 'X-Accel-Buffering' => 'no', 'Cache-Control' => 'no-store']);
     }
 
-    #[OA\Get(path: '/api/records/{type}/{id}/then', operationId: 'recordThen', description: 'A record as it stood just after an entry.', tags: ['records'], parameters: [new Query('entry', 'integer')], responses: [new Ok(RecordShape::class)])]
+    #[
+        OA\Get(
+            path: '/api/records/{type}/{id}/then',
+            operationId: 'recordThen',
+            description: 'A record as it stood just after an entry.',
+            tags: ['records'],
+            parameters: [new Query('entry', 'integer')],
+            responses: [new Ok(RecordShape::class)],
+        ),
+    ]
     public function then(string $type, int $id, Request $request, History $history, RecordShapes $records): RecordShape
     {
         $given = $request->validate(['entry' => 'required|integer']);
-        $record = $history->recordAfter($this->type($type), $id, (int) $given['entry']) ?? throw new Refused('not_found', 'There was no such record then.', 404);
+        $record = $history->recordAfter($this->type($type), $id, (int) $given['entry']) ?? throw new Refused(
+            'not_found',
+            'There was no such record then.',
+            404,
+        );
 
         return $records->of($this->type($type), [$record])[0];
     }
 
-    #[OA\Post(path: '/api/rehearse', operationId: 'rehearse', description: 'Plays a rule file on a record: {"id"}, {"pick": "matched", "nearly" or "made_up"} or {"values"}. What happens first is proposed when it is left out. Nothing is kept.', tags: ['evidence'], requestBody: new Body(['file' => 'object', 'rule?' => 'integer', 'record?' => 'object', 'opening?' => 'object', 'whatIfs?' => 'objects', 'others?' => 'boolean']), responses: [new Ok(RehearsalShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/rehearse',
+            operationId: 'rehearse',
+            description: 'Plays a rule file on a record: {"id"}, {"pick": "matched", "nearly" or "made_up"} or {"values"}. What happens '
+                .'first is proposed when it is left out. Nothing is kept.',
+            tags: ['evidence'],
+            requestBody: new Body([
+                'file' => 'object', 'rule?' => 'integer', 'record?' => 'object', 'opening?' => 'object', 'whatIfs?' => 'objects',
+                'others?' => 'boolean',
+            ]),
+            responses: [new Ok(RehearsalShape::class)],
+        ),
+    ]
     public function play(Request $request, WrittenRules $written, Rehearsals $rehearsals, RehearsalShapes $shapes): RehearsalShape
     {
-        $given = $request->validate(['file' => 'required|array', 'rule' => 'nullable|integer', 'record' => 'nullable|array', 'opening' => 'nullable|array', 'whatIfs' => 'nullable|array|max:20', 'others' => 'nullable|boolean']);
+        $given = $request->validate([
+            'file' => 'required|array', 'rule' => 'nullable|integer', 'record' => 'nullable|array', 'opening' => 'nullable|array',
+            'whatIfs' => 'nullable|array|max:20', 'others' => 'nullable|boolean',
+        ]);
         $rule = $written->finished($given['file'], self::number($given, 'rule'));
 
-        return $shapes->of($rule, $rehearsals->play($rule, array_filter($given, static fn (mixed $value): bool => $value !== null), $this->person($request)->id));
+        return $shapes->of(
+            $rule,
+            $rehearsals->play($rule, array_filter($given, static fn (mixed $value): bool => $value !== null), $this->person($request)->id),
+        );
     }
 }

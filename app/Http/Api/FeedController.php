@@ -7,8 +7,8 @@ namespace App\Http\Api;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\FeedShape;
 use App\Models\Person;
-use App\Work\HouseClock;
-use Illuminate\Database\Connection;
+use App\Models\Task;
+use App\Store\HouseClock;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -20,7 +20,15 @@ final class FeedController extends Controller
 {
     private const MOST = 1000;
 
-    #[OA\Post(path: '/api/feed', operationId: 'makeFeed', description: 'Makes a new secret address for one’s own tasks; an earlier one is no longer good.', tags: ['time'], responses: [new Ok(FeedShape::class, status: 201)])]
+    #[
+        OA\Post(
+            path: '/api/feed',
+            operationId: 'makeFeed',
+            description: 'Makes a new secret address for one’s own tasks; an earlier one is no longer good.',
+            tags: ['time'],
+            responses: [new Ok(FeedShape::class, status: 201)],
+        ),
+    ]
     public function store(Request $request): JsonResponse
     {
         $secret = bin2hex(random_bytes(24));
@@ -46,28 +54,33 @@ final class FeedController extends Controller
         return response()->noContent();
     }
 
-    public function show(string $secret, Connection $db, HouseClock $clock): Response
+    public function show(string $secret, HouseClock $clock): Response
     {
         $person = Person::query()->where('feed', hash('sha256', $secret))->where('active', true)->first();
         if ($person === null) {
             return response('There is no such calendar.', 404);
         }
         $calendar = new VCalendar(['PRODID' => '-//Vivid Ledger//Tasks//EN', 'X-WR-CALNAME' => "Tasks of {$person->name}"]);
-        foreach ($db->select("SELECT * FROM tasks WHERE assignee_id = ? AND status = 'open' AND due_at IS NOT NULL ORDER BY due_at LIMIT ".self::MOST, [$person->id]) as $task) {
-            $due = new \DateTimeImmutable("{$task->due_at}Z");
-            $calendar->add('VTODO', [
-                'UID' => "task-{$task->id}@".parse_url((string) config('app.url'), PHP_URL_HOST), 'DTSTAMP' => $clock->now(), 'DUE' => $due, 'SUMMARY' => $task->title, 'DESCRIPTION' => $task->notes,
-                'URL' => url("/records/{$task->record_type}/{$task->record_id}"), 'PRIORITY' => match ($task->priority) {
+        $host = parse_url((string) config('app.url'), PHP_URL_HOST);
+        $tasks = Task::query()->open()->where('assignee_id', $person->id)->whereNotNull('due_at')->orderBy('due_at')->limit(self::MOST);
+        foreach ($tasks->get() as $task) {
+            $due = $task->due_at ?? $clock->now();
+            $common = [
+                'DTSTAMP' => $clock->now(), 'SUMMARY' => $task->title, 'URL' => url("/records/{$task->record_type}/{$task->record_id}"),
+            ];
+            $calendar->add('VTODO', ['UID' => "task-{$task->id}@{$host}", 'DUE' => $due, 'DESCRIPTION' => $task->notes] + $common + [
+                'PRIORITY' => match ($task->priority) {
                     'high' => 1, 'low' => 9, default => 5
                 },
             ]);
             // Many calendars show no to-dos, so each stands there as an event of its last half hour too.
-            $calendar->add('VEVENT', [
-                'UID' => "due-{$task->id}@".parse_url((string) config('app.url'), PHP_URL_HOST), 'DTSTAMP' => $clock->now(), 'DTSTART' => $due->modify('-30 minutes'), 'DTEND' => $due, 'SUMMARY' => $task->title, 'TRANSP' => 'TRANSPARENT',
-                'URL' => url("/records/{$task->record_type}/{$task->record_id}"),
+            $calendar->add('VEVENT', $common + [
+                'UID' => "due-{$task->id}@{$host}", 'DTSTART' => $due->modify('-30 minutes'), 'DTEND' => $due, 'TRANSP' => 'TRANSPARENT',
             ]);
         }
 
-        return response($calendar->serialize(), 200, ['Content-Type' => 'text/calendar; charset=utf-8', 'Cache-Control' => 'private, no-store', 'X-Robots-Tag' => 'noindex']);
+        return response($calendar->serialize(), 200, [
+            'Content-Type' => 'text/calendar; charset=utf-8', 'Cache-Control' => 'private, no-store', 'X-Robots-Tag' => 'noindex',
+        ]);
     }
 }

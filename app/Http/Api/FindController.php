@@ -23,7 +23,8 @@ final class FindController extends Controller
         OA\Get(
             path: '/api/find',
             operationId: 'find',
-            description: 'Records of every type that have each word in one of their texts, or the number that is asked for; the newest first, a few of each type.',
+            description: 'Records of every type that have each word in one of their texts, or the number that is asked for; the newest '
+                .'first, a few of each type.',
             tags: ['records'],
             parameters: [new Query('text', 'string', 'A number, or words.')],
             responses: [new Ok(FoundShape::class, list: true)],

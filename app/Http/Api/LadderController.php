@@ -9,22 +9,18 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\LadderShape;
 use App\Store\KeptStore;
 use App\Store\Refused;
-use App\Store\SchemaStore;
-use Illuminate\Database\Connection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Rule\Ladder\Ladders;
-use VividLedger\Rule\Reading\Node;
 
 /** Ladders, kept once and climbed by rules under their names. */
 final class LadderController extends Controller
 {
     public function __construct(
-        private readonly Connection $db,
         private readonly KeptStore $kept,
-        private readonly SchemaStore $schemas,
+        private readonly KeptShelf $shelf,
     ) {
     }
 
@@ -39,7 +35,7 @@ final class LadderController extends Controller
     ]
     public function index(): JsonResponse
     {
-        return new JsonResponse($this->read('TRUE', []));
+        return new JsonResponse($this->shelf->ladders());
     }
 
     #[
@@ -94,22 +90,6 @@ final class LadderController extends Controller
 
     private function one(int $id): LadderShape
     {
-        return $this->read('id = ?', [$id])[0] ?? throw new Refused('not_found', 'There is no such ladder.', 404);
-    }
-
-    /**
-     * @param  list<int>  $bindings
-     * @return list<LadderShape>
-     */
-    private function read(string $where, array $bindings): array
-    {
-        $types = array_values($this->schemas->schema()->types);
-
-        return array_map(function (object $row) use ($types): LadderShape {
-            $rungs = json_decode($row->rungs, true, 32, JSON_THROW_ON_ERROR);
-            $ladder = Ladders::rungs($this->kept->context($types[0]), new Node($rungs), $row->name);
-
-            return new LadderShape((int) $row->id, $row->name, (int) $row->version, $rungs, $ladder === null ? [] : array_map(Ladders::said(...), $ladder->rungs), array_values($this->kept->usersOf('ladder', $row->name)));
-        }, $this->db->select("SELECT * FROM ladders WHERE {$where} ORDER BY name", $bindings));
+        return $this->shelf->ladders($id)[0] ?? throw new Refused('not_found', 'There is no such ladder.', 404);
     }
 }

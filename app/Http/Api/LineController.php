@@ -8,9 +8,8 @@ use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\AheadShape;
-use App\Store\Columns;
 use App\Store\Company;
-use App\Store\LineStore;
+use App\Work\LinesByHand;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -19,22 +18,29 @@ use OpenApi\Attributes as OA;
 /** Pencilled lines: those of a day, and what people do to single ones. */
 final class LineController extends Controller
 {
-    private const A_DAY = 200;
-
     public function __construct(
-        private readonly LineStore $lines,
+        private readonly LinesByHand $lines,
         private readonly Ahead $ahead,
         private readonly Company $company,
     ) {
     }
 
-    #[OA\Get(path: '/api/lines', operationId: 'linesOfDay', description: 'What is pencilled in for a day of the company.', tags: ['time'], parameters: [new Query('date', 'string', 'Such as 2026-11-24.')], responses: [new Ok(AheadShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/lines',
+            operationId: 'linesOfDay',
+            description: 'What is pencilled in for a day of the company.',
+            tags: ['time'],
+            parameters: [new Query('date', 'string', 'Such as 2026-11-24.')],
+            responses: [new Ok(AheadShape::class, list: true)],
+        ),
+    ]
     public function index(Request $request): JsonResponse
     {
         $given = $request->validate(['date' => 'required|date_format:Y-m-d']);
         $from = new \DateTimeImmutable($given['date'], $this->company->zone());
 
-        return new JsonResponse($this->ahead->read("l.status = 'pencilled' AND l.due_at >= ? AND l.due_at < ?", [Columns::moment($from), Columns::moment($from->modify('+1 day'))], 'l.due_at, l.id', self::A_DAY));
+        return new JsonResponse($this->ahead->ofDay($from));
     }
 
     #[
@@ -49,7 +55,9 @@ final class LineController extends Controller
     ]
     public function hold(int $id, Request $request): Response
     {
-        return $this->done($this->lines->hold($id, $this->why($request), $this->person($request)->id));
+        $this->lines->hold($id, $this->why($request), $this->person($request)->id);
+
+        return response()->noContent();
     }
 
     #[
@@ -64,7 +72,9 @@ final class LineController extends Controller
     ]
     public function resume(int $id, Request $request): Response
     {
-        return $this->done($this->lines->resume($id, $this->why($request), $this->person($request)->id));
+        $this->lines->resume($id, $this->why($request), $this->person($request)->id);
+
+        return response()->noContent();
     }
 
     #[
@@ -79,13 +89,26 @@ final class LineController extends Controller
     ]
     public function strike(int $id, Request $request): Response
     {
-        return $this->done($this->lines->strike($id, $this->why($request), $this->person($request)->id));
+        $this->lines->strike($id, $this->why($request), $this->person($request)->id);
+
+        return response()->noContent();
     }
 
-    #[OA\Post(path: '/api/lines/{id}/now', operationId: 'lineNow', description: 'Does the line now, whenever it was to fall due.', tags: ['time'], requestBody: new Body(['why' => 'string']), responses: [new Ok])]
+    #[
+        OA\Post(
+            path: '/api/lines/{id}/now',
+            operationId: 'lineNow',
+            description: 'Does the line now, whenever it was to fall due.',
+            tags: ['time'],
+            requestBody: new Body(['why' => 'string']),
+            responses: [new Ok],
+        ),
+    ]
     public function now(int $id, Request $request): Response
     {
-        return $this->done($this->lines->now($id, $this->why($request), $this->person($request)->id));
+        $this->lines->now($id, $this->why($request), $this->person($request)->id);
+
+        return response()->noContent();
     }
 
     #[
@@ -99,7 +122,7 @@ final class LineController extends Controller
     ]
     public function setAside(): JsonResponse
     {
-        return new JsonResponse($this->ahead->read("l.status = 'failed'", [], 'l.id DESC', self::A_DAY));
+        return new JsonResponse($this->ahead->setAside());
     }
 
     #[
@@ -113,16 +136,13 @@ final class LineController extends Controller
     ]
     public function again(int $id, Request $request): Response
     {
-        return $this->done($this->lines->again($id, $this->person($request)->id));
+        $this->lines->again($id, $this->person($request)->id);
+
+        return response()->noContent();
     }
 
     private function why(Request $request): string
     {
         return (string) $request->validate(['why' => 'present|nullable|string'])['why'];
-    }
-
-    private function done(mixed $nothing): Response
-    {
-        return response()->noContent();
     }
 }

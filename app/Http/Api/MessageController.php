@@ -9,7 +9,6 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\MessageShape;
 use App\Http\Api\Shape\PreviewShape;
-use App\Store\LetterPreview;
 use App\Store\Refused;
 use App\Work\Postman;
 use Illuminate\Http\JsonResponse;
@@ -23,20 +22,29 @@ final class MessageController extends Controller
     {
     }
 
-    #[OA\Get(path: '/api/notes', operationId: 'notes', description: 'Notes in the application for whoever asks.', tags: ['messages'], responses: [new Ok(MessageShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/notes',
+            operationId: 'notes',
+            description: 'Notes in the application for whoever asks.',
+            tags: ['messages'],
+            responses: [new Ok(MessageShape::class, list: true)],
+        ),
+    ]
     public function notes(Request $request): JsonResponse
     {
         return new JsonResponse($this->messages->notes($this->person($request)->id, 20));
     }
 
-    #[OA\Get(path: '/api/messages', operationId: 'messages', description: 'Messages in one state, the newest first: what failed can be tried again. All can be read by asking again with the last id.', tags: ['messages'], parameters: [
-        new Query('status', 'string', 'Left out, failed ones.', ['waiting', 'delivered', 'failed', 'all']),
-        new Query('before', 'integer', 'Only messages with a lower id.'), new Query(
-            'after',
-            'integer',
-            'Only messages with a higher id, the lowest first.',
-        ), new Query('limit', 'integer', 'At most so many, up to 200.'),
-    ], responses: [new Ok(MessageShape::class, list: true)])]
+    #[OA\Get(path: '/api/messages', operationId: 'messages', description: 'Messages in one state, the newest first: what failed can be '
+        .'tried again. All can be read by asking again with the last id.', tags: ['messages'], parameters: [
+            new Query('status', 'string', 'Left out, failed ones.', ['waiting', 'delivered', 'failed', 'all']),
+            new Query('before', 'integer', 'Only messages with a lower id.'), new Query(
+                'after',
+                'integer',
+                'Only messages with a higher id, the lowest first.',
+            ), new Query('limit', 'integer', 'At most so many, up to 200.'),
+        ], responses: [new Ok(MessageShape::class, list: true)])]
     public function index(Request $request): JsonResponse
     {
         $given = $request->validate([
@@ -67,7 +75,15 @@ final class MessageController extends Controller
         return $this->messages->one($id) ?? throw new Refused('not_found', "There is no message {$id}.", 404);
     }
 
-    #[OA\Post(path: '/api/messages/{id}/again', operationId: 'sendAgain', description: 'Tries a failed message once more.', tags: ['messages'], responses: [new Ok(MessageShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/messages/{id}/again',
+            operationId: 'sendAgain',
+            description: 'Tries a failed message once more.',
+            tags: ['messages'],
+            responses: [new Ok(MessageShape::class)],
+        ),
+    ]
     public function again(int $id, Postman $postman): MessageShape
     {
         if (! $postman->again($id)) {
@@ -91,7 +107,16 @@ final class MessageController extends Controller
         return new JsonResponse($this->messages->ofRecord($this->type($type)->name, $id));
     }
 
-    #[OA\Post(path: '/api/messages/preview', operationId: 'previewMessage', description: 'A message line as it would come out for a record; nothing is sent.', tags: ['messages'], requestBody: new Body(['on' => 'string', 'line' => 'object', 'record' => 'integer']), responses: [new Ok(PreviewShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/messages/preview',
+            operationId: 'previewMessage',
+            description: 'A message line as it would come out for a record; nothing is sent.',
+            tags: ['messages'],
+            requestBody: new Body(['on' => 'string', 'line' => 'object', 'record' => 'integer']),
+            responses: [new Ok(PreviewShape::class)],
+        ),
+    ]
     public function preview(Request $request, LetterPreview $preview): PreviewShape
     {
         $given = $request->validate(['on' => 'required|string', 'line' => 'required|array', 'record' => 'required|integer']);

@@ -5,16 +5,18 @@ declare(strict_types=1);
 namespace App\Http\Api;
 
 use App\Http\Api\Shape\MessageShape;
-use App\Store\Columns;
+use App\Models\MessageAccount;
+use App\Models\StoredMessage;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
-use Illuminate\Database\Connection;
+use Illuminate\Database\Eloquent\Builder;
+use VividLedger\Message\Channel;
+use VividLedger\Record\Value;
 
 /** Reads messages, with the names of all they mention. */
 final readonly class Messages
 {
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
         private PeopleStore $names,
     ) {
@@ -23,16 +25,17 @@ final readonly class Messages
     /** @return list<MessageShape> those of a record's account, its contacts' included, the newest first */
     public function ofRecord(string $type, int $id, int $limit = 50): array
     {
-        return $this->read(
-            '(m.record_type = ? AND m.record_id = ?) OR m.id IN (SELECT a.message_id FROM message_accounts a WHERE a.record_type = ? AND a.record_id = ?)',
-            [$type, $id, $type, $id], $limit,
-        );
+        $others = MessageAccount::query()->where('record_type', $type)->where('record_id', $id)->select('message_id');
+
+        return $this->read(StoredMessage::query()->where(static fn (Builder $either): Builder => $either
+            ->where(static fn (Builder $own): Builder => $own->where('record_type', $type)->where('record_id', $id))
+            ->orWhereIn('id', $others)), $limit);
     }
 
     /** @return list<MessageShape> notes in the application for a person */
     public function notes(int $person, int $limit): array
     {
-        return $this->read("m.person_id = ? AND m.channel = 'app'", [$person], $limit);
+        return $this->read(StoredMessage::query()->where('person_id', $person)->where('channel', Channel::App), $limit);
     }
 
     /**
@@ -43,50 +46,47 @@ final readonly class Messages
      */
     public function inStatus(?string $status, ?int $before, ?int $after, int $limit): array
     {
-        $where = ($status === null ? 'TRUE' : 'm.status = ?').' AND '.($after === null ? 'm.id < ?' : 'm.id > ?');
-
-        return $this->read($where, [...($status === null ? [] : [$status]), $after ?? $before ?? PHP_INT_MAX], $limit, $after !== null);
+        return $this->read(StoredMessage::query()
+            ->when($status !== null, static fn (Builder $messages): Builder => $messages->where('status', $status))
+            ->when($before !== null, static fn (Builder $messages): Builder => $messages->where('id', '<', $before))
+            ->when($after !== null, static fn (Builder $messages): Builder => $messages->where('id', '>', $after)), $limit,
+            $after !== null);
     }
 
     public function one(int $id): ?MessageShape
     {
-        return $this->read('m.id = ?', [$id], 1)[0] ?? null;
+        return $this->read(StoredMessage::query()->whereKey($id), 1)[0] ?? null;
     }
 
     /**
-     * @param  list<string|int>  $bindings
+     * @param  Builder<StoredMessage>  $messages
      * @return list<MessageShape>
      */
-    private function read(string $where, array $bindings, int $limit, bool $oldestFirst = false): array
+    private function read(Builder $messages, int $limit, bool $oldestFirst = false): array
     {
-        $direction = $oldestFirst ? 'ASC' : 'DESC';
-        $rows = $this->db->select(
-            "SELECT m.*, r.name AS rule_name FROM messages m LEFT JOIN rules r ON r.id = m.rule_id WHERE {$where} ORDER BY m.id {$direction} LIMIT {$limit}",
-            $bindings,
-        );
-        $ids = [];
-        foreach ($rows as $row) {
-            $ids[$row->record_type][] = (int) $row->record_id;
-        }
-        foreach ($ids as $type => $recordIds) {
-            $this->names->rememberTitles($type, $recordIds);
+        $rows = $messages->with('rule')->orderBy('id', $oldestFirst ? 'asc' : 'desc')->limit($limit)->get();
+        foreach ($rows->groupBy('record_type') as $type => $of) {
+            $this->names->rememberTitles($type, array_values($of->pluck('record_id')->all()));
         }
 
-        return array_map($this->shape(...), $rows);
+        return array_values($rows->map($this->shape(...))->all());
     }
 
-    private function shape(object $row): MessageShape
+    private function shape(StoredMessage $message): MessageShape
     {
-        $recipients = json_decode($row->recipients, true, 16, JSON_THROW_ON_ERROR);
-        $said = static fn (array $one): string => $one['address'] === '' || $one['address'] === $one['name'] ? $one['name'] : "{$one['name']} <{$one['address']}>";
+        ['to' => $to, 'cc' => $cc, 'replyTo' => $replyTo] = $message->recipients;
+        $said = static fn (array $one): string => $one['address'] === '' || $one['address'] === $one['name']
+            ? $one['name'] : "{$one['name']} <{$one['address']}>";
         // A list is about many records, and stands on none.
-        $number = (int) $row->record_id === 0 ? '' : ($this->schemas->schema()->type($row->record_type)?->numberOf((int) $row->record_id) ?? '');
+        $number = $message->record_id === 0 ? '' : ($this->schemas->schema()->type($message->record_type)?->numberOf($message->record_id)
+            ?? '');
 
         return new MessageShape(
-            (int) $row->id, $row->channel, $row->status, $row->record_type, (int) $row->record_id, $number, $this->names->title($row->record_type, (int) $row->record_id) ?? $number,
-            $row->rule_id === null ? null : (int) $row->rule_id, $row->rule_name, (int) $row->entry_id,
-            array_map($said, $recipients['to']), array_map($said, $recipients['cc']), $recipients['replyTo'] === null ? null : $said($recipients['replyTo']),
-            $row->subject, $row->html, $row->text, (string) Columns::iso($row->created_at), Columns::iso($row->done_at), (int) $row->tries, $row->trouble,
+            $message->id, $message->channel->value, $message->status->value, $message->record_type, $message->record_id, $number,
+            $this->names->title($message->record_type, $message->record_id) ?? $number, $message->rule_id, $message->rule?->name,
+            $message->entry_id, array_map($said, $to), array_map($said, $cc), $replyTo === null ? null : $said($replyTo),
+            $message->subject, $message->html, $message->text, Value::instantText($message->created_at),
+            $message->done_at === null ? null : Value::instantText($message->done_at), $message->tries, $message->trouble,
         );
     }
 }

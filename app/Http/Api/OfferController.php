@@ -23,18 +23,40 @@ use VividLedger\Rule\Reading\Sheet;
 /** What a word of a rule, or of a list's filter, can become. */
 final class OfferController extends Controller
 {
-    #[OA\Post(path: '/api/offers', operationId: 'offers', description: 'The choices for one word, named by its place in the file (a JSON Pointer). A filter is given as {filter} with its record type.', tags: ['rules'], requestBody: new Body(['file' => 'object', 'at' => 'string', 'on?' => 'string']), responses: [new Ok(OfferedShape::class, list: true)])]
+    #[
+        OA\Post(
+            path: '/api/offers',
+            operationId: 'offers',
+            description: 'The choices for one word, named by its place in the file (a JSON Pointer). A filter is given as {filter} with '
+                .'its record type.',
+            tags: ['rules'],
+            requestBody: new Body(['file' => 'object', 'at' => 'string', 'on?' => 'string']),
+            responses: [new Ok(OfferedShape::class, list: true)],
+        ),
+    ]
     public function index(Request $request, RuleReader $reader, SchemaStore $schemas, Directory $directory, Company $company): JsonResponse
     {
         $given = $request->validate(['file' => 'required|array', 'at' => 'required|string|max:2000', 'on' => 'nullable|string']);
         if (isset($given['on'])) {
             $sheet = new Sheet($given['at']);
-            ConditionReader::read(new Context($schemas->schema(), $directory, $this->type($given['on']), $company->zone(), $sheet), new Node($given['file']['filter'] ?? null, '/filter'));
+            ConditionReader::read(
+                new Context($schemas->schema(), $directory, $this->type($given['on']), $company->zone(), $sheet),
+                new Node($given['file']['filter'] ?? null, '/filter'),
+            );
             $offers = $sheet->offers;
         } else {
             $offers = $reader->read($given['file'], asked: $given['at'])->offers;
         }
 
-        return new JsonResponse(array_map(static fn (Offer $offer): OfferedShape => new OfferedShape($offer->label, $offer->value, $offer->group, $offer->hint, $offer->merge), $offers));
+        return new JsonResponse(array_map(
+            static fn (Offer $offer): OfferedShape => new OfferedShape(
+                $offer->label,
+                $offer->value,
+                $offer->group,
+                $offer->hint,
+                $offer->merge,
+            ),
+            $offers,
+        ));
     }
 }

@@ -12,11 +12,12 @@ use App\Http\Api\Shape\ProofLine;
 use App\Http\Api\Shape\ProofShape;
 use App\Http\Api\Shape\ProposedProof;
 use App\Http\Api\Shape\TriedProof;
-use App\Store\Columns;
+use App\Models\Proof;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
+use VividLedger\Record\Value;
 use VividLedger\Rehearse\LineDifference;
 
 /** Proofs of rules: kept, played at every edit, mended or accepted. */
@@ -37,49 +38,105 @@ final class ProofController extends Controller
     ]
     public function index(int $id): JsonResponse
     {
-        return new JsonResponse(array_map(static function (object $row): ProofShape {
-            $expected = json_decode($row->expected, true);
-
-            return new ProofShape(
-                (int) $row->id, (int) $row->rule_id, '', $row->name, (bool) $row->holds, $row->checked_stand !== '', self::lines($expected, $row->actual === null ? $expected : json_decode($row->actual, true)),
-                $row->keeper, (string) Columns::iso($row->kept_at), $row->accepter, Columns::iso($row->accepted_at),
-            );
-        }, $this->proofs->of($id)));
+        return new JsonResponse($this->proofs->of($id)->map(static fn (Proof $proof): ProofShape => new ProofShape(
+            $proof->id, $proof->rule_id, '', $proof->name, $proof->holds, $proof->checked_stand !== '',
+            self::lines($proof->expected, $proof->actual ?? $proof->expected), $proof->keeper->name, Value::instantText($proof->kept_at),
+            $proof->accepter?->name, $proof->accepted_at === null ? null : Value::instantText($proof->accepted_at),
+        ))->all());
     }
 
-    #[OA\Post(path: '/api/rules/{id}/proofs', operationId: 'keepProof', description: 'Keeps a rehearsal as a proof: its record, what it looks at, and what it comes to.', tags: ['evidence'], requestBody: new Body(['name' => 'string', 'file' => 'object', 'record' => 'object', 'opening?' => 'object', 'whatIfs?' => 'objects', 'others?' => 'boolean']), responses: [new Ok(ProofShape::class, list: true, status: 201)])]
+    #[
+        OA\Post(
+            path: '/api/rules/{id}/proofs',
+            operationId: 'keepProof',
+            description: 'Keeps a rehearsal as a proof: its record, what it looks at, and what it comes to.',
+            tags: ['evidence'],
+            requestBody: new Body([
+                'name' => 'string', 'file' => 'object', 'record' => 'object', 'opening?' => 'object', 'whatIfs?' => 'objects',
+                'others?' => 'boolean',
+            ]),
+            responses: [new Ok(ProofShape::class, list: true, status: 201)],
+        ),
+    ]
     public function store(int $id, Request $request): JsonResponse
     {
-        $given = $request->validate(['name' => 'present|nullable|string', 'file' => 'required|array', 'record' => 'required|array', 'opening' => 'nullable|array', 'whatIfs' => 'nullable|array|max:20', 'others' => 'nullable|boolean']);
-        $this->proofs->keep($id, $this->written->finished($given['file'], $id), (string) $given['name'], array_filter($given, static fn (mixed $value): bool => $value !== null), $this->person($request)->id);
+        $given = $request->validate([
+            'name' => 'present|nullable|string', 'file' => 'required|array', 'record' => 'required|array', 'opening' => 'nullable|array',
+            'whatIfs' => 'nullable|array|max:20', 'others' => 'nullable|boolean',
+        ]);
+        $this->proofs->keep(
+            $id,
+            $this->written->finished($given['file'], $id),
+            (string) $given['name'],
+            array_filter($given, static fn (mixed $value): bool => $value !== null),
+            $this->person($request)->id,
+        );
 
         return new JsonResponse($this->index($id)->getData(), 201);
     }
 
-    #[OA\Post(path: '/api/rules/{id}/proofs/try', operationId: 'tryProofs', description: 'Plays the proofs with the rule as it is being written: its own, and those of other rules that it would break.', tags: ['evidence'], requestBody: new Body(['file' => 'object']), responses: [new Ok(TriedProof::class, list: true)])]
+    #[
+        OA\Post(
+            path: '/api/rules/{id}/proofs/try',
+            operationId: 'tryProofs',
+            description: 'Plays the proofs with the rule as it is being written: its own, and those of other rules that it would break.',
+            tags: ['evidence'],
+            requestBody: new Body(['file' => 'object']),
+            responses: [new Ok(TriedProof::class, list: true)],
+        ),
+    ]
     public function try(int $id, Request $request): JsonResponse
     {
         $given = $request->validate(['file' => 'required|array']);
 
         return new JsonResponse(array_map(static fn (array $tried): TriedProof => new TriedProof(
-            $tried['id'], $tried['rule'], $tried['ruleName'], $tried['name'], $tried['expected'] === $tried['actual'], self::lines($tried['expected'], $tried['actual']),
+            $tried['id'], $tried['rule'], $tried['ruleName'], $tried['name'], $tried['expected'] === $tried['actual'], self::lines(
+                $tried['expected'],
+                $tried['actual'],
+            ),
         ), $this->proofs->tried($this->written->finished($given['file'], $id))));
     }
 
-    #[OA\Post(path: '/api/rules/{id}/proofs/propose', operationId: 'proposeProofs', description: 'Proposes the cases at the boundaries of a rule, each with what it comes to by itself.', tags: ['evidence'], requestBody: new Body(['file' => 'object']), responses: [new Ok(ProposedProof::class, list: true)])]
+    #[
+        OA\Post(
+            path: '/api/rules/{id}/proofs/propose',
+            operationId: 'proposeProofs',
+            description: 'Proposes the cases at the boundaries of a rule, each with what it comes to by itself.',
+            tags: ['evidence'],
+            requestBody: new Body(['file' => 'object']),
+            responses: [new Ok(ProposedProof::class, list: true)],
+        ),
+    ]
     public function propose(int $id, Request $request): JsonResponse
     {
         $given = $request->validate(['file' => 'required|array']);
         $cases = $this->proofs->proposed($this->written->finished($given['file'], $id), $this->person($request)->id);
 
-        return new JsonResponse(array_map(static fn (array $case): ProposedProof => new ProposedProof($case['name'], $case['script'], $case['outline'], $case['fires']), $cases));
+        return new JsonResponse(array_map(
+            static fn (array $case): ProposedProof => new ProposedProof($case['name'], $case['script'], $case['outline'], $case['fires']),
+            $cases,
+        ));
     }
 
-    #[OA\Post(path: '/api/proofs/{id}/accept', operationId: 'acceptProof', description: 'What the proof comes to now, with a rule as it is being written if one is given, is what is expected from now on.', tags: ['evidence'], requestBody: new Body(['file?' => 'object', 'rule?' => 'integer']), responses: [new Ok])]
+    #[
+        OA\Post(
+            path: '/api/proofs/{id}/accept',
+            operationId: 'acceptProof',
+            description: 'What the proof comes to now, with a rule as it is being written if one is given, is what is expected from now '
+                .'on.',
+            tags: ['evidence'],
+            requestBody: new Body(['file?' => 'object', 'rule?' => 'integer']),
+            responses: [new Ok],
+        ),
+    ]
     public function accept(int $id, Request $request): Response
     {
         $given = $request->validate(['file' => 'nullable|array', 'rule' => 'nullable|integer']);
-        $this->proofs->accept($id, isset($given['file'], $given['rule']) ? $this->written->finished($given['file'], (int) $given['rule']) : null, $this->person($request)->id);
+        $this->proofs->accept(
+            $id,
+            isset($given['file'], $given['rule']) ? $this->written->finished($given['file'], (int) $given['rule']) : null,
+            $this->person($request)->id,
+        );
 
         return response()->noContent();
     }
@@ -107,6 +164,9 @@ final class ProofController extends Controller
      */
     private static function lines(array $expected, array $actual): array
     {
-        return array_map(static fn (array $line): ProofLine => new ProofLine($line[0], $line[1]), LineDifference::between($expected, $actual));
+        return array_map(
+            static fn (array $line): ProofLine => new ProofLine($line[0], $line[1]),
+            LineDifference::between($expected, $actual),
+        );
     }
 }

@@ -17,15 +17,13 @@ use App\Http\Api\Shape\SavedOne;
 use App\Http\Api\Shape\SavedShape;
 use App\Http\Api\Shape\StageShape;
 use App\Http\Problems;
-use App\Store\Columns;
+use App\Models\StoredRecord;
 use App\Store\History;
 use App\Store\RecordList;
 use App\Store\Refused;
 use App\Store\RuleStore;
 use App\Store\Saved;
 use App\Store\SaveRecord;
-use App\Store\TypeTable;
-use Illuminate\Database\Connection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -50,26 +48,39 @@ final class RecordController extends Controller
     private const MOST_AT_ONCE = 200;
 
     public function __construct(
-        private readonly Connection $db,
         private readonly RecordShapes $shapes,
     ) {
     }
 
-    #[OA\Get(path: '/api/records/{type}', operationId: 'records', description: 'A page of the records of a type that meet a search and a filter.', tags: ['records'], parameters: [
-        new Query('search'), new Query('filter', 'string', 'A condition, as a rule file writes it, in JSON.'), new Query(
-            'sort',
-            'string',
-            'A field, or "number"; with "-" in front, backwards.',
-        ),
-        new Query('page', 'integer'), new Query('perPage', 'integer'), new Query('total', 'string', 'Counting all that fit takes longer than a page of them; "no" leaves it out.', ['yes', 'no']),
-    ], responses: [new Ok(RecordPage::class)])]
+    #[OA\Get(path: '/api/records/{type}', operationId: 'records', description: 'A page of the records of a type that meet a search and a '
+        .'filter.', tags: ['records'], parameters: [
+            new Query('search'), new Query('filter', 'string', 'A condition, as a rule file writes it, in JSON.'), new Query(
+                'sort',
+                'string',
+                'A field, or "number"; with "-" in front, backwards.',
+            ),
+            new Query('page', 'integer'), new Query('perPage', 'integer'), new Query(
+                'total',
+                'string',
+                'Counting all that fit takes longer than a page of them; "no" leaves it out.',
+                ['yes', 'no'],
+            ),
+        ], responses: [new Ok(RecordPage::class)])]
     public function index(string $type, Request $request, RecordList $list): RecordPage
     {
         $recordType = $this->type($type);
-        $given = $request->validate(['search' => 'nullable|string|max:200', 'filter' => 'nullable|json|max:20000', 'sort' => 'nullable|string|max:60', 'page' => 'nullable|integer|min:1|max:100000', 'perPage' => 'nullable|integer|min:1|max:200', 'total' => 'nullable|in:yes,no']);
+        $given = $request->validate([
+            'search' => 'nullable|string|max:200', 'filter' => 'nullable|json|max:20000', 'sort' => 'nullable|string|max:60',
+            'page' => 'nullable|integer|min:1|max:100000', 'perPage' => 'nullable|integer|min:1|max:200', 'total' => 'nullable|in:yes,no',
+        ]);
         $sort = ltrim($given['sort'] ?? '', '-');
         if ($sort !== '' && $sort !== self::BY_NUMBER && $recordType->field($sort) === null) {
-            throw new Refused('unknown_field', "{$recordType->label} has no field ‘{$sort}’ to sort by.", 422, [['at' => '/sort', 'code' => 'unknown_field', 'message' => "There is no field ‘{$sort}’."]]);
+            throw new Refused(
+                'unknown_field',
+                "{$recordType->label} has no field ‘{$sort}’ to sort by.",
+                422,
+                [['at' => '/sort', 'code' => 'unknown_field', 'message' => "There is no field ‘{$sort}’."]],
+            );
         }
         $page = (int) ($given['page'] ?? 1);
         $perPage = (int) ($given['perPage'] ?? self::PER_PAGE);
@@ -83,7 +94,16 @@ final class RecordController extends Controller
         return new RecordPage($this->shapes->of($recordType, $records), $total, $page, $perPage);
     }
 
-    #[OA\Post(path: '/api/records/{type}/filter', operationId: 'readFilter', description: 'Reads a condition over records without keeping it: its sentences and its problems. It stands at "/filter".', tags: ['records'], requestBody: new Body(['filter' => 'object']), responses: [new Ok(ReadingShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/records/{type}/filter',
+            operationId: 'readFilter',
+            description: 'Reads a condition over records without keeping it: its sentences and its problems. It stands at "/filter".',
+            tags: ['records'],
+            requestBody: new Body(['filter' => 'object']),
+            responses: [new Ok(ReadingShape::class)],
+        ),
+    ]
     public function readFilter(string $type, Request $request, RuleShapes $shapes): ReadingShape
     {
         $context = app(Context::class, ['type' => $this->type($type)]);
@@ -107,9 +127,9 @@ final class RecordController extends Controller
     public function show(string $type, int $id): RecordShape
     {
         $recordType = $this->type($type);
-        $row = $this->db->selectOne('SELECT * FROM `'.TypeTable::name($recordType->name).'` WHERE id = ?', [$id]) ?? throw Refused::noRecord($recordType, $id);
+        $record = StoredRecord::read($recordType, $id) ?? throw Refused::noRecord($recordType, $id);
 
-        return $this->shapes->of($recordType, [Columns::record($recordType, $row)])[0];
+        return $this->shapes->of($recordType, [$record])[0];
     }
 
     #[
@@ -134,7 +154,8 @@ final class RecordController extends Controller
         OA\Post(
             path: '/api/records/{type}/several',
             operationId: 'saveRecords',
-            description: 'Makes and changes up to 200 records, each as if it came alone: with its own rules, its own entries and its own result, in the order given. One that is refused keeps no other from being saved.',
+            description: 'Makes and changes up to 200 records, each as if it came alone: with its own rules, its own entries and its own '
+                .'result, in the order given. One that is refused keeps no other from being saved.',
             tags: ['records'],
             requestBody: new Body(['records' => 'objects']),
             responses: [new Ok(SavedOne::class, list: true)],
@@ -144,7 +165,9 @@ final class RecordController extends Controller
     {
         $recordType = $this->type($type);
         $given = $request->validate([
-            'records' => 'present|array|max:'.self::MOST_AT_ONCE, 'records.*' => 'array:id,version,values', 'records.*.id' => 'nullable|integer|min:1', 'records.*.version' => 'required_with:records.*.id|nullable|integer', 'records.*.values' => 'present|array',
+            'records' => 'present|array|max:'
+                .self::MOST_AT_ONCE, 'records.*' => 'array:id,version,values', 'records.*.id' => 'nullable|integer|min:1',
+            'records.*.version' => 'required_with:records.*.id|nullable|integer', 'records.*.values' => 'present|array',
         ]);
         $results = [];
         foreach (array_values($given['records']) as $one) {
@@ -165,7 +188,8 @@ final class RecordController extends Controller
         OA\Patch(
             path: '/api/records/{type}/{id}',
             operationId: 'changeRecord',
-            description: 'Changes values of a record; the rules in force answer it. Values nobody else has changed since the version that is named go through, whatever else has.',
+            description: 'Changes values of a record; the rules in force answer it. Values nobody else has changed since the version that '
+                .'is named go through, whatever else has.',
             tags: ['records'],
             requestBody: new Body(['version' => 'integer', 'values' => 'object']),
             responses: [new Ok(SavedShape::class)],
@@ -176,10 +200,22 @@ final class RecordController extends Controller
         $recordType = $this->type($type);
         $given = $request->validate(['version' => 'required|integer', 'values' => 'present|array']);
 
-        return $this->saved($recordType, $save->change($recordType, $id, (int) $given['version'], $given['values'], $this->actor($request)));
+        return $this->saved(
+            $recordType,
+            $save->change($recordType, $id, (int) $given['version'], $given['values'], $this->actor($request)),
+        );
     }
 
-    #[OA\Delete(path: '/api/records/{type}/{id}', operationId: 'deleteRecord', description: 'Deletes a record. Its history stays, and it can be brought back.', tags: ['records'], parameters: [new Query('version', 'integer', 'Of the record as the person saw it.')], responses: [new Ok(SavedShape::class)])]
+    #[
+        OA\Delete(
+            path: '/api/records/{type}/{id}',
+            operationId: 'deleteRecord',
+            description: 'Deletes a record. Its history stays, and it can be brought back.',
+            tags: ['records'],
+            parameters: [new Query('version', 'integer', 'Of the record as the person saw it.')],
+            responses: [new Ok(SavedShape::class)],
+        ),
+    ]
     public function destroy(string $type, int $id, Request $request, SaveRecord $save): SavedShape
     {
         $recordType = $this->type($type);
@@ -188,17 +224,32 @@ final class RecordController extends Controller
         return $this->saved($recordType, $save->delete($recordType, $id, (int) $given['version'], $this->actor($request)));
     }
 
-    #[OA\Post(path: '/api/records/{type}/{id}/restore', operationId: 'restoreRecord', description: 'Brings a deleted record back as it last was, under its own number.', tags: ['records'], responses: [new Ok(SavedShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/records/{type}/{id}/restore',
+            operationId: 'restoreRecord',
+            description: 'Brings a deleted record back as it last was, under its own number.',
+            tags: ['records'],
+            responses: [new Ok(SavedShape::class)],
+        ),
+    ]
     public function restore(string $type, int $id, Request $request, SaveRecord $save, History $history): SavedShape
     {
         $recordType = $this->type($type);
-        $deleted = $this->db->scalar("SELECT MAX(id) FROM entries WHERE record_type = ? AND record_id = ? AND kind = 'deleted'", [$recordType->name, $id]);
-        $last = $deleted === null ? null : $history->recordAfter($recordType, $id, (int) $deleted - 1);
+        $last = $history->beforeDeletion($recordType, $id) ?? throw Refused::noRecord($recordType, $id);
 
-        return $this->saved($recordType, $save->restore($recordType, $last ?? throw Refused::noRecord($recordType, $id), $this->actor($request)));
+        return $this->saved($recordType, $save->restore($recordType, $last, $this->actor($request)));
     }
 
-    #[OA\Get(path: '/api/records/{type}/{id}/stages', operationId: 'stages', description: 'How long the record was at each value of its stage.', tags: ['records'], responses: [new Ok(StageShape::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/records/{type}/{id}/stages',
+            operationId: 'stages',
+            description: 'How long the record was at each value of its stage.',
+            tags: ['records'],
+            responses: [new Ok(StageShape::class, list: true)],
+        ),
+    ]
     public function stages(string $type, int $id, Stages $stages): JsonResponse
     {
         return new JsonResponse($stages->of($this->type($type), $id));
@@ -220,19 +271,35 @@ final class RecordController extends Controller
         $given = $request->validate(['before' => 'nullable|integer']);
         $read = $entries->ofRecord($recordType->name, $id, (int) ($given['before'] ?? PHP_INT_MAX));
 
-        return new Account($ahead->ofRecord($recordType->name, $id), $read, count($read) === Entries::A_PAGE ? $read[Entries::A_PAGE - 1]->number : null);
+        return new Account(
+            $ahead->ofRecord($recordType->name, $id),
+            $read,
+            count($read) === Entries::A_PAGE ? $read[Entries::A_PAGE - 1]->number : null,
+        );
     }
 
-    #[OA\Get(path: '/api/records/{type}/counts/{field}', operationId: 'counts', description: 'How many records have each value of a choice field.', tags: ['records'], responses: [new Ok(CountShape::class, list: true)])]
-    public function counts(string $type, string $field): JsonResponse
+    #[
+        OA\Get(
+            path: '/api/records/{type}/counts/{field}',
+            operationId: 'counts',
+            description: 'How many records have each value of a choice field.',
+            tags: ['records'],
+            responses: [new Ok(CountShape::class, list: true)],
+        ),
+    ]
+    public function counts(string $type, string $field, RecordList $list): JsonResponse
     {
         $recordType = $this->type($type);
         if ($recordType->field($field)?->type !== FieldType::Choice) {
             throw new Refused('unknown_field', "{$recordType->label} has no choice field ‘{$field}’.", 404);
         }
-        $rows = $this->db->select("SELECT `{$field}` AS value, COUNT(*) AS n FROM `".TypeTable::name($recordType->name)."` WHERE `{$field}` IS NOT NULL GROUP BY `{$field}`");
+        $counts = $list->countBy($recordType, $field);
 
-        return new JsonResponse(array_map(static fn (object $row): CountShape => new CountShape((string) $row->value, (int) $row->n), $rows));
+        return new JsonResponse(array_map(
+            static fn (int|string $value, int $n): CountShape => new CountShape((string) $value, $n),
+            array_keys($counts),
+            $counts,
+        ));
     }
 
     private function condition(RecordType $type, string $json): ?Condition

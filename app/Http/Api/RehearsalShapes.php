@@ -59,7 +59,16 @@ final readonly class RehearsalShapes
             array_map(static fn ($whatIf): string => $whatIf->said($type, $display), $script->whatIfs),
             array_map(fn (PaperEntry $entry): PaperEntryShape => $this->entry($entry, $rule, $script->actor), $played->entries),
             $struck,
-            array_map(static fn (PencilledLine $line): PaperLineShape => new PaperLineShape($line->due === null ? null : Value::instantText($line->due), $line->run->rule === $rule->id ? ($rule->line($line->place)->said ?? '') : '', null, $line->run->rule === $rule->id, ''), $played->left),
+            array_map(
+                static fn (PencilledLine $line): PaperLineShape => new PaperLineShape(
+                    $line->due === null ? null : Value::instantText($line->due),
+                    $line->run->rule === $rule->id ? ($rule->line($line->place)->said ?? '') : '',
+                    null,
+                    $line->run->rule === $rule->id,
+                    '',
+                ),
+                $played->left,
+            ),
             $this->tally($played, $type, $display),
             $rehearsed->without === null ? null : $this->tally($rehearsed->without, $type, $display),
             $played->why === null ? null : VerdictShape::of($played->why),
@@ -81,14 +90,26 @@ final readonly class RehearsalShapes
 
         return new PaperEntryShape(
             new EntryShape(
-                $entry->number, $told->kind, Value::instantText($entry->at), $who?->name, $who?->id, $who?->handle, $told->rule === null && $entry->cause === null ? 'person' : 'rule',
-                $type->name, $told->record->id, $type->numberOf($told->record->id), is_string($title) ? $title : null, $told->rule?->id, $told->rule?->name, $told->rule?->page, null, $entry->cause, $changes, $data,
+                $entry->number, $told->kind, Value::instantText($entry->at), $who?->name, $who?->id, $who?->handle, $told->rule === null
+                    && $entry->cause === null ? 'person' : 'rule',
+                $type->name, $told->record->id, $type->numberOf($told->record->id), is_string($title) ? $title
+                    : null, $told->rule?->id, $told->rule?->name, $told->rule?->page, null, $entry->cause, $changes, $data,
             ),
             $told->rule?->id === $rule->id,
             $entry->isWhatIf,
-            array_map(static fn ($message): PaperMessage => new PaperMessage($message->channel->value, $message->toText(), $message->subject, $message->text, $message->path), $entry->messages),
+            array_map(
+                static fn ($message): PaperMessage => new PaperMessage(
+                    $message->channel->value,
+                    $message->toText(),
+                    $message->subject,
+                    $message->text,
+                    $message->path,
+                ),
+                $entry->messages,
+            ),
             array_map(static fn (PaperTask $task): PaperTaskShape => new PaperTaskShape(
-                $task->number, $task->given->title, $task->given->person?->name, $task->given->path, $task->given->due === null ? null : Value::instantText($task->given->due), $task->doneAt === null ? null : Value::instantText($task->doneAt),
+                $task->number, $task->given->title, $task->given->person?->name, $task->given->path, $task->given->due === null ? null
+                    : Value::instantText($task->given->due), $task->doneAt === null ? null : Value::instantText($task->doneAt),
             ), $entry->tasks),
         );
     }
@@ -101,9 +122,10 @@ final readonly class RehearsalShapes
         }
         $zone = $this->company->zone();
 
-        return array_map(fn (array $line): PaperLineShape => new PaperLineShape(
-            $line['due'] === null ? null : Value::instantText(new \DateTimeImmutable($line['due'], $zone)), (string) $line['said'], $entry->told->rule?->name, $entry->told->rule?->id === $rule->id, (string) $entry->told->data['because'],
-        ), $entry->told->data['lines']);
+        return array_values(array_map(fn (array $line): PaperLineShape => new PaperLineShape(
+            $line['due'] === null ? null : Value::instantText(new \DateTimeImmutable($line['due'], $zone)), (string) $line['said'],
+            $entry->told->rule?->name, $entry->told->rule?->id === $rule->id, (string) $entry->told->data['because'],
+        ), $entry->told->data['lines']));
     }
 
     private function opening(Opening $opening, Rule $rule, RecordType $type, Display $display): string
@@ -113,7 +135,8 @@ final readonly class RehearsalShapes
         foreach ($opening->set as $name => $value) {
             $field = $about->fields[$name];
             $was = $opening->was[$name] ?? null;
-            $sets[] = $opening->kind === OpeningKind::Created || $was === null ? "{$field->label} becomes {$display->of($field, $value)}" : "{$field->label} goes from {$display->of($field, $was)} to {$display->of($field, $value)}";
+            $sets[] = $opening->kind === OpeningKind::Created || $was === null ? "{$field->label} becomes {$display->of($field, $value)}"
+                : "{$field->label} goes from {$display->of($field, $was)} to {$display->of($field, $value)}";
         }
         $set = $sets === [] ? '' : ', '.implode(', ', $sets);
 
@@ -123,9 +146,14 @@ final readonly class RehearsalShapes
                 OpeningKind::Time => $rule->trigger->wanted(),
                 default => (string) $opening->kind->event()?->label(),
             };
-            $stands = array_map(static fn (string $name): string => "{$type->fields[$name]->label} is {$display->of($type->fields[$name], $opening->set[$name])}", array_keys($opening->set));
+            $stands = array_map(
+                static fn (string $name): string => "{$type->fields[$name]->label} is "
+                    ."{$display->of($type->fields[$name], $opening->set[$name])}",
+                array_keys($opening->set),
+            );
 
-            return "The {$type->inSentence()} {$happens}".($opening->text === '' ? '' : ", “{$opening->text}”").($stands === [] ? '' : ', where '.implode(' and ', $stands));
+            return "The {$type->inSentence()} {$happens}".($opening->text === '' ? '' : ", “{$opening->text}”").($stands === [] ? ''
+                : ', where '.implode(' and ', $stands));
         }
 
         return match ($opening->kind) {
@@ -138,14 +166,24 @@ final readonly class RehearsalShapes
     private function tally(Played $played, RecordType $type, Display $display): TallyShape
     {
         $ends = [];
-        foreach ($played->after === null ? [] : $type->ownFields() as $field) {
-            $is = $played->after->value($field->name);
+        $after = $played->after;
+        foreach ($after === null ? [] : $type->ownFields() as $field) {
+            $is = $after?->value($field->name);
             if ($played->before !== null && $is !== $played->before->value($field->name)) {
                 $ends[] = "{$field->label} is {$display->of($field, $is)}";
             }
         }
         $tally = Tally::of($played, $ends);
 
-        return new TallyShape($tally->emails, $tally->texts, $tally->notes, $tally->tasks, $tally->changes, $tally->struck, $tally->ends, $tally->said());
+        return new TallyShape(
+            $tally->emails,
+            $tally->texts,
+            $tally->notes,
+            $tally->tasks,
+            $tally->changes,
+            $tally->struck,
+            $tally->ends,
+            $tally->said(),
+        );
     }
 }

@@ -21,31 +21,60 @@ final class ReversalController extends Controller
     {
     }
 
-    #[OA\Post(path: '/api/reversals/preview', operationId: 'previewReversal', description: 'What it would come to to reverse entries: those named, or all of a rule in a span that are not reversed yet.', tags: ['evidence'], requestBody: new Body(['entries?' => 'integers', 'rule?' => 'integer', 'from?' => 'string', 'until?' => 'string']), responses: [new Ok(ReversalPreview::class)])]
+    #[
+        OA\Post(
+            path: '/api/reversals/preview',
+            operationId: 'previewReversal',
+            description: 'What it would come to to reverse entries: those named, or all of a rule in a span that are not reversed yet.',
+            tags: ['evidence'],
+            requestBody: new Body(['entries?' => 'integers', 'rule?' => 'integer', 'from?' => 'string', 'until?' => 'string']),
+            responses: [new Ok(ReversalPreview::class)],
+        ),
+    ]
     public function preview(Request $request): ReversalPreview
     {
         $given = $request->validate([
             'entries' => 'nullable|array|max:500', 'entries.*' => 'integer|min:1', 'rule' => 'nullable|integer',
             'from' => ['nullable', new Moment], 'until' => ['nullable', new Moment],
         ]);
-        $entries = array_map(intval(...), $given['entries'] ?? []);
+        $entries = array_values(array_map(intval(...), $given['entries'] ?? []));
         if (isset($given['rule'])) {
             if (! isset($given['from'], $given['until'])) {
-                throw new Refused('no_span', 'Say from when until when.', 422, [['at' => '/from', 'code' => 'no_span', 'message' => 'Say from when until when.']]);
+                throw new Refused(
+                    'no_span',
+                    'Say from when until when.',
+                    422,
+                    [['at' => '/from', 'code' => 'no_span', 'message' => 'Say from when until when.']],
+                );
             }
-            $entries = $this->reversal->entriesOf((int) $given['rule'], new \DateTimeImmutable($given['from']), new \DateTimeImmutable($given['until']));
+            $entries = $this->reversal->entriesOf(
+                (int) $given['rule'],
+                new \DateTimeImmutable($given['from']),
+                new \DateTimeImmutable($given['until']),
+            );
         }
         $this->reversal->mustExist($entries);
         $sum = $this->reversal->preview($entries);
 
-        return new ReversalPreview($sum['entries'], $sum['fields'], $sum['tasks'], $sum['lines'], $sum['sent'], array_map(static fn (array $conflict): ConflictShape => new ConflictShape(...$conflict), array_slice($sum['conflicts'], 0, 200)));
+        return new ReversalPreview(
+            $sum['entries'],
+            $sum['fields'],
+            $sum['tasks'],
+            $sum['lines'],
+            $sum['sent'],
+            array_map(
+                static fn (array $conflict): ConflictShape => new ConflictShape(...$conflict),
+                array_slice($sum['conflicts'], 0, 200),
+            ),
+        );
     }
 
     #[
         OA\Post(
             path: '/api/reversals',
             operationId: 'reverse',
-            description: 'Reverses at most 50 entries, of rules or edits, one’s own or as an administrator; all of them or none. One that is reversed already is passed over. A field that was changed since stays, unless it is forced.',
+            description: 'Reverses at most 50 entries, of rules or edits, one’s own or as an administrator; all of them or none. One that '
+                .'is reversed already is passed over. A field that was changed since stays, unless it is forced.',
             tags: ['evidence'],
             requestBody: new Body(['entries' => 'integers', 'force?' => 'boolean', 'why?' => 'string']),
             responses: [new Ok(ReversedShape::class)],
@@ -58,7 +87,7 @@ final class ReversalController extends Controller
             'why' => 'nullable|string|max:200',
         ]);
 
-        $entries = array_map(intval(...), $given['entries']);
+        $entries = array_values(array_map(intval(...), $given['entries']));
         $this->reversal->mustExist($entries);
         if (! $this->person($request)->role->mayEditRules() && ! $this->reversal->areOwn($entries, $this->person($request)->id)) {
             throw new Refused('not_allowed', 'You can reverse your own edits. What rules and others did, an administrator reverses.', 403);

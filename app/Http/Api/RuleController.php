@@ -17,6 +17,7 @@ use App\Http\Api\Shape\RuleShape;
 use App\Http\Api\Shape\RuleSummary;
 use App\Http\Api\Shape\WrittenShape;
 use App\Store\Existing;
+use App\Store\HouseClock;
 use App\Store\RecordList;
 use App\Store\Refused;
 use App\Store\RuleCopy;
@@ -25,8 +26,8 @@ use App\Store\RuleFile;
 use App\Store\RuleOrder;
 use App\Store\RuleStore;
 use App\Store\RunMover;
-use App\Work\HouseClock;
-use App\Work\Starts;
+use App\Work\ExistingRecords;
+use App\Work\RulePublisher;
 use Illuminate\Database\Connection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -44,6 +45,7 @@ final class RuleController extends Controller
     public function __construct(
         private readonly RuleShapes $shapes,
         private readonly RuleStore $rules,
+        private readonly RulePublisher $publisher,
         private readonly RuleReader $reader,
         private readonly RuleDoor $door,
     ) {
@@ -63,7 +65,16 @@ final class RuleController extends Controller
         return new JsonResponse($this->shapes->all());
     }
 
-    #[OA\Post(path: '/api/rules', operationId: 'startRule', description: 'Starts a draft from a rule file, finished or not.', tags: ['rules'], requestBody: new Body(['file' => 'object']), responses: [new Ok(RuleShape::class, status: 201)])]
+    #[
+        OA\Post(
+            path: '/api/rules',
+            operationId: 'startRule',
+            description: 'Starts a draft from a rule file, finished or not.',
+            tags: ['rules'],
+            requestBody: new Body(['file' => 'object']),
+            responses: [new Ok(RuleShape::class, status: 201)],
+        ),
+    ]
     public function store(Request $request): JsonResponse
     {
         $given = $request->validate(['file' => 'required|array']);
@@ -71,7 +82,16 @@ final class RuleController extends Controller
         return new JsonResponse($this->shapes->one($this->rules->draft($given['file'], $this->person($request)->id)), 201);
     }
 
-    #[OA\Post(path: '/api/rules/read', operationId: 'readRule', description: 'Reads a rule file without keeping it: its sentences and its problems.', tags: ['rules'], requestBody: new Body(['file' => 'object']), responses: [new Ok(ReadingShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/rules/read',
+            operationId: 'readRule',
+            description: 'Reads a rule file without keeping it: its sentences and its problems.',
+            tags: ['rules'],
+            requestBody: new Body(['file' => 'object']),
+            responses: [new Ok(ReadingShape::class)],
+        ),
+    ]
     public function read(Request $request): ReadingShape
     {
         $given = $request->validate(['file' => 'required|array']);
@@ -79,7 +99,16 @@ final class RuleController extends Controller
         return $this->shapes->reading($this->door->read($given['file']));
     }
 
-    #[OA\Post(path: '/api/rules/import', operationId: 'importRule', description: 'Starts a draft from the text of a rule file. Either all of it is sound, or nothing is kept.', tags: ['rules'], requestBody: new Body(['text' => 'string']), responses: [new Ok(RuleShape::class, status: 201)])]
+    #[
+        OA\Post(
+            path: '/api/rules/import',
+            operationId: 'importRule',
+            description: 'Starts a draft from the text of a rule file. Either all of it is sound, or nothing is kept.',
+            tags: ['rules'],
+            requestBody: new Body(['text' => 'string']),
+            responses: [new Ok(RuleShape::class, status: 201)],
+        ),
+    ]
     public function import(Request $request, RuleFile $files, ProofFile $proofs, Connection $db): JsonResponse
     {
         $given = $request->validate(['text' => 'required|string|max:1000000']);
@@ -133,7 +162,15 @@ final class RuleController extends Controller
         return new WrittenShape($version, Value::instantText($clock->now()), $this->shapes->reading($this->door->read($given['file'])));
     }
 
-    #[OA\Delete(path: '/api/rules/{id}/draft', operationId: 'discardDraft', description: 'Throws the draft away; a rule that was never in force goes with it.', tags: ['rules'], responses: [new Ok])]
+    #[
+        OA\Delete(
+            path: '/api/rules/{id}/draft',
+            operationId: 'discardDraft',
+            description: 'Throws the draft away; a rule that was never in force goes with it.',
+            tags: ['rules'],
+            responses: [new Ok],
+        ),
+    ]
     public function discard(int $id): Response
     {
         $this->rules->discard($id);
@@ -145,7 +182,8 @@ final class RuleController extends Controller
         OA\Post(
             path: '/api/rules/{id}/publish',
             operationId: 'publishRule',
-            description: 'Makes the draft the next page and puts it in force. What matches already is left as it is (leave), counted as done (count), or started, spread over so many hours (start). Runs in play stay on their page, or move.',
+            description: 'Makes the draft the next page and puts it in force. What matches already is left as it is (leave), counted as '
+                .'done (count), or started, spread over so many hours (start). Runs in play stay on their page, or move.',
             tags: ['rules'],
             requestBody: new Body([
                 'version' => 'integer', 'existing?' => 'leave|count|start', 'hours?' => 'integer', 'move?' => 'boolean', 'why?' => 'string',
@@ -155,13 +193,27 @@ final class RuleController extends Controller
     ]
     public function publish(int $id, Request $request): RuleShape
     {
-        $given = $request->validate(['version' => 'required|integer', 'existing' => 'nullable|in:leave,count,start', 'hours' => 'nullable|integer', 'move' => 'nullable|boolean', 'why' => 'nullable|string|max:200']);
-        $this->rules->publish($id, (int) $given['version'], $this->person($request)->id, Existing::from($given['existing'] ?? 'leave'), (int) ($given['hours'] ?? 0), (bool) ($given['move'] ?? false), trim((string) ($given['why'] ?? '')));
+        $given = $request->validate([
+            'version' => 'required|integer', 'existing' => 'nullable|in:leave,count,start', 'hours' => 'nullable|integer',
+            'move' => 'nullable|boolean', 'why' => 'nullable|string|max:200',
+        ]);
+        $this->publisher->publish(
+            $id, (int) $given['version'], $this->person($request)->id, Existing::from($given['existing'] ?? 'leave'),
+            (int) ($given['hours'] ?? 0), (bool) ($given['move'] ?? false), trim((string) ($given['why'] ?? '')),
+        );
 
         return $this->shapes->one($id);
     }
 
-    #[OA\Get(path: '/api/rules/{id}/moving', operationId: 'moving', description: 'What would become of the runs in play if they moved to the page as it is written now.', tags: ['rules'], responses: [new Ok(MoveShape::class)])]
+    #[
+        OA\Get(
+            path: '/api/rules/{id}/moving',
+            operationId: 'moving',
+            description: 'What would become of the runs in play if they moved to the page as it is written now.',
+            tags: ['rules'],
+            responses: [new Ok(MoveShape::class)],
+        ),
+    ]
     public function moving(int $id, RunMover $mover): MoveShape
     {
         $shape = $this->shapes->one($id);
@@ -184,21 +236,43 @@ final class RuleController extends Controller
     public function move(int $id, Request $request): RuleShape
     {
         $given = $request->validate(['status' => 'required|in:in_force,paused,retired']);
-        $this->rules->move($id, RuleStatus::from($given['status']), $this->person($request)->id);
+        $this->publisher->move($id, RuleStatus::from($given['status']), $this->person($request)->id);
 
         return $this->shapes->one($id);
     }
 
-    #[OA\Post(path: '/api/rules/order', operationId: 'orderRules', description: 'The order in which the rules of a record type answer.', tags: ['rules'], requestBody: new Body(['recordType' => 'string', 'rules' => 'integers']), responses: [new Ok(RuleSummary::class, list: true)])]
+    #[
+        OA\Post(
+            path: '/api/rules/order',
+            operationId: 'orderRules',
+            description: 'The order in which the rules of a record type answer.',
+            tags: ['rules'],
+            requestBody: new Body(['recordType' => 'string', 'rules' => 'integers']),
+            responses: [new Ok(RuleSummary::class, list: true)],
+        ),
+    ]
     public function order(Request $request, RuleOrder $order): JsonResponse
     {
         $given = $request->validate(['recordType' => 'required|string', 'rules' => 'required|array', 'rules.*' => 'integer|min:1']);
-        $order->arrange($this->type($given['recordType'])->name, array_map(intval(...), $given['rules']), $this->person($request)->id);
+        $order->arrange(
+            $this->type($given['recordType'])->name,
+            array_values(array_map(intval(...), $given['rules'])),
+            $this->person($request)->id,
+        );
 
         return $this->index();
     }
 
-    #[OA\Post(path: '/api/rules/{id}/either-or', operationId: 'standInSet', description: 'Puts a rule into an either/or set, of which only the first that matches fires; an empty name takes it out.', tags: ['rules'], requestBody: new Body(['set' => 'string']), responses: [new Ok(RuleShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/rules/{id}/either-or',
+            operationId: 'standInSet',
+            description: 'Puts a rule into an either/or set, of which only the first that matches fires; an empty name takes it out.',
+            tags: ['rules'],
+            requestBody: new Body(['set' => 'string']),
+            responses: [new Ok(RuleShape::class)],
+        ),
+    ]
     public function stand(int $id, Request $request, RuleOrder $order): RuleShape
     {
         $given = $request->validate(['set' => 'present|nullable|string']);
@@ -207,7 +281,17 @@ final class RuleController extends Controller
         return $this->shapes->one($id);
     }
 
-    #[OA\Post(path: '/api/rules/{id}/copy', operationId: 'copyRule', description: 'Starts a draft from a rule, for the same records or for others; what does not fit there is listed as its problems.', tags: ['rules'], requestBody: new Body(['on' => 'string']), responses: [new Ok(RuleShape::class, status: 201)])]
+    #[
+        OA\Post(
+            path: '/api/rules/{id}/copy',
+            operationId: 'copyRule',
+            description: 'Starts a draft from a rule, for the same records or for others; what does not fit there is listed as its '
+                .'problems.',
+            tags: ['rules'],
+            requestBody: new Body(['on' => 'string']),
+            responses: [new Ok(RuleShape::class, status: 201)],
+        ),
+    ]
     public function copy(int $id, Request $request): JsonResponse
     {
         $given = $request->validate(['on' => 'required|string']);
@@ -230,28 +314,73 @@ final class RuleController extends Controller
         return new JsonResponse($this->shapes->pages($id));
     }
 
-    #[OA\Get(path: '/api/rules/{id}/difference', operationId: 'pageDifference', description: 'Two pages sentence by sentence; without the second, the draft.', tags: ['rules'], parameters: [new Query('from', 'integer'), new Query('to', 'integer')], responses: [new Ok(DifferenceLine::class, list: true)])]
+    #[
+        OA\Get(
+            path: '/api/rules/{id}/difference',
+            operationId: 'pageDifference',
+            description: 'Two pages sentence by sentence; without the second, the draft.',
+            tags: ['rules'],
+            parameters: [new Query('from', 'integer'), new Query('to', 'integer')],
+            responses: [new Ok(DifferenceLine::class, list: true)],
+        ),
+    ]
     public function difference(int $id, Request $request): JsonResponse
     {
         $given = $request->validate(['from' => 'required|integer', 'to' => 'nullable|integer']);
         $files = array_column($this->shapes->pages($id), 'file', 'number');
         $from = $files[(int) $given['from']] ?? throw new Refused('not_found', "This rule has no page {$given['from']}.", 404);
-        $to = isset($given['to']) ? ($files[(int) $given['to']] ?? throw new Refused('not_found', "This rule has no page {$given['to']}.", 404)) : $this->shapes->one($id)->file;
+        $to = isset($given['to']) ? ($files[(int) $given['to']]
+            ?? throw new Refused('not_found', "This rule has no page {$given['to']}.", 404)) : $this->shapes->one($id)->file;
 
-        return new JsonResponse(array_map(static fn (array $line): DifferenceLine => new DifferenceLine($line[0], $line[1]), LineDifference::between($this->reader->read($from)->sentences(), $this->reader->read($to)->sentences())));
+        return new JsonResponse(array_map(
+            static fn (array $line): DifferenceLine => new DifferenceLine($line[0], $line[1]),
+            LineDifference::between($this->reader->read($from)->sentences(), $this->reader->read($to)->sentences()),
+        ));
     }
 
-    #[OA\Post(path: '/api/rules/{id}/pages/{number}/back', operationId: 'bringBack', description: 'Makes an old page the draft, to be put in force like any other.', tags: ['rules'], requestBody: new Body(['version' => 'integer']), responses: [new Ok(RuleShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/rules/{id}/pages/{number}/back',
+            operationId: 'bringBack',
+            description: 'Makes an old page the draft, to be put in force like any other.',
+            tags: ['rules'],
+            requestBody: new Body(['version' => 'integer']),
+            responses: [new Ok(RuleShape::class)],
+        ),
+    ]
     public function bringBack(int $id, int $number, Request $request): RuleShape
     {
         $given = $request->validate(['version' => 'required|integer']);
         $files = array_column($this->shapes->pages($id), 'file', 'number');
-        $this->rules->write($id, (int) $given['version'], $files[$number] ?? throw new Refused('not_found', "This rule has no page {$number}.", 404), $this->person($request)->id);
+        $this->rules->write(
+            $id,
+            (int) $given['version'],
+            $files[$number] ?? throw new Refused('not_found', "This rule has no page {$number}.", 404),
+            $this->person($request)->id,
+        );
 
         return $this->shapes->one($id);
     }
 
-    #[OA\Get(path: '/api/rules/{id}/file', operationId: 'ruleFile', description: 'The rule as a file that another company can import.', tags: ['rules'], parameters: [new Query('page', 'integer', 'A published page; left out, what is being written.')], responses: [new OA\Response(response: 200, description: 'A rule file.', content: new OA\MediaType(mediaType: 'application/json', schema: new OA\Schema(type: 'object', additionalProperties: true)))])]
+    #[
+        OA\Get(
+            path: '/api/rules/{id}/file',
+            operationId: 'ruleFile',
+            description: 'The rule as a file that another company can import.',
+            tags: ['rules'],
+            parameters: [new Query('page', 'integer', 'A published page; left out, what is being written.')],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'A rule file.',
+                    content: new OA\MediaType(
+                        mediaType: 'application/json',
+                        schema: new OA\Schema(type: 'object', additionalProperties: true),
+                    ),
+                ),
+            ],
+        ),
+    ]
     public function file(int $id, Request $request, RuleFile $files, ProofFile $proofs): Response
     {
         $given = $request->validate(['page' => 'nullable|integer']);
@@ -265,11 +394,26 @@ final class RuleController extends Controller
 
         $travelling = $proofs->write($id, $rule->on);
 
-        return response($files->write($file + ($travelling === [] ? [] : ['proofs' => $travelling])), 200, ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="'.($name === '' ? 'rule' : $name).'.rule.json"']);
+        return response(
+            $files->write($file + ($travelling === [] ? [] : ['proofs' => $travelling])),
+            200,
+            [
+                'Content-Type' => 'application/json',
+                'Content-Disposition' => 'attachment; filename="'.($name === '' ? 'rule' : $name).'.rule.json"',
+            ],
+        );
     }
 
-    #[OA\Get(path: '/api/rules/{id}/matching', operationId: 'matching', description: 'How many records meet the conditions of the rule as it is written now.', tags: ['rules'], responses: [new Ok(MatchShape::class)])]
-    public function matching(int $id, RecordList $list, RecordShapes $records, Starts $starts): MatchShape
+    #[
+        OA\Get(
+            path: '/api/rules/{id}/matching',
+            operationId: 'matching',
+            description: 'How many records meet the conditions of the rule as it is written now.',
+            tags: ['rules'],
+            responses: [new Ok(MatchShape::class)],
+        ),
+    ]
+    public function matching(int $id, RecordList $list, RecordShapes $records, ExistingRecords $existing): MatchShape
     {
         $shape = $this->shapes->one($id);
         $page = $this->door->read($shape->file, $id);
@@ -280,7 +424,7 @@ final class RuleController extends Controller
         [$examples] = $list->page($type, $page->rule->condition, '', null, true, 1, 5, counted: false);
 
         $matching = $list->count($type, $page->rule->condition);
-        $starting = $starts->number($page->rule) ?? $matching;
+        $starting = $existing->number($page->rule) ?? $matching;
 
         return new MatchShape(
             $matching,

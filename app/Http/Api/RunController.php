@@ -8,14 +8,15 @@ use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\RunResultShape;
 use App\Http\Api\Shape\RunShape;
-use App\Store\Columns;
+use App\Models\HandRun;
+use App\Models\HandRunRecord;
 use App\Store\PeopleStore;
 use App\Store\Refused;
 use App\Store\RunStore;
-use Illuminate\Database\Connection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
+use VividLedger\Record\Value;
 
 /** Rules run by hand, on one record or on a selection. */
 final class RunController extends Controller
@@ -23,17 +24,30 @@ final class RunController extends Controller
     private const RESULTS = 500;
 
     public function __construct(
-        private readonly Connection $db,
         private readonly RunStore $runs,
         private readonly PeopleStore $names,
     ) {
     }
 
-    #[OA\Post(path: '/api/rules/{id}/run', operationId: 'runRule', description: 'Runs a rule by hand. On one record the answer is there at once; a selection is worked through in the background.', tags: ['runs'], requestBody: new Body(['recordType' => 'string', 'records' => 'integers']), responses: [new Ok(RunShape::class, status: 201)])]
+    #[
+        OA\Post(
+            path: '/api/rules/{id}/run',
+            operationId: 'runRule',
+            description: 'Runs a rule by hand. On one record the answer is there at once; a selection is worked through in the background.',
+            tags: ['runs'],
+            requestBody: new Body(['recordType' => 'string', 'records' => 'integers']),
+            responses: [new Ok(RunShape::class, status: 201)],
+        ),
+    ]
     public function store(int $id, Request $request): JsonResponse
     {
         $given = $request->validate(['recordType' => 'required|string', 'records' => 'required|array', 'records.*' => 'integer|min:1']);
-        $run = $this->runs->start($id, $this->type($given['recordType']), array_map(intval(...), $given['records']), $this->person($request)->id);
+        $run = $this->runs->start(
+            $id,
+            $this->type($given['recordType']),
+            array_values(array_map(intval(...), $given['records'])),
+            $this->person($request)->id,
+        );
         if (count($given['records']) === 1) {
             $this->runs->finish($run);
         }
@@ -52,15 +66,18 @@ final class RunController extends Controller
     ]
     public function show(int $id): RunShape
     {
-        $run = $this->db->selectOne('SELECT u.*, r.name AS rule_name, p.name AS who FROM runs u JOIN rules r ON r.id = u.rule_id JOIN people p ON p.id = u.by_id WHERE u.id = ?', [$id])
-            ?? throw new Refused('not_found', "There is no run {$id}.", 404);
+        $run = HandRun::query()->with(['rule', 'by'])->find($id) ?? throw new Refused('not_found', "There is no run {$id}.", 404);
         $type = $this->type($run->record_type);
-        $rows = $this->db->select('SELECT * FROM run_records WHERE run_id = ? ORDER BY record_id LIMIT '.self::RESULTS, [$id]);
-        $this->names->rememberTitles($type->name, array_map(static fn (object $row): int => (int) $row->record_id, $rows));
-        $results = array_map(fn (object $row): RunResultShape => new RunResultShape(
-            (int) $row->record_id, $type->numberOf((int) $row->record_id), $this->names->title($type->name, (int) $row->record_id) ?? '', $row->result, $row->said, $row->entry_id === null ? null : (int) $row->entry_id,
-        ), $rows);
+        $rows = $run->records()->orderBy('record_id')->limit(self::RESULTS)->get();
+        $this->names->rememberTitles($type->name, array_values($rows->pluck('record_id')->all()));
+        $results = $rows->map(fn (HandRunRecord $row): RunResultShape => new RunResultShape(
+            $row->record_id, $type->numberOf($row->record_id), $this->names->title($type->name, $row->record_id) ?? '', $row->result,
+            $row->said, $row->entry_id,
+        ));
 
-        return new RunShape((int) $run->id, (int) $run->rule_id, $run->rule_name, $run->record_type, $run->who, (string) Columns::iso($run->at), $run->status, (int) $run->total, (int) $run->done, (int) $run->fired, $results);
+        return new RunShape(
+            $run->id, $run->rule_id, $run->rule->name, $run->record_type, $run->by->name, Value::instantText($run->at), $run->status->value,
+            $run->total, $run->done, $run->fired, array_values($results->all()),
+        );
     }
 }

@@ -52,7 +52,11 @@ final class SchemaController extends Controller
             $this->describe(People::type()),
             array_map($this->operator(...), array_values(Operators::all())),
             array_map(static fn (string $trigger): OfferShape => new OfferShape($trigger::kind(), $trigger::label()), Triggers::ALL),
-            array_map(static fn (string $kind, string $group): OfferShape => new OfferShape($kind, $group::wording()), array_keys(ConditionReader::GROUPS), ConditionReader::GROUPS),
+            array_map(
+                static fn (string $kind, string $group): OfferShape => new OfferShape($kind, $group::wording()),
+                array_keys(ConditionReader::GROUPS),
+                ConditionReader::GROUPS,
+            ),
             array_map(static fn (string $line): OfferShape => new OfferShape($line::kind(), $line::label()), Lines::ALL),
             array_map(static fn (Unit $unit): OfferShape => new OfferShape($unit->value, $unit->word().'s'), Unit::cases()),
             array_map(static fn (string $timing): OfferShape => new OfferShape($timing::kind(), $timing::label()), Timings::ALL),
@@ -77,7 +81,10 @@ final class SchemaController extends Controller
     {
         return new FieldShape(
             $field->name, $field->label, $field->type->value, $field->required, $field->system,
-            array_map(static fn (Choice $choice): ChoiceShape => new ChoiceShape($choice->value, $choice->label, $choice->tone), $field->choices),
+            array_map(
+                static fn (Choice $choice): ChoiceShape => new ChoiceShape($choice->value, $choice->label, $choice->tone),
+                $field->choices,
+            ),
             $field->target, $field->scale, $field->maxLength, $field->currency, $field->min, $field->max, $field->formula,
         );
     }
@@ -91,6 +98,12 @@ final class SchemaController extends Controller
             }
         }
 
-        return new OperatorShape($operator->kind(), $operator->operand()->value, $operator->ofNothing() !== null, $operator instanceof ChangeOperator, $labels);
+        return new OperatorShape(
+            $operator->kind(),
+            $operator->operand()->value,
+            $operator->ofNothing() !== null,
+            $operator instanceof ChangeOperator,
+            $labels,
+        );
     }
 }

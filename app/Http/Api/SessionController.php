@@ -10,7 +10,7 @@ use App\Http\Api\Shape\Me;
 use App\Http\Problems;
 use App\Models\Person;
 use App\Store\Company;
-use App\Work\HouseClock;
+use App\Store\HouseClock;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -95,8 +95,10 @@ final class SessionController extends Controller
     private function me(Person $person): Me
     {
         return new Me(
-            $person->id, $person->handle, $person->name, $person->email, $person->role->value, $this->company->name(), $this->company->zone()->getName(),
-            Value::instantText($this->clock->now()), $person->role->mayEditRecords(), $person->role->mayEditRules(), $person->role->mayDoAllTasks(),
+            $person->id, $person->handle, $person->name, $person->email, $person->role->value, $this->company->name(),
+            $this->company->zone()->getName(),
+            Value::instantText($this->clock->now()), $person->role->mayEditRecords(), $person->role->mayEditRules(),
+            $person->role->mayDoAllTasks(),
             (int) config('limits.file_bytes'),
         );
     }

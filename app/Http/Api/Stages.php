@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace App\Http\Api;
 
 use App\Http\Api\Shape\StageShape;
-use App\Store\Columns;
-use App\Store\TypeTable;
-use App\Work\HouseClock;
-use Illuminate\Database\Connection;
+use App\Models\Columns;
+use App\Models\Entry;
+use App\Models\FieldChange;
+use App\Models\StoredRecord;
+use App\Store\HouseClock;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 
@@ -16,7 +17,6 @@ use VividLedger\Schema\RecordType;
 final readonly class Stages
 {
     public function __construct(
-        private Connection $db,
         private HouseClock $clock,
     ) {
     }
@@ -25,7 +25,7 @@ final readonly class Stages
     public function of(RecordType $type, int $id): array
     {
         $field = $type->stage();
-        $created = $field === null ? null : $this->db->scalar('SELECT created_at FROM `'.TypeTable::name($type->name).'` WHERE id = ?', [$id]);
+        $created = $field === null ? null : StoredRecord::rowsOf($type)->where('id', $id)->value('created_at');
         if ($field === null || $created === null) {
             return [];
         }
@@ -34,14 +34,16 @@ final readonly class Stages
             $labels[$choice->value] = $choice->label;
         }
         $spells = [];
-        foreach ($this->db->select('SELECT h.after, e.at FROM field_history h JOIN entries e ON e.id = h.entry_id WHERE h.record_type = ? AND h.record_id = ? AND h.field = ? ORDER BY h.entry_id, h.id', [$type->name, $id, $field->name]) as $row) {
-            $spells[] = [json_decode($row->after, true, 4, JSON_THROW_ON_ERROR), strtotime("{$row->at}Z")];
+        $changes = FieldChange::query()->about($type->name, $id)->where('field', $field->name)->with('entry')->orderBy('entry_id')
+            ->orderBy('id');
+        foreach ($changes->get() as $change) {
+            $spells[] = [$change->after, $change->entry->at->getTimestamp()];
         }
         $shapes = [];
         foreach ($spells as $index => [$value, $from]) {
             $to = $spells[$index + 1][1] ?? $this->clock->now()->getTimestamp();
             if (is_string($value)) {
-                $shapes[] = new StageShape($value, $labels[$value] ?? $value, max(0, (int) $to - (int) $from), ! isset($spells[$index + 1]));
+                $shapes[] = new StageShape($value, $labels[$value] ?? $value, max(0, $to - $from), ! isset($spells[$index + 1]));
             }
         }
 
@@ -61,8 +63,13 @@ final readonly class Stages
             return [];
         }
         $since = [];
-        $ids = implode(', ', array_map(static fn (Record $record): int => $record->id, $records));
-        foreach ($this->db->select("SELECT h.record_id, MAX(e.at) AS at FROM field_history h JOIN entries e ON e.id = h.entry_id WHERE h.record_type = ? AND h.record_id IN ({$ids}) AND h.field = ? GROUP BY h.record_id", [$type->name, $field->name]) as $row) {
+        $latest = FieldChange::rows()->from(FieldChange::tableName(), 'h')->join(Entry::tableName().' as e', 'e.id', '=', 'h.entry_id')
+            ->where('h.record_type', $type->name)->whereIn(
+                'h.record_id',
+                array_map(static fn (Record $record): int => $record->id, $records),
+            )
+            ->where('h.field', $field->name)->groupBy('h.record_id')->selectRaw('h.record_id, MAX(e.at) AS at');
+        foreach ($latest->get() as $row) {
             $since[(int) $row->record_id] = (string) Columns::iso($row->at);
         }
 

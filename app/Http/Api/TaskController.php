@@ -9,6 +9,7 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\TaskPage;
 use App\Http\Api\Shape\TaskShape;
+use App\Models\TaskStatus;
 use App\Store\Refused;
 use App\Store\TaskStore;
 use Illuminate\Database\Connection;
@@ -25,23 +26,32 @@ final class TaskController extends Controller
     ) {
     }
 
-    #[OA\Get(path: '/api/tasks', operationId: 'tasks', description: 'Open tasks by due date, those without one last; done ones the latest first. With "before" or "after", in the order of their ids instead, so that all of them can be read.', tags: ['tasks'], parameters: [
-        new Query('whose', 'string', 'Left out, one’s own.', ['mine', 'all']), new Query('assignee', 'string', 'One person’s, by id or handle.'), new Query(
-            'status',
-            'string',
-            'Left out, open ones.',
-            ['open', 'done', 'all'],
-        ),
-        new Query(
-            'before',
-            'integer',
-            'Only tasks with a lower id, the highest first.',
-        ), new Query('after', 'integer', 'Only tasks with a higher id, the lowest first.'), new Query('limit', 'integer', 'At most so many, up to 500.'),
-    ], responses: [new Ok(TaskPage::class)])]
+    #[OA\Get(path: '/api/tasks', operationId: 'tasks', description: 'Open tasks by due date, those without one last; done ones the latest '
+        .'first. With "before" or "after", in the order of their ids instead, so that all of them can be '
+            .'read.', tags: ['tasks'], parameters: [
+                new Query(
+                    'whose',
+                    'string',
+                    'Left out, one’s own.',
+                    ['mine', 'all'],
+                ), new Query('assignee', 'string', 'One person’s, by id or handle.'), new Query(
+                    'status',
+                    'string',
+                    'Left out, open ones.',
+                    ['open', 'done', 'all'],
+                ),
+                new Query(
+                    'before',
+                    'integer',
+                    'Only tasks with a lower id, the highest first.',
+                ), new Query('after', 'integer', 'Only tasks with a higher id, the lowest '
+                    .'first.'), new Query('limit', 'integer', 'At most so many, up to 500.'),
+            ], responses: [new Ok(TaskPage::class)])]
     public function index(Request $request): TaskPage
     {
         $given = $request->validate([
-            'whose' => 'nullable|in:mine,all', 'assignee' => 'nullable|string', 'status' => 'nullable|in:open,done,all', 'limit' => 'nullable|integer|min:1|max:500',
+            'whose' => 'nullable|in:mine,all', 'assignee' => 'nullable|string', 'status' => 'nullable|in:open,done,all',
+            'limit' => 'nullable|integer|min:1|max:500',
             'before' => 'nullable|integer|min:0', 'after' => 'nullable|integer|min:0|prohibits:before',
         ]);
         $me = $this->person($request)->id;
@@ -49,19 +59,20 @@ final class TaskController extends Controller
             $given['assignee'],
             '/assignee',
         ) : (($given['whose'] ?? 'mine') === 'mine' ? $me : null);
-        $status = $given['status'] ?? 'open';
+        $asked = $given['status'] ?? 'open';
+        $status = $asked === 'all' ? null : TaskStatus::from($asked);
         $limit = (int) ($given['limit'] ?? 100);
-        $inOrder = $status === 'all' || isset($given['before']) || isset($given['after']);
+        $inOrder = $status === null || isset($given['before']) || isset($given['after']);
 
         return new TaskPage(
             $inOrder ? $this->tasks->inOrder(
-                $status === 'all' ? null : $status,
+                $status,
                 $person,
                 self::number($given, 'before'),
                 self::number($given, 'after'),
                 $limit,
             ) : $this->tasks->listed($status, $person, $limit),
-            $this->tasks->count($status === 'all' ? null : $status, $person), $this->tasks->count('open', $me),
+            $this->tasks->count($status, $person), $this->tasks->count(TaskStatus::Open, $me),
         );
     }
 
@@ -144,7 +155,13 @@ final class TaskController extends Controller
             'assigneeId' => 'nullable', 'complete' => 'nullable|boolean',
         ]);
         $by = $this->person($request)->id;
-        $set = (array_key_exists('dueAt', $given) ? ['due' => $given['dueAt'] === null ? null : new \DateTimeImmutable($given['dueAt'])] : []) + (isset($given['assigneeId']) ? ['assignee' => $this->personGiven($given['assigneeId'], '/assigneeId')] : []);
+        $set = [];
+        if (array_key_exists('dueAt', $given)) {
+            $set['due'] = $given['dueAt'] === null ? null : new \DateTimeImmutable($given['dueAt']);
+        }
+        if (isset($given['assigneeId'])) {
+            $set['assignee'] = $this->personGiven($given['assigneeId'], '/assigneeId');
+        }
         $db->transaction(function () use ($given, $set, $by, $request): void {
             // In one order everywhere, so that two who change the same tasks wait for each other and never both.
             sort($given['ids']);

@@ -5,35 +5,49 @@ declare(strict_types=1);
 namespace App\Http\Api;
 
 use App\Http\Api\Shape\TaskShape;
-use App\Store\Columns;
+use App\Models\Columns;
+use App\Models\Task;
+use App\Models\TaskStatus;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
-use Illuminate\Database\Connection;
+use Illuminate\Database\Eloquent\Builder;
+use VividLedger\Record\Value;
 
 /** Reads tasks, with the names of all they mention. */
 final readonly class Tasks
 {
     public function __construct(
-        private Connection $db,
         private SchemaStore $schemas,
         private PeopleStore $names,
     ) {
     }
 
     /** @return list<TaskShape> open ones by due date, those without one last; done ones the latest first */
-    public function listed(string $status, ?int $person, int $limit): array
+    public function listed(TaskStatus $status, ?int $person, int $limit): array
     {
-        $order = $status === 'open' ? 't.due_at IS NULL, t.due_at, t.id' : 't.done_at DESC, t.id DESC';
+        $tasks = $this->of($status, $person)->limit($limit);
+        if ($status !== TaskStatus::Open) {
+            return $this->read($tasks->latest('done_at')->latest('id'));
+        }
+        $dated = $this->read((clone $tasks)->whereNotNull('due_at')->orderBy('due_at')->orderBy('id'));
 
-        return $this->read('t.status = ? AND (? IS NULL OR t.assignee_id = ?)', [$status, $person, $person], $order, $limit);
+        return [...$dated, ...$this->read($tasks->whereNull('due_at')->orderBy('id')->limit($limit - count($dated)))];
     }
 
-    public function count(?string $status, ?int $person): int
+    public function count(?TaskStatus $status, ?int $person): int
     {
-        return (int) $this->db->scalar(
-            'SELECT COUNT(*) FROM tasks WHERE (? IS NULL OR status = ?) AND (? IS NULL OR assignee_id = ?)',
-            [$status, $status, $person, $person],
-        );
+        return $this->of($status, $person)->count();
+    }
+
+    /** @return array{int, int} how many open ones are late, and how many more fall due before a moment */
+    public function pressing(?int $person, \DateTimeImmutable $now, \DateTimeImmutable $until): array
+    {
+        $due = fn (): Builder => $this->of(TaskStatus::Open, $person);
+
+        return [
+            $due()->where('due_at', '<', Columns::moment($now))->count(),
+            $due()->where('due_at', '>=', Columns::moment($now))->where('due_at', '<', Columns::moment($until))->count(),
+        ];
     }
 
     /**
@@ -43,62 +57,57 @@ final readonly class Tasks
      * @param  ?int  $after  only those with a higher id, the lowest first
      * @return list<TaskShape>
      */
-    public function inOrder(?string $status, ?int $person, ?int $before, ?int $after, int $limit): array
+    public function inOrder(?TaskStatus $status, ?int $person, ?int $before, ?int $after, int $limit): array
     {
-        $where = '(? IS NULL OR t.status = ?) AND (? IS NULL OR t.assignee_id = ?) AND '.($after === null ? 't.id < ?' : 't.id > ?');
-
-        return $this->read(
-            $where,
-            [$status, $status, $person, $person, $after ?? $before ?? PHP_INT_MAX],
-            $after === null ? 't.id DESC' : 't.id',
-            $limit,
-        );
+        return $this->read($this->of($status, $person)->limit($limit)
+            ->when($before !== null, static fn (Builder $tasks): Builder => $tasks->where('id', '<', $before))
+            ->when($after !== null, static fn (Builder $tasks): Builder => $tasks->where('id', '>', $after))
+            ->orderBy('id', $after === null ? 'desc' : 'asc'));
     }
 
     /** @return list<TaskShape> those about a record, open ones first */
     public function ofRecord(string $type, int $id, int $limit): array
     {
-        return $this->read(
-            't.record_type = ? AND t.record_id = ?',
-            [$type, $id],
-            "t.status = 'done', t.due_at IS NULL, t.due_at, t.id",
-            $limit,
-        );
+        $tasks = $this->read(Task::query()->about($type, $id)->orderBy('due_at')->orderBy('id')->limit($limit));
+        $rank = static fn (TaskShape $task): array => [$task->status === TaskStatus::Done->value, $task->dueAt === null];
+        usort($tasks, static fn (TaskShape $one, TaskShape $other): int => $rank($one) <=> $rank($other));
+
+        return $tasks;
     }
 
     public function one(int $id): ?TaskShape
     {
-        return $this->read('t.id = ?', [$id], 't.id', 1)[0] ?? null;
+        return $this->read(Task::query()->whereKey($id))[0] ?? null;
+    }
+
+    /** @return Builder<Task> */
+    private function of(?TaskStatus $status, ?int $person): Builder
+    {
+        return Task::query()->when($status !== null, static fn (Builder $tasks): Builder => $tasks->where('status', $status))
+            ->when($person !== null, static fn (Builder $tasks): Builder => $tasks->where('assignee_id', $person));
     }
 
     /**
-     * @param  list<string|int|null>  $bindings
+     * @param  Builder<Task>  $tasks
      * @return list<TaskShape>
      */
-    private function read(string $where, array $bindings, string $order, int $limit): array
+    private function read(Builder $tasks): array
     {
-        $rows = $this->db->select(
-            "SELECT t.*, a.name AS assignee, a.handle AS assignee_handle, d.name AS done_by_name, r.name AS rule_name FROM tasks t LEFT JOIN people a ON a.id = t.assignee_id
-            LEFT JOIN people d ON d.id = t.done_by LEFT JOIN rules r ON r.id = t.rule_id WHERE {$where} ORDER BY {$order} LIMIT {$limit}",
-            $bindings,
-        );
-        $ids = [];
-        foreach ($rows as $row) {
-            $ids[$row->record_type][] = (int) $row->record_id;
-        }
-        foreach ($ids as $type => $recordIds) {
-            $this->names->rememberTitles($type, $recordIds);
+        $rows = $tasks->with(['assignee', 'doer', 'rule'])->get();
+        foreach ($rows->groupBy('record_type') as $type => $of) {
+            $this->names->rememberTitles($type, array_values($of->pluck('record_id')->all()));
         }
 
-        return array_map(function (object $row): TaskShape {
-            $number = $this->schemas->schema()->type($row->record_type)?->numberOf((int) $row->record_id) ?? '';
+        return array_values($rows->map(function (Task $task): TaskShape {
+            $number = $this->schemas->schema()->type($task->record_type)?->numberOf($task->record_id) ?? '';
+            $iso = static fn (?\DateTimeImmutable $at): ?string => $at === null ? null : Value::instantText($at);
 
             return new TaskShape(
-                (int) $row->id, $row->title, $row->notes, $row->priority, $row->status, $row->assignee_id === null ? null : (int) $row->assignee_id, $row->assignee_handle, $row->assignee,
-                $row->record_type, (int) $row->record_id, $number, $this->names->title($row->record_type, (int) $row->record_id) ?? $number,
-                $row->rule_id === null ? null : (int) $row->rule_id, $row->rule_name, (int) $row->entry_id,
-                (string) Columns::iso($row->given_at), Columns::iso($row->due_at), Columns::iso($row->done_at), $row->done_by_name,
+                $task->id, $task->title, $task->notes, $task->priority, $task->status->value, $task->assignee_id, $task->assignee?->handle,
+                $task->assignee?->name, $task->record_type, $task->record_id, $number,
+                $this->names->title($task->record_type, $task->record_id) ?? $number, $task->rule_id, $task->rule?->name, $task->entry_id,
+                Value::instantText($task->given_at), $iso($task->due_at), $iso($task->done_at), $task->doer?->name,
             );
-        }, $rows);
+        })->all());
     }
 }

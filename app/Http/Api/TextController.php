@@ -22,13 +22,31 @@ final class TextController extends Controller
     {
     }
 
-    #[OA\Post(path: '/api/text/print', operationId: 'printRule', description: 'A rule file as text.', tags: ['rules'], requestBody: new Body(['file' => 'object']), responses: [new Ok(PrintedShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/text/print',
+            operationId: 'printRule',
+            description: 'A rule file as text.',
+            tags: ['rules'],
+            requestBody: new Body(['file' => 'object']),
+            responses: [new Ok(PrintedShape::class)],
+        ),
+    ]
     public function print(Request $request): PrintedShape
     {
         return new PrintedShape($this->text->print($request->validate(['file' => 'required|array'])['file']));
     }
 
-    #[OA\Post(path: '/api/text/rule', operationId: 'readRuleText', description: 'Reads the text of a whole rule.', tags: ['rules'], requestBody: new Body(['text' => 'string']), responses: [new Ok(TextShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/text/rule',
+            operationId: 'readRuleText',
+            description: 'Reads the text of a whole rule.',
+            tags: ['rules'],
+            requestBody: new Body(['text' => 'string']),
+            responses: [new Ok(TextShape::class)],
+        ),
+    ]
     public function rule(Request $request): TextShape
     {
         $given = $request->validate(['text' => 'present|nullable|string|max:100000']);
@@ -36,7 +54,16 @@ final class TextController extends Controller
         return self::shape($this->text->parse((string) $given['text']));
     }
 
-    #[OA\Post(path: '/api/text/line', operationId: 'readLineText', description: 'Reads a line of a rule as it is typed. What is not understood comes with what could stand there.', tags: ['rules'], requestBody: new Body(['text' => 'string', 'on' => 'string']), responses: [new Ok(TextShape::class)])]
+    #[
+        OA\Post(
+            path: '/api/text/line',
+            operationId: 'readLineText',
+            description: 'Reads a line of a rule as it is typed. What is not understood comes with what could stand there.',
+            tags: ['rules'],
+            requestBody: new Body(['text' => 'string', 'on' => 'string']),
+            responses: [new Ok(TextShape::class)],
+        ),
+    ]
     public function line(Request $request): TextShape
     {
         $given = $request->validate(['text' => 'present|nullable|string|max:5000', 'on' => 'required|string']);

@@ -29,7 +29,11 @@ final class TokenController extends Controller
     ]
     public function index(Request $request): JsonResponse
     {
-        return new JsonResponse($this->person($request)->tokens()->orderByDesc('id')->get()->map(fn (PersonalAccessToken $token): TokenShape => $this->shape($token))->all());
+        return new JsonResponse(
+            $this->person($request)->tokens()->orderByDesc('id')->get()->map(
+                fn (PersonalAccessToken $token): TokenShape => $this->shape($token),
+            )->all(),
+        );
     }
 
     #[
@@ -70,7 +74,10 @@ final class TokenController extends Controller
 
     private function shape(PersonalAccessToken $token, ?string $plain = null): TokenShape
     {
-        $moment = static fn (?\DateTimeInterface $at): ?string => $at === null ? null : Value::instantText(\DateTimeImmutable::createFromInterface($at));
+        $moment = static fn (?\DateTimeInterface $at): ?string => $at === null ? null
+            : Value::instantText(\DateTimeImmutable::createFromInterface(
+                $at,
+            ));
 
         return new TokenShape((int) $token->id, $token->name, $plain, (string) $moment($token->created_at), $moment($token->last_used_at));
     }

@@ -75,6 +75,7 @@ final class HasChanged implements ChangeOperator
      */
     private static function is(Field $field, array $operands): Closure
     {
-        return $field->type === FieldType::Tick ? static fn (string|int|bool|null $value): bool => $value === ($operands[0] ?? true) : (new Is)->test($field, $operands);
+        return $field->type === FieldType::Tick ? static fn (string|int|bool|null $value): bool => $value === ($operands[0]
+            ?? true) : (new Is)->test($field, $operands);
     }
 }

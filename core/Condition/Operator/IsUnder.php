@@ -11,7 +11,10 @@ use VividLedger\Engine\View;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 
-/** Whether the person in a field has somebody above them: as manager, as manager of the manager, and so on. Its opposite is true of nobody too. */
+/**
+ * Whether the person in a field has somebody above them: as manager, as manager of the manager, and so on. Its opposite is true of nobody
+ * too.
+ */
 final class IsUnder implements PersonOperator
 {
     public function __construct(private readonly bool $isNot = false)

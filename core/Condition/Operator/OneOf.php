@@ -45,6 +45,9 @@ final class OneOf implements Operator
 
     public function query(QueryWriter $writer, Readable $left, array $operands): mixed
     {
-        return $writer->oneOf($left, array_values(array_filter($operands, static fn (mixed $operand): bool => is_string($operand) || is_int($operand))));
+        return $writer->oneOf(
+            $left,
+            array_values(array_filter($operands, static fn (mixed $operand): bool => is_string($operand) || is_int($operand))),
+        );
     }
 }

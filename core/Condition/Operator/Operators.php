@@ -22,7 +22,11 @@ final class Operators
                 new Contains, new Negated(new Contains, 'not_contains', 'does not contain'), new StartsWith,
                 new Ordered(Order::Over), new Ordered(Order::AtLeast), new Ordered(Order::Under), new Ordered(Order::AtMost),
                 new Ticked, new Negated(new Ticked, 'not_ticked', 'is not ticked'),
-                new Has, new Negated(new Has, 'has_not', 'has not'), new Has('has_any'), new Has('has_all'), new Negated(new Has('has_any'), 'has_none', 'has none of'),
+                new Has, new Negated(new Has, 'has_not', 'has not'), new Has('has_any'), new Has('has_all'), new Negated(
+                    new Has('has_any'),
+                    'has_none',
+                    'has none of',
+                ),
                 new Within(true), new Within(false),
                 new InTeam, new InTeam(true), new IsUnder, new IsUnder(true),
                 new HasChanged, new HasChanged('from'), new HasChanged('to'), new Was,

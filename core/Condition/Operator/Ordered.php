@@ -74,7 +74,8 @@ final class Ordered implements Operator
 
         return match ($this->order) {
             Order::Over => static fn (string|int|bool|null $value): bool => $value !== null && $amount->isLessThan((string) $value),
-            Order::AtLeast => static fn (string|int|bool|null $value): bool => $value !== null && $amount->isLessThanOrEqualTo((string) $value),
+            Order::AtLeast => static fn (string|int|bool|null $value): bool => $value !== null
+                && $amount->isLessThanOrEqualTo((string) $value),
             Order::Under => static fn (string|int|bool|null $value): bool => $value !== null && $amount->isGreaterThan((string) $value),
             default => static fn (string|int|bool|null $value): bool => $value !== null && $amount->isGreaterThanOrEqualTo((string) $value),
         };

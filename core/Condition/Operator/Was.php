@@ -61,6 +61,10 @@ final class Was implements ChangeOperator
     {
         $operand = $operands[0];
 
-        return $writer->compare($left, Order::Equal, $operand instanceof Given ? throw new \LogicException('Was compares with a value.') : $operand);
+        return $writer->compare(
+            $left,
+            Order::Equal,
+            $operand instanceof Given ? throw new \LogicException('Was compares with a value.') : $operand,
+        );
     }
 }

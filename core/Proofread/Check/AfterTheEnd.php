@@ -21,8 +21,15 @@ final class AfterTheEnd implements Check
         $rule = $among->rule;
         $remarks = [];
         $own = array_values(array_filter($rule->lines, static fn (Placed $placed): bool => $placed->timing !== null));
-        if ($rule->until !== null && $own !== [] && Reasoning::implies(Starts::condition($rule), $rule->until) && Reasoning::canHold(Starts::condition($rule))) {
-            $remarks[] = new Remark(Level::Look, '/until', 'ends_at_once', 'The until holds whenever the rule fires, so none of the later lines ever comes.', 'Let it wait for something that is not so from the start.');
+        if ($rule->until !== null && $own !== [] && Reasoning::implies(Starts::condition($rule), $rule->until)
+            && Reasoning::canHold(Starts::condition($rule))) {
+            $remarks[] = new Remark(
+                Level::Look,
+                '/until',
+                'ends_at_once',
+                'The until holds whenever the rule fires, so none of the later lines ever comes.',
+                'Let it wait for something that is not so from the start.',
+            );
         }
         foreach ($rule->lines as $placed) {
             $end = $this->ending($among, $placed);
@@ -34,8 +41,20 @@ final class AfterTheEnd implements Check
                 if (self::seconds($later) > self::seconds($placed)) {
                     $line = 'line '.($placed->place + 1);
                     $remarks[] = $end !== null
-                        ? new Remark(Level::Look, "/lines/{$later->place}", 'after_the_end', "This line never comes: {$line} sets {$end}, and that is what ends the rule.", 'Move it before that line, or change the until.')
-                        : new Remark(Level::Look, "/lines/{$later->place}", 'after_closing', "This line comes after {$line} has closed the {$among->type()->inSentence()} ({$closed}).", 'Move it before that line, or say in an until what ends the rule.');
+                        ? new Remark(
+                            Level::Look,
+                            "/lines/{$later->place}",
+                            'after_the_end',
+                            "This line never comes: {$line} sets {$end}, and that is what ends the rule.",
+                            'Move it before that line, or change the until.',
+                        )
+                        : new Remark(
+                            Level::Look,
+                            "/lines/{$later->place}",
+                            'after_closing',
+                            "This line comes after {$line} has closed the {$among->type()->inSentence()} ({$closed}).",
+                            'Move it before that line, or say in an until what ends the rule.',
+                        );
                     break;
                 }
             }

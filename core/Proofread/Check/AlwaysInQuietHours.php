@@ -23,7 +23,14 @@ final class AlwaysInQuietHours implements Check
             $at = $among->line($placed)->child('at')->child('time');
             $time = $at->text();
             if ($placed->timing !== null && $time !== null && ($time < $hours[0] || $time >= $hours[1])) {
-                $remarks[] = new Remark(Level::Look, "/lines/{$placed->place}/at", 'quiet_hours', "{$time} is always in the quiet hours, so the line waits until {$hours[0]}.", 'Give it a time that is allowed.', new Fix("At {$hours[0]}", $at->at, $hours[0]));
+                $remarks[] = new Remark(
+                    Level::Look,
+                    "/lines/{$placed->place}/at",
+                    'quiet_hours',
+                    "{$time} is always in the quiet hours, so the line waits until {$hours[0]}.",
+                    'Give it a time that is allowed.',
+                    new Fix("At {$hours[0]}", $at->at, $hours[0]),
+                );
             }
         }
 

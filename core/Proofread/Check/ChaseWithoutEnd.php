@@ -18,13 +18,34 @@ final class ChaseWithoutEnd implements Check
         if ($among->rule->until !== null) {
             return [];
         }
-        $later = array_values(array_filter($among->rule->lines, static fn ($placed): bool => $placed->timing !== null && $placed->isMessage()));
+        $later = array_values(array_filter(
+            $among->rule->lines,
+            static fn ($placed): bool => $placed->timing !== null && $placed->isMessage(),
+        ));
         $series = array_values(array_filter($later, static fn ($placed): bool => $placed->timing instanceof Every));
         $fix = new Fix('Until it gets a reply', '/until', ['kind' => 'happened', 'event' => 'reply']);
         if ($series !== []) {
-            return [new Remark(Level::Look, "/lines/{$series[0]->place}", 'no_until', 'The series goes on to its last time, whatever happens meanwhile.', 'Say what ends it early.', $fix)];
+            return [
+                new Remark(
+                    Level::Look,
+                    "/lines/{$series[0]->place}",
+                    'no_until',
+                    'The series goes on to its last time, whatever happens meanwhile.',
+                    'Say what ends it early.',
+                    $fix,
+                ),
+            ];
         }
 
-        return count($later) < 2 ? [] : [new Remark(Level::Look, "/lines/{$later[1]->place}", 'no_until', 'It goes on writing, even to somebody who has answered.', 'Say what ends it early.', $fix)];
+        return count($later) < 2 ? [] : [
+            new Remark(
+                Level::Look,
+                "/lines/{$later[1]->place}",
+                'no_until',
+                'It goes on writing, even to somebody who has answered.',
+                'Say what ends it early.',
+                $fix,
+            ),
+        ];
     }
 }

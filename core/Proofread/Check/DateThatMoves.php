@@ -27,9 +27,25 @@ final class DateThatMoves implements Check
         }
         // Each arrival of a date sets a rule off once by itself, so that "every time" is no flood.
         [$advice, $fix] = $yearly || $field->system
-            ? ["Let it fire every time: {$field->label} comes only once ".($yearly ? 'a year.' : 'at each value.'), new Fix('Every time it comes', '/fires', ['kind' => 'every_time'])]
-            : ["Let it fire once for each value of {$field->label}.", new Fix("Once for each {$field->label}", '/fires', ['kind' => 'once_per_value', 'field' => $field->name])];
+            ? [
+                "Let it fire every time: {$field->label} comes only once ".($yearly ? 'a year.' : 'at each value.'),
+                new Fix('Every time it comes', '/fires', ['kind' => 'every_time']),
+            ]
+            : [
+                "Let it fire once for each value of {$field->label}.",
+                new Fix("Once for each {$field->label}", '/fires', ['kind' => 'once_per_value', 'field' => $field->name]),
+            ];
 
-        return [new Remark(Level::Look, '/fires', 'date_moves', "It fires once for each {$among->type()->inSentence()}, and not again when {$field->label} moves".($yearly ? ' or comes round the next year' : '').'.', $advice, $fix)];
+        return [
+            new Remark(
+                Level::Look,
+                '/fires',
+                'date_moves',
+                "It fires once for each {$among->type()->inSentence()}, and not again when {$field->label} moves".($yearly
+                    ? ' or comes round the next year' : '').'.',
+                $advice,
+                $fix,
+            ),
+        ];
     }
 }

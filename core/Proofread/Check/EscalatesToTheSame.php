@@ -26,7 +26,13 @@ final class EscalatesToTheSame implements Check
             foreach ($line instanceof Escalate ? $line->ladder->rungs : [] as $rung) {
                 $said = $rung->person->wording();
                 if (isset($assignees[$said])) {
-                    $remarks[] = new Remark(Level::Look, "/lines/{$placed->place}", 'same_person', "Rung {$rung->number} goes to {$said}, who has the task of line {$assignees[$said]} already.", 'Let it go to somebody else, such as their manager.');
+                    $remarks[] = new Remark(
+                        Level::Look,
+                        "/lines/{$placed->place}",
+                        'same_person',
+                        "Rung {$rung->number} goes to {$said}, who has the task of line {$assignees[$said]} already.",
+                        'Let it go to somebody else, such as their manager.',
+                    );
                 }
             }
         }

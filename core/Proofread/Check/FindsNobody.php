@@ -28,7 +28,14 @@ final class FindsNobody implements Check
                 [$nobody, $of] = $among->census->withNobody($among->rule, $person);
                 if ($nobody > 0) {
                     $plural = $of === 1 ? $among->type()->inSentence() : mb_strtolower($among->type()->plural);
-                    $remarks[] = new Remark(Level::Note, "/lines/{$placed->place}/{$key}", 'finds_nobody', mb_strtoupper(mb_substr($said, 0, 1)).mb_substr($said, 1)." is nobody on {$nobody} of the {$of} {$plural} that meet the conditions now.", 'Whoever stands in for nobody gets what is meant for them. Fill in who it is, or choose somebody else.');
+                    $remarks[] = new Remark(
+                        Level::Note,
+                        "/lines/{$placed->place}/{$key}",
+                        'finds_nobody',
+                        mb_strtoupper(mb_substr($said, 0, 1)).mb_substr($said, 1)
+                            ." is nobody on {$nobody} of the {$of} {$plural} that meet the conditions now.",
+                        'Whoever stands in for nobody gets what is meant for them. Fill in who it is, or choose somebody else.',
+                    );
                 }
             }
         }

@@ -18,13 +18,23 @@ final class MessageAtEachSave implements Check
     public function remarks(RuleAmongOthers $among): array
     {
         $rule = $among->rule;
-        $isAnyChange = $rule->trigger instanceof CreatedOrChanged || ($rule->trigger instanceof Changed && $rule->trigger->fields->names === null);
+        $isAnyChange = $rule->trigger instanceof CreatedOrChanged
+            || ($rule->trigger instanceof Changed && $rule->trigger->fields->names === null);
         if (! $rule->guard instanceof EveryTime || ! $isAnyChange) {
             return [];
         }
         foreach ($rule->lines as $placed) {
             if ($placed->isMessage()) {
-                return [new Remark(Level::Look, '/fires', 'each_save', 'It sends a message at each save of the record, as long as the conditions hold.', 'Let it fire when the conditions become true, or once.', new Fix('When the conditions become true', '/fires', ['kind' => 'becomes_true']))];
+                return [
+                    new Remark(
+                        Level::Look,
+                        '/fires',
+                        'each_save',
+                        'It sends a message at each save of the record, as long as the conditions hold.',
+                        'Let it fire when the conditions become true, or once.',
+                        new Fix('When the conditions become true', '/fires', ['kind' => 'becomes_true']),
+                    ),
+                ];
             }
         }
 

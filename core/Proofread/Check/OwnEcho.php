@@ -19,7 +19,10 @@ final class OwnEcho implements Check
         if ($names === null || $names === []) {
             return [];
         }
-        $own = array_map(static fn (Written $written): string => $written->field, array_filter($among->written($among->rule), static fn (Written $written): bool => $written->isOwn));
+        $own = array_map(
+            static fn (Written $written): string => $written->field,
+            array_filter($among->written($among->rule), static fn (Written $written): bool => $written->isOwn),
+        );
         if (array_diff($names, $own) !== []) {
             return [];
         }
@@ -31,6 +34,15 @@ final class OwnEcho implements Check
             }
         }
 
-        return [new Remark(Level::Note, '/when', 'own_echo', 'It waits for a change of a field that no rule but this one sets. Its own change does not start it again: only a person’s does.', 'If nobody sets the field by hand, let it wait for something else.')];
+        return [
+            new Remark(
+                Level::Note,
+                '/when',
+                'own_echo',
+                'It waits for a change of a field that no rule but this one sets. Its own change does not start it again: only a person’s '
+                    .'does.',
+                'If nobody sets the field by hand, let it wait for something else.',
+            ),
+        ];
     }
 }

@@ -24,10 +24,17 @@ final class SetDifferently implements Check
             foreach ($placed->timing === null ? $among->writtenBy($own, $placed) : [] as $written) {
                 foreach ($among->others as $other) {
                     $theirs = $this->differing($among, $other, $written);
-                    if ($theirs !== null && $this->meet($own, $other) && Reasoning::canHold(new All([Starts::condition($own), Starts::condition($other)]))) {
+                    if ($theirs !== null && $this->meet($own, $other)
+                        && Reasoning::canHold(new All([Starts::condition($own), Starts::condition($other)]))) {
                         $field = $among->schema->types[$written->type]->field($written->field);
                         $label = $field->label ?? $written->field;
-                        $remarks[] = new Remark(Level::Look, "/lines/{$placed->place}", 'clash', "‘{$other->name}’ sets {$label} to something else on the same change; the rule that stands later wins.", 'Put both into an either/or set, or let their conditions exclude each other.');
+                        $remarks[] = new Remark(
+                            Level::Look,
+                            "/lines/{$placed->place}",
+                            'clash',
+                            "‘{$other->name}’ sets {$label} to something else on the same change; the rule that stands later wins.",
+                            'Put both into an either/or set, or let their conditions exclude each other.',
+                        );
                         break 2;
                     }
                 }
@@ -41,7 +48,8 @@ final class SetDifferently implements Check
     {
         foreach ($other->lines as $placed) {
             foreach ($placed->timing === null ? $among->writtenBy($other, $placed) : [] as $written) {
-                if ($written->isOwn && $mine->isOwn && $written->type === $mine->type && $written->field === $mine->field && $written->isFixed && $mine->isFixed && $written->value !== $mine->value) {
+                if ($written->isOwn && $mine->isOwn && $written->type === $mine->type && $written->field === $mine->field
+                    && $written->isFixed && $mine->isFixed && $written->value !== $mine->value) {
                     return $written;
                 }
             }
@@ -58,7 +66,11 @@ final class SetDifferently implements Check
         }
         [$mine, $theirs] = [$one->trigger->watch(), $other->trigger->watch()];
 
-        return ($mine->created && $theirs->created) || ($mine->deleted && $theirs->deleted) || array_intersect(array_map(static fn ($event): string => $event->value, $mine->events), array_map(static fn ($event): string => $event->value, $theirs->events)) !== []
-            || ($mine->fields !== [] && $theirs->fields !== [] && ($mine->fields === null || $theirs->fields === null || array_intersect($mine->fields, $theirs->fields) !== []));
+        return ($mine->created && $theirs->created) || ($mine->deleted && $theirs->deleted) || array_intersect(
+            array_map(static fn ($event): string => $event->value, $mine->events),
+            array_map(static fn ($event): string => $event->value, $theirs->events),
+        ) !== []
+            || ($mine->fields !== [] && $theirs->fields !== []
+                && ($mine->fields === null || $theirs->fields === null || array_intersect($mine->fields, $theirs->fields) !== []));
     }
 }

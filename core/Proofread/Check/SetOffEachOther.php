@@ -35,10 +35,19 @@ final class SetOffEachOther implements Check
         $said = "It sets {$this->label($among, $way[0][0])}";
         foreach ($way as $index => [, $next]) {
             $last = $index === count($way) - 1;
-            $said .= $last ? ', which sets this rule off again' : ", which sets off ‘{$next->name}’, which sets {$this->label($among, $way[$index + 1][0])}";
+            $said .= $last ? ', which sets this rule off again'
+                : ", which sets off ‘{$next->name}’, which sets {$this->label($among, $way[$index + 1][0])}";
         }
 
-        return [new Remark(Level::Look, '/lines', 'cycle', "{$said}.", 'Narrow what one of them waits for, or let one fire only when its conditions become true.')];
+        return [
+            new Remark(
+                Level::Look,
+                '/lines',
+                'cycle',
+                "{$said}.",
+                'Narrow what one of them waits for, or let one fire only when its conditions become true.',
+            ),
+        ];
     }
 
     /**
@@ -84,10 +93,12 @@ final class SetOffEachOther implements Check
         foreach ([...$among->others, $among->rule] as $rule) {
             $watch = $rule->watch();
             // What has fired for a record and remembers it does not come round for ever.
-            if ($rule->guard->remembers() || $field === null || $rule->on !== $written->type || $watch->type !== $written->type || ! ($watch->fields === null || in_array($written->field, $watch->fields, true))) {
+            if ($rule->guard->remembers() || $field === null || $rule->on !== $written->type || $watch->type !== $written->type
+                || ! ($watch->fields === null || in_array($written->field, $watch->fields, true))) {
                 continue;
             }
-            $to = $rule->trigger instanceof Changed && $rule->trigger->fields->single?->name === $written->field ? $rule->trigger->fields->to : null;
+            $to = $rule->trigger instanceof Changed
+                && $rule->trigger->fields->single?->name === $written->field ? $rule->trigger->fields->to : null;
             if ($written->isFixed && $to !== null && $written->value !== $to) {
                 continue;
             }
@@ -104,7 +115,14 @@ final class SetOffEachOther implements Check
     private function unchanged(RuleAmongOthers $among, Rule $from, Rule $next): array
     {
         $fields = array_map(static fn (Written $written): string => $written->field, $among->written($from));
-        $leaves = array_filter(Tree::leaves($next->condition), static fn (Condition $leaf): bool => $leaf instanceof Comparison && $leaf->operator instanceof HasChanged && ! in_array($leaf->left->field()->name, $fields, true));
+        $leaves = array_filter(
+            Tree::leaves($next->condition),
+            static fn (Condition $leaf): bool => $leaf instanceof Comparison && $leaf->operator instanceof HasChanged && ! in_array(
+                $leaf->left->field()->name,
+                $fields,
+                true,
+            ),
+        );
 
         return array_map(static fn (Condition $leaf): Condition => new None([$leaf]), array_values($leaves));
     }
@@ -114,10 +132,14 @@ final class SetOffEachOther implements Check
     {
         $fields = array_map(static fn (Written $written): string => $written->field, $among->written($from));
 
-        return array_values(array_filter($from->condition instanceof All ? $from->condition->parts : [], static function (Condition $part) use ($fields): bool {
-            // What depends on the change at hand says nothing of the next one.
-            return $part instanceof Comparison && ! $part->operator instanceof ChangeOperator && ! array_filter($part->paths(), static fn (Path $path): bool => in_array($path->first()->name, $fields, true) || $path->hops !== []) && $part->paths() !== [];
-        }));
+        return array_values(array_filter($from->condition instanceof All ? $from->condition->parts
+            : [], static function (Condition $part) use ($fields): bool {
+                // What depends on the change at hand says nothing of the next one.
+                return $part instanceof Comparison && ! $part->operator instanceof ChangeOperator && ! array_filter(
+                    $part->paths(),
+                    static fn (Path $path): bool => in_array($path->first()->name, $fields, true) || $path->hops !== [],
+                ) && $part->paths() !== [];
+            }));
     }
 
     private function label(RuleAmongOthers $among, Written $written): string

@@ -34,8 +34,22 @@ final class Shadowed implements Check
             }
             $range = self::range($later->condition, $first->condition);
             $remarks[] = $isEarlier
-                ? new Remark(Level::Look, '/onlyIf', 'shadowed', "This rule never gets its turn: ‘{$other->name}’ stands before it in “{$own->eitherOr}” and takes all it would match".($range === '' ? '.' : ", because {$range}."), 'Move this rule before it in the list of rules, or narrow the other.')
-                : new Remark(Level::Look, '/onlyIf', 'shadows', "It takes all that ‘{$other->name}’ would match, which stands behind it in “{$own->eitherOr}”".($range === '' ? '.' : ": {$range}."), 'Move this rule behind it, or narrow it.');
+                ? new Remark(
+                    Level::Look,
+                    '/onlyIf',
+                    'shadowed',
+                    "This rule never gets its turn: ‘{$other->name}’ stands before it in “{$own->eitherOr}” and takes all it would match"
+                        .($range === '' ? '.' : ", because {$range}."),
+                    'Move this rule before it in the list of rules, or narrow the other.',
+                )
+                : new Remark(
+                    Level::Look,
+                    '/onlyIf',
+                    'shadows',
+                    "It takes all that ‘{$other->name}’ would match, which stands behind it in “{$own->eitherOr}”".($range === '' ? '.'
+                        : ": {$range}."),
+                    'Move this rule behind it, or narrow it.',
+                );
         }
 
         return $remarks;
@@ -45,7 +59,8 @@ final class Shadowed implements Check
     {
         [$wide, $narrow] = [$first->trigger->watch(), $later->trigger->watch()];
 
-        return $first->own && $later->own && $first->trigger->asksNoMore() && ($wide->fields === null || array_diff($narrow->keys(), $wide->keys()) === [])
+        return $first->own && $later->own && $first->trigger->asksNoMore()
+            && ($wide->fields === null || array_diff($narrow->keys(), $wide->keys()) === [])
             && ($wide->created || ! $narrow->created) && ($wide->deleted || ! $narrow->deleted) && $narrow->events === [];
     }
 
@@ -54,7 +69,8 @@ final class Shadowed implements Check
     {
         foreach (self::comparisons($outer) as $wide) {
             foreach (self::comparisons($inner) as $narrow) {
-                if ($narrow->left->label() === $wide->left->label() && $narrow->text !== $wide->text && Reasoning::implies($narrow, $wide)) {
+                if ($narrow->left->label() === $wide->left->label() && $narrow->text !== $wide->text
+                    && Reasoning::implies($narrow, $wide)) {
                     return "“{$narrow->text}” is inside “{$wide->text}”";
                 }
             }

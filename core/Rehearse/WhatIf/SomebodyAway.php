@@ -11,8 +11,12 @@ use VividLedger\Schema\RecordType;
 /** Somebody is absent for a time, so that others stand in. */
 final readonly class SomebodyAway implements WhatIf
 {
-    public function __construct(private int $person, private string $name, private \DateTimeImmutable $from, private \DateTimeImmutable $until)
-    {
+    public function __construct(
+        private int $person,
+        private string $name,
+        private \DateTimeImmutable $from,
+        private \DateTimeImmutable $until,
+    ) {
     }
 
     public static function kind(): string

@@ -39,7 +39,13 @@ final readonly class TaskIsDone implements WhatIf
             return;
         }
         $task->doneAt = $this->at;
-        $play->happen($task->given->record, new Event(EventKind::TaskDone, "task:{$this->task}", $task->given->title), $actor, true, $task->entry);
+        $play->happen(
+            $task->given->record,
+            new Event(EventKind::TaskDone, "task:{$this->task}", $task->given->title),
+            $actor,
+            true,
+            $task->entry,
+        );
     }
 
     public function said(RecordType $type, Display $display): string

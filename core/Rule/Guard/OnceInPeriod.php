@@ -39,7 +39,13 @@ final readonly class OnceInPeriod implements RepeatGuard
         $context->word(self::label($context->type), WordRole::Value, $node->at, Edit::Guard);
         $period = Amount::read($node->child('period'));
         if ($period === null || $period->amount < 1) {
-            return $context->gap('choose how long', $node->child('period')->at, Edit::Span, 'missing', 'Give a whole number and a unit, such as 3 days.');
+            return $context->gap(
+                'choose how long',
+                $node->child('period')->at,
+                Edit::Span,
+                'missing',
+                'Give a whole number and a unit, such as 3 days.',
+            );
         }
         $context->word($period->unit->label($period->amount), WordRole::Value, $node->child('period')->at, Edit::Span);
 

@@ -41,9 +41,19 @@ final readonly class OncePerValue implements RepeatGuard
         $context->word(self::label($type), WordRole::Value, $node->at, Edit::Guard);
         $at = $node->child('field');
         $field = $type->field($at->text() ?? '');
-        $offers = static fn (): array => array_map(static fn (Field $field): Offer => new Offer($field->label, $field->name), array_values(array_filter($type->ownFields(), self::fits(...))));
+        $offers = static fn (): array => array_map(
+            static fn (Field $field): Offer => new Offer($field->label, $field->name),
+            array_values(array_filter($type->ownFields(), self::fits(...))),
+        );
         if ($field === null || ! self::fits($field)) {
-            return $context->gap($at->text() ?? 'choose a field', $at->at, Edit::Offer, 'unknown_field', 'Choose the field whose values count.', $offers);
+            return $context->gap(
+                $at->text() ?? 'choose a field',
+                $at->at,
+                Edit::Offer,
+                'unknown_field',
+                'Choose the field whose values count.',
+                $offers,
+            );
         }
         $context->choice($field->label, WordRole::Field, $at->at, $offers);
 

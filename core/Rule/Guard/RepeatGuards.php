@@ -14,7 +14,9 @@ use VividLedger\Rule\Reading\Node;
 final class RepeatGuards
 {
     /** @var list<class-string<RepeatGuard>> */
-    public const ALL = [BecomesTrue::class, EveryTime::class, OncePerRecord::class, OncePerValue::class, OnceInPeriod::class, SoManyTimes::class];
+    public const ALL = [
+        BecomesTrue::class, EveryTime::class, OncePerRecord::class, OncePerValue::class, OnceInPeriod::class, SoManyTimes::class,
+    ];
 
     public static function read(Context $context, Node $node): ?RepeatGuard
     {
@@ -24,7 +26,13 @@ final class RepeatGuards
             }
         }
 
-        return $context->gap('choose how often', $node->at, Edit::Guard, 'unknown_guard', 'Choose how often the rule may fire for one record.');
+        return $context->gap(
+            'choose how often',
+            $node->at,
+            Edit::Guard,
+            'unknown_guard',
+            'Choose how often the rule may fire for one record.',
+        );
     }
 
     /** What makes a used guard ready again; null when nothing does, or it is unfinished and the problem is noted. */
@@ -32,7 +40,11 @@ final class RepeatGuards
     {
         $again = $node->child('again');
         if ($guard === null || ! $guard->remembers()) {
-            return $again->isMissing() ? null : $context->problem($again->at, 'wrong_type', 'Only a guard that is used up can be made ready again.');
+            return $again->isMissing() ? null : $context->problem(
+                $again->at,
+                'wrong_type',
+                'Only a guard that is used up can be made ready again.',
+            );
         }
         if ($again->isMissing()) {
             $context->more('+ ready again when', $again->at, Edit::Where);

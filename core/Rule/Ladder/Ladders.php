@@ -23,21 +23,35 @@ final class Ladders
     {
         $name = $node->child('ladder')->text();
         $at = $node->child('ladder')->at;
-        $offers = static fn (): array => array_map(static fn (string $known): Offer => new Offer($known, $known), $context->directory->ladders());
+        $offers = static fn (): array => array_map(
+            static fn (string $known): Offer => new Offer($known, $known),
+            $context->directory->ladders(),
+        );
         if ($name === null && ! $node->child('rungs')->isMissing()) {
             $ladder = self::rungs($context, $node->child('rungs'), '');
             $context->choice('a ladder of '.count($node->child('rungs')->items()).' rungs', WordRole::Value, $at, $offers);
         } else {
             $kept = $name === null ? null : $context->directory->ladder($name);
             if ($kept === null) {
-                return $context->gap($name ?? 'choose a ladder', $at, Edit::Offer, 'unknown_ladder', $name === null ? 'Choose a ladder. Ladders are kept in Setup.' : "There is no ladder ‘{$name}’. Choose another.", $offers);
+                return $context->gap(
+                    $name ?? 'choose a ladder',
+                    $at,
+                    Edit::Offer,
+                    'unknown_ladder',
+                    $name === null ? 'Choose a ladder. Ladders are kept in Setup.' : "There is no ladder ‘{$name}’. Choose another.",
+                    $offers,
+                );
             }
             $inner = new Context($context->schema, new WithoutNamed($context->directory), $context->type, $context->zone);
             $inner->row(\VividLedger\Rule\Reading\Part::Line, $node);
             $ladder = self::rungs($inner, new Node($kept), $name);
             $context->choice("‘{$name}’", WordRole::Value, $at, $offers);
             if ($ladder === null) {
-                return $context->problem($at, 'broken_ladder', "The ladder ‘{$name}’ has to be mended first: ".($inner->sheet->problems[0]->message ?? 'it is not finished.'));
+                return $context->problem(
+                    $at,
+                    'broken_ladder',
+                    "The ladder ‘{$name}’ has to be mended first: ".($inner->sheet->problems[0]->message ?? 'it is not finished.'),
+                );
             }
         }
         if ($ladder !== null) {
@@ -69,7 +83,9 @@ final class Ladders
     public static function said(Rung $rung): string
     {
         $acts = array_map(static fn (RungAct $act): string => $act->said($rung->person->wording()), $rung->acts);
-        $length = $rung->wait->amount->amount === 0 && $rung->wait->rest() === '' ? 'at once' : trim("after {$rung->wait->length()} {$rung->wait->rest()}");
+        $length = $rung->wait->amount->amount === 0 && $rung->wait->rest() === '' ? 'at once' : trim(
+            "after {$rung->wait->length()} {$rung->wait->rest()}",
+        );
 
         return "{$length} it ".implode(' and ', $acts);
     }
@@ -78,7 +94,11 @@ final class Ladders
     {
         $wait = $node->child('after')->isMissing() ? new Due(new Amount(0, Unit::Day)) : Due::read($node->child('after'));
         if (is_string($wait) || $wait->amount->amount < 0) {
-            return $context->problem($node->child('after')->at, 'wrong_type', is_string($wait) ? $wait : 'A rung comes after the one before it.');
+            return $context->problem(
+                $node->child('after')->at,
+                'wrong_type',
+                is_string($wait) ? $wait : 'A rung comes after the one before it.',
+            );
         }
         $person = PersonExpressions::read($context, $node->child('to'));
         if ($person === null) {
@@ -93,6 +113,10 @@ final class Ladders
             $acts[] = $act;
         }
 
-        return $acts === [] ? $context->problem($node->child('do')->at, 'missing', "Say what rung {$number} does.") : new Rung($number, $wait, $person, $acts);
+        return $acts === [] ? $context->problem(
+            $node->child('do')->at,
+            'missing',
+            "Say what rung {$number} does.",
+        ) : new Rung($number, $wait, $person, $acts);
     }
 }

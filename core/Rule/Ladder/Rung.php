@@ -32,7 +32,11 @@ final readonly class Rung
         $found = Finder::find($this->person, $performance);
         foreach ($this->acts as $act) {
             match ($act) {
-                RungAct::Tell => Remind::tell($performance, $found, mb_substr("Rung {$this->number} of {$of}: {$performance->called($performance->record)}", 0, Remind::LENGTH)),
+                RungAct::Tell => Remind::tell(
+                    $performance,
+                    $found,
+                    mb_substr("Rung {$this->number} of {$of}: {$performance->called($performance->record)}", 0, Remind::LENGTH),
+                ),
                 RungAct::Reassign => $this->reassign($performance, $found->person?->id),
                 RungAct::Raise => $this->raise($performance),
             };
@@ -61,6 +65,10 @@ final readonly class Rung
         }
         $values = array_map(static fn ($choice): string => $choice->value, $field->choices);
         $at = array_search($performance->record->value('priority'), $values, true);
-        $performance->set($field, $values[min(count($values) - 1, $at === false ? 0 : $at + 1)], $performance->toChange($performance->record));
+        $performance->set(
+            $field,
+            $values[min(count($values) - 1, $at === false ? 0 : $at + 1)],
+            $performance->toChange($performance->record),
+        );
     }
 }

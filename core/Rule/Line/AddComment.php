@@ -41,7 +41,12 @@ final readonly class AddComment implements Line
         if ($text === '') {
             return $context->gap('write the comment', $at->at, Edit::Notes, 'missing', 'Write the comment.');
         }
-        $context->word('“'.mb_strimwidth((string) preg_replace('/\s+/u', ' ', $text), 0, 80, '…').'”', WordRole::Value, $at->at, Edit::Notes);
+        $context->word(
+            '“'.mb_strimwidth((string) preg_replace('/\s+/u', ' ', $text), 0, 80, '…').'”',
+            WordRole::Value,
+            $at->at,
+            Edit::Notes,
+        );
         if (mb_strlen($text) > self::LENGTH) {
             return $context->problem($at->at, 'too_long', 'A comment has at most '.self::LENGTH.' characters.');
         }

@@ -37,17 +37,35 @@ final readonly class CreateRecord implements Line, Writes
     {
         $context->glue('Make a new');
         $types = $context->schema->types;
-        $offers = static fn (): array => array_map(static fn (RecordType $type): Offer => new Offer($type->label, ['type' => $type->name, 'as' => self::freeName($context, $type), 'set' => self::proposed($context, $type)], merge: true), array_values($types));
+        $offers = static fn (): array => array_map(
+            static fn (RecordType $type): Offer => new Offer(
+                $type->label,
+                ['type' => $type->name, 'as' => self::freeName($context, $type), 'set' => self::proposed($context, $type)],
+                merge: true,
+            ),
+            array_values($types),
+        );
         $type = $types[$node->child('type')->text() ?? ''] ?? null;
         if ($type === null) {
-            return $context->gap($node->child('type')->text() ?? 'choose what', $node->at, Edit::Offer, 'unknown_type', 'Choose what kind of record is made.', $offers);
+            return $context->gap(
+                $node->child('type')->text() ?? 'choose what',
+                $node->at,
+                Edit::Offer,
+                'unknown_type',
+                'Choose what kind of record is made.',
+                $offers,
+            );
         }
         $context->choice($type->label, WordRole::Field, $node->at, $offers);
         $context->glue('with');
         $assignments = Assignments::read($context, $node->child('set'), $type);
         $name = $node->child('as')->text() ?? $type->name;
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
-            return $context->problem($node->child('as')->at, 'wrong_type', 'Later lines call the new record by a name of 1 to '.self::NAME_LENGTH.' characters.');
+            return $context->problem(
+                $node->child('as')->at,
+                'wrong_type',
+                'Later lines call the new record by a name of 1 to '.self::NAME_LENGTH.' characters.',
+            );
         }
         if (isset($context->sheet->made[$name])) {
             return $context->problem($node->child('as')->at, 'name_taken', "A line above already calls its record ‘{$name}’.");
@@ -109,7 +127,10 @@ final readonly class CreateRecord implements Line, Writes
     {
         $set = [];
         foreach ($type->ownFields() as $field) {
-            $own = array_values(array_filter($context->type->ownFields(), static fn (Field $other): bool => $field->target !== null && $other->target === $field->target));
+            $own = array_values(array_filter(
+                $context->type->ownFields(),
+                static fn (Field $other): bool => $field->target !== null && $other->target === $field->target,
+            ));
             $to = match (true) {
                 $field->target === $context->type->name => ['kind' => 'this'],
                 $own !== [] => ['kind' => 'copy', 'from' => $own[0]->name],

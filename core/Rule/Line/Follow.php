@@ -35,7 +35,12 @@ final readonly class Follow implements Line
         $context->glue('Let');
         $who = PersonExpressions::word($context, $node->child('who'));
         $follows = $node->child('stop')->raw !== true;
-        $context->choice($follows ? 'follow' : 'no longer follow', WordRole::Value, $node->child('stop')->at, static fn (): array => [new Offer('follow', null), new Offer('no longer follow', true)]);
+        $context->choice(
+            $follows ? 'follow' : 'no longer follow',
+            WordRole::Value,
+            $node->child('stop')->at,
+            static fn (): array => [new Offer('follow', null), new Offer('no longer follow', true)],
+        );
         $context->glue("the {$context->type->inSentence()}");
 
         return $who === null ? null : new self($who, $follows);

@@ -42,7 +42,14 @@ final readonly class GiveTasks implements Line
             $tasks[] = TaskPlan::read($context, $item);
         }
         if ($items === []) {
-            return $context->gap('a task', "{$list->at}/0/to", Edit::Offer, 'missing', 'Add a task to the line.', static fn (): array => \VividLedger\People\PersonExpressions::offers($context));
+            return $context->gap(
+                'a task',
+                "{$list->at}/0/to",
+                Edit::Offer,
+                'missing',
+                'Add a task to the line.',
+                static fn (): array => \VividLedger\People\PersonExpressions::offers($context),
+            );
         }
         if (count($items) > self::MOST) {
             return $context->problem($list->at, 'too_many', 'A line gives at most '.self::MOST.' tasks.');

@@ -25,7 +25,8 @@ final class Lines
 
     /** @var list<class-string<Line>> */
     public const ALL = [
-        SetFields::class, GiveTask::class, GiveTasks::class, Remind::class, SendMessage::class, SendList::class, Escalate::class, CreateRecord::class, Assign::class,
+        SetFields::class, GiveTask::class, GiveTasks::class, Remind::class, SendMessage::class, SendList::class, Escalate::class,
+        CreateRecord::class, Assign::class,
         AddComment::class, Follow::class, Refuse::class,
     ];
 
@@ -56,11 +57,19 @@ final class Lines
             $timing = new Climb($timing ?: null, $escalate->ladder);
         }
         // What the sentence says of its time is not said twice when it is read aloud.
-        $row->said = $timing instanceof Timing && $timing->note() !== $timing->said() ? trim(str_replace($timing->note(), '', $timing->said())) : '';
+        $row->said = $timing instanceof Timing && $timing->note() !== $timing->said() ? trim(str_replace(
+            $timing->note(),
+            '',
+            $timing->said(),
+        )) : '';
         $key = $node->child('key')->text() ?? '';
         if ($key !== '') {
             if (preg_match('/^[a-z][a-z0-9_]{0,39}$/D', $key) !== 1) {
-                return $context->problem($node->child('key')->at, 'wrong_type', 'A line goes by a short name of small letters, digits and underlines, such as first_call.');
+                return $context->problem(
+                    $node->child('key')->at,
+                    'wrong_type',
+                    'A line goes by a short name of small letters, digits and underlines, such as first_call.',
+                );
             }
             if (isset($context->sheet->keys[$key])) {
                 return $context->problem($node->child('key')->at, 'name_taken', "A line above already goes by ‘{$key}’.");
@@ -70,7 +79,15 @@ final class Lines
             }
         }
 
-        return $read === null || $timing === false || $context->problems() > $problems ? null : new Placed($place, $read, $node->kind(), $timing, $tooLate, $key, $said);
+        return $read === null || $timing === false || $context->problems() > $problems ? null : new Placed(
+            $place,
+            $read,
+            $node->kind(),
+            $timing,
+            $tooLate,
+            $key,
+            $said,
+        );
     }
 
     private static function line(Context $context, Node $node, Row $row): ?Line
@@ -103,7 +120,13 @@ final class Lines
         }
         $due = Due::read($late);
         if (is_string($due) || $due->amount->amount < 1) {
-            return $context->gap('too late when?', $late->at, Edit::Span, 'wrong_type', is_string($due) ? $due : 'Give an amount of 1 or more.');
+            return $context->gap(
+                'too late when?',
+                $late->at,
+                Edit::Span,
+                'wrong_type',
+                is_string($due) ? $due : 'Give an amount of 1 or more.',
+            );
         }
         $context->glue(', too late after');
         $context->word($due->length(), WordRole::Value, $late->at, Edit::Span);

@@ -24,7 +24,10 @@ final class ListLetter
 
     public int $rows = 0;
 
-    /** @var array<string, array<string, array{list<string>, list<array{string, string, list<string>}>}>> columns and rows (number, address, cells), by heading and section */
+    /**
+     * @var array<string, array<string, array{list<string>, list<array{string, string, list<string>}>}>> columns and rows (number,
+     *     address, cells), by heading and section
+     */
     private array $groups = [];
 
     private readonly string $today;

@@ -42,7 +42,10 @@ final readonly class Refuse implements Line
             $context->word("“{$text}”", WordRole::Value, $at->at, Edit::Title);
         }
         $fieldAt = $node->child('field');
-        $offers = static fn (): array => [new Offer('the whole record', null), ...array_map(static fn (Field $field): Offer => new Offer($field->label, $field->name), $context->type->ownFields())];
+        $offers = static fn (): array => [
+            new Offer('the whole record', null),
+            ...array_map(static fn (Field $field): Offer => new Offer($field->label, $field->name), $context->type->ownFields()),
+        ];
         $field = $context->type->field($fieldAt->text() ?? '');
         if ($field !== null) {
             $context->glue('at');
@@ -50,7 +53,14 @@ final readonly class Refuse implements Line
         } elseif ($fieldAt->raw === null) {
             $context->more('+ at a field', $fieldAt->at, Edit::Offer, $offers);
         } else {
-            $context->gap($fieldAt->text() ?? '?', $fieldAt->at, Edit::Offer, 'unknown_field', 'Choose the field the message stands at.', $offers);
+            $context->gap(
+                $fieldAt->text() ?? '?',
+                $fieldAt->at,
+                Edit::Offer,
+                'unknown_field',
+                'Choose the field the message stands at.',
+                $offers,
+            );
         }
         $message = $text === '' ? null : Template::read($context, $text, $at->at);
 

@@ -69,6 +69,18 @@ final readonly class Remind implements Line
 
             return;
         }
-        $performance->send(new Message(Channel::App, [new Address($found->person->name, '', $found->person->id)], [], null, $text, '', $text, $found->path, []));
+        $performance->send(
+            new Message(
+                Channel::App,
+                [new Address($found->person->name, '', $found->person->id)],
+                [],
+                null,
+                $text,
+                '',
+                $text,
+                $found->path,
+                [],
+            ),
+        );
     }
 }

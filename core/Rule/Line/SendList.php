@@ -63,12 +63,25 @@ final readonly class SendList implements Line
         $channel = Channel::tryFrom($node->child('channel')->text() ?? 'email');
         $channels = static fn (): array => [new Offer('an e-mail', null), new Offer('a note in the application', Channel::App->value)];
         if ($channel === null || $channel === Channel::Sms) {
-            return $context->gap('choose how', $node->child('channel')->at, Edit::Offer, 'wrong_type', 'A list goes by e-mail, or as a note inside the application.', $channels);
+            return $context->gap(
+                'choose how',
+                $node->child('channel')->at,
+                Edit::Offer,
+                'wrong_type',
+                'A list goes by e-mail, or as a note inside the application.',
+                $channels,
+            );
         }
         $context->choice($channel === Channel::Email ? 'an e-mail' : 'a note', WordRole::Value, $node->child('channel')->at, $channels);
         $subject = trim($node->child('subject')->text() ?? '');
         if ($subject === '' || mb_strlen($subject) > self::SUBJECT_LENGTH) {
-            $context->gap('write a subject', $node->child('subject')->at, Edit::Text, $subject === '' ? 'missing' : 'too_long', 'Give the list a subject of at most '.self::SUBJECT_LENGTH.' characters.');
+            $context->gap(
+                'write a subject',
+                $node->child('subject')->at,
+                Edit::Text,
+                $subject === '' ? 'missing' : 'too_long',
+                'Give the list a subject of at most '.self::SUBJECT_LENGTH.' characters.',
+            );
         } else {
             $context->word("“{$subject}”", WordRole::Value, $node->child('subject')->at, Edit::Text);
         }
@@ -95,7 +108,10 @@ final readonly class SendList implements Line
         $performance->failed('The list', 'it is made of records that a timetable puts together');
     }
 
-    /** @return ?array{Message, int, int} the message, how much was gathered, and how many rows found no room; null when there is nothing to show */
+    /**
+     * @return ?array{Message, int, int} the message, how much was gathered, and how many rows found no room; null when there is nothing
+     *     to show
+     */
     public function message(
         Gathered $gathered,
         Person $person,
@@ -166,7 +182,13 @@ final readonly class SendList implements Line
     private static function window(Context $context, Node $node, RecordType $type): array
     {
         $by = $node->child('by');
-        $dates = static fn (): array => [new Offer('in one list', null), ...array_map(static fn (Field $field): Offer => new Offer($field->label, $field->name, 'By when it is due'), array_values(array_filter($type->fields, static fn (Field $field): bool => $field->type->isMoment())))];
+        $dates = static fn (): array => [
+            new Offer('in one list', null),
+            ...array_map(
+                static fn (Field $field): Offer => new Offer($field->label, $field->name, 'By when it is due'),
+                array_values(array_filter($type->fields, static fn (Field $field): bool => $field->type->isMoment())),
+            ),
+        ];
         if ($by->isMissing()) {
             $context->choice('in one list', WordRole::Value, $by->at, $dates);
 
@@ -174,7 +196,14 @@ final readonly class SendList implements Line
         }
         $field = $type->field($by->text() ?? '');
         if ($field === null || ! $field->type->isMoment()) {
-            $context->gap($by->text() ?? 'choose a date', $by->at, Edit::Offer, 'unknown_field', 'Choose the date that parts what is late from what is to come.', $dates);
+            $context->gap(
+                $by->text() ?? 'choose a date',
+                $by->at,
+                Edit::Offer,
+                'unknown_field',
+                'Choose the date that parts what is late from what is to come.',
+                $dates,
+            );
 
             return [null, 0, false];
         }
@@ -189,7 +218,12 @@ final readonly class SendList implements Line
         }
         $context->glue(': late, today, and the next');
         $context->word((string) $days->raw, WordRole::Value, $days->at, Edit::Number);
-        $context->choice($working ? 'working days' : 'days', WordRole::Value, $node->child('workingDays')->at, static fn (): array => [new Offer('working days', true), new Offer('days', null)]);
+        $context->choice(
+            $working ? 'working days' : 'days',
+            WordRole::Value,
+            $node->child('workingDays')->at,
+            static fn (): array => [new Offer('working days', true), new Offer('days', null)],
+        );
 
         return [$field, $days->raw, $working];
     }

@@ -49,7 +49,8 @@ final readonly class SendMessage implements Line
         $mail = $channel === Channel::Email;
         $cc = self::named($context, $node->child('cc'), ', with a copy to', '+ copy', $mail);
         $replyTo = self::named($context, $node->child('replyTo'), ', answers to', '+ answers to', $mail);
-        if ($channel === null || $to === null || $cc === null || $replyTo === null || $letter === null || $context->problems() > $problems) {
+        if ($channel === null || $to === null || $cc === null || $replyTo === null || $letter === null
+            || $context->problems() > $problems) {
             return null;
         }
 
@@ -62,7 +63,13 @@ final readonly class SendMessage implements Line
         $reached = $this->to->reach($performance, $this->channel);
         $to = $this->channel === Channel::Email ? $reached->addresses : array_slice($reached->addresses, 0, 1);
 
-        return $this->rendered($performance, $to, $this->cc->isEmpty() ? [] : $this->cc->reach($performance, $this->channel)->addresses, $this->replyTo->isEmpty() ? null : ($this->replyTo->reach($performance, $this->channel)->addresses[0] ?? null), $reached->path);
+        return $this->rendered(
+            $performance,
+            $to,
+            $this->cc->isEmpty() ? [] : $this->cc->reach($performance, $this->channel)->addresses,
+            $this->replyTo->isEmpty() ? null : ($this->replyTo->reach($performance, $this->channel)->addresses[0] ?? null),
+            $reached->path,
+        );
     }
 
     public function perform(Performance $performance): void
@@ -77,7 +84,10 @@ final readonly class SendMessage implements Line
             return;
         }
         // A mail is one letter to all; what lands in a pocket or in the application is each one's own.
-        $letters = $this->channel === Channel::Email ? [$reached->addresses] : array_map(static fn ($address): array => [$address], $reached->addresses);
+        $letters = $this->channel === Channel::Email ? [$reached->addresses] : array_map(
+            static fn ($address): array => [$address],
+            $reached->addresses,
+        );
         $cc = $this->cc->isEmpty() ? [] : $this->cc->reach($performance, $this->channel)->addresses;
         $replyTo = $this->replyTo->isEmpty() ? null : ($this->replyTo->reach($performance, $this->channel)->addresses[0] ?? null);
         foreach ($letters as $to) {
@@ -118,7 +128,14 @@ final readonly class SendMessage implements Line
             Channel::cases(),
         );
         if ($channel === null) {
-            return $context->gap('choose how', $node->at, Edit::Offer, 'wrong_type', 'A message goes by e-mail, as a text message, or inside the application.', $offers);
+            return $context->gap(
+                'choose how',
+                $node->at,
+                Edit::Offer,
+                'wrong_type',
+                'A message goes by e-mail, as a text message, or inside the application.',
+                $offers,
+            );
         }
         $context->choice($channel->one(), WordRole::Value, $node->at, $offers);
 
@@ -131,15 +148,28 @@ final readonly class SendMessage implements Line
         if ($name !== null) {
             $kept = in_array($name, $context->directory->letters($context->type->name), true) ? $context->directory->letter($name) : null;
             if ($kept === null) {
-                return $context->gap("‘{$name}’", $node->at, Edit::Letter, 'unknown_letter', "There is no letter ‘{$name}’ for {$context->type->plural}. Choose another, or write the message here.");
+                return $context->gap(
+                    "‘{$name}’",
+                    $node->at,
+                    Edit::Letter,
+                    'unknown_letter',
+                    "There is no letter ‘{$name}’ for {$context->type->plural}. Choose another, or write the message here.",
+                );
             }
             $context->glue('with the letter');
             $context->word("‘{$name}’", WordRole::Value, $node->at, Edit::Letter);
 
-            return Letter::read($context, new Node($kept['subject'] ?? '', $node->at), new Node($kept['body'] ?? '', $node->at), $channel !== Channel::Sms);
+            return Letter::read(
+                $context,
+                new Node($kept['subject'] ?? '', $node->at),
+                new Node($kept['body'] ?? '', $node->at),
+                $channel !== Channel::Sms,
+            );
         }
         $subject = trim($node->child('subject')->text() ?? '');
-        $said = $channel === Channel::Sms || $subject === '' ? RichText::plain(RichText::clean($node->child('body')->text() ?? '')) : $subject;
+        $said = $channel === Channel::Sms || $subject === '' ? RichText::plain(RichText::clean(
+            $node->child('body')->text() ?? '',
+        )) : $subject;
         if ($said === '') {
             $context->word('write the message', WordRole::Missing, $node->at, Edit::Letter);
             $problems = $context->problems();
@@ -147,7 +177,12 @@ final readonly class SendMessage implements Line
 
             return $context->problems() > $problems ? null : $context->problem($node->at, 'missing', 'Write the message.');
         }
-        $context->word('“'.mb_strimwidth((string) preg_replace('/\s+/u', ' ', $said), 0, 80, '…').'”', WordRole::Value, $node->at, Edit::Letter);
+        $context->word(
+            '“'.mb_strimwidth((string) preg_replace('/\s+/u', ' ', $said), 0, 80, '…').'”',
+            WordRole::Value,
+            $node->at,
+            Edit::Letter,
+        );
 
         return Letter::read($context, $node->child('subject'), $node->child('body'), $channel !== Channel::Sms);
     }
@@ -155,11 +190,23 @@ final readonly class SendMessage implements Line
     private static function recipients(Context $context, Node $list, string $gap, bool $needed): ?Recipients
     {
         if ($list->items() === [] && $needed) {
-            return $context->gap($gap, "{$list->at}/0", Edit::Recipients, 'missing', 'Choose who gets the message.', static fn (): array => Recipients::offers($context));
+            return $context->gap(
+                $gap,
+                "{$list->at}/0",
+                Edit::Recipients,
+                'missing',
+                'Choose who gets the message.',
+                static fn (): array => Recipients::offers($context),
+            );
         }
         $read = Recipients::read($context, $list);
         if ($list->items() !== []) {
-            $context->more('+', "{$list->at}/".count($list->items()), Edit::Recipients, static fn (): array => Recipients::offers($context));
+            $context->more(
+                '+',
+                "{$list->at}/".count($list->items()),
+                Edit::Recipients,
+                static fn (): array => Recipients::offers($context),
+            );
         }
 
         return $read;

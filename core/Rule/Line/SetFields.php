@@ -52,7 +52,8 @@ final readonly class SetFields implements Line, Writes
     public function writes(RecordType $own): array
     {
         return array_map(fn (Assignment $assignment): Written => new Written(
-            $this->target->type()->name, $assignment->field->name, $assignment->value instanceof FixedValue || $assignment->value instanceof Cleared,
+            $this->target->type()->name, $assignment->field->name, $assignment->value instanceof FixedValue
+                || $assignment->value instanceof Cleared,
             $assignment->value instanceof FixedValue ? $assignment->value->value : null, $this->target instanceof ThisRecord,
         ), $this->assignments->all);
     }

@@ -39,8 +39,16 @@ final readonly class TaskDue
             return false;
         }
         if (is_string($due) || ($from === null && $due->amount->amount < 0)) {
-            $far = is_int($node->child('amount')->raw) && Unit::tryFrom($node->child('unit')->text() ?? '') !== null && $node->child('amount')->raw >= 0;
-            $context->gap('choose when', $node->at, Edit::Due, $far ? 'out_of_range' : 'wrong_type', is_string($due) ? $due : 'Give a whole number and a unit, such as 2 days.');
+            $far = is_int($node->child('amount')->raw) && Unit::tryFrom(
+                $node->child('unit')->text() ?? '',
+            ) !== null && $node->child('amount')->raw >= 0;
+            $context->gap(
+                'choose when',
+                $node->at,
+                Edit::Due,
+                $far ? 'out_of_range' : 'wrong_type',
+                is_string($due) ? $due : 'Give a whole number and a unit, such as 2 days.',
+            );
 
             return false;
         }

@@ -35,6 +35,18 @@ final readonly class TaskGiven
     /** The same, as the task of a line. */
     public function by(?Placed $placed): self
     {
-        return $placed === null ? $this : new self($this->title, $this->person, $this->path, $this->stoodIn, $this->due, $this->record, $this->notes, $this->priority, $this->about, $placed->key, $placed->place);
+        return $placed === null ? $this : new self(
+            $this->title,
+            $this->person,
+            $this->path,
+            $this->stoodIn,
+            $this->due,
+            $this->record,
+            $this->notes,
+            $this->priority,
+            $this->about,
+            $placed->key,
+            $placed->place,
+        );
     }
 }

@@ -71,7 +71,11 @@ final readonly class TaskPlan
             $found->stoodIn,
             $due,
             $performance->record,
-            mb_substr($this->notes?->lines($performance->view(), $performance->display, $performance->number()) ?? '', 0, self::NOTES_LENGTH),
+            mb_substr(
+                $this->notes?->lines($performance->view(), $performance->display, $performance->number()) ?? '',
+                0,
+                self::NOTES_LENGTH,
+            ),
             $this->priority,
             is_int($about) ? [(string) $this->contact->field->target, $about] : null,
         ));
@@ -122,15 +126,27 @@ final readonly class TaskPlan
     /** @return list<Offer> */
     private static function priorities(): array
     {
-        return array_map(static fn (TaskPriority $priority): Offer => new Offer("{$priority->value} priority", $priority === TaskPriority::Normal ? null : $priority->value), TaskPriority::cases());
+        return array_map(
+            static fn (TaskPriority $priority): Offer => new Offer(
+                "{$priority->value} priority",
+                $priority === TaskPriority::Normal ? null : $priority->value,
+            ),
+            TaskPriority::cases(),
+        );
     }
 
     /** @return list<Offer> */
     private static function contacts(Context $context): array
     {
-        $references = array_values(array_filter($context->type->ownFields(), static fn (Field $field): bool => $field->type === FieldType::Reference));
+        $references = array_values(array_filter(
+            $context->type->ownFields(),
+            static fn (Field $field): bool => $field->type === FieldType::Reference,
+        ));
 
-        return [new Offer('only the record', null), ...array_map(static fn (Field $field): Offer => new Offer("the {$field->label}", $field->name), $references)];
+        return [
+            new Offer('only the record', null),
+            ...array_map(static fn (Field $field): Offer => new Offer("the {$field->label}", $field->name), $references),
+        ];
     }
 
     private static function title(Context $context, Node $node): ?Template
@@ -141,7 +157,11 @@ final readonly class TaskPlan
         }
         $context->word("“{$text}”", WordRole::Value, $node->at, Edit::Title);
         if (mb_strlen($text) > self::TITLE_LENGTH) {
-            return $context->problem($node->at, 'too_long', 'A title has at most '.self::TITLE_LENGTH.' characters; this has '.mb_strlen($text).'.');
+            return $context->problem(
+                $node->at,
+                'too_long',
+                'A title has at most '.self::TITLE_LENGTH.' characters; this has '.mb_strlen($text).'.',
+            );
         }
 
         return Template::read($context, $text, $node->at);
@@ -156,7 +176,12 @@ final readonly class TaskPlan
             return null;
         }
         $context->glue('with the notes');
-        $context->word('“'.mb_strimwidth((string) preg_replace('/\s+/u', ' ', $text), 0, 60, '…').'”', WordRole::Value, $node->at, Edit::Notes);
+        $context->word(
+            '“'.mb_strimwidth((string) preg_replace('/\s+/u', ' ', $text), 0, 60, '…').'”',
+            WordRole::Value,
+            $node->at,
+            Edit::Notes,
+        );
 
         return mb_strlen($text) > self::NOTES_LENGTH
             ? $context->problem($node->at, 'too_long', 'Notes have at most '.self::NOTES_LENGTH.' characters.')
@@ -171,7 +196,14 @@ final readonly class TaskPlan
         }
         $path = $context->schema->path($context->type, $node->text() ?? '');
         if ($path === null || $path->field->type !== FieldType::Reference) {
-            return $context->gap($node->text() ?? '?', $node->at, Edit::Offer, 'unknown_field', 'Choose the reference to the contact.', $offers);
+            return $context->gap(
+                $node->text() ?? '?',
+                $node->at,
+                Edit::Offer,
+                'unknown_field',
+                'Choose the reference to the contact.',
+                $offers,
+            );
         }
         $context->glue('also on');
         $context->choice("the {$path->label()}", WordRole::Field, $node->at, $offers);

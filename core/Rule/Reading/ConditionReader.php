@@ -104,7 +104,8 @@ final class ConditionReader
         }
         $compared = $operator instanceof PersonOperator ? $operator->compared($left->field()) : $left->field()->unbounded();
         $operands = self::operands($context, $node, $operator, $compared);
-        if ($operator instanceof InTeam && is_string($operands[0] ?? null) && ! in_array($operands[0], $context->directory->teams(), true)) {
+        if ($operator instanceof InTeam && is_string($operands[0] ?? null)
+            && ! in_array($operands[0], $context->directory->teams(), true)) {
             $context->problem($node->child('value')->at, 'unknown_team', "There is no team ‘{$operands[0]}’.");
             $operands = null;
         }
@@ -119,13 +120,31 @@ final class ConditionReader
         $type = $left->field()->type;
         $operator = Operators::all()[$node->kind()] ?? null;
         if ($operator === null) {
-            return $context->gap($kind->text() ?? 'compare', $kind->at, Edit::Operator, 'unknown_operator', "Choose how {$left->label()} is compared.");
+            return $context->gap(
+                $kind->text() ?? 'compare',
+                $kind->at,
+                Edit::Operator,
+                'unknown_operator',
+                "Choose how {$left->label()} is compared.",
+            );
         }
         if (! $operator->fits($type)) {
-            return $context->gap($operator->label($type), $kind->at, Edit::Operator, 'wrong_type', "‘{$operator->label($type)}’ does not fit {$left->label()}. Choose another comparison.");
+            return $context->gap(
+                $operator->label($type),
+                $kind->at,
+                Edit::Operator,
+                'wrong_type',
+                "‘{$operator->label($type)}’ does not fit {$left->label()}. Choose another comparison.",
+            );
         }
         if ($operator instanceof ChangeOperator && ! ($left instanceof Path && $left->hops === [])) {
-            return $context->gap($operator->label($type), $kind->at, Edit::Operator, 'wrong_type', "‘{$operator->label($type)}’ looks at the change of the record itself, and {$left->label()} is not part of it.");
+            return $context->gap(
+                $operator->label($type),
+                $kind->at,
+                Edit::Operator,
+                'wrong_type',
+                "‘{$operator->label($type)}’ looks at the change of the record itself, and {$left->label()} is not part of it.",
+            );
         }
         $context->word($operator->label($type), WordRole::Glue, $kind->at, Edit::Operator);
 
@@ -170,7 +189,13 @@ final class ConditionReader
         }
 
         return $operator->ofNothing() === null
-            ? $context->gap('choose a value', $node->at, Edit::Operand, 'wrong_type', "‘{$operator->label($field->type)}’ compares {$field->label} with a value only.")
+            ? $context->gap(
+                'choose a value',
+                $node->at,
+                Edit::Operand,
+                'wrong_type',
+                "‘{$operator->label($field->type)}’ compares {$field->label} with a value only.",
+            )
             : GivenReader::read($context, $node, $field, Edit::Operand);
     }
 
@@ -179,11 +204,22 @@ final class ConditionReader
         $day = $left->field()->type === FieldType::Date;
         $amount = Amount::read($node->child('value'));
         if ($amount === null || $amount->amount < 1 || ($day && $amount->unit->isShort())) {
-            return $context->gap('choose how long', $node->child('value')->at, Edit::Span, 'wrong_type', 'Give a whole number and a unit, such as 7 days.');
+            return $context->gap(
+                'choose how long',
+                $node->child('value')->at,
+                Edit::Span,
+                'wrong_type',
+                'Give a whole number and a unit, such as 7 days.',
+            );
         }
         $context->word($amount->unit->label($amount->amount), WordRole::Value, $node->child('value')->at, Edit::Span);
         $now = new GivenMoment(new Amount(0, Unit::Day), $context->zone, $day);
-        $far = new GivenMoment(new Amount($operator->ahead() ? $amount->amount : -$amount->amount, $amount->unit), $context->zone, $day, $context->directory->calendar(null));
+        $far = new GivenMoment(
+            new Amount($operator->ahead() ? $amount->amount : -$amount->amount, $amount->unit),
+            $context->zone,
+            $day,
+            $context->directory->calendar(null),
+        );
 
         $text = $row->text();
         $whole = TotalReader::where($context, $node->child('total'), $left, $depth);
@@ -201,7 +237,12 @@ final class ConditionReader
             return null;
         }
         if ($formula->term->type !== \VividLedger\Formula\FormulaType::Truth) {
-            return $context->problem($node->child('formula')->at, 'wrong_type', "A condition comes out true or false; this gives {$formula->term->type->value}.", 1);
+            return $context->problem(
+                $node->child('formula')->at,
+                'wrong_type',
+                "A condition comes out true or false; this gives {$formula->term->type->value}.",
+                1,
+            );
         }
 
         return new FormulaHolds($formula);
@@ -236,7 +277,10 @@ final class ConditionReader
     {
         $at = $node->child('event');
         $event = EventKind::tryFrom($at->text() ?? '');
-        $offers = static fn (): array => array_map(static fn (EventKind $kind): Offer => new Offer($kind->label(), $kind->value), Happened::EVENTS);
+        $offers = static fn (): array => array_map(
+            static fn (EventKind $kind): Offer => new Offer($kind->label(), $kind->value),
+            Happened::EVENTS,
+        );
         $context->word('it', WordRole::Field, $node->child('field')->at, Edit::Field);
         if ($event === null || ! in_array($event, Happened::EVENTS, true)) {
             return $context->gap('choose what arrives', $at->at, Edit::Offer, 'missing', 'Choose what has to happen.', $offers);
@@ -249,11 +293,21 @@ final class ConditionReader
     private static function named(Context $context, Node $node, Row $row): ?NamedCondition
     {
         $name = $node->child('name')->text() ?? '';
-        $offers = static fn (): array => array_map(static fn (string $known): Offer => new Offer($known, $known), $context->directory->namedConditions($context->type->name));
+        $offers = static fn (): array => array_map(
+            static fn (string $known): Offer => new Offer($known, $known),
+            $context->directory->namedConditions($context->type->name),
+        );
         $file = $context->directory->namedCondition($context->type->name, $name);
         $context->word('it is one of', WordRole::Glue, $node->child('field')->at, Edit::Field);
         if ($file === null) {
-            return $context->gap($name === '' ? 'choose a named condition' : $name, $node->child('name')->at, Edit::Offer, 'unknown_named', $name === '' ? 'Choose a named condition.' : "There is no named condition ‘{$name}’ for {$context->type->plural}.", $offers);
+            return $context->gap(
+                $name === '' ? 'choose a named condition' : $name,
+                $node->child('name')->at,
+                Edit::Offer,
+                'unknown_named',
+                $name === '' ? 'Choose a named condition.' : "There is no named condition ‘{$name}’ for {$context->type->plural}.",
+                $offers,
+            );
         }
         $context->choice("‘{$name}’", WordRole::Value, $node->child('name')->at, $offers);
         // A named condition cannot name another one, so a reading always ends.
@@ -261,7 +315,11 @@ final class ConditionReader
         $condition = self::read($inner, new Node($file));
 
         return $condition === null
-            ? $context->problem($node->child('name')->at, 'broken_named', "The named condition ‘{$name}’ has to be mended first: ".($inner->sheet->problems[0]->message ?? 'it is not finished.'))
+            ? $context->problem(
+                $node->child('name')->at,
+                'broken_named',
+                "The named condition ‘{$name}’ has to be mended first: ".($inner->sheet->problems[0]->message ?? 'it is not finished.'),
+            )
             : new NamedCondition($condition, $row->text());
     }
 }

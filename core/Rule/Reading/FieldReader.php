@@ -21,7 +21,13 @@ final class FieldReader
         }
         $path = $context->schema->path($context->type, $name);
         if ($path === null) {
-            return $context->gap($name, $node->at, $edit, 'unknown_field', "{$context->type->label} has no field ‘{$name}’. Choose another.");
+            return $context->gap(
+                $name,
+                $node->at,
+                $edit,
+                'unknown_field',
+                "{$context->type->label} has no field ‘{$name}’. Choose another.",
+            );
         }
         $context->word($path->label(), WordRole::Field, $node->at, $edit);
 
@@ -37,11 +43,22 @@ final class FieldReader
         }
         $field = $context->type->field($name);
         if ($field === null) {
-            return $context->gap($name, $node->at, Edit::SetField, 'unknown_field', "{$context->type->label} has no field ‘{$name}’. Choose another.");
+            return $context->gap(
+                $name,
+                $node->at,
+                Edit::SetField,
+                'unknown_field',
+                "{$context->type->label} has no field ‘{$name}’. Choose another.",
+            );
         }
         $context->word($field->label, WordRole::Field, $node->at, Edit::SetField);
         if (! $field->isSettable()) {
-            return $context->problem($node->at, 'not_settable', $field->system ? "{$field->label} is kept by the application and cannot be set." : "{$field->label} is computed from other fields and cannot be set.");
+            return $context->problem(
+                $node->at,
+                'not_settable',
+                $field->system ? "{$field->label} is kept by the application and cannot be set."
+                    : "{$field->label} is computed from other fields and cannot be set.",
+            );
         }
 
         return $field;
@@ -73,7 +90,12 @@ final class FieldReader
             return null;
         }
         $text = $context->display->of($field, $value);
-        $context->word($field->type->isText() ? "“{$text}”" : $text, $field->type === FieldType::Person ? WordRole::Person : WordRole::Value, $at, $edit);
+        $context->word(
+            $field->type->isText() ? "“{$text}”" : $text,
+            $field->type === FieldType::Person ? WordRole::Person : WordRole::Value,
+            $at,
+            $edit,
+        );
 
         return $value;
     }

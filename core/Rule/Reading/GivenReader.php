@@ -41,18 +41,36 @@ final class GivenReader
         $name = $node->child('path')->text() ?? '';
         $path = $context->schema->path($context->type, $name);
         if ($path === null) {
-            return $context->gap($name === '' ? 'choose a field' : $name, $node->at, $edit, 'unknown_field', "{$context->type->label} has no field ‘{$name}’. Choose another.");
+            return $context->gap(
+                $name === '' ? 'choose a field' : $name,
+                $node->at,
+                $edit,
+                'unknown_field',
+                "{$context->type->label} has no field ‘{$name}’. Choose another.",
+            );
         }
 
         return GivenField::alike($field, $path->field) ? new GivenField($path)
-            : $context->gap($path->label(), $node->at, $edit, 'wrong_type', "{$field->label} and {$path->label()} hold different kinds of value.");
+            : $context->gap(
+                $path->label(),
+                $node->at,
+                $edit,
+                'wrong_type',
+                "{$field->label} and {$path->label()} hold different kinds of value.",
+            );
     }
 
     private static function person(Context $context, Node $node, Field $field, Edit $edit): ?GivenPerson
     {
         $person = $field->type === FieldType::Person ? PersonExpressions::read($context, $node->child('person')) : null;
 
-        return $person === null ? $context->gap('choose a person', $node->at, $edit, 'wrong_type', "Choose whom {$field->label} is compared with.") : new GivenPerson($person);
+        return $person === null ? $context->gap(
+            'choose a person',
+            $node->at,
+            $edit,
+            'wrong_type',
+            "Choose whom {$field->label} is compared with.",
+        ) : new GivenPerson($person);
     }
 
     private static function moment(Context $context, Node $node, Field $field, Edit $edit): ?GivenMoment
@@ -60,7 +78,13 @@ final class GivenReader
         $amount = $field->type->isMoment() ? Amount::read($node) : null;
 
         return $amount === null || ($field->type === FieldType::Date && $amount->unit->isShort())
-            ? $context->gap('choose a date', $node->at, $edit, 'wrong_type', "Give a whole number and a unit, such as 7 days, for {$field->label}.")
+            ? $context->gap(
+                'choose a date',
+                $node->at,
+                $edit,
+                'wrong_type',
+                "Give a whole number and a unit, such as 7 days, for {$field->label}.",
+            )
             : new GivenMoment($amount, $context->zone, $field->type === FieldType::Date, $context->directory->calendar(null));
     }
 }

@@ -49,7 +49,11 @@ final readonly class RulePage
     /** @return list<string> the page row by row, as a person reads it: "Only if: Priority is Urgent" */
     public function sentences(): array
     {
-        return array_map(static fn (Row $row): string => str_repeat('  ', $row->depth).($row->margin === '' ? '' : "{$row->margin}: ").$row->text().($row->off ? ' (switched off)' : ''), array_values(array_filter($this->rows, static fn (Row $row): bool => $row->text() !== '')));
+        return array_map(
+            static fn (Row $row): string => str_repeat('  ', $row->depth).($row->margin === '' ? ''
+                : "{$row->margin}: ").$row->text().($row->off ? ' (switched off)' : ''),
+            array_values(array_filter($this->rows, static fn (Row $row): bool => $row->text() !== '')),
+        );
     }
 
     /** A row with the conditions that belong to it: "Set Review to Needed, only if Priority is Urgent". */
@@ -80,7 +84,11 @@ final readonly class RulePage
 
     private function conditions(string $prefix): string
     {
-        $rows = array_values(array_filter($this->rows, static fn (Row $row): bool => ($row->part === Part::Group || $row->part === Part::Condition) && str_starts_with("{$row->at}/", $prefix)));
+        $rows = array_values(array_filter(
+            $this->rows,
+            static fn (Row $row): bool => ($row->part === Part::Group || $row->part === Part::Condition)
+                && str_starts_with("{$row->at}/", $prefix),
+        ));
 
         if ($rows === []) {
             return '';

@@ -61,7 +61,17 @@ final readonly class RuleReader
         if ($type === null) {
             $unknown = $root->child('on')->text();
 
-            return new RulePage([], [new Problem('/on', 'unknown_type', $unknown === null ? 'Say which records the rule is about.' : "There is no record type ‘{$unknown}’.")], null);
+            return new RulePage(
+                [],
+                [
+                    new Problem(
+                        '/on',
+                        'unknown_type',
+                        $unknown === null ? 'Say which records the rule is about.' : "There is no record type ‘{$unknown}’.",
+                    ),
+                ],
+                null,
+            );
         }
         $sheet = new Sheet($asked);
         $context = new Context($this->schema, $this->directory, $type, $this->zone, $sheet);
@@ -88,7 +98,11 @@ final readonly class RuleReader
         $lines = $this->lines($context, $root->child('lines'));
         $lasts = array_filter($lines, static fn (Placed $placed): bool => $placed->timing !== null) !== [];
         $until = $this->until($context, $root->child('until'), $lasts);
-        $limits = Limits::read($context, $root->child('never'), $lasts || array_filter($lines, static fn (Placed $placed): bool => $placed->isMessage()) !== []);
+        $limits = Limits::read(
+            $context,
+            $root->child('never'),
+            $lasts || array_filter($lines, static fn (Placed $placed): bool => $placed->isMessage()) !== [],
+        );
         $this->gathered($context, $trigger, $lines);
         $rule = $trigger !== null && $condition !== null && $guard !== null && $sheet->problems === []
             ? new Rule($id, $page, $name, $type->name, $trigger, $condition, $guard, $lines, $again, $eitherOr, $until, $limits, $byHand)

@@ -26,21 +26,42 @@ final class TotalReader
         $field = $kind === TotalKind::Count || $type === null ? null : $type->field($node->child('field')->text() ?? '');
         $offers = static fn (): array => $type === null ? [] : self::kinds($type);
         if ($kind !== TotalKind::Count && ($field === null || ! $kind->fits($field->type))) {
-            $context->gap($kind->label('…'), $node->at, Edit::Offer, 'unknown_field', 'Choose what is made of the related records.', $offers);
+            $context->gap(
+                $kind->label('…'),
+                $node->at,
+                Edit::Offer,
+                'unknown_field',
+                'Choose what is made of the related records.',
+                $offers,
+            );
         } else {
             $context->choice($kind->label($field->label ?? ''), WordRole::Field, $node->at, $offers);
         }
-        $word = $relation === null ? 'choose related records' : ($from === null ? $relation->many() : "the {$from->field->label}’s {$relation->many()}");
+        $word = $relation === null ? 'choose related records'
+            : ($from === null ? $relation->many() : "the {$from->field->label}’s {$relation->many()}");
         $relations = static fn (): array => self::relations($context);
         if ($relation === null) {
-            return $context->gap($word, $node->child('relation')->at, Edit::Offer, 'unknown_relation', 'Choose which related records are meant.', $relations);
+            return $context->gap(
+                $word,
+                $node->child('relation')->at,
+                Edit::Offer,
+                'unknown_relation',
+                'Choose which related records are meant.',
+                $relations,
+            );
         }
         $context->choice($word, WordRole::Field, $node->child('relation')->at, $relations);
         if ($kind !== TotalKind::Count && ($field === null || ! $kind->fits($field->type))) {
             return null;
         }
 
-        return new Total($kind, new Children($relation->type->name, $relation->by->name), $field, $from, "{$kind->label($field->label ?? '')} {$word}");
+        return new Total(
+            $kind,
+            new Children($relation->type->name, $relation->by->name),
+            $field,
+            $from,
+            "{$kind->label($field->label ?? '')} {$word}",
+        );
     }
 
     /**
@@ -62,13 +83,23 @@ final class TotalReader
         $problems = $context->problems();
         $where = $type === null ? null : ConditionReader::read($context->about($type), $node->child('where'), '', $depth + 1);
         if ($where === null) {
-            return $context->problems() > $problems ? null : $context->problem($node->child('where')->at, 'missing', 'Finish the conditions on the related records.');
+            return $context->problems() > $problems ? null : $context->problem(
+                $node->child('where')->at,
+                'missing',
+                'Finish the conditions on the related records.',
+            );
         }
         if (! self::isPlain($where)) {
             return $context->problem($node->child('where')->at, 'too_far', 'Conditions on counted records read only their own fields.');
         }
 
-        return new Total($left->kind, new Children($left->children->type, $left->children->by, $where), $left->of, $left->from, $left->label());
+        return new Total(
+            $left->kind,
+            new Children($left->children->type, $left->children->by, $where),
+            $left->of,
+            $left->from,
+            $left->label(),
+        );
     }
 
     /** What is counted in the database is laid over with what the decision changed, which own fields decide alone. */
@@ -110,7 +141,11 @@ final class TotalReader
             }
             foreach (Relation::of($context->schema, $relation->type) as $further) {
                 if ($further->children) {
-                    $offers[] = new Offer("the {$relation->by->label}’s {$further->many()}", "{$relation->by->name}>{$further->name()}", "Of the {$relation->by->label}");
+                    $offers[] = new Offer(
+                        "the {$relation->by->label}’s {$further->many()}",
+                        "{$relation->by->name}>{$further->name()}",
+                        "Of the {$relation->by->label}",
+                    );
                 }
             }
         }

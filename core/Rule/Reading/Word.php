@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Reading;
 
-/** A piece of a sentence, seen from a record type ("on"). A word that can be changed names the place in the rule file it stands for (a JSON Pointer). */
+/**
+ * A piece of a sentence, seen from a record type ("on"). A word that can be changed names the place in the rule file it stands for (a JSON
+ * Pointer).
+ */
 final readonly class Word
 {
     public function __construct(

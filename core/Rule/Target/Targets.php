@@ -13,7 +13,9 @@ use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Children;
 use VividLedger\Schema\Relation;
 
-/** Reads on which records a line works: nothing for this one, a reference, "ticket.customer" for children, or a name an earlier line gave. */
+/**
+ * Reads on which records a line works: nothing for this one, a reference, "ticket.customer" for children, or a name an earlier line gave.
+ */
 final class Targets
 {
     /** @return ?Target null when it cannot be read; the problem is noted */
@@ -30,7 +32,14 @@ final class Targets
         if (str_starts_with($name, 'new:')) {
             $made = $context->sheet->made[substr($name, 4)] ?? null;
             if ($made === null) {
-                return $context->gap($name, $node->at, Edit::Offer, 'unknown_record', 'No earlier line makes that record. Choose another.', $offers);
+                return $context->gap(
+                    $name,
+                    $node->at,
+                    Edit::Offer,
+                    'unknown_record',
+                    'No earlier line makes that record. Choose another.',
+                    $offers,
+                );
             }
             $context->choice("the new {$made->inSentence()}", WordRole::Field, $node->at, $offers);
 
@@ -45,7 +54,14 @@ final class Targets
         $path = $context->schema->path($context->type, $name);
         $type = $path?->field->target === null ? null : $context->schema->type($path->field->target);
         if ($path === null || $type === null) {
-            return $context->gap($name, $node->at, Edit::Offer, 'unknown_record', "The {$context->type->inSentence()} does not lead to ‘{$name}’. Choose another record.", $offers);
+            return $context->gap(
+                $name,
+                $node->at,
+                Edit::Offer,
+                'unknown_record',
+                "The {$context->type->inSentence()} does not lead to ‘{$name}’. Choose another record.",
+                $offers,
+            );
         }
         $context->choice("the {$path->label()}", WordRole::Field, $node->at, $offers);
 
@@ -56,7 +72,11 @@ final class Targets
     public static function where(Context $context, Node $node, Target $target, string $relation): ?Target
     {
         if (! $target instanceof ChildRecords) {
-            return $node->isMissing() ? $target : $context->problem($node->at, 'wrong_type', 'Only children can be narrowed by conditions.');
+            return $node->isMissing() ? $target : $context->problem(
+                $node->at,
+                'wrong_type',
+                'Only children can be narrowed by conditions.',
+            );
         }
         if ($node->isMissing()) {
             $context->more('+ only those', $node->at, Edit::Where);
@@ -82,7 +102,11 @@ final class Targets
             }
             foreach (Relation::of($context->schema, $relation->type) as $further) {
                 if (! $further->children) {
-                    $offers[] = new Offer("the {$relation->by->label} › {$further->by->label}", "{$relation->by->name}.{$further->by->name}", 'Records it refers to');
+                    $offers[] = new Offer(
+                        "the {$relation->by->label} › {$further->by->label}",
+                        "{$relation->by->name}.{$further->by->name}",
+                        'Records it refers to',
+                    );
                 }
             }
         }

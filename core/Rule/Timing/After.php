@@ -35,7 +35,11 @@ final readonly class After implements Timing
         }
 
         return $due->amount->amount < 0 || ($due->amount->amount === 0 && $due->time === null && $due->roll === null)
-            ? $context->problem($node->at, 'out_of_range', 'A line comes after the rule fires. Give an amount of 1 or more, or let it be done at once.')
+            ? $context->problem(
+                $node->at,
+                'out_of_range',
+                'A line comes after the rule fires. Give an amount of 1 or more, or let it be done at once.',
+            )
             : new self($due);
     }
 
@@ -65,6 +69,14 @@ final readonly class After implements Timing
         $due = $occasion->reckon($this->due, $occasion->started);
 
         // "The same day at 09:00" of a rule that fires in the afternoon is the next morning.
-        return $due < $occasion->started ? $occasion->reckon(new Due(new \VividLedger\Time\Amount(1, \VividLedger\Time\Unit::Day), $this->due->roll, $this->due->time, $this->due->ownersClock), $occasion->started) : $due;
+        return $due < $occasion->started ? $occasion->reckon(
+            new Due(
+                new \VividLedger\Time\Amount(1, \VividLedger\Time\Unit::Day),
+                $this->due->roll,
+                $this->due->time,
+                $this->due->ownersClock,
+            ),
+            $occasion->started,
+        ) : $due;
     }
 }

@@ -37,7 +37,11 @@ final readonly class AtDate implements Timing
         $field = $context->type->field($name);
 
         return $field === null || ! $field->type->isMoment()
-            ? $context->problem($node->at, 'unknown_field', $name === '' ? 'Choose the date to count from.' : "{$context->type->label} has no date ‘{$name}’ to count from.")
+            ? $context->problem(
+                $node->at,
+                'unknown_field',
+                $name === '' ? 'Choose the date to count from.' : "{$context->type->label} has no date ‘{$name}’ to count from.",
+            )
             : new self($field, $due);
     }
 

@@ -38,8 +38,13 @@ final readonly class WhenTasksDone implements Timing
             return $context->problem($node->at, 'wrong_type', is_string($due) ? $due : (string) $timeOut);
         }
         $then = $node->child('then')->text() ?? 'leave_out';
-        if ($due->amount->amount < 0 || ($timeOut !== null && $timeOut->amount->amount < 1) || ! in_array($then, ['leave_out', 'anyway'], true)) {
-            return $context->problem($node->at, 'out_of_range', 'The line comes after the task is done, and a time-out lasts at least 1 of its unit.');
+        if ($due->amount->amount < 0 || ($timeOut !== null && $timeOut->amount->amount < 1)
+            || ! in_array($then, ['leave_out', 'anyway'], true)) {
+            return $context->problem(
+                $node->at,
+                'out_of_range',
+                'The line comes after the task is done, and a time-out lasts at least 1 of its unit.',
+            );
         }
 
         return new self($key, $name, $due, $timeOut, $then === 'anyway');
@@ -53,7 +58,8 @@ final readonly class WhenTasksDone implements Timing
     public function said(): string
     {
         $when = ($this->due->amount->amount === 0 ? 'once' : "{$this->due->length()} after")." {$this->name} is done";
-        $late = $this->timeOut === null ? '' : ($this->anyway ? "or after {$this->timeOut->length()} anyway" : "not if that takes {$this->timeOut->length()}");
+        $late = $this->timeOut === null ? ''
+            : ($this->anyway ? "or after {$this->timeOut->length()} anyway" : "not if that takes {$this->timeOut->length()}");
 
         return implode(', ', array_filter([trim("{$when} {$this->due->rest()}"), $late]));
     }

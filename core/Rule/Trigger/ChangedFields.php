@@ -44,7 +44,13 @@ final readonly class ChangedFields
             $field = $type->field($item->text() ?? '');
             if ($field === null || $field->system) {
                 $shown = $item->text() ?? '?';
-                $context->gap($shown, $list->at, Edit::WatchedFields, 'unknown_field', "{$type->label} has no field ‘{$shown}’ that can change. Choose another.");
+                $context->gap(
+                    $shown,
+                    $list->at,
+                    Edit::WatchedFields,
+                    'unknown_field',
+                    "{$type->label} has no field ‘{$shown}’ that can change. Choose another.",
+                );
                 $sound = false;
             } else {
                 $context->word($field->label, WordRole::Field, $list->at, Edit::WatchedFields);
@@ -55,7 +61,9 @@ final readonly class ChangedFields
             $context->word('any field', WordRole::Value, $list->at, Edit::WatchedFields);
         }
         $single = count($fields) === 1 ? $fields[0] : null;
-        [$from, $to] = [self::value($context, $node->child('from'), $single, 'from'), self::value($context, $node->child('to'), $single, 'to')];
+        [$from, $to] = [
+            self::value($context, $node->child('from'), $single, 'from'), self::value($context, $node->child('to'), $single, 'to'),
+        ];
         if (! $sound || $from === false || $to === false) {
             return null;
         }
@@ -64,7 +72,13 @@ final readonly class ChangedFields
             $wording .= $value === null || $single === null ? '' : " {$side} ".$context->display->of($single, $value[0]);
         }
 
-        return new self($fields === [] ? null : array_map(static fn (Field $field): string => $field->name, $fields), $single, $from[0] ?? null, $to[0] ?? null, $wording);
+        return new self(
+            $fields === [] ? null : array_map(static fn (Field $field): string => $field->name, $fields),
+            $single,
+            $from[0] ?? null,
+            $to[0] ?? null,
+            $wording,
+        );
     }
 
     public function asksValues(): bool

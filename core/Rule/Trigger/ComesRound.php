@@ -42,13 +42,31 @@ final readonly class ComesRound extends Swept
     {
         $context->word('is looked at', WordRole::Glue, $node->at, Edit::Trigger);
         try {
-            $timetable = Timetable::of($node->child('rrule')->text() ?? '', $node->child('time')->text() ?? '', $node->child('from')->text() ?? '', $node->child('workingDays')->raw === true);
+            $timetable = Timetable::of(
+                $node->child('rrule')->text() ?? '',
+                $node->child('time')->text() ?? '',
+                $node->child('from')->text() ?? '',
+                $node->child('workingDays')->raw === true,
+            );
         } catch (InvalidTimetable $invalid) {
             return $context->gap('choose when', $node->at, Edit::Timetable, 'wrong_timetable', $invalid->getMessage());
         }
         $context->word($timetable->said(), WordRole::Value, $node->at, Edit::Timetable);
         $per = $node->child('per');
-        $offers = static fn (): array => [new Offer('one by one', null), ...array_map(static fn (Offer $offer): Offer => new Offer("together for each, by {$offer->label}", $offer->value, 'Together'), array_values(array_filter(PersonExpressions::offers($context), static fn (Offer $offer): bool => is_array($offer->value) && in_array($offer->value['kind'] ?? '', ['owner', 'creator', 'in_field', 'manager'], true) && $offer->group !== 'Teams')))];
+        $offers = static fn (): array => [
+            new Offer('one by one', null),
+            ...array_map(
+                static fn (Offer $offer): Offer => new Offer("together for each, by {$offer->label}", $offer->value, 'Together'),
+                array_values(array_filter(
+                    PersonExpressions::offers($context),
+                    static fn (Offer $offer): bool => is_array($offer->value) && in_array(
+                        $offer->value['kind'] ?? '',
+                        ['owner', 'creator', 'in_field', 'manager'],
+                        true,
+                    ) && $offer->group !== 'Teams',
+                )),
+            ),
+        ];
         if ($per->isMissing()) {
             $context->choice('one by one', WordRole::Value, $per->at, $offers);
             if (! $node->child('clock')->isMissing()) {

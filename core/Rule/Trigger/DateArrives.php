@@ -58,7 +58,10 @@ final readonly class DateArrives extends Swept
         $due = Due::read($node);
         $name = $node->child('field');
         $field = $type->field($name->text() ?? '');
-        $offers = static fn (): array => array_map(static fn (Field $field): Offer => new Offer($field->label, $field->name), array_values(array_filter($type->fields, static fn (Field $field): bool => $field->type->isMoment())));
+        $offers = static fn (): array => array_map(
+            static fn (Field $field): Offer => new Offer($field->label, $field->name),
+            array_values(array_filter($type->fields, static fn (Field $field): bool => $field->type->isMoment())),
+        );
         if (is_string($due)) {
             return $context->gap('choose how far from it', $node->at, Edit::Moment, 'wrong_type', $due);
         }
@@ -69,7 +72,14 @@ final readonly class DateArrives extends Swept
         };
         $context->word($far, WordRole::Value, $node->at, Edit::Moment);
         if ($field === null || ! $field->type->isMoment()) {
-            return $context->gap($name->text() ?? 'choose a date', $name->at, Edit::Offer, 'unknown_field', "Choose a date of the {$type->inSentence()}.", $offers);
+            return $context->gap(
+                $name->text() ?? 'choose a date',
+                $name->at,
+                Edit::Offer,
+                'unknown_field',
+                "Choose a date of the {$type->inSentence()}.",
+                $offers,
+            );
         }
         $context->choice($field->label, WordRole::Field, $name->at, $offers);
         if ($due->rest() !== '') {
@@ -166,7 +176,8 @@ final readonly class DateArrives extends Swept
 
     /**
      * @param  array{WorkingCalendar, \DateTimeZone}  $clock
-     * @return list<array{\DateTimeImmutable, string}> moment and occasion of the dates that are still to come; of anniversaries, the next two
+     * @return list<array{\DateTimeImmutable, string}> moment and occasion of the dates that are still to come; of anniversaries, the next
+     *     two
      */
     private function ahead(string $value, array $clock, \DateTimeImmutable $at): array
     {
@@ -270,7 +281,8 @@ final readonly class DateArrives extends Swept
     {
         $value = $record->value($this->field->name);
 
-        return is_string($value) && ($occasion === $this->occasion($value, null) || str_starts_with($occasion, $this->occasion($value, null).':'));
+        return is_string($value)
+            && ($occasion === $this->occasion($value, null) || str_starts_with($occasion, $this->occasion($value, null).':'));
     }
 
     /** Names the occurrence among all of the record: it can set the rule off once. */

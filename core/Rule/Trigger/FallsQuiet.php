@@ -26,10 +26,17 @@ final readonly class FallsQuiet extends Swept
         'activity' => ['created', 'changed', 'restored', 'comment', 'file', 'task_done', 'reply', 'by_hand'],
     ];
 
-    private const SORTS = ['change' => 'has not been changed', 'activity' => 'has seen no activity', 'reply' => 'has had no reply', 'value' => 'has kept'];
+    private const SORTS = [
+        'change' => 'has not been changed', 'activity' => 'has seen no activity', 'reply' => 'has had no reply', 'value' => 'has kept',
+    ];
 
-    private function __construct(string $type, public string $sort, public Due $due, public ?Field $field, public string|int|bool|null $value)
-    {
+    private function __construct(
+        string $type,
+        public string $sort,
+        public Due $due,
+        public ?Field $field,
+        public string|int|bool|null $value,
+    ) {
         parent::__construct($type);
     }
 
@@ -52,7 +59,11 @@ final readonly class FallsQuiet extends Swept
     {
         $of = $node->child('of');
         $sort = $of->text() ?? '';
-        $offers = static fn (): array => array_map(static fn (string $kind, string $said): Offer => new Offer($kind === 'value' ? 'has kept a value' : $said, $kind), array_keys(self::SORTS), self::SORTS);
+        $offers = static fn (): array => array_map(
+            static fn (string $kind, string $said): Offer => new Offer($kind === 'value' ? 'has kept a value' : $said, $kind),
+            array_keys(self::SORTS),
+            self::SORTS,
+        );
         $context->word('once it', WordRole::Glue, $node->at, Edit::Trigger);
         if (! isset(self::SORTS[$sort])) {
             return $context->gap('choose what stays away', $of->at, Edit::Offer, 'missing', 'Choose what has not happened.', $offers);
@@ -63,9 +74,22 @@ final readonly class FallsQuiet extends Swept
         if ($sort === 'value') {
             $at = $node->child('field');
             $field = $context->type->field($at->text() ?? '');
-            $fields = static fn (): array => array_map(static fn (Field $field): Offer => new Offer($field->label, $field->name), array_values(array_filter($context->type->ownFields(), static fn (Field $field): bool => $field->type === FieldType::Choice || $field->type === FieldType::Tick)));
+            $fields = static fn (): array => array_map(
+                static fn (Field $field): Offer => new Offer($field->label, $field->name),
+                array_values(array_filter(
+                    $context->type->ownFields(),
+                    static fn (Field $field): bool => $field->type === FieldType::Choice || $field->type === FieldType::Tick,
+                )),
+            );
             if ($field === null || ($field->type !== FieldType::Choice && $field->type !== FieldType::Tick)) {
-                return $context->gap($at->text() ?? 'choose a field', $at->at, Edit::Offer, 'unknown_field', 'Choose the field that has kept its value.', $fields);
+                return $context->gap(
+                    $at->text() ?? 'choose a field',
+                    $at->at,
+                    Edit::Offer,
+                    'unknown_field',
+                    'Choose the field that has kept its value.',
+                    $fields,
+                );
             }
             $context->choice($field->label, WordRole::Field, $at->at, $fields);
             $context->glue('at');
@@ -77,7 +101,13 @@ final readonly class FallsQuiet extends Swept
         $context->glue('for');
         $due = Due::read($node);
         if (is_string($due) || $due->amount->amount < 1) {
-            return $context->gap('choose how long', $node->at, Edit::Moment, 'wrong_type', is_string($due) ? $due : 'Give an amount of 1 or more.');
+            return $context->gap(
+                'choose how long',
+                $node->at,
+                Edit::Moment,
+                'wrong_type',
+                is_string($due) ? $due : 'Give an amount of 1 or more.',
+            );
         }
         $context->word(trim("{$due->length()} {$due->rest()}"), WordRole::Value, $node->at, Edit::Moment);
 

@@ -54,7 +54,8 @@ abstract readonly class Happened extends OwnTrigger
 
     public function accepts(Change $change, Facts $facts): bool
     {
-        return $change->event?->kind === static::event() && ($this->about === '' || str_contains(Fold::text($change->event->text), Fold::text($this->about)));
+        return $change->event?->kind === static::event()
+            && ($this->about === '' || str_contains(Fold::text($change->event->text), Fold::text($this->about)));
     }
 
     public function asksNoMore(): bool

@@ -29,7 +29,9 @@ final readonly class RelatedChanged implements CutsOff, Trigger
     /** How many records one change of a parent can start a rule on; a rule for more belongs on the parent. */
     public const MOST_CHILDREN = 2000;
 
-    private const HAPPENINGS = ['created' => 'is created', 'changed' => 'is changed', 'created_or_changed' => 'is created or changed', 'deleted' => 'is deleted'];
+    private const HAPPENINGS = [
+        'created' => 'is created', 'changed' => 'is changed', 'created_or_changed' => 'is created or changed', 'deleted' => 'is deleted',
+    ];
 
     /** @var ?Closure(View): bool */
     private ?Closure $test;
@@ -61,18 +63,40 @@ final readonly class RelatedChanged implements CutsOff, Trigger
         $relation = Relation::named($context->schema, $own, $name);
         $context->word('’s', WordRole::Glue, $node->at, Edit::Trigger);
         $offers = static fn (): array => array_map(
-            static fn (Relation $relation): Offer => new Offer($relation->one(), $relation->name(), $relation->children ? 'Records that refer to it' : 'Records it refers to'),
+            static fn (Relation $relation): Offer => new Offer(
+                $relation->one(),
+                $relation->name(),
+                $relation->children ? 'Records that refer to it' : 'Records it refers to',
+            ),
             Relation::of($context->schema, $own),
         );
         if ($relation === null) {
-            return $context->gap($name === '' ? 'choose a related record' : $name, $node->child('related')->at, Edit::Offer, 'unknown_relation', "Choose which records related to the {$own->inSentence()} are watched.", $offers);
+            return $context->gap(
+                $name === '' ? 'choose a related record' : $name,
+                $node->child('related')->at,
+                Edit::Offer,
+                'unknown_relation',
+                "Choose which records related to the {$own->inSentence()} are watched.",
+                $offers,
+            );
         }
         $context->choice($relation->one(), WordRole::Field, $node->child('related')->at, $offers);
         $happening = $node->child('happening');
         $said = self::HAPPENINGS[$happening->text() ?? ''] ?? null;
-        $happenings = static fn (): array => array_map(static fn (string $kind, string $label): Offer => new Offer($label, $kind), array_keys(self::HAPPENINGS), self::HAPPENINGS);
+        $happenings = static fn (): array => array_map(
+            static fn (string $kind, string $label): Offer => new Offer($label, $kind),
+            array_keys(self::HAPPENINGS),
+            self::HAPPENINGS,
+        );
         if ($said === null) {
-            return $context->gap('choose what', $happening->at, Edit::Offer, 'missing', "Choose what has to happen to the {$relation->one()}.", $happenings);
+            return $context->gap(
+                'choose what',
+                $happening->at,
+                Edit::Offer,
+                'missing',
+                "Choose what has to happen to the {$relation->one()}.",
+                $happenings,
+            );
         }
         $context->choice($said, WordRole::Value, $happening->at, $happenings);
         $fields = $happening->text() === 'changed' ? ChangedFields::read($context, $node, $relation->type) : null;

@@ -43,7 +43,13 @@ final readonly class AppendedLine implements AssignedValue
         $context->word('what it is, and below', WordRole::Value, $node->at, Edit::SetValue);
         $text = $node->child('text')->text();
         if ($text === null || trim($text) === '') {
-            return $context->gap('write the line', $node->child('text')->at, Edit::Title, 'missing', "Write the line that {$field->label} gets.");
+            return $context->gap(
+                'write the line',
+                $node->child('text')->at,
+                Edit::Title,
+                'missing',
+                "Write the line that {$field->label} gets.",
+            );
         }
         $context->word("“{$text}”", WordRole::Value, $node->child('text')->at, Edit::Title);
         $template = Template::read($context, $text, $node->child('text')->at);

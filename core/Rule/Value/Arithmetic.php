@@ -60,9 +60,10 @@ abstract readonly class Arithmetic implements AssignedValue
         $refuses = $node->child('beyond')->raw === 'refuse';
         if ($field->min !== null || $field->max !== null) {
             $bounds = trim(($field->min === null ? '' : "at least {$field->min}").($field->max === null ? '' : " at most {$field->max}"));
-            $context->choice($refuses ? "({$bounds}, or the save is refused)" : "({$bounds}, and no further)", WordRole::Glue, $node->child('beyond')->at, static fn (): array => [
-                new Offer('stay at the bound', 'stop'), new Offer('refuse the save', 'refuse'),
-            ]);
+            $context->choice($refuses ? "({$bounds}, or the save is refused)"
+                : "({$bounds}, and no further)", WordRole::Glue, $node->child('beyond')->at, static fn (): array => [
+                    new Offer('stay at the bound', 'stop'), new Offer('refuse the save', 'refuse'),
+                ]);
         }
 
         return new static($amount, $refuses);
@@ -74,7 +75,10 @@ abstract readonly class Arithmetic implements AssignedValue
         if (! is_string($amount)) {
             throw new InvalidValue('no_value', "{$this->amount->label()} is empty, so there is nothing to reckon with.");
         }
-        $result = $this->result(BigDecimal::of((string) ($target?->value($field->name) ?? '0')), BigDecimal::of($amount))->toScale($field->scale, RoundingMode::HALF_UP);
+        $result = $this->result(
+            BigDecimal::of((string) ($target?->value($field->name) ?? '0')),
+            BigDecimal::of($amount),
+        )->toScale($field->scale, RoundingMode::HALF_UP);
         foreach (['min' => -1, 'max' => 1] as $bound => $beyond) {
             $limit = $bound === 'min' ? $field->min : $field->max;
             if ($limit === null || $result->compareTo($limit) !== $beyond) {

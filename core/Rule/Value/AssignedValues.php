@@ -14,7 +14,8 @@ final class AssignedValues
 {
     /** @var list<class-string<AssignedValue>> */
     public const ALL = [
-        FixedValue::class, Stamp::class, Shifted::class, FoundPerson::class, Added::class, Subtracted::class, Multiplied::class, WithMember::class, WithoutMember::class,
+        FixedValue::class, Stamp::class, Shifted::class, FoundPerson::class, Added::class, Subtracted::class, Multiplied::class,
+        WithMember::class, WithoutMember::class,
         WrittenText::class, AppendedLine::class, CopiedValue::class, Reckoned::class, ThisOne::class, MadeOne::class, Cleared::class,
     ];
 
@@ -25,7 +26,13 @@ final class AssignedValues
                 continue;
             }
             if (! $value::fits($field)) {
-                return $context->gap('choose a value', $node->at, Edit::SetValue, 'wrong_type', "That does not fit {$field->label}. Choose another value.");
+                return $context->gap(
+                    'choose a value',
+                    $node->at,
+                    Edit::SetValue,
+                    'wrong_type',
+                    "That does not fit {$field->label}. Choose another value.",
+                );
             }
 
             return $value::read($context, $node, $field);

@@ -42,13 +42,28 @@ final readonly class CopiedValue implements AssignedValue
         $name = $node->child('from')->text() ?? '';
         $path = $context->schema->path($context->type, $name);
         if ($path === null) {
-            return $context->gap($name === '' ? 'choose a field' : $name, $node->at, Edit::SetValue, 'unknown_field', $name === '' ? 'Choose the field to copy.' : "{$context->type->label} has no field ‘{$name}’. Choose another.");
+            return $context->gap(
+                $name === '' ? 'choose a field' : $name,
+                $node->at,
+                Edit::SetValue,
+                'unknown_field',
+                $name === '' ? 'Choose the field to copy.' : "{$context->type->label} has no field ‘{$name}’. Choose another.",
+            );
         }
         $context->word($path->label(), WordRole::Field, $node->at, Edit::SetValue);
         $from = $path->field;
-        $alike = $from->type === $field->type && $from->target === $field->target || $from->type->isText() && $field->type->isText() && ! in_array($field->type->value, ['email', 'phone', 'link'], true);
+        $alike = $from->type === $field->type && $from->target === $field->target || $from->type->isText() && $field->type->isText()
+            && ! in_array(
+                $field->type->value,
+                ['email', 'phone', 'link'],
+                true,
+            );
 
-        return $alike ? new self($path) : $context->problem($node->at, 'wrong_type', "{$path->label()} does not fit {$field->label}: they hold different kinds of value.");
+        return $alike ? new self($path) : $context->problem(
+            $node->at,
+            'wrong_type',
+            "{$path->label()} does not fit {$field->label}: they hold different kinds of value.",
+        );
     }
 
     public function for(Field $field, Performance $performance, ?Record $target): string|int|bool|null

@@ -41,9 +41,20 @@ final readonly class MadeOne implements AssignedValue
     {
         $name = $node->child('as')->text() ?? '';
         $fitting = array_filter($context->sheet->made, static fn ($type): bool => $type->name === $field->target);
-        $offers = static fn (): array => array_map(static fn (string $name, $type): Offer => new Offer("the new {$type->inSentence()}", $name), array_keys($fitting), $fitting);
+        $offers = static fn (): array => array_map(
+            static fn (string $name, $type): Offer => new Offer("the new {$type->inSentence()}", $name),
+            array_keys($fitting),
+            $fitting,
+        );
         if (! isset($fitting[$name])) {
-            return $context->gap('the new record', $node->child('as')->at, Edit::Offer, 'unknown_record', "No line above makes a record that {$field->label} takes.", $offers);
+            return $context->gap(
+                'the new record',
+                $node->child('as')->at,
+                Edit::Offer,
+                'unknown_record',
+                "No line above makes a record that {$field->label} takes.",
+                $offers,
+            );
         }
         $context->word("the new {$fitting[$name]->inSentence()}", WordRole::Field, $node->at, Edit::SetValue);
 

@@ -43,7 +43,12 @@ final readonly class Reckoned implements AssignedValue
         }
 
         return $formula->fits($field) ? new self($formula)
-            : $context->problem($node->child('formula')->at, 'wrong_type', "The formula gives {$formula->term->type->value}, which {$field->label} does not take.", 1);
+            : $context->problem(
+                $node->child('formula')->at,
+                'wrong_type',
+                "The formula gives {$formula->term->type->value}, which {$field->label} does not take.",
+                1,
+            );
     }
 
     public function for(Field $field, Performance $performance, ?Record $target): string|int|bool|null

@@ -45,13 +45,27 @@ final readonly class Shifted implements AssignedValue
     {
         $amount = Amount::read($node);
         if ($amount === null || $amount->amount === 0 || ($field->type === FieldType::Date && $amount->unit->isShort())) {
-            return $context->gap('how long before or after', $node->at, Edit::Span, 'missing', 'Give a whole number and a unit, such as 3 weeks; a minus sign means before.');
+            return $context->gap(
+                'how long before or after',
+                $node->at,
+                Edit::Span,
+                'missing',
+                'Give a whole number and a unit, such as 3 weeks; a minus sign means before.',
+            );
         }
-        $context->word($amount->unit->label(abs($amount->amount)).($amount->amount < 0 ? ' before' : ' after'), WordRole::Value, $node->at, Edit::Span);
+        $context->word(
+            $amount->unit->label(abs($amount->amount)).($amount->amount < 0 ? ' before' : ' after'),
+            WordRole::Value,
+            $node->at,
+            Edit::Span,
+        );
         $from = $node->child('from')->text() ?? 'itself';
         $fields = array_values(array_filter($context->type->fields, static fn (Field $other): bool => $other->type === $field->type));
         $now = $field->type === FieldType::Date ? 'today' : 'now';
-        $offers = static fn (): array => [new Offer('what it is', 'itself'), new Offer($now, 'now'), ...array_map(static fn (Field $other): Offer => new Offer($other->label, $other->name, 'Fields'), $fields)];
+        $offers = static fn (): array => [
+            new Offer('what it is', 'itself'), new Offer($now, 'now'),
+            ...array_map(static fn (Field $other): Offer => new Offer($other->label, $other->name, 'Fields'), $fields),
+        ];
         $path = in_array($from, ['itself', 'now'], true) ? null : $context->schema->path($context->type, $from);
         if ($path === null && $from !== 'itself' && $from !== 'now' || $path !== null && ! $path->field->type->isMoment()) {
             return $context->gap($from, $node->child('from')->at, Edit::Offer, 'unknown_field', 'Choose a date to count from.', $offers);

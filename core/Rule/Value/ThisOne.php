@@ -35,7 +35,11 @@ final readonly class ThisOne implements AssignedValue
     {
         $context->word("this {$context->type->inSentence()}", WordRole::Field, $node->at, Edit::SetValue);
 
-        return $field->target === $context->type->name ? new self : $context->problem($node->at, 'wrong_type', "{$field->label} takes no {$context->type->inSentence()}.");
+        return $field->target === $context->type->name ? new self : $context->problem(
+            $node->at,
+            'wrong_type',
+            "{$field->label} takes no {$context->type->inSentence()}.",
+        );
     }
 
     public function for(Field $field, Performance $performance, ?Record $target): int

@@ -86,9 +86,21 @@
             await page.settled;
             await tick();
             root?.querySelector<HTMLElement>(`[data-word="${CSS.escape(split(list)[0])}|condition"]`)?.focus();
-        } else if (written && row !== undefined && (await proceed(row))) return;
+        } else if (written && row !== undefined) {
+            const stayed = whoStays();
+            if (await proceed(row)) return;
+            await tick();
+            if (!open && stayed()) again()?.focus();
+            return;
+        }
         await tick();
         if (!open) again()?.focus();
+    }
+
+    /** Tells later whether the person is still where they are now; whoever has moved on meanwhile is not called back. */
+    function whoStays(): () => boolean {
+        const here = document.activeElement;
+        return () => [here, document.body, null].includes(document.activeElement);
     }
 
     /**
@@ -98,10 +110,15 @@
      * @param part of the row, where only its gaps are meant
      */
     async function proceed(pointer: string, fresh = false, part = pointer): Promise<boolean> {
+        const stayed = whoStays();
         wording = true;
         await page?.settled;
         await tick();
         wording = false;
+        if (!stayed()) {
+            ahead.take();
+            return false;
+        }
         const gap = [...(root?.querySelectorAll<HTMLElement>('[data-word].missing') ?? [])].find(
             (word) =>
                 word.closest<HTMLElement>('[data-row]')?.dataset.row === pointer &&

@@ -58,6 +58,7 @@
     }
 
     const nothing = $derived(preview !== null && preview.entries.length === 0);
+    const them = $derived(preview?.conflicts.length === 1 ? 'it' : 'them');
 </script>
 
 <Confirm
@@ -95,10 +96,10 @@
                     <p>{conflict.number} {conflict.label}: set to {conflict.set}, now {conflict.is}; was {conflict.was}</p>
                 {/each}
                 <label class="mt-1 flex items-center gap-2"
-                    ><input type="radio" bind:group={force} value={false} /> leave {preview.conflicts.length === 1 ? 'it' : 'them'} as now</label
+                    ><input type="radio" bind:group={force} value={false} /> leave {them} as now</label
                 >
                 <label class="flex items-center gap-2"
-                    ><input type="radio" bind:group={force} value={true} /> return {preview.conflicts.length === 1 ? 'it' : 'them'} all the same</label
+                    ><input type="radio" bind:group={force} value={true} /> return {them} all the same</label
                 >
             </div>
         {/if}

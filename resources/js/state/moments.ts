@@ -88,6 +88,11 @@ export function initials(name: string): string {
 }
 
 /** "1 ticket", "3 tickets" */
+/** "3 tickets": records of a type, counted. */
+export function countedOf(count: number, type: { label: string; plural: string }): string {
+    return counted(count, type.label.toLowerCase(), type.plural.toLowerCase());
+}
+
 export function counted(count: number, one: string, many = `${one}s`): string {
     return `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;
 }

@@ -6,7 +6,7 @@ namespace Tests\App\Support;
 
 use App\Demo\Demo;
 use App\Models\Person;
-use App\Work\HouseClock;
+use App\Store\HouseClock;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Testing\TestCase;
@@ -114,7 +114,8 @@ abstract class AppTestCase extends TestCase
     protected function ticket(array $values = []): array
     {
         return $this->created('ticket', $values + [
-            'subject' => 'Ficus wall wilting', 'customer' => $values['customer'] ?? $this->customer()['id'], 'priority' => 'normal', 'status' => 'open', 'owner' => $this->person('bram.castellan')->id,
+            'subject' => 'Ficus wall wilting', 'customer' => $values['customer']
+                ?? $this->customer()['id'], 'priority' => 'normal', 'status' => 'open', 'owner' => $this->person('bram.castellan')->id,
         ]);
     }
 
@@ -125,7 +126,12 @@ abstract class AppTestCase extends TestCase
      */
     protected function change(array $record, array $values, string $handle = 'bram.castellan'): array
     {
-        return $this->as($handle, 'PATCH', "records/{$record['type']}/{$record['id']}", ['version' => $record['version'], 'values' => $values])->assertOk()->json();
+        return $this->as(
+            $handle,
+            'PATCH',
+            "records/{$record['type']}/{$record['id']}",
+            ['version' => $record['version'], 'values' => $values],
+        )->assertOk()->json();
     }
 
     /**
@@ -135,7 +141,10 @@ abstract class AppTestCase extends TestCase
      */
     protected function becomes(int $ticket, array $values): void
     {
-        $this->change(['type' => 'ticket', 'id' => $ticket, 'version' => (int) DB::table('records_ticket')->where('id', $ticket)->value('version')], $values);
+        $this->change(
+            ['type' => 'ticket', 'id' => $ticket, 'version' => (int) DB::table('records_ticket')->where('id', $ticket)->value('version')],
+            $values,
+        );
     }
 
     /** @return array<string, non-empty-list<int>> a record of every type, by type */
@@ -144,7 +153,10 @@ abstract class AppTestCase extends TestCase
         $customer = $this->customer()['id'];
         $made = static fn (array $saved): array => [$saved['record']['id']];
         $ids = ['customer' => [$customer], 'partner' => $made($this->created('partner', ['name' => 'Moor Crew']))];
-        foreach (['contact' => ['name' => 'Marit Solheim'], 'ticket' => ['subject' => 'Palm leans', 'priority' => 'normal', 'status' => 'open'], 'agreement' => ['title' => 'Care', 'status' => 'running'], 'quote' => ['subject' => 'Ferns', 'stage' => 'draft']] as $type => $values) {
+        foreach (['contact' => ['name' => 'Marit Solheim'],
+            'ticket' => ['subject' => 'Palm leans', 'priority' => 'normal', 'status' => 'open'],
+            'agreement' => ['title' => 'Care', 'status' => 'running'],
+            'quote' => ['subject' => 'Ferns', 'stage' => 'draft']] as $type => $values) {
             $ids[$type] = $made($this->created($type, $values + ['customer' => $customer]));
         }
         $ids['visit'] = $made($this->created('visit', ['purpose' => 'Round', 'agreement' => $ids['agreement'][0], 'status' => 'planned']));
@@ -170,7 +182,10 @@ abstract class AppTestCase extends TestCase
     /** Asserts a refusal: its status, its code, and the places it names. */
     protected function assertRefused(TestResponse $answer, int $status, string $code, string ...$places): void
     {
-        $answer->assertStatus($status)->assertHeader('Content-Type', 'application/problem+json')->assertJsonPath('code', $code)->assertJsonPath('status', $status);
+        $answer->assertStatus($status)->assertHeader(
+            'Content-Type',
+            'application/problem+json',
+        )->assertJsonPath('code', $code)->assertJsonPath('status', $status);
         foreach ($places as $place) {
             self::assertContains($place, array_column($answer->json('problems'), 'at'), (string) $answer->getContent());
         }

@@ -40,7 +40,8 @@ final class PaperLedger extends Memory
         $this->zone = new \DateTimeZone('Europe/Berlin');
         foreach (Row::query()->orderBy('id')->get() as $row) {
             $this->people[$row->id] = new Person(
-                $row->id, $row->handle, $row->name, $row->manager_id, $row->active, $row->team, $row->email, $row->phone, role: $row->role->value,
+                $row->id, $row->handle, $row->name, $row->manager_id, $row->active, $row->team, $row->email, $row->phone,
+                role: $row->role->value,
             );
         }
     }
@@ -53,7 +54,8 @@ final class PaperLedger extends Memory
     /** @param  array<string, mixed>  $file */
     public function inForce(int $id, array $file): void
     {
-        $this->rules[] = (new RuleReader($this->schema, $this, $this->zone))->read($file, $id, 1)->rule ?? throw new \LogicException('Not sound.');
+        $this->rules[] = (new RuleReader($this->schema, $this, $this->zone))->read($file, $id, 1)
+            ->rule ?? throw new \LogicException('Not sound.');
     }
 
     /**
@@ -90,7 +92,14 @@ final class PaperLedger extends Memory
     /** The rehearsal, its clock set to a moment. */
     public function play(?\DateTimeImmutable $at = null): Play
     {
-        $play = $this->play ??= new Play($this->schema, $this->zone, new Engine($this->schema, $this->zone), new PaperBook($this->rules), $this, $at ?? $this->now);
+        $play = $this->play ??= new Play(
+            $this->schema,
+            $this->zone,
+            new Engine($this->schema, $this->zone),
+            new PaperBook($this->rules),
+            $this,
+            $at ?? $this->now,
+        );
         $play->paper->now = $this->now = $at ?? $play->paper->now;
 
         return $play;
@@ -101,7 +110,10 @@ final class PaperLedger extends Memory
     {
         return array_map(function (PaperEntry $entry) use ($from): array {
             foreach ($entry->tasks as $task) {
-                $this->tasks[] = [$task->given->title, $task->given->person?->id, $task->given->due === null ? null : Value::instantText($task->given->due)];
+                $this->tasks[] = [
+                    $task->given->title, $task->given->person?->id,
+                    $task->given->due === null ? null : Value::instantText($task->given->due),
+                ];
             }
             foreach ($entry->messages as $message) {
                 $this->messages[] = "{$message->subject}|{$message->text}|{$message->toText()}";
@@ -109,7 +121,8 @@ final class PaperLedger extends Memory
             $told = $entry->told;
 
             return [
-                'kind' => $told->kind, 'rule' => $told->rule?->name, 'cause' => $entry->cause === null ? null : $entry->cause - 1 - $from, 'record' => "{$told->record->type}:{$told->record->id}",
+                'kind' => $told->kind, 'rule' => $told->rule?->name, 'cause' => $entry->cause === null ? null
+                    : $entry->cause - 1 - $from, 'record' => "{$told->record->type}:{$told->record->id}",
                 'version' => $told->record->version, 'data' => json_decode((string) json_encode($told->data), true),
             ];
         }, array_slice($this->play()->entries, $from));

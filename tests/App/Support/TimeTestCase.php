@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\App\Support;
 
+use App\Store\HouseClock;
 use App\Work\ClockTurner;
-use App\Work\HouseClock;
 use App\Work\LineWorker;
 use App\Work\Sweep;
 use Illuminate\Support\Facades\DB;
@@ -15,14 +15,28 @@ abstract class TimeTestCase extends AppTestCase
 {
     protected const CHASE = [
         'name' => 'Chase a silent customer', 'on' => 'ticket', 'when' => ['kind' => 'created_or_changed'],
-        'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'waiting']]], 'fires' => ['kind' => 'becomes_true'],
+        'onlyIf' => [
+            'kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'waiting']],
+        ], 'fires' => ['kind' => 'becomes_true'],
         'lines' => [
             ['kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'contact']], 'subject' => 'First', 'body' => '<p>Hello</p>'],
-            ['kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'contact']], 'subject' => 'Second', 'body' => '<p>Hello</p>', 'at' => ['kind' => 'after', 'amount' => 3, 'unit' => 'day']],
-            ['kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'contact']], 'subject' => 'Last', 'body' => '<p>Hello</p>', 'at' => ['kind' => 'after', 'amount' => 5, 'unit' => 'day', 'time' => '09:00']],
-            ['kind' => 'set_fields', 'set' => [['field' => 'status', 'to' => ['kind' => 'value', 'value' => 'closed']]], 'at' => ['kind' => 'after', 'amount' => 8, 'unit' => 'day']],
+            [
+                'kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'contact']], 'subject' => 'Second',
+                'body' => '<p>Hello</p>', 'at' => ['kind' => 'after', 'amount' => 3, 'unit' => 'day'],
+            ],
+            [
+                'kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'contact']], 'subject' => 'Last', 'body' => '<p>Hello</p>',
+                'at' => ['kind' => 'after', 'amount' => 5, 'unit' => 'day', 'time' => '09:00'],
+            ],
+            [
+                'kind' => 'set_fields', 'set' => [['field' => 'status', 'to' => ['kind' => 'value', 'value' => 'closed']]],
+                'at' => ['kind' => 'after', 'amount' => 8, 'unit' => 'day'],
+            ],
         ],
-        'until' => ['kind' => 'any', 'of' => [['kind' => 'happened', 'event' => 'reply'], ['kind' => 'is_not', 'field' => 'status', 'value' => 'waiting']]],
+        'until' => [
+            'kind' => 'any',
+            'of' => [['kind' => 'happened', 'event' => 'reply'], ['kind' => 'is_not', 'field' => 'status', 'value' => 'waiting']],
+        ],
     ];
 
     /** Everything that falls due up to a moment happens, at its own time, as it does when the house clock is turned. */
@@ -54,7 +68,8 @@ abstract class TimeTestCase extends AppTestCase
     {
         $lines = [];
         foreach (DB::select("SELECT * FROM scheduled_lines WHERE record_id = ? AND kind <> 'task_due' ORDER BY id", [$record]) as $row) {
-            $lines["{$row->place}/{$row->turn}"] = $row->status === 'pencilled' ? (string) $row->due_at : $row->status.($row->struck_because === null ? '' : ": {$row->struck_because}");
+            $lines["{$row->place}/{$row->turn}"] = $row->status === 'pencilled' ? (string) $row->due_at
+                : $row->status.($row->struck_because === null ? '' : ": {$row->struck_because}");
         }
 
         return $lines;
@@ -64,7 +79,10 @@ abstract class TimeTestCase extends AppTestCase
     protected function written(array $values = []): array
     {
         $customer = $this->customer();
-        $contact = $this->created('contact', ['name' => 'Marit Solheim', 'customer' => $customer['id'], 'email' => 'marit@brine.example'])['record'];
+        $contact = $this->created(
+            'contact',
+            ['name' => 'Marit Solheim', 'customer' => $customer['id'], 'email' => 'marit@brine.example'],
+        )['record'];
 
         return $this->ticket($values + ['customer' => $customer['id'], 'contact' => $contact['id']])['record'];
     }

@@ -9,4 +9,4 @@ $app = require dirname(__DIR__, 3).'/bootstrap/app.php';
 $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap();
 config(['ledger.mail.dsn' => (string) getenv('MAIL_DSN')]);
 (new App\Work\Mailer(static function (): void {
-}))->send(json_decode((string) getenv('MESSAGE'), false, 32, JSON_THROW_ON_ERROR));
+}))->send((new App\Models\StoredMessage)->newFromBuilder(json_decode((string) getenv('MESSAGE'), true, 32, JSON_THROW_ON_ERROR)));

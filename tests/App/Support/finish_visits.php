@@ -21,6 +21,7 @@ set_exception_handler(static function (Throwable $wrong): void {
 
 [, $processes, $mine] = $argv;
 $type = $app->make(SchemaStore::class)->schema()->types['visit'];
-foreach (DB::select("SELECT id FROM records_visit WHERE status = 'planned' AND MOD(id, ?) = ? ORDER BY id", [(int) $processes, (int) $mine]) as $visit) {
+foreach (DB::select("SELECT id FROM records_visit WHERE status = 'planned' AND MOD(id, ?) = ? ORDER BY "
+    .'id', [(int) $processes, (int) $mine]) as $visit) {
     $app->make(SaveRecord::class)->change($type, (int) $visit->id, 1, ['status' => 'done'], new Actor(null));
 }

@@ -36,7 +36,11 @@ abstract class BrowserTestCase extends TestCase
         self::$port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
         fclose($socket);
         self::$profile = sys_get_temp_dir().'/vivid-ledger-browser-'.getmypid().'-'.bin2hex(random_bytes(4));
-        self::$driver = proc_open(['chromedriver', '--port='.self::$port], [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes);
+        self::$driver = proc_open(
+            ['chromedriver', '--port='.self::$port],
+            [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']],
+            $pipes,
+        );
         $until = microtime(true) + self::PATIENCE_SECONDS;
         while (@fsockopen('127.0.0.1', self::$port) === false && microtime(true) < $until) {
             usleep(50_000);
@@ -53,10 +57,15 @@ abstract class BrowserTestCase extends TestCase
     protected function setUp(): void
     {
         $options = (new ChromeOptions)->addArguments([
-            '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update',
-            '--disable-sync', '--disable-dev-shm-usage', '--hide-scrollbars', '--user-data-dir='.self::$profile.'/'.bin2hex(random_bytes(4)),
+            '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
+            '--disable-component-update',
+            '--disable-sync', '--disable-dev-shm-usage', '--hide-scrollbars', '--user-data-dir='.self::$profile.'/'
+                .bin2hex(random_bytes(4)),
         ]);
-        $this->browser = RemoteWebDriver::create('http://127.0.0.1:'.self::$port, DesiredCapabilities::chrome()->setCapability(ChromeOptions::CAPABILITY, $options));
+        $this->browser = RemoteWebDriver::create(
+            'http://127.0.0.1:'.self::$port,
+            DesiredCapabilities::chrome()->setCapability(ChromeOptions::CAPABILITY, $options),
+        );
         $this->browser->manage()->window()->setSize(new WebDriverDimension(1280, 943)); // 1280 x 800 inside
     }
 
@@ -105,7 +114,13 @@ abstract class BrowserTestCase extends TestCase
 
     protected function notSee(string $css, ?string $text = null): void
     {
-        $this->until(fn (): bool => array_filter($this->browser->findElements(WebDriverBy::cssSelector($css)), fn (RemoteWebElement $element): bool => $text === null || str_contains($this->plain($element->getText()), $text)) === [], "not to see “{$text}” in {$css}");
+        $this->until(
+            fn (): bool => array_filter(
+                $this->browser->findElements(WebDriverBy::cssSelector($css)),
+                fn (RemoteWebElement $element): bool => $text === null || str_contains($this->plain($element->getText()), $text),
+            ) === [],
+            "not to see “{$text}” in {$css}",
+        );
     }
 
     /** Presses the button or link that reads exactly so. */
@@ -113,7 +128,8 @@ abstract class BrowserTestCase extends TestCase
     {
         $this->until(function () use ($css, $text): bool {
             foreach ($this->browser->findElements(WebDriverBy::cssSelector($css)) as $element) {
-                if (($this->plain($element->getText()) === $text || $element->getAttribute('aria-label') === $text) && $element->isDisplayed() && $element->isEnabled()) {
+                if (($this->plain($element->getText()) === $text || $element->getAttribute('aria-label') === $text)
+                    && $element->isDisplayed() && $element->isEnabled()) {
                     $element->click();
 
                     return true;
@@ -150,7 +166,13 @@ abstract class BrowserTestCase extends TestCase
     {
         $this->see('.floating input:focus');
         $this->keys($typed);
-        $this->until(fn (): bool => str_contains(mb_strtolower($this->plain($this->see('.floating [role=option]')->getText())), mb_strtolower(explode(' ', $typed)[0])), "to be offered “{$typed}”");
+        $this->until(
+            fn (): bool => str_contains(
+                mb_strtolower($this->plain($this->see('.floating [role=option]')->getText())),
+                mb_strtolower(explode(' ', $typed)[0]),
+            ),
+            "to be offered “{$typed}”",
+        );
         $this->keys(WebDriverKeys::ENTER);
     }
 
@@ -198,7 +220,9 @@ abstract class BrowserTestCase extends TestCase
                 if (method !== 'GET' && !cookie()) await fetch('/session/cookie');
                 const answer = await fetch(
                     '/api/' + path,
-                    { method, headers: { Accept: 'application/json', 'Content-Type': 'application/json', 'X-XSRF-TOKEN': cookie() }, body: method === 'GET' ? undefined : body },
+                    { method, headers: { Accept: 'application/json', 'Content-Type': 'application/json', 'X-XSRF-TOKEN': cookie() },
+                        body: method === 'GET'
+                        ? undefined : body },
                 );
                 done([answer.status, answer.status === 204 ? '{}' : await answer.text()]);
             })().catch((trouble) => done([0, String(trouble)]));
@@ -218,7 +242,10 @@ abstract class BrowserTestCase extends TestCase
     protected function rows(): array
     {
         // What could be added shows only in the row that has the focus, and is no part of the sentence.
-        $rows = $this->browser->executeScript('return [...document.querySelectorAll("[data-row] .b")].map((row) => { const copy = row.cloneNode(true); copy.querySelectorAll(".more").forEach((word) => word.remove()); return copy.textContent; })');
+        $rows = $this->browser->executeScript(
+            'return [...document.querySelectorAll("[data-row] .b")].map((row) => { const copy = row.cloneNode(true); '
+                .'copy.querySelectorAll(".more").forEach((word) => word.remove()); return copy.textContent; })',
+        );
 
         return array_map(fn (mixed $row): string => $this->plain((string) $row), is_array($rows) ? $rows : []);
     }
@@ -250,7 +277,13 @@ abstract class BrowserTestCase extends TestCase
             }
             usleep(40_000);
         } while (microtime(true) < $until);
-        self::fail("Waited in vain {$what}. The screen: ".mb_substr($this->plain($this->browser->findElement(WebDriverBy::tagName('body'))->getText()), 0, 1500));
+        self::fail(
+            "Waited in vain {$what}. The screen: ".mb_substr(
+                $this->plain($this->browser->findElement(WebDriverBy::tagName('body'))->getText()),
+                0,
+                1500,
+            ),
+        );
     }
 
     private function plain(string $text): string

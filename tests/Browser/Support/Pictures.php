@@ -11,7 +11,10 @@ final class Pictures extends BrowserTestCase
 {
     public function test_pictures(): void
     {
-        $filter = rawurlencode('{"kind":"all","of":[{"kind":"is_not","field":"status","value":"closed"},{"kind":"is","field":"customer.depot","value":"quayside"}]}');
+        $filter = rawurlencode(
+            '{"kind":"all","of":[{"kind":"is_not","field":"status","value":"closed"},'
+                .'{"kind":"is","field":"customer.depot","value":"quayside"}]}',
+        );
         $this->signIn('ines.okafor');
         $this->see('.leaf.right a .figures');
         $this->picture('today');
@@ -67,8 +70,13 @@ final class Pictures extends BrowserTestCase
         $this->picture('rehearse');
         $this->press('More for this rule');
         $this->press('As text…');
-        $this->until(fn (): bool => str_contains((string) $this->see('dialog textarea')->getAttribute('value'), 'When'), 'for the text of the page');
-        $this->see('dialog textarea')->sendKeys([WebDriverKeys::CONTROL, WebDriverKeys::END, WebDriverKeys::NULL, "\nafter 9 working days remind the own"]);
+        $this->until(
+            fn (): bool => str_contains((string) $this->see('dialog textarea')->getAttribute('value'), 'When'),
+            'for the text of the page',
+        );
+        $this->see('dialog textarea')->sendKeys([
+            WebDriverKeys::CONTROL, WebDriverKeys::END, WebDriverKeys::NULL, "\nafter 9 working days remind the own",
+        ]);
         $this->see('dialog [role=listbox]');
         $this->picture('rule-text');
         $this->open('/rules');
@@ -95,7 +103,10 @@ final class Pictures extends BrowserTestCase
         $this->press('Turn forward');
         $this->press('A day', '.floating button');
         $this->see('.clock .turn', 'Turning');
-        $this->until(fn (): bool => (int) preg_replace('/^.*· (\d+) into ink.*$/s', '$1', $this->text('.floating')) > 3, 'for something to come into ink');
+        $this->until(
+            fn (): bool => (int) preg_replace('/^.*· (\d+) into ink.*$/s', '$1', $this->text('.floating')) > 3,
+            'for something to come into ink',
+        );
         $this->picture('clock');
     }
 

@@ -34,7 +34,9 @@ abstract class Memory implements Directory, Facts
     /** @var array<int, Person> */
     public array $people = [];
 
-    /** @var array<string, array{int, int, \DateTimeImmutable, array<string, true>}> epoch, count, last firing and keys, by rule and record */
+    /**
+     * @var array<string, array{int, int, \DateTimeImmutable, array<string, true>}> epoch, count, last firing and keys, by rule and record
+     */
     public array $guards = [];
 
     /** @var array<string, int> */
@@ -120,7 +122,10 @@ abstract class Memory implements Directory, Facts
 
     public function total(Total $total, int $parent, array $except): ?string
     {
-        return $total->over(array_filter($this->children($total->children, $parent, PHP_INT_MAX), static fn (Record $record): bool => ! in_array($record->id, $except, true)));
+        return $total->over(array_filter(
+            $this->children($total->children, $parent, PHP_INT_MAX),
+            static fn (Record $record): bool => ! in_array($record->id, $except, true),
+        ));
     }
 
     public function person(int $id): ?Person

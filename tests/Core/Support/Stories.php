@@ -23,7 +23,10 @@ use VividLedger\Schema\Schema;
 /** Random but repeatable values, conditions and rules, rich in empties and in values that nearly meet. */
 final class Stories
 {
-    private const TEXTS = ['a', 'A', 'ab', 'Über', 'über', 'ÜBER', 'straße', 'İx', 'ix', 'Σας', 'σασ', '50%', '_', '\\', 'x_y', "o'k", '🌿', 'é', "e\u{301}", 'Ж', 'ж'];
+    private const TEXTS = [
+        'a', 'A', 'ab', 'Über', 'über', 'ÜBER', 'straße', 'İx', 'ix', 'Σας', 'σασ', '50%', '_', '\\', 'x_y', "o'k", '🌿', 'é', "e\u{301}",
+        'Ж', 'ж',
+    ];
 
     public Randomizer $random;
 
@@ -55,11 +58,25 @@ final class Stories
             FieldType::Email => $this->one(['a@x.example', 'A@x.example', 'b@y.example']),
             FieldType::Phone => $this->one(['+49 30 5550', '+49 30 5551']),
             FieldType::Link => $this->one(['https://a.example', 'https://A.example/b']),
-            FieldType::Number, FieldType::Money, FieldType::Percent => number_format($this->one(array_filter([-1, 0, 0.1, 0.2, 0.3, 1, 9.9, 10, 100, 99999999999], static fn (float|int $value): bool => $value >= ($field->min ?? -1) && $value <= ($field->max ?? 1e12))), $field->scale, '.', ''),
+            FieldType::Number, FieldType::Money, FieldType::Percent => number_format(
+                $this->one(array_filter(
+                    [-1, 0, 0.1, 0.2, 0.3, 1, 9.9, 10, 100, 99999999999],
+                    static fn (float|int $value): bool => $value >= ($field->min ?? -1) && $value <= ($field->max ?? 1e12),
+                )),
+                $field->scale,
+                '.',
+                '',
+            ),
             FieldType::Date => $this->one(['2026-02-28', '2026-03-01', '2026-11-24', '2026-11-25', '1999-12-31']),
             FieldType::DateTime => $this->one(['2026-11-24T08:40:00Z', '2026-11-24T08:40:01Z', '2026-03-29T01:30:00Z']),
             FieldType::Choice => $this->one($field->choices)->value,
-            FieldType::Choices => implode(',', array_map(static fn ($choice): string => $choice->value, array_filter($field->choices, fn (): bool => $this->random->getInt(0, 1) === 1))),
+            FieldType::Choices => implode(
+                ',',
+                array_map(
+                    static fn ($choice): string => $choice->value,
+                    array_filter($field->choices, fn (): bool => $this->random->getInt(0, 1) === 1),
+                ),
+            ),
             FieldType::Tags => $this->one(['green', 'green,tall', 'tall', 'über', 'tree,über']),
             FieldType::Person => $this->random->getInt(1, 4),
             FieldType::Reference => $this->one($this->ids[(string) $field->target]),
@@ -83,14 +100,16 @@ final class Stories
         [$left, $field, $own] = $this->left($type);
         $operator = $this->one(array_filter(
             Operators::fitting($field->type),
-            fn (Operator $operator): bool => ($own || ! $operator instanceof ChangeOperator) && ($this->teams !== [] || ! $operator instanceof InTeam),
+            fn (Operator $operator): bool => ($own || ! $operator instanceof ChangeOperator)
+                && ($this->teams !== [] || ! $operator instanceof InTeam),
         ));
         $condition = ['kind' => $operator->kind(), ...$left];
 
         return match ($operator->operand()) {
             Operand::Nothing => $condition,
             Operand::One => $condition + [
-                'value' => $operator instanceof InTeam ? $this->one($this->teams) : ($operator->ofNothing() === null ? $this->operand($field) : $this->given($type, $field)),
+                'value' => $operator instanceof InTeam ? $this->one($this->teams)
+                    : ($operator->ofNothing() === null ? $this->operand($field) : $this->given($type, $field)),
             ],
             Operand::Span => $condition + ['value' => ['amount' => $this->one([1, 30, 100]), 'unit' => $this->one(['day', 'month'])]],
             Operand::Many => $condition + ['values' => array_values(array_unique([$this->operand($field), $this->operand($field)]))],
@@ -101,13 +120,22 @@ final class Stories
     public function rule(string $name): array
     {
         $type = $this->schema->types['ticket'];
-        $fields = array_values(array_filter($type->ownFields(), static fn (Field $field): bool => $field->type === FieldType::Choice || $field->type === FieldType::Tick));
+        $fields = array_values(array_filter(
+            $type->ownFields(),
+            static fn (Field $field): bool => $field->type === FieldType::Choice || $field->type === FieldType::Tick,
+        ));
         $lines = [];
         for ($count = $this->random->getInt(1, 2); $count > 0; $count--) {
             $field = $this->one($fields);
             $lines[] = $this->random->getInt(1, 3) === 1
-                ? ['kind' => 'give_task', 'to' => $this->one([['kind' => 'owner'], ['kind' => 'manager', 'of' => ['kind' => 'creator']]]), 'title' => 'Look at {number}', 'due' => ['amount' => 1, 'unit' => 'day']]
-                : ['kind' => 'set_fields', 'set' => [['field' => $field->name, 'to' => ['kind' => 'value', 'value' => $this->operand($field)]]]];
+                ? [
+                    'kind' => 'give_task', 'to' => $this->one([['kind' => 'owner'], ['kind' => 'manager', 'of' => ['kind' => 'creator']]]),
+                    'title' => 'Look at {number}', 'due' => ['amount' => 1, 'unit' => 'day'],
+                ]
+                : [
+                    'kind' => 'set_fields',
+                    'set' => [['field' => $field->name, 'to' => ['kind' => 'value', 'value' => $this->operand($field)]]],
+                ];
         }
         if ($this->random->getInt(1, 3) === 1) {
             $lines[] = $this->furtherLine($type);
@@ -115,11 +143,17 @@ final class Stories
 
         return [
             'name' => $name, 'on' => 'ticket',
-            'when' => $this->one([['kind' => 'created'], ['kind' => 'created_or_changed'], ['kind' => 'changed'], ['kind' => 'changed', 'fields' => [$this->one($fields)->name]]]),
+            'when' => $this->one([
+                ['kind' => 'created'], ['kind' => 'created_or_changed'], ['kind' => 'changed'],
+                ['kind' => 'changed', 'fields' => [$this->one($fields)->name]],
+            ]),
             'onlyIf' => ['kind' => 'all', 'of' => $this->random->getInt(1, 5) <= 2 ? [] : [$this->condition($type, 2)]],
             'fires' => $this->one([
-                ['kind' => 'every_time'], ['kind' => 'every_time'], ['kind' => 'becomes_true'], ['kind' => 'becomes_true'], ['kind' => 'once_per_record'],
-                ['kind' => 'once_per_record', 'again' => ['kind' => 'is', 'field' => 'status', 'value' => 'closed']], ['kind' => 'once_per_value', 'field' => 'status'],
+                ['kind' => 'every_time'], ['kind' => 'every_time'], ['kind' => 'becomes_true'], ['kind' => 'becomes_true'],
+                ['kind' => 'once_per_record'],
+                [
+                    'kind' => 'once_per_record', 'again' => ['kind' => 'is', 'field' => 'status', 'value' => 'closed'],
+                ], ['kind' => 'once_per_value', 'field' => 'status'],
                 ['kind' => 'once_in_period', 'period' => ['amount' => 3, 'unit' => 'hour']], ['kind' => 'so_many_times', 'times' => 2],
             ]), 'lines' => $lines,
         ];
@@ -129,14 +163,35 @@ final class Stories
     private function furtherLine(RecordType $type): array
     {
         $customer = $this->schema->types['customer'];
-        $counters = array_values(array_filter($customer->ownFields(), static fn (Field $field): bool => $field->type->isDecimal() && $field->scale === 0));
+        $counters = array_values(array_filter(
+            $customer->ownFields(),
+            static fn (Field $field): bool => $field->type->isDecimal() && $field->scale === 0,
+        ));
         $line = $this->one([
-            ['kind' => 'set_fields', 'on' => 'customer', 'set' => [['field' => $this->one($counters)->name, 'to' => ['kind' => $this->one(['add', 'subtract']), 'amount' => '1']]]],
+            [
+                'kind' => 'set_fields', 'on' => 'customer',
+                'set' => [['field' => $this->one($counters)->name, 'to' => ['kind' => $this->one(['add', 'subtract']), 'amount' => '1']]],
+            ],
             ['kind' => 'comment', 'text' => "Seen:\n{subject}"],
             ['kind' => 'follow', 'who' => ['kind' => 'owner']],
-            ['kind' => 'set_fields', 'set' => [['field' => 'notes', 'to' => ['kind' => 'append', 'text' => 'once more {number}']], ['field' => 'tags', 'to' => ['kind' => 'add_member', 'member' => 'seen']]]],
-            ['kind' => 'send_message', 'to' => [['kind' => 'person', 'person' => ['kind' => 'owner']]], 'subject' => 'About {number}', 'body' => '<p>It is <span data-merge="status">Status</span>.</p>'],
-            ['kind' => 'give_tasks', 'tasks' => [['to' => ['kind' => 'doer'], 'title' => 'One', 'priority' => 'high'], ['to' => ['kind' => 'owner'], 'title' => 'Two', 'due' => ['amount' => 2, 'unit' => 'day', 'from' => 'due']]]],
+            [
+                'kind' => 'set_fields',
+                'set' => [
+                    ['field' => 'notes', 'to' => ['kind' => 'append', 'text' => 'once more {number}']],
+                    ['field' => 'tags', 'to' => ['kind' => 'add_member', 'member' => 'seen']],
+                ],
+            ],
+            [
+                'kind' => 'send_message', 'to' => [['kind' => 'person', 'person' => ['kind' => 'owner']]], 'subject' => 'About {number}',
+                'body' => '<p>It is <span data-merge="status">Status</span>.</p>',
+            ],
+            [
+                'kind' => 'give_tasks',
+                'tasks' => [
+                    ['to' => ['kind' => 'doer'], 'title' => 'One', 'priority' => 'high'],
+                    ['to' => ['kind' => 'owner'], 'title' => 'Two', 'due' => ['amount' => 2, 'unit' => 'day', 'from' => 'due']],
+                ],
+            ],
         ]);
 
         return $this->random->getInt(1, 3) === 1 ? $line + ['onlyIf' => $this->condition($type, 3)] : $line;
@@ -150,20 +205,40 @@ final class Stories
      */
     public function inTime(array $file): array
     {
-        $due = fn (int $least): array => ['amount' => $this->random->getInt($least, 20), 'unit' => $this->one(['minute', 'hour', 'working_hour'])];
-        $days = fn (int $least): array => ['amount' => $this->random->getInt($least, 20), 'unit' => $this->one(['day', 'week', 'month', 'working_day'])] + $this->one([[], ['roll' => 'next'], ['time' => '09:00'], ['roll' => 'previous', 'time' => '23:30'], ['clock' => 'owner']]);
+        $due = fn (int $least): array => [
+            'amount' => $this->random->getInt($least, 20), 'unit' => $this->one(['minute', 'hour', 'working_hour']),
+        ];
+        $days = fn (int $least): array => [
+            'amount' => $this->random->getInt($least, 20), 'unit' => $this->one(['day', 'week', 'month', 'working_day']),
+        ] + $this->one([
+            [], ['roll' => 'next'], ['time' => '09:00'], ['roll' => 'previous', 'time' => '23:30'], ['clock' => 'owner'],
+        ]);
         foreach ($file['lines'] as $index => $line) {
             if (in_array($line['kind'], ['refuse'], true) || $this->random->getInt(1, 3) === 1) {
                 continue;
             }
-            $at = $this->one([['kind' => 'after'] + $due(1), ['kind' => 'after'] + $days(1), ['kind' => 'date', 'field' => isset($this->schema->types[$file['on']]->fields['due']) ? 'due' : 'created_at'] + $days(-20), ['kind' => 'every', 'times' => $this->random->getInt(1, 9)] + $days(1)]);
-            $file['lines'][$index] = ['at' => $at] + ($this->random->getInt(1, 3) === 1 ? ['tooLate' => ['amount' => 2, 'unit' => 'day']] : []) + $line;
+            $at = $this->one([
+                ['kind' => 'after'] + $due(1), ['kind' => 'after'] + $days(1),
+                ['kind' => 'date', 'field' => isset($this->schema->types[$file['on']]->fields['due']) ? 'due' : 'created_at'] + $days(-20),
+                ['kind' => 'every', 'times' => $this->random->getInt(1, 9)] + $days(1),
+            ]);
+            $file['lines'][$index] = ['at' => $at] + ($this->random->getInt(1, 3) === 1 ? ['tooLate' => ['amount' => 2, 'unit' => 'day']]
+                : []) + $line;
         }
         if ($this->random->getInt(0, 1) === 1) {
-            $file['until'] = $this->one([['kind' => 'happened', 'event' => 'reply'], ['kind' => 'any', 'of' => [$this->condition($this->schema->types[$file['on']], 2), ['kind' => 'happened', 'event' => 'comment']]]]);
+            $file['until'] = $this->one([
+                ['kind' => 'happened', 'event' => 'reply'],
+                [
+                    'kind' => 'any',
+                    'of' => [$this->condition($this->schema->types[$file['on']], 2), ['kind' => 'happened', 'event' => 'comment']],
+                ],
+            ]);
         }
         if ($this->random->getInt(0, 1) === 1) {
-            $file['never'] = $this->one([['outside' => ['from' => '08:00', 'to' => '24:00', 'workingDays' => true]], ['moreThan' => ['messages' => 2, 'amount' => 1, 'unit' => 'week', 'then' => 'drop']]]);
+            $file['never'] = $this->one([
+                ['outside' => ['from' => '08:00', 'to' => '24:00', 'workingDays' => true]],
+                ['moreThan' => ['messages' => 2, 'amount' => 1, 'unit' => 'week', 'then' => 'drop']],
+            ]);
         }
 
         return $file;
@@ -180,10 +255,16 @@ final class Stories
         return array_values($from)[$this->random->getInt(0, count($from) - 1)];
     }
 
-    /** @return array{array<string, mixed>, Field, bool} what a condition looks at, as a rule file writes it, the kind of value, and whether it is the record's own field */
+    /**
+     * @return array{array<string, mixed>, Field, bool} what a condition looks at, as a rule file writes it, the kind of value, and
+     *     whether it is the record's own field
+     */
     private function left(RecordType $type): array
     {
-        $children = array_values(array_filter(Relation::of($this->schema, $type), static fn (Relation $relation): bool => $relation->children));
+        $children = array_values(array_filter(
+            Relation::of($this->schema, $type),
+            static fn (Relation $relation): bool => $relation->children,
+        ));
         if ($children === [] || $this->random->getInt(1, 6) > 1) {
             [$path, $field] = $this->path($type);
 
@@ -202,10 +283,14 @@ final class Stories
         $inner = $this->one($relation->type->ownFields());
         $operator = $this->one(array_filter(
             Operators::fitting($inner->type),
-            static fn (Operator $operator): bool => ! $operator instanceof InTeam && $operator->operand() === Operand::One && ! $operator instanceof ChangeOperator || $operator->operand() === Operand::Nothing && ! $operator instanceof ChangeOperator,
+            static fn (Operator $operator): bool => ! $operator instanceof InTeam && $operator->operand() === Operand::One
+                && ! $operator instanceof ChangeOperator || $operator->operand() === Operand::Nothing
+                && ! $operator instanceof ChangeOperator,
         ));
         if ($this->random->getInt(0, 1) === 1) {
-            $total['where'] = ['kind' => $operator->kind(), 'field' => $inner->name] + ($operator->operand() === Operand::One ? ['value' => $this->operand($inner)] : []);
+            $total['where'] = [
+                'kind' => $operator->kind(), 'field' => $inner->name,
+            ] + ($operator->operand() === Operand::One ? ['value' => $this->operand($inner)] : []);
         }
 
         return [['total' => ['of' => $kind->value] + $total], $field ?? new Field('count', 'Count', FieldType::Number, scale: 0), false];
@@ -214,12 +299,20 @@ final class Stories
     /** A value, or one found when the condition is judged. */
     private function given(RecordType $type, Field $field): mixed
     {
-        $alike = array_values(array_filter($type->fields, static fn (Field $other): bool => GivenField::alike($field, $other) && ! $other->type->isSet()));
+        $alike = array_values(array_filter(
+            $type->fields,
+            static fn (Field $other): bool => GivenField::alike($field, $other) && ! $other->type->isSet(),
+        ));
 
         return match (true) {
             $alike !== [] && $this->random->getInt(1, 4) === 1 => ['kind' => 'field', 'path' => $this->one($alike)->name],
-            $field->type === FieldType::Person && $this->random->getInt(1, 3) === 1 => ['kind' => 'person', 'person' => $this->one([['kind' => 'owner'], ['kind' => 'creator'], ['kind' => 'manager', 'of' => ['kind' => 'owner']]])],
-            $field->type->isMoment() && $this->random->getInt(1, 3) === 1 => ['kind' => 'moment', 'amount' => $this->one([-30, 0, 1, 90]), 'unit' => 'day'],
+            $field->type === FieldType::Person && $this->random->getInt(1, 3) === 1 => [
+                'kind' => 'person',
+                'person' => $this->one([['kind' => 'owner'], ['kind' => 'creator'], ['kind' => 'manager', 'of' => ['kind' => 'owner']]]),
+            ],
+            $field->type->isMoment() && $this->random->getInt(1, 3) === 1 => [
+                'kind' => 'moment', 'amount' => $this->one([-30, 0, 1, 90]), 'unit' => 'day',
+            ],
             default => $this->operand($field),
         };
     }
@@ -227,7 +320,10 @@ final class Stories
     /** A formula that comes out true or false, over whatever fields the type has. */
     public function formula(RecordType $type): string
     {
-        $of = fn (callable $fits): array => array_values(array_filter($type->fields, static fn (Field $field): bool => $fits($field->type)));
+        $of = fn (callable $fits): array => array_values(array_filter(
+            $type->fields,
+            static fn (Field $field): bool => $fits($field->type),
+        ));
         $numbers = $of(static fn (FieldType $fieldType): bool => $fieldType->isDecimal());
         $texts = $of(static fn (FieldType $fieldType): bool => $fieldType === FieldType::Text);
         $dates = $of(static fn (FieldType $fieldType): bool => $fieldType === FieldType::Date);
@@ -235,7 +331,15 @@ final class Stories
         $parts = [];
         if ($numbers !== []) {
             [$a, $b] = [$this->one($numbers)->name, $this->one($numbers)->name];
-            array_push($parts, "{$a} * 2 > {$b} + 1", "{$a} / {$b} < 3", "{$a} / 3 == round({$b}, 2)", "abs({$a}) >= least({$b}, 5)", "not ({$a} - {$b} == 0)", "({$a} > 1 ? {$a} : {$b}) <= most({$a}, 10)");
+            array_push(
+                $parts,
+                "{$a} * 2 > {$b} + 1",
+                "{$a} / {$b} < 3",
+                "{$a} / 3 == round({$b}, 2)",
+                "abs({$a}) >= least({$b}, 5)",
+                "not ({$a} - {$b} == 0)",
+                "({$a} > 1 ? {$a} : {$b}) <= most({$a}, 10)",
+            );
         }
         if ($texts !== []) {
             $text = $this->one($texts)->name;
@@ -246,7 +350,11 @@ final class Stories
             array_push($parts, "days({$date}, today()) > 0", "year({$date}) == 2026 and month({$date}) != 11", "{$date} < '2026-03-01'");
         }
         foreach (array_slice($choices, 0, 1) as $choice) {
-            array_push($parts, "{$choice->name} == '{$choice->choices[0]->label}'", "empty({$choice->name}) or {$choice->name} != '{$choice->choices[1]->value}'");
+            array_push(
+                $parts,
+                "{$choice->name} == '{$choice->choices[0]->label}'",
+                "empty({$choice->name}) or {$choice->name} != '{$choice->choices[1]->value}'",
+            );
         }
 
         return $this->one($parts);

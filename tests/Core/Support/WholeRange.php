@@ -41,8 +41,14 @@ final class WholeRange
      * @param  list<string>  $handles
      * @param  non-empty-array<string, non-empty-list<int>>  $ids  of records there are, by type
      */
-    public function __construct(int $seed, private readonly Schema $schema, private readonly Directory $directory, private readonly \DateTimeZone $zone, array $handles, array $ids)
-    {
+    public function __construct(
+        int $seed,
+        private readonly Schema $schema,
+        private readonly Directory $directory,
+        private readonly \DateTimeZone $zone,
+        array $handles,
+        array $ids,
+    ) {
         $this->stories = new Stories($seed, $schema, $handles, $ids);
     }
 
@@ -69,10 +75,15 @@ final class WholeRange
                 ['kind' => 'any', 'of' => [$this->stories->condition($type, 3), ['kind' => 'happened', 'event' => 'task_done']]],
             ]);
         }
-        if ($this->chance(3) && ($lasts || array_filter($lines, static fn (array $line): bool => $line['kind'] === 'send_message') !== [])) {
-            $outside = ['from' => '08:00', 'to' => $this->stories->one(['18:30', '24:00'])] + $this->stories->one([[], ['workingDays' => true], ['clock' => 'owner']]);
+        if ($this->chance(3)
+            && ($lasts || array_filter($lines, static fn (array $line): bool => $line['kind'] === 'send_message') !== [])) {
+            $outside = [
+                'from' => '08:00', 'to' => $this->stories->one(['18:30', '24:00']),
+            ] + $this->stories->one([[], ['workingDays' => true], ['clock' => 'owner']]);
             $most = ['messages' => 2, 'amount' => 1, 'unit' => 'week'] + $this->stories->one([[], ['then' => 'drop'], ['then' => 'wait']]);
-            $file['never'] = $this->stories->one([['outside' => $outside], ['moreThan' => $most], ['outside' => $outside, 'moreThan' => $most]]);
+            $file['never'] = $this->stories->one([
+                ['outside' => $outside], ['moreThan' => $most], ['outside' => $outside, 'moreThan' => $most],
+            ]);
         }
 
         return $file;
@@ -84,20 +95,35 @@ final class WholeRange
         $choices = array_values(array_filter($type->ownFields(), static fn (Field $field): bool => $field->type === FieldType::Choice));
         $field = $this->stories->one($choices);
         $relation = $this->stories->one(Relation::of($this->schema, $type));
-        $round = ['kind' => 'timetable', 'rrule' => $this->stories->one(['FREQ=DAILY', 'FREQ=WEEKLY;BYDAY=MO,TH', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=FR', 'FREQ=MONTHLY;BYMONTHDAY=-1', 'FREQ=MONTHLY;BYDAY=1MO', 'FREQ=YEARLY', 'FREQ=DAILY;UNTIL=20281231', 'FREQ=DAILY;COUNT=5']),
+        $round = ['kind' => 'timetable', 'rrule' => $this->stories->one([
+            'FREQ=DAILY', 'FREQ=WEEKLY;BYDAY=MO,TH', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=FR', 'FREQ=MONTHLY;BYMONTHDAY=-1',
+            'FREQ=MONTHLY;BYDAY=1MO', 'FREQ=YEARLY', 'FREQ=DAILY;UNTIL=20281231', 'FREQ=DAILY;COUNT=5',
+        ]),
             'time' => '07:30', 'from' => '2026-11-02'] + ($this->chance(2) ? ['workingDays' => true] : []);
 
         return $this->use('trigger', $this->stories->one([
             ['kind' => 'created'], ['kind' => 'created_or_changed'], ['kind' => 'changed'], ['kind' => 'deleted'], ['kind' => 'by_hand'],
             ['kind' => 'changed', 'fields' => [$field->name], 'from' => $field->choices[0]->value, 'to' => $field->choices[1]->value],
             ['kind' => 'changed', 'fields' => array_values(array_unique([$field->name, $this->stories->one($type->ownFields())->name]))],
-            ['kind' => $this->stories->one([EventKind::Comment, EventKind::Reply, EventKind::File, EventKind::TaskDone])->value] + ($this->chance(2) ? ['about' => 'a “leak”'] : []),
+            [
+                'kind' => $this->stories->one([EventKind::Comment, EventKind::Reply, EventKind::File, EventKind::TaskDone])->value,
+            ] + ($this->chance(2) ? ['about' => 'a “leak”'] : []),
             ['kind' => 'date', 'field' => $this->moment($type)] + $this->far(-9) + ($this->chance(3) ? ['yearly' => true] : []),
             ['kind' => 'quiet', 'of' => $this->stories->one(['change', 'activity', 'reply'])] + $this->far(1),
             ['kind' => 'quiet', 'of' => 'value', 'field' => $field->name, 'value' => $field->choices[0]->value] + $this->far(1),
-            $round, $round + ['per' => $this->stories->one([['kind' => 'owner'], ['kind' => 'creator'], ['kind' => 'manager', 'of' => ['kind' => 'owner']]])],
-            ['kind' => 'related', 'related' => $relation->name(), 'happening' => $this->stories->one(['created', 'deleted', 'created_or_changed'])],
-            ['kind' => 'related', 'related' => $relation->name(), 'happening' => 'changed'] + ($this->chance(2) ? ['fields' => [$this->stories->one($relation->type->ownFields())->name]] : []) + ($this->chance(2) ? ['where' => $this->stories->condition($relation->type, 2)] : []),
+            $round, $round + [
+                'per' => $this->stories->one([
+                    ['kind' => 'owner'], ['kind' => 'creator'], ['kind' => 'manager', 'of' => ['kind' => 'owner']],
+                ]),
+            ],
+            [
+                'kind' => 'related', 'related' => $relation->name(),
+                'happening' => $this->stories->one(['created', 'deleted', 'created_or_changed']),
+            ],
+            [
+                'kind' => 'related', 'related' => $relation->name(), 'happening' => 'changed',
+            ] + ($this->chance(2) ? ['fields' => [$this->stories->one($relation->type->ownFields())->name]] : []) + ($this->chance(2)
+                ? ['where' => $this->stories->condition($relation->type, 2)] : []),
         ]));
     }
 
@@ -105,8 +131,16 @@ final class WholeRange
     private function guard(RecordType $type): array
     {
         $guard = $this->stories->one([
-            ['kind' => 'every_time'], ['kind' => 'becomes_true'], ['kind' => 'once_per_record'], ['kind' => 'once_per_value', 'field' => $this->stories->one(array_filter($type->ownFields(), static fn (Field $field): bool => $field->type === FieldType::Choice))->name],
-            ['kind' => 'once_in_period', 'period' => ['amount' => 3, 'unit' => $this->stories->one(['hour', 'working_day', 'month'])]], ['kind' => 'so_many_times', 'times' => 3],
+            ['kind' => 'every_time'], ['kind' => 'becomes_true'], ['kind' => 'once_per_record'], [
+                'kind' => 'once_per_value',
+                'field' => $this->stories->one(array_filter(
+                    $type->ownFields(),
+                    static fn (Field $field): bool => $field->type === FieldType::Choice,
+                ))->name,
+            ],
+            [
+                'kind' => 'once_in_period', 'period' => ['amount' => 3, 'unit' => $this->stories->one(['hour', 'working_day', 'month'])],
+            ], ['kind' => 'so_many_times', 'times' => 3],
         ]);
         $used = ! in_array($guard['kind'], ['every_time', 'becomes_true'], true);
 
@@ -137,7 +171,10 @@ final class WholeRange
             ['kind' => 'every', 'times' => $this->stories->random->getInt(1, 12)] + $this->far(1),
         ];
         foreach (array_slice($this->keys, -1) as $key) {
-            $kinds[] = ['kind' => 'done', 'line' => $key] + $this->stories->one([[], ['timeOut' => ['amount' => 3, 'unit' => 'day']], ['timeOut' => ['amount' => 3, 'unit' => 'working_day'], 'then' => 'anyway']]) + $this->far(0);
+            $kinds[] = ['kind' => 'done', 'line' => $key] + $this->stories->one([
+                [], ['timeOut' => ['amount' => 3, 'unit' => 'day']],
+                ['timeOut' => ['amount' => 3, 'unit' => 'working_day'], 'then' => 'anyway'],
+            ]) + $this->far(0);
             $kinds[] = ['kind' => 'late', 'line' => $key] + $this->far(-5);
         }
 
@@ -147,7 +184,10 @@ final class WholeRange
     /** @return array<string, mixed> */
     private function line(RecordType $type): array
     {
-        $target = $this->stories->one(array_values(array_filter(Targets::offers($this->context($type)), static fn (Offer $offer): bool => $offer->value !== null)));
+        $target = $this->stories->one(array_values(array_filter(
+            Targets::offers($this->context($type)),
+            static fn (Offer $offer): bool => $offer->value !== null,
+        )));
         $line = match ($this->stories->random->getInt(0, 11)) {
             0 => ['kind' => 'set_fields', 'set' => $this->assignments($type, $type)],
             1 => $this->elsewhere($type, (string) $target->value),
@@ -160,7 +200,9 @@ final class WholeRange
             8 => ['kind' => 'assign', 'to' => $this->person($type)],
             9 => ['kind' => 'comment', 'text' => "Seen:\n{{$type->title}}"],
             10 => ['kind' => 'follow', 'who' => $this->person($type)] + ($this->chance(3) ? ['stop' => true] : []),
-            default => ['kind' => 'refuse', 'message' => 'Not so.'] + ($this->chance(2) ? ['field' => $this->stories->one($type->ownFields())->name] : []),
+            default => [
+                'kind' => 'refuse', 'message' => 'Not so.',
+            ] + ($this->chance(2) ? ['field' => $this->stories->one($type->ownFields())->name] : []),
         };
 
         return $this->use('line', $line);
@@ -170,9 +212,12 @@ final class WholeRange
     private function elsewhere(RecordType $type, string $on): array
     {
         $relation = Relation::named($this->schema, $type, $on);
-        $about = $this->schema->types[$relation?->children === true ? $relation->type->name : (string) $this->schema->path($type, $on)?->field->target];
+        $about = $this->schema->types[$relation?->children === true ? $relation->type->name
+            : (string) $this->schema->path($type, $on)?->field->target];
 
-        return ['kind' => 'set_fields', 'on' => $on, 'set' => $this->assignments($about, $type)] + ($relation?->children === true && $this->chance(2) ? ['where' => $this->stories->condition($about, 2)] : []);
+        return [
+            'kind' => 'set_fields', 'on' => $on, 'set' => $this->assignments($about, $type),
+        ] + ($relation?->children === true && $this->chance(2) ? ['where' => $this->stories->condition($about, 2)] : []);
     }
 
     /** @return array<string, mixed> */
@@ -183,7 +228,12 @@ final class WholeRange
         $set = $this->assignments($made, $type);
         foreach ($made->ownFields() as $field) {
             if ($field->required && ! in_array($field->name, array_column($set, 'field'), true)) {
-                $set[] = ['field' => $field->name, 'to' => $field->target === $type->name ? ['kind' => 'this'] : ['kind' => 'value', 'value' => $this->stories->operand($field)]];
+                $set[] = [
+                    'field' => $field->name,
+                    'to' => $field->target === $type->name ? ['kind' => 'this'] : [
+                        'kind' => 'value', 'value' => $this->stories->operand($field),
+                    ],
+                ];
             }
         }
         $this->made[$name] = $made->name;
@@ -196,7 +246,10 @@ final class WholeRange
     {
         $set = [];
         for ($count = $this->stories->random->getInt(1, 3); $count > 0; $count--) {
-            $fields = array_values(array_filter($about->ownFields(), static fn (Field $field): bool => $field->formula === null && ! in_array($field->name, array_column($set, 'field'), true)));
+            $fields = array_values(array_filter(
+                $about->ownFields(),
+                static fn (Field $field): bool => $field->formula === null && ! in_array($field->name, array_column($set, 'field'), true),
+            ));
             $fitting = array_filter($fields, fn (Field $field): bool => in_array($field->target, $this->made, true));
             $field = $this->stories->one($fitting !== [] && $this->chance(2) ? $fitting : $fields);
             $set[] = ['field' => $field->name, 'to' => $this->value($field, $own)];
@@ -208,21 +261,32 @@ final class WholeRange
     /** @return array<string, mixed> */
     private function value(Field $field, RecordType $own): array
     {
-        $alike = array_values(array_filter($own->fields, static fn (Field $other): bool => $other->type === $field->type && $other->target === $field->target));
+        $alike = array_values(array_filter(
+            $own->fields,
+            static fn (Field $other): bool => $other->type === $field->type && $other->target === $field->target,
+        ));
         $decimals = array_values(array_filter($own->fields, static fn (Field $other): bool => $other->type->isDecimal()));
         $moments = array_values(array_filter($own->fields, static fn (Field $other): bool => $other->type === $field->type));
         $kind = $this->stories->one(array_filter(AssignedValues::ALL, static fn (string $value): bool => $value::fits($field)))::kind();
         $fixed = ['kind' => 'value', 'value' => $this->stories->operand($field)];
         $made = array_search($field->target, $this->made, true);
         $value = $made !== false && $this->chance(2) ? ['kind' => 'made', 'as' => $made] : match ($kind) {
-            'add', 'subtract', 'multiply' => ['kind' => $kind, 'amount' => $decimals !== [] && $this->chance(2) ? ['path' => $this->stories->one($decimals)->name] : '2.5'] + ($field->min !== null && $this->chance(2) ? ['beyond' => $this->stories->one(['stop', 'refuse'])] : []),
-            'shift' => ['kind' => 'shift', 'amount' => $this->stories->one([-3, 2]), 'unit' => $this->stories->one(['day', 'month', 'working_day']), 'from' => $this->stories->one(['now', 'itself', ...array_map(static fn (Field $other): string => $other->name, $moments)])],
+            'add', 'subtract', 'multiply' => [
+                'kind' => $kind,
+                'amount' => $decimals !== [] && $this->chance(2) ? ['path' => $this->stories->one($decimals)->name] : '2.5',
+            ] + ($field->min !== null && $this->chance(2) ? ['beyond' => $this->stories->one(['stop', 'refuse'])] : []),
+            'shift' => [
+                'kind' => 'shift', 'amount' => $this->stories->one([-3, 2]), 'unit' => $this->stories->one(['day', 'month', 'working_day']),
+                'from' => $this->stories->one(['now', 'itself', ...array_map(static fn (Field $other): string => $other->name, $moments)]),
+            ],
             'person' => ['kind' => 'person', 'person' => $this->person($own)],
             'add_member', 'remove_member' => ['kind' => $kind, 'member' => $fixed['value']],
             'text' => ['kind' => 'text', 'text' => "x {{$own->title}}"],
             'append' => ['kind' => 'append', 'text' => "x {{$own->title}}"],
             'copy' => $alike === [] ? $fixed : ['kind' => 'copy', 'from' => $this->stories->one($alike)->name],
-            'formula' => $field->type->isDecimal() && $decimals !== [] ? ['kind' => 'formula', 'formula' => $this->stories->one($decimals)->name.' * 2'] : $fixed,
+            'formula' => $field->type->isDecimal() && $decimals !== [] ? [
+                'kind' => 'formula', 'formula' => $this->stories->one($decimals)->name.' * 2',
+            ] : $fixed,
             'this' => $field->target === $own->name ? ['kind' => 'this'] : $fixed,
             'made' => $fixed,
             'clear' => $field->required ? $fixed : ['kind' => 'clear'],
@@ -236,7 +300,10 @@ final class WholeRange
     /** @return array<string, mixed> */
     private function task(RecordType $type): array
     {
-        return ['to' => $this->person($type), 'title' => 'See {number}'] + ($this->chance(2) ? ['priority' => $this->stories->one(['low', 'high'])] : []) + ($this->chance(3) ? ['notes' => "Two\nlines"] : [])
+        return [
+            'to' => $this->person($type), 'title' => 'See {number}',
+        ] + ($this->chance(2) ? ['priority' => $this->stories->one(['low', 'high'])] : []) + ($this->chance(3) ? ['notes' => "Two\nlines"]
+            : [])
             + $this->stories->one([[], ['due' => $this->far(0)], ['due' => ['from' => $this->moment($type)] + $this->far(-9)]]);
     }
 
@@ -244,13 +311,28 @@ final class WholeRange
     private function message(RecordType $type): array
     {
         $channel = $this->stories->one(Channel::cases());
-        $offers = array_values(array_filter(Recipients::offers($this->context($type)), fn (Offer $offer): bool => ! is_array($offer->value) || $offer->value['kind'] !== 'field' || $channel === Channel::Email && $this->schema->path($type, (string) $offer->value['path'])?->field->type !== FieldType::Phone));
+        $offers = array_values(array_filter(
+            Recipients::offers($this->context($type)),
+            fn (Offer $offer): bool => ! is_array($offer->value) || $offer->value['kind'] !== 'field' || $channel === Channel::Email
+                && $this->schema->path(
+                    $type,
+                    (string) $offer->value['path'],
+                )?->field->type !== FieldType::Phone,
+        ));
         $to = static fn (Offer $offer): mixed => $offer->value;
         $mail = $channel === Channel::Email;
 
-        return ['kind' => 'send_message', 'to' => [$to($this->stories->one($offers)), ...($mail && $this->chance(3) ? [['kind' => 'address', 'address' => 'desk@larkmoss.example']] : [])], 'channel' => $channel->value]
+        return [
+            'kind' => 'send_message',
+            'to' => [
+                $to($this->stories->one($offers)),
+                ...($mail && $this->chance(3) ? [['kind' => 'address', 'address' => 'desk@larkmoss.example']] : []),
+            ],
+            'channel' => $channel->value,
+        ]
             + ($channel === Channel::Sms ? [] : ['subject' => 'About {number}']) + ['body' => $mail ? '<p>Hello</p>' : 'Hello {number}']
-            + ($mail && $this->chance(3) ? ['cc' => [$to($this->stories->one($offers))]] : []) + ($mail && $this->chance(4) ? ['replyTo' => [['kind' => 'person', 'person' => ['kind' => 'owner']]]] : []);
+            + ($mail && $this->chance(3) ? ['cc' => [$to($this->stories->one($offers))]] : []) + ($mail
+                && $this->chance(4) ? ['replyTo' => [['kind' => 'person', 'person' => ['kind' => 'owner']]]] : []);
     }
 
     /** @return array<string, mixed> */
@@ -258,8 +340,11 @@ final class WholeRange
     {
         $columns = array_values(array_unique(array_map(fn (): string => $this->stories->one($type->ownFields())->name, range(1, 3))));
 
-        return $this->use('line', ['kind' => 'send_list', 'subject' => 'What is open', 'columns' => $columns] + $this->stories->one([[], ['channel' => 'app'], ['channel' => 'email']]) + ($this->chance(2) ? ['body' => 'Good morning'] : [])
-            + ($this->chance(2) ? ['by' => $this->moment($type), 'days' => $this->stories->random->getInt(0, 9)] + ($this->chance(2) ? ['workingDays' => true] : []) : []));
+        return $this->use('line', [
+            'kind' => 'send_list', 'subject' => 'What is open', 'columns' => $columns,
+        ] + $this->stories->one([[], ['channel' => 'app'], ['channel' => 'email']]) + ($this->chance(2) ? ['body' => 'Good morning'] : [])
+            + ($this->chance(2) ? ['by' => $this->moment($type), 'days' => $this->stories->random->getInt(0, 9)] + ($this->chance(2)
+                ? ['workingDays' => true] : []) : []));
     }
 
     /** @return list<array<string, mixed>> */
@@ -267,7 +352,10 @@ final class WholeRange
     {
         $rungs = [];
         for ($count = $this->stories->random->getInt(1, 3); $count > 0; $count--) {
-            $rungs[] = ($this->chance(3) ? [] : ['after' => $this->far(1)]) + ['to' => $this->person($type), 'do' => $this->stories->one([['tell'], ['tell', 'reassign'], ['raise', 'tell'], ['tell', 'reassign', 'raise']])];
+            $rungs[] = ($this->chance(3) ? [] : ['after' => $this->far(1)]) + [
+                'to' => $this->person($type),
+                'do' => $this->stories->one([['tell'], ['tell', 'reassign'], ['raise', 'tell'], ['tell', 'reassign', 'raise']]),
+            ];
         }
 
         return $rungs;
@@ -290,12 +378,19 @@ final class WholeRange
         // Nothing away from a date has no unit to speak of.
         [$amount, $unit] = $amount === 0 ? [0, Unit::Day] : [$amount, $unit];
 
-        return ['amount' => $amount, 'unit' => $unit->value] + ($unit->isShort() ? [] : $this->stories->one([[], [], ['time' => '09:05'], ['roll' => 'next'], ['time' => '23:30', 'roll' => 'previous'], ['time' => '08:00', 'clock' => 'owner']]));
+        return [
+            'amount' => $amount, 'unit' => $unit->value,
+        ] + ($unit->isShort() ? []
+            : $this->stories->one([[], [], ['time' => '09:05'], ['roll' => 'next'], ['time' => '23:30', 'roll' => 'previous'],
+                ['time' => '08:00', 'clock' => 'owner']]));
     }
 
     private function moment(RecordType $type): string
     {
-        return $this->stories->one(array_values(array_filter($type->fields, static fn (Field $field): bool => $field->type->isMoment())))->name;
+        return $this->stories->one(array_values(array_filter(
+            $type->fields,
+            static fn (Field $field): bool => $field->type->isMoment(),
+        )))->name;
     }
 
     private function context(RecordType $type): Context

@@ -65,8 +65,18 @@ final class World extends Memory implements Clock, Directory
             'ticket' => new RecordType('ticket', 'Ticket', 'Tickets', 'T', 'subject', 'owner', [
                 new Field('subject', 'Subject', FieldType::Text, required: true),
                 new Field('customer', 'Customer', FieldType::Reference, target: 'customer'),
-                new Field('status', 'Status', FieldType::Choice, choices: [new Choice('open', 'Open'), new Choice('waiting', 'Waiting'), new Choice('closed', 'Closed', closes: true)]),
-                new Field('priority', 'Priority', FieldType::Choice, choices: [new Choice('low', 'Low'), new Choice('high', 'High'), new Choice('urgent', 'Urgent')]),
+                new Field(
+                    'status',
+                    'Status',
+                    FieldType::Choice,
+                    choices: [new Choice('open', 'Open'), new Choice('waiting', 'Waiting'), new Choice('closed', 'Closed', closes: true)],
+                ),
+                new Field(
+                    'priority',
+                    'Priority',
+                    FieldType::Choice,
+                    choices: [new Choice('low', 'Low'), new Choice('high', 'High'), new Choice('urgent', 'Urgent')],
+                ),
                 new Field('owner', 'Owner', FieldType::Person),
                 new Field('due', 'Due', FieldType::Date),
                 new Field('since', 'Since', FieldType::DateTime),
@@ -77,7 +87,12 @@ final class World extends Memory implements Clock, Directory
                 new Field('code', 'Code', FieldType::Text, maxLength: 5),
                 new Field('email', 'Email', FieldType::Email),
                 new Field('notes', 'Notes', FieldType::LongText, maxLength: 1000),
-                new Field('rooms', 'Rooms', FieldType::Choices, choices: [new Choice('lobby', 'Lobby'), new Choice('spa', 'Spa'), new Choice('bar', 'Bar')]),
+                new Field(
+                    'rooms',
+                    'Rooms',
+                    FieldType::Choices,
+                    choices: [new Choice('lobby', 'Lobby'), new Choice('spa', 'Spa'), new Choice('bar', 'Bar')],
+                ),
                 new Field('tags', 'Tags', FieldType::Tags),
                 new Field('rate', 'Cost an hour', FieldType::Money, currency: 'EUR', formula: 'cost / hours'),
                 new Field('parent', 'Part of', FieldType::Reference, target: 'ticket'),
@@ -93,13 +108,23 @@ final class World extends Memory implements Clock, Directory
             $all[$name] = $field->type === FieldType::Tick ? false : null;
         }
 
-        return new Record($type, $id, $version, self::schema()->types[$type]->withComputed(array_replace($all, ['created_by' => 3], $values)));
+        return new Record(
+            $type,
+            $id,
+            $version,
+            self::schema()->types[$type]->withComputed(array_replace($all, ['created_by' => 3], $values)),
+        );
     }
 
     /** @param  array<string, string|int|bool|null>  $values */
     public static function ticket(array $values = [], int $version = 1): Record
     {
-        return self::made('ticket', 7, $values + ['subject' => 'Ficus wall wilting', 'status' => 'open', 'priority' => 'low', 'owner' => 3, 'customer' => 1], $version);
+        return self::made(
+            'ticket',
+            7,
+            $values + ['subject' => 'Ficus wall wilting', 'status' => 'open', 'priority' => 'low', 'owner' => 3, 'customer' => 1],
+            $version,
+        );
     }
 
     public function zone(): \DateTimeZone
@@ -126,7 +151,9 @@ final class World extends Memory implements Clock, Directory
     {
         return [
             'name' => 'A rule', 'on' => 'ticket', 'when' => ['kind' => 'created_or_changed'], 'onlyIf' => ['kind' => 'all', 'of' => []],
-            'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null]],
+            'fires' => ['kind' => 'every_time'], 'lines' => [
+                ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Look', 'due' => null],
+            ],
         ];
     }
 
@@ -161,7 +188,12 @@ final class World extends Memory implements Clock, Directory
         $fired = [];
         $before = null;
         foreach ($states as $index => $values) {
-            $after = $before === null ? self::ticket($values) : new Record('ticket', 7, $index + 1, array_replace($before->values, $values));
+            $after = $before === null ? self::ticket($values) : new Record(
+                'ticket',
+                7,
+                $index + 1,
+                array_replace($before->values, $values),
+            );
             if ($before !== null && $after->values === $before->values) {
                 $fired[] = [];
 
@@ -189,7 +221,14 @@ final class World extends Memory implements Clock, Directory
         assert($record instanceof Record);
         $opening = (new Proposer(self::schema(), $this->zone()))->opening($rule, $record, $this, $this->now);
 
-        return (new Rehearsal(self::schema(), $this->zone()))->play(new Script($record, $opening, $whatIfs, 3), $rule, [$rule], $this, null, $atLeast);
+        return (new Rehearsal(self::schema(), $this->zone()))->play(
+            new Script($record, $opening, $whatIfs, 3),
+            $rule,
+            [$rule],
+            $this,
+            null,
+            $atLeast,
+        );
     }
 
     /** @return list<string> */

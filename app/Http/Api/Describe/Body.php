@@ -10,7 +10,10 @@ use OpenApi\Attributes as OA;
 #[\Attribute(\Attribute::TARGET_METHOD)]
 final class Body extends OA\RequestBody
 {
-    /** @param  array<string, string>  $members type by name: string, integer, strings, integers, boolean, object, objects, person or people, or a few words with "|" between them */
+    /**
+     * @param  array<string, string>  $members type by name: string, integer, strings, integers, boolean, object, objects, person or
+     *     people, or a few words with "|" between them
+     */
     public function __construct(array $members)
     {
         $properties = [];
@@ -21,7 +24,11 @@ final class Body extends OA\RequestBody
             $properties[] = match ($type) {
                 'object' => new OA\Property(property: $name, type: 'object', additionalProperties: true),
                 'strings' => new OA\Property(property: $name, type: 'array', items: new OA\Items(type: 'string')),
-                'objects' => new OA\Property(property: $name, type: 'array', items: new OA\Items(type: 'object', additionalProperties: true)),
+                'objects' => new OA\Property(
+                    property: $name,
+                    type: 'array',
+                    items: new OA\Items(type: 'object', additionalProperties: true),
+                ),
                 'person' => new OA\Property(property: $name, nullable: $optional ? true : null, oneOf: self::person()),
                 'people' => new OA\Property(property: $name, type: 'array', items: new OA\Items(oneOf: self::person())),
                 'integers' => new OA\Property(property: $name, type: 'array', items: new OA\Items(type: 'integer')),

@@ -9,9 +9,22 @@ use OpenApi\Generator;
 use OpenApi\Util;
 
 /** The description of the API (OpenAPI 3), made from the attributes of the controllers and shapes. */
-#[OA\Info(version: '1', title: 'Vivid Ledger', description: 'Sign in with a session, or send a personal API token as a bearer token. Refusals are problem documents (RFC 9457) with a stable code, and change nothing.')]
+#[
+    OA\Info(
+        version: '1',
+        title: 'Vivid Ledger',
+        description: 'Sign in with a session, or send a personal API token as a bearer token. Refusals are problem documents (RFC 9457) '
+            .'with a stable code, and change nothing.',
+    ),
+]
 #[OA\SecurityScheme(securityScheme: 'token', type: 'http', scheme: 'bearer')]
-#[OA\Response(response: 'Problem', description: 'A refusal.', content: new OA\MediaType(mediaType: 'application/problem+json', schema: new OA\Schema(type: ProblemDocument::class)))]
+#[
+    OA\Response(
+        response: 'Problem',
+        description: 'A refusal.',
+        content: new OA\MediaType(mediaType: 'application/problem+json', schema: new OA\Schema(type: ProblemDocument::class)),
+    ),
+]
 final class Document
 {
     public static function json(): string

@@ -13,6 +13,11 @@ final class Query extends OA\QueryParameter
     /** @param  ?list<string>  $enum */
     public function __construct(string $name, string $type = 'string', string $description = '', ?array $enum = null)
     {
-        parent::__construct(name: $name, description: $description === '' ? null : $description, required: false, schema: new OA\Schema(type: $type, enum: $enum));
+        parent::__construct(
+            name: $name,
+            description: $description === '' ? null : $description,
+            required: false,
+            schema: new OA\Schema(type: $type, enum: $enum),
+        );
     }
 }

@@ -10,6 +10,10 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class Account
 {
+    /**
+     * @param  list<AheadShape>  $ahead
+     * @param  list<EntryShape>  $entries
+     */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: AheadShape::class))]
         public array $ahead,

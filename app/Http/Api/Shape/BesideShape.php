@@ -10,6 +10,12 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class BesideShape
 {
+    /**
+     * @param  list<FileShape>  $files
+     * @param  list<FollowerShape>  $followers
+     * @param  list<GuardShape>  $guards
+     * @param  list<RunnableShape>  $runnable
+     */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: FileShape::class))]
         public array $files,

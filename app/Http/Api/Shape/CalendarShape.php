@@ -12,6 +12,12 @@ final readonly class CalendarShape implements \JsonSerializable
 {
     use SaysObjects;
 
+    /**
+     * @param  array<array-key, mixed>  $hours
+     * @param  array<array-key, mixed>  $holidays
+     * @param  list<string>  $teams
+     * @param  list<int>  $people
+     */
     public function __construct(
         #[OA\Property]
         public int $id,

@@ -10,6 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class CompanyShape
 {
+    /**
+     * @param  list<ProcessShape>  $processes
+     */
     public function __construct(
         #[OA\Property]
         public string $name,

@@ -12,6 +12,9 @@ final readonly class DayShape implements \JsonSerializable
 {
     use SaysObjects;
 
+    /**
+     * @param  array<array-key, mixed>  $kinds
+     */
     public function __construct(
         #[OA\Property]
         public string $date,

@@ -10,6 +10,10 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class EntryDetail
 {
+    /**
+     * @param  list<EntryShape>  $causes
+     * @param  list<EntryShape>  $followed
+     */
     public function __construct(
         #[OA\Property]
         public EntryShape $entry,

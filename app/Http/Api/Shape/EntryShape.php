@@ -12,6 +12,10 @@ final readonly class EntryShape implements \JsonSerializable
 {
     use SaysObjects;
 
+    /**
+     * @param  list<ChangeShape>  $changes
+     * @param  array<array-key, mixed>  $data
+     */
     public function __construct(
         #[OA\Property]
         public int $number,

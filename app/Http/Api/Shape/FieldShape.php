@@ -10,12 +10,20 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class FieldShape
 {
+    /**
+     * @param  list<ChoiceShape>  $choices
+     */
     public function __construct(
         #[OA\Property]
         public string $name,
         #[OA\Property]
         public string $label,
-        #[OA\Property(enum: ['text', 'long_text', 'email', 'phone', 'link', 'number', 'money', 'percent', 'tick', 'date', 'date_time', 'choice', 'choices', 'tags', 'person', 'reference'])]
+        #[
+            OA\Property(enum: [
+                'text', 'long_text', 'email', 'phone', 'link', 'number', 'money', 'percent', 'tick', 'date', 'date_time', 'choice',
+                'choices', 'tags', 'person', 'reference',
+            ]),
+        ]
         public string $type,
         #[OA\Property]
         public bool $required,

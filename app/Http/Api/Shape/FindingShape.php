@@ -11,6 +11,9 @@ use VividLedger\Condition\Finding;
 #[OA\Schema]
 final readonly class FindingShape
 {
+    /**
+     * @param  list<FindingShape>  $parts
+     */
     public function __construct(
         #[OA\Property]
         public string $text,

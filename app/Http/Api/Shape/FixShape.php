@@ -12,6 +12,9 @@ final readonly class FixShape implements \JsonSerializable
 {
     use SaysObjects;
 
+    /**
+     * @param  array<array-key, mixed>|null  $put
+     */
     public function __construct(
         #[OA\Property]
         public string $label,

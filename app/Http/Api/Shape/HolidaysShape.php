@@ -12,6 +12,9 @@ final readonly class HolidaysShape implements \JsonSerializable
 {
     use SaysObjects;
 
+    /**
+     * @param  array<array-key, mixed>  $holidays
+     */
     public function __construct(
         #[OA\Property(type: 'object', additionalProperties: true)]
         public array $holidays,

@@ -10,6 +10,11 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class LadderShape
 {
+    /**
+     * @param  list<array<string, mixed>>  $rungs
+     * @param  list<string>  $said
+     * @param  list<string>  $rules
+     */
     public function __construct(
         #[OA\Property]
         public int $id,

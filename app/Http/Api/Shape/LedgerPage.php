@@ -10,6 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class LedgerPage
 {
+    /**
+     * @param  list<EntryShape>  $entries
+     */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: EntryShape::class))]
         public array $entries,

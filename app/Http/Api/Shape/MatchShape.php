@@ -10,12 +10,16 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class MatchShape
 {
+    /**
+     * @param  list<RecordShape>  $examples
+     */
     public function __construct(
         #[OA\Property]
         public int $matching,
         #[
             OA\Property(
-                description: 'How many of them “start” and “count as done” would take: of a rule on a date those whose moment has passed while the date is still ahead, of one on quiet those that are quiet already.',
+                description: 'How many of them “start” and “count as done” would take: of a rule on a date those whose moment has passed '
+                    .'while the date is still ahead, of one on quiet those that are quiet already.',
             ),
         ]
         public int $starting,

@@ -10,6 +10,10 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class MessageShape
 {
+    /**
+     * @param  list<string>  $to
+     * @param  list<string>  $cc
+     */
     public function __construct(
         #[OA\Property]
         public int $id,

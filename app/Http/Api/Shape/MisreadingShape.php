@@ -10,6 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class MisreadingShape
 {
+    /**
+     * @param  list<string>  $expected
+     */
     public function __construct(
         #[OA\Property(description: 'Of the text, from 1.')]
         public int $line,

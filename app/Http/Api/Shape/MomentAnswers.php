@@ -10,6 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class MomentAnswers
 {
+    /**
+     * @param  list<AnswerShape>  $answers
+     */
     public function __construct(
         #[OA\Property]
         public EntryShape $entry,

@@ -12,6 +12,10 @@ final readonly class NamedShape implements \JsonSerializable
 {
     use SaysObjects;
 
+    /**
+     * @param  array<array-key, mixed>  $file
+     * @param  list<string>  $rules
+     */
     public function __construct(
         #[OA\Property]
         public int $id,

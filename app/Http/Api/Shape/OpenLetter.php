@@ -10,6 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class OpenLetter
 {
+    /**
+     * @param  list<string>  $headers
+     */
     public function __construct(
         #[OA\Property]
         public int $id,

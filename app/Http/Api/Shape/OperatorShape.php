@@ -12,6 +12,9 @@ final readonly class OperatorShape implements \JsonSerializable
 {
     use SaysObjects;
 
+    /**
+     * @param  array<array-key, mixed>  $labels
+     */
     public function __construct(
         #[OA\Property]
         public string $kind,

@@ -10,6 +10,10 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class PaperEntryShape
 {
+    /**
+     * @param  list<PaperMessage>  $messages
+     * @param  list<PaperTaskShape>  $tasks
+     */
     public function __construct(
         #[OA\Property]
         public EntryShape $entry,

@@ -10,6 +10,11 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class PreviewShape
 {
+    /**
+     * @param  list<string>  $to
+     * @param  list<string>  $cc
+     * @param  list<string>  $missing
+     */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: 'string'))]
         public array $to,

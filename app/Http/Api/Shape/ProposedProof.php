@@ -12,6 +12,10 @@ final readonly class ProposedProof implements \JsonSerializable
 {
     use SaysObjects;
 
+    /**
+     * @param  array<array-key, mixed>  $script
+     * @param  list<string>  $outline
+     */
     public function __construct(
         #[OA\Property]
         public string $name,

@@ -10,6 +10,10 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class ReadingShape
 {
+    /**
+     * @param  list<RowShape>  $rows
+     * @param  list<ProblemShape>  $problems
+     */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: RowShape::class))]
         public array $rows,

@@ -10,6 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class RecordPage
 {
+    /**
+     * @param  list<RecordShape>  $rows
+     */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: RecordShape::class))]
         public array $rows,

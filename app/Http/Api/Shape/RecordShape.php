@@ -12,6 +12,11 @@ final readonly class RecordShape implements \JsonSerializable
 {
     use SaysObjects;
 
+    /**
+     * @param  array<array-key, mixed>  $values
+     * @param  array<array-key, mixed>  $shown
+     * @param  array<array-key, mixed>  $handles
+     */
     public function __construct(
         #[OA\Property]
         public string $type,
@@ -23,7 +28,15 @@ final readonly class RecordShape implements \JsonSerializable
         public string $title,
         #[OA\Property]
         public int $version,
-        #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(nullable: true, oneOf: [new OA\Schema(type: 'string'), new OA\Schema(type: 'integer'), new OA\Schema(type: 'boolean')]))]
+        #[
+            OA\Property(
+                type: 'object',
+                additionalProperties: new OA\AdditionalProperties(
+                    nullable: true,
+                    oneOf: [new OA\Schema(type: 'string'), new OA\Schema(type: 'integer'), new OA\Schema(type: 'boolean')],
+                ),
+            ),
+        ]
         public array $values,
         #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string'))]
         public array $shown,

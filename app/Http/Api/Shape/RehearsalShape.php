@@ -12,6 +12,13 @@ final readonly class RehearsalShape implements \JsonSerializable
 {
     use SaysObjects;
 
+    /**
+     * @param  array<array-key, mixed>  $opening
+     * @param  list<string>  $whatIfs
+     * @param  list<PaperEntryShape>  $entries
+     * @param  list<PaperLineShape>  $struck
+     * @param  list<PaperLineShape>  $left
+     */
     public function __construct(
         #[OA\Property]
         public RecordShape $record,

@@ -10,6 +10,10 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class ReversalPreview
 {
+    /**
+     * @param  list<int>  $entries
+     * @param  list<ConflictShape>  $conflicts
+     */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: 'integer'))]
         public array $entries,

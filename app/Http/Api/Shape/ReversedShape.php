@@ -10,6 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class ReversedShape
 {
+    /**
+     * @param  list<int>  $entries
+     */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: 'integer'))]
         public array $entries,

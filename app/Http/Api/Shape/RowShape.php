@@ -10,6 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class RowShape
 {
+    /**
+     * @param  list<WordShape>  $words
+     */
     public function __construct(
         #[OA\Property(enum: ['when', 'group', 'condition', 'fires', 'line', 'until', 'never'])]
         public string $part,

@@ -12,6 +12,9 @@ final readonly class RuleShape implements \JsonSerializable
 {
     use SaysObjects;
 
+    /**
+     * @param  array<array-key, mixed>  $file
+     */
     public function __construct(
         #[OA\Property]
         public int $id,

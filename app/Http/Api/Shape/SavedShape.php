@@ -10,6 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class SavedShape
 {
+    /**
+     * @param  list<FiredShape>  $fired
+     */
     public function __construct(
         #[OA\Property]
         public RecordShape $record,

@@ -10,6 +10,15 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class SchemaShape
 {
+    /**
+     * @param  list<TypeShape>  $types
+     * @param  list<OperatorShape>  $operators
+     * @param  list<OfferShape>  $triggers
+     * @param  list<OfferShape>  $groups
+     * @param  list<OfferShape>  $lines
+     * @param  list<OfferShape>  $units
+     * @param  list<OfferShape>  $timings
+     */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: TypeShape::class))]
         public array $types,

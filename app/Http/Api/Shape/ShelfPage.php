@@ -10,6 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class ShelfPage
 {
+    /**
+     * @param  list<ShelfLetter>  $letters
+     */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: ShelfLetter::class))]
         public array $letters,

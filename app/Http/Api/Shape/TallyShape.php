@@ -10,6 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class TallyShape
 {
+    /**
+     * @param  list<string>  $ends
+     */
     public function __construct(
         #[OA\Property]
         public int $emails,

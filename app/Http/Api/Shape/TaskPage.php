@@ -10,6 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class TaskPage
 {
+    /**
+     * @param  list<TaskShape>  $tasks
+     */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: TaskShape::class))]
         public array $tasks,

@@ -12,6 +12,10 @@ final readonly class TextShape implements \JsonSerializable
 {
     use SaysObjects;
 
+    /**
+     * @param  array<array-key, mixed>|null  $file
+     * @param  list<MisreadingShape>  $misread
+     */
     public function __construct(
         #[OA\Property(type: 'object', nullable: true, additionalProperties: true)]
         public ?array $file,

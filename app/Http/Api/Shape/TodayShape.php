@@ -10,6 +10,12 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class TodayShape
 {
+    /**
+     * @param  list<TaskShape>  $tasks
+     * @param  list<RuleSummary>  $rules
+     * @param  list<EntryShape>  $entries
+     * @param  list<DayShape>  $days
+     */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: TaskShape::class))]
         public array $tasks,

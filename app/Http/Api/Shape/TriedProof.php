@@ -10,6 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class TriedProof
 {
+    /**
+     * @param  list<ProofLine>  $lines
+     */
     public function __construct(
         #[OA\Property]
         public int $id,

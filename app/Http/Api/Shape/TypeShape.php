@@ -10,6 +10,12 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class TypeShape
 {
+    /**
+     * @param  list<string>  $columns
+     * @param  list<FieldShape>  $fields
+     * @param  list<OfferShape>  $guards
+     * @param  array<array-key, mixed>  $pieces
+     */
     public function __construct(
         #[OA\Property]
         public string $name,

@@ -31,6 +31,14 @@ final readonly class VerdictShape
 
     public static function of(Verdict $verdict): self
     {
-        return new self($verdict->reason->value, $verdict->sentence, $verdict->trigger, $verdict->triggered, FindingShape::of($verdict->conditions), $verdict->guard, $verdict->ready);
+        return new self(
+            $verdict->reason->value,
+            $verdict->sentence,
+            $verdict->trigger,
+            $verdict->triggered,
+            FindingShape::of($verdict->conditions),
+            $verdict->guard,
+            $verdict->ready,
+        );
     }
 }

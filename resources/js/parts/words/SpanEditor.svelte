@@ -24,6 +24,7 @@
         event.preventDefault();
         ondone({ amount: signed ? amount * side : amount, unit });
     }
+    const units = $derived((session.schema?.units ?? []).filter((offer) => !daysOnly || !['minute', 'hour'].includes(offer.kind)));
 </script>
 
 <form class="w-[320px]" onsubmit={done}>
@@ -31,7 +32,7 @@
         <!-- svelte-ignore a11y_autofocus -->
         <input class="input w-20" type="number" min="0" step="1" aria-label="Amount" bind:value={amount} autofocus />
         <select class="input" aria-label="Unit" bind:value={unit}>
-            {#each (session.schema?.units ?? []).filter((offer) => !daysOnly || !['minute', 'hour'].includes(offer.kind)) as offer (offer.kind)}
+            {#each units as offer (offer.kind)}
                 <option value={offer.kind}>{offer.label}</option>
             {/each}
         </select>

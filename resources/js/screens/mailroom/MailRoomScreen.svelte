@@ -136,9 +136,7 @@
                     <pre class="font-sans text-[14px] leading-relaxed whitespace-pre-wrap">{letter.data.text}</pre>
                 {:else}
                     <!-- The server has sanitised it: nothing in it runs. -->
-                    <article
-                        class="letter mx-auto max-w-[620px] rounded-sm border border-edge bg-white px-10 py-9 text-[14.5px] leading-relaxed shadow-md"
-                    >
+                    <article class="letter opened-letter">
                         {@html letter.data.html}
                     </article>
                 {/if}

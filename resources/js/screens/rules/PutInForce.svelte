@@ -2,7 +2,7 @@
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
-    import { counted } from '../../state/moments';
+    import { counted, countedOf } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
 
@@ -121,9 +121,8 @@
                 <label class="flex items-start gap-2.5"
                     ><input type="checkbox" class="mt-1 accent-(--iris)" bind:checked={move} />
                     <span
-                        ><b class="font-semibold text-ink"
-                            >Move what is in play on {counted(rule.inPlay, type.label.toLowerCase(), type.plural.toLowerCase())} to this page</b
-                        ><br /><span class="text-[12.5px]"
+                        ><b class="font-semibold text-ink">Move what is in play on {countedOf(rule.inPlay, type)} to this page</b><br
+                        /><span class="text-[12.5px]"
                             >{moving.data.moved} pencilled {moving.data.moved === 1 ? 'line gets' : 'lines get'} another time, {moving.data
                                 .struck}
                             {moving.data.struck === 1 ? 'goes' : 'go'}, {moving.data.added}

@@ -10,7 +10,7 @@
     import { go } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
     import { Document } from '../../state/document.svelte';
-    import { counted, day, localDay, moment } from '../../state/moments';
+    import { counted, countedOf, day, localDay, moment } from '../../state/moments';
     import type { JsonObject } from '../../state/pointer';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
@@ -136,7 +136,7 @@
                 {#if may}
                     <h1 class="sr-only">{name || 'Untitled rule'}</h1>
                     <input
-                        class="-ml-1.5 w-full rounded bg-transparent px-1.5 font-display text-[25px] leading-[1.2] font-semibold tracking-tight placeholder:text-ink-3 hover:bg-[#faf6ec] focus:bg-white"
+                        class="rule-name"
                         aria-label="Name of the rule"
                         placeholder="Name this rule"
                         maxlength="80"
@@ -160,9 +160,9 @@
                             {rule.inForceSince ? `since ${day(localDay(rule.inForceSince))}, ` : ''}page {rule.page} · {counted(
                                 rule.entries,
                                 'firing',
-                            )} in 30 days{rule.inPlay
-                                ? ` · in play on ${counted(rule.inPlay, session.type(rule.on).label.toLowerCase(), session.type(rule.on).plural.toLowerCase())}`
-                                : ''}{proofs ? ` · ${proofs}` : ''}
+                            )} in 30 days{rule.inPlay ? ` · in play on ${countedOf(rule.inPlay, session.type(rule.on))}` : ''}{proofs
+                                ? ` · ${proofs}`
+                                : ''}
                         </span>
                     {/if}
                 </p>

@@ -154,9 +154,7 @@
                     <ol class="space-y-3">
                         {#each edited.rungs as rung, index (index)}
                             <li class="rounded-lg border border-edge p-3">
-                                <div
-                                    class="flex items-start gap-2 [&>*]:min-h-[34px] [&>b]:leading-[34px] [&>span:first-of-type]:leading-[34px]"
-                                >
+                                <div class="rung-row">
                                     <b class="figures w-5">{index + 1}</b>
                                     <span class="w-20 shrink-0">{index === 0 ? 'after' : 'then after'}</span>
                                     <div class="grid gap-2">

@@ -124,8 +124,8 @@
         </div>
         <p class="mini mt-1">
             {stopped ? 'Stopped after ' : ''}{piece.records.toLocaleString('en')} of {piece.of.toLocaleString('en')}
-            {piece.types.map((type) => session.type(type).plural.toLowerCase()).join(' and ')}, {piece.changes.toLocaleString('en')} things that
-            happened
+            {piece.types.map((type) => session.type(type).plural.toLowerCase()).join(' and ')},
+            {piece.changes.toLocaleString('en')} things that happened
         </p>
         <p class="mt-3 text-[15px]">
             <b class="font-semibold">It would have fired {piece.fires === 1 ? 'once' : `${piece.fires.toLocaleString('en')} times`}.</b>

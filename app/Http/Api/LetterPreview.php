@@ -2,11 +2,17 @@
 
 declare(strict_types=1);
 
-namespace App\Store;
+namespace App\Http\Api;
 
 use App\Http\Api\Shape\PreviewShape;
-use App\Work\HouseClock;
-use Illuminate\Database\Connection;
+use App\Models\Entry;
+use App\Store\Company;
+use App\Store\History;
+use App\Store\HouseClock;
+use App\Store\Refused;
+use App\Store\RuleStore;
+use App\Store\SchemaStore;
+use App\Store\StoredFacts;
 use VividLedger\Engine\Marks;
 use VividLedger\Engine\Performance;
 use VividLedger\Engine\Standing;
@@ -31,7 +37,6 @@ final readonly class LetterPreview
         private Directory $directory,
         private Company $company,
         private HouseClock $clock,
-        private Connection $db,
         private History $history,
     ) {
     }
@@ -39,10 +44,7 @@ final readonly class LetterPreview
     /** What a message says of “the change” is shown with the last one that was recorded. */
     private function lastChange(Record $record): ?Alteration
     {
-        $last = $this->db->scalar(
-            "SELECT MAX(id) FROM entries WHERE record_type = ? AND record_id = ? AND kind IN ('created', 'changed')",
-            [$record->type, $record->id],
-        );
+        $last = Entry::query()->about($record->type, $record->id)->whereIn('kind', ['created', 'changed'])->max('id');
 
         return $last === null ? null : $this->history->change((int) $last)?->alteration();
     }
@@ -54,7 +56,12 @@ final readonly class LetterPreview
         $context = new Context($this->schemas->schema(), $this->directory, $type, $this->company->zone());
         $node = new Node(['kind' => SendMessage::kind()] + $line, '/line');
         $context->row(Part::Line, $node);
-        $message = SendMessage::read($context, $node) ?? throw new Refused('unfinished_line', $context->sheet->problems[0]->message ?? 'The line is not finished.', 422, RuleStore::listed($context->sheet->problems));
+        $message = SendMessage::read($context, $node) ?? throw new Refused(
+            'unfinished_line',
+            $context->sheet->problems[0]->message ?? 'The line is not finished.',
+            422,
+            RuleStore::listed($context->sheet->problems),
+        );
         $now = $this->clock->now();
         $standing = new Standing($this->facts, $this->schemas->schema());
         $performance = new Performance(
@@ -72,7 +79,8 @@ final readonly class LetterPreview
         $said = static fn (Address $address): string => $address->text();
 
         return new PreviewShape(
-            array_map($said, $sent->to), array_map($said, $sent->cc), $sent->replyTo?->text(), $sent->subject, $sent->html, $sent->text, $sent->path, $sent->missing,
+            array_map($said, $sent->to), array_map($said, $sent->cc), $sent->replyTo?->text(), $sent->subject, $sent->html, $sent->text,
+            $sent->path, $sent->missing,
             $sent->to === [] ? "Nobody would get it: {$sent->path}." : null,
         );
     }

@@ -2,9 +2,8 @@
 
 declare(strict_types=1);
 
-namespace App\Work;
+namespace App\Store;
 
-use App\Store\Company;
 use VividLedger\Engine\Clock;
 
 /** The application's clock: the system's time plus what the company's clock is ahead. Everything that asks for now asks here. */

@@ -2,8 +2,11 @@
 
 declare(strict_types=1);
 
-namespace App\Store;
+namespace App\Store\Sql;
 
+use App\Models\Columns;
+use App\Models\Person;
+use App\Models\StoredRecord;
 use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\Given\GivenField;
 use VividLedger\Condition\Given\GivenMoment;
@@ -119,8 +122,9 @@ final class SqlQueryWriter implements QueryWriter
     public function isUnder(Readable $left, int $person): Sql
     {
         $column = $this->column($left);
-        $under = "WITH RECURSIVE below AS (SELECT id FROM people WHERE manager_id = {$person}
-            UNION SELECT p.id FROM people p JOIN below b ON p.manager_id = b.id) SELECT id FROM below";
+        $people = Person::tableName();
+        $under = "WITH RECURSIVE below AS (SELECT id FROM {$people} WHERE manager_id = {$person}
+            UNION SELECT p.id FROM {$people} p JOIN below b ON p.manager_id = b.id) SELECT id FROM below";
 
         return new Sql("{$column->text} IN ({$under})", $column->bindings);
     }
@@ -144,7 +148,7 @@ final class SqlQueryWriter implements QueryWriter
         $hop = null;
         foreach ($left->hops as $hop) {
             $next = "{$alias}_{$hop->name}";
-            $table = $hop->type === FieldType::Person ? 'people' : TypeTable::name((string) $hop->target);
+            $table = $hop->type === FieldType::Person ? Person::tableName() : StoredRecord::tableOf((string) $hop->target);
             $this->joins[$next] ??= " LEFT JOIN `{$table}` `{$next}` ON `{$next}`.id = `{$alias}`.`{$columns($hop)}`";
             $columns = $hop->type === FieldType::Person ? self::ofPerson(...) : $columns;
             $alias = $next;
@@ -169,6 +173,7 @@ final class SqlQueryWriter implements QueryWriter
             TotalKind::Latest => "MAX({$of})",
             TotalKind::Earliest => "MIN({$of})",
         };
+        $table = StoredRecord::tableOf($children->type);
         $owner = match (true) {
             $parent !== null => (string) $parent,
             $total->from !== null => $this->column($total->from)->text,
@@ -176,7 +181,8 @@ final class SqlQueryWriter implements QueryWriter
         };
 
         return new Sql(
-            "(SELECT {$made} FROM `".TypeTable::name($children->type)."` `{$writer->alias}`{$writer->joins()} WHERE `{$writer->alias}`.`{$children->by}` = {$owner} AND {$where->text})",
+            "(SELECT {$made} FROM `{$table}` `{$writer->alias}`{$writer->joins()}
+                WHERE `{$writer->alias}`.`{$children->by}` = {$owner} AND {$where->text})",
             $where->bindings,
         );
     }
@@ -219,7 +225,7 @@ final class SqlQueryWriter implements QueryWriter
         }
         $found = is_int($route->start) ? new Sql((string) $route->start) : $this->column($route->start);
         for ($level = 0; $level < $route->levels; $level++) {
-            $found = new Sql("(SELECT manager_id FROM people WHERE id = {$found->text})", $found->bindings);
+            $found = new Sql('(SELECT manager_id FROM '.Person::tableName()." WHERE id = {$found->text})", $found->bindings);
         }
 
         return $found;
@@ -240,7 +246,9 @@ final class SqlQueryWriter implements QueryWriter
 
     private function decimal(string $value): string
     {
-        return preg_match('/^-?\d+(\.\d+)?$/', $value) === 1 ? $value : throw new \UnexpectedValueException("{$value} is no decimal number.");
+        return preg_match('/^-?\d+(\.\d+)?$/', $value) === 1 ? $value : throw new \UnexpectedValueException(
+            "{$value} is no decimal number.",
+        );
     }
 
     /** @param  list<Sql>  $parts */

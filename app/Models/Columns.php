@@ -2,8 +2,9 @@
 
 declare(strict_types=1);
 
-namespace App\Store;
+namespace App\Models;
 
+use Illuminate\Support\Collection;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
@@ -49,7 +50,44 @@ final class Columns
     /** A UTC instant as a DATETIME column keeps it. */
     public static function moment(string|\DateTimeImmutable $instant): string
     {
-        return is_string($instant) ? strtr($instant, ['T' => ' ', 'Z' => '']) : $instant->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d H:i:s');
+        return is_string($instant) ? strtr(
+            $instant,
+            ['T' => ' ', 'Z' => ''],
+        ) : $instant->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d H:i:s');
+    }
+
+    /** The moment that a DATETIME column keeps. */
+    public static function instant(string $column): \DateTimeImmutable
+    {
+        return new \DateTimeImmutable("{$column}Z");
+    }
+
+    /** What a JSON column keeps, letters and slashes as they are. */
+    public static function json(mixed $value): string
+    {
+        return json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+    }
+
+    /**
+     * A column of ids, as plucked from a query.
+     *
+     * @param  Collection<array-key, mixed>  $column
+     * @return list<int>
+     */
+    public static function ints(Collection $column): array
+    {
+        return array_values(array_map(static fn (mixed $id): int => is_numeric($id) ? (int) $id : 0, $column->all()));
+    }
+
+    /**
+     * A column of texts, as plucked from a query.
+     *
+     * @param  Collection<array-key, mixed>  $column
+     * @return list<string>
+     */
+    public static function texts(Collection $column): array
+    {
+        return array_values(array_map(static fn (mixed $text): string => is_scalar($text) ? (string) $text : '', $column->all()));
     }
 
     /** A DATETIME column as the API writes it. */

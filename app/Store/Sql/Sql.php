@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Store;
+namespace App\Store\Sql;
 
 /** A piece of SQL with the values it is bound to. */
 final readonly class Sql

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Store;
+namespace App\Store\Sql;
 
 use VividLedger\Formula\FormulaType;
 use VividLedger\Formula\Term;
@@ -39,7 +39,11 @@ final readonly class SqlFormula
             'least' => new Sql("LEAST({$text(0)}, {$text(1)})", $bindings),
             'most' => new Sql("GREATEST({$text(0)}, {$text(1)})", $bindings),
             'length' => new Sql("CHAR_LENGTH({$text(0)})", $bindings),
-            default => new Sql('COALESCE('.($isText ? "{$this->folded($text(0))} = {$this->folded($text(1))}" : "{$text(0)} ".($term->op === '==' ? '=' : $term->op)." {$text(1)}").', FALSE)', $bindings),
+            default => new Sql(
+                'COALESCE('.($isText ? "{$this->folded($text(0))} = {$this->folded($text(1))}"
+                    : "{$text(0)} ".($term->op === '==' ? '=' : $term->op)." {$text(1)}").', FALSE)',
+                $bindings,
+            ),
         };
     }
 

@@ -2,10 +2,15 @@
 
 declare(strict_types=1);
 
-namespace App\Work;
+namespace App\Console;
 
 use App\Evidence\Proofs;
 use App\Store\RunStore;
+use App\Work\ClockTurner;
+use App\Work\Lane;
+use App\Work\LineWorker;
+use App\Work\Postman;
+use App\Work\Sweep;
 use Illuminate\Contracts\Container\Container;
 
 /** Does the work of a lane. */

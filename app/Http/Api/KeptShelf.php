@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Shape\LadderShape;
+use App\Http\Api\Shape\LetterShape;
+use App\Http\Api\Shape\LetterVersionShape;
+use App\Http\Api\Shape\NamedShape;
+use App\Models\LetterVersion;
+use App\Models\NamedCondition;
+use App\Models\StoredLadder;
+use App\Models\StoredLetter;
+use App\Store\KeptStore;
+use App\Store\RecordList;
+use App\Store\SchemaStore;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Model;
+use VividLedger\Record\Value;
+use VividLedger\Rule\Ladder\Ladders;
+use VividLedger\Rule\Reading\ConditionReader;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\RulePage;
+
+/** Reads what the company keeps under names: letters, conditions and ladders, each with the rules that use it. */
+final readonly class KeptShelf
+{
+    public function __construct(
+        private KeptStore $kept,
+        private SchemaStore $schemas,
+        private RuleShapes $shapes,
+        private RecordList $list,
+    ) {
+    }
+
+    /**
+     * @param  ?int  $only  of this id
+     * @return list<LetterShape>
+     */
+    public function letters(?int $only = null): array
+    {
+        $letters = self::asked(StoredLetter::query()->with('currentVersion.author')->orderBy('name'), $only)->get();
+
+        return array_values($letters->map(fn (StoredLetter $letter): LetterShape => new LetterShape(
+            $letter->id, $letter->name, $letter->record_type, $letter->version, $letter->currentVersion->subject,
+            $letter->currentVersion->body,
+            Value::instantText($letter->currentVersion->at), $letter->currentVersion->author->name,
+            array_values($this->kept->usersOf('letter', $letter->name)),
+        ))->all());
+    }
+
+    /** @return list<LetterVersionShape> the latest first */
+    public function versions(int $letter): array
+    {
+        $versions = LetterVersion::query()->where('letter_id', $letter)->with('author')->latest('number')->get();
+
+        return array_values($versions->map(static fn (LetterVersion $version): LetterVersionShape => new LetterVersionShape(
+            $version->number, $version->subject, $version->body, Value::instantText($version->at), $version->author->name,
+        ))->all());
+    }
+
+    /**
+     * @param  ?int  $only  of this id
+     * @return list<NamedShape>
+     */
+    public function named(?int $only = null): array
+    {
+        $conditions = self::asked(NamedCondition::query()->orderBy('record_type')->orderBy('name'), $only)->get();
+
+        return array_values($conditions->map(function (NamedCondition $named): NamedShape {
+            $type = $this->schemas->schema()->types[$named->record_type];
+            $context = $this->kept->context($type);
+            $condition = ConditionReader::read($context, new Node($named->file, '/onlyIf'));
+            $reading = $this->shapes->reading(new RulePage($context->sheet->rows, $context->sheet->problems, null));
+
+            return new NamedShape(
+                $named->id, $named->name, $named->record_type, $named->version, $named->file, $reading,
+                $condition === null ? null : $this->list->count($type, $condition), array_values($this->kept->usersOf(
+                    'named',
+                    $named->name,
+                )),
+            );
+        })->all());
+    }
+
+    /**
+     * @param  ?int  $only  of this id
+     * @return list<LadderShape>
+     */
+    public function ladders(?int $only = null): array
+    {
+        $types = array_values($this->schemas->schema()->types);
+        $ladders = self::asked(StoredLadder::query()->orderBy('name'), $only)->get();
+
+        return array_values($ladders->map(function (StoredLadder $stored) use ($types): LadderShape {
+            $ladder = Ladders::rungs($this->kept->context($types[0]), new Node($stored->rungs), $stored->name);
+
+            return new LadderShape(
+                $stored->id, $stored->name, $stored->version, $stored->rungs, $ladder === null ? [] : array_map(
+                    Ladders::said(...),
+                    $ladder->rungs,
+                ),
+                array_values($this->kept->usersOf('ladder', $stored->name)),
+            );
+        })->all());
+    }
+
+    /**
+     * @template T of Model
+     *
+     * @param  Builder<T>  $all
+     * @return Builder<T>
+     */
+    private static function asked(Builder $all, ?int $only): Builder
+    {
+        return $only === null ? $all : $all->whereKey($only);
+    }
+}

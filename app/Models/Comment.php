@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use App\Models\Casts\Instant;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/**
+ * What somebody, or a rule, remarked on a record.
+ *
+ * @property int $id
+ * @property string $record_type
+ * @property int $record_id
+ * @property string $text
+ * @property ?int $author_id
+ * @property ?int $rule_id
+ * @property \DateTimeImmutable $at
+ */
+final class Comment extends LedgerModel
+{
+    protected $table = 'comments';
+
+    protected $casts = [
+        'record_id' => 'integer',
+        'author_id' => 'integer',
+        'rule_id' => 'integer',
+        'at' => Instant::class,
+    ];
+
+    /** @return BelongsTo<Person, $this> */
+    public function author(): BelongsTo
+    {
+        return $this->belongsTo(Person::class, 'author_id', 'id');
+    }
+
+    /** @return BelongsTo<StoredRule, $this> */
+    public function rule(): BelongsTo
+    {
+        return $this->belongsTo(StoredRule::class, 'rule_id', 'id');
+    }
+
+    /**
+     * What stands on one record.
+     *
+     * @param  Builder<static>  $query
+     * @return Builder<static>
+     */
+    public function scopeAbout(Builder $query, string $type, int $id): Builder
+    {
+        return $query->where('record_type', $type)->where('record_id', $id);
+    }
+}

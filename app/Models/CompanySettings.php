@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/**
+ * The few settings of the company: one row.
+ *
+ * @property int $id
+ * @property string $name
+ * @property string $time_zone
+ * @property ?int $fallback_person_id
+ * @property int $clock_offset
+ * @property ?int $calendar_id
+ * @property int $kept_version
+ */
+final class CompanySettings extends LedgerModel
+{
+    protected $table = 'company';
+
+    protected $casts = [
+        'fallback_person_id' => 'integer',
+        'clock_offset' => 'integer',
+        'calendar_id' => 'integer',
+        'kept_version' => 'integer',
+    ];
+
+    /** @return BelongsTo<Person, $this> */
+    public function fallbackPerson(): BelongsTo
+    {
+        return $this->belongsTo(Person::class, 'fallback_person_id', 'id');
+    }
+
+    /** The one row there is. */
+    public const ID = 1;
+
+    /** Counts up whenever something that rule pages only name is changed, so that no process keeps reading old pages. */
+    public static function keptChanged(): void
+    {
+        self::query()->whereKey(self::ID)->increment('kept_version');
+    }
+}

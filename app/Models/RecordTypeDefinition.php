@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use App\Models\Casts\Json;
+
+/**
+ * A record type as it was defined; its records have a table of their own.
+ *
+ * @property string $name
+ * @property int $position
+ * @property array<array-key, mixed> $definition
+ */
+final class RecordTypeDefinition extends LedgerModel
+{
+    protected $table = 'record_types';
+
+    public $incrementing = false;
+
+    protected $primaryKey = 'name';
+
+    protected $keyType = 'string';
+
+    protected $casts = [
+        'position' => 'integer',
+        'definition' => Json::class,
+    ];
+}

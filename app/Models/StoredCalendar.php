@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use App\Models\Casts\Json;
+
+/**
+ * Working hours and holidays, of those who go by them.
+ *
+ * @property int $id
+ * @property string $name
+ * @property string $time_zone
+ * @property array<array-key, mixed> $hours
+ * @property array<array-key, mixed> $holidays
+ * @property int $version
+ */
+final class StoredCalendar extends LedgerModel
+{
+    protected $table = 'calendars';
+
+    protected $casts = [
+        'hours' => Json::class,
+        'holidays' => Json::class,
+        'version' => 'integer',
+    ];
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use App\Models\Casts\Instant;
+use App\Models\Casts\Json;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use VividLedger\Message\Channel;
+
+/**
+ * A message on its way out, or gone.
+ *
+ * @property int $id
+ * @property string $key
+ * @property Channel $channel
+ * @property string $record_type
+ * @property int $record_id
+ * @property ?int $rule_id
+ * @property int $entry_id
+ * @property array{to: list<array{name: string, address: string}>, cc: list<array{name: string, address: string}>, replyTo: ?array{name:
+ *     string, address: string}} $recipients
+ * @property ?int $person_id
+ * @property string $subject
+ * @property string $html
+ * @property string $text
+ * @property MessageStatus $status
+ * @property \DateTimeImmutable $created_at
+ * @property ?\DateTimeImmutable $next_try_at
+ * @property ?\DateTimeImmutable $leased_until
+ * @property int $tries
+ * @property string $trouble
+ * @property ?\DateTimeImmutable $done_at
+ * @property ?string $leased_by
+ * @property int $unsure
+ * @property-read ?StoredRule $rule
+ */
+final class StoredMessage extends LedgerModel
+{
+    protected $table = 'messages';
+
+    protected $casts = [
+        'channel' => Channel::class,
+        'record_id' => 'integer',
+        'rule_id' => 'integer',
+        'entry_id' => 'integer',
+        'recipients' => Json::class,
+        'person_id' => 'integer',
+        'status' => MessageStatus::class,
+        'created_at' => Instant::class,
+        'next_try_at' => Instant::class,
+        'leased_until' => Instant::class,
+        'tries' => 'integer',
+        'done_at' => Instant::class,
+        'unsure' => 'integer',
+    ];
+
+    /** @return BelongsTo<StoredRule, $this> */
+    public function rule(): BelongsTo
+    {
+        return $this->belongsTo(StoredRule::class, 'rule_id', 'id');
+    }
+
+    /**
+     * What stands on one record.
+     *
+     * @param  Builder<static>  $query
+     * @return Builder<static>
+     */
+    public function scopeAbout(Builder $query, string $type, int $id): Builder
+    {
+        return $query->where('record_type', $type)->where('record_id', $id);
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use App\Models\Casts\Instant;
+use Illuminate\Database\Query\Builder;
+use VividLedger\Record\Record;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\RecordType;
+
+/**
+ * A record of any type. Types are made while the application runs, so the model is told its table, and its casts by the fields.
+ *
+ * @property int $id
+ * @property int $version
+ */
+final class StoredRecord extends LedgerModel
+{
+    /** @return self the model of a type, to ask for its records */
+    public static function of(RecordType|string $type): self
+    {
+        $model = (new self)->setTable(self::tableOf(is_string($type) ? $type : $type->name));
+
+        return is_string($type) ? $model : $model->mergeCasts(self::castsOf($type));
+    }
+
+    /** The rows of a type as the database gives them. */
+    public static function rowsOf(RecordType|string $type): Builder
+    {
+        return self::of(is_string($type) ? $type : $type->name)->newQuery()->toBase();
+    }
+
+    public static function tableOf(string $type): string
+    {
+        return "records_{$type}";
+    }
+
+    /** Ids come from a sequence, because rules have to know the id of a record they make before it is written. */
+    public static function sequenceOf(string $type): string
+    {
+        return "records_{$type}_ids";
+    }
+
+    /** One record as the rules see it; null when it is not there. */
+    public static function read(RecordType $type, int $id, bool $lock = false): ?Record
+    {
+        $row = self::rowsOf($type)->where('id', $id)->when($lock, static fn (Builder $rows): Builder => $rows->lockForUpdate())->first();
+
+        return $row === null ? null : Columns::record($type, $row);
+    }
+
+    /** @return array<string, string> */
+    private static function castsOf(RecordType $type): array
+    {
+        $casts = [];
+        foreach ($type->fields as $name => $field) {
+            $casts[$name] = match ($field->type) {
+                FieldType::Tick => 'boolean',
+                FieldType::Person, FieldType::Reference => 'integer',
+                FieldType::DateTime => Instant::class,
+                FieldType::Number, FieldType::Money, FieldType::Percent => "decimal:{$field->scale}",
+                default => 'string',
+            };
+        }
+
+        return $casts;
+    }
+}
