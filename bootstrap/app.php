@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Http\Problems;
+use App\Http\SecurityHeaders;
 use App\Http\WellFormed;
 use App\Providers\LedgerServiceProvider;
 use Illuminate\Foundation\Application;
@@ -12,11 +13,17 @@ use Illuminate\Http\Middleware\HandleCors;
 
 return Application::configure(basePath: dirname(__DIR__))
     ->withProviders([LedgerServiceProvider::class], false)
-    ->withRouting(web: __DIR__.'/../routes/web.php', api: __DIR__.'/../routes/api.php', health: '/up')
+    ->withRouting(
+        web: __DIR__.'/../routes/web.php',
+        api: __DIR__.'/../routes/api.php',
+        commands: __DIR__.'/../routes/console.php',
+        health: '/up',
+    )
     ->withCommands([__DIR__.'/../app/Console'])
     ->withMiddleware(function (Middleware $middleware): void {
         // The front end comes from the same origin; packages/registry-gaps says why the class behind this is missing.
         $middleware->remove(HandleCors::class);
+        $middleware->append(SecurityHeaders::class);
         $middleware->statefulApi();
         $middleware->prependToGroup('api', WellFormed::class);
         $middleware->redirectGuestsTo('/sign-in');

@@ -24,5 +24,12 @@ return [
             'options' => [PDO::ATTR_EMULATE_PREPARES => true],
         ],
     ],
+    'redis' => [
+        'client' => env('REDIS_CLIENT', 'phpredis'),
+        'default' => [
+            'host' => env('REDIS_HOST', '127.0.0.1'), 'port' => env('REDIS_PORT', '6379'), 'password' => env('REDIS_PASSWORD') ?: null,
+            'database' => 0,
+        ],
+    ],
     'migrations' => ['table' => 'migrations'],
 ];

@@ -28,6 +28,8 @@ use App\Http\Api\TextController;
 use App\Http\Api\TodayController;
 use App\Http\Api\TokenController;
 use App\Http\AtOnce;
+use App\Models\StoredRecord;
+use App\Models\StoredRule;
 use Illuminate\Support\Facades\Route;
 
 // As many digits as a whole number of the database is sure to have.
@@ -102,7 +104,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::post('tokens', [TokenController::class, 'store']);
     Route::delete('tokens/{id}', [TokenController::class, 'destroy']);
 
-    Route::middleware('can:edit-records')->group(function (): void {
+    Route::middleware('can:edit,'.StoredRecord::class)->group(function (): void {
         Route::post('reversals', [ReversalController::class, 'reverse']);
         Route::post('records/{type}', [RecordController::class, 'store']);
         Route::post('records/{type}/several', [RecordController::class, 'several']);
@@ -121,7 +123,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::post('tasks/{id}/complete', [TaskController::class, 'complete']);
         Route::post('tasks/{id}/reopen', [TaskController::class, 'reopen']);
     });
-    Route::middleware('can:edit-rules')->group(function (): void {
+    Route::middleware('can:edit,'.StoredRule::class)->group(function (): void {
         Route::patch('company', [CompanyController::class, 'update']);
         Route::post('rules', [RuleController::class, 'store']);
         foreach (['print', 'rule', 'line'] as $text) {

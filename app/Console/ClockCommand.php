@@ -5,32 +5,30 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Work\Heartbeat;
-use App\Work\Housekeeping;
 use Illuminate\Console\Command;
 use Illuminate\Database\Connection;
 
-/** The clock process: shows that time is kept, and sweeps the house every minute. */
+/** The clock process: shows that time is kept, and does what comes by the minute (routes/console.php). */
 final class ClockCommand extends Command
 {
     use Steadily;
 
-    private const SWEEP_SECONDS = 60;
-
     protected $signature = 'ledger:clock';
 
-    protected $description = 'Keep the house in order, minute by minute';
+    protected $description = 'Do what comes by the minute, until it is told to stop';
 
-    public function handle(Housekeeping $housekeeping, Connection $db): int
+    public function handle(Connection $db): int
     {
         $heartbeat = new Heartbeat('clock');
-        $swept = 0;
+        $minutes = 0;
         $next = 0;
-        $this->steadily($db, $heartbeat, static function () use ($housekeeping, $heartbeat, &$swept, &$next): void {
+        $this->steadily($db, $heartbeat, function () use ($heartbeat, &$minutes, &$next): void {
             if (time() >= $next) {
-                $swept += $housekeeping->sweep();
-                $next = time() + self::SWEEP_SECONDS;
+                $this->callSilently('schedule:run');
+                $minutes++;
+                $next = (intdiv(time(), 60) + 1) * 60;
             }
-            $heartbeat->beat($swept);
+            $heartbeat->beat($minutes);
             usleep(500_000);
         });
 

@@ -6,6 +6,7 @@ namespace App\Console;
 
 use App\Work\Heartbeat;
 use App\Work\Lane;
+use App\Work\Lanes;
 use Illuminate\Console\Command;
 use Illuminate\Database\Connection;
 
@@ -14,10 +15,9 @@ final class WorkCommand extends Command
 {
     use Steadily;
 
-    protected $signature = 'ledger:work {lanes?* : lines, sweep, turn, letters, proofs or runs; all when none is named} {--once : do what '
-        .'is due now, then end}';
+    protected $signature = 'ledger:work {lanes?* : lines, sweep or turn; all when none is named} {--once : do what is due now, then end}';
 
-    protected $description = 'Put into ink what falls due, sweep, turn the clock, deliver letters, play proofs, go through runs by hand';
+    protected $description = 'Put into ink what falls due, sweep, turn the clock';
 
     public function handle(Lanes $lanes, Connection $db): int
     {

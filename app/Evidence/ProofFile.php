@@ -7,6 +7,7 @@ namespace App\Evidence;
 use App\Models\Proof;
 use App\Store\PeopleStore;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\SchemaStore;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\FieldType;
@@ -77,7 +78,7 @@ final readonly class ProofFile
                 'unknown_person',
                 'The proofs of this file name people whom nobody knows here: '.implode(', ', array_keys($unknown))
                     .'. Nothing was imported.',
-                422,
+                RefusedFor::Invalid,
             );
         }
     }

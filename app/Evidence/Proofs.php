@@ -12,8 +12,10 @@ use App\Store\Company;
 use App\Store\HouseClock;
 use App\Store\PeopleStore;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Collection;
+use VividLedger\Explain\EntryWords;
 use VividLedger\Explain\Reason;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
@@ -55,7 +57,12 @@ final readonly class Proofs
         $name = trim($name);
         if ($name === '' || mb_strlen($name) > self::LONGEST_NAME) {
             $problem = ['at' => '/name', 'code' => 'invalid_name', 'message' => 'Say what the proof shows.'];
-            throw new Refused('invalid_name', 'Give the proof a name of at most '.self::LONGEST_NAME.' characters.', 422, [$problem]);
+            throw new Refused(
+                'invalid_name',
+                'Give the proof a name of at most '.self::LONGEST_NAME.' characters.',
+                RefusedFor::Invalid,
+                [$problem],
+            );
         }
         $facts = new SeenFacts($this->schemas, $this->clock->now(), $this->company->zone());
         $rehearsed = $this->rehearsals->play($rule, $asked, $by, $facts);
@@ -125,10 +132,10 @@ final readonly class Proofs
     /** What a proof comes to with a rule is what is expected from now on. */
     public function accept(int $id, ?Rule $edited, int $by): void
     {
-        $proof = Proof::query()->find($id) ?? throw new Refused('not_found', "There is no proof {$id}.", 404);
+        $proof = Proof::query()->find($id) ?? throw new Refused('not_found', "There is no proof {$id}.", RefusedFor::Missing);
         $own = $edited?->id === $proof->rule_id ? $edited : $this->current($proof->rule_id);
         if ($own === null) {
-            throw new Refused('unfinished_rule', 'The rule is not finished, so the proof cannot be played.', 409);
+            throw new Refused('unfinished_rule', 'The rule is not finished, so the proof cannot be played.', RefusedFor::Conflict);
         }
         $proof->update([
             'expected' => $this->outline($own, $proof->script, $proof->facts, $this->rules->with($edited ?? $own)), 'actual' => null,
@@ -229,7 +236,10 @@ final readonly class Proofs
 
     private function outlined(): Outline
     {
-        return new Outline(new Display(new PeopleStore($this->schemas), $this->company->zone()));
+        $names = new PeopleStore($this->schemas);
+        $display = new Display($names, $this->company->zone());
+
+        return new Outline(new EntryWords($this->schemas->schema(), $names, $display), $display);
     }
 
     /** @return array{?Rule, list<Rule>} a rule and all in force with it */

@@ -9,6 +9,7 @@ use App\Store\Company;
 use App\Store\Gathering;
 use App\Store\HouseClock;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\SchemaStore;
 use App\Store\StoredRuleBook;
 use VividLedger\Record\Record;
@@ -67,7 +68,7 @@ final readonly class Rehearsals
             throw new Refused(
                 'invalid_script',
                 $invalid->getMessage(),
-                422,
+                RefusedFor::Invalid,
                 [['at' => $invalid->at, 'code' => 'invalid_script', 'message' => $invalid->getMessage()]],
             );
         }
@@ -132,7 +133,11 @@ final readonly class Rehearsals
             $id = $node->child('id')->raw;
 
             return [
-                StoredRecord::read($type, $id) ?? throw new Refused('not_found', "There is no {$type->inSentence()} {$id}.", 404), 'chosen',
+                StoredRecord::read($type, $id) ?? throw new Refused(
+                    'not_found',
+                    "There is no {$type->inSentence()} {$id}.",
+                    RefusedFor::Missing,
+                ), 'chosen',
             ];
         }
         $madeUpId = $facts->freshId($type->name);
@@ -156,7 +161,7 @@ final readonly class Rehearsals
                 'no_record',
                 $pick === 'matched' ? "No {$type->inSentence()} meets the conditions now. Make one up."
                     : "No {$type->inSentence()} meets all conditions but one. Make one up.",
-                404,
+                RefusedFor::Missing,
             );
         }
 

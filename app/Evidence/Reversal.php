@@ -24,6 +24,7 @@ use App\Store\Outcome;
 use App\Store\PeopleStore;
 use App\Store\RecordWriter;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\SchemaStore;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
@@ -39,6 +40,8 @@ use VividLedger\Record\Value;
  * Takes back what the entries of rules did, or what a person's own edit changed: fields return to what they were, open tasks are
  * cancelled, pencilled lines struck out. What was sent stays sent. A field that somebody has changed since is left, unless it is
  * wanted back all the same. No rule answers a reversal: it leads back to a state that rules have answered before.
+ *
+ * @phpstan-type Conflict array{entry: int, type: string, record: int, number: string, label: string, was: string, set: string, is: string}
  */
 final readonly class Reversal
 {
@@ -76,9 +79,7 @@ final readonly class Reversal
      * What a reversal would come to. Entries that were reversed already are left out.
      *
      * @param  list<int>  $entries
-     * @return array{entries: list<int>, fields: int, tasks: int, lines: int, sent: int,
-     *     conflicts: list<array{entry: int, type: string, record: int, number: string, label: string, was: string, set: string, is:
-     *     string}>}
+     * @return array{entries: list<int>, fields: int, tasks: int, lines: int, sent: int, conflicts: list<Conflict>}
      */
     public function preview(array $entries): array
     {
@@ -124,7 +125,7 @@ final readonly class Reversal
     public function reverse(array $entries, bool $force, string $why, int $by): array
     {
         if (count($entries) > self::MOST) {
-            throw new Refused('too_many', 'At most '.self::MOST.' entries are reversed at once.', 422);
+            throw new Refused('too_many', 'At most '.self::MOST.' entries are reversed at once.', RefusedFor::Invalid);
         }
 
         return $this->db->transaction(function () use ($entries, $force, $why, $by): array {
@@ -142,7 +143,7 @@ final readonly class Reversal
         $now = $this->clock->now();
         $row = Entry::query()->findOrFail($entry);
         $type = $this->schemas->schema()->type((string) $row->record_type)
-            ?? throw new Refused('not_reversible', "Entry {$entry} stands on no record.", 409);
+            ?? throw new Refused('not_reversible', "Entry {$entry} stands on no record.", RefusedFor::Conflict);
         $kept = [];
         $changes = [];
         foreach ($this->written([$entry])[$entry] ?? [] as $written) {
@@ -275,18 +276,8 @@ final readonly class Reversal
         $found = Entry::query()->whereIn('id', $entries)->pluck('id')->all();
         $missing = array_diff($entries, $found);
         if ($missing !== []) {
-            throw new Refused('not_found', 'There is no entry '.implode(', ', array_slice($missing, 0, 5)).'.', 404);
+            throw new Refused('not_found', 'There is no entry '.implode(', ', array_slice($missing, 0, 5)).'.', RefusedFor::Missing);
         }
-    }
-
-    /**
-     * @param  list<int>  $entries
-     * @return bool whether each is an edit that the person made themselves
-     */
-    public function areOwn(array $entries, int $person): bool
-    {
-        return $entries !== [] && Entry::query()->whereIn('id', $entries)->where('actor_id', $person)->where('kind', 'changed')
-            ->whereIn('via', self::BY_PEOPLE)->count() === count(array_unique($entries));
     }
 
     /**

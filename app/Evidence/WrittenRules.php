@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Evidence;
 
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\RuleDoor;
 use App\Store\RuleStore;
 use VividLedger\Rule\Reading\RulePage;
@@ -41,7 +42,7 @@ final readonly class WrittenRules
         return $page->rule ?? throw new Refused(
             'unfinished_rule',
             'The rule is not finished, so it cannot be played yet.',
-            422,
+            RefusedFor::Invalid,
             RuleStore::listed($page->problems),
         );
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http;
 
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use Illuminate\Contracts\Cache\Lock;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Cache;
@@ -33,7 +34,11 @@ final class AtOnce
     {
         $lock = $this->place("{$what}:{$request->user()?->getAuthIdentifier()}", (int) $most);
         if ($lock === null) {
-            throw new Refused('too_many_at_once', "You have {$most} of these under way already. Wait until one is done, or stop one.", 429);
+            throw new Refused(
+                'too_many_at_once',
+                "You have {$most} of these under way already. Wait until one is done, or stop one.",
+                RefusedFor::TooMany,
+            );
         }
         $this->held[] = $lock;
         // Whoever hangs up ends the program at once, before anything else could give the place back.

@@ -6,6 +6,7 @@ namespace App\Http;
 
 use App\Http\Api\Describe\ProblemDocument;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\Remarks;
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Auth\AuthenticationException;
@@ -20,6 +21,8 @@ use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 /** Turns every refusal under /api into a problem document (RFC 9457) with a stable code. */
 final class Problems
 {
+    private const NOT_ALLOWED = 'Your role does not allow this.';
+
     /** Members of requests that are lists; every other that is no plain value is an object. */
     private const LISTS = ['entries', 'ids', 'people', 'records', 'rules', 'rungs', 'teams', 'whatIfs'];
 
@@ -51,15 +54,34 @@ final class Problems
     /** A refusal as a part of an answer. */
     public static function described(Refused $refused): ProblemDocument
     {
-        $document = self::document($refused->status, $refused->reason, $refused->getMessage(), $refused->problems)->getData(true);
+        $document = self::document(
+            self::status($refused->for),
+            $refused->reason,
+            $refused->getMessage(),
+            $refused->problems,
+        )->getData(true);
 
         return new ProblemDocument($document['type'], $document['title'], $document['status'], $document['code'], $document['problems']);
+    }
+
+    /** The sign by which HTTP knows a refusal. */
+    private static function status(RefusedFor $for): int
+    {
+        return match ($for) {
+            RefusedFor::Unreadable => 400,
+            RefusedFor::NotAllowed => 403,
+            RefusedFor::Missing => 404,
+            RefusedFor::Conflict => 409,
+            RefusedFor::Invalid => 422,
+            RefusedFor::TooMany => 429,
+            RefusedFor::Busy => 503,
+        };
     }
 
     private static function of(\Throwable $thrown): JsonResponse
     {
         if ($thrown instanceof Refused) {
-            return self::document($thrown->status, $thrown->reason, $thrown->getMessage(), $thrown->problems, $thrown->more);
+            return self::document(self::status($thrown->for), $thrown->reason, $thrown->getMessage(), $thrown->problems, $thrown->more);
         }
         if ($thrown instanceof ValidationException) {
             return self::document(422, 'invalid_request', 'The request is not as the API describes it.', self::fields($thrown));
@@ -67,9 +89,8 @@ final class Problems
         $previous = $thrown->getPrevious() ?? $thrown;
         [$status, $code, $title] = match (true) {
             $thrown instanceof AuthenticationException => [401, 'not_signed_in', 'Sign in first.'],
-            $previous instanceof AuthorizationException, $thrown instanceof AccessDeniedHttpException => [
-                403, 'not_allowed', 'Your role does not allow this.',
-            ],
+            $previous instanceof AuthorizationException => [403, 'not_allowed', $previous->response()->message() ?? self::NOT_ALLOWED],
+            $thrown instanceof AccessDeniedHttpException => [403, 'not_allowed', self::NOT_ALLOWED],
             $previous instanceof TokenMismatchException => [419, 'session_expired', 'Your session has ended. Sign in again.'],
             $thrown instanceof HttpExceptionInterface => match ($thrown->getStatusCode()) {
                 404 => [404, 'not_found', 'There is nothing at this address.'],

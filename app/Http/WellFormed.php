@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http;
 
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
@@ -62,6 +63,11 @@ final class WellFormed
 
     private static function refused(string $code, string $message, string $at, ?int $position = null): Refused
     {
-        return new Refused($code, $message, 400, [['at' => $at, 'code' => $code, 'message' => $message, 'position' => $position]]);
+        return new Refused(
+            $code,
+            $message,
+            RefusedFor::Unreadable,
+            [['at' => $at, 'code' => $code, 'message' => $message, 'position' => $position]],
+        );
     }
 }

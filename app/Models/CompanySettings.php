@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Models\Events\RulesChanged;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
 /**
@@ -41,5 +42,6 @@ final class CompanySettings extends LedgerModel
     public static function keptChanged(): void
     {
         self::query()->whereKey(self::ID)->increment('kept_version');
+        event(new RulesChanged);
     }
 }

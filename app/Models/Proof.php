@@ -6,6 +6,7 @@ namespace App\Models;
 
 use App\Models\Casts\Instant;
 use App\Models\Casts\Json;
+use App\Models\Events\RulesChanged;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
 /**
@@ -30,6 +31,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 final class Proof extends LedgerModel
 {
     protected $table = 'proofs';
+
+    protected $dispatchesEvents = ['created' => RulesChanged::class];
 
     protected $casts = [
         'rule_id' => 'integer',

@@ -13,6 +13,9 @@ use VividLedger\Message\Channel;
 /**
  * A message on its way out, or gone.
  *
+ * @phpstan-type Named array{name: string, address: string}
+ * @phpstan-type Recipients array{to: list<Named>, cc: list<Named>, replyTo: ?Named}
+ *
  * @property int $id
  * @property string $key
  * @property Channel $channel
@@ -20,8 +23,7 @@ use VividLedger\Message\Channel;
  * @property int $record_id
  * @property ?int $rule_id
  * @property int $entry_id
- * @property array{to: list<array{name: string, address: string}>, cc: list<array{name: string, address: string}>, replyTo: ?array{name:
- *     string, address: string}} $recipients
+ * @property Recipients $recipients
  * @property ?int $person_id
  * @property string $subject
  * @property string $html

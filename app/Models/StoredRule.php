@@ -6,6 +6,7 @@ namespace App\Models;
 
 use App\Models\Casts\Instant;
 use App\Models\Casts\Json;
+use App\Models\Events\RulesChanged;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -35,6 +36,8 @@ use VividLedger\Rule\RuleStatus;
 final class StoredRule extends LedgerModel
 {
     protected $table = 'rules';
+
+    protected $dispatchesEvents = ['saved' => RulesChanged::class, 'deleted' => RulesChanged::class];
 
     public const NAME_LENGTH = 80;
 

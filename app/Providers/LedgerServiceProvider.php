@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Evidence\Jobs\PlayProofs;
 use App\Evidence\PaperFacts;
 use App\Http\AtOnce;
+use App\Models\Events\MessagesWait;
+use App\Models\Events\RulesChanged;
 use App\Models\Person;
 use App\Store\Company;
 use App\Store\HouseClock;
@@ -14,12 +17,20 @@ use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use App\Store\StoredFacts;
 use App\Store\StoredRuleBook;
+use App\Work\Health;
+use App\Work\Jobs\DeliverLetters;
+use App\Work\QueueHeartbeat;
 use Illuminate\Auth\EloquentUserProvider;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Foundation\Console\AboutCommand;
+use Illuminate\Foundation\Events\DiagnosingHealth;
+use Illuminate\Queue\Events\JobProcessed;
+use Illuminate\Queue\Events\Looping;
+use Illuminate\Queue\Events\WorkerStopping;
 use Illuminate\Support\Facades\Auth;
-use Illuminate\Support\Facades\Gate;
+use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\URL;
 use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
@@ -42,6 +53,7 @@ final class LedgerServiceProvider extends ServiceProvider
         foreach ([SchemaStore::class, Company::class, HouseClock::class, StoredRuleBook::class, AtOnce::class] as $once) {
             $this->app->scoped($once);
         }
+        $this->app->singleton(QueueHeartbeat::class);
         $this->app->bind(Clock::class, HouseClock::class);
         $this->app->bind(Directory::class, PeopleStore::class);
         $this->app->bind(RuleReader::class, static fn (Application $app): RuleReader => new RuleReader(
@@ -72,8 +84,14 @@ final class LedgerServiceProvider extends ServiceProvider
     {
         // Addresses from the root hold behind any port or proxy.
         Vite::createAssetPathsUsing(static fn (string $path): string => '/'.$path);
-        Gate::define('edit-records', static fn (Person $person): bool => $person->role->mayEditRecords());
-        Gate::define('edit-rules', static fn (Person $person): bool => $person->role->mayEditRules());
+        // What comes to wait is called for at once, by whoever works the queues.
+        Event::listen(MessagesWait::class, static fn () => DeliverLetters::dispatch());
+        Event::listen(RulesChanged::class, static fn () => PlayProofs::dispatch());
+        Event::listen(Looping::class, [QueueHeartbeat::class, 'looping']);
+        Event::listen(JobProcessed::class, [QueueHeartbeat::class, 'processed']);
+        Event::listen(WorkerStopping::class, [QueueHeartbeat::class, 'stopping']);
+        Event::listen(DiagnosingHealth::class, static fn () => app(Health::class)->check());
+        AboutCommand::add('Vivid Ledger', Health::about(...));
         // Addresses we give out never follow the name a request came by, which anybody can write.
         URL::forceRootUrl((string) config('app.url'));
         // Whoever has left is out at once: neither a session nor a token of theirs is good.

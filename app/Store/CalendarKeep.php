@@ -87,7 +87,12 @@ final readonly class CalendarKeep
             $taken = StoredCalendar::query()->where('name', $row['name'])->lockForUpdate()->value('id');
             if ($taken !== null && $taken !== $id) {
                 $message = 'There is a calendar of that name already.';
-                throw new Refused('name_taken', $message, 409, [['at' => '/name', 'code' => 'name_taken', 'message' => $message]]);
+                throw new Refused(
+                    'name_taken',
+                    $message,
+                    RefusedFor::Conflict,
+                    [['at' => '/name', 'code' => 'name_taken', 'message' => $message]],
+                );
             }
             if ($id === null) {
                 $id = StoredCalendar::query()->create($row)->id;
@@ -95,11 +100,11 @@ final readonly class CalendarKeep
                 $before = StoredCalendar::query()->lockForUpdate()->find($id) ?? throw new Refused(
                     'not_found',
                     'This calendar is gone.',
-                    404,
+                    RefusedFor::Missing,
                 );
                 if ($version !== null && $before->version !== $version) {
                     $message = 'Somebody changed this calendar after you opened it. Open it again to see it as it is now.';
-                    throw new Refused('stale_version', $message, 409);
+                    throw new Refused('stale_version', $message, RefusedFor::Conflict);
                 }
                 $before->update($row + ['version' => $before->version + 1]);
             }
@@ -118,7 +123,7 @@ final readonly class CalendarKeep
             ->exists()
             || Person::query()->where('calendar_id', $id)->exists();
         if ($isUsed) {
-            throw new Refused('in_use', 'Somebody goes by this calendar. Give them another one first.', 409);
+            throw new Refused('in_use', 'Somebody goes by this calendar. Give them another one first.', RefusedFor::Conflict);
         }
         StoredCalendar::query()->whereKey($id)->delete();
     }
@@ -176,6 +181,11 @@ final readonly class CalendarKeep
 
     private static function refused(string $at, string $message): Refused
     {
-        return new Refused('invalid_values', $message, 422, [['at' => $at, 'code' => 'invalid_value', 'message' => $message]]);
+        return new Refused(
+            'invalid_values',
+            $message,
+            RefusedFor::Invalid,
+            [['at' => $at, 'code' => 'invalid_value', 'message' => $message]],
+        );
     }
 }

@@ -74,7 +74,11 @@ final readonly class GuardStore
             StoredRecord::rowsOf($type)->where('id', $record)->lockForUpdate()->first(['id']);
             $state = self::state($rule, $type, $record);
             if ($state->count === 0) {
-                throw new Refused('not_used', 'This guard has not been used, so there is nothing to make ready again.', 409);
+                throw new Refused(
+                    'not_used',
+                    'This guard has not been used, so there is nothing to make ready again.',
+                    RefusedFor::Conflict,
+                );
             }
             $page = StoredRule::query()->whereKey($rule)->value('page') ?? 0;
             $data = ['why' => null, 'reason' => mb_substr(trim($why), 0, 200)];

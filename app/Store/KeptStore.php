@@ -57,7 +57,7 @@ final readonly class KeptStore
         array_push($context->sheet->problems, ...$reads->unknown($file, $context->sheet->problems, '/file'));
         if ($condition === null || $context->sheet->problems !== []) {
             $message = 'The condition is not finished. '.($context->sheet->problems[0]->message ?? '');
-            throw new Refused('unfinished_condition', $message, 422, RuleStore::listed($context->sheet->problems));
+            throw new Refused('unfinished_condition', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
         }
 
         return $this->db->transaction(function () use ($type, $id, $version, $name, $file): int {
@@ -78,7 +78,7 @@ final readonly class KeptStore
     /** @throws Refused while rules use it */
     public function dropCondition(int $id): void
     {
-        $row = NamedCondition::query()->find($id) ?? throw new Refused('not_found', 'There is no such condition.', 404);
+        $row = NamedCondition::query()->find($id) ?? throw new Refused('not_found', 'There is no such condition.', RefusedFor::Missing);
         $this->mustBeUnused($row->name, $this->usersOf('named', $row->name));
         $row->delete();
     }
@@ -95,7 +95,7 @@ final readonly class KeptStore
         $clean = RichText::clean($body);
         if (Letter::read($context, new Node($subject, '/subject'), new Node($clean, '/body'), true) === null) {
             $message = $context->sheet->problems[0]->message ?? 'The letter is not finished.';
-            throw new Refused('unfinished_letter', $message, 422, RuleStore::listed($context->sheet->problems));
+            throw new Refused('unfinished_letter', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
         }
 
         return $this->db->transaction(function () use ($type, $id, $version, $name, $subject, $clean, $by): int {
@@ -122,7 +122,7 @@ final readonly class KeptStore
     /** @throws Refused while rules use it */
     public function dropLetter(int $id): void
     {
-        $row = StoredLetter::query()->find($id) ?? throw new Refused('not_found', 'There is no such letter.', 404);
+        $row = StoredLetter::query()->find($id) ?? throw new Refused('not_found', 'There is no such letter.', RefusedFor::Missing);
         $this->mustBeUnused($row->name, $this->usersOf('letter', $row->name));
         $row->delete();
     }
@@ -136,14 +136,18 @@ final readonly class KeptStore
     {
         $name = $this->named($name);
         $types = $this->schemas->schema()->types;
-        $any = $types[array_key_first($types) ?? ''] ?? throw new Refused('unknown_type', 'There is no record type yet.', 409);
+        $any = $types[array_key_first($types) ?? ''] ?? throw new Refused(
+            'unknown_type',
+            'There is no record type yet.',
+            RefusedFor::Conflict,
+        );
         $context = $this->context($any);
         $reads = new Reads;
         $ladder = Ladders::rungs($context, new Node($rungs, '/rungs', $reads), $name);
         array_push($context->sheet->problems, ...$reads->unknown($rungs, $context->sheet->problems, '/rungs'));
         if ($ladder === null || $context->sheet->problems !== []) {
             $message = $context->sheet->problems[0]->message ?? 'The ladder is not finished.';
-            throw new Refused('unfinished_ladder', $message, 422, RuleStore::listed($context->sheet->problems));
+            throw new Refused('unfinished_ladder', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
         }
 
         return $this->db->transaction(function () use ($id, $version, $name, $rungs): int {
@@ -164,7 +168,7 @@ final readonly class KeptStore
     /** @throws Refused while rules use it */
     public function dropLadder(int $id): void
     {
-        $row = StoredLadder::query()->find($id) ?? throw new Refused('not_found', 'There is no such ladder.', 404);
+        $row = StoredLadder::query()->find($id) ?? throw new Refused('not_found', 'There is no such ladder.', RefusedFor::Missing);
         $this->mustBeUnused($row->name, $this->usersOf('ladder', $row->name));
         $row->delete();
     }
@@ -237,7 +241,7 @@ final readonly class KeptStore
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
             $message = $name === '' ? 'Give it a name.' : 'A name has at most '.self::NAME_LENGTH.' characters.';
             $problem = ['at' => '/name', 'code' => $name === '' ? 'missing' : 'too_long', 'message' => $message];
-            throw new Refused('invalid_values', $message, 422, [$problem]);
+            throw new Refused('invalid_values', $message, RefusedFor::Invalid, [$problem]);
         }
 
         return $name;
@@ -249,7 +253,12 @@ final readonly class KeptStore
         $taken = $same->lockForUpdate()->value('id');
         if ($taken !== null && $taken !== $id) {
             $message = 'There is one of that name already.';
-            throw new Refused('name_taken', $message, 409, [['at' => '/name', 'code' => 'name_taken', 'message' => $message]]);
+            throw new Refused(
+                'name_taken',
+                $message,
+                RefusedFor::Conflict,
+                [['at' => '/name', 'code' => 'name_taken', 'message' => $message]],
+            );
         }
     }
 
@@ -264,10 +273,14 @@ final readonly class KeptStore
         ?int $version,
     ): NamedCondition|StoredLetter|StoredLadder {
         if ($row === null) {
-            throw new Refused('not_found', 'It is gone.', 404);
+            throw new Refused('not_found', 'It is gone.', RefusedFor::Missing);
         }
         if ($version !== null && $row->version !== $version) {
-            throw new Refused('stale_version', 'Somebody changed it after you opened it. Open it again to see how it reads now.', 409);
+            throw new Refused(
+                'stale_version',
+                'Somebody changed it after you opened it. Open it again to see how it reads now.',
+                RefusedFor::Conflict,
+            );
         }
 
         return $row;
@@ -278,7 +291,12 @@ final readonly class KeptStore
     {
         if ($before !== $after && $users !== []) {
             $problem = ['at' => '/name', 'code' => 'in_use', 'message' => 'Rules use it by this name.'];
-            throw new Refused('in_use', "‘{$before}’ keeps its name while rules use it: ".implode(', ', $users).'.', 409, [$problem]);
+            throw new Refused(
+                'in_use',
+                "‘{$before}’ keeps its name while rules use it: ".implode(', ', $users).'.',
+                RefusedFor::Conflict,
+                [$problem],
+            );
         }
     }
 
@@ -286,7 +304,7 @@ final readonly class KeptStore
     private function mustBeUnused(string $name, array $users): void
     {
         if ($users !== []) {
-            throw new Refused('in_use', "‘{$name}’ is used by ".implode(', ', $users).'. Change those rules first.', 409);
+            throw new Refused('in_use', "‘{$name}’ is used by ".implode(', ', $users).'. Change those rules first.', RefusedFor::Conflict);
         }
     }
 }

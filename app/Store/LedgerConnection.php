@@ -47,7 +47,7 @@ final class LedgerConnection extends MariaDbConnection
                 }
                 $this->afterwards = [];
                 if ($try >= self::TRIES) {
-                    throw new Refused('busy', 'Others are changing the same records just now. Try again in a moment.', 503);
+                    throw new Refused('busy', 'Others are changing the same records just now. Try again in a moment.', RefusedFor::Busy);
                 }
                 usleep(random_int(2_000, 20_000) * $try);
             }

@@ -25,7 +25,6 @@ use VividLedger\Engine\Step;
 use VividLedger\Explain\Teller;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
-use VividLedger\Record\Display;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Line\TaskGiven;
 use VividLedger\Rule\Rule;
@@ -35,7 +34,6 @@ final readonly class LedgerWriter
 {
     public function __construct(
         private SchemaStore $schemas,
-        private Company $company,
         private Outbox $outbox,
         private StoredRuleBook $rules,
     ) {
@@ -47,8 +45,7 @@ final readonly class LedgerWriter
      */
     public function write(array $outcomes): array
     {
-        $display = new Display(new PeopleStore($this->schemas), $this->company->zone());
-        $numbers = $this->entries($outcomes, new Teller($this->schemas->schema(), $display, $this->rules));
+        $numbers = $this->entries($outcomes, new Teller($this->schemas->schema(), $this->rules));
         $rest = new LedgerRows;
         foreach ($outcomes as $index => $outcome) {
             [$saved, $steps] = $numbers[$index];
@@ -87,7 +84,7 @@ final readonly class LedgerWriter
     {
         $saved = Batch::insertForIds(new Entry, array_map(
             fn (Outcome $outcome): array => $outcome->hasOwnEntry()
-                ? $this->own($outcome, $teller) : $this->row($outcome->decision->steps[0], $outcome->causeId, $outcome, $teller),
+                ? $this->own($outcome) : $this->row($outcome->decision->steps[0], $outcome->causeId, $outcome, $teller),
             $outcomes,
         ));
         $numbers = [];
@@ -133,11 +130,9 @@ final readonly class LedgerWriter
     }
 
     /** @return array<string, mixed> the entry of the change itself */
-    private function own(Outcome $outcome, Teller $teller): array
+    private function own(Outcome $outcome): array
     {
-        $data = $outcome->data + ($outcome->change->event === null ? ['changes' => $teller->changes($outcome->change)] : []);
-
-        return Entry::row($outcome->kind, $outcome->change->at, $data, [
+        return Entry::row($outcome->kind, $outcome->change->at, $outcome->data, [
             ...$this->about($outcome->change->record()), 'actor_id' => $outcome->actor->personId, 'via' => $outcome->actor->via,
             'rule_id' => $outcome->ruleId, 'task_id' => $outcome->taskId, 'cause_id' => $outcome->causeId,
         ]);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\Columns;
+use App\Models\Events\MessagesWait;
 use App\Models\MessageAccount;
 use App\Models\MessageAddress;
 use App\Models\MessageStatus;
@@ -42,10 +43,12 @@ final readonly class Outbox
                 'next_try_at' => $inside ? null : $moment, 'done_at' => $inside ? $moment : null,
             ];
         }
+        $leaves = false;
         $accounts = [];
         $addresses = [];
         foreach (Batch::insertForIds(new StoredMessage, $rows) as $index => $id) {
             [$message, $record] = $messages[$index];
+            $leaves = $leaves || $message->channel !== Channel::App;
             foreach ([...$message->to, ...$message->cc] as $address) {
                 $key = MessageAddress::key($address);
                 $addresses["{$id}:{$key}"] = ['address' => $key, 'at' => $rows[$index]['created_at'], 'message_id' => $id];
@@ -57,6 +60,9 @@ final readonly class Outbox
         }
         Batch::insert(new MessageAddress, array_values($addresses));
         Batch::insert(new MessageAccount, array_values($accounts));
+        if ($leaves) {
+            event(new MessagesWait);
+        }
     }
 
     /** @return array{name: string, address: string} */

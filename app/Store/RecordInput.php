@@ -66,7 +66,7 @@ final readonly class RecordInput
             throw new Refused(
                 'invalid_values',
                 count($problems) === 1 ? $problems[0]['message'] : count($problems).' values cannot be taken.',
-                422,
+                RefusedFor::Invalid,
                 $problems,
             );
         }

@@ -17,7 +17,7 @@ final class Refused extends \DomainException
     public function __construct(
         public readonly string $reason,
         string $message,
-        public readonly int $status = 422,
+        public readonly RefusedFor $for = RefusedFor::Invalid,
         public readonly array $problems = [],
         public readonly array $more = [],
     ) {
@@ -26,6 +26,6 @@ final class Refused extends \DomainException
 
     public static function noRecord(RecordType $type, int $id): self
     {
-        return new self('not_found', "There is no {$type->inSentence()} {$type->numberOf($id)}.", 404);
+        return new self('not_found', "There is no {$type->inSentence()} {$type->numberOf($id)}.", RefusedFor::Missing);
     }
 }

@@ -22,7 +22,7 @@ final class RefusedByRule extends \RuntimeException
         return new Refused(
             'refused_by_rule',
             $this->refusal->message,
-            422,
+            RefusedFor::Invalid,
             [['at' => $at, 'code' => 'refused_by_rule', 'message' => $this->refusal->message]],
             ['rule' => $this->refusal->rule->name],
         );

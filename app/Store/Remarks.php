@@ -121,6 +121,11 @@ final readonly class Remarks
 
     private function refusal(string $at, string $message): Refused
     {
-        return new Refused('invalid_values', $message, 422, [['at' => "/{$at}", 'code' => 'invalid_value', 'message' => $message]]);
+        return new Refused(
+            'invalid_values',
+            $message,
+            RefusedFor::Invalid,
+            [['at' => "/{$at}", 'code' => 'invalid_value', 'message' => $message]],
+        );
     }
 }

@@ -64,6 +64,6 @@ final readonly class RuleFile
 
         $count = count($problems) === 1 ? 'one problem' : count($problems).' problems';
 
-        return new Refused('malformed_rule', "The file has {$count}. Nothing was imported.", 422, $problems);
+        return new Refused('malformed_rule', "The file has {$count}. Nothing was imported.", RefusedFor::Invalid, $problems);
     }
 }

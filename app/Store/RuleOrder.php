@@ -30,7 +30,7 @@ final readonly class RuleOrder
                 ->keyBy('id');
             $known = $rules->keys()->all();
             if (count($ids) !== count($known) || array_diff($known, $ids) !== []) {
-                throw new Refused('stale_order', 'The rules changed while you ordered them. Look at the list again.', 409);
+                throw new Refused('stale_order', 'The rules changed while you ordered them. Look at the list again.', RefusedFor::Conflict);
             }
             if ($ids === $known) {
                 return;
@@ -55,10 +55,19 @@ final readonly class RuleOrder
         $set = trim($set);
         if (mb_strlen($set) > 80) {
             $message = 'A name has at most 80 characters.';
-            throw new Refused('invalid_values', $message, 422, [['at' => '/set', 'code' => 'too_long', 'message' => $message]]);
+            throw new Refused(
+                'invalid_values',
+                $message,
+                RefusedFor::Invalid,
+                [['at' => '/set', 'code' => 'too_long', 'message' => $message]],
+            );
         }
         $this->db->transaction(function () use ($id, $set, $by): void {
-            $rule = StoredRule::query()->lockForUpdate()->find($id) ?? throw new Refused('not_found', "There is no rule {$id}.", 404);
+            $rule = StoredRule::query()->lockForUpdate()->find($id) ?? throw new Refused(
+                'not_found',
+                "There is no rule {$id}.",
+                RefusedFor::Missing,
+            );
             if ($rule->either_or !== $set) {
                 $this->entry('rule_in_set', $id, ['set' => $set, 'before' => $rule->either_or], $by);
                 $rule->update(['either_or' => $set]);

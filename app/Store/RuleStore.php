@@ -31,7 +31,7 @@ final readonly class RuleStore
         $type = $this->schemas->schema()->type(is_string($file['on'] ?? null) ? $file['on'] : '');
         if ($type === null) {
             $problem = ['at' => '/on', 'code' => 'unknown_type', 'message' => 'There is no such record type.'];
-            throw new Refused('unknown_type', 'Say which records the rule is about.', 422, [$problem]);
+            throw new Refused('unknown_type', 'Say which records the rule is about.', RefusedFor::Invalid, [$problem]);
         }
 
         return StoredRule::query()->create([
@@ -56,7 +56,7 @@ final readonly class RuleStore
                 throw new Refused(
                     'unknown_type',
                     'A rule stays with its record type. Start a new rule for other records.',
-                    422,
+                    RefusedFor::Invalid,
                     [$problem],
                 );
             }
@@ -98,7 +98,11 @@ final readonly class RuleStore
     /** @throws Refused when there is no such rule */
     public static function locked(int $id): StoredRule
     {
-        return StoredRule::query()->lockForUpdate()->find($id) ?? throw new Refused('not_found', "There is no rule {$id}.", 404);
+        return StoredRule::query()->lockForUpdate()->find($id) ?? throw new Refused(
+            'not_found',
+            "There is no rule {$id}.",
+            RefusedFor::Missing,
+        );
     }
 
     /** @throws Refused when somebody has written it after it was opened */
@@ -107,7 +111,7 @@ final readonly class RuleStore
         if ($rule->draft_version !== $version) {
             $who = $rule->drafter->name ?? 'Somebody';
             $message = "{$who} changed this rule after you opened it. Open it again to see how it reads now.";
-            throw new Refused('stale_version', $message, 409, more: ['version' => $rule->draft_version]);
+            throw new Refused('stale_version', $message, RefusedFor::Conflict, more: ['version' => $rule->draft_version]);
         }
     }
 

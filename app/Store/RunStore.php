@@ -52,12 +52,16 @@ final readonly class RunStore
         $ids = array_values(array_unique($ids));
         if ($ids === [] || count($ids) > self::MOST) {
             $message = $ids === [] ? 'Choose at least one record.' : 'A run takes at most '.number_format(self::MOST).' records at a time.';
-            throw new Refused('invalid_values', $message, 422);
+            throw new Refused('invalid_values', $message, RefusedFor::Invalid);
         }
         $isRunnable = StoredRule::query()->inForce()->where('id', $rule)->where('record_type', $type->name)
             ->whereHas('watches', static fn (Builder $watches): Builder => $watches->where('watch', RuleWatch::BY_HAND))->exists();
         if (! $isRunnable) {
-            throw new Refused('not_runnable', "This rule is not in force, or not one that is run by hand on {$type->plural}.", 409);
+            throw new Refused(
+                'not_runnable',
+                "This rule is not in force, or not one that is run by hand on {$type->plural}.",
+                RefusedFor::Conflict,
+            );
         }
 
         return $this->db->transaction(function () use ($rule, $type, $ids, $by): int {

@@ -124,7 +124,7 @@ final readonly class SaveRecord
     {
         return $this->guarded($type, $last->id, $actor, function () use ($type, $last, $actor): Saved {
             if (StoredRecord::rowsOf($type)->where('id', $last->id)->lockForUpdate()->exists()) {
-                throw new Refused('not_deleted', "{$type->numberOf($last->id)} is not deleted.", 409);
+                throw new Refused('not_deleted', "{$type->numberOf($last->id)} is not deleted.", RefusedFor::Conflict);
             }
             $now = $this->clock->now();
             $record = new Record(

@@ -7,7 +7,10 @@ namespace App\Store;
 use App\Models\Entry;
 use App\Models\FieldChange;
 use Illuminate\Database\Eloquent\Builder;
+use VividLedger\Explain\EntryWords;
+use VividLedger\Explain\FieldDifference;
 use VividLedger\Record\CauseKind;
+use VividLedger\Record\Display;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Schema\RecordType;
@@ -16,6 +19,10 @@ use VividLedger\Schema\RecordType;
 final readonly class StaleVersion
 {
     private const OF_RULES = ['fired', 'line'];
+
+    public function __construct(private SchemaStore $schemas, private PeopleStore $names, private Company $company)
+    {
+    }
 
     /**
      * What is left to save of a person's values. Fields that others have changed since, and the person has not, keep what they are.
@@ -54,11 +61,12 @@ final readonly class StaleVersion
     {
         $rows = Entry::query()->about($type->name, $now->id)->where('version', '>', $seen)->orderBy('id')
             ->whereHas('fields', static fn (Builder $fields): Builder => $fields->about($type->name, $now->id))
-            ->with(['actor', 'rule', 'cause.rule'])->get();
+            ->with(['actor', 'rule', 'cause.rule', 'fields'])->get();
+        $words = new EntryWords($this->schemas->schema(), $this->names, new Display($this->names, $this->company->zone()));
         $since = [];
         foreach ($rows as $row) {
             $changes = array_values(array_filter(
-                $row->data['changes'] ?? [],
+                $words->changes($type->name, $this->changesOf($row, $type, $now->id)),
                 static fn (array $change): bool => $fields === null || in_array($change['field'], $fields, true),
             ));
             $rule = $this->ruleBehind($row);
@@ -85,9 +93,19 @@ final readonly class StaleVersion
             ($who === [] ? 'Somebody' : implode(' and ', $who)).' changed '
                 .($fields === null || $what === [] ? "this {$type->inSentence()}" : implode(', ', $what))
                 .' after you opened it. Look at what changed, then save again.',
-            409,
+            RefusedFor::Conflict,
             more: ['version' => $now->version, 'since' => $since],
         );
+    }
+
+    /** @return list<FieldDifference> */
+    private function changesOf(Entry $entry, RecordType $type, int $record): array
+    {
+        $own = $entry->fields->where('record_type', $type->name)->where('record_id', $record);
+
+        return array_values($own->map(
+            static fn (FieldChange $field): FieldDifference => new FieldDifference($field->field, $field->before, $field->after),
+        )->all());
     }
 
     private function ruleBehind(Entry $entry): ?string

@@ -44,7 +44,7 @@ final readonly class TaskStore
                 return;
             }
             if ($task->status === TaskStatus::Cancelled) {
-                throw new Refused('wrong_state', "“{$task->title}” was cancelled. Open it again first.", 409);
+                throw new Refused('wrong_state', "“{$task->title}” was cancelled. Open it again first.", RefusedFor::Conflict);
             }
             $task->update(['status' => TaskStatus::Done, 'done_at' => $this->clock->now(), 'done_by' => $by]);
             ScheduledLine::rows()->where('task_id', $id)->where('status', LineStatus::Pencilled)
@@ -105,7 +105,7 @@ final readonly class TaskStore
                 throw new Refused(
                     'wrong_state',
                     "“{$task->title}” ".($task->status === TaskStatus::Done ? 'is done.' : 'was cancelled.'),
-                    409,
+                    RefusedFor::Conflict,
                 );
             }
             $data = ['title' => $task->title];
@@ -115,9 +115,10 @@ final readonly class TaskStore
                 $task->due_at = $given['due'];
             }
             if (isset($given['assignee'])) {
-                $names = Person::query()->whereIn('id', array_filter([$task->assignee_id, $given['assignee']]))->pluck('name', 'id');
-                $new = $names[$given['assignee']] ?? throw new Refused('unknown_value', 'There is no such person.', 422);
-                $data['person'] = [$names[$task->assignee_id ?? 0] ?? null, $new];
+                if (! Person::query()->whereKey($given['assignee'])->exists()) {
+                    throw new Refused('unknown_value', 'There is no such person.', RefusedFor::Invalid);
+                }
+                $data['person'] = [$task->assignee_id, $given['assignee']];
                 $task->assignee_id = $given['assignee'];
             }
             if (! $task->isDirty()) {
@@ -176,7 +177,7 @@ final readonly class TaskStore
 
     private function locked(int $id): Task
     {
-        $missing = static fn (): Refused => new Refused('not_found', "There is no task {$id}.", 404);
+        $missing = static fn (): Refused => new Refused('not_found', "There is no task {$id}.", RefusedFor::Missing);
         $task = Task::query()->find($id) ?? throw $missing();
         // The record first, as every save does, so that the two never wait for each other.
         if ($this->schemas->schema()->type($task->record_type) !== null) {

@@ -32,7 +32,7 @@ final readonly class WhyNot
     public function answers(int $entry, ?int $only = null): array
     {
         $change = $this->history->change($entry)
-            ?? throw new Refused('not_a_save', "Entry {$entry} is not the save of a record, so no rule was asked.", 404);
+            ?? throw new Refused('not_a_save', "Entry {$entry} is not the save of a record, so no rule was asked.", RefusedFor::Missing);
         $facts = new PastFacts($this->schemas, $this->history, $entry, $change->at);
         $answers = [];
         $asked = new Answers($this->schemas->schema(), $this->engine, $this->company->zone());

@@ -12,6 +12,7 @@ use App\Models\TurnStatus;
 use App\Store\Company;
 use App\Store\HouseClock;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\Sql\Lock;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
@@ -44,7 +45,7 @@ final readonly class ClockTurner
     public function begin(\DateTimeImmutable $to, int $by): int
     {
         if (config('ledger.clock_may_turn') !== true) {
-            throw new Refused('not_allowed', 'The clock of this house cannot be turned.', 403);
+            throw new Refused('not_allowed', 'The clock of this house cannot be turned.', RefusedFor::NotAllowed);
         }
         $now = $this->clock->now();
         if ($to <= $now) {
@@ -57,7 +58,7 @@ final readonly class ClockTurner
         return $this->db->transaction(function () use ($to, $now, $by): int {
             CompanySettings::query()->lockForUpdate()->find(CompanySettings::ID);
             if (ClockTurn::query()->where('status', TurnStatus::Turning)->exists()) {
-                throw new Refused('wrong_state', 'The clock is being turned already.', 409);
+                throw new Refused('wrong_state', 'The clock is being turned already.', RefusedFor::Conflict);
             }
 
             return ClockTurn::query()->create([
@@ -154,6 +155,11 @@ final readonly class ClockTurner
 
     private static function outOfRange(string $message): Refused
     {
-        return new Refused('invalid_values', $message, 422, [['at' => '/to', 'code' => 'out_of_range', 'message' => $message]]);
+        return new Refused(
+            'invalid_values',
+            $message,
+            RefusedFor::Invalid,
+            [['at' => '/to', 'code' => 'out_of_range', 'message' => $message]],
+        );
     }
 }

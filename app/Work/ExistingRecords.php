@@ -13,6 +13,7 @@ use App\Store\Existing;
 use App\Store\GuardStore;
 use App\Store\HouseClock;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\SchemaStore;
 use App\Store\Sql\Batch;
 use App\Store\Sql\Matching;
@@ -59,7 +60,7 @@ final readonly class ExistingRecords
             throw new Refused(
                 'invalid_values',
                 'Spread the start over 0 to '.self::MOST_HOURS.' hours.',
-                422,
+                RefusedFor::Invalid,
                 [['at' => '/hours', 'code' => 'out_of_range', 'message' => 'Spread the start over 0 to '.self::MOST_HOURS.' hours.']],
             );
         }

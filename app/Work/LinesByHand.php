@@ -15,6 +15,7 @@ use App\Models\StoredRule;
 use App\Store\Actor;
 use App\Store\HouseClock;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\Sql\Batch;
 use Illuminate\Database\Connection;
 use VividLedger\Engine\StruckCode;
@@ -47,7 +48,11 @@ final readonly class LinesByHand
     {
         $this->act($id, [LineStatus::Held], 'resumed', $why, $by, static function (ScheduledLine $line): void {
             if ($line->rule_id !== null && StoredRule::query()->sharedLock()->find($line->rule_id)?->status === RuleStatus::Paused) {
-                throw new Refused('rule_paused', 'Its rule is paused. Put the rule in force again, and its lines go on with it.', 409);
+                throw new Refused(
+                    'rule_paused',
+                    'Its rule is paused. Put the rule in force again, and its lines go on with it.',
+                    RefusedFor::Conflict,
+                );
             }
             $line->update(['status' => LineStatus::Pencilled, 'held_code' => null]);
         });
@@ -102,7 +107,7 @@ final readonly class LinesByHand
     /** @param  list<LineStatus>  $states */
     private function locked(int $id, array $states): ScheduledLine
     {
-        $missing = static fn (): Refused => new Refused('not_found', "There is no line {$id}.", 404);
+        $missing = static fn (): Refused => new Refused('not_found', "There is no line {$id}.", RefusedFor::Missing);
         // The record first, as every save does, so that the two never wait for each other.
         $line = ScheduledLine::query()->find($id) ?? throw $missing();
         StoredRecord::rowsOf($line->record_type)->where('id', $line->record_id)->lockForUpdate()->first(['id']);
@@ -113,7 +118,7 @@ final readonly class LinesByHand
                 LineStatus::Struck, LineStatus::Late, LineStatus::Failed => 'This line was struck out already.',
                 LineStatus::Held => 'This line is held already.',
                 LineStatus::Pencilled => 'This line is not held.',
-            }, 409);
+            }, RefusedFor::Conflict);
         }
 
         return $line;
@@ -125,7 +130,7 @@ final readonly class LinesByHand
         if ($why === '' || mb_strlen($why) > self::WHY_LENGTH) {
             $problem = ['at' => '/why', 'code' => 'missing', 'message' => 'Say why. The ledger keeps it.'];
             $message = $why === '' ? $problem['message'] : 'A reason has at most '.self::WHY_LENGTH.' characters.';
-            throw new Refused('invalid_values', $message, 422, [$problem]);
+            throw new Refused('invalid_values', $message, RefusedFor::Invalid, [$problem]);
         }
 
         return $why;

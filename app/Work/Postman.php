@@ -10,6 +10,7 @@ use App\Models\StoredMessage;
 use App\Store\HouseClock;
 use App\Store\Sql\Batch;
 use App\Store\Sql\Lock;
+use App\Work\Jobs\DeliverLetters;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\Http;
@@ -66,9 +67,14 @@ final class Postman
     /** Tries a message again that had been given up. */
     public function again(int $id): bool
     {
-        return StoredMessage::query()->whereKey($id)->where('status', MessageStatus::Failed)->update([
+        $isAgain = StoredMessage::query()->whereKey($id)->where('status', MessageStatus::Failed)->update([
             'status' => MessageStatus::Waiting, 'tries' => 0, 'unsure' => 0, 'next_try_at' => gmdate('Y-m-d H:i:s'),
         ] + self::FREE) === 1;
+        if ($isAgain) {
+            DeliverLetters::dispatch();
+        }
+
+        return $isAgain;
     }
 
     private function deliver(StoredMessage $message): void
@@ -180,6 +186,9 @@ final class Postman
                     time() + 10 * $tries * $tries,
                 ), 'trouble' => mb_substr($said, 0, self::LONGEST_TROUBLE),
             ] + self::FREE);
+            if ($marked === 1 && ! $over) {
+                DeliverLetters::dispatch()->delay(10 * $tries * $tries);
+            }
             if ($marked === 1 && $over && $unsure > 0) {
                 $this->unsureEntry($message, $unsure, false);
             }

@@ -129,7 +129,7 @@ final readonly class Rounds implements Finds
             return;
         }
         $data = [
-            'person' => $person->name, 'records' => $rows, 'subject' => $messages[0]->subject,
+            'person' => $person->id, 'records' => $rows, 'subject' => $messages[0]->subject,
         ] + ($left === 0 ? [] : ['left' => $left]);
         [$entry] = Batch::insertForIds(new Entry, [
             Entry::row('gathered', $now, $data, ['via' => CauseKind::Rule, 'rule_id' => $rule->id, 'page' => $rule->page]),

@@ -16,6 +16,7 @@ use App\Models\StoredRule;
 use App\Store\Existing;
 use App\Store\HouseClock;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\RuleDoor;
 use App\Store\RuleIndex;
 use App\Store\RuleStore;
@@ -60,7 +61,7 @@ final readonly class RulePublisher
         $this->db->transaction(function () use ($id, $version, $by, $existing, $hours, $move, $why): void {
             $stored = RuleStore::locked($id);
             RuleStore::mustBeCurrent($stored, $version);
-            $file = $stored->draft ?? throw new Refused('no_draft', 'There is nothing new to put in force.', 409);
+            $file = $stored->draft ?? throw new Refused('no_draft', 'There is nothing new to put in force.', RefusedFor::Conflict);
             $number = 1 + (int) $stored->pages()->max('number');
             $rule = $this->finished($file, $id, $number);
             PublishedPage::query()->create([
@@ -92,7 +93,7 @@ final readonly class RulePublisher
             };
             if (! in_array($from, $allowed, true)) {
                 $message = 'A rule that is '.lcfirst($from->label()).' cannot become '.lcfirst($to->label()).'.';
-                throw new Refused('wrong_state', $message, 409);
+                throw new Refused('wrong_state', $message, RefusedFor::Conflict);
             }
             $rule = $to === RuleStatus::InForce ? $this->sound($stored) : null;
             $stored->update(['status' => $to]);
@@ -144,7 +145,7 @@ final readonly class RulePublisher
         $count = count($page->problems);
         $message = "The rule is not finished. {$count} ".($count === 1 ? 'word wants' : 'words want').' mending.';
 
-        return $page->rule ?? throw new Refused('unfinished_rule', $message, 422, RuleStore::listed($page->problems));
+        return $page->rule ?? throw new Refused('unfinished_rule', $message, RefusedFor::Invalid, RuleStore::listed($page->problems));
     }
 
     private function sound(StoredRule $stored): Rule
@@ -153,7 +154,7 @@ final readonly class RulePublisher
         $page = $this->reader->read(PublishedPage::fileOf($stored->id, $number), $stored->id, $number);
         $message = 'Something this page names is gone. Mend it and publish the next page.';
 
-        return $page->rule ?? throw new Refused('unfinished_rule', $message, 422, RuleStore::listed($page->problems));
+        return $page->rule ?? throw new Refused('unfinished_rule', $message, RefusedFor::Invalid, RuleStore::listed($page->problems));
     }
 
     private function entry(string $kind, StoredRule $rule, int $by): Entry

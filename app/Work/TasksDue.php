@@ -18,12 +18,12 @@ final class TasksDue
     /** @param  list<DueTask>  $rows */
     public static function fall(array $rows): void
     {
-        $tasks = Task::query()->with('assignee')->findMany(array_map(static fn (DueTask $row): int => $row->task, $rows))->keyBy('id');
+        $tasks = Task::query()->findMany(array_map(static fn (DueTask $row): int => $row->task, $rows))->keyBy('id');
         $entries = [];
         foreach ($rows as $row) {
             $task = $tasks[$row->task] ?? null;
             if ($task !== null && $row->due !== null) {
-                $entries[] = Entry::row('task_due', $row->due, ['title' => $task->title, 'person' => $task->assignee?->name], [
+                $entries[] = Entry::row('task_due', $row->due, ['title' => $task->title, 'person' => $task->assignee_id], [
                     'via' => CauseKind::Rule, 'record_type' => $row->type, 'record_id' => $row->record,
                     'rule_id' => $task->rule_id, 'task_id' => $task->id, 'cause_id' => $row->entry,
                 ]);

@@ -157,6 +157,16 @@ watch_children() {
     done
 }
 
+# What works besides the web: what falls due, sweeps, turns of the clock, queues, and the clock.
+launch_workers() {
+    local one
+    for one in lines sweep turn; do launch "worker-$one" php artisan ledger:work "$one"; done
+    for one in letters proofs runs; do
+        launch "queue-$one" php artisan queue:work --queue="$one" --sleep=0.5 --tries=5 --backoff=5 --timeout=150 --quiet
+    done
+    launch clock php artisan ledger:clock
+}
+
 stop_all() {
     local i pid
     for ((i = ${#CHILDREN[@]} - 1; i >= 0; i--)); do

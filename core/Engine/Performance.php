@@ -148,7 +148,7 @@ final class Performance
             } else {
                 $allowed = $this->allowed($until);
                 $this->pencil(new Pencilling($this->placed->place, $this->turn, $allowed, $this->placed->kind, $why));
-                $this->outcomes[] = ['kind' => 'waits', 'label' => $what, 'why' => $why, 'until' => $this->display->moment($allowed)];
+                $this->outcomes[] = ['kind' => 'waits', 'label' => $what, 'why' => $why, 'until' => Value::instantText($allowed)];
             }
 
             return false;
@@ -198,13 +198,8 @@ final class Performance
         $target ??= $this->record;
         $before = $target->value($field->name);
         $this->outcomes[] = [
-            'kind' => 'set',
-            'field' => $field->name,
-            'label' => $field->label,
-            'before' => $this->display->of($field, $before),
-            'after' => $this->display->of($field, $value),
-            'changed' => $before !== $value,
-            ...($this->isSubject($target) ? [] : ['on' => $this->called($target)]),
+            'kind' => 'set', 'type' => $target->type, 'field' => $field->name, 'before' => $before, 'after' => $value,
+            'changed' => $before !== $value, ...($this->isSubject($target) ? [] : ['on' => $this->named($target)]),
         ];
         if ($before !== $value) {
             $this->write($target, $this->typeOf($target)->withComputed(array_replace($target->values, [$field->name => $value])));
@@ -232,7 +227,7 @@ final class Performance
         $this->facts->lay($record);
         $this->marks->newVersion($record);
         $this->others["{$record->type}:{$record->id}"] = [null, $record];
-        $this->outcomes[] = ['kind' => 'created', 'record' => $this->called($record), 'type' => $type->name, 'id' => $record->id];
+        $this->outcomes[] = ['kind' => 'created', 'record' => $this->named($record)];
 
         return $record;
     }
@@ -246,10 +241,10 @@ final class Performance
         $this->outcomes[] = [
             'kind' => 'task',
             'title' => $task->title,
-            'person' => $task->person?->name,
+            'person' => $task->person?->id,
             'path' => $task->path,
             'stoodIn' => $task->stoodIn,
-            'due' => $task->due === null ? null : $this->display->moment($task->due),
+            'due' => $task->due === null ? null : Value::instantText($task->due),
         ];
     }
 
@@ -272,13 +267,13 @@ final class Performance
     public function comment(Record $record, string $text): void
     {
         $this->comments[] = [$record, $text];
-        $this->outcomes[] = ['kind' => 'comment', 'text' => $text, ...($this->isSubject($record) ? [] : ['on' => $this->called($record)])];
+        $this->outcomes[] = ['kind' => 'comment', 'text' => $text, ...($this->isSubject($record) ? [] : ['on' => $this->named($record)])];
     }
 
     public function follow(Person $person, bool $follows, string $path): void
     {
         $this->follows[] = [$this->record, $person->id, $follows];
-        $this->outcomes[] = ['kind' => 'follow', 'person' => $person->name, 'follows' => $follows, 'path' => $path];
+        $this->outcomes[] = ['kind' => 'follow', 'person' => $person->id, 'follows' => $follows, 'path' => $path];
     }
 
     public function refuse(?Field $field, string $message): void
@@ -320,6 +315,12 @@ final class Performance
         }
 
         return $events;
+    }
+
+    /** @return array{type: string, id: int, title: string|int|bool|null} a record as an entry keeps it, with the title it has now */
+    private function named(Record $record): array
+    {
+        return ['type' => $record->type, 'id' => $record->id, 'title' => $record->value($this->typeOf($record)->title)];
     }
 
     /** What a record is called in an entry: "Customer C-0012, Brine & Barrow Hotel". */

@@ -18,7 +18,7 @@ use VividLedger\Engine\Stopped;
 use VividLedger\Engine\Struck;
 use VividLedger\Engine\TooLate;
 use VividLedger\Record\Change;
-use VividLedger\Record\Display;
+use VividLedger\Record\Value;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\Schema;
 
@@ -27,7 +27,6 @@ final readonly class Teller
 {
     public function __construct(
         private Schema $schema,
-        private Display $display,
         private RuleBook $rules,
     ) {
     }
@@ -36,46 +35,25 @@ final readonly class Teller
     {
         return match (true) {
             $step instanceof Firing => new Told('fired', $step->performance->record, $step->rule, [
-                'why' => $step->why, 'did' => $step->performance->outcomes, 'changes' => $this->changes(
-                    new Change($step->before, $step->after, null, $step->performance->now),
-                ),
-            ]),
+                'why' => $step->why, 'did' => $step->performance->outcomes,
+            ], $this->changes(new Change($step->before, $step->after, null, $step->performance->now))),
             $step instanceof LineDone => new Told('line', $step->performance->record, $step->rule, [
-                'line' => $step->rule->line($step->line->place)
-                    ->said
-                        ?? '', 'place' => $step->line->place, 'turn' => $step->line->turn,
-                'due' => $step->line->due?->format('Y-m-d\TH:i:s\Z'),
-                'did' => $step->performance->outcomes, 'changes' => $this->changes(
-                    new Change($step->before, $step->after, null, $step->performance->now),
-                ),
+                'line' => $step->rule->line($step->line->place)->said ?? '', 'place' => $step->line->place, 'turn' => $step->line->turn,
+                'due' => self::iso($step->line->due), 'did' => $step->performance->outcomes,
+            ], $this->changes(new Change($step->before, $step->after, null, $step->performance->now))),
+            $step instanceof Struck => new Told('struck', $step->record, $this->page($step->run), [
+                'code' => $step->code->value, 'because' => $step->because, 'lines' => $this->lines($step->run, $step->lines),
             ]),
-            $step instanceof Struck => new Told(
-                'struck',
-                $step->record,
-                $this->page($step->run),
-                ['because' => $step->because, 'lines' => $this->lines($step->run, $step->lines)],
-            ),
-            $step instanceof Retimed => new Told(
-                'retimed',
-                $step->record,
-                $this->page($step->run),
-                ['because' => $step->because, 'lines' => $this->lines($step->run, array_keys($step->lines), $step->lines)],
-            ),
-            $step instanceof Postponed => new Told(
-                'postponed',
-                $step->record,
-                $this->page($step->line->run),
-                [
-                    'because' => $step->because, 'until' => $this->display->moment($step->until),
-                    'lines' => $this->lines($step->line->run, [$step->line->id]),
-                ],
-            ),
-            $step instanceof TooLate => new Told(
-                'too_late',
-                $step->record,
-                $step->rule,
-                ['because' => $step->because, 'lines' => $this->lines($step->line->run, [$step->line->id])],
-            ),
+            $step instanceof Retimed => new Told('retimed', $step->record, $this->page($step->run), [
+                'because' => $step->because, 'lines' => $this->lines($step->run, array_keys($step->lines), $step->lines),
+            ]),
+            $step instanceof Postponed => new Told('postponed', $step->record, $this->page($step->line->run), [
+                'because' => $step->because, 'until' => self::iso($step->until),
+                'lines' => $this->lines($step->line->run, [$step->line->id]),
+            ]),
+            $step instanceof TooLate => new Told('too_late', $step->record, $step->rule, [
+                'because' => $step->because, 'lines' => $this->lines($step->line->run, [$step->line->id]),
+            ]),
             $step instanceof Stopped => new Told('stopped', $step->record, $step->chain[count($step->chain) - 1], [
                 'chain' => array_map(static fn (Rule $rule): string => $rule->name, $step->chain), 'cameRound' => $step->cameRound,
             ]),
@@ -100,23 +78,25 @@ final readonly class Teller
             default => 'changed',
         };
 
-        return new Told($kind, $change->record(), null, ['changes' => $this->changes($change)]);
+        return new Told($kind, $change->record(), null, [], $this->changes($change));
     }
 
-    /** @return list<array{field: string, label: string, before: string, after: string}> as a person reads them */
+    /** @return list<FieldDifference> */
     public function changes(Change $change): array
     {
-        $changes = [];
-        $type = $this->schema->types[$change->record()->type];
-        foreach (self::differing($change, $this->schema) as $name) {
-            $field = $type->fields[$name];
-            $changes[] = [
-                'field' => $name, 'label' => $field->label, 'before' => $this->display->of($field, $change->before?->value($name)),
-                'after' => $this->display->of($field, $change->after?->value($name)),
-            ];
-        }
+        return array_map(
+            static fn (string $name): FieldDifference => new FieldDifference(
+                $name,
+                $change->before?->value($name),
+                $change->after?->value($name),
+            ),
+            self::differing($change, $this->schema),
+        );
+    }
 
-        return $changes;
+    private static function iso(?\DateTimeImmutable $at): ?string
+    {
+        return $at === null ? null : Value::instantText($at);
     }
 
     /** @return list<string> names of the fields, the application's own left out */
@@ -152,8 +132,8 @@ final readonly class Teller
                 $to = $moved[$line->id][1] ?? null;
                 $lines[] = [
                     'said' => $rule?->line($line->place)->said
-                        ?? '', 'due' => $line->due === null ? null : $this->display->moment($line->due),
-                    ...(isset($moved[$line->id]) ? ['to' => $to === null ? null : $this->display->moment($to)] : []),
+                        ?? '', 'due' => self::iso($line->due),
+                    ...(isset($moved[$line->id]) ? ['to' => self::iso($to)] : []),
                 ];
             }
         }

@@ -12,33 +12,48 @@ enum Language: string
     case Portuguese = 'pt';
     case Finnish = 'fi';
 
-    private const MONTHS = [
-        'de' => ['Jan.', 'Feb.', 'März', 'Apr.', 'Mai', 'Juni', 'Juli', 'Aug.', 'Sept.', 'Okt.', 'Nov.', 'Dez.'],
-        'pt' => ['jan.', 'fev.', 'mar.', 'abr.', 'mai.', 'jun.', 'jul.', 'ago.', 'set.', 'out.', 'nov.', 'dez.'],
-    ];
+    /** How a date is laid out, in the letters of Unicode (UTS 35); the names of the months come with them. */
+    private function pattern(): string
+    {
+        return match ($this) {
+            self::English => 'd MMM y',
+            self::German => 'd. MMM y',
+            self::Portuguese => "d 'de' MMM 'de' y",
+            self::Finnish => 'd.M.y',
+        };
+    }
 
     public function date(\DateTimeInterface $local): string
     {
-        return match ($this) {
-            self::English => $local->format('j M Y'),
-            self::German => $local->format('j. ').self::MONTHS['de'][(int) $local->format('n') - 1].$local->format(' Y'),
-            self::Portuguese => $local->format('j \d\e ').self::MONTHS['pt'][(int) $local->format('n') - 1].$local->format(' \d\e Y'),
-            self::Finnish => $local->format('j.n.Y'),
-        };
+        /** @var array<string, \IntlDateFormatter> $formatters making one takes longer than using it a thousand times */
+        static $formatters = [];
+        $formatter = $formatters[$this->value] ??= new \IntlDateFormatter($this->value, timezone: 'UTC', pattern: $this->pattern());
+
+        // The day as it reads where it is told, so its zone is left out of it.
+        return (string) $formatter->format(new \DateTimeImmutable($local->format('Y-m-d'), new \DateTimeZone('UTC')));
     }
 
     /** A decimal text such as "1240.50" with this language's separators: the text itself is grouped, a float would lose digits. */
     public function number(string $decimal): string
     {
-        [$thousand, $point] = match ($this) {
-            self::English => [',', '.'],
-            self::German, self::Portuguese => ['.', ','],
-            self::Finnish => ["\u{A0}", ','],
-        };
+        /** @var array<string, array{string, string}> $signs */
+        static $signs = [];
+        [$thousand, $point] = $signs[$this->value] ??= self::separators($this->value);
         [$whole, $fraction] = explode('.', $decimal) + [1 => ''];
         $grouped = preg_replace('/(?<=\d)(?=(\d{3})+$)/', $thousand, $whole) ?? $whole;
 
         return $fraction === '' ? $grouped : $grouped.$point.$fraction;
+    }
+
+    /** @return array{string, string} between thousands, and before decimals */
+    private static function separators(string $language): array
+    {
+        $numbers = new \NumberFormatter($language, \NumberFormatter::DECIMAL);
+
+        return [
+            (string) $numbers->getSymbol(\NumberFormatter::GROUPING_SEPARATOR_SYMBOL),
+            (string) $numbers->getSymbol(\NumberFormatter::DECIMAL_SEPARATOR_SYMBOL),
+        ];
     }
 
     /** Signs go before the amount in English and behind it elsewhere. */

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace VividLedger\Rehearse;
 
+use VividLedger\Explain\EntryWords;
+use VividLedger\Explain\Kept;
 use VividLedger\Record\Display;
 
 /** A rehearsal as lines of text, one for each thing that happened: what a proof keeps and compares. */
 final readonly class Outline
 {
-    public function __construct(private Display $display)
+    public function __construct(private EntryWords $words, private Display $display)
     {
     }
 
@@ -37,19 +39,17 @@ final readonly class Outline
     /** @return list<string> */
     private function parts(PaperEntry $entry): array
     {
-        $data = $entry->told->data;
-        $changes = implode(
-            ', ',
-            array_map(
-                static fn (array $change): string => "{$change['label']} {$change['before']} → {$change['after']}",
-                $this->rows($data['changes'] ?? []),
-            ),
-        );
-        $because = is_string($data['because'] ?? null) ? $data['because'] : '';
-        $lines = implode(', ', array_map(static fn (array $line): string => "‘{$line['said']}’", $this->rows($data['lines'] ?? [])));
+        $told = $entry->told;
+        $kept = new Kept($this->words->data($told->data));
+        $changes = implode(', ', array_map(
+            static fn (array $change): string => "{$change['label']} {$change['before']} → {$change['after']}",
+            $this->words->changes($told->record->type, $told->changes),
+        ));
+        $lines = implode(', ', array_map(static fn (Kept $line): string => "‘{$line->text('said')}’", $kept->rows('lines')));
+        $because = $kept->text('because');
 
-        return match ($entry->told->kind) {
-            'fired', 'line' => array_map(self::did(...), $this->rows($data['did'] ?? [])) ?: ['nothing to do'],
+        return match ($told->kind) {
+            'fired', 'line' => array_map(self::did(...), $kept->rows('did')) ?: ['nothing to do'],
             'created' => ["created, {$changes}"],
             'changed' => [$changes === '' ? 'nothing changed' : $changes],
             'struck' => ["struck out {$lines}, {$because}"],
@@ -57,40 +57,25 @@ final readonly class Outline
             'retimed' => ["moved {$lines}, {$because}"],
             'postponed' => ["put off {$lines}, {$because}"],
             'stopped' => ['the chain of rules was stopped'],
-            'refused' => ['refused: '.(is_string($data['message'] ?? null) ? $data['message'] : '')],
-            default => [
-                str_replace('_', ' ', $entry->told->kind).(is_string($data['text'] ?? null)
-                    && $data['text'] !== '' ? " “{$data['text']}”" : ''),
-            ],
+            'refused' => ["refused: {$kept->text('message')}"],
+            default => [str_replace('_', ' ', $told->kind).($kept->text('text') === '' ? '' : " “{$kept->text('text')}”")],
         };
     }
 
-    /** @param  array<string, string>  $outcome  as an entry keeps it */
-    private static function did(array $outcome): string
+    /** @param  Kept  $did  in words */
+    private static function did(Kept $did): string
     {
-        $on = ($outcome['on'] ?? '') === '' ? '' : " on {$outcome['on']}";
+        $on = $did->text('on') === '' ? '' : " on {$did->text('on')}";
 
-        return match ($outcome['kind'] ?? '') {
-            'set' => "{$outcome['label']}{$on} set to {$outcome['after']}",
-            'task' => "task “{$outcome['title']}” to ".(($outcome['person'] ?? '') === '' ? 'nobody' : $outcome['person']).(($outcome['due']
-                ?? '') === '' ? '' : ", due {$outcome['due']}"),
-            'message' => "message “{$outcome['subject']}” to {$outcome['to']}",
-            'created' => "made {$outcome['record']}",
-            'comment' => "commented{$on} “{$outcome['text']}”",
-            'follow' => "{$outcome['person']} ".($outcome['follows'] === '1' ? 'follows' : 'follows no more'),
-            default => "{$outcome['label']}: {$outcome['why']}",
+        return match ($did->text('kind')) {
+            'set' => "{$did->text('label')}{$on} set to {$did->text('after')}",
+            'task' => "task “{$did->text('title')}” to ".($did->text('person') === '' ? 'nobody' : $did->text('person'))
+                .($did->text('due') === '' ? '' : ", due {$did->text('due')}"),
+            'message' => "message “{$did->text('subject')}” to {$did->text('to')}",
+            'created' => "made {$did->text('record')}",
+            'comment' => "commented{$on} “{$did->text('text')}”",
+            'follow' => $did->text('person').($did->is('follows') ? ' follows' : ' follows no more'),
+            default => "{$did->text('label')}: {$did->text('why')}",
         };
-    }
-
-    /** @return list<array<string, string>> */
-    private function rows(mixed $list): array
-    {
-        $rows = [];
-        foreach (is_array($list) ? $list : [] as $row) {
-            $rows[] = array_map(static fn (mixed $value): string => is_scalar($value) ? (string) $value : '', is_array($row) ? $row : []);
-        }
-
-        /** @var list<array<string, string>> $rows */
-        return $rows;
     }
 }

@@ -14,7 +14,6 @@ use VividLedger\Explain\Teller;
 use VividLedger\Explain\Told;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
-use VividLedger\Record\Display;
 use VividLedger\Record\Event;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
@@ -46,7 +45,7 @@ final class Play
         \DateTimeImmutable $now,
     ) {
         $this->paper = new Paper($below, $schema, $now);
-        $this->teller = new Teller($schema, new Display($this->paper, $zone), $book);
+        $this->teller = new Teller($schema, $book);
         $this->upcoming = new Upcoming($book->rules, $schema, $zone, $now);
     }
 

@@ -188,7 +188,7 @@ final readonly class Rehearsal
                             $record,
                             $own,
                             [
-                                'person' => $person->name, 'records' => $made[1], 'subject' => $made[0]->subject,
+                                'person' => $person->id, 'records' => $made[1], 'subject' => $made[0]->subject,
                                 ...($made[2] === 0 ? [] : ['left' => $made[2]]),
                             ],
                         ),

@@ -30,7 +30,7 @@ final readonly class Tally
             }
             $tasks += count($entry->tasks);
             $told = $entry->told;
-            $changes += $entry->isWhatIf || $told->rule === null ? 0 : count(self::listed($told->data['changes'] ?? []));
+            $changes += $entry->isWhatIf || $told->rule === null ? 0 : count($told->changes);
             $struck += $told->kind === 'struck' ? count(self::listed($told->data['lines'] ?? [])) : 0;
         }
 

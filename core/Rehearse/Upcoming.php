@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rehearse;
 
 use VividLedger\Engine\Facts;
+use VividLedger\Explain\FieldDifference;
 use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
 use VividLedger\Record\Record;
@@ -179,8 +180,6 @@ final class Upcoming
 
     private static function touches(PaperEntry $entry, string $field): bool
     {
-        $changes = $entry->told->data['changes'] ?? [];
-
-        return is_array($changes) && in_array($field, array_column($changes, 'field'), true);
+        return in_array($field, array_map(static fn (FieldDifference $change): string => $change->field, $entry->told->changes), true);
     }
 }

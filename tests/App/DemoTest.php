@@ -6,14 +6,21 @@ namespace Tests\App;
 
 use App\Demo\Demo;
 use App\Demo\History as Story;
+use App\Http\Api\EntryShapes;
 use App\Models\Columns;
+use App\Models\Entry;
+use App\Store\Company;
+use App\Store\EntriesIntoData;
 use App\Store\History;
+use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use App\Store\WhyNot;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\Yaml\Yaml;
 use Tests\App\Support\AppTestCase;
+use VividLedger\Explain\EntryWords;
 use VividLedger\Explain\Reason;
+use VividLedger\Record\Display;
 
 /** A small Larkmoss, played through: the same seed gives the same ledger, and the ledger explains itself. */
 final class DemoTest extends AppTestCase
@@ -97,11 +104,52 @@ final class DemoTest extends AppTestCase
             'every firing hangs on a save, or on what time brought about',
         );
         $this->everyRecordCanBeRebuilt();
+        $this->everyEntryComesOverFromSentences();
         self::assertSame(
             0,
             DB::table('scheduled_lines')->where('status', 'pencilled')->where('due_at', '<=', '2026-11-24 08:40:00')->count(),
             'what fell due is in ink',
         );
+    }
+
+    /** Entries as earlier versions kept them, in words, are turned into data again, and each says what it said. */
+    private function everyEntryComesOverFromSentences(): void
+    {
+        $shapes = $this->app->make(EntryShapes::class);
+        $names = $this->app->make(PeopleStore::class);
+        $schema = $this->app->make(SchemaStore::class)->schema();
+        $words = new EntryWords($schema, $names, new Display($names, $this->app->make(Company::class)->zone()));
+        $said = [];
+        $kept = [];
+        foreach (Entry::query()->with(['actor', 'rule', 'fields'])->lazyById() as $entry) {
+            $shape = $shapes->of($entry);
+            $said[$entry->id] = (string) json_encode([
+                $shape->head, $shape->headInLedger, $shape->detail, $shape->changes, $shape->outcomes,
+            ]);
+            $kept[$entry->id] = $entry->data;
+            $told = $words->data($entry->data);
+            foreach ($told['did'] ?? [] as $place => $did) {
+                $made = $entry->data['did'][$place]['record'] ?? null;
+                $told['did'][$place] += $made === null ? [] : ['type' => $made['type'], 'id' => $made['id']];
+            }
+            DB::table('entries')->where('id', $entry->id)->update([
+                'data' => json_encode($told + ($shape->changes === [] ? [] : ['changes' => $shape->changes])),
+            ]);
+        }
+        self::assertGreaterThan(1000, count($said));
+        $this->app->make(EntriesIntoData::class)->run();
+        $whole = 0;
+        foreach (Entry::query()->with(['actor', 'rule', 'fields'])->lazyById() as $entry) {
+            $shape = $shapes->of($entry);
+            self::assertSame(
+                $said[$entry->id],
+                json_encode([$shape->head, $shape->headInLedger, $shape->detail, $shape->changes, $shape->outcomes]),
+                "entry {$entry->id}, a {$entry->kind}",
+            );
+            self::assertArrayNotHasKey('changes', $entry->data);
+            $whole += $entry->data == $kept[$entry->id] ? 1 : 0;
+        }
+        self::assertGreaterThan(0.9 * count($said), $whole, 'nearly all of them are data again, and not words that stayed');
     }
 
     private function everyRecordCanBeRebuilt(): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\App;
 
 use App\Models\Columns;
+use App\Models\WorkerProcess;
 use App\Store\Actor;
 use App\Store\RuleStore;
 use App\Store\SaveRecord;
@@ -12,6 +13,7 @@ use App\Store\SchemaStore;
 use App\Work\Heartbeat;
 use App\Work\Housekeeping;
 use App\Work\RulePublisher;
+use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 use Tests\Core\Support\Stories;
@@ -125,7 +127,9 @@ final class KeepingTest extends AppTestCase
                 'process' => $id, 'kind' => 'worker', 'started_at' => '2020-01-01', 'beat_at' => gmdate('Y-m-d H:i:s', $active),
             ]);
         }
-        self::assertSame(4, $this->app->make(Housekeeping::class)->sweep());
+        self::assertSame(2, $this->app->make(Housekeeping::class)->sweep());
+        Artisan::call('model:prune', ['--model' => [WorkerProcess::class]]);
+        Artisan::call('sanctum:prune-expired', ['--hours' => 0]);
         self::assertSame([['new'], ['new'], ['new'], [$kept]], [
             DB::table('sessions')->pluck('id')->all(), DB::table('cache')->pluck('key')->all(), DB::table('heartbeats')->pluck('process')
                 ->all(), DB::table('personal_access_tokens')->pluck('id')->all(),

@@ -19,6 +19,7 @@ final class CoreStandsAloneTest
             ->classes(
                 Selector::inNamespace('VividLedger'),
                 Selector::inNamespace('Brick\Math'),
+                Selector::inNamespace('SebastianBergmann\Diff'),
                 Selector::inNamespace('Twig'),
                 Selector::inNamespace('Sabre\VObject'),
                 Selector::inNamespace('Symfony\Component\ExpressionLanguage'),

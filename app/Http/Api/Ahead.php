@@ -19,6 +19,10 @@ final readonly class Ahead
 {
     private const MOST = 200;
 
+    private const LEADS = [
+        'task_due' => 'Task falls due:', 'start' => 'The rule starts:', 'round' => 'The rule looks at it:', 'escalate' => 'Escalate:',
+    ];
+
     public function __construct(
         private SchemaStore $schemas,
         private PeopleStore $names,
@@ -71,7 +75,8 @@ final readonly class Ahead
 
             return new AheadShape(
                 $line->id, $line->kind, $line->status->value, $line->due_at === null ? null : Value::instantText($line->due_at),
-                $line->task->title ?? $line->said, $line->task?->assignee?->name, $rule?->id, $rule?->name, $line->task_id,
+                self::LEADS[$line->kind] ?? '', $line->task->title
+                    ?? $line->said, $line->task?->assignee?->name, $rule?->id, $rule?->name, $line->task_id,
                 match (true) {
                     $line->held_code === HeldCode::RulePaused => 'the rule is paused',
                     $line->status === LineStatus::Failed => (string) $line->struck_because,

@@ -11,6 +11,7 @@ use App\Http\Api\Shape\EntryShape;
 use App\Models\Attachment;
 use App\Store\GuardStore;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\Remarks;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -73,7 +74,12 @@ final class BesideController extends Controller
         $upload = $request->file('file');
         if (! $upload instanceof \Illuminate\Http\UploadedFile || ! $upload->isValid()) {
             $message = 'Choose a file. '.Remarks::tooLarge();
-            throw new Refused('invalid_values', $message, 422, [['at' => '/file', 'code' => 'missing', 'message' => $message]]);
+            throw new Refused(
+                'invalid_values',
+                $message,
+                RefusedFor::Invalid,
+                [['at' => '/file', 'code' => 'missing', 'message' => $message]],
+            );
         }
 
         return new JsonResponse(
@@ -93,7 +99,11 @@ final class BesideController extends Controller
     ]
     public function download(int $id): Response
     {
-        $file = Attachment::query()->with('stored')->find($id) ?? throw new Refused('not_found', "There is no file {$id}.", 404);
+        $file = Attachment::query()->with('stored')->find($id) ?? throw new Refused(
+            'not_found',
+            "There is no file {$id}.",
+            RefusedFor::Missing,
+        );
         $plain = trim((string) preg_replace('/[^A-Za-z0-9._ -]+/', '_', $file->name), ' .');
 
         // Always saved and never shown: what somebody put here must not run in another person's session.

@@ -11,6 +11,7 @@ use App\Http\Api\Shape\HolidaysShape;
 use App\Models\Person;
 use App\Store\CalendarKeep;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -136,6 +137,6 @@ final class CalendarController extends Controller
 
     private function one(int $id): CalendarShape
     {
-        return $this->shapes->all($id)[0] ?? throw new Refused('not_found', 'There is no such calendar.', 404);
+        return $this->shapes->all($id)[0] ?? throw new Refused('not_found', 'There is no such calendar.', RefusedFor::Missing);
     }
 }

@@ -13,6 +13,7 @@ use App\Models\TurnStatus;
 use App\Store\Company;
 use App\Store\HouseClock;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Work\ClockTurner;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -74,7 +75,7 @@ final class ClockController extends Controller
             'hour' => $now->modify('+1 hour'),
             'day' => $now->setTimezone($this->company->zone())->modify('+1 day'),
             'week' => $now->setTimezone($this->company->zone())->modify('+7 days'),
-            'next' => $this->turner->nextDue() ?? throw new Refused('nothing_due', 'Nothing is pencilled in.', 409),
+            'next' => $this->turner->nextDue() ?? throw new Refused('nothing_due', 'Nothing is pencilled in.', RefusedFor::Conflict),
             default => new \DateTimeImmutable((string) $given['to']),
         };
         $this->turner->begin($to, $this->person($request)->id);

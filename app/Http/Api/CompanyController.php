@@ -13,6 +13,7 @@ use App\Models\Person;
 use App\Models\WorkerProcess;
 use App\Store\Company;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Work\Heartbeat;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -69,7 +70,7 @@ final class CompanyController extends Controller
             throw new Refused(
                 'unknown_value',
                 $message,
-                422,
+                RefusedFor::Invalid,
                 [['at' => '/fallbackPersonId', 'code' => 'unknown_value', 'message' => $message]],
             );
         }

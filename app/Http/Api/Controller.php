@@ -8,7 +8,9 @@ use App\Models\Person;
 use App\Store\Actor;
 use App\Store\PeopleStore;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\SchemaStore;
+use Illuminate\Foundation\Auth\Access\AuthorizesRequests;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Routing\Controller as BaseController;
@@ -19,6 +21,8 @@ use VividLedger\Schema\RecordType;
 /** What the controllers of the API share. */
 abstract class Controller extends BaseController
 {
+    use AuthorizesRequests;
+
     /**
      * A shape is answered as JSON.
      *
@@ -56,9 +60,10 @@ abstract class Controller extends BaseController
     {
         $said = is_scalar($given) ? (string) $given : '?';
 
-        return app(PeopleStore::class)->idOf($given) ?? throw new Refused('unknown_value', "There is nobody ‘{$said}’.", 422, [
-            ['at' => $at, 'code' => 'unknown_value', 'message' => "There is nobody ‘{$said}’. Give an id or a handle."],
-        ]);
+        return app(PeopleStore::class)->idOf($given)
+            ?? throw new Refused('unknown_value', "There is nobody ‘{$said}’.", RefusedFor::Invalid, [
+                ['at' => $at, 'code' => 'unknown_value', 'message' => "There is nobody ‘{$said}’. Give an id or a handle."],
+            ]);
     }
 
     /** @param  array<string, mixed>  $given  what a request gave, checked to be whole numbers */
@@ -69,6 +74,10 @@ abstract class Controller extends BaseController
 
     protected function type(string $name): RecordType
     {
-        return app(SchemaStore::class)->schema()->type($name) ?? throw new Refused('not_found', "There is no record type ‘{$name}’.", 404);
+        return app(SchemaStore::class)->schema()->type($name) ?? throw new Refused(
+            'not_found',
+            "There is no record type ‘{$name}’.",
+            RefusedFor::Missing,
+        );
     }
 }

@@ -11,10 +11,8 @@ use App\Models\Entry;
 use App\Models\MessageAccount;
 use App\Models\StoredMessage;
 use App\Store\PeopleStore;
-use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Record\CauseKind;
-use VividLedger\Record\Value;
 
 /** Reads entries of the ledger, with the names of all they mention. */
 final readonly class Entries
@@ -24,7 +22,7 @@ final readonly class Entries
     private const ANSWERABLE = ['created', 'changed', 'deleted', 'comment', 'file', 'reply', 'task_done', 'by_hand'];
 
     public function __construct(
-        private SchemaStore $schemas,
+        private EntryShapes $shapes,
         private PeopleStore $names,
     ) {
     }
@@ -35,7 +33,7 @@ final readonly class Entries
      */
     public function read(Builder $entries, int $limit = self::A_PAGE, bool $oldestFirst = false): array
     {
-        $rows = $entries->with(['actor', 'rule'])->orderBy('id', $oldestFirst ? 'asc' : 'desc')->limit($limit)->get();
+        $rows = $entries->with(['actor', 'rule', 'fields'])->orderBy('id', $oldestFirst ? 'asc' : 'desc')->limit($limit)->get();
         $ids = [];
         foreach ($rows as $row) {
             if ($row->record_type !== null && $row->record_id !== null) {
@@ -46,7 +44,7 @@ final readonly class Entries
             $this->names->rememberTitles($type, $recordIds);
         }
 
-        return array_values(array_map($this->shape(...), $rows->all()));
+        return array_values(array_map($this->shapes->of(...), $rows->all()));
     }
 
     /**
@@ -132,22 +130,5 @@ final readonly class Entries
         }
 
         return $causes;
-    }
-
-    private function shape(Entry $row): EntryShape
-    {
-        $data = $row->data;
-        $changes = $data['changes'] ?? [];
-        unset($data['changes']);
-        $type = $row->record_type === null ? null : $this->schemas->schema()->type($row->record_type);
-        $id = $row->record_id;
-
-        return new EntryShape(
-            $row->id, $row->kind, Value::instantText($row->at), $row->actor?->name, $row->actor?->id, $row->actor?->handle,
-            $row->via->value,
-            $row->record_type, $id, $type === null || $id === null ? null : $type->numberOf($id),
-            $type === null || $id === null ? null : $this->names->title($type->name, $id),
-            $row->rule_id, $row->rule?->name, $row->page, $row->task_id, $row->cause_id, $changes, $data,
-        );
     }
 }

@@ -20,6 +20,7 @@ use App\Http\Api\Shape\RemarkShape;
 use App\Store\History;
 use App\Store\HouseClock;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -100,7 +101,7 @@ final class EvidenceController extends Controller
                 'not_possible',
                 'A rule that watches related records, and is ready again by a change of its own record, cannot be looked back on. Leave '
                     .'out “ready again”, or rehearse it.',
-                422,
+                RefusedFor::Invalid,
             );
         }
         $from = new \DateTimeImmutable($given['from'] ?? '2000-01-01T00:00:00Z');
@@ -138,7 +139,7 @@ final class EvidenceController extends Controller
         $record = $history->recordAfter($this->type($type), $id, (int) $given['entry']) ?? throw new Refused(
             'not_found',
             'There was no such record then.',
-            404,
+            RefusedFor::Missing,
         );
 
         return $records->of($this->type($type), [$record])[0];

@@ -11,6 +11,7 @@ use App\Http\Api\Shape\LetterVersionShape;
 use App\Http\Api\Shape\NamedShape;
 use App\Store\KeptStore;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -160,7 +161,7 @@ final class KeptController extends Controller
     public function updateNamed(int $id, Request $request): NamedShape
     {
         $given = $request->validate(['version' => 'required|integer', 'name' => 'present|nullable|string', 'file' => 'required|array']);
-        $row = $this->shelf->named($id)[0] ?? throw new Refused('not_found', 'There is no such condition.', 404);
+        $row = $this->shelf->named($id)[0] ?? throw new Refused('not_found', 'There is no such condition.', RefusedFor::Missing);
         $this->kept->keepCondition($this->type($row->recordType), $id, (int) $given['version'], (string) $given['name'], $given['file']);
 
         return $this->shelf->named($id)[0];
@@ -184,6 +185,6 @@ final class KeptController extends Controller
 
     private function letter(int $id): LetterShape
     {
-        return $this->shelf->letters($id)[0] ?? throw new Refused('not_found', 'There is no such letter.', 404);
+        return $this->shelf->letters($id)[0] ?? throw new Refused('not_found', 'There is no such letter.', RefusedFor::Missing);
     }
 }

@@ -9,6 +9,7 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\LadderShape;
 use App\Store\KeptStore;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -90,6 +91,6 @@ final class LadderController extends Controller
 
     private function one(int $id): LadderShape
     {
-        return $this->shelf->ladders($id)[0] ?? throw new Refused('not_found', 'There is no such ladder.', 404);
+        return $this->shelf->ladders($id)[0] ?? throw new Refused('not_found', 'There is no such ladder.', RefusedFor::Missing);
     }
 }

@@ -13,6 +13,7 @@ use App\Http\Api\Shape\MomentAnswers;
 use App\Http\Api\Shape\VerdictShape;
 use App\Store\HouseClock;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\WhyNot;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -74,7 +75,7 @@ final class LedgerController extends Controller
     ]
     public function show(int $number): EntryDetail
     {
-        $entry = $this->entries->one($number) ?? throw new Refused('not_found', "There is no entry {$number}.", 404);
+        $entry = $this->entries->one($number) ?? throw new Refused('not_found', "There is no entry {$number}.", RefusedFor::Missing);
 
         return new EntryDetail($entry, $this->entries->causesOf($entry), $this->entries->causedBy($number));
     }
@@ -95,7 +96,11 @@ final class LedgerController extends Controller
         $given = $request->validate(['at' => ['nullable', new Moment], 'rule' => 'nullable|integer']);
         $at = isset($given['at']) ? new \DateTimeImmutable($given['at']) : $clock->now();
         $entry = $this->entries->lastAnswerable($this->type($type)->name, $id, $at)
-            ?? throw new Refused('nothing_happened', 'Nothing had happened to the record by then, so no rule was asked.', 404);
+            ?? throw new Refused(
+                'nothing_happened',
+                'Nothing had happened to the record by then, so no rule was asked.',
+                RefusedFor::Missing,
+            );
         $answer = static fn (array $answer): AnswerShape => new AnswerShape(
             $answer['rule'], $answer['name'], $answer['page'], $answer['firedIn'], VerdictShape::of($answer['verdict']),
         );

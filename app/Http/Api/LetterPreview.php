@@ -10,6 +10,7 @@ use App\Store\Company;
 use App\Store\History;
 use App\Store\HouseClock;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\RuleStore;
 use App\Store\SchemaStore;
 use App\Store\StoredFacts;
@@ -59,7 +60,7 @@ final readonly class LetterPreview
         $message = SendMessage::read($context, $node) ?? throw new Refused(
             'unfinished_line',
             $context->sheet->problems[0]->message ?? 'The line is not finished.',
-            422,
+            RefusedFor::Invalid,
             RuleStore::listed($context->sheet->problems),
         );
         $now = $this->clock->now();

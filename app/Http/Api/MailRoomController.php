@@ -13,6 +13,7 @@ use App\StandIn\Eml;
 use App\StandIn\MailRoom;
 use App\Store\Actor;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\Remarks;
 use App\Work\Postman;
 use Illuminate\Http\JsonResponse;
@@ -112,7 +113,11 @@ final class MailRoomController extends Controller
         $letter = $this->room->letter($id);
         $message = $this->room->messageBehind($letter);
         if ($message === null || $message->record_id === 0) {
-            throw new Refused('not_about_a_record', 'This letter is about no record, so an answer would lead nowhere.', 409);
+            throw new Refused(
+                'not_about_a_record',
+                'This letter is about no record, so an answer would lead nowhere.',
+                RefusedFor::Conflict,
+            );
         }
         $type = $this->type($message->record_type);
         $remarks->reply($type, $message->record_id, (string) $given['text'], $letter->recipients, new Actor(null));

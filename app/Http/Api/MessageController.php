@@ -10,6 +10,7 @@ use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\MessageShape;
 use App\Http\Api\Shape\PreviewShape;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Work\Postman;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -72,7 +73,7 @@ final class MessageController extends Controller
     ]
     public function show(int $id): MessageShape
     {
-        return $this->messages->one($id) ?? throw new Refused('not_found', "There is no message {$id}.", 404);
+        return $this->messages->one($id) ?? throw new Refused('not_found', "There is no message {$id}.", RefusedFor::Missing);
     }
 
     #[
@@ -87,7 +88,7 @@ final class MessageController extends Controller
     public function again(int $id, Postman $postman): MessageShape
     {
         if (! $postman->again($id)) {
-            throw new Refused('wrong_state', 'Only a message that failed can be tried again.', 409);
+            throw new Refused('wrong_state', 'Only a message that failed can be tried again.', RefusedFor::Conflict);
         }
 
         return $this->show($id);

@@ -21,6 +21,7 @@ use App\Models\StoredRecord;
 use App\Store\History;
 use App\Store\RecordList;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\RuleStore;
 use App\Store\Saved;
 use App\Store\SaveRecord;
@@ -78,7 +79,7 @@ final class RecordController extends Controller
             throw new Refused(
                 'unknown_field',
                 "{$recordType->label} has no field ‘{$sort}’ to sort by.",
-                422,
+                RefusedFor::Invalid,
                 [['at' => '/sort', 'code' => 'unknown_field', 'message' => "There is no field ‘{$sort}’."]],
             );
         }
@@ -291,7 +292,7 @@ final class RecordController extends Controller
     {
         $recordType = $this->type($type);
         if ($recordType->field($field)?->type !== FieldType::Choice) {
-            throw new Refused('unknown_field', "{$recordType->label} has no choice field ‘{$field}’.", 404);
+            throw new Refused('unknown_field', "{$recordType->label} has no choice field ‘{$field}’.", RefusedFor::Missing);
         }
         $counts = $list->countBy($recordType, $field);
 
@@ -316,7 +317,7 @@ final class RecordController extends Controller
         return ($reader->sheet->problems === [] ? $condition : null) ?? throw new Refused(
             'invalid_filter',
             $reader->sheet->problems[0]->message ?? 'The filter cannot be read.',
-            422,
+            RefusedFor::Invalid,
             RuleStore::listed($reader->sheet->problems),
         );
     }

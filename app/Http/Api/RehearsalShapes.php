@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Http\Api;
 
 use App\Evidence\Rehearsed;
-use App\Http\Api\Shape\EntryShape;
 use App\Http\Api\Shape\PaperEntryShape;
 use App\Http\Api\Shape\PaperLineShape;
 use App\Http\Api\Shape\PaperMessage;
@@ -17,6 +16,7 @@ use App\Store\Company;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use VividLedger\Engine\PencilledLine;
+use VividLedger\Explain\Kept;
 use VividLedger\Record\Display;
 use VividLedger\Record\Value;
 use VividLedger\Rehearse\Opening;
@@ -37,6 +37,7 @@ final readonly class RehearsalShapes
         private PeopleStore $names,
         private Company $company,
         private RecordShapes $records,
+        private EntryShapes $entries,
     ) {
     }
 
@@ -66,6 +67,7 @@ final readonly class RehearsalShapes
                     null,
                     $line->run->rule === $rule->id,
                     '',
+                    null,
                 ),
                 $played->left,
             ),
@@ -81,20 +83,11 @@ final readonly class RehearsalShapes
     private function entry(PaperEntry $entry, Rule $rule, ?int $actor): PaperEntryShape
     {
         $told = $entry->told;
-        $data = json_decode((string) json_encode($told->data), true);
-        $changes = $data['changes'] ?? [];
-        unset($data['changes']);
-        $type = $this->schemas->schema()->types[$told->record->type];
-        $title = $told->record->value($type->title);
         $who = $told->rule === null && $actor !== null ? $this->names->person($actor) : null;
+        $via = $told->rule === null && $entry->cause === null ? 'person' : 'rule';
 
         return new PaperEntryShape(
-            new EntryShape(
-                $entry->number, $told->kind, Value::instantText($entry->at), $who?->name, $who?->id, $who?->handle, $told->rule === null
-                    && $entry->cause === null ? 'person' : 'rule',
-                $type->name, $told->record->id, $type->numberOf($told->record->id), is_string($title) ? $title
-                    : null, $told->rule?->id, $told->rule?->name, $told->rule?->page, null, $entry->cause, $changes, $data,
-            ),
+            $this->entries->onPaper($entry->number, $entry->at, $told, $via, $who, $entry->cause),
             $told->rule?->id === $rule->id,
             $entry->isWhatIf,
             array_map(
@@ -120,12 +113,12 @@ final readonly class RehearsalShapes
         if ($entry->told->kind !== 'struck' && $entry->told->kind !== 'too_late') {
             return [];
         }
-        $zone = $this->company->zone();
+        $kept = new Kept($entry->told->data);
 
-        return array_values(array_map(fn (array $line): PaperLineShape => new PaperLineShape(
-            $line['due'] === null ? null : Value::instantText(new \DateTimeImmutable($line['due'], $zone)), (string) $line['said'],
-            $entry->told->rule?->name, $entry->told->rule?->id === $rule->id, (string) $entry->told->data['because'],
-        ), $entry->told->data['lines']));
+        return array_map(static fn (Kept $line): PaperLineShape => new PaperLineShape(
+            $line->text('due') === '' ? null : $line->text('due'), $line->text('said'), $entry->told->rule?->name,
+            $entry->told->rule?->id === $rule->id, $kept->text('because'), $entry->number,
+        ), $kept->rows('lines'));
     }
 
     private function opening(Opening $opening, Rule $rule, RecordType $type, Display $display): string

@@ -10,7 +10,9 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\ConflictShape;
 use App\Http\Api\Shape\ReversalPreview;
 use App\Http\Api\Shape\ReversedShape;
+use App\Models\Entry;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 
@@ -43,7 +45,7 @@ final class ReversalController extends Controller
                 throw new Refused(
                     'no_span',
                     'Say from when until when.',
-                    422,
+                    RefusedFor::Invalid,
                     [['at' => '/from', 'code' => 'no_span', 'message' => 'Say from when until when.']],
                 );
             }
@@ -89,8 +91,8 @@ final class ReversalController extends Controller
 
         $entries = array_values(array_map(intval(...), $given['entries']));
         $this->reversal->mustExist($entries);
-        if (! $this->person($request)->role->mayEditRules() && ! $this->reversal->areOwn($entries, $this->person($request)->id)) {
-            throw new Refused('not_allowed', 'You can reverse your own edits. What rules and others did, an administrator reverses.', 403);
+        foreach (Entry::query()->findMany($entries) as $entry) {
+            $this->authorize('reverse', $entry);
         }
 
         return new ReversedShape($this->reversal->reverse(

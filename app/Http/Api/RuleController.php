@@ -20,6 +20,7 @@ use App\Store\Existing;
 use App\Store\HouseClock;
 use App\Store\RecordList;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\RuleCopy;
 use App\Store\RuleDoor;
 use App\Store\RuleFile;
@@ -328,9 +329,14 @@ final class RuleController extends Controller
     {
         $given = $request->validate(['from' => 'required|integer', 'to' => 'nullable|integer']);
         $files = array_column($this->shapes->pages($id), 'file', 'number');
-        $from = $files[(int) $given['from']] ?? throw new Refused('not_found', "This rule has no page {$given['from']}.", 404);
+        $from = $files[(int) $given['from']] ?? throw new Refused(
+            'not_found',
+            "This rule has no page {$given['from']}.",
+            RefusedFor::Missing,
+        );
         $to = isset($given['to']) ? ($files[(int) $given['to']]
-            ?? throw new Refused('not_found', "This rule has no page {$given['to']}.", 404)) : $this->shapes->one($id)->file;
+            ?? throw new Refused('not_found', "This rule has no page {$given['to']}.", RefusedFor::Missing))
+                : $this->shapes->one($id)->file;
 
         return new JsonResponse(array_map(
             static fn (array $line): DifferenceLine => new DifferenceLine($line[0], $line[1]),
@@ -355,7 +361,7 @@ final class RuleController extends Controller
         $this->rules->write(
             $id,
             (int) $given['version'],
-            $files[$number] ?? throw new Refused('not_found', "This rule has no page {$number}.", 404),
+            $files[$number] ?? throw new Refused('not_found', "This rule has no page {$number}.", RefusedFor::Missing),
             $this->person($request)->id,
         );
 
@@ -388,7 +394,11 @@ final class RuleController extends Controller
         $file = $rule->file;
         if (isset($given['page'])) {
             $pages = array_column($this->shapes->pages($id), 'file', 'number');
-            $file = $pages[(int) $given['page']] ?? throw new Refused('not_found', "This rule has no page {$given['page']}.", 404);
+            $file = $pages[(int) $given['page']] ?? throw new Refused(
+                'not_found',
+                "This rule has no page {$given['page']}.",
+                RefusedFor::Missing,
+            );
         }
         $name = trim((string) preg_replace('/[^a-z0-9]+/', '-', mb_strtolower($rule->name)), '-');
 
@@ -418,7 +428,7 @@ final class RuleController extends Controller
         $shape = $this->shapes->one($id);
         $page = $this->door->read($shape->file, $id);
         if ($page->rule === null) {
-            throw new Refused('unfinished_rule', 'The rule is not finished.', 422, RuleStore::listed($page->problems));
+            throw new Refused('unfinished_rule', 'The rule is not finished.', RefusedFor::Invalid, RuleStore::listed($page->problems));
         }
         $type = $this->type($shape->on);
         [$examples] = $list->page($type, $page->rule->condition, '', null, true, 1, 5, counted: false);

@@ -19,6 +19,7 @@ use App\Models\StoredRule;
 use App\Store\Company;
 use App\Store\HouseClock;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\RuleDoor;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Record\Value;
@@ -67,7 +68,7 @@ final readonly class RuleShapes
     public function one(int $id): RuleShape
     {
         $rule = StoredRule::query()->with(['currentPage', 'drafter', 'currentSpell.begun'])->find($id)
-            ?? throw new Refused('not_found', "There is no rule {$id}.", 404);
+            ?? throw new Refused('not_found', "There is no rule {$id}.", RefusedFor::Missing);
         $file = $rule->draft ?? $rule->currentPage->file ?? [];
         $since = $rule->currentSpell?->begun?->at;
 

@@ -12,7 +12,9 @@ use App\Models\HandRun;
 use App\Models\HandRunRecord;
 use App\Store\PeopleStore;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\RunStore;
+use App\Work\Jobs\GoThroughRuns;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -50,6 +52,8 @@ final class RunController extends Controller
         );
         if (count($given['records']) === 1) {
             $this->runs->finish($run);
+        } else {
+            GoThroughRuns::dispatch();
         }
 
         return new JsonResponse($this->show($run), 201);
@@ -66,7 +70,11 @@ final class RunController extends Controller
     ]
     public function show(int $id): RunShape
     {
-        $run = HandRun::query()->with(['rule', 'by'])->find($id) ?? throw new Refused('not_found', "There is no run {$id}.", 404);
+        $run = HandRun::query()->with(['rule', 'by'])->find($id) ?? throw new Refused(
+            'not_found',
+            "There is no run {$id}.",
+            RefusedFor::Missing,
+        );
         $type = $this->type($run->record_type);
         $rows = $run->records()->orderBy('record_id')->limit(self::RESULTS)->get();
         $this->names->rememberTitles($type->name, array_values($rows->pluck('record_id')->all()));

@@ -10,6 +10,7 @@ use App\Models\Columns;
 use App\Models\MailRoomItem;
 use App\Models\StoredMessage;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use Illuminate\Database\Query\Builder;
 
 /** Reads the shelf of the mail room. */
@@ -42,7 +43,11 @@ final class Shelf
 
     public function letter(int $id): MailRoomItem
     {
-        return MailRoomItem::query()->find($id) ?? throw new Refused('not_found', "There is no letter {$id} on the shelf.", 404);
+        return MailRoomItem::query()->find($id) ?? throw new Refused(
+            'not_found',
+            "There is no letter {$id} on the shelf.",
+            RefusedFor::Missing,
+        );
     }
 
     /** The message that a letter on the shelf was sent as. */

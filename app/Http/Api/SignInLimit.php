@@ -6,6 +6,7 @@ namespace App\Http\Api;
 
 use App\Models\Person;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\RateLimiter;
 
@@ -26,7 +27,7 @@ final class SignInLimit
             $over = RateLimiter::hit($key, self::SECONDS) > $most || $over;
         }
         if ($over) {
-            throw new Refused('too_many_tries', 'Too many tries. Wait a minute and try again.', 429);
+            throw new Refused('too_many_tries', 'Too many tries. Wait a minute and try again.', RefusedFor::TooMany);
         }
     }
 

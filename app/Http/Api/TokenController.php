@@ -8,6 +8,7 @@ use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\TokenShape;
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -66,7 +67,7 @@ final class TokenController extends Controller
     public function destroy(int $id, Request $request): Response
     {
         if ($this->person($request)->tokens()->whereKey($id)->delete() === 0) {
-            throw new Refused('not_found', 'You have no such token.', 404);
+            throw new Refused('not_found', 'You have no such token.', RefusedFor::Missing);
         }
 
         return response()->noContent();

@@ -2,14 +2,13 @@
     import type { Shapes } from '../api/client';
     import { moment } from '../state/moments';
     import Answers from './Answers.svelte';
-    import { detail, headline, verdict, wasAnswered } from './entries';
     import VerdictCard from './VerdictCard.svelte';
 
     let { entry, numbered = false }: { entry: Shapes['EntryShape']; numbered?: boolean } = $props();
     let open = $state(false);
-    const head = $derived(headline(entry, numbered));
-    const why = $derived(verdict(entry));
-    const isSave = $derived(wasAnswered(entry));
+    const head = $derived(numbered ? entry.headInLedger : entry.head);
+    const why = $derived(entry.why);
+    const isSave = $derived(entry.answered);
 </script>
 
 <div class="line" data-entry={entry.number} data-kind={entry.kind}>
@@ -24,7 +23,7 @@
         {:else if isSave}
             <button type="button" class="link ml-1 text-[12.5px]" aria-expanded={open} onclick={() => (open = !open)}>Why not?</button>
         {/if}
-        {#if detail(entry)}<div class="text-[12.5px] leading-normal whitespace-pre-line text-ink-3">{detail(entry)}</div>{/if}
+        {#if entry.detail}<div class="text-[12.5px] leading-normal whitespace-pre-line text-ink-3">{entry.detail}</div>{/if}
         {#if open && why}
             <div class="my-1 rounded-md border border-ruled bg-[#fdfaf2] px-3 py-2"><VerdictCard verdict={why} /></div>
         {:else if open && isSave}

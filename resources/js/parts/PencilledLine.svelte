@@ -2,7 +2,6 @@
     import { useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../api/client';
     import Confirm from './Confirm.svelte';
-    import { lineKind } from './entries';
     import { ahead, moment, timeOfDay } from '../state/moments';
     import { session } from '../state/session.svelte';
     import { toasts } from '../state/toasts.svelte';
@@ -47,7 +46,7 @@
         {#if line.due && !withRecord}<div class="text-[10.5px] text-ink-3">{held ? moment(line.due) : ahead(line.due)}</div>{/if}
     </div>
     <div class="b text-[13.5px]!">
-        <b>{lineKind(line.kind)}</b>
+        <b>{line.lead}</b>
         {line.title}
         <div class="flex flex-wrap gap-x-3 text-[12.5px] text-ink-3">
             {#if withRecord}<a class="hover:text-iris" href="/records/{line.recordType}/{line.recordId}"

@@ -1,7 +1,6 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said } from '../api/client';
-    import { headline } from './entries';
     import Floating from './Floating.svelte';
     import { ahead, fromLocalField, longMoment, moment, toLocalField } from '../state/moments';
     import { clock } from '../state/session.svelte';
@@ -93,7 +92,7 @@
                     </p>
                     <div class="mt-1.5 max-h-[260px] overflow-y-auto">
                         {#each turn.entries as entry (entry.number)}
-                            {@const head = headline(entry, true)}
+                            {@const head = entry.headInLedger}
                             <a
                                 class="grid grid-cols-[86px_1fr] gap-2 border-b border-ruled py-1 text-[12px] hover:text-iris"
                                 href="/ledger/{entry.number}"

@@ -9,6 +9,7 @@ use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\RuleIndex;
+use VividLedger\Explain\EntryWords;
 use VividLedger\People\Directory;
 use VividLedger\People\Person;
 use VividLedger\Record\Change;
@@ -234,6 +235,7 @@ final class World extends Memory implements Clock, Directory
     /** @return list<string> */
     public function outline(Played $played): array
     {
-        return (new Outline(new Display($this, $this->zone())))->of($played);
+        return (new Outline(new EntryWords(self::schema(), $this, new Display($this, $this->zone())), new Display($this, $this->zone())))
+            ->of($played);
     }
 }

@@ -19,6 +19,8 @@ final readonly class AheadShape
         public string $status,
         #[OA\Property(format: 'date-time', nullable: true)]
         public ?string $due,
+        #[OA\Property(description: 'What the row is about, before its title; empty for a line that says it itself.')]
+        public string $lead,
         #[OA\Property]
         public string $title,
         #[OA\Property]

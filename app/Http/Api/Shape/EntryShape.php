@@ -14,6 +14,7 @@ final readonly class EntryShape implements \JsonSerializable
 
     /**
      * @param  list<ChangeShape>  $changes
+     * @param  list<OutcomeShape>  $outcomes
      * @param  array<array-key, mixed>  $data
      */
     public function __construct(
@@ -51,6 +52,18 @@ final readonly class EntryShape implements \JsonSerializable
         public ?int $cause,
         #[OA\Property(items: new OA\Items(type: ChangeShape::class))]
         public array $changes,
+        #[OA\Property(description: 'What happened, where its record is known.')]
+        public HeadShape $head,
+        #[OA\Property(description: 'What happened, with its record named.')]
+        public HeadShape $headInLedger,
+        #[OA\Property(description: 'A second line, or several; empty for none.')]
+        public string $detail,
+        #[OA\Property(items: new OA\Items(type: OutcomeShape::class))]
+        public array $outcomes,
+        #[OA\Property]
+        public ?VerdictShape $why,
+        #[OA\Property(description: 'Whether rules were asked, so that each can be asked why it did or did not fire.')]
+        public bool $answered,
         #[OA\Property(type: 'object', additionalProperties: true)]
         public array $data,
     ) {

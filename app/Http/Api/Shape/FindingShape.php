@@ -30,4 +30,13 @@ final readonly class FindingShape
     {
         return new self($finding->text, $finding->held, $finding->seen, array_map(self::of(...), $finding->parts));
     }
+
+    /** @param  array<array-key, mixed>  $kept  as an entry keeps it */
+    public static function kept(array $kept): self
+    {
+        return new self(
+            (string) $kept['text'], (bool) $kept['held'], isset($kept['seen']) ? (string) $kept['seen'] : null,
+            array_map(self::kept(...), array_values($kept['parts'] ?? [])),
+        );
+    }
 }

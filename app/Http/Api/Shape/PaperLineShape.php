@@ -21,6 +21,8 @@ final readonly class PaperLineShape
         public bool $own,
         #[OA\Property(description: 'Why it was struck out; empty when it still stands.')]
         public string $because,
+        #[OA\Property(description: 'Number of the entry that struck it out; null when it still stands.')]
+        public ?int $entry,
     ) {
     }
 }

@@ -41,4 +41,13 @@ final readonly class VerdictShape
             $verdict->ready,
         );
     }
+
+    /** @param  array<array-key, mixed>  $kept  as an entry keeps it */
+    public static function kept(array $kept): self
+    {
+        return new self(
+            (string) $kept['reason'], (string) $kept['sentence'], (string) $kept['trigger'], (bool) $kept['triggered'],
+            FindingShape::kept($kept['conditions']), (string) $kept['guard'], (bool) $kept['ready'],
+        );
+    }
 }

@@ -2,7 +2,6 @@
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Answers from '../../parts/Answers.svelte';
-    import { detail as secondLine, headline, outcomeSaid, outcomes, verdict, wasAnswered } from '../../parts/entries';
     import Reverse from '../../parts/Reverse.svelte';
     import { session } from '../../state/session.svelte';
     import VerdictCard from '../../parts/VerdictCard.svelte';
@@ -16,7 +15,7 @@
     }));
     const entry = $derived(detail.data?.entry);
     let reversing = $state(false);
-    const why = $derived(entry ? verdict(entry) : undefined);
+    const why = $derived(entry?.why);
 
     /** What rules did, an administrator takes back; an edit, whoever made it too. */
     function mayReverse(entry: Shapes['EntryShape']): boolean {
@@ -33,7 +32,7 @@
             <p>{said(detail.error)}</p>
         </div>
     {:else if entry && detail.data}
-        {@const head = headline(entry, true)}
+        {@const head = entry.headInLedger}
         <p class="figures mini">No. {entry.number} · {longMoment(entry.at)}</p>
         <h2 class="mt-1 text-[18px]!">{head.strong} {head.rest}</h2>
         <p class="sub flex flex-wrap gap-x-2">
@@ -44,8 +43,8 @@
             {/if}
             {#if entry.rule}<a class="link" href="/rules/{entry.rule}">{entry.ruleName}{entry.page ? `, page ${entry.page}` : ''}</a>{/if}
         </p>
-        {#if ['comment', 'refused', 'ready_again', 'rules_ordered', 'task_due', 'reversed'].includes(entry.kind) && secondLine(entry)}
-            <p class="callout mt-4 whitespace-pre-line">{secondLine(entry)}</p>
+        {#if ['comment', 'refused', 'ready_again', 'rules_ordered', 'task_due', 'reversed'].includes(entry.kind) && entry.detail}
+            <p class="callout mt-4 whitespace-pre-line">{entry.detail}</p>
         {/if}
         {#if why && entry.kind === 'refused'}
             <h2 class="mt-6 mb-1">Why it refused</h2>
@@ -54,7 +53,7 @@
             <h2 class="mt-6 mb-1">Why it fired</h2>
             <VerdictCard verdict={why} />
             <h2 class="mt-5 mb-1">What it did</h2>
-            {#each outcomes(entry) as outcome, index (index)}
+            {#each entry.outcomes as outcome, index (index)}
                 <div class="border-b border-ruled py-1.5 text-[13px]">
                     {#if outcome.kind === 'set'}
                         Set <b class="font-semibold">{outcome.label}</b> from {outcome.before} to
@@ -66,9 +65,9 @@
                             : ''}
                         <div class="mini">found by: {outcome.path}</div>
                     {:else if outcome.kind === 'failed' || outcome.kind === 'skipped'}
-                        <span class={outcome.kind === 'failed' ? 'text-madder' : 'text-ink-3'}>{outcomeSaid(outcome)}</span>
+                        <span class={outcome.kind === 'failed' ? 'text-madder' : 'text-ink-3'}>{outcome.said}</span>
                     {:else}
-                        {outcomeSaid(outcome)}
+                        {outcome.said}
                     {/if}
                 </div>
             {/each}
@@ -80,12 +79,9 @@
                 </div>
             {/each}
         {:else if entry.kind === 'stopped'}
-            <p class="callout mt-5">
-                {entry.data.cameRound ? 'The last rule had fired in this chain already.' : 'The chain had grown too long.'} It was not followed
-                further, and the save itself is whole.
-            </p>
+            <p class="callout mt-5">{entry.detail} The save itself is whole.</p>
         {/if}
-        {#if wasAnswered(entry)}
+        {#if entry.answered}
             <h2 class="mt-6 mb-1">What the rules made of it</h2>
             {#key entry.number}<Answers entry={entry.number} />{/key}
         {/if}
@@ -95,7 +91,7 @@
         {#if detail.data.causes.length || detail.data.followed.length}
             <h2 class="mt-6 mb-1">The thread</h2>
             {#each [...detail.data.causes].reverse() as cause (cause.number)}
-                {@const said = headline(cause, true)}
+                {@const said = cause.headInLedger}
                 <a
                     class="grid grid-cols-[92px_1fr] gap-2 border-b border-ruled py-1.5 text-[12.5px] hover:text-iris"
                     href="/ledger/{cause.number}"
@@ -106,7 +102,7 @@
                 <span class="figures mini">{moment(entry.at)}</span><span>this entry</span>
             </div>
             {#each detail.data.followed as next (next.number)}
-                {@const said = headline(next, true)}
+                {@const said = next.headInLedger}
                 <a
                     class="grid grid-cols-[92px_1fr] gap-2 border-b border-ruled py-1.5 text-[12.5px] hover:text-iris"
                     href="/ledger/{next.number}"

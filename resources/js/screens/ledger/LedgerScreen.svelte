@@ -1,7 +1,6 @@
 <script lang="ts">
     import { createInfiniteQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
-    import { detail, headline } from '../../parts/entries';
     import { go, route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
     import { moment } from '../../state/moments';
@@ -70,7 +69,7 @@
             {/if}
             <div class="margined min-h-0!">
                 {#each entries as entry (entry.number)}
-                    {@const head = headline(entry, true)}
+                    {@const head = entry.headInLedger}
                     <a class="line min-h-0!" class:hot={entry.number === selected} href="/ledger/{entry.number}" data-number={entry.number}>
                         <div class="m">{moment(entry.at)}</div>
                         <div class="b flex items-baseline gap-3 text-[13.5px]!">
@@ -80,7 +79,7 @@
                                     {head.rest}
                                     {#if entry.recordTitle}<span class="text-ink-3">{entry.recordTitle}</span>{/if}
                                 </div>
-                                {#if detail(entry)}<div class="truncate text-[12.5px] text-ink-3">{detail(entry)}</div>{/if}
+                                {#if entry.detail}<div class="truncate text-[12.5px] text-ink-3">{entry.detail}</div>{/if}
                             </div>
                             <span class="figures mini shrink-0">No. {entry.number}</span>
                         </div>

@@ -1,8 +1,6 @@
 <script lang="ts">
-    import { lineKind } from '../../parts/entries';
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
-    import { headline } from '../../parts/entries';
     import Shown from '../../parts/Shown.svelte';
     import { moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
@@ -43,13 +41,13 @@
     {#each account.data?.ahead ?? [] as line (line.id)}
         <div class="pencilled grid grid-cols-[84px_1fr] gap-2 border-b border-ruled py-1.5 text-[12.5px]">
             <span class="figures text-[11px]">{line.due ? moment(line.due) : 'waits'}</span><span
-                ><b>{lineKind(line.kind)}</b> {line.title}</span
+                ><b>{line.lead}</b> {line.title}</span
             >
         </div>
     {/each}
     <div class="bg-iris px-2 text-[11px] leading-5 font-semibold text-white">Now</div>
     {#each (account.data?.entries ?? []).slice(0, 7) as entry (entry.number)}
-        {@const head = headline(entry)}
+        {@const head = entry.head}
         <div class="grid grid-cols-[84px_1fr] gap-2 border-b border-ruled py-1.5 text-[12.5px]">
             <span class="figures text-[11px] text-ink-2">{moment(entry.at)}</span><span
                 ><b class="font-semibold">{head.strong}</b> {head.rest}</span

@@ -2,7 +2,6 @@
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said } from '../../api/client';
     import Bars from '../../parts/Bars.svelte';
-    import { headline } from '../../parts/entries';
     import { crumbs } from '../../state/crumbs.svelte';
     import { counted, daysUntil, localDay, moment, timeOfDay } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
@@ -125,7 +124,7 @@
             {/each}
             <h2 class="mt-6 mb-1">Last in ink</h2>
             {#each today.data?.entries ?? [] as entry (entry.number)}
-                {@const head = headline(entry, true)}
+                {@const head = entry.headInLedger}
                 <a
                     class="grid grid-cols-[92px_1fr] gap-2 border-b border-ruled py-1.5 text-[12.5px] hover:text-iris"
                     href="/ledger/{entry.number}"

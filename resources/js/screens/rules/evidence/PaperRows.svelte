@@ -1,5 +1,4 @@
 <script lang="ts">
-    import { detail, headline, outcomes, outcomeSaid } from '../../../parts/entries';
     import { moment } from '../../../state/moments';
     import { paperRows } from './paper';
     import type { Played } from './rehearsal.svelte';
@@ -25,27 +24,26 @@
                     <small>{row.line.because ? `struck out: ${row.line.because}` : 'still pencilled in'}</small>
                 {:else if row.entry}
                     {@const one = row.entry}
-                    {@const done = outcomes(one.entry)}
+                    {@const done = one.entry.outcomes}
                     {#if one.whatIf}
                         <b class="text-iris">{SUPPOSED[one.entry.kind] ?? 'Fields change'}</b>
                         <span class="mini">your what-if</span>
-                        {#if detail(one.entry)}<small>{detail(one.entry)}</small>{/if}
+                        {#if one.entry.detail}<small>{one.entry.detail}</small>{/if}
                     {:else if done.length}
                         {#if !one.own}<small>{one.entry.ruleName}, in turn</small>{/if}
                         {#each done as outcome, index (index)}<div>
                                 {#if outcome.kind === 'set' && outcome.changed}
-                                    <b class="font-semibold">{outcome.label}</b>{'on' in outcome && outcome.on ? ` on ${outcome.on}` : ''}: {outcome.before}
-                                    →
-                                    {outcome.after}
+                                    <b class="font-semibold">{outcome.label}</b>{outcome.on ? ` on ${outcome.on}` : ''}:
+                                    {outcome.before} → {outcome.after}
                                 {:else}
-                                    {outcomeSaid(outcome)}
-                                    {#if 'path' in outcome && outcome.path}<span class="mini">· {outcome.path}</span>{/if}
+                                    {outcome.said}
+                                    {#if outcome.path}<span class="mini">· {outcome.path}</span>{/if}
                                 {/if}
                             </div>{/each}
                     {:else}
-                        <b class="font-semibold">{headline(one.entry).strong}</b>
-                        {headline(one.entry).rest}
-                        {#if detail(one.entry)}<small class="whitespace-pre-line">{detail(one.entry)}</small>{/if}
+                        <b class="font-semibold">{one.entry.head.strong}</b>
+                        {one.entry.head.rest}
+                        {#if one.entry.detail}<small class="whitespace-pre-line">{one.entry.detail}</small>{/if}
                     {/if}
                     {#each one.messages as message, index (index)}
                         <button

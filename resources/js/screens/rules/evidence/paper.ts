@@ -7,10 +7,10 @@ export type Row = { key: string; at: number | null; entry?: Entry; line?: Line }
 /** What a rehearsal shows from top to bottom: what happens, and what was struck out, where it would have stood. */
 export function paperRows(played: Played): Row[] {
     const rows: Row[] = [];
-    const placed = new Set(played.struck.filter((line) => line.due).map((line) => line.because));
+    const placed = new Set(played.struck.filter((line) => line.due).map((line) => line.entry));
     for (const entry of played.entries) {
         // Its lines stand at their own moments.
-        if (['struck', 'too_late'].includes(entry.entry.kind) && placed.has(String(entry.entry.data.because))) continue;
+        if (placed.has(entry.entry.number)) continue;
         rows.push({ key: `e${entry.entry.number}`, at: Date.parse(entry.entry.at), entry });
     }
     played.struck.forEach((line, index) => line.due && rows.push({ key: `s${index}`, at: Date.parse(line.due), line }));

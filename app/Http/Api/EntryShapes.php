@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Shape\ChangeShape;
+use App\Http\Api\Shape\EntryShape;
+use App\Http\Api\Shape\HeadShape;
+use App\Http\Api\Shape\OutcomeShape;
+use App\Http\Api\Shape\VerdictShape;
+use App\Models\Entry;
+use App\Models\FieldChange;
+use App\Store\Company;
+use App\Store\PeopleStore;
+use App\Store\SchemaStore;
+use VividLedger\Explain\Detail;
+use VividLedger\Explain\EntryWords;
+use VividLedger\Explain\FieldDifference;
+use VividLedger\Explain\Headline;
+use VividLedger\Explain\ReadEntry;
+use VividLedger\Explain\Told;
+use VividLedger\People\Person;
+use VividLedger\Record\Display;
+use VividLedger\Record\Value;
+
+/** Entries as the API gives them, in ink and on paper: what they keep is put into words here, and nowhere else. */
+final readonly class EntryShapes
+{
+    private EntryWords $words;
+
+    public function __construct(private SchemaStore $schemas, private PeopleStore $names, Company $company)
+    {
+        $this->words = new EntryWords($schemas->schema(), $names, new Display($names, $company->zone()));
+    }
+
+    /** @param  Entry  $entry  with its actor, rule and fields */
+    public function of(Entry $entry): EntryShape
+    {
+        $type = $entry->record_type === null ? null : $this->schemas->schema()->type($entry->record_type);
+        $id = $entry->record_id;
+        $own = $entry->fields->filter(
+            static fn (FieldChange $field): bool => $field->record_type === $entry->record_type && $field->record_id === $id,
+        );
+        $changes = array_map(
+            static fn (FieldChange $field): FieldDifference => new FieldDifference($field->field, $field->before, $field->after),
+            array_values($own->all()),
+        );
+
+        return $this->shape(
+            $entry->id, Value::instantText($entry->at),
+            $this->read(
+                $entry->kind,
+                $entry->via->value,
+                $entry->actor?->name,
+                $entry->rule?->name,
+                $entry->page,
+                $type?->name,
+                $id,
+                $changes,
+                $entry->data,
+            ),
+            $entry->actor?->id, $entry->actor?->handle, $type->name ?? $entry->record_type, $id,
+            $type === null || $id === null ? null : $this->names->title($type->name, $id),
+            $entry->rule_id, $entry->task_id, $entry->cause_id, $entry->data,
+        );
+    }
+
+    /** An entry of a rehearsal. */
+    public function onPaper(int $number, \DateTimeImmutable $at, Told $told, string $via, ?Person $who, ?int $cause): EntryShape
+    {
+        $record = $told->record;
+        $type = $this->schemas->schema()->types[$record->type];
+        $title = $record->value($type->title);
+        $data = (array) json_decode((string) json_encode($told->data), true);
+
+        return $this->shape(
+            $number, Value::instantText($at),
+            $this->read(
+                $told->kind,
+                $via,
+                $who?->name,
+                $told->rule?->name,
+                $told->rule?->page,
+                $type->name,
+                $record->id,
+                $told->changes,
+                $data,
+            ),
+            $who?->id, $who?->handle, $type->name, $record->id, is_string($title) ? $title : $type->numberOf($record->id),
+            $told->rule?->id, null, $cause, $data,
+        );
+    }
+
+    /**
+     * @param  list<FieldDifference>  $changes
+     * @param  array<array-key, mixed>  $data
+     */
+    private function read(
+        string $kind, string $via, ?string $who, ?string $rule, ?int $page, ?string $type, ?int $id, array $changes, array $data,
+    ): ReadEntry {
+        $number = $type === null || $id === null ? null : $this->schemas->schema()->type($type)?->numberOf($id);
+        $said = $type === null ? [] : $this->words->changes($type, $changes);
+
+        return new ReadEntry($kind, $via, $who, $rule, $page, $number, $said, $this->words->data($data));
+    }
+
+    /** @param  array<array-key, mixed>  $data */
+    private function shape(
+        int $number, string $at, ReadEntry $read, ?int $whoId, ?string $whoHandle, ?string $type, ?int $id, ?string $title, ?int $rule,
+        ?int $task, ?int $cause, array $data,
+    ): EntryShape {
+        $why = is_array($data['why'] ?? null) ? VerdictShape::kept($data['why']) : null;
+
+        return new EntryShape(
+            $number, $read->kind, $at, $read->who, $whoId, $whoHandle, $read->via, $type, $id, $read->number, $title, $rule, $read->rule,
+            $read->page, $task, $cause,
+            array_map(static fn (array $change): ChangeShape => new ChangeShape(...$change), $read->changes),
+            HeadShape::of(
+                (new Headline($read, false))->said(),
+            ), HeadShape::of((new Headline($read, true))->said()), (new Detail($read))->said(),
+            array_map(OutcomeShape::of(...), $read->kept->rows('did')), $why, $read->wasAnswered(), $read->kept->data,
+        );
+    }
+}

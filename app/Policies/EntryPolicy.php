@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Policies;
+
+use App\Models\Entry;
+use App\Models\Person;
+use Illuminate\Auth\Access\Response;
+use VividLedger\Record\CauseKind;
+
+/** Who may reverse what: people their own edits, an administrator what rules and others did. */
+final class EntryPolicy
+{
+    public function reverse(Person $person, Entry $entry): Response
+    {
+        $isOwn = $entry->kind === 'changed' && $entry->actor_id === $person->id && $entry->via !== CauseKind::Rule;
+
+        return $isOwn || $person->role->mayEditRules()
+            ? Response::allow() : Response::deny('You can reverse your own edits. What rules and others did, an administrator reverses.');
+    }
+}

@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Policies;
+
+use App\Models\Person;
+
+/** Who may change records, and do what belongs to the work on them. */
+final class StoredRecordPolicy
+{
+    public function edit(Person $person): bool
+    {
+        return $person->role->mayEditRecords();
+    }
+}

@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Policies;
+
+use App\Models\Person;
+use App\Models\Task;
+use Illuminate\Auth\Access\Response;
+
+/** Who may complete a task, and give it another date or person. */
+final class TaskPolicy
+{
+    public function complete(Person $person, Task $task): Response
+    {
+        $whose = $task->assignee->name ?? 'nobody';
+
+        return $task->assignee_id === $person->id || $person->role->mayDoAllTasks()
+            ? Response::allow() : Response::deny("This task is {$whose}’s. You can complete your own.");
+    }
+}

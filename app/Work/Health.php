@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Work;
+
+use App\Models\CompanySettings;
+use App\Models\WorkerProcess;
+use Illuminate\Support\Facades\Queue;
+
+/** Whether the application can do its work: its database answers, what waits is taken, and its clock ticks. */
+final class Health
+{
+    /** So many calls may wait before it is clear that nobody takes them. */
+    private const MOST_WAITING = 10_000;
+
+    private const QUEUES = ['letters', 'proofs', 'runs'];
+
+    /** @throws \RuntimeException saying what is the matter */
+    public function check(): void
+    {
+        CompanySettings::query()->exists();
+        foreach (self::QUEUES as $queue) {
+            if (Queue::size($queue) > self::MOST_WAITING) {
+                throw new \RuntimeException("What waits in the queue {$queue} is not taken.");
+            }
+        }
+        $clocks = WorkerProcess::query()->where('kind', 'clock')->get();
+        if ($clocks->isNotEmpty() && ! $clocks->contains(static fn (WorkerProcess $clock): bool => Heartbeat::isAlive($clock->beat_at))) {
+            throw new \RuntimeException('The clock process has stopped.');
+        }
+    }
+
+    /** @return array<string, string> what is configured, for "php artisan about" */
+    public static function about(): array
+    {
+        return [
+            'Mail' => (string) preg_replace('#//[^@/]*@#', '//…@', (string) config('ledger.mail.dsn')),
+            'Text messages' => (string) config('ledger.sms.url'),
+            'Clock may be turned' => config('ledger.clock_may_turn') === true ? 'YES' : 'NO',
+            'Lines claimed at a time' => (string) config('ledger.batch'),
+            'Largest file' => round((int) config('limits.file_bytes') / 1_000_000, 1).' MB',
+        ];
+    }
+}

@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Explain;
+
+/** The second line under the headline of an entry. */
+final readonly class Detail
+{
+    private Kept $kept;
+
+    public function __construct(private ReadEntry $entry)
+    {
+        $this->kept = $entry->kept;
+    }
+
+    public function said(): string
+    {
+        $kept = $this->kept;
+
+        return match ($this->entry->kind) {
+            'fired' => implode("\n", $this->outcomes()),
+            'line' => implode("\n", [...$this->outcomes(), ...($kept->text('why') === '' ? [] : ["“{$kept->text('why')}”"])]),
+            'reply', 'comment' => $kept->text('text'),
+            'gathered' => $kept->text('subject').($kept->has('left') ? ", with {$kept->text('left')} more than found room" : ''),
+            'unsure' => "“{$kept->text('subject')}” was handed over ".Headline::counted(
+                $kept->number('times'),
+                'time',
+            ).' without an answer. '
+                .($kept->is('delivered') ? 'It has arrived now.' : 'It is given up; try it again if it is missed.'),
+            'cut_off' => 'A change concerns at most so many records at once. Let the rule watch those records themselves.',
+            'task_changed' => implode(' · ', array_filter([$this->pair('due', 'Due: ', 'no date'), $this->pair('person', '', 'nobody')])),
+            'struck', 'too_late', 'line_failed', 'held', 'resumed', 'retimed', 'postponed' => self::lined([
+                $kept->text('because'), ...array_map($this->line(...), $kept->rows('lines')),
+            ]),
+            'changed' => implode(' · ', $this->changes()),
+            'stopped' => $kept->is('cameRound') ? 'The last rule had fired in this chain already, so the chain ends here.'
+                : 'The chain had grown too long, so it ends here.',
+            'reversed' => $this->reversed(),
+            'refused' => self::lined([
+                $kept->text('message'), $kept->text('of') === '' ? '' : "What was refused: {$kept->text('of')}.",
+                ($kept->data['again'] ?? null) === false ? 'It is not tried again.' : '',
+            ]),
+            'ready_again' => $kept->text('reason'),
+            'rules_ordered' => implode(' · ', $kept->texts('order')),
+            'task_due' => 'for '.($kept->text('person') === '' ? 'nobody' : $kept->text('person')),
+            default => '',
+        };
+    }
+
+    /** @return list<string> */
+    private function outcomes(): array
+    {
+        return array_map(OutcomeSentence::of(...), $this->kept->rows('did'));
+    }
+
+    /** @return list<string> */
+    private function changes(): array
+    {
+        return array_map(
+            static fn (array $change): string => "{$change['label']}: {$change['before']} → {$change['after']}",
+            $this->entry->changes,
+        );
+    }
+
+    private function line(Kept $line): string
+    {
+        [$said, $due, $to] = [$line->text('said'), $line->text('due'), $line->text('to')];
+
+        return match ($this->entry->kind) {
+            'retimed' => "{$said}: ".($due === '' ? 'no date yet' : $due).' → '.($to === '' ? 'no date yet' : $to),
+            'postponed' => "{$said}: {$due} → {$this->kept->text('until')}",
+            default => $due === '' ? $said : "{$said}, {$due}",
+        };
+    }
+
+    private function pair(string $name, string $before, string $nothing): string
+    {
+        if (! $this->kept->has($name)) {
+            return '';
+        }
+        [$was, $is] = $this->kept->texts($name) + ['', ''];
+
+        return $before.($was === '' ? $nothing : $was).' → '.($is === '' ? $nothing : $is);
+    }
+
+    private function reversed(): string
+    {
+        $kept = $this->kept;
+        $sent = $kept->number('sent');
+
+        return self::lined([
+            $kept->text('why') === '' ? '' : "“{$kept->text('why')}”",
+            ...$this->changes(),
+            ...array_map(static fn (string $title): string => "Task “{$title}” cancelled", $kept->texts('tasks')),
+            $kept->number('lines') === 0 ? '' : Headline::counted($kept->number('lines'), 'pencilled line').' struck out',
+            $kept->texts('kept') === [] ? '' : 'Left as changed since: '.implode(', ', $kept->texts('kept')),
+            $sent === 0 ? '' : Headline::counted($sent, 'message').($sent === 1 ? ' stays' : ' stay').' sent',
+        ]);
+    }
+
+    /** @param  list<string>  $parts */
+    private static function lined(array $parts): string
+    {
+        return implode("\n", array_filter($parts, static fn (string $part): bool => $part !== ''));
+    }
+}

@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Explain;
+
+/** An entry as a headline: who or what, and what happened. */
+final readonly class Headline
+{
+    public const ANSWERED = ['created', 'changed', 'deleted', 'comment', 'file', 'task_done', 'reply', 'by_hand'];
+
+    private const ADMINISTRATION = ['rule_in_force' => 'put in force', 'rule_paused' => 'paused', 'rule_retired' => 'retired'];
+
+    private const MOST_FIELDS = 3;
+
+    private string $who;
+
+    private string $rule;
+
+    /** The record, where the headline has to name it; else nothing. */
+    private string $what;
+
+    /** @param  bool  $isNumbered  whether the record is named, because the headline does not stand on its account */
+    public function __construct(private ReadEntry $entry, private bool $isNumbered)
+    {
+        $this->who = $entry->who ?? 'Somebody';
+        $this->rule = $entry->rule ?? 'A rule';
+        // A number never breaks at its hyphen.
+        $this->what = $isNumbered && $entry->number !== null ? ' '.str_replace('-', "\u{2011}", $entry->number) : '';
+    }
+
+    /** @return array{string, string} what is stressed, and the rest */
+    public function said(): array
+    {
+        $entry = $this->entry;
+        $kept = $entry->kept;
+        $title = $kept->text('title');
+        $byRule = $entry->via === 'rule';
+        $api = $entry->via === 'api' ? ' through the API' : '';
+        $it = $this->isNumbered ? $this->what : ' it';
+
+        return match ($entry->kind) {
+            'created' => $byRule ? ['A rule', 'made'.$it] : [$this->who, "created{$it}{$api}"],
+            'deleted' => [$this->who, "deleted{$it}"],
+            'restored' => [$this->who, "brought{$it} back"],
+            'comment' => [$byRule ? 'A rule' : $this->who, 'commented'.$this->about(' on')],
+            'file' => [$this->who, "added the file {$kept->text('name')}".$this->about(' to')],
+            'by_hand' => [$this->who, 'ran '.($entry->rule ?? 'a rule').' by hand'.$this->about(' on')],
+            'refused' => [$this->rule, 'refused a save'.($this->what === '' ? '' : " of{$this->what}")." by {$this->who}"],
+            'reversed' => [$this->who, "reversed entry {$kept->text('of')}".($this->what === '' ? '' : " on{$this->what}")],
+            'ready_again' => [$this->rule, 'is ready again'.$this->about(' for').($entry->via === 'person' ? ", by {$this->who}" : '')],
+            'rules_ordered' => [$this->who, 'put the rules in another order'],
+            'rule_in_set' => [$this->rule, $kept->text('set') === '' ? "stands in no either/or set any more, by {$this->who}"
+                : "stands in the either/or set “{$kept->text('set')}”, by {$this->who}"],
+            'changed' => [$byRule ? 'A rule' : $this->who, "changed {$this->fields()}".$this->about(' of').$api],
+            'fired' => [$this->rule, 'fired'.$this->about(' on')],
+            'stopped' => [implode(' → ', $kept->texts('chain')), 'was stopped'.$this->about(' on')],
+            'task_done' => [$this->who, "did “{$title}”"],
+            'task_reopened' => [$this->who, "opened “{$title}” again"],
+            'task_due' => ['Task fell due:', $title],
+            'task_changed' => [$this->who, "changed the task “{$title}”"],
+            'reply' => [$kept->text('from') === '' ? 'Somebody' : $kept->text('from'), 'answered'.$this->about(' about')],
+            'unsure' => ['A letter', 'may have arrived more than once'.($this->what === '' ? '' : ", about{$this->what}")],
+            'cut_off' => [$this->rule, "took {$kept->text('done')} of {$kept->text('of')} records"],
+            'gathered' => [$this->rule, "sent {$kept->text('person')} a list of ".self::counted($kept->number('records'), 'record')],
+            'line' => [$this->rule, ($kept->is('byHand') ? "did a line now, wanted by {$this->who}" : 'went on').$this->about(' on')],
+            'struck' => $this->lines('struck out'),
+            'too_late' => $this->lines('left out'),
+            'line_failed' => $this->lines('could not be done'),
+            'held' => [$this->who, 'held a line of '.($entry->rule ?? 'a rule').$this->about(' on')],
+            'resumed' => [$this->who, 'let a line go on of '.($entry->rule ?? 'a rule').$this->about(' on')],
+            'retimed' => $this->pencilled('moved'),
+            'postponed' => $this->pencilled('put off'),
+            default => [$this->rule, (self::ADMINISTRATION[$entry->kind] ?? $entry->kind).", page {$entry->page}, by {$this->who}"],
+        };
+    }
+
+    /** "3 records". */
+    public static function counted(int $count, string $what): string
+    {
+        return number_format($count)." {$what}".($count === 1 ? '' : 's');
+    }
+
+    /** The record behind a word that leads to it, where the headline names it. */
+    private function about(string $word): string
+    {
+        return $this->isNumbered ? "{$word}{$this->what}" : '';
+    }
+
+    private function fields(): string
+    {
+        $labels = array_column($this->entry->changes, 'label');
+
+        return count($labels) <= self::MOST_FIELDS ? implode(', ', $labels)
+            : implode(', ', array_slice($labels, 0, self::MOST_FIELDS - 1)).' and '.(count($labels) - self::MOST_FIELDS + 1).' more fields';
+    }
+
+    /** @return array{string, string} */
+    private function lines(string $done): array
+    {
+        $count = count($this->entry->kept->rows('lines'));
+        $by = $this->entry->via === 'person' && $this->entry->who !== null ? ", by {$this->entry->who}" : '';
+
+        return [$this->rule, ($count === 1 ? 'a line' : "{$count} lines")." {$done}".$this->about(' on').$by];
+    }
+
+    /** @return array{string, string} */
+    private function pencilled(string $done): array
+    {
+        $count = count($this->entry->kept->rows('lines'));
+
+        return [$this->rule, ($count === 1 ? 'a pencilled line' : "{$count} pencilled lines")." {$done}".$this->about(' on')];
+    }
+}

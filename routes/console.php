@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Evidence\Jobs\PlayProofs;
+use App\Models\WorkerProcess;
+use App\Work\Housekeeping;
+use App\Work\Jobs\DeliverLetters;
+use App\Work\Jobs\GoThroughRuns;
+use Illuminate\Support\Facades\Schedule;
+
+// What waits is called for when it comes; once a minute it is called for again, should a call have been lost.
+Schedule::job(new DeliverLetters)->everyMinute();
+Schedule::job(new GoThroughRuns)->everyMinute();
+Schedule::job(new PlayProofs)->everyMinute();
+
+Schedule::command('model:prune', ['--model' => [WorkerProcess::class]])->everyTenMinutes();
+Schedule::command('sanctum:prune-expired', ['--hours' => 0])->hourly();
+Schedule::command('queue:prune-failed', ['--hours' => 30 * 24])->daily();
+Schedule::call(static fn (Housekeeping $housekeeping): int => $housekeeping->sweep())->everyMinute();

@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\App;
+
+use Illuminate\Support\Facades\DB;
+use Tests\App\Support\AppTestCase;
+
+/** No answer asks for each of its rows: with several times as many of everything, every GET of the API asks as often as before. */
+final class QueryCountTest extends AppTestCase
+{
+    /** No screen needs more questions than this for one answer. */
+    private const MOST = 40;
+
+    /** Addresses that end in a file, or of which the answer grows by what was asked for. */
+    private const LEFT_OUT = ['/api/files/{id}', '/api/mail-room/{id}', '/api/mail-room/{id}/eml', '/api/find'];
+
+    public function test_more_rows_ask_no_more_questions(): void
+    {
+        foreach (['010-urgent-ticket', '020-full-care-first', '030-waiting-since', '050-closed'] as $name) {
+            $this->inForce($this->demoFile($name));
+        }
+        $run = $this->inForce([
+            'name' => 'By hand', 'on' => 'ticket', 'when' => ['kind' => 'by_hand'], 'onlyIf' => ['kind' => 'all', 'of' => []],
+            'fires' => ['kind' => 'every_time'],
+            'lines' => [
+                [
+                    'kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Look at it',
+                    'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day'],
+                ],
+                [
+                    'kind' => 'send_message', 'channel' => 'app', 'to' => [['kind' => 'owner']], 'subject' => 'Look',
+                    'body' => '<p>At it</p>',
+                ],
+            ],
+        ]);
+        $first = $this->more($run);
+        $this->more($run);
+        $few = $this->counted($first);
+        for ($times = 0; $times < 8; $times++) {
+            $this->more($run);
+        }
+        $many = $this->counted($first);
+        $grown = [];
+        foreach ($many as $path => $count) {
+            if ($count > $few[$path] || $count > self::MOST) {
+                $grown[$path] = "{$few[$path]} with few, {$count} with many";
+            }
+        }
+        self::assertSame([], $grown);
+    }
+
+    /** @return array{ticket: int, entry: int, task: int, rule: int, run: int} some of everything */
+    private function more(int $rule): array
+    {
+        $customer = $this->customer();
+        $saved = $this->ticket(['customer' => $customer['id'], 'priority' => 'urgent', 'owner' => $this->person('lena.abara')->id]);
+        $ticket = $saved['record'];
+        $changed = $this->change($ticket, ['status' => 'waiting'], 'lena.abara')['record'];
+        $this->change($changed, ['status' => 'closed'], 'ines.okafor');
+        $this->as('lena.abara', 'POST', "records/ticket/{$ticket['id']}/comments", ['text' => 'Seen'])->assertCreated();
+        $this->as('lena.abara', 'POST', "records/ticket/{$ticket['id']}/follow", ['follows' => true])->assertNoContent();
+        $runs = $this->as('ines.okafor', 'POST', "rules/{$rule}/run", ['recordType' => 'ticket', 'records' => [$ticket['id']]])->json('id');
+        $this->as('ines.okafor', 'POST', 'rules', ['file' => $this->demoFile('010-urgent-ticket')])->assertCreated();
+
+        return [
+            'ticket' => $ticket['id'], 'entry' => $saved['entry'], 'task' => (int) DB::table('tasks')
+                ->max('id'), 'rule' => $rule, 'run' => $runs,
+        ];
+    }
+
+    /**
+     * @param  array{ticket: int, entry: int, task: int, rule: int, run: int}  $of
+     * @return array<string, int> how many questions each address asks
+     */
+    private function counted(array $of): array
+    {
+        $ids = [
+            'records' => $of['ticket'], 'tasks' => $of['task'], 'rules' => $of['rule'], 'runs' => $of['run'], 'ledger' => $of['entry'],
+            'messages' => (int) DB::table('messages')->max('id'), 'letters' => (int) DB::table('letters')->max('id'),
+        ];
+        $document = json_decode((string) file_get_contents(base_path('docs/openapi.json')), true, 512, JSON_THROW_ON_ERROR);
+        $counts = [];
+        foreach ($document['paths'] as $path => $operations) {
+            if (! isset($operations['get']) || in_array($path, self::LEFT_OUT, true)) {
+                continue;
+            }
+            $id = (string) ($ids[explode('/', $path)[2]] ?? 1);
+            $address = strtr($path, ['/api/' => '', '{type}' => 'ticket', '{id}' => $id, '{number}' => $id, '{field}' => 'status']);
+            $address .= match ($path) {
+                '/api/records/{type}/{id}/then' => "?entry={$of['entry']}", '/api/lines' => '?date=2026-11-25',
+                '/api/rules/{id}/difference' => '?from=1&to=1', '/api/tasks' => '?whose=all&limit=500',
+                '/api/messages' => '?status=all&limit=200',
+                default => '',
+            };
+            // Asked once before, so that what a process learns for good is known.
+            $this->as('ines.okafor', 'GET', $address)->assertSuccessful();
+            $this->forgetEverything();
+            DB::flushQueryLog();
+            DB::enableQueryLog();
+            $this->as('ines.okafor', 'GET', $address)->assertSuccessful();
+            DB::disableQueryLog();
+            $counts[$path] = count(DB::getQueryLog());
+        }
+
+        return $counts;
+    }
+}
