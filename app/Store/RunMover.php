@@ -49,7 +49,9 @@ final readonly class RunMover
                 $inked[(int) $row->run_id][(int) $row->place] = true;
             }
             $facts = new StoredFacts($this->schemas, $this->clock->now(), $this->company->zone());
-            foreach (RunsInPlay::byIds($chunk) as $run) {
+            $runs = RunsInPlay::byIds($chunk);
+            $facts->rememberRecords($page->on, array_values(array_map(static fn (Run $run): int => $run->record, $runs)));
+            foreach ($runs as $run) {
                 foreach ($this->one($run, $page, $facts, $inked[$run->id] ?? [], $apply) as $what => $number) {
                     $count[$what] += $number;
                 }

@@ -84,6 +84,22 @@ class StoredFacts extends PeopleStore implements Facts
         return $this->records[$key];
     }
 
+    /** @param  list<int>  $ids  of records that will be asked for, fetched at once */
+    public function rememberRecords(string $typeName, array $ids): void
+    {
+        $this->lookedAt[$typeName] = true;
+        foreach ($ids as $id) {
+            $this->records["{$typeName}:{$id}"] = null;
+        }
+        $type = $this->schemas->schema()->type($typeName);
+        if ($type === null) {
+            return;
+        }
+        foreach (StoredRecord::rowsOf($type)->whereIn('id', $ids)->get() as $row) {
+            $this->records["{$typeName}:{$row->id}"] = Columns::record($type, $row);
+        }
+    }
+
     public function children(Children $children, int $parent, int $most): array
     {
         $this->lookedAt[$children->type] = true;

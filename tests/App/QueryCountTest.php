@@ -30,7 +30,9 @@ final class QueryCountTest extends AppTestCase
                     'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day'],
                 ],
                 [
-                    'kind' => 'send_message', 'channel' => 'app', 'to' => [['kind' => 'owner']], 'subject' => 'Look',
+                    'kind' => 'send_message', 'channel' => 'app', 'to' => [
+                        ['kind' => 'person', 'person' => ['kind' => 'owner']],
+                    ], 'subject' => 'Look',
                     'body' => '<p>At it</p>',
                 ],
             ],

@@ -10,7 +10,6 @@ use App\Models\Columns;
 use App\Models\Entry;
 use App\Models\MessageAccount;
 use App\Models\StoredMessage;
-use App\Store\PeopleStore;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Record\CauseKind;
 
@@ -23,7 +22,6 @@ final readonly class Entries
 
     public function __construct(
         private EntryShapes $shapes,
-        private PeopleStore $names,
     ) {
     }
 
@@ -34,15 +32,7 @@ final readonly class Entries
     public function read(Builder $entries, int $limit = self::A_PAGE, bool $oldestFirst = false): array
     {
         $rows = $entries->with(['actor', 'rule', 'fields'])->orderBy('id', $oldestFirst ? 'asc' : 'desc')->limit($limit)->get();
-        $ids = [];
-        foreach ($rows as $row) {
-            if ($row->record_type !== null && $row->record_id !== null) {
-                $ids[$row->record_type][] = $row->record_id;
-            }
-        }
-        foreach ($ids as $type => $recordIds) {
-            $this->names->rememberTitles($type, $recordIds);
-        }
+        $this->shapes->remember(array_values($rows->all()));
 
         return array_values(array_map($this->shapes->of(...), $rows->all()));
     }

@@ -23,6 +23,7 @@ use VividLedger\Explain\Told;
 use VividLedger\People\Person;
 use VividLedger\Record\Display;
 use VividLedger\Record\Value;
+use VividLedger\Schema\FieldType;
 
 /** Entries as the API gives them, in ink and on paper: what they keep is put into words here, and nowhere else. */
 final readonly class EntryShapes
@@ -32,6 +33,49 @@ final readonly class EntryShapes
     public function __construct(private SchemaStore $schemas, private PeopleStore $names, Company $company)
     {
         $this->words = new EntryWords($schemas->schema(), $names, new Display($names, $company->zone()));
+    }
+
+    /**
+     * Fetches at once what all of these name: records by their titles, and people.
+     *
+     * @param  list<Entry>  $entries  with their fields
+     */
+    public function remember(array $entries): void
+    {
+        $people = [];
+        $records = [];
+        foreach ($entries as $entry) {
+            array_push($people, ...(array) ($entry->data['person'] ?? []), ...array_column($entry->data['did'] ?? [], 'person'));
+            if ($entry->record_type !== null && $entry->record_id !== null) {
+                $records[$entry->record_type][] = $entry->record_id;
+            }
+            $values = [
+                ...$entry->fields->map(
+                    static fn (FieldChange $field): array => [$field->record_type, $field->field, $field->before],
+                )->all(),
+                ...$entry->fields->map(static fn (FieldChange $field): array => [$field->record_type, $field->field, $field->after])->all(),
+                ...array_map(
+                    static fn (array $did): array => [$did['type'] ?? '', $did['field'] ?? '', $did['before'] ?? null],
+                    $entry->data['did'] ?? [],
+                ),
+                ...array_map(
+                    static fn (array $did): array => [$did['type'] ?? '', $did['field'] ?? '', $did['after'] ?? null],
+                    $entry->data['did'] ?? [],
+                ),
+            ];
+            foreach ($values as [$type, $name, $value]) {
+                $field = is_int($value) && is_string($type) ? $this->schemas->schema()->type($type)?->field($name) : null;
+                if ($field?->type === FieldType::Person) {
+                    $people[] = $value;
+                } elseif ($field?->type === FieldType::Reference) {
+                    $records[(string) $field->target][] = $value;
+                }
+            }
+        }
+        $this->names->rememberPeople(array_values(array_filter($people, is_int(...))));
+        foreach ($records as $type => $ids) {
+            $this->names->rememberTitles($type, $ids);
+        }
     }
 
     /** @param  Entry  $entry  with its actor, rule and fields */
