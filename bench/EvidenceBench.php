@@ -24,14 +24,7 @@ final class EvidenceBench
 
     private const RECORDS = 50_000;
 
-    public static function run(): void
-    {
-        self::rehearsal();
-        self::remarks();
-        self::lookBack();
-    }
-
-    private static function rehearsal(): void
+    public static function rehearsal(): void
     {
         $world = new World;
         $lines = [];
@@ -58,10 +51,10 @@ final class EvidenceBench
             $rehearsal->play($script, $own, $rules, $world);
             $times[] = (hrtime(true) - $start) / 1e6;
         }
-        printf("  %-66s %7.1f ms   wanted under 50 ms\n", 'rehearse: ten lines over 90 days, 50 other rules', Timing::median($times));
+        Figures::one('rehearse: ten lines over 90 days, 50 other rules', Timing::median($times), 'ms', 'under 50');
     }
 
-    private static function remarks(): void
+    public static function remarks(): void
     {
         $world = new World;
         $files = [];
@@ -79,11 +72,7 @@ final class EvidenceBench
                 ),
             );
         }
-        printf(
-            "  %-66s %7.2f s    wanted under 1 s\n",
-            'remarks: 200 rules of one type, each among the others',
-            (hrtime(true) - $start) / 1e9,
-        );
+        Figures::one('remarks: 200 rules of one type, each among the others', (hrtime(true) - $start) / 1e9, 's', 'under 1');
     }
 
     /**
@@ -115,7 +104,7 @@ final class EvidenceBench
         return $rules;
     }
 
-    private static function lookBack(): void
+    public static function lookBack(): void
     {
         $db = app(Connection::class);
         $db->statement('SET foreign_key_checks = 0');
@@ -174,15 +163,9 @@ final class EvidenceBench
             $last = $piece;
         }
         $ours = (hrtime(true) - $start) / 1e9;
-        printf(
-            "  %-66s %7.1f s    beside a plain read of the same %s rows %.1f s: %.1fx (wanted under 30 s, at most 6x)\n",
-            "look back: {$last['changes']} recorded changes, {$last['fires']} firings",
-            $ours,
-            number_format($rows),
-            $floor,
-            $ours / $floor,
-        );
-        printf("  %-66s %7.2f s    wanted within 2 s\n", 'look back: the first piece of the answer', (float) $first);
-        printf("  %-66s %7.0f MB   wanted under 256 MB\n", 'look back: peak of memory', memory_get_peak_usage(true) / 1048576);
+        $what = "look back: {$last['changes']} recorded changes, {$last['fires']} firings";
+        Figures::pair($what, $ours, 'a plain read of the same '.number_format($rows).' rows', $floor, 's', 6.0);
+        Figures::one('look back: the first piece of the answer', (float) $first, 's', 'within 2');
+        Figures::one('look back: peak of memory', memory_get_peak_usage(true) / 1048576, 'MB', 'under 256');
     }
 }

@@ -22,13 +22,7 @@ final class RuleBench
 
     private const CHUNK = 500;
 
-    public static function run(): void
-    {
-        self::tenRules();
-        self::bulk();
-    }
-
-    private static function tenRules(): void
+    public static function tenRules(): void
     {
         $db = app(Connection::class);
         self::clear($db);
@@ -93,7 +87,7 @@ final class RuleBench
         };
         $again = new RowsAgain($db);
         $again->watch($step);
-        printf("  rows it writes besides the record: %s\n", $again->said());
+        Figures::note("rows it writes besides the record: {$again->said()}");
         $pdo = $db->getPdo();
         $floor = static function () use ($pdo, $again, $id, $undo): void {
             $undo();
@@ -106,16 +100,13 @@ final class RuleBench
             $again->write($pdo);
             $pdo->commit();
         };
-        Timing::pair('save: 10 rules fire, 20 lines', 'plain PDO, same rows, one transaction', self::TIMES, $step, $floor, 2.5);
+        Timing::pair('save: 10 rules fire, 20 lines', 'plain PDO, same rows, one transaction', self::TIMES, $step, $floor, 1.7);
         $queries = self::queries($db, $step);
-        printf(
-            "  statements of that save: %d, the same question asked twice: %d\n",
-            count($queries),
-            count($queries) - count(array_unique($queries)),
-        );
+        Figures::one('the questions that save asks', count($queries), '', 'few');
+        Figures::one('  of them asked twice', count($queries) - count(array_unique($queries)), '', 'none');
     }
 
-    private static function bulk(): void
+    public static function bulk(): void
     {
         $db = app(Connection::class);
         self::clear($db);
@@ -170,7 +161,7 @@ final class RuleBench
         $first = array_slice($ids, 0, self::CHUNK);
         $again = new RowsAgain($db);
         $again->watch(static fn () => $save->changeMany($type, $first, ['priority' => 'high'], new Actor($ines)));
-        printf("  rows for %d records: %s\n", self::CHUNK, $again->said());
+        Figures::note('rows for '.self::CHUNK.' records: '.$again->said());
         $rest = array_chunk(array_slice($ids, self::CHUNK), self::CHUNK);
         gc_collect_cycles();
         memory_reset_peak_usage();
@@ -194,14 +185,9 @@ final class RuleBench
             $pdo->commit();
         }
         $floor = (hrtime(true) - $began) / 1e9;
-        Timing::show(
-            'bulk: '.number_format(count($rest) * self::CHUNK).' records changed, 20 rules in force, 2 fire on each',
-            $ours,
-            'batched plain SQL, same rows',
-            $floor,
-            4,
-        );
-        printf("  its peak of memory: %.0f MB (at most 256)\n", $memory);
+        $what = 'bulk: '.number_format(count($rest) * self::CHUNK).' records changed, 20 rules in force, 2 fire on each';
+        Figures::pair($what, $ours, 'batched plain SQL, same rows', $floor, 's', 2.0);
+        Figures::one('its peak of memory', $memory, 'MB', 'at most 256');
     }
 
     /** @return list<string> the questions a piece of work asks, as text */

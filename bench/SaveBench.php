@@ -74,10 +74,10 @@ final class SaveBench
         $before = self::rows();
         $step();
         $written = array_map(static fn (int $now, int $then): int => $now - $then, self::rows(), $before);
-        printf(
-            "  rows a save writes besides the record: %s\n",
-            implode(', ', array_map(static fn (string $table, int $rows): string => "{$rows} {$table}", self::TABLES, $written)),
-        );
+        Figures::note('rows a save writes besides the record: '.implode(
+            ', ',
+            array_map(static fn (string $table, int $rows): string => "{$rows} {$table}", self::TABLES, $written),
+        ));
         $floor = new PlainSave($db->getPdo(), $make());
         $before = self::rows();
         $floor->save();
@@ -92,7 +92,7 @@ final class SaveBench
             self::TIMES,
             $step,
             static fn () => $floor->save(),
-            2.5,
+            2.2,
         );
     }
 

@@ -8,14 +8,13 @@ use App\Models\Person;
 use App\Store\HouseClock;
 use App\Store\RuleStore;
 use App\Work\DueRows;
-use App\Work\LineWorker;
 use App\Work\RulePublisher;
 use App\Work\Sweep;
 use Illuminate\Database\Connection;
 use VividLedger\Time\WorkingCalendar;
 use VividLedger\Time\WorkingHours;
 
-/** Time: working-time arithmetic, a sweep over a million records, claiming among a million pencilled lines, draining many that are due. */
+/** Time: working-time arithmetic, a sweep over a million records, claiming among a million pencilled lines. */
 final class TimeBench
 {
     private const NOW = '2026-11-24 08:59:50';
@@ -24,19 +23,7 @@ final class TimeBench
 
     private const DUE = 2_000;
 
-    private const DRAINED = 50_000;
-
-    public static function run(): void
-    {
-        self::arithmetic();
-        $db = app(Connection::class);
-        app(HouseClock::class)->hold(new \DateTimeImmutable(self::NOW));
-        self::sweep($db);
-        self::claim($db);
-        self::drain($db);
-    }
-
-    private static function arithmetic(): void
+    public static function arithmetic(): void
     {
         $hours = WorkingHours::of(
             array_fill_keys(['1', '2', '3', '4', '5'], [['08:30', '12:30'], ['13:15', '17:00']]),
@@ -54,15 +41,13 @@ final class TimeBench
                 $calendar->add($base, 3600 * ($index % 200));
             }
         }
-        printf(
-            "  %-58s %12s /s   (wanted: at least 200,000)\n\n",
-            'working-time additions',
-            number_format(200_000 / ((hrtime(true) - $from) / 1e9)),
-        );
+        Figures::one('working-time additions', 200_000 / ((hrtime(true) - $from) / 1e9), 'a second', 'at least 200,000');
     }
 
-    private static function sweep(Connection $db): void
+    public static function sweep(): void
     {
+        $db = app(Connection::class);
+        app(HouseClock::class)->hold(new \DateTimeImmutable(self::NOW));
         $owner = Person::query()->where('handle', 'bram.castellan')->firstOrFail()->id;
         $ines = Person::query()->where('handle', 'ines.okafor')->firstOrFail()->id;
         $customer = (int) $db->scalar('SELECT MIN(id) FROM records_customer');
@@ -90,11 +75,7 @@ final class TimeBench
         ], $ines);
         $from = hrtime(true);
         app(RulePublisher::class)->publish($rule, 1, $ines);
-        printf(
-            "  %-58s %12.3f s   (wanted: under 2)\n\n",
-            'putting a date rule in force over 1,000,000 records',
-            (hrtime(true) - $from) / 1e9,
-        );
+        Figures::one('putting a date rule in force over 1,000,000 records', (hrtime(true) - $from) / 1e9, 's', 'under 2');
         app(HouseClock::class)->hold(new \DateTimeImmutable('2026-11-24 09:00:05'));
         $again = new RowsAgain($db);
         $from = hrtime(true);
@@ -108,7 +89,7 @@ final class TimeBench
         if ($started !== self::DUE) {
             throw new \LogicException("The sweep started {$started} records.");
         }
-        printf("  %-58s %s\n", 'rows the sweep writes:', $again->said());
+        Figures::note("rows the sweep writes: {$again->said()}");
         $pdo = $db->getPdo();
         $from = hrtime(true);
         $pdo->beginTransaction();
@@ -117,17 +98,14 @@ final class TimeBench
         $read->fetchAll(\PDO::FETCH_OBJ);
         $again->writeBatched($pdo, 500);
         $pdo->commit();
-        Timing::show(
-            'sweep: 2,000 of 1,000,000 due, one task each',
-            $seconds,
-            'plain SQL, same rows read and written, 500 a statement',
-            (hrtime(true) - $from) / 1e9,
-            3.0,
-        );
+        $floor = (hrtime(true) - $from) / 1e9;
+        $beside = 'plain SQL, same rows read and written, 500 a statement';
+        Figures::pair('sweep: 2,000 of 1,000,000 due, one task each', $seconds, $beside, $floor, 's', 2.5);
     }
 
-    private static function claim(Connection $db): void
+    public static function claim(): void
     {
+        $db = app(Connection::class);
         $db->statement('TRUNCATE scheduled_lines');
         $fill = static fn (int $from, int $to, string $base) => $db->statement(
             "INSERT INTO scheduled_lines (id, kind, status, due_at, record_type, record_id, entry_id) SELECT seq, 'bench', 'pencilled', "
@@ -138,12 +116,8 @@ final class TimeBench
         $fill(100_001, 1_000_000, '2027-06-01 00:00:00');
         $db->statement('ANALYZE TABLE scheduled_lines');
         $many = self::claiming($db, 'claim 500 of 1,000,000 pencilled lines');
-        printf(
-            "  %-58s %+11.0f %%   (wanted: at most +10 %%)\n",
-            '900,000 far-future lines make claiming slower by',
-            100 * ($many[0] / $few[0] - 1),
-        );
-        printf("  %-58s %+11.0f %%\n\n", '  the same, beside the plain select and update', 100 * ($many[1] / $few[1] - 1));
+        Figures::one('900,000 far-future lines make claiming slower by', 100 * ($many[0] / $few[0] - 1), '%', 'at most 10');
+        Figures::one('  the same, beside the plain select and update', 100 * ($many[1] / $few[1] - 1), '%', 'at most 10');
     }
 
     /** @return array{float, float} microseconds of what the worker does to claim a batch, and how often the floor that is */
@@ -169,105 +143,6 @@ final class TimeBench
             $pdo->commit();
         };
 
-        return Timing::pair($what, 'a plain indexed select and update', 5, $ours, $plain, 3.0);
-    }
-
-    private static function drain(Connection $db): void
-    {
-        $ines = Person::query()->where('handle', 'ines.okafor')->firstOrFail()->id;
-        $rule = app(RuleStore::class)->draft([
-            'name' => 'Later', 'on' => 'agreement', 'when' => ['kind' => 'by_hand'], 'fires' => ['kind' => 'every_time'], 'lines' => [
-                [
-                    'kind' => 'set_fields', 'set' => [['field' => 'visits_left', 'to' => ['kind' => 'value', 'value' => '7']]],
-                    'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day'],
-                ],
-                [
-                    'kind' => 'send_message', 'channel' => 'app', 'to' => [['kind' => 'person', 'person' => ['kind' => 'owner']]],
-                    'subject' => 'About {number}', 'body' => '<p>It ends soon.</p>',
-                    'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day'],
-                ],
-            ],
-        ], $ines);
-        app(RulePublisher::class)->publish($rule, 1, $ines);
-        $half = intdiv(self::DRAINED, 2);
-        $begin = static function () use ($db, $rule, $half): void {
-            $db->statement('TRUNCATE scheduled_lines');
-            $db->statement('TRUNCATE rule_runs');
-            $db->statement('UPDATE records_agreement SET visits_left = NULL WHERE visits_left IS NOT NULL');
-            $db->statement(
-                "INSERT INTO rule_runs (id, rule_id, page, record_type, record_id, entry_id, started_at) SELECT seq, {$rule}, 1, "
-                    ."'agreement', seq, 1, '2026-11-23 09:00:00' FROM seq_1_to_{$half}",
-            );
-            foreach (['set_fields', 'send_message'] as $place => $kind) {
-                $db->statement(
-                    'INSERT INTO scheduled_lines (kind, due_at, record_type, record_id, entry_id, run_id, rule_id, page, place) SELECT '
-                        ."'{$kind}', DATE_ADD('2026-11-23 09:00:00', INTERVAL seq SECOND), 'agreement', seq, 1, seq, {$rule}, 1, {$place} "
-                            ."FROM seq_1_to_{$half}",
-                );
-            }
-        };
-        $begin();
-        app(HouseClock::class)->hold(new \DateTimeImmutable('2026-12-01 09:00:00'));
-        $again = new RowsAgain($db);
-        $again->watch(static fn () => app(LineWorker::class)->work(200));
-        $begin();
-        $seconds = self::drained(1);
-        printf("  %-58s %s\n", 'rows of 200 lines:', $again->said());
-        $pdo = $db->getPdo();
-        $from = hrtime(true);
-        for ($batch = 0; $batch < self::DRAINED / 200; $batch++) {
-            $pdo->beginTransaction();
-            $read = $pdo->prepare("SELECT * FROM scheduled_lines WHERE status = 'inked' ORDER BY id LIMIT 200");
-            $read->execute();
-            $lines = $read->fetchAll(\PDO::FETCH_OBJ);
-            $ids = implode(', ', array_column($lines, 'id'));
-            $records = implode(', ', array_column($lines, 'record_id'));
-            $pdo->query("SELECT * FROM records_agreement WHERE id IN ({$records}) FOR UPDATE")->fetchAll(\PDO::FETCH_OBJ);
-            $again->write($pdo);
-            $set = $pdo->prepare(
-                "UPDATE records_agreement SET visits_left = 8, version = version + 1, updated_at = '2026-12-01 09:00:00' WHERE id = ?",
-            );
-            foreach (array_slice($lines, 0, 100) as $line) {
-                $set->execute([$line->record_id]);
-            }
-            $pdo->exec("UPDATE scheduled_lines SET status = 'done' WHERE id IN ({$ids})");
-            $pdo->exec('UPDATE rule_runs SET status = \'over\' WHERE id IN ('.implode(', ', array_column($lines, 'run_id')).')');
-            $pdo->commit();
-        }
-        Timing::show(
-            'drain 50,000 due lines (a field set, a message)',
-            $seconds,
-            'plain PDO, same rows, a statement a row',
-            (hrtime(true) - $from) / 1e9,
-            2.5,
-        );
-        $begin();
-        $one = self::drained(1);
-        $begin();
-        $two = self::drained(2);
-        printf("  %-58s %11.2fx   (wanted: at least 1.3x)\n\n", "two workers drain in {$two} s, one in {$one} s", $one / $two);
-    }
-
-    /** Drains with worker processes of their own. */
-    private static function drained(int $workers): float
-    {
-        $from = hrtime(true);
-        $running = [];
-        for ($count = 0; $count < $workers; $count++) {
-            $running[] = proc_open(
-                [PHP_BINARY, __DIR__.'/drain.php', '2026-12-01 09:00:00'],
-                [1 => ['file', '/dev/null', 'w'], 2 => STDERR],
-                $pipes,
-            );
-        }
-        foreach ($running as $process) {
-            proc_close($process);
-        }
-        $left = (int) app(Connection::class)->scalar("SELECT COUNT(*) FROM scheduled_lines WHERE status = 'pencilled'");
-        if ($left > 0) {
-            throw new \LogicException("{$left} lines were left.");
-        }
-
-        return round((hrtime(true) - $from) / 1e9, 1);
+        return Timing::pair($what, 'a plain indexed select and update', 5, $ours, $plain, 1.2);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Bench;
 
-/** Times a piece of work beside its floor, turn by turn in the same run, and prints both and their ratio. */
+/** Times a piece of work beside its floor, turn by turn in the same run. */
 final class Timing
 {
     private const ROUNDS = 9;
@@ -30,33 +30,9 @@ final class Timing
         }
         $mine = self::median($ours);
         $theirs = self::median($floors);
-        printf(
-            "  %-58s %12s µs\n  %-58s %12s µs\n  %-58s %11.2fx   (wanted: at most %gx)\n\n",
-            $what,
-            self::figure($mine),
-            "  floor: {$beside}",
-            self::figure($theirs),
-            '  ratio',
-            $mine / $theirs,
-            $wanted,
-        );
+        Figures::pair($what, $mine, $beside, $theirs, 'µs', $wanted);
 
         return [$mine, $mine / $theirs];
-    }
-
-    /** A piece of work that is too long for rounds; both times in seconds. */
-    public static function show(string $what, float $ours, string $beside, float $floor, float $wanted): void
-    {
-        printf(
-            "  %-58s %12.2f s\n  %-58s %12.2f s\n  %-58s %11.2fx   (wanted: at most %gx)\n\n",
-            $what,
-            $ours,
-            "  floor: {$beside}",
-            $floor,
-            '  ratio',
-            $ours / $floor,
-            $wanted,
-        );
     }
 
     /** @param  callable(): mixed  $work */
@@ -76,10 +52,5 @@ final class Timing
         sort($values);
 
         return $values[intdiv(count($values), 2)];
-    }
-
-    private static function figure(float $microseconds): string
-    {
-        return number_format($microseconds, $microseconds < 100 ? 2 : 0);
     }
 }

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 use App\Demo\Demo;
 use Bench\DecideBench;
+use Bench\DrainBench;
 use Bench\EvidenceBench;
+use Bench\Figures;
 use Bench\ListBench;
 use Bench\RuleBench;
 use Bench\SaveBench;
@@ -12,16 +14,38 @@ use Bench\TimeBench;
 use Bench\TurnBench;
 use Illuminate\Contracts\Console\Kernel;
 
+// php bench/run.php FILE [PART ...]   where FILE is written with the figures
 require __DIR__.'/../vendor/autoload.php';
 $app = require __DIR__.'/../bootstrap/app.php';
 $app->make(Kernel::class)->bootstrap();
-$app->make(Kernel::class)->call('migrate:fresh', ['--force' => true]);
-$app->make(Demo::class)->loadBase();
 
-DecideBench::run();
-TurnBench::run();
-SaveBench::run();
-TimeBench::run();
-ListBench::run();
-RuleBench::run();
-EvidenceBench::run();
+$parts = [
+    'decide' => DecideBench::run(...),
+    'turn' => TurnBench::run(...),
+    'save' => SaveBench::run(...),
+    'save-ten' => RuleBench::tenRules(...),
+    'calendar' => TimeBench::arithmetic(...),
+    'sweep' => TimeBench::sweep(...),
+    'claim' => TimeBench::claim(...),
+    'drain' => DrainBench::run(...),
+    'list' => ListBench::run(...),
+    'bulk' => RuleBench::bulk(...),
+    'rehearse' => EvidenceBench::rehearsal(...),
+    'remarks' => EvidenceBench::remarks(...),
+    'look-back' => EvidenceBench::lookBack(...),
+];
+$wanted = array_slice($argv, 2) ?: array_keys($parts);
+$unknown = array_diff($wanted, array_keys($parts));
+if ($unknown !== []) {
+    fwrite(STDERR, '  There is no part '.implode(', ', $unknown).'. The parts are '.implode(', ', array_keys($parts)).".\n");
+    exit(2);
+}
+foreach (array_unique($wanted) as $part) {
+    $app->forgetScopedInstances();
+    // Each on a company of its own, so that no part finds what another has left.
+    $app->make(Kernel::class)->call('migrate:fresh', ['--force' => true]);
+    $app->make(Demo::class)->loadBase();
+    Figures::begin($part);
+    $parts[$part]();
+    Figures::write($argv[1]);
+}

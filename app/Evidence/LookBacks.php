@@ -6,9 +6,11 @@ namespace App\Evidence;
 
 use App\Models\Entry;
 use App\Store\Company;
-use App\Store\History;
+use App\Store\PaperFacts;
 use App\Store\PeopleStore;
+use App\Store\RecordHistory;
 use App\Store\SchemaStore;
+use App\Store\Timelines;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Engine\Engine;
 use VividLedger\Record\CauseKind;
@@ -42,7 +44,7 @@ final readonly class LookBacks
         private PeopleStore $names,
         private RulesInForce $rules,
         private Company $company,
-        private History $history,
+        private RecordHistory $history,
     ) {
     }
 

@@ -208,7 +208,7 @@ final readonly class Proofs
     {
         $schema = $this->schemas->schema();
         $type = $schema->types[$own->on];
-        $known = new ProofFacts($this->schemas, $this->clock->now(), $this->company->zone());
+        $known = new ProofFacts($this->schemas, $this->clock->now());
         $reader = new ScriptReader($schema, $known);
         try {
             $records = [];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
+use App\Store\PaperFacts;
 use App\Store\RecordList;
 use App\Store\SchemaStore;
 use VividLedger\Engine\View;

@@ -8,7 +8,7 @@ use App\Models\Columns;
 use App\Models\Entry;
 use App\Models\FieldChange;
 use App\Models\StoredMessage;
-use App\Store\Company;
+use App\Store\AsOf;
 use App\Store\SchemaStore;
 use Illuminate\Database\Query\Expression;
 use Illuminate\Database\Query\JoinClause;
@@ -29,15 +29,11 @@ final class RecordedPast implements Past
         'created', 'changed', 'restored', 'deleted', 'fired', 'line', 'reversed', 'comment', 'file', 'reply', 'task_done', 'by_hand',
     ];
 
-    private readonly TimelineFacts $facts;
-
     public function __construct(
         private readonly SchemaStore $schemas,
-        private readonly Timelines $timelines,
-        private readonly Company $company,
+        private readonly AsOf $asOf,
         private readonly Chains $chains,
     ) {
-        $this->facts = new TimelineFacts($schemas, $timelines, new \DateTimeImmutable('now'), $company->zone());
     }
 
     public function ofType(string $type): iterable
@@ -55,7 +51,7 @@ final class RecordedPast implements Past
 
     public function after(int $entry, \DateTimeImmutable $at): Facts
     {
-        return $this->facts->after($entry, $at);
+        return $this->asOf->after($entry, $at);
     }
 
     /** @return iterable<int, list<PastChange>> */

@@ -8,10 +8,12 @@ use App\Models\StoredRecord;
 use App\Store\Company;
 use App\Store\Gathering;
 use App\Store\HouseClock;
+use App\Store\PaperFacts;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\SchemaStore;
 use App\Store\StoredRuleBook;
+use VividLedger\Engine\Facts;
 use VividLedger\Record\Record;
 use VividLedger\Rehearse\Beside;
 use VividLedger\Rehearse\InvalidScript;
@@ -48,7 +50,7 @@ final readonly class Rehearsals
      *
      * @throws Refused when it cannot be played as it is asked for
      */
-    public function play(Rule $rule, array $asked, ?int $actor, ?PaperFacts $facts = null): Rehearsed
+    public function play(Rule $rule, array $asked, ?int $actor, ?Facts $facts = null): Rehearsed
     {
         $schema = $this->schemas->schema();
         $type = $schema->types[$rule->on];
@@ -127,7 +129,7 @@ final readonly class Rehearsals
     }
 
     /** @return array{Record, string} the record, and how it was found */
-    private function record(Node $node, Rule $rule, RecordType $type, Proposer $proposer, ScriptReader $reader, PaperFacts $facts): array
+    private function record(Node $node, Rule $rule, RecordType $type, Proposer $proposer, ScriptReader $reader, Facts $facts): array
     {
         if (is_int($node->child('id')->raw)) {
             $id = $node->child('id')->raw;
@@ -169,7 +171,7 @@ final readonly class Rehearsals
     }
 
     /** A record to make one up from: like the last one that matched, so that what it refers to fits as well, under a number of its own. */
-    public function ground(Rule $rule, PaperFacts $facts): Record
+    public function ground(Rule $rule, Facts $facts): Record
     {
         $type = $this->schemas->schema()->types[$rule->on];
         $empty = array_map(static fn (Field $field): ?bool => $field->type === FieldType::Tick ? false : null, $type->fields);

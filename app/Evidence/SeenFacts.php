@@ -4,33 +4,32 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
-use VividLedger\Condition\Total;
+use App\Store\PeopleStore;
+use App\Store\SchemaStore;
+use App\Store\StoredGuards;
+use App\Store\StoredPeople;
+use App\Store\StoredRecords;
+use App\Store\StoredTasks;
+use VividLedger\Engine\Ports;
 use VividLedger\Record\Record;
-use VividLedger\Schema\Children;
 
-/** The facts of a rehearsal that is to be kept: every record that it looks at is remembered as it was. */
-final class SeenFacts extends PaperFacts
+/** The facts of a rehearsal that is to be kept, with the records it looked at as they were. */
+final class SeenFacts extends Ports
 {
-    private const MOST_CHILDREN = 200;
+    private readonly StoredRecords $stored;
+
+    public function __construct(SchemaStore $schemas, \DateTimeImmutable $at, \DateTimeZone $zone)
+    {
+        $names = new PeopleStore($schemas);
+        $this->stored = new StoredRecords($schemas, $at, $zone, takes: false);
+        parent::__construct(
+            $at, new SeenRecords($this->stored), new StoredGuards, new StoredTasks, new StoredPeople($names, takes: false), $names,
+        );
+    }
 
     /** @return list<Record> */
     public function seen(): array
     {
-        return array_values(array_filter($this->records));
-    }
-
-    public function children(Children $children, int $parent, int $most): array
-    {
-        // All of them: which of them count may change with what is supposed.
-        parent::children(new Children($children->type, $children->by), $parent, self::MOST_CHILDREN);
-
-        return parent::children($children, $parent, $most);
-    }
-
-    public function total(Total $total, int $parent, array $except): ?string
-    {
-        parent::children(new Children($total->children->type, $total->children->by), $parent, self::MOST_CHILDREN);
-
-        return parent::total($total, $parent, $except);
+        return $this->stored->seen();
     }
 }

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Http;
 
 use App\Http\Api\Describe\ProblemDocument;
+use App\Store\RecordEvents;
 use App\Store\Refused;
 use App\Store\RefusedFor;
-use App\Store\Remarks;
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -96,7 +96,7 @@ final class Problems
                 404 => [404, 'not_found', 'There is nothing at this address.'],
                 405 => [405, 'wrong_method', 'This address does not take that method.'],
                 400 => [400, 'bad_request', 'This cannot be read as a request.'],
-                413 => [413, 'too_large', 'This is larger than can be taken. '.Remarks::tooLarge()],
+                413 => [413, 'too_large', 'This is larger than can be taken. '.RecordEvents::tooLarge()],
                 429 => [429, 'too_many_tries', 'Too many tries. Wait a minute and try again.'],
                 default => [$thrown->getStatusCode(), 'refused', 'The request was refused.'],
             },

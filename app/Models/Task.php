@@ -7,6 +7,7 @@ namespace App\Models;
 use App\Models\Casts\Instant;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Query\Builder as QueryBuilder;
 
 /**
  * A task that a rule gave.
@@ -38,13 +39,32 @@ final class Task extends LedgerModel
     protected $table = 'tasks';
 
     /**
+     * Tasks that are open, or were at a moment.
+     *
+     * @param  ?\DateTimeImmutable  $at  null for now
+     */
+    private static function openRows(?\DateTimeImmutable $at): QueryBuilder
+    {
+        return $at === null ? self::rows()->where('status', TaskStatus::Open) : self::givenRows($at)->where(
+            static fn (QueryBuilder $open): QueryBuilder => $open->whereNull('done_at')->orWhere('done_at', '>', Columns::moment($at)),
+        );
+    }
+
+    /** Tasks that had been given by a moment. */
+    public static function givenRows(\DateTimeImmutable $at): QueryBuilder
+    {
+        return self::rows()->where('given_at', '<=', Columns::moment($at));
+    }
+
+    /**
      * @param  list<int>  $people
+     * @param  ?\DateTimeImmutable  $at  null for now
      * @return array<int, int> how many open tasks each has
      */
-    public static function openByPerson(array $people): array
+    public static function openByPerson(array $people, ?\DateTimeImmutable $at = null): array
     {
         $open = [];
-        foreach (self::rows()->where('status', TaskStatus::Open)->whereIn('assignee_id', $people)->pluck('assignee_id') as $person) {
+        foreach (self::openRows($at)->whereIn('assignee_id', $people)->pluck('assignee_id') as $person) {
             $open[(int) $person] = ($open[(int) $person] ?? 0) + 1;
         }
 

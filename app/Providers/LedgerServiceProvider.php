@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Evidence\Jobs\PlayProofs;
-use App\Evidence\PaperFacts;
 use App\Http\AtOnce;
 use App\Models\Events\MessagesWait;
 use App\Models\Events\RulesChanged;
@@ -13,6 +12,7 @@ use App\Models\Person;
 use App\Store\Company;
 use App\Store\HouseClock;
 use App\Store\LedgerConnection;
+use App\Store\PaperFacts;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use App\Store\StoredFacts;

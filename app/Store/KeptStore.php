@@ -6,7 +6,7 @@ namespace App\Store;
 
 use App\Models\CompanySettings;
 use App\Models\LetterVersion;
-use App\Models\NamedCondition;
+use App\Models\StoredCondition;
 use App\Models\StoredLadder;
 use App\Models\StoredLetter;
 use App\Models\StoredRule;
@@ -35,7 +35,7 @@ final readonly class KeptStore
         private HouseClock $clock,
         private Company $company,
         private Directory $directory,
-        private RuleIndex $index,
+        private RuleWatching $index,
     ) {
     }
 
@@ -61,11 +61,11 @@ final readonly class KeptStore
         }
 
         return $this->db->transaction(function () use ($type, $id, $version, $name, $file): int {
-            $this->mustBeFree(NamedCondition::query()->where('record_type', $type->name)->where('name', $name), $id);
+            $this->mustBeFree(StoredCondition::query()->where('record_type', $type->name)->where('name', $name), $id);
             if ($id === null) {
-                $id = NamedCondition::query()->create(['record_type' => $type->name, 'name' => $name, 'file' => $file])->id;
+                $id = StoredCondition::query()->create(['record_type' => $type->name, 'name' => $name, 'file' => $file])->id;
             } else {
-                $before = $this->mustBeCurrent(NamedCondition::query()->lockForUpdate()->find($id), $version);
+                $before = $this->mustBeCurrent(StoredCondition::query()->lockForUpdate()->find($id), $version);
                 $this->mustKeepName($before->name, $name, $this->usersOf('named', $before->name));
                 $before->update(['name' => $name, 'file' => $file, 'version' => $before->version + 1]);
             }
@@ -78,7 +78,7 @@ final readonly class KeptStore
     /** @throws Refused while rules use it */
     public function dropCondition(int $id): void
     {
-        $row = NamedCondition::query()->find($id) ?? throw new Refused('not_found', 'There is no such condition.', RefusedFor::Missing);
+        $row = StoredCondition::query()->find($id) ?? throw new Refused('not_found', 'There is no such condition.', RefusedFor::Missing);
         $this->mustBeUnused($row->name, $this->usersOf('named', $row->name));
         $row->delete();
     }
@@ -247,7 +247,7 @@ final readonly class KeptStore
         return $name;
     }
 
-    /** @param  Builder<covariant NamedCondition|StoredLetter|StoredLadder>  $same  that go by the name */
+    /** @param  Builder<covariant StoredCondition|StoredLetter|StoredLadder>  $same  that go by the name */
     private function mustBeFree(Builder $same, ?int $id): void
     {
         $taken = $same->lockForUpdate()->value('id');
@@ -263,15 +263,15 @@ final readonly class KeptStore
     }
 
     /**
-     * @template T of NamedCondition|StoredLetter|StoredLadder
+     * @template T of StoredCondition|StoredLetter|StoredLadder
      *
      * @param  ?T  $row
      * @return T
      */
     private function mustBeCurrent(
-        NamedCondition|StoredLetter|StoredLadder|null $row,
+        StoredCondition|StoredLetter|StoredLadder|null $row,
         ?int $version,
-    ): NamedCondition|StoredLetter|StoredLadder {
+    ): StoredCondition|StoredLetter|StoredLadder {
         if ($row === null) {
             throw new Refused('not_found', 'It is gone.', RefusedFor::Missing);
         }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\Columns;
-use App\Models\NamedCondition;
 use App\Models\Person as Row;
+use App\Models\StoredCondition;
 use App\Models\StoredLadder;
 use App\Models\StoredLetter;
 use App\Models\StoredRecord;
@@ -16,7 +16,7 @@ use VividLedger\People\Person;
 use VividLedger\Time\WorkingCalendar;
 
 /** Names of people and records, and what the company keeps under a name; remembered as long as the object lives. */
-class PeopleStore implements Directory
+final class PeopleStore implements Directory
 {
     private const COLUMNS = ['id', 'handle', 'name', 'manager_id', 'active', 'team', 'email', 'phone', 'time_zone', 'role'];
 
@@ -29,7 +29,7 @@ class PeopleStore implements Directory
     private array $titles = [];
 
     public function __construct(
-        protected readonly SchemaStore $schemas,
+        private readonly SchemaStore $schemas,
     ) {
     }
 
@@ -91,6 +91,12 @@ class PeopleStore implements Directory
         return self::all(Row::rows()->orderBy('id'));
     }
 
+    /** @return list<Person> those of a team who are at work, by id */
+    public function team(string $name): array
+    {
+        return self::all(Row::rows()->where('team', $name)->where('active', true)->orderBy('id'));
+    }
+
     public function teams(): array
     {
         return Columns::texts(Row::query()->where('active', true)->distinct()->orderBy('team')->pluck('team'));
@@ -98,12 +104,12 @@ class PeopleStore implements Directory
 
     public function namedConditions(string $type): array
     {
-        return Columns::texts(NamedCondition::query()->where('record_type', $type)->orderBy('name')->pluck('name'));
+        return Columns::texts(StoredCondition::query()->where('record_type', $type)->orderBy('name')->pluck('name'));
     }
 
     public function namedCondition(string $type, string $name): ?array
     {
-        return NamedCondition::query()->where('record_type', $type)->firstWhere('name', $name)?->file;
+        return StoredCondition::query()->where('record_type', $type)->firstWhere('name', $name)?->file;
     }
 
     public function letters(string $type): array
@@ -162,7 +168,7 @@ class PeopleStore implements Directory
     }
 
     /** @return list<Person> */
-    protected static function all(Builder $rows): array
+    private static function all(Builder $rows): array
     {
         return array_values($rows->get(self::COLUMNS)->map(self::made(...))->all());
     }

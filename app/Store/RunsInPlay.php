@@ -18,10 +18,15 @@ use VividLedger\Record\Alteration;
 /** Reads runs in play with their pencilled lines. */
 final class RunsInPlay
 {
-    /** @return list<Run> the oldest first */
-    public static function of(string $type, int $id): array
+    /**
+     * @param  ?\DateTimeImmutable  $at  only those of a later time left out; those over since then are no longer known
+     * @return list<Run> the oldest first
+     */
+    public static function of(string $type, int $id, ?\DateTimeImmutable $at = null): array
     {
-        return self::runs(RuleRun::query()->inPlay()->about($type, $id)->orderBy('id')->get());
+        $runs = RuleRun::query()->inPlay()->about($type, $id)->orderBy('id');
+
+        return self::runs(($at === null ? $runs : $runs->where('started_at', '<=', Columns::moment($at)))->get());
     }
 
     /**
@@ -33,15 +38,19 @@ final class RunsInPlay
         return $ids === [] ? [] : array_column(self::runs(RuleRun::query()->whereIn('id', $ids)->get()), null, 'id');
     }
 
-    public static function tasks(int $run, string $key): ?TasksOfLine
+    /** @param  ?\DateTimeImmutable  $then  as they were at a moment; null for now */
+    public static function tasks(int $run, string $key, ?\DateTimeImmutable $then = null): ?TasksOfLine
     {
-        $tasks = Task::rows()->where('run_id', $run)->where('line_key', $key)->where('status', '<>', TaskStatus::Cancelled)
+        $tasks = ($then === null ? Task::rows() : Task::givenRows($then))->where('run_id', $run)->where('line_key', $key)
             ->get(['status', 'given_at', 'due_at', 'done_at']);
+        $isOpen = static fn (\stdClass $task): bool => $then === null ? $task->status === TaskStatus::Open->value
+            : $task->done_at === null || $task->done_at > Columns::moment($then);
+        $tasks = $tasks->filter(static fn (\stdClass $task): bool => $isOpen($task) || $task->status !== TaskStatus::Cancelled->value);
         if ($tasks->isEmpty()) {
             return null;
         }
         $at = static fn (mixed $column): ?\DateTimeImmutable => is_string($column) ? Columns::instant($column) : null;
-        $open = $tasks->where('status', TaskStatus::Open->value)->count();
+        $open = $tasks->filter($isOpen)->count();
 
         return new TasksOfLine(
             $open,

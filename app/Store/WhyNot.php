@@ -16,9 +16,10 @@ final readonly class WhyNot
 {
     public function __construct(
         private SchemaStore $schemas,
-        private History $history,
+        private RecordHistory $history,
         private StoredRuleBook $rules,
         private Company $company,
+        private AsOf $asOf,
         private Engine $engine,
     ) {
     }
@@ -33,7 +34,7 @@ final readonly class WhyNot
     {
         $change = $this->history->change($entry)
             ?? throw new Refused('not_a_save', "Entry {$entry} is not the save of a record, so no rule was asked.", RefusedFor::Missing);
-        $facts = new PastFacts($this->schemas, $this->history, $entry, $change->at);
+        $facts = $this->asOf->after($entry, $change->at);
         $answers = [];
         $asked = new Answers($this->schemas->schema(), $this->engine, $this->company->zone());
         foreach ($asked->to($change, $this->inForceAt($entry), $facts) as [$rule, $verdict]) {

@@ -23,7 +23,7 @@ final class Agenda
         private readonly StoredRuleBook $rules,
         private readonly DatesDue $dates,
         private readonly QuietRecords $quiet,
-        private readonly Rounds $rounds,
+        private readonly RoundsDue $rounds,
     ) {
     }
 

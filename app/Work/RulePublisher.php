@@ -18,8 +18,8 @@ use App\Store\HouseClock;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\RuleDoor;
-use App\Store\RuleIndex;
 use App\Store\RuleStore;
+use App\Store\RuleWatching;
 use App\Store\RunMover;
 use Illuminate\Database\Connection;
 use VividLedger\Engine\StruckCode;
@@ -39,7 +39,7 @@ final readonly class RulePublisher
         private Connection $db,
         private RuleReader $reader,
         private RuleDoor $door,
-        private RuleIndex $index,
+        private RuleWatching $index,
         private HouseClock $clock,
         private ExistingRecords $existing,
         private RunMover $runs,

@@ -48,7 +48,7 @@ final readonly class Sweep
         private SaveRecord $save,
         private HouseClock $clock,
         private Agenda $agenda,
-        private Rounds $rounds,
+        private RoundsDue $rounds,
     ) {
     }
 

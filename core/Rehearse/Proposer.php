@@ -43,7 +43,7 @@ final readonly class Proposer
         $type = $this->schema->types[$rule->on];
         $set = $this->meeting($rule->condition, $record, $type, $facts);
         $trigger = $rule->trigger;
-        $text = $trigger instanceof \VividLedger\Rule\Trigger\Happened ? $trigger->about : '';
+        $text = $trigger instanceof \VividLedger\Rule\Trigger\EventHappened ? $trigger->about : '';
 
         return match (true) {
             $trigger instanceof Created => new Opening(OpeningKind::Created, $now, set: $set),

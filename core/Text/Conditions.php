@@ -219,11 +219,11 @@ final class Conditions implements Slot
     }
 
     /** What a field is compared with when it is found and not written. */
-    private static function given(Field $field): Choice
+    private static function given(Field $field): ChoiceSlot
     {
         $base = $field->type === \VividLedger\Schema\FieldType::Date ? 'today' : 'now';
 
-        return new Choice(static fn (): array => [
+        return new ChoiceSlot(static fn (): array => [
             ...($field->type->isMoment() ? [
                 new Pattern(['kind' => 'moment'], [$base, ['*', Amounts::none()]]),
                 new Pattern(['kind' => 'moment'], [['*', Amounts::at(-1)], ' ago']),
@@ -233,23 +233,23 @@ final class Conditions implements Slot
             ...($field->type === \VividLedger\Schema\FieldType::Person
                 ? [
                     new Pattern(['kind' => GivenField::kind()], [['path', Fields::bare()]]),
-                    new Pattern(['kind' => 'person'], [['person', People::person()]]),
+                    new Pattern(['kind' => 'person'], [['person', PersonSlots::person()]]),
                 ]
                 : []),
             new Pattern(['kind' => GivenField::kind()], [['path', Fields::path()]]),
         ]);
     }
 
-    private static function special(): Choice
+    private static function special(): ChoiceSlot
     {
         static $special = null;
-        if (! $special instanceof Choice) {
-            $special = new Choice(static function (): array {
+        if (! $special instanceof ChoiceSlot) {
+            $special = new ChoiceSlot(static function (): array {
                 $ways = array_flip(MadeBy::WAYS);
                 $by = new Simple(
                     static fn (mixed $json, Scope $scope, array $around): ?string => is_string($json) ? (MadeBy::WAYS[$json]
-                        ?? null) : People::person()->print($json, $scope, $around),
-                    static fn (Cursor $cursor, Scope $scope, array $around): ?array => $cursor->label($ways) ?? People::person()
+                        ?? null) : PersonSlots::person()->print($json, $scope, $around),
+                    static fn (Cursor $cursor, Scope $scope, array $around): ?array => $cursor->label($ways) ?? PersonSlots::person()
                         ->parse($cursor, $scope, $around),
                 );
                 $events = Simple::labelled(static function (): array {

@@ -18,7 +18,7 @@ use VividLedger\Schema\Relation;
 /** The sentences of a rule: what starts it, how often, when lines come, and what they do. A new kind is a pattern here. */
 final class Sentences
 {
-    public static function trigger(): Choice
+    public static function trigger(): ChoiceSlot
     {
         return self::once('trigger', static function (): array {
             $field = Fields::own();
@@ -72,13 +72,13 @@ final class Sentences
                     ['kind' => 'quiet', 'of' => 'value'],
                     ['once it has kept ', ['field', $field], ' at ', ['value', Values::ofField('field')], ' for ', ['*', Amounts::due()]],
                 ),
-                $on(['kind' => 'timetable'], ['is looked at ', ['rrule', Rounds::rule()], ' at ', [
+                $on(['kind' => 'timetable'], ['is looked at ', ['rrule', RoundSlot::rule()], ' at ', [
                     'time', self::code('\d{2}:\d{2}', 'a time, such as 08:00'),
                 ], ' from ', [
                     'from', self::code('\d{4}-\d{2}-\d{2}', 'a day, such as 2026-12-01'),
                 ],
                     ['?', ', on working days', ['workingDays', self::flag()]],
-                    ['?', ', together for each, by ', ['per', People::person()],
+                    ['?', ', together for each, by ', ['per', PersonSlots::person()],
                         ['?', ', by their own clock', ['clock', self::word('person')]]]]),
                 $related('created', 'created'), $related('deleted', 'deleted'), $related('created_or_changed', 'created or changed'),
                 $on(
@@ -93,7 +93,7 @@ final class Sentences
         });
     }
 
-    public static function guard(): Choice
+    public static function guard(): ChoiceSlot
     {
         return self::once('guard', static function (): array {
             $again = ['?', ', ready again when ', ['again', new Conditions]];
@@ -112,7 +112,7 @@ final class Sentences
         });
     }
 
-    public static function timing(): Choice
+    public static function timing(): ChoiceSlot
     {
         return self::once('timing', static function (): array {
             $field = Fields::own();
@@ -142,11 +142,11 @@ final class Sentences
         });
     }
 
-    public static function line(): Choice
+    public static function line(): ChoiceSlot
     {
         return self::once('line', static function (): array {
             $on = ['?', 'on ', ['on', self::target()], ': '];
-            $recipients = Simple::many(People::recipient(), 'and');
+            $recipients = Simple::many(PersonSlots::recipient(), 'and');
             $message = ['Send ', ['to', $recipients], ' ', ['channel', self::channel()]];
             $further = [['?', ', with a copy to ', ['cc', $recipients]], ['?', ', answers to ', ['replyTo', $recipients]]];
 
@@ -157,7 +157,7 @@ final class Sentences
                 ),
                 new Pattern(['kind' => 'give_task'], ['Give ', ...self::task()]),
                 new Pattern(['kind' => 'give_tasks'], ['Give ', ['tasks', self::tasks()]]),
-                new Pattern(['kind' => 'remind'], ['Remind ', ['to', People::person()], ['?', ' ', ['text', Simple::quoted()]]]),
+                new Pattern(['kind' => 'remind'], ['Remind ', ['to', PersonSlots::person()], ['?', ' ', ['text', Simple::quoted()]]]),
                 new Pattern(['kind' => 'send_message'], [...$message, ' with the letter ', ['letter', Simple::quoted()], ...$further]),
                 new Pattern(
                     ['kind' => 'send_message'],
@@ -182,13 +182,13 @@ final class Sentences
                         ['?', ', called ', ['as', Simple::quoted()]],
                     ],
                 ),
-                new Pattern(['kind' => 'assign'], ['Assign ', ['', self::type()], ' to ', ['to', People::person()]]),
+                new Pattern(['kind' => 'assign'], ['Assign ', ['', self::type()], ' to ', ['to', PersonSlots::person()]]),
                 new Pattern(['kind' => 'comment'], ['Comment ', ['?', 'on ', ['on', self::target()], ' '], ['text', Simple::quoted()]]),
                 new Pattern(
                     ['kind' => 'follow', 'stop' => true],
-                    ['Let ', ['who', People::person()], ' no longer follow ', ['', self::type()]],
+                    ['Let ', ['who', PersonSlots::person()], ' no longer follow ', ['', self::type()]],
                 ),
-                new Pattern(['kind' => 'follow'], ['Let ', ['who', People::person()], ' follow ', ['', self::type()]]),
+                new Pattern(['kind' => 'follow'], ['Let ', ['who', PersonSlots::person()], ' follow ', ['', self::type()]]),
                 new Pattern(
                     ['kind' => 'refuse'],
                     ['Refuse the save with ', ['message', Simple::quoted()], ['?', ' at ', ['field', Fields::own()]]],
@@ -200,8 +200,8 @@ final class Sentences
     /** Records of other types on a list: "the Agreements of the owner with the columns Title, by End". */
     private static function sections(): Slot
     {
-        return Simple::series(new Choice(static fn (): array => [new Pattern([], ['the records ', ['on', self::types()], ' of ', [
-            'per', self::ofType(People::person()),
+        return Simple::series(new ChoiceSlot(static fn (): array => [new Pattern([], ['the records ', ['on', self::types()], ' of ', [
+            'per', self::ofType(PersonSlots::person()),
         ], ' with the columns ', [
             'columns', self::ofType(Simple::many(Fields::path(), 'and')),
         ],
@@ -228,7 +228,7 @@ final class Sentences
         );
 
         return [
-            ['to', People::person()], ' a ', ['?', ['priority', $priority], ' '], 'task', ['?', ' ', ['title', Simple::quoted()]],
+            ['to', PersonSlots::person()], ' a ', ['?', ['priority', $priority], ' '], 'task', ['?', ' ', ['title', Simple::quoted()]],
             ['?', ' also on ', ['contact', Fields::path()]], ['?', ' due ', ['due', self::taskDue()]],
             ['?', ' with the notes ', ['notes', Simple::quoted()]],
         ];
@@ -236,11 +236,11 @@ final class Sentences
 
     private static function tasks(): Slot
     {
-        return Simple::series(new Choice(static fn (): array => [new Pattern([], self::task())]), 2);
+        return Simple::series(new ChoiceSlot(static fn (): array => [new Pattern([], self::task())]), 2);
     }
 
     /** "after 1 working day find the owner’s manager: tell them and raise the priority" */
-    private static function rung(): Choice
+    private static function rung(): ChoiceSlot
     {
         $acts = Simple::labelled(
             static fn (): array => [
@@ -249,12 +249,12 @@ final class Sentences
             ],
         );
 
-        return new Choice(
+        return new ChoiceSlot(
             static fn (): array => [
                 new Pattern(
                     [],
                     [
-                        ['?', 'after ', ['after', Amounts::due()], ' '], 'find ', ['to', People::person()], ': ',
+                        ['?', 'after ', ['after', Amounts::due()], ' '], 'find ', ['to', PersonSlots::person()], ': ',
                         ['do', Simple::many($acts, 'and')],
                     ],
                 ),
@@ -262,7 +262,7 @@ final class Sentences
         );
     }
 
-    private static function taskDue(): Choice
+    private static function taskDue(): ChoiceSlot
     {
         $from = ['from', Fields::path()];
         $rest = [' ', ['*', Amounts::rest()]];
@@ -278,7 +278,7 @@ final class Sentences
     }
 
     /** What a field is set to. */
-    private static function assigned(): Choice
+    private static function assigned(): ChoiceSlot
     {
         return self::once('assigned', static function (): array {
             $number = new Simple(
@@ -307,8 +307,8 @@ final class Sentences
             // A name by itself is read as the value of the field.
             $found = new Simple(
                 static fn (mixed $json, Scope $scope): ?string => is_array($json)
-                    && ($json['kind'] ?? null) === NamedPerson::kind() ? null : People::person()->print($json, $scope, []),
-                static fn (Cursor $cursor, Scope $scope): ?array => People::person()->parse($cursor, $scope, []),
+                    && ($json['kind'] ?? null) === NamedPerson::kind() ? null : PersonSlots::person()->print($json, $scope, []),
+                static fn (Cursor $cursor, Scope $scope): ?array => PersonSlots::person()->parse($cursor, $scope, []),
             );
 
             return [
@@ -339,7 +339,7 @@ final class Sentences
                 new Pattern(['kind' => Value\Reckoned::kind()], ['the formula ', ['formula', Simple::quoted()]]),
                 new Pattern(['kind' => Value\CopiedValue::kind()], [['from', Fields::bare()]]),
                 new Pattern(['kind' => Value\FoundPerson::kind()], [['person', $found]]),
-                new Pattern(['kind' => Value\FoundPerson::kind()], ['the person ', ['person', People::person()]]),
+                new Pattern(['kind' => Value\FoundPerson::kind()], ['the person ', ['person', PersonSlots::person()]]),
                 new Pattern(['kind' => Value\ThisOne::kind()], ['this ', ['', self::type()]]),
                 new Pattern(['kind' => Value\MadeOne::kind()], ['the new record ', ['as', Simple::quoted()]]),
                 new Pattern(['kind' => Value\CopiedValue::kind()], [['from', Fields::path()]]),
@@ -399,7 +399,7 @@ final class Sentences
     /** What a certain field is set to; its own value is read as the field has it, all else as the record the rule is about. */
     private static function value(Field $field): Slot
     {
-        $own = new Choice(static fn (): array => array_merge([
+        $own = new ChoiceSlot(static fn (): array => array_merge([
             new Pattern(['kind' => Value\FixedValue::kind()], [['value', self::fixed($field)]]),
             ...array_map(
                 static fn (string $kind, string $word): Pattern => new Pattern(
@@ -575,7 +575,7 @@ final class Sentences
     }
 
     /** When a rule writes to nobody: the hours outside which it waits or drops, and the most that one address gets. */
-    public static function never(): Choice
+    public static function never(): ChoiceSlot
     {
         return self::once('never', static function (): array {
             $clock = static fn (string $such): Simple => self::code('\d{2}:\d{2}', "a time, such as {$such}");
@@ -584,7 +584,7 @@ final class Sentences
                 static fn (): string => '–',
                 static fn (Cursor $cursor): ?array => $cursor->pattern('[–-]|to\b', '–') === null ? null : [null],
             );
-            $outside = new Choice(
+            $outside = new ChoiceSlot(
                 static fn (): array => [
                     new Pattern(
                         [],
@@ -596,7 +596,7 @@ final class Sentences
                 ],
             );
             $then = Simple::labelled(static fn (): array => ['what is over is dropped' => 'drop', 'what is over waits' => 'wait']);
-            $cap = new Choice(static fn (): array => [
+            $cap = new ChoiceSlot(static fn (): array => [
                 new Pattern(
                     [],
                     [
@@ -634,11 +634,11 @@ final class Sentences
     }
 
     /** @param  \Closure(): list<Pattern>  $patterns */
-    private static function once(string $name, \Closure $patterns): Choice
+    private static function once(string $name, \Closure $patterns): ChoiceSlot
     {
-        /** @var array<string, Choice> $made */
+        /** @var array<string, ChoiceSlot> $made */
         static $made = [];
 
-        return $made[$name] ??= new Choice($patterns);
+        return $made[$name] ??= new ChoiceSlot($patterns);
     }
 }

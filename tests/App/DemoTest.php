@@ -11,8 +11,8 @@ use App\Models\Columns;
 use App\Models\Entry;
 use App\Store\Company;
 use App\Store\EntriesIntoData;
-use App\Store\History;
 use App\Store\PeopleStore;
+use App\Store\RecordHistory;
 use App\Store\SchemaStore;
 use App\Store\WhyNot;
 use Illuminate\Support\Facades\DB;
@@ -154,7 +154,7 @@ final class DemoTest extends AppTestCase
 
     private function everyRecordCanBeRebuilt(): void
     {
-        $history = $this->app->make(History::class);
+        $history = $this->app->make(RecordHistory::class);
         $type = $this->app->make(SchemaStore::class)->schema()->types['ticket'];
         foreach (DB::select('SELECT * FROM records_ticket') as $row) {
             $now = Columns::record($type, $row);

@@ -423,7 +423,7 @@ final class KindStoriesTest extends AppTestCase
             $this->as('bram.castellan', 'POST', "{$path}/comments", ['text' => $step['comment']])->assertCreated();
         } elseif (isset($step['reply'])) {
             $type = $this->app->make(\App\Store\SchemaStore::class)->schema()->types['ticket'];
-            $this->app->make(\App\Store\Remarks::class)->reply(
+            $this->app->make(\App\Store\RecordEvents::class)->reply(
                 $type,
                 $ticket['id'],
                 $step['reply'],

@@ -44,7 +44,7 @@ final class LinesInTimeTest extends TimeTestCase
         $this->change($ticket, ['status' => 'waiting']);
         $this->passTo('2026-11-28T08:00:00Z');
         $type = $this->app->make(\App\Store\SchemaStore::class)->schema()->types['ticket'];
-        $this->app->make(\App\Store\Remarks::class)->reply(
+        $this->app->make(\App\Store\RecordEvents::class)->reply(
             $type,
             $ticket['id'],
             'It is fine now.',

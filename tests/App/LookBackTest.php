@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Tests\App;
 
 use App\Evidence\LookBacks;
-use App\Evidence\Timelines;
 use App\Models\Columns;
 use App\Store\Actor;
-use App\Store\History;
+use App\Store\RecordHistory;
 use App\Store\SaveRecord;
 use App\Store\SchemaStore;
+use App\Store\Timelines;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\TimeTestCase;
 use Tests\Core\Support\Stories;
@@ -212,7 +212,7 @@ final class LookBackTest extends TimeTestCase
     private function sameAtEveryEntry(): void
     {
         $timelines = $this->app->make(Timelines::class);
-        $history = $this->app->make(History::class);
+        $history = $this->app->make(RecordHistory::class);
         $type = $this->app->make(SchemaStore::class)->schema()->types['ticket'];
         $stamps = array_flip(['updated_at', 'updated_by']);
         foreach (DB::select("SELECT DISTINCT record_id FROM entries WHERE record_type = 'ticket'") as $row) {

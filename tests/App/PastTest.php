@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Evidence\RecordedPast;
+use App\Store\AsOf;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 
@@ -85,6 +87,40 @@ final class PastTest extends AppTestCase
             ['created', 'deleted', 'fired', 'restored'],
             array_values(array_intersect(array_reverse($kinds), ['created', 'deleted', 'fired', 'restored'])),
         );
+    }
+
+    public function test_guards_tasks_and_messages_are_those_of_the_moment_whoever_asks(): void
+    {
+        $this->inForce(['name' => 'Once', 'on' => 'ticket', 'when' => ['kind' => 'changed'], 'fires' => ['kind' => 'once_per_record'],
+            'lines' => [
+                ['kind' => 'give_task', 'to' => ['kind' => 'named', 'handle' => 'bram.castellan'], 'title' => 'Look', 'due' => null],
+            ]]);
+        $rule = (int) DB::table('rules')->max('id');
+        $bram = $this->person('bram.castellan')->id;
+        $ticket = $this->ticket()['record'];
+        $this->clockAt('2026-11-24T09:00:00Z');
+        $first = $this->change($ticket, ['hours' => '1']);
+        $this->clockAt('2026-11-24T10:00:00Z');
+        $second = $this->change($first['record'], ['hours' => '2']);
+        $this->clockAt('2026-11-24T11:00:00Z');
+        $this->as('bram.castellan', 'POST', 'tasks/'.DB::table('tasks')->value('id').'/complete')->assertOk();
+        $third = $this->change($second['record'], ['hours' => '3']);
+
+        $worlds = [$this->app->make(AsOf::class), $this->app->make(RecordedPast::class)];
+        foreach ($worlds as $world) {
+            $seen = [];
+            foreach ([[$first, '08:59'], [$second, '10:00'], [$third, '11:00']] as [$saved, $time]) {
+                $then = $world->after($saved['entry'], new \DateTimeImmutable("2026-11-24T{$time}:00Z"));
+                $seen[] = [
+                    $then->record('ticket', $ticket['id'])?->value('hours'), $then->guardState($rule, 'ticket', $ticket['id'])->count,
+                    $then->openTasks([$bram])[$bram] ?? 0,
+                ];
+            }
+            self::assertSame([['1.00', 0, 0], ['2.00', 1, 1], ['3.00', 1, 0]], $seen, $world::class);
+        }
+        $answer = fn (array $saved): string => $this->as('odile.march', 'GET', "ledger/{$saved['entry']}/answers?rule={$rule}")
+            ->json('0.verdict.reason');
+        self::assertSame(['fires', 'guard_held', 'guard_held'], array_map($answer, [$first, $second, $third]));
     }
 
     public function test_what_was_pencilled_in_is_struck_out_with_the_record(): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\App;
 
 use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Store\RuleFile;
 use App\Store\SchemaStore;
 use Illuminate\Support\Facades\DB;
@@ -40,7 +41,7 @@ final class RuleFilePropertyTest extends AppTestCase
                 $files->read($spoiled);
             } catch (Refused $refusal) {
                 $refused++;
-                self::assertSame(['malformed_rule', 422], [$refusal->reason, $refusal->status]);
+                self::assertSame(['malformed_rule', RefusedFor::Invalid], [$refusal->reason, $refusal->for]);
                 self::assertNotSame([], $refusal->problems);
                 foreach ($refusal->problems as $problem) {
                     self::assertGreaterThanOrEqual(1, $problem['line']);

@@ -8,11 +8,14 @@ use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\BesideShape;
 use App\Http\Api\Shape\EntryShape;
+use App\Http\Input\CommentInput;
+use App\Http\Input\FollowInput;
+use App\Http\Input\GuardResetInput;
 use App\Models\Attachment;
 use App\Store\GuardStore;
+use App\Store\RecordEvents;
 use App\Store\Refused;
 use App\Store\RefusedFor;
-use App\Store\Remarks;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -22,8 +25,8 @@ use OpenApi\Attributes as OA;
 final class BesideController extends Controller
 {
     public function __construct(
-        private readonly Remarks $remarks,
-        private readonly Beside $beside,
+        private readonly RecordEvents $remarks,
+        private readonly RecordAside $beside,
     ) {
     }
 
@@ -52,9 +55,9 @@ final class BesideController extends Controller
             responses: [new Ok(EntryShape::class, status: 201)],
         ),
     ]
-    public function comment(string $type, int $id, Request $request, Entries $entries): JsonResponse
+    public function comment(string $type, int $id, CommentInput $request, Entries $entries): JsonResponse
     {
-        $given = $request->validate(['text' => 'present|nullable|string']);
+        $given = $request->validated();
         $saved = $this->remarks->comment($this->type($type), $id, (string) $given['text'], $this->actor($request));
 
         return new JsonResponse($entries->one((int) $saved->entryId), 201);
@@ -73,7 +76,7 @@ final class BesideController extends Controller
     {
         $upload = $request->file('file');
         if (! $upload instanceof \Illuminate\Http\UploadedFile || ! $upload->isValid()) {
-            $message = 'Choose a file. '.Remarks::tooLarge();
+            $message = 'Choose a file. '.RecordEvents::tooLarge();
             throw new Refused(
                 'invalid_values',
                 $message,
@@ -123,9 +126,9 @@ final class BesideController extends Controller
             responses: [new Ok],
         ),
     ]
-    public function follow(string $type, int $id, Request $request): Response
+    public function follow(string $type, int $id, FollowInput $request): Response
     {
-        $given = $request->validate(['follows' => 'required|boolean']);
+        $given = $request->validated();
         $this->remarks->follow($this->type($type), $id, $this->person($request)->id, (bool) $given['follows']);
 
         return response()->noContent();
@@ -141,9 +144,9 @@ final class BesideController extends Controller
             responses: [new Ok(BesideShape::class)],
         ),
     ]
-    public function reset(string $type, int $id, int $number, Request $request, GuardStore $guards): BesideShape
+    public function reset(string $type, int $id, int $number, GuardResetInput $request, GuardStore $guards): BesideShape
     {
-        $given = $request->validate(['why' => 'present|nullable|string|max:200']);
+        $given = $request->validated();
         $guards->reset($number, $this->type($type)->name, $id, (string) $given['why'], $this->person($request)->id);
 
         return $this->show($type, $id);

@@ -8,14 +8,13 @@ use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\CalendarShape;
 use App\Http\Api\Shape\HolidaysShape;
-use App\Models\Person;
+use App\Http\Input\CalendarInput;
+use App\Http\Input\HolidayFileInput;
 use App\Store\CalendarKeep;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Validation\Rule;
 use OpenApi\Attributes as OA;
 
 /** Working calendars: hours, holidays, zone, and who goes by which. */
@@ -56,7 +55,7 @@ final class CalendarController extends Controller
             responses: [new Ok(CalendarShape::class, status: 201)],
         ),
     ]
-    public function store(Request $request): JsonResponse
+    public function store(CalendarInput $request): JsonResponse
     {
         return new JsonResponse($this->one($this->kept(null, $request)), 201);
     }
@@ -71,7 +70,7 @@ final class CalendarController extends Controller
             responses: [new Ok(CalendarShape::class)],
         ),
     ]
-    public function update(int $id, Request $request): CalendarShape
+    public function update(int $id, CalendarInput $request): CalendarShape
     {
         return $this->one($this->kept($id, $request));
     }
@@ -102,20 +101,16 @@ final class CalendarController extends Controller
             responses: [new Ok(HolidaysShape::class)],
         ),
     ]
-    public function holidays(Request $request): HolidaysShape
+    public function holidays(HolidayFileInput $request): HolidaysShape
     {
-        $given = $request->validate(['text' => 'required|string|max:2000000']);
+        $given = $request->validated();
 
         return new HolidaysShape($this->keep->holidays($given['text']));
     }
 
-    private function kept(?int $id, Request $request): int
+    private function kept(?int $id, CalendarInput $request): int
     {
-        $given = $request->validate([
-            'version' => 'nullable|integer', 'name' => 'present|nullable|string', 'timeZone' => 'required|string',
-            'hours' => 'present|array', 'holidays' => 'present|array', 'company' => 'required|boolean', 'teams' => 'present|array',
-            'teams.*' => ['string', Rule::exists(Person::class, 'team')], 'people' => 'present|array',
-        ]);
+        $given = $request->validated();
 
         $people = [];
         foreach (array_values($given['people']) as $place => $one) {

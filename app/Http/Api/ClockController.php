@@ -8,6 +8,7 @@ use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\ClockShape;
 use App\Http\Api\Shape\TurnShape;
+use App\Http\Input\ClockTurnInput;
 use App\Models\ClockTurn;
 use App\Models\TurnStatus;
 use App\Store\Company;
@@ -16,7 +17,6 @@ use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Work\ClockTurner;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
 
@@ -67,9 +67,9 @@ final class ClockController extends Controller
             responses: [new Ok(ClockShape::class, status: 202)],
         ),
     ]
-    public function turn(Request $request): JsonResponse
+    public function turn(ClockTurnInput $request): JsonResponse
     {
-        $given = $request->validate(['by' => 'nullable|in:hour,day,week,next', 'to' => ['required_without:by', 'nullable', new Moment]]);
+        $given = $request->validated();
         $now = $this->clock->now();
         $to = match ($given['by'] ?? null) {
             'hour' => $now->modify('+1 hour'),

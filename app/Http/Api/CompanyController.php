@@ -9,6 +9,7 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\CompanyShape;
 use App\Http\Api\Shape\PersonShape;
 use App\Http\Api\Shape\ProcessShape;
+use App\Http\Input\CompanyInput;
 use App\Models\Person;
 use App\Models\WorkerProcess;
 use App\Store\Company;
@@ -16,7 +17,6 @@ use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Work\Heartbeat;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
 
@@ -61,9 +61,9 @@ final class CompanyController extends Controller
             responses: [new Ok(CompanyShape::class)],
         ),
     ]
-    public function update(Request $request): CompanyShape
+    public function update(CompanyInput $request): CompanyShape
     {
-        $given = $request->validate(['fallbackPersonId' => 'present|nullable']);
+        $given = $request->validated();
         $id = $given['fallbackPersonId'] === null ? null : $this->personGiven($given['fallbackPersonId'], '/fallbackPersonId');
         if ($id !== null && ! Person::query()->whereKey($id)->where('active', true)->exists()) {
             $message = 'There is no such person at work here.';

@@ -17,12 +17,15 @@ use App\Http\Api\Shape\FixShape;
 use App\Http\Api\Shape\RecordShape;
 use App\Http\Api\Shape\RehearsalShape;
 use App\Http\Api\Shape\RemarkShape;
-use App\Store\History;
+use App\Http\Input\EntryInput;
+use App\Http\Input\LookBackInput;
+use App\Http\Input\RehearsalInput;
+use App\Http\Input\WrittenRuleInput;
 use App\Store\HouseClock;
+use App\Store\RecordHistory;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use VividLedger\Proofread\Remark;
@@ -40,9 +43,9 @@ final class EvidenceController extends Controller
             responses: [new Ok(RemarkShape::class, list: true)],
         ),
     ]
-    public function remarks(Request $request, WrittenRules $written, Proofreading $proofreading): JsonResponse
+    public function remarks(WrittenRuleInput $request, WrittenRules $written, Proofreading $proofreading): JsonResponse
     {
-        $given = $request->validate(['file' => 'required|array', 'rule' => 'nullable|integer']);
+        $given = $request->validated();
         $rule = $written->page($given['file'], self::number($given, 'rule'))->rule;
 
         return new JsonResponse(array_map(static fn (Remark $remark): RemarkShape => new RemarkShape(
@@ -89,12 +92,9 @@ final class EvidenceController extends Controller
             ],
         ),
     ]
-    public function lookBack(Request $request, WrittenRules $written, LookBacks $lookBacks, HouseClock $clock): StreamedResponse
+    public function lookBack(LookBackInput $request, WrittenRules $written, LookBacks $lookBacks, HouseClock $clock): StreamedResponse
     {
-        $given = $request->validate([
-            'file' => 'required|array', 'rule' => 'nullable|integer', 'from' => ['nullable', new Moment],
-            'until' => ['nullable', new Moment],
-        ]);
+        $given = $request->validated();
         $rule = $written->finished($given['file'], self::number($given, 'rule'));
         if (! $rule->own && $rule->again !== null) {
             throw new Refused(
@@ -133,9 +133,9 @@ final class EvidenceController extends Controller
             responses: [new Ok(RecordShape::class)],
         ),
     ]
-    public function then(string $type, int $id, Request $request, History $history, RecordShapes $records): RecordShape
+    public function then(string $type, int $id, EntryInput $request, RecordHistory $history, RecordShapes $records): RecordShape
     {
-        $given = $request->validate(['entry' => 'required|integer']);
+        $given = $request->validated();
         $record = $history->recordAfter($this->type($type), $id, (int) $given['entry']) ?? throw new Refused(
             'not_found',
             'There was no such record then.',
@@ -159,12 +159,9 @@ final class EvidenceController extends Controller
             responses: [new Ok(RehearsalShape::class)],
         ),
     ]
-    public function play(Request $request, WrittenRules $written, Rehearsals $rehearsals, RehearsalShapes $shapes): RehearsalShape
+    public function play(RehearsalInput $request, WrittenRules $written, Rehearsals $rehearsals, RehearsalShapes $shapes): RehearsalShape
     {
-        $given = $request->validate([
-            'file' => 'required|array', 'rule' => 'nullable|integer', 'record' => 'nullable|array', 'opening' => 'nullable|array',
-            'whatIfs' => 'nullable|array|max:20', 'others' => 'nullable|boolean',
-        ]);
+        $given = $request->validated();
         $rule = $written->finished($given['file'], self::number($given, 'rule'));
 
         return $shapes->of(

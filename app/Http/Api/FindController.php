@@ -7,10 +7,10 @@ namespace App\Http\Api;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\FoundShape;
+use App\Http\Input\FindInput;
 use App\Store\RecordList;
 use App\Store\SchemaStore;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Record;
 
@@ -30,9 +30,9 @@ final class FindController extends Controller
             responses: [new Ok(FoundShape::class, list: true)],
         ),
     ]
-    public function index(Request $request, SchemaStore $schemas, RecordList $list): JsonResponse
+    public function index(FindInput $request, SchemaStore $schemas, RecordList $list): JsonResponse
     {
-        $text = trim((string) $request->validate(['text' => 'required|string|max:200'])['text']);
+        $text = trim((string) $request->validated()['text']);
         $found = [];
         foreach ($schemas->schema()->types as $type) {
             $records = $text === '' ? [] : $list->page($type, null, $text, null, false, 1, self::OF_EACH, false)[0];

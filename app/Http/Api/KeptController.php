@@ -9,11 +9,14 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\LetterShape;
 use App\Http\Api\Shape\LetterVersionShape;
 use App\Http\Api\Shape\NamedShape;
+use App\Http\Input\ConditionInput;
+use App\Http\Input\LetterInput;
+use App\Http\Input\NewConditionInput;
+use App\Http\Input\NewLetterInput;
 use App\Store\KeptStore;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 
@@ -50,12 +53,9 @@ final class KeptController extends Controller
             responses: [new Ok(LetterShape::class, status: 201)],
         ),
     ]
-    public function storeLetter(Request $request): JsonResponse
+    public function storeLetter(NewLetterInput $request): JsonResponse
     {
-        $given = $request->validate([
-            'recordType' => 'required|string', 'name' => 'present|nullable|string', 'subject' => 'present|nullable|string',
-            'body' => 'present|nullable|string',
-        ]);
+        $given = $request->validated();
         $type = $this->type($given['recordType']);
         [$name, $subject, $body] = [(string) $given['name'], (string) $given['subject'], (string) $given['body']];
         $id = $this->kept->keepLetter($type, null, null, $name, $subject, $body, $this->person($request)->id);
@@ -73,12 +73,9 @@ final class KeptController extends Controller
             responses: [new Ok(LetterShape::class)],
         ),
     ]
-    public function updateLetter(int $id, Request $request): LetterShape
+    public function updateLetter(int $id, LetterInput $request): LetterShape
     {
-        $given = $request->validate([
-            'version' => 'required|integer', 'name' => 'present|nullable|string', 'subject' => 'present|nullable|string',
-            'body' => 'present|nullable|string',
-        ]);
+        $given = $request->validated();
         $type = $this->type($this->letter($id)->recordType);
         [$name, $subject, $body] = [(string) $given['name'], (string) $given['subject'], (string) $given['body']];
         $this->kept->keepLetter($type, $id, (int) $given['version'], $name, $subject, $body, $this->person($request)->id);
@@ -140,9 +137,9 @@ final class KeptController extends Controller
             responses: [new Ok(NamedShape::class, status: 201)],
         ),
     ]
-    public function storeNamed(Request $request): JsonResponse
+    public function storeNamed(NewConditionInput $request): JsonResponse
     {
-        $given = $request->validate(['recordType' => 'required|string', 'name' => 'present|nullable|string', 'file' => 'required|array']);
+        $given = $request->validated();
         $id = $this->kept->keepCondition($this->type($given['recordType']), null, null, (string) $given['name'], $given['file']);
 
         return new JsonResponse($this->shelf->named($id)[0], 201);
@@ -158,9 +155,9 @@ final class KeptController extends Controller
             responses: [new Ok(NamedShape::class)],
         ),
     ]
-    public function updateNamed(int $id, Request $request): NamedShape
+    public function updateNamed(int $id, ConditionInput $request): NamedShape
     {
-        $given = $request->validate(['version' => 'required|integer', 'name' => 'present|nullable|string', 'file' => 'required|array']);
+        $given = $request->validated();
         $row = $this->shelf->named($id)[0] ?? throw new Refused('not_found', 'There is no such condition.', RefusedFor::Missing);
         $this->kept->keepCondition($this->type($row->recordType), $id, (int) $given['version'], (string) $given['name'], $given['file']);
 

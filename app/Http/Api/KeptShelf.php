@@ -9,7 +9,7 @@ use App\Http\Api\Shape\LetterShape;
 use App\Http\Api\Shape\LetterVersionShape;
 use App\Http\Api\Shape\NamedShape;
 use App\Models\LetterVersion;
-use App\Models\NamedCondition;
+use App\Models\StoredCondition;
 use App\Models\StoredLadder;
 use App\Models\StoredLetter;
 use App\Store\KeptStore;
@@ -66,9 +66,9 @@ final readonly class KeptShelf
      */
     public function named(?int $only = null): array
     {
-        $conditions = self::asked(NamedCondition::query()->orderBy('record_type')->orderBy('name'), $only)->get();
+        $conditions = self::asked(StoredCondition::query()->orderBy('record_type')->orderBy('name'), $only)->get();
 
-        return array_values($conditions->map(function (NamedCondition $named): NamedShape {
+        return array_values($conditions->map(function (StoredCondition $named): NamedShape {
             $type = $this->schemas->schema()->types[$named->record_type];
             $context = $this->kept->context($type);
             $condition = ConditionReader::read($context, new Node($named->file, '/onlyIf'));

@@ -7,11 +7,12 @@ namespace App\Http\Api;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\LadderShape;
+use App\Http\Input\LadderInput;
+use App\Http\Input\NewLadderInput;
 use App\Store\KeptStore;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Rule\Ladder\Ladders;
@@ -49,9 +50,9 @@ final class LadderController extends Controller
             responses: [new Ok(LadderShape::class, status: 201)],
         ),
     ]
-    public function store(Request $request): JsonResponse
+    public function store(NewLadderInput $request): JsonResponse
     {
-        $given = $request->validate(['name' => 'present|nullable|string', 'rungs' => 'present|array']);
+        $given = $request->validated();
 
         return new JsonResponse($this->one($this->kept->keepLadder(null, null, (string) $given['name'], $given['rungs'])), 201);
     }
@@ -66,9 +67,9 @@ final class LadderController extends Controller
             responses: [new Ok(LadderShape::class)],
         ),
     ]
-    public function update(int $id, Request $request): LadderShape
+    public function update(int $id, LadderInput $request): LadderShape
     {
-        $given = $request->validate(['version' => 'required|integer', 'name' => 'present|nullable|string', 'rungs' => 'present|array']);
+        $given = $request->validated();
 
         return $this->one($this->kept->keepLadder($id, (int) $given['version'], (string) $given['name'], $given['rungs']));
     }

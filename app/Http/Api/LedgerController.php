@@ -11,12 +11,14 @@ use App\Http\Api\Shape\EntryDetail;
 use App\Http\Api\Shape\LedgerPage;
 use App\Http\Api\Shape\MomentAnswers;
 use App\Http\Api\Shape\VerdictShape;
+use App\Http\Input\LedgerInput;
+use App\Http\Input\OneRuleInput;
+use App\Http\Input\WhyInput;
 use App\Store\HouseClock;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\WhyNot;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 
 /** The ledger: every entry, and why it is there. */
@@ -46,12 +48,9 @@ final class LedgerController extends Controller
             ), new Query('rule', 'integer'), new Query('before', 'integer', 'Only entries with a lower '
                 .'number.'), new Query('after', 'integer', 'Only entries with a higher number, the lowest first.'),
         ], responses: [new Ok(LedgerPage::class)])]
-    public function index(Request $request): LedgerPage
+    public function index(LedgerInput $request): LedgerPage
     {
-        $given = $request->validate([
-            'show' => 'nullable|in:edits,rules,tasks,administration', 'rule' => 'nullable|integer', 'before' => 'nullable|integer|min:0',
-            'after' => 'nullable|integer|min:0|prohibits:before',
-        ]);
+        $given = $request->validated();
         $kinds = isset($given['show']) ? self::KINDS[$given['show']] : null;
         $after = self::number($given, 'after');
         $entries = $this->entries->page($kinds, self::number($given, 'rule'), self::number($given, 'before'), $after);
@@ -91,9 +90,9 @@ final class LedgerController extends Controller
             responses: [new Ok(MomentAnswers::class)],
         ),
     ]
-    public function why(string $type, int $id, Request $request, WhyNot $whyNot, HouseClock $clock): MomentAnswers
+    public function why(string $type, int $id, WhyInput $request, WhyNot $whyNot, HouseClock $clock): MomentAnswers
     {
-        $given = $request->validate(['at' => ['nullable', new Moment], 'rule' => 'nullable|integer']);
+        $given = $request->validated();
         $at = isset($given['at']) ? new \DateTimeImmutable($given['at']) : $clock->now();
         $entry = $this->entries->lastAnswerable($this->type($type)->name, $id, $at)
             ?? throw new Refused(
@@ -118,9 +117,9 @@ final class LedgerController extends Controller
             responses: [new Ok(AnswerShape::class, list: true)],
         ),
     ]
-    public function answers(int $number, Request $request, WhyNot $whyNot): JsonResponse
+    public function answers(int $number, OneRuleInput $request, WhyNot $whyNot): JsonResponse
     {
-        $given = $request->validate(['rule' => 'nullable|integer']);
+        $given = $request->validated();
 
         return new JsonResponse($whyNot->answers($number, self::number($given, 'rule')));
     }

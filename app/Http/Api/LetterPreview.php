@@ -7,8 +7,8 @@ namespace App\Http\Api;
 use App\Http\Api\Shape\PreviewShape;
 use App\Models\Entry;
 use App\Store\Company;
-use App\Store\History;
 use App\Store\HouseClock;
+use App\Store\RecordHistory;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\RuleStore;
@@ -38,7 +38,7 @@ final readonly class LetterPreview
         private Directory $directory,
         private Company $company,
         private HouseClock $clock,
-        private History $history,
+        private RecordHistory $history,
     ) {
     }
 

@@ -8,6 +8,8 @@ use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\AheadShape;
+use App\Http\Input\DayInput;
+use App\Http\Input\LineReasonInput;
 use App\Store\Company;
 use App\Work\LinesByHand;
 use Illuminate\Http\JsonResponse;
@@ -35,9 +37,9 @@ final class LineController extends Controller
             responses: [new Ok(AheadShape::class, list: true)],
         ),
     ]
-    public function index(Request $request): JsonResponse
+    public function index(DayInput $request): JsonResponse
     {
-        $given = $request->validate(['date' => 'required|date_format:Y-m-d']);
+        $given = $request->validated();
         $from = new \DateTimeImmutable($given['date'], $this->company->zone());
 
         return new JsonResponse($this->ahead->ofDay($from));
@@ -53,7 +55,7 @@ final class LineController extends Controller
             responses: [new Ok],
         ),
     ]
-    public function hold(int $id, Request $request): Response
+    public function hold(int $id, LineReasonInput $request): Response
     {
         $this->lines->hold($id, $this->why($request), $this->person($request)->id);
 
@@ -70,7 +72,7 @@ final class LineController extends Controller
             responses: [new Ok],
         ),
     ]
-    public function resume(int $id, Request $request): Response
+    public function resume(int $id, LineReasonInput $request): Response
     {
         $this->lines->resume($id, $this->why($request), $this->person($request)->id);
 
@@ -87,7 +89,7 @@ final class LineController extends Controller
             responses: [new Ok],
         ),
     ]
-    public function strike(int $id, Request $request): Response
+    public function strike(int $id, LineReasonInput $request): Response
     {
         $this->lines->strike($id, $this->why($request), $this->person($request)->id);
 
@@ -104,7 +106,7 @@ final class LineController extends Controller
             responses: [new Ok],
         ),
     ]
-    public function now(int $id, Request $request): Response
+    public function now(int $id, LineReasonInput $request): Response
     {
         $this->lines->now($id, $this->why($request), $this->person($request)->id);
 
@@ -141,8 +143,8 @@ final class LineController extends Controller
         return response()->noContent();
     }
 
-    private function why(Request $request): string
+    private function why(LineReasonInput $request): string
     {
-        return (string) $request->validate(['why' => 'present|nullable|string'])['why'];
+        return (string) $request->validated()['why'];
     }
 }

@@ -9,15 +9,17 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\OpenLetter;
 use App\Http\Api\Shape\ShelfPage;
+use App\Http\Input\AnswerInput;
+use App\Http\Input\MailRoomInput;
+use App\Http\Input\TextMessageInput;
 use App\StandIn\Eml;
 use App\StandIn\MailRoom;
 use App\Store\Actor;
+use App\Store\RecordEvents;
 use App\Store\Refused;
 use App\Store\RefusedFor;
-use App\Store\Remarks;
 use App\Work\Postman;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
@@ -42,12 +44,9 @@ final class MailRoomController extends Controller
                 'Only letters with a higher id, the lowest first.',
             ),
         ], responses: [new Ok(ShelfPage::class)])]
-    public function index(Request $request): ShelfPage
+    public function index(MailRoomInput $request): ShelfPage
     {
-        $given = $request->validate([
-            'search' => 'nullable|string|max:200', 'before' => 'nullable|integer|min:0',
-            'after' => 'nullable|integer|min:0|prohibits:before',
-        ]);
+        $given = $request->validated();
 
         return $this->room->page($given['search'] ?? '', self::number($given, 'before'), self::number($given, 'after'));
     }
@@ -107,9 +106,9 @@ final class MailRoomController extends Controller
             responses: [new Ok],
         ),
     ]
-    public function answer(int $id, Request $request, Remarks $remarks): Response
+    public function answer(int $id, AnswerInput $request, RecordEvents $remarks): Response
     {
-        $given = $request->validate(['text' => 'present|nullable|string']);
+        $given = $request->validated();
         $letter = $this->room->letter($id);
         $message = $this->room->messageBehind($letter);
         if ($message === null || $message->record_id === 0) {
@@ -126,12 +125,12 @@ final class MailRoomController extends Controller
     }
 
     /** Where a gateway for text messages would be: takes one in and puts it on the shelf. */
-    public function takeText(Request $request, MailRoom $room): JsonResponse
+    public function takeText(TextMessageInput $request, MailRoom $room): JsonResponse
     {
         if (! hash_equals(Postman::gatewayToken(), (string) $request->bearerToken())) {
             return new JsonResponse(['error' => 'Not allowed.'], 401);
         }
-        $given = $request->validate(['to' => 'required|string|max:60', 'text' => 'required|string|max:5000']);
+        $given = $request->validated();
         $key = (string) $request->header('Idempotency-Key', hash('sha256', $given['to'].$given['text']));
         $room->takeText($key, $given['to'], $given['text']);
 

@@ -9,6 +9,8 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\MessageShape;
 use App\Http\Api\Shape\PreviewShape;
+use App\Http\Input\LetterPreviewInput;
+use App\Http\Input\MessagesInput;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Work\Postman;
@@ -46,12 +48,9 @@ final class MessageController extends Controller
                 'Only messages with a higher id, the lowest first.',
             ), new Query('limit', 'integer', 'At most so many, up to 200.'),
         ], responses: [new Ok(MessageShape::class, list: true)])]
-    public function index(Request $request): JsonResponse
+    public function index(MessagesInput $request): JsonResponse
     {
-        $given = $request->validate([
-            'status' => 'nullable|in:waiting,delivered,failed,all', 'before' => 'nullable|integer|min:0',
-            'after' => 'nullable|integer|min:0|prohibits:before', 'limit' => 'nullable|integer|min:1|max:200',
-        ]);
+        $given = $request->validated();
         $status = $given['status'] ?? 'failed';
 
         return new JsonResponse($this->messages->inStatus(
@@ -118,9 +117,9 @@ final class MessageController extends Controller
             responses: [new Ok(PreviewShape::class)],
         ),
     ]
-    public function preview(Request $request, LetterPreview $preview): PreviewShape
+    public function preview(LetterPreviewInput $request, LetterPreview $preview): PreviewShape
     {
-        $given = $request->validate(['on' => 'required|string', 'line' => 'required|array', 'record' => 'required|integer']);
+        $given = $request->validated();
 
         return $preview->of($this->type($given['on']), $given['line'], (int) $given['record'], $this->person($request)->id);
     }

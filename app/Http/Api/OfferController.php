@@ -7,10 +7,10 @@ namespace App\Http\Api;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\OfferedShape;
+use App\Http\Input\OfferInput;
 use App\Store\Company;
 use App\Store\SchemaStore;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use VividLedger\People\Directory;
 use VividLedger\Rule\Reading\ConditionReader;
@@ -34,9 +34,14 @@ final class OfferController extends Controller
             responses: [new Ok(OfferedShape::class, list: true)],
         ),
     ]
-    public function index(Request $request, RuleReader $reader, SchemaStore $schemas, Directory $directory, Company $company): JsonResponse
-    {
-        $given = $request->validate(['file' => 'required|array', 'at' => 'required|string|max:2000', 'on' => 'nullable|string']);
+    public function index(
+        OfferInput $request,
+        RuleReader $reader,
+        SchemaStore $schemas,
+        Directory $directory,
+        Company $company,
+    ): JsonResponse {
+        $given = $request->validated();
         if (isset($given['on'])) {
             $sheet = new Sheet($given['at']);
             ConditionReader::read(

@@ -12,9 +12,11 @@ use App\Http\Api\Shape\ProofLine;
 use App\Http\Api\Shape\ProofShape;
 use App\Http\Api\Shape\ProposedProof;
 use App\Http\Api\Shape\TriedProof;
+use App\Http\Input\ProofAcceptInput;
+use App\Http\Input\ProofInput;
+use App\Http\Input\RuleFileInput;
 use App\Models\Proof;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
@@ -58,12 +60,9 @@ final class ProofController extends Controller
             responses: [new Ok(ProofShape::class, list: true, status: 201)],
         ),
     ]
-    public function store(int $id, Request $request): JsonResponse
+    public function store(int $id, ProofInput $request): JsonResponse
     {
-        $given = $request->validate([
-            'name' => 'present|nullable|string', 'file' => 'required|array', 'record' => 'required|array', 'opening' => 'nullable|array',
-            'whatIfs' => 'nullable|array|max:20', 'others' => 'nullable|boolean',
-        ]);
+        $given = $request->validated();
         $this->proofs->keep(
             $id,
             $this->written->finished($given['file'], $id),
@@ -85,9 +84,9 @@ final class ProofController extends Controller
             responses: [new Ok(TriedProof::class, list: true)],
         ),
     ]
-    public function try(int $id, Request $request): JsonResponse
+    public function try(int $id, RuleFileInput $request): JsonResponse
     {
-        $given = $request->validate(['file' => 'required|array']);
+        $given = $request->validated();
 
         return new JsonResponse(array_map(static fn (array $tried): TriedProof => new TriedProof(
             $tried['id'], $tried['rule'], $tried['ruleName'], $tried['name'], $tried['expected'] === $tried['actual'], self::lines(
@@ -107,9 +106,9 @@ final class ProofController extends Controller
             responses: [new Ok(ProposedProof::class, list: true)],
         ),
     ]
-    public function propose(int $id, Request $request): JsonResponse
+    public function propose(int $id, RuleFileInput $request): JsonResponse
     {
-        $given = $request->validate(['file' => 'required|array']);
+        $given = $request->validated();
         $cases = $this->proofs->proposed($this->written->finished($given['file'], $id), $this->person($request)->id);
 
         return new JsonResponse(array_map(
@@ -129,9 +128,9 @@ final class ProofController extends Controller
             responses: [new Ok],
         ),
     ]
-    public function accept(int $id, Request $request): Response
+    public function accept(int $id, ProofAcceptInput $request): Response
     {
-        $given = $request->validate(['file' => 'nullable|array', 'rule' => 'nullable|integer']);
+        $given = $request->validated();
         $this->proofs->accept(
             $id,
             isset($given['file'], $given['rule']) ? $this->written->finished($given['file'], (int) $given['rule']) : null,

@@ -16,9 +16,16 @@ use App\Http\Api\Shape\RecordShape;
 use App\Http\Api\Shape\SavedOne;
 use App\Http\Api\Shape\SavedShape;
 use App\Http\Api\Shape\StageShape;
+use App\Http\Input\AccountInput;
+use App\Http\Input\FilterInput;
+use App\Http\Input\NewRecordInput;
+use App\Http\Input\RecordChangeInput;
+use App\Http\Input\RecordListInput;
+use App\Http\Input\RecordsInput;
+use App\Http\Input\VersionInput;
 use App\Http\Problems;
 use App\Models\StoredRecord;
-use App\Store\History;
+use App\Store\RecordHistory;
 use App\Store\RecordList;
 use App\Store\Refused;
 use App\Store\RefusedFor;
@@ -46,7 +53,7 @@ final class RecordController extends Controller
     /** What records are sorted by besides their fields. */
     private const BY_NUMBER = 'number';
 
-    private const MOST_AT_ONCE = 200;
+    public const MOST_AT_ONCE = 200;
 
     public function __construct(
         private readonly RecordShapes $shapes,
@@ -67,13 +74,10 @@ final class RecordController extends Controller
                 ['yes', 'no'],
             ),
         ], responses: [new Ok(RecordPage::class)])]
-    public function index(string $type, Request $request, RecordList $list): RecordPage
+    public function index(string $type, RecordListInput $request, RecordList $list): RecordPage
     {
         $recordType = $this->type($type);
-        $given = $request->validate([
-            'search' => 'nullable|string|max:200', 'filter' => 'nullable|json|max:20000', 'sort' => 'nullable|string|max:60',
-            'page' => 'nullable|integer|min:1|max:100000', 'perPage' => 'nullable|integer|min:1|max:200', 'total' => 'nullable|in:yes,no',
-        ]);
+        $given = $request->validated();
         $sort = ltrim($given['sort'] ?? '', '-');
         if ($sort !== '' && $sort !== self::BY_NUMBER && $recordType->field($sort) === null) {
             throw new Refused(
@@ -105,10 +109,10 @@ final class RecordController extends Controller
             responses: [new Ok(ReadingShape::class)],
         ),
     ]
-    public function readFilter(string $type, Request $request, RuleShapes $shapes): ReadingShape
+    public function readFilter(string $type, FilterInput $request, RuleShapes $shapes): ReadingShape
     {
         $context = app(Context::class, ['type' => $this->type($type)]);
-        $filter = $request->validate(['filter' => 'required|array'])['filter'];
+        $filter = $request->validated()['filter'];
         $reads = new Reads;
         ConditionReader::read($context, new Node($filter, '/filter', $reads), 'Only');
         array_push($context->sheet->problems, ...$reads->unknown($filter, $context->sheet->problems, '/filter'));
@@ -143,10 +147,10 @@ final class RecordController extends Controller
             responses: [new Ok(SavedShape::class, status: 201)],
         ),
     ]
-    public function store(string $type, Request $request, SaveRecord $save): JsonResponse
+    public function store(string $type, NewRecordInput $request, SaveRecord $save): JsonResponse
     {
         $recordType = $this->type($type);
-        $given = $request->validate(['values' => 'present|array']);
+        $given = $request->validated();
 
         return new JsonResponse($this->saved($recordType, $save->create($recordType, $given['values'], $this->actor($request))), 201);
     }
@@ -162,14 +166,10 @@ final class RecordController extends Controller
             responses: [new Ok(SavedOne::class, list: true)],
         ),
     ]
-    public function several(string $type, Request $request, SaveRecord $save): JsonResponse
+    public function several(string $type, RecordsInput $request, SaveRecord $save): JsonResponse
     {
         $recordType = $this->type($type);
-        $given = $request->validate([
-            'records' => 'present|array|max:'
-                .self::MOST_AT_ONCE, 'records.*' => 'array:id,version,values', 'records.*.id' => 'nullable|integer|min:1',
-            'records.*.version' => 'required_with:records.*.id|nullable|integer', 'records.*.values' => 'present|array',
-        ]);
+        $given = $request->validated();
         $results = [];
         foreach (array_values($given['records']) as $one) {
             try {
@@ -196,10 +196,10 @@ final class RecordController extends Controller
             responses: [new Ok(SavedShape::class)],
         ),
     ]
-    public function update(string $type, int $id, Request $request, SaveRecord $save): SavedShape
+    public function update(string $type, int $id, RecordChangeInput $request, SaveRecord $save): SavedShape
     {
         $recordType = $this->type($type);
-        $given = $request->validate(['version' => 'required|integer', 'values' => 'present|array']);
+        $given = $request->validated();
 
         return $this->saved(
             $recordType,
@@ -217,10 +217,10 @@ final class RecordController extends Controller
             responses: [new Ok(SavedShape::class)],
         ),
     ]
-    public function destroy(string $type, int $id, Request $request, SaveRecord $save): SavedShape
+    public function destroy(string $type, int $id, VersionInput $request, SaveRecord $save): SavedShape
     {
         $recordType = $this->type($type);
-        $given = $request->validate(['version' => 'required|integer']);
+        $given = $request->validated();
 
         return $this->saved($recordType, $save->delete($recordType, $id, (int) $given['version'], $this->actor($request)));
     }
@@ -234,7 +234,7 @@ final class RecordController extends Controller
             responses: [new Ok(SavedShape::class)],
         ),
     ]
-    public function restore(string $type, int $id, Request $request, SaveRecord $save, History $history): SavedShape
+    public function restore(string $type, int $id, Request $request, SaveRecord $save, RecordHistory $history): SavedShape
     {
         $recordType = $this->type($type);
         $last = $history->beforeDeletion($recordType, $id) ?? throw Refused::noRecord($recordType, $id);
@@ -266,10 +266,10 @@ final class RecordController extends Controller
             responses: [new Ok(Account::class)],
         ),
     ]
-    public function account(string $type, int $id, Request $request, Entries $entries, Ahead $ahead): Account
+    public function account(string $type, int $id, AccountInput $request, Entries $entries, Ahead $ahead): Account
     {
         $recordType = $this->type($type);
-        $given = $request->validate(['before' => 'nullable|integer']);
+        $given = $request->validated();
         $read = $entries->ofRecord($recordType->name, $id, (int) ($given['before'] ?? PHP_INT_MAX));
 
         return new Account(

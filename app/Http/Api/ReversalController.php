@@ -10,10 +10,11 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\ConflictShape;
 use App\Http\Api\Shape\ReversalPreview;
 use App\Http\Api\Shape\ReversedShape;
+use App\Http\Input\ReversalInput;
+use App\Http\Input\ReversalPreviewInput;
 use App\Models\Entry;
 use App\Store\Refused;
 use App\Store\RefusedFor;
-use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 
 /** Reversals of what rules did. */
@@ -33,12 +34,9 @@ final class ReversalController extends Controller
             responses: [new Ok(ReversalPreview::class)],
         ),
     ]
-    public function preview(Request $request): ReversalPreview
+    public function preview(ReversalPreviewInput $request): ReversalPreview
     {
-        $given = $request->validate([
-            'entries' => 'nullable|array|max:500', 'entries.*' => 'integer|min:1', 'rule' => 'nullable|integer',
-            'from' => ['nullable', new Moment], 'until' => ['nullable', new Moment],
-        ]);
+        $given = $request->validated();
         $entries = array_values(array_map(intval(...), $given['entries'] ?? []));
         if (isset($given['rule'])) {
             if (! isset($given['from'], $given['until'])) {
@@ -82,12 +80,9 @@ final class ReversalController extends Controller
             responses: [new Ok(ReversedShape::class)],
         ),
     ]
-    public function reverse(Request $request): ReversedShape
+    public function reverse(ReversalInput $request): ReversedShape
     {
-        $given = $request->validate([
-            'entries' => 'required|array|max:'.Reversal::MOST, 'entries.*' => 'integer|min:1', 'force' => 'nullable|boolean',
-            'why' => 'nullable|string|max:200',
-        ]);
+        $given = $request->validated();
 
         $entries = array_values(array_map(intval(...), $given['entries']));
         $this->reversal->mustExist($entries);

@@ -16,6 +16,17 @@ use App\Http\Api\Shape\ReadingShape;
 use App\Http\Api\Shape\RuleShape;
 use App\Http\Api\Shape\RuleSummary;
 use App\Http\Api\Shape\WrittenShape;
+use App\Http\Input\DifferenceInput;
+use App\Http\Input\DraftInput;
+use App\Http\Input\EitherOrInput;
+use App\Http\Input\PageInput;
+use App\Http\Input\PublishInput;
+use App\Http\Input\RuleCopyInput;
+use App\Http\Input\RuleFileInput;
+use App\Http\Input\RuleImportInput;
+use App\Http\Input\RuleOrderInput;
+use App\Http\Input\RuleStatusInput;
+use App\Http\Input\VersionInput;
 use App\Store\Existing;
 use App\Store\HouseClock;
 use App\Store\RecordList;
@@ -31,7 +42,6 @@ use App\Work\ExistingRecords;
 use App\Work\RulePublisher;
 use Illuminate\Database\Connection;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Condition\All;
@@ -76,9 +86,9 @@ final class RuleController extends Controller
             responses: [new Ok(RuleShape::class, status: 201)],
         ),
     ]
-    public function store(Request $request): JsonResponse
+    public function store(RuleFileInput $request): JsonResponse
     {
-        $given = $request->validate(['file' => 'required|array']);
+        $given = $request->validated();
 
         return new JsonResponse($this->shapes->one($this->rules->draft($given['file'], $this->person($request)->id)), 201);
     }
@@ -93,9 +103,9 @@ final class RuleController extends Controller
             responses: [new Ok(ReadingShape::class)],
         ),
     ]
-    public function read(Request $request): ReadingShape
+    public function read(RuleFileInput $request): ReadingShape
     {
-        $given = $request->validate(['file' => 'required|array']);
+        $given = $request->validated();
 
         return $this->shapes->reading($this->door->read($given['file']));
     }
@@ -110,9 +120,9 @@ final class RuleController extends Controller
             responses: [new Ok(RuleShape::class, status: 201)],
         ),
     ]
-    public function import(Request $request, RuleFile $files, ProofFile $proofs, Connection $db): JsonResponse
+    public function import(RuleImportInput $request, RuleFile $files, ProofFile $proofs, Connection $db): JsonResponse
     {
-        $given = $request->validate(['text' => 'required|string|max:1000000']);
+        $given = $request->validated();
 
         $by = $this->person($request)->id;
         $file = $files->read($given['text']);
@@ -155,9 +165,9 @@ final class RuleController extends Controller
             responses: [new Ok(WrittenShape::class)],
         ),
     ]
-    public function write(int $id, Request $request, HouseClock $clock): WrittenShape
+    public function write(int $id, DraftInput $request, HouseClock $clock): WrittenShape
     {
-        $given = $request->validate(['version' => 'required|integer', 'file' => 'required|array']);
+        $given = $request->validated();
         $version = $this->rules->write($id, (int) $given['version'], $given['file'], $this->person($request)->id);
 
         return new WrittenShape($version, Value::instantText($clock->now()), $this->shapes->reading($this->door->read($given['file'])));
@@ -192,12 +202,9 @@ final class RuleController extends Controller
             responses: [new Ok(RuleShape::class)],
         ),
     ]
-    public function publish(int $id, Request $request): RuleShape
+    public function publish(int $id, PublishInput $request): RuleShape
     {
-        $given = $request->validate([
-            'version' => 'required|integer', 'existing' => 'nullable|in:leave,count,start', 'hours' => 'nullable|integer',
-            'move' => 'nullable|boolean', 'why' => 'nullable|string|max:200',
-        ]);
+        $given = $request->validated();
         $this->publisher->publish(
             $id, (int) $given['version'], $this->person($request)->id, Existing::from($given['existing'] ?? 'leave'),
             (int) ($given['hours'] ?? 0), (bool) ($given['move'] ?? false), trim((string) ($given['why'] ?? '')),
@@ -234,9 +241,9 @@ final class RuleController extends Controller
             responses: [new Ok(RuleShape::class)],
         ),
     ]
-    public function move(int $id, Request $request): RuleShape
+    public function move(int $id, RuleStatusInput $request): RuleShape
     {
-        $given = $request->validate(['status' => 'required|in:in_force,paused,retired']);
+        $given = $request->validated();
         $this->publisher->move($id, RuleStatus::from($given['status']), $this->person($request)->id);
 
         return $this->shapes->one($id);
@@ -252,9 +259,9 @@ final class RuleController extends Controller
             responses: [new Ok(RuleSummary::class, list: true)],
         ),
     ]
-    public function order(Request $request, RuleOrder $order): JsonResponse
+    public function order(RuleOrderInput $request, RuleOrder $order): JsonResponse
     {
-        $given = $request->validate(['recordType' => 'required|string', 'rules' => 'required|array', 'rules.*' => 'integer|min:1']);
+        $given = $request->validated();
         $order->arrange(
             $this->type($given['recordType'])->name,
             array_values(array_map(intval(...), $given['rules'])),
@@ -274,9 +281,9 @@ final class RuleController extends Controller
             responses: [new Ok(RuleShape::class)],
         ),
     ]
-    public function stand(int $id, Request $request, RuleOrder $order): RuleShape
+    public function stand(int $id, EitherOrInput $request, RuleOrder $order): RuleShape
     {
-        $given = $request->validate(['set' => 'present|nullable|string']);
+        $given = $request->validated();
         $order->stand($id, (string) $given['set'], $this->person($request)->id);
 
         return $this->shapes->one($id);
@@ -293,9 +300,9 @@ final class RuleController extends Controller
             responses: [new Ok(RuleShape::class, status: 201)],
         ),
     ]
-    public function copy(int $id, Request $request): JsonResponse
+    public function copy(int $id, RuleCopyInput $request): JsonResponse
     {
-        $given = $request->validate(['on' => 'required|string']);
+        $given = $request->validated();
         $file = RuleCopy::of($this->shapes->one($id)->file, $this->type($given['on']));
 
         return new JsonResponse($this->shapes->one($this->rules->draft($file, $this->person($request)->id)), 201);
@@ -325,9 +332,9 @@ final class RuleController extends Controller
             responses: [new Ok(DifferenceLine::class, list: true)],
         ),
     ]
-    public function difference(int $id, Request $request): JsonResponse
+    public function difference(int $id, DifferenceInput $request): JsonResponse
     {
-        $given = $request->validate(['from' => 'required|integer', 'to' => 'nullable|integer']);
+        $given = $request->validated();
         $files = array_column($this->shapes->pages($id), 'file', 'number');
         $from = $files[(int) $given['from']] ?? throw new Refused(
             'not_found',
@@ -354,9 +361,9 @@ final class RuleController extends Controller
             responses: [new Ok(RuleShape::class)],
         ),
     ]
-    public function bringBack(int $id, int $number, Request $request): RuleShape
+    public function bringBack(int $id, int $number, VersionInput $request): RuleShape
     {
-        $given = $request->validate(['version' => 'required|integer']);
+        $given = $request->validated();
         $files = array_column($this->shapes->pages($id), 'file', 'number');
         $this->rules->write(
             $id,
@@ -387,9 +394,9 @@ final class RuleController extends Controller
             ],
         ),
     ]
-    public function file(int $id, Request $request, RuleFile $files, ProofFile $proofs): Response
+    public function file(int $id, PageInput $request, RuleFile $files, ProofFile $proofs): Response
     {
-        $given = $request->validate(['page' => 'nullable|integer']);
+        $given = $request->validated();
         $rule = $this->shapes->one($id);
         $file = $rule->file;
         if (isset($given['page'])) {

@@ -8,6 +8,7 @@ use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\RunResultShape;
 use App\Http\Api\Shape\RunShape;
+use App\Http\Input\HandRunInput;
 use App\Models\HandRun;
 use App\Models\HandRunRecord;
 use App\Store\PeopleStore;
@@ -16,7 +17,6 @@ use App\Store\RefusedFor;
 use App\Store\RunStore;
 use App\Work\Jobs\GoThroughRuns;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
 
@@ -41,9 +41,9 @@ final class RunController extends Controller
             responses: [new Ok(RunShape::class, status: 201)],
         ),
     ]
-    public function store(int $id, Request $request): JsonResponse
+    public function store(int $id, HandRunInput $request): JsonResponse
     {
-        $given = $request->validate(['recordType' => 'required|string', 'records' => 'required|array', 'records.*' => 'integer|min:1']);
+        $given = $request->validated();
         $run = $this->runs->start(
             $id,
             $this->type($given['recordType']),

@@ -7,6 +7,7 @@ namespace App\Http\Api;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\Me;
+use App\Http\Input\SignInInput;
 use App\Http\Problems;
 use App\Models\Person;
 use App\Store\Company;
@@ -52,9 +53,9 @@ final class SessionController extends Controller
             responses: [new Ok(Me::class)],
         ),
     ]
-    public function store(Request $request): Me|JsonResponse
+    public function store(SignInInput $request): Me|JsonResponse
     {
-        $given = $request->validate(['email' => 'required|string|max:190', 'password' => 'required|string|max:200']);
+        $given = $request->validated();
         if (! $request->hasSession()) {
             return Problems::document(
                 400,

@@ -9,6 +9,8 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\TaskPage;
 use App\Http\Api\Shape\TaskShape;
+use App\Http\Input\TaskListInput;
+use App\Http\Input\TasksInput;
 use App\Models\Task;
 use App\Models\TaskStatus;
 use App\Store\Refused;
@@ -49,13 +51,9 @@ final class TaskController extends Controller
                 ), new Query('after', 'integer', 'Only tasks with a higher id, the lowest '
                     .'first.'), new Query('limit', 'integer', 'At most so many, up to 500.'),
             ], responses: [new Ok(TaskPage::class)])]
-    public function index(Request $request): TaskPage
+    public function index(TaskListInput $request): TaskPage
     {
-        $given = $request->validate([
-            'whose' => 'nullable|in:mine,all', 'assignee' => 'nullable|string', 'status' => 'nullable|in:open,done,all',
-            'limit' => 'nullable|integer|min:1|max:500',
-            'before' => 'nullable|integer|min:0', 'after' => 'nullable|integer|min:0|prohibits:before',
-        ]);
+        $given = $request->validated();
         $me = $this->person($request)->id;
         $person = isset($given['assignee']) ? $this->personGiven(
             $given['assignee'],
@@ -150,12 +148,9 @@ final class TaskController extends Controller
             responses: [new Ok(TaskShape::class, list: true)],
         ),
     ]
-    public function change(Request $request, Connection $db): JsonResponse
+    public function change(TasksInput $request, Connection $db): JsonResponse
     {
-        $given = $request->validate([
-            'ids' => 'required|array|max:500', 'ids.*' => 'integer|min:1', 'dueAt' => ['sometimes', 'nullable', new Moment],
-            'assigneeId' => 'nullable', 'complete' => 'nullable|boolean',
-        ]);
+        $given = $request->validated();
         $by = $this->person($request)->id;
         $set = [];
         if (array_key_exists('dueAt', $given)) {

@@ -9,7 +9,9 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\MisreadingShape;
 use App\Http\Api\Shape\PrintedShape;
 use App\Http\Api\Shape\TextShape;
-use Illuminate\Http\Request;
+use App\Http\Input\LineTextInput;
+use App\Http\Input\RuleFileInput;
+use App\Http\Input\RuleTextInput;
 use OpenApi\Attributes as OA;
 use VividLedger\Text\Misreading;
 use VividLedger\Text\RuleText;
@@ -32,9 +34,9 @@ final class TextController extends Controller
             responses: [new Ok(PrintedShape::class)],
         ),
     ]
-    public function print(Request $request): PrintedShape
+    public function print(RuleFileInput $request): PrintedShape
     {
-        return new PrintedShape($this->text->print($request->validate(['file' => 'required|array'])['file']));
+        return new PrintedShape($this->text->print($request->validated()['file']));
     }
 
     #[
@@ -47,9 +49,9 @@ final class TextController extends Controller
             responses: [new Ok(TextShape::class)],
         ),
     ]
-    public function rule(Request $request): TextShape
+    public function rule(RuleTextInput $request): TextShape
     {
-        $given = $request->validate(['text' => 'present|nullable|string|max:100000']);
+        $given = $request->validated();
 
         return self::shape($this->text->parse((string) $given['text']));
     }
@@ -64,9 +66,9 @@ final class TextController extends Controller
             responses: [new Ok(TextShape::class)],
         ),
     ]
-    public function line(Request $request): TextShape
+    public function line(LineTextInput $request): TextShape
     {
-        $given = $request->validate(['text' => 'present|nullable|string|max:5000', 'on' => 'required|string']);
+        $given = $request->validated();
 
         return self::shape($this->text->parseLine((string) $given['text'], $this->type($given['on'])));
     }

@@ -7,6 +7,7 @@ namespace App\Http\Api;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\TokenShape;
+use App\Http\Input\TokenInput;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
@@ -47,9 +48,9 @@ final class TokenController extends Controller
             responses: [new Ok(TokenShape::class, status: 201)],
         ),
     ]
-    public function store(Request $request): JsonResponse
+    public function store(TokenInput $request): JsonResponse
     {
-        $given = $request->validate(['name' => 'required|string|max:80']);
+        $given = $request->validated();
         $made = $this->person($request)->createToken($given['name']);
 
         return new JsonResponse($this->shape($made->accessToken, $made->plainTextToken), 201);

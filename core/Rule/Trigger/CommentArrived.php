@@ -7,7 +7,7 @@ namespace VividLedger\Rule\Trigger;
 use VividLedger\Record\EventKind;
 
 /** Somebody wrote a comment on the record. */
-final readonly class CommentArrived extends Happened
+final readonly class CommentArrived extends EventHappened
 {
     protected static function event(): EventKind
     {

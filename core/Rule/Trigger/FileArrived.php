@@ -7,7 +7,7 @@ namespace VividLedger\Rule\Trigger;
 use VividLedger\Record\EventKind;
 
 /** Somebody put a file on the record. */
-final readonly class FileArrived extends Happened
+final readonly class FileArrived extends EventHappened
 {
     protected static function event(): EventKind
     {

@@ -7,7 +7,7 @@ namespace VividLedger\Rule\Trigger;
 use VividLedger\Record\EventKind;
 
 /** Somebody answered a message about the record. */
-final readonly class ReplyArrived extends Happened
+final readonly class ReplyArrived extends EventHappened
 {
     protected static function event(): EventKind
     {

@@ -44,7 +44,15 @@
         ];
     });
 
+    // Whoever types and presses Enter faster than answers come gets what they typed, not what stood there before.
+    const isLoading = $derived(rules.isPending || (typed.trim().length > 1 && (found.isPending || found.isPlaceholderData)));
+    let isEager = $state(false);
+    $effect(() => {
+        if (isEager && !isLoading) open(at);
+    });
+
     function open(index: number) {
+        isEager = false;
         const result = results[index];
         if (!result) return;
         onclose();
@@ -54,7 +62,7 @@
     function key(event: KeyboardEvent) {
         if (event.key === 'ArrowDown') at = Math.min(results.length - 1, at + 1);
         else if (event.key === 'ArrowUp') at = Math.max(0, at - 1);
-        else if (event.key === 'Enter') open(at);
+        else if (event.key === 'Enter') isLoading ? (isEager = true) : open(at);
         else if (event.key === 'Escape') onclose();
         else return;
         event.preventDefault();
@@ -76,7 +84,7 @@
             placeholder="A number, a name, a screen…"
             aria-label="Find or go to anything"
             bind:value={typed}
-            oninput={() => (at = 0)}
+            oninput={() => ([at, isEager] = [0, false])}
             onkeydown={key}
             use:takesFocus
         />

@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Shape\BesideShape;
+use App\Http\Api\Shape\FileShape;
+use App\Http\Api\Shape\FollowerShape;
+use App\Http\Api\Shape\GuardShape;
+use App\Http\Api\Shape\RunnableShape;
+use App\Models\Attachment;
+use App\Models\Follower;
+use App\Models\GuardKey;
+use App\Models\Person;
+use App\Models\RuleWatch;
+use App\Models\StoredRule;
+use App\Store\GuardStore;
+use App\Store\StoredFacts;
+use App\Store\StoredRuleBook;
+use Illuminate\Database\Eloquent\Builder;
+use VividLedger\Record\Value;
+use VividLedger\Schema\RecordType;
+
+/** Reads what stands beside the fields of a record. */
+final readonly class RecordAside
+{
+    public function __construct(private StoredRuleBook $rules, private StoredFacts $facts)
+    {
+    }
+
+    public function of(RecordType $type, int $id): BesideShape
+    {
+        $files = Attachment::query()->about($type->name, $id)->with('author')->latest('id')->get();
+        $following = Follower::query()->about($type->name, $id)->select('person_id');
+        $followers = Person::query()->whereIn('id', $following)->orderBy('name')->get();
+
+        return new BesideShape(
+            array_values($files->map(static fn (Attachment $file): FileShape => new FileShape(
+                $file->id, $file->name, $file->media_type, $file->bytes, $file->author?->name, Value::instantText($file->at),
+            ))->all()),
+            array_values(
+                $followers->map(static fn (Person $person): FollowerShape => new FollowerShape($person->id, $person->name))->all(),
+            ),
+            $this->guards($type, $id),
+            $this->runnable($type),
+        );
+    }
+
+    /** @return list<GuardShape> of the rules whose guard remembers, those that have been used */
+    private function guards(RecordType $type, int $id): array
+    {
+        $used = GuardKey::query()->about($type->name, $id)->select('rule_id');
+        $guards = [];
+        foreach (StoredRule::query()->whereIn('id', $used)->orderBy('position')->get() as $stored) {
+            $rule = $this->rules->page($stored->id, (int) $stored->page, $stored->either_or);
+            $record = $this->facts->record($type->name, $id);
+            if ($rule === null || $record === null || ! $rule->guard->remembers()) {
+                continue;
+            }
+            $state = GuardStore::state($rule->id, $type->name, $id);
+            $isUsed = fn (string $key): bool => $this->facts->guardHeld($rule->id, $type->name, $id, $state->epoch, $key);
+            $guards[] = new GuardShape(
+                $rule->id, $stored->name, $rule->guard->wording(), $state->count, $state->last === null ? null
+                    : Value::instantText($state->last),
+                $rule->guard->holdsBack($state, $record, $this->facts->now(), $isUsed),
+            );
+        }
+
+        return $guards;
+    }
+
+    /** @return list<RunnableShape> */
+    private function runnable(RecordType $type): array
+    {
+        $rules = StoredRule::query()->inForce()->where('record_type', $type->name)->orderBy('position')
+            ->whereHas('watches', static fn (Builder $watches): Builder => $watches->where('watch', RuleWatch::BY_HAND))->get();
+
+        return array_values(
+            $rules->map(static fn (StoredRule $rule): RunnableShape => new RunnableShape($rule->id, $rule->name, ''))->all(),
+        );
+    }
+}

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Input;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+final class LedgerInput extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'show' => 'nullable|in:edits,rules,tasks,administration', 'rule' => 'nullable|integer', 'before' => 'nullable|integer|min:0',
+            'after' => 'nullable|integer|min:0|prohibits:before',
+        ];
+    }
+}

@@ -1,0 +1,146 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use App\Models\Columns;
+use App\Models\StoredRecord;
+use App\Store\Sql\Matching;
+use App\Store\Sql\SqlQueryWriter;
+use App\Store\Sql\Statements;
+use VividLedger\Condition\Total;
+use VividLedger\Engine\RecordFacts;
+use VividLedger\Record\Record;
+use VividLedger\Rule\Trigger\FallsQuiet;
+use VividLedger\Schema\Children;
+
+/** Records from the database, none asked for twice. */
+final class StoredRecords implements RecordFacts
+{
+    /** @var array<string, ?Record> */
+    private array $records = [];
+
+    /** @var array<string, true> records kept from being changed by others */
+    private array $kept = [];
+
+    /** @var array<string, true> record types that were read */
+    private array $lookedAt = [];
+
+    /** @var array<string, string|int|bool|null> totals answered before */
+    private array $totals = [];
+
+    /** @param  bool  $takes  whether a record to be changed is locked and an id used up; else they are only looked at */
+    public function __construct(
+        private readonly SchemaStore $schemas,
+        private readonly \DateTimeImmutable $at,
+        private readonly \DateTimeZone $zone,
+        private readonly bool $takes,
+    ) {
+    }
+
+    /** Whether anything was answered from the records of a type. */
+    public function hasLookedAt(string $type): bool
+    {
+        return isset($this->lookedAt[$type]);
+    }
+
+    /** @return list<Record> all that were read */
+    public function seen(): array
+    {
+        return array_values(array_filter($this->records));
+    }
+
+    public function record(string $type, int $id): ?Record
+    {
+        $key = "{$type}:{$id}";
+        if (! array_key_exists($key, $this->records)) {
+            $this->records[$key] = $this->read($type, $id, false);
+        }
+
+        return $this->records[$key];
+    }
+
+    public function recordToChange(string $type, int $id): ?Record
+    {
+        $key = "{$type}:{$id}";
+        if ($this->takes && ! isset($this->kept[$key])) {
+            $this->records[$key] = $this->read($type, $id, true);
+            $this->kept[$key] = true;
+        }
+
+        return $this->record($type, $id);
+    }
+
+    /** @param  list<int>  $ids  of records that will be asked for, fetched at once */
+    public function remember(string $typeName, array $ids): void
+    {
+        $this->lookedAt[$typeName] = true;
+        foreach ($ids as $id) {
+            $this->records["{$typeName}:{$id}"] = null;
+        }
+        $type = $this->schemas->schema()->type($typeName);
+        if ($type === null) {
+            return;
+        }
+        foreach (StoredRecord::rowsOf($type)->whereIn('id', $ids)->get() as $row) {
+            $this->records["{$typeName}:{$row->id}"] = Columns::record($type, $row);
+        }
+    }
+
+    public function children(Children $children, int $parent, int $most): array
+    {
+        $this->lookedAt[$children->type] = true;
+        $type = $this->schemas->schema()->type($children->type);
+        if ($type === null) {
+            return [];
+        }
+        $rows = Matching::query($type, $children->where, $this->at, $this->zone)->where("t.{$children->by}", $parent)
+            ->orderBy('t.id')->limit($most);
+
+        return array_values($rows->get()->map(function (object $row) use ($type): Record {
+            $record = Columns::record($type, $row);
+
+            return $this->records["{$type->name}:{$record->id}"] ??= $record;
+        })->all());
+    }
+
+    public function total(Total $total, int $parent, array $except): ?string
+    {
+        $this->lookedAt[$total->children->type] = true;
+        $sql = (new SqlQueryWriter($this->at, $this->zone))->total($total, $parent);
+        $text = $except === [] ? $sql->text : substr($sql->text, 0, -1).' AND `t_b1`.id NOT IN ('.implode(', ', $except).'))';
+        // Rules that count alike share the answer.
+        $key = $text.json_encode($sql->bindings);
+        if (! array_key_exists($key, $this->totals)) {
+            $value = Statements::value($text, $sql->bindings);
+            $this->totals[$key] = $value === null ? null : Columns::value($total->field(), $value);
+        }
+        $answer = $this->totals[$key];
+
+        return is_string($answer) ? $answer : null;
+    }
+
+    public function freshId(string $type): int
+    {
+        return $this->takes ? Statements::next(StoredRecord::sequenceOf($type)) : 1 + (int) StoredRecord::rowsOf($type)->max('id');
+    }
+
+    public function silentSince(FallsQuiet $trigger, string $type, int $id): ?\DateTimeImmutable
+    {
+        return Silence::since($trigger, $type, $id);
+    }
+
+    public function silenceMark(FallsQuiet $trigger, string $type, int $id): ?int
+    {
+        return Silence::mark($trigger, $type, $id);
+    }
+
+    private function read(string $typeName, int $id, bool $lock): ?Record
+    {
+        $this->lookedAt[$typeName] = true;
+        $type = $this->schemas->schema()->type($typeName);
+
+        return $type === null ? null : StoredRecord::read($type, $id, $lock);
+    }
+}

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use App\Models\Task;
+use VividLedger\Engine\TaskFacts;
+use VividLedger\Engine\TasksOfLine;
+
+/** Tasks and runs from the database, as they are now or as they were at a moment. */
+final readonly class StoredTasks implements TaskFacts
+{
+    public function __construct(private ?\DateTimeImmutable $at = null)
+    {
+    }
+
+    public function openTasks(array $people): array
+    {
+        return $people === [] ? [] : Task::openByPerson($people, $this->at);
+    }
+
+    public function inPlay(string $type, int $id): array
+    {
+        return RunsInPlay::of($type, $id, $this->at);
+    }
+
+    public function tasksOf(int $run, string $key): ?TasksOfLine
+    {
+        return RunsInPlay::tasks($run, $key, $this->at);
+    }
+}

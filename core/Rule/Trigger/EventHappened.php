@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Trigger;
+
+use VividLedger\Engine\Facts;
+use VividLedger\Record\Change;
+use VividLedger\Record\EventKind;
+use VividLedger\Record\Fold;
+use VividLedger\Rule\Reading\Context;
+use VividLedger\Rule\Reading\Edit;
+use VividLedger\Rule\Reading\Node;
+use VividLedger\Rule\Reading\WordRole;
+
+/** A comment or a file arrived, or a task was done; optionally only one whose text has certain words in it. */
+abstract readonly class EventHappened extends OwnTrigger
+{
+    final public function __construct(string $type, public string $about)
+    {
+        parent::__construct($type);
+    }
+
+    abstract protected static function event(): EventKind;
+
+    public static function kind(): string
+    {
+        return static::event()->value;
+    }
+
+    public static function label(): string
+    {
+        return static::event()->label();
+    }
+
+    public static function read(Context $context, Node $node): static
+    {
+        $context->word(static::label(), WordRole::Value, $node->at, Edit::Trigger);
+        $about = trim($node->child('about')->text() ?? '');
+        if ($about === '') {
+            $context->more('+ that mentions', $node->child('about')->at, Edit::Text);
+        } else {
+            $context->glue('that mentions');
+            $context->word("“{$about}”", WordRole::Value, $node->child('about')->at, Edit::Text);
+        }
+
+        return new static($context->type->name, $about);
+    }
+
+    public function watch(): Watch
+    {
+        return new Watch($this->type, events: [static::event()]);
+    }
+
+    public function accepts(Change $change, Facts $facts): bool
+    {
+        return $change->event?->kind === static::event()
+            && ($this->about === '' || str_contains(Fold::text($change->event->text), Fold::text($this->about)));
+    }
+
+    public function asksNoMore(): bool
+    {
+        return $this->about === '';
+    }
+
+    public function wanted(): string
+    {
+        return static::label().($this->about === '' ? '' : " that mentions “{$this->about}”");
+    }
+}
