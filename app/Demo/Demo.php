@@ -153,7 +153,13 @@ final readonly class Demo
     /** @param  Closure(int, int): void  $progress told how much of how much is done */
     public function loadHistory(\DateTimeImmutable $until, Closure $progress): void
     {
-        app(ServiceHistory::class)->play($until, self::file('words.yaml'), (int) self::company()['seed'], $this->loadRulesInTime(...), $progress);
+        app(ServiceHistory::class)->play(
+            $until,
+            self::file('words.yaml'),
+            (int) self::company()['seed'],
+            $this->loadRulesInTime(...),
+            $progress,
+        );
     }
 
     /** @return array<string, mixed> */

@@ -87,7 +87,7 @@ final class Amounts
                 $unit = Unit::from($read[0]['unit'] ?? Unit::Day->value);
                 if ($read === null || ! in_array($unit, [Unit::Day, Unit::WorkingDay], true)) {
                     $cursor->at = $start;
-                    $cursor->expect('days or working days');
+                    $cursor->expectSome('days or working days');
 
                     return null;
                 }
@@ -161,7 +161,7 @@ final class Amounts
         do {
             $start = $cursor->at;
             $cursor->pattern(',', ',');
-            $time = isset($rest['time']) ? null : $cursor->pattern('at\s+(\d{1,2}):(\d{2})', 'at 09:00');
+            $time = isset($rest['time']) ? null : $cursor->pattern('at\s+(\d{1,2}):(\d{2})', 'at 09:00', true);
             if ($time !== null) {
                 $rest['time'] = sprintf('%02d:%02d', $time[1], $time[2]);
 

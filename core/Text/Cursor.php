@@ -20,7 +20,7 @@ final class Cursor
 
     private int $furthest = 0;
 
-    /** @var array<string, true> what could have stood at the furthest place */
+    /** @var array<string, bool> what could have stood at the furthest place, and whether it is typed as it is said */
     private array $expected = [];
 
     public function __construct(string $text)
@@ -153,12 +153,15 @@ final class Cursor
         return '“'.str_replace("\n", '\n', (string) preg_replace('/[“”\\\\]/u', '\\\\$0', $text)).'”';
     }
 
-    /** @return ?list<string> the groups of a pattern that stands here */
-    public function pattern(string $pattern, string $expected): ?array
+    /**
+     * @param  bool  $isTyped  whether what is expected may be typed as it is said
+     * @return ?list<string> the groups of a pattern that stands here
+     */
+    public function pattern(string $pattern, string $expected, bool $isTyped = false): ?array
     {
         $this->skip();
         if (preg_match("/\\G(?:{$pattern})/iu", $this->text, $found, 0, $this->at) !== 1) {
-            $this->expect($expected, $this->at);
+            $this->expect($expected, isTyped: $isTyped);
 
             return null;
         }
@@ -167,7 +170,13 @@ final class Cursor
         return array_values($found);
     }
 
-    public function expect(string $what, ?int $at = null): void
+    /** Something is described that may stand here; nobody would type the words it is described by. */
+    public function expectSome(string $described): void
+    {
+        $this->expect($described, isTyped: false);
+    }
+
+    public function expect(string $what, ?int $at = null, bool $isTyped = true): void
     {
         $at ??= $this->at;
         while ($at < strlen($this->text) && ctype_space($this->text[$at])) {
@@ -178,19 +187,27 @@ final class Cursor
             $this->expected = [];
         }
         if ($at === $this->furthest) {
-            $this->expected[$what] = true;
+            $this->expected[$what] = $isTyped;
         }
     }
 
     /**
-     * @return array{int, string, list<string>} the furthest place (in characters), the word that stands there, and what could have stood
-     *     there
+     * @return array{int, string, list<string>, list<string>} the furthest place (in characters), the word that stands there, what could
+     *     have stood there, and what of that can be typed as it is
      */
     public function misread(): array
     {
         preg_match('/\G\S{1,40}/u', $this->text, $word, 0, min($this->furthest, strlen($this->text)));
 
-        return [mb_strlen(substr($this->text, 0, $this->furthest)), $word[0] ?? '', array_map(strval(...), array_keys($this->expected))];
+        $texts = static fn (array $expected): array => array_map(strval(...), array_keys($expected));
+
+        return [
+            mb_strlen(substr(
+                $this->text,
+                0,
+                $this->furthest,
+            )), $word[0] ?? '', $texts($this->expected), $texts(array_filter($this->expected)),
+        ];
     }
 
     private function word(string $word): bool

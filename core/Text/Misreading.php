@@ -12,12 +12,14 @@ final readonly class Misreading
      * @param  int  $position  in the line, in characters from 0
      * @param  string  $word  that stands there; empty at the end
      * @param  list<string>  $expected  what could stand there
+     * @param  list<string>  $offers  what of that can be typed as it is
      */
     public function __construct(
         public int $line,
         public int $position,
         public string $word,
         public array $expected,
+        public array $offers,
     ) {
     }
 

@@ -71,13 +71,13 @@ final readonly class RuleText
             $cursor = new Cursor($row);
             if (! $this->row($cursor, $file, $type) || ! $cursor->isDone()) {
                 if ($cursor->isDone() === false) {
-                    $cursor->expect('the end of the line');
+                    $cursor->expectSome('the end of the line');
                 }
                 $misread[] = new Misreading($index + 1, ...$cursor->misread());
             }
         }
         if ($type === null && $misread === []) {
-            $misread[] = new Misreading(1, 0, '', ['When a …']);
+            $misread[] = new Misreading(1, 0, '', ['When a …'], []);
         }
 
         return new TextReading($misread === [] ? $file : null, $misread);

@@ -89,7 +89,7 @@ final readonly class Simple implements Covers
                         return null;
                     }
                     $items[] = $item[0];
-                } while ($cursor->pattern(';\s*(?:and\b)?', '; and') !== null);
+                } while ($cursor->pattern(';\s*(?:and\b)?', '; and', true) !== null);
 
                 return count($items) < $least ? null : [$items];
             },

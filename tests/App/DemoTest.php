@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tests\App;
 
 use App\Demo\Demo;
-use App\Demo\History as Story;
+use App\Demo\ServiceHistory;
 use App\Http\Api\EntryShapes;
 use App\Models\Columns;
 use App\Models\Entry;
@@ -196,7 +196,7 @@ final class DemoTest extends AppTestCase
         $until = new \DateTimeImmutable(self::UNTIL);
         $this->clockAt($until->modify('-18 months -1 day')->format('c'));
         $this->app->make(Demo::class)->loadRules();
-        $this->app->make(Story::class)->play($until, Yaml::parseFile(database_path(
+        $this->app->make(ServiceHistory::class)->play($until, Yaml::parseFile(database_path(
             'demo/words.yaml',
         )), $seed, $this->app->make(Demo::class)->loadRulesInTime(...), static function (): void {
         }, self::SHARE);

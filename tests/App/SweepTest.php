@@ -155,7 +155,13 @@ final class SweepTest extends TimeTestCase
         self::assertSame(['2026-11-29 09:40'], $this->fired($untouched, $ticket['id']));
         self::assertSame(['2026-12-01 09:40'], $this->fired($unanswered, $ticket['id']));
         $type = $this->app->make(\App\Store\SchemaStore::class)->schema()->types['ticket'];
-        $this->app->make(\App\Store\RecordEvents::class)->reply($type, $ticket['id'], 'Here I am', 'm@x.example', new \App\Store\Actor(null));
+        $this->app->make(\App\Store\RecordEvents::class)->reply(
+            $type,
+            $ticket['id'],
+            'Here I am',
+            'm@x.example',
+            new \App\Store\Actor(null),
+        );
         $this->change($this->now('ticket', $ticket['id']), ['status' => 'open']);
         $this->passTo('2026-12-20T00:00:00Z');
         self::assertSame(

@@ -77,6 +77,7 @@ final class TextController extends Controller
     {
         return new TextShape($reading->file, array_map(static fn (Misreading $misread): MisreadingShape => new MisreadingShape(
             $misread->line, $misread->position, $misread->word, $misread->message(), array_slice($misread->expected, 0, 200),
+            array_slice($misread->offers, 0, 200),
         ), $reading->misread));
     }
 }

@@ -40,7 +40,7 @@
             const read = await ask(api.POST('/api/text/rule', { body: { text: before } })).catch(() => null);
             const wrong = read?.misread.find((one) => one.line === before.split('\n').length);
             if (turn !== asked || !wrong || !box) return;
-            offers = completions(here.typed, wrong.position, wrong.expected);
+            offers = completions(here.typed, wrong.position, wrong.offers);
             from = wrong.position;
             chosen = 0;
             const caret = caretAt(box);

@@ -14,7 +14,7 @@
     let asked = 0;
 
     const misread = $derived(reading?.misread[0]);
-    const offers = $derived(misread && text.trim() ? completions(text, misread.position, misread.expected) : []);
+    const offers = $derived(misread && text.trim() ? completions(text, misread.position, misread.offers) : []);
 
     $effect(() => {
         const typed = text;

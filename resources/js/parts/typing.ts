@@ -1,7 +1,8 @@
 /** What could stand at a place of a text and begins with what was typed there already. */
-export function completions(text: string, position: number, expected: string[]): string[] {
+export function completions(text: string, position: number, offered: string[]): string[] {
     const typed = text.slice(position).trimStart().toLowerCase().replaceAll("'", '’');
-    const offers = expected.map((offer) => offer.trim()).filter((offer) => offer && !/^[,;:()›%]$|such as|^a number$|^the end/.test(offer));
+    // Signs alone are quicker typed than chosen.
+    const offers = offered.map((offer) => offer.trim()).filter((offer) => offer.length > 1);
     const bare = (offer: string) => offer.toLowerCase().replace(/^(a|an|the) /, '');
     return [...new Set(offers)]
         .filter(

@@ -12,6 +12,7 @@ final readonly class MisreadingShape
 {
     /**
      * @param  list<string>  $expected
+     * @param  list<string>  $offers
      */
     public function __construct(
         #[OA\Property(description: 'Of the text, from 1.')]
@@ -24,6 +25,8 @@ final readonly class MisreadingShape
         public string $message,
         #[OA\Property(items: new OA\Items(type: 'string'))]
         public array $expected,
+        #[OA\Property(description: 'What of that can be typed as it is.', items: new OA\Items(type: 'string'))]
+        public array $offers,
     ) {
     }
 }
