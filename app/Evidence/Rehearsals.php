@@ -4,14 +4,15 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
-use App\Models\StoredRecord;
 use App\Store\Company;
 use App\Store\Gathering;
 use App\Store\HouseClock;
 use App\Store\PaperFacts;
 use App\Store\Refused;
 use App\Store\RefusedFor;
+use App\Store\RememberedRuleBook;
 use App\Store\SchemaStore;
+use App\Store\Sql\ById;
 use App\Store\StoredRuleBook;
 use VividLedger\Engine\Facts;
 use VividLedger\Record\Record;
@@ -78,7 +79,7 @@ final readonly class Rehearsals
         $rules = $withOthers ? $this->rules->with($rule) : [$rule];
         $script = new Script($record, $opening, $whatIfs, $actor);
         $rehearsal = new Rehearsal($schema, $this->company->zone());
-        $pages = $withOthers && $pick !== 'made_up' ? $this->pages : null;
+        $pages = $withOthers && $pick !== 'made_up' ? new RememberedRuleBook($this->pages) : null;
         $beside = $rule->trigger instanceof ComesRound && $rule->trigger->per !== null ? $this->beside($rule, $opening->at) : null;
         $played = $rehearsal->play($script, $rule, $rules, $facts, $pages, null, $beside);
 
@@ -135,7 +136,7 @@ final readonly class Rehearsals
             $id = $node->child('id')->raw;
 
             return [
-                StoredRecord::read($type, $id) ?? throw new Refused(
+                ById::record($type, $id) ?? throw new Refused(
                     'not_found',
                     "There is no {$type->inSentence()} {$id}.",
                     RefusedFor::Missing,

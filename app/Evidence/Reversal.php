@@ -26,6 +26,7 @@ use App\Store\RecordWriter;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\SchemaStore;
+use App\Store\Sql\ById;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Engine\Decision;
@@ -157,7 +158,7 @@ final readonly class Reversal
         foreach ($changes as $key => $fields) {
             [$typeName, $id] = explode(':', $key);
             $about = $this->schemas->schema()->type($typeName);
-            $before = $about === null ? null : StoredRecord::read($about, (int) $id, true);
+            $before = $about === null ? null : ById::record($about, (int) $id, true);
             if ($about === null || $before === null) {
                 continue;
             }

@@ -33,4 +33,10 @@ final class RuleWatch extends LedgerModel
     {
         return self::TOUCHING.$watch;
     }
+
+    /** What is watched for, whether to start or to touch runs. */
+    public static function untouching(string $watch): string
+    {
+        return str_starts_with($watch, self::TOUCHING) ? substr($watch, strlen(self::TOUCHING)) : $watch;
+    }
 }

@@ -6,7 +6,7 @@ namespace App\Models;
 
 use App\Models\Casts\Instant;
 use Illuminate\Database\Query\Builder;
-use VividLedger\Record\Record;
+use Illuminate\Support\Facades\DB;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 
@@ -29,7 +29,7 @@ final class StoredRecord extends LedgerModel
     /** The rows of a type as the database gives them. */
     public static function rowsOf(RecordType|string $type): Builder
     {
-        return self::of(is_string($type) ? $type : $type->name)->newQuery()->toBase();
+        return DB::table(self::tableOf(is_string($type) ? $type : $type->name));
     }
 
     public static function tableOf(string $type): string
@@ -41,14 +41,6 @@ final class StoredRecord extends LedgerModel
     public static function sequenceOf(string $type): string
     {
         return "records_{$type}_ids";
-    }
-
-    /** One record as the rules see it; null when it is not there. */
-    public static function read(RecordType $type, int $id, bool $lock = false): ?Record
-    {
-        $row = self::rowsOf($type)->where('id', $id)->when($lock, static fn (Builder $rows): Builder => $rows->lockForUpdate())->first();
-
-        return $row === null ? null : Columns::record($type, $row);
     }
 
     /** @return array<string, string> */

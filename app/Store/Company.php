@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\CompanySettings;
+use App\Store\Sql\ById;
 
 /** The few settings of the company, read once for each request or process. */
 final class Company
@@ -29,7 +30,7 @@ final class Company
     /** Seconds the house clock is ahead of the system's; always read afresh, because a person may turn it. */
     public function clockOffset(): int
     {
-        return (int) CompanySettings::rows()->where('id', CompanySettings::ID)->value('clock_offset');
+        return (int) ById::value(CompanySettings::class, 'clock_offset', CompanySettings::ID);
     }
 
     /** Lets the house clock show a moment, and run on from there. */

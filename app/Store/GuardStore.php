@@ -82,7 +82,7 @@ final readonly class GuardStore
             }
             $page = StoredRule::query()->whereKey($rule)->value('page') ?? 0;
             $data = ['why' => null, 'reason' => mb_substr(trim($why), 0, 200)];
-            [$entry] = Batch::insertForIds(new Entry, [Entry::row('ready_again', $this->clock->now(), $data, [
+            [$entry] = Batch::insertForIds(Entry::class, [Entry::row('ready_again', $this->clock->now(), $data, [
                 'actor_id' => $by, 'record_type' => $type, 'record_id' => $record, 'rule_id' => $rule, 'page' => $page,
             ])]);
             GuardReset::rows()->insert([

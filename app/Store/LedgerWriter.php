@@ -59,15 +59,15 @@ final readonly class LedgerWriter
                 TeamTurn::rows()->upsert(['team' => $team, 'person_id' => $person], ['team'], ['person_id']);
             }
         }
-        Batch::insert(new GuardKey, $rest->guards);
-        Batch::insert(new GuardReset, $rest->resets);
-        Batch::insert(new FieldChange, $rest->history);
+        Batch::insert(GuardKey::class, $rest->guards);
+        Batch::insert(GuardReset::class, $rest->resets);
+        Batch::insert(FieldChange::class, $rest->history);
         $runs = $rest->lines->write();
         $this->give(array_map(
             static fn (array $task): array => ['run_id' => $task['run_id'] ?? $runs[$task['entry_id']] ?? null] + $task,
             $rest->tasks,
         ));
-        Batch::insert(new Comment, $rest->comments);
+        Batch::insert(Comment::class, $rest->comments);
         $this->follow($rest->follows);
         $this->outbox->put($rest->messages);
 
@@ -82,7 +82,7 @@ final readonly class LedgerWriter
      */
     private function entries(array $outcomes, Teller $teller): array
     {
-        $saved = Batch::insertForIds(new Entry, array_map(
+        $saved = Batch::insertForIds(Entry::class, array_map(
             fn (Outcome $outcome): array => $outcome->hasOwnEntry()
                 ? $this->own($outcome) : $this->row($outcome->decision->steps[0], $outcome->causeId, $outcome, $teller),
             $outcomes,
@@ -119,7 +119,7 @@ final readonly class LedgerWriter
                     unset($waiting[$index]);
                 }
             }
-            foreach (Batch::insertForIds(new Entry, $rows) as $row => $number) {
+            foreach (Batch::insertForIds(Entry::class, $rows) as $row => $number) {
                 [$index, $place] = $places[$row];
                 [$own, $ofSteps] = $numbers[$index];
                 $numbers[$index] = [$own, [$place => $number] + $ofSteps];
@@ -218,7 +218,7 @@ final readonly class LedgerWriter
             return;
         }
         $lines = [];
-        foreach (Batch::insertForIds(new Task, $tasks) as $index => $id) {
+        foreach (Batch::insertForIds(Task::class, $tasks) as $index => $id) {
             $task = $tasks[$index];
             if ($task['due_at'] !== null) {
                 $lines[] = [
@@ -228,7 +228,7 @@ final readonly class LedgerWriter
                 ];
             }
         }
-        Batch::insert(new ScheduledLine, $lines);
+        Batch::insert(ScheduledLine::class, $lines);
     }
 
     /** @param  list<array{Record, int, bool}>  $follows */

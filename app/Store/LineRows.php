@@ -89,7 +89,7 @@ final class LineRows
         $lines = $this->pencilled;
         if ($this->begun !== []) {
             $rows = array_map(static fn (array $begun): array => $begun['run'], $this->begun);
-            foreach (Batch::insertForIds(new RuleRun, $rows) as $index => $id) {
+            foreach (Batch::insertForIds(RuleRun::class, $rows) as $index => $id) {
                 $runs[$rows[$index]['entry_id']] = $id;
                 foreach ($this->begun[$index]['lines'] as $line) {
                     $lines[] = ['run_id' => $id] + $line;
@@ -108,7 +108,7 @@ final class LineRows
         foreach ($this->moved as $line => [$due, $note]) {
             ScheduledLine::toComeRows()->where('id', $line)->update(['due_at' => $due, 'note' => mb_substr($note, 0, self::SAID)]);
         }
-        Batch::insert(new ScheduledLine, $lines);
+        Batch::insert(ScheduledLine::class, $lines);
         foreach ($this->made as $run => $made) {
             RuleRun::rows()->where('id', $run)->update(['made' => Columns::json($made)]);
         }

@@ -46,7 +46,7 @@ final readonly class Outbox
         $leaves = false;
         $accounts = [];
         $addresses = [];
-        foreach (Batch::insertForIds(new StoredMessage, $rows) as $index => $id) {
+        foreach (Batch::insertForIds(StoredMessage::class, $rows) as $index => $id) {
             [$message, $record] = $messages[$index];
             $leaves = $leaves || $message->channel !== Channel::App;
             foreach ([...$message->to, ...$message->cc] as $address) {
@@ -58,8 +58,8 @@ final readonly class Outbox
                 }
             }
         }
-        Batch::insert(new MessageAddress, array_values($addresses));
-        Batch::insert(new MessageAccount, array_values($accounts));
+        Batch::insert(MessageAddress::class, array_values($addresses));
+        Batch::insert(MessageAccount::class, array_values($accounts));
         if ($leaves) {
             event(new MessagesWait);
         }

@@ -10,6 +10,7 @@ use App\Models\StoredCondition;
 use App\Models\StoredLadder;
 use App\Models\StoredLetter;
 use App\Models\StoredRecord;
+use App\Store\Sql\ById;
 use Illuminate\Database\Query\Builder;
 use VividLedger\People\Directory;
 use VividLedger\People\Person;
@@ -142,10 +143,7 @@ final class PeopleStore implements Directory
             return;
         }
         $this->people += array_fill_keys($ids, null);
-        // Their managers come along: who asks for the one often asks for the other.
-        $managers = Row::rows()->whereIn('id', Row::query()->whereIn('id', $ids)->select('manager_id'))->select(self::COLUMNS);
-        $rows = Row::rows()->whereIn('id', $ids)->select(self::COLUMNS)->union($managers)->get();
-        foreach ($rows as $row) {
+        foreach (ById::peopleWithManagers($ids, self::COLUMNS) as $row) {
             $this->people[$row->id] = self::made($row);
         }
     }

@@ -39,7 +39,7 @@ final readonly class RecordEvents
         }
 
         return $this->save->happen($type, $id, function () use ($type, $id, $text, $actor): Event {
-            [$comment] = Batch::insertForIds(new Comment, [[
+            [$comment] = Batch::insertForIds(Comment::class, [[
                 'record_type' => $type->name, 'record_id' => $id, 'text' => $text, 'author_id' => $actor->personId, 'rule_id' => null,
                 'at' => Columns::moment($this->clock->now()),
             ]]);
@@ -96,7 +96,7 @@ final readonly class RecordEvents
         $data = ['name' => $name, 'bytes' => $bytes];
 
         return $this->save->happen($type, $id, function () use ($type, $id, $upload, $actor, $name, $bytes): Event {
-            [$file] = Batch::insertForIds(new Attachment, [[
+            [$file] = Batch::insertForIds(Attachment::class, [[
                 'record_type' => $type->name, 'record_id' => $id, 'name' => $name, 'media_type' => mb_substr(
                     (string) ($upload->getMimeType() ?? 'application/octet-stream'),
                     0,
@@ -104,7 +104,7 @@ final readonly class RecordEvents
                 ), 'bytes' => $bytes,
                 'author_id' => $actor->personId, 'at' => Columns::moment($this->clock->now()),
             ]]);
-            Batch::insert(new AttachmentContent, [['file_id' => $file, 'content' => (string) $upload->get()]]);
+            Batch::insert(AttachmentContent::class, [['file_id' => $file, 'content' => (string) $upload->get()]]);
 
             return new Event(EventKind::File, "file:{$file}", $name);
         }, $actor, $data);

@@ -77,6 +77,6 @@ final readonly class RecordRuns
                 'version' => $record->version, 'rule_id' => $rows[0]->rule_id, 'page' => $rows[0]->page, 'cause_id' => $cause,
             ]);
         }
-        Batch::insert(new Entry, $entries);
+        Batch::insert(Entry::class, $entries);
     }
 }

@@ -7,6 +7,7 @@ namespace App\Store;
 use App\Models\Columns;
 use App\Models\StoredRecord;
 use App\Store\Sql\Batch;
+use App\Store\Sql\ById;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 
@@ -56,7 +57,7 @@ final readonly class RecordWriter
     {
         if (count($rows) === 1) {
             [$id, $version, $columns] = $rows[0];
-            StoredRecord::rowsOf($type)->where('id', $id)->update($columns + ['version' => $version]);
+            ById::change($type, $id, $columns + ['version' => $version]);
 
             return;
         }

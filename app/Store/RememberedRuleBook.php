@@ -4,30 +4,35 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Models\RuleWatch;
 use VividLedger\Engine\RuleBook;
 use VividLedger\Record\Change;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\Watch;
 
-/** A rule book for many changes in one transaction: who touches the same fields is not looked up twice. */
+/**
+ * A rule book for many changes in one transaction: who watches the same fields is not looked up twice, and those who watch what the rules
+ * found so far may write are looked up together.
+ */
 final class RememberedRuleBook implements RuleBook
 {
-    /** @var array<string, array{list<Rule>, bool}> */
+    /** @var array<string, array<string, list<\stdClass>>> rules by record type and key */
     private array $known = [];
 
-    /** @param  ?Rule  $only  starts on what time brings about, and no other rule does */
-    public function __construct(private readonly StoredRuleBook $of, private readonly ?Rule $only = null)
+    /** @var array<string, array{list<Rule>, bool}> by record type and keys */
+    private array $answers = [];
+
+    /** @var array<int, Rule> those that were found */
+    private array $found = [];
+
+    public function __construct(private readonly StoredRuleBook $of)
     {
     }
 
     /** @return list<Rule> */
     public function relevantTo(Change $change): array
     {
-        if ($change->event?->kind->comesOnce() === true) {
-            return $this->only === null ? [] : [$this->only];
-        }
-
-        return $this->ask($change)[0];
+        return $change->event?->kind->comesOnce() === true ? [] : $this->ask($change)[0];
     }
 
     public function mayTouchRuns(Change $change): bool
@@ -40,9 +45,57 @@ final class RememberedRuleBook implements RuleBook
         return $this->of->page($rule, $number);
     }
 
-    /** @return array{list<Rule>, bool} */
+    /** @return array{list<Rule>, bool} the rules that look at a change, and whether it may touch runs in play */
     private function ask(Change $change): array
     {
-        return $this->known[$change->record()->type.' '.implode(' ', Watch::keysOf($change))] ??= $this->of->ask($change);
+        [$type, $watches] = [$change->record()->type, Watch::keysOf($change)];
+
+        return $this->answers[$type.' '.implode(' ', $watches)] ??= $this->answer($type, $watches);
+    }
+
+    /**
+     * @param  list<string>  $watches
+     * @return array{list<Rule>, bool}
+     */
+    private function answer(string $type, array $watches): array
+    {
+        $this->learn($type, $watches);
+        [$rows, $mayTouch] = [[], false];
+        foreach ($watches as $watch) {
+            foreach ($this->known[$type][$watch] as $row) {
+                $mayTouch = $mayTouch || $row->watch !== $watch;
+                if ($row->watch === $watch && (bool) $row->in_force) {
+                    $rows[(int) $row->id] = $row;
+                }
+            }
+        }
+        usort($rows, static fn (\stdClass $one, \stdClass $other): int => [$one->position, $one->id] <=> [$other->position, $other->id]);
+        $rules = [];
+        foreach ($rows as $row) {
+            $rule = $this->of->page((int) $row->id, (int) $row->page, $row->either_or);
+            if ($rule !== null) {
+                $rules[] = $this->found[$rule->id] = $rule;
+            }
+        }
+
+        return [$rules, $mayTouch];
+    }
+
+    /** @param  list<string>  $watches */
+    private function learn(string $type, array $watches): void
+    {
+        $this->known[$type] ??= [];
+        $new = array_diff_key(array_flip($watches), $this->known[$type]);
+        if ($new === []) {
+            return;
+        }
+        foreach ($this->found as $rule) {
+            $new += array_diff_key(array_flip($this->of->written($rule, $type)), $this->known[$type]);
+        }
+        $keys = array_map(strval(...), array_keys($new));
+        $this->known[$type] += array_fill_keys($keys, []);
+        foreach ($this->of->watching($type, $keys) as $row) {
+            $this->known[$type][RuleWatch::untouching($row->watch)][] = $row;
+        }
     }
 }

@@ -78,6 +78,6 @@ final readonly class RuleOrder
     /** @param  array<string, mixed>  $data */
     private function entry(string $kind, ?int $rule, array $data, int $by): void
     {
-        Batch::insert(new Entry, [Entry::row($kind, $this->clock->now(), $data, ['actor_id' => $by, 'rule_id' => $rule])]);
+        Batch::insert(Entry::class, [Entry::row($kind, $this->clock->now(), $data, ['actor_id' => $by, 'rule_id' => $rule])]);
     }
 }

@@ -68,7 +68,7 @@ final readonly class RunStore
             $run = HandRun::query()->create([
                 'rule_id' => $rule, 'record_type' => $type->name, 'by_id' => $by, 'at' => $this->clock->now(), 'total' => count($ids),
             ]);
-            Batch::insert(new HandRunRecord, array_map(static fn (int $id): array => ['run_id' => $run->id, 'record_id' => $id], $ids));
+            Batch::insert(HandRunRecord::class, array_map(static fn (int $id): array => ['run_id' => $run->id, 'record_id' => $id], $ids));
 
             return $run->id;
         });

@@ -9,7 +9,7 @@ use App\Models\RuleRun;
 use App\Models\ScheduledLine;
 use App\Models\Task;
 use App\Models\TaskStatus;
-use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Engine\PencilledLine;
 use VividLedger\Engine\Run;
 use VividLedger\Engine\TasksOfLine;
@@ -26,7 +26,7 @@ final class RunsInPlay
     {
         $runs = RuleRun::query()->inPlay()->about($type, $id)->orderBy('id');
 
-        return self::runs(($at === null ? $runs : $runs->where('started_at', '<=', Columns::moment($at)))->get());
+        return self::runs($at === null ? $runs : $runs->where('started_at', '<=', Columns::moment($at)));
     }
 
     /**
@@ -35,7 +35,7 @@ final class RunsInPlay
      */
     public static function byIds(array $ids): array
     {
-        return $ids === [] ? [] : array_column(self::runs(RuleRun::query()->whereIn('id', $ids)->get()), null, 'id');
+        return $ids === [] ? [] : array_column(self::runs(RuleRun::query()->whereIn('id', $ids)), null, 'id');
     }
 
     /** @param  ?\DateTimeImmutable  $then  as they were at a moment; null for now */
@@ -61,16 +61,20 @@ final class RunsInPlay
     }
 
     /**
-     * @param  Collection<int, RuleRun>  $rows
+     * Without making objects of the rows: every line that falls due asks for its run.
+     *
+     * @param  Builder<RuleRun>  $asked
      * @return list<Run>
      */
-    private static function runs(Collection $rows): array
+    private static function runs(Builder $asked): array
     {
         $runs = [];
-        foreach ($rows as $row) {
-            $runs[$row->id] = new Run(
-                $row->id, $row->rule_id, $row->page, $row->record_type, $row->record_id, $row->started_at, $row->made ?? [], $row->entry_id,
-                Alteration::read($row->began),
+        foreach ($asked->toBase()->get() as $row) {
+            $made = $row->made === null ? [] : json_decode($row->made, true, 16, JSON_THROW_ON_ERROR);
+            $began = $row->began === null ? null : json_decode($row->began, true, 16, JSON_THROW_ON_ERROR);
+            $runs[(int) $row->id] = new Run(
+                (int) $row->id, (int) $row->rule_id, (int) $row->page, $row->record_type, (int) $row->record_id,
+                Columns::instant($row->started_at), $made, (int) $row->entry_id, Alteration::read($began),
             );
         }
         if ($runs === []) {

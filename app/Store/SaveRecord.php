@@ -8,6 +8,7 @@ use App\Models\Columns;
 use App\Models\Entry;
 use App\Models\StoredRecord;
 use App\Store\Sql\Batch;
+use App\Store\Sql\ById;
 use Closure;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
@@ -228,7 +229,7 @@ final readonly class SaveRecord
             }
             $settlement->flush();
             if ($refusals !== []) {
-                Batch::insert(new Entry, $refusals);
+                Batch::insert(Entry::class, $refusals);
             }
 
             return $results;
@@ -295,7 +296,7 @@ final readonly class SaveRecord
         } catch (RefusedByRule $refused) {
             // Inside something larger, too, the entry stays when all the rest is undone.
             $entry = $this->refused($type, $id, $actor, $refused->refusal);
-            $this->db->afterwards(static fn () => Batch::insert(new Entry, [$entry]));
+            $this->db->afterwards(static fn () => Batch::insert(Entry::class, [$entry]));
             throw $refused->forPerson();
         }
     }
@@ -314,7 +315,7 @@ final readonly class SaveRecord
 
     private function locked(RecordType $type, int $id): Record
     {
-        return StoredRecord::read($type, $id, true) ?? throw Refused::noRecord($type, $id);
+        return ById::record($type, $id, true) ?? throw Refused::noRecord($type, $id);
     }
 
     private function facts(\DateTimeImmutable $now): StoredFacts

@@ -6,6 +6,7 @@ namespace App\Store;
 
 use App\Models\Columns;
 use App\Models\StoredRecord;
+use App\Store\Sql\ById;
 use App\Store\Sql\Matching;
 use App\Store\Sql\SqlQueryWriter;
 use App\Store\Sql\Statements;
@@ -141,6 +142,6 @@ final class StoredRecords implements RecordFacts
         $this->lookedAt[$typeName] = true;
         $type = $this->schemas->schema()->type($typeName);
 
-        return $type === null ? null : StoredRecord::read($type, $id, $lock);
+        return $type === null ? null : ById::record($type, $id, $lock);
     }
 }

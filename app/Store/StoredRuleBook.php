@@ -6,14 +6,13 @@ namespace App\Store;
 
 use App\Models\PublishedPage;
 use App\Store\Sql\RulesAsked;
-use VividLedger\Engine\RuleBook;
-use VividLedger\Record\Change;
+use VividLedger\Engine\Pages;
+use VividLedger\Rule\Line\Writes;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\Rule;
-use VividLedger\Rule\Trigger\Watch;
 
 /** The rules in force, found through the index of what they watch; a save reads no more rules than it may need. */
-final class StoredRuleBook implements RuleBook
+final class StoredRuleBook implements Pages
 {
     /** @var array<string, ?Rule> by rule, page and place; a page never changes, so it is read once for each process */
     private array $read = [];
@@ -23,43 +22,38 @@ final class StoredRuleBook implements RuleBook
 
     public function __construct(
         private readonly RuleReader $reader,
+        private readonly SchemaStore $schemas,
     ) {
     }
 
-    /** @return list<Rule> */
-    public function relevantTo(Change $change): array
+    /**
+     * @param  non-empty-list<string>  $watches  keys that changes of a record type touch
+     * @return list<\stdClass> as App\Store\Sql\RulesAsked gives them
+     */
+    public function watching(string $type, array $watches): array
     {
-        return $this->ask($change)[0];
-    }
-
-    public function mayTouchRuns(Change $change): bool
-    {
-        return $this->ask($change)[1];
-    }
-
-    /** @return array{list<Rule>, bool} the rules that look at a change, and whether it may touch runs in play: one question */
-    public function ask(Change $change): array
-    {
-        $watches = Watch::keysOf($change);
-        if ($watches === []) {
-            return [[], false];
+        $rows = RulesAsked::by($type, $watches);
+        if ($rows !== [] && $this->keptVersion !== (int) $rows[0]->kept_version) {
+            $this->read = [];
+            $this->keptVersion = (int) $rows[0]->kept_version;
         }
-        $rows = RulesAsked::by($change->record()->type, $watches);
-        $rules = [];
-        $touched = false;
-        foreach ($rows as $row) {
-            $touched = $touched || (bool) $row->touches;
-            if ($this->keptVersion !== (int) $row->kept_version) {
-                $this->read = [];
-                $this->keptVersion = (int) $row->kept_version;
-            }
-            $rule = (bool) $row->starts ? $this->page((int) $row->id, (int) $row->page, $row->either_or) : null;
-            if ($rule !== null) {
-                $rules[] = $rule;
+
+        return $rows;
+    }
+
+    /** @return list<string> the fields of a record type that the lines of a rule may write */
+    public function written(Rule $rule, string $type): array
+    {
+        $fields = [];
+        foreach ($rule->lines as $placed) {
+            foreach ($placed->line instanceof Writes ? $placed->line->writes($this->schemas->schema()->types[$rule->on]) : [] as $written) {
+                if ($written->type === $type) {
+                    $fields[] = $written->field;
+                }
             }
         }
 
-        return [$rules, $touched];
+        return $fields;
     }
 
     /** @return ?Rule null when the page no longer reads soundly, because something it names is gone */

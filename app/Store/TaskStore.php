@@ -190,7 +190,7 @@ final readonly class TaskStore
     /** @param  array<string, mixed>  $data */
     private function entry(string $kind, Task $task, array $data, int $by): void
     {
-        Batch::insert(new Entry, [Entry::row($kind, $this->clock->now(), $data, [
+        Batch::insert(Entry::class, [Entry::row($kind, $this->clock->now(), $data, [
             'actor_id' => $by, 'record_type' => $task->record_type, 'record_id' => $task->record_id,
             'rule_id' => $task->rule_id, 'task_id' => $task->id, 'cause_id' => $task->entry_id,
         ])]);

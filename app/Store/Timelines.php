@@ -8,6 +8,7 @@ use App\Models\Columns;
 use App\Models\Entry;
 use App\Models\FieldChange;
 use App\Models\StoredRecord;
+use App\Store\Sql\ById;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Database\Query\JoinClause;
 use VividLedger\Record\Record;
@@ -87,7 +88,7 @@ final class Timelines
         if ($type === null) {
             return [[], []];
         }
-        $now = StoredRecord::read($type, $id);
+        $now = ById::record($type, $id);
         $rows = Entry::rows()->from(Entry::tableName(), 'e')
             ->leftJoin(FieldChange::tableName().' as h', static fn (JoinClause $field): JoinClause => $field->on('h.entry_id', '=', 'e.id')
                 ->on('h.record_type', '=', 'e.record_type')->on('h.record_id', '=', 'e.record_id'))

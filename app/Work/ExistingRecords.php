@@ -134,7 +134,7 @@ final readonly class ExistingRecords
         $now = $this->clock->now();
         $of = count($found);
         $at = static fn (int $index): \DateTimeImmutable => $now->modify('+'.intdiv($index * $hours * 3600, max(1, $of)).' seconds');
-        Batch::insert(new ScheduledLine, array_map(static fn (array $one, int $index): array => [
+        Batch::insert(ScheduledLine::class, array_map(static fn (array $one, int $index): array => [
             'sort' => LineSort::Start, 'kind' => 'start', 'due_at' => Columns::moment($at($index)), 'record_type' => $rule->on,
             'record_id' => $one[0], 'entry_id' => $entry, 'rule_id' => $rule->id, 'page' => $rule->page,
             'said' => mb_substr($rule->name, 0, self::SAID), 'occasion' => $one[1],
@@ -167,7 +167,7 @@ final readonly class ExistingRecords
                         ];
                     }
                 }
-                Batch::insert(new GuardKey, $keys);
+                Batch::insert(GuardKey::class, $keys);
                 $counted += count($ids);
             }, 't.id', 'id');
 

@@ -21,6 +21,7 @@ use App\Store\SchemaStore;
 use App\Store\Settlement;
 use App\Store\Sql\Batch;
 use App\Store\Sql\Lock;
+use App\Store\StartBook;
 use App\Store\StoredFacts;
 use App\Store\StoredRuleBook;
 use App\Work\Due\DueLine;
@@ -33,6 +34,7 @@ use VividLedger\Engine\Engine;
 use VividLedger\Engine\FixedClock;
 use VividLedger\Engine\PencilledLine;
 use VividLedger\Engine\Retimed;
+use VividLedger\Engine\RuleBook;
 use VividLedger\Engine\Run;
 use VividLedger\Engine\Struck;
 use VividLedger\Engine\StruckCode;
@@ -77,6 +79,11 @@ final readonly class InkLines
         }
         $records = $this->records($rows, $by !== null);
         $settlement = $this->save->settlement($now);
+        $book = new RememberedRuleBook($this->rules);
+        $starting = StoredRule::query()->findMany(array_filter(array_map(
+            static fn (DueRow $row): ?int => $row instanceof DueStart ? $row->rule : null,
+            $rows,
+        )))->keyBy('id');
         $gone = [];
         foreach ($this->rounds(DueRows::moments($rows)) as $round) {
             $settlement->flush();
@@ -99,12 +106,13 @@ final readonly class InkLines
                         $runs[$row->run] ?? null,
                         $record,
                         $settlement,
+                        $book,
                         $by,
                         $data,
                         $isFirst,
                         $next,
                     ),
-                    $row instanceof DueStart => $this->start($row, $record, $settlement),
+                    $row instanceof DueStart => $this->start($row, $record, $settlement, $book, $starting->get($row->rule)),
                     default => null,
                 };
                 if ($decision === null) {
@@ -169,7 +177,15 @@ final readonly class InkLines
      * @param  list<int>  $next
      */
     private function line(
-        DueLine $row, ?Run $run, Record $record, Settlement $settlement, ?Actor $by, array $data, bool $isFirst, array $next,
+        DueLine $row,
+        ?Run $run,
+        Record $record,
+        Settlement $settlement,
+        RuleBook $book,
+        ?Actor $by,
+        array $data,
+        bool $isFirst,
+        array $next,
     ): ?Decision {
         $now = $this->clock->now();
         $line = array_values(array_filter($run->lines ?? [], static fn (PencilledLine $line): bool => $line->id === $row->id))[0] ?? null;
@@ -179,7 +195,6 @@ final readonly class InkLines
 
             return null;
         }
-        $book = new RememberedRuleBook($this->rules);
         $decision = $settlement->decided($record->type, fn (StoredFacts $facts): Decision => $this->engine->fallDue(
             $line, $rule, $record, $book, $facts, new FixedClock($now), $by !== null, $isFirst, $next,
         ));
@@ -194,23 +209,22 @@ final readonly class InkLines
     }
 
     /** A rule starts on a record that matched when it was put in force, or when its timetable came round. */
-    private function start(DueStart $row, Record $record, Settlement $settlement): ?Decision
+    private function start(DueStart $row, Record $record, Settlement $settlement, RuleBook $book, ?StoredRule $stored): ?Decision
     {
         $now = $this->clock->now();
-        $stored = $row->rule === null ? null : StoredRule::query()->find($row->rule);
         $page = $stored?->status !== RuleStatus::InForce ? null : $this->rules->page($stored->id, (int) $stored->page, $stored->either_or);
         if ($page === null) {
             return $this->strike($row, StruckCode::NotInForce, 'the rule is not in force');
         }
         $event = new Event($row->event, $row->occasion, $page->trigger->wanted(), $page->id);
         $change = Change::event($record, $event, null, $now, CauseKind::Rule);
-        $book = new RememberedRuleBook($this->rules, $page);
+        $starts = new StartBook($book, $page);
         $decision = $settlement->decided($record->type, fn (StoredFacts $facts): Decision => $this->isStillSo(
             $page,
             $row->occasion,
             $record,
         )
-            ? $this->engine->decide($change, $book, $facts, new FixedClock($now)) : new Decision($record));
+            ? $this->engine->decide($change, $starts, $facts, new FixedClock($now)) : new Decision($record));
         $actor = new Actor(null, CauseKind::Rule);
         if ($decision->refusal !== null) {
             return $this->refused($row, $record, $page, $decision, $actor, $row->entry ?: null);
@@ -228,7 +242,7 @@ final readonly class InkLines
     {
         $refusal = $decision->refusal ?? throw new \LogicException('Only a refusal is told as one.');
         $type = $this->schemas->schema()->types[$record->type];
-        Batch::insert(new Entry, [$this->save->refused($type, $record->id, $by, $refusal, ['of' => $rule->name], $cause)]);
+        Batch::insert(Entry::class, [$this->save->refused($type, $record->id, $by, $refusal, ['of' => $rule->name], $cause)]);
         SetAside::line($row, $this->clock->now(), "a rule refused it: {$refusal->message}");
 
         return null;

@@ -97,7 +97,7 @@ final readonly class LinesByHand
         $this->db->transaction(function () use ($id, $from, $kind, $reason, $by, $do): void {
             $line = $this->locked($id, $from);
             $do($line);
-            Batch::insert(new Entry, [Entry::row($kind, $this->clock->now(), ['because' => $reason, 'lines' => [$line->told()]], [
+            Batch::insert(Entry::class, [Entry::row($kind, $this->clock->now(), ['because' => $reason, 'lines' => [$line->told()]], [
                 'actor_id' => $by, 'record_type' => $line->record_type, 'record_id' => $line->record_id, 'rule_id' => $line->rule_id,
                 'page' => $line->page, 'task_id' => $line->task_id, 'cause_id' => $line->entry_id ?: null,
             ])]);

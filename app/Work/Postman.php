@@ -200,7 +200,7 @@ final class Postman
     {
         $isAbout = $message->record_id > 0;
         $data = ['message' => $message->id, 'subject' => $message->subject, 'times' => $times, 'delivered' => $isDelivered];
-        Batch::insert(new Entry, [Entry::row('unsure', $this->clock->now(), $data, [
+        Batch::insert(Entry::class, [Entry::row('unsure', $this->clock->now(), $data, [
             'via' => CauseKind::Rule, 'record_type' => $isAbout ? $message->record_type : null, 'record_id' => $isAbout
                 ? $message->record_id : null,
             'rule_id' => $message->rule_id, 'cause_id' => $message->entry_id,

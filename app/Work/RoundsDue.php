@@ -131,10 +131,10 @@ final readonly class RoundsDue implements Finds
         $data = [
             'person' => $person->id, 'records' => $rows, 'subject' => $messages[0]->subject,
         ] + ($left === 0 ? [] : ['left' => $left]);
-        [$entry] = Batch::insertForIds(new Entry, [
+        [$entry] = Batch::insertForIds(Entry::class, [
             Entry::row('gathered', $now, $data, ['via' => CauseKind::Rule, 'rule_id' => $rule->id, 'page' => $rule->page]),
         ]);
-        Batch::insert(new GuardKey, [$key + ['entry_id' => $entry, 'at' => Columns::moment($now)]]);
+        Batch::insert(GuardKey::class, [$key + ['entry_id' => $entry, 'at' => Columns::moment($now)]]);
         // It is about many records, and so stands on none.
         $nothing = new Record($rule->on, 0, 0, []);
         $this->outbox->put(array_map(static fn ($message): array => [$message, $nothing, $rule->id, $entry, $now], $messages));

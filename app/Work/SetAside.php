@@ -39,7 +39,7 @@ final class SetAside
     public static function entry(DueRow $row, string $kind, \DateTimeImmutable $at, string $because): void
     {
         $due = $row->due === null ? null : Value::instantText($row->due);
-        Batch::insert(new Entry, [Entry::row($kind, $at, ['because' => $because, 'lines' => [['said' => $row->said, 'due' => $due]]], [
+        Batch::insert(Entry::class, [Entry::row($kind, $at, ['because' => $because, 'lines' => [['said' => $row->said, 'due' => $due]]], [
             'via' => CauseKind::Rule, 'record_type' => $row->type, 'record_id' => $row->record, 'rule_id' => $row->rule,
             'page' => $row->page,
             'task_id' => $row instanceof DueTask ? $row->task : null, 'cause_id' => $row->entry ?: null,

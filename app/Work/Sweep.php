@@ -18,6 +18,7 @@ use App\Store\SaveRecord;
 use App\Store\SchemaStore;
 use App\Store\Sql\Batch;
 use App\Store\Sql\Lock;
+use App\Store\StartBook;
 use App\Store\StoredFacts;
 use App\Store\StoredRuleBook;
 use Illuminate\Database\Eloquent\Builder;
@@ -177,7 +178,7 @@ final readonly class Sweep
         $occasions = array_column($found, 1, 0);
         $ids = array_keys($occasions);
         $settlement = $this->save->settlement($now, static fn (StoredFacts $facts) => $facts->rememberGuards($rule->id, $type->name, $ids));
-        $book = new RememberedRuleBook($this->rules, $rule);
+        $book = new StartBook(new RememberedRuleBook($this->rules), $rule);
         $started = 0;
         $refused = [];
         foreach (StoredRecord::rowsOf($type)->whereIn('id', $ids)->orderBy('id')->lockForUpdate()->get() as $row) {
@@ -207,7 +208,7 @@ final readonly class Sweep
         }
         $settlement->flush();
         if ($refused !== []) {
-            Batch::insert(new Entry, $refused);
+            Batch::insert(Entry::class, $refused);
         }
 
         return $started;

@@ -29,7 +29,7 @@ final class TasksDue
                 ]);
             }
         }
-        Batch::insert(new Entry, $entries);
+        Batch::insert(Entry::class, $entries);
         ScheduledLine::rows()->whereIn(
             'id',
             array_map(static fn (DueTask $row): int => $row->id, $rows),

@@ -8,14 +8,11 @@ use VividLedger\Record\Change;
 use VividLedger\Rule\Rule;
 
 /** The rules in force, found by what they watch, so that a change costs only what its relevant rules cost. */
-interface RuleBook
+interface RuleBook extends Pages
 {
     /** @return iterable<Rule> exactly the rules that look at the change, in the order the administrator set */
     public function relevantTo(Change $change): iterable;
 
     /** Whether a run that is in play on the changed record may end or move through the change. */
     public function mayTouchRuns(Change $change): bool;
-
-    /** A page that a run stays on, whether or not it is in force; null when it no longer reads soundly. */
-    public function page(int $rule, int $number): ?Rule;
 }

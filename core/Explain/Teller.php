@@ -8,10 +8,10 @@ use VividLedger\Engine\CutOff;
 use VividLedger\Engine\Effect;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\LineDone;
+use VividLedger\Engine\Pages;
 use VividLedger\Engine\Postponed;
 use VividLedger\Engine\ReadyAgain;
 use VividLedger\Engine\Retimed;
-use VividLedger\Engine\RuleBook;
 use VividLedger\Engine\Run;
 use VividLedger\Engine\Step;
 use VividLedger\Engine\Stopped;
@@ -27,7 +27,7 @@ final readonly class Teller
 {
     public function __construct(
         private Schema $schema,
-        private RuleBook $rules,
+        private Pages $rules,
     ) {
     }
 

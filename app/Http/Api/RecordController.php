@@ -24,7 +24,6 @@ use App\Http\Input\RecordListInput;
 use App\Http\Input\RecordsInput;
 use App\Http\Input\VersionInput;
 use App\Http\Problems;
-use App\Models\StoredRecord;
 use App\Store\RecordHistory;
 use App\Store\RecordList;
 use App\Store\Refused;
@@ -32,6 +31,7 @@ use App\Store\RefusedFor;
 use App\Store\RuleStore;
 use App\Store\Saved;
 use App\Store\SaveRecord;
+use App\Store\Sql\ById;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -132,7 +132,7 @@ final class RecordController extends Controller
     public function show(string $type, int $id): RecordShape
     {
         $recordType = $this->type($type);
-        $record = StoredRecord::read($recordType, $id) ?? throw Refused::noRecord($recordType, $id);
+        $record = ById::record($recordType, $id) ?? throw Refused::noRecord($recordType, $id);
 
         return $this->shapes->of($recordType, [$record])[0];
     }

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Store\Sql;
 
-use Illuminate\Database\Eloquent\Model;
+use App\Models\LedgerModel;
+use Illuminate\Support\Facades\DB;
 
 /** Inserts many rows with one statement, at the price of writing it: the query builder sorts and copies every row. */
 final class Batch
@@ -12,33 +13,34 @@ final class Batch
     private const ROWS_A_STATEMENT = 500;
 
     /**
+     * @param  class-string<LedgerModel>|LedgerModel  $into
      * @param  list<array<string, mixed>>  $rows  all with the same columns
      * @param  list<string>  $update  columns that a row which is there already takes over
      */
-    public static function insert(Model $into, array $rows, array $update = []): void
+    public static function insert(string|LedgerModel $into, array $rows, array $update = []): void
     {
         $end = $update === [] ? '' : ' ON DUPLICATE KEY UPDATE '.implode(', ', array_map(
             static fn (string $name): string => "`{$name}` = VALUES(`{$name}`)",
             $update,
         ));
         foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $chunk) {
-            [$sql, $bindings] = self::statement($into->getTable(), $chunk);
-            $into->getConnection()->insert($sql.$end, $bindings);
+            [$sql, $bindings] = self::statement(is_string($into) ? $into::tableName() : $into->getTable(), $chunk);
+            DB::insert($sql.$end, $bindings);
         }
     }
 
     /**
+     * @param  class-string<LedgerModel>|LedgerModel  $into
      * @param  list<array<string, mixed>>  $rows  all with the same columns
      * @return list<int> the ids the database gave, in the order of the rows
      */
-    public static function insertForIds(Model $into, array $rows): array
+    public static function insertForIds(string|LedgerModel $into, array $rows): array
     {
-        $connection = $into->getConnection();
         $ids = [];
         foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $chunk) {
-            [$sql, $bindings] = self::statement($into->getTable(), $chunk);
+            [$sql, $bindings] = self::statement(is_string($into) ? $into::tableName() : $into->getTable(), $chunk);
             // RETURNING, because in a cluster the ids of one statement need not follow one another.
-            foreach ($connection->selectFromWriteConnection("{$sql} RETURNING id", $bindings) as $row) {
+            foreach (DB::selectFromWriteConnection("{$sql} RETURNING id", $bindings) as $row) {
                 $ids[] = (int) $row->id;
             }
         }

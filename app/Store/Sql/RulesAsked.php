@@ -7,35 +7,30 @@ namespace App\Store\Sql;
 use App\Models\CompanySettings;
 use App\Models\RuleWatch;
 use App\Models\StoredRule;
-use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
 use VividLedger\Rule\RuleStatus;
 
-/** The rules that look at a change: asked at every save, so in one statement. */
+/**
+ * The rules that watch for something. It is asked in each save, and to write this statement took the query builder longer than it takes
+ * the database to answer it.
+ */
 final class RulesAsked
 {
     /**
-     * @param  list<string>  $watches  keys that the change touches
-     * @return Collection<int, \stdClass> id, page and either_or of each rule in order, whether it starts, and whether it may touch runs
+     * @param  non-empty-list<string>  $watches  keys that changes touch
+     * @return list<\stdClass> id, page and either_or of each rule in order, with one key for which it starts or may touch runs
      */
-    public static function by(string $type, array $watches): Collection
+    public static function by(string $type, array $watches): array
     {
-        $touches = RuleWatch::TOUCHING.'%';
-        $asked = RuleWatch::rows()->where('record_type', $type)->whereIn(
-            'watch',
-            [...$watches, ...array_map(RuleWatch::touching(...), $watches)],
-        )
-            ->groupBy('rule_id')->selectRaw(
-                'rule_id, MIN(watch LIKE ?) AS only_touches, MAX(watch LIKE ?) AS touches',
-                [$touches, $touches],
-            );
+        $keys = [...$watches, ...array_map(RuleWatch::touching(...), $watches)];
+        $places = implode(', ', array_fill(0, count($keys), '?'));
+        [$watched, $rules, $company] = [RuleWatch::tableName(), StoredRule::tableName(), CompanySettings::tableName()];
 
-        return StoredRule::rows()->from(StoredRule::tableName(), 'r')->joinSub($asked, 'w', 'w.rule_id', '=', 'r.id')
-            ->join(CompanySettings::tableName().' as c', static fn ($join) => $join->where('c.id', CompanySettings::ID))
-            ->orderBy('r.position')->orderBy('r.id')
-            ->selectRaw(
-                'r.id, r.page, r.either_or, r.status = ? AND NOT w.only_touches AS starts, w.touches, c.kept_version',
-                [RuleStatus::InForce->value],
-            )
-            ->get();
+        return array_values(DB::select(
+            "SELECT r.id, r.page, r.either_or, r.position, r.status = ? AS in_force, w.watch, c.kept_version
+            FROM `{$watched}` w JOIN `{$rules}` r ON r.id = w.rule_id JOIN `{$company}` c ON c.id = ?
+            WHERE w.record_type = ? AND w.watch IN ({$places}) ORDER BY r.position, r.id",
+            [RuleStatus::InForce->value, CompanySettings::ID, $type, ...$keys],
+        ));
     }
 }
