@@ -30,10 +30,14 @@ final class RuleRun extends LedgerModel
     /** @param  list<int>  $runs  that are over when none of their lines is left */
     public static function close(array $runs): void
     {
-        if ($runs !== []) {
-            self::query()->whereIn('id', $runs)
-                ->whereDoesntHave('lines', static fn (Builder $lines): Builder => $lines->whereIn('status', LineStatus::TO_COME))
-                ->update(['status' => RunStatus::Over]);
+        if ($runs === []) {
+            return;
+        }
+        // Asked by itself, and locking as a change does: within the change, the database went through all lines that are to come.
+        $alive = Columns::ints(ScheduledLine::toComeRows()->whereIn('run_id', $runs)->sharedLock()->distinct()->pluck('run_id'));
+        $over = array_values(array_diff($runs, $alive));
+        if ($over !== []) {
+            self::rows()->whereIn('id', $over)->update(['status' => RunStatus::Over]);
         }
     }
 

@@ -92,7 +92,7 @@ final class KeepingTest extends AppTestCase
         $this->ticket(['customer' => $customer]);
         $reads = array_filter(
             DB::getQueryLog(),
-            static fn (array $query): bool => str_starts_with($query['query'], 'select * from `records_customer`'),
+            static fn (array $query): bool => str_starts_with($query['query'], 'SELECT * FROM `records_customer`'),
         );
         DB::disableQueryLog();
 
