@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Http\Api\FeedController;
 use App\Http\Api\MailRoomController;
+use App\Work\Health;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\Route;
 
@@ -15,6 +16,19 @@ Route::post('/stand-in/sms', [MailRoomController::class, 'takeText'])->withoutMi
 
 // A person's tasks as a calendar; whoever has the secret may read it.
 Route::get('/feed/{secret}.ics', [FeedController::class, 'show'])->where('secret', '[a-f0-9]{48}')->withoutMiddleware('web');
+
+// For whoever watches over the machine: the framework's own page would fetch fonts and scripts from elsewhere.
+Route::get('/up', static function (Health $health): JsonResponse {
+    try {
+        $health->check();
+    } catch (\Throwable $trouble) {
+        report($trouble);
+
+        return new JsonResponse(['up' => false, 'trouble' => $trouble->getMessage()], 503);
+    }
+
+    return new JsonResponse(['up' => true]);
+})->withoutMiddleware('web');
 
 // Every address of the front end is one page; the browser chooses the screen.
 Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|feed/|stand-in/|up$).*$');

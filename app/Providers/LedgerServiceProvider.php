@@ -25,7 +25,6 @@ use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Foundation\Console\AboutCommand;
-use Illuminate\Foundation\Events\DiagnosingHealth;
 use Illuminate\Queue\Events\JobProcessed;
 use Illuminate\Queue\Events\Looping;
 use Illuminate\Queue\Events\WorkerStopping;
@@ -90,7 +89,6 @@ final class LedgerServiceProvider extends ServiceProvider
         Event::listen(Looping::class, [QueueHeartbeat::class, 'looping']);
         Event::listen(JobProcessed::class, [QueueHeartbeat::class, 'processed']);
         Event::listen(WorkerStopping::class, [QueueHeartbeat::class, 'stopping']);
-        Event::listen(DiagnosingHealth::class, static fn () => app(Health::class)->check());
         AboutCommand::add('Vivid Ledger', Health::about(...));
         // Addresses we give out never follow the name a request came by, which anybody can write.
         URL::forceRootUrl((string) config('app.url'));

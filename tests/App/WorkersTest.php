@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Models\WorkerProcess;
 use App\Store\LedgerConnection;
 use Illuminate\Database\Events\TransactionCommitting;
 use Illuminate\Support\Facades\DB;
@@ -171,5 +172,15 @@ final class WorkersTest extends TimeTestCase
             $db->statement('DROP TABLE trial_of_commits');
             DB::beginTransaction();
         }
+    }
+
+    public function test_whoever_watches_over_the_machine_is_told_what_is_the_matter(): void
+    {
+        $this->get('/up')->assertOk()->assertExactJson(['up' => true]);
+        WorkerProcess::query()->create([
+            'process' => 'clock@here', 'kind' => 'clock', 'started_at' => gmdate('Y-m-d H:i:s', time() - 3600),
+            'beat_at' => gmdate('Y-m-d H:i:s', time() - 600), 'done' => 0,
+        ]);
+        $this->get('/up')->assertStatus(503)->assertExactJson(['up' => false, 'trouble' => 'The clock process has stopped.']);
     }
 }

@@ -53,7 +53,7 @@ final class Pictures extends BrowserTestCase
         $this->picture('tasks');
         $this->open('/ledger');
         $this->press('Rules', '.segments button');
-        $this->see('[data-number]', 'Urgent ticket, tell the lead')->click();
+        $this->see('[data-number]', 'set to')->click();
         $this->see('.leaf.right', 'The thread');
         $this->picture('ledger');
         $this->open('/rules');

@@ -79,7 +79,9 @@
                                     {head.rest}
                                     {#if entry.recordTitle}<span class="text-ink-3">{entry.recordTitle}</span>{/if}
                                 </div>
-                                {#if entry.detail}<div class="truncate text-[12.5px] text-ink-3">{entry.detail}</div>{/if}
+                                {#if entry.detail}<div class="truncate text-[12.5px] text-ink-3">
+                                        {entry.detail.replaceAll('\n', ' · ')}
+                                    </div>{/if}
                             </div>
                             <span class="figures mini shrink-0">No. {entry.number}</span>
                         </div>
