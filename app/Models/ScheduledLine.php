@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Models\Casts\Instant;
+use Database\Factories\ScheduledLineFactory;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Query\Builder as QueryBuilder;
 use VividLedger\Engine\StruckCode;
@@ -39,6 +41,9 @@ use VividLedger\Record\Value;
  */
 final class ScheduledLine extends LedgerModel
 {
+    /** @use HasFactory<ScheduledLineFactory> */
+    use HasFactory;
+
     protected $table = 'scheduled_lines';
 
     private const BECAUSE = 200;

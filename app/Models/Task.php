@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Models\Casts\Instant;
+use Database\Factories\TaskFactory;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Query\Builder as QueryBuilder;
 
@@ -36,6 +38,9 @@ use Illuminate\Database\Query\Builder as QueryBuilder;
  */
 final class Task extends LedgerModel
 {
+    /** @use HasFactory<TaskFactory> */
+    use HasFactory;
+
     protected $table = 'tasks';
 
     /**

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Models\Casts\Instant;
+use Database\Factories\WorkerProcessFactory;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\MassPrunable;
 
 /**
@@ -19,6 +21,9 @@ use Illuminate\Database\Eloquent\MassPrunable;
  */
 final class WorkerProcess extends LedgerModel
 {
+    /** @use HasFactory<WorkerProcessFactory> */
+    use HasFactory;
+
     protected $table = 'heartbeats';
 
     public $incrementing = false;

@@ -123,9 +123,7 @@ final class KeepingTest extends AppTestCase
         foreach (['old' => time() - 86400 * 2, 'new' => time()] as $id => $active) {
             DB::table('sessions')->insert(['id' => $id, 'payload' => '', 'last_activity' => $active]);
             DB::table('cache')->insert(['key' => $id, 'value' => '', 'expiration' => $active + 60]);
-            DB::table('heartbeats')->insert([
-                'process' => $id, 'kind' => 'worker', 'started_at' => '2020-01-01', 'beat_at' => gmdate('Y-m-d H:i:s', $active),
-            ]);
+            WorkerProcess::factory()->create(['process' => $id, 'beat_at' => gmdate('Y-m-d H:i:s', $active)]);
         }
         self::assertSame(2, $this->app->make(Housekeeping::class)->sweep());
         Artisan::call('model:prune', ['--model' => [WorkerProcess::class]]);

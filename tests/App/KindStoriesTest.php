@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Models\Task;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\App\Support\AppTestCase;
@@ -436,10 +437,9 @@ final class KindStoriesTest extends AppTestCase
                 ['file' => \Illuminate\Http\UploadedFile::fake()->createWithContent($step['file'], 'x')],
             )->assertCreated();
         } elseif (isset($step['task'])) {
-            $id = DB::table('tasks')->insertGetId([
-                'title' => $step['task'], 'notes' => '', 'record_type' => 'ticket', 'record_id' => $ticket['id'],
-                'assignee_id' => $this->person('bram.castellan')->id, 'entry_id' => 1, 'given_at' => '2026-11-24',
-            ]);
+            $id = Task::factory()->create([
+                'title' => $step['task'], 'record_id' => $ticket['id'], 'assignee_id' => $this->person('bram.castellan')->id,
+            ])->id;
             $this->as('bram.castellan', 'POST', "tasks/{$id}/complete")->assertOk();
         } elseif (isset($step['run'])) {
             $this->as(

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Models\ScheduledLine;
+use App\Models\Task;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 
@@ -128,17 +130,8 @@ final class RaceTest extends AppTestCase
     public function test_two_workers_put_every_due_line_into_ink_once(): void
     {
         DB::table('scheduled_lines')->delete();
-        $task = DB::table('tasks')->insertGetId([
-            'title' => 'Due', 'record_type' => 'ticket', 'record_id' => 1, 'entry_id' => 1, 'given_at' => '2020-01-01',
-        ]);
-        DB::table('scheduled_lines')->insert(array_fill(
-            0,
-            950,
-            [
-                'sort' => 'task', 'kind' => 'task_due', 'due_at' => '2020-01-02', 'record_type' => 'ticket', 'record_id' => 1,
-                'task_id' => $task, 'entry_id' => 1,
-            ],
-        ));
+        $task = Task::factory()->create()->id;
+        ScheduledLine::factory()->count(950)->create(['task_id' => $task]);
         $this->together(['artisan', 'ledger:work', '--once']);
 
         self::assertSame(

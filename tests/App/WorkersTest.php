@@ -177,10 +177,7 @@ final class WorkersTest extends TimeTestCase
     public function test_whoever_watches_over_the_machine_is_told_what_is_the_matter(): void
     {
         $this->get('/up')->assertOk()->assertExactJson(['up' => true]);
-        WorkerProcess::query()->create([
-            'process' => 'clock@here', 'kind' => 'clock', 'started_at' => gmdate('Y-m-d H:i:s', time() - 3600),
-            'beat_at' => gmdate('Y-m-d H:i:s', time() - 600), 'done' => 0,
-        ]);
+        WorkerProcess::factory()->create(['kind' => 'clock', 'beat_at' => gmdate('Y-m-d H:i:s', time() - 600)]);
         $this->get('/up')->assertStatus(503)->assertExactJson(['up' => false, 'trouble' => 'The clock process has stopped.']);
     }
 }
