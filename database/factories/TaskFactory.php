@@ -20,7 +20,8 @@ final class TaskFactory extends Factory
     public function definition(): array
     {
         return [
-            'title' => 'Look', 'notes' => '', 'record_type' => 'ticket', 'record_id' => 1, 'entry_id' => 1, 'given_at' => '2020-01-01 00:00:00',
+            'title' => 'Look', 'notes' => '', 'record_type' => 'ticket', 'record_id' => 1, 'entry_id' => 1,
+            'given_at' => '2020-01-01 00:00:00',
         ];
     }
 }
