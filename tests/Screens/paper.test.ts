@@ -10,21 +10,14 @@ const outline = (of: never) => paperRows(of).map((row) => row.line?.said ?? row.
 
 test('what was struck out stands where it would have come', () => {
     const rows = played(
-        [
-            entry(1, '2026-11-24T09:00:00Z', 'fired'),
-            entry(2, '2026-11-27T09:00:00Z', 'reply'),
-            entry(3, '2026-11-27T09:00:00Z', 'struck'),
-        ],
+        [entry(1, '2026-11-24T09:00:00Z', 'fired'), entry(2, '2026-11-27T09:00:00Z', 'reply'), entry(3, '2026-11-27T09:00:00Z', 'struck')],
         [line('2026-12-02T09:00:00Z', 'Close it', 3), line('2026-11-29T09:00:00Z', 'Ring', 3)],
     );
     assert.deepEqual(outline(rows), ['fired', 'reply', 'Ring', 'Close it']);
 });
 
 test('what was struck out before it had a date stands as its entry', () => {
-    const rows = played(
-        [entry(1, '2026-11-24T09:00:00Z', 'fired'), entry(2, '2026-11-25T09:00:00Z', 'struck')],
-        [line(null, 'Look', 2)],
-    );
+    const rows = played([entry(1, '2026-11-24T09:00:00Z', 'fired'), entry(2, '2026-11-25T09:00:00Z', 'struck')], [line(null, 'Look', 2)]);
     assert.deepEqual(outline(rows), ['fired', 'struck']);
 });
 
