@@ -157,6 +157,19 @@ final class RuleTextTest extends TestCase
         }
     }
 
+    public function test_only_what_can_be_typed_as_it_is_said_is_offered(): void
+    {
+        $offers = function (string $typed): array {
+            $read = $this->text()->parseLine($typed, World::schema()->types['ticket']);
+            self::assertNotSame([], $read->misread[0]->expected, 'What may stand there is said all the same.');
+
+            return $read->misread[0]->offers;
+        };
+        self::assertContains('the owner', $offers('remind '));
+        self::assertNotContains('an amount of time, such as 2 working days', $offers('after 2 remind the owner'));
+        self::assertNotContains('the end of the line', $offers('remind the owner “Look” loudly'));
+    }
+
     public function test_a_whole_page_is_typed(): void
     {
         $read = $this->text()->parse(<<<'TEXT'
