@@ -87,11 +87,7 @@
             await tick();
             root?.querySelector<HTMLElement>(`[data-word="${CSS.escape(split(list)[0])}|condition"]`)?.focus();
         } else if (written && row !== undefined) {
-            const stayed = whoStays();
             if (await proceed(row)) return;
-            await tick();
-            if (!open && stayed()) again()?.focus();
-            return;
         }
         await tick();
         if (!open) again()?.focus();
@@ -108,6 +104,7 @@
      *
      * @param fresh whether the row was made for it, and goes when nothing is chosen
      * @param part of the row, where only its gaps are meant
+     * @returns whether the focus is where it should be: in that gap, or wherever the person has gone meanwhile
      */
     async function proceed(pointer: string, fresh = false, part = pointer): Promise<boolean> {
         const stayed = whoStays();
@@ -117,7 +114,7 @@
         wording = false;
         if (!stayed()) {
             ahead.take();
-            return false;
+            return true;
         }
         const gap = [...(root?.querySelectorAll<HTMLElement>('[data-word].missing') ?? [])].find(
             (word) =>
