@@ -22,7 +22,6 @@ use VividLedger\Rehearse\LookBack;
 use VividLedger\Rehearse\PaperBook;
 use VividLedger\Rehearse\PastFire;
 use VividLedger\Rehearse\Play;
-use VividLedger\Rule\Line\Writes;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\Swept;
 
@@ -241,10 +240,8 @@ final readonly class LookBacks
     private function clashes(Rule $rule, array $listed): array
     {
         $fields = [];
-        foreach ($rule->lines as $placed) {
-            foreach ($placed->line instanceof Writes ? $placed->line->writes($this->schemas->schema()->types[$rule->on]) : [] as $written) {
-                $fields[] = $written->field;
-            }
+        foreach ($rule->writes($this->schemas->schema()->types[$rule->on]) as $written) {
+            $fields[] = $written->field;
         }
         $entries = array_column(array_filter($listed, static fn (array $fire): bool => $fire['how'] !== 'vanishes'), 'entry');
         if ($fields === [] || $entries === []) {

@@ -52,11 +52,14 @@ final readonly class RulesInForce
     /** @return list<StoredRule> */
     private function rows(): array
     {
-        return array_values(StoredRule::query()->inForce()->orderBy('position')->orderBy('id')->get()->all());
+        $rows = array_values(StoredRule::query()->inForce()->orderBy('position')->orderBy('id')->get()->all());
+        $this->rules->remember(array_map(StoredRule::pageKey(...), $rows));
+
+        return $rows;
     }
 
     private function read(StoredRule $row): ?Rule
     {
-        return $this->rules->page($row->id, (int) $row->page, $row->either_or);
+        return $this->rules->page(...StoredRule::pageKey($row));
     }
 }

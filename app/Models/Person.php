@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use Illuminate\Database\Query\Builder;
 use Illuminate\Foundation\Auth\User as Authenticatable;
 use Laravel\Sanctum\HasApiTokens;
 use Laravel\Sanctum\PersonalAccessToken;
@@ -28,6 +27,7 @@ use Laravel\Sanctum\PersonalAccessToken;
  */
 final class Person extends Authenticatable
 {
+    use GivesRows;
     use HasApiTokens;
 
     public $timestamps = false;
@@ -47,16 +47,5 @@ final class Person extends Authenticatable
         $token = $this->currentAccessToken();
 
         return $token instanceof PersonalAccessToken;
-    }
-
-    public static function tableName(): string
-    {
-        return (new self)->getTable();
-    }
-
-    /** The rows as the database gives them. */
-    public static function rows(): Builder
-    {
-        return self::query()->toBase();
     }
 }

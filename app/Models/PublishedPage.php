@@ -6,6 +6,7 @@ namespace App\Models;
 
 use App\Models\Casts\Instant;
 use App\Models\Casts\Json;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
 /**
@@ -28,6 +29,25 @@ final class PublishedPage extends LedgerModel
     public static function fileOf(int $rule, int $number): array
     {
         return self::query()->where('rule_id', $rule)->where('number', $number)->firstOrFail()->file;
+    }
+
+    /**
+     * @param  non-empty-list<array{int, int}>  $pages  rule and number of each
+     * @return array<int, array<int, array<array-key, mixed>>> what they say, by rule and number
+     */
+    public static function filesOf(array $pages): array
+    {
+        $files = [];
+        $asked = self::query()->where(static function (Builder $any) use ($pages): void {
+            foreach ($pages as [$rule, $number]) {
+                $any->orWhere(static fn (Builder $page): Builder => $page->where('rule_id', $rule)->where('number', $number));
+            }
+        });
+        foreach ($asked->get(['id', 'rule_id', 'number', 'file']) as $page) {
+            $files[$page->rule_id][$page->number] = $page->file;
+        }
+
+        return $files;
     }
 
     protected $casts = [

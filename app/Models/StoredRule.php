@@ -43,6 +43,12 @@ final class StoredRule extends LedgerModel
 
     public const WITHOUT_DRAFT = ['draft' => null, 'draft_at' => null, 'draft_by' => null];
 
+    /** @return array{int, int, string} what its page in force is asked for by: rule, number and either/or set */
+    public static function pageKey(self $rule): array
+    {
+        return [$rule->id, (int) $rule->page, $rule->either_or];
+    }
+
     protected $casts = [
         'status' => RuleStatus::class,
         'position' => 'integer',

@@ -24,11 +24,10 @@ final readonly class GuardStore
     ) {
     }
 
-    /** @param  ?int  $before  only what was there before an entry */
-    public static function state(int $rule, string $type, int $record, ?int $before = null): GuardState
+    public static function state(int $rule, string $type, int $record): GuardState
     {
-        $of = static fn (Builder $rows): Builder => $rows->where('rule_id', $rule)->where('record_type', $type)->where('record_id', $record)
-            ->when($before !== null, static fn (Builder $rows): Builder => $rows->where('entry_id', '<', $before));
+        $of = static fn (Builder $rows): Builder => $rows->where('rule_id', $rule)->where('record_type', $type)
+            ->where('record_id', $record);
         $keys = $of(GuardKey::rows())->get(['epoch', 'at']);
         $epoch = (int) $of(GuardReset::rows())->max('epoch');
         $used = $keys->where('epoch', $epoch);
@@ -48,15 +47,37 @@ final readonly class GuardStore
      */
     public static function states(int $rule, string $type, array $ids): array
     {
-        $of = static fn (Builder $rows): Builder => $rows->where('rule_id', $rule)->where('record_type', $type)->whereIn('record_id', $ids);
+        return self::folded('record_id', static fn (Builder $rows): Builder => $rows->where('rule_id', $rule)
+            ->where('record_type', $type)->whereIn('record_id', $ids));
+    }
+
+    /**
+     * The same for all rules on one record.
+     *
+     * @param  ?int  $before  only what was there before an entry
+     * @return array{array<int, GuardState>, array<int, array<string, true>>} by rule
+     */
+    public static function ofRecord(string $type, int $record, ?int $before = null): array
+    {
+        return self::folded('rule_id', static fn (Builder $rows): Builder => $rows->where('record_type', $type)
+            ->where('record_id', $record)
+            ->when($before !== null, static fn (Builder $rows): Builder => $rows->where('entry_id', '<', $before)));
+    }
+
+    /**
+     * @param  \Closure(Builder): Builder  $of
+     * @return array{array<int, GuardState>, array<int, array<string, true>>} by a column
+     */
+    private static function folded(string $by, \Closure $of): array
+    {
         $epochs = [];
-        foreach ($of(GuardReset::rows())->get(['record_id', 'epoch']) as $reset) {
-            $epochs[(int) $reset->record_id] = max($epochs[(int) $reset->record_id] ?? 0, (int) $reset->epoch);
+        foreach ($of(GuardReset::rows())->get([$by, 'epoch']) as $reset) {
+            $epochs[(int) $reset->$by] = max($epochs[(int) $reset->$by] ?? 0, (int) $reset->epoch);
         }
         $states = array_map(static fn (int $epoch): GuardState => new GuardState($epoch), $epochs);
         $keys = [];
-        foreach ($of(GuardKey::rows())->orderBy('at')->get(['record_id', 'epoch', 'guard_key', 'at']) as $row) {
-            $id = (int) $row->record_id;
+        foreach ($of(GuardKey::rows())->orderBy('at')->get([$by, 'epoch', 'guard_key', 'at']) as $row) {
+            $id = (int) $row->$by;
             $keys[$id]["{$row->epoch}:{$row->guard_key}"] = true;
             if ((int) $row->epoch === ($epochs[$id] ?? 0)) {
                 $states[$id] = new GuardState((int) $row->epoch, ($states[$id]->count ?? 0) + 1, Columns::instant($row->at));

@@ -195,11 +195,21 @@ final readonly class KeptStore
      */
     public function usersOf(string $what, string $name): array
     {
+        return $this->users($what)[$name] ?? [];
+    }
+
+    /**
+     * The same for everything that is kept of a sort.
+     *
+     * @return array<array-key, array<int, string>> names of the rules by id, by the name they use
+     */
+    public function users(string $what): array
+    {
         $users = [];
         foreach (StoredRule::query()->with('currentPage')->get() as $rule) {
             foreach ([$rule->draft, $rule->currentPage?->file] as $file) {
-                if ($this->names($file, $what, $name)) {
-                    $users[$rule->id] = $rule->name;
+                foreach (self::namesIn($file, $what) as $name) {
+                    $users[$name][$rule->id] = $rule->name;
                 }
             }
         }
@@ -216,23 +226,19 @@ final readonly class KeptStore
         }
     }
 
-    private function names(mixed $file, string $what, string $name): bool
+    /** @return list<string> what a file names of a sort */
+    private static function namesIn(mixed $file, string $what): array
     {
         if (! is_array($file)) {
-            return false;
+            return [];
         }
-        $isNamed = $what === 'named' ? ($file['kind'] ?? null) === 'named'
-            && ($file['name'] ?? null) === $name : ($file[$what] ?? null) === $name;
-        if ($isNamed) {
-            return true;
-        }
+        $name = $what === 'named' ? (($file['kind'] ?? null) === 'named' ? $file['name'] ?? null : null) : $file[$what] ?? null;
+        $names = is_string($name) ? [$name] : [];
         foreach ($file as $below) {
-            if ($this->names($below, $what, $name)) {
-                return true;
-            }
+            array_push($names, ...self::namesIn($below, $what));
         }
 
-        return false;
+        return $names;
     }
 
     private function named(string $name): string

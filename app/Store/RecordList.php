@@ -52,6 +52,26 @@ final readonly class RecordList
         return $this->matching($type, $condition)->count();
     }
 
+    /**
+     * The same for many conditions in one statement.
+     *
+     * @param  array<int, array{RecordType, Condition}>  $asked
+     * @return array<int, int> by the keys of what was asked
+     */
+    public function counts(array $asked): array
+    {
+        [$counts, $now, $zone] = [[], $this->clock->now(), $this->company->zone()];
+        foreach ($asked as $key => [$type, $condition]) {
+            $counts[] = Matching::query($type, $condition, $now, $zone)->select([])->selectRaw('? AS asked, COUNT(*) AS n', [$key]);
+        }
+        $first = array_shift($counts);
+        foreach ($counts as $count) {
+            $first?->unionAll($count);
+        }
+
+        return $first === null ? [] : array_map(intval(...), $first->pluck('n', 'asked')->all());
+    }
+
     /** @return array<array-key, int> how many records have each value of a field */
     public function countBy(RecordType $type, string $field): array
     {

@@ -70,6 +70,10 @@ final class RememberedRuleBook implements RuleBook
             }
         }
         usort($rows, static fn (\stdClass $one, \stdClass $other): int => [$one->position, $one->id] <=> [$other->position, $other->id]);
+        $this->of->remember(array_map(
+            static fn (\stdClass $row): array => [(int) $row->id, (int) $row->page, (string) $row->either_or],
+            $rows,
+        ));
         $rules = [];
         foreach ($rows as $row) {
             $rule = $this->of->page((int) $row->id, (int) $row->page, $row->either_or);

@@ -17,11 +17,6 @@ final class StoredGuards implements GuardFacts
     /** @var array<string, array<string, true>> keys fetched at once, by rule and record */
     private array $keys = [];
 
-    /** @param  ?int  $before  only what was there before an entry */
-    public function __construct(private readonly ?int $before = null)
-    {
-    }
-
     /** @param  list<int>  $ids  of records whose guards will be asked for, fetched at once */
     public function remember(int $rule, string $type, array $ids): void
     {
@@ -37,13 +32,13 @@ final class StoredGuards implements GuardFacts
         if (isset($this->keys["{$ruleId}:{$type}:{$recordId}"])) {
             return isset($this->keys["{$ruleId}:{$type}:{$recordId}"]["{$epoch}:{$key}"]);
         }
-        $held = GuardKey::query()->about($type, $recordId)->where('rule_id', $ruleId)->where('epoch', $epoch)->where('guard_key', $key);
 
-        return ($this->before === null ? $held : $held->where('entry_id', '<', $this->before))->exists();
+        return GuardKey::query()->about($type, $recordId)->where('rule_id', $ruleId)->where('epoch', $epoch)->where('guard_key', $key)
+            ->exists();
     }
 
     public function guardState(int $ruleId, string $type, int $recordId): GuardState
     {
-        return $this->states["{$ruleId}:{$type}:{$recordId}"] ??= GuardStore::state($ruleId, $type, $recordId, $this->before);
+        return $this->states["{$ruleId}:{$type}:{$recordId}"] ??= GuardStore::state($ruleId, $type, $recordId);
     }
 }

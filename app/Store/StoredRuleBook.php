@@ -7,7 +7,6 @@ namespace App\Store;
 use App\Models\PublishedPage;
 use App\Store\Sql\RulesAsked;
 use VividLedger\Engine\Pages;
-use VividLedger\Rule\Line\Writes;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\Rule;
 
@@ -45,15 +44,30 @@ final class StoredRuleBook implements Pages
     public function written(Rule $rule, string $type): array
     {
         $fields = [];
-        foreach ($rule->lines as $placed) {
-            foreach ($placed->line instanceof Writes ? $placed->line->writes($this->schemas->schema()->types[$rule->on]) : [] as $written) {
-                if ($written->type === $type) {
-                    $fields[] = $written->field;
-                }
+        foreach ($rule->writes($this->schemas->schema()->types[$rule->on]) as $written) {
+            if ($written->type === $type) {
+                $fields[] = $written->field;
             }
         }
 
         return $fields;
+    }
+
+    /**
+     * Pages that will be asked for, fetched at once.
+     *
+     * @param  list<array{int, int, string}>  $pages  rule, number and either/or set of each
+     */
+    public function remember(array $pages): void
+    {
+        $new = array_values(array_filter($pages, fn (array $page): bool => ! array_key_exists(implode(':', $page), $this->read)));
+        $files = $new === [] ? [] : PublishedPage::filesOf(array_map(static fn (array $page): array => [$page[0], $page[1]], $new));
+        foreach ($new as $page) {
+            [$rule, $number, $eitherOr] = $page;
+            if (isset($files[$rule][$number])) {
+                $this->read[implode(':', $page)] = $this->reader->read($files[$rule][$number], $rule, $number, $eitherOr)->rule;
+            }
+        }
     }
 
     /** @return ?Rule null when the page no longer reads soundly, because something it names is gone */

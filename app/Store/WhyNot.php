@@ -36,11 +36,12 @@ final readonly class WhyNot
             ?? throw new Refused('not_a_save', "Entry {$entry} is not the save of a record, so no rule was asked.", RefusedFor::Missing);
         $facts = $this->asOf->after($entry, $change->at);
         $answers = [];
+        $firings = $this->firings($entry);
         $asked = new Answers($this->schemas->schema(), $this->engine, $this->company->zone());
         foreach ($asked->to($change, $this->inForceAt($entry), $facts) as [$rule, $verdict]) {
             if ($only === null || $rule->id === $only) {
                 $answers[] = [
-                    'rule' => $rule->id, 'name' => $rule->name, 'page' => $rule->page, 'firedIn' => $this->firedIn($entry, $rule->id),
+                    'rule' => $rule->id, 'name' => $rule->name, 'page' => $rule->page, 'firedIn' => $firings[$rule->id] ?? null,
                     'verdict' => $verdict,
                 ];
             }
@@ -55,28 +56,31 @@ final readonly class WhyNot
         $spells = RuleSpell::query()->at($entry)->with('rule')->get()
             ->sortBy(static fn (RuleSpell $spell): array => [$spell->rule->position, $spell->rule_id]);
 
+        $this->rules->remember(array_values($spells->map(
+            static fn (RuleSpell $spell): array => [$spell->rule_id, $spell->page, $spell->rule->either_or],
+        )->all()));
+
         return array_values(array_filter($spells->map(
             fn (RuleSpell $spell): ?Rule => $this->rules->page($spell->rule_id, $spell->page, $spell->rule->either_or),
         )->all()));
     }
 
-    /** @return ?int the entry of the rule's firing on this change or on what followed from it */
-    private function firedIn(int $entry, int $ruleId): ?int
+    /** @return array<int, int> the entry of each rule's first firing on this change or on what followed from it, by rule */
+    private function firings(int $entry): array
     {
+        $firings = [];
         $causes = [$entry];
         while ($causes !== []) {
-            $next = Entry::query()->whereIn('cause_id', $causes)->whereIn(
-                'kind',
-                ['fired', 'changed', 'created', 'comment'],
-            )->get(['id', 'kind', 'rule_id']);
-            foreach ($next as $fired) {
-                if ($fired->kind === 'fired' && $fired->rule_id === $ruleId) {
-                    return $fired->id;
+            $next = Entry::query()->whereIn('cause_id', $causes)->whereIn('kind', ['fired', 'changed', 'created', 'comment'])
+                ->get(['id', 'kind', 'rule_id']);
+            foreach ($next as $followed) {
+                if ($followed->kind === 'fired' && $followed->rule_id !== null) {
+                    $firings[$followed->rule_id] ??= $followed->id;
                 }
             }
             $causes = $next->pluck('id')->all();
         }
 
-        return null;
+        return $firings;
     }
 }

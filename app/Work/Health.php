@@ -16,19 +16,29 @@ final class Health
 
     private const QUEUES = ['letters', 'proofs', 'runs'];
 
-    /** @throws \RuntimeException saying what is the matter */
-    public function check(): void
+    /** What is the matter, in words that anybody may read; null when nothing is. */
+    public function trouble(): ?string
     {
-        CompanySettings::query()->exists();
-        foreach (self::QUEUES as $queue) {
-            if (Queue::size($queue) > self::MOST_WAITING) {
-                throw new \RuntimeException("What waits in the queue {$queue} is not taken.");
-            }
+        try {
+            CompanySettings::query()->exists();
+            $clocks = WorkerProcess::query()->where('kind', 'clock')->get();
+        } catch (\Throwable $broken) {
+            report($broken);
+
+            return 'The database does not answer.';
         }
-        $clocks = WorkerProcess::query()->where('kind', 'clock')->get();
         if ($clocks->isNotEmpty() && ! $clocks->contains(static fn (WorkerProcess $clock): bool => Heartbeat::isAlive($clock->beat_at))) {
-            throw new \RuntimeException('The clock process has stopped.');
+            return 'The clock process has stopped.';
         }
+        try {
+            $waiting = array_filter(self::QUEUES, static fn (string $queue): bool => Queue::size($queue) > self::MOST_WAITING);
+        } catch (\Throwable $broken) {
+            report($broken);
+
+            return 'The queue does not answer.';
+        }
+
+        return $waiting === [] ? null : 'What waits in the queue is not taken: '.implode(', ', $waiting).'.';
     }
 
     /** @return array<string, string> what is configured, for "php artisan about" */

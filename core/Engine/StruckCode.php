@@ -18,7 +18,6 @@ enum StruckCode: string
     case RecordDeleted = 'record_deleted';
     case RuleRetired = 'rule_retired';
     case NotInForce = 'not_in_force';
-    case NotNearAnyMore = 'not_near';
     case Reversed = 'reversed';
     case ByHand = 'by_hand';
     case OutOfTime = 'out_of_time';

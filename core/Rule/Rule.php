@@ -16,10 +16,13 @@ use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Guard\RepeatGuard;
 use VividLedger\Rule\Line\Placed;
+use VividLedger\Rule\Line\Writes;
+use VividLedger\Rule\Line\Written;
 use VividLedger\Rule\Trigger\RelatedChanged;
 use VividLedger\Rule\Trigger\Trigger;
 use VividLedger\Rule\Trigger\Watch;
 use VividLedger\Schema\Path;
+use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 
 /** One page of a rule, read and sound. */
@@ -237,5 +240,16 @@ final class Rule
         }
 
         return array_keys($read);
+    }
+
+    /** @return list<Written> what its lines may write */
+    public function writes(RecordType $own): array
+    {
+        $written = [];
+        foreach ($this->lines as $placed) {
+            array_push($written, ...($placed->line instanceof Writes ? $placed->line->writes($own) : []));
+        }
+
+        return $written;
     }
 }

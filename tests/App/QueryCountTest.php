@@ -16,6 +16,10 @@ final class QueryCountTest extends AppTestCase
     /** Addresses that end in a file, or of which the answer grows by what was asked for. */
     private const LEFT_OUT = ['/api/files/{id}', '/api/mail-room/{id}', '/api/mail-room/{id}/eml', '/api/find'];
 
+    private ?int $first = null;
+
+    private int $nth = 0;
+
     public function test_more_rows_ask_no_more_questions(): void
     {
         foreach (['010-urgent-ticket', '020-full-care-first', '030-waiting-since', '050-closed'] as $name) {
@@ -63,6 +67,7 @@ final class QueryCountTest extends AppTestCase
         $this->change($changed, ['status' => 'closed'], 'ines.okafor');
         $this->as('lena.abara', 'POST', "records/ticket/{$ticket['id']}/comments", ['text' => 'Seen'])->assertCreated();
         $this->as('lena.abara', 'POST', "records/ticket/{$ticket['id']}/follow", ['follows' => true])->assertNoContent();
+        $this->kept($this->first ??= $ticket['id']);
         $runs = $this->as('ines.okafor', 'POST', "rules/{$rule}/run", ['recordType' => 'ticket', 'records' => [$ticket['id']]])->json('id');
         $this->as('ines.okafor', 'POST', 'rules', ['file' => $this->demoFile('010-urgent-ticket')])->assertCreated();
 
@@ -70,6 +75,32 @@ final class QueryCountTest extends AppTestCase
             'ticket' => $ticket['id'], 'entry' => $saved['entry'], 'task' => (int) DB::table('tasks')
                 ->max('id'), 'rule' => $rule, 'run' => $runs,
         ];
+    }
+
+    /** One more of what the company keeps, and one more rule whose guard the first record has used. */
+    private function kept(int $ticket): void
+    {
+        $nth = ++$this->nth;
+        foreach ([
+            'letters' => ['subject' => 'Look', 'body' => '<p>At it</p>', 'recordType' => 'ticket'],
+            'named-conditions' => ['recordType' => 'ticket', 'file' => [
+                'kind' => 'all', 'of' => [['kind' => 'over', 'field' => 'hours', 'value' => (string) $nth]],
+            ]],
+            'ladders' => ['rungs' => [
+                ['after' => ['amount' => 1, 'unit' => 'day'], 'to' => ['kind' => 'owner'], 'do' => ['tell']],
+            ]],
+            'calendars' => [
+                'timeZone' => 'Europe/Berlin', 'hours' => ['1' => [['09:00', '17:00']]], 'holidays' => [], 'company' => false,
+                'teams' => [], 'people' => [],
+            ],
+        ] as $shelf => $file) {
+            $this->as('ines.okafor', 'POST', $shelf, $file + ['name' => "Kept {$nth}"])->assertCreated();
+        }
+        $this->inForce([
+            'name' => "Once {$nth}", 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['hours']],
+            'fires' => ['kind' => 'once_per_record'], 'lines' => [['kind' => 'comment', 'text' => 'Seen']],
+        ]);
+        $this->becomes($ticket, ['hours' => (string) $nth]);
     }
 
     /**

@@ -42,11 +42,13 @@ final readonly class KeptShelf
     {
         $letters = self::asked(StoredLetter::query()->with('currentVersion.author')->orderBy('name'), $only)->get();
 
-        return array_values($letters->map(fn (StoredLetter $letter): LetterShape => new LetterShape(
+        $users = $this->kept->users('letter');
+
+        return array_values($letters->map(static fn (StoredLetter $letter): LetterShape => new LetterShape(
             $letter->id, $letter->name, $letter->record_type, $letter->version, $letter->currentVersion->subject,
             $letter->currentVersion->body,
             Value::instantText($letter->currentVersion->at), $letter->currentVersion->author->name,
-            array_values($this->kept->usersOf('letter', $letter->name)),
+            array_values($users[$letter->name] ?? []),
         ))->all());
     }
 
@@ -68,20 +70,24 @@ final readonly class KeptShelf
     {
         $conditions = self::asked(StoredCondition::query()->orderBy('record_type')->orderBy('name'), $only)->get();
 
-        return array_values($conditions->map(function (StoredCondition $named): NamedShape {
+        $users = $this->kept->users('named');
+        $readings = [];
+        $sound = [];
+        foreach ($conditions as $named) {
             $type = $this->schemas->schema()->types[$named->record_type];
             $context = $this->kept->context($type);
             $condition = ConditionReader::read($context, new Node($named->file, '/onlyIf'));
-            $reading = $this->shapes->reading(new RulePage($context->sheet->rows, $context->sheet->problems, null));
+            $readings[$named->id] = $this->shapes->reading(new RulePage($context->sheet->rows, $context->sheet->problems, null));
+            if ($condition !== null) {
+                $sound[$named->id] = [$type, $condition];
+            }
+        }
+        $counts = $this->list->counts($sound);
 
-            return new NamedShape(
-                $named->id, $named->name, $named->record_type, $named->version, $named->file, $reading,
-                $condition === null ? null : $this->list->count($type, $condition), array_values($this->kept->usersOf(
-                    'named',
-                    $named->name,
-                )),
-            );
-        })->all());
+        return array_values($conditions->map(static fn (StoredCondition $named): NamedShape => new NamedShape(
+            $named->id, $named->name, $named->record_type, $named->version, $named->file, $readings[$named->id],
+            $counts[$named->id] ?? null, array_values($users[$named->name] ?? []),
+        ))->all());
     }
 
     /**
@@ -91,9 +97,10 @@ final readonly class KeptShelf
     public function ladders(?int $only = null): array
     {
         $types = array_values($this->schemas->schema()->types);
+        $users = $this->kept->users('ladder');
         $ladders = self::asked(StoredLadder::query()->orderBy('name'), $only)->get();
 
-        return array_values($ladders->map(function (StoredLadder $stored) use ($types): LadderShape {
+        return array_values($ladders->map(function (StoredLadder $stored) use ($types, $users): LadderShape {
             $ladder = Ladders::rungs($this->kept->context($types[0]), new Node($stored->rungs), $stored->name);
 
             return new LadderShape(
@@ -101,7 +108,7 @@ final readonly class KeptShelf
                     Ladders::said(...),
                     $ladder->rungs,
                 ),
-                array_values($this->kept->usersOf('ladder', $stored->name)),
+                array_values($users[$stored->name] ?? []),
             );
         })->all());
     }

@@ -15,7 +15,7 @@ use App\Models\GuardKey;
 use App\Models\Person;
 use App\Models\RuleWatch;
 use App\Models\StoredRule;
-use App\Store\GuardStore;
+use App\Store\GuardsOfRecord;
 use App\Store\StoredFacts;
 use App\Store\StoredRuleBook;
 use Illuminate\Database\Eloquent\Builder;
@@ -51,15 +51,18 @@ final readonly class RecordAside
     private function guards(RecordType $type, int $id): array
     {
         $used = GuardKey::query()->about($type->name, $id)->select('rule_id');
+        $rules = StoredRule::query()->whereIn('id', $used)->orderBy('position')->get();
+        $this->rules->remember(array_values($rules->map(StoredRule::pageKey(...))->all()));
+        $record = $this->facts->record($type->name, $id);
+        $held = new GuardsOfRecord;
         $guards = [];
-        foreach (StoredRule::query()->whereIn('id', $used)->orderBy('position')->get() as $stored) {
-            $rule = $this->rules->page($stored->id, (int) $stored->page, $stored->either_or);
-            $record = $this->facts->record($type->name, $id);
+        foreach ($rules as $stored) {
+            $rule = $this->rules->page(...StoredRule::pageKey($stored));
             if ($rule === null || $record === null || ! $rule->guard->remembers()) {
                 continue;
             }
-            $state = GuardStore::state($rule->id, $type->name, $id);
-            $isUsed = fn (string $key): bool => $this->facts->guardHeld($rule->id, $type->name, $id, $state->epoch, $key);
+            $state = $held->guardState($rule->id, $type->name, $id);
+            $isUsed = static fn (string $key): bool => $held->guardHeld($rule->id, $type->name, $id, $state->epoch, $key);
             $guards[] = new GuardShape(
                 $rule->id, $stored->name, $rule->guard->wording(), $state->count, $state->last === null ? null
                     : Value::instantText($state->last),

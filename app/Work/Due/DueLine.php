@@ -7,19 +7,15 @@ namespace App\Work\Due;
 /** A line of a run falls due. */
 final readonly class DueLine extends DueRow
 {
-    public function __construct(
-        int $id,
-        string $type,
-        int $record,
-        int $entry,
-        ?\DateTimeImmutable $due,
-        string $said,
-        ?int $rule,
-        ?int $page,
-        public int $run,
-        public int $place,
-    ) {
-        parent::__construct($id, $type, $record, $entry, $due, $said, $rule, $page);
+    public int $run;
+
+    public int $place;
+
+    protected function __construct(\stdClass $row)
+    {
+        parent::__construct($row);
+        $this->run = (int) $row->run_id;
+        $this->place = (int) $row->place;
     }
 
     public function moment(): string

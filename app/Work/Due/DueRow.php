@@ -10,37 +10,46 @@ use App\Models\LineSort;
 /** A pencilled row whose time has come, in one of its sorts. */
 abstract readonly class DueRow
 {
-    /**
-     * @param  int  $id  of the pencilled row
-     * @param  int  $entry  that pencilled it in; 0 for none
-     * @param  string  $said  as it reads
-     */
-    public function __construct(
-        public int $id,
-        public string $type,
-        public int $record,
-        public int $entry,
-        public ?\DateTimeImmutable $due,
-        public string $said,
-        public ?int $rule,
-        public ?int $page,
-    ) {
+    public int $id;
+
+    public string $type;
+
+    public int $record;
+
+    /** The entry that pencilled it in; 0 for none. */
+    public int $entry;
+
+    public ?\DateTimeImmutable $due;
+
+    /** As it reads. */
+    public string $said;
+
+    public ?int $rule;
+
+    public ?int $page;
+
+    /** @param  \stdClass  $row  of the scheduled lines, as the database gives it */
+    protected function __construct(\stdClass $row)
+    {
+        $this->id = (int) $row->id;
+        $this->type = $row->record_type;
+        $this->record = (int) $row->record_id;
+        $this->entry = (int) $row->entry_id;
+        $this->due = $row->due_at === null ? null : Columns::instant($row->due_at);
+        $this->said = $row->said;
+        $this->rule = $row->rule_id === null ? null : (int) $row->rule_id;
+        $this->page = $row->page === null ? null : (int) $row->page;
     }
 
     /** @param  \stdClass  $row  of the scheduled lines, as the database gives it */
     public static function of(\stdClass $row): self
     {
-        $common = [
-            (int) $row->id, (string) $row->record_type, (int) $row->record_id, (int) $row->entry_id,
-            $row->due_at === null ? null : Columns::instant($row->due_at), (string) $row->said,
-            $row->rule_id === null ? null : (int) $row->rule_id, $row->page === null ? null : (int) $row->page,
-        ];
         $sort = LineSort::from($row->sort);
 
         return match ($sort) {
-            LineSort::Line => new DueLine(...[...$common, (int) $row->run_id, (int) $row->place]),
-            LineSort::Task => new DueTask(...[...$common, (int) $row->task_id]),
-            LineSort::Start, LineSort::Round => new DueStart(...[...$common, (string) $row->occasion, $sort->event()]),
+            LineSort::Line => new DueLine($row),
+            LineSort::Task => new DueTask($row),
+            LineSort::Start, LineSort::Round => new DueStart($row, $sort->event()),
         };
     }
 

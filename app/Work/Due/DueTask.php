@@ -7,17 +7,11 @@ namespace App\Work\Due;
 /** A task falls due. */
 final readonly class DueTask extends DueRow
 {
-    public function __construct(
-        int $id,
-        string $type,
-        int $record,
-        int $entry,
-        ?\DateTimeImmutable $due,
-        string $said,
-        ?int $rule,
-        ?int $page,
-        public int $task,
-    ) {
-        parent::__construct($id, $type, $record, $entry, $due, $said, $rule, $page);
+    public int $task;
+
+    protected function __construct(\stdClass $row)
+    {
+        parent::__construct($row);
+        $this->task = (int) $row->task_id;
     }
 }
