@@ -13,9 +13,9 @@ use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Rehearse\Proposer;
 use VividLedger\Rehearse\Rehearsal;
 use VividLedger\Rehearse\Script;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\Rule;
+use VividLedger\Shape\Node;
 
 /** A rehearsal in the core, remarks for very many rules, and looking back over a million recorded changes. */
 final class EvidenceBench

@@ -13,8 +13,8 @@ use Illuminate\Contracts\Http\Kernel;
 use Illuminate\Database\Connection;
 use Illuminate\Http\Request;
 use VividLedger\Rule\Reading\ConditionReader;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** 200,000 tickets: filtered, sorted, the first page and the count, beside the SQL a person would write for it. */
 final class ListBench

@@ -8,8 +8,8 @@ use App\Store\SchemaStore;
 use VividLedger\Proofread\Proofreader;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Rule;
+use VividLedger\Shape\Node;
 
 /** Reads a rule among those in force and the records there are. */
 final readonly class Proofreading

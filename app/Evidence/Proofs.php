@@ -25,9 +25,9 @@ use VividLedger\Rehearse\Outline;
 use VividLedger\Rehearse\Rehearsal;
 use VividLedger\Rehearse\Script;
 use VividLedger\Rehearse\ScriptReader;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\Rule;
+use VividLedger\Shape\Node;
 
 /** Rehearsals kept as tests of a rule: each with its record, the records it looks at, and what is expected. */
 final readonly class Proofs

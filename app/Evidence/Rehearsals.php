@@ -23,12 +23,12 @@ use VividLedger\Rehearse\Rehearsal;
 use VividLedger\Rehearse\Script;
 use VividLedger\Rehearse\ScriptReader;
 use VividLedger\Rule\Line\SendList;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\ComesRound;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Node;
 
 /**
  * Plays rehearsals as they are asked for: finds the record, proposes what happens first, and plays it with and without what is supposed.

@@ -38,8 +38,8 @@ use Laravel\Sanctum\Sanctum;
 use VividLedger\Engine\Clock;
 use VividLedger\Engine\Engine;
 use VividLedger\People\Directory;
-use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\RuleReader;
+use VividLedger\Shape\Context;
 use VividLedger\Text\RuleText;
 
 /** Puts the parts together. */

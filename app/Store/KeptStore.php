@@ -17,11 +17,11 @@ use VividLedger\Message\Letter;
 use VividLedger\People\Directory;
 use VividLedger\Rule\Ladder\Ladders;
 use VividLedger\Rule\Reading\ConditionReader;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Reads;
 use VividLedger\Rule\Reading\WithoutNamed;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Reads;
 use VividLedger\Template\RichText;
 
 /** What the company keeps once and rules use by name: conditions and letters. */

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use VividLedger\Rule\Reading\Problem;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Rule\Reading\RuleReader;
+use VividLedger\Shape\Problem;
 
 /**
  * Reads rule files as they come in, strictly: a key that nobody knows, or a value of another sort than the published schema has

@@ -7,8 +7,8 @@ namespace App\Store;
 use App\Models\Proof;
 use App\Models\StoredRule;
 use Illuminate\Database\Connection;
-use VividLedger\Rule\Reading\Problem;
 use VividLedger\Rule\RuleStatus;
+use VividLedger\Shape\Problem;
 
 /** Rules as they are being written. Writing one changes nothing that is in force. */
 final readonly class RuleStore

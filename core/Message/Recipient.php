@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace VividLedger\Message;
 
 use VividLedger\Engine\Performance;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** To whom a line sends. Each kind is one file. */
 interface Recipient

@@ -6,12 +6,12 @@ namespace VividLedger\Message;
 
 use VividLedger\Engine\Performance;
 use VividLedger\People\PersonExpressions;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Offer;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\WordRole;
 
 /** A list of recipients. A new kind is a new file and one line here. */
 final readonly class Recipients

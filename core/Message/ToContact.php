@@ -7,12 +7,12 @@ namespace VividLedger\Message;
 use VividLedger\Engine\Performance;
 use VividLedger\Record\Language;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** The contact in a field: a record with an e-mail address or a phone number, or such a field of the record itself. */
 final readonly class ToContact implements Recipient

@@ -9,8 +9,8 @@ use VividLedger\People\Finder;
 use VividLedger\People\Person;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** Whomever a person expression finds. */
 final readonly class ToPerson implements Recipient

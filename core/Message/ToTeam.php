@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace VividLedger\Message;
 
 use VividLedger\Engine\Performance;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** Everybody at work in a team. */
 final readonly class ToTeam implements Recipient

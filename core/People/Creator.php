@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace VividLedger\People;
 
 use VividLedger\Engine\View;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** Whoever created the record. */
 final readonly class Creator implements PersonExpression

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace VividLedger\People;
 
 use VividLedger\Engine\View;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** The person in a field of the record or of one it refers to: "the Customer › Owner". */
 final readonly class InField implements PersonExpression

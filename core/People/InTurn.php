@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace VividLedger\People;
 
 use VividLedger\Engine\View;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** The next of a team: each takes a turn, in a fixed order. Whoever performs the line marks the turn as taken. */
 final readonly class InTurn implements PersonExpression

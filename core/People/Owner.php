@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace VividLedger\People;
 
 use VividLedger\Engine\View;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** Whoever owns the record. */
 final readonly class Owner implements PersonExpression

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace VividLedger\People;
 
 use VividLedger\Engine\View;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** A way to find a person from a record: "the owner's manager". */
 interface PersonExpression

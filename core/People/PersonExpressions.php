@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace VividLedger\People;
 
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Offer;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\WordRole;
 
 /** All person expressions. A new one is a new file and one line here. */
 final class PersonExpressions

@@ -6,7 +6,7 @@ namespace VividLedger\Proofread;
 
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\Group;
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Node;
 
 /** Finds the place in the rule file that a condition was read from: the file and the conditions are trees of one shape. */
 final class Placement

@@ -7,10 +7,10 @@ namespace VividLedger\Proofread;
 use VividLedger\Rule\Line\Placed;
 use VividLedger\Rule\Line\Writes;
 use VividLedger\Rule\Line\Written;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
+use VividLedger\Shape\Node;
 
 /** A rule under the proofreader's eyes: as it is written, as it reads, and among which others it stands. */
 final readonly class RuleAmongOthers

@@ -15,9 +15,9 @@ use VividLedger\Rehearse\WhatIf\SomebodyAway;
 use VividLedger\Rehearse\WhatIf\TaskIsDone;
 use VividLedger\Rehearse\WhatIf\WhatIf;
 use VividLedger\Rehearse\WhatIf\WordArrives;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
+use VividLedger\Shape\Node;
 
 /** Reads the opening and the what-ifs of a rehearsal from JSON, and writes openings back. */
 final readonly class ScriptReader

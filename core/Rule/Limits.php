@@ -6,12 +6,12 @@ namespace VividLedger\Rule;
 
 use VividLedger\Engine\Facts;
 use VividLedger\Message\Address;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Part;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Rule\Timing\Occasion;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Part;
+use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
 

@@ -6,7 +6,7 @@ namespace VividLedger\Template;
 
 use VividLedger\Engine\View;
 use VividLedger\Record\Display;
-use VividLedger\Rule\Reading\Context;
+use VividLedger\Shape\Context;
 
 /** Text with merge fields in braces: "Ring {contact.name} about {number}". */
 final readonly class Template

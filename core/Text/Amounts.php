@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Text;
 
+use VividLedger\Shape\Scope;
 use VividLedger\Time\Roll;
 use VividLedger\Time\Unit;
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Text;
 
 use Closure;
+use VividLedger\Shape\Scope;
 
 /**
  * One of several patterns: the first that has words for an object, and the one that reads furthest. Made when first used, as patterns can

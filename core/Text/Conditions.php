@@ -11,6 +11,7 @@ use VividLedger\Condition\Operator\Operator;
 use VividLedger\Condition\Operator\Operators;
 use VividLedger\Condition\Operator\PersonOperator;
 use VividLedger\Schema\Field;
+use VividLedger\Shape\Scope;
 
 /** Conditions in one line: "Priority is Urgent and (Stage is Sent or Stage is In talks)". */
 final class Conditions implements Slot

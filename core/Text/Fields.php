@@ -7,6 +7,7 @@ namespace VividLedger\Text;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 use VividLedger\Schema\Schema;
+use VividLedger\Shape\Scope;
 
 /** Fields by their labels: of the record itself, and along references, "Customer › Plan". */
 final class Fields

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Text;
 
+use VividLedger\Shape\Scope;
+
 /**
  * A sentence with places in it, read in both directions: from an object of a rule file to words, and from words to the object.
  * A part is a literal text, a place ["key", slot], or an optional piece ["?", part, …]. The key "*" stands for keys of the

@@ -6,7 +6,8 @@ namespace VividLedger\Text;
 
 use VividLedger\Message\Recipients;
 use VividLedger\People\PersonExpressions;
-use VividLedger\Rule\Reading\Offer;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\Scope;
 
 /** People as rules find them: "the owner’s manager", "the next of Sales in turn"; and recipients of messages. */
 final class PersonSlots

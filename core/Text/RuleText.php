@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace VividLedger\Text;
 
 use VividLedger\People\Directory;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Scope;
 
 /**
  * A rule as text, in both directions. What has no words of its own stands as JSON between ⟦ and ⟧, so that every rule has a

@@ -14,6 +14,7 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
+use VividLedger\Shape\Scope;
 
 /** The sentences of a rule: what starts it, how often, when lines come, and what they do. A new kind is a pattern here. */
 final class Sentences

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Text;
 
 use Closure;
+use VividLedger\Shape\Scope;
 
 /** A slot made of two functions. */
 final readonly class Simple implements Covers

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Text;
 
+use VividLedger\Shape\Scope;
+
 /** A kind of thing that has its place in a pattern: a field, a value, a person. What it prints, it reads. */
 interface Slot
 {

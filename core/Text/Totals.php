@@ -10,6 +10,7 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
+use VividLedger\Shape\Scope;
 
 /** What is counted, summed or compared over children: "number of Tickets (where Status is Open)". */
 final class Totals

@@ -7,6 +7,7 @@ namespace VividLedger\Text;
 use VividLedger\Record\Display;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Scope;
 
 /** Values of a field as a rule file writes them: texts in quotes, choices by their labels, people by their names. */
 final class Values

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Time;
 
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Node;
 
 /** A length of time, forwards or backwards. */
 final readonly class Amount

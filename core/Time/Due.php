@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Time;
 
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Node;
 
 /**
  * How far from a base something falls: an amount of time, then a working day if wanted, then a time of day. Reckoned by the

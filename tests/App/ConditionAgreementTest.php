@@ -18,9 +18,9 @@ use VividLedger\Record\Fold;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Reading\ConditionReader;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** The closure and the query of one condition always agree, empties and all. */
 final class ConditionAgreementTest extends AppTestCase

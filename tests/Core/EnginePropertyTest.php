@@ -20,10 +20,10 @@ use VividLedger\Record\Change;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Reading\ConditionReader;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\Watch;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** What holds for every rule and every change, tried on many random ones. */
 final class EnginePropertyTest extends TestCase

@@ -7,10 +7,10 @@ namespace Tests\Core;
 use PHPUnit\Framework\TestCase;
 use Tests\Core\Support\Stories;
 use Tests\Core\Support\World;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Offer;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Rule\Reading\RuleReader;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Offer;
 
 /** Whatever is offered for a word can be taken: the rule still reads, and the word is not what is wrong with it. */
 final class OfferPropertyTest extends TestCase

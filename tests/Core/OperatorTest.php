@@ -10,9 +10,9 @@ use Tests\Core\Support\World;
 use VividLedger\Condition\Operator\Operators;
 use VividLedger\Engine\View;
 use VividLedger\Rule\Reading\ConditionReader;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** What each comparison means, said once and for every one. */
 final class OperatorTest extends TestCase

@@ -27,8 +27,8 @@ use VividLedger\Rehearse\WhatIf\SomebodyAway;
 use VividLedger\Rehearse\WhatIf\TaskIsDone;
 use VividLedger\Rehearse\WhatIf\WhatIf;
 use VividLedger\Rehearse\WhatIf\WordArrives;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Rule;
+use VividLedger\Shape\Node;
 
 /** Rehearsals in the core: what is proposed starts the rule, what is supposed changes its life, and nothing is touched. */
 final class RehearsalTest extends TestCase

@@ -12,9 +12,9 @@ use VividLedger\Proofread\Census;
 use VividLedger\Proofread\Proofreader;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\Rule;
+use VividLedger\Shape\Node;
 
 /** What proofreading finds in a rule, where, and that following its advice makes it go. */
 final class RemarkTest extends TestCase

@@ -19,11 +19,11 @@ use VividLedger\Rehearse\WhatIf\WordArrives;
 use VividLedger\Rule\Guard\RepeatGuards;
 use VividLedger\Rule\Line\Lines;
 use VividLedger\Rule\Line\SendList;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\Timing\Timings;
 use VividLedger\Rule\Trigger\Triggers;
 use VividLedger\Rule\Value\AssignedValues;
+use VividLedger\Shape\Node;
 use VividLedger\Text\RuleText;
 
 /** Everything a rule can say, put together at random: it reads, it has words, it can be proofread and rehearsed. */

@@ -20,8 +20,8 @@ use Illuminate\Database\Eloquent\Model;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Ladder\Ladders;
 use VividLedger\Rule\Reading\ConditionReader;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Reading\RulePage;
+use VividLedger\Shape\Node;
 
 /** Reads what the company keeps under names: letters, conditions and ladders, each with the rules that use it. */
 final readonly class KeptShelf

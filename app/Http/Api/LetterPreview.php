@@ -24,10 +24,10 @@ use VividLedger\Record\Change;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Line\SendMessage;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Part;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Part;
 
 /** Performs a message line on a record without keeping anything, to show what would go out. */
 final readonly class LetterPreview

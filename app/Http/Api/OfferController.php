@@ -14,11 +14,11 @@ use Illuminate\Http\JsonResponse;
 use OpenApi\Attributes as OA;
 use VividLedger\People\Directory;
 use VividLedger\Rule\Reading\ConditionReader;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Offer;
 use VividLedger\Rule\Reading\RuleReader;
-use VividLedger\Rule\Reading\Sheet;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\Sheet;
 
 /** What a word of a rule, or of a list's filter, can become. */
 final class OfferController extends Controller

@@ -38,12 +38,12 @@ use OpenApi\Attributes as OA;
 use VividLedger\Condition\Condition;
 use VividLedger\Engine\Firing;
 use VividLedger\Rule\Reading\ConditionReader;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Reads;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Reads;
 
 /** Records of any type. */
 final class RecordController extends Controller

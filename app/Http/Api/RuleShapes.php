@@ -23,13 +23,13 @@ use App\Store\RefusedFor;
 use App\Store\RuleDoor;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Record\Value;
-use VividLedger\Rule\Reading\Problem;
-use VividLedger\Rule\Reading\Row;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Rule\Reading\RuleReader;
-use VividLedger\Rule\Reading\Word;
 use VividLedger\Rule\RuleStatus;
 use VividLedger\Rule\Trigger\ByHand;
+use VividLedger\Shape\Problem;
+use VividLedger\Shape\Row;
+use VividLedger\Shape\Word;
 
 /** Rules as the API gives them. */
 final readonly class RuleShapes

@@ -13,7 +13,7 @@ use VividLedger\Proofread\Reasoning;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Proofread\Starts;
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Node;
 
 /** Conditions that can never hold, always hold, or contradict each other. */
 final class ConditionsHold implements Check

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Guard;
 
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\WordRole;
 
 /** At every change that the trigger accepts and the conditions allow. */
 final readonly class EveryTime implements RepeatGuard

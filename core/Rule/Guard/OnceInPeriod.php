@@ -7,11 +7,11 @@ namespace VividLedger\Rule\Guard;
 use Closure;
 use VividLedger\Engine\GuardState;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
 use VividLedger\Time\WorkingCalendar;
 

@@ -7,14 +7,14 @@ namespace VividLedger\Rule\Guard;
 use Closure;
 use VividLedger\Engine\GuardState;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Offer;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\WordRole;
 
 /** Once for each value of a field: each renewal date, each stage. Empty is a value like any other. */
 final readonly class OncePerValue implements RepeatGuard

@@ -7,9 +7,9 @@ namespace VividLedger\Rule\Guard;
 use Closure;
 use VividLedger\Engine\GuardState;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /**
  * How often a rule may fire for one record. A firing uses up a key; the key is unique for rule and record, so the same

@@ -6,9 +6,9 @@ namespace VividLedger\Rule\Guard;
 
 use VividLedger\Condition\Condition;
 use VividLedger\Rule\Reading\ConditionReader;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
 
 /** All repeat guards, in the order they are offered. A new guard is a new file and one line here. */
 final class RepeatGuards

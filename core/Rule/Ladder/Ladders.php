@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Ladder;
 
 use VividLedger\People\PersonExpressions;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Offer;
 use VividLedger\Rule\Reading\WithoutNamed;
-use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
 use VividLedger\Time\Due;
 use VividLedger\Time\Unit;
@@ -43,7 +43,7 @@ final class Ladders
                 );
             }
             $inner = new Context($context->schema, new WithoutNamed($context->directory), $context->type, $context->zone);
-            $inner->row(\VividLedger\Rule\Reading\Part::Line, $node);
+            $inner->row(\VividLedger\Shape\Part::Line, $node);
             $ladder = self::rungs($inner, new Node($kept), $name);
             $context->choice("‘{$name}’", WordRole::Value, $at, $offers);
             if ($ladder === null) {

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Engine\Performance;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Target\Targets;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\WordRole;
 use VividLedger\Template\Template;
 
 /** Writes a comment on the record, or on one it refers to. */

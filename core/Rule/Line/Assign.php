@@ -8,10 +8,10 @@ use VividLedger\Engine\Performance;
 use VividLedger\People\Finder;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** Gives the record an owner: a person, the next of a team in turn, the least loaded, a manager. */
 final readonly class Assign implements Line, Writes

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\FieldReader;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Value\AssignedValues;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\FieldReader;
+use VividLedger\Shape\Node;
 
 /** Fields of one record type with what they are set to, in the order written: "Review to Needed and Stage since to now". */
 final readonly class Assignments

@@ -6,13 +6,13 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\Engine\Performance;
 use VividLedger\Record\InvalidValue;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Offer;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\WordRole;
 
 /** Makes a record of any type with its fields filled in; the lines below can work on it and refer to it. */
 final readonly class CreateRecord implements Line, Writes

@@ -9,9 +9,9 @@ use VividLedger\Rule\Ladder\Ladder;
 use VividLedger\Rule\Ladder\Ladders;
 use VividLedger\Rule\Ladder\Rung;
 use VividLedger\Rule\Ladder\RungAct;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** Goes up a ladder, rung by rung, until something ends the run. Which rung it is tells the turn. */
 final readonly class Escalate implements Line, Writes

@@ -8,10 +8,10 @@ use VividLedger\Engine\Performance;
 use VividLedger\People\Finder;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Offer;
-use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\WordRole;
 
 /** Lets a person follow the record, or follow it no more. */
 final readonly class Follow implements Line

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Engine\Performance;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** Gives a task to a person: "Give the owner’s manager a task “Ring {contact.name}” due 1 day later". */
 final readonly class GiveTask implements Line

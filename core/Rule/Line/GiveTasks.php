@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Engine\Performance;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
 
 /** Gives several tasks at one event, each with its own person, title and date. */
 final readonly class GiveTasks implements Line

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Engine\Performance;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** One thing a rule does. Each kind is one file with its meaning, its wording and its checks. */
 interface Line

@@ -5,17 +5,17 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Rule\Reading\ConditionReader;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Part;
-use VividLedger\Rule\Reading\Row;
-use VividLedger\Rule\Reading\Word;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Rule\Timing\After;
 use VividLedger\Rule\Timing\Climb;
 use VividLedger\Rule\Timing\Timing;
 use VividLedger\Rule\Timing\Timings;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Part;
+use VividLedger\Shape\Row;
+use VividLedger\Shape\Word;
+use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
 
 /** All kinds of line, in the order they are offered. A new kind is a new file and one line here. */

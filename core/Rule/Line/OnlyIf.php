@@ -6,9 +6,9 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\Condition\Condition;
 use VividLedger\Engine\Performance;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** A line with a condition of its own, judged when the line's turn comes and so on what the lines above have done. */
 final readonly class OnlyIf implements Line, Writes

@@ -11,10 +11,10 @@ use VividLedger\Message\Message;
 use VividLedger\People\Finder;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\WordRole;
 use VividLedger\Template\Template;
 
 /** Reminds a colleague of the record, inside the application: "Remind the owner: {subject} is due on {due}". */

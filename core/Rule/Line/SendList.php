@@ -11,13 +11,13 @@ use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
 use VividLedger\People\Person;
 use VividLedger\Record\Display;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Offer;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\WordRole;
 use VividLedger\Template\RichText;
 use VividLedger\Time\WorkingCalendar;
 

@@ -10,11 +10,11 @@ use VividLedger\Message\Letter;
 use VividLedger\Message\Message;
 use VividLedger\Message\Recipients;
 use VividLedger\Record\Language;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Offer;
-use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\WordRole;
 use VividLedger\Template\RichText;
 
 /** Sends a message: by e-mail, as a text message, or inside the application; from a template or written in the line. */

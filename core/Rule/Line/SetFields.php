@@ -7,14 +7,14 @@ namespace VividLedger\Rule\Line;
 use VividLedger\Engine\Performance;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\RefusedValue;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Target\Targets;
 use VividLedger\Rule\Target\ThisRecord;
 use VividLedger\Rule\Value\Cleared;
 use VividLedger\Rule\Value\FixedValue;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** Sets one or several fields of the record, of one it refers to, of its children, or of one that was just made. */
 final readonly class SetFields implements Line, Writes

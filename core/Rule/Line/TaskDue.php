@@ -6,11 +6,11 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\Engine\Performance;
 use VividLedger\People\Person;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Path;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
 use VividLedger\Time\Unit;

@@ -6,6 +6,11 @@ namespace VividLedger\Rule\Reading;
 
 use VividLedger\Formula\Formula;
 use VividLedger\Formula\FormulaError;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Reads;
+use VividLedger\Shape\WordRole;
 
 /** Reads a formula and gives it one word in the sentence. */
 final class FormulaReader

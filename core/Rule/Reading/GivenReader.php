@@ -11,6 +11,11 @@ use VividLedger\Condition\Given\GivenPerson;
 use VividLedger\People\PersonExpressions;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Reads;
+use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
 
 /** Reads what a field is compared with when the rule file gives an object instead of a value. */

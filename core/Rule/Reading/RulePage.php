@@ -5,6 +5,10 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Reading;
 
 use VividLedger\Rule\Rule;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\Part;
+use VividLedger\Shape\Problem;
+use VividLedger\Shape\Row;
 
 /** A rule as read: its rows, what is wrong with it, and the rule itself when nothing is. */
 final readonly class RulePage

@@ -17,6 +17,17 @@ use VividLedger\Rule\Trigger\ComesRound;
 use VividLedger\Rule\Trigger\Trigger;
 use VividLedger\Rule\Trigger\Triggers;
 use VividLedger\Schema\Schema;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\Part;
+use VividLedger\Shape\Problem;
+use VividLedger\Shape\Reads;
+use VividLedger\Shape\Row;
+use VividLedger\Shape\Sheet;
+use VividLedger\Shape\Word;
+use VividLedger\Shape\WordRole;
 
 /** Reads a rule file: into the page a person sees, into its problems, and, when there are none, into a rule. */
 final readonly class RuleReader

@@ -14,6 +14,12 @@ use VividLedger\Schema\Children;
 use VividLedger\Schema\Path;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\Reads;
+use VividLedger\Shape\WordRole;
 
 /** Reads "number of Tickets", "sum of Cost over the customer's Tickets", and the conditions on what is counted. */
 final class TotalReader

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Target;
 
 use VividLedger\Rule\Reading\ConditionReader;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Offer;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Children;
 use VividLedger\Schema\Relation;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\WordRole;
 
 /**
  * Reads on which records a line works: nothing for this one, a reference, "ticket.customer" for children, or a name an earlier line gave.

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\Field;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
 

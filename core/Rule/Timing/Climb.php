@@ -23,7 +23,7 @@ final readonly class Climb implements Timing
         return '';
     }
 
-    public static function read(\VividLedger\Rule\Reading\Context $context, \VividLedger\Rule\Reading\Node $node): null
+    public static function read(\VividLedger\Shape\Context $context, \VividLedger\Shape\Node $node): null
     {
         return null;
     }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 use VividLedger\Time\Due;
 
 /** Every so often, from when the rule fired, until something ends the run; at most so many times. */

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 use VividLedger\Time\Due;
 
 /** When the tasks of another line are done, or so long after; with a time-out, after which it is done anyway or left out. */

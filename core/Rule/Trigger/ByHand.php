@@ -7,10 +7,10 @@ namespace VividLedger\Rule\Trigger;
 use VividLedger\Engine\Facts;
 use VividLedger\Record\Change;
 use VividLedger\Record\EventKind;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\WordRole;
 
 /** Somebody runs the rule, on one record or on a selection. Conditions and repeat guard hold all the same. */
 final readonly class ByHand extends OwnTrigger

@@ -6,10 +6,10 @@ namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Engine\Facts;
 use VividLedger\Record\Change;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\WordRole;
 
 /** An existing record changed: in any field, or in one of the named fields, and of one field from and to certain values. */
 final readonly class Changed extends OwnTrigger

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Record\Change;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\FieldReader;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\FieldReader;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\WordRole;
 
 /** Which fields a change has to touch: any, or one of several; and of a single field the value it came from and the one it came to. */
 final readonly class ChangedFields

@@ -7,11 +7,11 @@ namespace VividLedger\Rule\Trigger;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
 use VividLedger\Record\EventKind;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Offer;
-use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\WordRole;
 use VividLedger\Time\InvalidTimetable;
 use VividLedger\Time\Timetable;
 

@@ -6,10 +6,10 @@ namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Engine\Facts;
 use VividLedger\Record\Change;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\WordRole;
 
 /** Any save of the record that changes something, the first included. */
 final readonly class CreatedOrChanged extends OwnTrigger

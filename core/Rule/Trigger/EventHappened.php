@@ -8,10 +8,10 @@ use VividLedger\Engine\Facts;
 use VividLedger\Record\Change;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Fold;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\WordRole;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\WordRole;
 
 /** A comment or a file arrived, or a task was done; optionally only one whose text has certain words in it. */
 abstract readonly class EventHappened extends OwnTrigger

@@ -7,14 +7,14 @@ namespace VividLedger\Rule\Trigger;
 use VividLedger\Engine\Facts;
 use VividLedger\Record\Change;
 use VividLedger\Record\EventKind;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\FieldReader;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Offer;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\FieldReader;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
 
 /** Nothing of a sort has happened for so long: no change, no activity at all, no reply, or a field has kept a value. */

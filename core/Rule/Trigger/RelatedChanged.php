@@ -12,13 +12,13 @@ use VividLedger\Engine\View;
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Reading\ConditionReader;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Offer;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Children;
 use VividLedger\Schema\Relation;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\WordRole;
 
 /**
  * Something happened to a record that refers to this one, or that this one refers to. The related record can have

@@ -7,8 +7,8 @@ namespace VividLedger\Rule\Trigger;
 use VividLedger\Engine\Facts;
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** What makes a rule look at a change. Each trigger is one file with its meaning, its wording and its checks. */
 interface Trigger

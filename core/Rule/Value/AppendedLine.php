@@ -8,12 +8,12 @@ use VividLedger\Engine\Performance;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\WordRole;
 use VividLedger\Template\Template;
 
 /** What the field holds, with a line of text below it. When there is no room left, the field stays as it is and the entry says so. */

@@ -11,13 +11,13 @@ use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Record\RefusedValue;
 use VividLedger\Record\Value;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\Offer;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\WordRole;
 
 /**
  * What the field holds, plus, minus or times an amount. Exact; an empty field counts as zero. Where the field has bounds,

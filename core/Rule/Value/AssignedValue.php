@@ -8,9 +8,9 @@ use VividLedger\Engine\Performance;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Record\RefusedValue;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\Field;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** What a line sets a field to. */
 interface AssignedValue

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Value;
 
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\Field;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
 
 /** All kinds of assigned value, in the order they are offered. A new kind is a new file and one line here. */
 final class AssignedValues

@@ -9,12 +9,12 @@ use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Members;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\FieldReader;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Field;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\FieldReader;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\WordRole;
 
 /** A set of choices or tags with a member more, or without one. */
 abstract readonly class ChangedMember implements AssignedValue

@@ -6,11 +6,11 @@ namespace VividLedger\Rule\Value;
 
 use VividLedger\Engine\Performance;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\FieldReader;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\Field;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\FieldReader;
+use VividLedger\Shape\Node;
 
 /** A value written in the rule. */
 final readonly class FixedValue implements AssignedValue

@@ -9,12 +9,12 @@ use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\WordRole;
 
 /** Whomever a person expression finds. */
 final readonly class FoundPerson implements AssignedValue

@@ -8,10 +8,10 @@ use VividLedger\Engine\Performance;
 use VividLedger\Formula\Formula;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Reading\Context;
 use VividLedger\Rule\Reading\FormulaReader;
-use VividLedger\Rule\Reading\Node;
 use VividLedger\Schema\Field;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 
 /** What a formula gives. */
 final readonly class Reckoned implements AssignedValue

@@ -6,12 +6,12 @@ namespace VividLedger\Rule\Value;
 
 use VividLedger\Engine\Performance;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Edit;
-use VividLedger\Rule\Reading\Node;
-use VividLedger\Rule\Reading\WordRole;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\WordRole;
 
 /** The record the rule fires on, for a reference to it. */
 final readonly class ThisOne implements AssignedValue

@@ -9,8 +9,6 @@ use VividLedger\Message\Recipients;
 use VividLedger\People\Directory;
 use VividLedger\People\PersonExpressions;
 use VividLedger\Record\EventKind;
-use VividLedger\Rule\Reading\Context;
-use VividLedger\Rule\Reading\Offer;
 use VividLedger\Rule\Target\Targets;
 use VividLedger\Rule\Value\AssignedValues;
 use VividLedger\Schema\Field;
@@ -18,6 +16,8 @@ use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
 use VividLedger\Schema\Schema;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Offer;
 use VividLedger\Time\Unit;
 
 /**

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Rule\Reading;
+namespace VividLedger\Shape;
 
 /** One place in a rule file, which may hold anything: what is read from it is checked here. */
 final readonly class Node

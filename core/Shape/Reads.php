@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Rule\Reading;
+namespace VividLedger\Shape;
 
 /** What one reading of a file asked for, place by place: what stands there besides says nothing, and is told. */
 final class Reads

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Rule\Reading;
+namespace VividLedger\Shape;
 
 /** What a word of a sentence stands for; the screen gives each its own ink. */
 enum WordRole: string

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Rule\Reading;
+namespace VividLedger\Shape;
 
 /** How a word can be changed in place. */
 enum Edit: string

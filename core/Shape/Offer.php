@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Rule\Reading;
+namespace VividLedger\Shape;
 
 /** Something a word can become: how it reads, and what then stands in the rule file. */
 final readonly class Offer

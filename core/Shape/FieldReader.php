@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Rule\Reading;
+namespace VividLedger\Shape;
 
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Value;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Rule\Reading;
+namespace VividLedger\Shape;
 
 /** Why a rule cannot be put in force as it stands, at the place in the rule file it concerns (a JSON Pointer). */
 final readonly class Problem

@@ -2,10 +2,9 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Text;
+namespace VividLedger\Shape;
 
 use VividLedger\People\Directory;
-use VividLedger\Rule\Reading\Context;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Rule\Reading;
+namespace VividLedger\Shape;
 
 /**
  * A piece of a sentence, seen from a record type ("on"). A word that can be changed names the place in the rule file it stands for (a JSON
