@@ -8,12 +8,20 @@ use Closure;
 use VividLedger\Engine\View;
 use VividLedger\Formula\Formula;
 use VividLedger\Record\Display;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Quoted;
 
 /** A formula that comes out true. */
 final readonly class FormulaHolds implements Condition
 {
     public function __construct(private Formula $formula)
     {
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of('formula')->says('the formula {formula}')->orSaid('the formula {formula} (holds|is true)')
+            ->slot('formula', new Quoted);
     }
 
     public function compile(): Closure

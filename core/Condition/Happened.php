@@ -8,6 +8,9 @@ use Closure;
 use VividLedger\Engine\View;
 use VividLedger\Record\Display;
 use VividLedger\Record\EventKind;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
+use VividLedger\Shape\Slot\Labels;
 
 /** What is being answered is an event of a kind: a reply, a comment, a file, a task done. Said of what ends a run. */
 final readonly class Happened implements Condition
@@ -16,6 +19,16 @@ final readonly class Happened implements Condition
 
     public function __construct(private EventKind $event, private string $text)
     {
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of('happened')->says('it {event}')->orSaid('{} {event}', '{event}')->slot('', new ItsType)->slot('event', new Labels(
+            static fn (): array => array_combine(
+                array_map(static fn (EventKind $event): string => $event->label(), self::EVENTS),
+                array_map(static fn (EventKind $event): string => $event->value, self::EVENTS),
+            ),
+        ));
     }
 
     public function compile(): Closure

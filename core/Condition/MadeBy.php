@@ -9,6 +9,7 @@ use VividLedger\Engine\View;
 use VividLedger\People\PersonExpression;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Display;
+use VividLedger\Shape\Shape;
 
 /** Who or what made the change: a person, a rule, an import, the API, or whomever a person expression finds. */
 final readonly class MadeBy implements Condition
@@ -21,6 +22,21 @@ final readonly class MadeBy implements Condition
         private bool $negated,
         private string $text,
     ) {
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of('made_by')->says('the change was made by {by}')->orSaid(
+            '(the change is|it was|it is|the change was|) (made|changed|done|edited|saved) by {by}', '{by} (made|did) the change', '{by} changed it',
+        )->slot('by', new DoerSlot);
+    }
+
+    public static function opposite(): Shape
+    {
+        return Shape::of('not_made_by')->says('the change was not made by {by}')->orSaid(
+            '(the change is|it was|it is|the change was) (not made|not changed|not done|not edited|not saved) by {by}',
+            '(the change|it) wasn’t (made|done|changed) by {by}', '{by} did not (make the change|change it)',
+        )->slot('by', new DoerSlot);
     }
 
     public function compile(): Closure

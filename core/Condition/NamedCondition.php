@@ -7,6 +7,9 @@ namespace VividLedger\Condition;
 use Closure;
 use VividLedger\Engine\View;
 use VividLedger\Record\Display;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
+use VividLedger\Shape\Slot\Quoted;
 
 /** A condition that the company keeps under a name and several rules use: "Nordic hotels". */
 final readonly class NamedCondition implements Condition
@@ -15,6 +18,12 @@ final readonly class NamedCondition implements Condition
         public Condition $of,
         private string $text,
     ) {
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of('named')->says('it is one of {name}')->orSaid('{} is one of {name}', 'it is (in|among) {name}')
+            ->slot('', new ItsType)->slot('name', new Quoted);
     }
 
     public function compile(): Closure

@@ -7,11 +7,15 @@ namespace VividLedger\Message;
 use VividLedger\Engine\Performance;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** To whom a line sends. Each kind is one file. */
 interface Recipient
 {
     public static function kind(): string;
+
+    /** How it is written, printed and said. */
+    public static function shape(): Shape;
 
     /** Reads it; null with the problem noted. It words nothing by itself. */
     public static function read(Context $context, Node $node): ?self;

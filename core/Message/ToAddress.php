@@ -7,6 +7,7 @@ namespace VividLedger\Message;
 use VividLedger\Engine\Performance;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** A fixed e-mail address or phone number. */
 final readonly class ToAddress implements Recipient
@@ -18,6 +19,11 @@ final readonly class ToAddress implements Recipient
     public static function kind(): string
     {
         return 'address';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('{address}')->slot('address', new AddressSlot);
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -13,6 +13,7 @@ use VividLedger\Schema\Path;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** The contact in a field: a record with an e-mail address or a phone number, or such a field of the record itself. */
 final readonly class ToContact implements Recipient
@@ -24,6 +25,11 @@ final readonly class ToContact implements Recipient
     public static function kind(): string
     {
         return 'field';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('the {path}')->orSaid('its {path}')->slot('path', new ContactPath);
     }
 
     public static function read(Context $context, Node $node): ?self

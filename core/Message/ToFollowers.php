@@ -7,6 +7,8 @@ namespace VividLedger\Message;
 use VividLedger\Engine\Performance;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
 
 /** Everybody who follows the record. */
 final readonly class ToFollowers implements Recipient
@@ -14,6 +16,14 @@ final readonly class ToFollowers implements Recipient
     public static function kind(): string
     {
         return 'followers';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('whoever follows it')->orSaid(
+            '(the followers|all followers|its followers)[ of {}]', '(everyone|everybody|all|those|all those|anyone|people) who follow[s] {}',
+            '(everyone|everybody|whoever) following {}', 'whoever follows {}', '(everyone|everybody) who follows {}', 'the {}’s followers',
+        )->slot('', new ItsType);
     }
 
     public static function read(Context $context, Node $node): self

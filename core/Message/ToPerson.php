@@ -9,8 +9,10 @@ use VividLedger\People\Finder;
 use VividLedger\People\Person;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
+use VividLedger\People\PersonSlot;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** Whomever a person expression finds. */
 final readonly class ToPerson implements Recipient
@@ -22,6 +24,11 @@ final readonly class ToPerson implements Recipient
     public static function kind(): string
     {
         return 'person';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('{person}')->slot('person', new PersonSlot);
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace VividLedger\Message;
 
 use VividLedger\Engine\Performance;
+use VividLedger\People\TeamName;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** Everybody at work in a team. */
 final readonly class ToTeam implements Recipient
@@ -18,6 +20,14 @@ final readonly class ToTeam implements Recipient
     public static function kind(): string
     {
         return 'team';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('everybody in {team}')->orSaid(
+            '(everyone|everybody|all|all people|all members|each member|the whole team|the team|the members|all) (in|of|at|from) {team}',
+            'the whole {team}', 'all of {team}', 'the {team}',
+        )->slot('team', new TeamName);
     }
 
     public static function read(Context $context, Node $node): ?self

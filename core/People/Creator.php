@@ -10,6 +10,8 @@ use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
 
 /** Whoever created the record. */
 final readonly class Creator implements PersonExpression
@@ -17,6 +19,14 @@ final readonly class Creator implements PersonExpression
     public static function kind(): string
     {
         return 'creator';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('the creator')->orSaid(
+            'its creator', 'the {}’s creator', 'the creator of {}',
+            '(whoever|who|the person who|the one who|the colleague who) (created|made|opened|entered|added|raised) {}',
+        )->slot('', new ItsType);
     }
 
     public static function read(Context $context, Node $node): self

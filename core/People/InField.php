@@ -9,6 +9,7 @@ use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** The person in a field of the record or of one it refers to: "the Customer › Owner". */
 final readonly class InField implements PersonExpression
@@ -20,6 +21,12 @@ final readonly class InField implements PersonExpression
     public static function kind(): string
     {
         return 'in_field';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('the {path}')->orSaid('the person in {path}', 'whoever is in {path}', '{path} person')
+            ->slot('path', new PersonPath);
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -7,6 +7,7 @@ namespace VividLedger\People;
 use VividLedger\Engine\View;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** The next of a team: each takes a turn, in a fixed order. Whoever performs the line marks the turn as taken. */
 final readonly class InTurn implements PersonExpression
@@ -18,6 +19,15 @@ final readonly class InTurn implements PersonExpression
     public static function kind(): string
     {
         return 'in_turn';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('the next of {team} in turn')->orSaid(
+            'the next (person|one|colleague|member) [in turn ](of|in|from) {team}[ in turn]', 'the next in turn (of|in|from) {team}',
+            'the next (in|from) {team}[ in turn]', '(somebody|someone) (of|in|from) {team} in turn', '{team} (in turn|by turns|round robin)',
+            'whoever is next in {team}', 'the next of {team}',
+        )->slot('team', new TeamName);
     }
 
     public static function read(Context $context, Node $node): ?self

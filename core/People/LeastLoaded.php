@@ -7,6 +7,7 @@ namespace VividLedger\People;
 use VividLedger\Engine\View;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** The one of a team with the fewest open tasks; of several, the first. */
 final readonly class LeastLoaded implements PersonExpression
@@ -18,6 +19,16 @@ final readonly class LeastLoaded implements PersonExpression
     public static function kind(): string
     {
         return 'least_loaded';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('the least loaded of {team}')->orSaid(
+            'the least (busy|loaded) (person |one |colleague |member |)(of|in|from) {team}',
+            '(whoever|the one|the person) (of|in|from) {team} (with|who has|has) the (fewest|least) [open ](tasks|work)',
+            '(whoever|the one|the person) (with|who has|has) the (fewest|least) [open ](tasks|work) (of|in|from) {team}',
+            'whoever (of|in|from) {team} is least (busy|loaded)', 'whoever is least (busy|loaded) (of|in|from) {team}',
+        )->slot('team', new TeamName);
     }
 
     public static function read(Context $context, Node $node): ?self

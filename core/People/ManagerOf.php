@@ -7,6 +7,7 @@ namespace VividLedger\People;
 use VividLedger\Engine\View;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** The manager of whomever another expression finds. */
 final readonly class ManagerOf implements PersonExpression
@@ -20,6 +21,13 @@ final readonly class ManagerOf implements PersonExpression
     public static function kind(): string
     {
         return 'manager';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->growsOn('of')->says('{of}’s manager')
+            ->orSaid('{of}’s (boss|supervisor|superior|line manager|team lead)', 'the (manager|boss|supervisor|line manager) of {of}')
+            ->slot('of', new PersonSlot);
     }
 
     public static function read(Context $context, Node $node): ?self

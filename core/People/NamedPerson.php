@@ -7,6 +7,7 @@ namespace VividLedger\People;
 use VividLedger\Engine\View;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** One fixed person, named in the rule by their handle. */
 final readonly class NamedPerson implements PersonExpression
@@ -18,6 +19,11 @@ final readonly class NamedPerson implements PersonExpression
     public static function kind(): string
     {
         return 'named';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('{handle}')->slot('handle', new PersonName);
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -9,6 +9,8 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
 
 /** Whoever owns the record. */
 final readonly class Owner implements PersonExpression
@@ -20,6 +22,14 @@ final readonly class Owner implements PersonExpression
     public static function kind(): string
     {
         return 'owner';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('the owner')->orSaid(
+            'its owner', 'the record owner', 'the {}’s owner', 'the owner of {}', '(whoever|the person who|who) owns {}',
+            '(whoever|the person who) has {}', 'the (responsible|person responsible)',
+        )->slot('', new ItsType);
     }
 
     public static function read(Context $context, Node $node): ?self

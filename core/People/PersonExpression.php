@@ -7,11 +7,15 @@ namespace VividLedger\People;
 use VividLedger\Engine\View;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** A way to find a person from a record: "the owner's manager". */
 interface PersonExpression
 {
     public static function kind(): string;
+
+    /** How it is written, printed and said. */
+    public static function shape(): Shape;
 
     /** Reads it from a rule file; null, with the problem noted, when it is unfinished. It words nothing by itself. */
     public static function read(Context $context, Node $node): ?self;

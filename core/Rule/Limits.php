@@ -11,6 +11,12 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Part;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Always;
+use VividLedger\Shape\Slot\Counted;
+use VividLedger\Shape\Slot\Labels;
+use VividLedger\Shape\Slot\Length;
+use VividLedger\Shape\Slot\TimeOfDay;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
@@ -36,6 +42,23 @@ final readonly class Limits
         private ?Due $period,
         public bool $drops,
     ) {
+    }
+
+    /** How they are written, printed and said. */
+    public static function shape(): Shape
+    {
+        $more = '[ on working days{workingDays}][, by the owner’s clock{clock}]';
+        $outside = Shape::of()->says("outside {from}–{to}{$more}")->orSaid(
+            "outside [of ]{from} (-|to|until|and) {to}{$more}", "before {from} (or|and) after {to}{$more}",
+        )->slot('from', new TimeOfDay)->slot('to', new TimeOfDay)->slot('workingDays', new Always)->slot('clock', new Always('owner'));
+        $cap = Shape::of()->says('more than {messages} messages in {length} to one address[; {then}]')->orSaid(
+            'more than {messages} (message|messages|letters|e-mails) (in|per|within|a|every) {length}[ to (one address|one person|anybody|the same address|anyone)]'
+                .'[; {then}]',
+        )->slot('messages', new Counted)->slot('length', new Length)
+            ->slot('then', Labels::of(['what is over is dropped' => 'drop', 'what is over waits' => 'wait']));
+
+        return Shape::of()->says('{outside} or {moreThan}')->says('{outside}')->says('{moreThan}')
+            ->slot('outside', $outside)->slot('moreThan', $cap);
     }
 
     /** @return ?self null without limits, and when they cannot be read */

@@ -11,8 +11,9 @@ final readonly class Misreading
      * @param  int  $line  of the text, from 1
      * @param  int  $position  in the line, in characters from 0
      * @param  string  $word  that stands there; empty at the end
-     * @param  list<string>  $expected  what could stand there
+     * @param  list<string>  $expected  what could stand there, the likeliest first
      * @param  list<string>  $offers  what of that can be typed as it is
+     * @param  ?string  $meant  what the word is probably meant to be, when it is nearly spelt so
      */
     public function __construct(
         public int $line,
@@ -20,17 +21,19 @@ final readonly class Misreading
         public string $word,
         public array $expected,
         public array $offers,
+        public ?string $meant = null,
     ) {
     }
 
     public function message(): string
     {
         $what = $this->word === '' ? 'Something is missing at the end' : "‘{$this->word}’ is not understood here";
-        $expected = array_slice($this->expected, 0, 4);
+        if ($this->meant !== null) {
+            return "{$what}. Did you mean ‘{$this->meant}’?";
+        }
+        $best = array_slice($this->expected, 0, 3);
+        $last = array_pop($best);
 
-        return $expected === [] ? "{$what}." : "{$what}. It could go on with ".implode(
-            ', ',
-            array_map(static fn (string $one): string => trim($one), $expected),
-        ).(count($this->expected) > 4 ? ', …' : '').'.';
+        return $last === null ? "{$what}." : "{$what}. What could stand here: ".($best === [] ? '' : implode(', ', $best).' or ')."{$last}.";
     }
 }

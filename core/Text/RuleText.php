@@ -8,16 +8,13 @@ use VividLedger\People\Directory;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
+use VividLedger\Shape\Typed;
 
-/**
- * A rule as text, in both directions. What has no words of its own stands as JSON between ⟦ and ⟧, so that every rule has a
- * text; each piece that is printed is read back at once, and what would not come back the same is put between those brackets.
- */
+/** A rule as text, in both directions: as it is printed, and as people say it. */
 final readonly class RuleText
 {
-    private const BESIDES = ['at', 'onlyIf', 'tooLate', 'key', 'off'];
-
     public function __construct(
         private Schema $schema,
         private Directory $directory,
@@ -31,249 +28,103 @@ final readonly class RuleText
         $node = new Node($file);
         $type = $this->schema->type($node->child('on')->text() ?? '');
         if ($type === null) {
-            return self::raw($file);
+            return RawSlot::raw($file);
         }
-        $scope = new Scope($this->schema, $this->directory, $type, $this->zone);
-        $rows = [
-            'Rule '.Cursor::quote((string) $node->child('name')->text()),
-            'When '.(preg_match('/^[aeiou]/i', $type->label) === 1 ? 'an' : 'a')." {$type->label} ".$this->piece(
-                Sentences::trigger(),
-                $file['when'] ?? [],
-                $scope,
-            ),
-        ];
+        $scope = $this->scope($type);
+        $said = static fn (string $part): string => Parts::word($part).' '.Parts::slot($part)->print($file[$part] ?? [], $scope, []);
         $condition = $file['onlyIf'] ?? null;
-        if (is_array($condition) && ($condition['of'] ?? null) !== []) {
-            $rows[] = 'Only if '.$this->piece(new Conditions(true), $condition, $scope);
-        }
-        $rows[] = 'Fires '.$this->piece(Sentences::guard(), $file['fires'] ?? [], $scope);
-        foreach ($node->child('lines')->items() as $line) {
-            $rows[] = $this->line(is_array($line->raw) ? $line->raw : [], $scope);
-        }
-        if (is_array($file['until'] ?? null)) {
-            $rows[] = 'Until '.$this->piece(new Conditions, $file['until'], $scope);
-        }
-        if (is_array($file['never'] ?? null)) {
-            $rows[] = 'Never '.$this->piece(Sentences::never(), $file['never'], $scope);
-        }
 
-        return implode("\n", $rows)."\n";
+        return implode("\n", [
+            'Rule '.Typed::quote((string) $node->child('name')->text()),
+            $said('when'),
+            ...(is_array($condition) && ($condition['of'] ?? null) !== [] ? [$said('onlyIf')] : []),
+            $said('fires'),
+            ...array_map(
+                static fn (Node $line): string => Parts::slot('line')->print($line->raw, $scope, []),
+                $node->child('lines')->items(),
+            ),
+            ...(is_array($file['until'] ?? null) ? [$said('until')] : []),
+            ...(is_array($file['never'] ?? null) ? [$said('never')] : []),
+        ])."\n";
     }
 
-    public function parse(string $text): TextReading
+    /** A part of a rule file as it is printed. */
+    public function printPart(mixed $json, string $part, RecordType $type): string
     {
-        $file = ['lines' => []];
-        $misread = [];
-        $type = null;
+        return Parts::slot($part)->print($json, $this->scope($type), []);
+    }
+
+    /** @param  ?RecordType  $type  that the rule is about where its text does not say so */
+    public function parse(string $text, ?RecordType $type = null): TextReading
+    {
+        $page = new TypedPage($this->schema, fn (RecordType $on): Scope => $this->scope($on), $type);
         foreach (preg_split('/\R/u', $text) ?: [] as $index => $row) {
-            if (trim($row) === '') {
-                continue;
+            if (trim($row) !== '') {
+                $page->row($row, $index + 1);
             }
-            $cursor = new Cursor($row);
-            if (! $this->row($cursor, $file, $type) || ! $cursor->isDone()) {
-                if ($cursor->isDone() === false) {
-                    $cursor->expectSome('the end of the line');
-                }
-                $misread[] = new Misreading($index + 1, ...$cursor->misread());
-            }
-        }
-        if ($type === null && $misread === []) {
-            $misread[] = new Misreading(1, 0, '', ['When a …'], []);
         }
 
-        return new TextReading($misread === [] ? $file : null, $misread);
+        return $page->reading();
     }
 
     /** A single line of a rule, as it is typed: "after 2 working days remind the owner’s manager". */
     public function parseLine(string $text, RecordType $type): TextReading
     {
-        $cursor = new Cursor($text);
-        $line = $this->readLine($cursor, new Scope($this->schema, $this->directory, $type, $this->zone));
-        if ($line !== null && $cursor->isDone()) {
-            return new TextReading($line);
-        }
-
-        return new TextReading(null, [new Misreading(1, ...$cursor->misread())]);
+        return $this->parsePart($text, 'line', $type);
     }
 
-    /**
-     * @param  array<mixed>  $file
-     */
-    private function row(Cursor $cursor, array &$file, ?RecordType &$type): bool
+    /** @param  string  $part  "line", or the key of the part in a rule file */
+    public function parsePart(string $text, string $part, RecordType $type): TextReading
     {
-        $start = $cursor->at;
-        if ($cursor->words('Rule')) {
-            $name = $cursor->quoted();
-            if ($name !== null) {
-                $file['name'] = $name;
-
-                return true;
-            }
-        }
-        $cursor->at = $start;
-        if ($cursor->words('When')) {
-            $found = Sentences::types()->parse(
-                $cursor,
-                new Scope($this->schema, $this->directory, array_values($this->schema->types)[0], $this->zone),
-                [],
-            );
-            $type = $found === null ? null : $this->schema->type((string) (is_string($found[0]) ? $found[0] : ''));
-            $trigger = $type === null ? null : $this->read(Sentences::trigger(), $cursor, $this->scope($type));
-            if ($type === null || $trigger === null) {
-                return false;
-            }
-            $file['on'] = $type->name;
-            $file['when'] = $trigger;
-
-            return true;
-        }
-        if ($type === null) {
-            $cursor->expect('When');
-
-            return false;
-        }
+        $typed = new Typed($text);
         $scope = $this->scope($type);
-        foreach (['onlyIf' => ['Only if', new Conditions(true)], 'fires' => ['Fires', Sentences::guard()],
-            'until' => ['Until', new Conditions], 'never' => ['Never', Sentences::never()]] as $part => [$word, $slot]) {
-            if ($cursor->words($word)) {
-                $read = $this->read($slot, $cursor, $scope);
-                $file[$part] = $read;
+        $found = $part === 'line' ? Parts::slot('line')->parse($typed, 0, $scope, [])
+            : Parts::parse($part, $typed, 0, $scope, isBare: true);
 
-                return $read !== null;
+        return self::read($typed, $found);
+    }
+
+    /** A whole rule in one sentence: "When a quote is won, give the owner a task “Ring them” due in 2 days, only once". */
+    public function parseSentence(string $text, ?RecordType $type = null): TextReading
+    {
+        $typed = new Typed($text);
+        $found = [];
+        foreach (TypedPage::candidates($text, $this->schema, $type) as $on) {
+            foreach ((new WholeRule)->parse($typed, 0, $this->scope($on), []) as $one) {
+                $found[] = $one->as(['on' => $on->name] + (is_array($one->json) ? $one->json : []));
             }
         }
-        $line = $this->readLine($cursor, $scope);
-        $file['lines'] = [...(is_array($file['lines'] ?? null) ? $file['lines'] : []), $line];
 
-        return $line !== null;
+        return self::read($typed, $found);
     }
 
-    private function scope(RecordType $type): Scope
+    /** @param  list<Parsed>  $found */
+    private static function read(Typed $typed, array $found): TextReading
     {
-        return new Scope($this->schema, $this->directory, $type, $this->zone);
-    }
+        $read = array_map(self::without(...), Nearest::of($typed, $found));
 
-    /** @param  array<mixed>  $line */
-    private function line(array $line, Scope $scope): string
-    {
-        $inner = array_diff_key($line, array_flip(self::BESIDES));
-        $text = Sentences::line()->print($inner, $scope, []) ?? self::raw($inner);
-        $at = $line['at'] ?? null;
-        if ($at !== null && $at !== []) {
-            $said = $this->piece(Sentences::timing(), $at, $scope);
-            $text = mb_strtoupper(mb_substr($said, 0, 1)).mb_substr($said, 1).": {$text}";
-        }
-        $text .= isset($line['onlyIf']) ? ', only if '.$this->piece(new Conditions, $line['onlyIf'], $scope) : '';
-        $text .= isset($line['tooLate']) ? ', too late after '.$this->piece(Amounts::length(), $line['tooLate'], $scope) : '';
-        $text .= is_string($line['key'] ?? null) ? ', known as '.Cursor::quote($line['key']) : '';
-        $text .= ($line['off'] ?? null) === true ? ', switched off' : '';
-        $cursor = new Cursor($text);
-        $read = $this->readLine($cursor, $scope);
-
-        return $read !== null && $cursor->isDone() && self::same($read, $line) ? $text : self::raw($line);
-    }
-
-    /** @return ?array<mixed> */
-    private function readLine(Cursor $cursor, Scope $scope): ?array
-    {
-        $cursor->pattern('[-*•]\s+', '');
-        $raw = self::readRaw($cursor);
-        $start = $cursor->at;
-        $besides = [];
-        $timing = $raw === null ? $this->read(Sentences::timing(), $cursor, $scope) : null;
-        if ($timing !== null) {
-            $besides['at'] = $timing;
-            $cursor->pattern('[:,]', ':');
-        } else {
-            $cursor->at = $start;
-            if ($cursor->words('at once')) {
-                $cursor->pattern('[:,]', ':');
-            }
-        }
-        $line = $raw ?? $this->read(Sentences::line(), $cursor, $scope);
-        if ($line === null && $timing !== null) {
-            // It can have been no timing after all.
-            $cursor->at = $start;
-            $besides = [];
-            $line = $this->read(Sentences::line(), $cursor, $scope);
-        }
-
-        return $line === null ? null : $this->besides($cursor, $scope, $line, $besides);
+        return match (count($read)) {
+            0 => new TextReading(null, [NearMiss::of($typed)]),
+            1 => new TextReading($read[0]),
+            default => new TextReading(null, [], $read),
+        };
     }
 
     /**
-     * What stands behind a line, in any order.
+     * Without what a sentence says and a file need not keep.
      *
-     * @param  array<mixed>  $line
-     * @param  array<mixed>  $besides
+     * @param  array<mixed>  $json
      * @return array<mixed>
      */
-    private function besides(Cursor $cursor, Scope $scope, array $line, array $besides): array
+    public static function without(array $json): array
     {
-        do {
-            $start = $cursor->at;
-            $cursor->pattern(',', ',');
-            [$key, $read] = match (true) {
-                ! isset($besides['onlyIf']) && $cursor->words('only if') => ['onlyIf', $this->read(new Conditions, $cursor, $scope)],
-                ! isset($besides['tooLate']) && $cursor->words('too late after') => [
-                    'tooLate', $this->read(Amounts::length(), $cursor, $scope),
-                ],
-                ! isset($besides['key']) && $cursor->words('known as') => ['key', $cursor->quoted()],
-                ! isset($besides['off']) && $cursor->words('switched off') => ['off', true],
-                ! isset($besides['at']) => ['at', $this->read(Sentences::timing(), $cursor, $scope)],
-                default => ['', null],
-            };
-            if ($read === null) {
-                $cursor->at = $start;
-                break;
-            }
-            $besides[$key] = $read;
-        } while (true);
+        $kept = array_map(static fn (mixed $each): mixed => is_array($each) ? self::without($each) : $each, $json);
 
-        return $line + $besides;
-    }
-
-    private function piece(Slot $slot, mixed $json, Scope $scope): string
-    {
-        $text = $slot->print($json, $scope, []);
-        if ($text === null) {
-            return self::raw($json);
-        }
-        $cursor = new Cursor($text);
-        $read = $slot->parse($cursor, $scope, []);
-
-        return $read !== null && $cursor->isDone() && self::same($read[0], $json) ? $text : self::raw($json);
-    }
-
-    /** @return ?array<mixed> */
-    private function read(Slot $slot, Cursor $cursor, Scope $scope): ?array
-    {
-        $raw = self::readRaw($cursor);
-        if ($raw !== null) {
-            return $raw;
-        }
-        $read = $slot->parse($cursor, $scope, []);
-
-        return $read !== null && is_array($read[0]) ? array_diff_key($read[0], ['' => true]) : null;
-    }
-
-    private static function raw(mixed $json): string
-    {
-        return '⟦'.json_encode($json, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_HEX_QUOT | JSON_HEX_APOS).'⟧';
-    }
-
-    /** @return ?array<mixed> */
-    private static function readRaw(Cursor $cursor): ?array
-    {
-        $cursor->skip();
-        $found = $cursor->pattern('⟦([^⟧]*)⟧', '');
-        $json = $found === null ? null : json_decode(str_replace('“', '"', str_replace('”', '"', $found[1])), true);
-
-        return is_array($json) ? $json : null;
+        return array_is_list($kept) ? $kept : array_diff_key($kept, ['' => true]);
     }
 
     /** Whether two pieces of rule files mean the same: nothing and no key are alike, and so is the order of keys. */
-    private static function same(mixed $one, mixed $other): bool
+    public static function same(mixed $one, mixed $other): bool
     {
         return json_encode(self::plain($one)) === json_encode(self::plain($other));
     }
@@ -296,5 +147,10 @@ final readonly class RuleText
         }
 
         return $plain;
+    }
+
+    private function scope(RecordType $type): Scope
+    {
+        return new Scope($this->schema, $this->directory, $type, $this->zone);
     }
 }

@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace VividLedger\Condition\Given;
 
 use VividLedger\Engine\View;
+use VividLedger\People\Owner;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Keyed;
 
 /** The value of another field, of this record or of one it refers to. */
 final readonly class GivenField implements Given
@@ -18,6 +21,13 @@ final readonly class GivenField implements Given
     public static function kind(): string
     {
         return 'field';
+    }
+
+    public static function shape(): Shape
+    {
+        // "Owner is Reviewer" compares two fields; "Owner is the Reviewer" finds a person, with what that takes.
+        return Shape::of(self::kind())->says('{bare}')->says('{path}')
+            ->slot('bare', new Keyed('path', new ComparedField(isBare: true)))->slot('path', new ComparedField);
     }
 
     /** Two fields of one kind can hold the same values; a choice only compares with the same choices. */

@@ -8,6 +8,8 @@ use VividLedger\Engine\View;
 use VividLedger\Record\Value;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\SignedLength;
 use VividLedger\Time\Amount;
 use VividLedger\Time\OutOfTime;
 use VividLedger\Time\WorkingCalendar;
@@ -26,6 +28,15 @@ final readonly class GivenMoment implements Given
     public static function kind(): string
     {
         return 'moment';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('{base}', ['amount' => 0, 'unit' => 'day'])->says('{before} ago')->says('{after} from {base}')
+            ->orSaid('in {after}', '{after} (away|ahead|later|hence)', '{before} (earlier|back|before {base})', '{after} after {base}')
+            ->orSaidWith(['amount' => 1, 'unit' => 'day'], 'tomorrow')->orSaidWith(['amount' => -1, 'unit' => 'day'], 'yesterday')
+            ->orSaidWith(['amount' => 0, 'unit' => 'day'], '(now|today|today’s date|the current date|the current time|the present)')
+            ->slot('base', new MomentBase)->slot('before', new SignedLength(-1))->slot('after', new SignedLength(1));
     }
 
     public function value(View $view, Field $for): string

@@ -6,7 +6,9 @@ namespace VividLedger\Condition\Given;
 
 use VividLedger\Engine\View;
 use VividLedger\People\PersonExpression;
+use VividLedger\People\PersonSlot;
 use VividLedger\Schema\Field;
+use VividLedger\Shape\Shape;
 
 /** Whomever a person expression finds. */
 final readonly class GivenPerson implements Given
@@ -18,6 +20,11 @@ final readonly class GivenPerson implements Given
     public static function kind(): string
     {
         return 'person';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('{person}')->slot('person', new PersonSlot);
     }
 
     public function value(View $view, Field $for): ?int

@@ -6,11 +6,14 @@ namespace VividLedger\Condition\Operator;
 
 use Closure;
 use VividLedger\Condition\Given\Given;
+use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\Readable;
+use VividLedger\Condition\SubjectSlot;
 use VividLedger\Record\Fold;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Shape;
 
 /** Text that has another text in it, without regard to case. */
 final class Contains implements Operator
@@ -18,6 +21,13 @@ final class Contains implements Operator
     public function kind(): string
     {
         return 'contains';
+    }
+
+    public function shape(): Shape
+    {
+        return Shape::of($this->kind())->says('{left} contains {value}')
+            ->orSaid('{left} (includes|has|mentions|contains the text|contains the word|contains the words) {value}[ in it]', '{value} is in {left}')
+            ->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this));
     }
 
     public function fits(FieldType $type): bool

@@ -5,11 +5,14 @@ declare(strict_types=1);
 namespace VividLedger\Condition\Operator;
 
 use Closure;
+use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\Readable;
+use VividLedger\Condition\SubjectSlot;
 use VividLedger\Engine\View;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Shape;
 
 /** The change touched the field: at all, away from a value, or to a value. On creation a filled-in field has changed from empty. */
 final class HasChanged implements ChangeOperator
@@ -21,6 +24,23 @@ final class HasChanged implements ChangeOperator
     public function kind(): string
     {
         return $this->side === null ? 'has_changed' : "changed_{$this->side}";
+    }
+
+    public function shape(): Shape
+    {
+        $shape = Shape::of($this->kind())->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this));
+
+        return match ($this->side) {
+            'from' => $shape->says('{left} changed from {value}')
+                ->orSaid('{left} (has|was|is|) changed (from|away from) {value}', '{left} (moved|went) (from|away from) {value}'),
+            'to' => $shape->says('{left} changed to {value}')->orSaid(
+                '{left} (has|was|is|) changed to {value}', '{left} (became|becomes|has become|went to|moved to|was set to) {value}',
+            ),
+            default => $shape->says('{left} has changed')->orSaid(
+                '{left} (changed|changes|was changed|is changed|has been changed|got changed|is different|is new|was edited|has been edited)',
+                'there is a (change of|change in|new) {left}', '{left} is not what it was',
+            ),
+        };
     }
 
     public function fits(FieldType $type): bool

@@ -5,13 +5,16 @@ declare(strict_types=1);
 namespace VividLedger\Condition\Operator;
 
 use Closure;
+use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\Readable;
+use VividLedger\Condition\SubjectSlot;
 use VividLedger\Engine\View;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 use VividLedger\Schema\People;
+use VividLedger\Shape\Shape;
 
 /** Whether the person in a field belongs to a team. Its opposite is true of nobody too. */
 final class InTeam implements PersonOperator
@@ -23,6 +26,15 @@ final class InTeam implements PersonOperator
     public function kind(): string
     {
         return $this->isNot ? 'not_in_team' : 'in_team';
+    }
+
+    public function shape(): Shape
+    {
+        return Shape::of($this->kind())->says($this->isNot ? '{left} is not in the team {value}' : '{left} is in the team {value}')
+            ->orSaid(...($this->isNot
+                ? ['{left} (isn’t|is not) (in|on|part of|a member of|one of) [the |the team ]{value}[ team]', '{left} does not belong to [the team ]{value}']
+                : ['{left} (is |)(in|on|part of|a member of|from|one of) [the |the team ]{value}[ team]', '{left} belongs to [the team ]{value}[ team]']))
+            ->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this));
     }
 
     public function fits(FieldType $type): bool

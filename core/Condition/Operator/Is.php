@@ -6,12 +6,18 @@ namespace VividLedger\Condition\Operator;
 
 use Brick\Math\BigDecimal;
 use Closure;
+use VividLedger\Condition\ImpliedChoice;
+use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\Order;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\Readable;
+use VividLedger\Condition\ReferredSubject;
+use VividLedger\Condition\SubjectSlot;
 use VividLedger\Record\Fold;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
 
 /** Equal: text without regard to case, numbers by amount. */
 final class Is implements Operator
@@ -19,6 +25,15 @@ final class Is implements Operator
     public function kind(): string
     {
         return 'is';
+    }
+
+    public function shape(): Shape
+    {
+        return Shape::of($this->kind())->says('{left} is {value}')->orSaid(
+            '{left} (=|==|:|equals|is equal to|is set to|is the same as|is exactly|is now|is on|is at|is in) {value}', '{left}[ is| of] {value}',
+            '{choice}', 'is {choice}', '(it is|it’s|the record is|this is|{} is) {choice}', '{on} {value}', 'with [a |]{left} [of |]{value}',
+        )->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this))->slot('choice', new ImpliedChoice)
+            ->slot('on', new ReferredSubject)->slot('', new ItsType);
     }
 
     public function fits(FieldType $type): bool

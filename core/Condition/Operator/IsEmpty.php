@@ -7,8 +7,11 @@ namespace VividLedger\Condition\Operator;
 use Closure;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\Readable;
+use VividLedger\Condition\SubjectSlot;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
 
 /** Nothing is filled in. */
 final class IsEmpty implements Operator
@@ -16,6 +19,16 @@ final class IsEmpty implements Operator
     public function kind(): string
     {
         return 'is_empty';
+    }
+
+    public function shape(): Shape
+    {
+        return Shape::of($this->kind())->says('{left} is empty')->orSaid(
+            '{left} (is|is left|was left|=|has been left) (empty|blank|missing|nothing|unset|not set|not filled in|not filled|not known|unknown)',
+            '{left} (isn’t|is not|has not been|was not) (set|filled in|filled|given|known|there)', '{left} has no value', 'no {left}',
+            '(there is|it has|has|{} has|there’s) no {left}', 'without [a |an |any ]{left}', 'nobody is in {left}', '{left} does not exist',
+            '{left} (has nothing in it|holds nothing)', '{left} is not (present|entered)', 'nothing is (in|entered in|filled in for) {left}',
+        )->slot('left', SubjectSlot::fitting($this))->slot('', new ItsType);
     }
 
     public function fits(FieldType $type): bool

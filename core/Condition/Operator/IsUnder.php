@@ -5,11 +5,14 @@ declare(strict_types=1);
 namespace VividLedger\Condition\Operator;
 
 use Closure;
+use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\Readable;
+use VividLedger\Condition\SubjectSlot;
 use VividLedger\Engine\View;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Shape;
 
 /**
  * Whether the person in a field has somebody above them: as manager, as manager of the manager, and so on. Its opposite is true of nobody
@@ -24,6 +27,14 @@ final class IsUnder implements PersonOperator
     public function kind(): string
     {
         return $this->isNot ? 'not_under_person' : 'under_person';
+    }
+
+    public function shape(): Shape
+    {
+        return Shape::of($this->kind())->says($this->isNot ? '{left} is not under {value}' : '{left} is under {value}')
+            ->orSaid(...($this->isNot ? ['{left} (does not report|doesn’t report) to {value}', '{left} (does not work|doesn’t work) (for|under) {value}']
+                : ['{left} reports to {value}', '{left} works (for|under) {value}']))
+            ->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this));
     }
 
     public function fits(FieldType $type): bool

@@ -5,10 +5,14 @@ declare(strict_types=1);
 namespace VividLedger\Condition\Operator;
 
 use Closure;
+use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\Readable;
+use VividLedger\Condition\SubjectSlot;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Keyed;
 
 /** One of several named values. */
 final class OneOf implements Operator
@@ -16,6 +20,14 @@ final class OneOf implements Operator
     public function kind(): string
     {
         return 'one_of';
+    }
+
+    public function shape(): Shape
+    {
+        return Shape::of($this->kind())->says('{left} is one of {values}')->orSaid(
+            '{left} (is |)(either|any of|in|one of|among|any one of) {values}', '{left} (is|=) {several}', '{left}: {several}',
+            '{left} equals (one of|any of|either) {values}',
+        )->slot('left', SubjectSlot::fitting($this))->slot('values', new OperandSlot($this))->slot('several', new Keyed('values', new OperandSlot($this, 2)));
     }
 
     public function fits(FieldType $type): bool

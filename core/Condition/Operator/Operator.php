@@ -10,12 +10,16 @@ use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\Readable;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Shape;
 
 /** One way to compare a field. Each operator is one file with its meaning, its wording and its checks. */
 interface Operator
 {
     /** Its name in rule files. */
     public function kind(): string;
+
+    /** How it is written, printed and said, around the places for what it looks at and what it compares with. */
+    public function shape(): Shape;
 
     public function fits(FieldType $type): bool;
 

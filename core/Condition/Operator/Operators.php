@@ -17,20 +17,38 @@ final class Operators
         if ($all === null) {
             $all = [];
             foreach ([
-                new Is, new Negated(new Is, 'is_not', 'is not'),
-                new OneOf, new Negated(new OneOf, 'not_one_of', 'is none of'),
-                new Contains, new Negated(new Contains, 'not_contains', 'does not contain'), new StartsWith,
+                new Is, new Negated(new Is, 'is_not', 'is not', [
+                    '{left} (isn’t|!=|<>|≠|is other than|is anything but|is not equal to|does not equal|doesn’t equal|differs from|is different from|'
+                        .'is not set to|is not at|is not on|not|is anything other than|is no longer) {value}',
+                    'not {choice}', 'is not {choice}', 'isn’t {choice}', '(it is|it’s|this is|{} is) (not|no longer) {choice}',
+                    '(it|{}) isn’t {choice}', '{left} (has|have) not {value}', 'any {left} but {value}',
+                ]),
+                new OneOf, new Negated(new OneOf, 'not_one_of', 'is none of', [
+                    '{left} (is not|isn’t|not) (in|one of|any of|either|among) {values}', '{left} is neither {values}',
+                    '{left} (is not|isn’t) {several}',
+                ]),
+                new Contains, new Negated(new Contains, 'not_contains', 'does not contain', [
+                    '{left} (doesn’t contain|does not include|doesn’t include|does not mention|doesn’t mention|has not|lacks) {value}',
+                    '{value} is not in {left}',
+                ]), new StartsWith,
                 new Ordered(Order::Over), new Ordered(Order::AtLeast), new Ordered(Order::Under), new Ordered(Order::AtMost),
-                new Ticked, new Negated(new Ticked, 'not_ticked', 'is not ticked'),
-                new Has, new Negated(new Has, 'has_not', 'has not'), new Has('has_any'), new Has('has_all'), new Negated(
-                    new Has('has_any'),
-                    'has_none',
-                    'has none of',
-                ),
+                new Ticked, new Negated(new Ticked, 'not_ticked', 'is not ticked', [
+                    '{left} (is|=|:|equals|==|is set to) (not ticked|unticked|not checked|unchecked|off|false|no|not set|not on)',
+                    '{left} isn’t (ticked|checked|on|set|true)', '(it is|it’s|{} is|is) not {left}', 'not {left}', '{left} != (true|yes)',
+                ]),
+                new Has, new Negated(new Has, 'has_not', 'has not', [
+                    '{left} (does not have|doesn’t have|does not include|doesn’t include|do not include|has not|does not contain) [the tag |tag ]{value}',
+                    '(it |)(does not have|doesn’t have|has not|has not got) [the ]tag {its}{value}', '(it is |is |)not tagged [with |as ]{its}{value}',
+                    '(it |)(does not have|doesn’t have) the {its}{value} tag', 'without [the ]tag {its}{value}', '{value} is not (in|among) {left}',
+                ]), new Has('has_any'), new Has('has_all'), new Negated(new Has('has_any'), 'has_none', 'has none of', ['{left} does not have any of {values}']),
                 new Within(true), new Within(false),
                 new InTeam, new InTeam(true), new IsUnder, new IsUnder(true),
                 new HasChanged, new HasChanged('from'), new HasChanged('to'), new Was,
-                new Negated(new IsEmpty, 'is_filled', 'is filled in'), new IsEmpty,
+                new Negated(new IsEmpty, 'is_filled', 'is filled in', [
+                    '{left} (isn’t|is not) (empty|blank|missing|nothing|unset)', '{left} (is set|is given|is known|is present|is there|exists|is filled|is entered)',
+                    '{left} has a value', '(there is|it has|{} has|there’s|has) (a|an|some) {left}', '{left} has (something in it|been filled in|been set)',
+                    'with a {left}', '{left} != (empty|blank|nothing)',
+                ]), new IsEmpty,
             ] as $operator) {
                 $all[$operator->kind()] = $operator;
             }

@@ -6,11 +6,14 @@ namespace VividLedger\Condition\Operator;
 
 use Brick\Math\BigDecimal;
 use Closure;
+use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\Order;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\Readable;
+use VividLedger\Condition\SubjectSlot;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Shape;
 
 /** Over, at least, under, at most; for dates and moments: after, on or after, before, on or before. */
 final class Ordered implements Operator
@@ -28,6 +31,31 @@ final class Ordered implements Operator
             Order::AtMost => 'at_most',
             Order::Equal => throw new \LogicException('Equality is the operator Is.'),
         };
+    }
+
+    public function shape(): Shape
+    {
+        [$number, $moment, $others] = match ($this->order) {
+            Order::Over => ['is over', 'is after', 'is (above|more than|greater than|larger than|higher than|bigger than|later than|past)|'
+                .'>|›|exceeds|goes over|tops|over|above|more than|after|later than|was after'],
+            Order::AtLeast => ['is at least', 'is on or after', '>=|≥|is (no less than|not less than|not below|not under|min|from|not before|no earlier than|equal to or '
+                .'more than|equal to or greater than|greater than or equal to|more than or equal to)|at least|is not less than|on or after'],
+            Order::Under => ['is under', 'is before', 'is (below|less than|lower than|smaller than|fewer than|earlier than)|<|under|below|less than|'
+                .'before|earlier than|was before'],
+            default => ['is at most', 'is on or before', '<=|≤|is (no more than|not more than|not above|not over|max|up to|not after|no later than|equal to or less than|'
+                .'less than or equal to)|at most|up to|no more than|on or before'],
+        };
+        $behind = match ($this->order) {
+            Order::AtLeast => ['{left} is {value} or (more|over|above|higher|later|after)', '{left} {value}+'],
+            Order::AtMost => ['{left} is {value} or (less|under|below|lower|earlier|before)'],
+            default => [],
+        };
+
+        return Shape::of($this->kind())->says("{number} {$number} {value}")->says("{moment} {$moment} {value}")
+            ->orSaid("{left} ({$others}) {value}", ...$behind)
+            ->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this))
+            ->slot('number', SubjectSlot::of(FieldType::Number, FieldType::Percent, FieldType::Money))
+            ->slot('moment', SubjectSlot::of(FieldType::Date, FieldType::DateTime));
     }
 
     public function fits(FieldType $type): bool

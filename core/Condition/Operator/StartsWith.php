@@ -6,11 +6,14 @@ namespace VividLedger\Condition\Operator;
 
 use Closure;
 use VividLedger\Condition\Given\Given;
+use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\Readable;
+use VividLedger\Condition\SubjectSlot;
 use VividLedger\Record\Fold;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Shape;
 
 /** Text that begins with another text, without regard to case. */
 final class StartsWith implements Operator
@@ -18,6 +21,12 @@ final class StartsWith implements Operator
     public function kind(): string
     {
         return 'starts_with';
+    }
+
+    public function shape(): Shape
+    {
+        return Shape::of($this->kind())->says('{left} starts with {value}')->orSaid('{left} (begins|begin|start) with {value}')
+            ->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this));
     }
 
     public function fits(FieldType $type): bool

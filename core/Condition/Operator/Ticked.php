@@ -8,8 +8,11 @@ use Closure;
 use VividLedger\Condition\Order;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\Readable;
+use VividLedger\Condition\SubjectSlot;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
 
 /** A tick box that is ticked. Seen over a reference that is empty there is no box at all, which is not ticked. */
 final class Ticked implements Operator
@@ -17,6 +20,13 @@ final class Ticked implements Operator
     public function kind(): string
     {
         return 'ticked';
+    }
+
+    public function shape(): Shape
+    {
+        return Shape::of($this->kind())->says('{left} is ticked')->orSaid(
+            '{left} (is|=|:|equals|==|is set to) (checked|on|true|yes|set|active|ticked|done)', '(it is|it’s|{} is|is) {left}', '{left} has been (ticked|set|checked)',
+        )->slot('left', SubjectSlot::fitting($this))->slot('', new ItsType);
     }
 
     public function fits(FieldType $type): bool

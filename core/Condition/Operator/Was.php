@@ -6,12 +6,15 @@ namespace VividLedger\Condition\Operator;
 
 use Closure;
 use VividLedger\Condition\Given\Given;
+use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\Order;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\Readable;
+use VividLedger\Condition\SubjectSlot;
 use VividLedger\Engine\View;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Shape;
 
 /** The value the field had before the change; without a change it is the value it has. A new record had none. */
 final class Was implements ChangeOperator
@@ -19,6 +22,13 @@ final class Was implements ChangeOperator
     public function kind(): string
     {
         return 'was';
+    }
+
+    public function shape(): Shape
+    {
+        return Shape::of($this->kind())->says('{left} was {value}')
+            ->orSaid('{left} (used to be|was previously|had been|was before|previously was) {value}', '{left} was {value} before')
+            ->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this));
     }
 
     public function fits(FieldType $type): bool

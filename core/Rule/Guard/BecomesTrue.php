@@ -8,6 +8,7 @@ use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 use VividLedger\Shape\WordRole;
 
 /** When the conditions hold after the change and did not hold before it; a new record held nothing before. */
@@ -18,6 +19,17 @@ final readonly class BecomesTrue implements RepeatGuard
     public static function kind(): string
     {
         return 'becomes_true';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('when the conditions become true')->orSaid(
+            'when (the conditions|they|it|the condition) (start|starts|begin|begins) to (hold|be true|apply)',
+            'when the condition[s] (become|becomes|turn|turns|get|gets) true', '(only |)when the conditions did not hold before',
+            'when it (becomes|turns) true', 'when the condition[s] first (hold|holds|become true|are met)',
+            'when the condition[s] (come|comes) true', 'once the conditions become true', 'when the conditions are newly (met|true)',
+            'when the condition[s] (start|starts) holding', 'each time the conditions become true', 'when the conditions change to true',
+        );
     }
 
     public static function label(RecordType $type): string

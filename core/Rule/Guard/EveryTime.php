@@ -8,6 +8,7 @@ use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 use VividLedger\Shape\WordRole;
 
 /** At every change that the trigger accepts and the conditions allow. */
@@ -18,6 +19,14 @@ final readonly class EveryTime implements RepeatGuard
     public static function kind(): string
     {
         return 'every_time';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('every time')->orSaid(
+            '(always|each time|every single time|whenever it happens|without limit|any number of times|as often as it happens|at every change)',
+            '(every|each) time it happens', 'every time the (conditions hold|rule is triggered)',
+        );
     }
 
     public static function label(RecordType $type): string

@@ -5,12 +5,15 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Guard;
 
 use Closure;
+use VividLedger\Condition\ConditionSlot;
 use VividLedger\Engine\GuardState;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\LengthOf;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
 use VividLedger\Time\WorkingCalendar;
@@ -27,6 +30,16 @@ final readonly class OnceInPeriod implements RepeatGuard
     public static function kind(): string
     {
         return 'once_in_period';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('at most once in {period}[, ready again when {again}]')->orSaid(
+            '(not more than|no more than|no more often than|not more often than|at most|only|just|) once (in|every|per|a|within|each) {period}'
+                .'[, ready again when {again}]',
+            '(not more than|no more than|at most|maximum|only) (once|one time) (in any|per|in) {period}',
+            'not again (within|for) {period}',
+        )->slot('period', new LengthOf(bare: true))->slot('again', new ConditionSlot);
     }
 
     public static function label(RecordType $type): string

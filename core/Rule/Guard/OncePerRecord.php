@@ -5,12 +5,15 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Guard;
 
 use Closure;
+use VividLedger\Condition\ConditionSlot;
 use VividLedger\Engine\GuardState;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\WordRole;
 
 /** Once in the life of a record, whichever page of the rule it was. */
@@ -25,6 +28,17 @@ final readonly class OncePerRecord implements RepeatGuard
     public static function kind(): string
     {
         return 'once_per_record';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('once per {}[, ready again when {again}]')->orSaid(
+            '[only |just ]once (per|for each|for every|for a|for the|a|each|in the life of a|on each|on a) {}[, ready again when {again}]',
+            '[only |just ]once[ only|in all|in total|and never again|and for all|ever|][, ready again when {again}]',
+            '(only|just) one time[ (per|for each|for every) {}]', 'a single time[ (per|for each|for every) {}]', 'never twice[ (for|per) {}]',
+            'no more than once[ (per|for each|for every) {}]', 'at most once[ (per|for each|for every) {}]', 'one time (per|for each) {}',
+            'one time[ only]', 'the first time[ only]',
+        )->slot('', new ItsType)->slot('again', new ConditionSlot);
     }
 
     public static function label(RecordType $type): string

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Guard;
 
 use Closure;
+use VividLedger\Condition\ConditionSlot;
 use VividLedger\Engine\GuardState;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Field;
@@ -14,6 +15,9 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
+use VividLedger\Shape\Slot\OwnField;
 use VividLedger\Shape\WordRole;
 
 /** Once for each value of a field: each renewal date, each stage. Empty is a value like any other. */
@@ -28,6 +32,16 @@ final readonly class OncePerValue implements RepeatGuard
     public static function kind(): string
     {
         return 'once_per_value';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('once per {} for each value of {field}[, ready again when {again}]')->orSaid(
+            '[only ]once (for|per) (each|every|a|) value of {field}[, ready again when {again}]',
+            '[only ]once (for each|for every|per) {field}[, ready again when {again}]',
+            'once (per|for each) {} (for each|per|and) [value of ]{field}[, ready again when {again}]',
+            'once (per|for each) {field} (per|for each|of each) {}',
+        )->slot('', new ItsType)->slot('field', new OwnField(self::fits(...)))->slot('again', new ConditionSlot);
     }
 
     public static function label(RecordType $type): string

@@ -10,6 +10,7 @@ use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /**
  * How often a rule may fire for one record. A firing uses up a key; the key is unique for rule and record, so the same
@@ -18,6 +19,9 @@ use VividLedger\Shape\Node;
 interface RepeatGuard
 {
     public static function kind(): string;
+
+    /** How it is written, printed and said. */
+    public static function shape(): Shape;
 
     /** As offered: "once per ticket". */
     public static function label(RecordType $type): string;

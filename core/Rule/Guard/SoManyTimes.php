@@ -5,12 +5,16 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Guard;
 
 use Closure;
+use VividLedger\Condition\ConditionSlot;
 use VividLedger\Engine\GuardState;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Counted;
+use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\WordRole;
 
 /** So many times in all. */
@@ -27,6 +31,15 @@ final readonly class SoManyTimes implements RepeatGuard
     public static function kind(): string
     {
         return 'so_many_times';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('at most {times} times in all[, ready again when {again}]')->orSaid(
+            '(at most|up to|no more than|not more than|only|maximum|max|a maximum of) {times} times[ (per|for each|for every) {}|in all|in total|]'
+                .'[, ready again when {again}]',
+            '{times} times (in all|in total|at most|per {}|for each {})[, ready again when {again}]',
+        )->slot('times', new Counted)->slot('', new ItsType)->slot('again', new ConditionSlot);
     }
 
     public static function label(RecordType $type): string

@@ -7,8 +7,14 @@ namespace VividLedger\Rule\Ladder;
 use VividLedger\Engine\Performance;
 use VividLedger\People\Finder;
 use VividLedger\People\PersonExpression;
+use VividLedger\People\PersonSlot;
 use VividLedger\Rule\Line\Remind;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\InObject;
+use VividLedger\Shape\Slot\Labels;
+use VividLedger\Shape\Slot\Many;
+use VividLedger\Shape\Slot\Wait;
 use VividLedger\Time\Due;
 
 /** One step of a ladder: how long to wait, who is found, and what is done with them. */
@@ -25,6 +31,16 @@ final readonly class Rung
         public PersonExpression $person,
         public array $acts,
     ) {
+    }
+
+    /** "after 1 working day find the owner’s manager: tell them and raise the priority" */
+    public static function shape(): Shape
+    {
+        return Shape::of()->says('[after {after} ]find {to}: {do}')->slot('after', new InObject(new Wait))->slot('to', new PersonSlot)
+            ->slot('do', new Many(Labels::of([
+                'tell them' => RungAct::Tell->value, 'make them the owner' => RungAct::Reassign->value,
+                'raise the priority' => RungAct::Raise->value,
+            ]), 'and'));
     }
 
     public function climb(Performance $performance, int $of): void

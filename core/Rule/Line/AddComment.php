@@ -4,12 +4,17 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
+use App\Models\Comment;
 use VividLedger\Engine\Performance;
 use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Target\Targets;
+use VividLedger\Rule\Target\TargetSlot;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
+use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordRole;
 use VividLedger\Template\Template;
 
@@ -25,6 +30,15 @@ final readonly class AddComment implements Line
     public static function kind(): string
     {
         return 'comment';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('Comment [on {on} ]{text}')->orSaid(
+            '(write|add|leave|post|make|put|enter) [the |a ](comment|note|remark)[ saying| that says|:][ on {on}] {text}[ on {on}]', 'comment[ saying|ing|:| with| that] {text}[ on {on}]',
+            '(write|add|leave|post|make|put) {text} as a comment[ on {on}]', 'note {text}[ on {on}]',
+            '(write|add|leave|post|put) [the |a ](comment|note|remark) {text} (on|to) {}', 'a comment {text}',
+        )->slot('on', new TargetSlot)->slot('text', new Quoted)->slot('', new ItsType);
     }
 
     public static function label(): string

@@ -8,10 +8,13 @@ use VividLedger\Engine\Performance;
 use VividLedger\People\Finder;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
+use VividLedger\People\PersonSlot;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
 
 /** Gives the record an owner: a person, the next of a team in turn, the least loaded, a manager. */
 final readonly class Assign implements Line, Writes
@@ -23,6 +26,16 @@ final readonly class Assign implements Line, Writes
     public static function kind(): string
     {
         return 'assign';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('Assign the {} to {to}')->orSaid(
+            '(assign|give|hand|hand over|pass|transfer|reassign|route|move|pass on|delegate) [{}] [over |on ]to {to}',
+            'make {to} [the ][new |its ]owner[ of {}]', '(set|change|put|switch) [the |its ]owner[ of {}] (to|on) {to}', 'let {to} (own|have|take|take over) {}',
+            '{to} (becomes|is|should be|takes over as) [the |its ][new ]owner[ of {}]', '(owner|new owner)[:| is] {to}', 'assign {to}[ to {}| as owner| as the owner]',
+            '{to} (takes|gets|takes over) {}',
+        )->slot('', new ItsType)->slot('to', new PersonSlot);
     }
 
     public static function label(): string

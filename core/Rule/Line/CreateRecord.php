@@ -12,6 +12,10 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Quoted;
+use VividLedger\Shape\Slot\TypeName;
 use VividLedger\Shape\WordRole;
 
 /** Makes a record of any type with its fields filled in; the lines below can work on it and refer to it. */
@@ -26,6 +30,15 @@ final readonly class CreateRecord implements Line, Writes
     public static function kind(): string
     {
         return 'create_record';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('Make a new {type}[ with {set}][, called {as}]')->orSaid(
+            '(make|create|open|add|start|raise) (a|an|a new|another|) {type}[ (with|where|having) {set}][, called {as}]',
+        )->slot('type', new TypeName)->slot('set', new AssignmentsSlot(
+            static fn (Scope $scope, array $around): ?RecordType => $scope->schema->type(is_string($around['type'] ?? null) ? $around['type'] : ''),
+        ))->slot('as', new Quoted);
     }
 
     public static function label(): string

@@ -6,12 +6,16 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\Engine\Performance;
 use VividLedger\Rule\Ladder\Ladder;
+use VividLedger\Rule\Ladder\LadderName;
 use VividLedger\Rule\Ladder\Ladders;
 use VividLedger\Rule\Ladder\Rung;
 use VividLedger\Rule\Ladder\RungAct;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
+use VividLedger\Shape\Slot\Series;
 
 /** Goes up a ladder, rung by rung, until something ends the run. Which rung it is tells the turn. */
 final readonly class Escalate implements Line, Writes
@@ -23,6 +27,15 @@ final readonly class Escalate implements Line, Writes
     public static function kind(): string
     {
         return 'escalate';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('Go up the ladder {ladder}')->says('Go up these rungs: {rungs}')->orSaid(
+            '(escalate|climb|go)[ {}]( up|)( the ladder| along the ladder| by the ladder| with the ladder| through| via|:| with| by| along|) {ladder}',
+            '(start|use|follow|take|begin|run) the (ladder|escalation) {ladder}', 'the ladder {ladder}',
+            'escalate[ {}] (up|along|by|with|using|via) the {ladder}[ ladder]',
+        )->slot('ladder', new LadderName)->slot('rungs', new Series(Rung::shape(), 1))->slot('', new ItsType);
     }
 
     public static function label(): string

@@ -8,9 +8,12 @@ use VividLedger\Engine\Performance;
 use VividLedger\People\Finder;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
+use VividLedger\People\PersonSlot;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\WordRole;
 
 /** Lets a person follow the record, or follow it no more. */
@@ -23,6 +26,18 @@ final readonly class Follow implements Line
     public static function kind(): string
     {
         return 'follow';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('Let {who} no longer follow the {}', ['stop' => true])->says('Let {who} follow the {}')->orSaid(
+            '(make|have) {who} (follow|a follower of|watch) {}', '(add|make) {who} (as a follower|a follower|to the followers)[ of {}| on {}]',
+            '{who} (follows|should follow|watches|is to follow) {}', 'let {who} watch {}', '(subscribe|add) {who} to {}', 'have {who} following {}',
+        )->orSaidWith(
+            ['stop' => true],
+            '(let|have|make) {who} (stop following|unfollow|not follow) {}', '(remove|take) {who} (as a follower|from the followers)[ of {}]',
+            'unsubscribe {who}[ from {}]', '{who} (no longer follows|stops following|unfollows) {}',
+        )->slot('who', new PersonSlot)->slot('', new ItsType);
     }
 
     public static function label(): string

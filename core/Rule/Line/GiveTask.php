@@ -7,6 +7,7 @@ namespace VividLedger\Rule\Line;
 use VividLedger\Engine\Performance;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** Gives a task to a person: "Give the owner’s manager a task “Ring {contact.name}” due 1 day later". */
 final readonly class GiveTask implements Line
@@ -18,6 +19,11 @@ final readonly class GiveTask implements Line
     public static function kind(): string
     {
         return 'give_task';
+    }
+
+    public static function shape(): Shape
+    {
+        return TaskPlan::said(Shape::of(self::kind()));
     }
 
     public static function label(): string

@@ -8,6 +8,8 @@ use VividLedger\Engine\Performance;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Series;
 
 /** Gives several tasks at one event, each with its own person, title and date. */
 final readonly class GiveTasks implements Line
@@ -22,6 +24,12 @@ final readonly class GiveTasks implements Line
     public static function kind(): string
     {
         return 'give_tasks';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('Give {tasks}')
+            ->slot('tasks', new Series(Shape::of()->says(TaskPlan::SAID)->takes(TaskPlan::slots()), 2));
     }
 
     public static function label(): string

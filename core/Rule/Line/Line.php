@@ -7,11 +7,15 @@ namespace VividLedger\Rule\Line;
 use VividLedger\Engine\Performance;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** One thing a rule does. Each kind is one file with its meaning, its wording and its checks. */
 interface Line
 {
     public static function kind(): string;
+
+    /** How it is written, printed and said. */
+    public static function shape(): Shape;
 
     /** As offered: "Set fields". */
     public static function label(): string;

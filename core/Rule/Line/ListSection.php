@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Condition\Condition;
+use VividLedger\Condition\ConditionSlot;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
+use VividLedger\People\PersonSlot;
 use VividLedger\Rule\Reading\ConditionReader;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
@@ -16,6 +18,13 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Elsewhere;
+use VividLedger\Shape\Slot\FieldPath;
+use VividLedger\Shape\Slot\Many;
+use VividLedger\Shape\Slot\OwnField;
+use VividLedger\Shape\Slot\TypeName;
 use VividLedger\Shape\WordRole;
 
 /** Records of one type on a list: whose they are, which of them, in which columns, and by which date they are late or to come. */
@@ -34,6 +43,16 @@ final readonly class ListSection
         public array $columns,
         public ?Field $by,
     ) {
+    }
+
+    public static function shape(): Shape
+    {
+        $of = static fn (Scope $scope, array $around): ?RecordType => $scope->schema->type(is_string($around['on'] ?? null) ? $around['on'] : '');
+
+        return Shape::of()->says('the records {on} of {per} with the columns {columns}[, by {by}][, where {onlyIf}]')
+            ->slot('on', new TypeName)->slot('per', new Elsewhere(new PersonSlot, $of))
+            ->slot('columns', new Elsewhere(new Many(new FieldPath, 'and'), $of))->slot('by', new Elsewhere(new OwnField, $of))
+            ->slot('onlyIf', new Elsewhere(new ConditionSlot, $of));
     }
 
     /** A further type on the list: "and Agreements of the owner with Title, by End". */

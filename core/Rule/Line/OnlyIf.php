@@ -9,6 +9,7 @@ use VividLedger\Engine\Performance;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** A line with a condition of its own, judged when the line's turn comes and so on what the lines above have done. */
 final readonly class OnlyIf implements Line, Writes
@@ -23,6 +24,11 @@ final readonly class OnlyIf implements Line, Writes
     public static function kind(): string
     {
         return '';
+    }
+
+    public static function shape(): Shape
+    {
+        throw new \LogicException('A condition is read behind a line, and is none itself.');
     }
 
     public static function label(): string

@@ -10,6 +10,10 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
+use VividLedger\Shape\Slot\OwnField;
+use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordRole;
 use VividLedger\Template\Template;
 
@@ -23,6 +27,15 @@ final readonly class Refuse implements Line
     public static function kind(): string
     {
         return 'refuse';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('Refuse the save with {message}[ at {field}]')->orSaid(
+            '(refuse|stop|block|prevent|reject|forbid|deny|cancel|do not allow|don’t allow|disallow) [{} |to |from ](save|saving|the save|the change|being saved|it|)'
+                .'[ and (say|tell them)| with| saying| with the message| with message|:| because| and show] {message}[ at {field}| on {field}]',
+            'show [an ]error {message}[ at {field}| on {field}]',
+        )->slot('message', new Quoted)->slot('field', new OwnField)->slot('', new ItsType);
     }
 
     public static function label(): string

@@ -11,9 +11,12 @@ use VividLedger\Message\Message;
 use VividLedger\People\Finder;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
+use VividLedger\People\PersonSlot;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordRole;
 use VividLedger\Template\Template;
 
@@ -29,6 +32,17 @@ final readonly class Remind implements Line
     public static function kind(): string
     {
         return 'remind';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('Remind {to}[ {text}]')->orSaid(
+            '(remind|ping|nudge|poke|prompt|alert) {to}[ (to|about|of|that|with|saying|:)] {text}',
+            '(send|give|leave|write) [a ]reminder[ {text}] to {to}', '(send|give|leave|write) {to} a reminder[ (to|about|of|that says|saying|:|called|titled)][ {text}]',
+            '(send|give) {to} [the ]reminder {text}', '(send|give) a reminder to {to}[ (to|about|of|that says|saying|:)][ {text}]',
+            '(send|give) a reminder[ (to|about|of|that says|saying)] {text} to {to}', 'remind {text} to {to}', 'a reminder [{text} ]for {to}',
+            'a reminder to {to}[ {text}]', '{to} (is|gets|should be) reminded[ (to|about|of|that)][ {text}]', '{to} gets a reminder[ {text}]',
+        )->slot('to', new PersonSlot)->slot('text', new Quoted);
     }
 
     public static function label(): string

@@ -8,6 +8,7 @@ use VividLedger\Engine\Facts;
 use VividLedger\Engine\Performance;
 use VividLedger\Message\Address;
 use VividLedger\Message\Channel;
+use VividLedger\Message\ChannelSlot;
 use VividLedger\Message\Message;
 use VividLedger\People\Person;
 use VividLedger\Record\Display;
@@ -17,6 +18,13 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Always;
+use VividLedger\Shape\Slot\FieldPath;
+use VividLedger\Shape\Slot\Many;
+use VividLedger\Shape\Slot\OwnField;
+use VividLedger\Shape\Slot\Quoted;
+use VividLedger\Shape\Slot\Series;
 use VividLedger\Shape\WordRole;
 use VividLedger\Template\RichText;
 use VividLedger\Time\WorkingCalendar;
@@ -48,6 +56,17 @@ final readonly class SendList implements Line
     public static function kind(): string
     {
         return 'send_list';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says(
+            'Send them {channel} about {subject} with the columns {columns}[, by {by} up to {ahead} ahead][, and {and}][, and their open tasks{tasks}]'
+                .'[, saying {body}]',
+        )->orSaid('Send them {channel} about {subject} with {columns}[, by {by} up to {ahead} ahead][, and {and}][, and their open tasks{tasks}]')
+            ->slot('channel', new ChannelSlot)->slot('subject', new Quoted)->slot('columns', new Many(new FieldPath, 'and'))
+            ->slot('by', new OwnField)->slot('ahead', new DaysAhead)->slot('and', new Series(ListSection::shape(), 1))
+            ->slot('tasks', new Always)->slot('body', new Quoted);
     }
 
     public static function label(): string

@@ -6,14 +6,20 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\Engine\Performance;
 use VividLedger\Message\Channel;
+use VividLedger\Message\ChannelSlot;
 use VividLedger\Message\Letter;
+use VividLedger\Message\LetterName;
 use VividLedger\Message\Message;
 use VividLedger\Message\Recipients;
+use VividLedger\Message\RecipientsSlot;
 use VividLedger\Record\Language;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Keyed;
+use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordRole;
 use VividLedger\Template\RichText;
 
@@ -32,6 +38,38 @@ final readonly class SendMessage implements Line
     public static function kind(): string
     {
         return 'send_message';
+    }
+
+    public static function shape(): Shape
+    {
+        $further = '[, with a copy to {cc}][, answers to {replyTo}]';
+
+        return Shape::of(self::kind())->says("Send {to} {channel} with the letter {letter}{$further}")
+            ->says("Send {to} {channel}[ about {subject}][ saying {body}]{$further}")
+            ->orSaid(
+                "(send|mail|e-mail|email|write) {to} [{channel} ][with |using ][the |our |a ][letter |template |letter template |e-mail template ]{known}{$further}",
+                "(send|mail|e-mail|email|post) [the |our |a |an ][letter |template |mail |e-mail |email ]{known} to {to}[ by {channel}]{$further}",
+                "send [{channel} ]to {to} (with|using) [the ][letter |template ]{known}{$further}",
+                "(e-mail|email|mail|write to|write) {to}[ (about|on|with the subject|subject)] {subject}[,] [and ](saying|with the text|that says|with|text|body|:) {body}{$further}",
+                "(e-mail|email|mail|write to|write) {to}[,] (saying|that|with the text) {body}{$further}",
+                "(e-mail|email|mail|write to|write) {to} (about|on|with the subject) {subject}{$further}",
+                "send {channel} to {to}[ (about|on|with the subject|called|titled) {subject}][ [and ](saying|with the text|that says|:) {body}]{$further}",
+                "send {to} {channel}[ (about|on|with the subject|called|titled) {subject}][,][ [and ](saying|with the text|that says|:|with) {body}]{$further}",
+            )
+            ->orSaidWith(
+                ['channel' => Channel::App->value],
+                '(notify|inform|tell|let) {to}[ know]( about| of|) {subject}[,] [and ](saying|with the text|that says|with|text|:) {body}',
+                '(notify|inform|tell) {to} (that|saying) {body}', '(notify|inform|tell) {to} about {subject}',
+                '(send|give|leave|write) {to} a (note|notification|message in the application)[ (about|on) {subject}][ (saying|that says|:) {body}]',
+                '(send|leave|write) a (note|notification|message in the application) (to|for) {to}[ (about|on) {subject}][ (saying|that says|:) {body}]',
+            )
+            ->orSaidWith(
+                ['channel' => Channel::Sms->value],
+                '(text|sms) {to}[ (saying|that|:)] {body}', '(text|sms) {to} about {subject}[ saying {body}]',
+            )
+            ->slot('to', new RecipientsSlot)->slot('cc', new RecipientsSlot)->slot('replyTo', new RecipientsSlot)
+            ->slot('channel', new ChannelSlot)->slot('letter', new Quoted)->slot('known', new Keyed('letter', new LetterName))
+            ->slot('subject', new Quoted)->slot('body', new Quoted);
     }
 
     public static function label(): string

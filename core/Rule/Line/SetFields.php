@@ -4,17 +4,24 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
+use VividLedger\Condition\ConditionSlot;
 use VividLedger\Engine\Performance;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\RefusedValue;
 use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Target\Targets;
+use VividLedger\Rule\Target\TargetSlot;
 use VividLedger\Rule\Target\ThisRecord;
 use VividLedger\Rule\Value\Cleared;
+use VividLedger\Rule\Value\DeedSlot;
 use VividLedger\Rule\Value\FixedValue;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Elsewhere;
+use VividLedger\Shape\Slot\Keyed;
+use VividLedger\Shape\Slot\Many;
 
 /** Sets one or several fields of the record, of one it refers to, of its children, or of one that was just made. */
 final readonly class SetFields implements Line, Writes
@@ -26,6 +33,16 @@ final readonly class SetFields implements Line, Writes
     public static function kind(): string
     {
         return 'set_fields';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('Set [on {on}: ]{set}[, of those where {where}]')->orSaid(
+            '(set|make|put|change|switch|turn|update|mark|move|bring|reset|let) {set}[ be]', '(set|change|update|put|make) {on}’s {set}', '{deeds}',
+            '(set|change|update) {set} (on|of|for|in) {on}',
+        )->slot('on', new TargetSlot)->slot('set', new AssignmentsSlot(TargetSlot::typeOf(...)))
+            ->slot('where', new Elsewhere(new ConditionSlot, TargetSlot::typeOf(...)))
+            ->slot('deeds', new Keyed('set', new Many(new DeedSlot, 'and')));
     }
 
     public static function label(): string

@@ -9,6 +9,7 @@ use VividLedger\People\Finder;
 use VividLedger\People\Person;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
+use VividLedger\People\PersonSlot;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
@@ -17,6 +18,11 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot;
+use VividLedger\Shape\Slot\FieldPath;
+use VividLedger\Shape\Slot\Labels;
+use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordRole;
 use VividLedger\Template\Template;
 use VividLedger\Time\OutOfTime;
@@ -36,6 +42,43 @@ final readonly class TaskPlan
         private TaskPriority $priority,
         private ?Path $contact,
     ) {
+    }
+
+    public const SAID = '{to} a [{priority} ]task[ {title}][ also on {contact}][ due {due}][ with the notes {notes}]';
+
+    /** The sentence of one task. */
+    public static function said(Shape $shape): Shape
+    {
+        $rest = '[, also on {contact}][, due {due}][, with [the |]notes {notes}]';
+
+        return $shape->says('Give '.self::SAID)->orSaid(
+            "(give|assign|hand|set|make|create for|add for|create) {to} [a |the |another ][{priority} ]task[ to| called| titled| named|:][ {title}][ with {priority}]{$rest}",
+            "(give|assign|create|add|make|open|set up|set|start|new|put) [a |the |another ][new ][{priority} ]task[ called| titled| named|:][ {title}] (for|to) {to}[ with {priority}]{$rest}",
+            '(give|assign|create|add|make|open|set up|set|put) [a |the |another ][new ][{priority} ]task[ called| titled| named|:][ {title}]( due {due}) (for|to) {to}',
+            "(task|a task|to-do|a to-do) for {to}[:|,]( {title}){$rest}",
+            "{to} (gets|has to do|should do|receives|is given) [a |the ][{priority} ]task[ called| titled|:][ {title}]{$rest}",
+            "(give|assign) {to} {title} as a [{priority} ]task{$rest}", "(give|assign) [a |the ][{priority} ]task to {to}[ called| titled|:][ {title}]{$rest}",
+            "(give|create|add|assign) [a |the |another ](to-do|to do|follow-up|follow up|job) [{title} ](for|to) {to}[ {title}]{$rest}",
+            "(give|assign) {to} [a |the |another ](to-do|to do|follow-up|follow up|job|follow-up task)[ {title}]{$rest}",
+            "have {to} do {title}{$rest}", "ask {to} to do {title}{$rest}",
+        )->takes(self::slots());
+    }
+
+    /** @return array<string, Slot> */
+    public static function slots(): array
+    {
+        return [
+            'to' => new PersonSlot,
+            'priority' => Labels::of(
+                ['low-priority' => 'low', 'normal-priority' => 'normal', 'high-priority' => 'high'],
+                [
+                    'low priority' => 'low', 'normal priority' => 'normal', 'high priority' => 'high', 'important' => 'high', 'urgent' => 'high',
+                    'a low priority' => 'low', 'a normal priority' => 'normal', 'a high priority' => 'high', 'unimportant' => 'low',
+                    'priority high' => 'high', 'priority low' => 'low',
+                ],
+            ),
+            'title' => new Quoted, 'contact' => new FieldPath, 'due' => new TaskDueSlot, 'notes' => new Quoted,
+        ];
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -10,14 +10,13 @@ use VividLedger\Condition\Group;
 use VividLedger\Condition\Readable;
 use VividLedger\Condition\Total;
 use VividLedger\Condition\TotalKind;
+use VividLedger\Condition\TotalSlot;
 use VividLedger\Schema\Children;
 use VividLedger\Schema\Path;
-use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Offer;
 use VividLedger\Shape\Reads;
 use VividLedger\Shape\WordRole;
 
@@ -30,7 +29,7 @@ final class TotalReader
         [$from, $relation] = self::relation($context, $node);
         $type = $relation?->type;
         $field = $kind === TotalKind::Count || $type === null ? null : $type->field($node->child('field')->text() ?? '');
-        $offers = static fn (): array => $type === null ? [] : self::kinds($type);
+        $offers = static fn (): array => $type === null ? [] : TotalSlot::kindOffers($type);
         if ($kind !== TotalKind::Count && ($field === null || ! $kind->fits($field->type))) {
             $context->gap(
                 $kind->label('…'),
@@ -45,7 +44,7 @@ final class TotalReader
         }
         $word = $relation === null ? 'choose related records'
             : ($from === null ? $relation->many() : "the {$from->field->label}’s {$relation->many()}");
-        $relations = static fn (): array => self::relations($context);
+        $relations = static fn (): array => TotalSlot::relationOffers($context);
         if ($relation === null) {
             return $context->gap(
                 $word,
@@ -133,44 +132,5 @@ final class TotalReader
         $relation = $type === null ? null : Relation::named($context->schema, $type, $childName);
 
         return [$from, $relation?->children === true ? $relation : null];
-    }
-
-    /** @return list<Offer> */
-    public static function relations(Context $context): array
-    {
-        $offers = [];
-        foreach (Relation::of($context->schema, $context->type) as $relation) {
-            if ($relation->children) {
-                $offers[] = new Offer($relation->many(), $relation->name(), "Of the {$context->type->inSentence()}");
-
-                continue;
-            }
-            foreach (Relation::of($context->schema, $relation->type) as $further) {
-                if ($further->children) {
-                    $offers[] = new Offer(
-                        "the {$relation->by->label}’s {$further->many()}",
-                        "{$relation->by->name}>{$further->name()}",
-                        "Of the {$relation->by->label}",
-                    );
-                }
-            }
-        }
-
-        return $offers;
-    }
-
-    /** @return list<Offer> */
-    public static function kinds(RecordType $type): array
-    {
-        $offers = [new Offer(TotalKind::Count->label(''), ['of' => 'count'], merge: true)];
-        foreach ([TotalKind::Sum, TotalKind::Latest, TotalKind::Earliest] as $kind) {
-            foreach ($type->fields as $field) {
-                if ($kind->fits($field->type)) {
-                    $offers[] = new Offer($kind->label($field->label), ['of' => $kind->value, 'field' => $field->name], merge: true);
-                }
-            }
-        }
-
-        return $offers;
     }
 }

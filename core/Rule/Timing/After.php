@@ -6,6 +6,10 @@ namespace VividLedger\Rule\Timing;
 
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\DueRest;
+use VividLedger\Shape\Slot\Length;
+use VividLedger\Shape\Slot\Wait;
 use VividLedger\Time\Due;
 
 /** So long after the rule fired. */
@@ -20,6 +24,25 @@ final readonly class After implements Timing
     public static function kind(): string
     {
         return 'after';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('after {due}')
+            ->says('the same day {rest}', ['amount' => 0, 'unit' => 'day'])
+            ->orSaid(
+                'in {due}', '{length} (later|afterwards|after that|from now|after it fires|on) {rest}', 'in {length}(’ time|’s time) {rest}',
+                '(when|once) {length} (have|has) (passed|gone by) {rest}', '(wait|waiting) {length}[,] {rest}[then]', 'within {due}',
+                'after {length} (have|has) passed {rest}', 'after waiting {due}', 'after another {due}',
+            )
+            ->orSaidWith(
+                ['amount' => 1, 'unit' => 'day'],
+                'tomorrow {rest}', 'the (next|following) day {rest}', 'the day after {rest}', 'a day later {rest}', 'on the next day {rest}',
+            )
+            ->orSaidWith(['amount' => 1, 'unit' => 'working_day'], '(on |)the next (working|business|work) day {rest}')
+            ->orSaidWith(['amount' => 1, 'unit' => 'week'], 'next week {rest}')
+            ->orSaidWith(['amount' => 0, 'unit' => 'day'], '(later |)(today|that day|on the same day) {rest}')
+            ->slot('due', new Wait)->slot('length', new Length)->slot('rest', new DueRest);
     }
 
     public static function label(): string
@@ -41,6 +64,12 @@ final readonly class After implements Timing
                 'A line comes after the rule fires. Give an amount of 1 or more, or let it be done at once.',
             )
             : new self($due);
+    }
+
+    /** @return array{} */
+    public static function parted(): array
+    {
+        return [];
     }
 
     public function margin(): string

@@ -7,6 +7,10 @@ namespace VividLedger\Rule\Timing;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\DateField;
+use VividLedger\Shape\Slot\DueRest;
+use VividLedger\Shape\Slot\Far;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
 
@@ -20,6 +24,14 @@ final readonly class AtDate implements Timing
     public static function kind(): string
     {
         return 'date';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('{far} {field} {rest}')
+            ->orSaid('{far} the day (of|it is|) {field} {rest}', '{far} {field} is reached {rest}', 'when {field} (comes|arrives|is reached) {rest}')
+            ->orSaidWith(['amount' => 0, 'unit' => 'day'], '(at|by|when it is) {field} {rest}', 'when {field} (comes|arrives|is reached) {rest}')
+            ->slot('far', new Far('on'))->slot('field', new DateField)->slot('rest', new DueRest);
     }
 
     public static function label(): string
@@ -43,6 +55,12 @@ final readonly class AtDate implements Timing
                 $name === '' ? 'Choose the date to count from.' : "{$context->type->label} has no date ‘{$name}’ to count from.",
             )
             : new self($field, $due);
+    }
+
+    /** @return array{} */
+    public static function parted(): array
+    {
+        return [];
     }
 
     public function margin(): string

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Timing;
 
 use VividLedger\Rule\Ladder\Ladder;
+use VividLedger\Shape\Shape;
 
 /** Rung after rung of a ladder, each so long after the one before; the first counts from the line's own time. */
 final readonly class Climb implements Timing
@@ -18,6 +19,11 @@ final readonly class Climb implements Timing
         return 'climb';
     }
 
+    public static function shape(): Shape
+    {
+        throw new \LogicException('A ladder gives a line this timing; no file says it.');
+    }
+
     public static function label(): string
     {
         return '';
@@ -26,6 +32,12 @@ final readonly class Climb implements Timing
     public static function read(\VividLedger\Shape\Context $context, \VividLedger\Shape\Node $node): null
     {
         return null;
+    }
+
+    /** @return array{} */
+    public static function parted(): array
+    {
+        return [];
     }
 
     public function margin(): string

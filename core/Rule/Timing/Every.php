@@ -6,6 +6,9 @@ namespace VividLedger\Rule\Timing;
 
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Counted;
+use VividLedger\Shape\Slot\Interval;
 use VividLedger\Time\Due;
 
 /** Every so often, from when the rule fired, until something ends the run; at most so many times. */
@@ -20,6 +23,27 @@ final readonly class Every implements Timing
     public static function kind(): string
     {
         return 'every';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('every {due}, at most {times} times')
+            ->orSaid(
+                '(every|each) {due}(, up to|, at most|, no more than|, not more than|, for|, maximum|, max|, a maximum of) {times} (times|time|in all)',
+                '(every|each) {due}[,] {times} times[ at most|in all|]', '{times} times[,] (every|each|once every) {due}',
+                '(up to|at most) {times} times[,] (every|each) {due}',
+            )->slot('due', new Interval)->slot('times', new Counted);
+    }
+
+    /** @return array{Shape, Shape} */
+    public static function parted(): array
+    {
+        return [
+            Shape::of(self::kind())->orSaid('(every|each) {due}', 'once every {due}')->slot('due', new Interval),
+            Shape::of()->orSaid(
+                '(up to|at most|no more than|not more than|for|a maximum of|maximum|max) {times} (times|time|in all)', '{times} times[ at most| in all|]',
+            )->slot('times', new Counted),
+        ];
     }
 
     public static function label(): string

@@ -6,14 +6,25 @@ namespace VividLedger\Rule\Timing;
 
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** When a line is done, other than at once. Each kind is one file with its meaning, its wording and its checks. */
 interface Timing
 {
     public static function kind(): string;
 
+    /** How it is written, printed and said. */
+    public static function shape(): Shape;
+
     /** As offered: "after a while". */
     public static function label(): string;
+
+    /**
+     * Where people say one half of it before the line and the other behind: "every day remind the owner, up to 3 times".
+     *
+     * @return array{}|array{Shape, Shape}
+     */
+    public static function parted(): array;
 
     /** Reads it from a rule file; null when it cannot be, and the problem is noted. */
     public static function read(Context $context, Node $node): ?self;

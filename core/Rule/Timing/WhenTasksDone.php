@@ -6,6 +6,12 @@ namespace VividLedger\Rule\Timing;
 
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\DueRest;
+use VividLedger\Shape\Slot\Labels;
+use VividLedger\Shape\Slot\Length;
+use VividLedger\Shape\Slot\LengthOf;
+use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Time\Due;
 
 /** When the tasks of another line are done, or so long after; with a time-out, after which it is done anyway or left out. */
@@ -18,6 +24,18 @@ final readonly class WhenTasksDone implements Timing
     public static function kind(): string
     {
         return 'done';
+    }
+
+    public static function shape(): Shape
+    {
+        $rest = ' {rest}[, not if that takes {timeOut}][, {then}]';
+
+        return Shape::of(self::kind())->says("once {line} is done{$rest}", ['amount' => 0, 'unit' => 'day'])
+            ->says("{after} after {line} is done{$rest}")
+            ->orSaidWith(['amount' => 0, 'unit' => 'day'], "(when|as soon as|after) {line} is (done|finished|completed){$rest}")
+            ->orSaid("{after} after {line} (is|was|has been) (done|finished|completed){$rest}")
+            ->slot('line', new Quoted)->slot('after', new Length)->slot('rest', new DueRest)->slot('timeOut', new LengthOf)
+            ->slot('then', Labels::of(['and then anyway' => 'anyway', 'and then not' => 'leave_out']));
     }
 
     public static function label(): string
@@ -48,6 +66,12 @@ final readonly class WhenTasksDone implements Timing
         }
 
         return new self($key, $name, $due, $timeOut, $then === 'anyway');
+    }
+
+    /** @return array{} */
+    public static function parted(): array
+    {
+        return [];
     }
 
     public function margin(): string

@@ -6,6 +6,10 @@ namespace VividLedger\Rule\Timing;
 
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\DueRest;
+use VividLedger\Shape\Slot\Quoted;
+use VividLedger\Shape\Slot\SignedLength;
 use VividLedger\Time\Due;
 
 /** So long after the task of another line fell due, as long as it is not done. */
@@ -18,6 +22,16 @@ final readonly class WhenTasksLate implements Timing
     public static function kind(): string
     {
         return 'late';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('when {line} falls due undone {rest}', ['amount' => 0, 'unit' => 'day'])
+            ->says('{before} before {line} falls due {rest}')->says('{after} after {line} fell due undone {rest}')
+            ->orSaidWith(['amount' => 0, 'unit' => 'day'], 'when {line} is (late|overdue) {rest}')
+            ->orSaid('{after} after {line} (is|was) (late|overdue|due) {rest}', '{before} before {line} is due {rest}')
+            ->slot('line', new Quoted)->slot('before', new SignedLength(-1))->slot('after', new SignedLength(1))
+            ->slot('rest', new DueRest);
     }
 
     public static function label(): string
@@ -35,6 +49,12 @@ final readonly class WhenTasksLate implements Timing
         $due = Due::read($node);
 
         return is_string($due) ? $context->problem($node->at, 'wrong_type', $due) : new self($key, $name, $due);
+    }
+
+    /** @return array{} */
+    public static function parted(): array
+    {
+        return [];
     }
 
     public function margin(): string

@@ -10,6 +10,7 @@ use VividLedger\Record\EventKind;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 use VividLedger\Shape\WordRole;
 
 /** Somebody runs the rule, on one record or on a selection. Conditions and repeat guard hold all the same. */
@@ -23,6 +24,15 @@ final readonly class ByHand extends OwnTrigger
     public static function label(): string
     {
         return EventKind::ByHand->label();
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('{subject} '.self::label())->orSaid(
+            '(someone|somebody|anyone|anybody|a person|I|we|one|you) (runs|starts|run|start|launches|triggers) (it|the rule|this rule|this)( by hand| manually| on {subject} by hand|)',
+            '(by hand|manually|only by hand|on demand|by hand only)', '{subject} is (run|started|triggered) (manually|by hand|on demand)', '(it|the rule|this rule) is (run|started) (by hand|manually|on demand)',
+            '(someone|somebody) (runs|starts) (it|the rule) (for|on) {subject}',
+        )->slot('subject', new Subject);
     }
 
     public static function read(Context $context, Node $node): self

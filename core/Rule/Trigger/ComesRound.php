@@ -6,11 +6,16 @@ namespace VividLedger\Rule\Trigger;
 
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
+use VividLedger\People\PersonSlot;
 use VividLedger\Record\EventKind;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Always;
+use VividLedger\Shape\Slot\Code;
+use VividLedger\Shape\Slot\TimeOfDay;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\InvalidTimetable;
 use VividLedger\Time\Timetable;
@@ -36,6 +41,16 @@ final readonly class ComesRound extends Swept
     public static function event(): EventKind
     {
         return EventKind::CameRound;
+    }
+
+    public static function shape(): Shape
+    {
+        $rest = '[, on working days{workingDays}][, together for each, by {per}[, by their own clock{clock}]][, or by hand{byHand}]';
+
+        return Shape::of(self::kind())->says("{subject} is looked at {rrule} at {time} from {from}{$rest}")->orSaid(
+            "[{subject} is looked at |]{rrule} at {time}[,] (from|starting|starting on|beginning|as of) {from}{$rest}",
+        )->slot('subject', new Subject)->slot('byHand', new Always)->slot('rrule', new RoundSlot)->slot('time', new TimeOfDay)->slot('from', new Code('\d{4}-\d{2}-\d{2}', 'a day, such as 2026-12-01'))
+            ->slot('workingDays', new Always)->slot('per', new PersonSlot)->slot('clock', new Always('person'));
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -13,4 +13,13 @@ final readonly class CommentArrived extends EventHappened
     {
         return EventKind::Comment;
     }
+
+    protected static function otherwise(): array
+    {
+        return [
+            '{subject} (is commented on|is commented|receives a comment|has a comment|gets a new comment|gets commented|has a new comment)',
+            '(someone|somebody|anyone) (comments|comments on|writes a comment on) {subject}',
+            'a [new ]comment (arrives|is written|is added|comes in|is made|appears)[ (on|to) {subject}]',
+        ];
+    }
 }

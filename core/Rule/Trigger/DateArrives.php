@@ -14,6 +14,12 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Always;
+use VividLedger\Shape\Slot\DateField;
+use VividLedger\Shape\Slot\DueRest;
+use VividLedger\Shape\Slot\Far;
+use VividLedger\Shape\Slot\SignedLength;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
@@ -44,6 +50,23 @@ final readonly class DateArrives extends Swept
     public static function label(): string
     {
         return 'comes to a date';
+    }
+
+    public static function shape(): Shape
+    {
+        $more = '[, every year{yearly}][, on that day only{onDayOnly}][, or by hand{byHand}]';
+
+        return Shape::of(self::kind())->says("{subject} comes to {far} {field} {rest}{$more}")->orSaid(
+            "[{subject} (is|comes to|reaches) ]{far} {field} {rest}{$more}", "{field} (is|lies) {away} (away|ahead|off|from now|in the future) {rest}{$more}",
+            "{field} (is|lies) {past} (ago|past|over|gone|behind) {rest}{$more}", "{field} is in {away} {rest}{$more}",
+            "(there are|there is|with) {away} (left|to go|remaining) (until|to|before|till) {field} {rest}{$more}", "{away} (remain|are left|is left) (until|to|before) {field} {rest}{$more}",
+            "{subject} (is|has been) {past} (past|over|after) {field} {rest}{$more}", "{subject} {far} {field} {rest}{$more}",
+        )->orSaidWith(
+            ['amount' => 0, 'unit' => 'day'],
+            "(on|when|at) [the day (of|when|) ]{field}[ (comes|arrives|is reached|is here|is today|has come|is there)] {rest}{$more}", "{field} (comes|arrives|is reached|is today|has come) {rest}{$more}",
+            "the day {field} {rest}{$more}",
+        )->slot('subject', new Subject)->slot('byHand', new Always)->slot('far', new Far('the day of'))->slot('away', new SignedLength(-1))->slot('past', new SignedLength(1))
+            ->slot('field', new DateField)->slot('rest', new DueRest)->slot('yearly', new Always)->slot('onDayOnly', new Always);
     }
 
     public static function event(): EventKind

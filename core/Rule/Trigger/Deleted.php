@@ -9,6 +9,8 @@ use VividLedger\Record\Change;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Always;
 use VividLedger\Shape\WordRole;
 
 /** The record is no more. The rule sees it as it last was. */
@@ -22,6 +24,14 @@ final readonly class Deleted extends OwnTrigger
     public static function label(): string
     {
         return 'is deleted';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('{subject} is deleted[, or by hand{byHand}]')->orSaid(
+            '{subject} (is|was|gets|has been) (deleted|removed|erased|thrown away|binned)[, or by hand{byHand}]', '(someone|somebody|anyone|anybody) (deletes|removes|erases) {subject}[, or by hand{byHand}]',
+            '(on|after|at|upon) (deletion|removal|the deletion|the removal) of {subject}[, or by hand{byHand}]', '{subject} (disappears|goes away)[, or by hand{byHand}]', '(on|after) deletion', 'deleting {subject}',
+        )->slot('subject', new Subject)->slot('byHand', new Always);
     }
 
     public static function read(Context $context, Node $node): self

@@ -11,6 +11,9 @@ use VividLedger\Record\Fold;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Always;
+use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordRole;
 
 /** A comment or a file arrived, or a task was done; optionally only one whose text has certain words in it. */
@@ -23,6 +26,9 @@ abstract readonly class EventHappened extends OwnTrigger
 
     abstract protected static function event(): EventKind;
 
+    /** @return list<string> other ways in which people say it */
+    abstract protected static function otherwise(): array;
+
     public static function kind(): string
     {
         return static::event()->value;
@@ -31,6 +37,13 @@ abstract readonly class EventHappened extends OwnTrigger
     public static function label(): string
     {
         return static::event()->label();
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(static::kind())->says('{subject} '.static::event()->label().'[ that mentions {about}][, or by hand{byHand}]')
+            ->orSaid(...array_map(static fn (string $said): string => "{$said}[ (that mentions|mentioning|about|with|containing) {about}]", static::otherwise()))
+            ->slot('subject', new Subject)->slot('byHand', new Always)->slot('about', new Quoted);
     }
 
     public static function read(Context $context, Node $node): static

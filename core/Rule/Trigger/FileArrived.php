@@ -13,4 +13,13 @@ final readonly class FileArrived extends EventHappened
     {
         return EventKind::File;
     }
+
+    protected static function otherwise(): array
+    {
+        return [
+            '{subject} (receives a file|has a file|gets a new file|gets an attachment|has a file attached|gets a file attached)',
+            '(someone|somebody|anyone) (adds|attaches|uploads) a file[ to {subject}]',
+            'a [new ](file|attachment|document) (arrives|is added|is attached|is uploaded|comes in)[ (on|to) {subject}]',
+        ];
+    }
 }

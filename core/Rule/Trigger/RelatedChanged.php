@@ -6,6 +6,7 @@ namespace VividLedger\Rule\Trigger;
 
 use Closure;
 use VividLedger\Condition\Condition;
+use VividLedger\Condition\ConditionSlot;
 use VividLedger\Condition\Total;
 use VividLedger\Engine\Facts;
 use VividLedger\Engine\View;
@@ -13,11 +14,18 @@ use VividLedger\Record\Change;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Reading\ConditionReader;
 use VividLedger\Schema\Children;
+use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Always;
+use VividLedger\Shape\Slot\Elsewhere;
+use VividLedger\Shape\Slot\Many;
+use VividLedger\Shape\Slot\OwnField;
 use VividLedger\Shape\WordRole;
 
 /**
@@ -54,6 +62,26 @@ final readonly class RelatedChanged implements CutsOff, Trigger
     public static function label(): string
     {
         return 'has something happen to a related record';
+    }
+
+    public static function shape(): Shape
+    {
+        $of = static fn (Scope $scope, array $around): ?RecordType => Relation::named(
+            $scope->schema,
+            $scope->type,
+            is_string($around['related'] ?? null) ? $around['related'] : '',
+        )?->type;
+        $where = '[, where {where}][, or by hand{byHand}]';
+        $shape = Shape::of(self::kind());
+        foreach (['created' => 'created', 'deleted' => 'deleted', 'created_or_changed' => 'created or changed'] as $happening => $said) {
+            $shape->says("{subject} has its {related} {$said}{$where}", ['happening' => $happening])
+                ->orSaidWith(['happening' => $happening], "{subject}’s {related} is {$said}{$where}", "{related} of {subject} is {$said}{$where}");
+        }
+
+        return $shape->says("{subject} has its {related} changed[ in {fields}]{$where}", ['happening' => 'changed'])
+            ->orSaidWith(['happening' => 'changed'], "{subject}’s {related} is changed[ in {fields}]{$where}", "{related} of {subject} changes[ in {fields}]{$where}")
+            ->slot('subject', new Subject)->slot('byHand', new Always)->slot('related', new RelationSlot)->slot('where', new Elsewhere(new ConditionSlot, $of))
+            ->slot('fields', new Elsewhere(new Many(new OwnField, 'or'), $of));
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -13,4 +13,13 @@ final readonly class ReplyArrived extends EventHappened
     {
         return EventKind::Reply;
     }
+
+    protected static function otherwise(): array
+    {
+        return [
+            '{subject} (is answered|receives a reply|gets an answer|has a reply|is replied to|gets a new reply|receives an answer)',
+            '(someone|somebody|the contact|the customer|anyone) (replies|answers|responds)[ (to|on) {subject}]',
+            'a [new ](reply|answer|response) (arrives|comes|comes in|is received|is there)[ (on|to|for) {subject}]',
+        ];
+    }
 }

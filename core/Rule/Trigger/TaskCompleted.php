@@ -13,4 +13,13 @@ final readonly class TaskCompleted extends EventHappened
     {
         return EventKind::TaskDone;
     }
+
+    protected static function otherwise(): array
+    {
+        return [
+            '{subject} has a task (completed|finished|done)',
+            '(someone|somebody|anyone) (completes|finishes|does) a task[ (of|on|for) {subject}]',
+            'a task[ (of|on|for) {subject}] (is done|is completed|is finished|gets done|was done)',
+        ];
+    }
 }

@@ -9,11 +9,15 @@ use VividLedger\Record\Change;
 use VividLedger\Record\Record;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** What makes a rule look at a change. Each trigger is one file with its meaning, its wording and its checks. */
 interface Trigger
 {
     public static function kind(): string;
+
+    /** How it is written, printed and said. */
+    public static function shape(): Shape;
 
     /** As offered: "is created or changed". */
     public static function label(): string;

@@ -14,6 +14,24 @@ final readonly class Added extends Arithmetic
         return 'add';
     }
 
+    protected static function deedsSaid(): array
+    {
+        return [
+            '(increase|raise|up|bump|bump up|increment|grow|lift|put up) {field} by {amount}', 'add {amount} to {field}', '(count|put) {field} up by {amount}',
+            '(increase|raise|bump) {field} (with|another) {amount}', 'add another {amount} to {field}',
+        ];
+    }
+
+    protected static function usual(): string
+    {
+        return '1';
+    }
+
+    protected static function usuallySaid(): array
+    {
+        return ['(increment|count up) {field}', 'count {field} up', '(add|put) one more (to|on) {field}', '(increase|raise) {field} by one'];
+    }
+
     protected static function word(): string
     {
         return 'plus';

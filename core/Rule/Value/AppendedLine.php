@@ -13,6 +13,8 @@ use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordRole;
 use VividLedger\Template\Template;
 
@@ -26,6 +28,18 @@ final readonly class AppendedLine implements AssignedValue
     public static function kind(): string
     {
         return 'append';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('what it is, and below {text}')->orSaid('what it is and a line below {text}')->slot('text', new Quoted);
+    }
+
+    public static function deeds(): Shape
+    {
+        return Shape::of(self::kind())->orSaid(
+            '(append|add) [the line |a line ]{text} (to|at the end of|below|under) {field}', '(write|put) {text} (below|under|at the end of) {field}',
+        )->slot('field', new SettableField(self::class))->slot('text', new Quoted);
     }
 
     public static function fits(Field $field): bool

@@ -17,6 +17,8 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\WordRole;
 
 /**
@@ -42,6 +44,29 @@ abstract readonly class Arithmetic implements AssignedValue
     {
         return 'what it is '.static::word().'…';
     }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(static::kind())->says('what it is '.static::word().' {amount}[, {beyond}]')
+            ->orSaid('itself '.static::word().' {amount}[, {beyond}]', 'its value '.static::word().' {amount}[, {beyond}]')
+            ->slot('amount', new AmountSlot)
+            ->slot('beyond', Labels::of(['and no further' => 'stop', 'or the save is refused' => 'refuse']));
+    }
+
+    public static function deeds(): Shape
+    {
+        return Shape::of(static::kind())->orSaid(...static::deedsSaid())->orSaidWith(['amount' => static::usual()], ...static::usuallySaid())
+            ->slot('field', new SettableField(static::class))->slot('amount', new AmountSlot);
+    }
+
+    /** @return list<string> */
+    abstract protected static function deedsSaid(): array;
+
+    /** The amount that is meant where none is said. */
+    abstract protected static function usual(): string;
+
+    /** @return list<string> */
+    abstract protected static function usuallySaid(): array;
 
     public static function read(Context $context, Node $node, Field $field): ?static
     {

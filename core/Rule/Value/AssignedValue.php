@@ -11,11 +11,18 @@ use VividLedger\Record\RefusedValue;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 
 /** What a line sets a field to. */
 interface AssignedValue
 {
     public static function kind(): string;
+
+    /** How it is written, printed and said. */
+    public static function shape(): Shape;
+
+    /** What people say instead of “set … to …”, {"field"} with what it is set to: “clear the date”; null when there is nothing. */
+    public static function deeds(): ?Shape;
 
     public static function fits(Field $field): bool;
 

@@ -10,10 +10,14 @@ use VividLedger\Record\Members;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\FieldReader;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\FieldValue;
+use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\WordRole;
 
 /** A set of choices or tags with a member more, or without one. */
@@ -40,6 +44,22 @@ abstract readonly class ChangedMember implements AssignedValue
     {
         return 'what it is '.static::word().'…';
     }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(static::kind())->says('what it is '.static::word().' {member}')->orSaid('itself '.static::word().' {member}')
+            ->slot('member', new ValueToSet);
+    }
+
+    public static function deeds(): Shape
+    {
+        return Shape::of(static::kind())->orSaid(...static::deedsSaid())
+            ->slot('field', new SettableField(static::class))->slot('its', new ImpliedField(static::class))
+            ->slot('tags', new ImpliedField(static::class, FieldType::Tags))->slot('member', FieldValue::of('field'))->slot('', new ItsType);
+    }
+
+    /** @return list<string> */
+    abstract protected static function deedsSaid(): array;
 
     public static function read(Context $context, Node $node, Field $field): ?static
     {

@@ -11,6 +11,7 @@ use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 use VividLedger\Shape\WordRole;
 
 /** Nothing: the field is emptied. */
@@ -19,6 +20,18 @@ final readonly class Cleared implements AssignedValue
     public static function kind(): string
     {
         return 'clear';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('empty')->orSaid('(nothing|blank|no value|none|null|be empty)');
+    }
+
+    public static function deeds(): Shape
+    {
+        return Shape::of(self::kind())->orSaid(
+            '(clear|empty|remove|delete|unset|wipe|reset|blank|blank out|clear out|erase) {field}[ field| value]', '(take|leave) {field} (out|away|empty|blank)',
+        )->slot('field', new SettableField(self::class));
     }
 
     public static function fits(Field $field): bool

@@ -13,6 +13,9 @@ use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\FieldPath;
+use VividLedger\Shape\Slot\Keyed;
 use VividLedger\Shape\WordRole;
 
 /** The value of another field, of this record or of one it refers to. */
@@ -25,6 +28,18 @@ final readonly class CopiedValue implements AssignedValue
     public static function kind(): string
     {
         return 'copy';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('{bare}')->says('{from}')->orSaid('(the value of|whatever is in|what is in|the same as|a copy of) {from}')
+            ->slot('bare', new Keyed('from', new FieldPath(isBare: true)))->slot('from', new FieldPath);
+    }
+
+    public static function deeds(): Shape
+    {
+        return Shape::of(self::kind())->orSaid('copy {from} (to|into) {field}', '(take|fill) {field} (over |)from {from}')
+            ->slot('field', new SettableField(self::class))->slot('from', new FieldPath);
     }
 
     public static function fits(Field $field): bool

@@ -4,13 +4,18 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Value;
 
+use VividLedger\Condition\ImpliedChoice;
 use VividLedger\Engine\Performance;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\FieldReader;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
+use VividLedger\Shape\Slot\Keyed;
 
 /** A value written in the rule. */
 final readonly class FixedValue implements AssignedValue
@@ -22,6 +27,28 @@ final readonly class FixedValue implements AssignedValue
     public static function kind(): string
     {
         return 'value';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('{value}')->slot('value', new ValueToSet);
+    }
+
+    public static function deeds(): Shape
+    {
+        return Shape::of(self::kind())->orSaid(
+            '{verb}[ {}]', '(set|make|put|mark|change|turn|flag|move|switch|bring) [{} ][as |to |into |in |over to |back to ]{implied}',
+            '(put|write|enter|choose|pick|select) {implied} (in|into|for|as|under) {field}',
+        )->orSaidWith(
+            ['value' => true],
+            '(tick|check|enable|activate|set|mark|flag) {tick}', '(switch|turn) {tick} on', '(switch|turn) on {tick}',
+            '(put|set) a tick (in|at|on) {tick}',
+        )->orSaidWith(
+            ['value' => false],
+            '(untick|uncheck|disable|deactivate|unset|unmark|unflag|clear) {tick}', '(switch|turn) {tick} off', '(switch|turn) off {tick}',
+            '(take|remove) the tick (from|off|out of|in|at) {tick}',
+        )->slot('verb', new ChoiceVerb)->slot('implied', new ImpliedChoice)->slot('field', new SettableField(self::class))
+            ->slot('tick', new Keyed('field', new SettableField(self::class, FieldType::Tick)))->slot('', new ItsType);
     }
 
     public static function fits(Field $field): bool

@@ -7,6 +7,7 @@ namespace VividLedger\Rule\Value;
 use VividLedger\Engine\Performance;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
+use VividLedger\People\PersonSlot;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Field;
@@ -14,6 +15,8 @@ use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Keyed;
 use VividLedger\Shape\WordRole;
 
 /** Whomever a person expression finds. */
@@ -26,6 +29,18 @@ final readonly class FoundPerson implements AssignedValue
     public static function kind(): string
     {
         return 'person';
+    }
+
+    public static function shape(): Shape
+    {
+        // A name by itself is read as the value of the field.
+        return Shape::of(self::kind())->says('{found}')->says('the person {person}')
+            ->slot('found', new Keyed('person', new FoundPersonSlot))->slot('person', new PersonSlot);
+    }
+
+    public static function deeds(): null
+    {
+        return null;
     }
 
     public static function fits(Field $field): bool

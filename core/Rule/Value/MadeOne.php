@@ -13,6 +13,8 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordRole;
 
 /** The record an earlier line made, for a reference to it. */
@@ -25,6 +27,16 @@ final readonly class MadeOne implements AssignedValue
     public static function kind(): string
     {
         return 'made';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('the new record {as}')->slot('as', new Quoted);
+    }
+
+    public static function deeds(): null
+    {
+        return null;
     }
 
     public static function fits(Field $field): bool

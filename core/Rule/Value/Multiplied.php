@@ -14,6 +14,21 @@ final readonly class Multiplied extends Arithmetic
         return 'multiply';
     }
 
+    protected static function deedsSaid(): array
+    {
+        return ['multiply {field} (by|with) {amount}'];
+    }
+
+    protected static function usual(): string
+    {
+        return '2';
+    }
+
+    protected static function usuallySaid(): array
+    {
+        return ['double {field}'];
+    }
+
     protected static function word(): string
     {
         return 'times';

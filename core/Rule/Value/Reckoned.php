@@ -12,6 +12,8 @@ use VividLedger\Rule\Reading\FormulaReader;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Quoted;
 
 /** What a formula gives. */
 final readonly class Reckoned implements AssignedValue
@@ -23,6 +25,16 @@ final readonly class Reckoned implements AssignedValue
     public static function kind(): string
     {
         return 'formula';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('the formula {formula}')->slot('formula', new Quoted);
+    }
+
+    public static function deeds(): null
+    {
+        return null;
     }
 
     public static function fits(Field $field): bool

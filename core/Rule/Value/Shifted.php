@@ -15,6 +15,8 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\SignedLength;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
 use VividLedger\Time\OutOfTime;
@@ -29,6 +31,23 @@ final readonly class Shifted implements AssignedValue
     public static function kind(): string
     {
         return 'shift';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('{before} before [{from}]')->says('{after} after [{from}]')->orSaid(
+            '{after} from [{from}]', '{after} past [{from}]', '{before} prior to [{from}]',
+        )->orSaidWith(['from' => 'now'], 'in {after}')->orSaidWith(['from' => 'now', 'amount' => 1, 'unit' => 'day'], 'tomorrow')
+            ->slot('before', new SignedLength(-1))->slot('after', new SignedLength(1))->slot('from', new ShiftBase);
+    }
+
+    public static function deeds(): Shape
+    {
+        return Shape::of(self::kind())->orSaidWith(
+            ['from' => 'itself'],
+            '(push|move|postpone|shift|delay|put off|extend|defer|put|set) {field} [by |back |out |on |back by |out by |on by ]{after}[ out| later| on| back| further| further out]',
+            'add {after} to {field}', '(bring|pull) {field} forward [by ]{before}', '(move|set|make) {field} {before} earlier', 'take {before} off {field}',
+        )->slot('field', new SettableField(self::class))->slot('before', new SignedLength(-1))->slot('after', new SignedLength(1));
     }
 
     public static function fits(Field $field): bool

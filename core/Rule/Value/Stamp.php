@@ -12,6 +12,7 @@ use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 use VividLedger\Shape\WordRole;
 
 /** The moment of the firing: now, or today in the company's zone. */
@@ -20,6 +21,19 @@ final readonly class Stamp implements AssignedValue
     public static function kind(): string
     {
         return 'now';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('{now}')->orSaid('{said}')->slot('now', new StampWord)->slot('said', new StampWord(isLoose: true));
+    }
+
+    public static function deeds(): Shape
+    {
+        return Shape::of(self::kind())->orSaid(
+            '(stamp|timestamp|time stamp|date stamp) {field}[ with {now}]', '(put|write|enter|record|note|store|save|keep) {now} (in|into|as|under|for) {field}',
+            '(stamp|write) {now} (on|in|into) {field}',
+        )->slot('field', new SettableField(self::class))->slot('now', new StampWord(isLoose: true));
     }
 
     public static function fits(Field $field): bool

@@ -14,6 +14,24 @@ final readonly class Subtracted extends Arithmetic
         return 'subtract';
     }
 
+    protected static function deedsSaid(): array
+    {
+        return [
+            '(decrease|lower|reduce|cut|drop|decrement|bring down|shrink) {field} by {amount}', '(take|subtract|deduct|remove|knock) {amount} (off|from|away from|out of) {field}',
+            '(count|bring) {field} down by {amount}', 'make {field} {amount} less',
+        ];
+    }
+
+    protected static function usual(): string
+    {
+        return '1';
+    }
+
+    protected static function usuallySaid(): array
+    {
+        return ['(decrement|count down) {field}', 'count {field} down', '(decrease|lower|reduce) {field} by one'];
+    }
+
     protected static function word(): string
     {
         return 'minus';

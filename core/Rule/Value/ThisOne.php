@@ -11,6 +11,8 @@ use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\WordRole;
 
 /** The record the rule fires on, for a reference to it. */
@@ -19,6 +21,16 @@ final readonly class ThisOne implements AssignedValue
     public static function kind(): string
     {
         return 'this';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('this {}')->orSaid('the {} itself')->slot('', new ItsType);
+    }
+
+    public static function deeds(): null
+    {
+        return null;
     }
 
     public static function fits(Field $field): bool

@@ -13,6 +13,8 @@ use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordRole;
 use VividLedger\Template\Template;
 
@@ -26,6 +28,17 @@ final readonly class WrittenText implements AssignedValue
     public static function kind(): string
     {
         return 'text';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('the text {text}')->slot('text', new Quoted);
+    }
+
+    public static function deeds(): Shape
+    {
+        return Shape::of(self::kind())->orSaid('(write|put|enter) the text {text} (in|into) {field}')
+            ->slot('field', new SettableField(self::class))->slot('text', new Quoted);
     }
 
     public static function fits(Field $field): bool

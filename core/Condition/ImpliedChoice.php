@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Condition;
+
+use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Parsed;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Spread;
+use VividLedger\Shape\Typed;
+
+/** A choice by its label alone, {"field", "value"}: "urgent" is the priority. Every field that offers it is a reading. */
+final readonly class ImpliedChoice implements Spread
+{
+    public function keys(): array
+    {
+        return ['field', 'value'];
+    }
+
+    /** It is only heard, never printed. */
+    public function print(mixed $json, Scope $scope, array $around): null
+    {
+        return null;
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        return $typed->once("choice:{$scope->type->name}", $at, static function () use ($typed, $at, $scope): array {
+            $found = [];
+            foreach ($scope->type->fields as $field) {
+                foreach ($field->type === FieldType::Choice ? $field->choices : [] as $choice) {
+                    foreach ($typed->labels($at, [$choice->label => $choice->value], 1) as [$value, $end]) {
+                        $found[] = new Parsed(['field' => $field->name, 'value' => $value], $end, 1);
+                    }
+                }
+            }
+
+            return $found;
+        });
+    }
+}

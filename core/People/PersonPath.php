@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\People;
+
+use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Parsed;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Slot;
+use VividLedger\Shape\Slot\FieldPath;
+use VividLedger\Shape\Typed;
+
+/** A field that holds a person, by a path. The record’s own owner and creator have names of their own. */
+final readonly class PersonPath implements Slot
+{
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        $path = is_string($json) ? $scope->schema->path($scope->type, $json) : null;
+
+        return $path?->field->type === FieldType::Person ? $path->label() : null;
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        return array_values(array_filter(FieldPath::all($typed, $at, $scope), static function (Parsed $one) use ($scope): bool {
+            $path = is_string($one->json) ? $scope->schema->path($scope->type, $one->json) : null;
+
+            // "The manager of the owner" is rather found by way of the person.
+            $isManager = $one->cost > 0 && $path !== null && $path->hops !== [] && $path->field->name === 'manager';
+
+            return $path?->field->type === FieldType::Person && ! $isManager && ! in_array($one->json, [$scope->type->owner, 'created_by'], true);
+        }));
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\People;
+
+use VividLedger\Shape\Parsed;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot;
+use VividLedger\Shape\Typed;
+
+/** A person as a rule finds one: "the owner’s manager", "the next of Sales in turn". */
+final readonly class PersonSlot implements Slot
+{
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        foreach (self::shapes() as $shape) {
+            $text = $shape->print($json, $scope, $around);
+            if ($text !== null) {
+                return $text;
+            }
+        }
+
+        return null;
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        return $typed->once("person:{$scope->type->name}", $at, static function () use ($typed, $at, $scope): array {
+            $found = [];
+            $open = [];
+            foreach (self::shapes() as $shape) {
+                array_push($open, ...$shape->parse($typed, $at, $scope, []));
+            }
+            while ($open !== []) {
+                array_push($found, ...$open);
+                $grown = [];
+                foreach ($open as $seed) {
+                    foreach (self::shapes() as $shape) {
+                        array_push($grown, ...$shape->grown($seed, $typed, $scope));
+                    }
+                }
+                $open = $grown;
+            }
+
+            return Parsed::distinct($found);
+        });
+    }
+
+    /** @return list<Shape> */
+    private static function shapes(): array
+    {
+        static $shapes = [];
+        /** @var list<Shape> $shapes */
+        if ($shapes === []) {
+            foreach (PersonExpressions::ALL as $expression) {
+                $shapes[] = $expression::shape();
+            }
+        }
+
+        return $shapes;
+    }
+}

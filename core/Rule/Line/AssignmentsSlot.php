@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use Closure;
+use VividLedger\Rule\Value\AssignedValues;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Parsed;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot;
+use VividLedger\Shape\Slot\OneShape;
+use VividLedger\Shape\Slot\OwnField;
+use VividLedger\Shape\Typed;
+
+/** Fields with what they are set to: "Review to Needed and Stage since to now". */
+final readonly class AssignmentsSlot implements Slot
+{
+    /** @param  Closure(Scope, array<mixed>): ?RecordType  $type  of the record whose fields are set */
+    public function __construct(private Closure $type)
+    {
+    }
+
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        $type = ($this->type)($scope, $around);
+        $texts = [];
+        foreach ($type !== null && is_array($json) ? $json : [] as $item) {
+            $field = $type !== null && is_array($item) && is_string($item['field'] ?? null) ? $type->field($item['field']) : null;
+            $name = $field === null ? null : (new OwnField)->print($field->name, $scope->about($type), []);
+            $to = $field === null || array_diff(array_keys((array) $item), ['field', 'to']) !== [] ? null
+                : self::values($field)->print(((array) $item)['to'] ?? null, $scope->with($field), []);
+            if ($name === null || $to === null) {
+                return null;
+            }
+            $texts[] = "{$name} to {$to}";
+        }
+
+        return $texts === [] ? null : implode(' and ', $texts);
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        $type = ($this->type)($scope, $around);
+        if ($type === null) {
+            return [];
+        }
+        $found = [];
+        $open = array_map(static fn (Parsed $one): Parsed => $one->as([$one->json]), self::one($typed, $at, $scope, $type));
+        while ($open !== []) {
+            array_push($found, ...$open);
+            $longer = [];
+            foreach ($open as $list) {
+                foreach (self::further($typed, $list->end) as [$behind, $cost]) {
+                    foreach (self::one($typed, $behind, $scope, $type) as $next) {
+                        $items = [...(is_array($list->json) ? array_values($list->json) : []), $next->json];
+                        $longer[] = new Parsed($items, $next->end, $list->cost + $next->cost + $cost);
+                    }
+                }
+            }
+            $open = Parsed::distinct($longer);
+        }
+
+        return $found;
+    }
+
+    /** @return list<Parsed> */
+    private static function one(Typed $typed, int $at, Scope $scope, RecordType $type): array
+    {
+        $found = [];
+        foreach (OwnField::all($typed, $at, $scope->about($type)) as $name) {
+            $field = is_string($name->json) ? $type->field($name->json) : null;
+            if ($field === null) {
+                continue;
+            }
+            foreach (self::behind($typed, $name->end) as [$behind, $cost]) {
+                foreach (self::values($field)->parse($typed, $behind, $scope->with($field), []) as $to) {
+                    $found[] = new Parsed(['field' => $field->name, 'to' => $to->json], $to->end, $name->cost + $to->cost + $cost);
+                }
+            }
+        }
+
+        return Parsed::distinct($found);
+    }
+
+    /** @return list<array{int, int}> places behind the word between a field and its value, with their cost */
+    private static function behind(Typed $typed, int $at): array
+    {
+        $places = [];
+        foreach (['to', 'as', 'on', 'at', 'into', 'in', 'be', 'back to', 'over to', 'to be', '=', ':'] as $nth => $word) {
+            $end = $typed->words($at, $word, $nth === 0 ? 0 : 3);
+            if ($end !== null) {
+                $places[] = [$end, min(1, $nth)];
+            }
+        }
+
+        return $places === [] ? [[$at, 1]] : $places;
+    }
+
+    /** @return list<array{int, int}> */
+    private static function further(Typed $typed, int $at): array
+    {
+        $comma = $typed->pattern($at, ',', ',');
+        $and = $typed->words($comma[1] ?? $at, 'and') ?? ($comma === null ? null : $comma[1]);
+        $set = $and === null ? null : $typed->words($and, 'set', 3);
+
+        return [...($and === null ? [] : [[$and, $comma === null ? 0 : 1]]), ...($set === null ? [] : [[$set, 1]])];
+    }
+
+    /** What a field can be set to. */
+    private static function values(Field $field): OneShape
+    {
+        return new OneShape(static fn (): array => array_map(
+            static fn (string $value): Shape => $value::shape(),
+            array_values(array_filter(AssignedValues::ALL, static fn (string $value): bool => $value::fits($field))),
+        ));
+    }
+}

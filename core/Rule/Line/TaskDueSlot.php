@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot;
+use VividLedger\Shape\Slot\DueRest;
+use VividLedger\Shape\Slot\Far;
+use VividLedger\Shape\Slot\Length;
+use VividLedger\Shape\Slot\MomentPath;
+use VividLedger\Shape\Typed;
+
+/** When a task falls due: "2 days later", "1 day before Due", "tomorrow". */
+final readonly class TaskDueSlot implements Slot
+{
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        return self::shape()->print($json, $scope, []);
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        return self::shape()->parse($typed, $at, $scope, []);
+    }
+
+    private static function shape(): Shape
+    {
+        static $shape = null;
+
+        return $shape instanceof Shape ? $shape : $shape = Shape::of()->says('{far} {from} {rest}')
+            ->says('at once', ['amount' => 0, 'unit' => 'day'])
+            ->says('the same day {rest}', ['amount' => 0, 'unit' => 'day'])->says('{length} later {rest}')
+            ->orSaid(
+                '(in|within|after) {length}[’ time|’s time] {rest}', '{length}[ from now| after that| afterwards| from then|] {rest}', '{far} the day (of|) {from} {rest}',
+            )
+            ->orSaidWith(['amount' => 0, 'unit' => 'day'], '(now|immediately|straight away|right away|at once)', '(today|that day|on the same day|that same day) {rest}',
+                '(by|at|when) {from} {rest}', 'on the day {from} {rest}')
+            ->orSaidWith(['amount' => 1, 'unit' => 'day'], '[by ](tomorrow|the next day|the following day|the day after) {rest}')
+            ->orSaidWith(['amount' => 1, 'unit' => 'working_day'], '[by |on ]the (next|following) (working|business|work) day {rest}')
+            ->orSaidWith(['amount' => 1, 'unit' => 'week'], '[by ](next week|a week later|in a week|a week from now) {rest}')
+            ->slot('far', new Far('on'))->slot('from', new MomentPath)->slot('length', new Length)->slot('rest', new DueRest);
+    }
+}

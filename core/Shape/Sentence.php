@@ -1,0 +1,203 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Shape;
+
+/**
+ * A sentence with places in it: "Give {to} a[ {priority}] task {title}". In square brackets stands what can be left out, in
+ * round ones what can be said in one of several ways: "(remind|ping) {to}".
+ */
+final readonly class Sentence
+{
+    /** @param  list<string|Place|Piece>  $parts */
+    private function __construct(public array $parts)
+    {
+    }
+
+    public static function of(string $text): self
+    {
+        $tokens = preg_split('/(\{\w*\}|[\[\]()|])/', $text, -1, PREG_SPLIT_DELIM_CAPTURE | PREG_SPLIT_NO_EMPTY) ?: [];
+        $at = 0;
+        $sentence = self::read($tokens, $at);
+
+        return $at === count($tokens) ? $sentence : throw new \LogicException("This sentence is not sound: {$text}");
+    }
+
+    /**
+     * @param  array<string, Slot>  $slots
+     * @param  array<string, mixed>  $json  what the object holds so far
+     * @return list<Parsed>
+     */
+    public function parse(Typed $typed, int $at, Scope $scope, array $slots, array $json, int $cost): array
+    {
+        return $this->from(0, $typed, $at, $scope, $slots, $json, $cost);
+    }
+
+    /**
+     * The same behind its first place.
+     *
+     * @param  array<string, Slot>  $slots
+     * @param  array<string, mixed>  $json
+     * @return list<Parsed>
+     */
+    public function behind(Typed $typed, int $at, Scope $scope, array $slots, array $json, int $cost): array
+    {
+        return $this->from(1, $typed, $at, $scope, $slots, $json, $cost);
+    }
+
+    /** @return ?string the key of the place it begins with; null when it begins with words */
+    public function first(): ?string
+    {
+        $first = $this->parts[0] ?? null;
+
+        return $first instanceof Place ? $first->key : null;
+    }
+
+    /**
+     * @param  array<string, Slot>  $slots
+     * @param  array<mixed>  $json
+     * @param  array<string, true>  $covered  the keys that the words stand for
+     * @return ?string null when a place has no words
+     */
+    public function print(array $slots, array $json, Scope $scope, array &$covered): ?string
+    {
+        $text = '';
+        foreach ($this->parts as $part) {
+            if (is_string($part)) {
+                $text .= $part;
+            } elseif ($part instanceof Place) {
+                $slot = $slots[$part->key];
+                $spread = $slot instanceof Spread;
+                $words = $slot->print($spread ? $json : ($json[$part->key] ?? null), $scope, $json);
+                if ($words === null) {
+                    return null;
+                }
+                $covered += $spread ? array_fill_keys($slot->keys(), true) : [$part->key => true];
+                $text .= $words;
+            } else {
+                $had = $covered;
+                $piece = $part->way()->isSaidOf($slots, $json) ? $part->way()->print($slots, $json, $scope, $covered) : null;
+                $covered = $piece === null ? $had : $covered;
+                $text .= $piece ?? '';
+            }
+        }
+
+        return $text;
+    }
+
+    /**
+     * A piece that can be left out is said when the first of its places has something in it.
+     *
+     * @param  array<string, Slot>  $slots
+     * @param  array<mixed>  $json
+     */
+    public function isSaidOf(array $slots, array $json): bool
+    {
+        foreach ($this->parts as $part) {
+            if ($part instanceof Place) {
+                $slot = $slots[$part->key];
+
+                return $slot instanceof Spread ? array_intersect_key($json, array_flip($slot->keys())) !== []
+                    : ($json[$part->key] ?? null) !== null;
+            }
+        }
+
+        return false;
+    }
+
+    /** @return list<string> the keys of its places */
+    public function keys(): array
+    {
+        $keys = [];
+        foreach ($this->parts as $part) {
+            if ($part instanceof Place) {
+                $keys[] = $part->key;
+            } elseif ($part instanceof Piece) {
+                foreach ($part->ways as $way) {
+                    array_push($keys, ...$way->keys());
+                }
+            }
+        }
+
+        return $keys;
+    }
+
+    /**
+     * @param  array<string, Slot>  $slots
+     * @param  array<string, mixed>  $json
+     * @return list<Parsed>
+     */
+    private function from(int $nth, Typed $typed, int $at, Scope $scope, array $slots, array $json, int $cost): array
+    {
+        $part = $this->parts[$nth] ?? null;
+        if ($part === null) {
+            return [new Parsed($json, $at, $cost)];
+        }
+        if (is_string($part)) {
+            $end = $typed->words($at, $part, min(1, $cost));
+
+            return $end === null ? [] : $this->from($nth + 1, $typed, $end, $scope, $slots, $json, $cost);
+        }
+        $found = [];
+        if ($part instanceof Place) {
+            $slot = $slots[$part->key];
+            foreach ($slot->parse($typed, $at, $scope, $json) as $one) {
+                $read = $slot instanceof Spread ? self::keyed($one->json) : [$part->key => $one->json];
+                // What is said twice has to be the same.
+                if (array_diff_assoc(array_filter(array_intersect_key($read, $json), is_scalar(...)), array_filter($json, is_scalar(...))) !== []) {
+                    continue;
+                }
+                $next = $read + $json;
+                array_push($found, ...$this->from($nth + 1, $typed, $one->end, $scope, $slots, $next, $cost + $one->cost));
+            }
+
+            return $found;
+        }
+        foreach ($part->ways as $way) {
+            foreach ($way->from(0, $typed, $at, $scope, $slots, $json, $cost) as $one) {
+                array_push($found, ...$this->from($nth + 1, $typed, $one->end, $scope, $slots, self::keyed($one->json), $one->cost));
+            }
+        }
+        if ($part->isOptional) {
+            array_push($found, ...$this->from($nth + 1, $typed, $at, $scope, $slots, $json, $cost));
+        }
+
+        return $found;
+    }
+
+    /** @return array<string, mixed> */
+    private static function keyed(mixed $value): array
+    {
+        $keyed = [];
+        foreach (is_array($value) ? $value : [] as $key => $each) {
+            $keyed[(string) $key] = $each;
+        }
+
+        return $keyed;
+    }
+
+    /** @param  list<string>  $tokens */
+    private static function read(array $tokens, int &$at): self
+    {
+        $parts = [];
+        for (; $at < count($tokens); $at++) {
+            $token = $tokens[$at];
+            if (in_array($token, [']', ')', '|'], true)) {
+                break;
+            }
+            if ($token === '[' || $token === '(') {
+                $ways = [];
+                do {
+                    $at++;
+                    $ways[] = self::read($tokens, $at);
+                } while (($tokens[$at] ?? '') === '|');
+                $parts[] = new Piece($ways, $token === '[');
+            } else {
+                $parts[] = $token[0] === '{' ? new Place(substr($token, 1, -1)) : $token;
+            }
+        }
+
+        return new self($parts);
+    }
+}

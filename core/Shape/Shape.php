@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Shape;
+
+/**
+ * What a kind says of itself, once: its name in a rule file, the sentence that it is, other ways in which people say it, and
+ * what stands at each place. Printing and understanding are made of it.
+ */
+final class Shape implements Slot
+{
+    /** @var list<array{Sentence, array<string, mixed>}> sentences that are printed, with what else the object then holds */
+    private array $says = [];
+
+    /** @var list<array{Sentence, array<string, mixed>}> other ways in which people say it */
+    private array $said = [];
+
+    /** @var array<string, Slot> */
+    private array $slots = [];
+
+    private ?string $grows = null;
+
+    private function __construct(public readonly string $kind)
+    {
+    }
+
+    /** @param  string  $kind  its name in a rule file; empty for what needs none */
+    public static function of(string $kind = ''): self
+    {
+        return new self($kind);
+    }
+
+    /** @param  array<string, mixed>  $with  what the object holds besides, when it is said so */
+    public function says(string $sentence, array $with = []): self
+    {
+        $this->says[] = [Sentence::of($sentence), $with];
+
+        return $this;
+    }
+
+    public function orSaid(string ...$sentences): self
+    {
+        foreach ($sentences as $sentence) {
+            $this->said[] = [Sentence::of($sentence), []];
+        }
+
+        return $this;
+    }
+
+    /** @param  array<string, mixed>  $with */
+    public function orSaidWith(array $with, string ...$sentences): self
+    {
+        foreach ($sentences as $sentence) {
+            $this->said[] = [Sentence::of($sentence), $with];
+        }
+
+        return $this;
+    }
+
+    public function slot(string $key, Slot $slot): self
+    {
+        $this->slots[$key] = $slot;
+
+        return $this;
+    }
+
+    /** @param  array<string, Slot>  $slots */
+    public function takes(array $slots): self
+    {
+        $this->slots = $slots + $this->slots;
+
+        return $this;
+    }
+
+    /** It goes on from its like: "the owner’s manager". Sentences that begin with this place are read behind what stands there. */
+    public function growsOn(string $key): self
+    {
+        $this->grows = $key;
+
+        return $this;
+    }
+
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        if (! is_array($json) || ($json['kind'] ?? '') !== $this->kind) {
+            return null;
+        }
+        foreach ($this->says as [$sentence, $with]) {
+            if (array_udiff_assoc($with, $json, static fn (mixed $one, mixed $other): int => $one === $other ? 0 : 1) !== []) {
+                continue;
+            }
+            $covered = array_fill_keys(array_keys($with), true) + ['kind' => true];
+            $text = $sentence->print($this->slots, $json, $scope, $covered);
+            $left = array_diff_key(array_filter($json, static fn (mixed $value): bool => $value !== null), $covered);
+            // What the sentence has no place for would be lost.
+            if ($text !== null && $left === []) {
+                return trim((string) preg_replace(['/ +/', '/ ([,;:])/'], [' ', '$1'], $text));
+            }
+        }
+
+        return null;
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        $found = [];
+        $kind = $this->kind === '' ? [] : ['kind' => $this->kind];
+        foreach ([$this->says, $this->said] as $cost => $sentences) {
+            foreach ($sentences as [$sentence, $with]) {
+                if ($this->grows === null || $sentence->first() !== $this->grows) {
+                    array_push($found, ...$sentence->parse($typed, $at, $scope, $this->slots, $kind + $with, $cost));
+                }
+            }
+        }
+
+        return Parsed::distinct($found);
+    }
+
+    /** @return list<Parsed> what a piece grows to with the words behind it */
+    public function grown(Parsed $seed, Typed $typed, Scope $scope): array
+    {
+        $found = [];
+        $kind = $this->kind === '' ? [] : ['kind' => $this->kind];
+        foreach ($this->grows === null ? [] : [$this->says, $this->said] as $cost => $sentences) {
+            foreach ($sentences as [$sentence, $with]) {
+                if ($sentence->first() === $this->grows) {
+                    $json = $kind + $with + [(string) $this->grows => $seed->json];
+                    array_push($found, ...$sentence->behind($typed, $seed->end, $scope, $this->slots, $json, $seed->cost + $cost));
+                }
+            }
+        }
+
+        return $found;
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Shape\Slot;
+
+use VividLedger\Shape\Parsed;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Slot;
+use VividLedger\Shape\Typed;
+
+/** A whole number: "3", "three". */
+final readonly class Counted implements Slot
+{
+    public const WORDS = [
+        'one' => 1, 'two' => 2, 'three' => 3, 'four' => 4, 'five' => 5, 'six' => 6, 'seven' => 7, 'eight' => 8, 'nine' => 9, 'ten' => 10,
+        'eleven' => 11, 'twelve' => 12, 'fourteen' => 14, 'fifteen' => 15, 'twenty' => 20, 'thirty' => 30, 'sixty' => 60, 'ninety' => 90,
+    ];
+
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        return is_int($json) && $json >= 0 ? (string) $json : null;
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        $digits = $typed->pattern($at, '\d{1,9}(?!\d)', 'a number');
+        if ($digits !== null) {
+            return [new Parsed((int) $digits[0][0], $digits[1])];
+        }
+
+        return array_map(
+            static fn (array $found): Parsed => new Parsed($found[0], $found[1], 1),
+            array_slice($typed->labels($at, self::WORDS, 2), 0, 1),
+        );
+    }
+}

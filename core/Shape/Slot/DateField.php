@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Shape\Slot;
+
+use VividLedger\Shape\Parsed;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Slot;
+use VividLedger\Shape\Typed;
+
+/** A date of the record: "Due", "the due date", "it is due", "it ends". */
+final readonly class DateField implements Slot
+{
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        return (new OwnField)->print($json, $scope, $around);
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        $fits = static fn (mixed $name): bool => is_string($name) && $scope->type->field($name)?->type->isMoment() === true;
+        $found = array_filter(OwnField::all($typed, $at, $scope), static fn (Parsed $one): bool => $fits($one->json));
+        foreach (self::verbs($scope) as $said => $name) {
+            $end = $typed->words($at, (string) $said, 3);
+            if ($end !== null) {
+                $found[] = new Parsed($name, $end, 1);
+            }
+        }
+
+        return Parsed::distinct(array_values($found));
+    }
+
+    /** @return array<string, string> names of dates by what happens on them: "the ticket is due", "it ends" */
+    private static function verbs(Scope $scope): array
+    {
+        return $scope->once('what happens on dates', static function () use ($scope): array {
+            $verbs = [];
+            foreach ($scope->type->fields as $field) {
+                if (! $field->type->isMoment() || str_contains($field->label, ' ')) {
+                    continue;
+                }
+                $label = mb_strtolower($field->label);
+                foreach (['it', $scope->type->inSentence(), "this {$scope->type->inSentence()}"] as $who) {
+                    $verbs["{$who} is {$label}"] = $field->name;
+                    $verbs["{$who} {$label}s"] = $field->name;
+                    $verbs["{$who} falls {$label}"] = $field->name;
+                }
+            }
+
+            return $verbs;
+        });
+    }
+}

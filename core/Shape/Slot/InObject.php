@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Shape\Slot;
+
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Slot;
+use VividLedger\Shape\Spread;
+use VividLedger\Shape\Typed;
+
+/** What another slot spreads over keys, as an object of its own. */
+final readonly class InObject implements Slot
+{
+    public function __construct(private Spread $slot)
+    {
+    }
+
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        return is_array($json) && array_diff(array_keys($json), $this->slot->keys()) === [] ? $this->slot->print($json, $scope, $around) : null;
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        return $this->slot->parse($typed, $at, $scope, $around);
+    }
+}

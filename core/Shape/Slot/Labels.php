@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Shape\Slot;
+
+use Closure;
+use VividLedger\Shape\Parsed;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Slot;
+use VividLedger\Shape\Typed;
+
+/** One of some labels, each of which stands for something. */
+final readonly class Labels implements Slot
+{
+    /**
+     * @param  Closure(Scope, array<mixed>): array<string, mixed>  $labels  what each stands for
+     * @param  array<string, mixed>  $also  other words for the same
+     */
+    public function __construct(private Closure $labels, private array $also = [])
+    {
+    }
+
+    /**
+     * @param  array<string, mixed>  $labels
+     * @param  array<string, mixed>  $also
+     */
+    public static function of(array $labels, array $also = []): self
+    {
+        return new self(static fn (): array => $labels, $also);
+    }
+
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        $found = array_search($json, ($this->labels)($scope, $around), true);
+
+        return $found === false ? null : (string) $found;
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        return [
+            ...array_map(
+                static fn (array $found): Parsed => new Parsed($found[0], $found[1]),
+                $typed->labels($at, ($this->labels)($scope, $around)),
+            ),
+            ...array_map(
+                static fn (array $found): Parsed => new Parsed($found[0], $found[1], 1),
+                $this->also === [] ? [] : $typed->labels($at, $this->also, 1),
+            ),
+        ];
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Shape\Slot;
+
+use Closure;
+use VividLedger\Shape\Parsed;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Slot;
+use VividLedger\Shape\Typed;
+
+/** One of several shapes: what a registry of kinds is to a sentence. */
+final class OneShape implements Slot
+{
+    /** @var ?list<Slot> */
+    private ?array $made = null;
+
+    /** @param  Closure(): list<Slot>  $shapes  asked when they are needed, as a shape can have a place for its like */
+    public function __construct(private readonly Closure $shapes)
+    {
+    }
+
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        foreach ($this->shapes() as $shape) {
+            $text = $shape->print($json, $scope, $around);
+            if ($text !== null) {
+                return $text;
+            }
+        }
+
+        return null;
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        $found = [];
+        foreach ($this->shapes() as $shape) {
+            array_push($found, ...$shape->parse($typed, $at, $scope, $around));
+        }
+
+        return Parsed::distinct($found);
+    }
+
+    /** @return list<Slot> */
+    private function shapes(): array
+    {
+        return $this->made ??= ($this->shapes)();
+    }
+}

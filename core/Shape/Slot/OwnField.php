@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Shape\Slot;
+
+use Closure;
+use VividLedger\Schema\Field;
+use VividLedger\Shape\Parsed;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Slot;
+use VividLedger\Shape\Typed;
+
+/** A field of the record itself, by its label: "Stage", "its stage", "the stage of the quote", "the due date". */
+final readonly class OwnField implements Slot
+{
+    /** @param  ?Closure(Field): bool  $fits  which fields are meant; null for all */
+    public function __construct(private ?Closure $fits = null)
+    {
+    }
+
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        $found = is_string($json) ? array_search($json, self::labels($scope), true) : false;
+
+        return $found === false ? null : (string) $found;
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        return array_values(array_filter(self::all($typed, $at, $scope), function (Parsed $one) use ($scope): bool {
+            $field = is_string($one->json) ? $scope->type->field($one->json) : null;
+
+            return $field !== null && ($this->fits === null || ($this->fits)($field));
+        }));
+    }
+
+    /** @return list<Parsed> */
+    public static function all(Typed $typed, int $at, Scope $scope): array
+    {
+        return $typed->once("field:{$scope->type->name}", $at, static function () use ($typed, $at, $scope): array {
+            $found = [];
+            foreach (self::places($typed, $at, $scope) as [$place, $cost]) {
+                foreach ($typed->labels($place, self::labels($scope)) as [$name, $end]) {
+                    $found[] = new Parsed($name, $end, $cost);
+                    foreach (self::tails($typed, $end, $scope, (string) $name) as $tail) {
+                        $found[] = new Parsed($name, $tail, 1);
+                    }
+                }
+            }
+
+            return Parsed::distinct($found);
+        });
+    }
+
+    /** @return array<string, string> names by label; two fields of one label go by their names */
+    public static function labels(Scope $scope): array
+    {
+        return $scope->once('fields', static function () use ($scope): array {
+            $labels = [];
+            foreach ($scope->type->fields as $field) {
+                $labels[isset($labels[$field->label]) ? $field->name : $field->label] = $field->name;
+            }
+
+            return $labels;
+        });
+    }
+
+    /**
+     * Here, and behind words that say whose field it is.
+     *
+     * @return list<array{int, int}> places with their cost
+     */
+    private static function places(Typed $typed, int $at, Scope $scope): array
+    {
+        $one = $scope->type->inSentence();
+        $places = [[$at, 0]];
+        foreach (['its', "{$one}’s", "this {$one}’s", 'the record’s', 'field'] as $whose) {
+            $end = $typed->words($at, $whose, 3);
+            if ($end !== null) {
+                $places[] = [$end, 1];
+            }
+        }
+
+        return $places;
+    }
+
+    /** @return list<int> places behind words that say no more than the label did */
+    private static function tails(Typed $typed, int $at, Scope $scope, string $name): array
+    {
+        $one = $scope->type->inSentence();
+        $isMoment = $scope->type->field($name)?->type->isMoment() === true;
+        $tails = [];
+        foreach (['field', ...($isMoment ? ['date', 'day'] : []), "of the {$one}", "of this {$one}", "on the {$one}"] as $more) {
+            $end = $typed->words($at, $more, 3);
+            if ($end !== null) {
+                $tails[] = $end;
+                $further = $typed->words($end, "of the {$one}", 3);
+                if ($further !== null) {
+                    $tails[] = $further;
+                }
+            }
+        }
+
+        return $tails;
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Shape\Slot;
+
+use VividLedger\Shape\Parsed;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Slot;
+use VividLedger\Shape\Typed;
+
+/** Whole sentences in a row: "…; and …". */
+final readonly class Series implements Slot
+{
+    public function __construct(private Slot $one, private int $least)
+    {
+    }
+
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        $texts = is_array($json) && array_is_list($json) ? array_map(
+            fn (mixed $item): ?string => $this->one->print($item, $scope, $around),
+            $json,
+        ) : [];
+
+        return count($texts) < $this->least || in_array(null, $texts, true) ? null : implode('; and ', $texts);
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        $found = [];
+        $open = array_map(static fn (Parsed $one): Parsed => $one->as([$one->json]), $this->one->parse($typed, $at, $scope, $around));
+        while ($open !== []) {
+            array_push($found, ...$open);
+            $longer = [];
+            foreach ($open as $list) {
+                $behind = $typed->pattern($list->end, ';\s*(?:and\b)?', '; and', 0);
+                foreach ($behind === null ? [] : $this->one->parse($typed, $behind[1], $scope, $around) as $next) {
+                    $items = is_array($list->json) ? array_values($list->json) : [];
+                    $longer[] = new Parsed([...$items, $next->json], $next->end, $list->cost + $next->cost);
+                }
+            }
+            $open = $longer;
+        }
+
+        return array_values(array_filter(
+            $found,
+            fn (Parsed $list): bool => is_array($list->json) && count($list->json) >= $this->least,
+        ));
+    }
+}

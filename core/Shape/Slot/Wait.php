@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Shape\Slot;
+
+use VividLedger\Shape\Parsed;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Spread;
+use VividLedger\Shape\Typed;
+
+/** A length of time with what stands behind it: "2 working days at 09:00". */
+final readonly class Wait implements Spread
+{
+    public function keys(): array
+    {
+        return ['amount', 'unit', 'time', 'roll', 'clock'];
+    }
+
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        $length = (new Length)->print($json, $scope, $around);
+
+        return $length === null ? null : trim("{$length} ".(new DueRest)->print($json, $scope, $around));
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        $found = [];
+        foreach ((new Length)->parse($typed, $at, $scope, $around) as $length) {
+            foreach ((new DueRest)->parse($typed, $length->end, $scope, $around) as $rest) {
+                $both = (is_array($length->json) ? $length->json : []) + (is_array($rest->json) ? $rest->json : []);
+                $found[] = new Parsed($both, $rest->end, $length->cost + $rest->cost);
+            }
+        }
+
+        return $found;
+    }
+}

@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Text;
+
+use Closure;
+use VividLedger\Schema\RecordType;
+use VividLedger\Schema\Schema;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Typed;
+
+/** A whole rule that is typed row by row. */
+final class TypedPage
+{
+    /** @var array<string, mixed> */
+    private array $file = [];
+
+    /** @var list<mixed> */
+    private array $lines = [];
+
+    /** @var list<Misreading> */
+    private array $misread = [];
+
+    /**
+     * @param  Closure(RecordType): Scope  $scope
+     * @param  ?RecordType  $type  that the rule is about where its text does not say so
+     */
+    public function __construct(
+        private readonly Schema $schema,
+        private readonly Closure $scope,
+        private ?RecordType $type = null,
+    ) {
+    }
+
+    public function row(string $row, int $number): void
+    {
+        $typed = new Typed($row);
+        if (! $this->name($typed) && ! $this->part($typed, $row, $number)) {
+            $this->misread[] = NearMiss::of($typed, $number);
+        }
+    }
+
+    public function reading(): TextReading
+    {
+        if (! isset($this->file['when']) && $this->misread === []) {
+            $this->misread[] = new Misreading(1, 0, '', ['When a …'], []);
+        }
+
+        return new TextReading($this->misread === [] ? $this->file + ['lines' => $this->lines] : null, $this->misread);
+    }
+
+    /**
+     * The record types that a sentence can be about: those it names, or the one at hand.
+     *
+     * @return list<RecordType>
+     */
+    public static function candidates(string $text, Schema $schema, ?RecordType $type): array
+    {
+        $outside = (string) preg_replace('/“[^”]*”|"[^"]*"/u', '', $text);
+        $named = [];
+        foreach ($schema->types as $candidate) {
+            $names = preg_quote($candidate->label, '/').'|'.preg_quote($candidate->plural, '/');
+            if (preg_match("/(?<![\\p{L}\\p{N}])(?:{$names})(?![\\p{L}\\p{N}])/iu", $outside) === 1) {
+                $named[] = $candidate;
+            }
+        }
+
+        return array_values(array_unique([...$named, ...($type === null ? [] : [$type])], SORT_REGULAR));
+    }
+
+    private function name(Typed $typed): bool
+    {
+        $behind = $typed->words(0, 'Rule');
+        $name = $behind === null ? null : $typed->quoted($behind);
+        if ($name === null || ! $typed->isDone($name[1])) {
+            return false;
+        }
+        $this->file['name'] = $name[0];
+
+        return true;
+    }
+
+    private function part(Typed $typed, string $row, int $number): bool
+    {
+        $found = [];
+        foreach (isset($this->file['when']) ? [] : self::candidates($row, $this->schema, $this->type) as $type) {
+            foreach (Parts::parse('when', $typed, 0, ($this->scope)($type)) as $one) {
+                $found[] = $one->as(['when' => $one->json, 'on' => $type->name]);
+            }
+        }
+        $typed->expect('When', 0);
+        $scope = $this->type === null ? null : ($this->scope)($this->type);
+        foreach ($scope === null ? [] : array_diff(Parts::keys(), ['when']) as $part) {
+            foreach (isset($this->file[$part]) || $scope === null ? [] : Parts::parse($part, $typed, 0, $scope) as $one) {
+                $found[] = $one->as([$part => $one->json]);
+            }
+        }
+        foreach ($scope === null ? [] : Parts::slot('line')->parse($typed, 0, $scope, []) as $one) {
+            $found[] = $one->as(['line' => $one->json]);
+        }
+        $read = Nearest::of($typed, $found);
+        if (count($read) > 1) {
+            $this->misread[] = new Misreading($number, 0, trim($row), [], []);
+        }
+        foreach (count($read) === 1 ? RuleText::without($read[0]) : [] as $key => $value) {
+            if ($key === 'line') {
+                $this->lines[] = $value;
+            } else {
+                $this->file[(string) $key] = $value;
+            }
+        }
+        if (is_string($this->file['on'] ?? null)) {
+            $this->type = $this->schema->type($this->file['on']);
+        }
+
+        return $read !== [];
+    }
+}
