@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace VividLedger\People;
 
+use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
 use VividLedger\Shape\Slot\FieldPath;
+use VividLedger\Shape\Slot\OwnField;
 use VividLedger\Shape\Typed;
 
 /** A field that holds a person, by a path. The record’s own owner and creator have names of their own. */
@@ -23,7 +25,7 @@ final readonly class PersonPath implements Slot
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
-        return array_values(array_filter(FieldPath::all($typed, $at, $scope), static function (Parsed $one) use ($scope): bool {
+        $found = array_values(array_filter(FieldPath::all($typed, $at, $scope), static function (Parsed $one) use ($scope): bool {
             $path = is_string($one->json) ? $scope->schema->path($scope->type, $one->json) : null;
 
             // "The manager of the owner" is rather found by way of the person.
@@ -31,5 +33,10 @@ final readonly class PersonPath implements Slot
 
             return $path?->field->type === FieldType::Person && ! $isManager && ! in_array($one->json, [$scope->type->owner, 'created_by'], true);
         }));
+        if ($found === []) {
+            OwnField::expect($typed, $at, $scope, static fn (?Field $field): bool => $field?->type === FieldType::Person);
+        }
+
+        return $found;
     }
 }

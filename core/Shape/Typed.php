@@ -21,13 +21,16 @@ final class Typed
     /** @var array<string, int> what could have stood at the furthest place: 0 to be typed as it is, 1 in other words, 2 described */
     private array $expected = [];
 
+    /** @var list<array{LabelSet<mixed>, int, int}> labels that could have stood there, with their rank and where they would begin */
+    private array $expectedLabels = [];
+
+    /** @var array<int, array{int, string, int, ?int}> by place: where the next word begins, it, where it ends, and what is behind an article */
+    private array $tokens = [];
+
     /** @var array<string, list<Parsed>> what slots found, by slot and place */
     private array $found = [];
 
-    /** @var array<string, array{string, bool}> words in small letters, and whether they end in a letter */
-    private array $folded = [];
-
-    /** @var array<string, array{list<string>, bool}> the words of a literal, and whether it can stand behind a comma */
+    /** @var array<string, array{list<array{string, bool}>, bool}> the words of a literal (and whether they are plain), and whether it can follow a comma */
     private static array $literals = [];
 
     public function __construct(string $text)
@@ -70,19 +73,23 @@ final class Typed
     {
         [$words, $followsComma] = self::$literals[$literal] ??= self::literal($literal);
         $start = $at;
-        foreach ($words as $nth => $word) {
-            $next = $word === '' ? $at : $this->word($at, $word);
-            if ($next === null && $nth === 0 && $followsComma && ($comma = $this->skip($at)) < strlen($this->text)
-                && in_array($this->text[$comma], [',', ':', ';'], true)) {
-                $next = $this->word($comma + 1, $word);
+        $isBegun = false;
+        foreach ($words as $nth => [$word, $isPlain]) {
+            $next = $this->word($at, $word, $isPlain);
+            if ($next === null && $nth === 0 && $followsComma) {
+                $comma = $this->skip($at);
+                $next = isset($this->text[$comma]) && str_contains(',:;', $this->text[$comma]) ? $this->word($comma + 1, $word, $isPlain) : null;
             }
             if ($next !== null) {
                 $at = $next;
+                $isBegun = $isBegun || ! in_array($word, self::ARTICLES, true);
             } elseif (! in_array($word, self::ARTICLES, true)) {
-                $this->expect(trim($literal), $start, $rank);
-                // Half of it stands here, and more of it than an article: the other half could follow.
-                if (array_diff(array_slice($words, 0, $nth), self::ARTICLES) !== []) {
-                    $this->expect(implode(' ', array_slice($words, $nth)), $at, $rank);
+                if ($rank < 3) {
+                    $this->expect(trim($literal), $start, $rank);
+                    // Half of it stands here, and more of it than an article: the other half could follow.
+                    if ($isBegun) {
+                        $this->expect(implode(' ', array_column(array_slice($words, $nth), 0)), $at, $rank);
+                    }
                 }
 
                 return null;
@@ -95,30 +102,32 @@ final class Typed
     /**
      * @template T
      *
-     * @param  array<string, T>  $labels  what each stands for
+     * @param  array<string, T>|LabelSet<T>  $labels  what each stands for
      * @return list<array{T, int, string}> what stands here and the place behind it, the longest first
      */
-    public function labels(int $at, array $labels, int $rank = 0): array
+    public function labels(int $at, array|LabelSet $labels, int $rank = 0): array
     {
+        $set = is_array($labels) ? new LabelSet($labels) : $labels;
         $found = [];
-        foreach ($this->starts($at) as $start) {
-            foreach ($labels as $label => $value) {
-                $length = $this->startsWith($start, (string) $label) ?? $this->startsWith(
-                    $start,
-                    (string) preg_replace('/^(?:a|an|the) /i', '', (string) $label),
-                );
-                if ($length !== null) {
-                    $found[(string) $label] ??= [$value, $start + $length, (string) $label];
+        [$start, $word, , $behind] = $this->token($at);
+        foreach ($behind === null ? [[$start, $word]] : [[$start, $word], [$behind, $this->token($behind)[1]]] as [$place, $first]) {
+            foreach ($set->beginning($first) as [$form, $label, $value]) {
+                if (! isset($found[$label]) && $this->startsWith($place, $form)) {
+                    $found[$label] = [$value, $place + strlen($form), $label];
                 }
             }
         }
         $found = array_values($found);
+        if ($found === []) {
+            if ($rank < 3 && $start >= $this->furthest && $this->reach($start)) {
+                $this->expectedLabels[] = [$set, $rank, $start];
+            }
+
+            return [];
+        }
         usort($found, static fn (array $one, array $other): int => $other[1] <=> $one[1]);
-        foreach (array_keys($labels) as $label) {
-            if ($found === []) {
-                $this->expect((string) $label, $at, $rank);
-                $this->expectRest((string) $label, $at, $rank);
-            } elseif (str_starts_with((string) $label, "{$found[0][2]} ") || str_starts_with((string) $label, "{$found[0][2]}’")) {
+        foreach ($rank < 3 && $found[0][1] >= $this->furthest ? array_keys($set->labels) : [] as $label) {
+            if (str_starts_with((string) $label, "{$found[0][2]} ") || str_starts_with((string) $label, "{$found[0][2]}’")) {
                 // A longer one begins like this.
                 $this->expect(trim(substr((string) $label, strlen($found[0][2]))), $found[0][1], $rank);
             }
@@ -170,38 +179,62 @@ final class Typed
     /** @param  int  $rank  0 for what is printed, 1 for another way to say it, 2 for a description that nobody would type, 3 for nothing to tell */
     public function expect(string $what, int $at, int $rank = 0): void
     {
-        $at = $this->skip($at);
-        if ($what === '' || $at < $this->furthest || $rank > 2) {
+        if ($what === '' || $rank > 2) {
             return;
         }
-        if ($at > $this->furthest) {
-            $this->furthest = $at;
-            $this->expected = [];
+        $at = $this->skip($at);
+        if ($at >= $this->furthest && $this->reach($at)) {
+            $this->expected[$what] = min($rank, $this->expected[$what] ?? $rank);
         }
-        $this->expected[$what] = min($rank, $this->expected[$what] ?? $rank);
+    }
+
+    /**
+     * One of some labels could stand here.
+     *
+     * @param  \Closure(): list<string>  $labels  asked only when nothing was understood further on
+     */
+    public function expectAny(int $at, \Closure $labels): void
+    {
+        $at = $this->skip($at);
+        if ($at >= $this->furthest && $this->reach($at)) {
+            $set = new LabelSet(array_fill_keys($labels(), true));
+            $this->expectedLabels[] = [$set, 0, $at];
+        }
     }
 
     /** @return array{int, string, array<string, int>} the furthest place (in characters), what stands there, and what could, by rank */
     public function furthest(): array
     {
-        preg_match('/\G\S{1,40}/u', $this->text, $word, 0, min($this->furthest, strlen($this->text)));
+        foreach ($this->expectedLabels as [$set, $rank, $start]) {
+            foreach (array_keys($set->labels) as $label) {
+                $this->expected[(string) $label] = min($rank, $this->expected[(string) $label] ?? $rank);
+                $this->expectRest((string) $label, $start, $rank);
+            }
+        }
+        preg_match('/\G(?:(?:the|an?)\s+)?\S{1,40}/iu', $this->text, $word, 0, min($this->furthest, strlen($this->text)));
 
         return [mb_strlen(substr($this->text, 0, $this->furthest)), $word[0] ?? '', $this->expected];
+    }
+
+    /** @return bool whether nothing was understood beyond a place; that behind an article is the place of the article */
+    private function reach(int $at): bool
+    {
+        if (preg_match('/(?<![\p{L}\p{N}_])(?:the|an?)\s+$/u', substr($this->lower, 0, $at), $article) === 1) {
+            $at -= strlen($article[0]);
+        }
+        if ($at > $this->furthest) {
+            $this->furthest = $at;
+            $this->expected = [];
+            $this->expectedLabels = [];
+        }
+
+        return $at === $this->furthest;
     }
 
     /** What is left of the text from a place. */
     public function rest(int $at): string
     {
         return substr($this->text, $this->skip($at));
-    }
-
-    /** @return list<int> the places at which a label can begin: here, and behind an article */
-    private function starts(int $at): array
-    {
-        $at = $this->skip($at);
-        $behind = $this->article($at);
-
-        return $behind === null ? [$at] : [$at, $behind];
     }
 
     /** Where the text ends behind whole words of a label, the rest of it could follow. */
@@ -219,7 +252,7 @@ final class Typed
     }
 
     /** In small letters, and as long as it was: the handful of letters that would change their length stay as they are. */
-    private static function small(string $text): string
+    public static function small(string $text): string
     {
         $lower = mb_strtolower($text);
 
@@ -230,53 +263,62 @@ final class Typed
         );
     }
 
-    /** @return array{list<string>, bool} a comma before words is printed and need not be typed; before others it can be typed */
+    /** The letters and digits that stand together at a place. */
+    public static function firstWord(string $text, int $at): string
+    {
+        return preg_match('/\G[\p{L}\p{N}_]+/u', $text, $word, 0, $at) === 1 ? $word[0] : '';
+    }
+
+    /** @return array{list<array{string, bool}>, bool} a comma before words is printed and need not be typed; before others it can be typed */
     private static function literal(string $literal): array
     {
         $words = trim(mb_strtolower(str_replace("'", '’', $literal)));
         $words = (string) preg_replace('/^[,;]\s*(?=[\p{L}\p{N}])/u', '', $words);
+        $each = array_filter(preg_split('/\s+/', $words) ?: [], static fn (string $word): bool => $word !== '');
 
-        return [preg_split('/\s+/', $words) ?: [], preg_match('/^[\p{L}\p{N}]/u', $words) === 1];
+        return [
+            array_map(static fn (string $word): array => [$word, preg_match('/^[\p{L}\p{N}_]+$/Du', $word) === 1], array_values($each)),
+            preg_match('/^[\p{L}\p{N}]/u', $words) === 1,
+        ];
     }
 
-    private function word(int $at, string $word): ?int
+    /** @return ?int the place behind a word, or behind an article and the word */
+    private function word(int $at, string $word, bool $isPlain): ?int
     {
-        $at = $this->skip($at);
-        $length = $this->startsWith($at, $word);
-        if ($length === null && ! in_array($word, self::ARTICLES, true)) {
-            $behind = $this->article($at);
-            $length = $behind === null ? null : $this->startsWith($behind, $word);
-            $at = $behind ?? $at;
+        [$start, $here, $end, $behind] = $this->tokens[$at] ?? $this->token($at);
+        if ($isPlain ? $here === $word : $this->startsWith($start, $word)) {
+            return $isPlain ? $end : $start + strlen($word);
         }
-
-        return $length === null ? null : $at + $length;
-    }
-
-    /** @return ?int the place of the word behind an article */
-    private function article(int $at): ?int
-    {
-        foreach (self::ARTICLES as $article) {
-            $length = $this->startsWith($at, $article);
-            if ($length !== null) {
-                return $this->skip($at + $length);
-            }
+        if ($behind === null || in_array($word, self::ARTICLES, true)) {
+            return null;
+        }
+        [, $here, $end] = $this->tokens[$behind] ?? $this->token($behind);
+        if ($isPlain ? $here === $word : $this->startsWith($behind, $word)) {
+            return $isPlain ? $end : $behind + strlen($word);
         }
 
         return null;
     }
 
-    private function startsWith(int $at, string $what): ?int
+    /** @return array{int, string, int, ?int} where the next word begins, it, where it ends, and the place behind it when it is an article */
+    private function token(int $at): array
     {
-        [$small, $isWord] = $this->folded[$what] ??= [
-            $fold = self::small(str_replace(["'", "\u{2018}"], '’', $what)),
-            preg_match('/[\p{L}\p{N}]$/u', $fold) === 1,
-        ];
-        $length = strlen($small);
-        if ($length === 0 || $at + $length > strlen($this->lower) || substr_compare($this->lower, $small, $at, $length) !== 0) {
-            return null;
+        if (! isset($this->tokens[$at])) {
+            $start = $this->skip($at);
+            $word = self::firstWord($this->lower, $start);
+            $end = $start + strlen($word);
+            $this->tokens[$at] = [$start, $word, $end, in_array($word, self::ARTICLES, true) ? $this->skip($end) : null];
         }
 
-        // A word ends where no letter or digit follows.
-        return $isWord && preg_match('/\G[\p{L}\p{N}_]/u', $this->lower, offset: $at + $length) === 1 ? null : $length;
+        return $this->tokens[$at];
+    }
+
+    /** Whether a text in small letters stands at a place; a word ends where no letter or digit follows. */
+    private function startsWith(int $at, string $small): bool
+    {
+        $length = strlen($small);
+
+        return $length > 0 && $at + $length <= strlen($this->lower) && substr_compare($this->lower, $small, $at, $length) === 0
+            && (preg_match('/[\p{L}\p{N}]$/u', $small) !== 1 || self::firstWord($this->lower, $at + $length) === '');
     }
 }

@@ -49,7 +49,13 @@ final class NearMiss
         $count = substr_count($expected, ' ') + 1;
         $said = implode(' ', array_slice(preg_split('/[\s,.;:]+/', $typed) ?: [], 0, $count));
         $distance = levenshtein($expected, substr($said, 0, 120));
+        // What is only begun is not misspelt.
+        $first = explode(' ', $said)[0];
 
-        return $distance > 0 && $distance <= $most ? $distance : null;
+        return match (true) {
+            $distance > 0 && $distance <= $most => $distance,
+            strlen($first) > 2 && str_starts_with($expected, $first) => 4,
+            default => null,
+        };
     }
 }

@@ -71,7 +71,7 @@ final readonly class AssignmentsSlot implements Slot
     private static function one(Typed $typed, int $at, Scope $scope, RecordType $type): array
     {
         $found = [];
-        foreach (OwnField::all($typed, $at, $scope->about($type)) as $name) {
+        foreach ((new OwnField(static fn (Field $field): bool => $field->isSettable()))->parse($typed, $at, $scope->about($type), []) as $name) {
             $field = is_string($name->json) ? $type->field($name->json) : null;
             if ($field === null) {
                 continue;

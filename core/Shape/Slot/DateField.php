@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Schema\Field;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -19,8 +20,8 @@ final readonly class DateField implements Slot
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
-        $fits = static fn (mixed $name): bool => is_string($name) && $scope->type->field($name)?->type->isMoment() === true;
-        $found = array_filter(OwnField::all($typed, $at, $scope), static fn (Parsed $one): bool => $fits($one->json));
+        $fits = static fn (Field $field): bool => $field->type->isMoment();
+        $found = (new OwnField($fits))->parse($typed, $at, $scope, $around);
         foreach (self::verbs($scope) as $said => $name) {
             $end = $typed->words($at, (string) $said, 3);
             if ($end !== null) {
@@ -28,7 +29,7 @@ final readonly class DateField implements Slot
             }
         }
 
-        return Parsed::distinct(array_values($found));
+        return Parsed::distinct($found);
     }
 
     /** @return array<string, string> names of dates by what happens on them: "the ticket is due", "it ends" */

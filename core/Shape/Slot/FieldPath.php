@@ -34,11 +34,16 @@ final readonly class FieldPath implements Slot
             return [];
         }
 
-        return array_values(array_filter(self::all($typed, $at, $scope), function (Parsed $one) use ($scope): bool {
-            $field = is_string($one->json) ? $scope->schema->path($scope->type, $one->json)?->field : null;
+        $fits = fn (?Field $field): bool => $field !== null && ($this->fits === null || ($this->fits)($field));
+        $found = array_values(array_filter(
+            self::all($typed, $at, $scope),
+            static fn (Parsed $one): bool => is_string($one->json) && $fits($scope->schema->path($scope->type, $one->json)?->field),
+        ));
+        if ($found === []) {
+            OwnField::expect($typed, $at, $scope, $fits);
+        }
 
-            return $field !== null && ($this->fits === null || ($this->fits)($field));
-        }));
+        return $found;
     }
 
     /** @return list<Parsed> */
@@ -86,7 +91,7 @@ final readonly class FieldPath implements Slot
                 continue;
             }
             $about = $scope->about($type);
-            foreach ($typed->labels($at, OwnField::labels($about), 3) as [$name, $end]) {
+            foreach ($typed->labels($at, OwnField::set($about), 3) as [$name, $end]) {
                 $behind = $typed->words($end, "of the {$reference->label}", 3);
                 if ($behind !== null) {
                     $found[] = new Parsed("{$reference->name}.{$name}", $behind, 1);

@@ -6,6 +6,7 @@ namespace VividLedger\Shape\Slot;
 
 use Closure;
 use VividLedger\Schema\Field;
+use VividLedger\Shape\LabelSet;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -28,11 +29,29 @@ final readonly class OwnField implements Slot
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
-        return array_values(array_filter(self::all($typed, $at, $scope), function (Parsed $one) use ($scope): bool {
-            $field = is_string($one->json) ? $scope->type->field($one->json) : null;
+        $fits = fn (?Field $field): bool => $field !== null && ($this->fits === null || ($this->fits)($field));
+        $found = array_values(array_filter(
+            self::all($typed, $at, $scope),
+            static fn (Parsed $one): bool => is_string($one->json) && $fits($scope->type->field($one->json)),
+        ));
+        if ($found === []) {
+            self::expect($typed, $at, $scope, $fits);
+        }
 
-            return $field !== null && ($this->fits === null || ($this->fits)($field));
-        }));
+        return $found;
+    }
+
+    /**
+     * Nothing stands here that could: the labels of what fits are what to tell.
+     *
+     * @param  Closure(?Field): bool  $fits
+     */
+    public static function expect(Typed $typed, int $at, Scope $scope, Closure $fits): void
+    {
+        $typed->expectAny($at, static fn (): array => array_keys(array_filter(
+            self::labels($scope),
+            static fn (string $name): bool => $fits($scope->type->field($name)),
+        )));
     }
 
     /** @return list<Parsed> */
@@ -41,7 +60,7 @@ final readonly class OwnField implements Slot
         return $typed->once("field:{$scope->type->name}", $at, static function () use ($typed, $at, $scope): array {
             $found = [];
             foreach (self::places($typed, $at, $scope) as [$place, $cost]) {
-                foreach ($typed->labels($place, self::labels($scope)) as [$name, $end]) {
+                foreach ($typed->labels($place, self::set($scope), 3) as [$name, $end]) {
                     $found[] = new Parsed($name, $end, $cost);
                     foreach (self::tails($typed, $end, $scope, (string) $name) as $tail) {
                         $found[] = new Parsed($name, $tail, 1);
@@ -51,6 +70,12 @@ final readonly class OwnField implements Slot
 
             return Parsed::distinct($found);
         });
+    }
+
+    /** @return LabelSet<string> */
+    public static function set(Scope $scope): LabelSet
+    {
+        return $scope->once('field labels', static fn (): LabelSet => new LabelSet(self::labels($scope)));
     }
 
     /** @return array<string, string> names by label; two fields of one label go by their names */
