@@ -123,6 +123,9 @@ final readonly class ConditionSlot implements Slot
                     foreach ($open as $list) {
                         foreach (self::behind($typed, $list->end, $word, $kind) as [$behind, $cost]) {
                             foreach (self::term($typed, $behind, $scope) as $next) {
+                                if ($kind === 'all' && self::contradicts($list, $next)) {
+                                    continue;
+                                }
                                 $parts = [...(is_array($list->json) ? array_values($list->json) : []), $next->json];
                                 $longer[] = new Parsed($parts, $next->end, $list->cost + $next->cost + $cost);
                             }
@@ -137,6 +140,19 @@ final readonly class ConditionSlot implements Slot
 
             return Parsed::distinct($found);
         });
+    }
+
+    /** "High and urgent" of one field cannot be meant as it is said: nothing is both. */
+    private static function contradicts(Parsed $list, Parsed $next): bool
+    {
+        $said = is_array($next->json) ? $next->json : [];
+        foreach ($next->cost > 0 && self::kind($said) === 'is' && is_array($list->json) ? $list->json : [] as $part) {
+            if (self::kind($part) === 'is' && is_array($part) && ($part['field'] ?? null) === ($said['field'] ?? null)) {
+                return ($part['value'] ?? null) !== ($said['value'] ?? null);
+            }
+        }
+
+        return false;
     }
 
     /** @return list<array{int, int}> places behind a word that joins, with their cost */

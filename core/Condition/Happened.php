@@ -23,12 +23,30 @@ final readonly class Happened implements Condition
 
     public static function shape(): Shape
     {
-        return Shape::of('happened')->says('it {event}')->orSaid('{} {event}', '{event}')->slot('', new ItsType)->slot('event', new Labels(
-            static fn (): array => array_combine(
-                array_map(static fn (EventKind $event): string => $event->label(), self::EVENTS),
-                array_map(static fn (EventKind $event): string => $event->value, self::EVENTS),
-            ),
-        ));
+        return Shape::of('happened')->says('it {event}')->orSaid('{} {event}', '{event}')
+            ->orSaidWith(
+                ['event' => EventKind::Reply->value],
+                '(the customer|the contact|somebody|someone|anybody|they|the client) (replies|answers|responds|has replied|has answered)[ to {}]',
+                '[there is ](a|any|the first) (reply|answer|response)[ (arrives|comes|comes in|to {}|on {}|is there)]',
+                '{} is (answered|replied to)', 'it has been answered',
+            )
+            ->orSaidWith(
+                ['event' => EventKind::Comment->value],
+                '(somebody|someone|anybody) (comments|writes a comment)[ on {}]', '[there is ]a comment[ (arrives|is written|on {})]',
+            )
+            ->orSaidWith(
+                ['event' => EventKind::File->value], '(somebody|someone|anybody) (adds|attaches|uploads) a file[ to {}]', '[there is ]a file[ (arrives|is added|on {})]',
+            )
+            ->orSaidWith(
+                ['event' => EventKind::TaskDone->value],
+                '(somebody|someone|anybody) (does|finishes|completes) a task[ (of|on) {}]', 'a task[ (of|on) {}] is (done|finished|completed)',
+            )
+            ->slot('', new ItsType)->slot('event', new Labels(
+                static fn (): array => array_combine(
+                    array_map(static fn (EventKind $event): string => $event->label(), self::EVENTS),
+                    array_map(static fn (EventKind $event): string => $event->value, self::EVENTS),
+                ),
+            ));
     }
 
     public function compile(): Closure

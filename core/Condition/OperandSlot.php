@@ -72,7 +72,7 @@ final readonly class OperandSlot implements Slot
         $value = FieldValue::ofField($field);
 
         return match ($this->operator->operand()) {
-            Operand::Many => new Many($value, 'or', $this->least),
+            Operand::Many => new Many($value, 'or', $this->least, 'and'),
             Operand::Span => new LengthOf(inDays: true),
             default => $value,
         };

@@ -13,7 +13,12 @@ use VividLedger\Shape\Typed;
 /** A field of a record that is referred to, as it is said of that record: "the customer is on plan", "the customer has the plan". */
 final readonly class ReferredSubject implements Spread
 {
-    private const SAID = ['is on', 'is on the', 'has', 'has the', 'has a', 'with', 'is in', 'is of', 'is at'];
+    private const SAID = ['is on', 'has', 'with', 'is in', 'is of', 'is at'];
+
+    /** @param  list<string>  $said  the words between the two */
+    public function __construct(private array $said = self::SAID)
+    {
+    }
 
     public function keys(): array
     {
@@ -32,7 +37,7 @@ final readonly class ReferredSubject implements Spread
         foreach (OwnField::all($typed, $at, $scope) as $reference) {
             $name = is_string($reference->json) ? $reference->json : '';
             $type = $scope->schema->behind($scope->type->field($name));
-            foreach ($type === null ? [] : self::SAID as $said) {
+            foreach ($type === null ? [] : $this->said as $said) {
                 $behind = $typed->words($reference->end, $said, 3);
                 foreach ($behind === null ? [] : OwnField::all($typed, $behind, $scope->about($type)) as $one) {
                     $field = is_string($one->json) ? $one->json : '';

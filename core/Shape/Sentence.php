@@ -17,7 +17,7 @@ final readonly class Sentence
 
     public static function of(string $text): self
     {
-        $tokens = preg_split('/(\{\w*\}|[\[\]()|])/', $text, -1, PREG_SPLIT_DELIM_CAPTURE | PREG_SPLIT_NO_EMPTY) ?: [];
+        $tokens = preg_split('/(\{\w*\}|(?<!\\\\)[\[\]()|])/', $text, -1, PREG_SPLIT_DELIM_CAPTURE | PREG_SPLIT_NO_EMPTY) ?: [];
         $at = 0;
         $sentence = self::read($tokens, $at);
 
@@ -194,7 +194,7 @@ final readonly class Sentence
                 } while (($tokens[$at] ?? '') === '|');
                 $parts[] = new Piece($ways, $token === '[');
             } else {
-                $parts[] = $token[0] === '{' ? new Place(substr($token, 1, -1)) : $token;
+                $parts[] = $token[0] === '{' ? new Place(substr($token, 1, -1)) : strtr($token, ['\\(' => '(', '\\)' => ')']);
             }
         }
 

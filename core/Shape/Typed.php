@@ -12,6 +12,9 @@ final class Typed
 {
     private const ARTICLES = ['a', 'an', 'the'];
 
+    /** What is said of one, and of many. */
+    private const ALIKE = ['is' => 'are', 'has' => 'have', 'was' => 'were'];
+
     public readonly string $text;
 
     private readonly string $lower;
@@ -286,7 +289,7 @@ final class Typed
     private function word(int $at, string $word, bool $isPlain): ?int
     {
         [$start, $here, $end, $behind] = $this->tokens[$at] ?? $this->token($at);
-        if ($isPlain ? $here === $word : $this->startsWith($start, $word)) {
+        if ($isPlain ? $here === $word || ($here !== '' && $here === (self::ALIKE[$word] ?? null)) : $this->startsWith($start, $word)) {
             return $isPlain ? $end : $start + strlen($word);
         }
         if ($behind === null || in_array($word, self::ARTICLES, true)) {

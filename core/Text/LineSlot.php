@@ -29,7 +29,7 @@ final readonly class LineSlot implements Slot
         $text = self::lines()->print($inner, $scope, []) ?? RawSlot::raw($inner);
         $at = $line['at'] ?? null;
         if ($at !== null && $at !== []) {
-            $said = (new RawSlot(self::timings()))->print($at, $scope, []);
+            $said = (new RawSlot(Timings::slot()))->print($at, $scope, []);
             $text = mb_strtoupper(mb_substr($said, 0, 1)).mb_substr($said, 1).": {$text}";
         }
         $text .= isset($line['onlyIf']) ? ', only if '.(new RawSlot(new ConditionSlot))->print($line['onlyIf'], $scope, []) : '';
@@ -59,7 +59,7 @@ final readonly class LineSlot implements Slot
     private static function before(Typed $typed, int $at, Scope $scope): array
     {
         $found = [new Parsed([], $at)];
-        foreach ((new RawSlot(self::timings()))->parse($typed, $at, $scope, []) as $timing) {
+        foreach ((new RawSlot(Timings::slot()))->parse($typed, $at, $scope, []) as $timing) {
             $found[] = new Parsed(['at' => $timing->json], self::comma($typed, $timing->end), $timing->cost);
         }
         foreach (Timings::ALL as $nth => $timing) {
@@ -147,7 +147,7 @@ final readonly class LineSlot implements Slot
             $both = (is_array($had['at'] ?? null) ? $had['at'] : []) + (is_array($half->json) ? $half->json : []);
             $found[] = $half->as(['at' => $both, '…' => null]);
         }
-        foreach (isset($had['at']) ? [] : (new RawSlot(self::timings()))->parse($typed, $at, $scope, []) as $timing) {
+        foreach (isset($had['at']) ? [] : (new RawSlot(Timings::slot()))->parse($typed, $at, $scope, []) as $timing) {
             $found[] = $timing->as(['at' => $timing->json]);
         }
 
@@ -179,16 +179,6 @@ final readonly class LineSlot implements Slot
         return $lines instanceof OneShape ? $lines : $lines = new OneShape(static fn (): array => array_map(
             static fn (string $line): Shape => $line::shape(),
             Lines::ALL,
-        ));
-    }
-
-    public static function timings(): OneShape
-    {
-        static $timings = null;
-
-        return $timings instanceof OneShape ? $timings : $timings = new OneShape(static fn (): array => array_map(
-            static fn (string $timing): Shape => $timing::shape(),
-            Timings::ALL,
         ));
     }
 }

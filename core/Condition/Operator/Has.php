@@ -14,6 +14,7 @@ use VividLedger\Record\Members;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
 
 /** A set of choices or tags that has a member: one, or any or all of several. */
 final class Has implements Operator
@@ -31,16 +32,15 @@ final class Has implements Operator
     {
         $tags = SubjectSlot::of(FieldType::Tags);
         $shape = Shape::of($this->kind())->slot('left', SubjectSlot::fitting($this))->slot('choices', SubjectSlot::of(FieldType::Choices))
-            ->slot('tags', $tags)->slot('its', new ImpliedSubject($tags))->slot('value', new OperandSlot($this))
+            ->slot('tags', $tags)->slot('', new ItsType)->slot('its', new ImpliedSubject($tags))->slot('value', new OperandSlot($this))
             ->slot('values', new OperandSlot($this));
 
         return match ($this->how) {
             'has_any' => $shape->says('{left} has any of {values}')
-                ->orSaid('{left} (includes|contains|has) (any|one|at least one) of {values}', '(it |)has any of the tags {its}{values}'),
+                ->orSaid('{left} (includes|contains|has) (any|one|at least one) of {values}', '[{} ]has any of the tags {its}{values}'),
             'has_all' => $shape->says('{left} has all of {values}')->orSaid('{left} (includes|contains|has) (all|each) of {values}'),
             default => $shape->says('{tags} has the tag {value}')->says('{choices} has {value}')->orSaid(
-                '{left} (has|includes|include|contains|contain|have) [the tag |tag ]{value}', '(it |)(has|carries|with) the tag {its}{value}',
-                '(it |)(has|carries|with) tag {its}{value}', '(it |)has the {its}{value} tag', '(it is |is |)tagged [with |as ]{its}{value}',
+                '{left} (has|includes|include|contains|contain|have) [the tag |tag ]{value}', '[{} ](has|carries|with) [the |a ]tag {its}{value}', '[{} ]has [the |a ]{its}{value} tag', '[{} ][is ]tagged [with |as ]{its}{value}',
                 '(there is |with |)a tag {its}{value}', 'the {its}{value} tag is (set|there|on it)', '{value} is (in|among|one of) {left}',
                 '[its |the ]tags (include|contain|have) {its}{value}',
             ),

@@ -11,6 +11,7 @@ use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\Order;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\Readable;
+use VividLedger\Condition\ReferredChoice;
 use VividLedger\Condition\ReferredSubject;
 use VividLedger\Condition\SubjectSlot;
 use VividLedger\Record\Fold;
@@ -30,10 +31,11 @@ final class Is implements Operator
     public function shape(): Shape
     {
         return Shape::of($this->kind())->says('{left} is {value}')->orSaid(
+            '{there}',
             '{left} (=|==|:|equals|is equal to|is set to|is the same as|is exactly|is now|is on|is at|is in) {value}', '{left}[ is| of] {value}',
             '{choice}', 'is {choice}', '(it is|it’s|the record is|this is|{} is) {choice}', '{on} {value}', 'with [a |]{left} [of |]{value}',
         )->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this))->slot('choice', new ImpliedChoice)
-            ->slot('on', new ReferredSubject)->slot('', new ItsType);
+            ->slot('there', new ReferredChoice)->slot('on', new ReferredSubject)->slot('', new ItsType);
     }
 
     public function fits(FieldType $type): bool

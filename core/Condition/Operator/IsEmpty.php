@@ -7,6 +7,7 @@ namespace VividLedger\Condition\Operator;
 use Closure;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\Readable;
+use VividLedger\Condition\ReferredSubject;
 use VividLedger\Condition\SubjectSlot;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
@@ -24,11 +25,12 @@ final class IsEmpty implements Operator
     public function shape(): Shape
     {
         return Shape::of($this->kind())->says('{left} is empty')->orSaid(
+            '{none}',
             '{left} (is|is left|was left|=|has been left) (empty|blank|missing|nothing|unset|not set|not filled in|not filled|not known|unknown)',
             '{left} (isn’t|is not|has not been|was not) (set|filled in|filled|given|known|there)', '{left} has no value', 'no {left}',
             '(there is|it has|has|{} has|there’s) no {left}', 'without [a |an |any ]{left}', 'nobody is in {left}', '{left} does not exist',
             '{left} (has nothing in it|holds nothing)', '{left} is not (present|entered)', 'nothing is (in|entered in|filled in for) {left}',
-        )->slot('left', SubjectSlot::fitting($this))->slot('', new ItsType);
+        )->slot('none', new ReferredSubject(['has no', 'has not got', 'does not have', 'doesn’t have', 'is without', 'lacks']))->slot('left', SubjectSlot::fitting($this))->slot('', new ItsType);
     }
 
     public function fits(FieldType $type): bool

@@ -45,7 +45,7 @@ final class Negated implements Operator
     {
         $shape = Shape::of($this->kind)->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this))
             ->slot('values', new OperandSlot($this))->slot('several', new Keyed('values', new OperandSlot($this, 2)))->slot('choice', new ImpliedChoice)
-            ->slot('its', new ImpliedSubject(SubjectSlot::of(FieldType::Tags)))->slot('on', new ReferredSubject)
+            ->slot('its', new ImpliedSubject(SubjectSlot::of(FieldType::Tags)))->slot('on', new ReferredSubject)->slot('has', new ReferredSubject(['has', 'has got', 'has some']))
             ->slot('', new ItsType);
         $operand = match ($this->of->operand()) {
             Operand::Nothing => '',

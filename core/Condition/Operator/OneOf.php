@@ -25,6 +25,7 @@ final class OneOf implements Operator
     public function shape(): Shape
     {
         return Shape::of($this->kind())->says('{left} is one of {values}')->orSaid(
+            '{left} (is |)in \\({values}\\)',
             '{left} (is |)(either|any of|in|one of|among|any one of) {values}', '{left} (is|=) {several}', '{left}: {several}',
             '{left} equals (one of|any of|either) {values}',
         )->slot('left', SubjectSlot::fitting($this))->slot('values', new OperandSlot($this))->slot('several', new Keyed('values', new OperandSlot($this, 2)));

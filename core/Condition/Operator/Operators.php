@@ -38,8 +38,8 @@ final class Operators
                 ]),
                 new Has, new Negated(new Has, 'has_not', 'has not', [
                     '{left} (does not have|doesn’t have|does not include|doesn’t include|do not include|has not|does not contain) [the tag |tag ]{value}',
-                    '(it |)(does not have|doesn’t have|has not|has not got) [the ]tag {its}{value}', '(it is |is |)not tagged [with |as ]{its}{value}',
-                    '(it |)(does not have|doesn’t have) the {its}{value} tag', 'without [the ]tag {its}{value}', '{value} is not (in|among) {left}',
+                    '[{} ](does not have|doesn’t have|has not|has not got) [the ]tag {its}{value}', '[{} ][is ]not tagged [with |as ]{its}{value}',
+                    '[{} ](does not have|doesn’t have) the {its}{value} tag', 'without [the ]tag {its}{value}', '{value} is not (in|among) {left}',
                 ]), new Has('has_any'), new Has('has_all'), new Negated(new Has('has_any'), 'has_none', 'has none of', ['{left} does not have any of {values}']),
                 new Within(true), new Within(false),
                 new InTeam, new InTeam(true), new IsUnder, new IsUnder(true),
@@ -47,7 +47,7 @@ final class Operators
                 new Negated(new IsEmpty, 'is_filled', 'is filled in', [
                     '{left} (isn’t|is not) (empty|blank|missing|nothing|unset)', '{left} (is set|is given|is known|is present|is there|exists|is filled|is entered)',
                     '{left} has a value', '(there is|it has|{} has|there’s|has) (a|an|some) {left}', '{left} has (something in it|been filled in|been set)',
-                    'with a {left}', '{left} != (empty|blank|nothing)',
+                    'with a {left}', '{has}', '{left} != (empty|blank|nothing)',
                 ]), new IsEmpty,
             ] as $operator) {
                 $all[$operator->kind()] = $operator;

@@ -25,6 +25,8 @@ final class Ticked implements Operator
     public function shape(): Shape
     {
         return Shape::of($this->kind())->says('{left} is ticked')->orSaid(
+            '{left} (ticked|checked)',
+            '(it|{}) is (marked as|flagged as|flagged) {left}',
             '{left} (is|=|:|equals|==|is set to) (checked|on|true|yes|set|active|ticked|done)', '(it is|it’s|{} is|is) {left}', '{left} has been (ticked|set|checked)',
         )->slot('left', SubjectSlot::fitting($this))->slot('', new ItsType);
     }

@@ -19,8 +19,11 @@ use VividLedger\Shape\Typed;
 /** Fields with what they are set to: "Review to Needed and Stage since to now". */
 final readonly class AssignmentsSlot implements Slot
 {
-    /** @param  Closure(Scope, array<mixed>): ?RecordType  $type  of the record whose fields are set */
-    public function __construct(private Closure $type)
+    /**
+     * @param  Closure(Scope, array<mixed>): ?RecordType  $type  of the record whose fields are set
+     * @param  bool  $isBare  whether no word before says that something is set: then one between field and value does
+     */
+    public function __construct(private Closure $type, private bool $isBare = false)
     {
     }
 
@@ -49,13 +52,13 @@ final readonly class AssignmentsSlot implements Slot
             return [];
         }
         $found = [];
-        $open = array_map(static fn (Parsed $one): Parsed => $one->as([$one->json]), self::one($typed, $at, $scope, $type));
+        $open = array_map(static fn (Parsed $one): Parsed => $one->as([$one->json]), $this->one($typed, $at, $scope, $type));
         while ($open !== []) {
             array_push($found, ...$open);
             $longer = [];
             foreach ($open as $list) {
                 foreach (self::further($typed, $list->end) as [$behind, $cost]) {
-                    foreach (self::one($typed, $behind, $scope, $type) as $next) {
+                    foreach ($this->one($typed, $behind, $scope, $type) as $next) {
                         $items = [...(is_array($list->json) ? array_values($list->json) : []), $next->json];
                         $longer[] = new Parsed($items, $next->end, $list->cost + $next->cost + $cost);
                     }
@@ -68,7 +71,7 @@ final readonly class AssignmentsSlot implements Slot
     }
 
     /** @return list<Parsed> */
-    private static function one(Typed $typed, int $at, Scope $scope, RecordType $type): array
+    private function one(Typed $typed, int $at, Scope $scope, RecordType $type): array
     {
         $found = [];
         foreach ((new OwnField(static fn (Field $field): bool => $field->isSettable()))->parse($typed, $at, $scope->about($type), []) as $name) {
@@ -76,28 +79,43 @@ final readonly class AssignmentsSlot implements Slot
             if ($field === null) {
                 continue;
             }
-            foreach (self::behind($typed, $name->end) as [$behind, $cost]) {
-                foreach (self::values($field)->parse($typed, $behind, $scope->with($field), []) as $to) {
-                    $found[] = new Parsed(['field' => $field->name, 'to' => $to->json], $to->end, $name->cost + $to->cost + $cost);
-                }
+            foreach ($this->valued($typed, $name->end, $scope, $field) as $one) {
+                $found[] = $one->costlier($name->cost);
             }
         }
 
         return Parsed::distinct($found);
     }
 
+    /**
+     * What stands behind the name of a field.
+     *
+     * @return list<Parsed>
+     */
+    public function valued(Typed $typed, int $at, Scope $scope, Field $field): array
+    {
+        $found = [];
+        foreach ($this->behind($typed, $at) as [$behind, $cost]) {
+            foreach (self::values($field)->parse($typed, $behind, $scope->with($field), []) as $to) {
+                $found[] = new Parsed(['field' => $field->name, 'to' => $to->json], $to->end, $to->cost + $cost);
+            }
+        }
+
+        return $found;
+    }
+
     /** @return list<array{int, int}> places behind the word between a field and its value, with their cost */
-    private static function behind(Typed $typed, int $at): array
+    private function behind(Typed $typed, int $at): array
     {
         $places = [];
-        foreach (['to', 'as', 'on', 'at', 'into', 'in', 'be', 'back to', 'over to', 'to be', '=', ':'] as $nth => $word) {
+        foreach (['to', 'as', 'on', 'at', 'into', 'in', 'be', 'back to', 'over to', 'to be', '=', ':', ...($this->isBare ? ['becomes', 'is', 'gets', 'goes to', 'shall be', 'should be'] : [])] as $nth => $word) {
             $end = $typed->words($at, $word, $nth === 0 ? 0 : 3);
             if ($end !== null) {
                 $places[] = [$end, min(1, $nth)];
             }
         }
 
-        return $places === [] ? [[$at, 1]] : $places;
+        return $places === [] && ! $this->isBare ? [[$at, 1]] : $places;
     }
 
     /** @return list<array{int, int}> */

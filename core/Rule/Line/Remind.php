@@ -12,6 +12,7 @@ use VividLedger\People\Finder;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
 use VividLedger\People\PersonSlot;
+use VividLedger\Rule\Timing\Timings;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
@@ -37,12 +38,13 @@ final readonly class Remind implements Line
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->says('Remind {to}[ {text}]')->orSaid(
+            'remind {to} {at}(:|,| to| that| of|) {text}',
             '(remind|ping|nudge|poke|prompt|alert) {to}[ (to|about|of|that|with|saying|:)] {text}',
             '(send|give|leave|write) [a ]reminder[ {text}] to {to}', '(send|give|leave|write) {to} a reminder[ (to|about|of|that says|saying|:|called|titled)][ {text}]',
             '(send|give) {to} [the ]reminder {text}', '(send|give) a reminder to {to}[ (to|about|of|that says|saying|:)][ {text}]',
             '(send|give) a reminder[ (to|about|of|that says|saying)] {text} to {to}', 'remind {text} to {to}', 'a reminder [{text} ]for {to}',
             'a reminder to {to}[ {text}]', '{to} (is|gets|should be) reminded[ (to|about|of|that)][ {text}]', '{to} gets a reminder[ {text}]',
-        )->slot('to', new PersonSlot)->slot('text', new Quoted);
+        )->slot('to', new PersonSlot)->slot('text', new Quoted)->slot('at', Timings::slot());
     }
 
     public static function label(): string

@@ -47,14 +47,14 @@ final readonly class SendMessage implements Line
         return Shape::of(self::kind())->says("Send {to} {channel} with the letter {letter}{$further}")
             ->says("Send {to} {channel}[ about {subject}][ saying {body}]{$further}")
             ->orSaid(
-                "(send|mail|e-mail|email|write) {to} [{channel} ][with |using ][the |our |a ][letter |template |letter template |e-mail template ]{known}{$further}",
+                "(send|mail|e-mail|email|write|write to) {to} [{channel} ][with |using ][the |our |a ][letter |template |letter template |e-mail template ]{known}[ by {channel}]{$further}",
                 "(send|mail|e-mail|email|post) [the |our |a |an ][letter |template |mail |e-mail |email ]{known} to {to}[ by {channel}]{$further}",
                 "send [{channel} ]to {to} (with|using) [the ][letter |template ]{known}{$further}",
                 "(e-mail|email|mail|write to|write) {to}[ (about|on|with the subject|subject)] {subject}[,] [and ](saying|with the text|that says|with|text|body|:) {body}{$further}",
                 "(e-mail|email|mail|write to|write) {to}[,] (saying|that|with the text) {body}{$further}",
                 "(e-mail|email|mail|write to|write) {to} (about|on|with the subject) {subject}{$further}",
                 "send {channel} to {to}[ (about|on|with the subject|called|titled) {subject}][ [and ](saying|with the text|that says|:) {body}]{$further}",
-                "send {to} {channel}[ (about|on|with the subject|called|titled) {subject}][,][ [and ](saying|with the text|that says|:|with) {body}]{$further}",
+                "(send|write|give|post) {to} {channel}[ (about|on|with the subject|called|titled) {subject}][,][ [and ](saying|with the text|that says|:|with) {body}]{$further}",
             )
             ->orSaidWith(
                 ['channel' => Channel::App->value],

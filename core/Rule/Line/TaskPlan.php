@@ -20,8 +20,13 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot;
+use VividLedger\Shape\Slot\DueRest;
+use VividLedger\Shape\Slot\Far;
 use VividLedger\Shape\Slot\FieldPath;
+use VividLedger\Shape\Slot\Keyed;
 use VividLedger\Shape\Slot\Labels;
+use VividLedger\Shape\Slot\Length;
+use VividLedger\Shape\Slot\MomentPath;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordRole;
 use VividLedger\Template\Template;
@@ -49,13 +54,14 @@ final readonly class TaskPlan
     /** The sentence of one task. */
     public static function said(Shape $shape): Shape
     {
-        $rest = '[, also on {contact}][, due {due}][, with [the |]notes {notes}]';
+        $rest = '[, also on {contact}][(, due| due on| due by) {due}| {by}][, with [the |]notes {notes}]';
 
         return $shape->says('Give '.self::SAID)->orSaid(
             "(give|assign|hand|set|make|create for|add for|create) {to} [a |the |another ][{priority} ]task[ to| called| titled| named|:][ {title}][ with {priority}]{$rest}",
             "(give|assign|create|add|make|open|set up|set|start|new|put) [a |the |another ][new ][{priority} ]task[ called| titled| named|:][ {title}] (for|to) {to}[ with {priority}]{$rest}",
             '(give|assign|create|add|make|open|set up|set|put) [a |the |another ][new ][{priority} ]task[ called| titled| named|:][ {title}]( due {due}) (for|to) {to}',
-            "(task|a task|to-do|a to-do) for {to}[:|,]( {title}){$rest}",
+            "(task|a task|to-do|a to-do|new task) for {to}[:|,]( {title}){$rest}", "(task|a task|new task|to-do) {title} for {to}{$rest}",
+            "task {to} with {title}{$rest}", "(create|add|make|open|set up|new) [a |the ][{priority} ]task for {to}[ called| titled|:] {title}{$rest}",
             "{to} (gets|has to do|should do|receives|is given) [a |the ][{priority} ]task[ called| titled|:][ {title}]{$rest}",
             "(give|assign) {to} {title} as a [{priority} ]task{$rest}", "(give|assign) [a |the ][{priority} ]task to {to}[ called| titled|:][ {title}]{$rest}",
             "(give|create|add|assign) [a |the |another ](to-do|to do|follow-up|follow up|job) [{title} ](for|to) {to}[ {title}]{$rest}",
@@ -77,7 +83,12 @@ final readonly class TaskPlan
                     'priority high' => 'high', 'priority low' => 'low',
                 ],
             ),
-            'title' => new Quoted, 'contact' => new FieldPath, 'due' => new TaskDueSlot, 'notes' => new Quoted,
+            'title' => new Quoted, 'contact' => new FieldPath, 'due' => new TaskDueSlot,
+            // "In 2 days" can be when the task is due, and when it is given.
+            'by' => new Keyed('due', Shape::of()->orSaid('(within|in) {length}', 'within {length} {rest}')
+                ->orSaidWith(['amount' => 1, 'unit' => 'day'], '(by|for|until) tomorrow {rest}')->orSaid('by {far} {from} {rest}')
+                ->orSaidWith(['amount' => 0, 'unit' => 'day'], '(by|for|until) {from} {rest}', '(for|by) today {rest}')
+                ->slot('length', new Length)->slot('rest', new DueRest)->slot('far', new Far('on'))->slot('from', new MomentPath)), 'notes' => new Quoted,
         ];
     }
 

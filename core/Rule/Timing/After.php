@@ -9,6 +9,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Length;
+use VividLedger\Shape\Slot\TimeOfDay;
 use VividLedger\Shape\Slot\Wait;
 use VividLedger\Time\Due;
 
@@ -31,8 +32,9 @@ final readonly class After implements Timing
         return Shape::of(self::kind())->says('after {due}')
             ->says('the same day {rest}', ['amount' => 0, 'unit' => 'day'])
             ->orSaid(
+                'at {time} (after|in) {length}',
                 'in {due}', '{length} (later|afterwards|after that|from now|after it fires|on) {rest}', 'in {length}(’ time|’s time) {rest}',
-                '(when|once) {length} (have|has) (passed|gone by) {rest}', '(wait|waiting) {length}[,] {rest}[then]', 'within {due}',
+                '(when|once) {length} (have|has) (passed|gone by) {rest}', '(wait|waiting) {length}[,] {rest}[then]',
                 'after {length} (have|has) passed {rest}', 'after waiting {due}', 'after another {due}',
             )
             ->orSaidWith(
@@ -42,7 +44,7 @@ final readonly class After implements Timing
             ->orSaidWith(['amount' => 1, 'unit' => 'working_day'], '(on |)the next (working|business|work) day {rest}')
             ->orSaidWith(['amount' => 1, 'unit' => 'week'], 'next week {rest}')
             ->orSaidWith(['amount' => 0, 'unit' => 'day'], '(later |)(today|that day|on the same day) {rest}')
-            ->slot('due', new Wait)->slot('length', new Length)->slot('rest', new DueRest);
+            ->slot('due', new Wait)->slot('length', new Length)->slot('time', new TimeOfDay)->slot('rest', new DueRest);
     }
 
     public static function label(): string

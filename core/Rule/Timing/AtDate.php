@@ -11,6 +11,9 @@ use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\DateField;
 use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Far;
+use VividLedger\Shape\Slot\ItsType;
+use VividLedger\Shape\Slot\Overdue;
+use VividLedger\Shape\Slot\SignedLength;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
 
@@ -29,9 +32,11 @@ final readonly class AtDate implements Timing
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->says('{far} {field} {rest}')
-            ->orSaid('{far} the day (of|it is|) {field} {rest}', '{far} {field} is reached {rest}', 'when {field} (comes|arrives|is reached) {rest}')
+            ->orSaid(
+                '(when it is |once it is |when {} is |) {after} {over} {rest}',
+                '{far} the day (of|it is|) {field} {rest}', '{far} {field} is reached {rest}', 'when {field} (comes|arrives|is reached) {rest}')
             ->orSaidWith(['amount' => 0, 'unit' => 'day'], '(at|by|when it is) {field} {rest}', 'when {field} (comes|arrives|is reached) {rest}')
-            ->slot('far', new Far('on'))->slot('field', new DateField)->slot('rest', new DueRest);
+            ->slot('far', new Far('on'))->slot('field', new DateField)->slot('after', new SignedLength(1))->slot('over', new Overdue)->slot('', new ItsType)->slot('rest', new DueRest);
     }
 
     public static function label(): string

@@ -29,6 +29,8 @@ final readonly class Every implements Timing
     {
         return Shape::of(self::kind())->says('every {due}, at most {times} times')
             ->orSaid(
+                '(every|each) {due} for at most {times} times',
+                '(every|each) {due}, (maximum|max|at most) {times}',
                 '(every|each) {due}(, up to|, at most|, no more than|, not more than|, for|, maximum|, max|, a maximum of) {times} (times|time|in all)',
                 '(every|each) {due}[,] {times} times[ at most|in all|]', '{times} times[,] (every|each|once every) {due}',
                 '(up to|at most) {times} times[,] (every|each) {due}',

@@ -29,6 +29,8 @@ final readonly class ByHand extends OwnTrigger
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->says('{subject} '.self::label())->orSaid(
+            '(run|started) (by hand|manually|on demand)[ only]',
+            '(someone|somebody) (runs|starts) it',
             '(someone|somebody|anyone|anybody|a person|I|we|one|you) (runs|starts|run|start|launches|triggers) (it|the rule|this rule|this)( by hand| manually| on {subject} by hand|)',
             '(by hand|manually|only by hand|on demand|by hand only)', '{subject} is (run|started|triggered) (manually|by hand|on demand)', '(it|the rule|this rule) is (run|started) (by hand|manually|on demand)',
             '(someone|somebody) (runs|starts) (it|the rule) (for|on) {subject}',

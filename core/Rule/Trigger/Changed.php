@@ -39,8 +39,10 @@ final readonly class Changed extends OwnTrigger
     {
         return Shape::of(self::kind())->says('{subject} is changed in any field[, or by hand{byHand}]', ['fields' => []])
             ->says('{subject} is changed[ in {fields}][ from {from}][ to {to}][, or by hand{byHand}]')->orSaid(
+                '(on|at|after|upon) [a |any |every |each ]{owned} change[, or by hand{byHand}]',
+                '(someone|somebody|anyone|anybody) {deed} {subject}[, or by hand{byHand}]', '(we|I|they|people|you) {deeds} {subject}[, or by hand{byHand}]',
                 '{subject} (changes|is edited|is updated|was changed|is modified|has changed|gets changed|has been changed|changed)[ in| its|] {fields}'
-                    .'[ from {from}][ to {to}][, or by hand{byHand}]',
+                        .'[ from {from}][ to {to}][, or by hand{byHand}]',
                 '{subject} (changes|is edited|is updated|was changed|is modified|gets changed|gets edited|has been changed|is changed in any way|changes in any way)[, or by hand{byHand}]',
                 '(someone|somebody|anyone|anybody|a person) (changes|edits|updates|modifies|alters) {subject}[, or by hand{byHand}]',
                 '{owned} (changes|is changed|has changed|was changed|is edited|is updated|is modified|gets changed|is different|changed|has been changed)'
@@ -55,7 +57,7 @@ final readonly class Changed extends OwnTrigger
                 '(on|at|after|upon) [a |any |every |each ]change (of|to|in) {owned}[ from {from}][ to {to}][, or by hand{byHand}]', '(on|at|after|upon) [a |any |every |each ]change (of|to) {subject}',
                 '{subject} (goes|moves|changes|is moved|passes) from {left} to {to}[, or by hand{byHand}]', '(someone|somebody) (sets|moves|puts|changes|marks) {subject} [to |as ]{reached}[, or by hand{byHand}]',
                 '{owned} (is|=) {to}[, or by hand{byHand}]',
-            )->slot('subject', new Subject)->slot('byHand', new Always)->slot('owned', new WatchedField)->slot('reached', new ReachedChoice('to'))->slot('left', new ReachedChoice('from'))
+            )->slot('subject', new Subject)->slot('byHand', new Always)->slot('owned', new WatchedField)->slot('reached', new ReachedChoice('to'))->slot('deed', new ReachedDeed('s'))->slot('deeds', new ReachedDeed(''))->slot('left', new ReachedChoice('from'))
             ->slot('fields', new Many(new OwnField(static fn (Field $field): bool => ! $field->system), 'or'))
             ->slot('from', FieldValue::of('fields'))->slot('to', FieldValue::of('fields'));
     }

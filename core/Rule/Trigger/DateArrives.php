@@ -19,6 +19,7 @@ use VividLedger\Shape\Slot\Always;
 use VividLedger\Shape\Slot\DateField;
 use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Far;
+use VividLedger\Shape\Slot\Overdue;
 use VividLedger\Shape\Slot\SignedLength;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
@@ -57,6 +58,8 @@ final readonly class DateArrives extends Swept
         $more = '[, every year{yearly}][, on that day only{onDayOnly}][, or by hand{byHand}]';
 
         return Shape::of(self::kind())->says("{subject} comes to {far} {field} {rest}{$more}")->orSaid(
+            "{subject} is {past} {over} {rest}{$more}",
+            "{subject} is {away} (from|away from|off) {field} {rest}{$more}",
             "[{subject} (is|comes to|reaches) ]{far} {field} {rest}{$more}", "{field} (is|lies) {away} (away|ahead|off|from now|in the future) {rest}{$more}",
             "{field} (is|lies) {past} (ago|past|over|gone|behind) {rest}{$more}", "{field} is in {away} {rest}{$more}",
             "(there are|there is|with) {away} (left|to go|remaining) (until|to|before|till) {field} {rest}{$more}", "{away} (remain|are left|is left) (until|to|before) {field} {rest}{$more}",
@@ -65,7 +68,7 @@ final readonly class DateArrives extends Swept
             ['amount' => 0, 'unit' => 'day'],
             "(on|when|at) [the day (of|when|) ]{field}[ (comes|arrives|is reached|is here|is today|has come|is there)] {rest}{$more}", "{field} (comes|arrives|is reached|is today|has come) {rest}{$more}",
             "the day {field} {rest}{$more}",
-        )->slot('subject', new Subject)->slot('byHand', new Always)->slot('far', new Far('the day of'))->slot('away', new SignedLength(-1))->slot('past', new SignedLength(1))
+        )->slot('subject', new Subject)->slot('byHand', new Always)->slot('far', new Far('the day of'))->slot('over', new Overdue)->slot('away', new SignedLength(-1))->slot('past', new SignedLength(1))
             ->slot('field', new DateField)->slot('rest', new DueRest)->slot('yearly', new Always)->slot('onDayOnly', new Always);
     }
 

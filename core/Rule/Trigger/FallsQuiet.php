@@ -77,7 +77,7 @@ final readonly class FallsQuiet extends Swept
                 '{subject} (has seen no activity|has no activity|sees no activity|shows no activity|has had no activity|is quiet|has been quiet|stays quiet|goes quiet|falls quiet|is inactive|'
                     .'has been inactive|lies idle|is idle|has been idle|stays idle|is silent|goes silent|has gone quiet|is dormant|sits idle|is without activity) [for |in ]{due}[, or by hand{byHand}]',
                 'nothing (happens|has happened|happened) [(on|to|with|around|in) {subject} ][for |in ]{due}[, or by hand{byHand}]', '(after|for) {due} (without|with no|of no) [any ]activity[ (on|for) {subject}][, or by hand{byHand}]',
-                'there (is|has been|was) no activity [(on|for) {subject} ][for |in ]{due}[, or by hand{byHand}]', 'no activity [on {subject} ](for|in) {due}[, or by hand{byHand}]', '(nobody|no one) (does|has done) anything [(on|with) {subject} ][for |in ]{due}[, or by hand{byHand}]',
+                'there (is|has been|was) no activity [(on|for) {subject} ][for |in |within ]{due}[, or by hand{byHand}]', 'no activity [on {subject} ](for|in) {due}[, or by hand{byHand}]', '(nobody|no one) (does|has done) anything [(on|with) {subject} ][for |in ]{due}[, or by hand{byHand}]',
                 '(after|for) {due} of (silence|inactivity|quiet)[ on {subject}][, or by hand{byHand}]', '{due} (pass|go by|passes|goes by|have passed) without [any ]activity[ on {subject}][, or by hand{byHand}]',
                 '{due} without [any ]activity[ on {subject}][, or by hand{byHand}]',
             )
@@ -85,8 +85,9 @@ final readonly class FallsQuiet extends Swept
                 ['of' => 'reply'],
                 '{subject} (has had no reply|has no reply|gets no reply|has had no answer|gets no answer|is unanswered|has been unanswered|stays unanswered|has not been answered|is not answered|'
                     .'goes unanswered|receives no reply|has got no reply|has not been replied to|is left unanswered) [for |in ]{due}[, or by hand{byHand}]',
+                '(nobody|no one|the customer|the contact|anybody) (does not|doesn’t|has not|did not|hasn’t) (reply|answer|replied|answered|respond) [to {subject} ][for |in |within ]{due}[, or by hand{byHand}]',
                 '(nobody|no one|no-one) (replies|has replied|answers|has answered|replied|answered|responds|has responded) [to {subject} ][for |in |within ]{due}[, or by hand{byHand}]',
-                '(after|for) {due} (without|with no) (a |an |any |)(reply|answer|response)[ (to|on) {subject}][, or by hand{byHand}]', 'there (is|has been|was) no (reply|answer|response) [(to|on) {subject} ][for |in ]{due}[, or by hand{byHand}]',
+                '(after|for) {due} (without|with no) (a |an |any |)(reply|answer|response)[ (to|on) {subject}][, or by hand{byHand}]', 'there (is|has been|was) no (reply|answer|response) [(to|on) {subject} ][for |in |within ]{due}[, or by hand{byHand}]',
                 'no (reply|answer|response) [(to|on) {subject} ](for|in|within|comes for|arrives for|comes in) {due}[, or by hand{byHand}]', 'no (reply|answer|response) (comes|arrives|has come) [for |in |within ]{due}[, or by hand{byHand}]',
                 '{due} (pass|go by|passes) without (a |an |any |)(reply|answer)[ to {subject}][, or by hand{byHand}]', '{due} without (a |an |any |)(reply|answer|response)[, or by hand{byHand}]',
             )

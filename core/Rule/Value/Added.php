@@ -17,7 +17,7 @@ final readonly class Added extends Arithmetic
     protected static function deedsSaid(): array
     {
         return [
-            '(increase|raise|up|bump|bump up|increment|grow|lift|put up) {field} by {amount}', 'add {amount} to {field}', '(count|put) {field} up by {amount}',
+            '(increase|raise|up|bump|bump up|increment|grow|lift|put up) {field} by {amount}', 'add {amount} to {field}', '{field} (plus|+|+=) {amount}', '(set|make) {field} {amount} (more|higher)', '(count|put) {field} up by {amount}',
             '(increase|raise|bump) {field} (with|another) {amount}', 'add another {amount} to {field}',
         ];
     }

@@ -15,6 +15,11 @@ final readonly class ChoiceVerb implements Spread
 {
     private const IRREGULAR = ['won' => 'win', 'lost' => 'lose', 'done' => 'finish', 'withdrawn' => 'withdraw', 'begun' => 'begin'];
 
+    /** @param  string  $ending  of the verb: what somebody does */
+    public function __construct(private string $ending = '')
+    {
+    }
+
     public function keys(): array
     {
         return ['field', 'value'];
@@ -32,7 +37,7 @@ final readonly class ChoiceVerb implements Spread
         foreach ($scope->type->ownFields() as $field) {
             foreach ($field->type === FieldType::Choice && $field->isSettable() ? $field->choices : [] as $choice) {
                 foreach (self::verbs(mb_strtolower($choice->label)) as $verb) {
-                    $end = $typed->words($at, $verb, 3);
+                    $end = $typed->words($at, $verb.$this->ending, 3);
                     if ($end !== null) {
                         $found[] = new Parsed(['field' => $field->name, 'value' => $choice->value], $end, 1);
                     }

@@ -37,7 +37,7 @@ final readonly class FixedValue implements AssignedValue
     public static function deeds(): Shape
     {
         return Shape::of(self::kind())->orSaid(
-            '{verb}[ {}]', '(set|make|put|mark|change|turn|flag|move|switch|bring) [{} ][as |to |into |in |over to |back to ]{implied}',
+            '{verb}[ {}]', '(set|make|put|mark|change|turn|flag|move|switch|bring) [{} ][as |to |into |in |on |over to |back to ]{implied}',
             '(put|write|enter|choose|pick|select) {implied} (in|into|for|as|under) {field}',
         )->orSaidWith(
             ['value' => true],

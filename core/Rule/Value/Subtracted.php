@@ -18,7 +18,7 @@ final readonly class Subtracted extends Arithmetic
     {
         return [
             '(decrease|lower|reduce|cut|drop|decrement|bring down|shrink) {field} by {amount}', '(take|subtract|deduct|remove|knock) {amount} (off|from|away from|out of) {field}',
-            '(count|bring) {field} down by {amount}', 'make {field} {amount} less',
+            '(count|bring) {field} down by {amount}', 'make {field} {amount} less', '{field} (minus|-|−|-=) {amount}', '(set|make) {field} {amount} lower',
         ];
     }
 

@@ -46,6 +46,7 @@ final readonly class DateField implements Slot
                     $verbs["{$who} is {$label}"] = $field->name;
                     $verbs["{$who} {$label}s"] = $field->name;
                     $verbs["{$who} falls {$label}"] = $field->name;
+                    $verbs["{$who} was {$label}"] = $field->name;
                 }
             }
 

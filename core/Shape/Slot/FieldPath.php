@@ -68,9 +68,10 @@ final readonly class FieldPath implements Slot
             }
             $arrow = $typed->pattern($one->end, '›', '›', 0);
             $behind = $arrow[1] ?? $typed->words($one->end, '’s', 3);
-            foreach ($behind === null ? [] : self::from($typed, $behind, $scope->about($next), $hops - 1) as $further) {
+            $cost = $arrow !== null ? 0 : ($behind === null ? 2 : 1);
+            foreach (self::from($typed, $behind ?? $one->end, $scope->about($next), $hops - 1) as $further) {
                 $path = is_string($further->json) ? "{$name}.{$further->json}" : $name;
-                $found[] = new Parsed($path, $further->end, $one->cost + $further->cost + ($arrow === null ? 1 : 0));
+                $found[] = new Parsed($path, $further->end, $one->cost + $further->cost + $cost);
             }
         }
 

@@ -63,7 +63,7 @@ final readonly class Length implements Spread
         }
         $amount = Counted::WORDS[$word] ?? ($word === 'a couple of' ? 2 : 1);
 
-        return [$this->inDays && $unit === Unit::Week && ! isset(Counted::WORDS[$word])
+        return [$this->inDays && $unit === Unit::Week && $amount === 1
             ? new Parsed(['amount' => 7 * $amount, 'unit' => Unit::Day->value], $end, 1)
             : new Parsed(['amount' => $amount, 'unit' => $unit->value], $end, 1)];
     }

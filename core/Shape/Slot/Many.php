@@ -12,8 +12,11 @@ use VividLedger\Shape\Typed;
 /** A list of what another slot reads: "High, Urgent or Low". */
 final readonly class Many implements Slot
 {
-    /** @param  string  $last  the word before the last of them */
-    public function __construct(private Slot $one, private string $last, private int $least = 1)
+    /**
+     * @param  string  $last  the word before the last of them
+     * @param  string  $also  another word that is heard there
+     */
+    public function __construct(private Slot $one, private string $last, private int $least = 1, private string $also = '')
     {
     }
 
@@ -46,9 +49,10 @@ final readonly class Many implements Slot
             foreach ($open as $list) {
                 $comma = $typed->pattern($list->end, ',', ',');
                 $behind = $typed->words($comma[1] ?? $list->end, $this->last) ?? ($comma[1] ?? null);
-                foreach ($behind === null ? [] : $this->one->parse($typed, $behind, $scope, $around) as $next) {
+                $also = $behind === null && $this->also !== '' ? $typed->words($list->end, $this->also, 3) : null;
+                foreach ($behind === null && $also === null ? [] : $this->one->parse($typed, $behind ?? $also, $scope, $around) as $next) {
                     $items = is_array($list->json) ? array_values($list->json) : [];
-                    $longer[] = new Parsed([...$items, $next->json], $next->end, $list->cost + $next->cost);
+                    $longer[] = new Parsed([...$items, $next->json], $next->end, $list->cost + $next->cost + ($also === null ? 0 : 1));
                 }
             }
             $open = Parsed::distinct($longer);

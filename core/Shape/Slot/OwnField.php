@@ -6,6 +6,7 @@ namespace VividLedger\Shape\Slot;
 
 use Closure;
 use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
 use VividLedger\Shape\LabelSet;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
@@ -114,9 +115,14 @@ final readonly class OwnField implements Slot
     private static function tails(Typed $typed, int $at, Scope $scope, string $name): array
     {
         $one = $scope->type->inSentence();
-        $isMoment = $scope->type->field($name)?->type->isMoment() === true;
+        $type = $scope->type->field($name)?->type;
+        $also = match (true) {
+            $type?->isMoment() === true => ['date', 'day'],
+            $type === FieldType::Tick => ['box', 'tick', 'tick box', 'checkbox', 'flag'],
+            default => ['value'],
+        };
         $tails = [];
-        foreach (['field', ...($isMoment ? ['date', 'day'] : []), "of the {$one}", "of this {$one}", "on the {$one}"] as $more) {
+        foreach (['field', ...$also, "of the {$one}", "of this {$one}", "on the {$one}"] as $more) {
             $end = $typed->words($at, $more, 3);
             if ($end !== null) {
                 $tails[] = $end;

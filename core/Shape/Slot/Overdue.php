@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Shape\Slot;
+
+use VividLedger\Shape\Parsed;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Spread;
+use VividLedger\Shape\Typed;
+
+/** The date that has passed when a record is "overdue": the one called Due. */
+final readonly class Overdue implements Spread
+{
+    public function keys(): array
+    {
+        return ['field'];
+    }
+
+    /** It is only heard, never printed. */
+    public function print(mixed $json, Scope $scope, array $around): null
+    {
+        return null;
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        $found = [];
+        foreach ($scope->type->fields as $field) {
+            $end = $field->type->isMoment() ? $typed->words($at, 'over'.mb_strtolower($field->label), 3) : null;
+            if ($end !== null) {
+                $found[] = new Parsed(['field' => $field->name], $end, 1);
+            }
+        }
+
+        return $found;
+    }
+}
