@@ -126,7 +126,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::middleware('can:edit,'.StoredRule::class)->group(function (): void {
         Route::patch('company', [CompanyController::class, 'update']);
         Route::post('rules', [RuleController::class, 'store']);
-        foreach (['print', 'rule', 'line'] as $text) {
+        foreach (['print', 'rule', 'line', 'sentence'] as $text) {
             Route::post("text/{$text}", [TextController::class, $text]);
         }
         Route::post('rules/read', [RuleController::class, 'read']);

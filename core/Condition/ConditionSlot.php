@@ -123,7 +123,7 @@ final readonly class ConditionSlot implements Slot
                     foreach ($open as $list) {
                         foreach (self::behind($typed, $list->end, $word, $kind) as [$behind, $cost]) {
                             foreach (self::term($typed, $behind, $scope) as $next) {
-                                if ($kind === 'all' && self::contradicts($list, $next)) {
+                                if (self::contradicts($list, $next, $kind)) {
                                     continue;
                                 }
                                 $parts = [...(is_array($list->json) ? array_values($list->json) : []), $next->json];
@@ -142,13 +142,20 @@ final readonly class ConditionSlot implements Slot
         });
     }
 
-    /** "High and urgent" of one field cannot be meant as it is said: nothing is both. */
-    private static function contradicts(Parsed $list, Parsed $next): bool
+    /**
+     * A choice whose field is not said goes on from what was said before: "high and urgent" of one field is never both, and "not high
+     * or urgent" rather means neither. Neither is taken as it stands.
+     */
+    private static function contradicts(Parsed $list, Parsed $next, string $group): bool
     {
         $said = is_array($next->json) ? $next->json : [];
-        foreach ($next->cost > 0 && self::kind($said) === 'is' && is_array($list->json) ? $list->json : [] as $part) {
-            if (self::kind($part) === 'is' && is_array($part) && ($part['field'] ?? null) === ($said['field'] ?? null)) {
-                return ($part['value'] ?? null) !== ($said['value'] ?? null);
+        if (($said[''] ?? null) !== ImpliedChoice::MARK) {
+            return false;
+        }
+        foreach (is_array($list->json) ? $list->json : [] as $part) {
+            $isSame = is_array($part) && ($part['field'] ?? null) === ($said['field'] ?? null);
+            if ($isSame && (self::kind($part) !== self::kind($said) || ($group === 'all') === (self::kind($said) === 'is'))) {
+                return true;
             }
         }
 

@@ -13,6 +13,9 @@ use VividLedger\Shape\Typed;
 /** A choice by its label alone, {"field", "value"}: "urgent" is the priority. Every field that offers it is a reading. */
 final readonly class ImpliedChoice implements Spread
 {
+    /** Says of what was read that its field was not said. */
+    public const MARK = 'implied';
+
     public function keys(): array
     {
         return ['field', 'value'];
@@ -31,7 +34,7 @@ final readonly class ImpliedChoice implements Spread
             foreach ($scope->type->fields as $field) {
                 foreach ($field->type === FieldType::Choice ? $field->choices : [] as $choice) {
                     foreach ($typed->labels($at, [$choice->label => $choice->value], 1) as [$value, $end]) {
-                        $found[] = new Parsed(['field' => $field->name, 'value' => $value], $end, 1);
+                        $found[] = new Parsed(['' => self::MARK, 'field' => $field->name, 'value' => $value], $end, 1);
                     }
                 }
             }

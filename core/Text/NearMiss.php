@@ -44,7 +44,7 @@ final class NearMiss
         if ($length < 3 || $length > 60) {
             return null;
         }
-        $most = $length < 5 ? 1 : ($length < 9 ? 2 : 3);
+        $most = $length < 5 ? 1 : ($length < 13 ? 2 : 3);
         // As many words as are expected, of those that are typed.
         $count = substr_count($expected, ' ') + 1;
         $said = implode(' ', array_slice(preg_split('/[\s,.;:]+/', $typed) ?: [], 0, $count));

@@ -84,12 +84,16 @@ final readonly class RuleText
         return self::read($typed, $found);
     }
 
-    /** A whole rule in one sentence: "When a quote is won, give the owner a task “Ring them” due in 2 days, only once". */
+    /**
+     * A whole rule in one sentence: "When a quote is won, give the owner a task “Ring them” due in 2 days, only once".
+     *
+     * @param  ?RecordType  $type  that it has to be about; null for one that the sentence names
+     */
     public function parseSentence(string $text, ?RecordType $type = null): TextReading
     {
         $typed = new Typed($text);
         $found = [];
-        foreach (TypedPage::candidates($text, $this->schema, $type) as $on) {
+        foreach ($type === null ? TypedPage::candidates($text, $this->schema, null) : [$type] as $on) {
             foreach ((new WholeRule)->parse($typed, 0, $this->scope($on), []) as $one) {
                 $found[] = $one->as(['on' => $on->name] + (is_array($one->json) ? $one->json : []));
             }

@@ -6,12 +6,14 @@ namespace App\Http\Api;
 
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
+use App\Http\Api\Shape\MeaningShape;
 use App\Http\Api\Shape\MisreadingShape;
 use App\Http\Api\Shape\PrintedShape;
 use App\Http\Api\Shape\TextShape;
 use App\Http\Input\LineTextInput;
 use App\Http\Input\RuleFileInput;
 use App\Http\Input\RuleTextInput;
+use App\Http\Input\SentenceInput;
 use OpenApi\Attributes as OA;
 use VividLedger\Text\Misreading;
 use VividLedger\Text\RuleText;
@@ -43,41 +45,73 @@ final class TextController extends Controller
         OA\Post(
             path: '/api/text/rule',
             operationId: 'readRuleText',
-            description: 'Reads the text of a whole rule.',
+            description: 'Reads the text of a whole rule, row by row. Where it does not say what the rule is about, that is the type given.',
             tags: ['rules'],
-            requestBody: new Body(['text' => 'string']),
+            requestBody: new Body(['text' => 'string', 'on?' => 'string']),
             responses: [new Ok(TextShape::class)],
         ),
     ]
     public function rule(RuleTextInput $request): TextShape
     {
         $given = $request->validated();
+        $type = isset($given['on']) ? $this->type((string) $given['on']) : null;
 
-        return self::shape($this->text->parse((string) $given['text']));
+        return $this->shape($this->text->parse((string) $given['text'], $type), fn (array $file): string => $this->text->print($file));
+    }
+
+    #[
+        OA\Post(
+            path: '/api/text/sentence',
+            operationId: 'readSentence',
+            description: 'Reads a whole rule that is said in one sentence, about the type given or the one it names.',
+            tags: ['rules'],
+            requestBody: new Body(['text' => 'string', 'on?' => 'string']),
+            responses: [new Ok(TextShape::class)],
+        ),
+    ]
+    public function sentence(SentenceInput $request): TextShape
+    {
+        $given = $request->validated();
+        $type = isset($given['on']) ? $this->type((string) $given['on']) : null;
+
+        return $this->shape(
+            $this->text->parseSentence((string) $given['text'], $type),
+            fn (array $file): string => $this->text->print($file),
+        );
     }
 
     #[
         OA\Post(
             path: '/api/text/line',
             operationId: 'readLineText',
-            description: 'Reads a line of a rule as it is typed. What is not understood comes with what could stand there.',
+            description: 'Reads a line of a rule, or another part of it, as it is typed. What is not understood comes with what could '
+                .'stand there; what can mean several things comes with each of them.',
             tags: ['rules'],
-            requestBody: new Body(['text' => 'string', 'on' => 'string']),
+            requestBody: new Body(['text' => 'string', 'on' => 'string', 'part?' => 'string']),
             responses: [new Ok(TextShape::class)],
         ),
     ]
     public function line(LineTextInput $request): TextShape
     {
         $given = $request->validated();
+        $type = $this->type((string) $given['on']);
+        $part = (string) ($given['part'] ?? 'line');
 
-        return self::shape($this->text->parseLine((string) $given['text'], $this->type($given['on'])));
+        return $this->shape(
+            $this->text->parsePart((string) $given['text'], $part, $type),
+            fn (array $json): string => $this->text->printPart($json, $part, $type),
+        );
     }
 
-    private static function shape(TextReading $reading): TextShape
+    /** @param  \Closure(array<mixed>): string  $print */
+    private function shape(TextReading $reading, \Closure $print): TextShape
     {
         return new TextShape($reading->file, array_map(static fn (Misreading $misread): MisreadingShape => new MisreadingShape(
             $misread->line, $misread->position, $misread->word, $misread->message(), array_slice($misread->expected, 0, 200),
-            array_slice($misread->offers, 0, 200),
-        ), $reading->misread));
+            array_slice($misread->offers, 0, 200), $misread->meant,
+        ), $reading->misread), array_map(
+            static fn (array $json): MeaningShape => new MeaningShape($print($json), $json),
+            $reading->readings,
+        ));
     }
 }

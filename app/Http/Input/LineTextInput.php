@@ -11,6 +11,7 @@ final class LineTextInput extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['text' => 'present|nullable|string|max:5000', 'on' => 'required|string'];
+        return ['text' => 'present|nullable|string|max:5000', 'on' => 'required|string',
+            'part' => 'sometimes|string|in:line,when,onlyIf,fires,until,never'];
     }
 }

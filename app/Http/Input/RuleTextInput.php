@@ -11,6 +11,6 @@ final class RuleTextInput extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['text' => 'present|nullable|string|max:100000'];
+        return ['text' => 'present|nullable|string|max:100000', 'on' => 'sometimes|nullable|string'];
     }
 }

@@ -5,7 +5,8 @@
     import { completions, continued } from './typing';
 
     /** A whole rule as text. What is typed at the end of a row is completed from what could stand there. */
-    let { text = $bindable(''), readonly = false, label }: { text: string; readonly?: boolean; label: string } = $props();
+    type Props = { text: string; readonly?: boolean; label: string; on?: string };
+    let { text = $bindable(''), readonly = false, label, on }: Props = $props();
     let box = $state<HTMLTextAreaElement>();
     let offers = $state.raw<string[]>([]);
     let from = 0; // where in the row the offers stand
@@ -37,7 +38,7 @@
             const here = row();
             if (!here || here.typed.trim() === '' || !box) return;
             const before = box.value.slice(0, box.selectionStart);
-            const read = await ask(api.POST('/api/text/rule', { body: { text: before } })).catch(() => null);
+            const read = await ask(api.POST('/api/text/rule', { body: { text: before, on } })).catch(() => null);
             const wrong = read?.misread.find((one) => one.line === before.split('\n').length);
             if (turn !== asked || !wrong || !box) return;
             offers = completions(here.typed, wrong.position, wrong.offers);

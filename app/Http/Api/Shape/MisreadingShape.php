@@ -27,6 +27,8 @@ final readonly class MisreadingShape
         public array $expected,
         #[OA\Property(description: 'What of that can be typed as it is.', items: new OA\Items(type: 'string'))]
         public array $offers,
+        #[OA\Property(description: 'What the word is probably meant to be.', nullable: true)]
+        public ?string $meant,
     ) {
     }
 }

@@ -15,12 +15,15 @@ final readonly class TextShape implements \JsonSerializable
     /**
      * @param  array<array-key, mixed>|null  $file
      * @param  list<MisreadingShape>  $misread
+     * @param  list<MeaningShape>  $meanings
      */
     public function __construct(
         #[OA\Property(type: 'object', nullable: true, additionalProperties: true)]
         public ?array $file,
         #[OA\Property(items: new OA\Items(type: MisreadingShape::class))]
         public array $misread,
+        #[OA\Property(description: 'What it can mean, where that is more than one thing.', items: new OA\Items(type: MeaningShape::class))]
+        public array $meanings = [],
     ) {
     }
 }

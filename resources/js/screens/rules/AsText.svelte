@@ -21,7 +21,7 @@
     $effect(() => {
         const typed = text;
         const timer = setTimeout(async () => {
-            const read = await ask(api.POST('/api/text/rule', { body: { text: typed } })).catch(() => null);
+            const read = await ask(api.POST('/api/text/rule', { body: { text: typed, on: page.type } })).catch(() => null);
             if (read && typed === text) misread = read.misread;
         }, 300);
         return () => clearTimeout(timer);
@@ -30,7 +30,7 @@
     async function take() {
         busy = true;
         try {
-            const read = await ask(api.POST('/api/text/rule', { body: { text } }));
+            const read = await ask(api.POST('/api/text/rule', { body: { text, on: page.type } }));
             misread = read.misread;
             if (read.file) {
                 const file = read.file as JsonObject;
@@ -65,7 +65,7 @@
 </script>
 
 <Confirm title="The rule as text" go={may ? 'Take this text' : 'Close'} {busy} onconfirm={may ? take : onclose} {onclose} wide>
-    <RuleTextBox bind:this={box} bind:text readonly={!may} label="The rule as text" />
+    <RuleTextBox bind:this={box} bind:text readonly={!may} label="The rule as text" on={page.type} />
     <div class="min-h-[40px] text-[12.5px]" aria-live="polite" data-misread={misread.length}>
         {#each misread.slice(0, 4) as wrong (wrong.line)}
             <button type="button" class="block text-left hover:text-iris" onclick={() => find(wrong)}

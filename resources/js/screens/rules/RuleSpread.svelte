@@ -5,6 +5,7 @@
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import PageRows from '../../parts/PageRows.svelte';
+    import WriteRule from '../../parts/WriteRule.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { STATUS } from '../../parts/status';
     import { go } from '../../router';
@@ -235,6 +236,7 @@
             {/if}
         </header>
         <div class="scroll">
+            {#if may && rule.page === null && !((page.file.lines ?? []) as unknown[]).length}<WriteRule {page} />{/if}
             <PageRows rows={page.reading.rows} document={may ? page : null} />
         </div>
         {#if may}

@@ -1,0 +1,28 @@
+<script lang="ts">
+    import { api, ask } from '../api/client';
+    import type { Document } from '../state/document.svelte';
+    import type { JsonObject } from '../state/pointer';
+    import { session } from '../state/session.svelte';
+    import Say from './Say.svelte';
+
+    /** The first thing on the page of a new rule: the whole of it in one sentence. */
+    let { page }: { page: Document } = $props();
+    const one = $derived(session.type(page.type).label.toLowerCase());
+
+    /** Each part goes to its place; what the sentence does not say stays as it is. */
+    async function take(file: JsonObject) {
+        await page.edit((rule) => void Object.assign(rule, file));
+    }
+</script>
+
+<div class="mx-6 mt-4 mb-1 rounded-lg border border-edge bg-[#fbf7ee] px-4 py-3">
+    <p class="mb-1 text-[12px] font-semibold text-ink-3">Say it in one sentence</p>
+    <Say
+        label="The rule in one sentence"
+        placeholder="When a {one} is created, remind the owner “Look at it” after 2 days, only once"
+        read={(text) => ask(api.POST('/api/text/sentence', { body: { text, on: page.type } }))}
+        {take}
+        takes="fills the page"
+        class="text-[15px]"
+    />
+</div>
