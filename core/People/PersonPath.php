@@ -33,8 +33,11 @@ final readonly class PersonPath implements Slot
 
             return $path?->field->type === FieldType::Person && ! $isManager && ! in_array($one->json, [$scope->type->owner, 'created_by'], true);
         }));
+        // Without an article it is rather the field itself that is named.
+        $isBare = preg_match('/(?<![\p{L}\p{N}])(?:the|its)\s*$/iu', substr($typed->text, 0, $at)) !== 1;
+        $found = $isBare ? array_map(static fn (Parsed $one): Parsed => $one->costlier(1), $found) : $found;
         if ($found === []) {
-            OwnField::expect($typed, $at, $scope, static fn (?Field $field): bool => $field?->type === FieldType::Person);
+            OwnField::expect($typed, $at, $scope, static fn (?Field $field): bool => $field?->type === FieldType::Person, leads: true);
         }
 
         return $found;

@@ -65,7 +65,7 @@ final readonly class Sentence
         $text = '';
         foreach ($this->parts as $part) {
             if (is_string($part)) {
-                $text .= $part;
+                $text = self::joined($text, $part);
             } elseif ($part instanceof Place) {
                 $slot = $slots[$part->key];
                 $spread = $slot instanceof Spread;
@@ -74,12 +74,12 @@ final readonly class Sentence
                     return null;
                 }
                 $covered += $spread ? array_fill_keys($slot->keys(), true) : [$part->key => true];
-                $text .= $words;
+                $text = self::joined($text, $words);
             } else {
                 $had = $covered;
                 $piece = $part->way()->isSaidOf($slots, $json) ? $part->way()->print($slots, $json, $scope, $covered) : null;
                 $covered = $piece === null ? $had : $covered;
-                $text .= $piece ?? '';
+                $text = self::joined($text, $piece ?? '');
             }
         }
 
@@ -144,8 +144,7 @@ final readonly class Sentence
             $slot = $slots[$part->key];
             foreach ($slot->parse($typed, $at, $scope, $json) as $one) {
                 $read = $slot instanceof Spread ? self::keyed($one->json) : [$part->key => $one->json];
-                // What is said twice has to be the same.
-                if (array_diff_assoc(array_filter(array_intersect_key($read, $json), is_scalar(...)), array_filter($json, is_scalar(...))) !== []) {
+                if (self::contradict($read, $json)) {
                     continue;
                 }
                 $next = $read + $json;
@@ -166,6 +165,23 @@ final readonly class Sentence
         return $found;
     }
 
+    /**
+     * What is said twice has to be the same.
+     *
+     * @param  array<string, mixed>  $one
+     * @param  array<string, mixed>  $other
+     */
+    private static function contradict(array $one, array $other): bool
+    {
+        foreach ($one as $key => $value) {
+            if ($key !== '' && is_scalar($value) && isset($other[$key]) && $other[$key] !== $value) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /** @return array<string, mixed> */
     private static function keyed(mixed $value): array
     {
@@ -175,6 +191,12 @@ final readonly class Sentence
         }
 
         return $keyed;
+    }
+
+    /** Places that say nothing leave no second gap, and none before a comma. */
+    private static function joined(string $text, string $more): string
+    {
+        return $more !== '' && str_ends_with($text, ' ') && str_contains(' ,;:', $more[0]) ? rtrim($text, ' ').$more : $text.$more;
     }
 
     /** @param  list<string>  $tokens */

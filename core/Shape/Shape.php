@@ -95,7 +95,7 @@ final class Shape implements Slot
             $left = array_diff_key(array_filter($json, static fn (mixed $value): bool => $value !== null), $covered);
             // What the sentence has no place for would be lost.
             if ($text !== null && $left === []) {
-                return trim((string) preg_replace(['/ +/', '/ ([,;:])/'], [' ', '$1'], $text));
+                return trim($text);
             }
         }
 
@@ -106,7 +106,7 @@ final class Shape implements Slot
     {
         $found = [];
         $kind = $this->kind === '' ? [] : ['kind' => $this->kind];
-        foreach ([$this->says, $this->said] as $cost => $sentences) {
+        foreach ([$this->says, $typed->isLoose ? $this->said : []] as $cost => $sentences) {
             foreach ($sentences as [$sentence, $with]) {
                 if ($this->grows === null || $sentence->first() !== $this->grows) {
                     array_push($found, ...$sentence->parse($typed, $at, $scope, $this->slots, $kind + $with, $cost));
@@ -122,7 +122,7 @@ final class Shape implements Slot
     {
         $found = [];
         $kind = $this->kind === '' ? [] : ['kind' => $this->kind];
-        foreach ($this->grows === null ? [] : [$this->says, $this->said] as $cost => $sentences) {
+        foreach ($this->grows === null ? [] : [$this->says, $typed->isLoose ? $this->said : []] as $cost => $sentences) {
             foreach ($sentences as [$sentence, $with]) {
                 if ($sentence->first() === $this->grows) {
                     $json = $kind + $with + [(string) $this->grows => $seed->json];

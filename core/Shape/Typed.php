@@ -24,7 +24,7 @@ final class Typed
     /** @var array<string, int> what could have stood at the furthest place: 0 to be typed as it is, 1 in other words, 2 described */
     private array $expected = [];
 
-    /** @var list<array{LabelSet<mixed>, int, int}> labels that could have stood there, with their rank and where they would begin */
+    /** @var list<array{LabelSet<mixed>, int}> labels that could have stood there, with their rank */
     private array $expectedLabels = [];
 
     /** @var array<int, array{int, string, int, ?int}> by place: where the next word begins, it, where it ends, and what is behind an article */
@@ -36,7 +36,8 @@ final class Typed
     /** @var array<string, array{list<array{string, bool}>, bool}> the words of a literal (and whether they are plain), and whether it can follow a comma */
     private static array $literals = [];
 
-    public function __construct(string $text)
+    /** @param  bool  $isLoose  whether it is heard in other words too than those that are printed */
+    public function __construct(string $text, public readonly bool $isLoose = true)
     {
         // What stands in quotes stays as it is; outside of them the shape of an apostrophe says nothing.
         $this->text = (string) preg_replace_callback('/“(?:\\\\.|[^”\\\\])*”|"((?:\\\\.|[^"\\\\])*)"|[^“"]+|[“"]/su',
@@ -89,6 +90,9 @@ final class Typed
             } elseif (! in_array($word, self::ARTICLES, true)) {
                 if ($rank < 3) {
                     $this->expect(trim($literal), $start, $rank);
+                    if ($nth === 0 && $followsComma) {
+                        $this->expectBehindComma($words, $start, $rank);
+                    }
                     // Half of it stands here, and more of it than an article: the other half could follow.
                     if ($isBegun) {
                         $this->expect(implode(' ', array_column(array_slice($words, $nth), 0)), $at, $rank);
@@ -122,17 +126,23 @@ final class Typed
         }
         $found = array_values($found);
         if ($found === []) {
+            if ($rank < 3) {
+                $this->expectRest($set->beginning($word), $start, $rank);
+                if ($behind !== null) {
+                    $this->expectRest($set->beginning($this->token($behind)[1]), $behind, $rank);
+                }
+            }
             if ($rank < 3 && $start >= $this->furthest && $this->reach($start)) {
-                $this->expectedLabels[] = [$set, $rank, $start];
+                $this->expectedLabels[] = [$set, $rank];
             }
 
             return [];
         }
         usort($found, static fn (array $one, array $other): int => $other[1] <=> $one[1]);
-        foreach ($rank < 3 && $found[0][1] >= $this->furthest ? array_keys($set->labels) : [] as $label) {
+        foreach ($found[0][1] >= $this->furthest ? array_keys($set->labels) : [] as $label) {
             if (str_starts_with((string) $label, "{$found[0][2]} ") || str_starts_with((string) $label, "{$found[0][2]}’")) {
                 // A longer one begins like this.
-                $this->expect(trim(substr((string) $label, strlen($found[0][2]))), $found[0][1], $rank);
+                $this->expect(trim(substr((string) $label, strlen($found[0][2]))), $found[0][1], $rank === 3 ? 0 : $rank);
             }
         }
 
@@ -201,17 +211,16 @@ final class Typed
         $at = $this->skip($at);
         if ($at >= $this->furthest && $this->reach($at)) {
             $set = new LabelSet(array_fill_keys($labels(), true));
-            $this->expectedLabels[] = [$set, 0, $at];
+            $this->expectedLabels[] = [$set, 0];
         }
     }
 
     /** @return array{int, string, array<string, int>} the furthest place (in characters), what stands there, and what could, by rank */
     public function furthest(): array
     {
-        foreach ($this->expectedLabels as [$set, $rank, $start]) {
+        foreach ($this->expectedLabels as [$set, $rank]) {
             foreach (array_keys($set->labels) as $label) {
                 $this->expected[(string) $label] = min($rank, $this->expected[(string) $label] ?? $rank);
-                $this->expectRest((string) $label, $start, $rank);
             }
         }
         preg_match('/\G(?:(?:the|an?)\s+)?\S{1,40}/iu', $this->text, $word, 0, min($this->furthest, strlen($this->text)));
@@ -240,17 +249,34 @@ final class Typed
         return substr($this->text, $this->skip($at));
     }
 
-    /** Where the text ends behind whole words of a label, the rest of it could follow. */
-    private function expectRest(string $label, int $start, int $rank): void
+    /**
+     * Where the text ends behind whole words of a label, the rest of it could follow.
+     *
+     * @param  list<array{string, string, mixed}>  $labels  that begin with the word here
+     */
+    private function expectRest(array $labels, int $start, int $rank): void
     {
-        if ($this->lower === '' || ! ctype_space($this->lower[strlen($this->lower) - 1])) {
+        $rest = substr($this->lower, $start);
+        if ($labels === [] || rtrim($rest) === $rest || strlen($this->text) < $this->furthest) {
             return;
         }
-        $typed = rtrim(ltrim(substr($this->lower, $start)));
-        foreach ([$label, (string) preg_replace('/^(?:a|an|the) /i', '', $label)] as $form) {
-            if ($typed !== '' && ! in_array($typed, self::ARTICLES, true) && str_starts_with(self::small($form), "{$typed} ")) {
-                $this->expect(substr($form, strlen($typed) + 1), strlen($this->text), $rank);
+        foreach ($labels as [$form, $label]) {
+            if (str_starts_with($form, rtrim($rest).' ')) {
+                $this->expect(substr($label, strlen($label) - strlen($form) + strlen(rtrim($rest)) + 1), strlen($this->text), $rank);
             }
+        }
+    }
+
+    /**
+     * Behind a comma the words could follow that are printed with one before them.
+     *
+     * @param  list<array{string, bool}>  $words
+     */
+    private function expectBehindComma(array $words, int $at, int $rank): void
+    {
+        $comma = $this->skip($at);
+        if (isset($this->text[$comma]) && str_contains(',:;', $this->text[$comma])) {
+            $this->expect(implode(' ', array_column($words, 0)), $comma + 1, $rank);
         }
     }
 

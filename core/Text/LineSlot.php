@@ -62,19 +62,19 @@ final readonly class LineSlot implements Slot
         foreach ((new RawSlot(Timings::slot()))->parse($typed, $at, $scope, []) as $timing) {
             $found[] = new Parsed(['at' => $timing->json], self::comma($typed, $timing->end), $timing->cost);
         }
-        foreach (Timings::ALL as $nth => $timing) {
+        foreach ($typed->isLoose ? Timings::ALL : [] as $nth => $timing) {
             [$first] = $timing::parted() + [null];
             foreach ($first === null ? [] : $first->parse($typed, $at, $scope, []) as $half) {
                 $found[] = new Parsed(['at' => $half->json, '…' => $nth], self::comma($typed, $half->end), $half->cost);
             }
         }
-        foreach (['at once', 'immediately', 'straight away', 'right away'] as $nth => $words) {
+        foreach ($typed->isLoose ? ['at once', 'immediately', 'straight away', 'right away'] : ['at once'] as $nth => $words) {
             $end = $typed->words($at, $words, $nth === 0 ? 0 : 3);
             if ($end !== null) {
                 $found[] = new Parsed([], self::comma($typed, $end), min(1, $nth));
             }
         }
-        foreach (self::condition($typed, $at, $scope) as $condition) {
+        foreach ($typed->isLoose ? self::condition($typed, $at, $scope) : [] as $condition) {
             $found[] = new Parsed(['onlyIf' => $condition->json], self::comma($typed, $condition->end), $condition->cost + 1);
         }
 
@@ -158,13 +158,13 @@ final readonly class LineSlot implements Slot
     private static function condition(Typed $typed, int $at, Scope $scope): array
     {
         $found = [];
-        foreach (self::IF as $nth => $words) {
+        foreach ($typed->isLoose ? self::IF : [self::IF[0]] as $nth => $words) {
             $behind = $typed->words($at, $words, $nth === 0 ? 0 : 3);
             foreach ($behind === null ? [] : (new RawSlot(new ConditionSlot))->parse($typed, $behind, $scope, []) as $condition) {
                 $found[] = $condition->costlier(min(1, $nth));
             }
         }
-        $unless = $typed->words($at, 'unless', 1);
+        $unless = $typed->isLoose ? $typed->words($at, 'unless', 1) : null;
         foreach ($unless === null ? [] : (new ConditionSlot)->parse($typed, $unless, $scope, []) as $condition) {
             $found[] = ConditionSlot::negated($condition);
         }

@@ -14,6 +14,24 @@ final class Nearest
     private const MOST = 4;
 
     /**
+     * A text as it is printed, and only where it is not, as people say it.
+     *
+     * @param  \Closure(Typed): list<Parsed>  $parse
+     * @return array{Typed, list<array<mixed>>} what was typed, and what it can mean
+     */
+    public static function heard(string $text, \Closure $parse): array
+    {
+        $typed = new Typed($text, isLoose: false);
+        $read = self::of($typed, $parse($typed));
+        if ($read === []) {
+            $typed = new Typed($text);
+            $read = self::of($typed, $parse($typed));
+        }
+
+        return [$typed, $read];
+    }
+
+    /**
      * @param  list<Parsed>  $found
      * @return list<array<mixed>> one when it is understood, several when it can mean several things, none when it is not
      */

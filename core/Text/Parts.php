@@ -45,16 +45,16 @@ final class Parts
     public static function parse(string $part, Typed $typed, int $at, Scope $scope, bool $isBare = false): array
     {
         $found = [];
-        foreach (self::WORDS[$part] ?? [] as $nth => $word) {
+        foreach ($typed->isLoose ? self::WORDS[$part] ?? [] : [self::word($part)] as $nth => $word) {
             $behind = $typed->words($at, $word, $nth === 0 ? 0 : 3);
             foreach ($behind === null ? [] : self::slot($part)->parse($typed, $behind, $scope, []) as $one) {
                 $found[] = $one->costlier(min(1, $nth));
             }
         }
-        foreach ($isBare ? self::slot($part)->parse($typed, $at, $scope, []) : [] as $one) {
+        foreach ($isBare && $typed->isLoose ? self::slot($part)->parse($typed, $at, $scope, []) : [] as $one) {
             $found[] = $one->costlier(1);
         }
-        $unless = $part === 'onlyIf' ? $typed->words($at, 'unless', 1) : null;
+        $unless = $part === 'onlyIf' && $typed->isLoose ? $typed->words($at, 'unless', 1) : null;
         foreach ($unless === null ? [] : (new ConditionSlot)->parse($typed, $unless, $scope, []) as $condition) {
             $not = ConditionSlot::negated($condition);
             $found[] = $not->as(is_array($not->json) && $not->json['kind'] === 'none' ? $not->json : ['kind' => 'all', 'of' => [$not->json]]);

@@ -23,8 +23,7 @@ final readonly class RawSlot implements Slot
         if ($text === null) {
             return self::raw($json);
         }
-        $typed = new Typed($text);
-        $read = Nearest::of($typed, $this->of->parse($typed, 0, $scope, $around));
+        [, $read] = Nearest::heard($text, fn (Typed $typed): array => $this->of->parse($typed, 0, $scope, $around));
 
         return count($read) === 1 && RuleText::same($read[0], $json) ? $text : self::raw($json);
     }

@@ -8,7 +8,6 @@ use VividLedger\People\Directory;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Typed;
 
@@ -76,12 +75,10 @@ final readonly class RuleText
     /** @param  string  $part  "line", or the key of the part in a rule file */
     public function parsePart(string $text, string $part, RecordType $type): TextReading
     {
-        $typed = new Typed($text);
         $scope = $this->scope($type);
-        $found = $part === 'line' ? Parts::slot('line')->parse($typed, 0, $scope, [])
-            : Parts::parse($part, $typed, 0, $scope, isBare: true);
 
-        return self::read($typed, $found);
+        return self::read(...Nearest::heard($text, static fn (Typed $typed): array => $part === 'line'
+            ? Parts::slot('line')->parse($typed, 0, $scope, []) : Parts::parse($part, $typed, 0, $scope, isBare: true)));
     }
 
     /**
@@ -91,21 +88,24 @@ final readonly class RuleText
      */
     public function parseSentence(string $text, ?RecordType $type = null): TextReading
     {
-        $typed = new Typed($text);
-        $found = [];
-        foreach ($type === null ? TypedPage::candidates($text, $this->schema, null) : [$type] as $on) {
-            foreach ((new WholeRule)->parse($typed, 0, $this->scope($on), []) as $one) {
-                $found[] = $one->as(['on' => $on->name] + (is_array($one->json) ? $one->json : []));
-            }
-        }
+        $types = $type === null ? TypedPage::candidates($text, $this->schema, null) : [$type];
 
-        return self::read($typed, $found);
+        return self::read(...Nearest::heard($text, function (Typed $typed) use ($types): array {
+            $found = [];
+            foreach ($types as $on) {
+                foreach ((new WholeRule)->parse($typed, 0, $this->scope($on), []) as $one) {
+                    $found[] = $one->as(['on' => $on->name] + (is_array($one->json) ? $one->json : []));
+                }
+            }
+
+            return $found;
+        }));
     }
 
-    /** @param  list<Parsed>  $found */
-    private static function read(Typed $typed, array $found): TextReading
+    /** @param  list<array<mixed>>  $meanings */
+    private static function read(Typed $typed, array $meanings): TextReading
     {
-        $read = array_map(self::without(...), Nearest::of($typed, $found));
+        $read = array_map(self::without(...), $meanings);
 
         return match (count($read)) {
             0 => new TextReading(null, [NearMiss::of($typed)]),

@@ -7,6 +7,7 @@ namespace VividLedger\Text;
 use Closure;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
+use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Typed;
 
@@ -35,9 +36,16 @@ final class TypedPage
 
     public function row(string $row, int $number): void
     {
-        $typed = new Typed($row);
-        if (! $this->name($typed) && ! $this->part($typed, $row, $number)) {
+        if ($this->name(new Typed($row, isLoose: false))) {
+            return;
+        }
+        [$typed, $read] = Nearest::heard($row, fn (Typed $typed): array => $this->parts($typed, $row));
+        if ($read === []) {
             $this->misread[] = NearMiss::of($typed, $number);
+        } elseif (count($read) > 1) {
+            $this->misread[] = new Misreading($number, 0, trim($row), [], []);
+        } else {
+            $this->keep(RuleText::without($read[0]));
         }
     }
 
@@ -81,7 +89,8 @@ final class TypedPage
         return true;
     }
 
-    private function part(Typed $typed, string $row, int $number): bool
+    /** @return list<Parsed> what a row can be: a part of the rule, or a line */
+    private function parts(Typed $typed, string $row): array
     {
         $found = [];
         foreach (isset($this->file['when']) ? [] : self::candidates($row, $this->schema, $this->type) as $type) {
@@ -90,20 +99,26 @@ final class TypedPage
             }
         }
         $typed->expect('When', 0);
-        $scope = $this->type === null ? null : ($this->scope)($this->type);
-        foreach ($scope === null ? [] : array_diff(Parts::keys(), ['when']) as $part) {
-            foreach (isset($this->file[$part]) || $scope === null ? [] : Parts::parse($part, $typed, 0, $scope) as $one) {
+        if ($this->type === null) {
+            return $found;
+        }
+        $scope = ($this->scope)($this->type);
+        foreach (array_diff(Parts::keys(), ['when', ...array_keys($this->file)]) as $part) {
+            foreach (Parts::parse($part, $typed, 0, $scope) as $one) {
                 $found[] = $one->as([$part => $one->json]);
             }
         }
-        foreach ($scope === null ? [] : Parts::slot('line')->parse($typed, 0, $scope, []) as $one) {
+        foreach (Parts::slot('line')->parse($typed, 0, $scope, []) as $one) {
             $found[] = $one->as(['line' => $one->json]);
         }
-        $read = Nearest::of($typed, $found);
-        if (count($read) > 1) {
-            $this->misread[] = new Misreading($number, 0, trim($row), [], []);
-        }
-        foreach (count($read) === 1 ? RuleText::without($read[0]) : [] as $key => $value) {
+
+        return $found;
+    }
+
+    /** @param  array<mixed>  $read */
+    private function keep(array $read): void
+    {
+        foreach ($read as $key => $value) {
             if ($key === 'line') {
                 $this->lines[] = $value;
             } else {
@@ -113,7 +128,5 @@ final class TypedPage
         if (is_string($this->file['on'] ?? null)) {
             $this->type = $this->schema->type($this->file['on']);
         }
-
-        return $read !== [];
     }
 }

@@ -134,7 +134,7 @@ final class RuleTextTest extends TestCase
         yield 'no such field' => ['set Prio to High', 4, 'Prio', 'Priority'];
         yield 'no such value' => ['set Priority to Hugh', 16, 'Hugh', 'High'];
         yield 'no such person' => ['remind the chief', 7, 'the chief', 'the owner'];
-        yield 'an amount without a unit' => ['after 2 remind the owner', 6, '2', 'an amount of time, such as 2 working days'];
+        yield 'an amount without a unit' => ['after 2 remind the owner', 8, 'remind', 'days'];
         yield 'something behind' => ['remind the owner “Look” loudly', 24, 'loudly', 'the end'];
         yield 'half a line' => ['give the owner', 14, '', 'a task'];
     }

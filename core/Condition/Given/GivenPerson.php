@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace VividLedger\Condition\Given;
 
 use VividLedger\Engine\View;
+use VividLedger\People\FoundPersonSlot;
 use VividLedger\People\PersonExpression;
-use VividLedger\People\PersonSlot;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Shape;
 
@@ -24,7 +24,7 @@ final readonly class GivenPerson implements Given
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('{person}')->slot('person', new PersonSlot);
+        return Shape::of(self::kind())->says('{person}')->slot('person', new FoundPersonSlot);
     }
 
     public function value(View $view, Field $for): ?int

@@ -41,7 +41,7 @@ final class Has implements Operator
             'has_all' => $shape->says('{left} has all of {values}')->orSaid('{left} (includes|contains|has) (all|each) of {values}'),
             default => $shape->says('{tags} has the tag {value}')->says('{choices} has {value}')->orSaid(
                 '{left} (has|includes|include|contains|contain|have) [the tag |tag ]{value}', '[{} ](has|carries|with) [the |a ]tag {its}{value}', '[{} ]has [the |a ]{its}{value} tag', '[{} ][is ]tagged [with |as ]{its}{value}',
-                '(there is |with |)a tag {its}{value}', 'the {its}{value} tag is (set|there|on it)', '{value} is (in|among|one of) {left}',
+                '(there is |with |)a tag {its}{value}',
                 '[its |the ]tags (include|contain|have) {its}{value}',
             ),
         };

@@ -39,7 +39,7 @@ final class Operators
                 new Has, new Negated(new Has, 'has_not', 'has not', [
                     '{left} (does not have|doesn’t have|does not include|doesn’t include|do not include|has not|does not contain) [the tag |tag ]{value}',
                     '[{} ](does not have|doesn’t have|has not|has not got) [the ]tag {its}{value}', '[{} ][is ]not tagged [with |as ]{its}{value}',
-                    '[{} ](does not have|doesn’t have) the {its}{value} tag', 'without [the ]tag {its}{value}', '{value} is not (in|among) {left}',
+                    '[{} ](does not have|doesn’t have) the {its}{value} tag', 'without [the ]tag {its}{value}',
                 ]), new Has('has_any'), new Has('has_all'), new Negated(new Has('has_any'), 'has_none', 'has none of', ['{left} does not have any of {values}']),
                 new Within(true), new Within(false),
                 new InTeam, new InTeam(true), new IsUnder, new IsUnder(true),

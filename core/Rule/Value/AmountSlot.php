@@ -27,7 +27,7 @@ final readonly class AmountSlot implements Slot
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
-        $found = $typed->pattern($at, '(?:[€£$]\s*)?(-?\d+(?:\.\d+)?)(?![\d,])(?:\s*%)?', 'a number');
+        $found = $typed->pattern($at, '(?:[€£$]\s*)?(-?\d++(?:\.\d++)?)(?!,\d)(?:\s*%)?', 'a number');
         if ($found !== null) {
             return [new Parsed($found[0][1], $found[1])];
         }

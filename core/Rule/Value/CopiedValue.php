@@ -32,7 +32,7 @@ final readonly class CopiedValue implements AssignedValue
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('{bare}')->says('{from}')->orSaid('(the value of|whatever is in|what is in|the same as|a copy of) {from}')
+        return Shape::of(self::kind())->says('{bare}')->orSaid('{from}', '(the value of|whatever is in|what is in|the same as|a copy of) {from}')
             ->slot('bare', new Keyed('from', new FieldPath(isBare: true)))->slot('from', new FieldPath);
     }
 

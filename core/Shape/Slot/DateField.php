@@ -22,7 +22,7 @@ final readonly class DateField implements Slot
     {
         $fits = static fn (Field $field): bool => $field->type->isMoment();
         $found = (new OwnField($fits))->parse($typed, $at, $scope, $around);
-        foreach (self::verbs($scope) as $said => $name) {
+        foreach ($typed->isLoose ? self::verbs($scope) : [] as $said => $name) {
             $end = $typed->words($at, (string) $said, 3);
             if ($end !== null) {
                 $found[] = new Parsed($name, $end, 1);

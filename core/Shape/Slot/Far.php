@@ -44,17 +44,17 @@ final readonly class Far implements Spread
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
         $found = [];
-        foreach (array_unique([$this->none, 'on the day of', 'on']) as $word) {
+        foreach ($typed->isLoose ? array_unique([$this->none, 'on the day of', 'on']) : [$this->none] as $word) {
             $end = $typed->words($at, $word, $word === $this->none ? 0 : 1);
             if ($end !== null) {
                 $found[] = new Parsed(['amount' => 0, 'unit' => Unit::Day->value], $end, $word === $this->none ? 0 : 1);
             }
         }
-        foreach ($typed->labels($at, self::DAYS, 1) as [$days, $end]) {
+        foreach ($typed->isLoose ? $typed->labels($at, self::DAYS, 1) : [] as [$days, $end]) {
             $found[] = new Parsed(['amount' => $days, 'unit' => Unit::Day->value], $end, 1);
         }
         foreach ((new Length(inDays: true))->parse($typed, $at, $scope, $around) as $length) {
-            foreach ([-1 => ['before', ...self::BEFORE], 1 => ['after', ...self::AFTER]] as $sign => $words) {
+            foreach ($typed->isLoose ? [-1 => ['before', ...self::BEFORE], 1 => ['after', ...self::AFTER]] : [-1 => ['before'], 1 => ['after']] as $sign => $words) {
                 foreach ($words as $nth => $word) {
                     $end = $typed->words($length->end, $word, min(1, $nth));
                     if ($end !== null && is_array($length->json)) {

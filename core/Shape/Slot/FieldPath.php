@@ -40,7 +40,7 @@ final readonly class FieldPath implements Slot
             static fn (Parsed $one): bool => is_string($one->json) && $fits($scope->schema->path($scope->type, $one->json)?->field),
         ));
         if ($found === []) {
-            OwnField::expect($typed, $at, $scope, $fits);
+            OwnField::expect($typed, $at, $scope, $fits, leads: true);
         }
 
         return $found;
@@ -51,7 +51,7 @@ final readonly class FieldPath implements Slot
     {
         return $typed->once("path:{$scope->type->name}", $at, static fn (): array => Parsed::distinct([
             ...self::from($typed, $at, $scope, Schema::MAX_HOPS),
-            ...self::turned($typed, $at, $scope),
+            ...($typed->isLoose ? self::turned($typed, $at, $scope) : []),
         ]));
     }
 
@@ -69,7 +69,15 @@ final readonly class FieldPath implements Slot
             $arrow = $typed->pattern($one->end, '›', '›', 0);
             $behind = $arrow[1] ?? $typed->words($one->end, '’s', 3);
             $cost = $arrow !== null ? 0 : ($behind === null ? 2 : 1);
-            foreach (self::from($typed, $behind ?? $one->end, $scope->about($next), $hops - 1) as $further) {
+            if ($behind === null && ! $typed->isLoose) {
+                continue;
+            }
+            $about = $scope->about($next);
+            $behinds = self::from($typed, $behind ?? $one->end, $about, $hops - 1);
+            if ($behinds === [] && $arrow !== null) {
+                OwnField::expect($typed, $arrow[1], $about, static fn (?Field $field): bool => true);
+            }
+            foreach ($behinds as $further) {
                 $path = is_string($further->json) ? "{$name}.{$further->json}" : $name;
                 $found[] = new Parsed($path, $further->end, $one->cost + $further->cost + $cost);
             }

@@ -172,6 +172,11 @@ final readonly class FieldValue implements Slot
             'a date, such as 24 Nov 2026',
         );
         if ($found === null) {
+            $begun = $typed->pattern($at, '\d{1,2}(?!\d)(?:\s+\p{L}{3,9})?', '', 3);
+            if ($begun !== null) {
+                $typed->expect('a date, such as 24 Nov 2026', $begun[1], 2);
+            }
+
             return [];
         }
         [, $iso, $day, $month, $year, $monthFirst, $dayThen, $yearThen] = array_pad($found[0], 8, '');

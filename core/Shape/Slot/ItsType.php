@@ -21,7 +21,7 @@ final readonly class ItsType implements Slot
     {
         $one = $scope->type->inSentence();
         $found = [];
-        foreach ([$one, 'it', 'record', "this {$one}", 'this', 'this record', 'this one'] as $nth => $words) {
+        foreach (! $typed->isLoose ? [$one] : [$one, 'it', 'record', "this {$one}", 'this', 'this record', 'this one'] as $nth => $words) {
             $end = $typed->words($at, $words, $nth === 0 ? 0 : 3);
             if ($end !== null) {
                 $found[] = new Parsed(null, $end, min(1, $nth));

@@ -46,7 +46,7 @@ final readonly class Labels implements Slot
             ),
             ...array_map(
                 static fn (array $found): Parsed => new Parsed($found[0], $found[1], 1),
-                $this->also === [] ? [] : $typed->labels($at, $this->also, 1),
+                $this->also === [] || ! $typed->isLoose ? [] : $typed->labels($at, $this->also, 1),
             ),
         ];
     }

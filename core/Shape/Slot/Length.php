@@ -46,6 +46,13 @@ final readonly class Length implements Spread
             'an amount of time, such as 2 working days',
         );
         if ($found === null) {
+            $number = $typed->pattern($at, '\d{1,6}(?![\p{L}\d])', 'an amount of time, such as 2 working days');
+            if ($number !== null) {
+                foreach (Unit::cases() as $unit) {
+                    $typed->expect($unit->word().($number[0][0] === '1' ? '' : 's'), $number[1]);
+                }
+            }
+
             return [];
         }
         [[, $digits, $word, $name], $end] = $found;

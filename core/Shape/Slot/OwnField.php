@@ -46,12 +46,17 @@ final readonly class OwnField implements Slot
      * Nothing stands here that could: the labels of what fits are what to tell.
      *
      * @param  Closure(?Field): bool  $fits
+     * @param  bool  $leads  whether what leads to another record can stand here too
      */
-    public static function expect(Typed $typed, int $at, Scope $scope, Closure $fits): void
+    public static function expect(Typed $typed, int $at, Scope $scope, Closure $fits, bool $leads = false): void
     {
         $typed->expectAny($at, static fn (): array => array_keys(array_filter(
             self::labels($scope),
-            static fn (string $name): bool => $fits($scope->type->field($name)),
+            static function (string $name) use ($fits, $scope, $leads): bool {
+                $field = $scope->type->field($name);
+
+                return $fits($field) || ($leads && $field?->target !== null);
+            },
         )));
     }
 
@@ -101,7 +106,7 @@ final readonly class OwnField implements Slot
     {
         $one = $scope->type->inSentence();
         $places = [[$at, 0]];
-        foreach (['its', "{$one}’s", "this {$one}’s", 'the record’s', 'field'] as $whose) {
+        foreach (! $typed->isLoose ? [] : ['its', "{$one}’s", "this {$one}’s", 'the record’s', 'field'] as $whose) {
             $end = $typed->words($at, $whose, 3);
             if ($end !== null) {
                 $places[] = [$end, 1];
@@ -122,7 +127,7 @@ final readonly class OwnField implements Slot
             default => ['value'],
         };
         $tails = [];
-        foreach (['field', ...$also, "of the {$one}", "of this {$one}", "on the {$one}"] as $more) {
+        foreach (! $typed->isLoose ? [] : ['field', ...$also, "of the {$one}", "of this {$one}", "on the {$one}"] as $more) {
             $end = $typed->words($at, $more, 3);
             if ($end !== null) {
                 $tails[] = $end;
