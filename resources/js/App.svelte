@@ -3,10 +3,12 @@
     import { Router } from 'sv-router';
     import { onMount } from 'svelte';
     import { Refusal } from './api/client';
+    import Broken from './parts/Broken.svelte';
     import Dateline from './parts/Dateline.svelte';
     import Finder from './parts/Finder.svelte';
     import Spine from './parts/Spine.svelte';
     import ToastStack from './parts/ToastStack.svelte';
+    import { route } from './router';
     import SignIn from './screens/signin/SignIn.svelte';
     import { session } from './state/session.svelte';
 
@@ -22,6 +24,14 @@
     client.getQueryCache().subscribe((event) => {
         const error = event.query.state.error;
         if (error instanceof Refusal && [401, 419].includes(error.problem.status)) session.me = null;
+    });
+
+    // A screen that broke is tried again when somebody goes elsewhere.
+    let again: (() => void) | null = null;
+    $effect(() => {
+        void route.pathname;
+        again?.();
+        again = null;
     });
 
     let finding = $state(false);
@@ -43,7 +53,16 @@
             <Spine />
             <div class="main">
                 <Dateline onfind={() => (finding = true)} />
-                <main><Router /></main>
+                <main>
+                    <svelte:boundary onerror={(_error, reset) => (again = reset)}>
+                        <Router />
+                        {#snippet failed(_error, reset)}
+                            <div class="spread">
+                                <section class="leaf solo"><div class="scroll"><Broken what="screen" again={reset} /></div></section>
+                            </div>
+                        {/snippet}
+                    </svelte:boundary>
+                </main>
             </div>
         </div>
         {#if finding}<Finder onclose={() => (finding = false)} />{/if}

@@ -1,18 +1,18 @@
 import { createRouter } from 'sv-router';
-import LedgerScreen from './screens/ledger/LedgerScreen.svelte';
-import ProfileScreen from './screens/profile/ProfileScreen.svelte';
-import RecordList from './screens/records/RecordList.svelte';
-import RecordScreen from './screens/records/RecordScreen.svelte';
-import RuleList from './screens/rules/RuleList.svelte';
-import RuleScreen from './screens/rules/RuleScreen.svelte';
-import MailRoomScreen from './screens/mailroom/MailRoomScreen.svelte';
-import CalendarScreen from './screens/setup/CalendarScreen.svelte';
-import LadderScreen from './screens/setup/LadderScreen.svelte';
-import LetterScreen from './screens/setup/LetterScreen.svelte';
-import NamedScreen from './screens/setup/NamedScreen.svelte';
-import SetupScreen from './screens/setup/SetupScreen.svelte';
-import TaskScreen from './screens/tasks/TaskScreen.svelte';
-import TodayScreen from './screens/today/TodayScreen.svelte';
+const LedgerScreen = () => import('./screens/ledger/LedgerScreen.svelte');
+const ProfileScreen = () => import('./screens/profile/ProfileScreen.svelte');
+const RecordList = () => import('./screens/records/RecordList.svelte');
+const RecordScreen = () => import('./screens/records/RecordScreen.svelte');
+const RuleList = () => import('./screens/rules/RuleList.svelte');
+const RuleScreen = () => import('./screens/rules/RuleScreen.svelte');
+const MailRoomScreen = () => import('./screens/mailroom/MailRoomScreen.svelte');
+const CalendarScreen = () => import('./screens/setup/CalendarScreen.svelte');
+const LadderScreen = () => import('./screens/setup/LadderScreen.svelte');
+const LetterScreen = () => import('./screens/setup/LetterScreen.svelte');
+const NamedScreen = () => import('./screens/setup/NamedScreen.svelte');
+const SetupScreen = () => import('./screens/setup/SetupScreen.svelte');
+const TaskScreen = () => import('./screens/tasks/TaskScreen.svelte');
+const TodayScreen = () => import('./screens/today/TodayScreen.svelte');
 import Missing from './parts/Missing.svelte';
 
 export const { navigate, route } = createRouter({

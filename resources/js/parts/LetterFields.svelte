@@ -2,7 +2,6 @@
     import Choose from './Choose.svelte';
     import Floating from './Floating.svelte';
     import { mergeOptions } from './offers';
-    import RichText from './RichText.svelte';
 
     type Props = { type: string; subject: string; body: string; wantsSubject?: boolean; problems?: Record<string, string | undefined> };
     let { type, subject = $bindable(), body = $bindable(), wantsSubject = true, problems = {} }: Props = $props();
@@ -29,7 +28,12 @@
         {#if problems.subject}<p class="note-wrong">{problems.subject}</p>{/if}
     </div>
 {/if}
-<RichText {type} bind:html={body} plain={!wantsSubject} problem={problems.body} />
+<!-- The editor is as large as all else together, so it comes when it is needed. -->
+{#await import('./RichText.svelte')}
+    <div class="input mt-3 min-h-[180px]" aria-busy="true"></div>
+{:then { default: RichText }}
+    <RichText {type} bind:html={body} plain={!wantsSubject} problem={problems.body} />
+{/await}
 
 {#if merging}
     <Floating anchor={merging} label="Merge a field" onclose={() => (merging = null)}>

@@ -2,6 +2,7 @@
     import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, IndentDecrease, IndentIncrease, X } from '@lucide/svelte';
     import { tick } from 'svelte';
     import { ahead, writes } from './ahead';
+    import Broken from './Broken.svelte';
     import Choose from './Choose.svelte';
     import { newLine, type Row, type Word } from './editors';
     import Floating from './Floating.svelte';
@@ -313,13 +314,16 @@
             </div>
             <div class="b">
                 <div class:nest={row.depth > 0} style:margin-left="{Math.max(0, row.depth - 1) * 14}px">
-                    <Sentence
-                        words={row.words}
-                        {problems}
-                        remarked={page?.remarks.map((remark) => remark.at)}
-                        onedit={page ? edit : undefined}
-                        editing={open?.key ?? null}
-                    />
+                    <svelte:boundary>
+                        <Sentence
+                            words={row.words}
+                            {problems}
+                            remarked={page?.remarks.map((remark) => remark.at)}
+                            onedit={page ? edit : undefined}
+                            editing={open?.key ?? null}
+                        />
+                        {#snippet failed()}<Broken />{/snippet}
+                    </svelte:boundary>
                     {#if page && row.part === 'line' && ['set_fields', 'create_record'].includes(String(page.at(`${row.at}/kind`)))}
                         <button type="button" class="word ghost" data-word="{row.at}|add" onclick={() => addAssignment(row, 'set')}
                             >+ field</button

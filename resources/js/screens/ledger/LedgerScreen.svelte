@@ -1,4 +1,5 @@
 <script lang="ts">
+    import Broken from '../../parts/Broken.svelte';
     import { createInfiniteQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import { go, route } from '../../router';
@@ -69,23 +70,31 @@
             {/if}
             <div class="margined min-h-0!">
                 {#each entries as entry (entry.number)}
-                    {@const head = entry.headInLedger}
-                    <a class="line min-h-0!" class:hot={entry.number === selected} href="/ledger/{entry.number}" data-number={entry.number}>
-                        <div class="m">{moment(entry.at)}</div>
-                        <div class="b flex items-baseline gap-3 text-[13.5px]!">
-                            <div class="min-w-0 flex-1">
-                                <div class="truncate">
-                                    <span class="font-semibold">{head.strong}</span>
-                                    {head.rest}
-                                    {#if entry.recordTitle}<span class="text-ink-3">{entry.recordTitle}</span>{/if}
+                    <svelte:boundary>
+                        {@const head = entry.headInLedger}
+                        <a
+                            class="line min-h-0!"
+                            class:hot={entry.number === selected}
+                            href="/ledger/{entry.number}"
+                            data-number={entry.number}
+                        >
+                            <div class="m">{moment(entry.at)}</div>
+                            <div class="b flex items-baseline gap-3 text-[13.5px]!">
+                                <div class="min-w-0 flex-1">
+                                    <div class="truncate">
+                                        <span class="font-semibold">{head.strong}</span>
+                                        {head.rest}
+                                        {#if entry.recordTitle}<span class="text-ink-3">{entry.recordTitle}</span>{/if}
+                                    </div>
+                                    {#if entry.detail}<div class="truncate text-[12.5px] text-ink-3">
+                                            {entry.detail.replaceAll('\n', ' · ')}
+                                        </div>{/if}
                                 </div>
-                                {#if entry.detail}<div class="truncate text-[12.5px] text-ink-3">
-                                        {entry.detail.replaceAll('\n', ' · ')}
-                                    </div>{/if}
+                                <span class="figures mini shrink-0">No. {entry.number}</span>
                             </div>
-                            <span class="figures mini shrink-0">No. {entry.number}</span>
-                        </div>
-                    </a>
+                        </a>
+                        {#snippet failed()}<Broken what="entry" />{/snippet}
+                    </svelte:boundary>
                 {/each}
                 {#if ledger.hasNextPage}
                     <div class="line">

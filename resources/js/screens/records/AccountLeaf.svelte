@@ -1,4 +1,5 @@
 <script lang="ts">
+    import Broken from '../../parts/Broken.svelte';
     import { createInfiniteQuery } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import EntryRow from '../../parts/EntryRow.svelte';
@@ -76,7 +77,10 @@
         <CommentBox {type} {id} />
         <div class="margined">
             {#each lines as line (line.id)}
-                <PencilledLine {line} />
+                <svelte:boundary>
+                    <PencilledLine {line} />
+                    {#snippet failed()}<Broken what="line" />{/snippet}
+                </svelte:boundary>
             {:else}
                 {#if account.data && show !== 'edits'}
                     <div class="line pencilled">
@@ -88,8 +92,14 @@
             <div class="nowline">
                 <span>{moment(clock.now)}</span><span>Now &nbsp;·&nbsp; above this line it is pencilled in, below it is in ink</span>
             </div>
-            {#each entries as entry (entry.number)}<!-- A letter to a contact was sent by an entry about another record. -->
-                <EntryRow {entry} numbered={entry.recordType !== type.name || entry.recordId !== id} />{/each}
+            {#each entries as entry (entry.number)}
+                <svelte:boundary>
+                    <!-- A letter to a contact was sent by an entry about another record. -->
+                    <EntryRow {entry} numbered={entry.recordType !== type.name || entry.recordId !== id} />{#snippet failed()}<Broken
+                            what="entry"
+                        />{/snippet}
+                </svelte:boundary>
+            {/each}
             {#if account.data && entries.length === 0}<div class="line">
                     <div class="m"></div>
                     <div class="b text-[13px]! text-ink-3">Nothing of this sort in ink.</div>

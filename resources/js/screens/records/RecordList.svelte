@@ -258,42 +258,55 @@
                         </thead>
                         <tbody>
                             {#each rows as row, index (row.id)}
-                                <tr
-                                    class:on={index === at}
-                                    data-index={index}
-                                    aria-selected={index === at}
-                                    onclick={() => (at = index)}
-                                    ondblclick={() => go(`/records/${typeName}/${row.id}`)}
-                                >
-                                    {#if margin}
-                                        {@const due = row.values[margin.name] ? dueDate(String(row.values[margin.name])) : null}
-                                        <td class="first"
-                                            ><span class={isClosed(row) ? '' : `tone-${due?.tone}`}
-                                                >{due ? (isClosed(row) ? day(String(row.values[margin.name])) : due.text) : ''}</span
-                                            ></td
-                                        >
-                                    {/if}
-                                    <td class={margin ? 'figures text-[11.5px]' : 'first'}
-                                        ><input
-                                            type="checkbox"
-                                            class="mr-2 align-[-2px] accent-(--iris)"
-                                            aria-label="Choose {row.number}"
-                                            checked={picked.includes(row.id)}
-                                            onclick={(event) => event.stopPropagation()}
-                                            onchange={() => pick(row.id)}
-                                        /><a class="hover:text-iris" href="/records/{typeName}/{row.id}">{row.number}</a></td
+                                <svelte:boundary>
+                                    <tr
+                                        class:on={index === at}
+                                        data-index={index}
+                                        aria-selected={index === at}
+                                        onclick={() => (at = index)}
+                                        ondblclick={() => go(`/records/${typeName}/${row.id}`)}
                                     >
-                                    {#each rest as field (field.name)}
-                                        <td title={row.shown[field.name]}>
-                                            {#if field.name === type.title}
-                                                <a class="font-medium hover:text-iris" href="/records/{typeName}/{row.id}">{row.title}</a>
-                                            {:else}<Shown record={row} {field} plain />{/if}
-                                        </td>
-                                    {/each}
-                                    {#if type.stage}<td class="figures text-[11.5px] text-ink-2"
-                                            >{row.stageSince ? lasted((clock.now.getTime() - Date.parse(row.stageSince)) / 1000) : ''}</td
-                                        >{/if}
-                                </tr>
+                                        {#if margin}
+                                            {@const due = row.values[margin.name] ? dueDate(String(row.values[margin.name])) : null}
+                                            <td class="first"
+                                                ><span class={isClosed(row) ? '' : `tone-${due?.tone}`}
+                                                    >{due ? (isClosed(row) ? day(String(row.values[margin.name])) : due.text) : ''}</span
+                                                ></td
+                                            >
+                                        {/if}
+                                        <td class={margin ? 'figures text-[11.5px]' : 'first'}
+                                            ><input
+                                                type="checkbox"
+                                                class="mr-2 align-[-2px] accent-(--iris)"
+                                                aria-label="Choose {row.number}"
+                                                checked={picked.includes(row.id)}
+                                                onclick={(event) => event.stopPropagation()}
+                                                onchange={() => pick(row.id)}
+                                            /><a class="hover:text-iris" href="/records/{typeName}/{row.id}">{row.number}</a></td
+                                        >
+                                        {#each rest as field (field.name)}
+                                            <td title={row.shown[field.name]}>
+                                                {#if field.name === type.title}
+                                                    <a class="font-medium hover:text-iris" href="/records/{typeName}/{row.id}"
+                                                        >{row.title}</a
+                                                    >
+                                                {:else}<Shown record={row} {field} plain />{/if}
+                                            </td>
+                                        {/each}
+                                        {#if type.stage}<td class="figures text-[11.5px] text-ink-2"
+                                                >{row.stageSince
+                                                    ? lasted((clock.now.getTime() - Date.parse(row.stageSince)) / 1000)
+                                                    : ''}</td
+                                            >{/if}
+                                    </tr>
+                                    {#snippet failed()}<tr
+                                            ><td class="first" colspan={rest.length + 3}
+                                                ><a class="text-madder" href="/records/{typeName}/{row.id}"
+                                                    >{row.number} could not be shown here.</a
+                                                ></td
+                                            ></tr
+                                        >{/snippet}
+                                </svelte:boundary>
                             {/each}
                         </tbody>
                     </table>

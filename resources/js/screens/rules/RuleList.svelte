@@ -1,4 +1,5 @@
 <script lang="ts">
+    import Broken from '../../parts/Broken.svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Bars from '../../parts/Bars.svelte';
@@ -101,51 +102,54 @@
                         <div class="b py-1.5! text-[12px]! font-semibold text-ink-3">{session.type(type).plural}</div>
                     </div>
                     {#each list as rule, index (rule.id)}
-                        <a
-                            class="line hover:bg-[#faf6ec]"
-                            class:lifted={dragged === rule.id}
-                            href="/rules/{rule.id}"
-                            data-rule={rule.id}
-                            draggable={session.me?.mayEditRules ? 'true' : 'false'}
-                            ondragstart={() => (dragged = rule.id)}
-                            ondragend={() => (dragged = null)}
-                            ondragover={(event) => {
-                                if (list.some((other) => other.id === dragged)) event.preventDefault();
-                            }}
-                            ondrop={(event) => {
-                                event.preventDefault();
-                                void shift(
-                                    type,
-                                    list,
-                                    list.findIndex((other) => other.id === dragged),
-                                    index,
-                                );
-                            }}
-                            onkeydown={(event) => void key(event, type, list, index)}
-                        >
-                            <div class="m">
-                                <Stamp tone={STATUS[rule.status]?.tone ?? 'harbor'}>{STATUS[rule.status]?.label}</Stamp>
-                            </div>
-                            <div class="b flex items-center gap-6">
-                                <div class="min-w-0 flex-1">
-                                    <div class="font-semibold">
-                                        {rule.name}
-                                        {#if rule.eitherOr}<span class="chip ml-1" title="Of this set only the first that matches fires"
-                                                >either/or: {rule.eitherOr}</span
-                                            >{/if}
-                                        {#if rule.hasDraft && rule.page}<span class="mini ml-2 font-normal"
-                                                >a draft of page {rule.page + 1} is being written</span
-                                            >{/if}
+                        <svelte:boundary>
+                            <a
+                                class="line hover:bg-[#faf6ec]"
+                                class:lifted={dragged === rule.id}
+                                href="/rules/{rule.id}"
+                                data-rule={rule.id}
+                                draggable={session.me?.mayEditRules ? 'true' : 'false'}
+                                ondragstart={() => (dragged = rule.id)}
+                                ondragend={() => (dragged = null)}
+                                ondragover={(event) => {
+                                    if (list.some((other) => other.id === dragged)) event.preventDefault();
+                                }}
+                                ondrop={(event) => {
+                                    event.preventDefault();
+                                    void shift(
+                                        type,
+                                        list,
+                                        list.findIndex((other) => other.id === dragged),
+                                        index,
+                                    );
+                                }}
+                                onkeydown={(event) => void key(event, type, list, index)}
+                            >
+                                <div class="m">
+                                    <Stamp tone={STATUS[rule.status]?.tone ?? 'harbor'}>{STATUS[rule.status]?.label}</Stamp>
+                                </div>
+                                <div class="b flex items-center gap-6">
+                                    <div class="min-w-0 flex-1">
+                                        <div class="font-semibold">
+                                            {rule.name}
+                                            {#if rule.eitherOr}<span class="chip ml-1" title="Of this set only the first that matches fires"
+                                                    >either/or: {rule.eitherOr}</span
+                                                >{/if}
+                                            {#if rule.hasDraft && rule.page}<span class="mini ml-2 font-normal"
+                                                    >a draft of page {rule.page + 1} is being written</span
+                                                >{/if}
+                                        </div>
+                                        {#if rule.broken}<div class="note-wrong">Does nothing until it is mended: {rule.broken}</div>{/if}
+                                        <div class="truncate text-[12.5px] text-ink-3">{rule.aloud}</div>
                                     </div>
-                                    {#if rule.broken}<div class="note-wrong">Does nothing until it is mended: {rule.broken}</div>{/if}
-                                    <div class="truncate text-[12.5px] text-ink-3">{rule.aloud}</div>
+                                    <div class="w-28 shrink-0"><Bars values={rule.days} label="Firings on each of the last 14 days" /></div>
+                                    <div class="figures w-24 shrink-0 text-right text-[12px] text-ink-2" title="Firings in 30 days">
+                                        {rule.entries}&nbsp;<span class="text-ink-3">in 30 d</span>
+                                    </div>
                                 </div>
-                                <div class="w-28 shrink-0"><Bars values={rule.days} label="Firings on each of the last 14 days" /></div>
-                                <div class="figures w-24 shrink-0 text-right text-[12px] text-ink-2" title="Firings in 30 days">
-                                    {rule.entries}&nbsp;<span class="text-ink-3">in 30 d</span>
-                                </div>
-                            </div>
-                        </a>
+                            </a>
+                            {#snippet failed()}<Broken what="rule" />{/snippet}
+                        </svelte:boundary>
                     {/each}
                 </div>
             {/each}

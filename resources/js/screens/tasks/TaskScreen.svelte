@@ -1,4 +1,5 @@
 <script lang="ts">
+    import Broken from '../../parts/Broken.svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
@@ -155,47 +156,49 @@
                         </div>
                     </div>
                     {#each group.tasks as task (task.id)}
-                        <div class="line" data-task={task.id}>
-                            <div class="m {group.tone === 'madder' ? 'text-madder!' : ''}">
-                                {margin(task)}
-                            </div>
-                            <div class="b flex items-start gap-3">
-                                <input
-                                    type="checkbox"
-                                    class="mt-1 h-4 w-4 accent-(--iris)"
-                                    aria-label="Done: {task.title}"
-                                    checked={task.status === 'done'}
-                                    disabled={!mayDo(task)}
-                                    title={mayDo(task) ? '' : `This task is ${task.assignee ?? 'nobody'}’s`}
-                                    onchange={(event) => settle(task, event.currentTarget.checked)}
-                                />
-                                <div class="min-w-0 flex-1">
-                                    <span class="font-semibold {task.status === 'done' ? 'struck' : ''}">{task.title}</span>
-                                    {#if task.priority === 'high'}<Stamp tone="madder">high</Stamp>{:else if task.priority === 'low'}<span
-                                            class="chip">low</span
-                                        >{/if}
-                                    {#if task.notes}<div class="text-[12.5px] whitespace-pre-line text-ink-2">{task.notes}</div>{/if}
-                                    <div class="text-[12.5px] text-ink-3">
-                                        <a class="hover:text-iris" href="/records/{task.recordType}/{task.recordId}"
-                                            ><span class="figures">{task.recordNumber}</span> {task.recordTitle}</a
-                                        >
-                                        {#if task.ruleName}
-                                            · given by <a class="hover:text-iris" href="/ledger/{task.entry}">{task.ruleName}</a>
-                                        {/if}
-                                    </div>
+                        <svelte:boundary>
+                            <div class="line" data-task={task.id}>
+                                <div class="m {group.tone === 'madder' ? 'text-madder!' : ''}">
+                                    {margin(task)}
                                 </div>
-                                {#if whose === 'all'}<span class="word person shrink-0 text-[12.5px]">{task.assignee ?? 'nobody'}</span
-                                    >{/if}
-                                {#if status === 'open' && mayDo(task)}<input
+                                <div class="b flex items-start gap-3">
+                                    <input
                                         type="checkbox"
-                                        class="pick mt-1.5 h-3.5 w-3.5 shrink-0 accent-(--ink)"
-                                        aria-label="Choose: {task.title}"
-                                        title="Choose it, to do something with several"
-                                        value={task.id}
-                                        bind:group={picked}
-                                    />{/if}
+                                        class="mt-1 h-4 w-4 accent-(--iris)"
+                                        aria-label="Done: {task.title}"
+                                        checked={task.status === 'done'}
+                                        disabled={!mayDo(task)}
+                                        title={mayDo(task) ? '' : `This task is ${task.assignee ?? 'nobody'}’s`}
+                                        onchange={(event) => settle(task, event.currentTarget.checked)}
+                                    />
+                                    <div class="min-w-0 flex-1">
+                                        <span class="font-semibold {task.status === 'done' ? 'struck' : ''}">{task.title}</span>
+                                        {#if task.priority === 'high'}<Stamp tone="madder">high</Stamp
+                                            >{:else if task.priority === 'low'}<span class="chip">low</span>{/if}
+                                        {#if task.notes}<div class="text-[12.5px] whitespace-pre-line text-ink-2">{task.notes}</div>{/if}
+                                        <div class="text-[12.5px] text-ink-3">
+                                            <a class="hover:text-iris" href="/records/{task.recordType}/{task.recordId}"
+                                                ><span class="figures">{task.recordNumber}</span> {task.recordTitle}</a
+                                            >
+                                            {#if task.ruleName}
+                                                · given by <a class="hover:text-iris" href="/ledger/{task.entry}">{task.ruleName}</a>
+                                            {/if}
+                                        </div>
+                                    </div>
+                                    {#if whose === 'all'}<span class="word person shrink-0 text-[12.5px]">{task.assignee ?? 'nobody'}</span
+                                        >{/if}
+                                    {#if status === 'open' && mayDo(task)}<input
+                                            type="checkbox"
+                                            class="pick mt-1.5 h-3.5 w-3.5 shrink-0 accent-(--ink)"
+                                            aria-label="Choose: {task.title}"
+                                            title="Choose it, to do something with several"
+                                            value={task.id}
+                                            bind:group={picked}
+                                        />{/if}
+                                </div>
                             </div>
-                        </div>
+                            {#snippet failed()}<Broken what="task" />{/snippet}
+                        </svelte:boundary>
                     {/each}
                 </div>
             {/each}

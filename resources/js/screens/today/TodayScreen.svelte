@@ -1,4 +1,5 @@
 <script lang="ts">
+    import Broken from '../../parts/Broken.svelte';
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said } from '../../api/client';
     import Bars from '../../parts/Bars.svelte';
@@ -62,24 +63,32 @@
                                 <button type="button" class="link ml-auto" onclick={() => (chosen = null)}>Back to today</button>
                             </div>
                         </div>
-                        {#each lines.data ?? [] as line (line.id)}<PencilledLine {line} withRecord />
-                        {:else}{#if lines.data}<div class="empty"><h2>Nothing is pencilled in.</h2></div>{/if}{/each}
+                        {#each lines.data ?? [] as line (line.id)}
+                            <svelte:boundary>
+                                <PencilledLine {line} withRecord />
+                                {#snippet failed()}<Broken what="line" />{/snippet}
+                            </svelte:boundary>
+                        {:else}{#if lines.data}<div class="empty"><h2>Nothing is pencilled in.</h2></div>{/if}
+                        {/each}
                     </div>
                 {:else}<div class="margined">
                         {#each today.data.tasks as task (task.id)}
-                            {@const when = margin(task.dueAt)}
-                            <div class="line">
-                                <div class="m {when.late ? 'text-madder!' : ''}">{when.text}</div>
-                                <div class="b flex items-baseline gap-3">
-                                    <div class="min-w-0 flex-1">
-                                        <span class="font-semibold">{task.title}</span>
-                                        <span class="text-[12.5px] text-ink-3"
-                                            >{everyones && task.assignee ? `${task.assignee}, ` : ''}{task.recordTitle}</span
-                                        >
+                            <svelte:boundary>
+                                {@const when = margin(task.dueAt)}
+                                <div class="line">
+                                    <div class="m {when.late ? 'text-madder!' : ''}">{when.text}</div>
+                                    <div class="b flex items-baseline gap-3">
+                                        <div class="min-w-0 flex-1">
+                                            <span class="font-semibold">{task.title}</span>
+                                            <span class="text-[12.5px] text-ink-3"
+                                                >{everyones && task.assignee ? `${task.assignee}, ` : ''}{task.recordTitle}</span
+                                            >
+                                        </div>
+                                        <a class="link shrink-0 text-[12.5px]" href="/records/{task.recordType}/{task.recordId}">Open</a>
                                     </div>
-                                    <a class="link shrink-0 text-[12.5px]" href="/records/{task.recordType}/{task.recordId}">Open</a>
                                 </div>
-                            </div>
+                                {#snippet failed()}<Broken what="task" />{/snippet}
+                            </svelte:boundary>
                         {:else}
                             <div class="empty pl-[118px]!">
                                 <h2>There are no open tasks.</h2>
