@@ -8,6 +8,7 @@ use Bench\DrainBench;
 use Bench\EvidenceBench;
 use Bench\Figures;
 use Bench\ListBench;
+use Bench\PhraseBench;
 use Bench\RuleBench;
 use Bench\SaveBench;
 use Bench\TimeBench;
@@ -20,6 +21,7 @@ $app = require __DIR__.'/../bootstrap/app.php';
 $app->make(Kernel::class)->bootstrap();
 
 $parts = [
+    'phrases' => PhraseBench::run(...),
     'decide' => DecideBench::run(...),
     'turn' => TurnBench::run(...),
     'save' => SaveBench::run(...),

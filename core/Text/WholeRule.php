@@ -54,8 +54,12 @@ final readonly class WholeRule implements Slot
             return [];
         }
         $between = $typed->pattern($at, self::BETWEEN, ',', 3);
-        $at = $between[1] ?? $at;
         $found = [];
+        // "When it is closed and it is urgent" goes on with a condition by the very word that stands between.
+        foreach ($between === null || isset($had['onlyIf']) ? [] : Parts::parse('onlyIf', $typed, $at, $scope) as $one) {
+            $found[] = $one->as($had + ['onlyIf' => $one->json]);
+        }
+        $at = $between[1] ?? $at;
         foreach (['onlyIf', 'fires', 'until', 'never'] as $part) {
             // Of how often it fires people say no more than the words themselves: "…, only once".
             foreach (isset($had[$part]) ? [] : Parts::parse($part, $typed, $at, $scope, isBare: $part === 'fires') as $one) {

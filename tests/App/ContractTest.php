@@ -301,6 +301,8 @@ final class ContractTest extends AppTestCase
         $this->told('POST', '/api/text/rule', ['text' => $text]);
         $this->told('POST', '/api/text/rule', ['text' => 'Nothing that is understood']);
         $this->told('POST', '/api/text/line', ['text' => 'remind', 'on' => 'ticket']);
+        $this->told('POST', '/api/text/sentence', ['text' => 'when a ticket is closed, comment "Done"']);
+        $this->told('POST', '/api/text/line', ['text' => 'remind the owner "Look" after 3 days at 5', 'on' => 'ticket']);
         // These want a query, or answer line by line; LookBackTest reads each line.
         $this->tried += [
             'get /api/records/{type}/{id}/then' => true, 'get /api/rules/{id}/difference' => true, 'post /api/look-back' => true,

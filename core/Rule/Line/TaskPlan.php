@@ -85,9 +85,10 @@ final readonly class TaskPlan
             ),
             'title' => new Quoted, 'contact' => new FieldPath, 'due' => new TaskDueSlot,
             // "In 2 days" can be when the task is due, and when it is given.
-            'by' => new Keyed('due', Shape::of()->orSaid('(within|in) {length}', 'within {length} {rest}')
-                ->orSaidWith(['amount' => 1, 'unit' => 'day'], '(by|for|until) tomorrow {rest}')->orSaid('by {far} {from} {rest}')
-                ->orSaidWith(['amount' => 0, 'unit' => 'day'], '(by|for|until) {from} {rest}', '(for|by) today {rest}')
+            'by' => new Keyed('due', Shape::of()->says('(within|in) {length} {rest}')
+                ->says('(by|for|until) tomorrow {rest}', ['amount' => 1, 'unit' => 'day'])->says('by {far} {from} {rest}')
+                ->says('(by|for|until) {from} {rest}', ['amount' => 0, 'unit' => 'day'])
+                ->says('(for|by) today {rest}', ['amount' => 0, 'unit' => 'day'])
                 ->slot('length', new Length)->slot('rest', new DueRest)->slot('far', new Far('on'))->slot('from', new MomentPath)), 'notes' => new Quoted,
         ];
     }

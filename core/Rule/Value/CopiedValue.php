@@ -33,7 +33,7 @@ final readonly class CopiedValue implements AssignedValue
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->says('{bare}')->orSaid('{from}', '(the value of|whatever is in|what is in|the same as|a copy of) {from}')
-            ->slot('bare', new Keyed('from', new FieldPath(isBare: true)))->slot('from', new FieldPath);
+            ->slot('bare', new Keyed('from', new CopiedField(isBare: true)))->slot('from', new CopiedField);
     }
 
     public static function deeds(): Shape
@@ -67,14 +67,8 @@ final readonly class CopiedValue implements AssignedValue
         }
         $context->word($path->label(), WordRole::Field, $node->at, Edit::SetValue);
         $from = $path->field;
-        $alike = $from->type === $field->type && $from->target === $field->target || $from->type->isText() && $field->type->isText()
-            && ! in_array(
-                $field->type->value,
-                ['email', 'phone', 'link'],
-                true,
-            );
 
-        return $alike ? new self($path) : $context->problem(
+        return self::alike($from, $field) ? new self($path) : $context->problem(
             $node->at,
             'wrong_type',
             "{$path->label()} does not fit {$field->label}: they hold different kinds of value.",
@@ -89,5 +83,12 @@ final readonly class CopiedValue implements AssignedValue
         }
 
         return $value;
+    }
+
+    /** Whether what one field holds can stand in another. */
+    public static function alike(Field $from, Field $to): bool
+    {
+        return ($from->type === $to->type && $from->target === $to->target) || ($from->type->isText() && $to->type->isText()
+            && ! in_array($to->type->value, ['email', 'phone', 'link'], true));
     }
 }

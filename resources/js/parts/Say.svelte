@@ -19,7 +19,7 @@
     let reading = $state.raw<Shapes['TextShape'] | null>(null);
     let at = $state(0);
     let focused = $state(false);
-    let input = $state<HTMLInputElement>();
+    let input = $state<HTMLTextAreaElement>();
     let asked = 0;
 
     const uid = $props.id();
@@ -96,9 +96,11 @@
 </script>
 
 <div class="relative">
-    <input
+    <!-- A long sentence is seen whole: it goes on in a second row. -->
+    <textarea
+        rows="1"
         bind:this={input}
-        class="w-full bg-transparent outline-none placeholder:text-ink-3 {looks}"
+        class="field-sizing-content w-full resize-none bg-transparent outline-none placeholder:text-ink-3 {looks}"
         aria-label={label}
         {placeholder}
         autocomplete="off"
@@ -109,8 +111,7 @@
         bind:value={text}
         onkeydown={key}
         onfocus={() => (focused = true)}
-        onblur={() => (focused = false)}
-    />
+        onblur={() => (focused = false)}></textarea>
     {#if focused && text.trim()}
         {#if reading?.file}
             <p class="mini" data-understood>✓ understood: <kbd>Enter</kbd> {takes}</p>
