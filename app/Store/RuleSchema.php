@@ -6,10 +6,13 @@ namespace App\Store;
 
 use Opis\JsonSchema\Errors\ValidationError;
 use Opis\JsonSchema\Validator;
+use VividLedger\Rule\Reading\RuleFileSchema;
 
 /** Holds rule files against docs/schema/rule.schema.json. */
 final class RuleSchema
 {
+    public const PATH = 'docs/schema/rule.schema.json';
+
     private const MOST = 20;
 
     private static ?object $schema = null;
@@ -21,7 +24,7 @@ final class RuleSchema
     public static function problems(mixed $data): array
     {
         $schema = self::$schema ??= (object) json_decode(
-            (string) file_get_contents(base_path('docs/schema/rule.schema.json')),
+            (string) file_get_contents(base_path(self::PATH)),
             false,
             512,
             JSON_THROW_ON_ERROR,
@@ -37,6 +40,18 @@ final class RuleSchema
         }
 
         return array_values($problems);
+    }
+
+    /** The schema as it is to be published, made of what the kinds say of themselves; only that of proofs is written by itself. */
+    public static function made(): string
+    {
+        /** @var array<string, mixed> $proofs */
+        $proofs = json_decode((string) file_get_contents(resource_path('schema/proofs.json')), true, 512, JSON_THROW_ON_ERROR);
+
+        return json_encode(
+            RuleFileSchema::all($proofs),
+            JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
+        )."\n";
     }
 
     /** @return list<ValidationError> the errors that have no more exact ones below them */

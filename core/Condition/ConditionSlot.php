@@ -6,6 +6,7 @@ namespace VividLedger\Condition;
 
 use VividLedger\Condition\Operator\Negated;
 use VividLedger\Condition\Operator\Operators;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
@@ -60,6 +61,11 @@ final readonly class ConditionSlot implements Slot
             self::kind($json) === 'any' => ['kind' => 'none', 'of' => is_array($json) ? ($json['of'] ?? []) : []],
             default => ['kind' => 'none', 'of' => [$json]],
         }, $condition->end, $condition->cost + 1);
+    }
+
+    public function schema(): array
+    {
+        return Json::ref('condition');
     }
 
     private static function kind(mixed $json): string

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Condition;
 
 use VividLedger\People\PersonSlot;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
 use VividLedger\Shape\Slot\Labels;
@@ -25,5 +26,10 @@ final readonly class DoerSlot implements Slot
                 ->parse($typed, $at, $scope, $around),
             ...(new PersonSlot)->parse($typed, $at, $scope, $around),
         ];
+    }
+
+    public function schema(): array
+    {
+        return ['type' => ['string', 'object'], 'if' => ['type' => 'string'], 'then' => ['enum' => array_keys(MadeBy::WAYS)], 'else' => Json::ref('person')];
     }
 }

@@ -46,6 +46,7 @@ final readonly class Happened implements Condition
                     array_map(static fn (EventKind $event): string => $event->label(), self::EVENTS),
                     array_map(static fn (EventKind $event): string => $event->value, self::EVENTS),
                 ),
+                values: array_map(static fn (EventKind $event): string => $event->value, self::EVENTS),
             ));
     }
 

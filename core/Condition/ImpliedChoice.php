@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Condition;
 
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
@@ -13,18 +14,14 @@ use VividLedger\Shape\Typed;
 /** A choice by its label alone, {"field", "value"}: "urgent" is the priority. Every field that offers it is a reading. */
 final readonly class ImpliedChoice implements Spread
 {
+    use OnlyHeard;
+
     /** Says of what was read that its field was not said. */
     public const MARK = 'implied';
 
     public function keys(): array
     {
         return ['field', 'value'];
-    }
-
-    /** It is only heard, never printed. */
-    public function print(mixed $json, Scope $scope, array $around): null
-    {
-        return null;
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array

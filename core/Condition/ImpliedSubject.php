@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
+use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
@@ -12,6 +13,8 @@ use VividLedger\Shape\Typed;
 /** The field that is meant without being said: each of the record’s own that fits is a reading. */
 final readonly class ImpliedSubject implements Spread
 {
+    use OnlyHeard;
+
     public function __construct(private SubjectSlot $of)
     {
     }
@@ -19,12 +22,6 @@ final readonly class ImpliedSubject implements Spread
     public function keys(): array
     {
         return ['field'];
-    }
-
-    /** It is only heard, never printed. */
-    public function print(mixed $json, Scope $scope, array $around): null
-    {
-        return null;
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array

@@ -12,9 +12,11 @@ use VividLedger\Condition\Operator\Operator;
 use VividLedger\Condition\Operator\PersonOperator;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
 use VividLedger\Shape\Slot\FieldValue;
+use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Slot\LengthOf;
 use VividLedger\Shape\Slot\Many;
 use VividLedger\Shape\Typed;
@@ -57,6 +59,16 @@ final readonly class OperandSlot implements Slot
         }
 
         return $found;
+    }
+
+    public function schema(): array
+    {
+        return match (true) {
+            $this->operator->operand() === Operand::Span => (new Length)->schema(),
+            $this->operator->operand() === Operand::Many => ['type' => 'array', 'minItems' => 1, 'items' => Json::ref('value')],
+            $this->operator instanceof PersonOperator => Json::text(),
+            default => Json::ref($this->operator->ofNothing() === null ? 'value' : 'given'),
+        };
     }
 
     /** @param  array<mixed>  $around */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
+use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\OwnField;
@@ -13,15 +14,11 @@ use VividLedger\Shape\Typed;
 /** A choice of a record that is referred to, by its label alone, {"field", "value"}: "the customer is on full care". */
 final readonly class ReferredChoice implements Spread
 {
+    use OnlyHeard;
+
     public function keys(): array
     {
         return ['field', 'value'];
-    }
-
-    /** It is only heard, never printed. */
-    public function print(mixed $json, Scope $scope, array $around): null
-    {
-        return null;
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array

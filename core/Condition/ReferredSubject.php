@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
+use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\OwnField;
@@ -13,6 +14,8 @@ use VividLedger\Shape\Typed;
 /** A field of a record that is referred to, as it is said of that record: "the customer is on plan", "the customer has the plan". */
 final readonly class ReferredSubject implements Spread
 {
+    use OnlyHeard;
+
     private const SAID = ['is on', 'has', 'with', 'is in', 'is of', 'is at'];
 
     /** @param  list<string>  $said  the words between the two */
@@ -23,12 +26,6 @@ final readonly class ReferredSubject implements Spread
     public function keys(): array
     {
         return ['field'];
-    }
-
-    /** It is only heard, never printed. */
-    public function print(mixed $json, Scope $scope, array $around): null
-    {
-        return null;
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array

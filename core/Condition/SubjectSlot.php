@@ -8,6 +8,8 @@ use Closure;
 use VividLedger\Condition\Operator\Operator;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\InKeys;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\FieldPath;
@@ -17,19 +19,30 @@ use VividLedger\Shape\Typed;
 /** What a comparison looks at, {"field"} or {"total"}: a field along a path, or a number over related records. */
 final readonly class SubjectSlot implements Spread
 {
-    /** @param  Closure(Field): bool  $fits */
-    private function __construct(private Closure $fits)
+    use InKeys;
+
+    /**
+     * @param  Closure(Field): bool  $fits
+     * @param  bool  $isTotal  whether a number over related records fits too
+     */
+    private function __construct(private Closure $fits, private bool $isTotal)
     {
     }
 
     public static function fitting(Operator $operator): self
     {
-        return new self(static fn (Field $field): bool => $operator->fits($field->type));
+        return new self(
+            static fn (Field $field): bool => $operator->fits($field->type),
+            $operator->fits(FieldType::Number) || $operator->fits(FieldType::Date),
+        );
     }
 
     public static function of(FieldType ...$types): self
     {
-        return new self(static fn (Field $field): bool => in_array($field->type, $types, true));
+        return new self(
+            static fn (Field $field): bool => in_array($field->type, $types, true),
+            array_intersect(array_column($types, 'name'), ['Number', 'Money', 'Percent', 'Date', 'DateTime']) !== [],
+        );
     }
 
     public function keys(): array
@@ -82,5 +95,15 @@ final readonly class SubjectSlot implements Spread
     public function fits(Field $field): bool
     {
         return ($this->fits)($field);
+    }
+
+    public function properties(): array
+    {
+        return ['field' => Json::ref('path')] + ($this->isTotal ? ['total' => Json::ref('total')] : []);
+    }
+
+    public function required(): array
+    {
+        return $this->isTotal ? [] : ['field'];
     }
 }

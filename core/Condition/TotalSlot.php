@@ -9,6 +9,7 @@ use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
 use VividLedger\Shape\Context;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
@@ -60,6 +61,11 @@ final readonly class TotalSlot implements Slot
         $field = self::typeOf($json['relation'] ?? null, $scope)?->field(is_string($json['field'] ?? null) ? $json['field'] : '');
 
         return $kind === TotalKind::Count ? new Field('count', 'count', FieldType::Number, scale: 0) : $field;
+    }
+
+    public function schema(): array
+    {
+        return Json::ref('total');
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Message;
 
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -27,6 +28,11 @@ final readonly class AddressSlot implements Slot
             ...array_filter($quoted, static fn (Parsed $one): bool => is_string($one->json) && self::isAddress($one->json)),
             ...($bare === null ? [] : [new Parsed($bare[0][0], $bare[1], 1)]),
         ];
+    }
+
+    public function schema(): array
+    {
+        return Json::text();
     }
 
     /** What is no address is no recipient, but can be the name of a letter. */

@@ -17,6 +17,11 @@ final readonly class ChannelSlot implements Slot
         'SMS' => 'sms', 'sms message' => 'sms', 'note' => 'app', 'notification' => 'app', 'in-app message' => 'app', 'in-app note' => 'app',
     ];
 
+    /** @param  list<Channel>  $channels  those that are meant */
+    public function __construct(private array $channels = [Channel::Email, Channel::Sms, Channel::App])
+    {
+    }
+
     public function print(mixed $json, Scope $scope, array $around): ?string
     {
         return ($json === null ? Channel::Email : Channel::tryFrom(is_string($json) ? $json : ''))?->one();
@@ -30,5 +35,10 @@ final readonly class ChannelSlot implements Slot
         }
 
         return Labels::of($labels, self::ALSO)->parse($typed, $at, $scope, $around);
+    }
+
+    public function schema(): array
+    {
+        return ['enum' => array_map(static fn (Channel $channel): string => $channel->value, $this->channels)];
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Message;
 
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -25,6 +26,11 @@ final readonly class ContactPath implements Slot
             FieldPath::all($typed, $at, $scope),
             static fn (Parsed $one): bool => self::isContact($one->json, $scope),
         ));
+    }
+
+    public function schema(): array
+    {
+        return Json::ref('path');
     }
 
     private static function isContact(mixed $name, Scope $scope): bool

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Message;
 
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
 use VividLedger\Shape\Slot\Quoted;
@@ -32,5 +33,10 @@ final readonly class LetterName implements Slot
         }
 
         return $found;
+    }
+
+    public function schema(): array
+    {
+        return Json::text();
     }
 }

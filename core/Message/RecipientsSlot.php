@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Message;
 
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot;
@@ -14,6 +15,10 @@ use VividLedger\Shape\Typed;
 /** To whom a message goes: "the owner, the Contact and everybody in Sales". */
 final readonly class RecipientsSlot implements Slot
 {
+    public function __construct(private int $least = 0, private int $most = Recipients::MOST)
+    {
+    }
+
     public function print(mixed $json, Scope $scope, array $around): ?string
     {
         return self::list()->print($json, $scope, $around);
@@ -24,6 +29,11 @@ final readonly class RecipientsSlot implements Slot
         return $typed->once("recipients:{$scope->type->name}", $at, static fn (): array => self::list()->parse($typed, $at, $scope, $around));
     }
 
+    public function schema(): array
+    {
+        return ['type' => 'array', ...($this->least > 0 ? ['minItems' => $this->least] : []), 'maxItems' => $this->most, 'items' => Json::ref('recipient')];
+    }
+
     private static function list(): Many
     {
         static $list = null;
@@ -31,6 +41,6 @@ final readonly class RecipientsSlot implements Slot
         return $list instanceof Many ? $list : $list = new Many(new OneShape(static fn (): array => array_map(
             static fn (string $recipient): Shape => $recipient::shape(),
             Recipients::ALL,
-        )), 'and');
+        ), 'recipient'), 'and');
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\People;
 
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
 use VividLedger\Shape\Typed;
@@ -28,5 +29,10 @@ final readonly class FoundPersonSlot implements Slot
         }
 
         return $found;
+    }
+
+    public function schema(): array
+    {
+        return Json::ref('person');
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\People;
 
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -23,6 +24,11 @@ final readonly class PersonName implements Slot
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
         return self::labels($scope)->parse($typed, $at, $scope, $around);
+    }
+
+    public function schema(): array
+    {
+        return Json::text();
     }
 
     private static function labels(Scope $scope): Labels

@@ -6,6 +6,7 @@ namespace VividLedger\People;
 
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -41,5 +42,10 @@ final readonly class PersonPath implements Slot
         }
 
         return $found;
+    }
+
+    public function schema(): array
+    {
+        return Json::ref('path');
     }
 }

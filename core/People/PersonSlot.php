@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\People;
 
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
@@ -46,6 +47,11 @@ final readonly class PersonSlot implements Slot
 
             return Parsed::distinct($found);
         });
+    }
+
+    public function schema(): array
+    {
+        return Json::ref('person');
     }
 
     /** @return list<Shape> */

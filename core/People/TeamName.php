@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\People;
 
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -25,5 +26,10 @@ final readonly class TeamName implements Slot
             static fn (array $found): Parsed => new Parsed($found[0], $typed->words($found[1], 'team', 3) ?? $found[1]),
             $typed->labels($at, array_combine($teams, $teams)),
         );
+    }
+
+    public function schema(): array
+    {
+        return Json::text();
     }
 }

@@ -106,21 +106,21 @@ final readonly class Sentence
         return false;
     }
 
-    /** @return list<string> the keys of its places */
-    public function keys(): array
+    /** @return array<string, bool> by the keys of its places, whether it can be left out */
+    public function places(bool $isOptional = false): array
     {
-        $keys = [];
+        $places = [];
         foreach ($this->parts as $part) {
             if ($part instanceof Place) {
-                $keys[] = $part->key;
+                $places[$part->key] = $isOptional;
             } elseif ($part instanceof Piece) {
                 foreach ($part->ways as $way) {
-                    array_push($keys, ...$way->keys());
+                    $places += $way->places($isOptional || $part->isOptional || count($part->ways) > 1);
                 }
             }
         }
 
-        return $keys;
+        return $places;
     }
 
     /**

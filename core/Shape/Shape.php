@@ -21,6 +21,12 @@ final class Shape implements Slot
 
     private ?string $grows = null;
 
+    /** @var list<string> keys that a finished rule has, although the sentence can do without them */
+    private array $needs = [];
+
+    /** @var list<string> keys that go without saying when they are left out */
+    private array $may = [];
+
     private function __construct(public readonly string $kind)
     {
     }
@@ -61,6 +67,20 @@ final class Shape implements Slot
     public function slot(string $key, Slot $slot): self
     {
         $this->slots[$key] = $slot;
+
+        return $this;
+    }
+
+    public function needs(string ...$keys): self
+    {
+        $this->needs = [...$this->needs, ...array_values($keys)];
+
+        return $this;
+    }
+
+    public function may(string ...$keys): self
+    {
+        $this->may = [...$this->may, ...array_values($keys)];
 
         return $this;
     }
@@ -115,6 +135,35 @@ final class Shape implements Slot
         }
 
         return Parsed::distinct($found);
+    }
+
+    public function schema(): array
+    {
+        $properties = $this->kind === '' ? [] : ['kind' => ['const' => $this->kind]];
+        $constants = [];
+        $required = null;
+        foreach ($this->says as [$sentence, $with]) {
+            $there = array_keys($with);
+            foreach ($sentence->places() as $key => $isOptional) {
+                $slot = $this->slots[$key];
+                $properties += $slot instanceof Spread ? $slot->properties() : ($key === '' ? [] : [$key => $slot->schema()]);
+                if (! $isOptional) {
+                    array_push($there, ...($slot instanceof Spread ? $slot->required() : [$key]));
+                }
+            }
+            foreach ($with as $key => $value) {
+                $constants[$key][] = $value;
+            }
+            $required = $required === null ? $there : array_intersect($required, $there);
+        }
+        foreach ($constants as $key => $values) {
+            $properties[$key] ??= $values === [true] ? ['const' => true] : ['enum' => array_values(array_unique($values, SORT_REGULAR))];
+        }
+        $needed = array_values(array_unique(array_diff([...($required ?? []), ...$this->needs], $this->may, [''])));
+
+        return [
+            'type' => 'object', ...($needed === [] ? [] : ['required' => $needed]), 'additionalProperties' => false, 'properties' => $properties,
+        ];
     }
 
     /** @return list<Parsed> what a piece grows to with the words behind it */

@@ -22,4 +22,7 @@ interface Slot
      * @return list<Parsed>
      */
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array;
+
+    /** @return array<string, mixed> what a rule file may have at the place, as JSON Schema */
+    public function schema(): array;
 }

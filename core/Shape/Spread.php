@@ -9,4 +9,10 @@ interface Spread extends Slot
 {
     /** @return list<string> */
     public function keys(): array;
+
+    /** @return array<string, array<string, mixed>> what may stand under each key, as JSON Schema */
+    public function properties(): array;
+
+    /** @return list<string> the keys that have to be there */
+    public function required(): array;
 }

@@ -7,6 +7,7 @@ namespace VividLedger\Text;
 use VividLedger\Condition\ConditionSlot;
 use VividLedger\Rule\Line\Lines;
 use VividLedger\Rule\Timing\Timings;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
@@ -53,6 +54,11 @@ final readonly class LineSlot implements Slot
         }
 
         return Parsed::distinct($found);
+    }
+
+    public function schema(): array
+    {
+        return Json::ref('line');
     }
 
     /** @return list<Parsed> nothing, the time of the line, or its condition, each with the place behind it */

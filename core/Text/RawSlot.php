@@ -47,4 +47,9 @@ final readonly class RawSlot implements Slot
 
         return $found !== null && is_array($json) ? new Parsed($json, $found[1]) : null;
     }
+
+    public function schema(): array
+    {
+        return $this->of->schema();
+    }
 }

@@ -44,6 +44,11 @@ final readonly class WholeRule implements Slot
         return $found;
     }
 
+    public function schema(): array
+    {
+        return [];
+    }
+
     /**
      * @param  array<mixed>  $had
      * @return list<Parsed> the rule with one part more

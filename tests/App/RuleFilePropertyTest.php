@@ -7,10 +7,12 @@ namespace Tests\App;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\RuleFile;
+use App\Store\RuleSchema;
 use App\Store\SchemaStore;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 use Tests\Core\Support\Stories;
+use VividLedger\Rule\Reading\RuleReader;
 
 /** Rule files at random: every sound one goes through the published schema unchanged, every spoiled one is refused by line. */
 final class RuleFilePropertyTest extends AppTestCase
@@ -24,6 +26,61 @@ final class RuleFilePropertyTest extends AppTestCase
             $file = $seed % 2 === 0 ? $stories->inTime($file) : $file;
             self::assertSame($file, $files->read($files->write($file)), "seed {$seed}");
         }
+    }
+
+    public function test_the_published_schema_is_made_of_the_kinds(): void
+    {
+        self::assertSame(
+            RuleSchema::made(),
+            file_get_contents(base_path(RuleSchema::PATH)),
+            'php artisan ledger:rule-schema writes it anew',
+        );
+    }
+
+    /** What the schema lets in is read as well, and what is not known to the reading is not known to the schema. */
+    public function test_the_schema_is_as_strict_as_the_reading(): void
+    {
+        $reader = $this->app->make(RuleReader::class);
+        $strict = 0;
+        for ($seed = 1; $seed <= 120; $seed++) {
+            $stories = $this->stories($seed);
+            $file = ['format' => RuleReader::FORMAT] + $stories->rule('A rule');
+            $spoiled = $this->withStranger($file, $stories->random->getInt(0, 9));
+            $known = RuleSchema::problems(json_decode((string) json_encode($spoiled))) === [];
+            $read = array_filter($reader->strictly($spoiled)->problems, static fn ($problem): bool => $problem->code === 'unknown_key');
+            self::assertSame($read === [], $known, "seed {$seed}: ".json_encode($spoiled));
+            $strict += $known ? 0 : 1;
+        }
+        self::assertGreaterThan(60, $strict);
+    }
+
+    /**
+     * A file with a member that nobody knows, in one of its objects.
+     *
+     * @param  array<mixed>  $file
+     * @return array<mixed>
+     */
+    private function withStranger(array $file, int $nth): array
+    {
+        $places = [];
+        $find = function (array $node, array $at) use (&$find, &$places): void {
+            if (! array_is_list($node)) {
+                $places[] = $at;
+            }
+            foreach ($node as $key => $value) {
+                if (is_array($value)) {
+                    $find($value, [...$at, $key]);
+                }
+            }
+        };
+        $find($file, []);
+        $here = &$file;
+        foreach ($places[$nth % count($places)] as $key) {
+            $here = &$here[$key];
+        }
+        $here['stranger'] = 1;
+
+        return $file;
     }
 
     public function test_a_spoiled_file_is_refused_at_a_line_that_exists(): void

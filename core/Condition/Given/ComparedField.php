@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Condition\Given;
 
 use VividLedger\Schema\Field;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -36,5 +37,10 @@ final readonly class ComparedField implements Slot
                 $this->isBare,
             ))->parse($typed, $at, $scope, $around),
         );
+    }
+
+    public function schema(): array
+    {
+        return Json::ref('path');
     }
 }

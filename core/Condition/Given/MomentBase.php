@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Condition\Given;
 
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
@@ -13,6 +14,8 @@ use VividLedger\Shape\Typed;
 /** What a moving date is counted from: today for a date, now for a moment. */
 final readonly class MomentBase implements Spread
 {
+    use InKeys;
+
     public function keys(): array
     {
         return [];
@@ -34,6 +37,16 @@ final readonly class MomentBase implements Spread
         }
 
         return $found;
+    }
+
+    public function properties(): array
+    {
+        return [];
+    }
+
+    public function required(): array
+    {
+        return [];
     }
 
     private static function base(Scope $scope): string

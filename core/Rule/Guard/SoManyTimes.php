@@ -39,7 +39,7 @@ final readonly class SoManyTimes implements RepeatGuard
             '(at most|up to|no more than|not more than|only|maximum|max|a maximum of) {times} times[ (per|for each|for every) {}|in all|in total|]'
                 .'[, ready again when {again}]',
             '{times} times (in all|in total|at most|per {}|for each {})[, ready again when {again}]',
-        )->slot('times', new Counted)->slot('', new ItsType)->slot('again', new ConditionSlot);
+        )->slot('times', new Counted(1, self::MOST, isTextToo: true))->slot('', new ItsType)->slot('again', new ConditionSlot);
     }
 
     public static function label(RecordType $type): string

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Ladder;
 
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -29,5 +30,10 @@ final readonly class LadderName implements Slot
                 $typed->labels($at, array_combine($ladders, $ladders), 1),
             ),
         ];
+    }
+
+    public function schema(): array
+    {
+        return Json::text(60);
     }
 }

@@ -38,7 +38,7 @@ final readonly class AddComment implements Line
             '(write|add|leave|post|make|put|enter) [the |a ](comment|note|remark)[ saying| that says|:][ on {on}] {text}[ on {on}]', 'comment[ saying|ing|:| with| that] {text}[ on {on}]',
             '(write|add|leave|post|make|put) {text} as a comment[ on {on}]', 'note {text}[ on {on}]',
             '(write|add|leave|post|put) [the |a ](comment|note|remark) {text} (on|to) {}', 'a comment {text}',
-        )->slot('on', new TargetSlot)->slot('text', new Quoted)->slot('', new ItsType);
+        )->slot('on', new TargetSlot)->slot('text', new Quoted(self::LENGTH))->slot('', new ItsType);
     }
 
     public static function label(): string

@@ -8,6 +8,7 @@ use Closure;
 use VividLedger\Rule\Value\AssignedValues;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
@@ -68,6 +69,16 @@ final readonly class AssignmentsSlot implements Slot
         }
 
         return $found;
+    }
+
+    public function schema(): array
+    {
+        return [
+            'type' => 'array', 'minItems' => 1, 'items' => [
+                'type' => 'object', 'required' => ['field', 'to'], 'additionalProperties' => false,
+                'properties' => ['field' => Json::NAME, 'to' => Json::ref('assigned')],
+            ],
+        ];
     }
 
     /** @return list<Parsed> */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
+use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Spread;
@@ -13,6 +14,8 @@ use VividLedger\Time\Unit;
 /** So many days ahead, or working days: {"days", "workingDays"}. */
 final readonly class DaysAhead implements Spread
 {
+    use InKeys;
+
     public function keys(): array
     {
         return ['days', 'workingDays'];
@@ -43,5 +46,15 @@ final readonly class DaysAhead implements Spread
         }
 
         return $found;
+    }
+
+    public function properties(): array
+    {
+        return ['days' => ['type' => 'integer', 'minimum' => 0, 'maximum' => SendList::MOST_DAYS], 'workingDays' => ['type' => 'boolean']];
+    }
+
+    public function required(): array
+    {
+        return [];
     }
 }

@@ -35,7 +35,7 @@ final readonly class Escalate implements Line, Writes
             '(escalate|climb|go)[ {}]( up|)( the ladder| using the ladder| with the ladder| via the ladder| through the ladder| on the ladder| using| along the ladder| by the ladder| with the ladder| through| via|:| with| by| along|) {ladder}',
             '(start|use|follow|take|begin|run) the (ladder|escalation) {ladder}', 'the ladder {ladder}',
             'escalate[ {}] (up|along|by|with|using|via) the {ladder}[ ladder]',
-        )->slot('ladder', new LadderName)->slot('rungs', new Series(Rung::shape(), 1))->slot('', new ItsType);
+        )->slot('ladder', new LadderName)->slot('rungs', new Series(Rung::shape(), 1, Ladder::MOST))->slot('', new ItsType);
     }
 
     public static function label(): string

@@ -29,7 +29,7 @@ final readonly class GiveTasks implements Line
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->says('Give {tasks}')
-            ->slot('tasks', new Series(Shape::of()->says(TaskPlan::SAID)->takes(TaskPlan::slots()), 2));
+            ->slot('tasks', new Series(Shape::of()->says(TaskPlan::SAID)->takes(TaskPlan::slots())->needs('title'), 2, self::MOST));
     }
 
     public static function label(): string

@@ -51,7 +51,7 @@ final readonly class ListSection
 
         return Shape::of()->says('the records {on} of {per} with the columns {columns}[, by {by}][, where {onlyIf}]')
             ->slot('on', new TypeName)->slot('per', new Elsewhere(new PersonSlot, $of))
-            ->slot('columns', new Elsewhere(new Many(new FieldPath, 'and'), $of))->slot('by', new Elsewhere(new OwnField, $of))
+            ->slot('columns', new Elsewhere(new Many(new FieldPath, 'and', most: self::MOST_COLUMNS), $of))->slot('by', new Elsewhere(new OwnField, $of))
             ->slot('onlyIf', new Elsewhere(new ConditionSlot, $of));
     }
 

@@ -44,7 +44,7 @@ final readonly class Remind implements Line
             '(send|give) {to} [the ]reminder {text}', '(send|give) a reminder to {to}[ (to|about|of|that says|saying|:)][ {text}]',
             '(send|give) a reminder[ (to|about|of|that says|saying)] {text} to {to}', 'remind {text} to {to}', 'a reminder [{text} ]for {to}',
             'a reminder to {to}[ {text}]', '{to} (is|gets|should be) reminded[ (to|about|of|that)][ {text}]', '{to} gets a reminder[ {text}]',
-        )->slot('to', new PersonSlot)->slot('text', new Quoted)->slot('at', Timings::slot());
+        )->slot('to', new PersonSlot)->slot('text', new Quoted(self::LENGTH))->needs('text')->slot('at', Timings::slot());
     }
 
     public static function label(): string

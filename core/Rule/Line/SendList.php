@@ -37,7 +37,7 @@ final readonly class SendList implements Line
 {
     public const SUBJECT_LENGTH = 200;
 
-    private const MOST_DAYS = 60;
+    public const MOST_DAYS = 60;
 
     private const MOST_SECTIONS = 6;
 
@@ -64,9 +64,10 @@ final readonly class SendList implements Line
             'Send them {channel} about {subject} with the columns {columns}[, by {by} up to {ahead} ahead][, and {and}][, and their open tasks{tasks}]'
                 .'[, saying {body}]',
         )->orSaid('Send them {channel} about {subject} with {columns}[, by {by} up to {ahead} ahead][, and {and}][, and their open tasks{tasks}]')
-            ->slot('channel', new ChannelSlot)->slot('subject', new Quoted)->slot('columns', new Many(new FieldPath, 'and'))
-            ->slot('by', new OwnField)->slot('ahead', new DaysAhead)->slot('and', new Series(ListSection::shape(), 1))
-            ->slot('tasks', new Always)->slot('body', new Quoted);
+            ->slot('channel', new ChannelSlot([Channel::Email, Channel::App]))->may('channel')->slot('subject', new Quoted(self::SUBJECT_LENGTH))
+            ->slot('columns', new Many(new FieldPath, 'and', most: ListSection::MOST_COLUMNS))
+            ->slot('by', new OwnField)->slot('ahead', new DaysAhead)->slot('and', new Series(ListSection::shape(), 1, self::MOST_SECTIONS, isNeeded: false))
+            ->slot('tasks', new Always)->slot('body', new Quoted(2000, 0));
     }
 
     public static function label(): string

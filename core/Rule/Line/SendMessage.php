@@ -67,9 +67,9 @@ final readonly class SendMessage implements Line
                 ['channel' => Channel::Sms->value],
                 '(text|sms) {to}[ (saying|that|:)] {body}', '(text|sms) {to} about {subject}[ saying {body}]',
             )
-            ->slot('to', new RecipientsSlot)->slot('cc', new RecipientsSlot)->slot('replyTo', new RecipientsSlot)
+            ->slot('to', new RecipientsSlot(1))->slot('cc', new RecipientsSlot)->slot('replyTo', new RecipientsSlot(0, 1))->may('channel', 'letter')
             ->slot('channel', new ChannelSlot)->slot('letter', new Quoted)->slot('known', new Keyed('letter', new LetterName))
-            ->slot('subject', new Quoted)->slot('body', new Quoted);
+            ->slot('subject', new Quoted(200, 0))->slot('body', new Quoted(50000, 0));
     }
 
     public static function label(): string

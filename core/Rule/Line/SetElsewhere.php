@@ -8,6 +8,7 @@ use VividLedger\Condition\ImpliedChoice;
 use VividLedger\Rule\Value\FixedValue;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\OwnField;
@@ -20,15 +21,11 @@ use VividLedger\Shape\Typed;
  */
 final readonly class SetElsewhere implements Spread
 {
+    use OnlyHeard;
+
     public function keys(): array
     {
         return ['on', 'set'];
-    }
-
-    /** It is only heard; what it means is printed as "Set on the …". */
-    public function print(mixed $json, Scope $scope, array $around): null
-    {
-        return null;
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array

@@ -26,6 +26,11 @@ final readonly class TaskDueSlot implements Slot
         return self::shape()->parse($typed, $at, $scope, []);
     }
 
+    public function schema(): array
+    {
+        return ['type' => ['object', 'null']] + self::shape()->schema();
+    }
+
     private static function shape(): Shape
     {
         static $shape = null;

@@ -67,7 +67,7 @@ final readonly class TaskPlan
             "(give|create|add|assign) [a |the |another ](to-do|to do|follow-up|follow up|job) [{title} ](for|to) {to}[ {title}]{$rest}",
             "(give|assign) {to} [a |the |another ](to-do|to do|follow-up|follow up|job|follow-up task)[ {title}]{$rest}",
             "have {to} do {title}{$rest}", "ask {to} to do {title}{$rest}",
-        )->takes(self::slots());
+        )->takes(self::slots())->needs('title');
     }
 
     /** @return array<string, Slot> */
@@ -83,13 +83,13 @@ final readonly class TaskPlan
                     'priority high' => 'high', 'priority low' => 'low',
                 ],
             ),
-            'title' => new Quoted, 'contact' => new FieldPath, 'due' => new TaskDueSlot,
+            'title' => new Quoted(self::TITLE_LENGTH), 'contact' => new FieldPath, 'due' => new TaskDueSlot,
             // "In 2 days" can be when the task is due, and when it is given.
             'by' => new Keyed('due', Shape::of()->says('(within|in) {length} {rest}')
                 ->says('(by|for|until) tomorrow {rest}', ['amount' => 1, 'unit' => 'day'])->says('by {far} {from} {rest}')
                 ->says('(by|for|until) {from} {rest}', ['amount' => 0, 'unit' => 'day'])
                 ->says('(for|by) today {rest}', ['amount' => 0, 'unit' => 'day'])
-                ->slot('length', new Length)->slot('rest', new DueRest)->slot('far', new Far('on'))->slot('from', new MomentPath)), 'notes' => new Quoted,
+                ->slot('length', new Length)->slot('rest', new DueRest)->slot('far', new Far('on'))->slot('from', new MomentPath)), 'notes' => new Quoted(self::NOTES_LENGTH, 0),
         ];
     }
 

@@ -53,6 +53,11 @@ final readonly class TargetSlot implements Slot
         return $scope->schema->type($target ?? '');
     }
 
+    public function schema(): array
+    {
+        return ['type' => 'string'];
+    }
+
     /** @return array<string, string> */
     private static function labels(Scope $scope): array
     {

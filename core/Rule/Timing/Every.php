@@ -34,7 +34,7 @@ final readonly class Every implements Timing
                 '(every|each) {due}(, up to|, at most|, no more than|, not more than|, for|, maximum|, max|, a maximum of) {times} (times|time|in all)',
                 '(every|each) {due}[,] {times} times[ at most|in all|]', '{times} times[,] (every|each|once every) {due}',
                 '(up to|at most) {times} times[,] (every|each) {due}',
-            )->slot('due', new Interval)->slot('times', new Counted);
+            )->slot('due', new Interval)->slot('times', new Counted(1, self::MOST));
     }
 
     /** @return array{Shape, Shape} */

@@ -23,7 +23,7 @@ final class Timings
         return $slot instanceof OneShape ? $slot : $slot = new OneShape(static fn (): array => array_map(
             static fn (string $timing): Shape => $timing::shape(),
             self::ALL,
-        ));
+        ), 'timing');
     }
 
     /** @return Timing|false|null null for at once, false when it cannot be read */

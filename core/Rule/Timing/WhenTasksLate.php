@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Timing;
 
 use VividLedger\Shape\Context;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\DueRest;
@@ -30,7 +31,7 @@ final readonly class WhenTasksLate implements Timing
             ->says('{before} before {line} falls due {rest}')->says('{after} after {line} fell due undone {rest}')
             ->orSaidWith(['amount' => 0, 'unit' => 'day'], 'when {line} is (late|overdue) {rest}')
             ->orSaid('{after} after {line} (is|was) (late|overdue|due) {rest}', '{before} before {line} is due {rest}')
-            ->slot('line', new Quoted)->slot('before', new SignedLength(-1))->slot('after', new SignedLength(1))
+            ->slot('line', new Quoted(40, pattern: Json::NAME['pattern']))->slot('before', new SignedLength(-1))->slot('after', new SignedLength(1))
             ->slot('rest', new DueRest);
     }
 

@@ -58,7 +58,7 @@ final readonly class Changed extends OwnTrigger
                 '{subject} (goes|moves|changes|is moved|passes) from {left} to {to}[, or by hand{byHand}]', '(someone|somebody) (sets|moves|puts|changes|marks) {subject} [to |as ]{reached}[, or by hand{byHand}]',
                 '{owned} (is|=) {to}[, or by hand{byHand}]',
             )->slot('subject', new Subject)->slot('byHand', new Always)->slot('owned', new WatchedField)->slot('reached', new ReachedChoice('to'))->slot('deed', new ReachedDeed('s'))->slot('deeds', new ReachedDeed(''))->slot('left', new ReachedChoice('from'))
-            ->slot('fields', new Many(new OwnField(static fn (Field $field): bool => ! $field->system), 'or'))
+            ->slot('fields', new Many(new OwnField(static fn (Field $field): bool => ! $field->system), 'or', isSet: true))
             ->slot('from', FieldValue::of('fields'))->slot('to', FieldValue::of('fields'));
     }
 

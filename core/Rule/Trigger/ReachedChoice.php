@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Condition\ImpliedChoice;
+use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
@@ -12,6 +13,8 @@ use VividLedger\Shape\Typed;
 /** A choice that is reached, or left, by its label alone: "when a quote is won" watches the stage. */
 final readonly class ReachedChoice implements Spread
 {
+    use OnlyHeard;
+
     /** @param  string  $side  "to" or "from" */
     public function __construct(private string $side)
     {
@@ -20,12 +23,6 @@ final readonly class ReachedChoice implements Spread
     public function keys(): array
     {
         return ['fields', $this->side];
-    }
-
-    /** It is only heard, never printed. */
-    public function print(mixed $json, Scope $scope, array $around): null
-    {
-        return null;
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Rule\Value\ChoiceVerb;
+use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
@@ -12,6 +13,8 @@ use VividLedger\Shape\Typed;
 /** A choice that somebody reaches by a deed: "somebody closes a ticket" watches the status. */
 final readonly class ReachedDeed implements Spread
 {
+    use OnlyHeard;
+
     /** @param  string  $ending  of the verb */
     public function __construct(private string $ending)
     {
@@ -20,12 +23,6 @@ final readonly class ReachedDeed implements Spread
     public function keys(): array
     {
         return ['fields', 'to'];
-    }
-
-    /** It is only heard, never printed. */
-    public function print(mixed $json, Scope $scope, array $around): null
-    {
-        return null;
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array

@@ -14,6 +14,7 @@ use VividLedger\Record\Change;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Reading\ConditionReader;
 use VividLedger\Schema\Children;
+use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
 use VividLedger\Shape\Context;
@@ -24,6 +25,7 @@ use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Always;
 use VividLedger\Shape\Slot\Elsewhere;
+use VividLedger\Shape\Slot\FieldValue;
 use VividLedger\Shape\Slot\Many;
 use VividLedger\Shape\Slot\OwnField;
 use VividLedger\Shape\WordRole;
@@ -78,10 +80,11 @@ final readonly class RelatedChanged implements CutsOff, Trigger
                 ->orSaidWith(['happening' => $happening], "{subject}’s {related} is {$said}{$where}", "{related} of {subject} is {$said}{$where}");
         }
 
-        return $shape->says("{subject} has its {related} changed[ in {fields}]{$where}", ['happening' => 'changed'])
+        return $shape->says("{subject} has its {related} changed[ in {fields}][ from {from}][ to {to}]{$where}", ['happening' => 'changed'])
             ->orSaidWith(['happening' => 'changed'], "{subject}’s {related} is changed[ in {fields}]{$where}", "{related} of {subject} changes[ in {fields}]{$where}")
             ->slot('subject', new Subject)->slot('byHand', new Always)->slot('related', new RelationSlot)->slot('where', new Elsewhere(new ConditionSlot, $of))
-            ->slot('fields', new Elsewhere(new Many(new OwnField, 'or'), $of));
+            ->slot('fields', new Elsewhere(new Many(new OwnField, 'or', isSet: true), $of))
+            ->slot('from', self::valueOf($of))->slot('to', self::valueOf($of));
     }
 
     public static function read(Context $context, Node $node): ?self
@@ -141,6 +144,20 @@ final readonly class RelatedChanged implements CutsOff, Trigger
         }
 
         return new self($own->name, $relation, (string) $happening->text(), $fields, $where);
+    }
+
+    /**
+     * A value of the one field that is watched on the related record.
+     *
+     * @param  Closure(Scope, array<mixed>): ?RecordType  $of
+     */
+    private static function valueOf(Closure $of): FieldValue
+    {
+        return new FieldValue(static function (Scope $scope, array $around) use ($of): ?Field {
+            $names = is_array($around['fields'] ?? null) ? $around['fields'] : [];
+
+            return count($names) === 1 && is_string($names[0] ?? null) ? $of($scope, $around)?->field($names[0]) : null;
+        });
     }
 
     public function watch(): Watch

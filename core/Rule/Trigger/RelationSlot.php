@@ -25,6 +25,11 @@ final readonly class RelationSlot implements Slot
         return array_map(static fn (array $found): Parsed => new Parsed($found[0], $found[1]), $typed->labels($at, self::labels($scope)));
     }
 
+    public function schema(): array
+    {
+        return ['type' => 'string', 'pattern' => '^[a-z][a-z0-9_]*(\.[a-z][a-z0-9_]*)?$'];
+    }
+
     /** @return array<string, string> */
     private static function labels(Scope $scope): array
     {

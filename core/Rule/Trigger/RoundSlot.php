@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Trigger;
 
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -38,6 +39,11 @@ final readonly class RoundSlot implements Slot
         $rule = self::parsed($stepper);
 
         return [...($quoted === null ? [] : [new Parsed(...$quoted)]), ...($rule === null ? [] : [new Parsed($rule, $stepper->at)])];
+    }
+
+    public function schema(): array
+    {
+        return Json::text();
     }
 
     private static function said(string $rule): ?string

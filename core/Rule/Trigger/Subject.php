@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Trigger;
 
+use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
@@ -12,6 +13,8 @@ use VividLedger\Shape\Typed;
 /** The records a rule is about, as its first words name them: "a Ticket". Which type that is stands elsewhere in the file. */
 final readonly class Subject implements Spread
 {
+    use InKeys;
+
     /** @param  string  $word  that stands before the name: "new" */
     public function __construct(private string $word = '')
     {
@@ -40,5 +43,15 @@ final readonly class Subject implements Spread
         }
 
         return $found;
+    }
+
+    public function properties(): array
+    {
+        return [];
+    }
+
+    public function required(): array
+    {
+        return [];
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Schema\Field;
+use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\OwnField;
@@ -14,15 +15,11 @@ use VividLedger\Shape\Typed;
 /** The one field that is watched, {"fields"}: "the status", "the status of a ticket". */
 final readonly class WatchedField implements Spread
 {
+    use OnlyHeard;
+
     public function keys(): array
     {
         return ['fields'];
-    }
-
-    /** It is only heard, never printed. */
-    public function print(mixed $json, Scope $scope, array $around): null
-    {
-        return null;
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Value;
 
 use VividLedger\Schema\Field;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -41,6 +42,14 @@ final readonly class AmountSlot implements Slot
                 static fn (Parsed $path): Parsed => $path->as(['path' => $path->json]),
                 (new FieldPath(static fn (Field $field): bool => $field->type->isDecimal()))->parse($typed, $at, $scope, $around),
             ),
+        ];
+    }
+
+    public function schema(): array
+    {
+        return [
+            'type' => ['string', 'number', 'object'], 'if' => ['type' => 'object'],
+            'then' => ['required' => ['path'], 'properties' => ['path' => Json::ref('path')], 'additionalProperties' => false],
         ];
     }
 }

@@ -48,7 +48,7 @@ abstract readonly class ChangedMember implements AssignedValue
     public static function shape(): Shape
     {
         return Shape::of(static::kind())->says('what it is '.static::word().' {member}')->orSaid('itself '.static::word().' {member}')
-            ->slot('member', new ValueToSet);
+            ->slot('member', new ValueToSet(isMember: true));
     }
 
     public static function deeds(): Shape

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Value;
 
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
@@ -13,6 +14,8 @@ use VividLedger\Shape\Typed;
 /** A choice by the deed that leads to it, {"field", "value"}: to close a ticket is to set its status to Closed. */
 final readonly class ChoiceVerb implements Spread
 {
+    use OnlyHeard;
+
     private const IRREGULAR = ['won' => 'win', 'lost' => 'lose', 'done' => 'finish', 'withdrawn' => 'withdraw', 'begun' => 'begin'];
 
     /** @param  string  $ending  of the verb: what somebody does */
@@ -23,12 +26,6 @@ final readonly class ChoiceVerb implements Spread
     public function keys(): array
     {
         return ['field', 'value'];
-    }
-
-    /** It is only heard, never printed. */
-    public function print(mixed $json, Scope $scope, array $around): null
-    {
-        return null;
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Value;
 
 use VividLedger\Schema\Field;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
 use VividLedger\Shape\Slot\FieldPath;
@@ -29,5 +30,10 @@ final readonly class CopiedField implements Slot
             static fn (Field $from): bool => $scope->field === null || CopiedValue::alike($from, $scope->field),
             $this->isBare,
         ))->parse($typed, $at, $scope, $around);
+    }
+
+    public function schema(): array
+    {
+        return Json::ref('path');
     }
 }

@@ -35,6 +35,11 @@ final readonly class DeedSlot implements Slot
         return Parsed::distinct($found);
     }
 
+    public function schema(): array
+    {
+        return [];
+    }
+
     /** @return list<Shape> */
     private static function shapes(): array
     {

@@ -6,6 +6,7 @@ namespace VividLedger\Rule\Value;
 
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
@@ -14,6 +15,8 @@ use VividLedger\Shape\Typed;
 /** The field that is meant without being said: each of the record’s own that fits is a reading. */
 final readonly class ImpliedField implements Spread
 {
+    use OnlyHeard;
+
     /** @param  class-string<AssignedValue>  $value */
     public function __construct(private string $value, private ?FieldType $type = null)
     {
@@ -22,12 +25,6 @@ final readonly class ImpliedField implements Spread
     public function keys(): array
     {
         return ['field'];
-    }
-
-    /** It is only heard, never printed. */
-    public function print(mixed $json, Scope $scope, array $around): null
-    {
-        return null;
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array

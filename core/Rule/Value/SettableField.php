@@ -6,6 +6,7 @@ namespace VividLedger\Rule\Value;
 
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
 use VividLedger\Shape\Slot\OwnField;
@@ -32,5 +33,10 @@ final readonly class SettableField implements Slot
     public function fits(Field $field): bool
     {
         return $field->isSettable() && $this->value::fits($field) && ($this->type === null || $field->type === $this->type);
+    }
+
+    public function schema(): array
+    {
+        return Json::NAME;
     }
 }

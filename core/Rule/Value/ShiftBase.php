@@ -32,4 +32,9 @@ final readonly class ShiftBase implements Slot
             ...(new FieldPath(static fn (Field $field): bool => $field->type->isMoment()))->parse($typed, $at, $scope, $around),
         ];
     }
+
+    public function schema(): array
+    {
+        return ['type' => 'string'];
+    }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Value;
 
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
@@ -13,6 +14,8 @@ use VividLedger\Shape\Typed;
 /** The moment at hand: "today" for a date, "now" for a moment. */
 final readonly class StampWord implements Spread
 {
+    use InKeys;
+
     private const NOW = ['now', 'right now', 'the current time', 'the current moment', 'the time', 'this moment', 'the present time', 'the current date and time'];
 
     private const TODAY = ['today', 'today’s date', 'the current date', 'the current day', 'the date', 'the date of today', 'this day'];
@@ -43,5 +46,15 @@ final readonly class StampWord implements Spread
         }
 
         return $found;
+    }
+
+    public function properties(): array
+    {
+        return [];
+    }
+
+    public function required(): array
+    {
+        return [];
     }
 }

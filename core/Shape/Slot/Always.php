@@ -25,4 +25,9 @@ final readonly class Always implements Slot
     {
         return [new Parsed($this->value, $at)];
     }
+
+    public function schema(): array
+    {
+        return $this->value === true ? ['type' => 'boolean'] : ['const' => $this->value];
+    }
 }

@@ -27,4 +27,9 @@ final readonly class Code implements Slot
 
         return $found === null ? [] : [new Parsed($found[0][0], $found[1])];
     }
+
+    public function schema(): array
+    {
+        return ['type' => 'string', 'pattern' => "^{$this->pattern}$"];
+    }
 }

@@ -17,6 +17,10 @@ final readonly class Counted implements Slot
         'eleven' => 11, 'twelve' => 12, 'fourteen' => 14, 'fifteen' => 15, 'twenty' => 20, 'thirty' => 30, 'sixty' => 60, 'ninety' => 90,
     ];
 
+    public function __construct(private int $least = 0, private ?int $most = null, private bool $isTextToo = false)
+    {
+    }
+
     public function print(mixed $json, Scope $scope, array $around): ?string
     {
         return is_int($json) && $json >= 0 ? (string) $json : null;
@@ -33,5 +37,10 @@ final readonly class Counted implements Slot
             static fn (array $found): Parsed => new Parsed($found[0], $found[1], 1),
             array_slice($typed->labels($at, self::WORDS, 2), 0, 1),
         );
+    }
+
+    public function schema(): array
+    {
+        return $this->isTextToo ? ['type' => ['integer', 'string']] : ['type' => 'integer', 'minimum' => $this->least] + ($this->most === null ? [] : ['maximum' => $this->most]);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Shape\Slot;
 
 use VividLedger\Schema\Field;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -30,6 +31,11 @@ final readonly class DateField implements Slot
         }
 
         return Parsed::distinct($found);
+    }
+
+    public function schema(): array
+    {
+        return Json::NAME;
     }
 
     /** @return array<string, string> names of dates by what happens on them: "the ticket is due", "it ends" */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\InKeys;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
@@ -13,6 +15,8 @@ use VividLedger\Time\Roll;
 /** What stands behind an amount of time, {"time", "roll", "clock"}: "at 09:00, or the next working day, by the owner’s clock". */
 final readonly class DueRest implements Spread
 {
+    use InKeys;
+
     public function keys(): array
     {
         return ['time', 'roll', 'clock'];
@@ -46,6 +50,19 @@ final readonly class DueRest implements Spread
         }
 
         return $found;
+    }
+
+    public function properties(): array
+    {
+        return [
+            'time' => Json::TIME, 'roll' => ['enum' => array_map(static fn (Roll $roll): string => $roll->value, Roll::cases())],
+            'clock' => ['const' => 'owner'],
+        ];
+    }
+
+    public function required(): array
+    {
+        return [];
     }
 
     /**

@@ -27,4 +27,9 @@ final readonly class Elsewhere implements Slot
     {
         return $this->slot->parse($typed, $at, $scope->about(($this->type)($scope, $around)), []);
     }
+
+    public function schema(): array
+    {
+        return $this->slot->schema();
+    }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
@@ -13,6 +14,8 @@ use VividLedger\Time\Unit;
 /** How far from a date, {"amount", "unit"}: "2 days before", "1 week after", "on". */
 final readonly class Far implements Spread
 {
+    use InKeys;
+
     private const BEFORE = ['ahead of', 'prior to', 'in advance of', 'earlier than'];
 
     private const AFTER = ['past', 'following', 'later than', 'behind'];
@@ -70,5 +73,15 @@ final readonly class Far implements Spread
         }
 
         return $found;
+    }
+
+    public function properties(): array
+    {
+        return (new Length)->properties();
+    }
+
+    public function required(): array
+    {
+        return ['amount', 'unit'];
     }
 }

@@ -7,6 +7,7 @@ namespace VividLedger\Shape\Slot;
 use Closure;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Schema;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -53,6 +54,11 @@ final readonly class FieldPath implements Slot
             ...self::from($typed, $at, $scope, Schema::MAX_HOPS),
             ...($typed->isLoose ? self::turned($typed, $at, $scope) : []),
         ]));
+    }
+
+    public function schema(): array
+    {
+        return Json::ref('path');
     }
 
     /** @return list<Parsed> */

@@ -8,6 +8,7 @@ use Closure;
 use VividLedger\Record\Display;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -87,6 +88,11 @@ final readonly class FieldValue implements Slot
             ),
             default => self::labelled($typed, $at, $field, $scope),
         };
+    }
+
+    public function schema(): array
+    {
+        return Json::ref('value');
     }
 
     /** @return list<Parsed> */

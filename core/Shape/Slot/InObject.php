@@ -25,4 +25,9 @@ final readonly class InObject implements Slot
     {
         return $this->slot->parse($typed, $at, $scope, $around);
     }
+
+    public function schema(): array
+    {
+        return $this->slot->schema();
+    }
 }

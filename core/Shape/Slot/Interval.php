@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
@@ -12,6 +13,8 @@ use VividLedger\Shape\Typed;
 /** How long lies between one time and the next: "2 days at 09:00", "day", "other day", "second week". */
 final readonly class Interval implements Spread
 {
+    use InKeys;
+
     private const UNITS = ['minute', 'hour', 'day', 'week', 'month', 'year', 'working day', 'working hour'];
 
     public function keys(): array
@@ -53,5 +56,15 @@ final readonly class Interval implements Spread
         }
 
         return Parsed::distinct($found);
+    }
+
+    public function properties(): array
+    {
+        return (new Wait)->properties();
+    }
+
+    public function required(): array
+    {
+        return ['amount', 'unit'];
     }
 }

@@ -30,4 +30,9 @@ final readonly class ItsType implements Slot
 
         return $found;
     }
+
+    public function schema(): array
+    {
+        return [];
+    }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -13,6 +14,8 @@ use VividLedger\Shape\Typed;
 /** A slot that stands under another name in a sentence than in the file. */
 final readonly class Keyed implements Spread
 {
+    use InKeys;
+
     public function __construct(private string $key, private Slot $slot)
     {
     }
@@ -33,5 +36,15 @@ final readonly class Keyed implements Spread
             fn (Parsed $one): Parsed => $one->as([$this->key => $one->json]),
             $this->slot->parse($typed, $at, $scope, $around),
         );
+    }
+
+    public function properties(): array
+    {
+        return [$this->key => $this->slot->schema()];
+    }
+
+    public function required(): array
+    {
+        return [$this->key];
     }
 }

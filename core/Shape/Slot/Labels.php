@@ -16,8 +16,9 @@ final readonly class Labels implements Slot
     /**
      * @param  Closure(Scope, array<mixed>): array<string, mixed>  $labels  what each stands for
      * @param  array<string, mixed>  $also  other words for the same
+     * @param  list<mixed>  $values  all that there are, where that is known beforehand
      */
-    public function __construct(private Closure $labels, private array $also = [])
+    public function __construct(private Closure $labels, private array $also = [], private array $values = [])
     {
     }
 
@@ -27,7 +28,7 @@ final readonly class Labels implements Slot
      */
     public static function of(array $labels, array $also = []): self
     {
-        return new self(static fn (): array => $labels, $also);
+        return new self(static fn (): array => $labels, $also, array_values($labels));
     }
 
     public function print(mixed $json, Scope $scope, array $around): ?string
@@ -49,5 +50,10 @@ final readonly class Labels implements Slot
                 $this->also === [] || ! $typed->isLoose ? [] : $typed->labels($at, $this->also, 1),
             ),
         ];
+    }
+
+    public function schema(): array
+    {
+        return $this->values === [] ? ['type' => 'string'] : ['enum' => $this->values];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
@@ -13,6 +14,8 @@ use VividLedger\Time\Unit;
 /** A length of time, {"amount", "unit"}: "3 working days", "2h", "a week", "two hours". */
 final readonly class Length implements Spread
 {
+    use InKeys;
+
     private const UNITS = [
         'minutes?|mins?' => Unit::Minute, 'hours?|hrs?|h' => Unit::Hour,
         'working\s+hours?|work(?:ing)?[\s-]?hours?|business\s+hours?|office\s+hours?|wh' => Unit::WorkingHour, 'days?|d' => Unit::Day,
@@ -73,6 +76,16 @@ final readonly class Length implements Spread
         return [$this->inDays && $unit === Unit::Week && $amount === 1
             ? new Parsed(['amount' => 7 * $amount, 'unit' => Unit::Day->value], $end, 1)
             : new Parsed(['amount' => $amount, 'unit' => $unit->value], $end, 1)];
+    }
+
+    public function properties(): array
+    {
+        return ['amount' => ['type' => 'integer'], 'unit' => ['enum' => array_map(static fn (Unit $unit): string => $unit->value, Unit::cases())]];
+    }
+
+    public function required(): array
+    {
+        return ['amount', 'unit'];
     }
 
     /** The unit that goes by a name. */

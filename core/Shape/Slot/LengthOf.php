@@ -28,4 +28,9 @@ final readonly class LengthOf implements Slot
     {
         return $this->bare ? (new Interval)->lengths($typed, $at, $scope) : (new Length($this->inDays))->parse($typed, $at, $scope, $around);
     }
+
+    public function schema(): array
+    {
+        return (new Length)->schema();
+    }
 }

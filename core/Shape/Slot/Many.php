@@ -16,7 +16,7 @@ final readonly class Many implements Slot
      * @param  string  $last  the word before the last of them
      * @param  string  $also  another word that is heard there
      */
-    public function __construct(private Slot $one, private string $last, private int $least = 1, private string $also = '')
+    public function __construct(private Slot $one, private string $last, private int $least = 1, private string $also = '', private ?int $most = null, private bool $isSet = false)
     {
     }
 
@@ -62,5 +62,12 @@ final readonly class Many implements Slot
             $found,
             fn (Parsed $list): bool => is_array($list->json) && count($list->json) >= $this->least,
         ));
+    }
+
+    public function schema(): array
+    {
+        return ['type' => 'array', 'minItems' => $this->least] + ($this->most === null ? [] : ['maxItems' => $this->most])
+            + ($this->isSet ? ['uniqueItems' => true] : [])
+            + ['items' => $this->one->schema()];
     }
 }

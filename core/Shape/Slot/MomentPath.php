@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Shape\Slot;
 
 use VividLedger\Schema\Field;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -24,5 +25,10 @@ final readonly class MomentPath implements Slot
             ...(new FieldPath(static fn (Field $field): bool => $field->type->isMoment()))->parse($typed, $at, $scope, $around),
             ...(new DateField)->parse($typed, $at, $scope, $around),
         ]);
+    }
+
+    public function schema(): array
+    {
+        return Json::ref('path');
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Shape\Slot;
 
 use Closure;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -16,8 +17,11 @@ final class OneShape implements Slot
     /** @var ?list<Slot> */
     private ?array $made = null;
 
-    /** @param  Closure(): list<Slot>  $shapes  asked when they are needed, as a shape can have a place for its like */
-    public function __construct(private readonly Closure $shapes)
+    /**
+     * @param  Closure(): list<Slot>  $shapes  asked when they are needed, as a shape can have a place for its like
+     * @param  string  $name  under which a schema describes all of them
+     */
+    public function __construct(private readonly Closure $shapes, private readonly string $name = '')
     {
     }
 
@@ -41,6 +45,11 @@ final class OneShape implements Slot
         }
 
         return Parsed::distinct($found);
+    }
+
+    public function schema(): array
+    {
+        return Json::ref($this->name);
     }
 
     /** @return list<Slot> */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
@@ -12,15 +13,11 @@ use VividLedger\Shape\Typed;
 /** The date that has passed when a record is "overdue": the one called Due. */
 final readonly class Overdue implements Spread
 {
+    use OnlyHeard;
+
     public function keys(): array
     {
         return ['field'];
-    }
-
-    /** It is only heard, never printed. */
-    public function print(mixed $json, Scope $scope, array $around): null
-    {
-        return null;
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array

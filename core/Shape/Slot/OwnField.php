@@ -7,6 +7,7 @@ namespace VividLedger\Shape\Slot;
 use Closure;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Json;
 use VividLedger\Shape\LabelSet;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
@@ -95,6 +96,11 @@ final readonly class OwnField implements Slot
 
             return $labels;
         });
+    }
+
+    public function schema(): array
+    {
+        return Json::NAME;
     }
 
     /**

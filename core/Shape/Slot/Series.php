@@ -12,7 +12,7 @@ use VividLedger\Shape\Typed;
 /** Whole sentences in a row: "…; and …". */
 final readonly class Series implements Slot
 {
-    public function __construct(private Slot $one, private int $least)
+    public function __construct(private Slot $one, private int $least, private ?int $most = null, private bool $isNeeded = true)
     {
     }
 
@@ -47,5 +47,10 @@ final readonly class Series implements Slot
             $found,
             fn (Parsed $list): bool => is_array($list->json) && count($list->json) >= $this->least,
         ));
+    }
+
+    public function schema(): array
+    {
+        return ['type' => 'array'] + ($this->isNeeded ? ['minItems' => 1] : []) + ($this->most === null ? [] : ['maxItems' => $this->most]) + ['items' => $this->one->schema()];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
@@ -11,6 +12,8 @@ use VividLedger\Shape\Typed;
 /** A length of time before or after something, as a number with that sign. */
 final readonly class SignedLength implements Spread
 {
+    use InKeys;
+
     public function __construct(private int $sign)
     {
     }
@@ -40,5 +43,15 @@ final readonly class SignedLength implements Spread
         }
 
         return $signed;
+    }
+
+    public function properties(): array
+    {
+        return (new Length)->properties();
+    }
+
+    public function required(): array
+    {
+        return ['amount', 'unit'];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -12,6 +13,11 @@ use VividLedger\Shape\Typed;
 /** A time of day: "09:00", "9", "9am", "noon". */
 final readonly class TimeOfDay implements Slot
 {
+    /** @param  bool  $isEnd  whether it can be the end of a day, 24:00 */
+    public function __construct(private bool $isEnd = false)
+    {
+    }
+
     public function print(mixed $json, Scope $scope, array $around): ?string
     {
         return is_string($json) && preg_match('/^([01]\d|2[0-4]):[0-5]\d$/D', $json) === 1 ? $json : null;
@@ -52,5 +58,10 @@ final readonly class TimeOfDay implements Slot
             static fn (int $at): Parsed => new Parsed(sprintf('%02d:%s', $at, $minutes), $end, $half === '' && $isExact ? 0 : 1),
             $hours,
         );
+    }
+
+    public function schema(): array
+    {
+        return $this->isEnd ? ['type' => 'string', 'pattern' => '^(([01][0-9]|2[0-3]):[0-5][0-9]|24:00)$'] : Json::TIME;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\Json;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -26,5 +27,10 @@ final readonly class TypeName implements Slot
         }
 
         return array_map(static fn (array $found): Parsed => new Parsed($found[0], $found[1]), $typed->labels($at, $labels));
+    }
+
+    public function schema(): array
+    {
+        return Json::NAME;
     }
 }

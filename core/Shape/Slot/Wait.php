@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
@@ -12,6 +13,8 @@ use VividLedger\Shape\Typed;
 /** A length of time with what stands behind it: "2 working days at 09:00". */
 final readonly class Wait implements Spread
 {
+    use InKeys;
+
     public function keys(): array
     {
         return ['amount', 'unit', 'time', 'roll', 'clock'];
@@ -35,5 +38,15 @@ final readonly class Wait implements Spread
         }
 
         return $found;
+    }
+
+    public function properties(): array
+    {
+        return (new Length)->properties() + (new DueRest)->properties();
+    }
+
+    public function required(): array
+    {
+        return ['amount', 'unit'];
     }
 }

@@ -1,0 +1,157 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Reading;
+
+use VividLedger\Condition\FormulaHolds;
+use VividLedger\Condition\Given\GivenField;
+use VividLedger\Condition\Given\GivenMoment;
+use VividLedger\Condition\Given\GivenPerson;
+use VividLedger\Condition\Happened;
+use VividLedger\Condition\MadeBy;
+use VividLedger\Condition\NamedCondition;
+use VividLedger\Condition\Operator\Operators;
+use VividLedger\Condition\TotalKind;
+use VividLedger\Message\Recipients;
+use VividLedger\People\PersonExpressions;
+use VividLedger\Rule\Guard\RepeatGuards;
+use VividLedger\Rule\Limits;
+use VividLedger\Rule\Line\Lines;
+use VividLedger\Rule\Timing\Timings;
+use VividLedger\Rule\Trigger\Triggers;
+use VividLedger\Rule\Value\AssignedValues;
+use VividLedger\Shape\Json;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Length;
+
+/** The JSON Schema (draft 2020-12) of a rule file, made of what the kinds say of themselves. */
+final class RuleFileSchema
+{
+    /**
+     * @param  array<string, mixed>  $proofs  the schema of the proofs that a file can bring along
+     * @return array<string, mixed>
+     */
+    public static function all(array $proofs): array
+    {
+        return [
+            '$schema' => 'https://json-schema.org/draft/2020-12/schema',
+            '$id' => 'https://vividledger.example/schema/rule.schema.json',
+            'title' => 'A rule of Vivid Ledger',
+            'description' => 'People go by their handle, records by their number, fields by a dotted path. A file goes out and comes in unchanged.',
+            'type' => 'object',
+            'required' => ['format', 'name', 'on', 'when', 'fires', 'lines'],
+            'additionalProperties' => false,
+            'properties' => [
+                '$schema' => ['type' => 'string'],
+                'format' => ['const' => RuleReader::FORMAT],
+                'name' => Json::text(RuleReader::NAME_LENGTH),
+                'on' => ['description' => 'The record type the rule is about.'] + Json::NAME,
+                'when' => Json::oneOfKinds(self::shapes(array_map(
+                    static fn (string $trigger): Shape => $trigger::shape(),
+                    Triggers::ALL,
+                ))),
+                'onlyIf' => ['description' => 'Left out, or a group without parts: always.'] + Json::ref('condition'),
+                'fires' => Json::oneOfKinds(self::shapes(array_map(
+                    static fn (string $guard): Shape => $guard::shape(),
+                    RepeatGuards::ALL,
+                ))),
+                'lines' => ['type' => 'array', 'minItems' => 1, 'maxItems' => Lines::MOST, 'items' => Json::ref('line')],
+                'until' => ['description' => 'Ends a started rule early.'] + Json::ref('condition'),
+                'never' => ['description' => 'What no line may break.'] + Limits::shape()->schema(),
+                'proofs' => $proofs,
+            ],
+            '$defs' => self::definitions(),
+        ];
+    }
+
+    /** @return array<string, array<string, mixed>> */
+    private static function definitions(): array
+    {
+        return [
+            'path' => [
+                'description' => 'A field, or fields joined by dots over references: customer.plan',
+                'type' => 'string', 'pattern' => '^[a-z][a-z0-9_]*(\.[a-z][a-z0-9_]*){0,3}$',
+            ],
+            'value' => [
+                'description' => 'As the field takes it: a text, number or date as text, a moment in UTC, a choice’s value, a handle, a number.',
+                'type' => ['string', 'number', 'boolean'],
+            ],
+            'given' => [
+                'description' => 'A value, or one found when the rule is judged.',
+                'type' => ['string', 'number', 'boolean', 'object'],
+                'if' => ['type' => 'object'],
+                'then' => Json::oneOfKinds(self::shapes([GivenField::shape(), GivenPerson::shape(), GivenMoment::shape()])),
+            ],
+            'total' => [
+                'type' => 'object', 'required' => ['of', 'relation'], 'additionalProperties' => false, 'properties' => [
+                    'of' => ['enum' => array_map(static fn (TotalKind $kind): string => $kind->value, TotalKind::cases())],
+                    'relation' => [
+                        'type' => 'string',
+                        'description' => 'ticket.customer: this record’s tickets; customer>ticket.customer: its customer’s tickets.',
+                    ],
+                    'field' => Json::NAME, 'where' => Json::ref('condition'),
+                ],
+            ],
+            'condition' => Json::oneOfKinds(self::conditions()),
+            'person' => Json::oneOfKinds(self::shapes(array_map(
+                static fn (string $person): Shape => $person::shape(),
+                PersonExpressions::ALL,
+            ))),
+            'assigned' => Json::oneOfKinds(self::shapes(array_map(
+                static fn (string $value): Shape => $value::shape(),
+                AssignedValues::ALL,
+            ))),
+            'recipient' => Json::oneOfKinds(self::shapes(array_map(
+                static fn (string $recipient): Shape => $recipient::shape(),
+                Recipients::ALL,
+            ))),
+            'timing' => ['description' => 'When a line is done; left out: at once.'] + Json::oneOfKinds(self::shapes(array_map(
+                static fn (string $timing): Shape => $timing::shape(),
+                Timings::ALL,
+            ))),
+            'line' => Json::oneOfKinds(self::lines()),
+        ];
+    }
+
+    /** @return array<string, array<string, mixed>> */
+    private static function conditions(): array
+    {
+        $parts = ['required' => ['of'], 'properties' => ['of' => ['type' => 'array', 'items' => Json::ref('condition')]]];
+        $shapes = [MadeBy::shape(), MadeBy::opposite(), Happened::shape(), NamedCondition::shape(), FormulaHolds::shape()];
+        foreach (Operators::all() as $operator) {
+            $shapes[] = $operator->shape();
+        }
+
+        return array_map(static fn (): array => $parts, ConditionReader::GROUPS) + self::shapes($shapes);
+    }
+
+    /** @return array<string, array<string, mixed>> lines with what every line can have */
+    private static function lines(): array
+    {
+        $besides = [
+            'at' => Json::ref('timing'), 'tooLate' => (new Length)->schema(),
+            'key' => ['type' => 'string', 'minLength' => 1, 'maxLength' => 40, 'pattern' => '^[a-z][a-z0-9_]*$'],
+            'onlyIf' => Json::ref('condition'), 'off' => ['type' => 'boolean'],
+        ];
+
+        return array_map(
+            static fn (array $line): array => ['properties' => (is_array($line['properties'] ?? null) ? $line['properties'] : []) + $besides] + $line,
+            self::shapes(array_map(static fn (string $line): Shape => $line::shape(), Lines::ALL)),
+        );
+    }
+
+    /**
+     * @param  list<Shape>  $shapes
+     * @return array<string, array<string, mixed>> by kind
+     */
+    private static function shapes(array $shapes): array
+    {
+        $schemas = [];
+        foreach ($shapes as $shape) {
+            $schemas[$shape->kind] = $shape->schema();
+        }
+
+        return $schemas;
+    }
+}
