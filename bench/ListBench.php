@@ -12,7 +12,7 @@ use App\Store\Sql\Batch;
 use Illuminate\Contracts\Http\Kernel;
 use Illuminate\Database\Connection;
 use Illuminate\Http\Request;
-use VividLedger\Rule\Reading\ConditionReader;
+use VividLedger\Condition\ConditionReader;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 

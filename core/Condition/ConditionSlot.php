@@ -6,15 +6,18 @@ namespace VividLedger\Condition;
 
 use VividLedger\Condition\Operator\Negated;
 use VividLedger\Condition\Operator\Operators;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
-use VividLedger\Shape\Slot;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
 
 /** Conditions in one line: "Priority is Urgent and (Stage is Sent or Stage is In talks)". */
-final readonly class ConditionSlot implements Slot
+final readonly class ConditionSlot implements Worded
 {
     private const JOINED = ['all' => 'and', 'any' => 'or'];
 
@@ -22,8 +25,12 @@ final readonly class ConditionSlot implements Slot
 
     private const OPENED = ['all' => 'all of', 'any' => 'any of', 'none' => 'none of'];
 
-    /** @param  bool  $isRoot  whether a single condition stands in a group of its own */
-    public function __construct(private bool $isRoot = false)
+    /**
+     * @param  bool  $isRoot  whether a single condition stands in a group of its own
+     * @param  string  $more  what could be added where there is none
+     * @param  string  $margin  what stands beside its first row
+     */
+    public function __construct(private bool $isRoot = false, private string $more = '', private string $margin = '')
     {
     }
 
@@ -61,6 +68,18 @@ final readonly class ConditionSlot implements Slot
             self::kind($json) === 'any' => ['kind' => 'none', 'of' => is_array($json) ? ($json['of'] ?? []) : []],
             default => ['kind' => 'none', 'of' => [$json]],
         }, $condition->end, $condition->cost + 1);
+    }
+
+    public function read(Context $context, Node $node): ?Condition
+    {
+        return ConditionReader::read($context, $node, $this->margin, 1);
+    }
+
+    public function more(Context $context, Node $node): void
+    {
+        if ($this->more !== '') {
+            $context->more($this->more, $node->at, Edit::Where);
+        }
     }
 
     public function schema(): array

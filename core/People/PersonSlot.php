@@ -4,15 +4,17 @@ declare(strict_types=1);
 
 namespace VividLedger\People;
 
+use VividLedger\Shape\Context;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
-use VividLedger\Shape\Slot;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
 
 /** A person as a rule finds one: "the owner’s manager", "the next of Sales in turn". */
-final readonly class PersonSlot implements Slot
+final readonly class PersonSlot implements Worded
 {
     public function print(mixed $json, Scope $scope, array $around): ?string
     {
@@ -47,6 +49,15 @@ final readonly class PersonSlot implements Slot
 
             return Parsed::distinct($found);
         });
+    }
+
+    public function read(Context $context, Node $node): ?PersonExpression
+    {
+        return PersonExpressions::word($context, $node);
+    }
+
+    public function more(Context $context, Node $node): void
+    {
     }
 
     public function schema(): array

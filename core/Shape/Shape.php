@@ -24,6 +24,12 @@ final class Shape implements Slot
     /** @var list<string> keys that a finished rule has, although the sentence can do without them */
     private array $needs = [];
 
+    /** @var list<string> keys that are read and worded elsewhere */
+    private array $apart = [];
+
+    /** How the kind itself is chosen, by the words that the sentence begins with; null where it is not chosen there. */
+    private ?Edit $opened = null;
+
     /** @var list<string> keys that go without saying when they are left out */
     private array $may = [];
 
@@ -74,6 +80,21 @@ final class Shape implements Slot
     public function needs(string ...$keys): self
     {
         $this->needs = [...$this->needs, ...array_values($keys)];
+
+        return $this;
+    }
+
+    /** The words it begins with are those by which the kind is chosen. */
+    public function opens(Edit $edit): self
+    {
+        $this->opened = $edit;
+
+        return $this;
+    }
+
+    public function apart(string ...$keys): self
+    {
+        $this->apart = [...$this->apart, ...array_values($keys)];
 
         return $this;
     }
@@ -135,6 +156,38 @@ final class Shape implements Slot
         }
 
         return Parsed::distinct($found);
+    }
+
+    /**
+     * Reads an object of a rule file, and words it on the page as it is read.
+     *
+     * @return ?Filled null when something is unfinished or wrong, and the problem is noted
+     */
+    public function read(Context $context, Node $node): ?Filled
+    {
+        $node->kind();
+        $json = is_array($node->raw) ? $node->raw : [];
+        [$sentence] = $this->saying($json);
+        $problems = $context->problems();
+        $reading = new ShapeReading($context, $node, $this->slots, [...$this->needs, ...$this->may], $this->apart, $this->opened);
+        $filled = $reading->of($sentence);
+
+        return $context->problems() > $problems ? null : $filled;
+    }
+
+    /**
+     * @param  array<mixed>  $json
+     * @return array{Sentence, array<string, mixed>} the sentence that says it; where none does, the first
+     */
+    private function saying(array $json): array
+    {
+        foreach ($this->says as [$sentence, $with]) {
+            if (array_udiff_assoc($with, $json, static fn (mixed $one, mixed $other): int => $one === $other ? 0 : 1) === []) {
+                return [$sentence, $with];
+            }
+        }
+
+        return $this->says[0];
     }
 
     public function schema(): array

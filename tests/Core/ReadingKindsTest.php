@@ -51,7 +51,7 @@ final class ReadingKindsTest extends TestCase
 
         yield 'once for each value' => [['fires' => ['kind' => 'once_per_value', 'field' => 'status']], 'Status'];
         yield 'once in two days' => [['fires' => ['kind' => 'once_in_period', 'period' => ['amount' => 2, 'unit' => 'day']]], '2 days'];
-        yield 'three times' => [['fires' => ['kind' => 'so_many_times', 'times' => 3]], 'only so many times per ticket: 3'];
+        yield 'three times' => [['fires' => ['kind' => 'so_many_times', 'times' => 3]], 'at most 3 times in all'];
         yield 'ready again' => [
             ['fires' => ['kind' => 'once_per_record', 'again' => ['kind' => 'is', 'field' => 'status', 'value' => 'closed']]],
             'Status is Closed',

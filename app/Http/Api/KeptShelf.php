@@ -17,9 +17,9 @@ use App\Store\RecordList;
 use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
+use VividLedger\Condition\ConditionReader;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Ladder\Ladders;
-use VividLedger\Rule\Reading\ConditionReader;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Shape\Node;
 

@@ -9,7 +9,6 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
-use VividLedger\Shape\WordRole;
 
 /** When the conditions hold after the change and did not hold before it; a new record held nothing before. */
 final readonly class BecomesTrue implements RepeatGuard
@@ -23,7 +22,7 @@ final readonly class BecomesTrue implements RepeatGuard
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('when the conditions become true')->orSaid(
+        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')->says('when the conditions become true')->orSaid(
             '[only ](when|once|each time|every time|as soon as|whenever) (the conditions|conditions|the condition|they|it|all conditions) [first |newly |start to |starts to |begin to |begins to |come to |are |are newly |are first |](become true|becomes true|turn true|turns true|hold|holds|be true|get true|come true|apply|applies|go true|met|are met|become met|change to true|switch to true|true)[ again]',
             '[only ]on becoming true',
             'when (the conditions|they|it|the condition) (start|starts|begin|begins) to (hold|be true|apply)',
@@ -39,11 +38,9 @@ final readonly class BecomesTrue implements RepeatGuard
         return 'when the conditions become true';
     }
 
-    public static function read(Context $context, Node $node): self
+    public static function read(Context $context, Node $node): ?self
     {
-        $context->word(self::label($context->type), WordRole::Value, $node->at, Edit::Guard);
-
-        return new self;
+        return self::shape()->read($context, $node) === null ? null : new self;
     }
 
     public function wording(): string

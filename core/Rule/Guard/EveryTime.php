@@ -9,7 +9,6 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
-use VividLedger\Shape\WordRole;
 
 /** At every change that the trigger accepts and the conditions allow. */
 final readonly class EveryTime implements RepeatGuard
@@ -23,7 +22,7 @@ final readonly class EveryTime implements RepeatGuard
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('every time')->orSaid(
+        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')->says('every time')->orSaid(
             '(always|each time|every single time|whenever it happens|without limit|any number of times|as often as it happens|at every change)',
             '(every|each) time it happens', 'every time the (conditions hold|rule is triggered)',
         );
@@ -34,11 +33,9 @@ final readonly class EveryTime implements RepeatGuard
         return 'every time';
     }
 
-    public static function read(Context $context, Node $node): self
+    public static function read(Context $context, Node $node): ?self
     {
-        $context->word(self::label($context->type), WordRole::Value, $node->at, Edit::Guard);
-
-        return new self;
+        return self::shape()->read($context, $node) === null ? null : new self;
     }
 
     public function wording(): string

@@ -14,7 +14,6 @@ use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\LengthOf;
-use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
 use VividLedger\Time\WorkingCalendar;
 
@@ -34,7 +33,7 @@ final readonly class OnceInPeriod implements RepeatGuard
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('at most once in {period}[, ready again when {again}]')->orSaid(
+        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')->says('at most once in {period}[, ready again when {again}]')->orSaid(
             'once (every|in|per|a) {period}[,] (at most|at the most|maximum|max)',
             '(max|maximum|at the most) once (in|every|per|a|within) {period}[, ready again when {again}]',
             '(not more than|no more than|no more often than|not more often than|at most|only|just|) once (in|every|per|a|within|each) {period}'
@@ -51,20 +50,9 @@ final readonly class OnceInPeriod implements RepeatGuard
 
     public static function read(Context $context, Node $node): ?self
     {
-        $context->word(self::label($context->type), WordRole::Value, $node->at, Edit::Guard);
-        $period = Amount::read($node->child('period'));
-        if ($period === null || $period->amount < 1) {
-            return $context->gap(
-                'choose how long',
-                $node->child('period')->at,
-                Edit::Span,
-                'missing',
-                'Give a whole number and a unit, such as 3 days.',
-            );
-        }
-        $context->word($period->unit->label($period->amount), WordRole::Value, $node->child('period')->at, Edit::Span);
+        $period = self::shape()->read($context, $node)?->the('period', Amount::class);
 
-        return new self($period, $context->directory->calendar(null));
+        return $period === null ? null : new self($period, $context->directory->calendar(null));
     }
 
     public function wording(): string

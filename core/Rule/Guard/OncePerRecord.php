@@ -14,7 +14,6 @@ use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
-use VividLedger\Shape\WordRole;
 
 /** Once in the life of a record, whichever page of the rule it was. */
 final readonly class OncePerRecord implements RepeatGuard
@@ -32,7 +31,7 @@ final readonly class OncePerRecord implements RepeatGuard
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('once per {}[, ready again when {again}]')->orSaid(
+        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')->says('once per {}[, ready again when {again}]')->orSaid(
             '[only |just ]once (per|for each|for every|for a|for the|a|each|in the life of a|on each|on a) {}[, ready again when {again}]',
             '[only |just ]once[ only|in all|in total|and never again|and for all|ever|][, ready again when {again}]',
             '(only|just) one time[ (per|for each|for every) {}]', 'a single time[ (per|for each|for every) {}]', 'never twice[ (for|per) {}]',
@@ -46,11 +45,9 @@ final readonly class OncePerRecord implements RepeatGuard
         return 'once per '.$type->inSentence();
     }
 
-    public static function read(Context $context, Node $node): self
+    public static function read(Context $context, Node $node): ?self
     {
-        $context->word(self::label($context->type), WordRole::Value, $node->at, Edit::Guard);
-
-        return new self(self::label($context->type));
+        return self::shape()->read($context, $node) === null ? null : new self(self::label($context->type));
     }
 
     public function wording(): string

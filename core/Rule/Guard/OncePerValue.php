@@ -13,12 +13,11 @@ use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
+use VividLedger\Shape\Gap;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\Slot\OwnField;
-use VividLedger\Shape\WordRole;
 
 /** Once for each value of a field: each renewal date, each stage. Empty is a value like any other. */
 final readonly class OncePerValue implements RepeatGuard
@@ -36,12 +35,15 @@ final readonly class OncePerValue implements RepeatGuard
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('once per {} for each value of {field}[, ready again when {again}]')->orSaid(
+        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')->says('once per {} for each value of {field}[, ready again when {again}]')->orSaid(
             '[only ]once (for|per) (each|every|a|) value of {field}[, ready again when {again}]',
             '[only ]once (for each|for every|per) {field}[, ready again when {again}]',
             'once (per|for each) {} (for each|per|and) [value of ]{field}[, ready again when {again}]',
             'once (per|for each) {field} (per|for each|of each) {}',
-        )->slot('', new ItsType)->slot('field', new OwnField(self::fits(...)))->slot('again', new ConditionSlot);
+        )->slot('', new ItsType)->slot('field', new OwnField(
+            self::fits(...),
+            new Gap('choose a field', 'Choose the field whose values count.'),
+        ))->slot('again', new ConditionSlot);
     }
 
     public static function label(RecordType $type): string
@@ -51,27 +53,9 @@ final readonly class OncePerValue implements RepeatGuard
 
     public static function read(Context $context, Node $node): ?self
     {
-        $type = $context->type;
-        $context->word(self::label($type), WordRole::Value, $node->at, Edit::Guard);
-        $at = $node->child('field');
-        $field = $type->field($at->text() ?? '');
-        $offers = static fn (): array => array_map(
-            static fn (Field $field): Offer => new Offer($field->label, $field->name),
-            array_values(array_filter($type->ownFields(), self::fits(...))),
-        );
-        if ($field === null || ! self::fits($field)) {
-            return $context->gap(
-                $at->text() ?? 'choose a field',
-                $at->at,
-                Edit::Offer,
-                'unknown_field',
-                'Choose the field whose values count.',
-                $offers,
-            );
-        }
-        $context->choice($field->label, WordRole::Field, $at->at, $offers);
+        $field = self::shape()->read($context, $node)?->the('field', Field::class);
 
-        return new self($field, self::label($type)." {$field->label}");
+        return $field === null ? null : new self($field, self::label($context->type)." {$field->label}");
     }
 
     public function wording(): string

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Guard;
 
 use VividLedger\Condition\Condition;
-use VividLedger\Rule\Reading\ConditionReader;
+use VividLedger\Condition\ConditionReader;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;

@@ -15,7 +15,6 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Counted;
 use VividLedger\Shape\Slot\ItsType;
-use VividLedger\Shape\WordRole;
 
 /** So many times in all. */
 final readonly class SoManyTimes implements RepeatGuard
@@ -35,7 +34,7 @@ final readonly class SoManyTimes implements RepeatGuard
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('at most {times} times in all[, ready again when {again}]')->orSaid(
+        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')->says('at most {times} times in all[, ready again when {again}]')->orSaid(
             '(at most|up to|no more than|not more than|only|maximum|max|a maximum of) {times} times[ (per|for each|for every) {}|in all|in total|]'
                 .'[, ready again when {again}]',
             '{times} times (in all|in total|at most|per {}|for each {})[, ready again when {again}]',
@@ -44,20 +43,14 @@ final readonly class SoManyTimes implements RepeatGuard
 
     public static function label(RecordType $type): string
     {
-        return "only so many times per {$type->inSentence()}:";
+        return 'at most so many times in all';
     }
 
     public static function read(Context $context, Node $node): ?self
     {
-        $context->word(self::label($context->type), WordRole::Value, $node->at, Edit::Guard);
-        $at = $node->child('times');
-        $times = is_string($at->raw) && preg_match('/^\d{1,4}$/', $at->raw) === 1 ? (int) $at->raw : $at->raw;
-        if (! is_int($times) || $times < 1 || $times > self::MOST) {
-            return $context->gap('how often', $at->at, Edit::Number, 'missing', 'Give a whole number from 1 to '.self::MOST.'.');
-        }
-        $context->word((string) $times, WordRole::Value, $at->at, Edit::Number);
+        $times = self::shape()->read($context, $node)?->number('times');
 
-        return new self($times, "{$times} times per {$context->type->inSentence()}");
+        return $times === null ? null : new self($times, "{$times} times per {$context->type->inSentence()}");
     }
 
     public function wording(): string

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Ladder;
 
+use VividLedger\Condition\WithoutNamed;
 use VividLedger\People\PersonExpressions;
-use VividLedger\Rule\Reading\WithoutNamed;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;

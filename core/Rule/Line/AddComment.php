@@ -7,16 +7,16 @@ namespace VividLedger\Rule\Line;
 use App\Models\Comment;
 use VividLedger\Engine\Performance;
 use VividLedger\Rule\Target\Target;
-use VividLedger\Rule\Target\Targets;
 use VividLedger\Rule\Target\TargetSlot;
+use VividLedger\Rule\Target\ThisRecord;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
+use VividLedger\Shape\Gap;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
-use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\WordRole;
 use VividLedger\Template\Template;
+use VividLedger\Template\TemplateText;
 
 /** Writes a comment on the record, or on one it refers to. */
 final readonly class AddComment implements Line
@@ -38,7 +38,13 @@ final readonly class AddComment implements Line
             '(write|add|leave|post|make|put|enter) [the |a ](comment|note|remark)[ saying| that says|:][ on {on}] {text}[ on {on}]', 'comment[ saying|ing|:| with| that] {text}[ on {on}]',
             '(write|add|leave|post|make|put) {text} as a comment[ on {on}]', 'note {text}[ on {on}]',
             '(write|add|leave|post|put) [the |a ](comment|note|remark) {text} (on|to) {}', 'a comment {text}',
-        )->slot('on', new TargetSlot)->slot('text', new Quoted(self::LENGTH))->slot('', new ItsType);
+        )->slot('on', new TargetSlot)->slot('text', new TemplateText(
+            new Gap('write the comment', 'Write the comment.'),
+            Edit::Notes,
+            'A comment has at most '.self::LENGTH.' characters.',
+            self::LENGTH,
+            80,
+        ))->slot('', new ItsType);
     }
 
     public static function label(): string
@@ -48,25 +54,12 @@ final readonly class AddComment implements Line
 
     public static function read(Context $context, Node $node): ?self
     {
-        $context->glue('Comment');
-        $target = Targets::read($context, $node->child('on'));
-        $at = $node->child('text');
-        $text = trim($at->text() ?? '');
-        if ($text === '') {
-            return $context->gap('write the comment', $at->at, Edit::Notes, 'missing', 'Write the comment.');
-        }
-        $context->word(
-            '“'.mb_strimwidth((string) preg_replace('/\s+/u', ' ', $text), 0, 80, '…').'”',
-            WordRole::Value,
-            $at->at,
-            Edit::Notes,
-        );
-        if (mb_strlen($text) > self::LENGTH) {
-            return $context->problem($at->at, 'too_long', 'A comment has at most '.self::LENGTH.' characters.');
-        }
-        $template = Template::read($context, $text, $at->at);
+        $read = self::shape()->read($context, $node);
 
-        return $template === null || $target === null ? null : new self($template, $target);
+        return $read === null ? null : new self(
+            $read->the('text', Template::class),
+            $read->any('on', Target::class) ?? new ThisRecord($context->type),
+        );
     }
 
     public function perform(Performance $performance): void

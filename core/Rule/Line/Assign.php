@@ -7,7 +7,6 @@ namespace VividLedger\Rule\Line;
 use VividLedger\Engine\Performance;
 use VividLedger\People\Finder;
 use VividLedger\People\PersonExpression;
-use VividLedger\People\PersonExpressions;
 use VividLedger\People\PersonSlot;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
@@ -45,8 +44,7 @@ final readonly class Assign implements Line, Writes
 
     public static function read(Context $context, Node $node): ?self
     {
-        $context->glue("Assign the {$context->type->inSentence()} to");
-        $to = PersonExpressions::word($context, $node->child('to'));
+        $to = self::shape()->read($context, $node)?->the('to', PersonExpression::class);
         $owner = $context->type->field($context->type->owner);
 
         return $to === null || $owner === null ? null : new self($owner, $to);

@@ -7,14 +7,12 @@ namespace VividLedger\Rule\Line;
 use VividLedger\Engine\Performance;
 use VividLedger\People\Finder;
 use VividLedger\People\PersonExpression;
-use VividLedger\People\PersonExpressions;
 use VividLedger\People\PersonSlot;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
-use VividLedger\Shape\WordRole;
+use VividLedger\Shape\Slot\Toggle;
 
 /** Lets a person follow the record, or follow it no more. */
 final readonly class Follow implements Line
@@ -30,14 +28,15 @@ final readonly class Follow implements Line
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('Let {who} no longer follow the {}', ['stop' => true])->says('Let {who} follow the {}')->orSaid(
+        return Shape::of(self::kind())->says('Let {who} {stop} the {}')->orSaid(
+            '(let|have|make) {who} follow {}',
             '(make|have) {who} (follow|a follower of|watch) {}', '(add|make) {who} (as a follower|a follower|to the followers)[ of {}| on {}]',
             '{who} (follows|should follow|watches|is to follow) {}', 'let {who} watch {}', '(subscribe|add) {who} to {}', 'have {who} following {}',
         )->orSaidWith(
             ['stop' => true],
             '(let|have|make) {who} (stop following|unfollow|not follow) {}', '(remove|take) {who} (as a follower|from the followers)[ of {}]',
             'unsubscribe {who}[ from {}]', '{who} (no longer follows|stops following|unfollows) {}',
-        )->slot('who', new PersonSlot)->slot('', new ItsType);
+        )->slot('who', new PersonSlot)->slot('stop', new Toggle('stop', 'no longer follow', 'follow'))->slot('', new ItsType);
     }
 
     public static function label(): string
@@ -47,18 +46,9 @@ final readonly class Follow implements Line
 
     public static function read(Context $context, Node $node): ?self
     {
-        $context->glue('Let');
-        $who = PersonExpressions::word($context, $node->child('who'));
-        $follows = $node->child('stop')->raw !== true;
-        $context->choice(
-            $follows ? 'follow' : 'no longer follow',
-            WordRole::Value,
-            $node->child('stop')->at,
-            static fn (): array => [new Offer('follow', null), new Offer('no longer follow', true)],
-        );
-        $context->glue("the {$context->type->inSentence()}");
+        $read = self::shape()->read($context, $node);
 
-        return $who === null ? null : new self($who, $follows);
+        return $read === null ? null : new self($read->the('who', PersonExpression::class), ! $read->flag('stop'));
     }
 
     public function perform(Performance $performance): void

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Rule\Reading\ConditionReader;
+use VividLedger\Condition\ConditionReader;
 use VividLedger\Rule\Timing\After;
 use VividLedger\Rule\Timing\Climb;
 use VividLedger\Rule\Timing\Timing;

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Condition\Condition;
+use VividLedger\Condition\ConditionReader;
 use VividLedger\Condition\ConditionSlot;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
 use VividLedger\People\PersonSlot;
-use VividLedger\Rule\Reading\ConditionReader;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;

@@ -10,16 +10,14 @@ use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
 use VividLedger\People\Finder;
 use VividLedger\People\PersonExpression;
-use VividLedger\People\PersonExpressions;
 use VividLedger\People\PersonSlot;
 use VividLedger\Rule\Timing\Timings;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Gap;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
-use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\WordRole;
 use VividLedger\Template\Template;
+use VividLedger\Template\TemplateText;
 
 /** Reminds a colleague of the record, inside the application: "Remind the owner: {subject} is due on {due}". */
 final readonly class Remind implements Line
@@ -44,7 +42,11 @@ final readonly class Remind implements Line
             '(send|give) {to} [the ]reminder {text}', '(send|give) a reminder to {to}[ (to|about|of|that says|saying|:)][ {text}]',
             '(send|give) a reminder[ (to|about|of|that says|saying)] {text} to {to}', 'remind {text} to {to}', 'a reminder [{text} ]for {to}',
             'a reminder to {to}[ {text}]', '{to} (is|gets|should be) reminded[ (to|about|of|that)][ {text}]', '{to} gets a reminder[ {text}]',
-        )->slot('to', new PersonSlot)->slot('text', new Quoted(self::LENGTH))->needs('text')->slot('at', Timings::slot());
+        )->slot('to', new PersonSlot)->slot('text', new TemplateText(
+            new Gap('of what', 'Write what the reminder says.'),
+            tooLong: 'A reminder has at most '.self::LENGTH.' characters.',
+            most: self::LENGTH,
+        ))->apart('at')->needs('text')->slot('at', Timings::slot());
     }
 
     public static function label(): string
@@ -54,20 +56,9 @@ final readonly class Remind implements Line
 
     public static function read(Context $context, Node $node): ?self
     {
-        $context->glue('Remind');
-        $to = PersonExpressions::word($context, $node->child('to'));
-        $at = $node->child('text');
-        $text = trim($at->text() ?? '');
-        if ($text === '') {
-            return $context->gap('of what', $at->at, Edit::Title, 'missing', 'Write what the reminder says.');
-        }
-        $context->word("“{$text}”", WordRole::Value, $at->at, Edit::Title);
-        if (mb_strlen($text) > self::LENGTH) {
-            return $context->problem($at->at, 'too_long', 'A reminder has at most '.self::LENGTH.' characters.');
-        }
-        $template = Template::read($context, $text, $at->at);
+        $read = self::shape()->read($context, $node);
 
-        return $to === null || $template === null ? null : new self($to, $template);
+        return $read === null ? null : new self($read->the('to', PersonExpression::class), $read->the('text', Template::class));
     }
 
     public function perform(Performance $performance): void

@@ -54,11 +54,18 @@ final readonly class SetFields implements Line, Writes
     public static function read(Context $context, Node $node): ?self
     {
         $context->glue('Set');
-        $target = Targets::read($context, $node->child('on'));
+        $on = $node->child('on');
+        $slot = new TargetSlot;
+        if ($on->raw === null) {
+            $slot->more($context, $on);
+        } else {
+            $context->glue('on');
+        }
+        $target = $on->raw === null ? new ThisRecord($context->type) : $slot->read($context, $on);
         if ($target === null) {
             return null;
         }
-        if (! $target instanceof ThisRecord) {
+        if ($on->raw !== null) {
             $context->glue(':');
         }
         $assignments = Assignments::read($context, $node->child('set'), $target->type());

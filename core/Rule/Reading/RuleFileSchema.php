@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Reading;
 
+use VividLedger\Condition\ConditionReader;
 use VividLedger\Condition\FormulaHolds;
 use VividLedger\Condition\Given\GivenField;
 use VividLedger\Condition\Given\GivenMoment;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Reading;
 
 use VividLedger\Condition\Condition;
+use VividLedger\Condition\ConditionReader;
 use VividLedger\People\Directory;
 use VividLedger\Rule\Guard\RepeatGuards;
 use VividLedger\Rule\Limits;

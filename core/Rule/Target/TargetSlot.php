@@ -6,14 +6,17 @@ namespace VividLedger\Rule\Target;
 
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Slot;
 use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
 
 /** On which record a line works: "the Customer", "every Visit", "the new record “quote”". */
-final readonly class TargetSlot implements Slot
+final readonly class TargetSlot implements Worded
 {
     public function print(mixed $json, Scope $scope, array $around): ?string
     {
@@ -51,6 +54,16 @@ final readonly class TargetSlot implements Slot
         $target = $relation?->children === true ? $relation->type->name : $scope->schema->path($scope->type, $on)?->field->target;
 
         return $scope->schema->type($target ?? '');
+    }
+
+    public function read(Context $context, Node $node): ?Target
+    {
+        return Targets::read($context, $node);
+    }
+
+    public function more(Context $context, Node $node): void
+    {
+        $context->more('on …', $node->at, Edit::Offer, static fn (): array => Targets::offers($context));
     }
 
     public function schema(): array

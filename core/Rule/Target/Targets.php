@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Target;
 
-use VividLedger\Rule\Reading\ConditionReader;
+use VividLedger\Condition\ConditionReader;
 use VividLedger\Schema\Children;
 use VividLedger\Schema\Relation;
 use VividLedger\Shape\Context;
@@ -22,13 +22,10 @@ final class Targets
     public static function read(Context $context, Node $node): ?Target
     {
         $offers = static fn (): array => self::offers($context);
-        $name = $node->raw === null ? 'this' : ($node->text() ?? '?');
+        $name = $node->text() ?? '?';
         if ($name === 'this') {
-            $context->more('on …', $node->at, Edit::Offer, $offers);
-
             return new ThisRecord($context->type);
         }
-        $context->glue('on');
         if (str_starts_with($name, 'new:')) {
             $made = $context->sheet->made[substr($name, 4)] ?? null;
             if ($made === null) {

@@ -11,7 +11,6 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
-use VividLedger\Shape\WordRole;
 
 /** Somebody runs the rule, on one record or on a selection. Conditions and repeat guard hold all the same. */
 final readonly class ByHand extends OwnTrigger
@@ -28,7 +27,7 @@ final readonly class ByHand extends OwnTrigger
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('{subject} '.self::label())->orSaid(
+        return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')->says('{subject} '.self::label())->orSaid(
             '(run|started) (by hand|manually|on demand)[ only]',
             '(someone|somebody) (runs|starts) it',
             '(someone|somebody|anyone|anybody|a person|I|we|one|you) (runs|starts|run|start|launches|triggers) (it|the rule|this rule|this)( by hand| manually| on {subject} by hand|)',
@@ -37,11 +36,9 @@ final readonly class ByHand extends OwnTrigger
         )->slot('subject', new Subject);
     }
 
-    public static function read(Context $context, Node $node): self
+    public static function read(Context $context, Node $node): ?self
     {
-        $context->word(self::label(), WordRole::Value, $node->at, Edit::Trigger);
-
-        return new self($context->type->name);
+        return self::shape()->read($context, $node) === null ? null : new self($context->type->name);
     }
 
     public function watch(): Watch

@@ -11,7 +11,6 @@ use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Always;
-use VividLedger\Shape\WordRole;
 
 /** The record did not exist before. */
 final readonly class Created extends OwnTrigger
@@ -28,7 +27,7 @@ final readonly class Created extends OwnTrigger
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('{subject} is created[, or by hand{byHand}]')->orSaid(
+        return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')->says('{subject} is created[, or by hand{byHand}]')->orSaid(
             '{subject} (is|gets|was|has been|has just been|is newly|is being|has) (added|made|opened|entered|created|new|raised|logged|registered|set up|born)[, or by hand{byHand}]',
             '(someone|somebody|anyone|a person|anybody|a user|one of us|a colleague) (creates|adds|makes|opens|enters|raises|logs) {subject}[, or by hand{byHand}]',
             '(on |with |for |at |)[every |each |any ]{fresh}[ (comes in|arrives|appears|is there|is created|is added|is made|is opened|is entered)][, or by hand{byHand}]',
@@ -37,11 +36,9 @@ final readonly class Created extends OwnTrigger
         )->slot('subject', new Subject)->slot('byHand', new Always)->slot('fresh', new Subject('new'));
     }
 
-    public static function read(Context $context, Node $node): self
+    public static function read(Context $context, Node $node): ?self
     {
-        $context->word(self::label(), WordRole::Value, $node->at, Edit::Trigger);
-
-        return new self($context->type->name);
+        return self::shape()->read($context, $node) === null ? null : new self($context->type->name);
     }
 
     public function watch(): Watch

@@ -11,7 +11,6 @@ use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Always;
-use VividLedger\Shape\WordRole;
 
 /** Any save of the record that changes something, the first included. */
 final readonly class CreatedOrChanged extends OwnTrigger
@@ -28,7 +27,7 @@ final readonly class CreatedOrChanged extends OwnTrigger
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('{subject} is created or changed[, or by hand{byHand}]')->orSaid(
+        return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')->says('{subject} is created or changed[, or by hand{byHand}]')->orSaid(
             '{subject} (is|was|gets|has been) (saved|created or edited|created or updated|added or changed|added or edited|made or changed|changed or created|'
                 .'edited or created|new or changed|written|stored|created or modified|added or updated|updated or created)[, or by hand{byHand}]',
             '(someone|somebody|anyone|anybody) (saves|creates or changes|creates or edits|adds or changes|adds or edits) {subject}[, or by hand{byHand}]',
@@ -37,11 +36,9 @@ final readonly class CreatedOrChanged extends OwnTrigger
         )->slot('subject', new Subject)->slot('byHand', new Always);
     }
 
-    public static function read(Context $context, Node $node): self
+    public static function read(Context $context, Node $node): ?self
     {
-        $context->word(self::label(), WordRole::Value, $node->at, Edit::Trigger);
-
-        return new self($context->type->name);
+        return self::shape()->read($context, $node) === null ? null : new self($context->type->name);
     }
 
     public function watch(): Watch

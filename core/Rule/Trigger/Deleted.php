@@ -11,7 +11,6 @@ use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Always;
-use VividLedger\Shape\WordRole;
 
 /** The record is no more. The rule sees it as it last was. */
 final readonly class Deleted extends OwnTrigger
@@ -28,17 +27,15 @@ final readonly class Deleted extends OwnTrigger
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('{subject} is deleted[, or by hand{byHand}]')->orSaid(
+        return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')->says('{subject} is deleted[, or by hand{byHand}]')->orSaid(
             '{subject} (is|was|gets|has been) (deleted|removed|erased|thrown away|binned)[, or by hand{byHand}]', '(someone|somebody|anyone|anybody) (deletes|removes|erases) {subject}[, or by hand{byHand}]',
             '(on|after|at|upon) (deletion|removal|the deletion|the removal) of {subject}[, or by hand{byHand}]', '{subject} (disappears|goes away)[, or by hand{byHand}]', '(on|after) deletion', 'deleting {subject}',
         )->slot('subject', new Subject)->slot('byHand', new Always);
     }
 
-    public static function read(Context $context, Node $node): self
+    public static function read(Context $context, Node $node): ?self
     {
-        $context->word(self::label(), WordRole::Value, $node->at, Edit::Trigger);
-
-        return new self($context->type->name);
+        return self::shape()->read($context, $node) === null ? null : new self($context->type->name);
     }
 
     public function watch(): Watch

@@ -13,8 +13,6 @@ use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Always;
-use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\WordRole;
 
 /** A comment or a file arrived, or a task was done; optionally only one whose text has certain words in it. */
 abstract readonly class EventHappened extends OwnTrigger
@@ -41,23 +39,16 @@ abstract readonly class EventHappened extends OwnTrigger
 
     public static function shape(): Shape
     {
-        return Shape::of(static::kind())->says('{subject} '.static::event()->label().'[ that mentions {about}][, or by hand{byHand}]')
+        return Shape::of(static::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')->says('{subject} '.static::event()->label().'[ that mentions {about}][, or by hand{byHand}]')
             ->orSaid(...array_map(static fn (string $said): string => "{$said}[ (that mentions|mentioning|about|with|containing) {about}]", static::otherwise()))
-            ->slot('subject', new Subject)->slot('byHand', new Always)->slot('about', new Quoted);
+            ->slot('subject', new Subject)->slot('byHand', new Always)->slot('about', new WordsAbout);
     }
 
-    public static function read(Context $context, Node $node): static
+    public static function read(Context $context, Node $node): ?static
     {
-        $context->word(static::label(), WordRole::Value, $node->at, Edit::Trigger);
-        $about = trim($node->child('about')->text() ?? '');
-        if ($about === '') {
-            $context->more('+ that mentions', $node->child('about')->at, Edit::Text);
-        } else {
-            $context->glue('that mentions');
-            $context->word("“{$about}”", WordRole::Value, $node->child('about')->at, Edit::Text);
-        }
+        $read = static::shape()->read($context, $node);
 
-        return new static($context->type->name, $about);
+        return $read === null ? null : new static($context->type->name, $read->text('about'));
     }
 
     public function watch(): Watch

@@ -6,13 +6,13 @@ namespace VividLedger\Rule\Trigger;
 
 use Closure;
 use VividLedger\Condition\Condition;
+use VividLedger\Condition\ConditionReader;
 use VividLedger\Condition\ConditionSlot;
 use VividLedger\Condition\Total;
 use VividLedger\Engine\Facts;
 use VividLedger\Engine\View;
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Reading\ConditionReader;
 use VividLedger\Schema\Children;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;

@@ -4,13 +4,17 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Slot;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordRole;
 
 /** A whole number: "3", "three". */
-final readonly class Counted implements Slot
+final readonly class Counted implements Worded
 {
     public const WORDS = [
         'one' => 1, 'two' => 2, 'three' => 3, 'four' => 4, 'five' => 5, 'six' => 6, 'seven' => 7, 'eight' => 8, 'nine' => 9, 'ten' => 10,
@@ -37,6 +41,23 @@ final readonly class Counted implements Slot
             static fn (array $found): Parsed => new Parsed($found[0], $found[1], 1),
             array_slice($typed->labels($at, self::WORDS, 2), 0, 1),
         );
+    }
+
+    public function read(Context $context, Node $node): ?int
+    {
+        $number = $this->isTextToo && is_string($node->raw) && preg_match('/^\d{1,9}$/D', $node->raw) === 1 ? (int) $node->raw : $node->raw;
+        if (! is_int($number) || $number < $this->least || ($this->most !== null && $number > $this->most)) {
+            $bounds = $this->most === null ? "of {$this->least} or more" : "from {$this->least} to {$this->most}";
+
+            return $context->gap('how often', $node->at, Edit::Number, 'missing', "Give a whole number {$bounds}.");
+        }
+        $context->word((string) $number, WordRole::Value, $node->at, Edit::Number);
+
+        return $number;
+    }
+
+    public function more(Context $context, Node $node): void
+    {
     }
 
     public function schema(): array

@@ -4,12 +4,17 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Slot;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordRole;
+use VividLedger\Time\Amount;
 
 /** A length of time in an object of its own. */
-final readonly class LengthOf implements Slot
+final readonly class LengthOf implements Worded
 {
     /**
      * @param  bool  $bare  whether a unit may stand without a number: "once a week"
@@ -27,6 +32,21 @@ final readonly class LengthOf implements Slot
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
         return $this->bare ? (new Interval)->lengths($typed, $at, $scope) : (new Length($this->inDays))->parse($typed, $at, $scope, $around);
+    }
+
+    public function read(Context $context, Node $node): ?Amount
+    {
+        $amount = Amount::read($node);
+        if ($amount === null || $amount->amount < 1) {
+            return $context->gap('choose how long', $node->at, Edit::Span, 'missing', 'Give a whole number and a unit, such as 3 days.');
+        }
+        $context->word($amount->unit->label($amount->amount), WordRole::Value, $node->at, Edit::Span);
+
+        return $amount;
+    }
+
+    public function more(Context $context, Node $node): void
+    {
     }
 
     public function schema(): array

@@ -7,19 +7,31 @@ namespace VividLedger\Shape\Slot;
 use Closure;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Gap;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\LabelSet;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Slot;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordRole;
 
 /** A field of the record itself, by its label: "Stage", "its stage", "the stage of the quote", "the due date". */
-final readonly class OwnField implements Slot
+final readonly class OwnField implements Worded
 {
-    /** @param  ?Closure(Field): bool  $fits  which fields are meant; null for all */
-    public function __construct(private ?Closure $fits = null)
-    {
+    /**
+     * @param  ?Closure(Field): bool  $fits  which fields are meant; null for all
+     * @param  string  $none  what can be chosen instead of a field; empty where it has to be one
+     */
+    public function __construct(
+        private ?Closure $fits = null,
+        private Gap $gap = new Gap('choose a field', 'Choose a field.'),
+        private string $none = '',
+    ) {
     }
 
     public function print(mixed $json, Scope $scope, array $around): ?string
@@ -61,6 +73,23 @@ final readonly class OwnField implements Slot
         )));
     }
 
+    private function isMeant(Field $field): bool
+    {
+        return $this->fits === null || ($this->fits)($field);
+    }
+
+    /** @return list<Offer> */
+    private function offers(Context $context): array
+    {
+        return [
+            ...($this->none === '' ? [] : [new Offer($this->none, null)]),
+            ...array_map(
+                static fn (Field $field): Offer => new Offer($field->label, $field->name),
+                array_values(array_filter($context->type->fields, $this->isMeant(...))),
+            ),
+        ];
+    }
+
     /** @return list<Parsed> */
     public static function all(Typed $typed, int $at, Scope $scope): array
     {
@@ -96,6 +125,31 @@ final readonly class OwnField implements Slot
 
             return $labels;
         });
+    }
+
+    public function read(Context $context, Node $node): ?Field
+    {
+        $field = $context->type->field($node->text() ?? '');
+        if ($field === null || ! $this->isMeant($field)) {
+            return $context->gap(
+                $node->text() ?? $this->gap->text,
+                $node->at,
+                Edit::Offer,
+                'unknown_field',
+                $this->gap->message,
+                fn (): array => $this->offers($context),
+            );
+        }
+        $context->choice($field->label, WordRole::Field, $node->at, fn (): array => $this->offers($context));
+
+        return $field;
+    }
+
+    public function more(Context $context, Node $node): void
+    {
+        if ($this->gap->more !== '') {
+            $context->more($this->gap->more, $node->at, Edit::Offer, fn (): array => $this->offers($context));
+        }
     }
 
     public function schema(): array

@@ -2,15 +2,8 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Rule\Reading;
+namespace VividLedger\Condition;
 
-use VividLedger\Condition\Comparison;
-use VividLedger\Condition\Condition;
-use VividLedger\Condition\Group;
-use VividLedger\Condition\Readable;
-use VividLedger\Condition\Total;
-use VividLedger\Condition\TotalKind;
-use VividLedger\Condition\TotalSlot;
 use VividLedger\Schema\Children;
 use VividLedger\Schema\Path;
 use VividLedger\Schema\Relation;

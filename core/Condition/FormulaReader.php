@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Rule\Reading;
+namespace VividLedger\Condition;
 
 use VividLedger\Formula\Formula;
 use VividLedger\Formula\FormulaError;

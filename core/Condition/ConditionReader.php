@@ -2,20 +2,10 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Rule\Reading;
+namespace VividLedger\Condition;
 
-use VividLedger\Condition\All;
-use VividLedger\Condition\Any;
-use VividLedger\Condition\Comparison;
-use VividLedger\Condition\Condition;
-use VividLedger\Condition\FormulaHolds;
 use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\Given\GivenMoment;
-use VividLedger\Condition\Group;
-use VividLedger\Condition\Happened;
-use VividLedger\Condition\MadeBy;
-use VividLedger\Condition\NamedCondition;
-use VividLedger\Condition\None;
 use VividLedger\Condition\Operator\ChangeOperator;
 use VividLedger\Condition\Operator\InTeam;
 use VividLedger\Condition\Operator\Operand;
@@ -23,8 +13,6 @@ use VividLedger\Condition\Operator\Operator;
 use VividLedger\Condition\Operator\Operators;
 use VividLedger\Condition\Operator\PersonOperator;
 use VividLedger\Condition\Operator\Within;
-use VividLedger\Condition\Readable;
-use VividLedger\Condition\SpanComparison;
 use VividLedger\People\PersonExpressions;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\EventKind;

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Trigger;
+
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Json;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Slot\Quoted;
+use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordRole;
+
+/** What has to be mentioned in a comment, a reply, the name of a file or the title of a task. */
+final readonly class WordsAbout implements Worded
+{
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        return (new Quoted)->print($json, $scope, $around);
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        return (new Quoted)->parse($typed, $at, $scope, $around);
+    }
+
+    public function read(Context $context, Node $node): string
+    {
+        $about = trim($node->text() ?? '');
+        $context->word("“{$about}”", WordRole::Value, $node->at, Edit::Text);
+
+        return $about;
+    }
+
+    public function more(Context $context, Node $node): void
+    {
+        $context->more('+ that mentions', $node->at, Edit::Text);
+    }
+
+    public function schema(): array
+    {
+        return Json::text();
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Template;
+
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Gap;
+use VividLedger\Shape\Json;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Slot\Quoted;
+use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordRole;
+
+/** A text with merged fields: "Look at {number}". */
+final readonly class TemplateText implements Worded
+{
+    /**
+     * @param  Edit  $edit  one line, or several
+     * @param  string  $tooLong  what is told of a longer one
+     * @param  ?int  $most  characters; null for as many as the field takes
+     * @param  ?int  $shown  characters that the sentence shows of it; null for all
+     */
+    public function __construct(
+        private Gap $gap,
+        private Edit $edit = Edit::Title,
+        private string $tooLong = '',
+        private ?int $most = null,
+        private ?int $shown = null,
+    ) {
+    }
+
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        return (new Quoted)->print($json, $scope, $around);
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        return (new Quoted)->parse($typed, $at, $scope, $around);
+    }
+
+    public function read(Context $context, Node $node): ?Template
+    {
+        $text = trim($node->text() ?? '');
+        if ($text === '') {
+            return $context->gap($this->gap->text, $node->at, $this->edit, 'missing', $this->gap->message);
+        }
+        $said = $this->shown === null ? $text : mb_strimwidth((string) preg_replace('/\s+/u', ' ', $text), 0, $this->shown, '…');
+        $context->word("“{$said}”", WordRole::Value, $node->at, $this->edit);
+
+        return $this->most !== null && mb_strlen($text) > $this->most
+            ? $context->problem($node->at, 'too_long', $this->tooLong) : Template::read($context, $text, $node->at);
+    }
+
+    public function more(Context $context, Node $node): void
+    {
+        if ($this->gap->more !== '') {
+            $context->more($this->gap->more, $node->at, $this->edit);
+        }
+    }
+
+    public function schema(): array
+    {
+        return Json::text($this->most);
+    }
+}
