@@ -24,6 +24,9 @@ final class Shape implements Slot
     /** @var list<string> keys that a finished rule has, although the sentence can do without them */
     private array $needs = [];
 
+    /** @var list<string> keys that the page has words for also where the file has nothing */
+    private array $always = [];
+
     /** @var list<string> keys that are read and worded elsewhere */
     private array $apart = [];
 
@@ -88,6 +91,13 @@ final class Shape implements Slot
     public function opens(Edit $edit): self
     {
         $this->opened = $edit;
+
+        return $this;
+    }
+
+    public function always(string ...$keys): self
+    {
+        $this->always = [...$this->always, ...array_values($keys)];
 
         return $this;
     }
@@ -169,7 +179,7 @@ final class Shape implements Slot
         $json = is_array($node->raw) ? $node->raw : [];
         [$sentence] = $this->saying($json);
         $problems = $context->problems();
-        $reading = new ShapeReading($context, $node, $this->slots, [...$this->needs, ...$this->may], $this->apart, $this->opened);
+        $reading = new ShapeReading($context, $node, $this->slots, [...$this->needs, ...$this->always], $this->apart, $this->opened);
         $filled = $reading->of($sentence);
 
         return $context->problems() > $problems ? null : $filled;

@@ -33,10 +33,9 @@ final readonly class GiveTask implements Line
 
     public static function read(Context $context, Node $node): ?self
     {
-        $context->glue('Give');
-        $task = TaskPlan::read($context, $node);
+        $read = self::shape()->read($context, $node);
 
-        return $task === null ? null : new self($task);
+        return $read === null ? null : new self(TaskPlan::of($read));
     }
 
     public function perform(Performance $performance): void

@@ -29,7 +29,7 @@ final readonly class GiveTasks implements Line
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->says('Give {tasks}')
-            ->slot('tasks', new Series(Shape::of()->says(TaskPlan::SAID)->takes(TaskPlan::slots())->needs('title'), 2, self::MOST));
+            ->slot('tasks', new Series(self::one(), 2, self::MOST));
     }
 
     public static function label(): string
@@ -47,7 +47,8 @@ final readonly class GiveTasks implements Line
             if ($index > 0) {
                 $context->glue('; and');
             }
-            $tasks[] = TaskPlan::read($context, $item);
+            $read = self::one()->read($context, $item);
+            $tasks[] = $read === null ? null : TaskPlan::of($read);
         }
         if ($items === []) {
             return $context->gap(
@@ -65,6 +66,11 @@ final readonly class GiveTasks implements Line
         $read = array_values(array_filter($tasks));
 
         return count($read) === count($items) ? new self($read) : null;
+    }
+
+    private static function one(): Shape
+    {
+        return Shape::of()->says(TaskPlan::SAID)->takes(TaskPlan::slots())->needs('title')->always('due');
     }
 
     public function perform(Performance $performance): void

@@ -4,17 +4,19 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
-use VividLedger\Shape\Slot;
 use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Far;
 use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Slot\MomentPath;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
 
 /** When a task falls due: "2 days later", "1 day before Due", "tomorrow". */
-final readonly class TaskDueSlot implements Slot
+final readonly class TaskDueSlot implements Worded
 {
     public function print(mixed $json, Scope $scope, array $around): ?string
     {
@@ -24,6 +26,15 @@ final readonly class TaskDueSlot implements Slot
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
         return self::shape()->parse($typed, $at, $scope, []);
+    }
+
+    public function read(Context $context, Node $node): ?TaskDue
+    {
+        return TaskDue::read($context, $node) ?: null;
+    }
+
+    public function more(Context $context, Node $node): void
+    {
     }
 
     public function schema(): array

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Slot\Labels;
+use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordRole;
+
+/** The priority of a task: "high-priority". Nothing in the file is a normal one. */
+final readonly class PrioritySlot implements Worded
+{
+    private const ALSO = [
+        'low priority' => 'low', 'normal priority' => 'normal', 'high priority' => 'high', 'important' => 'high', 'urgent' => 'high',
+        'a low priority' => 'low', 'a normal priority' => 'normal', 'a high priority' => 'high', 'unimportant' => 'low',
+        'priority high' => 'high', 'priority low' => 'low',
+    ];
+
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        return $this->labels()->print($json, $scope, $around);
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        return $this->labels()->parse($typed, $at, $scope, $around);
+    }
+
+    public function read(Context $context, Node $node): ?TaskPriority
+    {
+        $priority = TaskPriority::tryFrom($node->text() ?? '');
+        if ($priority === null) {
+            return $context->gap(
+                'choose a priority',
+                $node->at,
+                Edit::Offer,
+                'wrong_type',
+                'A task has low, normal or high priority.',
+                $this->offers(...),
+            );
+        }
+        $context->choice("{$priority->value}-priority", WordRole::Value, $node->at, $this->offers(...));
+
+        return $priority;
+    }
+
+    public function more(Context $context, Node $node): void
+    {
+        $context->more('+ priority', $node->at, Edit::Offer, $this->offers(...));
+    }
+
+    public function schema(): array
+    {
+        return $this->labels()->schema();
+    }
+
+    private function labels(): Labels
+    {
+        $labels = [];
+        foreach (TaskPriority::cases() as $priority) {
+            $labels["{$priority->value}-priority"] = $priority->value;
+        }
+
+        return Labels::of($labels, self::ALSO);
+    }
+
+    /** @return list<Offer> */
+    private function offers(): array
+    {
+        return array_map(
+            static fn (TaskPriority $priority): Offer => new Offer(
+                "{$priority->value} priority",
+                $priority === TaskPriority::Normal ? null : $priority->value,
+            ),
+            TaskPriority::cases(),
+        );
+    }
+}
