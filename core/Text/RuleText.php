@@ -10,6 +10,7 @@ use VividLedger\Schema\Schema;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Typed;
+use VividLedger\Template\LightText;
 
 /** A rule as text, in both directions: as it is printed, and as people say it. */
 final readonly class RuleText
@@ -141,6 +142,9 @@ final readonly class RuleText
         }
         $plain = array_map(self::plain(...), $json);
         if (! array_is_list($plain)) {
+            if (is_string($plain['body'] ?? null) && ($plain['channel'] ?? null) !== 'sms') {
+                $plain['body'] = LightText::plain($plain['body']);
+            }
             $plain = array_filter(
                 $plain,
                 static fn (mixed $value, int|string $key): bool => $key !== '' && $value !== null

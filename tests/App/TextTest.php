@@ -23,6 +23,7 @@ final class TextTest extends AppTestCase
             // All of it has words, unless it is not finished.
             if ($this->as('ines.okafor', 'POST', 'rules/read', ['file' => $file])->json('problems') === []) {
                 self::assertSame(0, substr_count($text, '⟦'), "{$path}: {$text}");
+                self::assertDoesNotMatchRegularExpression('/<\/?\w+[ >]/', $text, 'no letter stands as markup');
             }
             $count++;
         }
@@ -63,5 +64,38 @@ final class TextTest extends AppTestCase
     private function aloud(array $file): string
     {
         return $this->as('ines.okafor', 'POST', 'rules/read', ['file' => $file])->assertOk()->json('aloud');
+    }
+
+    public function test_a_letter_is_typed_in_light_marks_and_delivered_as_it_was_meant(): void
+    {
+        $line = $this->as('ines.okafor', 'POST', 'text/line', [
+            'text' => 'email the owner about "News" saying "Look at **{number}**:\n\n- {subject}\n- *soon*"', 'on' => 'ticket',
+        ])->assertOk()->json();
+        self::assertSame([], $line['misread']);
+        $this->inForce(['name' => 'Typed', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'onlyIf' => ['kind' => 'all', 'of' => []], 'lines' => [$line['file']]]);
+        $this->ticket(['subject' => 'Ficus', 'owner' => $this->person('bram.castellan')->id]);
+        $message = (array) DB::table('messages')->first();
+        self::assertMatchesRegularExpression('#<p>Look at <strong>T-\d+</strong>:</p><ul><li><p>Ficus</p></li>#', (string) $message['html']);
+        self::assertStringContainsString('- Ficus', (string) $message['text']);
+    }
+
+    public function test_a_whole_rule_is_said_in_a_sentence_and_what_is_ambiguous_is_asked(): void
+    {
+        $said = $this->as('ines.okafor', 'POST', 'text/sentence', [
+            'text' => 'When a quote is won, give whoever created it a task "Send a welcome pack" due in two working days, only once',
+        ])->assertOk()->json();
+        self::assertSame(['quote', 'once_per_record', 'creator'], [
+            $said['file']['on'], $said['file']['fires']['kind'], $said['file']['lines'][0]['to']['kind'],
+        ]);
+        $asked = $this->as('ines.okafor', 'POST', 'text/line', ['text' => 'remind the owner "Look" after 3 days at 5', 'on' => 'ticket'])
+            ->assertOk()->json();
+        self::assertNull($asked['file']);
+        self::assertSame(
+            ['After 3 days at 05:00: Remind the owner “Look”', 'After 3 days at 17:00: Remind the owner “Look”'],
+            array_column($asked['meanings'], 'text'),
+        );
+        $near = $this->as('ines.okafor', 'POST', 'text/line', ['text' => 'set waitng since to now', 'on' => 'ticket'])->assertOk()->json();
+        self::assertSame('Waiting since', $near['misread'][0]['meant']);
     }
 }

@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
+use VividLedger\Template\LightText;
 use VividLedger\Template\RichText;
 
 /** What a letter's text keeps, what it drops, and how it reads without its formatting. */
@@ -118,5 +119,43 @@ final class RichTextTest extends TestCase
             self::assertSame(count(RichText::merges($clean)), substr_count($twig, '{{'), $given);
             self::assertStringNotContainsString('{%', $twig);
         }
+    }
+
+    /** A letter as light text says the same, formatting and fields included, and comes back as it was. */
+    public function test_a_letter_as_light_text_comes_back(): void
+    {
+        self::assertSame(
+            "Hello **{customer.name}**,\n\n- one\n- *two*\n\n> [here](https://larkmoss.example/a)",
+            LightText::of('<p>Hello <strong><span data-merge="customer.name">Name</span></strong>,</p><ul><li><p>one</p></li>'
+                .'<li><em>two</em></li></ul><blockquote><p><a href="https://larkmoss.example/a">here</a></p></blockquote>'),
+        );
+        $random = new Randomizer(new Mt19937(3));
+        $one = static fn (array $of): string => (string) $of[$random->getInt(0, count($of) - 1)];
+        $words = ['plain', 'A & B', '{not a field', '*star*', '1_2', '- dash', '[x]', '2. two', '\\', '# no', '“q”', '&lt;b&gt;'];
+        for ($round = 0; $round < 400; $round++) {
+            $inline = static function () use ($one, $words): string {
+                $text = htmlspecialchars(html_entity_decode($one($words)), ENT_NOQUOTES);
+
+                return $one([
+                    $text, "{$text} and {$text}", "<strong>{$text}</strong> x", "<em>{$text}</em>", "<u>{$text}</u>", "{$text}<br />{$text}",
+                    "<span data-merge=\"name\">name</span> {$text}", "<a href=\"https://larkmoss.example/?a=1&amp;b=2\">{$text}</a>",
+                ]);
+            };
+            $html = '';
+            for ($blocks = $random->getInt(1, 4); $blocks > 0; $blocks--) {
+                $html .= $one([
+                    "<p>{$inline()}</p>", "<h2>{$inline()}</h2>", "<ul><li><p>{$inline()}</p></li><li><p>{$inline()}</p></li></ul>",
+                    "<ol><li><p>{$inline()}</p></li></ol>", "<blockquote><p>{$inline()}</p></blockquote>",
+                ]);
+            }
+            $light = LightText::of($html);
+            self::assertNotNull($light);
+            self::assertDoesNotMatchRegularExpression('/<\/?(?:p|strong|em|u|ul|ol|li|a|span|h2|br)\b/', $light);
+            $again = LightText::html($light, static fn (string $path): string => $path);
+            self::assertSame(RichText::plain($html), RichText::plain($again), $light);
+            self::assertSame(RichText::merges($html), RichText::merges($again), $light);
+            self::assertSame($light, LightText::of($again));
+        }
+        self::assertNull(LightText::of('<ul><li>a<ul><li>b</li></ul></li></ul>'), 'a list in a list has no such words');
     }
 }

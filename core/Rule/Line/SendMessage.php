@@ -9,6 +9,7 @@ use VividLedger\Message\Channel;
 use VividLedger\Message\ChannelSlot;
 use VividLedger\Message\Letter;
 use VividLedger\Message\LetterName;
+use VividLedger\Message\LetterText;
 use VividLedger\Message\Message;
 use VividLedger\Message\Recipients;
 use VividLedger\Message\RecipientsSlot;
@@ -69,7 +70,7 @@ final readonly class SendMessage implements Line
             )
             ->slot('to', new RecipientsSlot(1))->slot('cc', new RecipientsSlot)->slot('replyTo', new RecipientsSlot(0, 1))->may('channel', 'letter')
             ->slot('channel', new ChannelSlot)->slot('letter', new Quoted)->slot('known', new Keyed('letter', new LetterName))
-            ->slot('subject', new Quoted(200, 0))->slot('body', new Quoted(50000, 0));
+            ->slot('subject', new Quoted(200, 0))->slot('body', new LetterText);
     }
 
     public static function label(): string
