@@ -67,7 +67,9 @@ final class PhraseBench
         $world = new World;
         $lines = [];
         for ($line = 1; $line <= 10; $line++) {
-            $lines[] = ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Task {number}', 'due' => ['amount' => 1, 'unit' => 'day']]
+            $lines[] = [
+                'kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Task {number}', 'due' => ['amount' => 1, 'unit' => 'day'],
+            ]
                 + ['at' => ['kind' => 'after', 'amount' => $line, 'unit' => 'day']];
         }
         $json = json_encode(['lines' => $lines] + World::file(), JSON_THROW_ON_ERROR);

@@ -21,7 +21,9 @@ final readonly class ConditionSlot implements Worded
 {
     private const JOINED = ['all' => 'and', 'any' => 'or'];
 
-    private const ALSO_JOINED = ['all' => ['and also', 'and it', 'but', 'as well as', '&&', 'and if', 'and where', 'and that'], 'any' => ['or if', '||']];
+    private const ALSO_JOINED = [
+        'all' => ['and also', 'and it', 'but', 'as well as', '&&', 'and if', 'and where', 'and that'], 'any' => ['or if', '||'],
+    ];
 
     private const OPENED = ['all' => 'all of', 'any' => 'any of', 'none' => 'none of'];
 

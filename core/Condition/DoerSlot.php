@@ -30,6 +30,9 @@ final readonly class DoerSlot implements Slot
 
     public function schema(): array
     {
-        return ['type' => ['string', 'object'], 'if' => ['type' => 'string'], 'then' => ['enum' => array_keys(MadeBy::WAYS)], 'else' => Json::ref('person')];
+        return [
+            'type' => ['string', 'object'], 'if' => ['type' => 'string'], 'then' => ['enum' => array_keys(MadeBy::WAYS)],
+            'else' => Json::ref('person'),
+        ];
     }
 }

@@ -26,7 +26,8 @@ final readonly class Happened implements Condition
         return Shape::of('happened')->says('it {event}')->orSaid('{} {event}', '{event}')
             ->orSaidWith(
                 ['event' => EventKind::Reply->value],
-                '(the customer|the contact|somebody|someone|anybody|they|the client) (replies|answers|responds|has replied|has answered)[ to {}]',
+                '(the customer|the contact|somebody|someone|anybody|they|the client) (replies|answers|responds|has replied|has '
+                    .'answered)[ to {}]',
                 '[there is ](a|any|the first) (reply|answer|response)[ (arrives|comes|comes in|to {}|on {}|is there)]',
                 '{} is (answered|replied to)', 'it has been answered',
             )
@@ -35,11 +36,13 @@ final readonly class Happened implements Condition
                 '(somebody|someone|anybody) (comments|writes a comment)[ on {}]', '[there is ]a comment[ (arrives|is written|on {})]',
             )
             ->orSaidWith(
-                ['event' => EventKind::File->value], '(somebody|someone|anybody) (adds|attaches|uploads) a file[ to {}]', '[there is ]a file[ (arrives|is added|on {})]',
+                ['event' => EventKind::File->value], '(somebody|someone|anybody) (adds|attaches|uploads) a file[ to {}]',
+                '[there is ]a file[ (arrives|is added|on {})]',
             )
             ->orSaidWith(
                 ['event' => EventKind::TaskDone->value],
-                '(somebody|someone|anybody) (does|finishes|completes) a task[ (of|on) {}]', 'a task[ (of|on) {}] is (done|finished|completed)',
+                '(somebody|someone|anybody) (does|finishes|completes) a task[ (of|on) {}]',
+                'a task[ (of|on) {}] is (done|finished|completed)',
             )
             ->slot('', new ItsType)->slot('event', new Labels(
                 static fn (): array => array_combine(

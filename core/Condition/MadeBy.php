@@ -27,7 +27,8 @@ final readonly class MadeBy implements Condition
     public static function shape(): Shape
     {
         return Shape::of('made_by')->says('the change was made by {by}')->orSaid(
-            '(the change is|it was|it is|the change was|) (made|changed|done|edited|saved) by {by}', '{by} (made|did) the change', '{by} changed it',
+            '(the change is|it was|it is|the change was|) (made|changed|done|edited|saved) by {by}', '{by} (made|did) the change',
+            '{by} changed it',
         )->slot('by', new DoerSlot);
     }
 

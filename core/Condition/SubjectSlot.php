@@ -78,7 +78,10 @@ final readonly class SubjectSlot implements Spread
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
         $all = $typed->once("subject:{$scope->type->name}", $at, static fn (): array => [
-            ...array_map(static fn (Parsed $path): Parsed => $path->as(['field' => $path->json]), (new FieldPath)->parse($typed, $at, $scope, [])),
+            ...array_map(
+                static fn (Parsed $path): Parsed => $path->as(['field' => $path->json]),
+                (new FieldPath)->parse($typed, $at, $scope, []),
+            ),
             ...array_map(
                 static fn (Parsed $total): Parsed => $total->as(['total' => $total->json]),
                 (new TotalSlot)->parse($typed, $at, $scope, []),

@@ -13,7 +13,8 @@ use VividLedger\Shape\Typed;
 final readonly class ChannelSlot implements Slot
 {
     private const ALSO = [
-        'email' => 'email', 'mail' => 'email', 'e-mail message' => 'email', 'email message' => 'email', 'letter' => 'email', 'text' => 'sms',
+        'email' => 'email', 'mail' => 'email', 'e-mail message' => 'email', 'email message' => 'email', 'letter' => 'email',
+        'text' => 'sms',
         'SMS' => 'sms', 'sms message' => 'sms', 'note' => 'app', 'notification' => 'app', 'in-app message' => 'app', 'in-app note' => 'app',
     ];
 

@@ -26,12 +26,19 @@ final readonly class RecipientsSlot implements Slot
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
-        return $typed->once("recipients:{$scope->type->name}", $at, static fn (): array => self::list()->parse($typed, $at, $scope, $around));
+        return $typed->once(
+            "recipients:{$scope->type->name}",
+            $at,
+            static fn (): array => self::list()->parse($typed, $at, $scope, $around),
+        );
     }
 
     public function schema(): array
     {
-        return ['type' => 'array', ...($this->least > 0 ? ['minItems' => $this->least] : []), 'maxItems' => $this->most, 'items' => Json::ref('recipient')];
+        return [
+            'type' => 'array', ...($this->least > 0 ? ['minItems' => $this->least] : []), 'maxItems' => $this->most,
+            'items' => Json::ref('recipient'),
+        ];
     }
 
     private static function list(): Many

@@ -21,7 +21,8 @@ final readonly class ToFollowers implements Recipient
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->says('whoever follows it')->orSaid(
-            '(the followers|all followers|its followers)[ of {}]', '(everyone|everybody|all|those|all those|anyone|people) who follow[s] {}',
+            '(the followers|all followers|its followers)[ of {}]',
+            '(everyone|everybody|all|those|all those|anyone|people) who follow[s] {}',
             '(everyone|everybody|whoever) following {}', 'whoever follows {}', '(everyone|everybody) who follows {}', 'the {}’s followers',
         )->slot('', new ItsType);
     }

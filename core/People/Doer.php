@@ -21,7 +21,8 @@ final readonly class Doer implements PersonExpression
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->says('whoever made the change')->orSaid(
-            '(whoever|the person who|the one who|who) (changed|saved|edited|did) {}', '(the person|the one|who|whoever) who made the change',
+            '(whoever|the person who|the one who|who) (changed|saved|edited|did) {}',
+            '(the person|the one|who|whoever) who made the change',
             'who made the change', '(whoever|the person who|the one who) (is making|makes|does) the change', 'the one making the change',
             'the person making the change',
         )->slot('', new ItsType);

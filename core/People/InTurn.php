@@ -25,7 +25,8 @@ final readonly class InTurn implements PersonExpression
     {
         return Shape::of(self::kind())->says('the next of {team} in turn')->orSaid(
             'the next (person|one|colleague|member) [in turn ](of|in|from) {team}[ in turn]', 'the next in turn (of|in|from) {team}',
-            'the next (in|from) {team}[ in turn]', '(somebody|someone) (of|in|from) {team} in turn', '{team} (in turn|by turns|round robin)',
+            'the next (in|from) {team}[ in turn]', '(somebody|someone) (of|in|from) {team} in turn',
+            '{team} (in turn|by turns|round robin)',
             'whoever is next in {team}', 'the next of {team}',
         )->slot('team', new TeamName);
     }

@@ -32,7 +32,11 @@ final readonly class PersonPath implements Slot
             // "The manager of the owner" is rather found by way of the person.
             $isManager = $one->cost > 0 && $path !== null && $path->hops !== [] && $path->field->name === 'manager';
 
-            return $path?->field->type === FieldType::Person && ! $isManager && ! in_array($one->json, [$scope->type->owner, 'created_by'], true);
+            return $path?->field->type === FieldType::Person && ! $isManager && ! in_array(
+                $one->json,
+                [$scope->type->owner, 'created_by'],
+                true,
+            );
         }));
         // Without an article it is rather the field itself that is named.
         $isBare = preg_match('/(?<![\p{L}\p{N}])(?:the|its)\s*$/iu', substr($typed->text, 0, $at)) !== 1;

@@ -50,9 +50,11 @@ final readonly class Limits
         $more = '[ on working days{workingDays}][, by the owner’s clock{clock}]';
         $outside = Shape::of()->says("outside {from}–{to}{$more}")->orSaid(
             "outside [of ]{from} (-|to|until|and) {to}{$more}", "before {from} (or|and) after {to}{$more}",
-        )->slot('from', new TimeOfDay)->slot('to', new TimeOfDay(isEnd: true))->slot('workingDays', new Always)->slot('clock', new Always('owner'));
+        )->slot('from', new TimeOfDay)->slot('to', new TimeOfDay(isEnd: true))->slot('workingDays', new Always)
+            ->slot('clock', new Always('owner'));
         $cap = Shape::of()->says('more than {messages} messages in {length} to one address[; {then}]')->orSaid(
-            'more than {messages} (message|messages|letters|e-mails) (in|per|within|a|every) {length}[ to (one address|one person|anybody|the same address|anyone)]'
+            'more than {messages} (message|messages|letters|e-mails) (in|per|within|a|every) {length}[ to (one address|one person|'
+                .'anybody|the same address|anyone)]'
                 .'[; {then}]',
         )->slot('messages', new Counted(1, 1000))->slot('length', new Length)
             ->slot('then', Labels::of(['what is over is dropped' => 'drop', 'what is over waits' => 'wait']));

@@ -11,7 +11,9 @@ namespace VividLedger\Shape;
  */
 final class LabelSet
 {
-    /** @var array<string, list<array{string, string, T}>> by the first word: the label in small letters, as it is, and what it stands for */
+    /**
+     * @var array<string, list<array{string, string, T}>> by the first word: the label in small letters, as it is, and what it stands for
+     */
     private array $byWord = [];
 
     /** @param  array<string, T>  $labels  what each stands for */

@@ -225,7 +225,8 @@ final class Shape implements Slot
         $needed = array_values(array_unique(array_diff([...($required ?? []), ...$this->needs], $this->may, [''])));
 
         return [
-            'type' => 'object', ...($needed === [] ? [] : ['required' => $needed]), 'additionalProperties' => false, 'properties' => $properties,
+            'type' => 'object', ...($needed === [] ? [] : ['required' => $needed]), 'additionalProperties' => false,
+            'properties' => $properties,
         ];
     }
 

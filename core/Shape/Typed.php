@@ -27,13 +27,19 @@ final class Typed
     /** @var list<array{LabelSet<mixed>, int}> labels that could have stood there, with their rank */
     private array $expectedLabels = [];
 
-    /** @var array<int, array{int, string, int, ?int}> by place: where the next word begins, it, where it ends, and what is behind an article */
+    /**
+     * @var array<int, array{int, string, int, ?int}> by place: where the next word begins, it, where it ends, and what is behind an
+     * article
+     */
     private array $tokens = [];
 
     /** @var array<string, list<Parsed>> what slots found, by slot and place */
     private array $found = [];
 
-    /** @var array<string, array{list<array{string, bool}>, bool}> the words of a literal (and whether they are plain), and whether it can follow a comma */
+    /**
+     * @var array<string, array{list<array{string, bool}>, bool}> the words of a literal (and whether they are plain), and whether it can
+     * follow a comma
+     */
     private static array $literals = [];
 
     /** @param  bool  $isLoose  whether it is heard in other words too than those that are printed */
@@ -82,7 +88,8 @@ final class Typed
             $next = $this->word($at, $word, $isPlain);
             if ($next === null && $nth === 0 && $followsComma) {
                 $comma = $this->skip($at);
-                $next = isset($this->text[$comma]) && str_contains(',:;', $this->text[$comma]) ? $this->word($comma + 1, $word, $isPlain) : null;
+                $next = isset($this->text[$comma])
+                    && str_contains(',:;', $this->text[$comma]) ? $this->word($comma + 1, $word, $isPlain) : null;
             }
             if ($next !== null) {
                 $at = $next;
@@ -189,7 +196,10 @@ final class Typed
         return [array_values($found), $at + strlen($found[0])];
     }
 
-    /** @param  int  $rank  0 for what is printed, 1 for another way to say it, 2 for a description that nobody would type, 3 for nothing to tell */
+    /**
+     * @param  int  $rank  0 for what is printed, 1 for another way to say it, 2 for a description that nobody would type, 3 for nothing
+     * to tell
+     */
     public function expect(string $what, int $at, int $rank = 0): void
     {
         if ($what === '' || $rank > 2) {
@@ -298,7 +308,9 @@ final class Typed
         return preg_match('/\G[\p{L}\p{N}_]+/u', $text, $word, 0, $at) === 1 ? $word[0] : '';
     }
 
-    /** @return array{list<array{string, bool}>, bool} a comma before words is printed and need not be typed; before others it can be typed */
+    /**
+     * @return array{list<array{string, bool}>, bool} a comma before words is printed and need not be typed; before others it can be typed
+     */
     private static function literal(string $literal): array
     {
         $words = trim(mb_strtolower(str_replace("'", '’', $literal)));
@@ -329,7 +341,9 @@ final class Typed
         return null;
     }
 
-    /** @return array{int, string, int, ?int} where the next word begins, it, where it ends, and the place behind it when it is an article */
+    /**
+     * @return array{int, string, int, ?int} where the next word begins, it, where it ends, and the place behind it when it is an article
+     */
     private function token(int $at): array
     {
         if (! isset($this->tokens[$at])) {

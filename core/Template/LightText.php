@@ -95,7 +95,10 @@ final class LightText
         foreach (['ul' => '/^- /', 'ol' => '/^\d+\. /'] as $list => $bullet) {
             if (preg_grep($bullet, $lines) === $lines) {
                 return "<{$list}>".implode('', array_map(
-                    static fn (string $line): string => '<li><p>'.self::inline(str_replace("\n  ", "\n", (string) preg_replace($bullet, '', $line)), $label).'</p></li>',
+                    static fn (string $line): string => '<li><p>'.self::inline(
+                        str_replace("\n  ", "\n", (string) preg_replace($bullet, '', $line)),
+                        $label,
+                    ).'</p></li>',
                     $lines,
                 ))."</{$list}>";
             }

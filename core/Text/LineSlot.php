@@ -21,7 +21,9 @@ final readonly class LineSlot implements Slot
 {
     private const BESIDES = ['at', 'onlyIf', 'tooLate', 'key', 'off'];
 
-    private const IF = ['only if', 'but only if', 'if', 'only when', 'provided', 'provided that', 'as long as', 'but only when', 'in case', 'where'];
+    private const IF = [
+        'only if', 'but only if', 'if', 'only when', 'provided', 'provided that', 'as long as', 'but only when', 'in case', 'where',
+    ];
 
     public function print(mixed $json, Scope $scope, array $around): string
     {

@@ -34,6 +34,7 @@ final readonly class Misreading
         $best = array_slice($this->expected, 0, 3);
         $last = array_pop($best);
 
-        return $last === null ? "{$what}." : "{$what}. What could stand here: ".($best === [] ? '' : implode(', ', $best).' or ')."{$last}.";
+        return $last === null ? "{$what}."
+            : "{$what}. What could stand here: ".($best === [] ? '' : implode(', ', $best).' or ')."{$last}.";
     }
 }

@@ -15,7 +15,10 @@ final class NearMiss
     {
         [$position, $word, $expected] = $typed->furthest();
         $rest = mb_strtolower(mb_substr($typed->text, $position));
-        $words = array_filter(array_map(strval(...), array_keys($expected)), static fn (string $one): bool => preg_match('/[\p{L}“…›]/u', $one) === 1);
+        $words = array_filter(
+            array_map(strval(...), array_keys($expected)),
+            static fn (string $one): bool => preg_match('/[\p{L}“…›]/u', $one) === 1,
+        );
         $distances = [];
         foreach ($words as $one) {
             $distances[$one] = self::distance($one, $rest);

@@ -20,10 +20,15 @@ final class Parts
     /** By the key in a rule file: the word that is printed, and others that are heard. */
     private const WORDS = [
         'when' => ['When', 'whenever', 'each time', 'every time', 'as soon as', 'once', 'if', 'as', 'start when', 'starts when', 'on'],
-        'onlyIf' => ['Only if', 'if', 'where', 'only when', 'when', 'provided', 'provided that', 'as long as', 'but only if', 'and', 'only where',
+        'onlyIf' => ['Only if', 'if', 'where', 'only when', 'when', 'provided', 'provided that', 'as long as', 'but only if', 'and',
+            'only where',
             'only for those where', 'in case', 'and only if', 'while', 'that', 'and if'],
-        'fires' => ['Fires', 'fire', 'it fires', 'fire it', 'run', 'runs', 'do it', 'do this', 'repeat', 'and', 'but', 'fires again', 'run it'],
-        'until' => ['Until', 'stop when', 'stop if', 'stop once', 'stops when', 'end when', 'ends when', 'till', 'stop as soon as', 'and stop when'],
+        'fires' => [
+            'Fires', 'fire', 'it fires', 'fire it', 'run', 'runs', 'do it', 'do this', 'repeat', 'and', 'but', 'fires again', 'run it',
+        ],
+        'until' => [
+            'Until', 'stop when', 'stop if', 'stop once', 'stops when', 'end when', 'ends when', 'till', 'stop as soon as', 'and stop when',
+        ],
         'never' => ['Never', 'not', 'do not', 'don’t', 'but never', 'do nothing'],
     ];
 
@@ -57,7 +62,9 @@ final class Parts
         $unless = $part === 'onlyIf' && $typed->isLoose ? $typed->words($at, 'unless', 1) : null;
         foreach ($unless === null ? [] : (new ConditionSlot)->parse($typed, $unless, $scope, []) as $condition) {
             $not = ConditionSlot::negated($condition);
-            $found[] = $not->as(is_array($not->json) && $not->json['kind'] === 'none' ? $not->json : ['kind' => 'all', 'of' => [$not->json]]);
+            $found[] = $not->as(
+                is_array($not->json) && $not->json['kind'] === 'none' ? $not->json : ['kind' => 'all', 'of' => [$not->json]],
+            );
         }
 
         return Parsed::distinct($found);
@@ -69,9 +76,13 @@ final class Parts
         static $slots = [];
 
         return $slots[$part] ??= new RawSlot(match ($part) {
-            'when' => new OneShape(static fn (): array => array_map(static fn (string $trigger): Shape => $trigger::shape(), Triggers::ALL)),
+            'when' => new OneShape(
+                static fn (): array => array_map(static fn (string $trigger): Shape => $trigger::shape(), Triggers::ALL),
+            ),
             'onlyIf' => new ConditionSlot(true),
-            'fires' => new OneShape(static fn (): array => array_map(static fn (string $guard): Shape => $guard::shape(), RepeatGuards::ALL)),
+            'fires' => new OneShape(
+                static fn (): array => array_map(static fn (string $guard): Shape => $guard::shape(), RepeatGuards::ALL),
+            ),
             'never' => Limits::shape(),
             'line' => new LineSlot,
             default => new ConditionSlot,

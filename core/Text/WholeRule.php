@@ -25,7 +25,10 @@ final readonly class WholeRule implements Slot
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
-        $open = array_map(static fn (Parsed $when): Parsed => $when->as(['when' => $when->json]), Parts::parse('when', $typed, $at, $scope));
+        $open = array_map(
+            static fn (Parsed $when): Parsed => $when->as(['when' => $when->json]),
+            Parts::parse('when', $typed, $at, $scope),
+        );
         $found = [];
         for ($count = 0; $open !== [] && $count < self::MOST_PARTS; $count++) {
             $longer = [];

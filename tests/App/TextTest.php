@@ -76,7 +76,10 @@ final class TextTest extends AppTestCase
             'onlyIf' => ['kind' => 'all', 'of' => []], 'lines' => [$line['file']]]);
         $this->ticket(['subject' => 'Ficus', 'owner' => $this->person('bram.castellan')->id]);
         $message = (array) DB::table('messages')->first();
-        self::assertMatchesRegularExpression('#<p>Look at <strong>T-\d+</strong>:</p><ul><li><p>Ficus</p></li>#', (string) $message['html']);
+        self::assertMatchesRegularExpression(
+            '#<p>Look at <strong>T-\d+</strong>:</p><ul><li><p>Ficus</p></li>#',
+            (string) $message['html'],
+        );
         self::assertStringContainsString('- Ficus', (string) $message['text']);
     }
 

@@ -137,7 +137,8 @@ final class RichTextTest extends TestCase
                 $text = htmlspecialchars(html_entity_decode($one($words)), ENT_NOQUOTES);
 
                 return $one([
-                    $text, "{$text} and {$text}", "<strong>{$text}</strong> x", "<em>{$text}</em>", "<u>{$text}</u>", "{$text}<br />{$text}",
+                    $text, "{$text} and {$text}", "<strong>{$text}</strong> x", "<em>{$text}</em>", "<u>{$text}</u>",
+                    "{$text}<br />{$text}",
                     "<span data-merge=\"name\">name</span> {$text}", "<a href=\"https://larkmoss.example/?a=1&amp;b=2\">{$text}</a>",
                 ]);
             };

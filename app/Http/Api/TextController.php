@@ -45,7 +45,8 @@ final class TextController extends Controller
         OA\Post(
             path: '/api/text/rule',
             operationId: 'readRuleText',
-            description: 'Reads the text of a whole rule, row by row. Where it does not say what the rule is about, that is the type given.',
+            description: 'Reads the text of a whole rule, row by row. Where it does not say what the rule is about, that is the type '
+                .'given.',
             tags: ['rules'],
             requestBody: new Body(['text' => 'string', 'on?' => 'string']),
             responses: [new Ok(TextShape::class)],

@@ -26,7 +26,10 @@ final class Contains implements Operator
     public function shape(): Shape
     {
         return Shape::of($this->kind())->says('{left} contains {value}')
-            ->orSaid('{left} (includes|has|mentions|contains the text|contains the word|contains the words) {value}[ in it]', '{value} is in {left}')
+            ->orSaid(
+                '{left} (includes|has|mentions|contains the text|contains the word|contains the words) {value}[ in it]',
+                '{value} is in {left}',
+            )
             ->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this));
     }
 

@@ -40,7 +40,9 @@ final class Has implements Operator
                 ->orSaid('{left} (includes|contains|has) (any|one|at least one) of {values}', '[{} ]has any of the tags {its}{values}'),
             'has_all' => $shape->says('{left} has all of {values}')->orSaid('{left} (includes|contains|has) (all|each) of {values}'),
             default => $shape->says('{tags} has the tag {value}')->says('{choices} has {value}')->orSaid(
-                '{left} (has|includes|include|contains|contain|have) [the tag |tag ]{value}', '[{} ](has|carries|with) [the |a ]tag {its}{value}', '[{} ]has [the |a ]{its}{value} tag', '[{} ][is ]tagged [with |as ]{its}{value}',
+                '{left} (has|includes|include|contains|contain|have) [the tag |tag ]{value}',
+                '[{} ](has|carries|with) [the |a ]tag {its}{value}', '[{} ]has [the |a ]{its}{value} tag',
+                '[{} ][is ]tagged [with |as ]{its}{value}',
                 '(there is |with |)a tag {its}{value}',
                 '[its |the ]tags (include|contain|have) {its}{value}',
             ),

@@ -37,7 +37,8 @@ final class HasChanged implements ChangeOperator
                 '{left} (has|was|is|) changed to {value}', '{left} (became|becomes|has become|went to|moved to|was set to) {value}',
             ),
             default => $shape->says('{left} has changed')->orSaid(
-                '{left} (changed|changes|was changed|is changed|has been changed|got changed|is different|is new|was edited|has been edited)',
+                '{left} (changed|changes|was changed|is changed|has been changed|got changed|is different|is new|was edited|has '
+                    .'been edited)',
                 'there is a (change of|change in|new) {left}', '{left} is not what it was',
             ),
         };

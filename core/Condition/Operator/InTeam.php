@@ -32,8 +32,12 @@ final class InTeam implements PersonOperator
     {
         return Shape::of($this->kind())->says($this->isNot ? '{left} is not in the team {value}' : '{left} is in the team {value}')
             ->orSaid(...($this->isNot
-                ? ['{left} (isn’t|is not) (in|on|part of|a member of|one of) [the |the team ]{value}[ team]', '{left} does not belong to [the team ]{value}']
-                : ['{left} (is |)(in|on|part of|a member of|from|one of) [the |the team ]{value}[ team]', '{left} belongs to [the team ]{value}[ team]']))
+                ? [
+                    '{left} (isn’t|is not) (in|on|part of|a member of|one of) [the |the team ]{value}[ team]',
+                    '{left} does not belong to [the team ]{value}',
+                ]
+                : ['{left} (is |)(in|on|part of|a member of|from|one of) [the |the team ]{value}[ '
+                    .'team]', '{left} belongs to [the team ]{value}[ team]']))
             ->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this));
     }
 

@@ -32,8 +32,10 @@ final class Is implements Operator
     {
         return Shape::of($this->kind())->says('{left} is {value}')->orSaid(
             '{there}',
-            '{left} (=|==|:|equals|is equal to|is set to|is the same as|is exactly|is now|is on|is at|is in) {value}', '{left}[ is| of] {value}',
-            '{choice}', 'is {choice}', '(it is|it’s|the record is|this is|{} is) {choice}', '{on} {value}', 'with [a |]{left} [of |]{value}',
+            '{left} (=|==|:|equals|is equal to|is set to|is the same as|is exactly|is now|is on|is at|is in) {value}',
+            '{left}[ is| of] {value}',
+            '{choice}', 'is {choice}', '(it is|it’s|the record is|this is|{} is) {choice}', '{on} {value}',
+            'with [a |]{left} [of |]{value}',
         )->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this))->slot('choice', new ImpliedChoice)
             ->slot('there', new ReferredChoice)->slot('on', new ReferredSubject)->slot('', new ItsType);
     }

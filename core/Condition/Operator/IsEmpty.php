@@ -26,11 +26,14 @@ final class IsEmpty implements Operator
     {
         return Shape::of($this->kind())->says('{left} is empty')->orSaid(
             '{none}',
-            '{left} (is|is left|was left|=|has been left) (empty|blank|missing|nothing|unset|not set|not filled in|not filled|not known|unknown)',
+            '{left} (is|is left|was left|=|has been left) (empty|blank|missing|nothing|unset|not set|not filled in|not filled|not '
+                .'known|unknown)',
             '{left} (isn’t|is not|has not been|was not) (set|filled in|filled|given|known|there)', '{left} has no value', 'no {left}',
             '(there is|it has|has|{} has|there’s) no {left}', 'without [a |an |any ]{left}', 'nobody is in {left}', '{left} does not exist',
-            '{left} (has nothing in it|holds nothing)', '{left} is not (present|entered)', 'nothing is (in|entered in|filled in for) {left}',
-        )->slot('none', new ReferredSubject(['has no', 'has not got', 'does not have', 'doesn’t have', 'is without', 'lacks']))->slot('left', SubjectSlot::fitting($this))->slot('', new ItsType);
+            '{left} (has nothing in it|holds nothing)', '{left} is not (present|entered)',
+            'nothing is (in|entered in|filled in for) {left}',
+        )->slot('none', new ReferredSubject(['has no', 'has not got', 'does not have', 'doesn’t have', 'is without', 'lacks']))
+            ->slot('left', SubjectSlot::fitting($this))->slot('', new ItsType);
     }
 
     public function fits(FieldType $type): bool

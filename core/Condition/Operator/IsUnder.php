@@ -32,7 +32,9 @@ final class IsUnder implements PersonOperator
     public function shape(): Shape
     {
         return Shape::of($this->kind())->says($this->isNot ? '{left} is not under {value}' : '{left} is under {value}')
-            ->orSaid(...($this->isNot ? ['{left} (does not report|doesn’t report) to {value}', '{left} (does not work|doesn’t work) (for|under) {value}']
+            ->orSaid(...($this->isNot ? [
+                '{left} (does not report|doesn’t report) to {value}', '{left} (does not work|doesn’t work) (for|under) {value}',
+            ]
                 : ['{left} reports to {value}', '{left} works (for|under) {value}']))
             ->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this));
     }

@@ -44,8 +44,10 @@ final class Negated implements Operator
     public function shape(): Shape
     {
         $shape = Shape::of($this->kind)->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this))
-            ->slot('values', new OperandSlot($this))->slot('several', new Keyed('values', new OperandSlot($this, 2)))->slot('choice', new ImpliedChoice)
-            ->slot('its', new ImpliedSubject(SubjectSlot::of(FieldType::Tags)))->slot('on', new ReferredSubject)->slot('has', new ReferredSubject(['has', 'has got', 'has some']))
+            ->slot('values', new OperandSlot($this))->slot('several', new Keyed('values', new OperandSlot($this, 2)))
+            ->slot('choice', new ImpliedChoice)
+            ->slot('its', new ImpliedSubject(SubjectSlot::of(FieldType::Tags)))->slot('on', new ReferredSubject)
+            ->slot('has', new ReferredSubject(['has', 'has got', 'has some']))
             ->slot('', new ItsType);
         $operand = match ($this->of->operand()) {
             Operand::Nothing => '',

@@ -28,7 +28,8 @@ final class OneOf implements Operator
             '{left} (is |)in \\({values}\\)',
             '{left} (is |)(either|any of|in|one of|among|any one of) {values}', '{left} (is|=) {several}', '{left}: {several}',
             '{left} equals (one of|any of|either) {values}',
-        )->slot('left', SubjectSlot::fitting($this))->slot('values', new OperandSlot($this))->slot('several', new Keyed('values', new OperandSlot($this, 2)));
+        )->slot('left', SubjectSlot::fitting($this))->slot('values', new OperandSlot($this))
+            ->slot('several', new Keyed('values', new OperandSlot($this, 2)));
     }
 
     public function fits(FieldType $type): bool

@@ -18,7 +18,8 @@ final class Operators
             $all = [];
             foreach ([
                 new Is, new Negated(new Is, 'is_not', 'is not', [
-                    '{left} (isn’t|!=|<>|≠|is other than|is anything but|is not equal to|does not equal|doesn’t equal|differs from|is different from|'
+                    '{left} (isn’t|!=|<>|≠|is other than|is anything but|is not equal to|does not equal|doesn’t equal|differs from|'
+                        .'is different from|'
                         .'is not set to|is not at|is not on|not|is anything other than|is no longer) {value}',
                     'not {choice}', 'is not {choice}', 'isn’t {choice}', '(it is|it’s|this is|{} is) (not|no longer) {choice}',
                     '(it|{}) isn’t {choice}', '{left} (has|have) not {value}', 'any {left} but {value}',
@@ -37,16 +38,21 @@ final class Operators
                     '{left} isn’t (ticked|checked|on|set|true)', '(it is|it’s|{} is|is) not {left}', 'not {left}', '{left} != (true|yes)',
                 ]),
                 new Has, new Negated(new Has, 'has_not', 'has not', [
-                    '{left} (does not have|doesn’t have|does not include|doesn’t include|do not include|has not|does not contain) [the tag |tag ]{value}',
-                    '[{} ](does not have|doesn’t have|has not|has not got) [the ]tag {its}{value}', '[{} ][is ]not tagged [with |as ]{its}{value}',
+                    '{left} (does not have|doesn’t have|does not include|doesn’t include|do not include|has not|does not contain) '
+                        .'[the tag |tag ]{value}',
+                    '[{} ](does not have|doesn’t have|has not|has not got) [the ]tag {its}{value}',
+                    '[{} ][is ]not tagged [with |as ]{its}{value}',
                     '[{} ](does not have|doesn’t have) the {its}{value} tag', 'without [the ]tag {its}{value}',
-                ]), new Has('has_any'), new Has('has_all'), new Negated(new Has('has_any'), 'has_none', 'has none of', ['{left} does not have any of {values}']),
+                ]), new Has('has_any'), new Has('has_all'), new Negated(new Has('has_any'), 'has_none', 'has none of',
+                    ['{left} does not have any of {values}']),
                 new Within(true), new Within(false),
                 new InTeam, new InTeam(true), new IsUnder, new IsUnder(true),
                 new HasChanged, new HasChanged('from'), new HasChanged('to'), new Was,
                 new Negated(new IsEmpty, 'is_filled', 'is filled in', [
-                    '{left} (isn’t|is not) (empty|blank|missing|nothing|unset)', '{left} (is set|is given|is known|is present|is there|exists|is filled|is entered)',
-                    '{left} has a value', '(there is|it has|{} has|there’s|has) (a|an|some) {left}', '{left} has (something in it|been filled in|been set)',
+                    '{left} (isn’t|is not) (empty|blank|missing|nothing|unset)',
+                    '{left} (is set|is given|is known|is present|is there|exists|is filled|is entered)',
+                    '{left} has a value', '(there is|it has|{} has|there’s|has) (a|an|some) {left}',
+                    '{left} has (something in it|been filled in|been set)',
                     'with a {left}', '{has}', '{left} != (empty|blank|nothing)',
                 ]), new IsEmpty,
             ] as $operator) {

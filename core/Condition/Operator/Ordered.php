@@ -41,29 +41,46 @@ final class Ordered implements Operator
         [$number, $moment, $others] = match ($this->order) {
             Order::Over => ['is over', 'is after', 'is (above|more than|greater than|larger than|higher than|bigger than|later than|past)|'
                 .'>|›|exceeds|goes over|tops|over|above|more than|after|later than|was after'],
-            Order::AtLeast => ['is at least', 'is on or after', '>=|≥|is (no less than|not less than|not below|not under|min|from|not before|no earlier than|equal to or '
-                .'more than|equal to or greater than|greater than or equal to|more than or equal to)|at least|is not less than|on or after|not below|not under|not less than|no less than|is not lower than'],
-            Order::Under => ['is under', 'is before', 'is (below|less than|lower than|smaller than|fewer than|earlier than)|<|under|below|less than|'
+            Order::AtLeast => ['is at least', 'is on or after', '>=|≥|is (no less than|not less than|not below|not under|min|from|not '
+                .'before|no earlier than|equal to or '
+                .'more than|equal to or greater than|greater than or equal to|more than or equal to)|at least|is not less than|on '
+                    .'or after|not below|not under|not less than|no less than|is not lower than'],
+            Order::Under => ['is under', 'is before', 'is (below|less than|lower than|smaller than|fewer than|earlier '
+                .'than)|<|under|below|less than|'
                 .'before|earlier than|was before'],
-            default => ['is at most', 'is on or before', '<=|≤|is (no more than|not more than|not above|not over|max|up to|not after|no later than|equal to or less than|'
+            default => ['is at most', 'is on or before', '<=|≤|is (no more than|not more than|not above|not over|max|up to|not after|no '
+                .'later than|equal to or less than|'
                 .'less than or equal to)|at most|up to|no more than|on or before|not above|not over|not more than'],
         };
         $behind = match ($this->order) {
-            Order::AtLeast => ['{left} (is|of|) {value} (or|and) (more|over|above|higher|later|after|greater|up|upwards)', 'with [a ]{left} of {value} or (more|over|above|higher)', '{left} {value}+'],
-            Order::AtMost => ['{left} (is|of|) {value} (or|and) (less|under|below|lower|earlier|before|smaller|down)', 'with [a ]{left} of {value} or (less|below|lower)'],
+            Order::AtLeast => [
+                '{left} (is|of|) {value} (or|and) (more|over|above|higher|later|after|greater|up|upwards)',
+                'with [a ]{left} of {value} or (more|over|above|higher)', '{left} {value}+',
+            ],
+            Order::AtMost => [
+                '{left} (is|of|) {value} (or|and) (less|under|below|lower|earlier|before|smaller|down)',
+                'with [a ]{left} of {value} or (less|below|lower)',
+            ],
             default => [],
         };
 
         // "Overdue" is before today; "in the future" is after it.
         $now = ['value' => ['kind' => 'moment', 'amount' => 0, 'unit' => 'day']];
         $said = match ($this->order) {
-            Order::Under => ['[{} ](is |){over}', '{moment} (is|lies) in the past', '{moment} (is over|has passed|is gone|has gone by|is past)'],
+            Order::Under => [
+                '[{} ](is |){over}', '{moment} (is|lies) in the past', '{moment} (is over|has passed|is gone|has gone by|is past)',
+            ],
             Order::Over => ['{moment} (is|lies) in the future', '{moment} (is|lies) (ahead|still to come|yet to come|still ahead)'],
             default => [],
         };
 
         return Shape::of($this->kind())->says("{number} {$number} {value}")->says("{moment} {$moment} {value}")
-            ->orSaid("{left} [of ]({$others}) {value}", "{does} ({$others}) {value}", "with [a |an ]{left} [of ]({$others}) {value}", ...$behind)
+            ->orSaid(
+                "{left} [of ]({$others}) {value}",
+                "{does} ({$others}) {value}",
+                "with [a |an ]{left} [of ]({$others}) {value}",
+                ...$behind,
+            )
             ->orSaidWith($now, ...$said)->slot('over', new Overdue)->slot('', new ItsType)
             ->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this))
             ->slot('does', new DoingSubject)->slot('number', SubjectSlot::of(FieldType::Number, FieldType::Percent, FieldType::Money))

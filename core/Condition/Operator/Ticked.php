@@ -27,7 +27,8 @@ final class Ticked implements Operator
         return Shape::of($this->kind())->says('{left} is ticked')->orSaid(
             '{left} (ticked|checked)',
             '(it|{}) is (marked as|flagged as|flagged) {left}',
-            '{left} (is|=|:|equals|==|is set to) (checked|on|true|yes|set|active|ticked|done)', '(it is|it’s|{} is|is) {left}', '{left} has been (ticked|set|checked)',
+            '{left} (is|=|:|equals|==|is set to) (checked|on|true|yes|set|active|ticked|done)', '(it is|it’s|{} is|is) {left}',
+            '{left} has been (ticked|set|checked)',
         )->slot('left', SubjectSlot::fitting($this))->slot('', new ItsType);
     }
 

@@ -37,7 +37,8 @@ final class Within implements Operator
             )->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this))->slot('when', new HappeningSubject)
             : Shape::of($this->kind())->says('{left} is in the last {value}')->orSaid(
                 '{left} (is |was |lies |fell |)(within|in|during|inside|some time in) the (last|past|previous) {value}',
-                '{left} (is|was) (less than|no more than|at most|not more than) {value} ago', '{when} (within|in|during) the (last|past) {value}',
+                '{left} (is|was) (less than|no more than|at most|not more than) {value} ago',
+                '{when} (within|in|during) the (last|past) {value}',
             )->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this))->slot('when', new HappeningSubject);
     }
 

@@ -23,7 +23,10 @@ final readonly class BecomesTrue implements RepeatGuard
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')->says('when the conditions become true')->orSaid(
-            '[only ](when|once|each time|every time|as soon as|whenever) (the conditions|conditions|the condition|they|it|all conditions) [first |newly |start to |starts to |begin to |begins to |come to |are |are newly |are first |](become true|becomes true|turn true|turns true|hold|holds|be true|get true|come true|apply|applies|go true|met|are met|become met|change to true|switch to true|true)[ again]',
+            '[only ](when|once|each time|every time|as soon as|whenever) (the conditions|conditions|the condition|they|it|all '
+                .'conditions) [first |newly |start to |starts to |begin to |begins to |come to |are |are newly |are first |](become '
+                .'true|becomes true|turn true|turns true|hold|holds|be true|get true|come true|apply|applies|go true|met|are met|become '
+                .'met|change to true|switch to true|true)[ again]',
             '[only ]on becoming true',
             'when (the conditions|they|it|the condition) (start|starts|begin|begins) to (hold|be true|apply)',
             'when the condition[s] (become|becomes|turn|turns|get|gets) true', '(only |)when the conditions did not hold before',

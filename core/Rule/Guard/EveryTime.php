@@ -23,7 +23,8 @@ final readonly class EveryTime implements RepeatGuard
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')->says('every time')->orSaid(
-            '(always|each time|every single time|whenever it happens|without limit|any number of times|as often as it happens|at every change)',
+            '(always|each time|every single time|whenever it happens|without limit|any number of times|as often as it happens|at '
+                .'every change)',
             '(every|each) time it happens', 'every time the (conditions hold|rule is triggered)',
         );
     }

@@ -33,14 +33,16 @@ final readonly class OnceInPeriod implements RepeatGuard
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')->says('at most once in {period}[, ready again when {again}]')->orSaid(
-            'once (every|in|per|a) {period}[,] (at most|at the most|maximum|max)',
-            '(max|maximum|at the most) once (in|every|per|a|within) {period}[, ready again when {again}]',
-            '(not more than|no more than|no more often than|not more often than|at most|only|just|) once (in|every|per|a|within|each) {period}'
-                .'[, ready again when {again}]',
-            '(not more than|no more than|at most|maximum|only) (once|one time) (in any|per|in) {period}',
-            'not again (within|for) {period}',
-        )->slot('period', new LengthOf(bare: true))->slot('again', new ConditionSlot);
+        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')->says('at most once in {period}[, ready again when {again}]')
+            ->orSaid(
+                'once (every|in|per|a) {period}[,] (at most|at the most|maximum|max)',
+                '(max|maximum|at the most) once (in|every|per|a|within) {period}[, ready again when {again}]',
+                '(not more than|no more than|no more often than|not more often than|at most|only|just|) once (in|every|per|a|within|'
+                    .'each) {period}'
+                    .'[, ready again when {again}]',
+                '(not more than|no more than|at most|maximum|only) (once|one time) (in any|per|in) {period}',
+                'not again (within|for) {period}',
+            )->slot('period', new LengthOf(bare: true))->slot('again', new ConditionSlot);
     }
 
     public static function label(RecordType $type): string

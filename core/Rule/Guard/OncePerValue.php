@@ -35,15 +35,16 @@ final readonly class OncePerValue implements RepeatGuard
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')->says('once per {} for each value of {field}[, ready again when {again}]')->orSaid(
-            '[only ]once (for|per) (each|every|a|) value of {field}[, ready again when {again}]',
-            '[only ]once (for each|for every|per) {field}[, ready again when {again}]',
-            'once (per|for each) {} (for each|per|and) [value of ]{field}[, ready again when {again}]',
-            'once (per|for each) {field} (per|for each|of each) {}',
-        )->slot('', new ItsType)->slot('field', new OwnField(
-            self::fits(...),
-            new Gap('choose a field', 'Choose the field whose values count.'),
-        ))->slot('again', new ConditionSlot);
+        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')
+            ->says('once per {} for each value of {field}[, ready again when {again}]')->orSaid(
+                '[only ]once (for|per) (each|every|a|) value of {field}[, ready again when {again}]',
+                '[only ]once (for each|for every|per) {field}[, ready again when {again}]',
+                'once (per|for each) {} (for each|per|and) [value of ]{field}[, ready again when {again}]',
+                'once (per|for each) {field} (per|for each|of each) {}',
+            )->slot('', new ItsType)->slot('field', new OwnField(
+                self::fits(...),
+                new Gap('choose a field', 'Choose the field whose values count.'),
+            ))->slot('again', new ConditionSlot);
     }
 
     public static function label(RecordType $type): string

@@ -34,11 +34,13 @@ final readonly class SoManyTimes implements RepeatGuard
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')->says('at most {times} times in all[, ready again when {again}]')->orSaid(
-            '(at most|up to|no more than|not more than|only|maximum|max|a maximum of) {times} times[ (per|for each|for every) {}|in all|in total|]'
-                .'[, ready again when {again}]',
-            '{times} times (in all|in total|at most|per {}|for each {})[, ready again when {again}]',
-        )->slot('times', new Counted(1, self::MOST, isTextToo: true))->slot('', new ItsType)->slot('again', new ConditionSlot);
+        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')
+            ->says('at most {times} times in all[, ready again when {again}]')->orSaid(
+                '(at most|up to|no more than|not more than|only|maximum|max|a maximum of) {times} times[ (per|for each|for every) {}|'
+                    .'in all|in total|]'
+                    .'[, ready again when {again}]',
+                '{times} times (in all|in total|at most|per {}|for each {})[, ready again when {again}]',
+            )->slot('times', new Counted(1, self::MOST, isTextToo: true))->slot('', new ItsType)->slot('again', new ConditionSlot);
     }
 
     public static function label(RecordType $type): string

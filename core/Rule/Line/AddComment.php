@@ -35,7 +35,8 @@ final readonly class AddComment implements Line
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->says('Comment [on {on} ]{text}')->orSaid(
-            '(write|add|leave|post|make|put|enter) [the |a ](comment|note|remark)[ saying| that says|:][ on {on}] {text}[ on {on}]', 'comment[ saying|ing|:| with| that] {text}[ on {on}]',
+            '(write|add|leave|post|make|put|enter) [the |a ](comment|note|remark)[ saying| that says|:][ on {on}] {text}[ on {on}]',
+            'comment[ saying|ing|:| with| that] {text}[ on {on}]',
             '(write|add|leave|post|make|put) {text} as a comment[ on {on}]', 'note {text}[ on {on}]',
             '(write|add|leave|post|put) [the |a ](comment|note|remark) {text} (on|to) {}', 'a comment {text}',
         )->slot('on', new TargetSlot)->slot('text', new TemplateText(

@@ -31,8 +31,10 @@ final readonly class Assign implements Line, Writes
     {
         return Shape::of(self::kind())->says('Assign the {} to {to}')->orSaid(
             '(assign|give|hand|hand over|pass|transfer|reassign|route|move|pass on|delegate) [{}] [over |on ]to {to}',
-            'make {to} [the ][new |its ]owner[ of {}]', '(set|change|put|switch) [the |its ]owner[ of {}] (to|on) {to}', 'let {to} (own|have|take|take over) {}',
-            '{to} (becomes|is|should be|takes over as) [the |its ][new ]owner[ of {}]', '(owner|new owner)[:| is] {to}', 'assign {to}[ to {}| as owner| as the owner]',
+            'make {to} [the ][new |its ]owner[ of {}]', '(set|change|put|switch) [the |its ]owner[ of {}] (to|on) {to}',
+            'let {to} (own|have|take|take over) {}',
+            '{to} (becomes|is|should be|takes over as) [the |its ][new ]owner[ of {}]', '(owner|new owner)[:| is] {to}',
+            'assign {to}[ to {}| as owner| as the owner]',
             '{to} (takes|gets|takes over) {}',
         )->slot('', new ItsType)->slot('to', new PersonSlot);
     }

@@ -85,7 +85,8 @@ final readonly class AssignmentsSlot implements Slot
     private function one(Typed $typed, int $at, Scope $scope, RecordType $type): array
     {
         $found = [];
-        foreach ((new OwnField(static fn (Field $field): bool => $field->isSettable()))->parse($typed, $at, $scope->about($type), []) as $name) {
+        foreach ((new OwnField(static fn (Field $field): bool => $field->isSettable()))->parse($typed, $at, $scope->about($type),
+            []) as $name) {
             $field = is_string($name->json) ? $type->field($name->json) : null;
             if ($field === null) {
                 continue;
@@ -119,7 +120,8 @@ final readonly class AssignmentsSlot implements Slot
     private function behind(Typed $typed, int $at): array
     {
         $places = [];
-        foreach (['to', 'as', 'on', 'at', 'into', 'in', 'be', 'back to', 'over to', 'to be', '=', ':', ...($this->isBare ? ['becomes', 'is', 'gets', 'goes to', 'shall be', 'should be'] : [])] as $nth => $word) {
+        foreach (['to', 'as', 'on', 'at', 'into', 'in', 'be', 'back to', 'over to', 'to be', '=', ':', ...($this->isBare
+            ? ['becomes', 'is', 'gets', 'goes to', 'shall be', 'should be'] : [])] as $nth => $word) {
             $end = $typed->words($at, $word, $nth === 0 ? 0 : 3);
             if ($end !== null) {
                 $places[] = [$end, min(1, $nth)];

@@ -27,7 +27,8 @@ final readonly class ContactSlot implements Worded
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
-        return (new FieldPath(static fn (Field $field): bool => $field->type === FieldType::Reference))->parse($typed, $at, $scope, $around);
+        return (new FieldPath(static fn (Field $field): bool => $field->type === FieldType::Reference))
+            ->parse($typed, $at, $scope, $around);
     }
 
     public function read(Context $context, Node $node): ?Path

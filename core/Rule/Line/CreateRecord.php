@@ -37,7 +37,9 @@ final readonly class CreateRecord implements Line, Writes
         return Shape::of(self::kind())->says('Make a new {type}[ with {set}][, called {as}]')->orSaid(
             '(make|create|open|add|start|raise) (a|an|a new|another|) {type}[ (with|where|having) {set}][, called {as}]',
         )->slot('type', new TypeName)->slot('set', new AssignmentsSlot(
-            static fn (Scope $scope, array $around): ?RecordType => $scope->schema->type(is_string($around['type'] ?? null) ? $around['type'] : ''),
+            static fn (Scope $scope, array $around): ?RecordType => $scope->schema->type(
+                is_string($around['type'] ?? null) ? $around['type'] : '',
+            ),
         ))->slot('as', new Quoted(self::NAME_LENGTH))->needs('set');
     }
 

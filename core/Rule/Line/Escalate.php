@@ -32,7 +32,8 @@ final readonly class Escalate implements Line, Writes
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->says('Go up the ladder {ladder}')->says('Go up these rungs: {rungs}')->orSaid(
-            '(escalate|climb|go)[ {}]( up|)( the ladder| using the ladder| with the ladder| via the ladder| through the ladder| on the ladder| using| along the ladder| by the ladder| with the ladder| through| via|:| with| by| along|) {ladder}',
+            '(escalate|climb|go)[ {}]( up|)( the ladder| using the ladder| with the ladder| via the ladder| through the ladder| on '
+                .'the ladder| using| along the ladder| by the ladder| with the ladder| through| via|:| with| by| along|) {ladder}',
             '(start|use|follow|take|begin|run) the (ladder|escalation) {ladder}', 'the ladder {ladder}',
             'escalate[ {}] (up|along|by|with|using|via) the {ladder}[ ladder]',
         )->slot('ladder', new LadderName)->slot('rungs', new Series(Rung::shape(), 1, Ladder::MOST))->slot('', new ItsType);

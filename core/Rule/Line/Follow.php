@@ -30,11 +30,14 @@ final readonly class Follow implements Line
     {
         return Shape::of(self::kind())->says('Let {who} {stop} the {}')->orSaid(
             '(let|have|make) {who} follow {}',
-            '(make|have) {who} (follow|a follower of|watch) {}', '(add|make) {who} (as a follower|a follower|to the followers)[ of {}| on {}]',
-            '{who} (follows|should follow|watches|is to follow) {}', 'let {who} watch {}', '(subscribe|add) {who} to {}', 'have {who} following {}',
+            '(make|have) {who} (follow|a follower of|watch) {}',
+            '(add|make) {who} (as a follower|a follower|to the followers)[ of {}| on {}]',
+            '{who} (follows|should follow|watches|is to follow) {}', 'let {who} watch {}', '(subscribe|add) {who} to {}',
+            'have {who} following {}',
         )->orSaidWith(
             ['stop' => true],
-            '(let|have|make) {who} (stop following|unfollow|not follow) {}', '(remove|take) {who} (as a follower|from the followers)[ of {}]',
+            '(let|have|make) {who} (stop following|unfollow|not follow) {}',
+            '(remove|take) {who} (as a follower|from the followers)[ of {}]',
             'unsubscribe {who}[ from {}]', '{who} (no longer follows|stops following|unfollows) {}',
         )->slot('who', new PersonSlot)->slot('stop', new Toggle('stop', 'no longer follow', 'follow'))->slot('', new ItsType);
     }

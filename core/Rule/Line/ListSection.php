@@ -47,11 +47,16 @@ final readonly class ListSection
 
     public static function shape(): Shape
     {
-        $of = static fn (Scope $scope, array $around): ?RecordType => $scope->schema->type(is_string($around['on'] ?? null) ? $around['on'] : '');
+        $of = static fn (Scope $scope, array $around): ?RecordType => $scope->schema->type(
+            is_string($around['on'] ?? null) ? $around['on'] : '',
+        );
 
         return Shape::of()->says('the records {on} of {per} with the columns {columns}[, by {by}][, where {onlyIf}]')
             ->slot('on', new TypeName)->slot('per', new Elsewhere(new PersonSlot, $of))
-            ->slot('columns', new Elsewhere(new Many(new FieldPath, 'and', most: self::MOST_COLUMNS), $of))->slot('by', new Elsewhere(new OwnField, $of))
+            ->slot(
+                'columns',
+                new Elsewhere(new Many(new FieldPath, 'and', most: self::MOST_COLUMNS), $of),
+            )->slot('by', new Elsewhere(new OwnField, $of))
             ->slot('onlyIf', new Elsewhere(new ConditionSlot, $of));
     }
 

@@ -38,10 +38,13 @@ final readonly class Remind implements Line
         return Shape::of(self::kind())->says('Remind {to}[ {text}]')->orSaid(
             'remind {to} {at}(:|,| to| that| of|) {text}',
             '(remind|ping|nudge|poke|prompt|alert) {to}[ (to|about|of|that|with|saying|:)] {text}',
-            '(send|give|leave|write) [a ]reminder[ {text}] to {to}', '(send|give|leave|write) {to} a reminder[ (to|about|of|that says|saying|:|called|titled)][ {text}]',
+            '(send|give|leave|write) [a ]reminder[ {text}] to {to}',
+            '(send|give|leave|write) {to} a reminder[ (to|about|of|that says|saying|:|called|titled)][ {text}]',
             '(send|give) {to} [the ]reminder {text}', '(send|give) a reminder to {to}[ (to|about|of|that says|saying|:)][ {text}]',
-            '(send|give) a reminder[ (to|about|of|that says|saying)] {text} to {to}', 'remind {text} to {to}', 'a reminder [{text} ]for {to}',
-            'a reminder to {to}[ {text}]', '{to} (is|gets|should be) reminded[ (to|about|of|that)][ {text}]', '{to} gets a reminder[ {text}]',
+            '(send|give) a reminder[ (to|about|of|that says|saying)] {text} to {to}', 'remind {text} to {to}',
+            'a reminder [{text} ]for {to}',
+            'a reminder to {to}[ {text}]', '{to} (is|gets|should be) reminded[ (to|about|of|that)][ {text}]',
+            '{to} gets a reminder[ {text}]',
         )->slot('to', new PersonSlot)->slot('text', new TemplateText(
             new Gap('of what', 'Write what the reminder says.'),
             tooLong: 'A reminder has at most '.self::LENGTH.' characters.',

@@ -61,12 +61,16 @@ final readonly class SendList implements Line
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->says(
-            'Send them {channel} about {subject} with the columns {columns}[, by {by} up to {ahead} ahead][, and {and}][, and their open tasks{tasks}]'
+            'Send them {channel} about {subject} with the columns {columns}[, by {by} up to {ahead} ahead][, and {and}][, and '
+                .'their open tasks{tasks}]'
                 .'[, saying {body}]',
-        )->orSaid('Send them {channel} about {subject} with {columns}[, by {by} up to {ahead} ahead][, and {and}][, and their open tasks{tasks}]')
-            ->slot('channel', new ChannelSlot([Channel::Email, Channel::App]))->may('channel')->slot('subject', new Quoted(self::SUBJECT_LENGTH))
+        )->orSaid('Send them {channel} about {subject} with {columns}[, by {by} up to {ahead} ahead][, and {and}][, and their open '
+            .'tasks{tasks}]')
+            ->slot('channel', new ChannelSlot([Channel::Email, Channel::App]))->may('channel')
+            ->slot('subject', new Quoted(self::SUBJECT_LENGTH))
             ->slot('columns', new Many(new FieldPath, 'and', most: ListSection::MOST_COLUMNS))
-            ->slot('by', new OwnField)->slot('ahead', new DaysAhead)->slot('and', new Series(ListSection::shape(), 1, self::MOST_SECTIONS, isNeeded: false))
+            ->slot('by', new OwnField)->slot('ahead', new DaysAhead)
+            ->slot('and', new Series(ListSection::shape(), 1, self::MOST_SECTIONS, isNeeded: false))
             ->slot('tasks', new Always)->slot('body', new Quoted(2000, 0));
     }
 

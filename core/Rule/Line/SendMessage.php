@@ -48,27 +48,35 @@ final readonly class SendMessage implements Line
         return Shape::of(self::kind())->says("Send {to} {channel} with the letter {letter}{$further}")
             ->says("Send {to} {channel}[ about {subject}][ saying {body}]{$further}")
             ->orSaid(
-                "(send|mail|e-mail|email|write|write to) {to} [{channel} ][with |using ][the |our |a ][letter |template |letter template |e-mail template ]{known}[ by {channel}]{$further}",
-                "(send|mail|e-mail|email|post) [the |our |a |an ][letter |template |mail |e-mail |email ]{known} to {to}[ by {channel}]{$further}",
+                '(send|mail|e-mail|email|write|write to) {to} [{channel} ][with |using ][the |our |a ][letter |template |letter '
+                    ."template |e-mail template ]{known}[ by {channel}]{$further}",
+                '(send|mail|e-mail|email|post) [the |our |a |an ][letter |template |mail |e-mail |email ]{known} to {to}[ by '
+                    ."{channel}]{$further}",
                 "send [{channel} ]to {to} (with|using) [the ][letter |template ]{known}{$further}",
-                "(e-mail|email|mail|write to|write) {to}[ (about|on|with the subject|subject)] {subject}[,] [and ](saying|with the text|that says|with|text|body|:) {body}{$further}",
+                '(e-mail|email|mail|write to|write) {to}[ (about|on|with the subject|subject)] {subject}[,] [and ](saying|with the '
+                    ."text|that says|with|text|body|:) {body}{$further}",
                 "(e-mail|email|mail|write to|write) {to}[,] (saying|that|with the text) {body}{$further}",
                 "(e-mail|email|mail|write to|write) {to} (about|on|with the subject) {subject}{$further}",
-                "send {channel} to {to}[ (about|on|with the subject|called|titled) {subject}][ [and ](saying|with the text|that says|:) {body}]{$further}",
-                "(send|write|give|post) {to} {channel}[ (about|on|with the subject|called|titled) {subject}][,][ [and ](saying|with the text|that says|:|with) {body}]{$further}",
+                'send {channel} to {to}[ (about|on|with the subject|called|titled) {subject}][ [and ](saying|with the text|that '
+                    ."says|:) {body}]{$further}",
+                '(send|write|give|post) {to} {channel}[ (about|on|with the subject|called|titled) {subject}][,][ [and ](saying|'
+                    ."with the text|that says|:|with) {body}]{$further}",
             )
             ->orSaidWith(
                 ['channel' => Channel::App->value],
                 '(notify|inform|tell|let) {to}[ know]( about| of|) {subject}[,] [and ](saying|with the text|that says|with|text|:) {body}',
                 '(notify|inform|tell) {to} (that|saying) {body}', '(notify|inform|tell) {to} about {subject}',
-                '(send|give|leave|write) {to} a (note|notification|message in the application)[ (about|on) {subject}][ (saying|that says|:) {body}]',
-                '(send|leave|write) a (note|notification|message in the application) (to|for) {to}[ (about|on) {subject}][ (saying|that says|:) {body}]',
+                '(send|give|leave|write) {to} a (note|notification|message in the application)[ (about|on) {subject}][ (saying|'
+                    .'that says|:) {body}]',
+                '(send|leave|write) a (note|notification|message in the application) (to|for) {to}[ (about|on) {subject}][ (saying|'
+                    .'that says|:) {body}]',
             )
             ->orSaidWith(
                 ['channel' => Channel::Sms->value],
                 '(text|sms) {to}[ (saying|that|:)] {body}', '(text|sms) {to} about {subject}[ saying {body}]',
             )
-            ->slot('to', new RecipientsSlot(1))->slot('cc', new RecipientsSlot)->slot('replyTo', new RecipientsSlot(0, 1))->may('channel', 'letter')
+            ->slot('to', new RecipientsSlot(1))->slot('cc', new RecipientsSlot)->slot('replyTo', new RecipientsSlot(0, 1))
+            ->may('channel', 'letter')
             ->slot('channel', new ChannelSlot)->slot('letter', new Quoted)->slot('known', new Keyed('letter', new LetterName))
             ->slot('subject', new Quoted(200, 0))->slot('body', new LetterText);
     }

@@ -38,11 +38,16 @@ final readonly class SetFields implements Line, Writes
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->says('Set [on {on}: ]{set}[, of those where {where}]')->orSaid(
-            '(set|make|put|change|switch|turn|update|mark|move|bring|reset|let) {set}[ be]', '(set|change|update|put|make) {on}’s {set}', '{deeds}', '{becomes}', '(set|change|put|make|mark|move|turn|update|switch) {elsewhere}', '{elsewhere}', 'on {on}[:|,] [set |make |put ]{set}',
+            '(set|make|put|change|switch|turn|update|mark|move|bring|reset|let) {set}[ be]', '(set|change|update|put|make) {on}’s {set}',
+            '{deeds}', '{becomes}', '(set|change|put|make|mark|move|turn|update|switch) {elsewhere}', '{elsewhere}',
+            'on {on}[:|,] [set |make |put ]{set}',
             '(set|change|update) {set} (on|of|for|in) {on}',
         )->slot('on', new TargetSlot)->slot('set', new AssignmentsSlot(TargetSlot::typeOf(...)))
             ->slot('where', new Elsewhere(new ConditionSlot, TargetSlot::typeOf(...)))
-            ->slot('becomes', new Keyed('set', new AssignmentsSlot(TargetSlot::typeOf(...), isBare: true)))->slot('elsewhere', new SetElsewhere)
+            ->slot(
+                'becomes',
+                new Keyed('set', new AssignmentsSlot(TargetSlot::typeOf(...), isBare: true)),
+            )->slot('elsewhere', new SetElsewhere)
             ->slot('deeds', new Keyed('set', new Many(new DeedSlot, 'and')));
     }
 

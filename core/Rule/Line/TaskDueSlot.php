@@ -50,9 +50,12 @@ final readonly class TaskDueSlot implements Worded
             ->says('at once', ['amount' => 0, 'unit' => 'day'])
             ->says('the same day {rest}', ['amount' => 0, 'unit' => 'day'])->says('{length} later {rest}')
             ->orSaid(
-                '(in|within|after) {length}[’ time|’s time] {rest}', '{length}[ from now| after that| afterwards| from then|] {rest}', '{far} the day (of|) {from} {rest}',
+                '(in|within|after) {length}[’ time|’s time] {rest}', '{length}[ from now| after that| afterwards| from then|] {rest}',
+                '{far} the day (of|) {from} {rest}',
             )
-            ->orSaidWith(['amount' => 0, 'unit' => 'day'], '(now|immediately|straight away|right away|at once)', '(today|that day|on the same day|that same day) {rest}',
+            ->orSaidWith([
+                'amount' => 0, 'unit' => 'day',
+            ], '(now|immediately|straight away|right away|at once)', '(today|that day|on the same day|that same day) {rest}',
                 '(by|at|when) {from} {rest}', 'on the day {from} {rest}')
             ->orSaidWith(['amount' => 1, 'unit' => 'day'], '[by ](tomorrow|the next day|the following day|the day after) {rest}')
             ->orSaidWith(['amount' => 1, 'unit' => 'working_day'], '[by |on ]the (next|following) (working|business|work) day {rest}')

@@ -50,13 +50,18 @@ final readonly class TaskPlan
         $rest = '[, also on {contact}][(, due| due on| due by) {due}| {by}][, with [the |]notes {notes}]';
 
         return $shape->says('Give '.self::SAID)->orSaid(
-            "(give|assign|hand|set|make|create for|add for|create) {to} [a |the |another ][{priority} ]task[ to| called| titled| named|:][ {title}][ with {priority}]{$rest}",
-            "(give|assign|create|add|make|open|set up|set|start|new|put) [a |the |another ][new ][{priority} ]task[ called| titled| named|:][ {title}] (for|to) {to}[ with {priority}]{$rest}",
-            '(give|assign|create|add|make|open|set up|set|put) [a |the |another ][new ][{priority} ]task[ called| titled| named|:][ {title}]( due {due}) (for|to) {to}',
+            '(give|assign|hand|set|make|create for|add for|create) {to} [a |the |another ][{priority} ]task[ to| called| titled| '
+                ."named|:][ {title}][ with {priority}]{$rest}",
+            '(give|assign|create|add|make|open|set up|set|start|new|put) [a |the |another ][new ][{priority} ]task[ called| titled|'
+                ." named|:][ {title}] (for|to) {to}[ with {priority}]{$rest}",
+            '(give|assign|create|add|make|open|set up|set|put) [a |the |another ][new ][{priority} ]task[ called| titled| named|'
+                .':][ {title}]( due {due}) (for|to) {to}',
             "(task|a task|to-do|a to-do|new task) for {to}[:|,]( {title}){$rest}", "(task|a task|new task|to-do) {title} for {to}{$rest}",
-            "task {to} with {title}{$rest}", "(create|add|make|open|set up|new) [a |the ][{priority} ]task for {to}[ called| titled|:] {title}{$rest}",
+            "task {to} with {title}{$rest}",
+            "(create|add|make|open|set up|new) [a |the ][{priority} ]task for {to}[ called| titled|:] {title}{$rest}",
             "{to} (gets|has to do|should do|receives|is given) [a |the ][{priority} ]task[ called| titled|:][ {title}]{$rest}",
-            "(give|assign) {to} {title} as a [{priority} ]task{$rest}", "(give|assign) [a |the ][{priority} ]task to {to}[ called| titled|:][ {title}]{$rest}",
+            "(give|assign) {to} {title} as a [{priority} ]task{$rest}",
+            "(give|assign) [a |the ][{priority} ]task to {to}[ called| titled|:][ {title}]{$rest}",
             "(give|create|add|assign) [a |the |another ](to-do|to do|follow-up|follow up|job) [{title} ](for|to) {to}[ {title}]{$rest}",
             "(give|assign) {to} [a |the |another ](to-do|to do|follow-up|follow up|job|follow-up task)[ {title}]{$rest}",
             "have {to} do {title}{$rest}", "ask {to} to do {title}{$rest}",
@@ -79,7 +84,8 @@ final readonly class TaskPlan
                 ->says('(by|for|until) tomorrow {rest}', ['amount' => 1, 'unit' => 'day'])->says('by {far} {from} {rest}')
                 ->says('(by|for|until) {from} {rest}', ['amount' => 0, 'unit' => 'day'])
                 ->says('(for|by) today {rest}', ['amount' => 0, 'unit' => 'day'])
-                ->slot('length', new Length)->slot('rest', new DueRest)->slot('far', new Far('on'))->slot('from', new MomentPath)), 'notes' => new TemplateText(
+                ->slot('length', new Length)->slot('rest', new DueRest)->slot('far', new Far('on'))
+                ->slot('from', new MomentPath)), 'notes' => new TemplateText(
                     new Gap('write the notes', 'Write the notes.', '+ notes'),
                     Edit::Notes,
                     'Notes have at most '.self::NOTES_LENGTH.' characters.',

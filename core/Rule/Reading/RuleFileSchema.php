@@ -39,7 +39,8 @@ final class RuleFileSchema
             '$schema' => 'https://json-schema.org/draft/2020-12/schema',
             '$id' => 'https://vividledger.example/schema/rule.schema.json',
             'title' => 'A rule of Vivid Ledger',
-            'description' => 'People go by their handle, records by their number, fields by a dotted path. A file goes out and comes in unchanged.',
+            'description' => 'People go by their handle, records by their number, fields by a dotted path. A file goes out and comes in '
+                .'unchanged.',
             'type' => 'object',
             'required' => ['format', 'name', 'on', 'when', 'fires', 'lines'],
             'additionalProperties' => false,
@@ -75,7 +76,8 @@ final class RuleFileSchema
                 'type' => 'string', 'pattern' => '^[a-z][a-z0-9_]*(\.[a-z][a-z0-9_]*){0,3}$',
             ],
             'value' => [
-                'description' => 'As the field takes it: a text, number or date as text, a moment in UTC, a choice’s value, a handle, a number.',
+                'description' => 'As the field takes it: a text, number or date as text, a moment in UTC, a choice’s value, a handle, a '
+                    .'number.',
                 'type' => ['string', 'number', 'boolean'],
             ],
             'given' => [
@@ -137,7 +139,9 @@ final class RuleFileSchema
         ];
 
         return array_map(
-            static fn (array $line): array => ['properties' => (is_array($line['properties'] ?? null) ? $line['properties'] : []) + $besides] + $line,
+            static fn (array $line): array => [
+                'properties' => (is_array($line['properties'] ?? null) ? $line['properties'] : []) + $besides,
+            ] + $line,
             self::shapes(array_map(static fn (string $line): Shape => $line::shape(), Lines::ALL)),
         );
     }

@@ -92,7 +92,8 @@ final readonly class TargetSlot implements Worded
         return $scope->once('targets, loosely', static function () use ($scope): array {
             $labels = [];
             foreach (Relation::of($scope->schema, $scope->type) as $relation) {
-                foreach ($relation->children ? ['each '.$relation->one(), 'all '.$relation->many(), 'its '.$relation->many()] : [] as $label) {
+                foreach ($relation->children ? ['each '.$relation->one(), 'all '.$relation->many(), 'its '.$relation->many()]
+                    : [] as $label) {
                     $labels[$label] ??= $relation->name();
                 }
                 if (! $relation->children) {

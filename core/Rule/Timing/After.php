@@ -33,13 +33,15 @@ final readonly class After implements Timing
             ->says('the same day {rest}', ['amount' => 0, 'unit' => 'day'])
             ->orSaid(
                 'at {time} (after|in) {length}',
-                'in {due}', '{length} (later|afterwards|after that|from now|after it fires|on) {rest}', 'in {length}(’ time|’s time) {rest}',
+                'in {due}', '{length} (later|afterwards|after that|from now|after it fires|on) {rest}',
+                'in {length}(’ time|’s time) {rest}',
                 '(when|once) {length} (have|has) (passed|gone by) {rest}', '(wait|waiting) {length}[,] {rest}[then]',
                 'after {length} (have|has) passed {rest}', 'after waiting {due}', 'after another {due}',
             )
             ->orSaidWith(
                 ['amount' => 1, 'unit' => 'day'],
-                'tomorrow {rest}', 'the (next|following) day {rest}', 'the day after {rest}', 'a day later {rest}', 'on the next day {rest}',
+                'tomorrow {rest}', 'the (next|following) day {rest}', 'the day after {rest}', 'a day later {rest}',
+                'on the next day {rest}',
             )
             ->orSaidWith(['amount' => 1, 'unit' => 'working_day'], '(on |)the next (working|business|work) day {rest}')
             ->orSaidWith(['amount' => 1, 'unit' => 'week'], 'next week {rest}')

@@ -31,7 +31,8 @@ final readonly class Every implements Timing
             ->orSaid(
                 '(every|each) {due} for at most {times} times',
                 '(every|each) {due}, (maximum|max|at most) {times}',
-                '(every|each) {due}(, up to|, at most|, no more than|, not more than|, for|, maximum|, max|, a maximum of) {times} (times|time|in all)',
+                '(every|each) {due}(, up to|, at most|, no more than|, not more than|, for|, maximum|, max|, a maximum of) {times} '
+                    .'(times|time|in all)',
                 '(every|each) {due}[,] {times} times[ at most|in all|]', '{times} times[,] (every|each|once every) {due}',
                 '(up to|at most) {times} times[,] (every|each) {due}',
             )->slot('due', new Interval)->slot('times', new Counted(1, self::MOST));
@@ -43,7 +44,8 @@ final readonly class Every implements Timing
         return [
             Shape::of(self::kind())->orSaid('(every|each) {due}', 'once every {due}')->slot('due', new Interval),
             Shape::of()->orSaid(
-                '(up to|at most|no more than|not more than|for|a maximum of|maximum|max) {times} (times|time|in all)', '{times} times[ at most| in all|]',
+                '(up to|at most|no more than|not more than|for|a maximum of|maximum|max) {times} (times|time|in all)',
+                '{times} times[ at most| in all|]',
             )->slot('times', new Counted),
         ];
     }

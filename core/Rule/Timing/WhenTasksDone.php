@@ -35,7 +35,8 @@ final readonly class WhenTasksDone implements Timing
             ->says("{after} after {line} is done{$rest}")
             ->orSaidWith(['amount' => 0, 'unit' => 'day'], "(when|as soon as|after) {line} is (done|finished|completed){$rest}")
             ->orSaid("{after} after {line} (is|was|has been) (done|finished|completed){$rest}")
-            ->slot('line', new Quoted(40, pattern: Json::NAME['pattern']))->slot('after', new Length)->slot('rest', new DueRest)->slot('timeOut', new LengthOf)
+            ->slot('line', new Quoted(40, pattern: Json::NAME['pattern']))->slot('after', new Length)->slot('rest', new DueRest)
+            ->slot('timeOut', new LengthOf)
             ->slot('then', Labels::of(['and then anyway' => 'anyway', 'and then not' => 'leave_out']));
     }
 

@@ -31,7 +31,8 @@ final readonly class WhenTasksLate implements Timing
             ->says('{before} before {line} falls due {rest}')->says('{after} after {line} fell due undone {rest}')
             ->orSaidWith(['amount' => 0, 'unit' => 'day'], 'when {line} is (late|overdue) {rest}')
             ->orSaid('{after} after {line} (is|was) (late|overdue|due) {rest}', '{before} before {line} is due {rest}')
-            ->slot('line', new Quoted(40, pattern: Json::NAME['pattern']))->slot('before', new SignedLength(-1))->slot('after', new SignedLength(1))
+            ->slot('line', new Quoted(40, pattern: Json::NAME['pattern']))->slot('before', new SignedLength(-1))
+            ->slot('after', new SignedLength(1))
             ->slot('rest', new DueRest);
     }
 

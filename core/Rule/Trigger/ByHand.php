@@ -30,8 +30,10 @@ final readonly class ByHand extends OwnTrigger
         return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')->says('{subject} '.self::label())->orSaid(
             '(run|started) (by hand|manually|on demand)[ only]',
             '(someone|somebody) (runs|starts) it',
-            '(someone|somebody|anyone|anybody|a person|I|we|one|you) (runs|starts|run|start|launches|triggers) (it|the rule|this rule|this)( by hand| manually| on {subject} by hand|)',
-            '(by hand|manually|only by hand|on demand|by hand only)', '{subject} is (run|started|triggered) (manually|by hand|on demand)', '(it|the rule|this rule) is (run|started) (by hand|manually|on demand)',
+            '(someone|somebody|anyone|anybody|a person|I|we|one|you) (runs|starts|run|start|launches|triggers) (it|the rule|this '
+                .'rule|this)( by hand| manually| on {subject} by hand|)',
+            '(by hand|manually|only by hand|on demand|by hand only)', '{subject} is (run|started|triggered) (manually|by hand|on demand)',
+            '(it|the rule|this rule) is (run|started) (by hand|manually|on demand)',
             '(someone|somebody) (runs|starts) (it|the rule) (for|on) {subject}',
         )->slot('subject', new Subject);
     }

@@ -40,24 +40,37 @@ final readonly class Changed extends OwnTrigger
         return Shape::of(self::kind())->says('{subject} is changed in any field[, or by hand{byHand}]', ['fields' => []])
             ->says('{subject} is changed[ in {fields}][ from {from}][ to {to}][, or by hand{byHand}]')->orSaid(
                 '(on|at|after|upon) [a |any |every |each ]{owned} change[, or by hand{byHand}]',
-                '(someone|somebody|anyone|anybody) {deed} {subject}[, or by hand{byHand}]', '(we|I|they|people|you) {deeds} {subject}[, or by hand{byHand}]',
-                '{subject} (changes|is edited|is updated|was changed|is modified|has changed|gets changed|has been changed|changed)[ in| its|] {fields}'
+                '(someone|somebody|anyone|anybody) {deed} {subject}[, or by hand{byHand}]',
+                '(we|I|they|people|you) {deeds} {subject}[, or by hand{byHand}]',
+                '{subject} (changes|is edited|is updated|was changed|is modified|has changed|gets changed|has been changed|'
+                    .'changed)[ in| its|] {fields}'
                         .'[ from {from}][ to {to}][, or by hand{byHand}]',
-                '{subject} (changes|is edited|is updated|was changed|is modified|gets changed|gets edited|has been changed|is changed in any way|changes in any way)[, or by hand{byHand}]',
+                '{subject} (changes|is edited|is updated|was changed|is modified|gets changed|gets edited|has been changed|is '
+                    .'changed in any way|changes in any way)[, or by hand{byHand}]',
                 '(someone|somebody|anyone|anybody|a person) (changes|edits|updates|modifies|alters) {subject}[, or by hand{byHand}]',
-                '{owned} (changes|is changed|has changed|was changed|is edited|is updated|is modified|gets changed|is different|changed|has been changed)'
+                '{owned} (changes|is changed|has changed|was changed|is edited|is updated|is modified|gets changed|is different|'
+                    .'changed|has been changed)'
                     .'[ from {from}][ to {to}][, or by hand{byHand}]',
-                '(someone|somebody|anyone|anybody|a person) (changes|edits|updates|modifies|sets|alters|switches|puts) {owned}[ from {from}][ to {to}][, or by hand{byHand}]',
-                '{owned} (becomes|turns|is set to|is changed to|changes to|goes to|moves to|gets|turns to|is now|is put to|gets set to|reaches|turns into|is made|'
+                '(someone|somebody|anyone|anybody|a person) (changes|edits|updates|modifies|sets|alters|switches|puts) {owned}[ '
+                    .'from {from}][ to {to}][, or by hand{byHand}]',
+                '{owned} (becomes|turns|is set to|is changed to|changes to|goes to|moves to|gets|turns to|is now|is put to|gets '
+                    .'set to|reaches|turns into|is made|'
                     .'switches to|has become|became|is switched to|is put on) {to}[, or by hand{byHand}]',
-                '{owned} (goes|moves|changes|is changed|turns|is set|switches|is switched|jumps|rises|drops|is raised|is moved|is put|passes) from {from} to {to}[, or by hand{byHand}]',
-                '{owned} (leaves|is no longer|stops being|moves away from|goes from|changes from|is changed from|moves from|changed from) {from}[, or by hand{byHand}]',
-                '{subject} (is|becomes|gets|turns|goes|moves to|is marked as|is set to|goes to|is put to|is marked|reaches|enters|is moved to|comes to|has become) '
+                '{owned} (goes|moves|changes|is changed|turns|is set|switches|is switched|jumps|rises|drops|is raised|is moved|is '
+                    .'put|passes) from {from} to {to}[, or by hand{byHand}]',
+                '{owned} (leaves|is no longer|stops being|moves away from|goes from|changes from|is changed from|moves from|'
+                    .'changed from) {from}[, or by hand{byHand}]',
+                '{subject} (is|becomes|gets|turns|goes|moves to|is marked as|is set to|goes to|is put to|is marked|reaches|enters|'
+                    .'is moved to|comes to|has become) '
                     .'{reached}[, or by hand{byHand}]',
-                '(on|at|after|upon) [a |any |every |each ]change (of|to|in) {owned}[ from {from}][ to {to}][, or by hand{byHand}]', '(on|at|after|upon) [a |any |every |each ]change (of|to) {subject}',
-                '{subject} (goes|moves|changes|is moved|passes) from {left} to {to}[, or by hand{byHand}]', '(someone|somebody) (sets|moves|puts|changes|marks) {subject} [to |as ]{reached}[, or by hand{byHand}]',
+                '(on|at|after|upon) [a |any |every |each ]change (of|to|in) {owned}[ from {from}][ to {to}][, or by hand{byHand}]',
+                '(on|at|after|upon) [a |any |every |each ]change (of|to) {subject}',
+                '{subject} (goes|moves|changes|is moved|passes) from {left} to {to}[, or by hand{byHand}]',
+                '(someone|somebody) (sets|moves|puts|changes|marks) {subject} [to |as ]{reached}[, or by hand{byHand}]',
                 '{owned} (is|=) {to}[, or by hand{byHand}]',
-            )->slot('subject', new Subject)->slot('byHand', new Always)->slot('owned', new WatchedField)->slot('reached', new ReachedChoice('to'))->slot('deed', new ReachedDeed('s'))->slot('deeds', new ReachedDeed(''))->slot('left', new ReachedChoice('from'))
+            )->slot('subject', new Subject)->slot('byHand', new Always)->slot('owned', new WatchedField)
+            ->slot('reached', new ReachedChoice('to'))->slot('deed', new ReachedDeed('s'))->slot('deeds', new ReachedDeed(''))
+            ->slot('left', new ReachedChoice('from'))
             ->slot('fields', new Many(new OwnField(static fn (Field $field): bool => ! $field->system), 'or', isSet: true))
             ->slot('from', FieldValue::of('fields'))->slot('to', FieldValue::of('fields'));
     }

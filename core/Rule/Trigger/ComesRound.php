@@ -49,7 +49,8 @@ final readonly class ComesRound extends Swept
 
         return Shape::of(self::kind())->says("{subject} is looked at {rrule} at {time} from {from}{$rest}")->orSaid(
             "[{subject} is looked at |]{rrule} at {time}[,] (from|starting|starting on|beginning|as of) {from}{$rest}",
-        )->slot('subject', new Subject)->slot('byHand', new Always)->slot('rrule', new RoundSlot)->slot('time', new TimeOfDay)->slot('from', new Code('[0-9]{4}-[0-9]{2}-[0-9]{2}', 'a day, such as 2026-12-01'))
+        )->slot('subject', new Subject)->slot('byHand', new Always)->slot('rrule', new RoundSlot)->slot('time', new TimeOfDay)
+            ->slot('from', new Code('[0-9]{4}-[0-9]{2}-[0-9]{2}', 'a day, such as 2026-12-01'))
             ->slot('workingDays', new Always)->slot('per', new PersonSlot)->slot('clock', new Always('person'));
     }
 

@@ -27,13 +27,19 @@ final readonly class Created extends OwnTrigger
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')->says('{subject} is created[, or by hand{byHand}]')->orSaid(
-            '{subject} (is|gets|was|has been|has just been|is newly|is being|has) (added|made|opened|entered|created|new|raised|logged|registered|set up|born)[, or by hand{byHand}]',
-            '(someone|somebody|anyone|a person|anybody|a user|one of us|a colleague) (creates|adds|makes|opens|enters|raises|logs) {subject}[, or by hand{byHand}]',
-            '(on |with |for |at |)[every |each |any ]{fresh}[ (comes in|arrives|appears|is there|is created|is added|is made|is opened|is entered)][, or by hand{byHand}]',
-            '(on|at|after|upon) creation of {subject}[, or by hand{byHand}]', '{subject} (comes in|arrives|appears|comes into being)[, or by hand{byHand}]', 'there is {fresh}[, or by hand{byHand}]', '[after ]creating {subject}',
-            '[on |after |at |upon ]the creation of {subject}', '(on|after|upon|at) creation',
-        )->slot('subject', new Subject)->slot('byHand', new Always)->slot('fresh', new Subject('new'));
+        return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')
+            ->says('{subject} is created[, or by hand{byHand}]')->orSaid(
+                '{subject} (is|gets|was|has been|has just been|is newly|is being|has) (added|made|opened|entered|created|new|raised|'
+                    .'logged|registered|set up|born)[, or by hand{byHand}]',
+                '(someone|somebody|anyone|a person|anybody|a user|one of us|a colleague) (creates|adds|makes|opens|enters|raises|logs) '
+                    .'{subject}[, or by hand{byHand}]',
+                '(on |with |for |at |)[every |each |any ]{fresh}[ (comes in|arrives|appears|is there|is created|is added|is made|is '
+                    .'opened|is entered)][, or by hand{byHand}]',
+                '(on|at|after|upon) creation of {subject}[, or by hand{byHand}]',
+                '{subject} (comes in|arrives|appears|comes into being)[, or by hand{byHand}]', 'there is {fresh}[, or by hand{byHand}]',
+                '[after ]creating {subject}',
+                '[on |after |at |upon ]the creation of {subject}', '(on|after|upon|at) creation',
+            )->slot('subject', new Subject)->slot('byHand', new Always)->slot('fresh', new Subject('new'));
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -27,13 +27,18 @@ final readonly class CreatedOrChanged extends OwnTrigger
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')->says('{subject} is created or changed[, or by hand{byHand}]')->orSaid(
-            '{subject} (is|was|gets|has been) (saved|created or edited|created or updated|added or changed|added or edited|made or changed|changed or created|'
-                .'edited or created|new or changed|written|stored|created or modified|added or updated|updated or created)[, or by hand{byHand}]',
-            '(someone|somebody|anyone|anybody) (saves|creates or changes|creates or edits|adds or changes|adds or edits) {subject}[, or by hand{byHand}]',
-            '(on|at|with|after|upon) (every|each|any|) save[ of {subject}][, or by hand{byHand}]', '{subject} is saved[ in any way| at all][, or by hand{byHand}]', '[after |on |upon ]saving {subject}',
-            '{subject} is (new or changes|new or is changed)',
-        )->slot('subject', new Subject)->slot('byHand', new Always);
+        return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')
+            ->says('{subject} is created or changed[, or by hand{byHand}]')->orSaid(
+                '{subject} (is|was|gets|has been) (saved|created or edited|created or updated|added or changed|added or edited|made or '
+                    .'changed|changed or created|'
+                    .'edited or created|new or changed|written|stored|created or modified|added or updated|updated or created)[, or by '
+                        .'hand{byHand}]',
+                '(someone|somebody|anyone|anybody) (saves|creates or changes|creates or edits|adds or changes|adds or edits) '
+                    .'{subject}[, or by hand{byHand}]',
+                '(on|at|with|after|upon) (every|each|any|) save[ of {subject}][, or by hand{byHand}]',
+                '{subject} is saved[ in any way| at all][, or by hand{byHand}]', '[after |on |upon ]saving {subject}',
+                '{subject} is (new or changes|new or is changed)',
+            )->slot('subject', new Subject)->slot('byHand', new Always);
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -60,15 +60,19 @@ final readonly class DateArrives extends Swept
         return Shape::of(self::kind())->says("{subject} comes to {far} {field} {rest}{$more}")->orSaid(
             "{subject} is {past} {over} {rest}{$more}",
             "{subject} is {away} (from|away from|off) {field} {rest}{$more}",
-            "[{subject} (is|comes to|reaches) ]{far} {field} {rest}{$more}", "{field} (is|lies) {away} (away|ahead|off|from now|in the future) {rest}{$more}",
+            "[{subject} (is|comes to|reaches) ]{far} {field} {rest}{$more}",
+            "{field} (is|lies) {away} (away|ahead|off|from now|in the future) {rest}{$more}",
             "{field} (is|lies) {past} (ago|past|over|gone|behind) {rest}{$more}", "{field} is in {away} {rest}{$more}",
-            "(there are|there is|with) {away} (left|to go|remaining) (until|to|before|till) {field} {rest}{$more}", "{away} (remain|are left|is left) (until|to|before) {field} {rest}{$more}",
+            "(there are|there is|with) {away} (left|to go|remaining) (until|to|before|till) {field} {rest}{$more}",
+            "{away} (remain|are left|is left) (until|to|before) {field} {rest}{$more}",
             "{subject} (is|has been) {past} (past|over|after) {field} {rest}{$more}", "{subject} {far} {field} {rest}{$more}",
         )->orSaidWith(
             ['amount' => 0, 'unit' => 'day'],
-            "(on|when|at) [the day (of|when|) ]{field}[ (comes|arrives|is reached|is here|is today|has come|is there)] {rest}{$more}", "{field} (comes|arrives|is reached|is today|has come) {rest}{$more}",
+            "(on|when|at) [the day (of|when|) ]{field}[ (comes|arrives|is reached|is here|is today|has come|is there)] {rest}{$more}",
+            "{field} (comes|arrives|is reached|is today|has come) {rest}{$more}",
             "the day {field} {rest}{$more}",
-        )->slot('subject', new Subject)->slot('byHand', new Always)->slot('far', new Far('the day of'))->slot('over', new Overdue)->slot('away', new SignedLength(-1))->slot('past', new SignedLength(1))
+        )->slot('subject', new Subject)->slot('byHand', new Always)->slot('far', new Far('the day of'))->slot('over', new Overdue)
+            ->slot('away', new SignedLength(-1))->slot('past', new SignedLength(1))
             ->slot('field', new DateField)->slot('rest', new DueRest)->slot('yearly', new Always)->slot('onDayOnly', new Always);
     }
 

@@ -27,10 +27,13 @@ final readonly class Deleted extends OwnTrigger
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')->says('{subject} is deleted[, or by hand{byHand}]')->orSaid(
-            '{subject} (is|was|gets|has been) (deleted|removed|erased|thrown away|binned)[, or by hand{byHand}]', '(someone|somebody|anyone|anybody) (deletes|removes|erases) {subject}[, or by hand{byHand}]',
-            '(on|after|at|upon) (deletion|removal|the deletion|the removal) of {subject}[, or by hand{byHand}]', '{subject} (disappears|goes away)[, or by hand{byHand}]', '(on|after) deletion', 'deleting {subject}',
-        )->slot('subject', new Subject)->slot('byHand', new Always);
+        return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')
+            ->says('{subject} is deleted[, or by hand{byHand}]')->orSaid(
+                '{subject} (is|was|gets|has been) (deleted|removed|erased|thrown away|binned)[, or by hand{byHand}]',
+                '(someone|somebody|anyone|anybody) (deletes|removes|erases) {subject}[, or by hand{byHand}]',
+                '(on|after|at|upon) (deletion|removal|the deletion|the removal) of {subject}[, or by hand{byHand}]',
+                '{subject} (disappears|goes away)[, or by hand{byHand}]', '(on|after) deletion', 'deleting {subject}',
+            )->slot('subject', new Subject)->slot('byHand', new Always);
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -39,8 +39,14 @@ abstract readonly class EventHappened extends OwnTrigger
 
     public static function shape(): Shape
     {
-        return Shape::of(static::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')->says('{subject} '.static::event()->label().'[ that mentions {about}][, or by hand{byHand}]')
-            ->orSaid(...array_map(static fn (string $said): string => "{$said}[ (that mentions|mentioning|about|with|containing) {about}]", static::otherwise()))
+        return Shape::of(static::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')
+            ->says('{subject} '.static::event()->label().'[ that mentions {about}][, or by hand{byHand}]')
+            ->orSaid(
+                ...array_map(
+                    static fn (string $said): string => "{$said}[ (that mentions|mentioning|about|with|containing) {about}]",
+                    static::otherwise(),
+                ),
+            )
             ->slot('subject', new Subject)->slot('byHand', new Always)->slot('about', new WordsAbout);
     }
 

@@ -77,12 +77,21 @@ final readonly class RelatedChanged implements CutsOff, Trigger
         $shape = Shape::of(self::kind());
         foreach (['created' => 'created', 'deleted' => 'deleted', 'created_or_changed' => 'created or changed'] as $happening => $said) {
             $shape->says("{subject} has its {related} {$said}{$where}", ['happening' => $happening])
-                ->orSaidWith(['happening' => $happening], "{subject}’s {related} is {$said}{$where}", "{related} of {subject} is {$said}{$where}");
+                ->orSaidWith(
+                    ['happening' => $happening],
+                    "{subject}’s {related} is {$said}{$where}",
+                    "{related} of {subject} is {$said}{$where}",
+                );
         }
 
         return $shape->says("{subject} has its {related} changed[ in {fields}][ from {from}][ to {to}]{$where}", ['happening' => 'changed'])
-            ->orSaidWith(['happening' => 'changed'], "{subject}’s {related} is changed[ in {fields}]{$where}", "{related} of {subject} changes[ in {fields}]{$where}")
-            ->slot('subject', new Subject)->slot('byHand', new Always)->slot('related', new RelationSlot)->slot('where', new Elsewhere(new ConditionSlot, $of))
+            ->orSaidWith(
+                ['happening' => 'changed'],
+                "{subject}’s {related} is changed[ in {fields}]{$where}",
+                "{related} of {subject} changes[ in {fields}]{$where}",
+            )
+            ->slot('subject', new Subject)->slot('byHand', new Always)->slot('related', new RelationSlot)
+            ->slot('where', new Elsewhere(new ConditionSlot, $of))
             ->slot('fields', new Elsewhere(new Many(new OwnField, 'or', isSet: true), $of))
             ->slot('from', self::valueOf($of))->slot('to', self::valueOf($of));
     }

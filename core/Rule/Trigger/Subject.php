@@ -34,7 +34,9 @@ final readonly class Subject implements Spread
     {
         $one = $scope->type->label;
         $found = [];
-        foreach ([trim("{$this->word} {$one}"), trim("{$this->word} {$scope->type->plural}"), ...($this->word === '' && $typed->isLoose ? ['it', 'the record', 'a record', "any {$one}",
+        foreach ([trim("{$this->word} {$one}"), trim(
+            "{$this->word} {$scope->type->plural}",
+        ), ...($this->word === '' && $typed->isLoose ? ['it', 'the record', 'a record', "any {$one}",
             "this {$one}", "one of the {$scope->type->plural}"] : [])] as $nth => $words) {
             $end = $typed->words($at, $words, $nth === 0 ? 0 : 3);
             if ($end !== null) {

@@ -17,7 +17,8 @@ final readonly class Added extends Arithmetic
     protected static function deedsSaid(): array
     {
         return [
-            '(increase|raise|up|bump|bump up|increment|grow|lift|put up) {field} by {amount}', 'add {amount} to {field}', '{field} (plus|+|+=) {amount}', '(set|make) {field} {amount} (more|higher)', '(count|put) {field} up by {amount}',
+            '(increase|raise|up|bump|bump up|increment|grow|lift|put up) {field} by {amount}', 'add {amount} to {field}',
+            '{field} (plus|+|+=) {amount}', '(set|make) {field} {amount} (more|higher)', '(count|put) {field} up by {amount}',
             '(increase|raise|bump) {field} (with|another) {amount}', 'add another {amount} to {field}',
         ];
     }
@@ -29,7 +30,9 @@ final readonly class Added extends Arithmetic
 
     protected static function usuallySaid(): array
     {
-        return ['(increment|count up) {field}', 'count {field} up', '(add|put) one more (to|on) {field}', '(increase|raise) {field} by one'];
+        return [
+            '(increment|count up) {field}', 'count {field} up', '(add|put) one more (to|on) {field}', '(increase|raise) {field} by one',
+        ];
     }
 
     protected static function word(): string

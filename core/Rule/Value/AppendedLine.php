@@ -32,13 +32,15 @@ final readonly class AppendedLine implements AssignedValue
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('what it is, and below {text}')->orSaid('what it is and a line below {text}')->slot('text', new Quoted);
+        return Shape::of(self::kind())->says('what it is, and below {text}')->orSaid('what it is and a line below {text}')
+            ->slot('text', new Quoted);
     }
 
     public static function deeds(): Shape
     {
         return Shape::of(self::kind())->orSaid(
-            '(append|add) [the line |a line ]{text} (to|at the end of|below|under) {field}', '(write|put) {text} (below|under|at the end of) {field}',
+            '(append|add) [the line |a line ]{text} (to|at the end of|below|under) {field}',
+            '(write|put) {text} (below|under|at the end of) {field}',
         )->slot('field', new SettableField(self::class))->slot('text', new Quoted);
     }
 

@@ -55,7 +55,10 @@ abstract readonly class Arithmetic implements AssignedValue
 
     public static function deeds(): Shape
     {
-        return Shape::of(static::kind())->orSaid(...static::deedsSaid())->orSaidWith(['amount' => static::usual()], ...static::usuallySaid())
+        return Shape::of(static::kind())->orSaid(...static::deedsSaid())->orSaidWith(
+            ['amount' => static::usual()],
+            ...static::usuallySaid(),
+        )
             ->slot('field', new SettableField(static::class))->slot('amount', new AmountSlot);
     }
 

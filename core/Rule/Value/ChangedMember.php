@@ -55,7 +55,8 @@ abstract readonly class ChangedMember implements AssignedValue
     {
         return Shape::of(static::kind())->orSaid(...static::deedsSaid())
             ->slot('field', new SettableField(static::class))->slot('its', new ImpliedField(static::class))
-            ->slot('tags', new ImpliedField(static::class, FieldType::Tags))->slot('member', FieldValue::of('field'))->slot('', new ItsType);
+            ->slot('tags', new ImpliedField(static::class, FieldType::Tags))->slot('member', FieldValue::of('field'))
+            ->slot('', new ItsType);
     }
 
     /** @return list<string> */

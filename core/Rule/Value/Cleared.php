@@ -31,7 +31,8 @@ final readonly class Cleared implements AssignedValue
     {
         return Shape::of(self::kind())->orSaid(
             '(clear|delete|remove|empty|erase) (the value of|what is in|whatever is in|the content of|the contents of) {field}',
-            '(clear|empty|remove|delete|unset|wipe|reset|blank|blank out|clear out|erase) {field}[ field| value]', '(take|leave) {field} (out|away|empty|blank)',
+            '(clear|empty|remove|delete|unset|wipe|reset|blank|blank out|clear out|erase) {field}[ field| value]',
+            '(take|leave) {field} (out|away|empty|blank)',
         )->slot('field', new SettableField(self::class));
     }
 

@@ -32,7 +32,10 @@ final readonly class CopiedValue implements AssignedValue
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('{bare}')->orSaid('{from}', '(the value of|whatever is in|what is in|the same as|a copy of) {from}')
+        return Shape::of(self::kind())->says('{bare}')->orSaid(
+            '{from}',
+            '(the value of|whatever is in|what is in|the same as|a copy of) {from}',
+        )
             ->slot('bare', new Keyed('from', new CopiedField(isBare: true)))->slot('from', new CopiedField);
     }
 

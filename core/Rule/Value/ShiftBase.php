@@ -27,7 +27,10 @@ final readonly class ShiftBase implements Slot
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
         return [
-            ...Labels::of(['now' => 'now', 'today' => 'now', 'what it is' => 'itself'], ['itself' => 'itself', 'its current value' => 'itself'])
+            ...Labels::of(
+                ['now' => 'now', 'today' => 'now', 'what it is' => 'itself'],
+                ['itself' => 'itself', 'its current value' => 'itself'],
+            )
                 ->parse($typed, $at, $scope, $around),
             ...(new FieldPath(static fn (Field $field): bool => $field->type->isMoment()))->parse($typed, $at, $scope, $around),
         ];

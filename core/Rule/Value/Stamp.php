@@ -25,13 +25,15 @@ final readonly class Stamp implements AssignedValue
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('{now}')->orSaid('{said}')->slot('now', new StampWord)->slot('said', new StampWord(isLoose: true));
+        return Shape::of(self::kind())->says('{now}')->orSaid('{said}')->slot('now', new StampWord)
+            ->slot('said', new StampWord(isLoose: true));
     }
 
     public static function deeds(): Shape
     {
         return Shape::of(self::kind())->orSaid(
-            '(stamp|timestamp|time stamp|date stamp) {field}[ with {now}]', '(put|write|enter|record|note|store|save|keep) {now} (in|into|as|under|for) {field}',
+            '(stamp|timestamp|time stamp|date stamp) {field}[ with {now}]',
+            '(put|write|enter|record|note|store|save|keep) {now} (in|into|as|under|for) {field}',
             '(stamp|write) {now} (on|in|into) {field}',
         )->slot('field', new SettableField(self::class))->slot('now', new StampWord(isLoose: true));
     }

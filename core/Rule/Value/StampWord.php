@@ -16,7 +16,10 @@ final readonly class StampWord implements Spread
 {
     use InKeys;
 
-    private const NOW = ['now', 'right now', 'the current time', 'the current moment', 'the time', 'this moment', 'the present time', 'the current date and time'];
+    private const NOW = [
+        'now', 'right now', 'the current time', 'the current moment', 'the time', 'this moment', 'the present time',
+        'the current date and time',
+    ];
 
     private const TODAY = ['today', 'today’s date', 'the current date', 'the current day', 'the date', 'the date of today', 'this day'];
 

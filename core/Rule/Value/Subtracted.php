@@ -17,8 +17,10 @@ final readonly class Subtracted extends Arithmetic
     protected static function deedsSaid(): array
     {
         return [
-            '(decrease|lower|reduce|cut|drop|decrement|bring down|shrink) {field} by {amount}', '(take|subtract|deduct|remove|knock) {amount} (off|from|away from|out of) {field}',
-            '(count|bring) {field} down by {amount}', 'make {field} {amount} less', '{field} (minus|-|−|-=) {amount}', '(set|make) {field} {amount} lower',
+            '(decrease|lower|reduce|cut|drop|decrement|bring down|shrink) {field} by {amount}',
+            '(take|subtract|deduct|remove|knock) {amount} (off|from|away from|out of) {field}',
+            '(count|bring) {field} down by {amount}', 'make {field} {amount} less', '{field} (minus|-|−|-=) {amount}',
+            '(set|make) {field} {amount} lower',
         ];
     }
 

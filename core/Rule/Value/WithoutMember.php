@@ -15,7 +15,9 @@ final readonly class WithoutMember extends ChangedMember
     protected static function deedsSaid(): array
     {
         return [
-            '(remove|take off|drop|delete|take away|clear|strip) [the ]tag {tags}{member}[ from {}]', '(remove|drop|take off|delete) [the ]{tags}{member} tag[ from {}]', 'untag {tags}{member}', 'untag {} [from |of |as ]{tags}{member}',
+            '(remove|take off|drop|delete|take away|clear|strip) [the ]tag {tags}{member}[ from {}]',
+            '(remove|drop|take off|delete) [the ]{tags}{member} tag[ from {}]', 'untag {tags}{member}',
+            'untag {} [from |of |as ]{tags}{member}',
             '(remove|take|drop|delete|strike) {its}{member} (from|out of|off) {field}', 'take the tag {tags}{member} (off|away)',
         ];
     }

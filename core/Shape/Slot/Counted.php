@@ -62,6 +62,8 @@ final readonly class Counted implements Worded
 
     public function schema(): array
     {
-        return $this->isTextToo ? ['type' => ['integer', 'string']] : ['type' => 'integer', 'minimum' => $this->least] + ($this->most === null ? [] : ['maximum' => $this->most]);
+        return $this->isTextToo ? ['type' => ['integer', 'string']] : [
+            'type' => 'integer', 'minimum' => $this->least,
+        ] + ($this->most === null ? [] : ['maximum' => $this->most]);
     }
 }

@@ -79,7 +79,8 @@ final readonly class DueRest implements Spread
             $found[] = $time->as(['time' => $time->json]);
         }
         foreach (isset($had['roll']) ? [] : Roll::cases() as $roll) {
-            foreach ([$roll->label(), "or on the {$roll->value} working day", "moved to the {$roll->value} working day"] as $nth => $words) {
+            foreach ([$roll->label(), "or on the {$roll->value} working day", "moved to the {$roll->value} working "
+                .'day'] as $nth => $words) {
                 $end = $typed->words($at, $words, min(1, $nth));
                 if ($end !== null) {
                     $found[] = new Parsed(['roll' => $roll->value], $end, min(1, $nth));

@@ -57,7 +57,8 @@ final readonly class Far implements Spread
             $found[] = new Parsed(['amount' => $days, 'unit' => Unit::Day->value], $end, 1);
         }
         foreach ((new Length(inDays: true))->parse($typed, $at, $scope, $around) as $length) {
-            foreach ($typed->isLoose ? [-1 => ['before', ...self::BEFORE], 1 => ['after', ...self::AFTER]] : [-1 => ['before'], 1 => ['after']] as $sign => $words) {
+            foreach ($typed->isLoose ? [-1 => ['before', ...self::BEFORE], 1 => ['after', ...self::AFTER]]
+                : [-1 => ['before'], 1 => ['after']] as $sign => $words) {
                 foreach ($words as $nth => $word) {
                     $end = $typed->words($length->end, $word, min(1, $nth));
                     if ($end !== null && is_array($length->json)) {

@@ -18,7 +18,10 @@ final readonly class InObject implements Slot
 
     public function print(mixed $json, Scope $scope, array $around): ?string
     {
-        return is_array($json) && array_diff(array_keys($json), $this->slot->keys()) === [] ? $this->slot->print($json, $scope, $around) : null;
+        return is_array($json) && array_diff(
+            array_keys($json),
+            $this->slot->keys(),
+        ) === [] ? $this->slot->print($json, $scope, $around) : null;
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array

@@ -80,7 +80,10 @@ final readonly class Length implements Spread
 
     public function properties(): array
     {
-        return ['amount' => ['type' => 'integer'], 'unit' => ['enum' => array_map(static fn (Unit $unit): string => $unit->value, Unit::cases())]];
+        return [
+            'amount' => ['type' => 'integer'],
+            'unit' => ['enum' => array_map(static fn (Unit $unit): string => $unit->value, Unit::cases())],
+        ];
     }
 
     public function required(): array

@@ -26,12 +26,16 @@ final readonly class LengthOf implements Worded
 
     public function print(mixed $json, Scope $scope, array $around): ?string
     {
-        return is_array($json) && array_diff(array_keys($json), ['amount', 'unit']) === [] ? (new Length)->print($json, $scope, $around) : null;
+        return is_array($json) && array_diff(
+            array_keys($json),
+            ['amount', 'unit'],
+        ) === [] ? (new Length)->print($json, $scope, $around) : null;
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
-        return $this->bare ? (new Interval)->lengths($typed, $at, $scope) : (new Length($this->inDays))->parse($typed, $at, $scope, $around);
+        return $this->bare ? (new Interval)->lengths($typed, $at, $scope) : (new Length($this->inDays))
+            ->parse($typed, $at, $scope, $around);
     }
 
     public function read(Context $context, Node $node): ?Amount

@@ -16,8 +16,14 @@ final readonly class Many implements Slot
      * @param  string  $last  the word before the last of them
      * @param  string  $also  another word that is heard there
      */
-    public function __construct(private Slot $one, private string $last, private int $least = 1, private string $also = '', private ?int $most = null, private bool $isSet = false)
-    {
+    public function __construct(
+        private Slot $one,
+        private string $last,
+        private int $least = 1,
+        private string $also = '',
+        private ?int $most = null,
+        private bool $isSet = false,
+    ) {
     }
 
     public function print(mixed $json, Scope $scope, array $around): ?string

@@ -51,6 +51,9 @@ final readonly class Series implements Slot
 
     public function schema(): array
     {
-        return ['type' => 'array'] + ($this->isNeeded ? ['minItems' => 1] : []) + ($this->most === null ? [] : ['maxItems' => $this->most]) + ['items' => $this->one->schema()];
+        return ['type' => 'array'] + ($this->isNeeded ? ['minItems' => 1] : []) + ($this->most === null ? []
+            : ['maxItems' => $this->most]) + [
+                'items' => $this->one->schema(),
+            ];
     }
 }
