@@ -10,6 +10,7 @@ use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\LabelSet;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
@@ -41,7 +42,7 @@ final readonly class TotalSlot implements Slot
         $found = [];
         foreach (self::relations($scope) as $label => $relation) {
             $type = self::typeOf($relation, $scope);
-            foreach ($type === null ? [] : $typed->labels($at, self::kinds($type)) as [$kind, $behind]) {
+            foreach ($type === null ? [] : $typed->labels($at, $scope->about($type)->once('totals', static fn (): LabelSet => new LabelSet(self::kinds($type)))) as [$kind, $behind]) {
                 $end = $typed->words($behind, (string) $label) ?? $typed->words($behind, "of {$label}", 3);
                 if ($end === null || ! is_array($kind)) {
                     continue;

@@ -33,6 +33,9 @@ final readonly class PersonName implements Slot
 
     private static function labels(Scope $scope): Labels
     {
-        return Labels::of(FieldValue::names($scope), FieldValue::shortNames($scope));
+        return $scope->once(
+            'people by name',
+            static fn (): Labels => Labels::of(FieldValue::names($scope), FieldValue::shortNames($scope)),
+        );
     }
 }

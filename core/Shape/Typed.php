@@ -86,24 +86,15 @@ final class Typed
         $isBegun = false;
         foreach ($words as $nth => [$word, $isPlain]) {
             $next = $this->word($at, $word, $isPlain);
-            if ($next === null && $nth === 0 && $followsComma) {
-                $comma = $this->skip($at);
-                $next = isset($this->text[$comma])
-                    && str_contains(',:;', $this->text[$comma]) ? $this->word($comma + 1, $word, $isPlain) : null;
+            if ($next === null && $nth === 0 && $followsComma && $this->isComma($at)) {
+                $next = $this->word($this->skip($at) + 1, $word, $isPlain);
             }
             if ($next !== null) {
                 $at = $next;
                 $isBegun = $isBegun || ! in_array($word, self::ARTICLES, true);
             } elseif (! in_array($word, self::ARTICLES, true)) {
-                if ($rank < 3) {
-                    $this->expect(trim($literal), $start, $rank);
-                    if ($nth === 0 && $followsComma) {
-                        $this->expectBehindComma($words, $start, $rank);
-                    }
-                    // Half of it stands here, and more of it than an article: the other half could follow.
-                    if ($isBegun) {
-                        $this->expect(implode(' ', array_column(array_slice($words, $nth), 0)), $at, $rank);
-                    }
+                if ($rank < 3 && ($isBegun || $this->tokens[$start][0] >= $this->furthest)) {
+                    $this->expectWords($words, $nth, $literal, $start, $isBegun ? $at : null, $rank);
                 }
 
                 return null;
@@ -278,16 +269,28 @@ final class Typed
     }
 
     /**
-     * Behind a comma the words could follow that are printed with one before them.
+     * Words of which some, or none, stand here.
      *
      * @param  list<array{string, bool}>  $words
+     * @param  ?int  $behind  the place behind the first of them, where more than an article stands
      */
-    private function expectBehindComma(array $words, int $at, int $rank): void
+    private function expectWords(array $words, int $nth, string $literal, int $start, ?int $behind, int $rank): void
     {
-        $comma = $this->skip($at);
-        if (isset($this->text[$comma]) && str_contains(',:;', $this->text[$comma])) {
-            $this->expect(implode(' ', array_column($words, 0)), $comma + 1, $rank);
+        $this->expect(trim($literal), $start, $rank);
+        if ($nth === 0 && $this->isComma($start)) {
+            // What is printed with a comma before it can follow behind one.
+            $this->expect(implode(' ', array_column($words, 0)), $this->skip($start) + 1, $rank);
         }
+        if ($behind !== null) {
+            $this->expect(implode(' ', array_column(array_slice($words, $nth), 0)), $behind, $rank);
+        }
+    }
+
+    private function isComma(int $at): bool
+    {
+        [$start, $word] = $this->tokens[$at] ?? $this->token($at);
+
+        return $word === '' && isset($this->text[$start]) && str_contains(',:;', $this->text[$start]);
     }
 
     /** In small letters, and as long as it was: the handful of letters that would change their length stay as they are. */

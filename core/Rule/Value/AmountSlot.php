@@ -36,7 +36,7 @@ final readonly class AmountSlot implements Slot
         return [
             ...array_map(
                 static fn (array $word): Parsed => new Parsed((string) $word[0], $word[1], 1),
-                array_slice($typed->labels($at, Counted::WORDS, 3), 0, 1),
+                array_slice($typed->labels($at, Counted::words(), 3), 0, 1),
             ),
             ...array_map(
                 static fn (Parsed $path): Parsed => $path->as(['path' => $path->json]),

@@ -6,6 +6,7 @@ namespace VividLedger\Shape\Slot;
 
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
+use VividLedger\Shape\LabelSet;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
@@ -39,7 +40,7 @@ final readonly class Counted implements Worded
 
         return array_map(
             static fn (array $found): Parsed => new Parsed($found[0], $found[1], 1),
-            array_slice($typed->labels($at, self::WORDS, 2), 0, 1),
+            array_slice($typed->labels($at, self::words(), 2), 0, 1),
         );
     }
 
@@ -65,5 +66,13 @@ final readonly class Counted implements Worded
         return $this->isTextToo ? ['type' => ['integer', 'string']] : [
             'type' => 'integer', 'minimum' => $this->least,
         ] + ($this->most === null ? [] : ['maximum' => $this->most]);
+    }
+
+    /** @return LabelSet<int> */
+    public static function words(): LabelSet
+    {
+        static $words = null;
+
+        return $words instanceof LabelSet ? $words : $words = new LabelSet(self::WORDS);
     }
 }

@@ -165,7 +165,7 @@ final readonly class FieldValue implements Slot
 
         return array_map(
             static fn (array $word): Parsed => new Parsed((string) $word[0], $word[1], 1),
-            array_slice($typed->labels($at, Counted::WORDS, 2), 0, 1),
+            array_slice($typed->labels($at, Counted::words(), 2), 0, 1),
         );
     }
 

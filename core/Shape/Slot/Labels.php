@@ -5,21 +5,31 @@ declare(strict_types=1);
 namespace VividLedger\Shape\Slot;
 
 use Closure;
+use VividLedger\Shape\LabelSet;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
 use VividLedger\Shape\Typed;
 
 /** One of some labels, each of which stands for something. */
-final readonly class Labels implements Slot
+final class Labels implements Slot
 {
+    /** @var ?LabelSet<mixed> */
+    private ?LabelSet $set = null;
+
+    /** @var ?LabelSet<mixed> */
+    private ?LabelSet $others = null;
+
     /**
      * @param  Closure(Scope, array<mixed>): array<string, mixed>  $labels  what each stands for
      * @param  array<string, mixed>  $also  other words for the same
      * @param  list<mixed>  $values  all that there are, where that is known beforehand
      */
-    public function __construct(private Closure $labels, private array $also = [], private array $values = [])
-    {
+    public function __construct(
+        private readonly Closure $labels,
+        private readonly array $also = [],
+        private readonly array $values = [],
+    ) {
     }
 
     /**
@@ -43,11 +53,12 @@ final readonly class Labels implements Slot
         return [
             ...array_map(
                 static fn (array $found): Parsed => new Parsed($found[0], $found[1]),
-                $typed->labels($at, ($this->labels)($scope, $around)),
+                $typed->labels($at, $this->values === [] ? ($this->labels)($scope, $around)
+                    : $this->set ??= new LabelSet(($this->labels)($scope, $around))),
             ),
             ...array_map(
                 static fn (array $found): Parsed => new Parsed($found[0], $found[1], 1),
-                $this->also === [] || ! $typed->isLoose ? [] : $typed->labels($at, $this->also, 1),
+                $this->also === [] || ! $typed->isLoose ? [] : $typed->labels($at, $this->others ??= new LabelSet($this->also), 1),
             ),
         ];
     }
