@@ -42,7 +42,11 @@ final readonly class TotalSlot implements Slot
         $found = [];
         foreach (self::relations($scope) as $label => $relation) {
             $type = self::typeOf($relation, $scope);
-            foreach ($type === null ? [] : $typed->labels($at, $scope->about($type)->once('totals', static fn (): LabelSet => new LabelSet(self::kinds($type)))) as [$kind, $behind]) {
+            if ($type === null) {
+                continue;
+            }
+            $kinds = $scope->about($type)->once('totals', static fn (): LabelSet => new LabelSet(self::kinds($type)));
+            foreach ($typed->labels($at, $kinds) as [$kind, $behind]) {
                 $end = $typed->words($behind, (string) $label) ?? $typed->words($behind, "of {$label}", 3);
                 if ($end === null || ! is_array($kind)) {
                     continue;
