@@ -8,6 +8,7 @@ use VividLedger\Condition\Operator\Negated;
 use VividLedger\Condition\Operator\Operators;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
@@ -72,12 +73,12 @@ final readonly class ConditionSlot implements Worded
         }, $condition->end, $condition->cost + 1);
     }
 
-    public function read(Context $context, Node $node): ?Condition
+    public function read(Context $context, Node $node, Filled $around): ?Condition
     {
         return ConditionReader::read($context, $node, $this->margin, 1);
     }
 
-    public function more(Context $context, Node $node): void
+    public function more(Context $context, Node $node, Filled $around): void
     {
         if ($this->more !== '') {
             $context->more($this->more, $node->at, Edit::Where);

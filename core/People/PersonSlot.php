@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\People;
 
 use VividLedger\Shape\Context;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
@@ -51,12 +52,12 @@ final readonly class PersonSlot implements Worded
         });
     }
 
-    public function read(Context $context, Node $node): ?PersonExpression
+    public function read(Context $context, Node $node, Filled $around): ?PersonExpression
     {
         return PersonExpressions::word($context, $node);
     }
 
-    public function more(Context $context, Node $node): void
+    public function more(Context $context, Node $node, Filled $around): void
     {
     }
 

@@ -41,6 +41,25 @@ final class Filled
         return isset($this->values[$key]) ? $this->the($key, $class) : null;
     }
 
+    /**
+     * @template T of object
+     *
+     * @param  class-string<T>  $class
+     * @return list<T>
+     */
+    public function all(string $key, string $class): array
+    {
+        $values = $this->values[$key] ?? [];
+
+        return array_values(array_filter(is_array($values) ? $values : [], static fn (mixed $value): bool => $value instanceof $class));
+    }
+
+    /** What was read, whatever it is; null for nothing. */
+    public function raw(string $key): mixed
+    {
+        return $this->values[$key] ?? null;
+    }
+
     public function number(string $key): int
     {
         $value = $this->values[$key] ?? null;

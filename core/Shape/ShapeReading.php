@@ -72,7 +72,7 @@ final class ShapeReading
             $at = $this->at($key, $slot);
             if ($slot instanceof Worded) {
                 $this->end();
-                $slot->more($this->context, $at);
+                $slot->more($this->context, $at, $this->filled);
             }
         }
     }
@@ -86,7 +86,7 @@ final class ShapeReading
         $at = $this->at($key, $slot);
         if ($slot instanceof Worded) {
             $this->end();
-            $this->filled->put($key, $slot->read($this->context, $at));
+            $this->filled->put($key, $slot->read($this->context, $at, $this->filled));
         } else {
             $this->filled->put($key, $at->raw);
             $this->say((string) $slot->print($at->raw, $this->scope, []));

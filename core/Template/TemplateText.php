@@ -6,6 +6,7 @@ namespace VividLedger\Template;
 
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Gap;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\Node;
@@ -43,7 +44,7 @@ final readonly class TemplateText implements Worded
         return (new Quoted)->parse($typed, $at, $scope, $around);
     }
 
-    public function read(Context $context, Node $node): ?Template
+    public function read(Context $context, Node $node, Filled $around): ?Template
     {
         $text = trim($node->text() ?? '');
         if ($text === '') {
@@ -56,7 +57,7 @@ final readonly class TemplateText implements Worded
             ? $context->problem($node->at, 'too_long', $this->tooLong) : Template::read($context, $text, $node->at);
     }
 
-    public function more(Context $context, Node $node): void
+    public function more(Context $context, Node $node, Filled $around): void
     {
         if ($this->gap->more !== '') {
             $context->more($this->gap->more, $node->at, $this->edit);
@@ -65,6 +66,7 @@ final readonly class TemplateText implements Worded
 
     public function schema(): array
     {
-        return Json::text($this->most);
+        // What need not be there may be empty.
+        return Json::text($this->most, $this->gap->more === '' ? 1 : 0);
     }
 }

@@ -72,7 +72,7 @@ final class TimingReadingTest extends TestCase
         ];
         yield 'a date arrives' => [
             ['when' => ['kind' => 'date', 'field' => 'due', 'amount' => -75, 'unit' => 'day', 'time' => '09:00', 'yearly' => true]],
-            'at once', 'When a Ticket comes to 75 days before Due at 09:00 every year,',
+            'at once', 'When a Ticket comes to 75 days before Due at 09:00, every year,',
         ];
         yield 'quiet' => [
             ['when' => ['kind' => 'quiet', 'of' => 'value', 'field' => 'status', 'value' => 'waiting', 'amount' => 2, 'unit' => 'day']],

@@ -9,6 +9,7 @@ use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Scope;
@@ -31,7 +32,7 @@ final readonly class ContactSlot implements Worded
             ->parse($typed, $at, $scope, $around);
     }
 
-    public function read(Context $context, Node $node): ?Path
+    public function read(Context $context, Node $node, Filled $around): ?Path
     {
         $path = $context->schema->path($context->type, $node->text() ?? '');
         $offers = fn (): array => $this->offers($context);
@@ -50,7 +51,7 @@ final readonly class ContactSlot implements Worded
         return $path;
     }
 
-    public function more(Context $context, Node $node): void
+    public function more(Context $context, Node $node, Filled $around): void
     {
         if (count($this->offers($context)) > 1) {
             $context->more('+ on a contact too', $node->at, Edit::Offer, fn (): array => $this->offers($context));

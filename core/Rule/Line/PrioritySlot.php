@@ -6,6 +6,7 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Scope;
@@ -33,7 +34,7 @@ final readonly class PrioritySlot implements Worded
         return $this->labels()->parse($typed, $at, $scope, $around);
     }
 
-    public function read(Context $context, Node $node): ?TaskPriority
+    public function read(Context $context, Node $node, Filled $around): ?TaskPriority
     {
         $priority = TaskPriority::tryFrom($node->text() ?? '');
         if ($priority === null) {
@@ -51,7 +52,7 @@ final readonly class PrioritySlot implements Worded
         return $priority;
     }
 
-    public function more(Context $context, Node $node): void
+    public function more(Context $context, Node $node, Filled $around): void
     {
         $context->more('+ priority', $node->at, Edit::Offer, $this->offers(...));
     }

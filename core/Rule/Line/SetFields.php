@@ -17,6 +17,7 @@ use VividLedger\Rule\Value\DeedSlot;
 use VividLedger\Rule\Value\FixedValue;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Elsewhere;
@@ -62,11 +63,11 @@ final readonly class SetFields implements Line, Writes
         $on = $node->child('on');
         $slot = new TargetSlot;
         if ($on->raw === null) {
-            $slot->more($context, $on);
+            $slot->more($context, $on, new Filled);
         } else {
             $context->glue('on');
         }
-        $target = $on->raw === null ? new ThisRecord($context->type) : $slot->read($context, $on);
+        $target = $on->raw === null ? new ThisRecord($context->type) : $slot->read($context, $on, new Filled);
         if ($target === null) {
             return null;
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Shape\Context;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
@@ -28,12 +29,12 @@ final readonly class TaskDueSlot implements Worded
         return self::shape()->parse($typed, $at, $scope, []);
     }
 
-    public function read(Context $context, Node $node): ?TaskDue
+    public function read(Context $context, Node $node, Filled $around): ?TaskDue
     {
         return TaskDue::read($context, $node) ?: null;
     }
 
-    public function more(Context $context, Node $node): void
+    public function more(Context $context, Node $node, Filled $around): void
     {
     }
 

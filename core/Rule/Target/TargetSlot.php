@@ -8,6 +8,7 @@ use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
@@ -56,12 +57,12 @@ final readonly class TargetSlot implements Worded
         return $scope->schema->type($target ?? '');
     }
 
-    public function read(Context $context, Node $node): ?Target
+    public function read(Context $context, Node $node, Filled $around): ?Target
     {
         return Targets::read($context, $node);
     }
 
-    public function more(Context $context, Node $node): void
+    public function more(Context $context, Node $node, Filled $around): void
     {
         $context->more('on …', $node->at, Edit::Offer, static fn (): array => Targets::offers($context));
     }

@@ -12,16 +12,16 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Also;
 use VividLedger\Shape\Slot\Always;
 use VividLedger\Shape\Slot\DateField;
 use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Far;
 use VividLedger\Shape\Slot\Overdue;
 use VividLedger\Shape\Slot\SignedLength;
-use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
 use VividLedger\Time\OutOfTime;
@@ -55,9 +55,9 @@ final readonly class DateArrives extends Swept
 
     public static function shape(): Shape
     {
-        $more = '[, every year{yearly}][, on that day only{onDayOnly}][, or by hand{byHand}]';
+        $more = '[, {yearly}][, {onDayOnly}][, or by hand{byHand}]';
 
-        return Shape::of(self::kind())->says("{subject} comes to {far} {field} {rest}{$more}")->orSaid(
+        return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')->says("{subject} comes to {far} {field} {rest}{$more}")->orSaid(
             "{subject} is {past} {over} {rest}{$more}",
             "{subject} is {away} (from|away from|off) {field} {rest}{$more}",
             "[{subject} (is|comes to|reaches) ]{far} {field} {rest}{$more}",
@@ -73,7 +73,11 @@ final readonly class DateArrives extends Swept
             "the day {field} {rest}{$more}",
         )->slot('subject', new Subject)->slot('byHand', new Always)->slot('far', new Far('the day of'))->slot('over', new Overdue)
             ->slot('away', new SignedLength(-1))->slot('past', new SignedLength(1))
-            ->slot('field', new DateField)->slot('rest', new DueRest)->slot('yearly', new Always)->slot('onDayOnly', new Always);
+            ->slot('field', new DateField)->slot('rest', new DueRest)->slot('yearly', new Also('every year', 'only once'))->slot('onDayOnly', new Also(
+                'on that day only',
+                'also when it is nearer already',
+                static fn (Filled $read): bool => ($read->any('far', Due::class)->amount->amount ?? 0) < 0,
+            ));
     }
 
     public static function event(): EventKind
@@ -83,58 +87,17 @@ final readonly class DateArrives extends Swept
 
     public static function read(Context $context, Node $node): ?self
     {
-        $type = $context->type;
-        $context->word('comes to', WordRole::Value, $node->at, Edit::Trigger);
-        $due = Due::read($node);
-        $name = $node->child('field');
-        $field = $type->field($name->text() ?? '');
-        $offers = static fn (): array => array_map(
-            static fn (Field $field): Offer => new Offer($field->label, $field->name),
-            array_values(array_filter($type->fields, static fn (Field $field): bool => $field->type->isMoment())),
+        $read = self::shape()->read($context, $node);
+
+        return $read === null ? null : new self(
+            $context->type->name,
+            $read->the('field', Field::class),
+            $read->the('far', Due::class),
+            $read->flag('yearly'),
+            $read->flag('onDayOnly'),
+            $context->type->owner,
+            $context->zone,
         );
-        if (is_string($due)) {
-            return $context->gap('choose how far from it', $node->at, Edit::Moment, 'wrong_type', $due);
-        }
-        $far = match (true) {
-            $due->amount->amount === 0 => 'the day of',
-            $due->amount->amount < 0 => "{$due->length()} before",
-            default => "{$due->length()} after",
-        };
-        $context->word($far, WordRole::Value, $node->at, Edit::Moment);
-        if ($field === null || ! $field->type->isMoment()) {
-            return $context->gap(
-                $name->text() ?? 'choose a date',
-                $name->at,
-                Edit::Offer,
-                'unknown_field',
-                "Choose a date of the {$type->inSentence()}.",
-                $offers,
-            );
-        }
-        $context->choice($field->label, WordRole::Field, $name->at, $offers);
-        if ($due->rest() !== '') {
-            $context->word($due->rest(), WordRole::Value, $node->at, Edit::Moment);
-        }
-        $yearly = $node->child('yearly');
-        $each = static fn (): array => [new Offer('every year', true), new Offer('only once', null)];
-        if ($yearly->raw === true) {
-            $context->choice('every year', WordRole::Value, $yearly->at, $each);
-        } else {
-            $context->more('+ every year', $yearly->at, Edit::Offer, $each);
-        }
-
-        $only = $node->child('onDayOnly');
-        if ($due->amount->amount < 0) {
-            $near = static fn (): array => [new Offer('on that day only', true), new Offer('also when it is nearer already', null)];
-            $only->raw === true ? $context->choice(
-                'on that day only',
-                WordRole::Value,
-                $only->at,
-                $near,
-            ) : $context->more('+ on that day only', $only->at, Edit::Offer, $near);
-        }
-
-        return new self($type->name, $field, $due, $yearly->raw === true, $only->raw === true, $type->owner, $context->zone);
     }
 
     /** Whether it also takes a record that is nearer to its date already when it is made or the date is moved. */

@@ -12,15 +12,13 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
-use VividLedger\Shape\FieldReader;
+use VividLedger\Shape\Gap;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Always;
 use VividLedger\Shape\Slot\FieldValue;
 use VividLedger\Shape\Slot\OwnField;
 use VividLedger\Shape\Slot\Wait;
-use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
 
 /** Nothing of a sort has happened for so long: no change, no activity at all, no reply, or a field has kept a value. */
@@ -30,10 +28,6 @@ final readonly class FallsQuiet extends Swept
     public const BREAKS = [
         'change' => ['created', 'changed', 'restored'],
         'activity' => ['created', 'changed', 'restored', 'comment', 'file', 'task_done', 'reply', 'by_hand'],
-    ];
-
-    private const SORTS = [
-        'change' => 'has not been changed', 'activity' => 'has seen no activity', 'reply' => 'has had no reply', 'value' => 'has kept',
     ];
 
     private function __construct(
@@ -59,10 +53,9 @@ final readonly class FallsQuiet extends Swept
     public static function shape(): Shape
     {
         return Shape::of(self::kind())
-            ->says('{subject} once it has not been changed for {due}[, or by hand{byHand}]', ['of' => 'change'])
-            ->says('{subject} once it has seen no activity for {due}[, or by hand{byHand}]', ['of' => 'activity'])
-            ->says('{subject} once it has had no reply for {due}[, or by hand{byHand}]', ['of' => 'reply'])
-            ->says('{subject} once it has kept {field} at {value} for {due}[, or by hand{byHand}]', ['of' => 'value'])
+            ->opens(Edit::Trigger)->apart('subject', 'byHand')
+            ->says('{subject} once it {of} {field} at {value} for {due}[, or by hand{byHand}]', ['of' => QuietSort::VALUE])
+            ->says('{subject} once it {of} for {due}[, or by hand{byHand}]')
             ->orSaidWith(
                 ['of' => 'change'],
                 '{subject} (has not been changed|has not changed|was not changed|is not changed|stays unchanged|is unchanged|has '
@@ -122,7 +115,8 @@ final readonly class FallsQuiet extends Swept
             )->slot('subject', new Subject)->slot('byHand', new Always)->slot('due', new Wait)->slot('choice', new ImpliedChoice)
             ->slot('field', new OwnField(
                 static fn (Field $field): bool => $field->type === FieldType::Choice || $field->type === FieldType::Tick,
-            ))->slot('value', FieldValue::of('field'));
+                new Gap('choose a field', 'Choose the field that has kept its value.'),
+            ))->slot('value', FieldValue::of('field', Edit::KeptValue))->slot('of', new QuietSort);
     }
 
     public static function event(): EventKind
@@ -132,66 +126,21 @@ final readonly class FallsQuiet extends Swept
 
     public static function read(Context $context, Node $node): ?self
     {
-        $of = $node->child('of');
-        $sort = $of->text() ?? '';
-        $offers = static fn (): array => array_map(
-            static fn (string $kind, string $said): Offer => new Offer($kind === 'value' ? 'has kept a value' : $said, $kind),
-            array_keys(self::SORTS),
-            self::SORTS,
-        );
-        $context->word('once it', WordRole::Glue, $node->at, Edit::Trigger);
-        if (! isset(self::SORTS[$sort])) {
-            return $context->gap('choose what stays away', $of->at, Edit::Offer, 'missing', 'Choose what has not happened.', $offers);
-        }
-        $context->choice(self::SORTS[$sort], WordRole::Value, $of->at, $offers);
-        $field = null;
-        $value = null;
-        if ($sort === 'value') {
-            $at = $node->child('field');
-            $field = $context->type->field($at->text() ?? '');
-            $fields = static fn (): array => array_map(
-                static fn (Field $field): Offer => new Offer($field->label, $field->name),
-                array_values(array_filter(
-                    $context->type->ownFields(),
-                    static fn (Field $field): bool => $field->type === FieldType::Choice || $field->type === FieldType::Tick,
-                )),
-            );
-            if ($field === null || ($field->type !== FieldType::Choice && $field->type !== FieldType::Tick)) {
-                return $context->gap(
-                    $at->text() ?? 'choose a field',
-                    $at->at,
-                    Edit::Offer,
-                    'unknown_field',
-                    'Choose the field that has kept its value.',
-                    $fields,
-                );
-            }
-            $context->choice($field->label, WordRole::Field, $at->at, $fields);
-            $context->glue('at');
-            $value = FieldReader::value($context, $field, $node->child('value'), Edit::KeptValue);
-            if ($value === null) {
-                return null;
-            }
-        }
-        $context->glue('for');
-        $due = Due::read($node);
-        if (is_string($due) || $due->amount->amount < 1) {
-            return $context->gap(
-                'choose how long',
-                $node->at,
-                Edit::Moment,
-                'wrong_type',
-                is_string($due) ? $due : 'Give an amount of 1 or more.',
-            );
-        }
-        $context->word(trim("{$due->length()} {$due->rest()}"), WordRole::Value, $node->at, Edit::Moment);
+        $read = self::shape()->read($context, $node);
+        $value = $read?->raw('value');
 
-        return new self($context->type->name, $sort, $due, $field, $value);
+        return $read === null ? null : new self(
+            $context->type->name,
+            $read->text('of'),
+            $read->the('due', Due::class),
+            $read->any('field', Field::class),
+            is_scalar($value) && ! is_float($value) ? $value : null,
+        );
     }
 
     public function wanted(): string
     {
-        return self::SORTS[$this->sort].($this->field === null ? '' : " {$this->field->label}")." for {$this->due->length()}";
+        return QuietSort::SAID[$this->sort].($this->field === null ? '' : " {$this->field->label}")." for {$this->due->length()}";
     }
 
     /** Run by hand, it is about the silence that is there already; so that silence sets it off no more. */

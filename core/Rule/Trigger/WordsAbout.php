@@ -6,6 +6,7 @@ namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Scope;
@@ -27,7 +28,7 @@ final readonly class WordsAbout implements Worded
         return (new Quoted)->parse($typed, $at, $scope, $around);
     }
 
-    public function read(Context $context, Node $node): string
+    public function read(Context $context, Node $node, Filled $around): string
     {
         $about = trim($node->text() ?? '');
         $context->word("“{$about}”", WordRole::Value, $node->at, Edit::Text);
@@ -35,7 +36,7 @@ final readonly class WordsAbout implements Worded
         return $about;
     }
 
-    public function more(Context $context, Node $node): void
+    public function more(Context $context, Node $node, Filled $around): void
     {
         $context->more('+ that mentions', $node->at, Edit::Text);
     }

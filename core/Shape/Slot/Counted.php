@@ -6,6 +6,7 @@ namespace VividLedger\Shape\Slot;
 
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\LabelSet;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
@@ -44,7 +45,7 @@ final readonly class Counted implements Worded
         );
     }
 
-    public function read(Context $context, Node $node): ?int
+    public function read(Context $context, Node $node, Filled $around): ?int
     {
         $number = $this->isTextToo && is_string($node->raw) && preg_match('/^\d{1,9}$/D', $node->raw) === 1 ? (int) $node->raw : $node->raw;
         if (! is_int($number) || $number < $this->least || ($this->most !== null && $number > $this->most)) {
@@ -57,7 +58,7 @@ final readonly class Counted implements Worded
         return $number;
     }
 
-    public function more(Context $context, Node $node): void
+    public function more(Context $context, Node $node, Filled $around): void
     {
     }
 

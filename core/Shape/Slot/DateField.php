@@ -5,14 +5,18 @@ declare(strict_types=1);
 namespace VividLedger\Shape\Slot;
 
 use VividLedger\Schema\Field;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Filled;
+use VividLedger\Shape\Gap;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Slot;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
 
 /** A date of the record: "Due", "the due date", "it is due", "it ends". */
-final readonly class DateField implements Slot
+final readonly class DateField implements Worded
 {
     public function print(mixed $json, Scope $scope, array $around): ?string
     {
@@ -31,6 +35,18 @@ final readonly class DateField implements Slot
         }
 
         return Parsed::distinct($found);
+    }
+
+    public function read(Context $context, Node $node, Filled $around): ?Field
+    {
+        return (new OwnField(
+            static fn (Field $field): bool => $field->type->isMoment(),
+            new Gap('choose a date', "Choose a date of the {$context->type->inSentence()}."),
+        ))->read($context, $node, $around);
+    }
+
+    public function more(Context $context, Node $node, Filled $around): void
+    {
     }
 
     public function schema(): array

@@ -4,16 +4,23 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordRole;
+use VividLedger\Time\Due;
 use VividLedger\Time\Roll;
 
 /** What stands behind an amount of time, {"time", "roll", "clock"}: "at 09:00, or the next working day, by the owner’s clock". */
-final readonly class DueRest implements Spread
+final readonly class DueRest implements Spread, Worded
 {
     use InKeys;
 
@@ -50,6 +57,21 @@ final readonly class DueRest implements Spread
         }
 
         return $found;
+    }
+
+    /** The amount it stands behind was read before, and this with it. */
+    public function read(Context $context, Node $node, Filled $around): null
+    {
+        $due = Due::read($node);
+        if ($due instanceof Due && $due->rest() !== '') {
+            $context->word($due->rest(), WordRole::Value, $node->at, Edit::Moment);
+        }
+
+        return null;
+    }
+
+    public function more(Context $context, Node $node, Filled $around): void
+    {
     }
 
     public function properties(): array

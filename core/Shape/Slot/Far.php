@@ -4,15 +4,22 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordRole;
+use VividLedger\Time\Due;
 use VividLedger\Time\Unit;
 
 /** How far from a date, {"amount", "unit"}: "2 days before", "1 week after", "on". */
-final readonly class Far implements Spread
+final readonly class Far implements Spread, Worded
 {
     use InKeys;
 
@@ -74,6 +81,26 @@ final readonly class Far implements Spread
         }
 
         return $found;
+    }
+
+    public function read(Context $context, Node $node, Filled $around): ?Due
+    {
+        $due = Due::read($node);
+        if (is_string($due)) {
+            return $context->gap('choose how far from it', $node->at, Edit::Moment, 'wrong_type', $due);
+        }
+        $far = match (true) {
+            $due->amount->amount === 0 => $this->none,
+            $due->amount->amount < 0 => "{$due->length()} before",
+            default => "{$due->length()} after",
+        };
+        $context->word($far, WordRole::Value, $node->at, Edit::Moment);
+
+        return $due;
+    }
+
+    public function more(Context $context, Node $node, Filled $around): void
+    {
     }
 
     public function properties(): array

@@ -8,14 +8,19 @@ use Closure;
 use VividLedger\Record\Display;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\FieldReader;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Slot;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
 
 /** A value of a field as a rule file writes it: texts in quotes, choices by their labels, people by their names. */
-final readonly class FieldValue implements Slot
+final readonly class FieldValue implements Worded
 {
     private const YES = ['yes', 'true', 'on', 'checked', 'set'];
 
@@ -23,20 +28,23 @@ final readonly class FieldValue implements Slot
 
     private const SIGNS = '€|£|\$|EUR|GBP|USD';
 
-    /** @param  Closure(Scope, array<mixed>): ?Field  $field  whose value it is */
-    public function __construct(private Closure $field)
+    /**
+     * @param  Closure(Scope, array<mixed>): ?Field  $field  whose value it is
+     * @param  string  $key  of the place before it that names the field
+     */
+    public function __construct(private Closure $field, private string $key = '', private Edit $edit = Edit::Operand)
     {
     }
 
     /** @param  string  $key  of the object around it that names the field; of a list, its only one */
-    public static function of(string $key): self
+    public static function of(string $key, Edit $edit = Edit::Operand): self
     {
         return new self(static function (Scope $scope, array $around) use ($key): ?Field {
             $name = $around[$key] ?? null;
             $name = is_array($name) ? (count($name) === 1 ? ($name[0] ?? null) : null) : $name;
 
             return is_string($name) ? $scope->schema->path($scope->type, $name)?->field : null;
-        });
+        }, $key, $edit);
     }
 
     public static function ofField(Field $field): self
@@ -88,6 +96,17 @@ final readonly class FieldValue implements Slot
             ),
             default => self::labelled($typed, $at, $field, $scope),
         };
+    }
+
+    public function read(Context $context, Node $node, Filled $around): string|int|bool|null
+    {
+        $field = $around->any($this->key, Field::class);
+
+        return $field === null ? null : FieldReader::value($context, $field, $node, $this->edit);
+    }
+
+    public function more(Context $context, Node $node, Filled $around): void
+    {
     }
 
     public function schema(): array

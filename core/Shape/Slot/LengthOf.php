@@ -6,6 +6,7 @@ namespace VividLedger\Shape\Slot;
 
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Typed;
@@ -38,7 +39,7 @@ final readonly class LengthOf implements Worded
             ->parse($typed, $at, $scope, $around);
     }
 
-    public function read(Context $context, Node $node): ?Amount
+    public function read(Context $context, Node $node, Filled $around): ?Amount
     {
         $amount = Amount::read($node);
         if ($amount === null || $amount->amount < 1) {
@@ -49,7 +50,7 @@ final readonly class LengthOf implements Worded
         return $amount;
     }
 
-    public function more(Context $context, Node $node): void
+    public function more(Context $context, Node $node, Filled $around): void
     {
     }
 

@@ -9,6 +9,7 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Gap;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\LabelSet;
@@ -127,7 +128,7 @@ final readonly class OwnField implements Worded
         });
     }
 
-    public function read(Context $context, Node $node): ?Field
+    public function read(Context $context, Node $node, Filled $around): ?Field
     {
         $field = $context->type->field($node->text() ?? '');
         if ($field === null || ! $this->isMeant($field)) {
@@ -145,7 +146,7 @@ final readonly class OwnField implements Worded
         return $field;
     }
 
-    public function more(Context $context, Node $node): void
+    public function more(Context $context, Node $node, Filled $around): void
     {
         if ($this->gap->more !== '') {
             $context->more($this->gap->more, $node->at, Edit::Offer, fn (): array => $this->offers($context));

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Shape\Slot;
 
 use VividLedger\Shape\Context;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
@@ -53,7 +54,7 @@ final readonly class Toggle implements Spread, Worded
         ];
     }
 
-    public function read(Context $context, Node $node): bool
+    public function read(Context $context, Node $node, Filled $around): bool
     {
         $at = $node->child($this->key);
         $isOn = $at->raw === true;
@@ -64,7 +65,7 @@ final readonly class Toggle implements Spread, Worded
         return $isOn;
     }
 
-    public function more(Context $context, Node $node): void
+    public function more(Context $context, Node $node, Filled $around): void
     {
     }
 

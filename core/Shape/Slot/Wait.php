@@ -4,14 +4,21 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Edit;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordRole;
+use VividLedger\Time\Due;
 
 /** A length of time with what stands behind it: "2 working days at 09:00". */
-final readonly class Wait implements Spread
+final readonly class Wait implements Spread, Worded
 {
     use InKeys;
 
@@ -38,6 +45,27 @@ final readonly class Wait implements Spread
         }
 
         return $found;
+    }
+
+    public function read(Context $context, Node $node, Filled $around): ?Due
+    {
+        $due = Due::read($node);
+        if (is_string($due) || $due->amount->amount < 1) {
+            return $context->gap(
+                'choose how long',
+                $node->at,
+                Edit::Moment,
+                'wrong_type',
+                is_string($due) ? $due : 'Give an amount of 1 or more.',
+            );
+        }
+        $context->word(trim("{$due->length()} {$due->rest()}"), WordRole::Value, $node->at, Edit::Moment);
+
+        return $due;
+    }
+
+    public function more(Context $context, Node $node, Filled $around): void
+    {
     }
 
     public function properties(): array
