@@ -57,7 +57,9 @@ final readonly class DateArrives extends Swept
     {
         $more = '[, {yearly}][, {onDayOnly}][, or by hand{byHand}]';
 
-        return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')->says("{subject} comes to {far} {field} {rest}{$more}")->orSaid(
+        $shape = Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand');
+
+        return $shape->says("{subject} comes to {far} {field} {rest}{$more}")->orSaid(
             "{subject} is {past} {over} {rest}{$more}",
             "{subject} is {away} (from|away from|off) {field} {rest}{$more}",
             "[{subject} (is|comes to|reaches) ]{far} {field} {rest}{$more}",
@@ -73,7 +75,8 @@ final readonly class DateArrives extends Swept
             "the day {field} {rest}{$more}",
         )->slot('subject', new Subject)->slot('byHand', new Always)->slot('far', new Far('the day of'))->slot('over', new Overdue)
             ->slot('away', new SignedLength(-1))->slot('past', new SignedLength(1))
-            ->slot('field', new DateField)->slot('rest', new DueRest)->slot('yearly', new Also('every year', 'only once'))->slot('onDayOnly', new Also(
+            ->slot('field', new DateField)->slot('rest', new DueRest)->slot('yearly', new Also('every year', 'only once'))
+            ->slot('onDayOnly', new Also(
                 'on that day only',
                 'also when it is nearer already',
                 static fn (Filled $read): bool => ($read->any('far', Due::class)->amount->amount ?? 0) < 0,

@@ -92,9 +92,17 @@ final class Pictures extends BrowserTestCase
         $this->press('Look back', '.btn');
         $this->see('[data-look-back=done]');
         $this->picture('look-back');
-        $this->see('[role=tab]', 'Remarks')->click();
-        $this->see('[data-remark]');
-        $this->picture('remarks');
+        $rule = $this->api('POST', 'rules', ['file' => [
+            'name' => 'A quote is won', 'on' => 'quote', 'when' => ['kind' => 'created_or_changed'],
+            'onlyIf' => ['kind' => 'all', 'of' => []],
+            'fires' => ['kind' => 'becomes_true'], 'lines' => [],
+        ]]);
+        $this->open("/rules/{$rule['id']}");
+        $this->see('[aria-label="The rule in one sentence"]')->sendKeys(
+            'When a quote is won, give whoever created it a task "Send a welcome pack" due in two working days, only once',
+        );
+        $this->see('[data-understood]');
+        $this->picture('said');
         $this->open('/setup/calendars');
         $this->press('Larkmoss office Europe/Berlin the company · 5 holidays');
         $this->see('input[aria-label="Monday from"]');
