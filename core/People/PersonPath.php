@@ -42,7 +42,8 @@ final readonly class PersonPath implements Slot
         $isBare = preg_match('/(?<![\p{L}\p{N}])(?:the|its)\s*$/iu', substr($typed->text, 0, $at)) !== 1;
         $found = $isBare ? array_map(static fn (Parsed $one): Parsed => $one->costlier(1), $found) : $found;
         if ($found === []) {
-            OwnField::expect($typed, $at, $scope, static fn (?Field $field): bool => $field?->type === FieldType::Person, leads: true);
+            OwnField::expect($typed, $at, $scope, static fn (?Field $field): bool => $field?->type === FieldType::Person
+                && ! in_array($field->name, [$scope->type->owner, 'created_by'], true), leads: true);
         }
 
         return $found;

@@ -93,7 +93,7 @@ final class Typed
                 $at = $next;
                 $isBegun = $isBegun || ! in_array($word, self::ARTICLES, true);
             } elseif (! in_array($word, self::ARTICLES, true)) {
-                if ($rank < 3 && ($isBegun || $this->tokens[$start][0] >= $this->furthest)) {
+                if ($rank < 3 && ($isBegun || $this->tokens[$start][0] >= $this->furthest || $this->isComma($start))) {
                     $this->expectWords($words, $nth, $literal, $start, $isBegun ? $at : null, $rank);
                 }
 
