@@ -14,6 +14,7 @@ final readonly class Misreading
      * @param  list<string>  $expected  what could stand there, the likeliest first
      * @param  list<string>  $offers  what of that can be typed as it is
      * @param  ?string  $meant  what the word is probably meant to be, when it is nearly spelt so
+     * @param  list<string>  $meanings  what it can mean, when that is more than one thing
      */
     public function __construct(
         public int $line,
@@ -22,11 +23,15 @@ final readonly class Misreading
         public array $expected,
         public array $offers,
         public ?string $meant = null,
+        public array $meanings = [],
     ) {
     }
 
     public function message(): string
     {
+        if ($this->meanings !== []) {
+            return 'That can mean several things: “'.implode('”, or “', $this->meanings).'”. Write the one you mean.';
+        }
         $what = $this->word === '' ? 'Something is missing at the end' : "‘{$this->word}’ is not understood here";
         if ($this->meant !== null) {
             return "{$what}. Did you mean ‘{$this->meant}’?";

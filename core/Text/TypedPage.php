@@ -43,7 +43,7 @@ final class TypedPage
         if ($read === []) {
             $this->misread[] = NearMiss::of($typed, $number);
         } elseif (count($read) > 1) {
-            $this->misread[] = new Misreading($number, 0, trim($row), [], []);
+            $this->misread[] = new Misreading($number, 0, trim($row), [], [], meanings: array_map($this->said(...), $read));
         } else {
             $this->keep(RuleText::without($read[0]));
         }
@@ -94,7 +94,7 @@ final class TypedPage
     {
         $found = [];
         foreach (isset($this->file['when']) ? [] : self::candidates($row, $this->schema, $this->type) as $type) {
-            foreach (Parts::parse('when', $typed, 0, ($this->scope)($type)) as $one) {
+            foreach (Parts::parse('when', $typed, 0, ($this->scope)($type), isBare: true) as $one) {
                 $found[] = $one->as(['when' => $one->json, 'on' => $type->name]);
             }
         }
@@ -104,7 +104,8 @@ final class TypedPage
         }
         $scope = ($this->scope)($this->type);
         foreach (array_diff(Parts::keys(), ['when', ...array_keys($this->file)]) as $part) {
-            foreach (Parts::parse($part, $typed, 0, $scope) as $one) {
+            // People leave the word of a part out; what then can be a line as well is asked about.
+            foreach (Parts::parse($part, $typed, 0, $scope, isBare: $part === 'onlyIf' || $part === 'fires') as $one) {
                 $found[] = $one->as([$part => $one->json]);
             }
         }
@@ -113,6 +114,23 @@ final class TypedPage
         }
 
         return $found;
+    }
+
+    /**
+     * A row as it is printed.
+     *
+     * @param  array<mixed>  $read
+     */
+    private function said(array $read): string
+    {
+        $type = is_string($read['on'] ?? null) ? $this->schema->type($read['on']) : $this->type;
+        $part = (string) array_key_first(array_diff_key($read, ['on' => true]));
+
+        if ($type === null) {
+            return '';
+        }
+
+        return trim(Parts::word($part).' '.Parts::slot($part)->print($read[$part] ?? null, ($this->scope)($type), []));
     }
 
     /** @param  array<mixed>  $read */

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Tests\Browser;
 
 use Facebook\WebDriver\WebDriverBy;
-use Facebook\WebDriver\WebDriverElement;
 use Facebook\WebDriver\WebDriverKeys as Key;
 use Tests\Browser\Support\BrowserTestCase;
 
@@ -66,6 +65,7 @@ final class KeptAndRunTest extends BrowserTestCase
         self::assertContains('it is one of ‘Our best’', $this->rows());
         $this->open('/setup/conditions');
         $this->see('.leaf', 'used by Greet our best');
+        $this->press('Larger hotels', '.leaf.left button b');
         $this->press('Delete…');
         $this->press('Delete', 'dialog button');
         $this->see('[role=alert], [role=status]', 'is used by Say hello to hotels in spring');
@@ -159,11 +159,9 @@ final class KeptAndRunTest extends BrowserTestCase
         return is_array($ids) ? array_values(array_map(strval(...), $ids)) : [];
     }
 
-    /** Types into the input that a label stands around. */
-    private function type(string $label, string $keys): void
+    /** Types into the input that goes by a name. */
+    private function type(string $label, string $text): void
     {
-        $this->see('label', $label)->act(
-            static fn (WebDriverElement $around) => $around->findElement(WebDriverBy::tagName('input'))->sendKeys($keys),
-        );
+        $this->see("input[aria-label=\"{$label}\"]")->sendKeys($text);
     }
 }

@@ -201,6 +201,22 @@ final class RuleTextTest extends TestCase
         );
     }
 
+    public function test_a_page_is_typed_as_people_talk(): void
+    {
+        $read = $this->text()->parse("one day after due at 9\nif it is urgent\nonce\nclose it\n", World::schema()->types['ticket']);
+        self::assertSame([], $read->misread);
+        self::assertSame(
+            "Rule “”\nWhen a Ticket comes to 1 day after Due at 09:00\nOnly if Priority is Urgent\nFires once per ticket\n"
+                ."Set Status to Closed\n",
+            $this->text()->print($read->file ?? []),
+        );
+        $unclear = $this->text()->parse("when a ticket is closed\npriority = urgent\n")->misread;
+        self::assertSame(
+            [[2, 'That can mean several things: “Only if Priority is Urgent”, or “Set Priority to Urgent”. Write the one you mean.']],
+            array_map(static fn ($one): array => [$one->line, $one->message()], $unclear),
+        );
+    }
+
     public function test_nothing_that_is_typed_breaks_it(): void
     {
         $text = $this->text();

@@ -1,16 +1,16 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { X } from '@lucide/svelte';
-    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
-    import Confirm from '../../parts/Confirm.svelte';
+    import { api, ask, said, type Shapes } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
     import { counted } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
+    import { Kept } from './kept.svelte';
+    import KeptFrame from './KeptFrame.svelte';
 
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Working calendars' });
     const client = useQueryClient();
-    const may = $derived(session.me?.mayEditRules ?? false);
     const calendars = createQuery(() => ({ queryKey: ['calendars'], queryFn: () => ask(api.GET('/api/calendars')) }));
     const WEEK = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
     const teams = $derived([...new Set(session.people.filter((person) => person.active).map((person) => person.team))].sort());
@@ -20,64 +20,44 @@
         hours: Record<string, [string, string][]>;
         holidays: Record<string, string>;
     };
-    let editing = $state<Edited | null>(null);
-    let refusal = $state<Refusal | null>(null);
-    let dropping = $state<Edited | null>(null);
+    const kept = new Kept<Edited>(client, 'calendars');
     let day = $state('');
     let name = $state('');
 
-    function open(calendar: Shapes['CalendarShape'] | null) {
-        refusal = null;
-        editing = calendar
-            ? (structuredClone(calendar) as unknown as Edited)
-            : {
-                  id: null,
-                  version: 0,
-                  name: '',
-                  timeZone: session.me?.timeZone ?? 'UTC',
-                  hours: Object.fromEntries(['1', '2', '3', '4', '5'].map((key) => [key, [['09:00', '17:00']]])) as Edited['hours'],
-                  holidays: {},
-                  company: (calendars.data ?? []).length === 0,
-                  teams: [],
-                  people: [],
-              };
+    const begin = () =>
+        kept.open({
+            id: null,
+            version: 0,
+            name: '',
+            timeZone: session.me?.timeZone ?? 'UTC',
+            hours: Object.fromEntries(['1', '2', '3', '4', '5'].map((key) => [key, [['09:00', '17:00']]])) as Edited['hours'],
+            holidays: {},
+            company: (calendars.data ?? []).length === 0,
+            teams: [],
+            people: [],
+        });
+
+    function open(calendar: Shapes['CalendarShape']) {
+        const edited = structuredClone($state.snapshot(calendar)) as unknown as Edited;
         // The API writes an empty object as a list.
-        if (editing && Array.isArray(editing.holidays)) editing.holidays = {};
+        kept.open(Array.isArray(edited.holidays) ? { ...edited, holidays: {} } : edited);
     }
 
-    async function keep(event: SubmitEvent) {
-        event.preventDefault();
-        if (!editing) return;
-        refusal = null;
-        const { id, ...body } = $state.snapshot(editing) as Edited;
-        try {
-            if (id === null) await ask(api.POST('/api/calendars', { body: { ...body, version: null } }));
-            else await ask(api.PUT('/api/calendars/{id}', { params: { path: { id } }, body }));
-            await client.invalidateQueries({ queryKey: ['calendars'] });
-            void client.invalidateQueries({ queryKey: ['today'] });
-            toasts.tell(`“${body.name}” is kept. What is reckoned from now on goes by it.`);
-            editing = null;
-        } catch (thrown) {
-            if (thrown instanceof Refusal) refusal = thrown;
-            else toasts.complain(said(thrown));
-        }
-    }
-
-    async function drop() {
-        const one = dropping;
-        dropping = null;
-        try {
-            await ask(api.DELETE('/api/calendars/{id}', { params: { path: { id: one?.id ?? 0 } } }));
-            await client.invalidateQueries({ queryKey: ['calendars'] });
-            editing = null;
-        } catch (thrown) {
-            toasts.complain(said(thrown));
-        }
+    async function keep() {
+        const done = await kept.keep<unknown>(
+            ({ id, ...body }) =>
+                id === null
+                    ? ask(api.POST('/api/calendars', { body: { ...body, version: null } }))
+                    : ask(api.PUT('/api/calendars/{id}', { params: { path: { id } }, body })),
+            (calendar) => `“${calendar.name}” is kept. What is reckoned from now on goes by it.`,
+        );
+        if (done) void client.invalidateQueries({ queryKey: ['today'] });
     }
 
     async function importDays(event: Event & { currentTarget: HTMLInputElement }) {
         const file = event.currentTarget.files?.[0];
         event.currentTarget.value = '';
+        const editing = kept.editing;
         if (!file || !editing) return;
         try {
             const read = await ask(api.POST('/api/calendars/holidays', { body: { text: await file.text() } }));
@@ -90,6 +70,7 @@
     }
 
     function spans(key: string, change: (spans: [string, string][]) => [string, string][]) {
+        const editing = kept.editing;
         if (!editing) return;
         const next = change(editing.hours[key] ?? []);
         const hours = { ...editing.hours };
@@ -97,7 +78,6 @@
         else delete hours[key];
         editing.hours = hours;
     }
-    const problem = (at: string) => refusal?.problem.problems?.find((one) => one.at === at)?.message;
     const goesBy = (calendar: Shapes['CalendarShape']) =>
         [
             calendar.company ? 'the company' : '',
@@ -108,190 +88,140 @@
             .join(', ') || 'nobody yet';
 </script>
 
-<div class="spread grid-cols-[minmax(0,5fr)_minmax(0,7fr)]">
-    <section class="leaf left">
-        <header class="flex items-start gap-3">
-            <div>
-                <h1>Working calendars</h1>
-                <p class="sub">When work is done: the company, its teams, its people.</p>
+<KeptFrame
+    {kept}
+    title="Working calendars"
+    sub="When work is done: the company, its teams, its people."
+    items={calendars.data}
+    fresh="New calendar"
+    onnew={begin}
+    onopen={open}
+    onkeep={() => void keep()}
+    ondelete={() => void kept.delete((id) => ask(api.DELETE('/api/calendars/{id}', { params: { path: { id } } })))}
+    none={['No calendar yet.', 'Until there is one, Monday to Friday from 09:00 to 17:00 counts as working time.']}
+    idle={['Due dates, reminders and escalations go by these.', 'Choose a calendar to see its hours and holidays.']}
+    loses="What was reckoned by it stays as it is."
+>
+    {#snippet row(calendar)}
+        <b class="font-semibold">{calendar.name}</b> <span class="mini">{calendar.timeZone}</span>
+        <span class="mini block">{goesBy(calendar)} · {counted(Object.keys(calendar.holidays).length, 'holiday')}</span>
+    {/snippet}
+    {#snippet besides(edited)}
+        <input
+            class="input max-w-48 {kept.problem('/timeZone') ? 'bad' : ''}"
+            aria-label="Time zone"
+            list="zones"
+            bind:value={edited.timeZone}
+        />
+        <datalist id="zones"
+            >{#each zones as zone (zone)}<option value={zone}></option>{/each}</datalist
+        >
+    {/snippet}
+    {#snippet editor(edited)}
+        <h2>Hours</h2>
+        {#each WEEK as label, index (label)}
+            {@const key = String(index + 1)}
+            <div class="flex min-h-10 items-center gap-2 border-b border-ruled py-1">
+                <span class="w-24 {edited.hours[key] ? 'font-medium' : 'text-ink-3'}">{label}</span>
+                {#each edited.hours[key] ?? [] as span, at (at)}
+                    <input
+                        class="input figures w-20! py-0.5!"
+                        type="text"
+                        inputmode="numeric"
+                        placeholder="09:00"
+                        maxlength="5"
+                        pattern="([01][0-9]|2[0-3]):[0-5][0-9]|24:00"
+                        aria-label="{label} from"
+                        value={span[0]}
+                        onchange={(event) =>
+                            spans(key, (all) => all.map((one, other) => (other === at ? [event.currentTarget.value, one[1]] : one)))}
+                    />
+                    –
+                    <input
+                        class="input figures w-20! py-0.5!"
+                        type="text"
+                        inputmode="numeric"
+                        placeholder="09:00"
+                        maxlength="5"
+                        pattern="([01][0-9]|2[0-3]):[0-5][0-9]|24:00"
+                        aria-label="{label} to"
+                        value={span[1]}
+                        onchange={(event) =>
+                            spans(key, (all) => all.map((one, other) => (other === at ? [one[0], event.currentTarget.value] : one)))}
+                    />
+                    <button
+                        type="button"
+                        class="icon"
+                        aria-label="Take away"
+                        onclick={() => spans(key, (all) => all.filter((_, other) => other !== at))}><X size={13} /></button
+                    >
+                {:else}<span class="mini">no work</span>{/each}
+                {#if (edited.hours[key]?.length ?? 0) < 3}<button
+                        type="button"
+                        class="link ml-auto text-[12.5px]"
+                        onclick={() => spans(key, (all) => [...all, all.length ? ['17:30', '19:00'] : ['09:00', '17:00']])}>+ hours</button
+                    >{/if}
             </div>
-            {#if may}<button type="button" class="btn go ml-auto" onclick={() => open(null)}>New calendar</button>{/if}
-        </header>
-        <div class="scroll">
-            {#each calendars.data ?? [] as calendar (calendar.id)}
-                <button
-                    type="button"
-                    class="block w-full border-b border-ruled px-7 py-3 text-left text-[13px] hover:bg-[#faf6ec] {editing?.id ===
-                    calendar.id
-                        ? 'bg-[#f4f0fe]'
-                        : ''}"
-                    onclick={() => open(calendar)}
-                >
-                    <b class="font-semibold">{calendar.name}</b> <span class="mini">{calendar.timeZone}</span>
-                    <div class="mini">
-                        {goesBy(calendar)} · {counted(Object.keys(calendar.holidays).length, 'holiday')}
-                    </div>
-                </button>
-            {:else}
-                {#if calendars.data}<div class="empty">
-                        <h2>No calendar yet.</h2>
-                        <p>Until there is one, Monday to Friday from 09:00 to 17:00 counts as working time.</p>
-                    </div>{/if}
+        {/each}
+        <div class="mt-5 flex items-center gap-2">
+            <h2>Holidays</h2>
+            <label class="btn ml-auto"
+                >Read an .ics file<input class="sr-only" type="file" accept=".ics,text/calendar" onchange={importDays} /></label
+            >
+        </div>
+        <div class="mt-2 grid grid-cols-2 gap-x-6">
+            {#each Object.entries(edited.holidays).sort() as [date, label] (date)}
+                <div class="flex items-center gap-2 border-b border-ruled py-1">
+                    <span class="figures text-[12px]">{date}</span><span class="min-w-0 flex-1 truncate" title={label}>{label}</span>
+                    <button
+                        type="button"
+                        class="icon"
+                        aria-label="Take {date} away"
+                        onclick={() =>
+                            (edited.holidays = Object.fromEntries(Object.entries(edited.holidays).filter(([other]) => other !== date)))}
+                        ><X size={13} /></button
+                    >
+                </div>
             {/each}
         </div>
-    </section>
-    <section class="leaf right">
-        {#if editing}
-            {@const edited = editing}
-            <form class="flex min-h-0 flex-1 flex-col" onsubmit={keep}>
-                <header class="flex shrink-0 items-center gap-2 border-b border-ruled px-7 py-4">
-                    <input
-                        class="input max-w-64 {problem('/name') ? 'bad' : ''}"
-                        aria-label="Name"
-                        placeholder="Name of the calendar"
-                        maxlength="60"
-                        bind:value={edited.name}
-                        disabled={!may}
-                    />
-                    <input
-                        class="input max-w-52 {problem('/timeZone') ? 'bad' : ''}"
-                        aria-label="Time zone"
-                        list="zones"
-                        bind:value={edited.timeZone}
-                        disabled={!may}
-                    />
-                    <datalist id="zones"
-                        >{#each zones as zone (zone)}<option value={zone}></option>{/each}</datalist
-                    >
-                    {#if may}
-                        {#if edited.id !== null}<button type="button" class="btn danger ml-auto" onclick={() => (dropping = edited)}
-                                >Drop…</button
-                            >{/if}
-                        <button class="btn go {edited.id === null ? 'ml-auto' : ''}">Keep</button>
-                    {/if}
-                </header>
-                <fieldset class="scroll px-7 py-4 text-[13px]" disabled={!may}>
-                    {#each refusal?.problem.problems ?? [] as one (one.at)}<p class="callout bad mb-2">
-                            {one.message}
-                        </p>{:else}{#if refusal}<p class="callout bad mb-2">{refusal.message}</p>{/if}{/each}
-                    <h2>Hours</h2>
-                    {#each WEEK as label, index (label)}
-                        {@const key = String(index + 1)}
-                        <div class="flex min-h-10 items-center gap-2 border-b border-ruled py-1">
-                            <span class="w-24 {edited.hours[key] ? 'font-medium' : 'text-ink-3'}">{label}</span>
-                            {#each edited.hours[key] ?? [] as span, at (at)}
-                                <input
-                                    class="input figures w-20! py-0.5!"
-                                    type="text"
-                                    inputmode="numeric"
-                                    placeholder="09:00"
-                                    maxlength="5"
-                                    pattern="([01][0-9]|2[0-3]):[0-5][0-9]|24:00"
-                                    aria-label="{label} from"
-                                    value={span[0]}
-                                    onchange={(event) =>
-                                        spans(key, (all) =>
-                                            all.map((one, other) => (other === at ? [event.currentTarget.value, one[1]] : one)),
-                                        )}
-                                />
-                                –
-                                <input
-                                    class="input figures w-20! py-0.5!"
-                                    type="text"
-                                    inputmode="numeric"
-                                    placeholder="09:00"
-                                    maxlength="5"
-                                    pattern="([01][0-9]|2[0-3]):[0-5][0-9]|24:00"
-                                    aria-label="{label} to"
-                                    value={span[1]}
-                                    onchange={(event) =>
-                                        spans(key, (all) =>
-                                            all.map((one, other) => (other === at ? [one[0], event.currentTarget.value] : one)),
-                                        )}
-                                />
-                                <button
-                                    type="button"
-                                    class="icon"
-                                    aria-label="Take away"
-                                    onclick={() => spans(key, (all) => all.filter((_, other) => other !== at))}><X size={13} /></button
-                                >
-                            {:else}<span class="mini">no work</span>{/each}
-                            {#if (edited.hours[key]?.length ?? 0) < 3}<button
-                                    type="button"
-                                    class="link ml-auto text-[12.5px]"
-                                    onclick={() => spans(key, (all) => [...all, all.length ? ['17:30', '19:00'] : ['09:00', '17:00']])}
-                                    >+ hours</button
-                                >{/if}
-                        </div>
-                    {/each}
-                    <div class="mt-5 flex items-center gap-2">
-                        <h2>Holidays</h2>
-                        <label class="btn ml-auto"
-                            >Read an .ics file<input class="sr-only" type="file" accept=".ics,text/calendar" onchange={importDays} /></label
-                        >
-                    </div>
-                    <div class="mt-2 grid grid-cols-2 gap-x-6">
-                        {#each Object.entries(edited.holidays).sort() as [date, label] (date)}
-                            <div class="flex items-center gap-2 border-b border-ruled py-1">
-                                <span class="figures text-[12px]">{date}</span><span class="min-w-0 flex-1 truncate" title={label}
-                                    >{label}</span
-                                >
-                                <button
-                                    type="button"
-                                    class="icon"
-                                    aria-label="Take {date} away"
-                                    onclick={() =>
-                                        (edited.holidays = Object.fromEntries(
-                                            Object.entries(edited.holidays).filter(([other]) => other !== date),
-                                        ))}><X size={13} /></button
-                                >
-                            </div>
-                        {/each}
-                    </div>
-                    <div class="mt-2 flex gap-2">
-                        <input class="input w-40!" type="date" aria-label="Holiday" bind:value={day} />
-                        <input class="input max-w-56" aria-label="Its name" placeholder="Its name" maxlength="120" bind:value={name} />
-                        <button
-                            type="button"
-                            class="btn"
-                            disabled={!day}
-                            onclick={() => {
-                                edited.holidays = { ...edited.holidays, [day]: name };
-                                day = '';
-                                name = '';
-                            }}>Add</button
-                        >
-                    </div>
-                    <h2 class="mt-5">Who goes by it</h2>
-                    <label class="mt-2 flex items-center gap-2"
-                        ><input type="checkbox" class="accent-(--iris)" bind:checked={edited.company} />the company, and everybody without a
-                        calendar of their own</label
-                    >
-                    <div class="mt-2 grid grid-cols-3 gap-x-4 gap-y-1">
-                        {#each teams as team (team)}<label class="flex items-center gap-2"
-                                ><input type="checkbox" class="accent-(--iris)" value={team} bind:group={edited.teams} />{team}</label
-                            >{/each}
-                    </div>
-                    <label class="mt-3 block text-ink-2"
-                        >People of their own<select class="input mt-1" multiple size="5" bind:value={edited.people}>
-                            {#each session.people.filter((person) => person.active) as person (person.id)}<option value={person.id}
-                                    >{person.name}, {person.team}</option
-                                >{/each}
-                        </select></label
-                    >
-                </fieldset>
-            </form>
-        {:else}
-            <div class="empty">
-                <h2>Due dates, reminders and escalations go by these.</h2>
-                <p>Choose a calendar to see its hours and holidays.</p>
-            </div>
-        {/if}
-    </section>
-</div>
-
-{#if dropping}
-    <Confirm title="Drop “{dropping.name}”?" go="Drop it" danger onconfirm={drop} onclose={() => (dropping = null)}>
-        <p>What was reckoned by it stays as it is.</p>
-    </Confirm>
-{/if}
+        <div class="mt-2 flex gap-2">
+            <input class="input w-40!" type="date" aria-label="Holiday" bind:value={day} />
+            <input class="input max-w-56" aria-label="Its name" placeholder="Its name" maxlength="120" bind:value={name} />
+            <button
+                type="button"
+                class="btn"
+                disabled={!day}
+                onclick={() => {
+                    edited.holidays = { ...edited.holidays, [day]: name };
+                    day = '';
+                    name = '';
+                }}>Add</button
+            >
+        </div>
+        <h2 class="mt-5">Who goes by it</h2>
+        <label class="mt-2 flex items-center gap-2"
+            ><input type="checkbox" class="accent-(--iris)" bind:checked={edited.company} />the company, and everybody without a calendar of
+            their own</label
+        >
+        <div class="mt-2 grid grid-cols-3 gap-x-4 gap-y-1">
+            {#each teams as team (team)}<label class="flex items-center gap-2"
+                    ><input
+                        type="checkbox"
+                        class="accent-(--iris)"
+                        checked={edited.teams.includes(team)}
+                        onchange={() =>
+                            (edited.teams = edited.teams.includes(team)
+                                ? edited.teams.filter((other) => other !== team)
+                                : [...edited.teams, team])}
+                    />{team}</label
+                >{/each}
+        </div>
+        <label class="mt-3 block text-ink-2"
+            >People of their own<select class="input mt-1" multiple size="5" bind:value={edited.people}>
+                {#each session.people.filter((person) => person.active) as person (person.id)}<option value={person.id}
+                        >{person.name}, {person.team}</option
+                    >{/each}
+            </select></label
+        >
+    {/snippet}
+</KeptFrame>

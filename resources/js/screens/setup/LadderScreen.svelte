@@ -1,8 +1,7 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { ArrowUp, X } from '@lucide/svelte';
-    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
-    import Confirm from '../../parts/Confirm.svelte';
+    import { api, ask, type Shapes } from '../../api/client';
     import { personExpression } from '../../parts/editors';
     import { peopleOptions, personOptions } from '../../parts/offers';
     import { crumbs } from '../../state/crumbs.svelte';
@@ -11,15 +10,14 @@
     import { session } from '../../state/session.svelte';
     import DueFields from '../../parts/words/DueFields.svelte';
     import { rungFile, rungOf, type Rung } from './rungs';
-    import { toasts } from '../../state/toasts.svelte';
+    import { Kept, type Draft } from './kept.svelte';
+    import KeptFrame from './KeptFrame.svelte';
+
+    type Edited = Draft & { rungs: Rung[] };
 
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Ladders' });
-    const client = useQueryClient();
-    const may = $derived(session.me?.mayEditRules ?? false);
     const ladders = createQuery(() => ({ queryKey: ['ladders'], queryFn: () => ask(api.GET('/api/ladders')) }));
-    let editing = $state<{ id: number | null; version: number; name: string; rungs: Rung[]; rules: string[] } | null>(null);
-    let refusal = $state<Refusal | null>(null);
-    let dropping = $state(false);
+    const kept = new Kept<Edited>(useQueryClient(), 'ladders');
     const acts = [
         { key: 'tell', label: 'tell them' },
         { key: 'reassign', label: 'make them the owner' },
@@ -45,184 +43,110 @@
         return [...people, { key, label: path ? `the ${path}` : key.replace(/^field:/, 'the person in '), group: 'As it is' }];
     }
 
-    function open(ladder: Shapes['LadderShape'] | null) {
-        refusal = null;
-        editing = ladder
-            ? {
-                  id: ladder.id,
-                  version: ladder.version,
-                  name: ladder.name,
-                  rules: ladder.rules,
-                  rungs: (ladder.rungs as JsonObject[]).map(rungOf),
-              }
-            : {
-                  id: null,
-                  version: 0,
-                  name: '',
-                  rules: [],
-                  rungs: [
-                      rungOf({ to: { kind: 'owner' }, do: ['tell'] }),
-                      rungOf({ after: { amount: 1, unit: 'working_day' }, to: personExpression('manager:owner'), do: ['tell'] }),
-                  ],
-              };
-    }
+    const open = (ladder: Shapes['LadderShape']) =>
+        kept.open({
+            id: ladder.id,
+            version: ladder.version,
+            name: ladder.name,
+            rungs: (ladder.rungs as JsonObject[]).map(rungOf),
+        });
 
-    async function keep(event: SubmitEvent) {
-        event.preventDefault();
-        if (!editing) return;
-        refusal = null;
-        const { id, version, name } = editing;
-        const rungs = editing.rungs.map(rungFile);
-        try {
-            if (id === null) await ask(api.POST('/api/ladders', { body: { name, rungs } }));
-            else await ask(api.PUT('/api/ladders/{id}', { params: { path: { id } }, body: { version, name, rungs } }));
-            await client.invalidateQueries({ queryKey: ['ladders'] });
-            toasts.tell(`“${name}” is kept.`);
-            editing = null;
-        } catch (thrown) {
-            if (thrown instanceof Refusal) refusal = thrown;
-            else toasts.complain(said(thrown));
-        }
-    }
+    const begin = () =>
+        kept.open({
+            id: null,
+            version: 0,
+            name: '',
+            rungs: [
+                rungOf({ to: { kind: 'owner' }, do: ['tell'] }),
+                rungOf({ after: { amount: 1, unit: 'working_day' }, to: personExpression('manager:owner'), do: ['tell'] }),
+            ],
+        });
 
-    async function drop() {
-        dropping = false;
-        try {
-            await ask(api.DELETE('/api/ladders/{id}', { params: { path: { id: editing?.id ?? 0 } } }));
-            await client.invalidateQueries({ queryKey: ['ladders'] });
-            editing = null;
-        } catch (thrown) {
-            toasts.complain(said(thrown));
-        }
-    }
+    const keep = () =>
+        kept.keep<unknown>(
+            ({ id, version, name, rungs: written }) => {
+                const rungs = written.map(rungFile);
+                return id === null
+                    ? ask(api.POST('/api/ladders', { body: { name, rungs } }))
+                    : ask(api.PUT('/api/ladders/{id}', { params: { path: { id } }, body: { version, name, rungs } }));
+            },
+            ({ name }) => `“${name}” is kept.`,
+        );
 </script>
 
-<div class="spread grid-cols-[minmax(0,5fr)_minmax(0,7fr)]">
-    <section class="leaf left">
-        <header class="flex items-start gap-3">
-            <div>
-                <h1>Ladders</h1>
-                <p class="sub">Who is told when work stays undone, and who after them.</p>
-            </div>
-            {#if may}<button type="button" class="btn go ml-auto" onclick={() => open(null)}>New ladder</button>{/if}
-        </header>
-        <div class="scroll">
-            {#each ladders.data ?? [] as ladder (ladder.id)}
-                <button
-                    type="button"
-                    class="block w-full border-b border-ruled px-7 py-3 text-left text-[13px] hover:bg-[#faf6ec] {editing?.id === ladder.id
-                        ? 'bg-[#f4f0fe]'
-                        : ''}"
-                    onclick={() => open(ladder)}
-                >
-                    <b class="font-semibold">{ladder.name}</b>
-                    <span class="mini"
-                        >{counted(ladder.rungs.length, 'rung')}{ladder.rules.length ? `, used by ${ladder.rules.join(', ')}` : ''}</span
-                    >
-                    {#each ladder.said as rung, index (index)}<div class="mini">{index + 1}. {rung}</div>{/each}
-                </button>
-            {:else}
-                {#if ladders.data}<div class="empty">
-                        <h2>No ladder yet.</h2>
-                        <p>A ladder has rungs: after a day tell the owner’s manager, after two more theirs.</p>
-                    </div>{/if}
-            {/each}
-        </div>
-    </section>
-    <section class="leaf right">
-        {#if editing}
-            {@const edited = editing}
-            <form class="flex min-h-0 flex-1 flex-col" onsubmit={keep}>
-                <header class="flex shrink-0 items-center gap-2 border-b border-ruled px-7 py-4">
-                    <input
-                        class="input max-w-72"
-                        aria-label="Name"
-                        placeholder="Name of the ladder"
-                        maxlength="60"
-                        bind:value={edited.name}
-                        disabled={!may}
-                    />
-                    {#if may}
-                        {#if edited.id !== null}<button type="button" class="btn danger ml-auto" onclick={() => (dropping = true)}
-                                >Drop…</button
+<KeptFrame
+    {kept}
+    title="Ladders"
+    sub="Who is told when work stays undone, and who after them."
+    items={ladders.data}
+    fresh="New ladder"
+    onnew={begin}
+    onopen={open}
+    onkeep={() => void keep()}
+    ondelete={() => void kept.delete((id) => ask(api.DELETE('/api/ladders/{id}', { params: { path: { id } } })))}
+    none={['No ladder yet.', 'A ladder has rungs: after a day tell the owner’s manager, after two more theirs.']}
+    idle={[
+        'Rules climb a ladder until the work is done.',
+        'Choose one to see its rungs. A rule uses it with the line “Escalate up a ladder”.',
+    ]}
+    loses="A ladder that a rule uses cannot be deleted."
+>
+    {#snippet row(ladder)}
+        <b class="font-semibold">{ladder.name}</b>
+        <span class="mini">{counted(ladder.rungs.length, 'rung')}{ladder.rules.length ? `, used by ${ladder.rules.join(', ')}` : ''}</span>
+        {#each ladder.said as rung, index (index)}<span class="mini block">{index + 1}. {rung}</span>{/each}
+    {/snippet}
+    {#snippet editor(edited)}
+        <ol class="space-y-3">
+            {#each edited.rungs as rung, index (index)}
+                <li class="rounded-lg border border-edge p-3">
+                    <div class="rung-row">
+                        <b class="figures w-5">{index + 1}</b>
+                        <span class="w-20 shrink-0">{index === 0 ? 'after' : 'then after'}</span>
+                        <div class="grid gap-2">
+                            <DueFields bind:due={rung.due} rolls={isFull(rung)} clocks={isFull(rung)} focus={false} />
+                        </div>
+                        {#if !isFull(rung)}<button type="button" class="link text-[12.5px]" onclick={() => (full = [...full, rung])}
+                                >+ time of day…</button
                             >{/if}
-                        <button class="btn go {edited.id === null ? 'ml-auto' : ''}">Keep</button>
-                    {/if}
-                </header>
-                <fieldset class="scroll px-7 py-4 text-[13px]" disabled={!may}>
-                    {#if refusal}<p class="callout bad mb-3">{refusal.problem.problems?.[0]?.message ?? refusal.message}</p>{/if}
-                    <ol class="space-y-3">
-                        {#each edited.rungs as rung, index (index)}
-                            <li class="rounded-lg border border-edge p-3">
-                                <div class="rung-row">
-                                    <b class="figures w-5">{index + 1}</b>
-                                    <span class="w-20 shrink-0">{index === 0 ? 'after' : 'then after'}</span>
-                                    <div class="grid gap-2">
-                                        <DueFields bind:due={rung.due} rolls={isFull(rung)} clocks={isFull(rung)} focus={false} />
-                                    </div>
-                                    {#if !isFull(rung)}<button
-                                            type="button"
-                                            class="link text-[12.5px]"
-                                            onclick={() => (full = [...full, rung])}>+ time of day…</button
-                                        >{/if}
-                                    <span class="ml-auto flex">
-                                        {#if index > 0}<button
-                                                type="button"
-                                                class="icon"
-                                                aria-label="Move up"
-                                                onclick={() => edited.rungs.splice(index - 1, 0, ...edited.rungs.splice(index, 1))}
-                                                ><ArrowUp size={14} /></button
-                                            >{/if}
-                                        {#if edited.rungs.length > 1}<button
-                                                type="button"
-                                                class="icon"
-                                                aria-label="Take away"
-                                                onclick={() => edited.rungs.splice(index, 1)}><X size={14} /></button
-                                            >{/if}
-                                    </span>
-                                </div>
-                                <div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2 pl-7">
-                                    <select class="input w-52!" aria-label="Whom" bind:value={rung.to}>
-                                        {#each offered(rung.to) as option (option.key)}<option value={option.key}>{option.label}</option
-                                            >{/each}
-                                    </select>
-                                    {#each acts as act (act.key)}<label class="flex items-center gap-1.5"
-                                            ><input
-                                                type="checkbox"
-                                                class="accent-(--iris)"
-                                                value={act.key}
-                                                bind:group={rung.acts}
-                                            />{act.label}</label
-                                        >{/each}
-                                </div>
-                            </li>
-                        {/each}
-                    </ol>
-                    {#if edited.rungs.length < 10}<button
-                            type="button"
-                            class="btn mt-3"
-                            onclick={() =>
-                                edited.rungs.push(
-                                    rungOf({
-                                        after: { amount: 2, unit: 'working_day' },
-                                        to: personExpression('manager:manager:owner'),
-                                        do: ['tell'],
-                                    }),
-                                )}>Add a rung</button
-                        >{/if}
-                </fieldset>
-            </form>
-        {:else}
-            <div class="empty">
-                <h2>Rules climb a ladder until the work is done.</h2>
-                <p>Choose one to see its rungs. A rule uses it with the line “Escalate up a ladder”.</p>
-            </div>
-        {/if}
-    </section>
-</div>
-
-{#if dropping && editing}
-    <Confirm title="Drop “{editing.name}”?" go="Drop it" danger onconfirm={drop} onclose={() => (dropping = false)}>
-        <p>No rule uses it any more then.</p>
-    </Confirm>
-{/if}
+                        <span class="ml-auto flex">
+                            {#if index > 0}<button
+                                    type="button"
+                                    class="icon"
+                                    aria-label="Move up"
+                                    onclick={() => edited.rungs.splice(index - 1, 0, ...edited.rungs.splice(index, 1))}
+                                    ><ArrowUp size={14} /></button
+                                >{/if}
+                            {#if edited.rungs.length > 1}<button
+                                    type="button"
+                                    class="icon"
+                                    aria-label="Take away"
+                                    onclick={() => edited.rungs.splice(index, 1)}><X size={14} /></button
+                                >{/if}
+                        </span>
+                    </div>
+                    <div class="mt-2 flex flex-wrap items-center gap-x-3 gap-y-2 pl-7">
+                        <select class="input w-48!" aria-label="Whom" bind:value={rung.to}>
+                            {#each offered(rung.to) as option (option.key)}<option value={option.key}>{option.label}</option>{/each}
+                        </select>
+                        {#each acts as act (act.key)}<label class="flex items-center gap-1.5"
+                                ><input type="checkbox" class="accent-(--iris)" value={act.key} bind:group={rung.acts} />{act.label}</label
+                            >{/each}
+                    </div>
+                </li>
+            {/each}
+        </ol>
+        {#if edited.rungs.length < 10}<button
+                type="button"
+                class="btn mt-3"
+                onclick={() =>
+                    edited.rungs.push(
+                        rungOf({
+                            after: { amount: 2, unit: 'working_day' },
+                            to: personExpression('manager:manager:owner'),
+                            do: ['tell'],
+                        }),
+                    )}>Add a rung</button
+            >{/if}
+    {/snippet}
+</KeptFrame>

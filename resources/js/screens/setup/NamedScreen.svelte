@@ -1,134 +1,69 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
-    import Confirm from '../../parts/Confirm.svelte';
+    import { api, ask, type Shapes } from '../../api/client';
     import FilterBar from '../../parts/FilterBar.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
     import { counted } from '../../state/moments';
     import type { JsonObject } from '../../state/pointer';
     import { session } from '../../state/session.svelte';
-    import { toasts } from '../../state/toasts.svelte';
+    import { Kept, type Draft } from './kept.svelte';
+    import KeptFrame from './KeptFrame.svelte';
+
+    type Named = Draft & { type: string; file: JsonObject | null };
 
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Named conditions' });
-    const client = useQueryClient();
-    const may = $derived(session.me?.mayEditRules ?? false);
     const named = createQuery(() => ({ queryKey: ['named'], queryFn: () => ask(api.GET('/api/named-conditions')) }));
-    let editing = $state<{ id: number | null; version: number; name: string; type: string; file: JsonObject | null } | null>(null);
-    let dropping = $state<Shapes['NamedShape'] | null>(null);
-    let refusal = $state<Refusal | null>(null);
+    const kept = new Kept<Named>(useQueryClient(), 'named');
 
-    function open(one: Shapes['NamedShape'] | null) {
-        refusal = null;
-        editing = one
-            ? { id: one.id, version: one.version, name: one.name, type: one.recordType, file: one.file as JsonObject }
-            : { id: null, version: 0, name: '', type: 'customer', file: null };
-    }
+    const open = (one: Shapes['NamedShape']) =>
+        kept.open({ id: one.id, version: one.version, name: one.name, type: one.recordType, file: one.file as JsonObject });
 
-    async function keep() {
-        if (!editing) return;
-        refusal = null;
-        const { id, version, name, type } = editing;
-        const file = editing.file ?? { kind: 'all', of: [] };
-        try {
-            if (id === null) await ask(api.POST('/api/named-conditions', { body: { recordType: type, name, file } }));
-            else await ask(api.PUT('/api/named-conditions/{id}', { params: { path: { id } }, body: { version, name, file } }));
-            await client.invalidateQueries({ queryKey: ['named'] });
-            toasts.tell(`“${name}” is kept. Rules that use it mean this from now on.`);
-            editing = null;
-        } catch (thrown) {
-            if (thrown instanceof Refusal) refusal = thrown;
-            else toasts.complain(said(thrown));
-        }
-    }
-
-    async function drop() {
-        const one = dropping;
-        dropping = null;
-        try {
-            await ask(api.DELETE('/api/named-conditions/{id}', { params: { path: { id: one?.id ?? 0 } } }));
-            await client.invalidateQueries({ queryKey: ['named'] });
-        } catch (thrown) {
-            toasts.complain(said(thrown));
-        }
-    }
+    const keep = () =>
+        kept.keep<unknown>(
+            ({ id, version, name, type, file }) => {
+                const conditions = file ?? { kind: 'all', of: [] };
+                return id === null
+                    ? ask(api.POST('/api/named-conditions', { body: { recordType: type, name, file: conditions } }))
+                    : ask(api.PUT('/api/named-conditions/{id}', { params: { path: { id } }, body: { version, name, file: conditions } }));
+            },
+            ({ name }) => `“${name}” is kept. Rules that use it mean this from now on.`,
+        );
 </script>
 
-<div class="spread">
-    <section class="leaf solo">
-        <header class="flex items-start gap-3">
-            <div>
-                <h1>Named conditions</h1>
-                <p class="sub">An audience is described once, and rules say “it is one of ‘…’”.</p>
-            </div>
-            {#if may}<button type="button" class="btn go ml-auto" onclick={() => open(null)}>New</button>{/if}
-        </header>
-        <div class="scroll">
-            {#if editing}
-                <form
-                    class="border-b border-ruled bg-[#f8f5ff] px-7 py-4"
-                    onsubmit={(event) => {
-                        event.preventDefault();
-                        void keep();
-                    }}
-                >
-                    <div class="mb-3 grid max-w-2xl grid-cols-[1fr_180px] gap-4">
-                        <label class="text-[12.5px] text-ink-2"
-                            >Name<input class="input" class:bad={refusal?.at('/name')} maxlength="60" bind:value={editing.name} /></label
-                        >
-                        <label class="text-[12.5px] text-ink-2"
-                            >Of<select class="input" bind:value={editing.type} disabled={editing.id !== null}
-                                >{#each session.schema?.types ?? [] as type (type.name)}<option value={type.name}>{type.plural}</option
-                                    >{/each}</select
-                            ></label
-                        >
-                    </div>
-                    {#key `${editing.id}:${editing.type}`}
-                        <FilterBar
-                            type={editing.type}
-                            filter={editing.file}
-                            onchange={(file) => {
-                                if (editing) editing.file = file;
-                            }}
-                        />
-                    {/key}
-                    {#if refusal}<p class="note-wrong" role="alert">{refusal.message}</p>{/if}
-                    <div class="mt-3 flex gap-2">
-                        <button class="btn go">Keep</button><button type="button" class="btn" onclick={() => (editing = null)}
-                            >Cancel</button
-                        >
-                    </div>
-                </form>
-            {/if}
-            {#each named.data ?? [] as one (one.id)}
-                <div class="flex items-baseline gap-4 border-b border-ruled px-7 py-3">
-                    <div class="min-w-0 flex-1">
-                        <b class="font-semibold">{one.name}</b>
-                        <span class="mini ml-2">{session.type(one.recordType).plural}</span>
-                        <div class="text-[13px] text-ink-2">
-                            {one.reading.aloud}
-                        </div>
-                        <div class="mini">{one.rules.length ? `used by ${one.rules.join(', ')}` : 'no rule uses it'}</div>
-                    </div>
-                    <span class="figures text-[12px] text-ink-2"
-                        >{one.matching === null ? 'wants mending' : `${counted(one.matching, 'record')} now`}</span
-                    >
-                    {#if may}
-                        <button type="button" class="btn" onclick={() => open(one)}>Change</button>
-                        <button type="button" class="btn quiet" onclick={() => (dropping = one)}>Delete…</button>
-                    {/if}
-                </div>
-            {:else}
-                {#if named.data && !editing}<div class="empty">
-                        <h2>No condition has a name yet.</h2>
-                        <p>Describe a region, a team’s customers or any other audience once, and use it in every rule.</p>
-                    </div>{/if}
-            {/each}
-        </div>
-    </section>
-</div>
-
-{#if dropping}
-    <Confirm title="Delete “{dropping.name}”?" go="Delete" danger onconfirm={drop} onclose={() => (dropping = null)}>
-        <p>A condition that a rule uses cannot be deleted.</p>
-    </Confirm>
-{/if}
+<KeptFrame
+    {kept}
+    title="Named conditions"
+    sub="An audience is described once, for every rule."
+    items={named.data}
+    fresh="New"
+    onnew={() => kept.open({ id: null, version: 0, name: '', type: 'customer', file: null })}
+    onopen={open}
+    onkeep={() => void keep()}
+    ondelete={() => void kept.delete((id) => ask(api.DELETE('/api/named-conditions/{id}', { params: { path: { id } } })))}
+    none={['No condition has a name yet.', 'Describe a region, a team’s customers or any other audience once, and use it in every rule.']}
+    idle={['What several rules mean is said once.', 'Choose a condition to see what it asks, and which rules use it.']}
+    loses="A condition that a rule uses cannot be deleted."
+>
+    {#snippet row(one)}
+        <span class="flex items-baseline gap-3">
+            <span class="min-w-0 flex-1"
+                ><b class="font-semibold">{one.name}</b> <span class="mini">{session.type(one.recordType).plural}</span></span
+            >
+            <span class="figures text-[12px] text-ink-2"
+                >{one.matching === null ? 'wants mending' : `${counted(one.matching, 'record')} now`}</span
+            >
+        </span>
+        <span class="block text-ink-2">{one.reading.aloud}</span>
+        <span class="mini block">{one.rules.length ? `used by ${one.rules.join(', ')}` : 'no rule uses it'}</span>
+    {/snippet}
+    {#snippet besides(edited)}
+        <select class="input max-w-44" aria-label="Of" bind:value={edited.type} disabled={edited.id !== null}
+            >{#each session.schema?.types ?? [] as type (type.name)}<option value={type.name}>{type.plural}</option>{/each}</select
+        >
+    {/snippet}
+    {#snippet editor(edited)}
+        {#key `${edited.id}:${edited.type}`}
+            <FilterBar type={edited.type} filter={edited.file} onchange={(file) => (edited.file = file)} />
+        {/key}
+    {/snippet}
+</KeptFrame>
