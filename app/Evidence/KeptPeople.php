@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
-use VividLedger\Engine\PeopleFacts;
+use VividLedger\Facts\PeopleFacts;
+use VividLedger\House\Person;
 use VividLedger\Message\Address;
-use VividLedger\People\Person;
 use VividLedger\Schema\Schema;
 
 /** People of a proof: those of today, of whom nothing has been asked yet; and records are called what they were when it was kept. */

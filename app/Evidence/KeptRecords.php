@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
-use VividLedger\Engine\ListedRecords;
+use VividLedger\Facts\ListedRecords;
 use VividLedger\Record\Record;
 
 /** The records that a proof was kept with, and no other. */

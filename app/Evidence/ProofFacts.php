@@ -7,8 +7,8 @@ namespace App\Evidence;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use App\Store\StoredPeople;
-use VividLedger\Engine\NothingYet;
-use VividLedger\Engine\Ports;
+use VividLedger\Facts\NothingYet;
+use VividLedger\Facts\Ports;
 use VividLedger\Record\Record;
 
 /**

@@ -7,7 +7,7 @@ namespace App\Evidence;
 use App\Store\PaperFacts;
 use App\Store\RecordList;
 use App\Store\SchemaStore;
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 use VividLedger\People\PersonExpression;
 use VividLedger\Proofread\Census;
 use VividLedger\Record\Record;

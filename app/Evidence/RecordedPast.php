@@ -13,7 +13,7 @@ use App\Store\SchemaStore;
 use Illuminate\Database\Query\Expression;
 use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Collection;
-use VividLedger\Engine\Facts;
+use VividLedger\Facts\Facts;
 use VividLedger\Message\Channel;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\EventKind;

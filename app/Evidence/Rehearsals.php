@@ -14,7 +14,7 @@ use App\Store\RememberedRuleBook;
 use App\Store\SchemaStore;
 use App\Store\Sql\ById;
 use App\Store\StoredRuleBook;
-use VividLedger\Engine\Facts;
+use VividLedger\Facts\Facts;
 use VividLedger\Record\Record;
 use VividLedger\Rehearse\Beside;
 use VividLedger\Rehearse\InvalidScript;

@@ -31,6 +31,7 @@ use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\StruckCode;
+use VividLedger\Formula\ComputedFields;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
 use VividLedger\Record\Display;
@@ -176,7 +177,7 @@ final readonly class Reversal
                 }
             }
             $stamps = ['updated_at' => Value::instantText($now), 'updated_by' => $by];
-            $all = $about->withComputed(array_replace($before->values, $values, $stamps));
+            $all = ComputedFields::with($about, array_replace($before->values, $values, $stamps));
             $after = $values === [] ? $before : new Record($about->name, $before->id, $before->version + 1, $all);
             if ($values !== []) {
                 $this->records->write([[$before, $after]]);

@@ -10,7 +10,7 @@ use App\Store\StoredGuards;
 use App\Store\StoredPeople;
 use App\Store\StoredRecords;
 use App\Store\StoredTasks;
-use VividLedger\Engine\Ports;
+use VividLedger\Facts\Ports;
 use VividLedger\Record\Record;
 
 /** The facts of a rehearsal that is to be kept, with the records it looked at as they were. */

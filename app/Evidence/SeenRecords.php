@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Evidence;
 
 use App\Store\StoredRecords;
-use VividLedger\Condition\Total;
-use VividLedger\Engine\RecordFacts;
+use VividLedger\Facts\Children;
+use VividLedger\Facts\Quiet;
+use VividLedger\Facts\RecordFacts;
+use VividLedger\Facts\Total;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Trigger\FallsQuiet;
-use VividLedger\Schema\Children;
 
 /** The records of a rehearsal that is to be kept: every one that it looks at, and every one that it might have, is remembered. */
 final readonly class SeenRecords implements RecordFacts
@@ -50,13 +50,13 @@ final readonly class SeenRecords implements RecordFacts
         return $this->records->freshId($type);
     }
 
-    public function silentSince(FallsQuiet $trigger, string $type, int $id): ?\DateTimeImmutable
+    public function silentSince(Quiet $quiet, string $type, int $id): ?\DateTimeImmutable
     {
-        return $this->records->silentSince($trigger, $type, $id);
+        return $this->records->silentSince($quiet, $type, $id);
     }
 
-    public function silenceMark(FallsQuiet $trigger, string $type, int $id): ?int
+    public function silenceMark(Quiet $quiet, string $type, int $id): ?int
     {
-        return $this->records->silenceMark($trigger, $type, $id);
+        return $this->records->silenceMark($quiet, $type, $id);
     }
 }

@@ -35,12 +35,12 @@ use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
 use Laravel\Sanctum\PersonalAccessToken;
 use Laravel\Sanctum\Sanctum;
-use VividLedger\Engine\Clock;
 use VividLedger\Engine\Engine;
-use VividLedger\People\Directory;
+use VividLedger\House\Directory;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Shape\Context;
 use VividLedger\Text\RuleText;
+use VividLedger\Time\Clock;
 
 /** Puts the parts together. */
 final class LedgerServiceProvider extends ServiceProvider

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use VividLedger\Engine\Facts;
-use VividLedger\Engine\Ports;
+use VividLedger\Facts\Facts;
+use VividLedger\Facts\Ports;
 
 /**
  * The engine's facts as of a moment: records from their history, guards without later keys, tasks and runs as they stood. Calendars

@@ -8,8 +8,8 @@ use App\Models\CompanySettings;
 use App\Models\Person as PersonRow;
 use App\Models\StoredCalendar;
 use App\Models\TeamCalendar;
-use VividLedger\People\Person;
-use VividLedger\Time\Calendars;
+use VividLedger\House\Calendars;
+use VividLedger\House\Person;
 use VividLedger\Time\WorkingCalendar;
 use VividLedger\Time\WorkingHours;
 

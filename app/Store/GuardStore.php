@@ -13,7 +13,7 @@ use App\Models\StoredRule;
 use App\Store\Sql\Batch;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Query\Builder;
-use VividLedger\Engine\GuardState;
+use VividLedger\Facts\GuardState;
 
 /** What repeat guards have let pass for a record, and making them ready again by hand. */
 final readonly class GuardStore

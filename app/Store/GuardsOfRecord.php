@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use VividLedger\Engine\GuardFacts;
-use VividLedger\Engine\GuardState;
+use VividLedger\Facts\GuardFacts;
+use VividLedger\Facts\GuardState;
 
 /** Repeat guards for whoever asks about many rules on one record: those of a record are fetched at once. */
 final class GuardsOfRecord implements GuardFacts

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use VividLedger\Engine\Clock;
+use VividLedger\Time\Clock;
 
 /** The application's clock: the system's time plus what the company's clock is ahead. Everything that asks for now asks here. */
 final class HouseClock implements Clock

@@ -14,7 +14,6 @@ use Illuminate\Database\Query\Builder;
 use VividLedger\Engine\Deed;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\LineDone;
-use VividLedger\Engine\Pencilling;
 use VividLedger\Engine\Postponed;
 use VividLedger\Engine\Retimed;
 use VividLedger\Engine\Step;
@@ -22,6 +21,7 @@ use VividLedger\Engine\Struck;
 use VividLedger\Engine\StruckCode;
 use VividLedger\Engine\TooLate;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Performance\Pencilling;
 
 /** What steps do to pencilled lines and runs, gathered so that it takes few statements. */
 final class LineRows

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use VividLedger\Engine\Ports;
+use VividLedger\Facts\Ports;
 
 /** The facts of a rehearsal: read as they are, with nothing locked, taken or counted up. */
 final class PaperFacts extends Ports

@@ -12,8 +12,8 @@ use App\Models\StoredLetter;
 use App\Models\StoredRecord;
 use App\Store\Sql\ById;
 use Illuminate\Database\Query\Builder;
-use VividLedger\People\Directory;
-use VividLedger\People\Person;
+use VividLedger\House\Directory;
+use VividLedger\House\Person;
 use VividLedger\Time\WorkingCalendar;
 
 /** Names of people and records, and what the company keeps under a name; remembered as long as the object lives. */

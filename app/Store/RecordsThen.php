@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use VividLedger\Engine\ListedRecords;
+use VividLedger\Facts\ListedRecords;
 use VividLedger\Record\Record;
 
 /** Records as they stood just after an entry. */

@@ -9,11 +9,11 @@ use App\Models\LineSort;
 use App\Models\LineStatus;
 use App\Models\RuleRun;
 use App\Models\ScheduledLine;
-use VividLedger\Engine\PencilledLine;
-use VividLedger\Engine\Performance;
-use VividLedger\Engine\Run;
 use VividLedger\Engine\StruckCode;
+use VividLedger\Facts\PencilledLine;
+use VividLedger\Facts\Run;
 use VividLedger\Rule\Line\Placed;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Rule;
 
 /**

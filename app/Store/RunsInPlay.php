@@ -10,9 +10,9 @@ use App\Models\ScheduledLine;
 use App\Models\Task;
 use App\Models\TaskStatus;
 use Illuminate\Database\Eloquent\Builder;
-use VividLedger\Engine\PencilledLine;
-use VividLedger\Engine\Run;
-use VividLedger\Engine\TasksOfLine;
+use VividLedger\Facts\PencilledLine;
+use VividLedger\Facts\Run;
+use VividLedger\Facts\TasksOfLine;
 use VividLedger\Record\Alteration;
 
 /** Reads runs in play with their pencilled lines. */

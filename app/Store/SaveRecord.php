@@ -12,14 +12,15 @@ use App\Store\Sql\ById;
 use Closure;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
-use VividLedger\Engine\FixedClock;
 use VividLedger\Engine\Refusal;
+use VividLedger\Formula\ComputedFields;
 use VividLedger\Record\Change;
 use VividLedger\Record\Event;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
+use VividLedger\Time\FixedClock;
 
 /**
  * The one way a record is saved, and the one way something happens to it. In one transaction: the row is locked, the
@@ -59,7 +60,7 @@ final readonly class SaveRecord
             foreach ($type->fields as $name => $field) {
                 $values[$name] = $given[$name] ?? ($field->type === FieldType::Tick ? false : null);
             }
-            $values = $type->withComputed(array_replace(
+            $values = ComputedFields::with($type, array_replace(
                 $values,
                 ['created_at' => $stamp, 'created_by' => $actor->personId, 'updated_at' => $stamp, 'updated_by' => $actor->personId],
             ));
@@ -244,7 +245,7 @@ final readonly class SaveRecord
             $before->type,
             $before->id,
             $before->version + 1,
-            $type->withComputed(array_replace($before->values, $given, $stamps)),
+            ComputedFields::with($type, array_replace($before->values, $given, $stamps)),
         );
 
         return new Change($before, $after, $actor->personId, $now, $actor->via);

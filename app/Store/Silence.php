@@ -8,31 +8,31 @@ use App\Models\Columns;
 use App\Models\Entry;
 use App\Models\FieldChange;
 use App\Models\StoredMessage;
+use VividLedger\Facts\Quiet;
 use VividLedger\Message\Channel;
-use VividLedger\Rule\Trigger\FallsQuiet;
 
 /** How long one record has been silent in the sense of a trigger; for many records at once there is QuietRecords. */
 final class Silence
 {
     /** @return ?\DateTimeImmutable when what the silence is counted from happened; null when nothing did, or it has been answered */
-    public static function since(FallsQuiet $trigger, string $type, int $id): ?\DateTimeImmutable
+    public static function since(Quiet $quiet, string $type, int $id): ?\DateTimeImmutable
     {
-        $at = self::last($trigger, $type, $id)?->at;
+        $at = self::last($quiet, $type, $id)?->at;
 
         return $at === null ? null : Columns::instant($at);
     }
 
     /** @return ?int what names that silence, as QuietRecords names it */
-    public static function mark(FallsQuiet $trigger, string $type, int $id): ?int
+    public static function mark(Quiet $quiet, string $type, int $id): ?int
     {
-        $row = self::last($trigger, $type, $id);
+        $row = self::last($quiet, $type, $id);
 
         return $row?->at === null ? null : (int) $row->id;
     }
 
-    private static function last(FallsQuiet $trigger, string $type, int $id): ?\stdClass
+    private static function last(Quiet $quiet, string $type, int $id): ?\stdClass
     {
-        if ($trigger->sort === 'reply') {
+        if ($quiet->sort === Quiet::REPLY) {
             $message = StoredMessage::query()->about($type, $id)->where('channel', '<>', Channel::App)->latest('id')
                 ->toBase()->first(['id', 'created_at as at', 'entry_id']);
             $isAnswered = $message !== null && Entry::query()->about($type, $id)->where('kind', 'reply')
@@ -40,18 +40,18 @@ final class Silence
 
             return $isAnswered ? null : $message;
         }
-        if ($trigger->sort === 'value') {
-            $change = FieldChange::query()->about($type, $id)->where('field', $trigger->field->name ?? '')->with('entry')
+        if ($quiet->sort === Quiet::VALUE) {
+            $change = FieldChange::query()->about($type, $id)->where('field', $quiet->field->name ?? '')->with('entry')
                 ->latest('entry_id')->latest('id')->first();
 
             return $change === null ? null : (object) [
-                'id' => $change->id, 'at' => $change->after === $trigger->value ? Columns::moment($change->entry->at) : null,
+                'id' => $change->id, 'at' => $change->after === $quiet->value ? Columns::moment($change->entry->at) : null,
             ];
         }
 
         return Entry::query()->about($type, $id)->whereIn(
             'kind',
-            FallsQuiet::BREAKS[$trigger->sort] ?? [],
+            $quiet->brokenBy(),
         )->latest('id')->toBase()->first(['id', 'at']);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use VividLedger\Engine\Ports;
+use VividLedger\Facts\Ports;
 
 /** The engine's facts from the database. Made anew for each save, so that nothing is asked twice and nothing is stale. */
 final class StoredFacts extends Ports

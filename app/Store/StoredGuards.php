@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\GuardKey;
-use VividLedger\Engine\GuardFacts;
-use VividLedger\Engine\GuardState;
+use VividLedger\Facts\GuardFacts;
+use VividLedger\Facts\GuardState;
 
 /** Repeat guards from the database, none asked for twice. */
 final class StoredGuards implements GuardFacts

@@ -9,9 +9,9 @@ use App\Models\CompanySettings;
 use App\Models\Follower;
 use App\Models\MessageAddress;
 use App\Models\TeamTurn;
-use VividLedger\Engine\PeopleFacts;
+use VividLedger\Facts\PeopleFacts;
+use VividLedger\House\Person;
 use VividLedger\Message\Address;
-use VividLedger\People\Person;
 
 /** What lines ask about people, from the database. Nobody's past is kept: people and teams are those of today. */
 final class StoredPeople implements PeopleFacts

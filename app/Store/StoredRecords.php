@@ -10,11 +10,12 @@ use App\Store\Sql\ById;
 use App\Store\Sql\Matching;
 use App\Store\Sql\SqlQueryWriter;
 use App\Store\Sql\Statements;
-use VividLedger\Condition\Total;
-use VividLedger\Engine\RecordFacts;
+use VividLedger\Condition\Tree;
+use VividLedger\Facts\Children;
+use VividLedger\Facts\Quiet;
+use VividLedger\Facts\RecordFacts;
+use VividLedger\Facts\Total;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Trigger\FallsQuiet;
-use VividLedger\Schema\Children;
 
 /** Records from the database, none asked for twice. */
 final class StoredRecords implements RecordFacts
@@ -96,7 +97,7 @@ final class StoredRecords implements RecordFacts
         if ($type === null) {
             return [];
         }
-        $rows = Matching::query($type, $children->where, $this->at, $this->zone)->where("t.{$children->by}", $parent)
+        $rows = Matching::query($type, Tree::where($children), $this->at, $this->zone)->where("t.{$children->by}", $parent)
             ->orderBy('t.id')->limit($most);
 
         return array_values($rows->get()->map(function (object $row) use ($type): Record {
@@ -127,14 +128,14 @@ final class StoredRecords implements RecordFacts
         return $this->takes ? Statements::next(StoredRecord::sequenceOf($type)) : 1 + (int) StoredRecord::rowsOf($type)->max('id');
     }
 
-    public function silentSince(FallsQuiet $trigger, string $type, int $id): ?\DateTimeImmutable
+    public function silentSince(Quiet $quiet, string $type, int $id): ?\DateTimeImmutable
     {
-        return Silence::since($trigger, $type, $id);
+        return Silence::since($quiet, $type, $id);
     }
 
-    public function silenceMark(FallsQuiet $trigger, string $type, int $id): ?int
+    public function silenceMark(Quiet $quiet, string $type, int $id): ?int
     {
-        return Silence::mark($trigger, $type, $id);
+        return Silence::mark($quiet, $type, $id);
     }
 
     private function read(string $typeName, int $id, bool $lock): ?Record

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\Task;
-use VividLedger\Engine\TaskFacts;
-use VividLedger\Engine\TasksOfLine;
+use VividLedger\Facts\TaskFacts;
+use VividLedger\Facts\TasksOfLine;
 
 /** Tasks and runs from the database, as they are now or as they were at a moment. */
 final readonly class StoredTasks implements TaskFacts

@@ -16,11 +16,11 @@ use App\Models\Task;
 use App\Models\TaskStatus;
 use App\Store\Sql\Batch;
 use Illuminate\Database\Connection;
-use VividLedger\Engine\Performance;
 use VividLedger\Engine\StruckCode;
 use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Value;
+use VividLedger\Rule\Performance\Performance;
 
 /** Completing tasks, which rules can wait for, and taking that back. */
 final readonly class TaskStore

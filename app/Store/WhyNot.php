@@ -7,8 +7,8 @@ namespace App\Store;
 use App\Models\Entry;
 use App\Models\RuleSpell;
 use VividLedger\Engine\Engine;
+use VividLedger\Engine\Verdict;
 use VividLedger\Explain\Answers;
-use VividLedger\Explain\Verdict;
 use VividLedger\Rule\Rule;
 
 /** Answers, for a past change, what each rule then in force made of it. */

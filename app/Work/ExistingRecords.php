@@ -19,7 +19,7 @@ use App\Store\Sql\Batch;
 use App\Store\Sql\Matching;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
-use VividLedger\Engine\GuardState;
+use VividLedger\Facts\GuardState;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\ComesRound;
 use VividLedger\Rule\Trigger\DateArrives;

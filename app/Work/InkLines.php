@@ -31,13 +31,12 @@ use App\Work\Due\DueTask;
 use Illuminate\Database\Query\Builder;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
-use VividLedger\Engine\FixedClock;
-use VividLedger\Engine\PencilledLine;
 use VividLedger\Engine\Retimed;
 use VividLedger\Engine\RuleBook;
-use VividLedger\Engine\Run;
 use VividLedger\Engine\Struck;
 use VividLedger\Engine\StruckCode;
+use VividLedger\Facts\PencilledLine;
+use VividLedger\Facts\Run;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
 use VividLedger\Record\Event;
@@ -46,6 +45,7 @@ use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\RuleStatus;
 use VividLedger\Rule\Trigger\DateArrives;
+use VividLedger\Time\FixedClock;
 
 /** Decides on rows that are claimed, and writes what they come to. */
 final readonly class InkLines

@@ -12,6 +12,7 @@ use App\Store\SchemaStore;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Collection;
+use VividLedger\Facts\Quiet;
 use VividLedger\Message\Channel;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\FallsQuiet;
@@ -36,7 +37,7 @@ final readonly class QuietRecords implements Finds
         [$from, $to] = $trigger->due->bases($after, $until, $zone, $calendar);
         $found = [];
         do {
-            $rows = $this->last($type, $trigger, Columns::moment($from), Columns::moment($to), $cursor, $chunk);
+            $rows = $this->last($type, $trigger->quiet, Columns::moment($from), Columns::moment($to), $cursor, $chunk);
             foreach ($rows as $row) {
                 $cursor = (int) $row->id;
                 $moment = $trigger->due->from(new \DateTimeImmutable("{$row->at}Z"), $zone, $calendar);
@@ -57,7 +58,7 @@ final readonly class QuietRecords implements Finds
         $from = $trigger->due->bases($after, $after, $zone, $calendar)[0];
         $cursor = 0;
         do {
-            $rows = $this->last($type, $trigger, Columns::moment($from), '9999-12-31 23:59:59', $cursor, self::AHEAD);
+            $rows = $this->last($type, $trigger->quiet, Columns::moment($from), '9999-12-31 23:59:59', $cursor, self::AHEAD);
             foreach ($rows as $row) {
                 $cursor = (int) $row->id;
                 $moment = $trigger->due->from(new \DateTimeImmutable("{$row->at}Z"), $zone, $calendar);
@@ -71,17 +72,17 @@ final readonly class QuietRecords implements Finds
     }
 
     /** @return Collection<int, \stdClass> what happened in a time and was the last of its sort on its record */
-    private function last(RecordType $type, FallsQuiet $trigger, string $from, string $to, int $cursor, int $chunk): Collection
+    private function last(RecordType $type, Quiet $quiet, string $from, string $to, int $cursor, int $chunk): Collection
     {
-        $asked = match ($trigger->sort) {
-            'reply' => self::unanswered(),
-            'value' => self::lastValues($trigger),
-            default => self::lastOf(FallsQuiet::BREAKS[$trigger->sort]),
+        $asked = match ($quiet->sort) {
+            Quiet::REPLY => self::unanswered(),
+            Quiet::VALUE => self::lastValues($quiet),
+            default => self::lastOf($quiet->brokenBy()),
         };
 
         return $asked->where('e.record_type', $type->name)->where('e.id', '>', $cursor)->orderBy('e.id')->limit($chunk)
             ->whereBetween(
-                $trigger->sort === 'value' ? 'at.at' : ($trigger->sort === 'reply' ? 'e.created_at' : 'e.at'),
+                $quiet->sort === Quiet::VALUE ? 'at.at' : ($quiet->sort === Quiet::REPLY ? 'e.created_at' : 'e.at'),
                 [$from, $to],
             )->get();
     }
@@ -101,10 +102,10 @@ final readonly class QuietRecords implements Finds
     }
 
     /** Counted from the change that made the value what it still is. */
-    private static function lastValues(FallsQuiet $trigger): Builder
+    private static function lastValues(Quiet $quiet): Builder
     {
-        return FieldChange::rows()->from(FieldChange::tableName(), 'e')->where('e.field', $trigger->field->name ?? '')
-            ->where('e.after', Columns::json($trigger->value))
+        return FieldChange::rows()->from(FieldChange::tableName(), 'e')->where('e.field', $quiet->field->name ?? '')
+            ->where('e.after', Columns::json($quiet->value))
             ->join(Entry::tableName().' as at', static fn (JoinClause $entry): JoinClause => $entry->on('at.id', '=', 'e.entry_id')
                 ->on('at.record_type', '=', 'e.record_type')->on('at.record_id', '=', 'e.record_id'))
             ->whereNotExists(

@@ -17,7 +17,7 @@ use App\Store\SchemaStore;
 use App\Store\Sql\Batch;
 use App\Store\Sql\Matching;
 use App\Store\StoredFacts;
-use VividLedger\People\Person;
+use VividLedger\House\Person;
 use VividLedger\People\PersonExpression;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Display;

@@ -24,7 +24,6 @@ use App\Store\StoredRuleBook;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
-use VividLedger\Engine\FixedClock;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
 use VividLedger\Record\Event;
@@ -32,6 +31,7 @@ use VividLedger\Rule\Rule;
 use VividLedger\Rule\RuleStatus;
 use VividLedger\Rule\Trigger\ComesRound;
 use VividLedger\Rule\Trigger\Swept;
+use VividLedger\Time\FixedClock;
 
 /**
  * Looks for what time sets off: from where the last sweep of a rule ended to now. What it finds is found without a lock; how far

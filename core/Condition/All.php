@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Condition;
 
 use Closure;
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 
 /** Holds when every part holds; without parts it always holds. */
 final readonly class All extends Group

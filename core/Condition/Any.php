@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Condition;
 
 use Closure;
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 
 /** Holds when at least one part holds; without parts it never holds. */
 final readonly class Any extends Group

@@ -10,9 +10,11 @@ use VividLedger\Condition\Given\GivenField;
 use VividLedger\Condition\Operator\ChangeOperator;
 use VividLedger\Condition\Operator\Operator;
 use VividLedger\Condition\Operator\PersonOperator;
-use VividLedger\Engine\View;
+use VividLedger\Facts\Total;
+use VividLedger\Facts\View;
 use VividLedger\Record\Display;
 use VividLedger\Schema\Path;
+use VividLedger\Schema\Readable;
 
 /** A field, an operator, and what the field is compared with: "Priority is Urgent". */
 final readonly class Comparison implements Condition
@@ -44,7 +46,7 @@ final readonly class Comparison implements Condition
         }
         $test = $this->operator->test($left->field(), $this->values());
         if (! $left instanceof Path || $left->hops !== []) {
-            return static fn (View $view): bool => $test($left->value($view));
+            return static fn (View $view): bool => $test($view->value($left));
         }
         $name = $left->field->name;
 
@@ -62,8 +64,8 @@ final readonly class Comparison implements Condition
         $field = $this->left->field();
         $given = $this->operands[0] ?? null;
         $seen = $this->operator instanceof ChangeOperator && $view->ownChange() !== null
-            ? "{$display->of($field, $view->ownChange()->before?->value($field->name))} → {$display->of($field, $this->left->value($view))}"
-            : $display->of($field, $this->left->value($view));
+            ? "{$display->of($field, $view->ownChange()->before?->value($field->name))} → {$display->of($field, $view->value($this->left))}"
+            : $display->of($field, $view->value($this->left));
         if ($given instanceof Given) {
             $seen .= ', compared with '.$display->of($field, $given->value($view, $field));
         }
@@ -93,7 +95,7 @@ final readonly class Comparison implements Condition
         return static function (View $view) use ($left, $operator, $field, $given, $nothing): bool {
             $value = $given->value($view, $field);
 
-            return $value === null ? $nothing : $operator->test($field, [$value])($left->value($view));
+            return $value === null ? $nothing : $operator->test($field, [$value])($view->value($left));
         };
     }
 

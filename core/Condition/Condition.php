@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
-use Closure;
-use VividLedger\Engine\View;
+use VividLedger\Facts\Test;
+use VividLedger\Facts\View;
 use VividLedger\Record\Display;
 use VividLedger\Schema\Path;
 
@@ -13,11 +13,8 @@ use VividLedger\Schema\Path;
  * A statement about a record that holds or does not. There is no third answer: every comparison with an empty value is
  * false, except those that say "not". The closure and the query of one condition always agree.
  */
-interface Condition
+interface Condition extends Test
 {
-    /** @return Closure(View): bool */
-    public function compile(): Closure;
-
     /**
      * @template Q
      *

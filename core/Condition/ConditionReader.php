@@ -19,6 +19,7 @@ use VividLedger\Record\EventKind;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
+use VividLedger\Schema\Readable;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\FieldReader;
@@ -27,6 +28,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Part;
 use VividLedger\Shape\Reads;
 use VividLedger\Shape\Row;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
 use VividLedger\Time\Unit;
@@ -199,7 +201,7 @@ final class ConditionReader
     private static function span(Context $context, Node $node, Readable $left, Within $operator, Row $row, int $depth): ?SpanComparison
     {
         $day = $left->field()->type === FieldType::Date;
-        $amount = Amount::read($node->child('value'));
+        $amount = TimeReader::amount($node->child('value'));
         if ($amount === null || $amount->amount < 1 || ($day && $amount->unit->isShort())) {
             return $context->gap(
                 'choose how long',

@@ -15,8 +15,8 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Reads;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\WordRole;
-use VividLedger\Time\Amount;
 
 /** Reads what a field is compared with when the rule file gives an object instead of a value. */
 final class GivenReader
@@ -80,7 +80,7 @@ final class GivenReader
 
     private static function moment(Context $context, Node $node, Field $field, Edit $edit): ?GivenMoment
     {
-        $amount = $field->type->isMoment() ? Amount::read($node) : null;
+        $amount = $field->type->isMoment() ? TimeReader::amount($node) : null;
 
         return $amount === null || ($field->type === FieldType::Date && $amount->unit->isShort())
             ? $context->gap(

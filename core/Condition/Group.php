@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Condition;
 
 use Closure;
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 use VividLedger\Record\Display;
 
 /** Several conditions judged together. */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Condition;
 
 use Closure;
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 
 /** Holds when no part holds. */
 final readonly class None extends Group

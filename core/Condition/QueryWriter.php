@@ -6,6 +6,7 @@ namespace VividLedger\Condition;
 
 use VividLedger\Condition\Given\Given;
 use VividLedger\Formula\Formula;
+use VividLedger\Schema\Readable;
 
 /**
  * Where a condition writes itself as a query. An implementation gives each statement one truth value: a comparison with

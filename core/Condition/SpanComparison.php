@@ -6,9 +6,10 @@ namespace VividLedger\Condition;
 
 use Closure;
 use VividLedger\Condition\Given\GivenMoment;
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 use VividLedger\Record\Display;
 use VividLedger\Schema\Path;
+use VividLedger\Schema\Readable;
 
 /** A date or moment that lies between now and a moving date. */
 final readonly class SpanComparison implements Condition
@@ -28,7 +29,7 @@ final readonly class SpanComparison implements Condition
     public function compile(): Closure
     {
         return function (View $view): bool {
-            $value = $this->left->value($view);
+            $value = $view->value($this->left);
             $field = $this->left->field();
 
             // Written so that the order of the texts is the order in time.
@@ -48,7 +49,7 @@ final readonly class SpanComparison implements Condition
 
     public function explain(View $view, Display $display): Finding
     {
-        return new Finding($this->text, ($this->compile())($view), $display->of($this->left->field(), $this->left->value($view)));
+        return new Finding($this->text, ($this->compile())($view), $display->of($this->left->field(), $view->value($this->left)));
     }
 
     public function paths(): array

@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
-use VividLedger\Schema\Children;
+use VividLedger\Facts\Children;
+use VividLedger\Facts\Total;
+use VividLedger\Facts\TotalKind;
 use VividLedger\Schema\Path;
+use VividLedger\Schema\Readable;
 use VividLedger\Schema\Relation;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;

@@ -6,6 +6,8 @@ namespace VividLedger\Condition;
 
 use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\Operator\ChangeOperator;
+use VividLedger\Facts\Children;
+use VividLedger\Facts\Total;
 use VividLedger\Schema\Path;
 
 /** Questions about a whole tree of conditions. */
@@ -29,6 +31,14 @@ final class Tree
             $condition instanceof Group => array_merge([], ...array_map(self::leaves(...), $condition->parts)),
             default => [$condition],
         };
+    }
+
+    /** What children are counted by besides their reference; null when all are. */
+    public static function where(Children $children): ?Condition
+    {
+        $where = $children->where;
+
+        return $where === null || $where instanceof Condition ? $where : throw new \LogicException('Children are chosen by conditions.');
     }
 
     /** Whether it takes other records to judge the condition: those referred to, or children. */

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
-use VividLedger\People\Directory;
-use VividLedger\People\Person;
+use VividLedger\House\Directory;
+use VividLedger\House\Person;
 use VividLedger\Time\WorkingCalendar;
 
 /** A directory in which no condition has a name. */

@@ -4,9 +4,15 @@ declare(strict_types=1);
 
 namespace VividLedger\Engine;
 
+use VividLedger\Facts\GuardState;
+use VividLedger\Facts\PencilledLine;
+use VividLedger\Facts\Run;
+use VividLedger\Facts\Standing;
+use VividLedger\Facts\View;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Performance\Marks;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\CutsOff;
 

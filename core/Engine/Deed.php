@@ -6,6 +6,7 @@ namespace VividLedger\Engine;
 
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Rule;
 
 /** Lines of a rule being done: all that are due when it fires, or one that fell due later. */

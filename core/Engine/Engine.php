@@ -4,16 +4,22 @@ declare(strict_types=1);
 
 namespace VividLedger\Engine;
 
-use VividLedger\Explain\Examiner;
+use VividLedger\Facts\Facts;
+use VividLedger\Facts\GuardState;
+use VividLedger\Facts\PencilledLine;
+use VividLedger\Facts\Standing;
+use VividLedger\Facts\View;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
 use VividLedger\Record\Display;
 use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
+use VividLedger\Time\Clock;
 
 /**
  * Decides what follows from a change, or from a line falling due. It has no side effects: the same change, rules, facts and

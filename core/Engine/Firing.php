@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace VividLedger\Engine;
 
-use VividLedger\Explain\Verdict;
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Rule;
 
 /** A rule that fires on a change, and what its lines did. */

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace VividLedger\Engine;
 
+use VividLedger\Facts\PencilledLine;
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Rule;
 
 /** A pencilled line that fell due and was done. */

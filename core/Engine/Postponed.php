@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Engine;
 
+use VividLedger\Facts\PencilledLine;
 use VividLedger\Record\Record;
 
 /** A line that fell due at a moment that is not allowed, and waits for the next one that is. */

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace VividLedger\Engine;
 
-use VividLedger\Explain\Verdict;
 use VividLedger\Rule\Rule;
 
 /** A rule's line refused the change: nothing of it is to be written. */

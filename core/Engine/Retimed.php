@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Engine;
 
+use VividLedger\Facts\Run;
 use VividLedger\Record\Record;
 
 /** Lines of a run that fall due at another moment, because what they hang on moved. */

@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace VividLedger\Engine;
 
+use VividLedger\Facts\PencilledLine;
+use VividLedger\Facts\Run;
+use VividLedger\Facts\View;
 use VividLedger\Record\Change;
 use VividLedger\Record\Display;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Line\Placed;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Timing\Occasion;
 use VividLedger\Rule\Timing\Timing;

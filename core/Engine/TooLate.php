@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Engine;
 
+use VividLedger\Facts\PencilledLine;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
 

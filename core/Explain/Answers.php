@@ -5,14 +5,16 @@ declare(strict_types=1);
 namespace VividLedger\Explain;
 
 use VividLedger\Engine\Engine;
-use VividLedger\Engine\Facts;
+use VividLedger\Engine\Examiner;
 use VividLedger\Engine\Firing;
-use VividLedger\Engine\FixedClock;
 use VividLedger\Engine\RuleIndex;
-use VividLedger\Engine\View;
+use VividLedger\Engine\Verdict;
+use VividLedger\Facts\Facts;
+use VividLedger\Facts\View;
 use VividLedger\Record\Change;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\Schema;
+use VividLedger\Time\FixedClock;
 
 /** What each rule makes of a change, in their order: each is judged on the record as the rules before it left it. */
 final readonly class Answers

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Explain;
 
-use VividLedger\People\Names;
+use VividLedger\House\Names;
 use VividLedger\Record\Display;
 use VividLedger\Schema\Schema;
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\People;
 
+use VividLedger\House\Person;
+
 /** Whom a person expression found, and by which way; or nobody, and where the way ended. */
 final readonly class Found
 {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\People;
 
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;

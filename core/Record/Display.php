@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Record;
 
-use VividLedger\People\Names;
+use VividLedger\House\Names;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 

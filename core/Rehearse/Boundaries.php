@@ -7,7 +7,8 @@ namespace VividLedger\Rehearse;
 use VividLedger\Condition\Comparison;
 use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\Tree;
-use VividLedger\Engine\Facts;
+use VividLedger\Facts\Facts;
+use VividLedger\Formula\ComputedFields;
 use VividLedger\Proofread\Regions;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
@@ -48,7 +49,8 @@ final readonly class Boundaries
                 }
                 $name = $path->field->name;
                 $value = $region->isOtherText ? 'something else' : $display->of($path->field, $region->value);
-                $script = new Script($base->with($type->withComputed(array_replace($base->values, [$name => $region->value]))), new Opening(
+                $values = ComputedFields::with($type, array_replace($base->values, [$name => $region->value]));
+                $script = new Script($base->with($values), new Opening(
                     $opening->kind, $opening->at, array_filter(
                         $opening->was,
                         static fn (mixed $was, string $field): bool => $field !== $name || $was !== $region->value,

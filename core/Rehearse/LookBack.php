@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace VividLedger\Rehearse;
 
-use VividLedger\Engine\Facts;
-use VividLedger\Engine\GuardState;
-use VividLedger\Engine\View;
+use VividLedger\Facts\Facts;
+use VividLedger\Facts\GuardState;
+use VividLedger\Facts\Quiet;
+use VividLedger\Facts\View;
 use VividLedger\Record\Change;
 use VividLedger\Record\Event;
 use VividLedger\Record\Record;
@@ -115,7 +116,7 @@ final class LookBack
                 ) : $this->judgeRelated($change, $before, $record);
             }
             if ($this->rule->trigger instanceof FallsQuiet) {
-                $this->listen($this->rule->trigger, $change);
+                $this->listen($this->rule->trigger->quiet, $change);
             }
             if ($record !== null && $this->rule->trigger instanceof Swept) {
                 $this->swept($record, $change, $changes[$index + 1] ?? null, $guard, $fires);
@@ -325,14 +326,14 @@ final class LookBack
         }
     }
 
-    private function listen(FallsQuiet $trigger, PastChange $change): void
+    private function listen(Quiet $quiet, PastChange $change): void
     {
-        $field = $trigger->field->name ?? '';
+        $field = $quiet->field->name ?? '';
         $this->quietSince = match (true) {
-            $trigger->sort === 'reply' => $change->kind === 'reply' ? null : ($change->wrote ? $change : $this->quietSince),
-            $trigger->sort === 'value' => array_key_exists($field, $change->set)
-                ? ($change->set[$field] === $trigger->value ? $change : null) : $this->quietSince,
-            default => in_array($change->kind, FallsQuiet::BREAKS[$trigger->sort] ?? [], true) ? $change : $this->quietSince,
+            $quiet->sort === Quiet::REPLY => $change->kind === 'reply' ? null : ($change->wrote ? $change : $this->quietSince),
+            $quiet->sort === Quiet::VALUE => array_key_exists($field, $change->set)
+                ? ($change->set[$field] === $quiet->value ? $change : null) : $this->quietSince,
+            default => in_array($change->kind, $quiet->brokenBy(), true) ? $change : $this->quietSince,
         };
     }
 

@@ -28,7 +28,7 @@ final readonly class Outline
         foreach ($played->left as $line) {
             $lines[] = 'In the end one line still waits'.($line->due === null ? '' : ", for {$this->display->moment($line->due)}").'.';
         }
-        if ($played->why !== null && $played->why->reason !== \VividLedger\Explain\Reason::Fires) {
+        if ($played->why !== null && $played->why->reason !== \VividLedger\Engine\Reason::Fires) {
             // Only that: why it is so may be worded anew without anything having changed.
             $lines[] = 'The rule does not fire.';
         }

@@ -4,21 +4,21 @@ declare(strict_types=1);
 
 namespace VividLedger\Rehearse;
 
-use VividLedger\Condition\Total;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Deed;
-use VividLedger\Engine\Facts;
 use VividLedger\Engine\Firing;
-use VividLedger\Engine\GuardState;
 use VividLedger\Engine\ReadyAgain;
-use VividLedger\Engine\Standing;
 use VividLedger\Engine\Step;
-use VividLedger\Engine\TasksOfLine;
+use VividLedger\Facts\Children;
+use VividLedger\Facts\Facts;
+use VividLedger\Facts\GuardState;
+use VividLedger\Facts\Quiet;
+use VividLedger\Facts\Standing;
+use VividLedger\Facts\TasksOfLine;
+use VividLedger\Facts\Total;
+use VividLedger\House\Person;
 use VividLedger\Message\Address;
-use VividLedger\People\Person;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Trigger\FallsQuiet;
-use VividLedger\Schema\Children;
 use VividLedger\Schema\Schema;
 use VividLedger\Time\WorkingCalendar;
 
@@ -287,13 +287,13 @@ final class Paper implements Facts
         return false;
     }
 
-    public function silentSince(FallsQuiet $trigger, string $type, int $id): ?\DateTimeImmutable
+    public function silentSince(Quiet $quiet, string $type, int $id): ?\DateTimeImmutable
     {
-        return $this->below->silentSince($trigger, $type, $id);
+        return $this->below->silentSince($quiet, $type, $id);
     }
 
-    public function silenceMark(FallsQuiet $trigger, string $type, int $id): ?int
+    public function silenceMark(Quiet $quiet, string $type, int $id): ?int
     {
-        return $this->below->silenceMark($trigger, $type, $id);
+        return $this->below->silenceMark($quiet, $type, $id);
     }
 }

@@ -7,16 +7,16 @@ namespace VividLedger\Rehearse;
 use VividLedger\Engine\Deed;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\LineDone;
-use VividLedger\Engine\PencilledLine;
-use VividLedger\Engine\Pencilling;
 use VividLedger\Engine\Postponed;
 use VividLedger\Engine\Retimed;
-use VividLedger\Engine\Run;
 use VividLedger\Engine\Step;
 use VividLedger\Engine\Struck;
-use VividLedger\Engine\TasksOfLine;
 use VividLedger\Engine\TooLate;
+use VividLedger\Facts\PencilledLine;
+use VividLedger\Facts\Run;
+use VividLedger\Facts\TasksOfLine;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Performance\Pencilling;
 
 /** Runs, pencilled lines and tasks on paper: what becomes of them when a step of a decision is taken in. */
 final class PaperRuns

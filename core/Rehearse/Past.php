@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rehearse;
 
-use VividLedger\Engine\Facts;
+use VividLedger\Facts\Facts;
 
 /** The recorded history, record by record. */
 interface Past

@@ -7,11 +7,11 @@ namespace VividLedger\Rehearse;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Deed;
 use VividLedger\Engine\Engine;
-use VividLedger\Engine\Facts;
-use VividLedger\Engine\FixedClock;
-use VividLedger\Engine\PencilledLine;
 use VividLedger\Explain\Teller;
 use VividLedger\Explain\Told;
+use VividLedger\Facts\Facts;
+use VividLedger\Facts\PencilledLine;
+use VividLedger\Formula\ComputedFields;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
 use VividLedger\Record\Event;
@@ -20,6 +20,7 @@ use VividLedger\Record\Value;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Schema;
+use VividLedger\Time\FixedClock;
 
 /**
  * The engine with everything it needs on paper: saves and events are answered, time passes, lines fall due. The ledger it
@@ -86,7 +87,7 @@ final class Play
             $type,
             $id,
             ($before->version ?? 0) + 1,
-            $this->schema->types[$type]->withComputed(array_replace($all, $values, $stamps)),
+            ComputedFields::with($this->schema->types[$type], array_replace($all, $values, $stamps)),
         );
     }
 

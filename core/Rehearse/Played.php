@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rehearse;
 
-use VividLedger\Engine\PencilledLine;
-use VividLedger\Explain\Verdict;
+use VividLedger\Engine\Verdict;
+use VividLedger\Facts\PencilledLine;
 use VividLedger\Record\Record;
 
 /** How a rehearsal went. */

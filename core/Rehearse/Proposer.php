@@ -7,8 +7,10 @@ namespace VividLedger\Rehearse;
 use VividLedger\Condition\All;
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\None;
-use VividLedger\Engine\Facts;
-use VividLedger\Engine\View;
+use VividLedger\Facts\Children;
+use VividLedger\Facts\Facts;
+use VividLedger\Facts\View;
+use VividLedger\Formula\ComputedFields;
 use VividLedger\Proofread\Reasoning;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
@@ -25,7 +27,6 @@ use VividLedger\Rule\Trigger\RelatedChanged;
 use VividLedger\Rule\Trigger\ReplyArrived;
 use VividLedger\Rule\Trigger\Swept;
 use VividLedger\Rule\Trigger\TaskCompleted;
-use VividLedger\Schema\Children;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
@@ -243,7 +244,7 @@ final readonly class Proposer
     public function madeUp(Rule $rule, Record $ground, Facts $facts): Record
     {
         return $ground->with(
-            $this->schema->types[$rule->on]->withComputed(array_replace(
+            ComputedFields::with($this->schema->types[$rule->on], array_replace(
                 $ground->values,
                 $this->meeting(new All([$rule->condition]), $ground, $this->schema->types[$rule->on], $facts),
             )),

@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace VividLedger\Rehearse;
 
 use VividLedger\Engine\Engine;
-use VividLedger\Engine\Facts;
 use VividLedger\Engine\RuleBook;
-use VividLedger\Engine\View;
+use VividLedger\Engine\Verdict;
 use VividLedger\Explain\Answers;
 use VividLedger\Explain\Told;
-use VividLedger\Explain\Verdict;
+use VividLedger\Facts\Facts;
+use VividLedger\Facts\View;
+use VividLedger\Formula\ComputedFields;
 use VividLedger\People\PersonExpression;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
@@ -78,7 +79,7 @@ final readonly class Rehearsal
         foreach ($script->whatIfs as $whatIf) {
             $whatIf->prepare($play);
         }
-        $before = $script->opening->kind === OpeningKind::Created ? null : $script->record->with($type->withComputed(array_replace(
+        $before = $script->opening->kind === OpeningKind::Created ? null : $script->record->with(ComputedFields::with($type, array_replace(
             $script->record->values,
             $script->opening->was,
             $script->opening->kind->saves() ? [] : $script->opening->set,
@@ -117,7 +118,7 @@ final readonly class Rehearsal
             static fn (WhatIf $whatIf): bool => $whatIf->at() !== null && $whatIf->at() <= $at,
         ));
         usort($coming, static fn (WhatIf $one, WhatIf $other): int => $one->at() <=> $other->at());
-        $before = $script->record->with($type->withComputed(array_replace(
+        $before = $script->record->with(ComputedFields::with($type, array_replace(
             $script->record->values,
             $script->opening->was,
             $script->opening->set,

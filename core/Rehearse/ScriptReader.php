@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rehearse;
 
-use VividLedger\People\Names;
+use VividLedger\Formula\ComputedFields;
+use VividLedger\House\Names;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
@@ -118,7 +119,7 @@ final readonly class ScriptReader
             $values[$name] = $value === null && $type->fields[$name]->type === \VividLedger\Schema\FieldType::Tick ? false : $value;
         }
 
-        return new Record($type->name, $id, $version, $type->withComputed($values));
+        return new Record($type->name, $id, $version, ComputedFields::with($type, $values));
     }
 
     private function whatIf(Node $node, RecordType $type): WhatIf

@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace VividLedger\Rehearse;
 
-use VividLedger\Engine\Facts;
 use VividLedger\Explain\FieldDifference;
+use VividLedger\Facts\Facts;
+use VividLedger\Facts\Quiet;
 use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
 use VividLedger\Record\Record;
@@ -14,7 +15,6 @@ use VividLedger\Rule\Trigger\ComesRound;
 use VividLedger\Rule\Trigger\DateArrives;
 use VividLedger\Rule\Trigger\FallsQuiet;
 use VividLedger\Rule\Trigger\Swept;
-use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 use VividLedger\Time\OutOfTime;
@@ -80,7 +80,7 @@ final class Upcoming
             return self::dates($trigger, $this->schema->types[$record->type], $record, $facts, $this->zone, $this->from, $until);
         }
         if ($trigger instanceof FallsQuiet) {
-            [$since, $number] = $this->silentSince($trigger, $record, $entries, $facts);
+            [$since, $number] = $this->silentSince($trigger->quiet, $record, $entries, $facts);
 
             return $since === null ? [] : [[$trigger->due->from($since, $this->zone, $facts->calendar(null)), $trigger->occasion($number)]];
         }
@@ -146,36 +146,29 @@ final class Upcoming
      * @param  list<PaperEntry>  $entries
      * @return array{?\DateTimeImmutable, int} no moment when nothing counts, or it has been answered
      */
-    private function silentSince(FallsQuiet $trigger, Record $record, array $entries, Facts $facts): array
+    private function silentSince(Quiet $quiet, Record $record, array $entries, Facts $facts): array
     {
         foreach (array_reverse($entries) as $entry) {
             if ($entry->told->record->type !== $record->type || $entry->told->record->id !== $record->id) {
                 continue;
             }
-            $breaks = match ($trigger->sort) {
-                'reply' => $entry->told->kind === 'reply' || array_filter(
+            $breaks = match ($quiet->sort) {
+                Quiet::REPLY => $entry->told->kind === 'reply' || array_filter(
                     $entry->messages,
                     static fn (Message $message): bool => $message->channel !== Channel::App,
                 ) !== [],
-                'value' => $trigger->field !== null && self::touches($entry, $trigger->field->name),
-                default => in_array($entry->told->kind, FallsQuiet::BREAKS[$trigger->sort] ?? [], true),
+                Quiet::VALUE => $quiet->field !== null && self::touches($entry, $quiet->field->name),
+                default => in_array($entry->told->kind, $quiet->brokenBy(), true),
             };
             if ($breaks) {
-                $isAnswered = $trigger->sort === 'reply' ? $entry->told->kind === 'reply' : $trigger->field !== null && ! self::keeps(
-                    $record->value($trigger->field->name),
-                    $trigger,
-                );
+                $isAnswered = $quiet->sort === Quiet::REPLY ? $entry->told->kind === 'reply'
+                    : $quiet->field !== null && ! $quiet->keeps($record->value($quiet->field->name));
 
                 return [$isAnswered ? null : $entry->at, $entry->number];
             }
         }
 
-        return [$facts->silentSince($trigger, $record->type, $record->id), 0];
-    }
-
-    private static function keeps(string|int|bool|null $value, FallsQuiet $trigger): bool
-    {
-        return $value === $trigger->value || ($trigger->field?->type === FieldType::Tick && (bool) $value === $trigger->value);
+        return [$facts->silentSince($quiet, $record->type, $record->id), 0];
     }
 
     private static function touches(PaperEntry $entry, string $field): bool

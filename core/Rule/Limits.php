@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule;
 
-use VividLedger\Engine\Facts;
+use VividLedger\Facts\Facts;
 use VividLedger\Message\Address;
 use VividLedger\Rule\Timing\Occasion;
 use VividLedger\Shape\Context;
@@ -17,6 +17,7 @@ use VividLedger\Shape\Slot\Counted;
 use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Slot\TimeOfDay;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
@@ -164,7 +165,7 @@ final readonly class Limits
             return null;
         }
         $most = $node->child('messages')->raw;
-        $period = Due::read($node);
+        $period = TimeReader::due($node);
         $then = $node->child('then')->text() ?? 'wait';
         if (! is_int($most) || $most < 1 || $most > 1000 || is_string($period) || $period->amount->amount < 1
             || ! in_array($then, ['wait', 'drop'], true)) {

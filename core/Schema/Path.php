@@ -4,9 +4,6 @@ declare(strict_types=1);
 
 namespace VividLedger\Schema;
 
-use VividLedger\Condition\Readable;
-use VividLedger\Engine\View;
-
 /** A field as seen from a record, possibly over references: "customer.plan" reads the ticket's customer's plan. */
 final readonly class Path implements Readable
 {
@@ -26,11 +23,6 @@ final readonly class Path implements Readable
     public function field(): Field
     {
         return $this->field;
-    }
-
-    public function value(View $view): string|int|bool|null
-    {
-        return $view->value($this);
     }
 
     public function name(): string

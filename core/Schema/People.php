@@ -4,9 +4,6 @@ declare(strict_types=1);
 
 namespace VividLedger\Schema;
 
-use VividLedger\People\Person;
-use VividLedger\Record\Record;
-
 /** The people of the company as conditions see them behind a person field: "Owner › Team". Nobody sets these as a record's fields. */
 final class People
 {
@@ -35,16 +32,5 @@ final class People
             new Field('manager', 'Manager', FieldType::Person, system: true),
             new Field('email', 'Email', FieldType::Email, system: true),
         ], isKept: false);
-    }
-
-    public static function record(Person $person): Record
-    {
-        $filled = static fn (string $text): ?string => $text === '' ? null : $text;
-
-        return new Record(self::TYPE, $person->id, 1, [
-            'name' => $filled($person->name), 'team' => $filled($person->team), 'role' => $filled($person->role),
-            'manager' => $person->managerId,
-            'email' => $filled($person->email),
-        ]);
     }
 }

@@ -10,8 +10,6 @@ final readonly class RecordType
     /** @var array<string, Field> by name */
     public array $fields;
 
-    private ComputedFields $computed;
-
     /**
      * @param  string  $prefix  of the record numbers, "T" gives T-0042
      * @param  string  $title  name of the text field that names a record
@@ -36,23 +34,11 @@ final readonly class RecordType
             $fields[$field->name] = $field;
         }
         $this->fields = $fields;
-        $this->computed = new ComputedFields($this);
     }
 
     public function field(string $name): ?Field
     {
         return $this->fields[$name] ?? null;
-    }
-
-    /**
-     * The values with those of the formula fields computed from the others.
-     *
-     * @param  array<string, string|int|bool|null>  $values
-     * @return array<string, string|int|bool|null>
-     */
-    public function withComputed(array $values): array
-    {
-        return $this->computed->in($values);
     }
 
     /** @return list<Field> the fields that are not the application's own */

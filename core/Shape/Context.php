@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Shape;
 
 use Closure;
-use VividLedger\People\Directory;
+use VividLedger\House\Directory;
 use VividLedger\Record\Display;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Template;
 
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 use VividLedger\Record\Display;
 
 /** When the change was made. */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Template;
 
 use VividLedger\Condition\MadeBy;
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 use VividLedger\Record\Display;
 
 /** Who made the change: a person by name; else a rule, an import, the API. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Text;
 
-use VividLedger\People\Directory;
+use VividLedger\House\Directory;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 use VividLedger\Shape\Node;

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace VividLedger\Time;
 
-use VividLedger\Shape\Node;
-
 /** A length of time, forwards or backwards. */
 final readonly class Amount
 {
@@ -21,16 +19,6 @@ final readonly class Amount
         public int $amount,
         public Unit $unit,
     ) {
-    }
-
-    /** Reads a whole number and a unit; null when it is not that, or too far away. */
-    public static function read(Node $node): ?self
-    {
-        $amount = $node->child('amount')->raw;
-        $unit = Unit::tryFrom($node->child('unit')->text() ?? '');
-        $read = is_int($amount) && $unit !== null ? new self($amount, $unit) : null;
-
-        return $read?->isReasonable() === true ? $read : null;
     }
 
     /** Roughly: a month is taken for 31 days. */

@@ -14,7 +14,8 @@ use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 use Tests\Core\Support\Stories;
 use VividLedger\Condition\ConditionReader;
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
+use VividLedger\Formula\ComputedFields;
 use VividLedger\Record\Fold;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
@@ -169,7 +170,7 @@ final class ConditionAgreementTest extends AppTestCase
                 $values[$name] = Value::of($field->unbounded(), $stories->value($field));
             }
             $row = [];
-            foreach ($type->withComputed($values) as $name => $value) {
+            foreach (ComputedFields::with($type, $values) as $name => $value) {
                 $row[$name] = Columns::column($type->fields[$name], $value);
             }
             $rows[] = $row;

@@ -18,8 +18,8 @@ use App\Store\WhyNot;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\Yaml\Yaml;
 use Tests\App\Support\AppTestCase;
+use VividLedger\Engine\Reason;
 use VividLedger\Explain\EntryWords;
-use VividLedger\Explain\Reason;
 use VividLedger\Record\Display;
 
 /** A small Larkmoss, played through: the same seed gives the same ledger, and the ledger explains itself. */

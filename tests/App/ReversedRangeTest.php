@@ -41,7 +41,7 @@ final class ReversedRangeTest extends TimeTestCase
         $range = new WholeRange(
             $seed,
             $this->app->make(SchemaStore::class)->schema(),
-            $this->app->make(\VividLedger\People\Directory::class),
+            $this->app->make(\VividLedger\House\Directory::class),
             new \DateTimeZone('Europe/Berlin'),
             ['ines.okafor', 'tomas.weld'],
             $this->oneOfEach(),

@@ -11,10 +11,10 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\App\Support\AppTestCase;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\Condition\Operator\Operators;
-use VividLedger\Message\Recipients;
 use VividLedger\People\PersonExpressions;
 use VividLedger\Rule\Guard\RepeatGuards;
 use VividLedger\Rule\Line\Lines;
+use VividLedger\Rule\Recipient\Recipients;
 use VividLedger\Rule\Trigger\Triggers;
 use VividLedger\Rule\Value\AssignedValues;
 

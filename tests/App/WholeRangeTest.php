@@ -69,7 +69,7 @@ final class WholeRangeTest extends AppTestCase
             $range = new WholeRange(
                 $seed,
                 $schema,
-                $this->app->make(\VividLedger\People\Directory::class),
+                $this->app->make(\VividLedger\House\Directory::class),
                 new \DateTimeZone('Europe/Berlin'),
                 ['ines.okafor', 'tomas.weld'],
                 $ids,

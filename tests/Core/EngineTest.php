@@ -221,7 +221,7 @@ final class EngineTest extends TestCase
 
     public function test_why_not_names_the_first_thing_that_was_missing(): void
     {
-        $examiner = new \VividLedger\Explain\Examiner(World::schema(), $this->world->zone());
+        $examiner = new \VividLedger\Engine\Examiner(World::schema(), $this->world->zone());
         $rule = $this->world->rule(['when' => [
             'kind' => 'changed', 'fields' => ['priority'],
         ], 'fires' => ['kind' => 'becomes_true'], 'onlyIf' => ['kind' => 'all', 'of' => [
@@ -231,7 +231,7 @@ final class EngineTest extends TestCase
             $rule,
             World::schema()->types['ticket'],
             new \VividLedger\Record\Change(World::ticket($before), World::ticket($after), 3, $this->world->now),
-            new \VividLedger\Engine\View(World::ticket($after), $this->world),
+            new \VividLedger\Facts\View(World::ticket($after), $this->world),
         )->sentence;
 
         self::assertSame(

@@ -9,7 +9,7 @@ use PHPUnit\Framework\TestCase;
 use Tests\Core\Support\World;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\Condition\Operator\Operators;
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;

@@ -10,7 +10,8 @@ use Tests\Core\Support\World;
 use VividLedger\Condition\All;
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\None;
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
+use VividLedger\Formula\ComputedFields;
 use VividLedger\Proofread\Reasoning;
 use VividLedger\Record\Record;
 
@@ -67,7 +68,7 @@ final class ReasoningTest extends TestCase
                 continue;
             }
             $record = World::ticket()->with(
-                World::schema()->types['ticket']->withComputed(array_replace(World::ticket()->values, $example)),
+                ComputedFields::with(World::schema()->types['ticket'], array_replace(World::ticket()->values, $example)),
             );
             if (array_diff_key($example, array_flip(['rate', 'created_at', 'created_by', 'updated_at', 'updated_by'])) !== $example) {
                 continue;

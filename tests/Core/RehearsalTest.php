@@ -7,7 +7,7 @@ namespace Tests\Core;
 use PHPUnit\Framework\TestCase;
 use Tests\Core\Support\Stories;
 use Tests\Core\Support\World;
-use VividLedger\Explain\Reason;
+use VividLedger\Engine\Reason;
 use VividLedger\Proofread\Proofreader;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;

@@ -28,13 +28,4 @@ final class CoreStandsAloneTest
             )
             ->because('the rules of the job are tested on their own, without framework, database or interface');
     }
-
-    public function test_conditions_do_not_know_rules(): Rule
-    {
-        return PHPat::rule()
-            ->classes(Selector::inNamespace('VividLedger\Condition'))
-            ->shouldNot()->dependOn()
-            ->classes(Selector::inNamespace('VividLedger\Rule'))
-            ->because('lists and audiences use conditions too');
-    }
 }

@@ -20,7 +20,7 @@ use VividLedger\Explain\FieldDifference;
 use VividLedger\Explain\Headline;
 use VividLedger\Explain\ReadEntry;
 use VividLedger\Explain\Told;
-use VividLedger\People\Person;
+use VividLedger\House\Person;
 use VividLedger\Record\Display;
 use VividLedger\Record\Value;
 use VividLedger\Schema\FieldType;

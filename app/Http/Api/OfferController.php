@@ -13,7 +13,7 @@ use App\Store\SchemaStore;
 use Illuminate\Http\JsonResponse;
 use OpenApi\Attributes as OA;
 use VividLedger\Condition\ConditionReader;
-use VividLedger\People\Directory;
+use VividLedger\House\Directory;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;

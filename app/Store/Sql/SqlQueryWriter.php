@@ -13,15 +13,16 @@ use VividLedger\Condition\Given\GivenMoment;
 use VividLedger\Condition\Given\GivenPerson;
 use VividLedger\Condition\Order;
 use VividLedger\Condition\QueryWriter;
-use VividLedger\Condition\Readable;
-use VividLedger\Condition\Total;
-use VividLedger\Condition\TotalKind;
+use VividLedger\Condition\Tree;
+use VividLedger\Facts\Total;
+use VividLedger\Facts\TotalKind;
 use VividLedger\Formula\Formula;
 use VividLedger\People\Route;
 use VividLedger\Record\Fold;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
+use VividLedger\Schema\Readable;
 
 /**
  * Writes conditions as SQL for MariaDB over a record type's table, aliased "t" unless told otherwise. SQL's NULL counts
@@ -165,7 +166,7 @@ final class SqlQueryWriter implements QueryWriter
     {
         $children = $total->children;
         $writer = new self($this->now, $this->zone, "{$this->alias}_b".++$this->below);
-        $where = $children->where?->query($writer) ?? new Sql('TRUE');
+        $where = Tree::where($children)?->query($writer) ?? new Sql('TRUE');
         $of = $total->of === null ? '' : "`{$writer->alias}`.`{$total->of->name}`";
         $made = match ($total->kind) {
             TotalKind::Count => 'COUNT(*)',

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition\Given;
 
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 use VividLedger\People\FoundPersonSlot;
 use VividLedger\People\PersonExpression;
 use VividLedger\Schema\Field;

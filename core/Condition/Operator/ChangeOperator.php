@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Condition\Operator;
 
 use Closure;
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 use VividLedger\Schema\Field;
 
 /** An operator that looks at the change which started the rule, and so only fits fields of the record itself. */

@@ -8,11 +8,11 @@ use Closure;
 use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\QueryWriter;
-use VividLedger\Condition\Readable;
 use VividLedger\Condition\SubjectSlot;
 use VividLedger\Record\Fold;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Readable;
 use VividLedger\Shape\Shape;
 
 /** Text that has another text in it, without regard to case. */

@@ -8,11 +8,11 @@ use Closure;
 use VividLedger\Condition\ImpliedSubject;
 use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\QueryWriter;
-use VividLedger\Condition\Readable;
 use VividLedger\Condition\SubjectSlot;
 use VividLedger\Record\Members;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Readable;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
 

@@ -7,11 +7,11 @@ namespace VividLedger\Condition\Operator;
 use Closure;
 use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\QueryWriter;
-use VividLedger\Condition\Readable;
 use VividLedger\Condition\SubjectSlot;
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Readable;
 use VividLedger\Shape\Shape;
 
 /** The change touched the field: at all, away from a value, or to a value. On creation a filled-in field has changed from empty. */

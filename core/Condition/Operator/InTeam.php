@@ -7,13 +7,13 @@ namespace VividLedger\Condition\Operator;
 use Closure;
 use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\QueryWriter;
-use VividLedger\Condition\Readable;
 use VividLedger\Condition\SubjectSlot;
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 use VividLedger\Schema\People;
+use VividLedger\Schema\Readable;
 use VividLedger\Shape\Shape;
 
 /** Whether the person in a field belongs to a team. Its opposite is true of nobody too. */
@@ -76,7 +76,7 @@ final class InTeam implements PersonOperator
         $is = (new Is)->test($this->compared($left->field()), $operands);
 
         return function (View $view) use ($left, $is): bool {
-            $id = $left->value($view);
+            $id = $view->value($left);
 
             return $is(is_int($id) ? $view->facts->person($id)?->team : null) !== $this->isNot;
         };

@@ -10,13 +10,13 @@ use VividLedger\Condition\ImpliedChoice;
 use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\Order;
 use VividLedger\Condition\QueryWriter;
-use VividLedger\Condition\Readable;
 use VividLedger\Condition\ReferredChoice;
 use VividLedger\Condition\ReferredSubject;
 use VividLedger\Condition\SubjectSlot;
 use VividLedger\Record\Fold;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Readable;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
 

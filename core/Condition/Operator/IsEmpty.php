@@ -6,11 +6,11 @@ namespace VividLedger\Condition\Operator;
 
 use Closure;
 use VividLedger\Condition\QueryWriter;
-use VividLedger\Condition\Readable;
 use VividLedger\Condition\ReferredSubject;
 use VividLedger\Condition\SubjectSlot;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Readable;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
 

@@ -7,11 +7,11 @@ namespace VividLedger\Condition\Operator;
 use Closure;
 use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\QueryWriter;
-use VividLedger\Condition\Readable;
 use VividLedger\Condition\SubjectSlot;
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Readable;
 use VividLedger\Shape\Shape;
 
 /**
@@ -74,7 +74,7 @@ final class IsUnder implements PersonOperator
         $above = (int) ($operands[0] ?? 0);
 
         return function (View $view) use ($left, $above): bool {
-            $id = $left->value($view);
+            $id = $view->value($left);
             $seen = [];
             $at = is_int($id) ? $view->facts->person($id)?->managerId : null;
             while ($at !== null && $at !== $above && ! isset($seen[$at])) {

@@ -7,9 +7,9 @@ namespace VividLedger\Condition\Operator;
 use Closure;
 use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\QueryWriter;
-use VividLedger\Condition\Readable;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Readable;
 use VividLedger\Shape\Shape;
 
 /** One way to compare a field. Each operator is one file with its meaning, its wording and its checks. */

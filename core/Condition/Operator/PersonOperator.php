@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace VividLedger\Condition\Operator;
 
 use Closure;
-use VividLedger\Condition\Readable;
-use VividLedger\Engine\View;
+use VividLedger\Facts\View;
 use VividLedger\Schema\Field;
+use VividLedger\Schema\Readable;
 
 /** An operator that looks at what the company knows of the person in a field, and so is not judged by the value alone. */
 interface PersonOperator extends Operator

@@ -8,10 +8,10 @@ use Closure;
 use VividLedger\Condition\HappeningSubject;
 use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\QueryWriter;
-use VividLedger\Condition\Readable;
 use VividLedger\Condition\SubjectSlot;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Readable;
 use VividLedger\Shape\Shape;
 
 /** "Is in the next 7 days", "is in the last 2 months": from now up to that far, both ends included. Read by the condition reader. */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Guard;
 
 use Closure;
-use VividLedger\Engine\GuardState;
+use VividLedger\Facts\GuardState;
 use VividLedger\Record\Record;
 
 /** A guard that looks at nothing but the change at hand. */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Guard;
 
 use Closure;
-use VividLedger\Engine\GuardState;
+use VividLedger\Facts\GuardState;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;

@@ -6,7 +6,7 @@ namespace VividLedger\Rule\Guard;
 
 use Closure;
 use VividLedger\Condition\ConditionSlot;
-use VividLedger\Engine\GuardState;
+use VividLedger\Facts\GuardState;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;

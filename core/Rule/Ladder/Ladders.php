@@ -10,6 +10,7 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
 use VividLedger\Time\Due;
@@ -92,7 +93,7 @@ final class Ladders
 
     private static function rung(Context $context, Node $node, int $number): ?Rung
     {
-        $wait = $node->child('after')->isMissing() ? new Due(new Amount(0, Unit::Day)) : Due::read($node->child('after'));
+        $wait = $node->child('after')->isMissing() ? new Due(new Amount(0, Unit::Day)) : TimeReader::due($node->child('after'));
         if (is_string($wait) || $wait->amount->amount < 0) {
             return $context->problem(
                 $node->child('after')->at,

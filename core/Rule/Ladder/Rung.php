@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Ladder;
 
-use VividLedger\Engine\Performance;
-use VividLedger\People\Finder;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonSlot;
 use VividLedger\Rule\Line\Remind;
+use VividLedger\Rule\Performance\Finder;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\InObject;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use App\Models\Comment;
-use VividLedger\Engine\Performance;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Target\TargetSlot;
 use VividLedger\Rule\Target\ThisRecord;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Engine\Performance;
-use VividLedger\People\Finder;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonSlot;
+use VividLedger\Rule\Performance\Finder;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Engine\Performance;
 use VividLedger\Record\InvalidValue;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;

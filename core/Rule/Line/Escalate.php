@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Engine\Performance;
 use VividLedger\Rule\Ladder\Ladder;
 use VividLedger\Rule\Ladder\LadderName;
 use VividLedger\Rule\Ladder\Ladders;
 use VividLedger\Rule\Ladder\Rung;
 use VividLedger\Rule\Ladder\RungAct;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;

@@ -14,6 +14,7 @@ use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Part;
 use VividLedger\Shape\Row;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\Word;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
@@ -118,7 +119,7 @@ final class Lines
 
             return null;
         }
-        $due = Due::read($late);
+        $due = TimeReader::due($late);
         if (is_string($due) || $due->amount->amount < 1) {
             return $context->gap(
                 'too late when?',

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Engine\Facts;
-use VividLedger\Engine\View;
+use VividLedger\Facts\Facts;
+use VividLedger\Facts\View;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Path;

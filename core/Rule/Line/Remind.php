@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Engine\Performance;
 use VividLedger\Message\Address;
 use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
-use VividLedger\People\Finder;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonSlot;
+use VividLedger\Rule\Performance\Finder;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Timing\Timings;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Gap;

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Engine\Facts;
-use VividLedger\Engine\Performance;
+use VividLedger\Facts\Facts;
+use VividLedger\House\Person;
 use VividLedger\Message\Address;
 use VividLedger\Message\Channel;
-use VividLedger\Message\ChannelSlot;
 use VividLedger\Message\Message;
-use VividLedger\People\Person;
 use VividLedger\Record\Display;
+use VividLedger\Rule\Letter\ChannelSlot;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Engine\Performance;
 use VividLedger\Message\Channel;
-use VividLedger\Message\ChannelSlot;
-use VividLedger\Message\Letter;
-use VividLedger\Message\LetterName;
-use VividLedger\Message\LetterText;
 use VividLedger\Message\Message;
-use VividLedger\Message\Recipients;
-use VividLedger\Message\RecipientsSlot;
 use VividLedger\Record\Language;
+use VividLedger\Rule\Letter\ChannelSlot;
+use VividLedger\Rule\Letter\Letter;
+use VividLedger\Rule\Letter\LetterName;
+use VividLedger\Rule\Letter\LetterText;
+use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Recipient\Recipients;
+use VividLedger\Rule\Recipient\RecipientsSlot;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Condition\ConditionSlot;
-use VividLedger\Engine\Performance;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\RefusedValue;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Target\Targets;
 use VividLedger\Rule\Target\TargetSlot;

@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Engine\Performance;
-use VividLedger\People\Person;
+use VividLedger\House\Person;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
@@ -30,7 +31,7 @@ final readonly class TaskDue
 
             return null;
         }
-        $due = Due::read($node);
+        $due = TimeReader::due($node);
         $name = $node->child('from')->text();
         $from = $name === null ? null : $context->schema->path($context->type, $name);
         if ($name !== null && ($from === null || ! $from->field->type->isMoment())) {

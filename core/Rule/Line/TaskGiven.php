@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\People\Person;
+use VividLedger\House\Person;
 use VividLedger\Record\Record;
 
 /** A task that a line hands out. */

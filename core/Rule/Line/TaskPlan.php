@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Engine\Performance;
-use VividLedger\People\Finder;
-use VividLedger\People\Person;
+use VividLedger\House\Person;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonSlot;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Performance\Finder;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Filled;

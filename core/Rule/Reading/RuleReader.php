@@ -6,7 +6,7 @@ namespace VividLedger\Rule\Reading;
 
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\ConditionReader;
-use VividLedger\People\Directory;
+use VividLedger\House\Directory;
 use VividLedger\Rule\Guard\RepeatGuards;
 use VividLedger\Rule\Limits;
 use VividLedger\Rule\Line\Lines;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Target;
 
-use VividLedger\Condition\Total;
-use VividLedger\Engine\Performance;
-use VividLedger\Schema\Children;
+use VividLedger\Facts\Children;
+use VividLedger\Facts\Total;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\RecordType;
 
 /** Every record that refers to this one and meets the conditions. */

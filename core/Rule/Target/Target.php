@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Target;
 
-use VividLedger\Engine\Performance;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\RecordType;
 
 /** On which records a line sets fields. */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Target;
 
 use VividLedger\Condition\ConditionReader;
-use VividLedger\Schema\Children;
+use VividLedger\Facts\Children;
 use VividLedger\Schema\Relation;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;

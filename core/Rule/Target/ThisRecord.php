@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Target;
 
-use VividLedger\Engine\Performance;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\RecordType;
 
 /** The record the rule fires on. */

@@ -11,6 +11,7 @@ use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Slot\TimeOfDay;
 use VividLedger\Shape\Slot\Wait;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Time\Due;
 
 /** So long after the rule fired. */
@@ -56,7 +57,7 @@ final readonly class After implements Timing
 
     public static function read(Context $context, Node $node): ?self
     {
-        $due = Due::read($node);
+        $due = TimeReader::due($node);
         if (is_string($due)) {
             return $context->problem($node->at, 'wrong_type', $due);
         }

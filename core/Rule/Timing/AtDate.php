@@ -14,6 +14,7 @@ use VividLedger\Shape\Slot\Far;
 use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\Slot\Overdue;
 use VividLedger\Shape\Slot\SignedLength;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
 
@@ -52,7 +53,7 @@ final readonly class AtDate implements Timing
 
     public static function read(Context $context, Node $node): ?self
     {
-        $due = Due::read($node);
+        $due = TimeReader::due($node);
         if (is_string($due)) {
             return $context->problem($node->at, 'wrong_type', $due);
         }

@@ -9,6 +9,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Counted;
 use VividLedger\Shape\Slot\Interval;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Time\Due;
 
 /** Every so often, from when the rule fired, until something ends the run; at most so many times. */
@@ -57,7 +58,7 @@ final readonly class Every implements Timing
 
     public static function read(Context $context, Node $node): ?self
     {
-        $due = Due::read($node);
+        $due = TimeReader::due($node);
         if (is_string($due)) {
             return $context->problem($node->at, 'wrong_type', $due);
         }

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
-use VividLedger\Engine\TasksOfLine;
-use VividLedger\People\Person;
+use VividLedger\Facts\TasksOfLine;
+use VividLedger\House\Calendars;
+use VividLedger\House\Person;
 use VividLedger\Record\Record;
-use VividLedger\Time\Calendars;
 use VividLedger\Time\Due;
 use VividLedger\Time\OutOfTime;
 

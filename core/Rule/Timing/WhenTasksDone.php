@@ -13,6 +13,7 @@ use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Slot\LengthOf;
 use VividLedger\Shape\Slot\Quoted;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Time\Due;
 
 /** When the tasks of another line are done, or so long after; with a time-out, after which it is done anyway or left out. */
@@ -52,8 +53,8 @@ final readonly class WhenTasksDone implements Timing
         if ($name === null) {
             return $context->problem($node->at, 'unknown_line', 'Choose a line above that gives a task.');
         }
-        $due = Due::read($node);
-        $timeOut = $node->child('timeOut')->isMissing() ? null : Due::read($node->child('timeOut'));
+        $due = TimeReader::due($node);
+        $timeOut = $node->child('timeOut')->isMissing() ? null : TimeReader::due($node->child('timeOut'));
         if (is_string($due) || is_string($timeOut)) {
             return $context->problem($node->at, 'wrong_type', is_string($due) ? $due : (string) $timeOut);
         }

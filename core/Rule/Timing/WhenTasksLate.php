@@ -11,6 +11,7 @@ use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\Slot\SignedLength;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Time\Due;
 
 /** So long after the task of another line fell due, as long as it is not done. */
@@ -48,7 +49,7 @@ final readonly class WhenTasksLate implements Timing
         if ($name === null) {
             return $context->problem($node->at, 'unknown_line', 'Choose a line above that gives a task.');
         }
-        $due = Due::read($node);
+        $due = TimeReader::due($node);
 
         return is_string($due) ? $context->problem($node->at, 'wrong_type', $due) : new self($key, $name, $due);
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Trigger;
 
-use VividLedger\Engine\Facts;
+use VividLedger\Facts\Facts;
 use VividLedger\Record\Change;
 use VividLedger\Record\EventKind;
 use VividLedger\Shape\Context;

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Condition\ImpliedChoice;
-use VividLedger\Engine\Facts;
+use VividLedger\Facts\Facts;
+use VividLedger\Facts\Quiet;
 use VividLedger\Record\Change;
 use VividLedger\Record\EventKind;
 use VividLedger\Schema\Field;
@@ -24,18 +25,10 @@ use VividLedger\Time\Due;
 /** Nothing of a sort has happened for so long: no change, no activity at all, no reply, or a field has kept a value. */
 final readonly class FallsQuiet extends Swept
 {
-    /** Kinds of entry that break the silence. What a rule does to a record is no news of it. */
-    public const BREAKS = [
-        'change' => ['created', 'changed', 'restored'],
-        'activity' => ['created', 'changed', 'restored', 'comment', 'file', 'task_done', 'reply', 'by_hand'],
-    ];
-
     private function __construct(
         string $type,
-        public string $sort,
+        public Quiet $quiet,
         public Due $due,
-        public ?Field $field,
-        public string|int|bool|null $value,
     ) {
         parent::__construct($type);
     }
@@ -131,16 +124,16 @@ final readonly class FallsQuiet extends Swept
 
         return $read === null ? null : new self(
             $context->type->name,
-            $read->text('of'),
+            new Quiet($read->text('of'), $read->any('field', Field::class), is_scalar($value) && ! is_float($value) ? $value : null),
             $read->the('due', Due::class),
-            $read->any('field', Field::class),
-            is_scalar($value) && ! is_float($value) ? $value : null,
         );
     }
 
     public function wanted(): string
     {
-        return QuietSort::SAID[$this->sort].($this->field === null ? '' : " {$this->field->label}")." for {$this->due->length()}";
+        $field = $this->quiet->field;
+
+        return QuietSort::SAID[$this->quiet->sort].($field === null ? '' : " {$field->label}")." for {$this->due->length()}";
     }
 
     /** Run by hand, it is about the silence that is there already; so that silence sets it off no more. */
@@ -149,7 +142,7 @@ final readonly class FallsQuiet extends Swept
         if ($change->event?->kind !== EventKind::ByHand || $change->after === null) {
             return parent::occasionOf($change, $facts);
         }
-        $mark = $facts->silenceMark($this, $change->after->type, $change->after->id);
+        $mark = $facts->silenceMark($this->quiet, $change->after->type, $change->after->id);
 
         return $mark === null ? null : $this->occasion($mark);
     }
@@ -157,6 +150,6 @@ final readonly class FallsQuiet extends Swept
     /** @param  int  $entry  number of the last entry before it fell quiet */
     public function occasion(int $entry): string
     {
-        return "quiet:{$this->sort}:{$entry}";
+        return "quiet:{$this->quiet->sort}:{$entry}";
     }
 }

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Value;
 
-use VividLedger\Engine\Performance;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;

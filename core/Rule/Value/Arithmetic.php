@@ -6,11 +6,11 @@ namespace VividLedger\Rule\Value;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\RoundingMode;
-use VividLedger\Engine\Performance;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Record\RefusedValue;
 use VividLedger\Record\Value;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;

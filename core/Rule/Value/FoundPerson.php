@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Value;
 
-use VividLedger\Engine\Performance;
 use VividLedger\People\FoundPersonSlot;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
 use VividLedger\People\PersonSlot;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Value;
 
 use VividLedger\Condition\FormulaReader;
-use VividLedger\Engine\Performance;
 use VividLedger\Formula\Formula;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Value;
 
-use VividLedger\Engine\Performance;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
@@ -17,6 +17,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\SignedLength;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
 use VividLedger\Time\OutOfTime;
@@ -66,7 +67,7 @@ final readonly class Shifted implements AssignedValue
 
     public static function read(Context $context, Node $node, Field $field): ?self
     {
-        $amount = Amount::read($node);
+        $amount = TimeReader::amount($node);
         if ($amount === null || $amount->amount === 0 || ($field->type === FieldType::Date && $amount->unit->isShort())) {
             return $context->gap(
                 'how long before or after',

@@ -13,6 +13,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
@@ -62,7 +63,7 @@ final readonly class DueRest implements Spread, Worded
     /** The amount it stands behind was read before, and this with it. */
     public function read(Context $context, Node $node, Filled $around): null
     {
-        $due = Due::read($node);
+        $due = TimeReader::due($node);
         if ($due instanceof Due && $due->rest() !== '') {
             $context->word($due->rest(), WordRole::Value, $node->at, Edit::Moment);
         }

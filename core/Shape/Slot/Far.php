@@ -12,6 +12,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
@@ -85,7 +86,7 @@ final readonly class Far implements Spread, Worded
 
     public function read(Context $context, Node $node, Filled $around): ?Due
     {
-        $due = Due::read($node);
+        $due = TimeReader::due($node);
         if (is_string($due)) {
             return $context->gap('choose how far from it', $node->at, Edit::Moment, 'wrong_type', $due);
         }

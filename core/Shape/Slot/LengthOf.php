@@ -9,6 +9,7 @@ use VividLedger\Shape\Edit;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Scope;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
@@ -41,7 +42,7 @@ final readonly class LengthOf implements Worded
 
     public function read(Context $context, Node $node, Filled $around): ?Amount
     {
-        $amount = Amount::read($node);
+        $amount = TimeReader::amount($node);
         if ($amount === null || $amount->amount < 1) {
             return $context->gap('choose how long', $node->at, Edit::Span, 'missing', 'Give a whole number and a unit, such as 3 days.');
         }

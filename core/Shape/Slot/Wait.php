@@ -12,6 +12,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
@@ -49,7 +50,7 @@ final readonly class Wait implements Spread, Worded
 
     public function read(Context $context, Node $node, Filled $around): ?Due
     {
-        $due = Due::read($node);
+        $due = TimeReader::due($node);
         if (is_string($due) || $due->amount->amount < 1) {
             return $context->gap(
                 'choose how long',

@@ -7,7 +7,7 @@ namespace Tests\App\Support;
 use App\Models\Person as Row;
 use Tests\Core\Support\Memory;
 use VividLedger\Engine\Engine;
-use VividLedger\People\Person;
+use VividLedger\House\Person;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Rehearse\PaperBook;

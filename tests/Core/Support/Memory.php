@@ -4,19 +4,19 @@ declare(strict_types=1);
 
 namespace Tests\Core\Support;
 
-use VividLedger\Condition\Total;
-use VividLedger\Engine\Facts;
 use VividLedger\Engine\Firing;
-use VividLedger\Engine\GuardState;
 use VividLedger\Engine\ReadyAgain;
 use VividLedger\Engine\Step;
-use VividLedger\Engine\TasksOfLine;
+use VividLedger\Facts\Children;
+use VividLedger\Facts\Facts;
+use VividLedger\Facts\GuardState;
+use VividLedger\Facts\Quiet;
+use VividLedger\Facts\TasksOfLine;
+use VividLedger\Facts\Total;
+use VividLedger\House\Directory;
+use VividLedger\House\Person;
 use VividLedger\Message\Address;
-use VividLedger\People\Directory;
-use VividLedger\People\Person;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Trigger\FallsQuiet;
-use VividLedger\Schema\Children;
 use VividLedger\Schema\Schema;
 use VividLedger\Time\WorkingCalendar;
 use VividLedger\Time\WorkingHours;
@@ -252,12 +252,12 @@ abstract class Memory implements Directory, Facts
         return [];
     }
 
-    public function silentSince(FallsQuiet $trigger, string $type, int $id): ?\DateTimeImmutable
+    public function silentSince(Quiet $quiet, string $type, int $id): ?\DateTimeImmutable
     {
         return $this->silence;
     }
 
-    public function silenceMark(FallsQuiet $trigger, string $type, int $id): ?int
+    public function silenceMark(Quiet $quiet, string $type, int $id): ?int
     {
         return null;
     }

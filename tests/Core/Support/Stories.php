@@ -12,7 +12,7 @@ use VividLedger\Condition\Operator\InTeam;
 use VividLedger\Condition\Operator\Operand;
 use VividLedger\Condition\Operator\Operator;
 use VividLedger\Condition\Operator\Operators;
-use VividLedger\Condition\TotalKind;
+use VividLedger\Facts\TotalKind;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\People;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\Core\Support;
 
+use VividLedger\House\Directory;
 use VividLedger\Message\Channel;
-use VividLedger\Message\Recipients;
-use VividLedger\People\Directory;
 use VividLedger\People\PersonExpressions;
 use VividLedger\Record\EventKind;
+use VividLedger\Rule\Recipient\Recipients;
 use VividLedger\Rule\Target\Targets;
 use VividLedger\Rule\Value\AssignedValues;
 use VividLedger\Schema\Field;

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Tests\Core\Support;
 
-use VividLedger\Engine\Clock;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\RuleIndex;
 use VividLedger\Explain\EntryWords;
-use VividLedger\People\Directory;
-use VividLedger\People\Person;
+use VividLedger\Formula\ComputedFields;
+use VividLedger\House\Directory;
+use VividLedger\House\Person;
 use VividLedger\Record\Change;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
@@ -29,6 +29,7 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
+use VividLedger\Time\Clock;
 
 /** A small company in memory: tickets of customers, five people, and a clock that stands still. */
 final class World extends Memory implements Clock, Directory
@@ -113,7 +114,7 @@ final class World extends Memory implements Clock, Directory
             $type,
             $id,
             $version,
-            self::schema()->types[$type]->withComputed(array_replace($all, ['created_by' => 3], $values)),
+            ComputedFields::with(self::schema()->types[$type], array_replace($all, ['created_by' => 3], $values)),
         );
     }
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Api\Shape;
 
 use OpenApi\Attributes as OA;
-use VividLedger\Explain\Verdict;
+use VividLedger\Engine\Verdict;
 
 /** What a rule made of a change. */
 #[OA\Schema]

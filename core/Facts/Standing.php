@@ -1,0 +1,212 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Facts;
+
+use VividLedger\House\Person;
+use VividLedger\Message\Address;
+use VividLedger\Record\Record;
+use VividLedger\Schema\Schema;
+use VividLedger\Time\WorkingCalendar;
+
+/** The world in the middle of a decision: the facts, with what the decision has changed so far laid over them. */
+final class Standing implements Facts
+{
+    /** @var array<string, array<int, ?Record>> by type and id; null for one that is no more */
+    private array $laid = [];
+
+    /** @var array<string, int> whose turn was taken, by team */
+    private array $turns = [];
+
+    /** @var array<int, int> tasks given, by person */
+    private array $given = [];
+
+    /** @var array<string, int> messages sent, by address */
+    private array $sent = [];
+
+    public function __construct(
+        private readonly Facts $below,
+        private readonly Schema $schema,
+    ) {
+    }
+
+    public function lay(Record $record): void
+    {
+        $this->laid[$record->type][$record->id] = $record;
+    }
+
+    public function remove(Record $record): void
+    {
+        $this->laid[$record->type][$record->id] = null;
+    }
+
+    public function takeTurn(string $team, int $person): void
+    {
+        $this->turns[$team] = $person;
+    }
+
+    /** @return array<string, int> whose turn was taken, by team */
+    public function turnsTaken(): array
+    {
+        return $this->turns;
+    }
+
+    public function taskGiven(int $person): void
+    {
+        $this->given[$person] = ($this->given[$person] ?? 0) + 1;
+    }
+
+    public function now(): \DateTimeImmutable
+    {
+        return $this->below->now();
+    }
+
+    public function record(string $type, int $id): ?Record
+    {
+        return isset($this->laid[$type])
+            && array_key_exists($id, $this->laid[$type]) ? $this->laid[$type][$id] : $this->below->record($type, $id);
+    }
+
+    public function recordToChange(string $type, int $id): ?Record
+    {
+        return isset($this->laid[$type])
+            && array_key_exists($id, $this->laid[$type]) ? $this->laid[$type][$id] : $this->below->recordToChange($type, $id);
+    }
+
+    public function children(Children $children, int $parent, int $most): array
+    {
+        $laid = $this->laid[$children->type] ?? [];
+        $found = [];
+        foreach ($this->below->children($children, $parent, $most + count($laid)) as $record) {
+            if (! array_key_exists($record->id, $laid)) {
+                $found[$record->id] = $record;
+            }
+        }
+        foreach ($laid as $record) {
+            if ($record !== null && $children->has($record, $parent, $this)) {
+                $found[$record->id] = $record;
+            }
+        }
+        ksort($found);
+
+        return array_slice(array_values($found), 0, $most);
+    }
+
+    public function total(Total $total, int $parent, array $except): ?string
+    {
+        $laid = [];
+        $hidden = $except;
+        foreach ($this->laid[$total->children->type] ?? [] as $id => $record) {
+            if (in_array($id, $except, true)) {
+                continue;
+            }
+            $hidden[] = $id;
+            if ($record !== null && $total->children->has($record, $parent, $this)) {
+                $laid[] = $record;
+            }
+        }
+        sort($hidden);
+        $below = $this->below->total($total, $parent, $hidden);
+
+        return $laid === [] ? $below : $total->together($below, $total->over($laid));
+    }
+
+    public function person(int $id): ?Person
+    {
+        return $this->below->person($id);
+    }
+
+    public function title(string $type, int $id): ?string
+    {
+        $record = $this->laid[$type][$id] ?? null;
+        $recordType = $record === null ? null : $this->schema->type($type);
+        if ($record === null || $recordType === null) {
+            return $this->below->title($type, $id);
+        }
+        $title = $record->value($recordType->title);
+
+        return is_string($title) ? $title : $recordType->numberOf($id);
+    }
+
+    public function fallbackPerson(): ?Person
+    {
+        return $this->below->fallbackPerson();
+    }
+
+    public function team(string $name): array
+    {
+        return $this->below->team($name);
+    }
+
+    public function lastInTurn(string $team): ?int
+    {
+        return $this->turns[$team] ?? $this->below->lastInTurn($team);
+    }
+
+    public function openTasks(array $people): array
+    {
+        $open = $this->below->openTasks($people);
+        foreach ($people as $person) {
+            $open[$person] = ($open[$person] ?? 0) + ($this->given[$person] ?? 0);
+        }
+
+        return $open;
+    }
+
+    public function followers(string $type, int $id): array
+    {
+        return $this->below->followers($type, $id);
+    }
+
+    public function guardHeld(int $ruleId, string $type, int $recordId, int $epoch, string $key): bool
+    {
+        return $this->below->guardHeld($ruleId, $type, $recordId, $epoch, $key);
+    }
+
+    public function guardState(int $ruleId, string $type, int $recordId): GuardState
+    {
+        return $this->below->guardState($ruleId, $type, $recordId);
+    }
+
+    public function freshId(string $type): int
+    {
+        return $this->below->freshId($type);
+    }
+
+    public function calendar(?Person $person): WorkingCalendar
+    {
+        return $this->below->calendar($person);
+    }
+
+    public function inPlay(string $type, int $id): array
+    {
+        return $this->below->inPlay($type, $id);
+    }
+
+    public function tasksOf(int $run, string $key): ?TasksOfLine
+    {
+        return $this->below->tasksOf($run, $key);
+    }
+
+    /** Those of this decision included, so that two lines of it share one limit. */
+    public function messagesTo(Address $address, \DateTimeImmutable $since): array
+    {
+        return [...$this->below->messagesTo($address, $since), ...array_fill(0, $this->sent[$address->key()] ?? 0, $this->now())];
+    }
+
+    public function messageSent(Address $address): void
+    {
+        $this->sent[$address->key()] = ($this->sent[$address->key()] ?? 0) + 1;
+    }
+
+    public function silentSince(Quiet $quiet, string $type, int $id): ?\DateTimeImmutable
+    {
+        return $this->below->silentSince($quiet, $type, $id);
+    }
+
+    public function silenceMark(Quiet $quiet, string $type, int $id): ?int
+    {
+        return $this->below->silenceMark($quiet, $type, $id);
+    }
+}

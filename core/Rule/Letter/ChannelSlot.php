@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Letter;
+
+use VividLedger\Message\Channel;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Slot;
+use VividLedger\Shape\Slot\Labels;
+use VividLedger\Shape\Typed;
+
+/** How a message goes: "an e-mail". Nothing in the file is an e-mail. */
+final readonly class ChannelSlot implements Slot
+{
+    private const ALSO = [
+        'email' => 'email', 'mail' => 'email', 'e-mail message' => 'email', 'email message' => 'email', 'letter' => 'email',
+        'text' => 'sms',
+        'SMS' => 'sms', 'sms message' => 'sms', 'note' => 'app', 'notification' => 'app', 'in-app message' => 'app', 'in-app note' => 'app',
+    ];
+
+    /** @param  list<Channel>  $channels  those that are meant */
+    public function __construct(private array $channels = [Channel::Email, Channel::Sms, Channel::App])
+    {
+    }
+
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        return ($json === null ? Channel::Email : Channel::tryFrom(is_string($json) ? $json : ''))?->one();
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        $labels = [];
+        foreach (Channel::cases() as $channel) {
+            $labels[$channel->label()] = $channel->value;
+        }
+
+        return Labels::of($labels, self::ALSO)->parse($typed, $at, $scope, $around);
+    }
+
+    public function schema(): array
+    {
+        return ['enum' => array_map(static fn (Channel $channel): string => $channel->value, $this->channels)];
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Performance;
+
+/** A line that is to be pencilled in. */
+final readonly class Pencilling
+{
+    /**
+     * @param  int  $place  of the line in its page, from 0
+     * @param  int  $turn  the how-manieth time it will be done, from 1
+     * @param  ?\DateTimeImmutable  $due  null while it waits for a date or for a task
+     * @param  string  $why  it does not happen when it would have; empty when it does
+     */
+    public function __construct(
+        public int $place,
+        public int $turn,
+        public ?\DateTimeImmutable $due,
+        public string $kind,
+        public string $why = '',
+    ) {
+    }
+}

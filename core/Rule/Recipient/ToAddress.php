@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Recipient;
+
+use VividLedger\Message\Address;
+use VividLedger\Message\Channel;
+use VividLedger\Rule\Performance\Performance;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+
+/** A fixed e-mail address or phone number. */
+final readonly class ToAddress implements Recipient
+{
+    private function __construct(private string $address)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'address';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('{address}')->slot('address', new AddressSlot);
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $address = trim($node->child('address')->text() ?? '');
+        $sound = filter_var($address, FILTER_VALIDATE_EMAIL) !== false || preg_match('#^\+?[0-9 ()/.-]{4,40}$#', $address) === 1;
+
+        return $sound ? new self($address) : $context->problem(
+            $node->at,
+            'wrong_type',
+            "‘{$address}’ is neither an e-mail address nor a phone number.",
+        );
+    }
+
+    public function wording(): string
+    {
+        return $this->address;
+    }
+
+    public function reach(Performance $performance, Channel $channel): Reached
+    {
+        $fits = match ($channel) {
+            Channel::Email => str_contains($this->address, '@'),
+            Channel::Sms => ! str_contains($this->address, '@'),
+            Channel::App => false,
+        };
+
+        return $fits ? new Reached(
+            [new Address($this->address, $this->address)],
+            $this->address,
+        ) : new Reached([], "{$this->address} takes no {$channel->label()}");
+    }
+}

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Recipient;
+
+use VividLedger\House\Person;
+use VividLedger\Message\Address;
+use VividLedger\Message\Channel;
+use VividLedger\People\PersonExpression;
+use VividLedger\People\PersonExpressions;
+use VividLedger\People\PersonSlot;
+use VividLedger\Rule\Performance\Finder;
+use VividLedger\Rule\Performance\Performance;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+
+/** Whomever a person expression finds. */
+final readonly class ToPerson implements Recipient
+{
+    private function __construct(private PersonExpression $person)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'person';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('{person}')->slot('person', new PersonSlot);
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $person = PersonExpressions::read($context, $node->child('person'));
+
+        return $person === null ? $context->problem($node->at, 'missing', 'Choose a person.') : new self($person);
+    }
+
+    public function wording(): string
+    {
+        return $this->person->wording();
+    }
+
+    public function reach(Performance $performance, Channel $channel): Reached
+    {
+        $found = Finder::find($this->person, $performance);
+        $address = $found->person === null ? null : self::address($found->person, $channel);
+
+        return new Reached(
+            $address === null ? [] : [$address],
+            $found->person !== null && $address === null ? "{$found->path}, who has no phone number" : $found->path,
+        );
+    }
+
+    /** @return ?Address null for a text message to somebody without a phone number */
+    public static function address(Person $person, Channel $channel): ?Address
+    {
+        return match ($channel) {
+            Channel::App => new Address($person->name, '', $person->id),
+            Channel::Email => $person->email === '' ? null : new Address($person->name, $person->email, $person->id),
+            Channel::Sms => $person->phone === '' ? null : new Address($person->name, $person->phone, $person->id),
+        };
+    }
+}
