@@ -8,6 +8,7 @@ use App\Store\RecordList;
 use VividLedger\Condition\All;
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\None;
+use VividLedger\Condition\Tree;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\RecordType;
@@ -28,12 +29,13 @@ final readonly class Candidates
     /** One that meets all conditions but one. */
     public function nearly(RecordType $type, Rule $rule): ?Record
     {
-        if (! $rule->condition instanceof All) {
+        $parts = Tree::together($rule->condition);
+        if ($parts === []) {
             return $this->last($type, new None([$rule->condition]));
         }
-        foreach ($rule->condition->parts as $left => $part) {
+        foreach ($parts as $left => $part) {
             $others = array_values(array_filter(
-                $rule->condition->parts,
+                $parts,
                 static fn (int $place): bool => $place !== $left,
                 ARRAY_FILTER_USE_KEY,
             ));

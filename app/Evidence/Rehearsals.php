@@ -22,9 +22,9 @@ use VividLedger\Rehearse\Proposer;
 use VividLedger\Rehearse\Rehearsal;
 use VividLedger\Rehearse\Script;
 use VividLedger\Rehearse\ScriptReader;
-use VividLedger\Rule\Line\SendList;
+use VividLedger\Rule\Line\SentTogether;
 use VividLedger\Rule\Rule;
-use VividLedger\Rule\Trigger\ComesRound;
+use VividLedger\Rule\Trigger\Gathers;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
@@ -80,7 +80,7 @@ final readonly class Rehearsals
         $script = new Script($record, $opening, $whatIfs, $actor);
         $rehearsal = new Rehearsal($schema, $this->company->zone());
         $pages = $withOthers && $pick !== 'made_up' ? new RememberedRuleBook($this->pages) : null;
-        $beside = $rule->trigger instanceof ComesRound && $rule->trigger->per !== null ? $this->beside($rule, $opening->at) : null;
+        $beside = $rule->trigger instanceof Gathers && $rule->trigger->per() !== null ? $this->beside($rule, $opening->at) : null;
         $played = $rehearsal->play($script, $rule, $rules, $facts, $pages, null, $beside);
 
         return new Rehearsed(
@@ -107,9 +107,9 @@ final readonly class Rehearsals
         $records = [];
         $wantsTasks = false;
         foreach ($rule->lines as $placed) {
-            if ($placed->line instanceof SendList) {
-                $wantsTasks = $wantsTasks || $placed->line->tasks;
-                foreach ($placed->line->sections as $index => $section) {
+            if ($placed->line instanceof SentTogether) {
+                $wantsTasks = $wantsTasks || $placed->line->wantsTasks();
+                foreach ($placed->line->sections() as $index => $section) {
                     $matching = $this->gathering->matching(
                         $index === 0 ? $rule->on : $section->type->name,
                         $index === 0 ? $rule->condition : $section->where,

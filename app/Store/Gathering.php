@@ -15,7 +15,7 @@ use VividLedger\People\PersonExpression;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Line\Gathered;
 use VividLedger\Rule\Line\ListedTask;
-use VividLedger\Rule\Line\SendList;
+use VividLedger\Rule\Line\SentTogether;
 
 /** What belongs on the lists of people: the records that lead to each of them, section by section, and their open tasks. */
 final readonly class Gathering
@@ -40,7 +40,7 @@ final readonly class Gathering
      * @return array<int, array{Person, Gathered}> by the person's id; whoever has nothing is left out
      */
     public function byPerson(
-        SendList $list,
+        SentTogether $list,
         string $type,
         Condition $condition,
         PersonExpression $per,
@@ -49,7 +49,7 @@ final readonly class Gathering
     ): array {
         $people = [];
         $records = [];
-        foreach ($list->sections as $index => $section) {
+        foreach ($list->sections() as $index => $section) {
             $whose = $section->per ?? $per;
             [$of, $where] = $index === 0 ? [$type, $condition] : [$section->type->name, $section->where];
             foreach ($this->matching($of, $where, $facts->now(), $zone) as $record) {
@@ -61,7 +61,7 @@ final readonly class Gathering
             }
         }
         $tasks = [];
-        foreach ($list->tasks ? $this->tasks() : [] as $task) {
+        foreach ($list->wantsTasks() ? $this->tasks() : [] as $task) {
             $person = $people[$task->assignee] ?? $facts->person($task->assignee);
             if ($person !== null && $person->active) {
                 $people[$person->id] = $person;
@@ -74,7 +74,7 @@ final readonly class Gathering
             $gathered[$id] = [
                 $person,
                 new Gathered(
-                    array_map(static fn (int $index): array => $records[$id][$index] ?? [], array_keys($list->sections)),
+                    array_map(static fn (int $index): array => $records[$id][$index] ?? [], array_keys($list->sections())),
                     $tasks[$id] ?? [],
                 ),
             ];

@@ -9,9 +9,9 @@ use App\Store\StoredRuleBook;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\RuleStatus;
-use VividLedger\Rule\Trigger\ComesRound;
-use VividLedger\Rule\Trigger\DateArrives;
-use VividLedger\Rule\Trigger\FallsQuiet;
+use VividLedger\Rule\Trigger\KeepsTimetable;
+use VividLedger\Rule\Trigger\WaitsForDate;
+use VividLedger\Rule\Trigger\WaitsForSilence;
 
 /** When each rule that time sets off may find something next. What was reckoned once is kept until something has happened. */
 final class Agenda
@@ -30,9 +30,9 @@ final class Agenda
     public function finderFor(Rule $rule): ?Finds
     {
         return match (true) {
-            $rule->trigger instanceof DateArrives => $this->dates,
-            $rule->trigger instanceof FallsQuiet => $this->quiet,
-            $rule->trigger instanceof ComesRound => $this->rounds,
+            $rule->trigger instanceof WaitsForDate => $this->dates,
+            $rule->trigger instanceof WaitsForSilence => $this->quiet,
+            $rule->trigger instanceof KeepsTimetable => $this->rounds,
             default => null,
         };
     }

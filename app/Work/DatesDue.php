@@ -8,9 +8,11 @@ use App\Models\Columns;
 use App\Models\StoredRecord;
 use App\Store\SchemaStore;
 use App\Store\Sql\DayOfYear;
+use Closure;
 use Illuminate\Database\Query\Builder;
 use VividLedger\Rule\Rule;
-use VividLedger\Rule\Trigger\DateArrives;
+use VividLedger\Rule\Trigger\ArrivingDate;
+use VividLedger\Rule\Trigger\WaitsForDate;
 use VividLedger\Schema\RecordType;
 use VividLedger\Time\OutOfTime;
 use VividLedger\Time\WorkingCalendar;
@@ -29,18 +31,18 @@ final readonly class DatesDue implements Finds
 
     public function between(Rule $rule, \DateTimeImmutable $after, \DateTimeImmutable $until, int $cursor, int $chunk): array
     {
-        $trigger = self::trigger($rule);
+        $date = self::date($rule);
         $type = $this->schemas->schema()->types[$rule->on];
-        [$all, $whose] = $this->clocksOf($trigger);
-        $candidates = $this->candidates(StoredRecord::rowsOf($type), $trigger, $after, $until, $all);
+        [$all, $whose] = $this->clocksOf($date);
+        $candidates = $this->candidates(StoredRecord::rowsOf($type), $date, $after, $until, $all);
         if ($candidates === null) {
             return [];
         }
         $found = [];
         do {
-            $rows = $this->rows($type, $trigger, (clone $candidates)->where('id', '>', $cursor)->orderBy('id')->limit($chunk));
+            $rows = $this->rows($type, $date, (clone $candidates)->where('id', '>', $cursor)->orderBy('id')->limit($chunk));
             foreach ($rows as [$cursor, $value, $owner]) {
-                foreach ($this->moments($trigger, $value, $whose[$owner] ?? $all[0], $after, $until) as [$moment, $occasion]) {
+                foreach ($date->moments($value, $whose[$owner] ?? $all[0], $after, $until) as [$moment, $occasion]) {
                     if ($moment > $after && $moment <= $until) {
                         $found[$cursor] = [$cursor, $occasion];
                     }
@@ -53,42 +55,37 @@ final readonly class DatesDue implements Finds
 
     public function next(Rule $rule, \DateTimeImmutable $after): ?\DateTimeImmutable
     {
-        $trigger = self::trigger($rule);
+        $date = self::date($rule);
         $next = null;
-        foreach ($this->clocksOf($trigger)[0] as $clock) {
-            $moment = $trigger->yearly ? $this->nextAnniversary(
+        foreach ($this->clocksOf($date)[0] as $clock) {
+            $moment = $date->yearly ? $this->nextAnniversary(
                 $rule,
-                $trigger,
+                $date,
                 $clock,
                 $after,
-            ) : $this->nextDate($rule, $trigger, $clock, $after);
+            ) : $this->nextDate($rule, $date, $clock, $after);
             $next = $moment === null || ($next !== null && $next <= $moment) ? $next : $moment;
         }
 
         return $next;
     }
 
-    /**
-     * Records that match a rule as it is put in force: those whose moment has passed while the date itself is still ahead.
-     *
-     * @param  Builder  $matching  the records that meet its conditions, as "t"
-     * @return list<array{int, string}> record and occasion, in order
-     */
-    public function near(Rule $rule, \DateTimeImmutable $now, Builder $matching): array
+    public function existing(Rule $rule, \DateTimeImmutable $now, Closure $matching): array
     {
-        $trigger = self::trigger($rule);
+        $date = self::date($rule);
         $type = $this->schemas->schema()->types[$rule->on];
-        [$all, $whose] = $this->clocksOf($trigger);
-        $field = $trigger->field->name;
-        $ahead = $trigger->isDay() ? $now->modify('-1 day')->format('Y-m-d') : Columns::moment($now);
+        [$all, $whose] = $this->clocksOf($date);
+        $field = $date->field->name;
+        $ahead = $date->isDay() ? $now->modify('-1 day')->format('Y-m-d') : Columns::moment($now);
+        $matching = $matching();
         $matching->whereNotNull("t.{$field}")->select(['t.id', "t.{$field} as value", "t.{$type->owner} as owner"]);
-        if (! $trigger->yearly) {
+        if (! $date->yearly) {
             $matching->where("t.{$field}", '>=', $ahead);
         }
         $near = [];
         foreach ($matching->lazyById(self::CHUNK, 't.id', 'id') as $row) {
-            $value = $trigger->isDay() ? (string) $row->value : (string) Columns::iso($row->value);
-            $occasion = $trigger->nearBy($value, $whose[(int) $row->owner] ?? $all[0], $now);
+            $value = $date->isDay() ? (string) $row->value : (string) Columns::iso($row->value);
+            $occasion = $date->nearBy($value, $whose[(int) $row->owner] ?? $all[0], $now);
             if ($occasion !== null) {
                 $near[] = [(int) $row->id, $occasion];
             }
@@ -102,44 +99,44 @@ final readonly class DatesDue implements Finds
      * @return ?Builder the records of which nothing else can be due; null when nothing can
      */
     private function candidates(
-        Builder $records, DateArrives $trigger, \DateTimeImmutable $after, \DateTimeImmutable $until, array $clocks,
+        Builder $records, ArrivingDate $date, \DateTimeImmutable $after, \DateTimeImmutable $until, array $clocks,
     ): ?Builder {
-        $field = $trigger->field->name;
-        if (! $trigger->isDay()) {
-            $ends = array_map(static fn (array $clock): array => $trigger->due->bases($after, $until, $clock[1], $clock[0]), $clocks);
+        $field = $date->field->name;
+        if (! $date->isDay()) {
+            $ends = array_map(static fn (array $clock): array => $date->due->bases($after, $until, $clock[1], $clock[0]), $clocks);
             $span = [Columns::moment(min(array_column($ends, 0))), Columns::moment(max(array_column($ends, 1)))];
 
-            return $trigger->yearly ? $records->whereNotNull($field) : $records->whereBetween($field, $span);
+            return $date->yearly ? $records->whereNotNull($field) : $records->whereBetween($field, $span);
         }
         $days = [];
         foreach ($clocks as [$calendar, $zone]) {
-            array_push($days, ...$trigger->daysBetween($after, $until, $calendar, $zone));
+            array_push($days, ...$date->daysBetween($after, $until, $calendar, $zone));
         }
-        if ($trigger->yearly) {
+        if ($date->yearly) {
             $days = array_map(static fn (string $day): string => substr($day, 5), $days);
             // Those of 29 February have their anniversary on the 28th.
             $days = in_array('02-28', $days, true) ? [...$days, '02-29'] : $days;
         }
         $days = array_values(array_unique($days));
 
-        return $days === [] ? null : $records->whereIn($trigger->yearly ? DayOfYear::of($field) : $field, $days);
+        return $days === [] ? null : $records->whereIn($date->yearly ? DayOfYear::of($field) : $field, $days);
     }
 
     /** @param  array{WorkingCalendar, \DateTimeZone}  $clock */
-    private function nextDate(Rule $rule, DateArrives $trigger, array $clock, \DateTimeImmutable $after): ?\DateTimeImmutable
+    private function nextDate(Rule $rule, ArrivingDate $date, array $clock, \DateTimeImmutable $after): ?\DateTimeImmutable
     {
         [$calendar, $zone] = $clock;
-        $from = $trigger->due->bases($after, $after, $zone, $calendar)[0]->modify('-3 days');
+        $from = $date->due->bases($after, $after, $zone, $calendar)[0]->modify('-3 days');
         for ($tries = 0; $tries < self::MOST_ROLLED; $tries++) {
             $value = StoredRecord::rowsOf($rule->on)
-                ->where($trigger->field->name, '>', $trigger->isDay() ? $from->setTimezone($zone)->format('Y-m-d') : Columns::moment($from))
-                ->min($trigger->field->name);
+                ->where($date->field->name, '>', $date->isDay() ? $from->setTimezone($zone)->format('Y-m-d') : Columns::moment($from))
+                ->min($date->field->name);
             if ($value === null) {
                 return null;
             }
-            $value = $trigger->isDay() ? (string) $value : (string) Columns::iso((string) $value);
+            $value = $date->isDay() ? (string) $value : (string) Columns::iso((string) $value);
             try {
-                $moment = $trigger->moment($value, null, $calendar, $zone);
+                $moment = $date->moment($value, null, $calendar, $zone);
             } catch (OutOfTime) {
                 return null;
             }
@@ -154,13 +151,13 @@ final readonly class DatesDue implements Finds
     }
 
     /** @param  array{WorkingCalendar, \DateTimeZone}  $clock */
-    private function nextAnniversary(Rule $rule, DateArrives $trigger, array $clock, \DateTimeImmutable $after): ?\DateTimeImmutable
+    private function nextAnniversary(Rule $rule, ArrivingDate $date, array $clock, \DateTimeImmutable $after): ?\DateTimeImmutable
     {
-        $field = $trigger->field->name;
+        $field = $date->field->name;
         $next = null;
         foreach (StoredRecord::rowsOf($rule->on)->whereNotNull($field)->distinct()->pluck($field) as $kept) {
-            $value = $trigger->isDay() ? (string) $kept : (string) Columns::iso($kept);
-            foreach ($this->moments($trigger, $value, $clock, $after, $after->modify('+1 year')) as [$moment]) {
+            $value = $date->isDay() ? (string) $kept : (string) Columns::iso($kept);
+            foreach ($date->moments($value, $clock, $after, $after->modify('+1 year')) as [$moment]) {
                 $next = $moment > $after && ($next === null || $moment < $next) ? $moment : $next;
             }
         }
@@ -169,54 +166,27 @@ final readonly class DatesDue implements Finds
     }
 
     /**
-     * @param  array{WorkingCalendar, \DateTimeZone}  $clock
-     * @return list<array{\DateTimeImmutable, string}> moment and occasion of a date, or of its anniversaries around a time
-     */
-    private function moments(DateArrives $trigger, string $value, array $clock, \DateTimeImmutable $after, \DateTimeImmutable $until): array
-    {
-        $years = [null];
-        if ($trigger->yearly) {
-            // The moment lies at most ten years from the anniversary.
-            $reach = intdiv(abs($trigger->due->amount->seconds()), 365 * 86_400) + 1;
-            $years = array_filter(
-                range((int) $after->format('Y') - $reach, (int) $until->format('Y') + $reach),
-                static fn (int $year): bool => $year > (int) substr($value, 0, 4),
-            );
-        }
-        $moments = [];
-        foreach ($years as $year) {
-            try {
-                $moments[] = [$trigger->moment($value, $year, $clock[0], $clock[1]), $trigger->occasion($value, $year)];
-            } catch (OutOfTime) {
-                // Such a date never comes.
-            }
-        }
-
-        return $moments;
-    }
-
-    /**
      * @return list<array{int, string, int}> id, value of the date, and owner
      */
-    private function rows(RecordType $type, DateArrives $trigger, Builder $records): array
+    private function rows(RecordType $type, ArrivingDate $date, Builder $records): array
     {
-        $owner = $trigger->due->ownersClock ? ["{$type->owner} as owner"] : [];
+        $owner = $date->due->ownersClock ? ["{$type->owner} as owner"] : [];
 
-        return array_values($records->get(['id', "{$trigger->field->name} as value", ...$owner])->map(static fn (object $row): array => [
-            (int) $row->id, $trigger->isDay() ? (string) $row->value : (string) Columns::iso($row->value), (int) ($row->owner ?? 0),
+        return array_values($records->get(['id', "{$date->field->name} as value", ...$owner])->map(static fn (object $row): array => [
+            (int) $row->id, $date->isDay() ? (string) $row->value : (string) Columns::iso($row->value), (int) ($row->owner ?? 0),
         ])->all());
     }
 
     /** @return array{non-empty-list<array{WorkingCalendar, \DateTimeZone}>, array<int, array{WorkingCalendar, \DateTimeZone}>} */
-    private function clocksOf(DateArrives $trigger): array
+    private function clocksOf(ArrivingDate $date): array
     {
-        [$all, $whose] = $trigger->due->ownersClock ? $this->clocks->everybodys() : [[$this->clocks->company()], []];
+        [$all, $whose] = $date->due->ownersClock ? $this->clocks->everybodys() : [[$this->clocks->company()], []];
 
         return [$all === [] ? [$this->clocks->company()] : $all, $whose];
     }
 
-    private static function trigger(Rule $rule): DateArrives
+    private static function date(Rule $rule): ArrivingDate
     {
-        return $rule->trigger instanceof DateArrives ? $rule->trigger : throw new \LogicException('This rule waits for no date.');
+        return $rule->trigger instanceof WaitsForDate ? $rule->trigger->date() : throw new \LogicException('This rule waits for no date.');
     }
 }

@@ -21,9 +21,6 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use VividLedger\Facts\GuardState;
 use VividLedger\Rule\Rule;
-use VividLedger\Rule\Trigger\ComesRound;
-use VividLedger\Rule\Trigger\DateArrives;
-use VividLedger\Rule\Trigger\FallsQuiet;
 
 /**
  * The records that match a rule when it is put in force: counted as done, or started, spread over hours. Of a rule on a date those
@@ -36,17 +33,13 @@ final readonly class ExistingRecords
 
     private const SAID = 200;
 
-    /** Before anything was recorded. */
-    private const LONG_AGO = '1000-01-02T00:00:00Z';
-
     public const MOST_HOURS = 720;
 
     public function __construct(
         private SchemaStore $schemas,
         private Company $company,
         private HouseClock $clock,
-        private DatesDue $dates,
-        private QuietRecords $quiet,
+        private Agenda $agenda,
     ) {
     }
 
@@ -84,30 +77,7 @@ final readonly class ExistingRecords
     /** @return ?list<array{int, string}> record and occasion; null for every record that meets the conditions */
     private function found(Rule $rule): ?array
     {
-        $trigger = $rule->trigger;
-        if ($trigger instanceof DateArrives) {
-            return $this->dates->near($rule, $this->clock->now(), $this->matching($rule));
-        }
-        if ($trigger instanceof ComesRound && $trigger->per !== null) {
-            // A list is made when its time comes, and nothing can be made of it for one record.
-            return [];
-        }
-        if (! $trigger instanceof FallsQuiet) {
-            return null;
-        }
-        $quiet = [];
-        $cursor = 0;
-        $always = new \DateTimeImmutable(self::LONG_AGO);
-        do {
-            $chunk = $this->quiet->between($rule, $always, $this->clock->now(), $cursor, self::CHUNK);
-            $occasions = array_column($chunk, 1, 0);
-            $cursor = $chunk === [] ? $cursor : max(array_keys($chunk));
-            foreach ($this->matching($rule)->whereIn('t.id', array_keys($occasions))->orderBy('t.id')->pluck('t.id') as $id) {
-                $quiet[] = [(int) $id, $occasions[(int) $id]];
-            }
-        } while (count($chunk) >= self::CHUNK);
-
-        return $quiet;
+        return $this->agenda->finderFor($rule)?->existing($rule, $this->clock->now(), fn (): Builder => $this->matching($rule));
     }
 
     private function matching(Rule $rule): Builder

@@ -44,7 +44,7 @@ use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\RuleStatus;
-use VividLedger\Rule\Trigger\DateArrives;
+use VividLedger\Rule\Trigger\WaitsForDate;
 use VividLedger\Time\FixedClock;
 
 /** Decides on rows that are claimed, and writes what they come to. */
@@ -251,8 +251,8 @@ final readonly class InkLines
     /** A date that has moved since the rule was put in force sets it off on its own day, or has done so already. */
     private function isStillSo(Rule $rule, string $occasion, Record $record): bool
     {
-        return ! $rule->trigger instanceof DateArrives || ! $rule->trigger->isOccasion($occasion)
-            || $rule->trigger->isOf($record, $occasion);
+        return ! $rule->trigger instanceof WaitsForDate || ! $rule->trigger->date()->isOccasion($occasion)
+            || $rule->trigger->date()->isOf($record, $occasion);
     }
 
     private function strike(DueRow $row, StruckCode $code, string $because): null

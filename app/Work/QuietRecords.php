@@ -9,19 +9,25 @@ use App\Models\Entry;
 use App\Models\FieldChange;
 use App\Models\StoredMessage;
 use App\Store\SchemaStore;
+use Closure;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Collection;
 use VividLedger\Facts\Quiet;
 use VividLedger\Message\Channel;
 use VividLedger\Rule\Rule;
-use VividLedger\Rule\Trigger\FallsQuiet;
+use VividLedger\Rule\Trigger\WaitsForSilence;
 use VividLedger\Schema\RecordType;
 
 /** Finds the records on which something of a sort last happened so long ago, by the entries of that time. */
 final readonly class QuietRecords implements Finds
 {
     private const AHEAD = 5;
+
+    private const CHUNK = 500;
+
+    /** Before anything was recorded. */
+    private const LONG_AGO = '1000-01-02T00:00:00Z';
 
     public function __construct(
         private SchemaStore $schemas,
@@ -34,13 +40,13 @@ final readonly class QuietRecords implements Finds
         $trigger = self::trigger($rule);
         $type = $this->schemas->schema()->types[$rule->on];
         [$calendar, $zone] = $this->clocks->company();
-        [$from, $to] = $trigger->due->bases($after, $until, $zone, $calendar);
+        [$from, $to] = $trigger->lasting()->bases($after, $until, $zone, $calendar);
         $found = [];
         do {
-            $rows = $this->last($type, $trigger->quiet, Columns::moment($from), Columns::moment($to), $cursor, $chunk);
+            $rows = $this->last($type, $trigger->quiet(), Columns::moment($from), Columns::moment($to), $cursor, $chunk);
             foreach ($rows as $row) {
                 $cursor = (int) $row->id;
-                $moment = $trigger->due->from(new \DateTimeImmutable("{$row->at}Z"), $zone, $calendar);
+                $moment = $trigger->lasting()->from(new \DateTimeImmutable("{$row->at}Z"), $zone, $calendar);
                 if ($moment > $after && $moment <= $until) {
                     $found[$cursor] = [(int) $row->record_id, $trigger->occasion($cursor)];
                 }
@@ -50,18 +56,35 @@ final readonly class QuietRecords implements Finds
         return $found;
     }
 
+    public function existing(Rule $rule, \DateTimeImmutable $now, Closure $matching): array
+    {
+        $quiet = [];
+        $cursor = 0;
+        $always = new \DateTimeImmutable(self::LONG_AGO);
+        do {
+            $chunk = $this->between($rule, $always, $now, $cursor, self::CHUNK);
+            $occasions = array_column($chunk, 1, 0);
+            $cursor = $chunk === [] ? $cursor : max(array_keys($chunk));
+            foreach ($matching()->whereIn('t.id', array_keys($occasions))->orderBy('t.id')->pluck('t.id') as $id) {
+                $quiet[] = [(int) $id, $occasions[(int) $id]];
+            }
+        } while (count($chunk) >= self::CHUNK);
+
+        return $quiet;
+    }
+
     public function next(Rule $rule, \DateTimeImmutable $after): ?\DateTimeImmutable
     {
         $trigger = self::trigger($rule);
         $type = $this->schemas->schema()->types[$rule->on];
         [$calendar, $zone] = $this->clocks->company();
-        $from = $trigger->due->bases($after, $after, $zone, $calendar)[0];
+        $from = $trigger->lasting()->bases($after, $after, $zone, $calendar)[0];
         $cursor = 0;
         do {
-            $rows = $this->last($type, $trigger->quiet, Columns::moment($from), '9999-12-31 23:59:59', $cursor, self::AHEAD);
+            $rows = $this->last($type, $trigger->quiet(), Columns::moment($from), '9999-12-31 23:59:59', $cursor, self::AHEAD);
             foreach ($rows as $row) {
                 $cursor = (int) $row->id;
-                $moment = $trigger->due->from(new \DateTimeImmutable("{$row->at}Z"), $zone, $calendar);
+                $moment = $trigger->lasting()->from(new \DateTimeImmutable("{$row->at}Z"), $zone, $calendar);
                 if ($moment > $after) {
                     return $moment;
                 }
@@ -128,8 +151,8 @@ final readonly class QuietRecords implements Finds
         return Entry::rows()->from($table, 'l')->whereColumn('l.record_type', 'e.record_type')->whereColumn('l.record_id', 'e.record_id');
     }
 
-    private static function trigger(Rule $rule): FallsQuiet
+    private static function trigger(Rule $rule): WaitsForSilence
     {
-        return $rule->trigger instanceof FallsQuiet ? $rule->trigger : throw new \LogicException('This rule waits for no silence.');
+        return $rule->trigger instanceof WaitsForSilence ? $rule->trigger : throw new \LogicException('This rule waits for no silence.');
     }
 }

@@ -17,15 +17,17 @@ use App\Store\SchemaStore;
 use App\Store\Sql\Batch;
 use App\Store\Sql\Matching;
 use App\Store\StoredFacts;
+use Closure;
 use VividLedger\House\Person;
 use VividLedger\People\PersonExpression;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Line\Gathered;
-use VividLedger\Rule\Line\SendList;
+use VividLedger\Rule\Line\SentTogether;
 use VividLedger\Rule\Rule;
-use VividLedger\Rule\Trigger\ComesRound;
+use VividLedger\Rule\Trigger\Gathers;
+use VividLedger\Rule\Trigger\KeepsTimetable;
 use VividLedger\Time\WorkingCalendar;
 
 /** A timetable comes round: every matching record gets its start, or every person the list of theirs. */
@@ -48,11 +50,17 @@ final readonly class RoundsDue implements Finds
         return [];
     }
 
+    /** @return ?array{} a list is made when its time comes, and nothing can be made of it for one record */
+    public function existing(Rule $rule, \DateTimeImmutable $now, Closure $matching): ?array
+    {
+        return $rule->trigger instanceof Gathers && $rule->trigger->per() !== null ? [] : null;
+    }
+
     public function next(Rule $rule, \DateTimeImmutable $after): ?\DateTimeImmutable
     {
         $trigger = $rule->trigger;
-        $moments = $trigger instanceof ComesRound ? array_map(
-            static fn (array $clock): ?\DateTimeImmutable => $trigger->timetable->next($after, $clock[1], $clock[0]),
+        $moments = $trigger instanceof KeepsTimetable ? array_map(
+            static fn (array $clock): ?\DateTimeImmutable => $trigger->timetable()->next($after, $clock[1], $clock[0]),
             $this->clocksOf($trigger),
         ) : [];
         $moments = array_filter($moments);
@@ -61,15 +69,15 @@ final readonly class RoundsDue implements Finds
     }
 
     /** After an interruption the latest round stands for those before it: nobody wants last week's lists. */
-    public function come(Rule $rule, ComesRound $trigger, \DateTimeImmutable $after, \DateTimeImmutable $until): void
+    public function come(Rule $rule, KeepsTimetable $trigger, \DateTimeImmutable $after, \DateTimeImmutable $until): void
     {
         foreach ($this->clocksOf($trigger) as $clock) {
-            $moment = $trigger->timetable->last($after, $until, $clock[1], $clock[0]);
+            $moment = $trigger->timetable()->last($after, $until, $clock[1], $clock[0]);
             if ($moment !== null) {
-                $trigger->per === null ? $this->each($rule, $trigger->occasion($moment), $moment) : $this->together(
+                $trigger->per() === null ? $this->each($rule, $trigger->occasion($moment), $moment) : $this->together(
                     $rule,
                     $trigger,
-                    $trigger->per,
+                    $trigger->per(),
                     $trigger->occasion($moment),
                     $clock,
                 );
@@ -87,30 +95,30 @@ final readonly class RoundsDue implements Finds
     }
 
     /** @param  array{WorkingCalendar, \DateTimeZone}  $clock */
-    private function together(Rule $rule, ComesRound $trigger, PersonExpression $per, string $occasion, array $clock): void
+    private function together(Rule $rule, KeepsTimetable $trigger, PersonExpression $per, string $occasion, array $clock): void
     {
         $facts = new StoredFacts($this->schemas, $this->clock->now(), $this->company->zone());
         $gathering = new Gathering($this->schemas);
         $lists = [];
         foreach ($rule->lines as $placed) {
             $list = $placed->line;
-            if (! $list instanceof SendList) {
+            if (! $list instanceof SentTogether) {
                 continue;
             }
             foreach ($gathering->byPerson($list, $rule->on, $rule->condition, $per, $facts, $this->company->zone()) as $id => [$person,
                 $gathered]) {
-                if (! $trigger->ownClock || $facts->calendar($person) === $clock[0]) {
+                if (! $trigger->isByOwnClock() || $facts->calendar($person) === $clock[0]) {
                     $lists[$id] ??= [$person, []];
                     $lists[$id][1][] = [$list, $gathered];
                 }
             }
         }
         foreach ($lists as [$person, $theirs]) {
-            $this->send($rule, $person, $theirs, $facts, $occasion, $trigger->ownClock ? $clock[1] : $this->company->zone());
+            $this->send($rule, $person, $theirs, $facts, $occasion, $trigger->isByOwnClock() ? $clock[1] : $this->company->zone());
         }
     }
 
-    /** @param  list<array{SendList, Gathered}>  $lists */
+    /** @param  list<array{SentTogether, Gathered}>  $lists */
     private function send(Rule $rule, Person $person, array $lists, StoredFacts $facts, string $occasion, \DateTimeZone $zone): void
     {
         $now = $this->clock->now();
@@ -141,8 +149,8 @@ final readonly class RoundsDue implements Finds
     }
 
     /** @return list<array{WorkingCalendar, \DateTimeZone}> */
-    private function clocksOf(ComesRound $trigger): array
+    private function clocksOf(KeepsTimetable $trigger): array
     {
-        return $trigger->ownClock ? $this->clocks->everybodys()[0] : [$this->clocks->company()];
+        return $trigger->isByOwnClock() ? $this->clocks->everybodys()[0] : [$this->clocks->company()];
     }
 }

@@ -29,7 +29,7 @@ use VividLedger\Record\Change;
 use VividLedger\Record\Event;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\RuleStatus;
-use VividLedger\Rule\Trigger\ComesRound;
+use VividLedger\Rule\Trigger\KeepsTimetable;
 use VividLedger\Rule\Trigger\Swept;
 use VividLedger\Time\FixedClock;
 
@@ -136,7 +136,7 @@ final readonly class Sweep
                 // Another worker has been at it, or the rule has changed.
                 return [0, false];
             }
-            if ($rule !== null && $rule->trigger instanceof ComesRound) {
+            if ($rule !== null && $rule->trigger instanceof KeepsTimetable) {
                 $this->rounds->come($rule, $rule->trigger, $after, $until);
             }
             $started = 0;

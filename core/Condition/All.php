@@ -42,4 +42,9 @@ final readonly class All extends Group
     {
         return $writer->all($this->queriedParts($writer));
     }
+
+    public function truth(array $truths): ?bool
+    {
+        return in_array(false, $truths, true) ? false : (in_array(null, $truths, true) ? null : true);
+    }
 }

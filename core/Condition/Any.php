@@ -34,4 +34,9 @@ final readonly class Any extends Group
     {
         return $writer->any($this->queriedParts($writer));
     }
+
+    public function truth(array $truths): ?bool
+    {
+        return in_array(true, $truths, true) ? true : (in_array(null, $truths, true) ? null : false);
+    }
 }

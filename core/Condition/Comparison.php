@@ -6,7 +6,6 @@ namespace VividLedger\Condition;
 
 use Closure;
 use VividLedger\Condition\Given\Given;
-use VividLedger\Condition\Given\GivenField;
 use VividLedger\Condition\Operator\ChangeOperator;
 use VividLedger\Condition\Operator\Operator;
 use VividLedger\Condition\Operator\PersonOperator;
@@ -17,7 +16,7 @@ use VividLedger\Schema\Path;
 use VividLedger\Schema\Readable;
 
 /** A field, an operator, and what the field is compared with: "Priority is Urgent". */
-final readonly class Comparison implements Condition
+final readonly class Comparison implements Statement
 {
     /**
      * @param  list<string|int|bool|Given>  $operands  as many as the operator's operand asks for, normalised for the field
@@ -80,8 +79,23 @@ final readonly class Comparison implements Condition
         return [
             ...($this->left instanceof Path ? [$this->left] : []),
             ...($this->left instanceof Total && $this->left->from !== null ? [$this->left->from] : []),
-            ...($given instanceof GivenField ? [$given->path] : []),
+            ...($given instanceof Given ? $given->paths() : []),
         ];
+    }
+
+    public function atom(): Atom
+    {
+        $path = $this->left instanceof Path ? $this->left : null;
+        $operator = $this->operator;
+        // Fields may share a label, so the text alone does not say which one is meant.
+        $free = "{$path?->name()} {$operator->kind()} {$this->text}";
+        $isFixed = count($this->values()) === count($this->operands);
+        $turns = $isFixed ? $operator->turns($this->values()) : [];
+        if ($path === null || ! $isFixed || $operator instanceof ChangeOperator || $operator instanceof PersonOperator) {
+            return new Atom($path, $free, null, $path === null ? null : $operator->ofEmpty(), $turns);
+        }
+
+        return new Atom($path, $free, $operator->test($path->field, $this->values()), null, $turns, $operator->isToldOfOthers());
     }
 
     /** @return Closure(View): bool */

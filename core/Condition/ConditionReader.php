@@ -7,12 +7,11 @@ namespace VividLedger\Condition;
 use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\Given\GivenMoment;
 use VividLedger\Condition\Operator\ChangeOperator;
-use VividLedger\Condition\Operator\InTeam;
 use VividLedger\Condition\Operator\Operand;
 use VividLedger\Condition\Operator\Operator;
 use VividLedger\Condition\Operator\Operators;
 use VividLedger\Condition\Operator\PersonOperator;
-use VividLedger\Condition\Operator\Within;
+use VividLedger\Condition\Operator\SpanOperator;
 use VividLedger\People\PersonExpressions;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\EventKind;
@@ -98,14 +97,14 @@ final class ConditionReader
         if ($operator === null) {
             return null;
         }
-        if ($operator instanceof Within) {
+        if ($operator instanceof SpanOperator) {
             return self::span($context, $node, $left, $operator, $row, $depth);
         }
         $compared = $operator instanceof PersonOperator ? $operator->compared($left->field()) : $left->field()->unbounded();
         $operands = self::operands($context, $node, $operator, $compared);
-        if ($operator instanceof InTeam && is_string($operands[0] ?? null)
-            && ! in_array($operands[0], $context->directory->teams(), true)) {
-            $context->problem($node->child('value')->at, 'unknown_team', "There is no team ‘{$operands[0]}’.");
+        $wrong = $operator instanceof PersonOperator ? $operator->trouble($operands ?? [], $context->directory) : null;
+        if ($wrong !== null) {
+            $context->problem($node->child('value')->at, ...$wrong);
             $operands = null;
         }
         $whole = TotalReader::where($context, $node->child('total'), $left, $depth);
@@ -198,8 +197,14 @@ final class ConditionReader
             : GivenReader::read($context, $node, $field, Edit::Operand);
     }
 
-    private static function span(Context $context, Node $node, Readable $left, Within $operator, Row $row, int $depth): ?SpanComparison
-    {
+    private static function span(
+        Context $context,
+        Node $node,
+        Readable $left,
+        SpanOperator $operator,
+        Row $row,
+        int $depth,
+    ): ?SpanComparison {
         $day = $left->field()->type === FieldType::Date;
         $amount = TimeReader::amount($node->child('value'));
         if ($amount === null || $amount->amount < 1 || ($day && $amount->unit->isShort())) {

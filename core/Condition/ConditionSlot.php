@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
-use VividLedger\Condition\Operator\Negated;
 use VividLedger\Condition\Operator\Operators;
+use VividLedger\Condition\Operator\Opposite;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Filled;
@@ -275,7 +275,7 @@ final readonly class ConditionSlot implements Worded
     {
         $opposites = ['made_by' => 'not_made_by', 'not_made_by' => 'made_by'];
         foreach (Operators::all() as $kind => $operator) {
-            if ($operator instanceof Negated) {
+            if ($operator instanceof Opposite) {
                 $opposites[$kind] = $operator->of();
                 $opposites[$operator->of()] = $kind;
             }

@@ -12,7 +12,7 @@ use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Quoted;
 
 /** A formula that comes out true. */
-final readonly class FormulaHolds implements Condition
+final readonly class FormulaHolds implements Statement
 {
     public function __construct(private Formula $formula)
     {
@@ -51,5 +51,10 @@ final readonly class FormulaHolds implements Condition
     public function paths(): array
     {
         return $this->formula->term->paths();
+    }
+
+    public function atom(): Atom
+    {
+        return Atom::free($this);
     }
 }

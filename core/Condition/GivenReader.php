@@ -16,7 +16,6 @@ use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Reads;
 use VividLedger\Shape\TimeReader;
-use VividLedger\Shape\WordRole;
 
 /** Reads what a field is compared with when the rule file gives an object instead of a value. */
 final class GivenReader
@@ -30,12 +29,7 @@ final class GivenReader
             default => $context->gap('choose a value', $node->at, $edit, 'wrong_type', "Choose what {$field->label} is compared with."),
         };
         if ($given !== null) {
-            $role = match (true) {
-                $given instanceof GivenField => WordRole::Field,
-                $given instanceof GivenPerson => WordRole::Person,
-                default => WordRole::Value,
-            };
-            $context->word($given->wording(), $role, $node->at, $edit);
+            $context->word($given->wording(), $given->role(), $node->at, $edit);
         }
 
         return $given;

@@ -9,7 +9,7 @@ use VividLedger\Facts\View;
 use VividLedger\Record\Display;
 
 /** Several conditions judged together. */
-abstract readonly class Group implements Condition
+abstract readonly class Group implements Parted
 {
     /** @param  list<Condition>  $parts */
     final public function __construct(public array $parts)
@@ -18,6 +18,11 @@ abstract readonly class Group implements Condition
 
     /** The words that open the group: "all of". */
     abstract public static function wording(): string;
+
+    public function parts(): array
+    {
+        return $this->parts;
+    }
 
     public function explain(View $view, Display $display): Finding
     {

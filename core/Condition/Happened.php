@@ -13,7 +13,7 @@ use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\Slot\Labels;
 
 /** What is being answered is an event of a kind: a reply, a comment, a file, a task done. Said of what ends a run. */
-final readonly class Happened implements Condition
+final readonly class Happened implements Statement
 {
     public const EVENTS = [EventKind::Reply, EventKind::Comment, EventKind::File, EventKind::TaskDone];
 
@@ -72,5 +72,10 @@ final readonly class Happened implements Condition
     public function paths(): array
     {
         return [];
+    }
+
+    public function atom(): Atom
+    {
+        return Atom::free($this);
     }
 }

@@ -12,7 +12,7 @@ use VividLedger\Record\Display;
 use VividLedger\Shape\Shape;
 
 /** Who or what made the change: a person, a rule, an import, the API, or whomever a person expression finds. */
-final readonly class MadeBy implements Condition
+final readonly class MadeBy implements Statement
 {
     public const WAYS = ['person' => 'a person', 'rule' => 'a rule', 'import' => 'an import', 'api' => 'the API'];
 
@@ -77,5 +77,10 @@ final readonly class MadeBy implements Condition
         $found = $this->person?->find($view)->person;
 
         return $found !== null && $view->change?->cause !== CauseKind::Rule && $view->change?->actor === $found->id;
+    }
+
+    public function atom(): Atom
+    {
+        return Atom::free($this);
     }
 }

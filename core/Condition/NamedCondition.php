@@ -12,10 +12,10 @@ use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\Slot\Quoted;
 
 /** A condition that the company keeps under a name and several rules use: "Nordic hotels". */
-final readonly class NamedCondition implements Condition
+final readonly class NamedCondition implements Parted
 {
     public function __construct(
-        public Condition $of,
+        private Condition $of,
         private string $text,
     ) {
     }
@@ -51,5 +51,15 @@ final readonly class NamedCondition implements Condition
     public function paths(): array
     {
         return $this->of->paths();
+    }
+
+    public function parts(): array
+    {
+        return [$this->of];
+    }
+
+    public function truth(array $truths): ?bool
+    {
+        return $truths[0];
     }
 }

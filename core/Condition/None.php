@@ -26,4 +26,9 @@ final readonly class None extends Group
     {
         return $writer->none($this->queriedParts($writer));
     }
+
+    public function truth(array $truths): ?bool
+    {
+        return in_array(true, $truths, true) ? false : (in_array(null, $truths, true) ? null : true);
+    }
 }

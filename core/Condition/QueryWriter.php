@@ -6,6 +6,9 @@ namespace VividLedger\Condition;
 
 use VividLedger\Condition\Given\Given;
 use VividLedger\Formula\Formula;
+use VividLedger\People\Route;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\Path;
 use VividLedger\Schema\Readable;
 
 /**
@@ -64,4 +67,16 @@ interface QueryWriter
 
     /** @return Q true where a formula comes out true */
     public function formula(Formula $formula): mixed;
+
+    /** The moment at which the query asks. */
+    public function now(): \DateTimeImmutable;
+
+    /** @return Q the value of another field, to be compared with one */
+    public function fieldSide(Path $path, Field $for): mixed;
+
+    /** @return Q somebody found by steps; who made a change is not a question for a query */
+    public function personSide(?Route $route): mixed;
+
+    /** @return Q a value as it is compared with a field */
+    public function valueSide(string|int|bool $value, Field $for): mixed;
 }

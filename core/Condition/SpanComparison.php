@@ -12,7 +12,7 @@ use VividLedger\Schema\Path;
 use VividLedger\Schema\Readable;
 
 /** A date or moment that lies between now and a moving date. */
-final readonly class SpanComparison implements Condition
+final readonly class SpanComparison implements Statement
 {
     /**
      * @param  GivenMoment  $from  the earlier end
@@ -55,5 +55,12 @@ final readonly class SpanComparison implements Condition
     public function paths(): array
     {
         return $this->left instanceof Path ? [$this->left] : [];
+    }
+
+    public function atom(): Atom
+    {
+        $path = $this->left instanceof Path ? $this->left : null;
+
+        return new Atom($path, "{$path?->name()} {$this->text}", ofEmpty: $path === null ? null : false);
     }
 }

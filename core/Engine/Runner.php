@@ -16,8 +16,6 @@ use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Timing\Occasion;
 use VividLedger\Rule\Timing\Timing;
-use VividLedger\Rule\Timing\WhenTasksDone;
-use VividLedger\Rule\Timing\WhenTasksLate;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 use VividLedger\Time\OutOfTime;
@@ -100,13 +98,10 @@ final readonly class Runner
 
                 return;
             }
-            if ($timing instanceof WhenTasksLate && $tasks?->open === 0) {
-                $course->add(new Struck($line->run, $record, [$line->id], StruckCode::TaskDone, 'the task was done', null));
-
-                return;
-            }
-            if ($timing instanceof WhenTasksDone && $tasks !== null && $tasks->open > 0 && ! $timing->isDoneAnyway()) {
-                $course->add(new Struck($line->run, $record, [$line->id], StruckCode::TaskNotDone, 'the task was not done in time', null));
+            if ($tasks !== null && $timing->isNeedless($tasks)) {
+                [$code, $why] = $tasks->open === 0 ? [StruckCode::TaskDone, 'the task was done']
+                    : [StruckCode::TaskNotDone, 'the task was not done in time'];
+                $course->add(new Struck($line->run, $record, [$line->id], $code, $why, null));
 
                 return;
             }
@@ -204,7 +199,7 @@ final readonly class Runner
             if ($placed === null || $tasks === null || $tasks->open > 0) {
                 continue;
             }
-            if ($placed->timing instanceof WhenTasksDone) {
+            if (! $placed->timing->isNeedless($tasks)) {
                 $due = Performance::occasionOf(
                     $record,
                     $this->typeOf($record),

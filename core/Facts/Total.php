@@ -14,7 +14,7 @@ use VividLedger\Schema\Path;
  * A count, a sum, or the latest or earliest date over the children of a record, or of one it refers to. A count or sum
  * of nothing is zero; the latest of nothing is empty.
  */
-final readonly class Total implements Reckoned
+final readonly class Total implements Derived
 {
     private Field $shape;
 

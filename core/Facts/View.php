@@ -32,7 +32,7 @@ final readonly class View
     {
         return match (true) {
             $what instanceof Path => $this->follow($what->hops)?->values[$what->field->name] ?? null,
-            $what instanceof Reckoned => $what->value($this),
+            $what instanceof Derived => $what->value($this),
             default => throw new \LogicException("{$what->label()} cannot be read."),
         };
     }

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace VividLedger\Proofread;
 
 use VividLedger\Condition\All;
-use VividLedger\Condition\Comparison;
+use VividLedger\Condition\Atom;
 use VividLedger\Condition\Condition;
-use VividLedger\Condition\Group;
-use VividLedger\Condition\NamedCondition;
 use VividLedger\Condition\None;
+use VividLedger\Condition\Parted;
+use VividLedger\Condition\Region;
+use VividLedger\Condition\Regions;
 use VividLedger\Condition\Tree;
-use VividLedger\Schema\Path;
 
 /**
  * Reasons about conditions without looking at records: whether one can hold, always holds, or makes another hold. What is
@@ -100,22 +100,19 @@ final class Reasoning
     private function prepare(Condition $condition): void
     {
         $paths = [];
-        $comparisons = [];
-        foreach (Tree::leaves($condition) as $leaf) {
-            $atom = $this->atoms[spl_object_id($leaf)] = Atom::of($leaf);
+        $turns = [];
+        foreach (Tree::statements($condition) as $statement) {
+            $atom = $this->atoms[spl_object_id($statement)] = $statement->atom();
             if ($atom->path !== null) {
-                $paths[$atom->path] ??= $leaf->paths()[0] ?? null;
-                if ($leaf instanceof Comparison) {
-                    $comparisons[$atom->path][] = $leaf;
-                }
+                $paths[$atom->path->name()] ??= $atom->path;
+                $turns[$atom->path->name()] = [...$turns[$atom->path->name()] ?? [], ...$atom->turns];
             }
             $this->variables[] = "?{$atom->free}";
         }
         foreach ($paths as $name => $path) {
-            $regions = in_array($name, $this->fixed, true) ? [
-                new Region($this->prefer[$name] ?? null),
-            ] : ($path instanceof Path ? Regions::of($path, $comparisons[$name]
-                ?? [], array_key_exists($name, $this->prefer) ? [$this->prefer[$name]] : []) : null);
+            $prefer = array_key_exists($name, $this->prefer) ? [$this->prefer[$name]] : [];
+            $regions = in_array($name, $this->fixed, true) ? [new Region($prefer[0] ?? null)]
+                : Regions::of($path, $turns[$name], $prefer);
             if ($regions !== null) {
                 $this->regions[$name] = $regions;
             }
@@ -155,30 +152,17 @@ final class Reasoning
      */
     private function judge(Condition $condition, array $assigned): ?bool
     {
-        if ($condition instanceof NamedCondition) {
-            return $this->judge($condition->of, $assigned);
-        }
-        if (! $condition instanceof Group) {
+        if (! $condition instanceof Parted) {
             return $this->judgeAtom($this->atoms[spl_object_id($condition)], $assigned);
         }
-        // What decides the group: one false part for all of, one true part for any of and none of.
-        $deciding = ! $condition instanceof All;
-        $open = false;
-        foreach ($condition->parts as $part) {
-            $truth = $this->judge($part, $assigned);
-            if ($truth === $deciding) {
-                return $condition instanceof None ? ! $deciding : $deciding;
-            }
-            $open = $open || $truth === null;
-        }
 
-        return $open ? null : ($condition instanceof None ? $deciding : ! $deciding);
+        return $condition->truth(array_map(fn (Condition $part): ?bool => $this->judge($part, $assigned), $condition->parts()));
     }
 
     /** @param  array<string, Region|bool>  $assigned */
     private function judgeAtom(Atom $atom, array $assigned): ?bool
     {
-        $region = $atom->path === null ? null : ($assigned[$atom->path] ?? null);
+        $region = $atom->path === null ? null : ($assigned[$atom->path->name()] ?? null);
         if ($region instanceof Region) {
             $truth = $atom->holds($region);
             if ($truth !== null) {

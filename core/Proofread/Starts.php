@@ -9,7 +9,7 @@ use VividLedger\Condition\Comparison;
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\Operator\Operators;
 use VividLedger\Rule\Rule;
-use VividLedger\Rule\Trigger\Changed;
+use VividLedger\Rule\Trigger\WatchesFields;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
@@ -19,7 +19,7 @@ final class Starts
 {
     public static function condition(Rule $rule): Condition
     {
-        $fields = $rule->trigger instanceof Changed ? $rule->trigger->fields : null;
+        $fields = $rule->trigger instanceof WatchesFields ? $rule->trigger->fields() : null;
 
         return $fields?->single === null || $fields->to === null ? $rule->condition : new All([
             $rule->condition, self::is($fields->single, $fields->to),

@@ -4,18 +4,16 @@ declare(strict_types=1);
 
 namespace VividLedger\Rehearse;
 
-use VividLedger\Condition\Comparison;
-use VividLedger\Condition\Given\Given;
+use VividLedger\Condition\Regions;
 use VividLedger\Condition\Tree;
 use VividLedger\Facts\Facts;
 use VividLedger\Formula\ComputedFields;
-use VividLedger\Proofread\Regions;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Rule;
-use VividLedger\Rule\Trigger\DateArrives;
-use VividLedger\Schema\Path;
+use VividLedger\Rule\Trigger\Opening;
+use VividLedger\Rule\Trigger\WaitsForDate;
 use VividLedger\Schema\Schema;
 
 /** Proposes the cases at a rule's boundaries: just under, at and just over each value it names, the day before and after, and empty. */
@@ -36,13 +34,14 @@ final readonly class Boundaries
         $opening = $proposer->opening($rule, $base, $facts, $now);
         $display = new Display($facts, $this->zone);
         $cases = [['All conditions hold', new Script($base, $opening)]];
-        foreach (Tree::leaves($rule->condition) as $leaf) {
-            $path = $leaf instanceof Comparison && $leaf->left instanceof Path && $leaf->left->hops === [] ? $leaf->left : null;
-            if ($path === null || ! $path->field->isSettable()
-                || array_filter($leaf->operands, static fn (mixed $operand): bool => $operand instanceof Given) !== []) {
+        foreach (Tree::statements($rule->condition) as $statement) {
+            $atom = $statement->atom();
+            $path = $atom->path;
+            // What a value does not decide has no boundary.
+            if ($path === null || $path->hops !== [] || ! $path->field->isSettable() || $atom->test === null) {
                 continue;
             }
-            foreach (Regions::of($path, [$leaf]) ?? [] as $region) {
+            foreach (Regions::of($path, $atom->turns) ?? [] as $region) {
                 // Number 0 stands for somebody who is named nowhere.
                 if ($region->value === 0 || ($region->value === null && $path->field->required)) {
                     continue;
@@ -82,7 +81,7 @@ final readonly class Boundaries
      */
     private function aroundTheDate(Rule $rule, Record $base, Opening $opening, Display $display): array
     {
-        $field = $rule->trigger instanceof DateArrives ? $rule->trigger->field : null;
+        $field = $rule->trigger instanceof WaitsForDate ? $rule->trigger->date()->field : null;
         $date = $field === null ? null : $opening->set[$field->name] ?? $base->value($field->name);
         if ($field === null || ! is_string($date) || ! $field->isSettable()) {
             return [];

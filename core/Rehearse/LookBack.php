@@ -12,10 +12,9 @@ use VividLedger\Record\Change;
 use VividLedger\Record\Event;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
-use VividLedger\Rule\Trigger\ComesRound;
-use VividLedger\Rule\Trigger\DateArrives;
-use VividLedger\Rule\Trigger\FallsQuiet;
+use VividLedger\Rule\Trigger\Ahead;
 use VividLedger\Rule\Trigger\Swept;
+use VividLedger\Rule\Trigger\WaitsForSilence;
 use VividLedger\Rule\Trigger\Watch;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
@@ -115,8 +114,8 @@ final class LookBack
                     $fires,
                 ) : $this->judgeRelated($change, $before, $record);
             }
-            if ($this->rule->trigger instanceof FallsQuiet) {
-                $this->listen($this->rule->trigger->quiet, $change);
+            if ($this->rule->trigger instanceof WaitsForSilence) {
+                $this->listen($this->rule->trigger->quiet(), $change);
             }
             if ($record !== null && $this->rule->trigger instanceof Swept) {
                 $this->swept($record, $change, $changes[$index + 1] ?? null, $guard, $fires);
@@ -340,24 +339,17 @@ final class LookBack
     /** @return list<array{\DateTimeImmutable, string}> */
     private function moments(Record $record, \DateTimeImmutable $start, \DateTimeImmutable $end): array
     {
-        $trigger = $this->rule->trigger;
-        $calendar = $this->present->calendar(null);
-        if ($trigger instanceof DateArrives) {
-            return Upcoming::dates($trigger, $this->type, $record, $this->present, $this->zone, $start, $end);
-        }
-        if ($trigger instanceof FallsQuiet) {
-            return $this->quietSince === null ? [] : [
-                [$trigger->due->from($this->quietSince->moment(), $this->zone, $calendar), $trigger->occasion($this->quietSince->entry)],
-            ];
-        }
-        if ($trigger instanceof ComesRound && $trigger->per === null) {
-            return array_map(
-                static fn (\DateTimeImmutable $at): array => [$at, $trigger->occasion($at)],
-                $trigger->timetable->between($start, $end, $this->zone, $calendar),
-            );
-        }
+        $since = $this->quietSince;
 
-        return [];
+        return $this->rule->trigger instanceof Swept ? $this->rule->trigger->moments(new Ahead(
+            $this->type,
+            $record,
+            $this->present,
+            $this->zone,
+            $start,
+            $end,
+            static fn (): array => [$since?->moment(), $since->entry ?? 0],
+        )) : [];
     }
 
     private function at(\DateTimeImmutable $moment): Facts

@@ -22,10 +22,11 @@ use VividLedger\Record\Record;
 use VividLedger\Rehearse\WhatIf\WhatIf;
 use VividLedger\Rule\Line\Gathered;
 use VividLedger\Rule\Line\ListedTask;
-use VividLedger\Rule\Line\SendList;
+use VividLedger\Rule\Line\SentTogether;
 use VividLedger\Rule\Rule;
-use VividLedger\Rule\Trigger\ComesRound;
-use VividLedger\Rule\Trigger\DateArrives;
+use VividLedger\Rule\Trigger\Ahead;
+use VividLedger\Rule\Trigger\Gathers;
+use VividLedger\Rule\Trigger\OpeningKind;
 use VividLedger\Rule\Trigger\Swept;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
@@ -62,8 +63,8 @@ final readonly class Rehearsal
         ?\DateTimeImmutable $atLeast = null,
         ?Beside $beside = null,
     ): Played {
-        if ($own->trigger instanceof ComesRound && $own->trigger->per !== null) {
-            return $this->together($script, $own, $own->trigger, $own->trigger->per, $facts, $beside ?? new Beside);
+        if ($own->trigger instanceof Gathers && $own->trigger->per() !== null) {
+            return $this->together($script, $own, $own->trigger, $own->trigger->per(), $facts, $beside ?? new Beside);
         }
         $from = $script->opening->at;
         $play = new Play($this->schema, $this->zone, $this->engine, new PaperBook($rules, $pages), $facts, $from);
@@ -109,7 +110,7 @@ final readonly class Rehearsal
     /**
      * A timetable comes round that puts records together for a person: the list of the one to whom the rehearsed record leads.
      */
-    private function together(Script $script, Rule $own, ComesRound $trigger, PersonExpression $per, Facts $facts, Beside $beside): Played
+    private function together(Script $script, Rule $own, Gathers $trigger, PersonExpression $per, Facts $facts, Beside $beside): Played
     {
         $at = $script->opening->at;
         $type = $this->schema->types[$own->on];
@@ -156,14 +157,14 @@ final readonly class Rehearsal
         $person = $per->find(new View($record, $play->paper))->person;
         if ($why?->conditions->held === true && $person?->active === true) {
             $calendar = $play->paper->calendar($person);
-            $zone = $trigger->ownClock ? $calendar->zone : $this->zone;
+            $zone = $trigger->isByOwnClock() ? $calendar->zone : $this->zone;
             $tasks = array_values(array_filter($beside->tasks, static fn (ListedTask $task): bool => $task->assignee === $person->id));
             foreach ($own->lines as $placed) {
-                if (! $placed->line instanceof SendList) {
+                if (! $placed->line instanceof SentTogether) {
                     continue;
                 }
                 $records = [];
-                foreach ($placed->line->sections as $index => $section) {
+                foreach ($placed->line->sections() as $index => $section) {
                     $whose = $section->per ?? $per;
                     $theirs = array_values(array_filter(
                         $beside->records[$placed->place][$index] ?? [],
@@ -220,13 +221,7 @@ final readonly class Rehearsal
             );
         }
         if ($opening->kind === OpeningKind::Time && $own->trigger instanceof Swept) {
-            $missed = $own->trigger instanceof DateArrives ? $this->missed(
-                $own->trigger,
-                $type,
-                $before ?? $record,
-                $play->paper,
-                $at,
-            ) : null;
+            $missed = $own->trigger->missed(new Ahead($type, $before ?? $record, $play->paper, $this->zone, $at, $at));
 
             return Change::event(
                 $before ?? $record,
@@ -268,20 +263,6 @@ final readonly class Rehearsal
             $script->actor,
             $at,
         );
-    }
-
-    /** Why a date of the record does not set the rule off at a moment; null when it does. */
-    private function missed(DateArrives $trigger, RecordType $type, Record $record, Facts $facts, \DateTimeImmutable $at): ?string
-    {
-        $moments = array_column(Upcoming::dates($trigger, $type, $record, $facts, $this->zone, $at, $at), 0);
-        foreach ($moments as $moment) {
-            if (abs($moment->getTimestamp() - $at->getTimestamp()) < 60) {
-                return null;
-            }
-        }
-
-        return $moments === [] ? "{$trigger->field->label} is empty, so that never comes"
-            : 'that is on '.$moments[0]->setTimezone($this->zone)->format('j M Y, H:i');
     }
 
     /**

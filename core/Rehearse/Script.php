@@ -6,6 +6,7 @@ namespace VividLedger\Rehearse;
 
 use VividLedger\Record\Record;
 use VividLedger\Rehearse\WhatIf\WhatIf;
+use VividLedger\Rule\Trigger\Opening;
 
 /** What is rehearsed: a record, what happens first, and what is supposed besides. */
 final readonly class Script

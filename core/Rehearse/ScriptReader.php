@@ -16,6 +16,8 @@ use VividLedger\Rehearse\WhatIf\SomebodyAway;
 use VividLedger\Rehearse\WhatIf\TaskIsDone;
 use VividLedger\Rehearse\WhatIf\WhatIf;
 use VividLedger\Rehearse\WhatIf\WordArrives;
+use VividLedger\Rule\Trigger\Opening;
+use VividLedger\Rule\Trigger\OpeningKind;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 use VividLedger\Shape\Node;

@@ -11,13 +11,9 @@ use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
-use VividLedger\Rule\Trigger\ComesRound;
-use VividLedger\Rule\Trigger\DateArrives;
-use VividLedger\Rule\Trigger\FallsQuiet;
+use VividLedger\Rule\Trigger\Ahead;
 use VividLedger\Rule\Trigger\Swept;
-use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
-use VividLedger\Time\OutOfTime;
 
 /** Finds when time will set off rules on one record. What has happened on paper moves it, so it is asked again after each step. */
 final class Upcoming
@@ -75,69 +71,15 @@ final class Upcoming
      */
     private function moments(Rule $rule, Record $record, array $entries, Facts $facts, \DateTimeImmutable $until): array
     {
-        $trigger = $rule->trigger;
-        if ($trigger instanceof DateArrives) {
-            return self::dates($trigger, $this->schema->types[$record->type], $record, $facts, $this->zone, $this->from, $until);
-        }
-        if ($trigger instanceof FallsQuiet) {
-            [$since, $number] = $this->silentSince($trigger->quiet, $record, $entries, $facts);
-
-            return $since === null ? [] : [[$trigger->due->from($since, $this->zone, $facts->calendar(null)), $trigger->occasion($number)]];
-        }
-        if ($trigger instanceof ComesRound && $trigger->per === null) {
-            return array_map(
-                static fn (\DateTimeImmutable $at): array => [$at, $trigger->occasion($at)],
-                $trigger->timetable->between(
-                    max($this->from, $facts->now()->modify('-1 second')),
-                    $until,
-                    $this->zone,
-                    $facts->calendar(null),
-                ),
-            );
-        }
-
-        return [];
-    }
-
-    /** @return list<array{\DateTimeImmutable, string}> when a date of the record sets a rule off, and the occasion */
-    public static function dates(
-        DateArrives $trigger,
-        RecordType $type,
-        Record $record,
-        Facts $facts,
-        \DateTimeZone $zone,
-        \DateTimeImmutable $from,
-        \DateTimeImmutable $until,
-    ): array {
-        $value = $record->value($trigger->field->name);
-        if (! is_string($value)) {
-            return [];
-        }
-        $calendar = $facts->calendar(null);
-        if ($trigger->due->ownersClock) {
-            $owner = $record->value($type->owner);
-            $calendar = $facts->calendar(is_int($owner) ? $facts->person($owner) : null);
-            $zone = $calendar->zone;
-        }
-        $years = [null];
-        if ($trigger->yearly) {
-            $reach = intdiv(abs($trigger->due->amount->seconds()), 365 * 86_400) + 1;
-            $years = array_values(array_filter(
-                range((int) $from->format('Y') - $reach, (int) $until->format('Y') + $reach),
-                static fn (int $year): bool => $year > (int) substr($value, 0, 4),
-            ));
-        }
-
-        $dates = [];
-        foreach ($years as $year) {
-            try {
-                $dates[] = [$trigger->moment($value, $year, $calendar, $zone), $trigger->occasion($value, $year)];
-            } catch (OutOfTime) {
-                // Such a date never comes.
-            }
-        }
-
-        return $dates;
+        return $rule->trigger instanceof Swept ? $rule->trigger->moments(new Ahead(
+            $this->schema->types[$record->type],
+            $record,
+            $facts,
+            $this->zone,
+            max($this->from, $facts->now()->modify('-1 second')),
+            $until,
+            fn (Quiet $quiet): array => $this->silentSince($quiet, $record, $entries, $facts),
+        )) : [];
     }
 
     /**

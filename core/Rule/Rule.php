@@ -18,7 +18,6 @@ use VividLedger\Rule\Guard\RepeatGuard;
 use VividLedger\Rule\Line\Placed;
 use VividLedger\Rule\Line\Writes;
 use VividLedger\Rule\Line\Written;
-use VividLedger\Rule\Trigger\RelatedChanged;
 use VividLedger\Rule\Trigger\Trigger;
 use VividLedger\Rule\Trigger\Watch;
 use VividLedger\Schema\Path;
@@ -73,7 +72,7 @@ final class Rule
         public readonly bool $byHand = false,
     ) {
         $watch = $trigger->watch();
-        $this->own = $watch->type === $on && ! $trigger instanceof RelatedChanged;
+        $this->own = $watch->type === $on && $trigger->isOwn();
         $this->counts = Tree::counts($condition);
         $this->asksNoMore = $trigger->asksNoMore() && $again === null && $watch->events === [] && ! $byHand;
     }

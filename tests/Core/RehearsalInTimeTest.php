@@ -7,8 +7,6 @@ namespace Tests\Core;
 use PHPUnit\Framework\TestCase;
 use Tests\Core\Support\World;
 use VividLedger\Record\EventKind;
-use VividLedger\Rehearse\Opening;
-use VividLedger\Rehearse\OpeningKind;
 use VividLedger\Rehearse\PaperEntry;
 use VividLedger\Rehearse\Rehearsal;
 use VividLedger\Rehearse\Script;
@@ -17,6 +15,8 @@ use VividLedger\Rehearse\WhatIf\TaskIsDone;
 use VividLedger\Rehearse\WhatIf\WhatIf;
 use VividLedger\Rehearse\WhatIf\WordArrives;
 use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\Opening;
+use VividLedger\Rule\Trigger\OpeningKind;
 
 /**
  * What time brings about in a rehearsal: lines that hang on dates and tasks, and other rules that a date, silence or a timetable sets off.

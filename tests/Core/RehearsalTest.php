@@ -14,8 +14,6 @@ use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Record\EventKind;
 use VividLedger\Rehearse\Boundaries;
 use VividLedger\Rehearse\InvalidScript;
-use VividLedger\Rehearse\Opening;
-use VividLedger\Rehearse\OpeningKind;
 use VividLedger\Rehearse\PaperEntry;
 use VividLedger\Rehearse\Played;
 use VividLedger\Rehearse\Rehearsal;
@@ -28,6 +26,9 @@ use VividLedger\Rehearse\WhatIf\TaskIsDone;
 use VividLedger\Rehearse\WhatIf\WhatIf;
 use VividLedger\Rehearse\WhatIf\WordArrives;
 use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\Ahead;
+use VividLedger\Rule\Trigger\Opening;
+use VividLedger\Rule\Trigger\OpeningKind;
 use VividLedger\Shape\Node;
 
 /** Rehearsals in the core: what is proposed starts the rule, what is supposed changes its life, and nothing is touched. */
@@ -218,15 +219,14 @@ final class RehearsalTest extends TestCase
                 $date = array_key_exists($field, $script->opening->set) ? $script->opening->set[$field] : $script->record->value($field);
                 $played = (new Rehearsal(World::schema(), $world->zone()))->play($script, $rule, [$rule], $world);
                 $isDue = $date !== null && array_filter(
-                    \VividLedger\Rehearse\Upcoming::dates(
-                        $rule->trigger,
+                    $rule->trigger->moments(new Ahead(
                         World::schema()->types['ticket'],
                         $script->record->with([$field => $date]),
                         $world,
                         $world->zone(),
                         $script->opening->at,
                         $script->opening->at,
-                    ),
+                    )),
                     static fn (array $one): bool => $one[0] == $script->opening->at,
                 ) !== [];
                 $waits = ($script->opening->set['status'] ?? $script->record->value('status')) === 'waiting';

@@ -19,14 +19,14 @@ use VividLedger\Explain\Kept;
 use VividLedger\Facts\PencilledLine;
 use VividLedger\Record\Display;
 use VividLedger\Record\Value;
-use VividLedger\Rehearse\Opening;
-use VividLedger\Rehearse\OpeningKind;
 use VividLedger\Rehearse\PaperEntry;
 use VividLedger\Rehearse\PaperTask;
 use VividLedger\Rehearse\Played;
 use VividLedger\Rehearse\ScriptReader;
 use VividLedger\Rehearse\Tally;
 use VividLedger\Rule\Rule;
+use VividLedger\Rule\Trigger\Opening;
+use VividLedger\Rule\Trigger\OpeningKind;
 use VividLedger\Schema\RecordType;
 
 /** Rehearsals as the API gives them. */

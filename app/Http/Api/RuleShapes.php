@@ -22,11 +22,11 @@ use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\RuleDoor;
 use Illuminate\Database\Eloquent\Builder;
+use VividLedger\Record\EventKind;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\RuleStatus;
-use VividLedger\Rule\Trigger\ByHand;
 use VividLedger\Shape\Problem;
 use VividLedger\Shape\Row;
 use VividLedger\Shape\Word;
@@ -92,9 +92,11 @@ final readonly class RuleShapes
             [$count, $last, $days] = $firings[$rule->id] ?? [0, null, array_fill(0, self::DAYS, 0)];
             $problem = $rule->status === RuleStatus::InForce ? ($page->problems[0]->message ?? null) : null;
 
+            $isByHand = in_array(EventKind::ByHand, $page->rule?->trigger->watch()->events ?? [], true);
+
             return new RuleSummary(
                 $rule->id, $rule->name, $rule->record_type, $rule->status->value, $rule->page, $rule->draft !== null, $rule->either_or,
-                $page->aloud(), $problem, $page->rule?->trigger instanceof ByHand, $count, Columns::iso($last), $days,
+                $page->aloud(), $problem, $isByHand, $count, Columns::iso($last), $days,
             );
         })->all());
     }

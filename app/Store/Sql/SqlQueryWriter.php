@@ -8,9 +8,6 @@ use App\Models\Columns;
 use App\Models\Person;
 use App\Models\StoredRecord;
 use VividLedger\Condition\Given\Given;
-use VividLedger\Condition\Given\GivenField;
-use VividLedger\Condition\Given\GivenMoment;
-use VividLedger\Condition\Given\GivenPerson;
 use VividLedger\Condition\Order;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\Tree;
@@ -190,26 +187,28 @@ final class SqlQueryWriter implements QueryWriter
 
     private function right(Field $field, string|int|bool|Given $value): Sql
     {
-        if ($value instanceof GivenField) {
-            $column = $this->column($value->path);
+        return $value instanceof Given ? $value->query($this, $field) : $this->valueSide($value, $field);
+    }
 
-            return $field->type->isText() ? new Sql($this->folded($column->text)) : $column;
-        }
-        if ($value instanceof GivenPerson) {
-            return $this->person($value->person->route());
-        }
-        if ($value instanceof GivenMoment) {
-            $value = $value->at($this->now, $field);
-        }
-        if ($value instanceof Given) {
-            throw new \LogicException('There is no query for '.$value::class.'.');
-        }
+    public function now(): \DateTimeImmutable
+    {
+        return $this->now;
+    }
 
+    public function fieldSide(Path $path, Field $for): Sql
+    {
+        $column = $this->column($path);
+
+        return $for->type->isText() ? new Sql($this->folded($column->text)) : $column;
+    }
+
+    public function valueSide(string|int|bool $value, Field $for): Sql
+    {
         return match (true) {
-            $field->type->isText() => new Sql('?', [Fold::text((string) $value)]),
+            $for->type->isText() => new Sql('?', [Fold::text((string) $value)]),
             // Written as a literal: compared with a bound text, MariaDB would turn both into floating point.
-            $field->type->isDecimal() => new Sql($this->decimal((string) $value)),
-            default => new Sql('?', [Columns::column($field, $value) ?? '']),
+            $for->type->isDecimal() => new Sql($this->decimal((string) $value)),
+            default => new Sql('?', [Columns::column($for, $value) ?? '']),
         };
     }
 
@@ -218,8 +217,7 @@ final class SqlQueryWriter implements QueryWriter
         return $field->name === 'manager' ? 'manager_id' : $field->name;
     }
 
-    /** Somebody found by steps; who made a change is not a question for a query. */
-    private function person(?Route $route): Sql
+    public function personSide(?Route $route): Sql
     {
         if ($route === null) {
             return new Sql('NULL');

@@ -4,17 +4,19 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition\Given;
 
+use VividLedger\Condition\QueryWriter;
 use VividLedger\Facts\View;
 use VividLedger\People\Owner;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Keyed;
+use VividLedger\Shape\WordRole;
 
 /** The value of another field, of this record or of one it refers to. */
 final readonly class GivenField implements Given
 {
-    public function __construct(public Path $path)
+    public function __construct(private Path $path)
     {
     }
 
@@ -48,5 +50,20 @@ final readonly class GivenField implements Given
     public function wording(): string
     {
         return $this->path->label();
+    }
+
+    public function role(): WordRole
+    {
+        return WordRole::Field;
+    }
+
+    public function paths(): array
+    {
+        return [$this->path];
+    }
+
+    public function query(QueryWriter $writer, Field $for): mixed
+    {
+        return $writer->fieldSide($this->path, $for);
     }
 }

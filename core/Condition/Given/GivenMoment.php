@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition\Given;
 
+use VividLedger\Condition\QueryWriter;
 use VividLedger\Facts\View;
 use VividLedger\Record\Value;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\SignedLength;
+use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
 use VividLedger\Time\OutOfTime;
 use VividLedger\Time\WorkingCalendar;
@@ -67,5 +69,20 @@ final readonly class GivenMoment implements Given
             $this->amount->amount < 0 => "{$amount} ago",
             default => "{$amount} from {$base}",
         };
+    }
+
+    public function role(): WordRole
+    {
+        return WordRole::Value;
+    }
+
+    public function paths(): array
+    {
+        return [];
+    }
+
+    public function query(QueryWriter $writer, Field $for): mixed
+    {
+        return $writer->valueSide($this->at($writer->now(), $for), $for);
     }
 }

@@ -4,16 +4,18 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition\Given;
 
+use VividLedger\Condition\QueryWriter;
 use VividLedger\Facts\View;
 use VividLedger\People\FoundPersonSlot;
 use VividLedger\People\PersonExpression;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Shape;
+use VividLedger\Shape\WordRole;
 
 /** Whomever a person expression finds. */
 final readonly class GivenPerson implements Given
 {
-    public function __construct(public PersonExpression $person)
+    public function __construct(private PersonExpression $person)
     {
     }
 
@@ -35,5 +37,20 @@ final readonly class GivenPerson implements Given
     public function wording(): string
     {
         return $this->person->wording();
+    }
+
+    public function role(): WordRole
+    {
+        return WordRole::Person;
+    }
+
+    public function paths(): array
+    {
+        return [];
+    }
+
+    public function query(QueryWriter $writer, Field $for): mixed
+    {
+        return $writer->personSide($this->person->route());
     }
 }

@@ -16,4 +16,7 @@ interface ChangeOperator extends Operator
      * @return Closure(View): bool
      */
     public function judge(Field $field, array $operands): Closure;
+
+    /** Whether the field has to change for it to hold. */
+    public function asksChange(): bool;
 }

@@ -18,6 +18,8 @@ use VividLedger\Shape\Shape;
 /** Text that has another text in it, without regard to case. */
 final class Contains implements Operator
 {
+    use TurnsAtOperands;
+
     public function kind(): string
     {
         return 'contains';
@@ -65,5 +67,10 @@ final class Contains implements Operator
         $text = $operands[0];
 
         return $writer->contains($left, $text instanceof Given ? $text : (string) $text);
+    }
+
+    public function isToldOfOthers(): bool
+    {
+        return false;
     }
 }

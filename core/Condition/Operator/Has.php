@@ -19,6 +19,8 @@ use VividLedger\Shape\Slot\ItsType;
 /** A set of choices or tags that has a member: one, or any or all of several. */
 final class Has implements Operator
 {
+    use TurnsAtOperands;
+
     public function __construct(private readonly string $how = 'has')
     {
     }

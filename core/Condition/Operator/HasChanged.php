@@ -17,6 +17,8 @@ use VividLedger\Shape\Shape;
 /** The change touched the field: at all, away from a value, or to a value. On creation a filled-in field has changed from empty. */
 final class HasChanged implements ChangeOperator
 {
+    use TurnsAtOperands;
+
     public function __construct(private readonly ?string $side = null)
     {
     }
@@ -98,5 +100,15 @@ final class HasChanged implements ChangeOperator
     {
         return $field->type === FieldType::Tick ? static fn (string|int|bool|null $value): bool => $value === ($operands[0]
             ?? true) : (new Is)->test($field, $operands);
+    }
+
+    public function ofEmpty(): ?bool
+    {
+        return null;
+    }
+
+    public function asksChange(): bool
+    {
+        return true;
     }
 }

@@ -9,6 +9,7 @@ use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\SubjectSlot;
 use VividLedger\Facts\View;
+use VividLedger\House\Directory;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
@@ -19,6 +20,8 @@ use VividLedger\Shape\Shape;
 /** Whether the person in a field belongs to a team. Its opposite is true of nobody too. */
 final class InTeam implements PersonOperator
 {
+    use TurnsAtOperands;
+
     public function __construct(private readonly bool $isNot = false)
     {
     }
@@ -89,5 +92,18 @@ final class InTeam implements PersonOperator
             : $writer->never();
 
         return $this->isNot ? $writer->none([$holds]) : $holds;
+    }
+
+    public function ofEmpty(): bool
+    {
+        return $this->isNot;
+    }
+
+    public function trouble(array $operands, Directory $directory): ?array
+    {
+        $team = $operands[0] ?? null;
+
+        return is_string($team) && ! in_array($team, $directory->teams(), true)
+            ? ['unknown_team', "There is no team ‘{$team}’."] : null;
     }
 }

@@ -23,6 +23,8 @@ use VividLedger\Shape\Slot\ItsType;
 /** Equal: text without regard to case, numbers by amount. */
 final class Is implements Operator
 {
+    use TurnsAtOperands;
+
     public function kind(): string
     {
         return 'is';

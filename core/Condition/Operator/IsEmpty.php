@@ -17,6 +17,8 @@ use VividLedger\Shape\Slot\ItsType;
 /** Nothing is filled in. */
 final class IsEmpty implements Operator
 {
+    use TurnsAtOperands;
+
     public function kind(): string
     {
         return 'is_empty';

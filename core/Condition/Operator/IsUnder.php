@@ -9,6 +9,7 @@ use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\SubjectSlot;
 use VividLedger\Facts\View;
+use VividLedger\House\Directory;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Readable;
@@ -20,6 +21,8 @@ use VividLedger\Shape\Shape;
  */
 final class IsUnder implements PersonOperator
 {
+    use TurnsAtOperands;
+
     public function __construct(private readonly bool $isNot = false)
     {
     }
@@ -91,5 +94,15 @@ final class IsUnder implements PersonOperator
         $holds = $writer->isUnder($left, (int) (is_scalar($operands[0] ?? null) ? $operands[0] : 0));
 
         return $this->isNot ? $writer->none([$holds]) : $holds;
+    }
+
+    public function ofEmpty(): bool
+    {
+        return $this->isNot;
+    }
+
+    public function trouble(array $operands, Directory $directory): null
+    {
+        return null;
     }
 }

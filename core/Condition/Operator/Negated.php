@@ -19,7 +19,7 @@ use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\Slot\Keyed;
 
 /** The opposite of another operator, and so true for an empty value wherever that one asks for something filled in. */
-final class Negated implements Operator
+final class Negated implements Opposite
 {
     /** @param  list<string>  $said  other ways in which people say it */
     public function __construct(
@@ -35,7 +35,6 @@ final class Negated implements Operator
         return $this->kind;
     }
 
-    /** Name of the operator it is the opposite of. */
     public function of(): string
     {
         return $this->of->kind();
@@ -90,5 +89,22 @@ final class Negated implements Operator
     public function query(QueryWriter $writer, Readable $left, array $operands): mixed
     {
         return $writer->none([$this->of->query($writer, $left, $operands)]);
+    }
+
+    public function ofEmpty(): ?bool
+    {
+        $empty = $this->of->ofEmpty();
+
+        return $empty === null ? null : ! $empty;
+    }
+
+    public function turns(array $operands): array
+    {
+        return $this->of->turns($operands);
+    }
+
+    public function isToldOfOthers(): bool
+    {
+        return $this->of->isToldOfOthers();
     }
 }

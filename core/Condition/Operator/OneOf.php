@@ -17,6 +17,8 @@ use VividLedger\Shape\Slot\Keyed;
 /** One of several named values. */
 final class OneOf implements Operator
 {
+    use TurnsAtOperands;
+
     public function kind(): string
     {
         return 'one_of';

@@ -31,6 +31,20 @@ interface Operator
     /** Whether it can compare with what is found when the rule is judged, and what it says when nothing is found. */
     public function ofNothing(): ?bool;
 
+    /** Its answer for an empty value whatever it is compared with; null where that hangs on more than the value. */
+    public function ofEmpty(): ?bool;
+
+    /**
+     * The values around which its answer turns: between two of them it is the same for all.
+     *
+     * @param  list<string|int|bool>  $operands
+     * @return list<string|int|bool>
+     */
+    public function turns(array $operands): array;
+
+    /** Whether its answer for a text is known when all that is known of the text is that it is none of those it turns at. */
+    public function isToldOfOthers(): bool;
+
     /**
      * @param  list<string|int|bool>  $operands
      * @return Closure(string|int|bool|null): bool

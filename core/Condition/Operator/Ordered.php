@@ -21,6 +21,8 @@ use VividLedger\Shape\Slot\Overdue;
 /** Over, at least, under, at most; for dates and moments: after, on or after, before, on or before. */
 final class Ordered implements Operator
 {
+    use TurnsAtOperands;
+
     public function __construct(private readonly Order $order)
     {
     }

@@ -6,6 +6,7 @@ namespace VividLedger\Condition\Operator;
 
 use Closure;
 use VividLedger\Facts\View;
+use VividLedger\House\Directory;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Readable;
 
@@ -20,4 +21,10 @@ interface PersonOperator extends Operator
      * @return Closure(View): bool
      */
     public function judgePerson(Readable $left, array $operands): Closure;
+
+    /**
+     * @param  list<mixed>  $operands
+     * @return ?array{string, string} code and message of what is wrong with them in this company; null when nothing is
+     */
+    public function trouble(array $operands, Directory $directory): ?array;
 }

@@ -18,6 +18,8 @@ use VividLedger\Shape\Shape;
 /** Text that begins with another text, without regard to case. */
 final class StartsWith implements Operator
 {
+    use TurnsAtOperands;
+
     public function kind(): string
     {
         return 'starts_with';
@@ -61,5 +63,10 @@ final class StartsWith implements Operator
         $text = $operands[0];
 
         return $writer->startsWith($left, $text instanceof Given ? $text : (string) $text);
+    }
+
+    public function isToldOfOthers(): bool
+    {
+        return false;
     }
 }

@@ -17,6 +17,8 @@ use VividLedger\Shape\Slot\ItsType;
 /** A tick box that is ticked. Seen over a reference that is empty there is no box at all, which is not ticked. */
 final class Ticked implements Operator
 {
+    use TurnsAtOperands;
+
     public function kind(): string
     {
         return 'ticked';

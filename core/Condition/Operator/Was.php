@@ -19,6 +19,8 @@ use VividLedger\Shape\Shape;
 /** The value the field had before the change; without a change it is the value it has. A new record had none. */
 final class Was implements ChangeOperator
 {
+    use TurnsAtOperands;
+
     public function kind(): string
     {
         return 'was';
@@ -76,5 +78,15 @@ final class Was implements ChangeOperator
             Order::Equal,
             $operand instanceof Given ? throw new \LogicException('Was compares with a value.') : $operand,
         );
+    }
+
+    public function ofEmpty(): ?bool
+    {
+        return null;
+    }
+
+    public function asksChange(): bool
+    {
+        return false;
     }
 }

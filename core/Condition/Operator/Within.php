@@ -15,8 +15,10 @@ use VividLedger\Schema\Readable;
 use VividLedger\Shape\Shape;
 
 /** "Is in the next 7 days", "is in the last 2 months": from now up to that far, both ends included. Read by the condition reader. */
-final class Within implements Operator
+final class Within implements SpanOperator
 {
+    use TurnsAtOperands;
+
     public function __construct(private readonly bool $ahead)
     {
     }

@@ -11,7 +11,6 @@ use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Proofread\Starts;
 use VividLedger\Rule\Line\Placed;
-use VividLedger\Rule\Timing\After;
 
 /** Lines behind one that brings the until about, or that closes the record; and a run that is over as it begins. */
 final class AfterTheEnd implements Check
@@ -96,6 +95,6 @@ final class AfterTheEnd implements Check
 
     private static function seconds(Placed $placed): int
     {
-        return $placed->timing instanceof After ? $placed->timing->seconds() : 0;
+        return $placed->timing?->seconds() ?? 0;
     }
 }

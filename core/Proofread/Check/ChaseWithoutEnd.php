@@ -8,7 +8,6 @@ use VividLedger\Proofread\Fix;
 use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
-use VividLedger\Rule\Timing\Every;
 
 /** Messages that come later, with nothing that ends them early: whoever answers is chased on. */
 final class ChaseWithoutEnd implements Check
@@ -22,7 +21,7 @@ final class ChaseWithoutEnd implements Check
             $among->rule->lines,
             static fn ($placed): bool => $placed->timing !== null && $placed->isMessage(),
         ));
-        $series = array_values(array_filter($later, static fn ($placed): bool => $placed->timing instanceof Every));
+        $series = array_values(array_filter($later, static fn ($placed): bool => $placed->timing?->repeats() === true));
         $fix = new Fix('Until it gets a reply', '/until', ['kind' => 'happened', 'event' => 'reply']);
         if ($series !== []) {
             return [

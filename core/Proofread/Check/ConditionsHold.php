@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Proofread\Check;
 
-use VividLedger\Condition\All;
 use VividLedger\Condition\Condition;
+use VividLedger\Condition\Tree;
 use VividLedger\Proofread\Fix;
 use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Placement;
@@ -90,7 +90,7 @@ final class ConditionsHold implements Check
 
     private function contradiction(Condition $condition, Node $node, string $then): Remark
     {
-        $parts = $condition instanceof All ? $condition->parts : [];
+        $parts = Tree::together($condition);
         $items = $node->child('of')->items();
         foreach ($parts as $later => $part) {
             for ($earlier = 0; $earlier < $later; $earlier++) {

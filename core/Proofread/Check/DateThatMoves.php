@@ -8,8 +8,7 @@ use VividLedger\Proofread\Fix;
 use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
-use VividLedger\Rule\Guard\OncePerRecord;
-use VividLedger\Rule\Trigger\DateArrives;
+use VividLedger\Rule\Trigger\WaitsForDate;
 
 /** A date that sets the rule off once for a record: when the date moves, nothing comes at the new one. */
 final class DateThatMoves implements Check
@@ -17,11 +16,11 @@ final class DateThatMoves implements Check
     public function remarks(RuleAmongOthers $among): array
     {
         $rule = $among->rule;
-        if (! $rule->trigger instanceof DateArrives || ! $rule->guard instanceof OncePerRecord || $rule->again !== null) {
+        if (! $rule->trigger instanceof WaitsForDate || ! $rule->guard->isForGood() || $rule->again !== null) {
             return [];
         }
-        $field = $rule->trigger->field;
-        $yearly = $rule->trigger->yearly;
+        $field = $rule->trigger->date()->field;
+        $yearly = $rule->trigger->date()->yearly;
         if ($field->name === 'created_at' && ! $yearly) {
             return []; // It never moves.
         }

@@ -7,9 +7,8 @@ namespace VividLedger\Proofread\Check;
 use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
-use VividLedger\Rule\Line\Escalate;
-use VividLedger\Rule\Line\GiveTask;
-use VividLedger\Rule\Line\OnlyIf;
+use VividLedger\Rule\Line\Climbs;
+use VividLedger\Rule\Line\GivesTasks;
 
 /** An escalation whose first rung goes to the very person who has the task. */
 final class EscalatesToTheSame implements Check
@@ -19,11 +18,11 @@ final class EscalatesToTheSame implements Check
         $assignees = [];
         $remarks = [];
         foreach ($among->rule->lines as $placed) {
-            $line = $placed->line instanceof OnlyIf ? $placed->line->line : $placed->line;
-            if ($line instanceof GiveTask) {
-                $assignees[$line->task->to->wording()] = $placed->place + 1;
+            $line = $placed->bare();
+            foreach ($line instanceof GivesTasks ? $line->people() : [] as $person) {
+                $assignees[$person->wording()] = $placed->place + 1;
             }
-            foreach ($line instanceof Escalate ? $line->ladder->rungs : [] as $rung) {
+            foreach ($line instanceof Climbs ? $line->ladder()->rungs : [] as $rung) {
                 $said = $rung->person->wording();
                 if (isset($assignees[$said])) {
                     $remarks[] = new Remark(

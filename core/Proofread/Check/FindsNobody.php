@@ -7,6 +7,7 @@ namespace VividLedger\Proofread\Check;
 use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
+use VividLedger\Rule\Line\FindsPeople;
 
 /** A person expression that finds nobody on some of the records there are. */
 final class FindsNobody implements Check
@@ -19,7 +20,8 @@ final class FindsNobody implements Check
         $remarks = [];
         $asked = [];
         foreach ($among->rule->lines as $placed) {
-            foreach ($this->people($placed->line) as $key => $person) {
+            $line = $placed->bare();
+            foreach ($line instanceof FindsPeople ? $line->people() : [] as $key => $person) {
                 $said = $person->wording();
                 if (isset($asked[$said])) {
                     continue;
@@ -41,18 +43,5 @@ final class FindsNobody implements Check
         }
 
         return $remarks;
-    }
-
-    /** @return array<string, \VividLedger\People\PersonExpression> by their place in the line */
-    private function people(\VividLedger\Rule\Line\Line $line): array
-    {
-        $line = $line instanceof \VividLedger\Rule\Line\OnlyIf ? $line->line : $line;
-
-        return match (true) {
-            $line instanceof \VividLedger\Rule\Line\GiveTask => ['to' => $line->task->to],
-            $line instanceof \VividLedger\Rule\Line\Assign => ['to' => $line->to],
-            $line instanceof \VividLedger\Rule\Line\Remind => ['to' => $line->to],
-            default => [],
-        };
     }
 }

@@ -8,9 +8,6 @@ use VividLedger\Proofread\Fix;
 use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
-use VividLedger\Rule\Guard\EveryTime;
-use VividLedger\Rule\Trigger\Changed;
-use VividLedger\Rule\Trigger\CreatedOrChanged;
 
 /** "Every time" on any change, with a message: a letter at each save. */
 final class MessageAtEachSave implements Check
@@ -18,9 +15,8 @@ final class MessageAtEachSave implements Check
     public function remarks(RuleAmongOthers $among): array
     {
         $rule = $among->rule;
-        $isAnyChange = $rule->trigger instanceof CreatedOrChanged
-            || ($rule->trigger instanceof Changed && $rule->trigger->fields->names === null);
-        if (! $rule->guard instanceof EveryTime || ! $isAnyChange) {
+        $isAnyChange = $rule->own && $rule->trigger->watch()->fields === null;
+        if ($rule->guard->remembers() || $rule->guard->wantsTurn() || ! $isAnyChange) {
             return [];
         }
         foreach ($rule->lines as $placed) {

@@ -8,14 +8,14 @@ use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Rule\Line\Written;
-use VividLedger\Rule\Trigger\Changed;
+use VividLedger\Rule\Trigger\WatchesFields;
 
 /** A rule that waits for a change of a field which nobody but itself sets. */
 final class OwnEcho implements Check
 {
     public function remarks(RuleAmongOthers $among): array
     {
-        $names = $among->rule->trigger instanceof Changed ? $among->rule->trigger->fields->names : null;
+        $names = $among->rule->trigger instanceof WatchesFields ? $among->rule->trigger->fields()->names : null;
         if ($names === null || $names === []) {
             return [];
         }

@@ -5,11 +5,9 @@ declare(strict_types=1);
 namespace VividLedger\Proofread\Check;
 
 use VividLedger\Condition\All;
-use VividLedger\Condition\Comparison;
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\None;
-use VividLedger\Condition\Operator\ChangeOperator;
-use VividLedger\Condition\Operator\HasChanged;
+use VividLedger\Condition\Statement;
 use VividLedger\Condition\Tree;
 use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Reasoning;
@@ -18,7 +16,7 @@ use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Proofread\Starts;
 use VividLedger\Rule\Line\Written;
 use VividLedger\Rule\Rule;
-use VividLedger\Rule\Trigger\Changed;
+use VividLedger\Rule\Trigger\WatchesFields;
 use VividLedger\Schema\Path;
 
 /** Rules that set each other off, round and round. The engine stops such a chain; it is hardly meant all the same. */
@@ -97,8 +95,8 @@ final class SetOffEachOther implements Check
                 || ! ($watch->fields === null || in_array($written->field, $watch->fields, true))) {
                 continue;
             }
-            $to = $rule->trigger instanceof Changed
-                && $rule->trigger->fields->single?->name === $written->field ? $rule->trigger->fields->to : null;
+            $to = $rule->trigger instanceof WatchesFields
+                && $rule->trigger->fields()->single?->name === $written->field ? $rule->trigger->fields()->to : null;
             if ($written->isFixed && $to !== null && $written->value !== $to) {
                 continue;
             }
@@ -115,16 +113,13 @@ final class SetOffEachOther implements Check
     private function unchanged(RuleAmongOthers $among, Rule $from, Rule $next): array
     {
         $fields = array_map(static fn (Written $written): string => $written->field, $among->written($from));
-        $leaves = array_filter(
-            Tree::leaves($next->condition),
-            static fn (Condition $leaf): bool => $leaf instanceof Comparison && $leaf->operator instanceof HasChanged && ! in_array(
-                $leaf->left->field()->name,
-                $fields,
-                true,
-            ),
-        );
+        $unchanged = array_filter(Tree::statements($next->condition), static function (Statement $statement) use ($fields): bool {
+            $changed = Tree::changed($statement);
 
-        return array_map(static fn (Condition $leaf): Condition => new None([$leaf]), array_values($leaves));
+            return $changed !== null && ! in_array($changed, $fields, true);
+        });
+
+        return array_map(static fn (Statement $statement): Condition => new None([$statement]), array_values($unchanged));
     }
 
     /** @return list<Condition> what of a rule's conditions holds on after its lines, because they write nothing that it reads */
@@ -132,14 +127,12 @@ final class SetOffEachOther implements Check
     {
         $fields = array_map(static fn (Written $written): string => $written->field, $among->written($from));
 
-        return array_values(array_filter($from->condition instanceof All ? $from->condition->parts
-            : [], static function (Condition $part) use ($fields): bool {
-                // What depends on the change at hand says nothing of the next one.
-                return $part instanceof Comparison && ! $part->operator instanceof ChangeOperator && ! array_filter(
-                    $part->paths(),
-                    static fn (Path $path): bool => in_array($path->first()->name, $fields, true) || $path->hops !== [],
-                ) && $part->paths() !== [];
-            }));
+        return array_values(array_filter(Tree::together($from->condition), static function (Condition $part) use ($fields): bool {
+            return ! Tree::isOfChange($part) && ! array_filter(
+                $part->paths(),
+                static fn (Path $path): bool => in_array($path->first()->name, $fields, true) || $path->hops !== [],
+            ) && $part->paths() !== [];
+        }));
     }
 
     private function label(RuleAmongOthers $among, Written $written): string

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Proofread\Check;
 
-use VividLedger\Condition\Comparison;
 use VividLedger\Condition\Condition;
+use VividLedger\Condition\Tree;
 use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Reasoning;
 use VividLedger\Proofread\Remark;
@@ -67,8 +67,8 @@ final class Shadowed implements Check
     /** "over 30 % is inside over 12 %", when one field makes the difference. */
     private static function range(Condition $inner, Condition $outer): string
     {
-        foreach (self::comparisons($outer) as $wide) {
-            foreach (self::comparisons($inner) as $narrow) {
+        foreach (Tree::comparisons($outer) as $wide) {
+            foreach (Tree::comparisons($inner) as $narrow) {
                 if ($narrow->left->label() === $wide->left->label() && $narrow->text !== $wide->text
                     && Reasoning::implies($narrow, $wide)) {
                     return "“{$narrow->text}” is inside “{$wide->text}”";
@@ -77,15 +77,5 @@ final class Shadowed implements Check
         }
 
         return '';
-    }
-
-    /** @return list<Comparison> */
-    private static function comparisons(Condition $condition): array
-    {
-        return match (true) {
-            $condition instanceof Comparison => [$condition],
-            $condition instanceof \VividLedger\Condition\All => array_merge([], ...array_map(self::comparisons(...), $condition->parts)),
-            default => [],
-        };
     }
 }

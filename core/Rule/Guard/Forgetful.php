@@ -25,4 +25,9 @@ trait Forgetful
     {
         return $occasion;
     }
+
+    public function isForGood(): bool
+    {
+        return false;
+    }
 }

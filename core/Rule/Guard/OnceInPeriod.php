@@ -72,4 +72,9 @@ final readonly class OnceInPeriod implements RepeatGuard
     {
         return 'firing:'.($state->count + 1);
     }
+
+    public function isForGood(): bool
+    {
+        return false;
+    }
 }

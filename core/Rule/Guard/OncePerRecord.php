@@ -65,4 +65,9 @@ final readonly class OncePerRecord implements RepeatGuard
     {
         return 'once';
     }
+
+    public function isForGood(): bool
+    {
+        return true;
+    }
 }

@@ -81,4 +81,9 @@ final readonly class OncePerValue implements RepeatGuard
     {
         return ! $field->system && $field->type !== FieldType::LongText && $field->type !== FieldType::Tick;
     }
+
+    public function isForGood(): bool
+    {
+        return false;
+    }
 }

@@ -38,6 +38,9 @@ interface RepeatGuard
     /** Whether what was used stays used, so that it has to be looked up before firing. */
     public function remembers(): bool;
 
+    /** Whether one firing for a record uses it up for good, whatever the record becomes. */
+    public function isForGood(): bool;
+
     /** @param  Closure(string): bool  $isUsed  whether a key was used */
     public function holdsBack(GuardState $state, Record $record, \DateTimeImmutable $now, Closure $isUsed): bool;
 

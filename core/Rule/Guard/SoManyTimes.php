@@ -69,4 +69,9 @@ final readonly class SoManyTimes implements RepeatGuard
     {
         return 'firing:'.($state->count + 1);
     }
+
+    public function isForGood(): bool
+    {
+        return false;
+    }
 }

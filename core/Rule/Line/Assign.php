@@ -16,9 +16,9 @@ use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
 
 /** Gives the record an owner: a person, the next of a team in turn, the least loaded, a manager. */
-final readonly class Assign implements Line, Writes
+final readonly class Assign implements FindsPeople, Line, Writes
 {
-    private function __construct(private Field $owner, public PersonExpression $to)
+    private function __construct(private Field $owner, private PersonExpression $to)
     {
     }
 
@@ -72,5 +72,10 @@ final readonly class Assign implements Line, Writes
         }
         $performance->set($this->owner, $found->person->id);
         $performance->outcomes[count($performance->outcomes) - 1]['path'] = $found->path;
+    }
+
+    public function people(): array
+    {
+        return ['to' => $this->to];
     }
 }

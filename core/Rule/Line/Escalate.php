@@ -18,9 +18,9 @@ use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\Slot\Series;
 
 /** Goes up a ladder, rung by rung, until something ends the run. Which rung it is tells the turn. */
-final readonly class Escalate implements Line, Writes
+final readonly class Escalate implements Climbs, Line, Writes
 {
-    private function __construct(public Ladder $ladder)
+    private function __construct(private Ladder $ladder)
     {
     }
 
@@ -70,5 +70,10 @@ final readonly class Escalate implements Line, Writes
     public function perform(Performance $performance): void
     {
         $this->ladder->rung($performance->turn)->climb($performance, count($this->ladder->rungs));
+    }
+
+    public function ladder(): Ladder
+    {
+        return $this->ladder;
     }
 }

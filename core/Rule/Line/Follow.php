@@ -15,7 +15,7 @@ use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\Slot\Toggle;
 
 /** Lets a person follow the record, or follow it no more. */
-final readonly class Follow implements Line
+final readonly class Follow implements FindsPeople, Line
 {
     private function __construct(private PersonExpression $who, private bool $follows)
     {
@@ -63,5 +63,10 @@ final readonly class Follow implements Line
             return;
         }
         $performance->follow($found->person, $this->follows, $found->path);
+    }
+
+    public function people(): array
+    {
+        return ['who' => $this->who];
     }
 }

@@ -10,9 +10,9 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 
 /** Gives a task to a person: "Give the owner’s manager a task “Ring {contact.name}” due 1 day later". */
-final readonly class GiveTask implements Line
+final readonly class GiveTask implements GivesTasks, Line
 {
-    public function __construct(public TaskPlan $task)
+    public function __construct(private TaskPlan $task)
     {
     }
 
@@ -41,5 +41,10 @@ final readonly class GiveTask implements Line
     public function perform(Performance $performance): void
     {
         $this->task->perform($performance);
+    }
+
+    public function people(): array
+    {
+        return ['to' => $this->task->to];
     }
 }

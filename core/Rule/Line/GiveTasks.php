@@ -12,7 +12,7 @@ use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Series;
 
 /** Gives several tasks at one event, each with its own person, title and date. */
-final readonly class GiveTasks implements Line
+final readonly class GiveTasks implements GivesTasks, Line
 {
     public const MOST = 20;
 
@@ -78,5 +78,15 @@ final readonly class GiveTasks implements Line
         foreach ($this->tasks as $task) {
             $task->perform($performance);
         }
+    }
+
+    public function people(): array
+    {
+        $people = [];
+        foreach ($this->tasks as $place => $task) {
+            $people["tasks/{$place}/to"] = $task->to;
+        }
+
+        return $people;
     }
 }

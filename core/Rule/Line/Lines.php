@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Condition\ConditionReader;
-use VividLedger\Rule\Timing\After;
 use VividLedger\Rule\Timing\Climb;
 use VividLedger\Rule\Timing\Timing;
 use VividLedger\Rule\Timing\Timings;
@@ -37,15 +36,15 @@ final class Lines
         $timing = Timings::read($context, $node->child('at'));
         $row = $context->row(Part::Line, $node, $timing instanceof Timing ? $timing->margin() : ($timing === false ? 'when?' : 'at once'));
         $row->off = $node->child('off')->raw === true;
-        $row->after = $timing instanceof After ? $timing->seconds() : ($timing === null ? 0 : null);
+        $row->after = $timing instanceof Timing ? $timing->seconds() : ($timing === null ? 0 : null);
         $problems = $context->problems();
         $read = self::line($context, $node, $row);
         $said = $row->text();
         $tooLate = self::times($context, $node, $timing ?: null);
-        if ($read instanceof Refuse && $timing !== null) {
-            return $context->problem($node->child('at')->at, 'wrong_type', 'A save can only be refused at once.');
+        if ($read instanceof OnlyAtOnce && $timing !== null) {
+            return $context->problem($node->child('at')->at, 'wrong_type', $read::whyNow());
         }
-        $escalate = $read;
+        $bare = $read;
         $own = $node->child('onlyIf');
         if ($own->isMissing()) {
             // The word belongs to the line's own sentence, above the rows of its conditions.
@@ -54,8 +53,8 @@ final class Lines
             $condition = ConditionReader::read($context, $own, 'only if', 1);
             $read = $read === null || $condition === null ? null : new OnlyIf($read, $condition, $said);
         }
-        if ($escalate instanceof Escalate) {
-            $timing = new Climb($timing ?: null, $escalate->ladder);
+        if ($bare instanceof Climbs) {
+            $timing = new Climb($timing ?: null, $bare->ladder());
         }
         // What the sentence says of its time is not said twice when it is read aloud.
         $row->said = $timing instanceof Timing && $timing->note() !== $timing->said() ? trim(str_replace(
@@ -75,7 +74,7 @@ final class Lines
             if (isset($context->sheet->keys[$key])) {
                 return $context->problem($node->child('key')->at, 'name_taken', "A line above already goes by ‘{$key}’.");
             }
-            if ($escalate instanceof GiveTask || $escalate instanceof GiveTasks) {
+            if ($bare instanceof GivesTasks) {
                 $context->sheet->keys[$key] = 'the task of line '.($place + 1);
             }
         }

@@ -31,6 +31,12 @@ final readonly class Placed
     /** Whether it reaches for people, so that quiet hours hold it back even when it is due at once. */
     public function isMessage(): bool
     {
-        return $this->kind === SendMessage::kind() || $this->kind === Remind::kind();
+        return $this->bare() instanceof Reaches;
+    }
+
+    /** The line without its own condition. */
+    public function bare(): Line
+    {
+        return $this->line instanceof OnlyIf ? $this->line->line : $this->line;
     }
 }

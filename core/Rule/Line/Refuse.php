@@ -16,7 +16,7 @@ use VividLedger\Template\Template;
 use VividLedger\Template\TemplateText;
 
 /** Refuses the save: nothing is written, and the person reads why, at a field. */
-final readonly class Refuse implements Line
+final readonly class Refuse implements Line, OnlyAtOnce
 {
     private function __construct(private ?Field $field, private Template $message)
     {
@@ -60,5 +60,10 @@ final readonly class Refuse implements Line
     public function perform(Performance $performance): void
     {
         $performance->refuse($this->field, $this->message->render($performance->view(), $performance->display, $performance->number()));
+    }
+
+    public static function whyNow(): string
+    {
+        return 'A save can only be refused at once.';
     }
 }

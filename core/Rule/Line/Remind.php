@@ -20,11 +20,11 @@ use VividLedger\Template\Template;
 use VividLedger\Template\TemplateText;
 
 /** Reminds a colleague of the record, inside the application: "Remind the owner: {subject} is due on {due}". */
-final readonly class Remind implements Line
+final readonly class Remind implements FindsPeople, Line, Reaches
 {
     public const LENGTH = 200;
 
-    private function __construct(public PersonExpression $to, private Template $text)
+    private function __construct(private PersonExpression $to, private Template $text)
     {
     }
 
@@ -92,5 +92,10 @@ final readonly class Remind implements Line
                 [],
             ),
         );
+    }
+
+    public function people(): array
+    {
+        return ['to' => $this->to];
     }
 }

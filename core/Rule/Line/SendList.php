@@ -33,7 +33,7 @@ use VividLedger\Time\WorkingCalendar;
  * Sends a person one list of records, of one type or of several, and of open tasks: tables of chosen columns, parted into what
  * is late, due today, and due in the next days by a date, or undivided without one.
  */
-final readonly class SendList implements Line
+final readonly class SendList implements Line, SentTogether
 {
     public const SUBJECT_LENGTH = 200;
 
@@ -46,8 +46,8 @@ final readonly class SendList implements Line
         private Channel $channel,
         private string $subject,
         private string $intro,
-        public array $sections,
-        public bool $tasks,
+        private array $sections,
+        private bool $tasks,
         private int $days,
         private bool $workingDays,
     ) {
@@ -126,16 +126,22 @@ final readonly class SendList implements Line
         );
     }
 
+    public function sections(): array
+    {
+        return $this->sections;
+    }
+
+    public function wantsTasks(): bool
+    {
+        return $this->tasks;
+    }
+
     /** A list is made of many records, so it is never done for one. */
     public function perform(Performance $performance): void
     {
         $performance->failed('The list', 'it is made of records that a timetable puts together');
     }
 
-    /**
-     * @return ?array{Message, int, int} the message, how much was gathered, and how many rows found no room; null when there is nothing
-     *     to show
-     */
     public function message(
         Gathered $gathered,
         Person $person,

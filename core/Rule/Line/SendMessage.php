@@ -25,7 +25,7 @@ use VividLedger\Shape\WordRole;
 use VividLedger\Template\RichText;
 
 /** Sends a message: by e-mail, as a text message, or inside the application; from a template or written in the line. */
-final readonly class SendMessage implements Line
+final readonly class SendMessage implements Line, Reaches
 {
     private function __construct(
         private Channel $channel,

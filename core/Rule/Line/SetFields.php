@@ -12,9 +12,8 @@ use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Target\Targets;
 use VividLedger\Rule\Target\TargetSlot;
 use VividLedger\Rule\Target\ThisRecord;
-use VividLedger\Rule\Value\Cleared;
 use VividLedger\Rule\Value\DeedSlot;
-use VividLedger\Rule\Value\FixedValue;
+use VividLedger\Rule\Value\Known;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Filled;
@@ -83,9 +82,11 @@ final readonly class SetFields implements Line, Writes
     public function writes(RecordType $own): array
     {
         return array_map(fn (Assignment $assignment): Written => new Written(
-            $this->target->type()->name, $assignment->field->name, $assignment->value instanceof FixedValue
-                || $assignment->value instanceof Cleared,
-            $assignment->value instanceof FixedValue ? $assignment->value->value : null, $this->target instanceof ThisRecord,
+            $this->target->type()->name,
+            $assignment->field->name,
+            $assignment->value instanceof Known,
+            $assignment->value instanceof Known ? $assignment->value->known() : null,
+            $this->target->isOwn(),
         ), $this->assignments->all);
     }
 
@@ -108,7 +109,7 @@ final readonly class SetFields implements Line, Writes
                 } catch (InvalidValue $invalid) {
                     $performance->failed($assignment->field->label, $invalid->getMessage());
                 } catch (RefusedValue $refused) {
-                    $performance->refuse($this->target instanceof ThisRecord ? $assignment->field : null, $refused->getMessage());
+                    $performance->refuse($this->target->isOwn() ? $assignment->field : null, $refused->getMessage());
 
                     return;
                 }

@@ -7,14 +7,14 @@ namespace VividLedger\Rule\Reading;
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\House\Directory;
+use VividLedger\Record\EventKind;
 use VividLedger\Rule\Guard\RepeatGuards;
 use VividLedger\Rule\Limits;
 use VividLedger\Rule\Line\Lines;
 use VividLedger\Rule\Line\Placed;
-use VividLedger\Rule\Line\SendList;
+use VividLedger\Rule\Line\SentTogether;
 use VividLedger\Rule\Rule;
-use VividLedger\Rule\Trigger\ByHand;
-use VividLedger\Rule\Trigger\ComesRound;
+use VividLedger\Rule\Trigger\Gathers;
 use VividLedger\Rule\Trigger\Trigger;
 use VividLedger\Rule\Trigger\Triggers;
 use VividLedger\Schema\Schema;
@@ -127,7 +127,7 @@ final readonly class RuleReader
     private function byHand(Context $context, Node $node, ?Trigger $trigger, Row $row): bool
     {
         $wanted = $node->raw === true;
-        if ($trigger === null || $trigger instanceof ByHand || ($trigger instanceof ComesRound && $trigger->per !== null)) {
+        if ($trigger === null || in_array(EventKind::ByHand, $trigger->watch()->events, true) || self::puts($trigger)) {
             if ($wanted && $trigger !== null) {
                 $context->problem(
                     $node->at,
@@ -166,6 +166,12 @@ final readonly class RuleReader
         return null;
     }
 
+    /** Whether it puts the records of a person together. */
+    private static function puts(Trigger $trigger): bool
+    {
+        return $trigger instanceof Gathers && $trigger->per() !== null;
+    }
+
     /**
      * Records put together for a person make a list, and nothing but a list can be made of them.
      *
@@ -173,9 +179,9 @@ final readonly class RuleReader
      */
     private function gathered(Context $context, ?Trigger $trigger, array $lines): void
     {
-        $together = $trigger instanceof ComesRound && $trigger->per !== null;
+        $together = $trigger !== null && self::puts($trigger);
         foreach ($lines as $placed) {
-            if (($placed->line instanceof SendList) !== $together) {
+            if (($placed->line instanceof SentTogether) !== $together) {
                 $context->problem("/lines/{$placed->place}", 'wrong_type', $together
                     ? 'Records that are put together for a person are sent as a list. Choose “Send a list”, or look at them one by one.'
                     : 'A list is made of records that a timetable puts together for a person.');

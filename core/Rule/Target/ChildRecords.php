@@ -51,4 +51,9 @@ final readonly class ChildRecords implements Target
     {
         return null;
     }
+
+    public function isOwn(): bool
+    {
+        return false;
+    }
 }

@@ -30,4 +30,9 @@ final readonly class MadeRecord implements Target
     {
         return "the new {$this->type->inSentence()} was not made";
     }
+
+    public function isOwn(): bool
+    {
+        return false;
+    }
 }

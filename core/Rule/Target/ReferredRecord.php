@@ -33,4 +33,9 @@ final readonly class ReferredRecord implements Target
     {
         return "{$this->path->label()} is empty";
     }
+
+    public function isOwn(): bool
+    {
+        return false;
+    }
 }

@@ -13,6 +13,9 @@ interface Target
 {
     public function type(): RecordType;
 
+    /** Whether it is the record the rule fires for. */
+    public function isOwn(): bool;
+
     /** @return list<Record> as they stand now, kept from being changed by others */
     public function records(Performance $performance): array;
 

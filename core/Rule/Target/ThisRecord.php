@@ -28,4 +28,9 @@ final readonly class ThisRecord implements Target
     {
         return null;
     }
+
+    public function isOwn(): bool
+    {
+        return true;
+    }
 }

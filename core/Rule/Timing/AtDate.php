@@ -21,6 +21,8 @@ use VividLedger\Time\LocalTime;
 /** At a date of the record, or so long before or after it. When the date moves, so does the line. */
 final readonly class AtDate implements Timing
 {
+    use Plain;
+
     private function __construct(private Field $field, private Due $due)
     {
     }
@@ -110,15 +112,5 @@ final readonly class AtDate implements Timing
     public function hangsOn(): string
     {
         return $this->field->name;
-    }
-
-    public function waitsFor(): null
-    {
-        return null;
-    }
-
-    public function again(Occasion $occasion, \DateTimeImmutable $now): null
-    {
-        return null;
     }
 }

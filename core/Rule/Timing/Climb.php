@@ -10,6 +10,8 @@ use VividLedger\Shape\Shape;
 /** Rung after rung of a ladder, each so long after the one before; the first counts from the line's own time. */
 final readonly class Climb implements Timing
 {
+    use Plain;
+
     public function __construct(private ?Timing $from, private Ladder $ladder)
     {
     }

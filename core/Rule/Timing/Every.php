@@ -15,6 +15,8 @@ use VividLedger\Time\Due;
 /** Every so often, from when the rule fired, until something ends the run; at most so many times. */
 final readonly class Every implements Timing
 {
+    use Plain;
+
     public const MOST = 100;
 
     private function __construct(private Due $due, private int $times)
@@ -94,16 +96,6 @@ final readonly class Every implements Timing
         return $occasion->reckon($this->due->times($occasion->turn), $occasion->started);
     }
 
-    public function hangsOn(): null
-    {
-        return null;
-    }
-
-    public function waitsFor(): null
-    {
-        return null;
-    }
-
     /** What an interruption made it miss stays out: two at once would be one too many. */
     public function again(Occasion $occasion, \DateTimeImmutable $now): ?array
     {
@@ -115,5 +107,10 @@ final readonly class Every implements Timing
         }
 
         return null;
+    }
+
+    public function repeats(): bool
+    {
+        return true;
     }
 }

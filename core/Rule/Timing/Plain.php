@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
+use VividLedger\Facts\TasksOfLine;
+
 /** A timing that happens once, and waits for nothing. */
 trait Plain
 {
@@ -20,5 +22,20 @@ trait Plain
     public function again(Occasion $occasion, \DateTimeImmutable $now): null
     {
         return null;
+    }
+
+    public function seconds(): ?int
+    {
+        return null;
+    }
+
+    public function isNeedless(TasksOfLine $tasks): bool
+    {
+        return false;
+    }
+
+    public function repeats(): bool
+    {
+        return false;
     }
 }

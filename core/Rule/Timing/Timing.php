@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
+use VividLedger\Facts\TasksOfLine;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
@@ -53,4 +54,13 @@ interface Timing
      * @return ?array{int, \DateTimeImmutable} its turn, and when it falls due; null when that was the last
      */
     public function again(Occasion $occasion, \DateTimeImmutable $now): ?array;
+
+    /** @return ?int seconds after the rule fired, roughly, where that is all it hangs on; null where nobody can say */
+    public function seconds(): ?int;
+
+    /** Whether what has become of the tasks that it waits for makes the line needless. */
+    public function isNeedless(TasksOfLine $tasks): bool;
+
+    /** Whether the line is done again and again. */
+    public function repeats(): bool;
 }

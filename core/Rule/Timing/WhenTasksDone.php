@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
+use VividLedger\Facts\TasksOfLine;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\Node;
@@ -19,6 +20,8 @@ use VividLedger\Time\Due;
 /** When the tasks of another line are done, or so long after; with a time-out, after which it is done anyway or left out. */
 final readonly class WhenTasksDone implements Timing
 {
+    use Plain;
+
     private function __construct(private string $key, private string $name, private Due $due, private ?Due $timeOut, private bool $anyway)
     {
     }
@@ -108,24 +111,13 @@ final readonly class WhenTasksDone implements Timing
         };
     }
 
-    public function hangsOn(): null
-    {
-        return null;
-    }
-
     public function waitsFor(): string
     {
         return $this->key;
     }
 
-    public function again(Occasion $occasion, \DateTimeImmutable $now): null
+    public function isNeedless(TasksOfLine $tasks): bool
     {
-        return null;
-    }
-
-    /** Whether the line is done although the task was not. */
-    public function isDoneAnyway(): bool
-    {
-        return $this->anyway;
+        return $tasks->open > 0 && ! $this->anyway;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
+use VividLedger\Facts\TasksOfLine;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\Node;
@@ -17,6 +18,8 @@ use VividLedger\Time\Due;
 /** So long after the task of another line fell due, as long as it is not done. */
 final readonly class WhenTasksLate implements Timing
 {
+    use Plain;
+
     private function __construct(private string $key, private string $name, private Due $due)
     {
     }
@@ -92,18 +95,13 @@ final readonly class WhenTasksLate implements Timing
         return $tasks === null || $tasks->due === null || $tasks->open === 0 ? null : $occasion->reckon($this->due, $tasks->due);
     }
 
-    public function hangsOn(): null
-    {
-        return null;
-    }
-
     public function waitsFor(): string
     {
         return $this->key;
     }
 
-    public function again(Occasion $occasion, \DateTimeImmutable $now): null
+    public function isNeedless(TasksOfLine $tasks): bool
     {
-        return null;
+        return $tasks->open === 0;
     }
 }

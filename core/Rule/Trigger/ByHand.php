@@ -52,4 +52,9 @@ final readonly class ByHand extends OwnTrigger
     {
         return $change->event?->kind === EventKind::ByHand;
     }
+
+    public function opening(Proposal $proposal): Opening
+    {
+        return $proposal->opening(OpeningKind::ByHand);
+    }
 }

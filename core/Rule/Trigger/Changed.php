@@ -18,9 +18,9 @@ use VividLedger\Shape\Slot\OwnField;
 use VividLedger\Shape\WordRole;
 
 /** An existing record changed: in any field, or in one of the named fields, and of one field from and to certain values. */
-final readonly class Changed extends OwnTrigger
+final readonly class Changed extends OwnTrigger implements WatchesFields
 {
-    public function __construct(string $type, public ChangedFields $fields)
+    public function __construct(string $type, private ChangedFields $fields)
     {
         parent::__construct($type);
     }
@@ -101,5 +101,40 @@ final readonly class Changed extends OwnTrigger
     public function wanted(): string
     {
         return self::label().$this->fields->wording();
+    }
+
+    public function fields(): ChangedFields
+    {
+        return $this->fields;
+    }
+
+    public function opening(Proposal $proposal): Opening
+    {
+        $record = $proposal->record;
+        $field = $this->fields->single ?? $proposal->type->fields[$this->fields->names[0] ?? ''] ?? null;
+        if ($field === null) {
+            $title = $proposal->type->fields[$proposal->type->title];
+            $its = $record->value($title->name);
+
+            return $proposal->turned() ?? new Opening(
+                OpeningKind::Changed,
+                $proposal->now,
+                [$title->name => $proposal->another($title, $its)],
+                [$title->name => $its],
+            );
+        }
+        $set = $proposal->set;
+        if ($this->fields->to !== null) {
+            $set[$field->name] = $this->fields->to;
+        } elseif (! array_key_exists($field->name, $set)) {
+            $set[$field->name] = $record->value($field->name);
+        }
+        $was = match (true) {
+            $this->fields->from !== null => [$field->name => $this->fields->from],
+            $set[$field->name] === $record->value($field->name) => [$field->name => $proposal->another($field, $set[$field->name])],
+            default => [],
+        };
+
+        return new Opening(OpeningKind::Changed, $proposal->now, $was, $set);
     }
 }

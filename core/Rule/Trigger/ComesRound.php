@@ -21,10 +21,14 @@ use VividLedger\Time\InvalidTimetable;
 use VividLedger\Time\Timetable;
 
 /** A timetable comes round, for every matching record by itself, or for all of a person's records together. */
-final readonly class ComesRound extends Swept
+final readonly class ComesRound extends Swept implements KeepsTimetable
 {
-    private function __construct(string $type, public Timetable $timetable, public ?PersonExpression $per, public bool $ownClock = false)
-    {
+    private function __construct(
+        string $type,
+        private Timetable $timetable,
+        private ?PersonExpression $per,
+        private bool $ownClock = false,
+    ) {
         parent::__construct($type);
     }
 
@@ -131,5 +135,35 @@ final readonly class ComesRound extends Swept
     public function occasion(\DateTimeImmutable $moment): string
     {
         return 'round:'.gmdate('Y-m-d\TH:i', $moment->getTimestamp());
+    }
+
+    public function timetable(): Timetable
+    {
+        return $this->timetable;
+    }
+
+    public function per(): ?PersonExpression
+    {
+        return $this->per;
+    }
+
+    public function isByOwnClock(): bool
+    {
+        return $this->ownClock;
+    }
+
+    public function moments(Ahead $ahead): array
+    {
+        return $this->per !== null ? [] : array_map(
+            fn (\DateTimeImmutable $at): array => [$at, $this->occasion($at)],
+            $this->timetable->between($ahead->from, $ahead->until, $ahead->zone, $ahead->facts->calendar(null)),
+        );
+    }
+
+    public function opening(Proposal $proposal): Opening
+    {
+        $rounds = $this->timetable->between($proposal->now, $proposal->until, $proposal->zone, $proposal->facts->calendar(null));
+
+        return new Opening(OpeningKind::Time, $rounds[0] ?? $proposal->now, set: $proposal->set);
     }
 }

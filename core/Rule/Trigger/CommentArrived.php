@@ -22,4 +22,9 @@ final readonly class CommentArrived extends EventHappened
             'a [new ]comment (arrives|is written|is added|comes in|is made|appears)[ (on|to) {subject}]',
         ];
     }
+
+    protected static function played(): array
+    {
+        return [OpeningKind::Comment, 'A comment'];
+    }
 }

@@ -56,4 +56,9 @@ final readonly class Created extends OwnTrigger
     {
         return $change->before === null;
     }
+
+    public function opening(Proposal $proposal): Opening
+    {
+        return $proposal->opening(OpeningKind::Created);
+    }
 }

@@ -55,4 +55,9 @@ final readonly class CreatedOrChanged extends OwnTrigger
     {
         return $change->after !== null && $change->event === null;
     }
+
+    public function opening(Proposal $proposal): Opening
+    {
+        return $proposal->turned() ?? $proposal->opening(OpeningKind::Created);
+    }
 }

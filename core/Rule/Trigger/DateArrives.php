@@ -9,7 +9,6 @@ use VividLedger\Record\Change;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Field;
-use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Edit;
 use VividLedger\Shape\Filled;
@@ -23,19 +22,15 @@ use VividLedger\Shape\Slot\Far;
 use VividLedger\Shape\Slot\Overdue;
 use VividLedger\Shape\Slot\SignedLength;
 use VividLedger\Time\Due;
-use VividLedger\Time\LocalTime;
-use VividLedger\Time\OutOfTime;
 use VividLedger\Time\WorkingCalendar;
 
 /** A date of the record arrives, or the moment so long before or after it; once, or every year. A date begins at midnight. */
-final readonly class DateArrives extends Swept
+final readonly class DateArrives extends Swept implements WaitsForDate
 {
     /** @param  string  $owner  name of the field that holds the owner of a record */
     private function __construct(
         string $type,
-        public Field $field,
-        public Due $due,
-        public bool $yearly,
+        private ArrivingDate $date,
         private bool $onDayOnly,
         private string $owner,
         private \DateTimeZone $zone,
@@ -94,9 +89,7 @@ final readonly class DateArrives extends Swept
 
         return $read === null ? null : new self(
             $context->type->name,
-            $read->the('field', Field::class),
-            $read->the('far', Due::class),
-            $read->flag('yearly'),
+            new ArrivingDate($read->the('field', Field::class), $read->the('far', Due::class), $read->flag('yearly')),
             $read->flag('onDayOnly'),
             $context->type->owner,
             $context->zone,
@@ -106,7 +99,7 @@ final readonly class DateArrives extends Swept
     /** Whether it also takes a record that is nearer to its date already when it is made or the date is moved. */
     public function takesNearer(): bool
     {
-        return $this->due->amount->amount < 0 && ! $this->onDayOnly;
+        return $this->date->due->amount->amount < 0 && ! $this->onDayOnly;
     }
 
     public function watch(): Watch
@@ -114,7 +107,7 @@ final readonly class DateArrives extends Swept
         return new Watch(
             $this->type,
             created: $this->takesNearer(),
-            fields: $this->takesNearer() ? [$this->field->name] : [],
+            fields: $this->takesNearer() ? [$this->date->field->name] : [],
             events: [self::event()],
         );
     }
@@ -133,7 +126,7 @@ final readonly class DateArrives extends Swept
         if ($change->event?->kind === EventKind::ByHand) {
             return $this->coming($change->after, $facts, $change->at);
         }
-        $moved = $change->event === null && ($change->before === null || in_array($this->field->name, $change->fields(), true));
+        $moved = $change->event === null && ($change->before === null || in_array($this->date->field->name, $change->fields(), true));
 
         return $moved && $this->takesNearer() ? $this->near($change->after, $facts, $change->at) : null;
     }
@@ -141,63 +134,23 @@ final readonly class DateArrives extends Swept
     /** The occasion whose moment has passed while the date itself is still ahead; null when there is none. */
     public function near(Record $record, Facts $facts, \DateTimeImmutable $at): ?string
     {
-        $value = $record->value($this->field->name);
+        $value = $record->value($this->date->field->name);
 
-        return is_string($value) ? $this->nearBy($value, $this->clockOf($record, $facts), $at) : null;
-    }
-
-    /**
-     * The same of a value of the date.
-     *
-     * @param  array{WorkingCalendar, \DateTimeZone}  $clock
-     */
-    public function nearBy(string $value, array $clock, \DateTimeImmutable $at): ?string
-    {
-        foreach ($this->ahead($value, $clock, $at) as [$moment, $occasion]) {
-            if ($moment <= $at) {
-                return $occasion;
-            }
-        }
-
-        return null;
+        return is_string($value) ? $this->date->nearBy($value, $this->clockOf($record, $facts), $at) : null;
     }
 
     /** The occasion of the next date that is still ahead. */
     private function coming(Record $record, Facts $facts, \DateTimeImmutable $at): ?string
     {
-        $value = $record->value($this->field->name);
+        $value = $record->value($this->date->field->name);
 
-        return is_string($value) ? ($this->ahead($value, $this->clockOf($record, $facts), $at)[0][1] ?? null) : null;
-    }
-
-    /**
-     * @param  array{WorkingCalendar, \DateTimeZone}  $clock
-     * @return list<array{\DateTimeImmutable, string}> moment and occasion of the dates that are still to come; of anniversaries, the next
-     *     two
-     */
-    private function ahead(string $value, array $clock, \DateTimeImmutable $at): array
-    {
-        [$calendar, $zone] = $clock;
-        $now = (int) $at->format('Y');
-        $years = $this->yearly ? array_filter([$now, $now + 1], static fn (int $year): bool => $year > (int) substr($value, 0, 4)) : [null];
-        $ahead = [];
-        foreach ($years as $year) {
-            try {
-                if ($this->base($value, $year, $zone) > $at) {
-                    $ahead[] = [$this->moment($value, $year, $calendar, $zone), $this->occasion($value, $year)];
-                }
-            } catch (OutOfTime) {
-                // Such a date never comes.
-            }
-        }
-
-        return $ahead;
+        return is_string($value) ? ($this->date->ahead($value, $this->clockOf($record, $facts), $at)[0][1] ?? null) : null;
     }
 
     /** @return array{WorkingCalendar, \DateTimeZone} by which the moment of a record is reckoned */
     private function clockOf(Record $record, Facts $facts): array
     {
-        if (! $this->due->ownersClock) {
+        if (! $this->date->due->ownersClock) {
             return [$facts->calendar(null), $this->zone];
         }
         $owner = $record->value($this->owner);
@@ -208,87 +161,59 @@ final readonly class DateArrives extends Swept
 
     public function wanted(): string
     {
-        $far = $this->due->amount->amount === 0 ? '' : $this->due->length().($this->due->amount->amount < 0 ? ' before ' : ' after ');
+        $due = $this->date->due;
+        $far = $due->amount->amount === 0 ? '' : $due->length().($due->amount->amount < 0 ? ' before ' : ' after ');
 
-        return "comes to {$far}{$this->field->label}";
+        return "comes to {$far}{$this->date->field->label}";
     }
 
-    /**
-     * The moment at which a value of the field sets the rule off.
-     *
-     * @param  string  $value  "2026-11-24", or an instant
-     * @param  ?int  $year  of the anniversary; null for the date itself
-     *
-     * @throws OutOfTime
-     */
-    public function moment(string $value, ?int $year, WorkingCalendar $calendar, \DateTimeZone $zone): \DateTimeImmutable
+    public function date(): ArrivingDate
     {
-        return $this->due->from($this->base($value, $year, $zone), $zone, $calendar);
+        return $this->date;
     }
 
-    /** The instant at which the date itself, or its anniversary, begins. */
-    private function base(string $value, ?int $year, \DateTimeZone $zone): \DateTimeImmutable
+    public function moments(Ahead $ahead): array
     {
-        $isDay = strlen($value) === 10;
-        $local = $isDay ? null : (new \DateTimeImmutable($value))->setTimezone($zone);
-        $date = $local?->format('Y-m-d') ?? $value;
-        if ($isDay || $year !== null) {
-            [$its, $month, $day] = array_map(intval(...), explode('-', $date));
-            $its = $year ?? $its;
-            // Of 29 February every year has an anniversary.
-            $day = $month === 2 && $day === 29 && ! checkdate(2, 29, $its) ? 28 : $day;
-
-            return LocalTime::instant($its, $month, $day, $local?->format('H:i:s') ?? '00:00:00', $zone);
-        }
-
-        return new \DateTimeImmutable($value);
-    }
-
-    /**
-     * The days of the field whose moment lies behind one instant and not behind another.
-     *
-     * @return list<string> "2026-11-24"; for every year, the anniversaries
-     */
-    public function daysBetween(\DateTimeImmutable $after, \DateTimeImmutable $until, WorkingCalendar $calendar, \DateTimeZone $zone): array
-    {
-        [$first, $last] = $this->due->bases($after, $until, $zone, $calendar);
-        $day = $first->setTimezone($zone)->modify('-1 day');
-        $last = $last->setTimezone($zone)->modify('+1 day')->format('Y-m-d');
-        $days = [];
-        for ($name = $day->format('Y-m-d'); $name <= $last; $name = $day->format('Y-m-d')) {
-            $moment = $this->moment($name, null, $calendar, $zone);
-            if ($moment > $after && $moment <= $until) {
-                $days[] = $name;
-            }
-            $day = $day->modify('+1 day');
-        }
-
-        return $days;
-    }
-
-    /** Whether a text names an occurrence of this date, and not another way in which the rule starts. */
-    public function isOccasion(string $occasion): bool
-    {
-        return str_starts_with($occasion, "date:{$this->field->name}:");
-    }
-
-    /** Whether an occasion is still that of the record's date, which has not moved since. */
-    public function isOf(Record $record, string $occasion): bool
-    {
-        $value = $record->value($this->field->name);
+        $value = $ahead->record->value($this->date->field->name);
 
         return is_string($value)
-            && ($occasion === $this->occasion($value, null) || str_starts_with($occasion, $this->occasion($value, null).':'));
+            ? $this->date->moments($value, $this->clockOf($ahead->record, $ahead->facts), $ahead->from, $ahead->until) : [];
     }
 
-    /** Names the occurrence among all of the record: it can set the rule off once. */
-    public function occasion(string $value, ?int $year): string
+    public function missed(Ahead $ahead): ?string
     {
-        return "date:{$this->field->name}:{$value}".($year === null ? '' : ":{$year}");
+        $moments = array_column($this->moments($ahead), 0);
+        foreach ($moments as $moment) {
+            if (abs($moment->getTimestamp() - $ahead->from->getTimestamp()) < 60) {
+                return null;
+            }
+        }
+
+        return $moments === [] ? "{$this->date->field->label} is empty, so that never comes"
+            : 'that is on '.$moments[0]->setTimezone($ahead->zone)->format('j M Y, H:i');
     }
 
-    public function isDay(): bool
+    public function opening(Proposal $proposal): Opening
     {
-        return $this->field->type === FieldType::Date;
+        $field = $this->date->field;
+        $set = $proposal->set;
+        $record = $proposal->record->with($set);
+        if ($record->value($field->name) === null && $field->isSettable()) {
+            // A record without the date is supposed to have one that is about to come.
+            $calendar = $proposal->facts->calendar(null);
+            $days = $this->date->daysBetween($proposal->now, $proposal->now->modify('+1 month'), $calendar, $proposal->zone);
+            $day = $days[0] ?? $proposal->now->setTimezone($proposal->zone)->format('Y-m-d');
+            $set[$field->name] = $this->date->isDay() ? $day : "{$day}T09:00:00Z";
+            $record = $record->with([$field->name => $set[$field->name]]);
+        }
+        $ahead = new Ahead($proposal->type, $record, $proposal->facts, $proposal->zone, $proposal->now, $proposal->until);
+        $moments = array_column($this->moments($ahead), 0);
+        $coming = array_filter($moments, static fn (\DateTimeImmutable $at): bool => $at >= $proposal->now);
+
+        return new Opening(
+            OpeningKind::Time,
+            $coming !== [] ? min($coming) : ($moments === [] ? $proposal->now : max($moments)),
+            set: $set,
+        );
     }
 }

@@ -50,4 +50,9 @@ final readonly class Deleted extends OwnTrigger
     {
         return $change->after === null;
     }
+
+    public function opening(Proposal $proposal): Opening
+    {
+        return $proposal->opening(OpeningKind::Deleted);
+    }
 }

@@ -77,4 +77,14 @@ abstract readonly class EventHappened extends OwnTrigger
     {
         return static::label().($this->about === '' ? '' : " that mentions “{$this->about}”");
     }
+
+    /** @return array{OpeningKind, string} how a rehearsal begins with it, and the text it has where the rule asks for none */
+    abstract protected static function played(): array;
+
+    public function opening(Proposal $proposal): Opening
+    {
+        [$kind, $text] = static::played();
+
+        return $proposal->opening($kind, $this->about === '' ? $text : $this->about);
+    }
 }

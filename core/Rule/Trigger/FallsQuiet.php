@@ -23,12 +23,12 @@ use VividLedger\Shape\Slot\Wait;
 use VividLedger\Time\Due;
 
 /** Nothing of a sort has happened for so long: no change, no activity at all, no reply, or a field has kept a value. */
-final readonly class FallsQuiet extends Swept
+final readonly class FallsQuiet extends Swept implements WaitsForSilence
 {
     private function __construct(
         string $type,
-        public Quiet $quiet,
-        public Due $due,
+        private Quiet $quiet,
+        private Due $due,
     ) {
         parent::__construct($type);
     }
@@ -147,7 +147,23 @@ final readonly class FallsQuiet extends Swept
         return $mark === null ? null : $this->occasion($mark);
     }
 
-    /** @param  int  $entry  number of the last entry before it fell quiet */
+    public function quiet(): Quiet
+    {
+        return $this->quiet;
+    }
+
+    public function lasting(): Due
+    {
+        return $this->due;
+    }
+
+    public function moments(Ahead $ahead): array
+    {
+        [$since, $entry] = $ahead->silence($this->quiet);
+
+        return $since === null ? [] : [[$this->due->from($since, $ahead->zone, $ahead->facts->calendar(null)), $this->occasion($entry)]];
+    }
+
     public function occasion(int $entry): string
     {
         return "quiet:{$this->quiet->sort}:{$entry}";

@@ -22,4 +22,9 @@ final readonly class FileArrived extends EventHappened
             'a [new ](file|attachment|document) (arrives|is added|is attached|is uploaded|comes in)[ (on|to) {subject}]',
         ];
     }
+
+    protected static function played(): array
+    {
+        return [OpeningKind::File, 'plan.pdf'];
+    }
 }

@@ -14,6 +14,11 @@ abstract readonly class OwnTrigger implements Trigger
     {
     }
 
+    public function isOwn(): bool
+    {
+        return true;
+    }
+
     public function subjects(Change $change, Facts $facts): ?array
     {
         return null;

@@ -48,10 +48,10 @@ final readonly class RelatedChanged implements CutsOff, Trigger
 
     private function __construct(
         private string $on,
-        public Relation $relation,
-        public string $happening,
-        public ?ChangedFields $fields,
-        public ?Condition $where,
+        private Relation $relation,
+        private string $happening,
+        private ?ChangedFields $fields,
+        private ?Condition $where,
     ) {
         $this->test = $where?->compile();
     }
@@ -183,6 +183,11 @@ final readonly class RelatedChanged implements CutsOff, Trigger
         );
     }
 
+    public function isOwn(): bool
+    {
+        return false;
+    }
+
     public function accepts(Change $change, Facts $facts): bool
     {
         if ($change->event !== null || $change->record()->type !== $this->relation->type->name) {
@@ -237,5 +242,34 @@ final readonly class RelatedChanged implements CutsOff, Trigger
     public function wanted(): string
     {
         return "’s {$this->relation->one()} ".self::HAPPENINGS[$this->happening].($this->fields?->wording() ?? '');
+    }
+
+    public function opening(Proposal $proposal): Opening
+    {
+        $relation = $this->relation;
+        $record = $proposal->record;
+        if (! $relation->children) {
+            $id = $record->value($relation->by->name);
+            $other = is_int($id) ? $proposal->facts->record($relation->type->name, $id) : null;
+        } else {
+            $other = $this->happening === 'created' ? null
+                : ($proposal->facts->children(new Children($relation->type->name, $relation->by->name), $record->id, 1)[0] ?? null);
+        }
+        $values = $relation->children ? [$relation->by->name => $record->id] : [];
+        if ($this->where !== null) {
+            $values += $proposal->example($this->where);
+        }
+        $field = $this->fields->single ?? $relation->type->fields[$this->fields->names[0] ?? ''] ?? null;
+        if ($field !== null) {
+            $values[$field->name] = $this->fields->to ?? $proposal->another($field, $other?->value($field->name));
+        }
+
+        return new Opening(
+            OpeningKind::Related,
+            $proposal->now,
+            $proposal->set,
+            array_intersect_key($values, $relation->type->fields),
+            related: [$relation->type->name, $other->id ?? 0],
+        );
     }
 }

@@ -22,4 +22,9 @@ final readonly class ReplyArrived extends EventHappened
             'a [new ](reply|answer|response) (arrives|comes|comes in|is received|is there)[ (on|to|for) {subject}]',
         ];
     }
+
+    protected static function played(): array
+    {
+        return [OpeningKind::Reply, 'A reply'];
+    }
 }

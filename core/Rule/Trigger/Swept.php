@@ -30,4 +30,22 @@ abstract readonly class Swept extends OwnTrigger
     {
         return false;
     }
+
+    /**
+     * When it will be set off on a record, as things stand.
+     *
+     * @return list<array{\DateTimeImmutable, string}> moment and occasion
+     */
+    abstract public function moments(Ahead $ahead): array;
+
+    /** Why it is not set off at the one moment that lies ahead; null when it is, or when nobody can say. */
+    public function missed(Ahead $ahead): ?string
+    {
+        return null;
+    }
+
+    public function opening(Proposal $proposal): Opening
+    {
+        return $proposal->opening(OpeningKind::Time);
+    }
 }

@@ -22,4 +22,9 @@ final readonly class TaskCompleted extends EventHappened
             'a task[ (of|on|for) {subject}] (is done|is completed|is finished|gets done|was done)',
         ];
     }
+
+    protected static function played(): array
+    {
+        return [OpeningKind::TaskDone, 'A task'];
+    }
 }

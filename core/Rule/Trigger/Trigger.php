@@ -27,6 +27,9 @@ interface Trigger
 
     public function watch(): Watch;
 
+    /** Whether the rule is judged on the changed record itself, and not on one related to it. */
+    public function isOwn(): bool;
+
     /** Whether a change that it watches for starts the rule. */
     public function accepts(Change $change, Facts $facts): bool;
 
@@ -47,6 +50,9 @@ interface Trigger
      * @return ?string null when the change itself is the occasion
      */
     public function occasionOf(Change $change, Facts $facts): ?string;
+
+    /** The first change of a rehearsal that starts it. */
+    public function opening(Proposal $proposal): Opening;
 
     /** What it waited for, in the past tense: "the ticket was to be created". */
     public function wanted(): string;

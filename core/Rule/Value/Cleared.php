@@ -15,7 +15,7 @@ use VividLedger\Shape\Shape;
 use VividLedger\Shape\WordRole;
 
 /** Nothing: the field is emptied. */
-final readonly class Cleared implements AssignedValue
+final readonly class Cleared implements AssignedValue, Known
 {
     public static function kind(): string
     {
@@ -54,6 +54,11 @@ final readonly class Cleared implements AssignedValue
     }
 
     public function for(Field $field, Performance $performance, ?Record $target): null
+    {
+        return null;
+    }
+
+    public function known(): null
     {
         return null;
     }

@@ -18,7 +18,7 @@ use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\Slot\Keyed;
 
 /** A value written in the rule. */
-final readonly class FixedValue implements AssignedValue
+final readonly class FixedValue implements AssignedValue, Known
 {
     public function __construct(public string|int|bool $value)
     {
@@ -69,6 +69,11 @@ final readonly class FixedValue implements AssignedValue
     }
 
     public function for(Field $field, Performance $performance, ?Record $target): string|int|bool
+    {
+        return $this->value;
+    }
+
+    public function known(): string|int|bool
     {
         return $this->value;
     }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Proofread;
+namespace VividLedger\Condition;
 
 /** Values of a field that no condition at hand tells apart, with one of them that stands for all. */
 final readonly class Region

@@ -7,7 +7,7 @@ namespace VividLedger\Facts;
 use VividLedger\Schema\Readable;
 
 /** Something a condition can look at that is no field: it is made of what can be reached from a record. */
-interface Reckoned extends Readable
+interface Derived extends Readable
 {
     public function value(View $view): string|int|bool|null;
 }

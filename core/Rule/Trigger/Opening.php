@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Rehearse;
+namespace VividLedger\Rule\Trigger;
 
 /** The first thing that happens in a rehearsal. */
 final readonly class Opening

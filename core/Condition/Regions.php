@@ -2,12 +2,10 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Proofread;
+namespace VividLedger\Condition;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\RoundingMode;
-use VividLedger\Condition\Comparison;
-use VividLedger\Condition\Given\Given;
 use VividLedger\Record\Members;
 use VividLedger\Record\Value;
 use VividLedger\Schema\Field;
@@ -24,21 +22,13 @@ final class Regions
     private const MOST_MEMBERS = 6;
 
     /**
-     * @param  list<Comparison>  $comparisons  all that look at the path
+     * @param  list<string|int|bool>  $written  at which the answers of all that look at the path turn
      * @param  list<string|int|bool|null>  $also  further values to stand for themselves, preferred to others
      * @return ?list<Region> null when there are too many to look at
      */
-    public static function of(Path $path, array $comparisons, array $also = []): ?array
+    public static function of(Path $path, array $written, array $also = []): ?array
     {
         $field = $path->field;
-        $written = [];
-        foreach ($comparisons as $comparison) {
-            foreach ($comparison->operands as $operand) {
-                if (! $operand instanceof Given) {
-                    $written[] = $operand;
-                }
-            }
-        }
         $values = match (true) {
             $field->type === FieldType::Tick => $path->hops === [] ? [true, false] : [true, false, null],
             $field->type === FieldType::Choice => [
