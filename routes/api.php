@@ -82,6 +82,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('mail-room/{id}/eml', [MailRoomController::class, 'eml']);
     Route::get('calendars', [CalendarController::class, 'index']);
     Route::get('ladders', [LadderController::class, 'index']);
+    Route::get('ladders/offers', [LadderController::class, 'offers']);
     Route::get('clock', [ClockController::class, 'show']);
     Route::get('lines/set-aside', [LineController::class, 'setAside']);
     Route::get('lines', [LineController::class, 'index']);

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
+use VividLedger\Condition\Operator\Operator;
 use VividLedger\Condition\Operator\Operators;
 use VividLedger\Condition\Operator\Opposite;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
@@ -81,7 +83,7 @@ final readonly class ConditionSlot implements Worded
     public function more(Context $context, Node $node, Filled $around): void
     {
         if ($this->more !== '') {
-            $context->more($this->more, $node->at, Edit::Where);
+            $context->more($this->more, $node->at, Editor::conditions());
         }
     }
 
@@ -258,16 +260,10 @@ final readonly class ConditionSlot implements Worded
     /** @return list<Shape> */
     private static function shapes(): array
     {
-        static $shapes = [];
-        /** @var list<Shape> $shapes */
-        if ($shapes === []) {
-            $shapes = [MadeBy::shape(), MadeBy::opposite(), Happened::shape(), NamedCondition::shape(), FormulaHolds::shape()];
-            foreach (Operators::all() as $operator) {
-                $shapes[] = $operator->shape();
-            }
-        }
-
-        return $shapes;
+        return Kinds::once(self::class, static fn (): array => [
+            ...Statements::shapes(),
+            ...array_map(static fn (Operator $operator): Shape => $operator->shape(), array_values(Operators::all())),
+        ]);
     }
 
     /** @return array<string, string> kinds of comparison by the kind whose opposite they are */

@@ -7,21 +7,49 @@ namespace VividLedger\Condition;
 use Closure;
 use VividLedger\Facts\View;
 use VividLedger\Formula\Formula;
+use VividLedger\Formula\FormulaType;
 use VividLedger\Record\Display;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\Row;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Quoted;
 
 /** A formula that comes out true. */
-final readonly class FormulaHolds implements Statement
+final readonly class FormulaHolds implements Spoken, Statement
 {
     public function __construct(private Formula $formula)
     {
     }
 
-    public static function shape(): Shape
+    public static function shapes(): array
     {
-        return Shape::of('formula')->says('the formula {formula}')->orSaid('the formula {formula} (holds|is true)')
-            ->slot('formula', new Quoted);
+        return [Shape::of('formula')->says('the formula {formula}')->orSaid('the formula {formula} (holds|is true)')
+            ->slot('formula', new Quoted)];
+    }
+
+    public static function offers(Context $context, Node $node): array
+    {
+        return [new Offer('a formula…', ['kind' => 'formula'], 'More')];
+    }
+
+    public static function read(Context $context, Node $node, Row $row): ?self
+    {
+        $formula = FormulaReader::read($context, $node->child('formula'));
+        if ($formula === null) {
+            return null;
+        }
+        if ($formula->term->type !== FormulaType::Truth) {
+            return $context->problem(
+                $node->child('formula')->at,
+                'wrong_type',
+                "A condition comes out true or false; this gives {$formula->term->type->value}.",
+                1,
+            );
+        }
+
+        return new self($formula);
     }
 
     public function compile(): Closure

@@ -7,7 +7,7 @@ namespace VividLedger\Condition;
 use VividLedger\Formula\Formula;
 use VividLedger\Formula\FormulaError;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Reads;
 use VividLedger\Shape\WordRole;
@@ -19,9 +19,9 @@ final class FormulaReader
     {
         $text = trim($node->text() ?? '');
         if ($text === '') {
-            return $context->gap('write a formula', $node->at, Edit::Formula, 'missing', 'Write the formula.');
+            return $context->gap('write a formula', $node->at, Editor::formula(), 'missing', 'Write the formula.');
         }
-        $context->word($text, WordRole::Value, $node->at, Edit::Formula);
+        $context->word($text, WordRole::Value, $node->at, Editor::formula());
         try {
             return Formula::of($text, $context->schema, $context->type, $context->zone);
         } catch (FormulaError $error) {

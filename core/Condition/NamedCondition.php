@@ -7,12 +7,18 @@ namespace VividLedger\Condition;
 use Closure;
 use VividLedger\Facts\View;
 use VividLedger\Record\Display;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\Row;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\Slot\Quoted;
+use VividLedger\Shape\WordRole;
 
 /** A condition that the company keeps under a name and several rules use: "Nordic hotels". */
-final readonly class NamedCondition implements Parted
+final readonly class NamedCondition implements Parted, Spoken
 {
     public function __construct(
         private Condition $of,
@@ -20,10 +26,47 @@ final readonly class NamedCondition implements Parted
     ) {
     }
 
-    public static function shape(): Shape
+    public static function shapes(): array
     {
-        return Shape::of('named')->says('it is one of {name}')->orSaid('{} is one of {name}', 'it is (in|among) {name}')
-            ->slot('', new ItsType)->slot('name', new Quoted);
+        return [Shape::of('named')->says('it is one of {name}')->orSaid('{} is one of {name}', 'it is (in|among) {name}')
+            ->slot('', new ItsType)->slot('name', new Quoted)];
+    }
+
+    public static function offers(Context $context, Node $node): array
+    {
+        return [new Offer('a named condition…', ['kind' => 'named'], 'More')];
+    }
+
+    public static function read(Context $context, Node $node, Row $row): ?self
+    {
+        $name = $node->child('name')->text() ?? '';
+        $offers = static fn (): array => array_map(
+            static fn (string $known): Offer => new Offer($known, $known),
+            $context->directory->namedConditions($context->type->name),
+        );
+        $file = $context->directory->namedCondition($context->type->name, $name);
+        $context->word('it is one of', WordRole::Glue, $node->child('field')->at, Subjects::chooser($context, $node));
+        if ($file === null) {
+            return $context->gap(
+                $name === '' ? 'choose a named condition' : $name,
+                $node->child('name')->at,
+                Editor::choose('Named conditions', $offers),
+                'unknown_named',
+                $name === '' ? 'Choose a named condition.' : "There is no named condition ‘{$name}’ for {$context->type->plural}.",
+            );
+        }
+        $context->choice("‘{$name}’", WordRole::Value, $node->child('name')->at, $offers, 'Named conditions');
+        // A named condition cannot name another one, so a reading always ends.
+        $inner = new Context($context->schema, new WithoutNamed($context->directory), $context->type, $context->zone);
+        $condition = ConditionReader::read($inner, new Node($file));
+
+        return $condition === null
+            ? $context->problem(
+                $node->child('name')->at,
+                'broken_named',
+                "The named condition ‘{$name}’ has to be mended first: ".($inner->sheet->problems[0]->message ?? 'it is not finished.'),
+            )
+            : new self($condition, $row->text());
     }
 
     public function compile(): Closure

@@ -4,14 +4,11 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
-use VividLedger\Condition\Given\GivenField;
-use VividLedger\Condition\Given\GivenMoment;
-use VividLedger\Condition\Given\GivenPerson;
+use VividLedger\Condition\Given\Givens;
 use VividLedger\Condition\Operator\Operand;
 use VividLedger\Condition\Operator\Operator;
 use VividLedger\Condition\Operator\PersonOperator;
 use VividLedger\Schema\Field;
-use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -97,10 +94,6 @@ final readonly class OperandSlot implements Slot
             return [];
         }
 
-        return [
-            ...($field->type->isMoment() ? [GivenMoment::shape()] : []),
-            ...($field->type === FieldType::Person ? [GivenPerson::shape()] : []),
-            GivenField::shape(),
-        ];
+        return array_map(static fn (string $given): Slot => $given::shape(), Givens::fitting($field));
     }
 }

@@ -11,7 +11,7 @@ use VividLedger\Schema\Path;
 use VividLedger\Schema\Readable;
 use VividLedger\Schema\Relation;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Reads;
 use VividLedger\Shape\WordRole;
@@ -30,10 +30,9 @@ final class TotalReader
             $context->gap(
                 $kind->label('…'),
                 $node->at,
-                Edit::Offer,
+                Editor::choose('What is made of them', $offers),
                 'unknown_field',
                 'Choose what is made of the related records.',
-                $offers,
             );
         } else {
             $context->choice($kind->label($field->label ?? ''), WordRole::Field, $node->at, $offers);
@@ -45,10 +44,9 @@ final class TotalReader
             return $context->gap(
                 $word,
                 $node->child('relation')->at,
-                Edit::Offer,
+                Editor::choose('Related records', $relations),
                 'unknown_relation',
                 'Choose which related records are meant.',
-                $relations,
             );
         }
         $context->choice($word, WordRole::Field, $node->child('relation')->at, $relations);
@@ -76,7 +74,7 @@ final class TotalReader
             return $left;
         }
         if ($node->child('where')->isMissing()) {
-            $context->more('+ counting only some', $node->child('where')->at, Edit::Where);
+            $context->more('+ counting only some', $node->child('where')->at, Editor::conditions());
 
             return $left;
         }

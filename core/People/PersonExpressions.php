@@ -7,7 +7,8 @@ namespace VividLedger\People;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\WordRole;
@@ -29,24 +30,52 @@ final class PersonExpressions
         if ($expression !== null) {
             $context->choice($expression->wording(), WordRole::Person, $node->at, $offers);
         } elseif ($context->problems() > $problems) {
-            $context->word('somebody', WordRole::Missing, $node->at, Edit::Offer);
-            $context->choice('', WordRole::More, $node->at, $offers);
+            $context->word('somebody', WordRole::Missing, $node->at, Editor::choose('Who', $offers));
         } else {
-            $context->gap('choose a person', $node->at, Edit::Offer, 'missing', 'Choose a person.', $offers);
+            $context->gap('choose a person', $node->at, Editor::choose('Who', $offers), 'missing', 'Choose a person.');
         }
 
         return $expression;
     }
 
+    /** @return list<class-string<PersonExpression>> */
+    public static function all(): array
+    {
+        return Kinds::all(self::class, self::ALL);
+    }
+
     public static function read(Context $context, Node $node): ?PersonExpression
     {
-        foreach (self::ALL as $expression) {
+        foreach (self::all() as $expression) {
             if ($expression::kind() === $node->kind()) {
                 return $expression::read($context, $node);
             }
         }
 
         return null;
+    }
+
+    /** @return list<Offer> those that can be found from a record of any type, whatever happened to it */
+    public static function ofAny(Context $context): array
+    {
+        return array_values(array_filter(self::offers($context), static function (Offer $offer): bool {
+            for ($value = $offer->value; is_array($value); $value = $value['of'] ?? null) {
+                if (in_array($value['kind'] ?? null, [InField::kind(), Doer::kind()], true)) {
+                    return false;
+                }
+            }
+
+            return true;
+        }));
+    }
+
+    /** @return list<Offer> those that are found from the record or the change, and take no turn */
+    public static function found(Context $context): array
+    {
+        return array_values(array_filter(
+            self::offers($context),
+            static fn (Offer $offer): bool => ! in_array($offer->group, ['Teams', 'People'], true),
+        ));
     }
 
     /** @return list<Offer> */

@@ -7,6 +7,7 @@ namespace VividLedger\People;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
@@ -69,14 +70,9 @@ final readonly class PersonSlot implements Worded
     /** @return list<Shape> */
     private static function shapes(): array
     {
-        static $shapes = [];
-        /** @var list<Shape> $shapes */
-        if ($shapes === []) {
-            foreach (PersonExpressions::ALL as $expression) {
-                $shapes[] = $expression::shape();
-            }
-        }
-
-        return $shapes;
+        return Kinds::once(self::class, static fn (): array => array_map(
+            static fn (string $expression): Shape => $expression::shape(),
+            PersonExpressions::all(),
+        ));
     }
 }

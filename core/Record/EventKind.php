@@ -7,6 +7,9 @@ namespace VividLedger\Record;
 /** What can happen to a record besides a change of its fields. */
 enum EventKind: string
 {
+    /** What people do that a rule can wait for. */
+    public const ARRIVING = [self::Reply, self::Comment, self::File, self::TaskDone];
+
     case Comment = 'comment';
     case File = 'file';
     case TaskDone = 'task_done';

@@ -8,8 +8,10 @@ use VividLedger\Facts\Facts;
 use VividLedger\Message\Address;
 use VividLedger\Rule\Timing\Occasion;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\FormField;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Part;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Always;
@@ -18,6 +20,7 @@ use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Slot\TimeOfDay;
 use VividLedger\Shape\TimeReader;
+use VividLedger\Shape\Way;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
@@ -128,11 +131,30 @@ final readonly class Limits
             : '').($this->ownersClock ? ', by the owner’s clock' : '');
     }
 
+    private static function hoursForm(): Editor
+    {
+        return Editor::form('Quiet hours', static fn (): array => [new Way('', [], [
+            FormField::clock('from', 'from', '08:00'),
+            FormField::clock('to', 'to', '18:00'),
+            FormField::tick('workingDays', 'on working days only'),
+            FormField::choice('clock', '', [new Offer('by the company’s clock', null), new Offer('by the owner’s clock', 'owner')]),
+        ])], 'No limit', 'Lines are done only between these times. Others wait for the next that is allowed.');
+    }
+
+    private static function capForm(): Editor
+    {
+        return Editor::form('Message cap', static fn (): array => [new Way('', [], [
+            FormField::number('messages', 'at most', 'messages', 2, 1, 1000),
+            FormField::time(['amount' => 1, 'unit' => 'week'], label: 'in', least: 1),
+            FormField::choice('then', '', [new Offer('what is over waits', null), new Offer('what is over is dropped', 'drop')]),
+        ])], 'No limit', 'Counted for each address, over all rules together.');
+    }
+
     /** @return ?array{array{string, string}, bool, bool} */
     private static function hours(Context $context, Node $node): ?array
     {
         if ($node->isMissing()) {
-            $context->more('+ quiet hours', $node->at, Edit::Quiet);
+            $context->more('+ quiet hours', $node->at, self::hoursForm());
 
             return null;
         }
@@ -145,13 +167,14 @@ final readonly class Limits
             return $context->gap(
                 'choose the hours',
                 $node->at,
-                Edit::Quiet,
+                self::hoursForm(),
                 'out_of_range',
                 'Give the hours in which lines may be done, such as 08:00 to 18:00: the end comes after the start.',
             );
         }
         $read = [[$from, $to], $node->child('workingDays')->raw === true, $node->child('clock')->text() === 'owner'];
-        $context->word((new self($read[0], $read[1], $read[2], null, null, false))->hoursSaid(), WordRole::Value, $node->at, Edit::Quiet);
+        $hours = new self($read[0], $read[1], $read[2], null, null, false);
+        $context->word($hours->hoursSaid(), WordRole::Value, $node->at, self::hoursForm());
 
         return $read;
     }
@@ -160,7 +183,7 @@ final readonly class Limits
     private static function cap(Context $context, Node $node): ?array
     {
         if ($node->isMissing()) {
-            $context->more('+ message cap', $node->at, Edit::Cap);
+            $context->more('+ message cap', $node->at, self::capForm());
 
             return null;
         }
@@ -172,7 +195,7 @@ final readonly class Limits
             return $context->gap(
                 'choose how many',
                 $node->at,
-                Edit::Cap,
+                self::capForm(),
                 'out_of_range',
                 'Say how many messages in what time, such as 2 in 1 week.',
             );
@@ -181,7 +204,8 @@ final readonly class Limits
         if ($context->hasWords()) {
             $context->glue('· or');
         }
-        $context->word((new self(null, false, false, $most, $period, $then === 'drop'))->capSaid(), WordRole::Value, $node->at, Edit::Cap);
+        $cap = new self(null, false, false, $most, $period, $then === 'drop');
+        $context->word($cap->capSaid(), WordRole::Value, $node->at, self::capForm());
         $context->glue($then === 'drop' ? '; what is over is dropped' : '; what is over waits');
 
         return $read;

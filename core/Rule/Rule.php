@@ -6,7 +6,6 @@ namespace VividLedger\Rule;
 
 use Closure;
 use VividLedger\Condition\Condition;
-use VividLedger\Condition\Happened;
 use VividLedger\Condition\Tree;
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\Standing;
@@ -207,7 +206,7 @@ final class Rule
             }
             $waits = $waits || $placed->timing?->waitsFor() !== null;
         }
-        $events = $this->until === null ? ($waits ? [EventKind::TaskDone] : []) : Happened::EVENTS;
+        $events = $this->until === null ? ($waits ? [EventKind::TaskDone] : []) : EventKind::ARRIVING;
 
         return new Watch($this->on, fields: $fields === null ? null : array_values(array_unique($fields)), events: $events);
     }

@@ -47,9 +47,9 @@ final readonly class Context
         $this->add(new Word($text));
     }
 
-    public function word(string $text, WordRole $role, string $at, ?Edit $edit): void
+    public function word(string $text, WordRole $role, string $at, ?Editor $editor): void
     {
-        $this->add(new Word($text, $role, $at, $edit, $this->type->name));
+        $this->add(new Word($text, $role, $at, $editor, $this->type->name));
     }
 
     /**
@@ -57,43 +57,35 @@ final readonly class Context
      *
      * @param  Closure(): list<Offer>  $offers  asked only when somebody wants to choose
      */
-    public function choice(string $text, WordRole $role, string $at, Closure $offers): void
+    public function choice(string $text, WordRole $role, string $at, Closure $offers, string $label = 'Choose'): void
     {
-        $this->add(new Word($text, $role, $at, Edit::Offer, $this->type->name));
-        $this->offer($at, $offers);
+        $this->word($text, $role, $at, Editor::choose($label, $offers));
     }
 
-    /**
-     * The same in a row that others have been begun behind.
-     *
-     * @param  Closure(): list<Offer>  $offers
-     */
-    public function choiceIn(Row $row, string $text, WordRole $role, string $at, Closure $offers): void
+    /** The time of a line, which stands beside its row. */
+    public function when(Row $row, string $text, string $at, Editor $editor): void
     {
-        $row->words[] = new Word($text, $role, $at, Edit::Offer, $this->type->name);
-        $this->offer($at, $offers);
+        $row->when = new Word($text, WordRole::Value, $at, $editor, $this->type->name);
+        $this->sheet->offer($row->when);
     }
 
-    /**
-     * Something that can be added here: "+ notes". It is no part of the sentence.
-     *
-     * @param  ?Closure(): list<Offer>  $offers
-     */
-    public function more(string $text, string $at, Edit $edit, ?Closure $offers = null): void
+    /** A word in a row that others have been begun behind. */
+    public function wordIn(Row $row, string $text, WordRole $role, string $at, Editor $editor): void
     {
-        $this->add(new Word($text, WordRole::More, $at, $edit, $this->type->name));
-        $this->offer($at, $offers);
+        $word = $row->words[] = new Word($text, $role, $at, $editor, $this->type->name);
+        $this->sheet->offer($word);
     }
 
-    /**
-     * A gap in the sentence, with what belongs there and why the rule is not finished without it.
-     *
-     * @param  ?Closure(): list<Offer>  $offers
-     */
-    public function gap(string $text, string $at, ?Edit $edit, string $code, string $message, ?Closure $offers = null): null
+    /** Something that can be added here: "+ notes". It is no part of the sentence. */
+    public function more(string $text, string $at, Editor $editor): void
     {
-        $this->add(new Word($text, WordRole::Missing, $at, $edit, $this->type->name));
-        $this->offer($at, $offers);
+        $this->word($text, WordRole::More, $at, $editor);
+    }
+
+    /** A gap in the sentence, with what belongs there and why the rule is not finished without it. */
+    public function gap(string $text, string $at, ?Editor $editor, string $code, string $message): null
+    {
+        $this->word($text, WordRole::Missing, $at, $editor);
 
         return $this->problem($at, $code, $message);
     }
@@ -118,14 +110,6 @@ final readonly class Context
         return count($this->sheet->problems);
     }
 
-    /** @param  ?Closure(): list<Offer>  $offers */
-    private function offer(string $at, ?Closure $offers): void
-    {
-        if ($offers !== null && $this->sheet->asked === $at) {
-            $this->sheet->offers = $offers();
-        }
-    }
-
     private function add(Word $word): void
     {
         $row = end($this->sheet->rows);
@@ -133,5 +117,6 @@ final readonly class Context
             throw new \LogicException('A word needs a row to stand in.');
         }
         $row->words[] = $word;
+        $this->sheet->offer($word);
     }
 }

@@ -13,55 +13,31 @@ use VividLedger\Schema\Path;
 /** Reads the names of fields and the values that go with them. */
 final class FieldReader
 {
-    public static function path(Context $context, Node $node, Edit $edit): ?Path
+    public static function path(Context $context, Node $node, Editor $editor): ?Path
     {
         $name = $node->text();
         if ($name === null) {
-            return $context->gap('choose a field', $node->at, $edit, 'missing', 'Choose a field.');
+            return $context->gap('choose a field', $node->at, $editor, 'missing', 'Choose a field.');
         }
         $path = $context->schema->path($context->type, $name);
         if ($path === null) {
             return $context->gap(
                 $name,
                 $node->at,
-                $edit,
+                $editor,
                 'unknown_field',
                 "{$context->type->label} has no field ‘{$name}’. Choose another.",
             );
         }
-        $context->word($path->label(), WordRole::Field, $node->at, $edit);
+        $context->word($path->label(), WordRole::Field, $node->at, $editor);
 
         return $path;
     }
 
-    /** A field of the record itself that a rule may set. */
-    public static function settable(Context $context, Node $node): ?Field
+    /** The record type that what is looked at is a field of, by name; null for a mere number of records. */
+    public static function typeOf(Context $context, Path $path): ?string
     {
-        $name = $node->text();
-        if ($name === null) {
-            return $context->gap('choose a field', $node->at, Edit::SetField, 'missing', 'Choose the field to set.');
-        }
-        $field = $context->type->field($name);
-        if ($field === null) {
-            return $context->gap(
-                $name,
-                $node->at,
-                Edit::SetField,
-                'unknown_field',
-                "{$context->type->label} has no field ‘{$name}’. Choose another.",
-            );
-        }
-        $context->word($field->label, WordRole::Field, $node->at, Edit::SetField);
-        if (! $field->isSettable()) {
-            return $context->problem(
-                $node->at,
-                'not_settable',
-                $field->system ? "{$field->label} is kept by the application and cannot be set."
-                    : "{$field->label} is computed from other fields and cannot be set.",
-            );
-        }
-
-        return $field;
+        return $path->hops === [] ? $context->type->name : $context->schema->behind($path->hops[count($path->hops) - 1])?->name;
     }
 
     /**
@@ -69,21 +45,21 @@ final class FieldReader
      *
      * @return string|int|bool|null null when it cannot be read; the problem is noted
      */
-    public static function value(Context $context, Field $field, Node $node, Edit $edit, ?string $at = null): string|int|bool|null
+    public static function value(Context $context, Field $field, Node $node, Editor $editor, ?string $at = null): string|int|bool|null
     {
         $at ??= $node->at;
         if ($node->isMissing()) {
-            return $context->gap('choose a value', $at, $edit, 'missing', "Give a value for {$field->label}.");
+            return $context->gap('choose a value', $at, $editor, 'missing', "Give a value for {$field->label}.");
         }
         $shown = is_scalar($node->raw) ? (string) $node->raw : '?';
         $value = match ($field->type) {
             FieldType::Person => $context->directory->personByHandle($shown)?->id,
             FieldType::Reference => self::recordId($context, $field, $shown),
-            default => self::plain($context, $field, $node, $edit, $at),
+            default => self::plain($context, $field, $node, $editor, $at),
         };
         if ($value === null) {
             if ($field->type === FieldType::Person || $field->type === FieldType::Reference) {
-                $context->gap($shown, $at, $edit, 'unknown_value', $field->type === FieldType::Person
+                $context->gap($shown, $at, $editor, 'unknown_value', $field->type === FieldType::Person
                     ? "There is no person ‘{$shown}’." : "There is no record ‘{$shown}’.");
             }
 
@@ -94,18 +70,18 @@ final class FieldReader
             $field->type->isText() ? "“{$text}”" : $text,
             $field->type === FieldType::Person ? WordRole::Person : WordRole::Value,
             $at,
-            $edit,
+            $editor,
         );
 
         return $value;
     }
 
-    private static function plain(Context $context, Field $field, Node $node, Edit $edit, string $at): string|int|bool|null
+    private static function plain(Context $context, Field $field, Node $node, Editor $editor, string $at): string|int|bool|null
     {
         try {
             return Value::of($field, $node->raw);
         } catch (InvalidValue $invalid) {
-            return $context->gap(is_scalar($node->raw) ? (string) $node->raw : '?', $at, $edit, $invalid->reason, $invalid->getMessage());
+            return $context->gap(is_scalar($node->raw) ? (string) $node->raw : '?', $at, $editor, $invalid->reason, $invalid->getMessage());
         }
     }
 

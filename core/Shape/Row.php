@@ -13,6 +13,9 @@ final class Row
     /** Whether the line is switched off. */
     public bool $off = false;
 
+    /** When the line is done, as a word that can be changed; null where it is no line. */
+    public ?Word $when = null;
+
     /** How many seconds after the firing the line comes, roughly; null when that is not known beforehand. */
     public ?int $after = null;
 

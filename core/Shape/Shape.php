@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape;
 
+use Closure;
+
 /**
  * What a kind says of itself, once: its name in a rule file, the sentence that it is, other ways in which people say it, and
  * what stands at each place. Printing and understanding are made of it.
@@ -30,8 +32,11 @@ final class Shape implements Slot
     /** @var list<string> keys that are read and worded elsewhere */
     private array $apart = [];
 
-    /** How the kind itself is chosen, by the words that the sentence begins with; null where it is not chosen there. */
-    private ?Edit $opened = null;
+    /** @var ?Closure(Context, Node): Editor how the kind itself is chosen, by the words that the sentence begins with */
+    private ?Closure $opened = null;
+
+    /** @var array<string, mixed>|Closure(Context): array<string, mixed> what a new one holds to begin with */
+    private array|Closure $starts = [];
 
     /** @var list<string> keys that go without saying when they are left out */
     private array $may = [];
@@ -87,12 +92,48 @@ final class Shape implements Slot
         return $this;
     }
 
-    /** The words it begins with are those by which the kind is chosen. */
-    public function opens(Edit $edit): self
+    /**
+     * The words it begins with are those by which the kind is chosen.
+     *
+     * @param  Closure(Context, Node): Editor  $editor
+     */
+    public function opens(Closure $editor): self
     {
-        $this->opened = $edit;
+        $this->opened = $editor;
 
         return $this;
+    }
+
+    /** @param  array<string, mixed>|Closure(Context): array<string, mixed>  $json  what a new one holds to begin with, besides its kind */
+    public function starts(array|Closure $json): self
+    {
+        $this->starts = $json;
+
+        return $this;
+    }
+
+    /**
+     * What a new one of the kind is. What stood there before and can stand here too stays.
+     *
+     * @param  ?Context  $context  null where nothing of the company is to be in it
+     * @return array<string, mixed>
+     */
+    public function begun(?Context $context = null, ?Node $before = null): array
+    {
+        $begun = $this->kind === '' ? [] : ['kind' => $this->kind];
+        if ($context === null) {
+            return $begun + (is_array($this->starts) ? $this->starts : []);
+        }
+        $scope = new Scope($context->schema, $context->directory, $context->type, $context->zone);
+        $starts = $this->starts instanceof Closure ? ($this->starts)($context) : $this->starts;
+        $old = is_array($before?->raw) ? $before->raw : [];
+        foreach ($this->slots as $key => $slot) {
+            if (isset($old[$key]) && ! $slot instanceof Spread && $slot->print($old[$key], $scope, $begun) !== null) {
+                $begun[$key] = $old[$key];
+            }
+        }
+
+        return $begun + $starts;
     }
 
     public function always(string ...$keys): self

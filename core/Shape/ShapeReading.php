@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape;
 
+use Closure;
+
 /** One reading of an object of a rule file along its sentence: what stands at each place, and the words on the page. */
 final class ShapeReading
 {
@@ -18,7 +20,7 @@ final class ShapeReading
      * @param  array<string, Slot>  $slots
      * @param  list<string>  $needed  keys that are read also where the sentence could do without them
      * @param  list<string>  $apart  keys that are read and worded elsewhere
-     * @param  ?Edit  $opened  how the kind is chosen by the first words
+     * @param  ?Closure(Context, Node): Editor  $opened  how the kind is chosen by the first words
      */
     public function __construct(
         private readonly Context $context,
@@ -26,7 +28,7 @@ final class ShapeReading
         private readonly array $slots,
         private readonly array $needed,
         private readonly array $apart,
-        private readonly ?Edit $opened,
+        private readonly ?Closure $opened,
     ) {
         $this->filled = new Filled;
         $this->scope = new Scope($context->schema, $context->directory, $context->type, $context->zone);
@@ -114,8 +116,10 @@ final class ShapeReading
 
     private function end(): void
     {
-        if ($this->head !== null && trim($this->head) !== '') {
-            $this->context->word(trim($this->head), WordRole::Value, $this->node->at, $this->opened);
+        $head = trim($this->head ?? '');
+        if ($head !== '') {
+            $editor = $this->opened === null ? null : ($this->opened)($this->context, $this->node);
+            $this->context->word($head, WordRole::Value, $this->node->at, $editor);
         }
         $this->head = null;
     }

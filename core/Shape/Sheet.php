@@ -18,14 +18,32 @@ final class Sheet
     /** @var list<Offer> */
     public array $offers = [];
 
+    /** @var list<Way> ways to fill in the form that was asked about */
+    public array $ways = [];
+
     /** @var array<string, RecordType> records that a line makes, by the name later lines use */
     public array $made = [];
 
     /** @var array<string, string> what the lines are called that other lines can wait for, by key */
     public array $keys = [];
 
-    /** @param  ?string  $asked  the place whose choices are wanted (a JSON Pointer) */
-    public function __construct(public readonly ?string $asked = null)
+    /** @var array<int, array{string, string}> key and wording of the lines that give tasks, by their place; empty keys for none yet */
+    public array $givers = [];
+
+    /**
+     * @param  ?Asked  $asked  the word whose choices are wanted
+     * @param  bool  $isOfChange  whether there is a change that conditions can be about
+     */
+    public function __construct(public readonly ?Asked $asked = null, public readonly bool $isOfChange = true)
     {
+    }
+
+    /** Gives what can be chosen with a word, where somebody has asked for it. */
+    public function offer(Word $word): void
+    {
+        if ($word->editor !== null && $this->asked?->means($word) === true) {
+            $this->offers = $word->editor->offers === null ? [] : ($word->editor->offers)();
+            $this->ways = $word->editor->ways === null ? [] : ($word->editor->ways)();
+        }
     }
 }

@@ -14,7 +14,7 @@ final readonly class Word
         public string $text,
         public WordRole $role = WordRole::Glue,
         public ?string $at = null,
-        public ?Edit $edit = null,
+        public ?Editor $editor = null,
         public string $on = '',
     ) {
     }

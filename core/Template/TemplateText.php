@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Template;
 
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Gap;
 use VividLedger\Shape\Json;
@@ -20,14 +20,16 @@ use VividLedger\Shape\WordRole;
 final readonly class TemplateText implements Worded
 {
     /**
-     * @param  Edit  $edit  one line, or several
+     * @param  string  $label  what the text is called
+     * @param  bool  $isLong  whether it has several lines
      * @param  string  $tooLong  what is told of a longer one
      * @param  ?int  $most  characters; null for as many as the field takes
      * @param  ?int  $shown  characters that the sentence shows of it; null for all
      */
     public function __construct(
         private Gap $gap,
-        private Edit $edit = Edit::Title,
+        private string $label = 'Text',
+        private bool $isLong = false,
         private string $tooLong = '',
         private ?int $most = null,
         private ?int $shown = null,
@@ -48,10 +50,10 @@ final readonly class TemplateText implements Worded
     {
         $text = trim($node->text() ?? '');
         if ($text === '') {
-            return $context->gap($this->gap->text, $node->at, $this->edit, 'missing', $this->gap->message);
+            return $context->gap($this->gap->text, $node->at, $this->editor(), 'missing', $this->gap->message);
         }
         $said = $this->shown === null ? $text : mb_strimwidth((string) preg_replace('/\s+/u', ' ', $text), 0, $this->shown, '…');
-        $context->word("“{$said}”", WordRole::Value, $node->at, $this->edit);
+        $context->word("“{$said}”", WordRole::Value, $node->at, $this->editor());
 
         return $this->most !== null && mb_strlen($text) > $this->most
             ? $context->problem($node->at, 'too_long', $this->tooLong) : Template::read($context, $text, $node->at);
@@ -60,7 +62,7 @@ final readonly class TemplateText implements Worded
     public function more(Context $context, Node $node, Filled $around): void
     {
         if ($this->gap->more !== '') {
-            $context->more($this->gap->more, $node->at, $this->edit);
+            $context->more($this->gap->more, $node->at, $this->editor());
         }
     }
 
@@ -68,5 +70,10 @@ final readonly class TemplateText implements Worded
     {
         // What need not be there may be empty.
         return Json::text($this->most, $this->gap->more === '' ? 1 : 0);
+    }
+
+    private function editor(): Editor
+    {
+        return Editor::template($this->label, $this->most ?? ($this->isLong ? 5000 : 200), $this->isLong, $this->gap->more !== '');
     }
 }

@@ -70,7 +70,7 @@ final readonly class LineSlot implements Slot
         foreach ((new RawSlot(Timings::slot()))->parse($typed, $at, $scope, []) as $timing) {
             $found[] = new Parsed(['at' => $timing->json], self::comma($typed, $timing->end), $timing->cost);
         }
-        foreach ($typed->isLoose ? Timings::ALL : [] as $nth => $timing) {
+        foreach ($typed->isLoose ? Timings::all() : [] as $nth => $timing) {
             [$first] = $timing::parted() + [null];
             foreach ($first === null ? [] : $first->parse($typed, $at, $scope, []) as $half) {
                 $found[] = new Parsed(['at' => $half->json, '…' => $nth], self::comma($typed, $half->end), $half->cost);
@@ -150,7 +150,7 @@ final readonly class LineSlot implements Slot
         if ($off !== null) {
             $found[] = new Parsed(['off' => true], $off);
         }
-        [, $second] = is_int($had['…'] ?? null) ? Timings::ALL[$had['…']]::parted() + [null, null] : [null, null];
+        [, $second] = is_int($had['…'] ?? null) ? Timings::all()[$had['…']]::parted() + [null, null] : [null, null];
         foreach ($second === null ? [] : $second->parse($typed, $at, $scope, []) as $half) {
             $both = (is_array($had['at'] ?? null) ? $had['at'] : []) + (is_array($half->json) ? $half->json : []);
             $found[] = $half->as(['at' => $both, '…' => null]);
@@ -186,7 +186,7 @@ final readonly class LineSlot implements Slot
 
         return $lines instanceof OneShape ? $lines : $lines = new OneShape(static fn (): array => array_map(
             static fn (string $line): Shape => $line::shape(),
-            Lines::ALL,
+            Lines::all(),
         ));
     }
 }

@@ -77,11 +77,11 @@ final class Parts
 
         return $slots[$part] ??= new RawSlot(match ($part) {
             'when' => new OneShape(
-                static fn (): array => array_map(static fn (string $trigger): Shape => $trigger::shape(), Triggers::ALL),
+                static fn (): array => array_map(static fn (string $trigger): Shape => $trigger::shape(), Triggers::all()),
             ),
             'onlyIf' => new ConditionSlot(true),
             'fires' => new OneShape(
-                static fn (): array => array_map(static fn (string $guard): Shape => $guard::shape(), RepeatGuards::ALL),
+                static fn (): array => array_map(static fn (string $guard): Shape => $guard::shape(), RepeatGuards::all()),
             ),
             'never' => Limits::shape(),
             'line' => new LineSlot,

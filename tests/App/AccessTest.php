@@ -44,7 +44,7 @@ final class AccessTest extends AppTestCase
                 ['GET', "records/ticket/{$ticket['id']}/beside"], [
                     'GET', "records/ticket/{$ticket['id']}/messages",
                 ], ['GET', 'messages'], ['GET', 'notes'], ['GET', 'letters'], ['GET', 'named-conditions'], ['GET', 'mail-room'],
-                ['POST', 'offers', ['file' => $this->demoFile('010-urgent-ticket'), 'at' => '/when/fields']],
+                ['POST', 'offers', ['file' => $this->demoFile('010-urgent-ticket'), 'at' => '/when/fields', 'by' => 'choose']],
                 ['POST', "records/ticket/{$ticket['id']}/follow", ['follows' => true]]],
             'records' => [[
                 'PATCH', "records/ticket/{$ticket['id']}", ['version' => 1, 'values' => []],

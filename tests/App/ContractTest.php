@@ -181,7 +181,9 @@ final class ContractTest extends AppTestCase
                 ),
             ],
         );
-        $this->told('POST', '/api/offers', ['file' => ['lines' => []] + $this->demoFile('010-urgent-ticket'), 'at' => '/lines/0/to']);
+        $page = ['lines' => []] + $this->demoFile('010-urgent-ticket');
+        $this->told('POST', '/api/offers', ['file' => $page, 'at' => '/lines/0/to', 'by' => 'choose']);
+        $this->told('GET', '/api/ladders/offers');
         $version = $this->as('ines.okafor', 'GET', "records/ticket/{$ticket['id']}")->json('version');
         $deleted = $this->as('ines.okafor', 'DELETE', "records/ticket/{$ticket['id']}?version={$version}")->assertOk();
         $this->fits($deleted, ['$ref' => '#/components/schemas/SavedShape'], 'a deleted record');

@@ -53,7 +53,7 @@ final class FirstRuleTest extends BrowserTestCase
         $this->until(fn (): bool => in_array('any of', $this->rows(), true), 'for the group');
         $this->press('choose a field');
         $this->choose('Customer Plan');
-        $this->see('[data-word="/onlyIf/of/1/of/0/kind|operator"]', 'is')->click();
+        $this->see('[data-word="/onlyIf/of/1/of/0/kind|choose"]', 'is')->click();
         $this->choose('is none');
         $this->word('choose values');
         $this->keys('Courtesy', WebDriverKeys::ARROW_DOWN);
@@ -80,7 +80,7 @@ final class FirstRuleTest extends BrowserTestCase
         self::assertSame([
             'a Ticket is created or changed', 'all of', 'Priority is Urgent', 'any of', 'Customer › Plan is none of '
                 .'Courtesy', 'when the conditions become true',
-            'Set Review to Needed + field', 'Give the owner a task “Look in on {number}” due 2 days later',
+            'Set Review to Needed', 'Give the owner a task “Look in on {number}” due 2 days later',
         ], $this->rows());
         $this->see('[role=tab]', 'Remarks')->click();
         $this->see(

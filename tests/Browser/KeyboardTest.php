@@ -17,8 +17,8 @@ final class KeyboardTest extends BrowserTestCase
         $this->see('[role=dialog] input');
         $this->keys('Full care goes', Key::ENTER);
         $this->see('[data-word]');
-        $this->see('[data-word="/when|trigger"]')->sendKeys('');
-        $this->browser->executeScript('document.querySelector(\'[data-word="/when|trigger"]\').focus()');
+        $this->see('[data-word="/when|choose"]')->sendKeys('');
+        $this->browser->executeScript('document.querySelector(\'[data-word="/when|choose"]\').focus()');
 
         // To the last condition, and its value: from Low and Normal to High alone.
         $this->keys(Key::ARROW_DOWN, Key::ARROW_DOWN, Key::ARROW_DOWN, Key::HOME, Key::ARROW_DOWN, Key::ARROW_DOWN, Key::ARROW_DOWN);
@@ -29,7 +29,7 @@ final class KeyboardTest extends BrowserTestCase
             ),
             'for the second condition',
         );
-        while ($this->browser->switchTo()->activeElement()->getAttribute('data-word') !== '/onlyIf/of/1/values|operand') {
+        while ($this->browser->switchTo()->activeElement()->getAttribute('data-word') !== '/onlyIf/of/1/values|value') {
             $this->keys(Key::ARROW_RIGHT);
         }
         $this->keys(Key::ENTER);
@@ -38,7 +38,7 @@ final class KeyboardTest extends BrowserTestCase
         $this->notSee('.floating');
         $this->until(fn (): bool => in_array('Priority is one of Normal or High', $this->rows(), true), 'for the new values');
         self::assertSame(
-            '/onlyIf/of/1/values|operand',
+            '/onlyIf/of/1/values|value',
             $this->browser->switchTo()->activeElement()->getAttribute('data-word'),
             'the focus stays on the word',
         );
@@ -46,7 +46,7 @@ final class KeyboardTest extends BrowserTestCase
         // The row goes up, the other one goes away, and both are undone.
         $this->keys(Key::ALT.Key::ARROW_UP);
         $this->until(fn (): bool => $this->rows()[2] === 'Priority is one of Normal or High', 'for the row to move');
-        $this->browser->executeScript('document.querySelector(\'[data-word="/onlyIf/of/1/field|field"]\').focus()');
+        $this->browser->executeScript('document.querySelector(\'[data-word="/onlyIf/of/1/field|choose"]\').focus()');
         $this->keys(Key::DELETE);
         $this->until(fn (): bool => count(preg_grep('/^Customer/', $this->rows()) ?: []) === 0, 'for the row to go');
         $this->keys(Key::CONTROL.'z', Key::CONTROL.'z');

@@ -33,7 +33,7 @@ final class MessageRuleTest extends BrowserTestCase
         $this->goTo('aria-label', 'Name of the rule', Key::TAB);
         $this->keys('Urgent at a good customer'.Key::ENTER);
         $this->saved();
-        $this->goTo('data-word', '/when|trigger', Key::TAB);
+        $this->goTo('data-word', '/when|choose', Key::TAB);
     }
 
     private function conditions(): void
@@ -47,10 +47,10 @@ final class MessageRuleTest extends BrowserTestCase
         // The same once more, for another plan; and that one a group further in.
         $this->keys(Key::CONTROL.'d');
         $this->until(fn (): bool => count(preg_grep('/Plan is Full care/', $this->rows()) ?: []) === 2, 'for the copy');
-        $this->goTo('data-word', '/onlyIf/of/1/of/1/value|operand');
+        $this->goTo('data-word', '/onlyIf/of/1/of/1/value|value');
         $this->keys(Key::ENTER);
         $this->choose('Care');
-        $this->goTo('data-word', '/onlyIf/of/1/of/1/value|operand');
+        $this->goTo('data-word', '/onlyIf/of/1/of/1/value|value');
         $this->keys(Key::ALT.Key::ARROW_RIGHT);
         $this->until(fn (): bool => count(array_keys($this->rows(), 'any of', true)) === 2, 'for the inner group');
         $this->saved();
@@ -58,30 +58,30 @@ final class MessageRuleTest extends BrowserTestCase
 
     private function lines(): void
     {
-        $this->line('Set fields', '/lines/0/set/0/field|set_field');
+        $this->line('Set fields', '/lines/0/set/0/field|choose');
         $this->take('Review');
-        $this->see('[data-word="/lines/0/set/0/to|set_value"].editing');
+        $this->see('[data-word="/lines/0/set/0/to|value"].editing');
         $this->choose('Needed');
         // Until the server has worded it, the focus may still come back to the row.
         $this->until(fn (): bool => preg_grep('/Review to Needed/', $this->rows()) !== [], 'for the value');
-        $this->goTo('data-word', '/lines/0/set/0/to|set_value');
-        $this->line('Give a task', '/lines/1/title|title');
+        $this->goTo('data-word', '/lines/0/set/0/to|value');
+        $this->line('Give a task', '/lines/1/title|text');
         $this->see('.floating #title:focus');
         $this->keys('Ring about {number}'.Key::ENTER);
         $this->notSee('.floating');
         $this->until(fn (): bool => str_contains(implode(' ', $this->rows()), 'Ring about {number}'), 'for the title');
         // It goes up, and down again.
-        $this->goTo('data-word', '/lines/1/title|title');
+        $this->goTo('data-word', '/lines/1/title|text');
         $this->keys(Key::ALT.Key::ARROW_UP);
         $this->until(fn (): bool => str_starts_with(array_slice($this->rows(), -2)[0], 'Give'), 'for the task to stand first');
-        $this->goTo('data-word', '/lines/0/title|title');
+        $this->goTo('data-word', '/lines/0/title|text');
         $this->keys(Key::ALT.Key::ARROW_DOWN);
         $this->until(fn (): bool => str_starts_with(array_slice($this->rows(), -2)[0], 'Set'), 'for the order to come back');
     }
 
     private function message(): void
     {
-        $this->line('Send a message', '/lines/2/to/0|recipients');
+        $this->line('Send a message', '/lines/2/to/0|choose');
         $this->take('the owner');
         $this->see('dialog #subject');
         $this->goTo('id', 'subject', Key::TAB);
@@ -160,7 +160,7 @@ final class MessageRuleTest extends BrowserTestCase
         );
         $this->choose($value);
         $this->until(fn (): bool => preg_grep("/ is {$value}$/", $this->rows()) !== [], 'for the value');
-        $this->goTo('data-word', "{$at}/value|operand");
+        $this->goTo('data-word', "{$at}/value|value");
     }
 
     private function line(string $label, string $gap): void

@@ -48,7 +48,7 @@ final class RecordsTest extends BrowserTestCase
         $this->press('+ condition');
         $this->choose('Subject');
         $this->until(
-            fn (): bool => $this->browser->findElements(WebDriverBy::cssSelector('[data-word="/filter/of/0/kind|operator"]')) !== [],
+            fn (): bool => $this->browser->findElements(WebDriverBy::cssSelector('[data-word="/filter/of/0/kind|choose"]')) !== [],
             'for the condition',
         );
         $this->press('is', '[data-word]');

@@ -136,7 +136,7 @@ final class WritingTest extends BrowserTestCase
             $rule = $this->draft($one);
             $before = $this->file($rule);
             $this->open("/rules/{$rule}");
-            $this->see('[data-word="/fires|guard"]');
+            $this->see('[data-word="/fires|choose"]');
             $words = $this->browser->executeScript(
                 'return [...document.querySelectorAll("[data-word]:not(.more):not(.ghost)")].map((word) => word.dataset.word)',
             );

@@ -128,7 +128,8 @@ final class ReadingKindsTest extends TestCase
         yield 'a formula about nothing' => [$if(['kind' => 'formula', 'formula' => 'boat > 1']), '/onlyIf/of/0/formula', 'bad_formula'];
         yield 'a condition by a name nobody gave' => [$if(['kind' => 'named', 'name' => 'Mine']), '/onlyIf/of/0/name', 'unknown_named'];
         yield 'another field of another kind' => [
-            $if(['kind' => 'over', 'field' => 'cost', 'value' => ['kind' => 'field', 'path' => 'due']]), '/onlyIf/of/0/value', 'wrong_type',
+            $if(['kind' => 'over', 'field' => 'cost', 'value' => ['kind' => 'field', 'path' => 'due']]), '/onlyIf/of/0/value/path',
+            'wrong_type',
         ];
         yield 'a count that is no number' => [
             $if(['kind' => 'at_least', 'total' => ['of' => 'count', 'relation' => 'customer>ticket.customer'], 'value' => 'many']),

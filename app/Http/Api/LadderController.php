@@ -6,16 +6,25 @@ namespace App\Http\Api;
 
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
+use App\Http\Api\Shape\LadderOffersShape;
 use App\Http\Api\Shape\LadderShape;
+use App\Http\Api\Shape\OfferShape;
 use App\Http\Input\LadderInput;
 use App\Http\Input\NewLadderInput;
+use App\Store\Company;
 use App\Store\KeptStore;
 use App\Store\Refused;
 use App\Store\RefusedFor;
+use App\Store\SchemaStore;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
+use VividLedger\House\Directory;
+use VividLedger\People\PersonExpressions;
 use VividLedger\Rule\Ladder\Ladders;
+use VividLedger\Rule\Ladder\RungAct;
+use VividLedger\Schema\People;
+use VividLedger\Shape\Context;
 
 /** Ladders, kept once and climbed by rules under their names. */
 final class LadderController extends Controller
@@ -38,6 +47,26 @@ final class LadderController extends Controller
     public function index(): JsonResponse
     {
         return new JsonResponse($this->shelf->ladders());
+    }
+
+    #[
+        OA\Get(
+            path: '/api/ladders/offers',
+            operationId: 'ladderOffers',
+            description: 'What a rung can be made of: whom it finds, and what it does.',
+            tags: ['time'],
+            responses: [new Ok(LadderOffersShape::class)],
+        ),
+    ]
+    public function offers(SchemaStore $schemas, Directory $directory, Company $company): LadderOffersShape
+    {
+        $type = array_values($schemas->schema()->types)[0] ?? People::type();
+        $context = new Context($schemas->schema(), $directory, $type, $company->zone());
+
+        return new LadderOffersShape(
+            array_map(EditorShapes::offer(...), PersonExpressions::ofAny($context)),
+            array_map(static fn (RungAct $act): OfferShape => new OfferShape($act->value, $act->label()), RungAct::cases()),
+        );
     }
 
     #[

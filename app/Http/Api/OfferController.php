@@ -6,18 +6,18 @@ namespace App\Http\Api;
 
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
-use App\Http\Api\Shape\OfferedShape;
+use App\Http\Api\Shape\ChoicesShape;
 use App\Http\Input\OfferInput;
 use App\Store\Company;
 use App\Store\SchemaStore;
-use Illuminate\Http\JsonResponse;
 use OpenApi\Attributes as OA;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\House\Directory;
 use VividLedger\Rule\Reading\RuleReader;
+use VividLedger\Shape\Asked;
 use VividLedger\Shape\Context;
+use VividLedger\Shape\EditorSort;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Offer;
 use VividLedger\Shape\Sheet;
 
 /** What a word of a rule, or of a list's filter, can become. */
@@ -27,11 +27,11 @@ final class OfferController extends Controller
         OA\Post(
             path: '/api/offers',
             operationId: 'offers',
-            description: 'The choices for one word, named by its place in the file (a JSON Pointer). A filter is given as {filter} with '
-                .'its record type.',
+            description: 'What the editor of one word offers. The word is named by its place in the file (a JSON Pointer) and the sort '
+                .'of its editor. A filter is given as {filter} with its record type.',
             tags: ['rules'],
-            requestBody: new Body(['file' => 'object', 'at' => 'string', 'on?' => 'string']),
-            responses: [new Ok(OfferedShape::class, list: true)],
+            requestBody: new Body(['file' => 'object', 'at' => 'string', 'by' => 'string', 'on?' => 'string']),
+            responses: [new Ok(ChoicesShape::class)],
         ),
     ]
     public function index(
@@ -40,28 +40,20 @@ final class OfferController extends Controller
         SchemaStore $schemas,
         Directory $directory,
         Company $company,
-    ): JsonResponse {
+    ): ChoicesShape {
         $given = $request->validated();
+        $asked = new Asked($given['at'], EditorSort::from($given['by']));
         if (isset($given['on'])) {
-            $sheet = new Sheet($given['at']);
+            $sheet = new Sheet($asked, isOfChange: false);
             ConditionReader::read(
                 new Context($schemas->schema(), $directory, $this->type($given['on']), $company->zone(), $sheet),
                 new Node($given['file']['filter'] ?? null, '/filter'),
             );
-            $offers = $sheet->offers;
-        } else {
-            $offers = $reader->read($given['file'], asked: $given['at'])->offers;
-        }
 
-        return new JsonResponse(array_map(
-            static fn (Offer $offer): OfferedShape => new OfferedShape(
-                $offer->label,
-                $offer->value,
-                $offer->group,
-                $offer->hint,
-                $offer->merge,
-            ),
-            $offers,
-        ));
+            return EditorShapes::choices($sheet->offers, $sheet->ways);
+        }
+        $page = $reader->read($given['file'], asked: $asked);
+
+        return EditorShapes::choices($page->offers, $page->ways);
     }
 }

@@ -10,7 +10,6 @@ use App\Http\Api\Shape\ReadingShape;
 use App\Http\Api\Shape\RowShape;
 use App\Http\Api\Shape\RuleShape;
 use App\Http\Api\Shape\RuleSummary;
-use App\Http\Api\Shape\WordShape;
 use App\Models\Columns;
 use App\Models\Entry;
 use App\Models\PublishedPage;
@@ -29,7 +28,6 @@ use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\RuleStatus;
 use VividLedger\Shape\Problem;
 use VividLedger\Shape\Row;
-use VividLedger\Shape\Word;
 
 /** Rules as the API gives them. */
 final readonly class RuleShapes
@@ -46,17 +44,10 @@ final readonly class RuleShapes
 
     public function reading(RulePage $page): ReadingShape
     {
-        $word = static fn (Word $word): WordShape => new WordShape(
-            $word->text,
-            $word->role->value,
-            $word->at,
-            $word->edit?->value,
-            $word->on,
-        );
-
         return new ReadingShape(
             array_map(static fn (Row $row): RowShape => new RowShape(
-                $row->part->value, $row->at, $row->margin, $row->depth, $row->off, $row->after, array_map($word, $row->words),
+                $row->part->value, $row->at, $row->margin, $row->depth, $row->off, $row->after,
+                $row->when === null ? null : EditorShapes::word($row->when), array_map(EditorShapes::word(...), $row->words),
             ), $page->rows),
             array_map(static fn (Problem $problem): ProblemShape => new ProblemShape(
                 $problem->at, $problem->code, $problem->message, $problem->position,

@@ -8,8 +8,11 @@ use VividLedger\Condition\QueryWriter;
 use VividLedger\Facts\View;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
-use VividLedger\Shape\WordRole;
 
 /** What a field is compared with when it is not a value written in the rule but one found when the rule is judged. */
 interface Given
@@ -19,10 +22,20 @@ interface Given
     /** How it is written, printed and said. */
     public static function shape(): Shape;
 
-    public function value(View $view, Field $for): string|int|bool|null;
+    /** Whether a field can be compared with it. */
+    public static function fits(Field $field): bool;
 
-    /** What it is said to be on a page. */
-    public function role(): WordRole;
+    /**
+     * Reads it and words it; null when unfinished.
+     *
+     * @param  Editor  $editor  with which something else is chosen
+     */
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self;
+
+    /** @return list<Offer> what it is offered as, besides a value */
+    public static function offers(Context $context, Node $node, Field $field): array;
+
+    public function value(View $view, Field $for): string|int|bool|null;
 
     /** @return list<Path> what it reads of the record */
     public function paths(): array;

@@ -9,6 +9,11 @@ use VividLedger\Facts\View;
 use VividLedger\People\Owner;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\FieldOffers;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Keyed;
 use VividLedger\Shape\WordRole;
@@ -42,6 +47,45 @@ final readonly class GivenField implements Given
         };
     }
 
+    public static function fits(Field $field): bool
+    {
+        return true;
+    }
+
+    public static function offers(Context $context, Node $node, Field $field): array
+    {
+        return [new Offer('another field…', ['kind' => self::kind()], 'Or', at: $node->at)];
+    }
+
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
+    {
+        $at = $node->child('path');
+        $name = $at->text() ?? '';
+        $path = $context->schema->path($context->type, $name);
+        $fields = Editor::choose('Compare with', static fn (): array => [
+            ...FieldOffers::names($context, static fn (Field $other): bool => self::alike($field, $other)),
+            new Offer('a value…', null, 'Or', at: $node->at),
+        ]);
+        if ($path === null) {
+            return $context->gap(
+                $name === '' ? 'choose a field' : $name,
+                $at->at,
+                $fields,
+                'unknown_field',
+                $name === '' ? "Choose the field that {$field->label} is compared with."
+                    : "{$context->type->label} has no field ‘{$name}’. Choose another.",
+            );
+        }
+        if (! self::alike($field, $path->field)) {
+            return $context->gap(
+                $path->label(), $at->at, $fields, 'wrong_type', "{$field->label} and {$path->label()} hold different kinds of value.",
+            );
+        }
+        $context->word($path->label(), WordRole::Field, $at->at, $fields);
+
+        return new self($path);
+    }
+
     public function value(View $view, Field $for): string|int|bool|null
     {
         return $view->value($this->path);
@@ -50,11 +94,6 @@ final readonly class GivenField implements Given
     public function wording(): string
     {
         return $this->path->label();
-    }
-
-    public function role(): WordRole
-    {
-        return WordRole::Field;
     }
 
     public function paths(): array

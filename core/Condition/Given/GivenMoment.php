@@ -9,8 +9,14 @@ use VividLedger\Facts\View;
 use VividLedger\Record\Value;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\SignedLength;
+use VividLedger\Shape\TimeForm;
+use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
 use VividLedger\Time\OutOfTime;
@@ -41,6 +47,41 @@ final readonly class GivenMoment implements Given
             ->slot('base', new MomentBase)->slot('before', new SignedLength(-1))->slot('after', new SignedLength(1));
     }
 
+    public static function fits(Field $field): bool
+    {
+        return $field->type->isMoment();
+    }
+
+    public static function offers(Context $context, Node $node, Field $field): array
+    {
+        $now = $field->type === FieldType::Date ? 'today' : 'now';
+
+        return [
+            new Offer($now, ['kind' => self::kind(), 'amount' => 0, 'unit' => 'day'], 'Or'),
+            new Offer("a time before or after {$now}…", ['kind' => self::kind()], 'Or', isChosen: false),
+        ];
+    }
+
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
+    {
+        $isDay = $field->type === FieldType::Date;
+        $amount = TimeReader::amount($node);
+        $form = TimeForm::signed([$isDay ? 'from today' : 'from now', 'ago'], $isDay, offers: $editor->offers);
+        if ($amount === null || ($isDay && $amount->unit->isShort())) {
+            return $context->gap(
+                'choose a date',
+                $node->at,
+                $form,
+                'wrong_type',
+                "Give a whole number and a unit, such as 7 days, for {$field->label}.",
+            );
+        }
+        $read = new self($amount, $context->zone, $isDay, $context->directory->calendar(null));
+        $context->word($read->wording(), WordRole::Value, $node->at, $amount->amount === 0 ? $editor : $form);
+
+        return $read;
+    }
+
     public function value(View $view, Field $for): string
     {
         return $this->at($view->facts->now(), $for);
@@ -69,11 +110,6 @@ final readonly class GivenMoment implements Given
             $this->amount->amount < 0 => "{$amount} ago",
             default => "{$amount} from {$base}",
         };
-    }
-
-    public function role(): WordRole
-    {
-        return WordRole::Value;
     }
 
     public function paths(): array

@@ -8,7 +8,13 @@ use VividLedger\Condition\QueryWriter;
 use VividLedger\Facts\View;
 use VividLedger\People\FoundPersonSlot;
 use VividLedger\People\PersonExpression;
+use VividLedger\People\PersonExpressions;
 use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\WordRole;
 
@@ -29,6 +35,34 @@ final readonly class GivenPerson implements Given
         return Shape::of(self::kind())->says('{person}')->slot('person', new FoundPersonSlot);
     }
 
+    public static function fits(Field $field): bool
+    {
+        return $field->type === FieldType::Person;
+    }
+
+    public static function offers(Context $context, Node $node, Field $field): array
+    {
+        return array_map(static fn (Offer $offer): Offer => new Offer(
+            $offer->label,
+            ['kind' => self::kind(), 'person' => $offer->value],
+            $offer->group,
+            $offer->hint,
+        ), PersonExpressions::found($context));
+    }
+
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
+    {
+        $person = PersonExpressions::read($context, $node->child('person'));
+        if ($person === null) {
+            return $context->gap(
+                'choose a person', $node->at, $editor, 'wrong_type', "Choose whom {$field->label} is compared with.",
+            );
+        }
+        $context->word($person->wording(), WordRole::Person, $node->at, $editor);
+
+        return new self($person);
+    }
+
     public function value(View $view, Field $for): ?int
     {
         return $this->person->find($view)->person?->id;
@@ -37,11 +71,6 @@ final readonly class GivenPerson implements Given
     public function wording(): string
     {
         return $this->person->wording();
-    }
-
-    public function role(): WordRole
-    {
-        return WordRole::Person;
     }
 
     public function paths(): array

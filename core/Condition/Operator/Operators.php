@@ -6,6 +6,7 @@ namespace VividLedger\Condition\Operator;
 
 use VividLedger\Condition\Order;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Kinds;
 
 /** All operators, in the order they are offered. A new operator is a new file and a place here. */
 final class Operators
@@ -13,10 +14,9 @@ final class Operators
     /** @return array<string, Operator> by kind */
     public static function all(): array
     {
-        static $all = null;
-        if ($all === null) {
+        return Kinds::once(self::class, static function (): array {
             $all = [];
-            foreach ([
+            foreach (Kinds::all(self::class, [
                 new Is, new Negated(new Is, 'is_not', 'is not', [
                     '{left} (isn’t|!=|<>|≠|is other than|is anything but|is not equal to|does not equal|doesn’t equal|differs from|'
                         .'is different from|'
@@ -55,13 +55,24 @@ final class Operators
                     '{left} has (something in it|been filled in|been set)',
                     'with a {left}', '{has}', '{left} != (empty|blank|nothing)',
                 ]), new IsEmpty,
-            ] as $operator) {
+            ]) as $operator) {
                 $all[$operator->kind()] = $operator;
             }
-        }
 
-        /** @var array<string, Operator> $all */
-        return $all;
+            return $all;
+        });
+    }
+
+    /** Whether it looks at the change at hand. */
+    public static function isOfChange(Operator $operator): bool
+    {
+        return $operator instanceof ChangeOperator;
+    }
+
+    /** Whether it asks about the person in a field, and so compares with something else than people. */
+    public static function isOfPerson(Operator $operator): bool
+    {
+        return $operator instanceof PersonOperator;
     }
 
     /** @return list<Operator> */

@@ -6,7 +6,6 @@ namespace VividLedger\Rule\Guard;
 
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 
@@ -22,7 +21,7 @@ final readonly class BecomesTrue implements RepeatGuard
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')->says('when the conditions become true')->orSaid(
+        return Shape::of(self::kind())->opens(RepeatGuards::chooser(...))->apart('again')->says('when the conditions become true')->orSaid(
             '[only ](when|once|each time|every time|as soon as|whenever) (the conditions|conditions|the condition|they|it|all '
                 .'conditions) [first |newly |start to |starts to |begin to |begins to |come to |are |are newly |are first |](become '
                 .'true|becomes true|turn true|turns true|hold|holds|be true|get true|come true|apply|applies|go true|met|are met|become '

@@ -6,7 +6,6 @@ namespace VividLedger\Rule\Guard;
 
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 
@@ -22,7 +21,7 @@ final readonly class EveryTime implements RepeatGuard
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')->says('every time')->orSaid(
+        return Shape::of(self::kind())->opens(RepeatGuards::chooser(...))->apart('again')->says('every time')->orSaid(
             '(always|each time|every single time|whenever it happens|without limit|any number of times|as often as it happens|at '
                 .'every change)',
             '(every|each) time it happens', 'every time the (conditions hold|rule is triggered)',

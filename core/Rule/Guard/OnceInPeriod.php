@@ -10,7 +10,6 @@ use VividLedger\Facts\GuardState;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\LengthOf;
@@ -33,7 +32,8 @@ final readonly class OnceInPeriod implements RepeatGuard
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')->says('at most once in {period}[, ready again when {again}]')
+        return Shape::of(self::kind())->opens(RepeatGuards::chooser(...))->apart('again')
+            ->says('at most once in {period}[, ready again when {again}]')
             ->orSaid(
                 'once (every|in|per|a) {period}[,] (at most|at the most|maximum|max)',
                 '(max|maximum|at the most) once (in|every|per|a|within) {period}[, ready again when {again}]',

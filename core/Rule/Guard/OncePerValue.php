@@ -12,7 +12,6 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Gap;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
@@ -35,7 +34,7 @@ final readonly class OncePerValue implements RepeatGuard
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')
+        return Shape::of(self::kind())->opens(RepeatGuards::chooser(...))->apart('again')
             ->says('once per {} for each value of {field}[, ready again when {again}]')->orSaid(
                 '[only ]once (for|per) (each|every|a|) value of {field}[, ready again when {again}]',
                 '[only ]once (for each|for every|per) {field}[, ready again when {again}]',

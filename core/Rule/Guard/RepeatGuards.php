@@ -7,8 +7,10 @@ namespace VividLedger\Rule\Guard;
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 
 /** All repeat guards, in the order they are offered. A new guard is a new file and one line here. */
 final class RepeatGuards
@@ -18,9 +20,24 @@ final class RepeatGuards
         BecomesTrue::class, EveryTime::class, OncePerRecord::class, OncePerValue::class, OnceInPeriod::class, SoManyTimes::class,
     ];
 
+    /** @return list<class-string<RepeatGuard>> */
+    public static function all(): array
+    {
+        return Kinds::all(self::class, self::ALL);
+    }
+
+    public static function chooser(Context $context, Node $node): Editor
+    {
+        return Editor::choose('Fires', static fn (): array => array_map(static fn (string $guard): Offer => new Offer(
+            $guard::label($context->type),
+            $guard::shape()->begun($context, $node),
+            isChosen: $guard::kind() === $node->kind(),
+        ), self::all()));
+    }
+
     public static function read(Context $context, Node $node): ?RepeatGuard
     {
-        foreach (self::ALL as $guard) {
+        foreach (self::all() as $guard) {
             if ($guard::kind() === $node->kind()) {
                 return $guard::read($context, $node);
             }
@@ -29,7 +46,7 @@ final class RepeatGuards
         return $context->gap(
             'choose how often',
             $node->at,
-            Edit::Guard,
+            self::chooser($context, $node),
             'unknown_guard',
             'Choose how often the rule may fire for one record.',
         );
@@ -47,7 +64,7 @@ final class RepeatGuards
             );
         }
         if ($again->isMissing()) {
-            $context->more('+ ready again when', $again->at, Edit::Where);
+            $context->more('+ ready again when', $again->at, Editor::conditions());
 
             return null;
         }

@@ -10,7 +10,6 @@ use VividLedger\Facts\GuardState;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Counted;
@@ -34,7 +33,7 @@ final readonly class SoManyTimes implements RepeatGuard
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->opens(Edit::Guard)->apart('again')
+        return Shape::of(self::kind())->opens(RepeatGuards::chooser(...))->apart('again')
             ->says('at most {times} times in all[, ready again when {again}]')->orSaid(
                 '(at most|up to|no more than|not more than|only|maximum|max|a maximum of) {times} times[ (per|for each|for every) {}|'
                     .'in all|in total|]'

@@ -7,7 +7,7 @@ namespace VividLedger\Rule\Ladder;
 use VividLedger\Condition\WithoutNamed;
 use VividLedger\People\PersonExpressions;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\TimeReader;
@@ -37,10 +37,9 @@ final class Ladders
                 return $context->gap(
                     $name ?? 'choose a ladder',
                     $at,
-                    Edit::Offer,
+                    Editor::choose('Ladders', $offers),
                     'unknown_ladder',
                     $name === null ? 'Choose a ladder. Ladders are kept in Setup.' : "There is no ladder ‘{$name}’. Choose another.",
-                    $offers,
                 );
             }
             $inner = new Context($context->schema, new WithoutNamed($context->directory), $context->type, $context->zone);

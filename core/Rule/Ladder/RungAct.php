@@ -20,4 +20,14 @@ enum RungAct: string
             self::Raise => 'raises the priority',
         };
     }
+
+    /** As offered: "tell them". */
+    public function label(): string
+    {
+        return match ($this) {
+            self::Tell => 'tell them',
+            self::Reassign => 'make them the owner',
+            self::Raise => 'raise the priority',
+        };
+    }
 }

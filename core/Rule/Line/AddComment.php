@@ -10,7 +10,6 @@ use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Target\TargetSlot;
 use VividLedger\Rule\Target\ThisRecord;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Gap;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
@@ -34,14 +33,15 @@ final readonly class AddComment implements Line
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('Comment [on {on} ]{text}')->orSaid(
+        return Shape::of(self::kind())->starts(['text' => ''])->says('Comment [on {on} ]{text}')->orSaid(
             '(write|add|leave|post|make|put|enter) [the |a ](comment|note|remark)[ saying| that says|:][ on {on}] {text}[ on {on}]',
             'comment[ saying|ing|:| with| that] {text}[ on {on}]',
             '(write|add|leave|post|make|put) {text} as a comment[ on {on}]', 'note {text}[ on {on}]',
             '(write|add|leave|post|put) [the |a ](comment|note|remark) {text} (on|to) {}', 'a comment {text}',
         )->slot('on', new TargetSlot)->slot('text', new TemplateText(
             new Gap('write the comment', 'Write the comment.'),
-            Edit::Notes,
+            'Comment',
+            true,
             'A comment has at most '.self::LENGTH.' characters.',
             self::LENGTH,
             80,

@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Rule\Value\AssignedValues;
+use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
-use VividLedger\Shape\FieldReader;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\WordRole;
 
 /** Fields of one record type with what they are set to, in the order written: "Review to Needed and Stage since to now". */
 final readonly class Assignments
@@ -19,29 +21,79 @@ final readonly class Assignments
     {
     }
 
-    public static function read(Context $context, Node $list, RecordType $type): ?self
+    /** @param  bool  $isNew  whether the record is being made */
+    public static function read(Context $context, Node $list, RecordType $type, bool $isNew = false): ?self
     {
         $assignments = [];
         $items = $list->items();
         if ($items === []) {
-            return $context->gap('choose a field', "{$list->at}/0/field", Edit::SetField, 'missing', 'Choose the field to set.');
+            return $context->gap(
+                'choose a field',
+                "{$list->at}/0/field",
+                self::chooser($context->about($type), $list->child('0'), $isNew),
+                'missing',
+                'Choose the field to set.',
+            );
         }
         foreach ($items as $index => $item) {
             if ($index > 0) {
                 $context->glue('and');
             }
-            $field = FieldReader::settable($context->about($type), $item->child('field'));
+            $field = self::field($context->about($type), $item, $isNew);
             if ($field === null) {
                 continue;
             }
             $context->glue('to');
-            $value = AssignedValues::read($context, $item->child('to'), $field);
+            $value = AssignedValues::read($context, $item->child('to'), $field, $type, $isNew);
             if ($value !== null) {
                 $assignments[] = new Assignment($field, $value);
             }
         }
+        $context->more('+ field', "{$list->at}/".count($items), Editor::begin(new \stdClass));
 
         return count($assignments) === count($items) ? new self($assignments) : null;
+    }
+
+    /** A field that a rule may set. */
+    private static function field(Context $context, Node $item, bool $isNew): ?Field
+    {
+        $at = $item->child('field');
+        $name = $at->text();
+        $field = $context->type->field($name ?? '');
+        $chooser = self::chooser($context, $item, $isNew);
+        if ($field === null) {
+            return $context->gap(
+                $name ?? 'choose a field',
+                $at->at,
+                $chooser,
+                $name === null ? 'missing' : 'unknown_field',
+                $name === null ? 'Choose the field to set.' : "{$context->type->label} has no field ‘{$name}’. Choose another.",
+            );
+        }
+        $context->word($field->label, WordRole::Field, $at->at, $chooser);
+        if (! $field->isSettable()) {
+            return $context->problem(
+                $at->at,
+                'not_settable',
+                $field->system ? "{$field->label} is kept by the application and cannot be set."
+                    : "{$field->label} is computed from other fields and cannot be set.",
+            );
+        }
+
+        return $field;
+    }
+
+    /** Another field begins with the value that comes to mind first: now for a moment, otherwise still open. */
+    private static function chooser(Context $context, Node $item, bool $isNew): Editor
+    {
+        $fields = array_values(array_filter($context->type->fields, static fn (Field $field): bool => $field->isSettable()));
+
+        return Editor::choose('Set', static fn (): array => array_map(static fn (Field $field): Offer => new Offer(
+            $field->label,
+            ['field' => $field->name, 'to' => AssignedValues::first($field, $isNew)],
+            at: $item->at,
+            isChosen: $item->child('field')->text() === $field->name,
+        ), $fields));
     }
 
     /** @return list<string> */

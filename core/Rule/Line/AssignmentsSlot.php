@@ -146,7 +146,7 @@ final readonly class AssignmentsSlot implements Slot
     {
         return new OneShape(static fn (): array => array_map(
             static fn (string $value): Shape => $value::shape(),
-            array_values(array_filter(AssignedValues::ALL, static fn (string $value): bool => $value::fits($field))),
+            AssignedValues::fitting($field),
         ));
     }
 }

@@ -8,7 +8,7 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
@@ -40,10 +40,9 @@ final readonly class ContactSlot implements Worded
             return $context->gap(
                 $node->text() ?? '?',
                 $node->at,
-                Edit::Offer,
+                Editor::choose('Contact', $offers),
                 'unknown_field',
                 'Choose the reference to the contact.',
-                $offers,
             );
         }
         $context->choice("the {$path->label()}", WordRole::Field, $node->at, $offers);
@@ -54,7 +53,7 @@ final readonly class ContactSlot implements Worded
     public function more(Context $context, Node $node, Filled $around): void
     {
         if (count($this->offers($context)) > 1) {
-            $context->more('+ on a contact too', $node->at, Edit::Offer, fn (): array => $this->offers($context));
+            $context->more('+ on a contact too', $node->at, Editor::choose('Contact', fn (): array => $this->offers($context)));
         }
     }
 

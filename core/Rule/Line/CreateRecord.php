@@ -9,7 +9,7 @@ use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Scope;
@@ -34,7 +34,7 @@ final readonly class CreateRecord implements Line, Writes
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('Make a new {type}[ with {set}][, called {as}]')->orSaid(
+        return Shape::of(self::kind())->starts(['set' => []])->says('Make a new {type}[ with {set}][, called {as}]')->orSaid(
             '(make|create|open|add|start|raise) (a|an|a new|another|) {type}[ (with|where|having) {set}][, called {as}]',
         )->slot('type', new TypeName)->slot('set', new AssignmentsSlot(
             static fn (Scope $scope, array $around): ?RecordType => $scope->schema->type(
@@ -57,6 +57,8 @@ final readonly class CreateRecord implements Line, Writes
                 $type->label,
                 ['type' => $type->name, 'as' => self::freeName($context, $type), 'set' => self::proposed($context, $type)],
                 merge: true,
+                at: $node->at,
+                isChosen: $node->child('type')->text() === $type->name,
             ),
             array_values($types),
         );
@@ -65,15 +67,14 @@ final readonly class CreateRecord implements Line, Writes
             return $context->gap(
                 $node->child('type')->text() ?? 'choose what',
                 $node->at,
-                Edit::Offer,
+                Editor::choose('What is made', $offers),
                 'unknown_type',
                 'Choose what kind of record is made.',
-                $offers,
             );
         }
-        $context->choice($type->label, WordRole::Field, $node->at, $offers);
+        $context->choice($type->label, WordRole::Field, $node->at, $offers, 'What is made');
         $context->glue('with');
-        $assignments = Assignments::read($context, $node->child('set'), $type);
+        $assignments = Assignments::read($context, $node->child('set'), $type, true);
         $name = $node->child('as')->text() ?? $type->name;
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
             return $context->problem(

@@ -23,7 +23,7 @@ final readonly class GiveTask implements GivesTasks, Line
 
     public static function shape(): Shape
     {
-        return TaskPlan::said(Shape::of(self::kind()));
+        return TaskPlan::said(Shape::of(self::kind())->starts(TaskPlan::BEGUN));
     }
 
     public static function label(): string

@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
+use VividLedger\People\PersonExpressions;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Series;
@@ -28,7 +29,7 @@ final readonly class GiveTasks implements GivesTasks, Line
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('Give {tasks}')
+        return Shape::of(self::kind())->starts(['tasks' => [TaskPlan::BEGUN, TaskPlan::BEGUN]])->says('Give {tasks}')
             ->slot('tasks', new Series(self::one(), 2, self::MOST));
     }
 
@@ -54,15 +55,15 @@ final readonly class GiveTasks implements GivesTasks, Line
             return $context->gap(
                 'a task',
                 "{$list->at}/0/to",
-                Edit::Offer,
+                Editor::choose('Who', static fn (): array => PersonExpressions::offers($context)),
                 'missing',
                 'Add a task to the line.',
-                static fn (): array => \VividLedger\People\PersonExpressions::offers($context),
             );
         }
         if (count($items) > self::MOST) {
             return $context->problem($list->at, 'too_many', 'A line gives at most '.self::MOST.' tasks.');
         }
+        $context->more('+ task', "{$list->at}/".count($items), Editor::begin(TaskPlan::BEGUN));
         $read = array_values(array_filter($tasks));
 
         return count($read) === count($items) ? new self($read) : null;

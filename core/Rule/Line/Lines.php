@@ -9,12 +9,12 @@ use VividLedger\Rule\Timing\Climb;
 use VividLedger\Rule\Timing\Timing;
 use VividLedger\Rule\Timing\Timings;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Part;
-use VividLedger\Shape\Row;
+use VividLedger\Shape\TimeForm;
 use VividLedger\Shape\TimeReader;
-use VividLedger\Shape\Word;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
 
@@ -30,17 +30,26 @@ final class Lines
         AddComment::class, Follow::class, Refuse::class,
     ];
 
+    /** @return list<class-string<Line>> */
+    public static function all(): array
+    {
+        return Kinds::all(self::class, self::ALL);
+    }
+
     /** @return ?Placed null when it is unfinished, and the problem is noted; a line that is switched off is read all the same */
     public static function read(Context $context, Node $node, int $place): ?Placed
     {
-        $timing = Timings::read($context, $node->child('at'));
-        $row = $context->row(Part::Line, $node, $timing instanceof Timing ? $timing->margin() : ($timing === false ? 'when?' : 'at once'));
+        $at = $node->child('at');
+        $timing = Timings::read($context, $at);
+        $margin = $timing instanceof Timing ? $timing->margin() : ($timing === false ? 'when?' : 'at once');
+        $row = $context->row(Part::Line, $node, $margin);
+        $context->when($row, $margin, $at->at, Timings::form($context, $place));
         $row->off = $node->child('off')->raw === true;
         $row->after = $timing instanceof Timing ? $timing->seconds() : ($timing === null ? 0 : null);
         $problems = $context->problems();
-        $read = self::line($context, $node, $row);
+        $read = self::line($context, $node);
         $said = $row->text();
-        $tooLate = self::times($context, $node, $timing ?: null);
+        $tooLate = self::times($context, $node, $timing ?: null, $place);
         if ($read instanceof OnlyAtOnce && $timing !== null) {
             return $context->problem($node->child('at')->at, 'wrong_type', $read::whyNow());
         }
@@ -48,7 +57,7 @@ final class Lines
         $own = $node->child('onlyIf');
         if ($own->isMissing()) {
             // The word belongs to the line's own sentence, above the rows of its conditions.
-            $row->words[] = new Word('+ only if', WordRole::More, $own->at, Edit::Where);
+            $context->wordIn($row, '+ only if', WordRole::More, $own->at, Editor::conditions());
         } else {
             $condition = ConditionReader::read($context, $own, 'only if', 1);
             $read = $read === null || $condition === null ? null : new OnlyIf($read, $condition, $said);
@@ -63,6 +72,9 @@ final class Lines
             $timing->said(),
         )) : '';
         $key = $node->child('key')->text() ?? '';
+        if ($bare instanceof GivesTasks) {
+            $context->sheet->givers[$place] = [$key, $said];
+        }
         if ($key !== '') {
             if (preg_match('/^[a-z][a-z0-9_]{0,39}$/D', $key) !== 1) {
                 return $context->problem(
@@ -90,9 +102,9 @@ final class Lines
         );
     }
 
-    private static function line(Context $context, Node $node, Row $row): ?Line
+    private static function line(Context $context, Node $node): ?Line
     {
-        foreach (self::ALL as $line) {
+        foreach (self::all() as $line) {
             if ($line::kind() === $node->kind()) {
                 return $line::read($context, $node);
             }
@@ -102,7 +114,7 @@ final class Lines
     }
 
     /** What the margin leaves out of the line's time, and when it comes too late. */
-    private static function times(Context $context, Node $node, ?Timing $timing): ?Due
+    private static function times(Context $context, Node $node, ?Timing $timing, int $place): ?Due
     {
         $at = $node->child('at')->at;
         if ($timing === null) {
@@ -110,11 +122,12 @@ final class Lines
         }
         if ($timing->note() !== '') {
             $context->glue(',');
-            $context->word($timing->note(), WordRole::Value, $at, Edit::Timing);
+            $context->word($timing->note(), WordRole::Value, $at, Timings::form($context, $place));
         }
         $late = $node->child('tooLate');
+        $form = TimeForm::length('Too late after');
         if ($late->isMissing()) {
-            $context->more('+ too late after', $late->at, Edit::Span);
+            $context->more('+ too late after', $late->at, $form);
 
             return null;
         }
@@ -123,13 +136,13 @@ final class Lines
             return $context->gap(
                 'too late when?',
                 $late->at,
-                Edit::Span,
+                $form,
                 'wrong_type',
                 is_string($due) ? $due : 'Give an amount of 1 or more.',
             );
         }
         $context->glue(', too late after');
-        $context->word($due->length(), WordRole::Value, $late->at, Edit::Span);
+        $context->word($due->length(), WordRole::Value, $late->at, $form);
 
         return $due;
     }

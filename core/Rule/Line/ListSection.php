@@ -15,7 +15,8 @@ use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\FieldOffers;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Scope;
@@ -72,10 +73,9 @@ final readonly class ListSection
             return $context->gap(
                 $node->child('on')->text() ?? 'choose what',
                 $node->at,
-                Edit::Offer,
+                Editor::choose('Records too', $offers),
                 'unknown_type',
                 'Choose which records stand on the list too.',
-                $offers,
             );
         }
         $about = $context->about($type);
@@ -91,7 +91,7 @@ final readonly class ListSection
         }
         $where = null;
         if ($node->child('onlyIf')->isMissing()) {
-            $context->more('+ only some', $node->child('onlyIf')->at, Edit::Where);
+            $context->more('+ only some', $node->child('onlyIf')->at, Editor::conditions());
         } else {
             $where = ConditionReader::read($about, $node->child('onlyIf'), 'only', 1);
         }
@@ -103,13 +103,14 @@ final readonly class ListSection
     public static function columns(Context $context, Node $node): array
     {
         $columns = [];
+        $chooser = Editor::chooseSeveral('Columns', static fn (): array => FieldOffers::names($context));
         foreach ($node->items() as $item) {
             $path = $context->schema->path($context->type, $item->text() ?? '');
             if ($path === null) {
                 $context->gap(
                     $item->text() ?? '?',
                     $node->at,
-                    Edit::WatchedFields,
+                    $chooser,
                     'unknown_field',
                     "{$context->type->label} has no field ‘{$item->text()}’. Choose the columns again.",
                 );
@@ -119,13 +120,13 @@ final readonly class ListSection
             $columns[] = $path;
         }
         if ($columns === [] || count($columns) > self::MOST_COLUMNS) {
-            $context->gap('choose columns', $node->at, Edit::WatchedFields, 'missing', 'Choose from 1 to '.self::MOST_COLUMNS.' columns.');
+            $context->gap('choose columns', $node->at, $chooser, 'missing', 'Choose from 1 to '.self::MOST_COLUMNS.' columns.');
         } else {
             $context->word(
                 implode(', ', array_map(static fn (Path $path): string => $path->label(), $columns)),
                 WordRole::Field,
                 $node->at,
-                Edit::WatchedFields,
+                $chooser,
             );
         }
 
@@ -145,10 +146,9 @@ final readonly class ListSection
             return $context->gap(
                 $node->text() ?? 'choose a date',
                 $node->at,
-                Edit::Offer,
+                Editor::choose('Date', $offers),
                 'unknown_field',
                 'Choose the date that parts what is late from what is to come.',
-                $offers,
             );
         }
         $context->choice($field->label, WordRole::Field, $node->at, $offers);

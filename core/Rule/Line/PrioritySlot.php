@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
@@ -41,10 +41,9 @@ final readonly class PrioritySlot implements Worded
             return $context->gap(
                 'choose a priority',
                 $node->at,
-                Edit::Offer,
+                Editor::choose('Priority', $this->offers(...)),
                 'wrong_type',
                 'A task has low, normal or high priority.',
-                $this->offers(...),
             );
         }
         $context->choice("{$priority->value}-priority", WordRole::Value, $node->at, $this->offers(...));
@@ -54,7 +53,7 @@ final readonly class PrioritySlot implements Worded
 
     public function more(Context $context, Node $node, Filled $around): void
     {
-        $context->more('+ priority', $node->at, Edit::Offer, $this->offers(...));
+        $context->more('+ priority', $node->at, Editor::choose('Priority', $this->offers(...)));
     }
 
     public function schema(): array

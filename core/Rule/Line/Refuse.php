@@ -29,7 +29,7 @@ final readonly class Refuse implements Line, OnlyAtOnce
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('Refuse the save with {message}[ at {field}]')->orSaid(
+        return Shape::of(self::kind())->starts(['message' => ''])->says('Refuse the save with {message}[ at {field}]')->orSaid(
             '(do not|don’t) (save|let it be saved|save it)[,|:|;] [and |but ][say |with ]{message}[ at {field}]',
             'refuse[ it| this][ with|:|,| and say| because] {message}[ at {field}]',
             '(refuse|stop|block|prevent|reject|forbid|deny|cancel|do not allow|don’t allow|disallow) [{} |to |from ](save|saving|'
@@ -37,7 +37,10 @@ final readonly class Refuse implements Line, OnlyAtOnce
                 .'[ and (say|tell them)| with| saying| with the message| with message|:| because| and show] {message}[ at {field}| '
                     .'on {field}]',
             'show [an ]error {message}[ at {field}| on {field}]',
-        )->slot('message', new TemplateText(new Gap('write the message', 'Write what the person reads.')))
+        )->slot('message', new TemplateText(
+            new Gap('write the message', 'Write what the person reads.'),
+            'What the person reads',
+        ))
             ->slot('field', new OwnField(
                 static fn (Field $field): bool => ! $field->system,
                 new Gap('choose a field', 'Choose the field the message stands at.', '+ at a field'),

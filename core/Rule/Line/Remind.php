@@ -35,7 +35,7 @@ final readonly class Remind implements FindsPeople, Line, Reaches
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('Remind {to}[ {text}]')->orSaid(
+        return Shape::of(self::kind())->starts(['to' => ['kind' => 'owner'], 'text' => ''])->says('Remind {to}[ {text}]')->orSaid(
             'remind {to} {at}(:|,| to| that| of|) {text}',
             '(remind|ping|nudge|poke|prompt|alert) {to}[ (to|about|of|that|with|saying|:)] {text}',
             '(send|give|leave|write) [a ]reminder[ {text}] to {to}',
@@ -47,6 +47,7 @@ final readonly class Remind implements FindsPeople, Line, Reaches
             '{to} gets a reminder[ {text}]',
         )->slot('to', new PersonSlot)->slot('text', new TemplateText(
             new Gap('of what', 'Write what the reminder says.'),
+            'What the reminder says',
             tooLong: 'A reminder has at most '.self::LENGTH.' characters.',
             most: self::LENGTH,
         ))->apart('at')->needs('text')->slot('at', Timings::slot());

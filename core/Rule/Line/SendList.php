@@ -15,7 +15,7 @@ use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
@@ -60,7 +60,7 @@ final readonly class SendList implements Line, SentTogether
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says(
+        return Shape::of(self::kind())->starts(['subject' => 'Your list', 'columns' => [], 'days' => 5, 'workingDays' => true])->says(
             'Send them {channel} about {subject} with the columns {columns}[, by {by} up to {ahead} ahead][, and {and}][, and '
                 .'their open tasks{tasks}]'
                 .'[, saying {body}]',
@@ -90,24 +90,24 @@ final readonly class SendList implements Line, SentTogether
             return $context->gap(
                 'choose how',
                 $node->child('channel')->at,
-                Edit::Offer,
+                Editor::choose('How it goes', $channels),
                 'wrong_type',
                 'A list goes by e-mail, or as a note inside the application.',
-                $channels,
             );
         }
         $context->choice($channel === Channel::Email ? 'an e-mail' : 'a note', WordRole::Value, $node->child('channel')->at, $channels);
+        $line = Editor::line('Subject', self::SUBJECT_LENGTH);
         $subject = trim($node->child('subject')->text() ?? '');
         if ($subject === '' || mb_strlen($subject) > self::SUBJECT_LENGTH) {
             $context->gap(
                 'write a subject',
                 $node->child('subject')->at,
-                Edit::Text,
+                $line,
                 $subject === '' ? 'missing' : 'too_long',
                 'Give the list a subject of at most '.self::SUBJECT_LENGTH.' characters.',
             );
         } else {
-            $context->word("“{$subject}”", WordRole::Value, $node->child('subject')->at, Edit::Text);
+            $context->word("“{$subject}”", WordRole::Value, $node->child('subject')->at, $line);
         }
         $context->glue('with');
         $columns = ListSection::columns($context, $node->child('columns'));
@@ -185,8 +185,7 @@ final readonly class SendList implements Line, SentTogether
         $context->more(
             '+ other records',
             "{$list->at}/".count($list->items()),
-            Edit::Offer,
-            static fn (): array => ListSection::offers($context),
+            Editor::choose('Records too', static fn (): array => ListSection::offers($context)),
         );
 
         return array_values(array_filter($sections));
@@ -202,7 +201,7 @@ final readonly class SendList implements Line, SentTogether
         if ($node->raw === true) {
             $context->choice('; and their open tasks', WordRole::Value, $node->at, $offers);
         } elseif ($parted) {
-            $context->more('+ their tasks', $node->at, Edit::Offer, $offers);
+            $context->more('+ their tasks', $node->at, Editor::choose('Their tasks', $offers));
         }
 
         return $node->raw === true;
@@ -229,10 +228,9 @@ final readonly class SendList implements Line, SentTogether
             $context->gap(
                 $by->text() ?? 'choose a date',
                 $by->at,
-                Edit::Offer,
+                Editor::choose('By when it is due', $dates),
                 'unknown_field',
                 'Choose the date that parts what is late from what is to come.',
-                $dates,
             );
 
             return [null, 0, false];
@@ -240,14 +238,15 @@ final readonly class SendList implements Line, SentTogether
         $context->glue('by');
         $context->choice($field->label, WordRole::Field, $by->at, $dates);
         $days = $node->child('days');
+        $number = Editor::number('Days ahead', 0, self::MOST_DAYS);
         $working = $node->child('workingDays')->raw === true;
         if (! is_int($days->raw) || $days->raw < 0 || $days->raw > self::MOST_DAYS) {
-            $context->gap('how many days ahead', $days->at, Edit::Number, 'out_of_range', 'Look from 0 to '.self::MOST_DAYS.' days ahead.');
+            $context->gap('how many days ahead', $days->at, $number, 'out_of_range', 'Look from 0 to '.self::MOST_DAYS.' days ahead.');
 
             return [$field, 0, $working];
         }
         $context->glue(': late, today, and the next');
-        $context->word((string) $days->raw, WordRole::Value, $days->at, Edit::Number);
+        $context->word((string) $days->raw, WordRole::Value, $days->at, $number);
         $context->choice(
             $working ? 'working days' : 'days',
             WordRole::Value,

@@ -15,7 +15,7 @@ use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Recipient\Recipients;
 use VividLedger\Rule\Recipient\RecipientsSlot;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
@@ -45,7 +45,8 @@ final readonly class SendMessage implements Line, Reaches
     {
         $further = '[, with a copy to {cc}][, answers to {replyTo}]';
 
-        return Shape::of(self::kind())->says("Send {to} {channel} with the letter {letter}{$further}")
+        return Shape::of(self::kind())->starts(['to' => [], 'subject' => '', 'body' => ''])
+            ->says("Send {to} {channel} with the letter {letter}{$further}")
             ->says("Send {to} {channel}[ about {subject}][ saying {body}]{$further}")
             ->orSaid(
                 '(send|mail|e-mail|email|write|write to) {to} [{channel} ][with |using ][the |our |a ][letter |template |letter '
@@ -178,10 +179,9 @@ final readonly class SendMessage implements Line, Reaches
             return $context->gap(
                 'choose how',
                 $node->at,
-                Edit::Offer,
+                Editor::choose('How it goes', $offers),
                 'wrong_type',
                 'A message goes by e-mail, as a text message, or inside the application.',
-                $offers,
             );
         }
         $context->choice($channel->one(), WordRole::Value, $node->at, $offers);
@@ -191,6 +191,7 @@ final readonly class SendMessage implements Line, Reaches
 
     private static function letter(Context $context, Node $node, ?Channel $channel): ?Letter
     {
+        $editor = Editor::letter($channel === Channel::Sms);
         $name = $node->child('letter')->text();
         if ($name !== null) {
             $kept = in_array($name, $context->directory->letters($context->type->name), true) ? $context->directory->letter($name) : null;
@@ -198,13 +199,13 @@ final readonly class SendMessage implements Line, Reaches
                 return $context->gap(
                     "‘{$name}’",
                     $node->at,
-                    Edit::Letter,
+                    $editor,
                     'unknown_letter',
                     "There is no letter ‘{$name}’ for {$context->type->plural}. Choose another, or write the message here.",
                 );
             }
             $context->glue('with the letter');
-            $context->word("‘{$name}’", WordRole::Value, $node->at, Edit::Letter);
+            $context->word("‘{$name}’", WordRole::Value, $node->at, $editor);
 
             return Letter::read(
                 $context,
@@ -218,7 +219,7 @@ final readonly class SendMessage implements Line, Reaches
             $node->child('body')->text() ?? '',
         )) : $subject;
         if ($said === '') {
-            $context->word('write the message', WordRole::Missing, $node->at, Edit::Letter);
+            $context->word('write the message', WordRole::Missing, $node->at, $editor);
             $problems = $context->problems();
             Letter::read($context, $node->child('subject'), $node->child('body'), $channel !== Channel::Sms);
 
@@ -228,7 +229,7 @@ final readonly class SendMessage implements Line, Reaches
             '“'.mb_strimwidth((string) preg_replace('/\s+/u', ' ', $said), 0, 80, '…').'”',
             WordRole::Value,
             $node->at,
-            Edit::Letter,
+            $editor,
         );
 
         return Letter::read($context, $node->child('subject'), $node->child('body'), $channel !== Channel::Sms);
@@ -240,10 +241,9 @@ final readonly class SendMessage implements Line, Reaches
             return $context->gap(
                 $gap,
                 "{$list->at}/0",
-                Edit::Recipients,
+                Recipients::chooser($context),
                 'missing',
                 'Choose who gets the message.',
-                static fn (): array => Recipients::offers($context),
             );
         }
         $read = Recipients::read($context, $list);
@@ -251,8 +251,7 @@ final readonly class SendMessage implements Line, Reaches
             $context->more(
                 '+',
                 "{$list->at}/".count($list->items()),
-                Edit::Recipients,
-                static fn (): array => Recipients::offers($context),
+                Recipients::chooser($context),
             );
         }
 
@@ -263,7 +262,7 @@ final readonly class SendMessage implements Line, Reaches
     {
         if ($list->items() === []) {
             if ($offered) {
-                $context->more($more, "{$list->at}/0", Edit::Recipients, static fn (): array => Recipients::offers($context));
+                $context->more($more, "{$list->at}/0", Recipients::chooser($context));
             }
 
             return Recipients::read($context, $list);

@@ -37,7 +37,7 @@ final readonly class SetFields implements Line, Writes
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('Set [on {on}: ]{set}[, of those where {where}]')->orSaid(
+        return Shape::of(self::kind())->starts(['set' => [[]]])->says('Set [on {on}: ]{set}[, of those where {where}]')->orSaid(
             '(set|make|put|change|switch|turn|update|mark|move|bring|reset|let) {set}[ be]', '(set|change|update|put|make) {on}’s {set}',
             '{deeds}', '{becomes}', '(set|change|put|make|mark|move|turn|update|switch) {elsewhere}', '{elsewhere}',
             'on {on}[:|,] [set |make |put ]{set}',

@@ -6,11 +6,16 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\House\Person;
 use VividLedger\Rule\Performance\Performance;
+use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\FieldOffers;
+use VividLedger\Shape\FormField;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\TimeReader;
+use VividLedger\Shape\Way;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
@@ -26,8 +31,9 @@ final readonly class TaskDue
     /** @return self|false|null null for no set time, false when it cannot be read */
     public static function read(Context $context, Node $node): self|false|null
     {
+        $form = self::form($context);
         if ($node->raw === null) {
-            $context->word('at no set time', WordRole::Value, $node->at, Edit::Due);
+            $context->word('at no set time', WordRole::Value, $node->at, $form);
 
             return null;
         }
@@ -35,7 +41,7 @@ final readonly class TaskDue
         $name = $node->child('from')->text();
         $from = $name === null ? null : $context->schema->path($context->type, $name);
         if ($name !== null && ($from === null || ! $from->field->type->isMoment())) {
-            $context->gap($name, $node->at, Edit::Due, 'unknown_field', "{$context->type->label} has no date ‘{$name}’ to count from.");
+            $context->gap($name, $node->at, $form, 'unknown_field', "{$context->type->label} has no date ‘{$name}’ to count from.");
 
             return false;
         }
@@ -46,7 +52,7 @@ final readonly class TaskDue
             $context->gap(
                 'choose when',
                 $node->at,
-                Edit::Due,
+                $form,
                 $far ? 'out_of_range' : 'wrong_type',
                 is_string($due) ? $due : 'Give a whole number and a unit, such as 2 days.',
             );
@@ -58,9 +64,22 @@ final readonly class TaskDue
             $due->amount->amount === 0 => "on {$from->label()}",
             default => $due->length().($due->amount->amount < 0 ? ' before ' : ' after ').$from->label(),
         };
-        $context->word(trim("{$said} {$due->rest()}"), WordRole::Value, $node->at, Edit::Due);
+        $context->word(trim("{$said} {$due->rest()}"), WordRole::Value, $node->at, $form);
 
         return new self($due, $from);
+    }
+
+    /** So long after now, or before and after a date. */
+    private static function form(Context $context): Editor
+    {
+        return Editor::form('When it is due', static fn (): array => [new Way('', [], [
+            FormField::time(
+                ['amount' => 1, 'unit' => 'day'], sides: ['after', 'before'], sidesWith: 'from', hasTime: true,
+            ),
+            FormField::choice('from', 'counted from', [
+                new Offer('now', null), ...FieldOffers::names($context, static fn (Field $field): bool => $field->type->isMoment()),
+            ]),
+        ])], none: 'No due date');
     }
 
     /**

@@ -11,7 +11,6 @@ use VividLedger\Record\Record;
 use VividLedger\Rule\Performance\Finder;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Path;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Gap;
 use VividLedger\Shape\Shape;
@@ -31,6 +30,9 @@ final readonly class TaskPlan
     public const TITLE_LENGTH = 200;
 
     public const NOTES_LENGTH = 2000;
+
+    /** What a new one begins with. */
+    public const BEGUN = ['to' => ['kind' => 'owner'], 'title' => '', 'due' => ['amount' => 1, 'unit' => 'day']];
 
     private function __construct(
         private Template $title,
@@ -76,6 +78,7 @@ final readonly class TaskPlan
             'priority' => new PrioritySlot,
             'title' => new TemplateText(
                 new Gap('write a title', 'Give the task a title.'),
+                'Title of the task',
                 tooLong: 'A title has at most '.self::TITLE_LENGTH.' characters.',
                 most: self::TITLE_LENGTH,
             ), 'contact' => new ContactSlot, 'due' => new TaskDueSlot,
@@ -87,7 +90,8 @@ final readonly class TaskPlan
                 ->slot('length', new Length)->slot('rest', new DueRest)->slot('far', new Far('on'))
                 ->slot('from', new MomentPath)), 'notes' => new TemplateText(
                     new Gap('write the notes', 'Write the notes.', '+ notes'),
-                    Edit::Notes,
+                    'Notes',
+                    true,
                     'Notes have at most '.self::NOTES_LENGTH.' characters.',
                     self::NOTES_LENGTH,
                     60,

@@ -5,14 +5,9 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Reading;
 
 use VividLedger\Condition\ConditionReader;
-use VividLedger\Condition\FormulaHolds;
-use VividLedger\Condition\Given\GivenField;
-use VividLedger\Condition\Given\GivenMoment;
-use VividLedger\Condition\Given\GivenPerson;
-use VividLedger\Condition\Happened;
-use VividLedger\Condition\MadeBy;
-use VividLedger\Condition\NamedCondition;
+use VividLedger\Condition\Given\Givens;
 use VividLedger\Condition\Operator\Operators;
+use VividLedger\Condition\Statements;
 use VividLedger\Facts\TotalKind;
 use VividLedger\People\PersonExpressions;
 use VividLedger\Rule\Guard\RepeatGuards;
@@ -51,12 +46,12 @@ final class RuleFileSchema
                 'on' => ['description' => 'The record type the rule is about.'] + Json::NAME,
                 'when' => Json::oneOfKinds(self::shapes(array_map(
                     static fn (string $trigger): Shape => $trigger::shape(),
-                    Triggers::ALL,
+                    Triggers::all(),
                 ))),
                 'onlyIf' => ['description' => 'Left out, or a group without parts: always.'] + Json::ref('condition'),
                 'fires' => Json::oneOfKinds(self::shapes(array_map(
                     static fn (string $guard): Shape => $guard::shape(),
-                    RepeatGuards::ALL,
+                    RepeatGuards::all(),
                 ))),
                 'lines' => ['type' => 'array', 'minItems' => 1, 'maxItems' => Lines::MOST, 'items' => Json::ref('line')],
                 'until' => ['description' => 'Ends a started rule early.'] + Json::ref('condition'),
@@ -84,7 +79,7 @@ final class RuleFileSchema
                 'description' => 'A value, or one found when the rule is judged.',
                 'type' => ['string', 'number', 'boolean', 'object'],
                 'if' => ['type' => 'object'],
-                'then' => Json::oneOfKinds(self::shapes([GivenField::shape(), GivenPerson::shape(), GivenMoment::shape()])),
+                'then' => Json::oneOfKinds(self::shapes(Givens::shapes())),
             ],
             'total' => [
                 'type' => 'object', 'required' => ['of', 'relation'], 'additionalProperties' => false, 'properties' => [
@@ -99,19 +94,19 @@ final class RuleFileSchema
             'condition' => Json::oneOfKinds(self::conditions()),
             'person' => Json::oneOfKinds(self::shapes(array_map(
                 static fn (string $person): Shape => $person::shape(),
-                PersonExpressions::ALL,
+                PersonExpressions::all(),
             ))),
             'assigned' => Json::oneOfKinds(self::shapes(array_map(
                 static fn (string $value): Shape => $value::shape(),
-                AssignedValues::ALL,
+                AssignedValues::all(),
             ))),
             'recipient' => Json::oneOfKinds(self::shapes(array_map(
                 static fn (string $recipient): Shape => $recipient::shape(),
-                Recipients::ALL,
+                Recipients::all(),
             ))),
             'timing' => ['description' => 'When a line is done; left out: at once.'] + Json::oneOfKinds(self::shapes(array_map(
                 static fn (string $timing): Shape => $timing::shape(),
-                Timings::ALL,
+                Timings::all(),
             ))),
             'line' => Json::oneOfKinds(self::lines()),
         ];
@@ -121,7 +116,7 @@ final class RuleFileSchema
     private static function conditions(): array
     {
         $parts = ['required' => ['of'], 'properties' => ['of' => ['type' => 'array', 'items' => Json::ref('condition')]]];
-        $shapes = [MadeBy::shape(), MadeBy::opposite(), Happened::shape(), NamedCondition::shape(), FormulaHolds::shape()];
+        $shapes = Statements::shapes();
         foreach (Operators::all() as $operator) {
             $shapes[] = $operator->shape();
         }
@@ -142,7 +137,7 @@ final class RuleFileSchema
             static fn (array $line): array => [
                 'properties' => (is_array($line['properties'] ?? null) ? $line['properties'] : []) + $besides,
             ] + $line,
-            self::shapes(array_map(static fn (string $line): Shape => $line::shape(), Lines::ALL)),
+            self::shapes(array_map(static fn (string $line): Shape => $line::shape(), Lines::all())),
         );
     }
 

@@ -9,6 +9,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Part;
 use VividLedger\Shape\Problem;
 use VividLedger\Shape\Row;
+use VividLedger\Shape\Way;
 
 /** A rule as read: its rows, what is wrong with it, and the rule itself when nothing is. */
 final readonly class RulePage
@@ -17,12 +18,14 @@ final readonly class RulePage
      * @param  list<Row>  $rows
      * @param  list<Problem>  $problems
      * @param  list<Offer>  $offers  what the word that was asked about can become
+     * @param  list<Way>  $ways  the ways to fill in its form
      */
     public function __construct(
         public array $rows,
         public array $problems,
         public ?Rule $rule,
         public array $offers = [],
+        public array $ways = [],
     ) {
     }
 

@@ -18,8 +18,9 @@ use VividLedger\Rule\Trigger\Gathers;
 use VividLedger\Rule\Trigger\Trigger;
 use VividLedger\Rule\Trigger\Triggers;
 use VividLedger\Schema\Schema;
+use VividLedger\Shape\Asked;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Part;
@@ -46,9 +47,9 @@ final readonly class RuleReader
 
     /**
      * @param  array<mixed>  $file  the decoded JSON
-     * @param  ?string  $asked  the place whose choices are wanted (a JSON Pointer); they are then in the page's offers
+     * @param  ?Asked  $asked  the word whose choices are wanted; they are then in the page's offers and ways
      */
-    public function read(array $file, int $id = 0, int $page = 0, string $eitherOr = '', ?string $asked = null): RulePage
+    public function read(array $file, int $id = 0, int $page = 0, string $eitherOr = '', ?Asked $asked = null): RulePage
     {
         return $this->from(new Node($file), $id, $page, $eitherOr, $asked);
     }
@@ -64,10 +65,10 @@ final readonly class RuleReader
         $read = $this->from(new Node($file, '', $reads), $id, $page, $eitherOr, null);
         $unknown = $reads->unknown($file, $read->problems);
 
-        return $unknown === [] ? $read : new RulePage($read->rows, [...$read->problems, ...$unknown], null, $read->offers);
+        return $unknown === [] ? $read : new RulePage($read->rows, [...$read->problems, ...$unknown], null, $read->offers, $read->ways);
     }
 
-    private function from(Node $root, int $id, int $page, string $eitherOr, ?string $asked): RulePage
+    private function from(Node $root, int $id, int $page, string $eitherOr, ?Asked $asked): RulePage
     {
         $type = $this->schema->type($root->child('on')->text() ?? '');
         if ($type === null) {
@@ -120,7 +121,7 @@ final readonly class RuleReader
             ? new Rule($id, $page, $name, $type->name, $trigger, $condition, $guard, $lines, $again, $eitherOr, $until, $limits, $byHand)
             : null;
 
-        return new RulePage($sheet->rows, $sheet->problems, $rule, $sheet->offers);
+        return new RulePage($sheet->rows, $sheet->problems, $rule, $sheet->offers, $sheet->ways);
     }
 
     /** Any rule may be run by hand besides, but one that is anyhow, and one that puts records together. */
@@ -142,12 +143,12 @@ final readonly class RuleReader
         if ($wanted) {
             $row->words[] = new Word(',');
         }
-        $context->choiceIn(
+        $context->wordIn(
             $row,
             $wanted ? 'or is run by hand' : '+ or by hand',
             $wanted ? WordRole::Value : WordRole::More,
             $node->at,
-            $offers,
+            Editor::choose('By hand', $offers),
         );
 
         return $wanted;
@@ -160,7 +161,7 @@ final readonly class RuleReader
         }
         if ($offered) {
             $context->row(Part::Until, $node, 'Until');
-            $context->more('+ what ends it early', $node->at, Edit::Where);
+            $context->more('+ what ends it early', $node->at, Editor::conditions());
         }
 
         return null;

@@ -8,6 +8,7 @@ use VividLedger\Message\Channel;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 
 /** To whom a line sends. Each kind is one file. */
@@ -20,6 +21,9 @@ interface Recipient
 
     /** Reads it; null with the problem noted. It words nothing by itself. */
     public static function read(Context $context, Node $node): ?self;
+
+    /** @return list<Offer> */
+    public static function offers(Context $context): array;
 
     public function wording(): string;
 

@@ -5,11 +5,10 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Recipient;
 
 use VividLedger\Message\Channel;
-use VividLedger\People\PersonExpressions;
 use VividLedger\Rule\Performance\Performance;
-use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\WordRole;
@@ -18,13 +17,28 @@ use VividLedger\Shape\WordRole;
 final readonly class Recipients
 {
     /** @var list<class-string<Recipient>> */
-    public const ALL = [ToPerson::class, ToContact::class, ToAddress::class, ToTeam::class, ToFollowers::class];
+    public const ALL = [ToContact::class, ToFollowers::class, ToPerson::class, ToTeam::class, ToAddress::class];
 
     public const MOST = 20;
 
     /** @param  list<Recipient>  $all */
     private function __construct(private array $all)
     {
+    }
+
+    /** @return list<class-string<Recipient>> */
+    public static function all(): array
+    {
+        return Kinds::all(self::class, self::ALL);
+    }
+
+    /** @param  bool  $isThere  whether somebody stands there who can be taken away */
+    public static function chooser(Context $context, bool $isThere = false): Editor
+    {
+        return Editor::choose('To whom', static fn (): array => [
+            ...array_merge(...array_map(static fn (string $recipient): array => $recipient::offers($context), self::all())),
+            ...($isThere ? [new Offer('remove this one', null, 'Anybody')] : []),
+        ]);
     }
 
     /** @return ?self null when one is unfinished; an empty list is sound */
@@ -37,13 +51,11 @@ final readonly class Recipients
                 $context->glue($index === count($items) - 1 ? 'and' : ',');
             }
             $recipient = self::one($context, $item);
-            $offers = static fn (): array => self::offers($context);
+            $chooser = self::chooser($context, true);
             if ($recipient === null) {
-                $context->word('somebody', WordRole::Missing, $item->at, Edit::Recipients);
-                $context->choice('', WordRole::More, $item->at, $offers);
+                $context->word('somebody', WordRole::Missing, $item->at, $chooser);
             } else {
-                $context->word($recipient->wording(), WordRole::Person, $item->at, Edit::Recipients);
-                $context->choice('', WordRole::More, $item->at, $offers);
+                $context->word($recipient->wording(), WordRole::Person, $item->at, $chooser);
                 $all[] = $recipient;
             }
         }
@@ -75,31 +87,9 @@ final readonly class Recipients
         return new Reached(array_values($addresses), implode('; ', $paths));
     }
 
-    /** @return list<Offer> */
-    public static function offers(Context $context): array
-    {
-        $offers = [];
-        foreach ($context->type->ownFields() as $field) {
-            $target = $field->target === null ? null : $context->schema->type($field->target);
-            if ($field->type === FieldType::Email || $field->type === FieldType::Phone
-                || ($target !== null && ToContact::field($target, FieldType::Email) !== null)) {
-                $offers[] = new Offer("the {$field->label}", ['kind' => 'field', 'path' => $field->name], 'Contacts');
-            }
-        }
-        $offers[] = new Offer('whoever follows it', ['kind' => 'followers'], 'From the record');
-        foreach (PersonExpressions::offers($context) as $offer) {
-            $offers[] = new Offer($offer->label, ['kind' => 'person', 'person' => $offer->value], $offer->group, $offer->hint);
-        }
-        foreach ($context->directory->teams() as $team) {
-            $offers[] = new Offer("everybody in {$team}", ['kind' => 'team', 'team' => $team], 'Teams');
-        }
-
-        return $offers;
-    }
-
     private static function one(Context $context, Node $node): ?Recipient
     {
-        foreach (self::ALL as $recipient) {
+        foreach (self::all() as $recipient) {
             if ($recipient::kind() === $node->kind()) {
                 return $recipient::read($context, $node);
             }

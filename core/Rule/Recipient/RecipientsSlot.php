@@ -47,7 +47,7 @@ final readonly class RecipientsSlot implements Slot
 
         return $list instanceof Many ? $list : $list = new Many(new OneShape(static fn (): array => array_map(
             static fn (string $recipient): Shape => $recipient::shape(),
-            Recipients::ALL,
+            Recipients::all(),
         ), 'recipient'), 'and');
     }
 }

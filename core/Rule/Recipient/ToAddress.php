@@ -9,6 +9,7 @@ use VividLedger\Message\Channel;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 
 /** A fixed e-mail address or phone number. */
@@ -38,6 +39,11 @@ final readonly class ToAddress implements Recipient
             'wrong_type',
             "‘{$address}’ is neither an e-mail address nor a phone number.",
         );
+    }
+
+    public static function offers(Context $context): array
+    {
+        return [new Offer('an address…', ['kind' => self::kind(), 'address' => ''], 'Anybody')];
     }
 
     public function wording(): string

@@ -15,6 +15,7 @@ use VividLedger\Schema\Path;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 
 /** The contact in a field: a record with an e-mail address or a phone number, or such a field of the record itself. */
@@ -44,6 +45,20 @@ final readonly class ToContact implements Recipient
         return $path !== null && ($direct || ($contact !== null && self::field($contact, FieldType::Email) !== null))
             ? new self($path, $contact)
             : $context->problem($node->at, 'unknown_field', "{$context->type->label} has no contact ‘{$name}’ that can be written to.");
+    }
+
+    public static function offers(Context $context): array
+    {
+        $offers = [];
+        foreach ($context->type->ownFields() as $field) {
+            $target = $field->target === null ? null : $context->schema->type($field->target);
+            if ($field->type === FieldType::Email || $field->type === FieldType::Phone
+                || ($target !== null && self::field($target, FieldType::Email) !== null)) {
+                $offers[] = new Offer("the {$field->label}", ['kind' => self::kind(), 'path' => $field->name], 'Contacts');
+            }
+        }
+
+        return $offers;
     }
 
     public function wording(): string

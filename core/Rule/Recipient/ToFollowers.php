@@ -8,6 +8,7 @@ use VividLedger\Message\Channel;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
 
@@ -31,6 +32,11 @@ final readonly class ToFollowers implements Recipient
     public static function read(Context $context, Node $node): self
     {
         return new self;
+    }
+
+    public static function offers(Context $context): array
+    {
+        return [new Offer('whoever follows it', ['kind' => self::kind()], 'From the record')];
     }
 
     public function wording(): string

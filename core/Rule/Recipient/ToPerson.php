@@ -14,6 +14,7 @@ use VividLedger\Rule\Performance\Finder;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 
 /** Whomever a person expression finds. */
@@ -38,6 +39,16 @@ final readonly class ToPerson implements Recipient
         $person = PersonExpressions::read($context, $node->child('person'));
 
         return $person === null ? $context->problem($node->at, 'missing', 'Choose a person.') : new self($person);
+    }
+
+    public static function offers(Context $context): array
+    {
+        return array_map(static fn (Offer $offer): Offer => new Offer(
+            $offer->label,
+            ['kind' => self::kind(), 'person' => $offer->value],
+            $offer->group,
+            $offer->hint,
+        ), PersonExpressions::offers($context));
     }
 
     public function wording(): string

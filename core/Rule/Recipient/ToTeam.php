@@ -9,6 +9,7 @@ use VividLedger\People\TeamName;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 
 /** Everybody at work in a team. */
@@ -39,6 +40,14 @@ final readonly class ToTeam implements Recipient
             $node->at,
             'unknown_team',
             "There is no team ‘{$team}’.",
+        );
+    }
+
+    public static function offers(Context $context): array
+    {
+        return array_map(
+            static fn (string $team): Offer => new Offer("everybody in {$team}", ['kind' => self::kind(), 'team' => $team], 'Teams'),
+            $context->directory->teams(),
         );
     }
 

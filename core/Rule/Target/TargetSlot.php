@@ -7,7 +7,7 @@ namespace VividLedger\Rule\Target;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
@@ -64,7 +64,7 @@ final readonly class TargetSlot implements Worded
 
     public function more(Context $context, Node $node, Filled $around): void
     {
-        $context->more('on …', $node->at, Edit::Offer, static fn (): array => Targets::offers($context));
+        $context->more('on …', $node->at, Editor::choose('On which record', static fn (): array => Targets::offers($context)));
     }
 
     public function schema(): array

@@ -8,7 +8,7 @@ use VividLedger\Condition\ConditionReader;
 use VividLedger\Facts\Children;
 use VividLedger\Schema\Relation;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\WordRole;
@@ -32,10 +32,9 @@ final class Targets
                 return $context->gap(
                     $name,
                     $node->at,
-                    Edit::Offer,
+                    Editor::choose('On which record', $offers),
                     'unknown_record',
                     'No earlier line makes that record. Choose another.',
-                    $offers,
                 );
             }
             $context->choice("the new {$made->inSentence()}", WordRole::Field, $node->at, $offers);
@@ -54,10 +53,9 @@ final class Targets
             return $context->gap(
                 $name,
                 $node->at,
-                Edit::Offer,
+                Editor::choose('On which record', $offers),
                 'unknown_record',
                 "The {$context->type->inSentence()} does not lead to ‘{$name}’. Choose another record.",
-                $offers,
             );
         }
         $context->choice("the {$path->label()}", WordRole::Field, $node->at, $offers);
@@ -76,7 +74,7 @@ final class Targets
             );
         }
         if ($node->isMissing()) {
-            $context->more('+ only those', $node->at, Edit::Where);
+            $context->more('+ only those', $node->at, Editor::conditions());
 
             return $target;
         }

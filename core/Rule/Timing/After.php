@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Timing;
 
 use VividLedger\Shape\Context;
+use VividLedger\Shape\FormField;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\DueRest;
@@ -12,6 +13,7 @@ use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Slot\TimeOfDay;
 use VividLedger\Shape\Slot\Wait;
 use VividLedger\Shape\TimeReader;
+use VividLedger\Shape\Way;
 use VividLedger\Time\Due;
 
 /** So long after the rule fired. */
@@ -53,6 +55,13 @@ final readonly class After implements Timing
     public static function label(): string
     {
         return 'after a while';
+    }
+
+    public static function ways(Context $context, int $place): array
+    {
+        return [new Way(self::label(), ['kind' => self::kind()], [
+            FormField::time(['amount' => 3, 'unit' => 'day'], least: 1, hasTime: true, hasClock: true),
+        ])];
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -6,6 +6,8 @@ namespace VividLedger\Rule\Timing;
 
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
+use VividLedger\Shape\FieldOffers;
+use VividLedger\Shape\FormField;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\DateField;
@@ -15,6 +17,7 @@ use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\Slot\Overdue;
 use VividLedger\Shape\Slot\SignedLength;
 use VividLedger\Shape\TimeReader;
+use VividLedger\Shape\Way;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
 
@@ -51,6 +54,16 @@ final readonly class AtDate implements Timing
     public static function label(): string
     {
         return 'before or after a date';
+    }
+
+    public static function ways(Context $context, int $place): array
+    {
+        $dates = FieldOffers::own($context, static fn (Field $field): bool => $field->type->isMoment());
+
+        return [new Way(self::label(), ['kind' => self::kind()], [
+            FormField::time(['amount' => 3, 'unit' => 'day'], sides: ['after', 'before'], hasTime: true, hasClock: true),
+            FormField::choice('field', 'counted from', $dates, $dates[0]->value ?? null),
+        ])];
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Timing;
 
 use VividLedger\Rule\Ladder\Ladder;
+use VividLedger\Shape\Context;
 use VividLedger\Shape\Shape;
 
 /** Rung after rung of a ladder, each so long after the one before; the first counts from the line's own time. */
@@ -31,9 +32,14 @@ final readonly class Climb implements Timing
         return '';
     }
 
-    public static function read(\VividLedger\Shape\Context $context, \VividLedger\Shape\Node $node): null
+    public static function read(Context $context, \VividLedger\Shape\Node $node): null
     {
         return null;
+    }
+
+    public static function ways(Context $context, int $place): array
+    {
+        return [];
     }
 
     /** @return array{} */

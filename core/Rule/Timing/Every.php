@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Timing;
 
 use VividLedger\Shape\Context;
+use VividLedger\Shape\FormField;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Counted;
 use VividLedger\Shape\Slot\Interval;
 use VividLedger\Shape\TimeReader;
+use VividLedger\Shape\Way;
 use VividLedger\Time\Due;
 
 /** Every so often, from when the rule fired, until something ends the run; at most so many times. */
@@ -56,6 +58,14 @@ final readonly class Every implements Timing
     public static function label(): string
     {
         return 'every so often';
+    }
+
+    public static function ways(Context $context, int $place): array
+    {
+        return [new Way(self::label(), ['kind' => self::kind()], [
+            FormField::time(['amount' => 3, 'unit' => 'day'], least: 1, hasTime: true, hasClock: true),
+            FormField::number('times', 'at most', 'times', 5, 1, self::MOST),
+        ])];
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -8,6 +8,7 @@ use VividLedger\Facts\TasksOfLine;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
+use VividLedger\Shape\Way;
 
 /** When a line is done, other than at once. Each kind is one file with its meaning, its wording and its checks. */
 interface Timing
@@ -26,6 +27,9 @@ interface Timing
      * @return array{}|array{Shape, Shape}
      */
     public static function parted(): array;
+
+    /** @return list<Way> how it is filled in for a line at a place; none where it makes no sense */
+    public static function ways(Context $context, int $place): array;
 
     /** Reads it from a rule file; null when it cannot be, and the problem is noted. */
     public static function read(Context $context, Node $node): ?self;

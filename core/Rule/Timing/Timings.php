@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Timing;
 
 use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\OneShape;
+use VividLedger\Shape\Way;
 
 /** All timings, in the order they are offered. A new one is a new file and one line here. */
 final class Timings
@@ -18,12 +21,25 @@ final class Timings
     /** A time of a line, in words. */
     public static function slot(): OneShape
     {
-        static $slot = null;
-
-        return $slot instanceof OneShape ? $slot : $slot = new OneShape(static fn (): array => array_map(
+        return Kinds::once(self::class, static fn (): OneShape => new OneShape(static fn (): array => array_map(
             static fn (string $timing): Shape => $timing::shape(),
-            self::ALL,
-        ), 'timing');
+            self::all(),
+        ), 'timing'));
+    }
+
+    /** @return list<class-string<Timing>> */
+    public static function all(): array
+    {
+        return Kinds::all(self::class, self::ALL);
+    }
+
+    /** All ways to say when a line is done; at once is none of them. */
+    public static function form(Context $context, int $place): Editor
+    {
+        return Editor::form('When', static fn (): array => [
+            new Way('at once', null),
+            ...array_merge(...array_map(static fn (string $timing): array => $timing::ways($context, $place), self::all())),
+        ], clears: ['tooLate']);
     }
 
     /** @return Timing|false|null null for at once, false when it cannot be read */
@@ -32,7 +48,7 @@ final class Timings
         if ($node->isMissing()) {
             return null;
         }
-        foreach (self::ALL as $timing) {
+        foreach (self::all() as $timing) {
             if ($timing::kind() === $node->kind()) {
                 return $timing::read($context, $node) ?? false;
             }

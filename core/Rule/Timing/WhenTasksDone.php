@@ -6,8 +6,10 @@ namespace VividLedger\Rule\Timing;
 
 use VividLedger\Facts\TasksOfLine;
 use VividLedger\Shape\Context;
+use VividLedger\Shape\FormField;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Labels;
@@ -47,6 +49,15 @@ final readonly class WhenTasksDone implements Timing
     public static function label(): string
     {
         return 'when a task is done';
+    }
+
+    public static function ways(Context $context, int $place): array
+    {
+        return Waited::ways($context, $place, self::label(), self::kind(), [
+            FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
+            FormField::time(['amount' => 7, 'unit' => 'day'], 'timeOut', 'wait no longer than', least: 1, isNeeded: false),
+            FormField::choice('then', 'and then', [new Offer('leave the line out', null), new Offer('do it anyway', 'anyway')]),
+        ]);
     }
 
     public static function read(Context $context, Node $node): ?self

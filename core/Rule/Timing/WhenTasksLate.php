@@ -6,6 +6,7 @@ namespace VividLedger\Rule\Timing;
 
 use VividLedger\Facts\TasksOfLine;
 use VividLedger\Shape\Context;
+use VividLedger\Shape\FormField;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
@@ -43,6 +44,13 @@ final readonly class WhenTasksLate implements Timing
     public static function label(): string
     {
         return 'when a task is late';
+    }
+
+    public static function ways(Context $context, int $place): array
+    {
+        return Waited::ways($context, $place, self::label(), self::kind(), [
+            FormField::time(['amount' => 0, 'unit' => 'day'], sides: ['after', 'before'], hasTime: true, hasClock: true),
+        ]);
     }
 
     public static function read(Context $context, Node $node): ?self

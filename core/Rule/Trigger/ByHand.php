@@ -8,7 +8,6 @@ use VividLedger\Facts\Facts;
 use VividLedger\Record\Change;
 use VividLedger\Record\EventKind;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 
@@ -27,7 +26,7 @@ final readonly class ByHand extends OwnTrigger
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')->says('{subject} '.self::label())->orSaid(
+        return Shape::of(self::kind())->opens(Triggers::chooser(...))->apart('subject', 'byHand')->says('{subject} '.self::label())->orSaid(
             '(run|started) (by hand|manually|on demand)[ only]',
             '(someone|somebody) (runs|starts) it',
             '(someone|somebody|anyone|anybody|a person|I|we|one|you) (runs|starts|run|start|launches|triggers) (it|the rule|this '

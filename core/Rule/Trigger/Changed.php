@@ -8,7 +8,6 @@ use VividLedger\Facts\Facts;
 use VividLedger\Record\Change;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Always;
@@ -77,7 +76,7 @@ final readonly class Changed extends OwnTrigger implements WatchesFields
 
     public static function read(Context $context, Node $node): ?self
     {
-        $context->word(self::label(), WordRole::Value, $node->at, Edit::Trigger);
+        $context->word(self::label(), WordRole::Value, $node->at, Triggers::chooser($context, $node));
         $fields = ChangedFields::read($context, $node, $context->type);
 
         return $fields === null ? null : new self($context->type->name, $fields);

@@ -8,9 +8,10 @@ use VividLedger\Record\Change;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\FieldReader;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\WordRole;
 
 /** Which fields a change has to touch: any, or one of several; and of a single field the value it came from and the one it came to. */
@@ -35,6 +36,10 @@ final readonly class ChangedFields
         $context = $context->about($type);
         $context->glue('in');
         $list = $node->child('fields');
+        $chooser = Editor::chooseSeveral('Changed in', static fn (): array => array_map(
+            static fn (Field $field): Offer => new Offer($field->label, $field->name),
+            $type->ownFields(),
+        ), ['from', 'to']);
         $fields = [];
         $sound = true;
         foreach ($list->items() as $index => $item) {
@@ -47,18 +52,18 @@ final readonly class ChangedFields
                 $context->gap(
                     $shown,
                     $list->at,
-                    Edit::WatchedFields,
+                    $chooser,
                     'unknown_field',
                     "{$type->label} has no field ‘{$shown}’ that can change. Choose another.",
                 );
                 $sound = false;
             } else {
-                $context->word($field->label, WordRole::Field, $list->at, Edit::WatchedFields);
+                $context->word($field->label, WordRole::Field, $list->at, $chooser);
                 $fields[] = $field;
             }
         }
         if ($list->items() === []) {
-            $context->word('any field', WordRole::Value, $list->at, Edit::WatchedFields);
+            $context->word('any field', WordRole::Value, $list->at, $chooser);
         }
         $single = count($fields) === 1 ? $fields[0] : null;
         [$from, $to] = [
@@ -109,7 +114,7 @@ final readonly class ChangedFields
     {
         if ($node->raw === null) {
             if ($single !== null) {
-                $context->more("+ {$side}", $node->at, Edit::ChangedValue);
+                $context->more("+ {$side}", $node->at, Editor::value($context->type->name, $single, mayBeEmpty: true));
             }
 
             return null;
@@ -120,7 +125,7 @@ final readonly class ChangedFields
             return false;
         }
         $context->glue($side);
-        $value = FieldReader::value($context, $single, $node, Edit::ChangedValue);
+        $value = FieldReader::value($context, $single, $node, Editor::value($context->type->name, $single, mayBeEmpty: true));
 
         return $value === null ? false : [$value];
     }

@@ -9,7 +9,7 @@ use VividLedger\People\PersonExpressions;
 use VividLedger\People\PersonSlot;
 use VividLedger\Record\EventKind;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
@@ -51,16 +51,17 @@ final readonly class ComesRound extends Swept implements KeepsTimetable
     {
         $rest = '[, on working days{workingDays}][, together for each, by {per}[, by their own clock{clock}]][, or by hand{byHand}]';
 
-        return Shape::of(self::kind())->says("{subject} is looked at {rrule} at {time} from {from}{$rest}")->orSaid(
-            "[{subject} is looked at |]{rrule} at {time}[,] (from|starting|starting on|beginning|as of) {from}{$rest}",
-        )->slot('subject', new Subject)->slot('byHand', new Always)->slot('rrule', new RoundSlot)->slot('time', new TimeOfDay)
+        return Shape::of(self::kind())->starts(['rrule' => 'FREQ=DAILY', 'time' => '08:00', 'workingDays' => true])
+            ->says("{subject} is looked at {rrule} at {time} from {from}{$rest}")->orSaid(
+                "[{subject} is looked at |]{rrule} at {time}[,] (from|starting|starting on|beginning|as of) {from}{$rest}",
+            )->slot('subject', new Subject)->slot('byHand', new Always)->slot('rrule', new RoundSlot)->slot('time', new TimeOfDay)
             ->slot('from', new Code('[0-9]{4}-[0-9]{2}-[0-9]{2}', 'a day, such as 2026-12-01'))
             ->slot('workingDays', new Always)->slot('per', new PersonSlot)->slot('clock', new Always('person'));
     }
 
     public static function read(Context $context, Node $node): ?self
     {
-        $context->word('is looked at', WordRole::Glue, $node->at, Edit::Trigger);
+        $context->word('is looked at', WordRole::Value, $node->at, Triggers::chooser($context, $node));
         try {
             $timetable = Timetable::of(
                 $node->child('rrule')->text() ?? '',
@@ -69,9 +70,11 @@ final readonly class ComesRound extends Swept implements KeepsTimetable
                 $node->child('workingDays')->raw === true,
             );
         } catch (InvalidTimetable $invalid) {
-            return $context->gap('choose when', $node->at, Edit::Timetable, 'wrong_timetable', $invalid->getMessage());
+            $code = $node->child('from')->isMissing() ? 'missing' : 'wrong_timetable';
+
+            return $context->gap('choose when', $node->at, Editor::timetable(), $code, $invalid->getMessage());
         }
-        $context->word($timetable->said(), WordRole::Value, $node->at, Edit::Timetable);
+        $context->word($timetable->said(), WordRole::Value, $node->at, Editor::timetable());
         $per = $node->child('per');
         $offers = static fn (): array => [
             new Offer('one by one', null),
@@ -101,7 +104,9 @@ final readonly class ComesRound extends Swept implements KeepsTimetable
         }
         $person = PersonExpressions::read($context, $per);
         if ($person === null) {
-            return $context->gap('choose for whom', $per->at, Edit::Offer, 'missing', 'Choose whose records are put together.', $offers);
+            return $context->gap(
+                'choose for whom', $per->at, Editor::choose('For whom', $offers), 'missing', 'Choose whose records are put together.',
+            );
         }
         $context->choice("together, for {$person->wording()} of each", WordRole::Person, $per->at, $offers);
 
@@ -111,18 +116,14 @@ final readonly class ComesRound extends Swept implements KeepsTimetable
             return $context->gap(
                 $clock->text() ?? '?',
                 $clock->at,
-                Edit::Offer,
+                Editor::choose('By whose clock', $clocks),
                 'wrong_type',
                 'Time is told by the company’s clock, or by each person’s own.',
-                $clocks,
             );
         }
-        $clock->isMissing() ? $context->more('+ by their own clock', $clock->at, Edit::Offer, $clocks) : $context->choice(
-            ', by each one’s own clock',
-            WordRole::Value,
-            $clock->at,
-            $clocks,
-        );
+        $clock->isMissing()
+            ? $context->more('+ by their own clock', $clock->at, Editor::choose('By whose clock', $clocks))
+            : $context->choice(', by each one’s own clock', WordRole::Value, $clock->at, $clocks);
 
         return new self($context->type->name, $timetable, $person, ! $clock->isMissing());
     }

@@ -7,7 +7,6 @@ namespace VividLedger\Rule\Trigger;
 use VividLedger\Facts\Facts;
 use VividLedger\Record\Change;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Always;
@@ -27,7 +26,7 @@ final readonly class Created extends OwnTrigger
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')
+        return Shape::of(self::kind())->opens(Triggers::chooser(...))->apart('subject', 'byHand')
             ->says('{subject} is created[, or by hand{byHand}]')->orSaid(
                 '{subject} (is|gets|was|has been|has just been|is newly|is being|has) (added|made|opened|entered|created|new|raised|'
                     .'logged|registered|set up|born)[, or by hand{byHand}]',

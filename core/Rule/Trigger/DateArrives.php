@@ -10,7 +10,6 @@ use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
@@ -52,7 +51,8 @@ final readonly class DateArrives extends Swept implements WaitsForDate
     {
         $more = '[, {yearly}][, {onDayOnly}][, or by hand{byHand}]';
 
-        $shape = Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand');
+        $shape = Shape::of(self::kind())->opens(Triggers::chooser(...))->apart('subject', 'byHand')
+            ->starts(self::begins(...));
 
         return $shape->says("{subject} comes to {far} {field} {rest}{$more}")->orSaid(
             "{subject} is {past} {over} {rest}{$more}",
@@ -215,5 +215,13 @@ final readonly class DateArrives extends Swept implements WaitsForDate
             $coming !== [] ? min($coming) : ($moments === [] ? $proposal->now : max($moments)),
             set: $set,
         );
+    }
+
+    /** @return array<string, mixed> */
+    private static function begins(Context $context): array
+    {
+        $dates = array_filter($context->type->ownFields(), static fn (Field $field): bool => $field->type->isMoment());
+
+        return ($dates === [] ? [] : ['field' => reset($dates)->name]) + ['amount' => 0, 'unit' => 'day', 'time' => '09:00'];
     }
 }

@@ -7,7 +7,6 @@ namespace VividLedger\Rule\Trigger;
 use VividLedger\Facts\Facts;
 use VividLedger\Record\Change;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Always;
@@ -27,7 +26,7 @@ final readonly class Deleted extends OwnTrigger
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')
+        return Shape::of(self::kind())->opens(Triggers::chooser(...))->apart('subject', 'byHand')
             ->says('{subject} is deleted[, or by hand{byHand}]')->orSaid(
                 '{subject} (is|was|gets|has been) (deleted|removed|erased|thrown away|binned)[, or by hand{byHand}]',
                 '(someone|somebody|anyone|anybody) (deletes|removes|erases) {subject}[, or by hand{byHand}]',

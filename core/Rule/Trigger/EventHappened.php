@@ -9,7 +9,6 @@ use VividLedger\Record\Change;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Fold;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Always;
@@ -39,7 +38,7 @@ abstract readonly class EventHappened extends OwnTrigger
 
     public static function shape(): Shape
     {
-        return Shape::of(static::kind())->opens(Edit::Trigger)->apart('subject', 'byHand')
+        return Shape::of(static::kind())->opens(Triggers::chooser(...))->apart('subject', 'byHand')
             ->says('{subject} '.static::event()->label().'[ that mentions {about}][, or by hand{byHand}]')
             ->orSaid(
                 ...array_map(

@@ -12,7 +12,6 @@ use VividLedger\Record\EventKind;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Gap;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
@@ -46,7 +45,7 @@ final readonly class FallsQuiet extends Swept implements WaitsForSilence
     public static function shape(): Shape
     {
         return Shape::of(self::kind())
-            ->opens(Edit::Trigger)->apart('subject', 'byHand')
+            ->opens(Triggers::chooser(...))->apart('subject', 'byHand')->starts(['of' => 'activity', 'amount' => 3, 'unit' => 'day'])
             ->says('{subject} once it {of} {field} at {value} for {due}[, or by hand{byHand}]', ['of' => QuietSort::VALUE])
             ->says('{subject} once it {of} for {due}[, or by hand{byHand}]')
             ->orSaidWith(
@@ -109,7 +108,7 @@ final readonly class FallsQuiet extends Swept implements WaitsForSilence
             ->slot('field', new OwnField(
                 static fn (Field $field): bool => $field->type === FieldType::Choice || $field->type === FieldType::Tick,
                 new Gap('choose a field', 'Choose the field that has kept its value.'),
-            ))->slot('value', FieldValue::of('field', Edit::KeptValue))->slot('of', new QuietSort);
+            ))->slot('value', FieldValue::of('field'))->slot('of', new QuietSort);
     }
 
     public static function event(): EventKind

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
@@ -52,10 +52,9 @@ final readonly class QuietSort implements Worded
             return $context->gap(
                 'choose what stays away',
                 $node->at,
-                Edit::Offer,
+                Editor::choose('What stays away', $this->offers(...)),
                 'missing',
                 'Choose what has not happened.',
-                $this->offers(...),
             );
         }
         $context->choice(self::SAID[$sort], WordRole::Value, $node->at, $this->offers(...));

@@ -18,7 +18,7 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Scope;
@@ -101,7 +101,7 @@ final readonly class RelatedChanged implements CutsOff, Trigger
         $own = $context->type;
         $name = $node->child('related')->text() ?? '';
         $relation = Relation::named($context->schema, $own, $name);
-        $context->word('’s', WordRole::Glue, $node->at, Edit::Trigger);
+        $context->word('’s', WordRole::Glue, $node->at, Triggers::chooser($context, $node));
         $offers = static fn (): array => array_map(
             static fn (Relation $relation): Offer => new Offer(
                 $relation->one(),
@@ -114,10 +114,9 @@ final readonly class RelatedChanged implements CutsOff, Trigger
             return $context->gap(
                 $name === '' ? 'choose a related record' : $name,
                 $node->child('related')->at,
-                Edit::Offer,
+                Editor::choose('Related records', $offers),
                 'unknown_relation',
                 "Choose which records related to the {$own->inSentence()} are watched.",
-                $offers,
             );
         }
         $context->choice($relation->one(), WordRole::Field, $node->child('related')->at, $offers);
@@ -132,10 +131,9 @@ final readonly class RelatedChanged implements CutsOff, Trigger
             return $context->gap(
                 'choose what',
                 $happening->at,
-                Edit::Offer,
+                Editor::choose('What happens', $happenings),
                 'missing',
                 "Choose what has to happen to the {$relation->one()}.",
-                $happenings,
             );
         }
         $context->choice($said, WordRole::Value, $happening->at, $happenings);
@@ -146,7 +144,7 @@ final readonly class RelatedChanged implements CutsOff, Trigger
             $inner = $context->about($relation->type);
             $where = ConditionReader::read($inner, $node->child('where'), 'whose', 1);
         } else {
-            $context->more('+ with conditions', $node->child('where')->at, Edit::Where);
+            $context->more('+ with conditions', $node->child('where')->at, Editor::conditions());
         }
         if ($context->problems() > $rows || ($happening->text() === 'changed' && $fields === null)) {
             return null;

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 
 /** All triggers, in the order they are offered. A new trigger is a new file and one line here. */
 final class Triggers
@@ -18,14 +20,32 @@ final class Triggers
         CommentArrived::class, ReplyArrived::class, FileArrived::class, TaskCompleted::class, ByHand::class,
     ];
 
+    /** @return list<class-string<Trigger>> */
+    public static function all(): array
+    {
+        return Kinds::all(self::class, self::ALL);
+    }
+
+    public static function chooser(Context $context, Node $node): Editor
+    {
+        /** @param class-string<Trigger> $trigger */
+        $offer = static fn (string $trigger): Offer => new Offer(
+            $trigger::label(),
+            $trigger::shape()->begun($context, $node),
+            isChosen: $trigger::kind() === $node->kind(),
+        );
+
+        return Editor::choose('A '.$context->type->inSentence(), static fn (): array => array_map($offer, self::all()));
+    }
+
     public static function read(Context $context, Node $node): ?Trigger
     {
-        foreach (self::ALL as $trigger) {
+        foreach (self::all() as $trigger) {
             if ($trigger::kind() === $node->kind()) {
                 return $trigger::read($context, $node);
             }
         }
 
-        return $context->gap('choose when', $node->at, Edit::Trigger, 'unknown_trigger', 'Choose what starts the rule.');
+        return $context->gap('choose when', $node->at, self::chooser($context, $node), 'unknown_trigger', 'Choose what starts the rule.');
     }
 }

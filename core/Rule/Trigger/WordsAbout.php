@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\Node;
@@ -31,14 +31,14 @@ final readonly class WordsAbout implements Worded
     public function read(Context $context, Node $node, Filled $around): string
     {
         $about = trim($node->text() ?? '');
-        $context->word("“{$about}”", WordRole::Value, $node->at, Edit::Text);
+        $context->word("“{$about}”", WordRole::Value, $node->at, Editor::line('Words in it', 200, mayBeEmpty: true));
 
         return $about;
     }
 
     public function more(Context $context, Node $node, Filled $around): void
     {
-        $context->more('+ that mentions', $node->at, Edit::Text);
+        $context->more('+ that mentions', $node->at, Editor::line('Words in it', 200, mayBeEmpty: true));
     }
 
     public function schema(): array

@@ -11,8 +11,9 @@ use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordRole;
@@ -49,25 +50,25 @@ final readonly class AppendedLine implements AssignedValue
         return $field->type === FieldType::LongText;
     }
 
-    public static function label(Field $field): string
+    public static function offers(Context $context, Field $field, bool $isNew): array
     {
-        return 'what it is, and a line below…';
+        return $isNew ? [] : [new Offer('what it is, and a line below…', ['kind' => self::kind()], 'Or')];
     }
 
-    public static function read(Context $context, Node $node, Field $field): ?self
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
     {
-        $context->word('what it is, and below', WordRole::Value, $node->at, Edit::SetValue);
+        $context->word('what it is, and below', WordRole::Value, $node->at, $editor);
         $text = $node->child('text')->text();
         if ($text === null || trim($text) === '') {
             return $context->gap(
                 'write the line',
                 $node->child('text')->at,
-                Edit::Title,
+                Editor::template('The line'),
                 'missing',
                 "Write the line that {$field->label} gets.",
             );
         }
-        $context->word("“{$text}”", WordRole::Value, $node->child('text')->at, Edit::Title);
+        $context->word("“{$text}”", WordRole::Value, $node->child('text')->at, Editor::template('The line'));
         $template = Template::read($context, $text, $node->child('text')->at);
 
         return $template === null ? null : new self($template);

@@ -14,7 +14,8 @@ use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\FieldOffers;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
@@ -40,9 +41,9 @@ abstract readonly class Arithmetic implements AssignedValue
         return $field->type->isDecimal();
     }
 
-    public static function label(Field $field): string
+    public static function offers(Context $context, Field $field, bool $isNew): array
     {
-        return 'what it is '.static::word().'…';
+        return $isNew ? [] : [new Offer('what it is '.static::word().'…', ['kind' => static::kind()], 'Or')];
     }
 
     public static function shape(): Shape
@@ -71,19 +72,23 @@ abstract readonly class Arithmetic implements AssignedValue
     /** @return list<string> */
     abstract protected static function usuallySaid(): array;
 
-    public static function read(Context $context, Node $node, Field $field): ?static
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?static
     {
-        $context->word('what it is '.static::word(), WordRole::Value, $node->at, Edit::SetValue);
+        $context->word('what it is '.static::word(), WordRole::Value, $node->at, $editor);
         $at = $node->child('amount');
+        $number = Editor::number('How much', isWhole: false, offers: static fn (): array => array_map(
+            static fn (Offer $offer): Offer => new Offer($offer->label, ['path' => $offer->value], $offer->group),
+            FieldOffers::names($context, static fn (Field $other): bool => $other->type->isDecimal()),
+        ));
         $path = is_array($at->raw) ? $context->schema->path($context->type, $at->child('path')->text() ?? '') : null;
         if ($path !== null && $path->field->type->isDecimal()) {
-            $context->word($path->label(), WordRole::Field, $at->at, Edit::Number);
+            $context->word($path->label(), WordRole::Field, $at->at, $number);
             $amount = $path;
         } elseif ((is_string($at->raw) || is_int($at->raw)) && preg_match('/^-?\d{1,15}(\.\d{1,6})?$/', (string) $at->raw) === 1) {
             $amount = (string) $at->raw;
-            $context->word($amount, WordRole::Value, $at->at, Edit::Number);
+            $context->word($amount, WordRole::Value, $at->at, $number);
         } else {
-            return $context->gap('how much', $at->at, Edit::Number, 'missing', 'Give a number, or a field that holds one.');
+            return $context->gap('how much', $at->at, $number, 'missing', 'Give a number, or a field that holds one.');
         }
         $refuses = $node->child('beyond')->raw === 'refuse';
         if ($field->min !== null || $field->max !== null) {

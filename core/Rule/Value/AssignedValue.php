@@ -10,7 +10,9 @@ use VividLedger\Record\RefusedValue;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 
 /** What a line sets a field to. */
@@ -26,11 +28,18 @@ interface AssignedValue
 
     public static function fits(Field $field): bool;
 
-    /** As offered besides a value: "what it is plus"; null for what is offered in another way. */
-    public static function label(Field $field): ?string;
+    /**
+     * @param  bool  $isNew  whether the record is being made, and has no value yet
+     * @return list<Offer> what it is offered as, besides a value
+     */
+    public static function offers(Context $context, Field $field, bool $isNew): array;
 
-    /** Reads it from a rule file and words it; null when unfinished. */
-    public static function read(Context $context, Node $node, Field $field): ?self;
+    /**
+     * Reads it from a rule file and words it; null when unfinished.
+     *
+     * @param  Editor  $editor  with which something else is chosen
+     */
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self;
 
     /**
      * @param  ?Record  $target  the record whose field is set, as it stands; null for one that is being made

@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Value;
 
 use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
 
 /** All kinds of assigned value, in the order they are offered. A new kind is a new file and one line here. */
@@ -19,9 +22,40 @@ final class AssignedValues
         WrittenText::class, AppendedLine::class, CopiedValue::class, Reckoned::class, ThisOne::class, MadeOne::class, Cleared::class,
     ];
 
-    public static function read(Context $context, Node $node, Field $field): ?AssignedValue
+    /** @return list<class-string<AssignedValue>> */
+    public static function all(): array
     {
-        foreach (self::ALL as $value) {
+        return Kinds::all(self::class, self::ALL);
+    }
+
+    /** @return list<class-string<AssignedValue>> */
+    public static function fitting(Field $field): array
+    {
+        return array_values(array_filter(self::all(), static fn (string $value): bool => $value::fits($field)));
+    }
+
+    /** @return array<string, mixed> what a field is set to before anything is chosen */
+    public static function first(Field $field, bool $isNew): array
+    {
+        return match (true) {
+            $field->type->isMoment() => ['kind' => Stamp::kind()],
+            $field->type === FieldType::Tick => ['kind' => FixedValue::kind(), 'value' => true],
+            $field->type->isSet() && ! $isNew => ['kind' => WithMember::kind()],
+            default => ['kind' => FixedValue::kind()],
+        };
+    }
+
+    /**
+     * @param  RecordType  $type  whose field is set
+     * @param  bool  $isNew  whether the record is being made
+     */
+    public static function read(Context $context, Node $node, Field $field, RecordType $type, bool $isNew): ?AssignedValue
+    {
+        $editor = Editor::value($type->name, $field, static fn (): array => array_merge([], ...array_map(
+            static fn (string $value): array => $value::offers($context, $field, $isNew),
+            self::fitting($field),
+        )), wrap: FixedValue::kind());
+        foreach (self::all() as $value) {
             if ($value::kind() !== $node->kind()) {
                 continue;
             }
@@ -29,15 +63,15 @@ final class AssignedValues
                 return $context->gap(
                     'choose a value',
                     $node->at,
-                    Edit::SetValue,
+                    $editor,
                     'wrong_type',
                     "That does not fit {$field->label}. Choose another value.",
                 );
             }
 
-            return $value::read($context, $node, $field);
+            return $value::read($context, $node, $field, $editor);
         }
 
-        return $context->gap('choose a value', $node->at, Edit::SetValue, 'missing', "Choose what {$field->label} becomes.");
+        return $context->gap('choose a value', $node->at, $editor, 'missing', "Choose what {$field->label} becomes.");
     }
 }

@@ -12,9 +12,10 @@ use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\FieldReader;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\FieldValue;
 use VividLedger\Shape\Slot\ItsType;
@@ -40,9 +41,9 @@ abstract readonly class ChangedMember implements AssignedValue
         return $field->type->isSet();
     }
 
-    public static function label(Field $field): string
+    public static function offers(Context $context, Field $field, bool $isNew): array
     {
-        return 'what it is '.static::word().'…';
+        return $isNew ? [] : [new Offer('what it is '.static::word().'…', ['kind' => static::kind()], 'Or')];
     }
 
     public static function shape(): Shape
@@ -62,10 +63,10 @@ abstract readonly class ChangedMember implements AssignedValue
     /** @return list<string> */
     abstract protected static function deedsSaid(): array;
 
-    public static function read(Context $context, Node $node, Field $field): ?static
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?static
     {
-        $context->word('what it is '.static::word(), WordRole::Value, $node->at, Edit::SetValue);
-        $value = FieldReader::value($context, $field, $node->child('member'), Edit::Operand);
+        $context->word('what it is '.static::word(), WordRole::Value, $node->at, $editor);
+        $value = FieldReader::value($context, $field, $node->child('member'), Editor::value($editor->type, $field));
 
         return is_string($value) ? new static($value) : null;
     }

@@ -9,8 +9,9 @@ use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\WordRole;
 
@@ -41,14 +42,14 @@ final readonly class Cleared implements AssignedValue, Known
         return ! $field->required && $field->type !== FieldType::Tick;
     }
 
-    public static function label(Field $field): ?string
+    public static function offers(Context $context, Field $field, bool $isNew): array
     {
-        return null;
+        return $isNew ? [] : [new Offer('empty', ['kind' => self::kind()], 'Or')];
     }
 
-    public static function read(Context $context, Node $node, Field $field): self
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): self
     {
-        $context->word('empty', WordRole::Value, $node->at, Edit::SetValue);
+        $context->word('empty', WordRole::Value, $node->at, $editor);
 
         return new self;
     }

@@ -11,8 +11,10 @@ use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\FieldOffers;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\FieldPath;
 use VividLedger\Shape\Slot\Keyed;
@@ -50,25 +52,30 @@ final readonly class CopiedValue implements AssignedValue
         return true;
     }
 
-    public static function label(Field $field): ?string
+    public static function offers(Context $context, Field $field, bool $isNew): array
     {
-        return null;
+        return [new Offer('the value of another field…', ['kind' => self::kind()], 'Or', isChosen: false)];
     }
 
-    public static function read(Context $context, Node $node, Field $field): ?self
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
     {
-        $name = $node->child('from')->text() ?? '';
+        $at = $node->child('from');
+        $name = $at->text() ?? '';
         $path = $context->schema->path($context->type, $name);
+        $fields = Editor::choose('Copy from', static fn (): array => [
+            ...FieldOffers::names($context, static fn (Field $from): bool => self::alike($from, $field)),
+            new Offer('something else…', null, 'Or', at: $node->at),
+        ]);
         if ($path === null) {
             return $context->gap(
                 $name === '' ? 'choose a field' : $name,
-                $node->at,
-                Edit::SetValue,
+                $at->at,
+                $fields,
                 'unknown_field',
                 $name === '' ? 'Choose the field to copy.' : "{$context->type->label} has no field ‘{$name}’. Choose another.",
             );
         }
-        $context->word($path->label(), WordRole::Field, $node->at, Edit::SetValue);
+        $context->word($path->label(), WordRole::Field, $at->at, $fields);
         $from = $path->field;
 
         return self::alike($from, $field) ? new self($path) : $context->problem(

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Value;
 
+use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
@@ -43,17 +44,9 @@ final readonly class DeedSlot implements Slot
     /** @return list<Shape> */
     private static function shapes(): array
     {
-        static $shapes = [];
-        /** @var list<Shape> $shapes */
-        if ($shapes === []) {
-            foreach (AssignedValues::ALL as $value) {
-                $deeds = $value::deeds();
-                if ($deeds !== null) {
-                    $shapes[] = $deeds;
-                }
-            }
-        }
-
-        return $shapes;
+        return Kinds::once(self::class, static fn (): array => array_values(array_filter(array_map(
+            static fn (string $value): ?Shape => $value::deeds(),
+            AssignedValues::all(),
+        ))));
     }
 }

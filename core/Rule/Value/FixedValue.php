@@ -10,7 +10,7 @@ use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\FieldReader;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
@@ -56,14 +56,14 @@ final readonly class FixedValue implements AssignedValue, Known
         return true;
     }
 
-    public static function label(Field $field): ?string
+    public static function offers(Context $context, Field $field, bool $isNew): array
     {
-        return null;
+        return [];
     }
 
-    public static function read(Context $context, Node $node, Field $field): ?self
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
     {
-        $value = FieldReader::value($context, $field, $node->child('value'), Edit::SetValue, $node->at);
+        $value = FieldReader::value($context, $field, $node->child('value'), $editor, $node->at);
 
         return $value === null ? null : new self($value);
     }

@@ -14,8 +14,9 @@ use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Keyed;
 use VividLedger\Shape\WordRole;
@@ -49,18 +50,26 @@ final readonly class FoundPerson implements AssignedValue
         return $field->type === FieldType::Person;
     }
 
-    public static function label(Field $field): ?string
+    public static function offers(Context $context, Field $field, bool $isNew): array
     {
-        return null;
+        return array_map(static fn (Offer $offer): Offer => new Offer(
+            $offer->label,
+            ['kind' => self::kind(), 'person' => $offer->value],
+            $offer->group,
+            $offer->hint,
+        ), array_values(array_filter(
+            PersonExpressions::offers($context),
+            static fn (Offer $offer): bool => $offer->group !== 'People',
+        )));
     }
 
-    public static function read(Context $context, Node $node, Field $field): ?self
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
     {
         $expression = PersonExpressions::read($context, $node->child('person'));
         if ($expression === null) {
-            return $context->gap('choose a person', $node->at, Edit::SetValue, 'missing', "Choose who {$field->label} becomes.");
+            return $context->gap('choose a person', $node->at, $editor, 'missing', "Choose who {$field->label} becomes.");
         }
-        $context->word($expression->wording(), WordRole::Person, $node->at, Edit::SetValue);
+        $context->word($expression->wording(), WordRole::Person, $node->at, $editor);
 
         return new self($expression);
     }

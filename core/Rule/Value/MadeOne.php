@@ -9,8 +9,9 @@ use VividLedger\Record\Record;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
@@ -44,15 +45,23 @@ final readonly class MadeOne implements AssignedValue
         return $field->type === FieldType::Reference;
     }
 
-    public static function label(Field $field): string
+    public static function offers(Context $context, Field $field, bool $isNew): array
     {
-        return 'the record that a line above makes…';
+        return array_map(
+            static fn (string $name, $type): Offer => new Offer(
+                "the new {$type->inSentence()}",
+                ['kind' => self::kind(), 'as' => $name],
+                'Or',
+            ),
+            array_keys(self::fitting($context, $field)),
+            self::fitting($context, $field),
+        );
     }
 
-    public static function read(Context $context, Node $node, Field $field): ?self
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
     {
         $name = $node->child('as')->text() ?? '';
-        $fitting = array_filter($context->sheet->made, static fn ($type): bool => $type->name === $field->target);
+        $fitting = self::fitting($context, $field);
         $offers = static fn (): array => array_map(
             static fn (string $name, $type): Offer => new Offer("the new {$type->inSentence()}", $name),
             array_keys($fitting),
@@ -62,13 +71,12 @@ final readonly class MadeOne implements AssignedValue
             return $context->gap(
                 'the new record',
                 $node->child('as')->at,
-                Edit::Offer,
+                Editor::choose('Which record', $offers),
                 'unknown_record',
                 "No line above makes a record that {$field->label} takes.",
-                $offers,
             );
         }
-        $context->word("the new {$fitting[$name]->inSentence()}", WordRole::Field, $node->at, Edit::SetValue);
+        $context->word("the new {$fitting[$name]->inSentence()}", WordRole::Field, $node->at, $editor);
 
         return new self($name);
     }
@@ -76,5 +84,11 @@ final readonly class MadeOne implements AssignedValue
     public function for(Field $field, Performance $performance, ?Record $target): int
     {
         return $performance->made[$this->name]->id ?? throw new InvalidValue('no_value', "{$field->label}: the record was not made.");
+    }
+
+    /** @return array<string, RecordType> records that lines above make and that the field takes, by the name they go by */
+    private static function fitting(Context $context, Field $field): array
+    {
+        return array_filter($context->sheet->made, static fn (RecordType $type): bool => $type->name === $field->target);
     }
 }

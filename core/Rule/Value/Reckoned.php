@@ -11,7 +11,9 @@ use VividLedger\Record\Record;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Quoted;
 
@@ -42,12 +44,12 @@ final readonly class Reckoned implements AssignedValue
         return ! $field->type->isSet();
     }
 
-    public static function label(Field $field): string
+    public static function offers(Context $context, Field $field, bool $isNew): array
     {
-        return 'a formula…';
+        return [new Offer('a formula…', ['kind' => self::kind()], 'Or')];
     }
 
-    public static function read(Context $context, Node $node, Field $field): ?self
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
     {
         $formula = FormulaReader::read($context, $node->child('formula'));
         if ($formula === null) {

@@ -12,11 +12,12 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\SignedLength;
+use VividLedger\Shape\TimeForm;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
@@ -60,19 +61,20 @@ final readonly class Shifted implements AssignedValue
         return $field->type->isMoment();
     }
 
-    public static function label(Field $field): string
+    public static function offers(Context $context, Field $field, bool $isNew): array
     {
-        return 'a date before or after another…';
+        return [new Offer('a date before or after another…', ['kind' => self::kind()], 'Or')];
     }
 
-    public static function read(Context $context, Node $node, Field $field): ?self
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
     {
+        $form = TimeForm::signed(['after', 'before'], $field->type === FieldType::Date, ['kind' => self::kind()], $editor->offers);
         $amount = TimeReader::amount($node);
         if ($amount === null || $amount->amount === 0 || ($field->type === FieldType::Date && $amount->unit->isShort())) {
             return $context->gap(
                 'how long before or after',
                 $node->at,
-                Edit::Span,
+                $form,
                 'missing',
                 'Give a whole number and a unit, such as 3 weeks; a minus sign means before.',
             );
@@ -81,7 +83,7 @@ final readonly class Shifted implements AssignedValue
             $amount->unit->label(abs($amount->amount)).($amount->amount < 0 ? ' before' : ' after'),
             WordRole::Value,
             $node->at,
-            Edit::Span,
+            $form,
         );
         $from = $node->child('from')->text() ?? 'itself';
         $fields = array_values(array_filter($context->type->fields, static fn (Field $other): bool => $other->type === $field->type));
@@ -92,7 +94,9 @@ final readonly class Shifted implements AssignedValue
         ];
         $path = in_array($from, ['itself', 'now'], true) ? null : $context->schema->path($context->type, $from);
         if ($path === null && $from !== 'itself' && $from !== 'now' || $path !== null && ! $path->field->type->isMoment()) {
-            return $context->gap($from, $node->child('from')->at, Edit::Offer, 'unknown_field', 'Choose a date to count from.', $offers);
+            return $context->gap(
+                $from, $node->child('from')->at, Editor::choose('Counted from', $offers), 'unknown_field', 'Choose a date to count from.',
+            );
         }
         $context->choice($path?->label() ?? ($from === 'now' ? $now : 'what it is'), WordRole::Field, $node->child('from')->at, $offers);
 

@@ -10,8 +10,9 @@ use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\WordRole;
 
@@ -43,14 +44,14 @@ final readonly class Stamp implements AssignedValue
         return $field->type->isMoment();
     }
 
-    public static function label(Field $field): ?string
+    public static function offers(Context $context, Field $field, bool $isNew): array
     {
-        return null;
+        return [new Offer($field->type === FieldType::Date ? 'today' : 'now', ['kind' => self::kind()], 'Or')];
     }
 
-    public static function read(Context $context, Node $node, Field $field): self
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): self
     {
-        $context->word($field->type === FieldType::Date ? 'today' : 'now', WordRole::Value, $node->at, Edit::SetValue);
+        $context->word($field->type === FieldType::Date ? 'today' : 'now', WordRole::Value, $node->at, $editor);
 
         return new self;
     }

@@ -9,8 +9,9 @@ use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\WordRole;
@@ -38,14 +39,15 @@ final readonly class ThisOne implements AssignedValue
         return $field->type === FieldType::Reference;
     }
 
-    public static function label(Field $field): string
+    public static function offers(Context $context, Field $field, bool $isNew): array
     {
-        return 'the record the rule fires on';
+        return $field->target !== $context->type->name ? []
+            : [new Offer("this {$context->type->inSentence()}", ['kind' => self::kind()], 'Or')];
     }
 
-    public static function read(Context $context, Node $node, Field $field): ?self
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
     {
-        $context->word("this {$context->type->inSentence()}", WordRole::Field, $node->at, Edit::SetValue);
+        $context->word("this {$context->type->inSentence()}", WordRole::Field, $node->at, $editor);
 
         return $field->target === $context->type->name ? new self : $context->problem(
             $node->at,

@@ -11,8 +11,9 @@ use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordRole;
@@ -46,18 +47,24 @@ final readonly class WrittenText implements AssignedValue
         return $field->type === FieldType::Text || $field->type === FieldType::LongText;
     }
 
-    public static function label(Field $field): string
+    public static function offers(Context $context, Field $field, bool $isNew): array
     {
-        return 'text with merged fields…';
+        return [new Offer('text with merged fields…', ['kind' => self::kind()], 'Or')];
     }
 
-    public static function read(Context $context, Node $node, Field $field): ?self
+    public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
     {
         $text = $node->child('text')->text();
         if ($text === null || trim($text) === '') {
-            return $context->gap('write the text', $node->child('text')->at, Edit::Title, 'missing', "Write what {$field->label} becomes.");
+            return $context->gap(
+                'write the text',
+                $node->child('text')->at,
+                Editor::template('Text'),
+                'missing',
+                "Write what {$field->label} becomes.",
+            );
         }
-        $context->word("“{$text}”", WordRole::Value, $node->child('text')->at, Edit::Title);
+        $context->word("“{$text}”", WordRole::Value, $node->child('text')->at, Editor::template('Text'));
         $template = Template::read($context, $text, $node->child('text')->at);
 
         return $template === null ? null : new self($template);

@@ -6,7 +6,7 @@ namespace VividLedger\Shape\Slot;
 
 use Closure;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
@@ -52,7 +52,7 @@ final readonly class Also implements Worded
     public function more(Context $context, Node $node, Filled $around): void
     {
         if ($this->when === null || ($this->when)($around)) {
-            $context->more("+ {$this->said}", $node->at, Edit::Offer, $this->offers(...));
+            $context->more("+ {$this->said}", $node->at, Editor::choose('Choose', $this->offers(...)));
         }
     }
 

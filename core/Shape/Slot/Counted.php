@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Shape\Slot;
 
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\LabelSet;
 use VividLedger\Shape\Node;
@@ -47,13 +47,14 @@ final readonly class Counted implements Worded
 
     public function read(Context $context, Node $node, Filled $around): ?int
     {
+        $editor = Editor::number('How often', $this->least, $this->most);
         $number = $this->isTextToo && is_string($node->raw) && preg_match('/^\d{1,9}$/D', $node->raw) === 1 ? (int) $node->raw : $node->raw;
         if (! is_int($number) || $number < $this->least || ($this->most !== null && $number > $this->most)) {
             $bounds = $this->most === null ? "of {$this->least} or more" : "from {$this->least} to {$this->most}";
 
-            return $context->gap('how often', $node->at, Edit::Number, 'missing', "Give a whole number {$bounds}.");
+            return $context->gap('how often', $node->at, $editor, 'missing', "Give a whole number {$bounds}.");
         }
-        $context->word((string) $number, WordRole::Value, $node->at, Edit::Number);
+        $context->word((string) $number, WordRole::Value, $node->at, $editor);
 
         return $number;
     }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace VividLedger\Shape\Slot;
 
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Json;
@@ -13,6 +12,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
+use VividLedger\Shape\TimeForm;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
@@ -65,7 +65,7 @@ final readonly class DueRest implements Spread, Worded
     {
         $due = TimeReader::due($node);
         if ($due instanceof Due && $due->rest() !== '') {
-            $context->word($due->rest(), WordRole::Value, $node->at, Edit::Moment);
+            $context->word($due->rest(), WordRole::Value, $node->at, TimeForm::moment());
         }
 
         return null;

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace VividLedger\Shape\Slot;
 
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
+use VividLedger\Shape\TimeForm;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
@@ -88,14 +88,14 @@ final readonly class Far implements Spread, Worded
     {
         $due = TimeReader::due($node);
         if (is_string($due)) {
-            return $context->gap('choose how far from it', $node->at, Edit::Moment, 'wrong_type', $due);
+            return $context->gap('choose how far from it', $node->at, TimeForm::moment(), 'wrong_type', $due);
         }
         $far = match (true) {
             $due->amount->amount === 0 => $this->none,
             $due->amount->amount < 0 => "{$due->length()} before",
             default => "{$due->length()} after",
         };
-        $context->word($far, WordRole::Value, $node->at, Edit::Moment);
+        $context->word($far, WordRole::Value, $node->at, TimeForm::moment());
 
         return $due;
     }

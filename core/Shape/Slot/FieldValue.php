@@ -9,7 +9,7 @@ use VividLedger\Record\Display;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\FieldReader;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Json;
@@ -32,19 +32,19 @@ final readonly class FieldValue implements Worded
      * @param  Closure(Scope, array<mixed>): ?Field  $field  whose value it is
      * @param  string  $key  of the place before it that names the field
      */
-    public function __construct(private Closure $field, private string $key = '', private Edit $edit = Edit::Operand)
+    public function __construct(private Closure $field, private string $key = '')
     {
     }
 
     /** @param  string  $key  of the object around it that names the field; of a list, its only one */
-    public static function of(string $key, Edit $edit = Edit::Operand): self
+    public static function of(string $key): self
     {
         return new self(static function (Scope $scope, array $around) use ($key): ?Field {
             $name = $around[$key] ?? null;
             $name = is_array($name) ? (count($name) === 1 ? ($name[0] ?? null) : null) : $name;
 
             return is_string($name) ? $scope->schema->path($scope->type, $name)?->field : null;
-        }, $key, $edit);
+        }, $key);
     }
 
     public static function ofField(Field $field): self
@@ -102,7 +102,7 @@ final readonly class FieldValue implements Worded
     {
         $field = $around->any($this->key, Field::class);
 
-        return $field === null ? null : FieldReader::value($context, $field, $node, $this->edit);
+        return $field === null ? null : FieldReader::value($context, $field, $node, Editor::value($context->type->name, $field));
     }
 
     public function more(Context $context, Node $node, Filled $around): void

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace VividLedger\Shape\Slot;
 
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Scope;
+use VividLedger\Shape\TimeForm;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
@@ -44,9 +44,15 @@ final readonly class LengthOf implements Worded
     {
         $amount = TimeReader::amount($node);
         if ($amount === null || $amount->amount < 1) {
-            return $context->gap('choose how long', $node->at, Edit::Span, 'missing', 'Give a whole number and a unit, such as 3 days.');
+            return $context->gap(
+                'choose how long',
+                $node->at,
+                TimeForm::length(),
+                'missing',
+                'Give a whole number and a unit, such as 3 days.',
+            );
         }
-        $context->word($amount->unit->label($amount->amount), WordRole::Value, $node->at, Edit::Span);
+        $context->word($amount->unit->label($amount->amount), WordRole::Value, $node->at, TimeForm::length());
 
         return $amount;
     }

@@ -8,7 +8,7 @@ use Closure;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Gap;
 use VividLedger\Shape\Json;
@@ -135,10 +135,9 @@ final readonly class OwnField implements Worded
             return $context->gap(
                 $node->text() ?? $this->gap->text,
                 $node->at,
-                Edit::Offer,
+                Editor::choose('Field', fn (): array => $this->offers($context)),
                 'unknown_field',
                 $this->gap->message,
-                fn (): array => $this->offers($context),
             );
         }
         $context->choice($field->label, WordRole::Field, $node->at, fn (): array => $this->offers($context));
@@ -149,7 +148,7 @@ final readonly class OwnField implements Worded
     public function more(Context $context, Node $node, Filled $around): void
     {
         if ($this->gap->more !== '') {
-            $context->more($this->gap->more, $node->at, Edit::Offer, fn (): array => $this->offers($context));
+            $context->more($this->gap->more, $node->at, Editor::choose('Field', fn (): array => $this->offers($context)));
         }
     }
 

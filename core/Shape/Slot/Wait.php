@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace VividLedger\Shape\Slot;
 
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Edit;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Spread;
+use VividLedger\Shape\TimeForm;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
@@ -55,12 +55,12 @@ final readonly class Wait implements Spread, Worded
             return $context->gap(
                 'choose how long',
                 $node->at,
-                Edit::Moment,
+                TimeForm::length(),
                 'wrong_type',
                 is_string($due) ? $due : 'Give an amount of 1 or more.',
             );
         }
-        $context->word(trim("{$due->length()} {$due->rest()}"), WordRole::Value, $node->at, Edit::Moment);
+        $context->word(trim("{$due->length()} {$due->rest()}"), WordRole::Value, $node->at, TimeForm::length());
 
         return $due;
     }

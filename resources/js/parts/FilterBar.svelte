@@ -6,8 +6,8 @@
     import { toasts } from '../state/toasts.svelte';
     import Floating from './Floating.svelte';
     import Sentence from './Sentence.svelte';
-    import type { Word } from './editors';
-    import WordEditor from './WordEditor.svelte';
+    import WordEditor from './editors/WordEditor.svelte';
+    import type { Word } from './words';
 
     /* Conditions over a list, as a sentence. Only what is finished narrows the list. */
     type Props = { type: string; filter: JsonObject | null; onchange: (filter: JsonObject | null) => void };
@@ -35,6 +35,11 @@
 
     const conditions = $derived(page.reading.rows.filter((row) => row.part === 'condition'));
 
+    function edit(word: Word, anchor: HTMLElement) {
+        if (word.editor?.sort === 'begin') void page.put(word.at ?? '', structuredClone((word.editor.begins ?? {}) as JsonObject));
+        else open = { anchor, word };
+    }
+
     async function add() {
         const index = ((page.at('/filter/of') as unknown[]) ?? []).length;
         await page.append('/filter/of', {});
@@ -51,8 +56,8 @@
                 <Sentence
                     words={row.words}
                     problems={page.reading.problems}
-                    onedit={(word, anchor) => (open = { anchor, word })}
-                    editing={open ? `${open.word.at}|${open.word.edit}` : null}
+                    onedit={edit}
+                    editing={open ? `${open.word.at}|${open.word.editor?.sort}` : null}
                 />
             </span>
             <button type="button" class="mini hover:text-madder" aria-label="Remove this condition" onclick={() => page.remove(row.at)}

@@ -1,6 +1,7 @@
 <script lang="ts">
     import { autoUpdate, computePosition, flip, offset, shift } from '@floating-ui/dom';
     import type { Snippet } from 'svelte';
+    import { ahead, writes } from './ahead';
 
     type Props = { anchor: HTMLElement; label: string; onclose: () => void; children: Snippet };
     let { anchor, label, onclose, children }: Props = $props();
@@ -28,6 +29,10 @@
             event.preventDefault();
             event.stopPropagation();
             onclose();
+        } else if (event.target === panel && (writes(event) || [' ', 'Enter'].includes(event.key))) {
+            // What it shows is still to come: what is typed meanwhile waits for it.
+            event.preventDefault();
+            ahead.add(event.key);
         }
     }
 
@@ -35,7 +40,7 @@
     function toBody(node: HTMLElement) {
         document.body.append(node);
         // Moving a node takes the focus from what is in it.
-        node.querySelector<HTMLElement>('input, textarea, select, button')?.focus();
+        (node.querySelector<HTMLElement>('input, textarea, select, button') ?? node).focus();
         return { destroy: () => node.remove() };
     }
 </script>

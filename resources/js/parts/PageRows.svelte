@@ -4,12 +4,12 @@
     import { ahead, writes } from './ahead';
     import Broken from './Broken.svelte';
     import Choose from './Choose.svelte';
-    import { newLine, type Row, type Word } from './editors';
     import Floating from './Floating.svelte';
     import Sentence from './Sentence.svelte';
     import WriteLine from './WriteLine.svelte';
-    import WordEditor from './WordEditor.svelte';
-    import LetterEditor from './words/LetterEditor.svelte';
+    import type { Row, Word } from './words';
+    import LetterEditor from './editors/LetterEditor.svelte';
+    import WordEditor from './editors/WordEditor.svelte';
     import type { Document } from '../state/document.svelte';
     import { split, type JsonObject } from '../state/pointer';
     import { session } from '../state/session.svelte';
@@ -40,20 +40,22 @@
     const lineIndex = (row: Row) => Number(split(row.at)[1]);
     const messages = (row: Row) =>
         problems.filter((problem) => problem.at === row.at || (row.part !== 'group' && problem.at.startsWith(`${row.at}/`)));
+    const keyOf = (word: Word) => `${word.at}|${word.editor?.sort}`;
     const isItem = (row: Row) => /\/\d+$/.test(row.at);
 
-    let writing = $state<string | null>(null);
+    let writing = $state<Word | null>(null);
     /** While the server words an edit, what is typed waits for the editor that opens next. */
     let wording = false;
     /** The page when the open editor was opened, and whether it stands on a row that was made for it. */
     let opened: { file: JsonObject; fresh: boolean } | null = null;
 
     function edit(word: Word, anchor: HTMLElement) {
-        if (word.edit === 'where' && word.at) void addWhere(word.at);
-        else if (word.edit === 'letter') writing = word.at;
+        const row = anchor.closest<HTMLElement>('[data-row]')?.dataset.row ?? '';
+        if (word.editor?.sort === 'begin' && word.at) void begin(word, row);
+        else if (word.editor?.sort === 'letter') writing = word;
         else {
             opened = page && { file: page.file, fresh: opened?.fresh === true && opened.file === page.file };
-            open = { anchor, key: `${word.at}|${word.edit}`, word };
+            open = { anchor, key: keyOf(word), word };
         }
     }
 
@@ -65,10 +67,12 @@
         if ((event.target as HTMLElement).closest('[data-word]')) event.preventDefault();
     }
 
-    /** Conditions of its own for a line, a count, or a related record begin with one gap. */
-    async function addWhere(at: string) {
-        await page?.put(at, { kind: 'all', of: [{}] });
-        await proceed(`${at}/of/0`, true);
+    /** What is begun goes on at its first gap: in a row of its own, or in the row it was begun from. */
+    async function begin(word: Word, row: string) {
+        const at = `${word.at}${word.editor?.then ?? ''}`;
+        await page?.put(word.at ?? '', structuredClone((word.editor?.begins ?? {}) as JsonObject));
+        await page?.settled;
+        await proceed(page?.reading.rows.some((one) => one.at === at) ? at : row, true, at);
     }
 
     async function close() {
@@ -150,20 +154,14 @@
         await proceed(`${list}/${next}${nested ? '/of/0' : ''}`, true);
     }
 
-    async function addLine(kind: string) {
+    async function addLine(kind: string | undefined) {
         open = null;
-        if (!page) return;
+        const line = session.schema?.lines.find((offer) => offer.kind === kind);
+        if (!page || !line) return;
         // Counted before the line is there.
         const at = `/lines/${lineCount}`;
-        await page.append('/lines', newLine(kind));
+        await page.append('/lines', structuredClone(line.begins as JsonObject));
         await proceed(at);
-    }
-
-    async function addAssignment(row: Row, name: 'set' | 'tasks') {
-        const list = `${row.at}/${name}`;
-        const next = ((page?.at(list) as unknown[] | undefined) ?? []).length;
-        await page?.append(list, name === 'set' ? {} : { to: { kind: 'owner' }, title: '', due: { amount: 1, unit: 'day' } });
-        await proceed(row.at, name === 'set', `${list}/${next}`);
     }
 
     function remove(row: Row) {
@@ -296,18 +294,15 @@
             style:--room="{room(row, index)}px"
         >
             <div class="m" class:h={row.part !== 'line'}>
-                {#if page && row.part === 'line'}
+                {#if page && row.when}
+                    {@const when = row.when}
                     <button
                         type="button"
                         class="when"
                         title="When this line is done"
-                        data-word="{row.at}/at|timing"
+                        data-word={keyOf(when)}
                         aria-haspopup="dialog"
-                        onclick={(event) =>
-                            edit(
-                                { text: row.margin, role: 'value', at: `${row.at}/at`, edit: 'timing', on: page?.type ?? '' },
-                                event.currentTarget,
-                            )}>{row.margin}</button
+                        onclick={(event) => edit(when, event.currentTarget)}>{row.margin}</button
                     >
                 {:else}{row.margin}{/if}
                 {#if row.part === 'line'}<i class="dot" class:open={row.margin !== 'at once'}></i>{/if}
@@ -324,15 +319,6 @@
                         />
                         {#snippet failed()}<Broken />{/snippet}
                     </svelte:boundary>
-                    {#if page && row.part === 'line' && ['set_fields', 'create_record'].includes(String(page.at(`${row.at}/kind`)))}
-                        <button type="button" class="word ghost" data-word="{row.at}|add" onclick={() => addAssignment(row, 'set')}
-                            >+ field</button
-                        >
-                    {:else if page && row.part === 'line' && page.at(`${row.at}/kind`) === 'give_tasks'}
-                        <button type="button" class="word ghost" data-word="{row.at}|add" onclick={() => addAssignment(row, 'tasks')}
-                            >+ task</button
-                        >
-                    {/if}
                     {#if row.off}<span class="mini ml-1">switched off</span>{/if}
                     {#each messages(row).filter((problem) => problem.code !== 'missing') as problem (problem.at + problem.code)}
                         <span class="note-wrong">{problem.message}</span>
@@ -397,7 +383,7 @@
             <Choose
                 title="A line"
                 options={(session.schema?.lines ?? []).map((line) => ({ key: line.kind, label: line.label }))}
-                onchoose={([kind]) => addLine(kind ?? 'set_fields')}
+                onchoose={([kind]) => addLine(kind)}
                 onclose={close}
             />
         {/if}
@@ -405,5 +391,5 @@
 {/if}
 
 {#if writing && page}
-    <LetterEditor document={page} at={writing} onclose={() => (writing = null)} />
+    <LetterEditor document={page} editor={writing.editor!} at={writing.at ?? ''} onclose={() => (writing = null)} />
 {/if}

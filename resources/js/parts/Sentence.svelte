@@ -1,6 +1,6 @@
 <script lang="ts">
     import type { Shapes } from '../api/client';
-    import type { Word } from './editors';
+    import type { Word } from './words';
 
     type Props = {
         words: Word[];
@@ -24,13 +24,13 @@
     const tight = (index: number) => /^[,;:.’]/.test(said[index]?.text ?? '');
 </script>
 
-{#each said as word, index (index)}{#if index > 0 && !tight(index)}{' '}{/if}{#if onedit && word.edit}<button
+{#each said as word, index (index)}{#if index > 0 && !tight(index)}{' '}{/if}{#if onedit && word.editor}<button
             type="button"
             class="word {word.role}"
             class:wrong={wrong(word) && word.role !== 'missing'}
             class:remarked={hasRemark(word) && word.role !== 'more'}
-            class:editing={editing !== null && editing === `${word.at}|${word.edit}`}
-            data-word="{word.at}|{word.edit}"
+            class:editing={editing !== null && editing === `${word.at}|${word.editor.sort}`}
+            data-word="{word.at}|{word.editor.sort}"
             aria-haspopup="dialog"
             onclick={(event) => onedit(word, event.currentTarget)}>{word.text}</button
         >{:else}<span class="word {word.role}" class:wrong={wrong(word)}>{word.text}</span>{/if}{/each}

@@ -1,6 +1,5 @@
 import type { Shapes } from '../api/client';
 import { at, put, split, type Json, type JsonObject } from './pointer';
-import { session } from './session.svelte';
 
 type Reading = Shapes['ReadingShape'];
 
@@ -33,36 +32,6 @@ export class Document {
     ) {
         this.file = file;
         this.reading = reading;
-    }
-
-    /** The word that stands for a place. */
-    wordOf(pointer: string): Shapes['WordShape'] | undefined {
-        return this.reading.rows.flatMap((row) => row.words).find((word) => word.at === pointer);
-    }
-
-    /** Records that lines above a place make, by the names later lines use. */
-    made(pointer: string): { name: string; type: string }[] {
-        const index = Number(pointer.split('/')[2]);
-        const lines = (this.at('/lines') ?? []) as JsonObject[];
-        return lines
-            .slice(0, index)
-            .filter((line) => line.kind === 'create_record' && typeof line.type === 'string')
-            .map((line) => ({ name: String(line.as ?? line.type), type: String(line.type) }));
-    }
-
-    /** The record type whose fields a line sets; undefined where that is not said yet. */
-    targetOf(pointer: string): string | undefined {
-        const line = this.at(pointer.split('/').slice(0, 3).join('/')) as JsonObject | undefined;
-        if (line?.kind === 'create_record') return typeof line.type === 'string' ? line.type : undefined;
-        const on = line?.on;
-        if (typeof on !== 'string') return this.type;
-        if (on.startsWith('new:')) return this.made(pointer).find((made) => made.name === on.slice(4))?.type;
-        const [first = '', ...rest] = on.split('.');
-        let type = this.type;
-        // A first part that is no field of ours names the children's type.
-        if (!session.field(type, first)) return first;
-        for (const name of [first, ...rest]) type = session.field(type, name)?.target ?? type;
-        return type;
     }
 
     at(pointer: string): Json | undefined {

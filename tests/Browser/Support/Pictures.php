@@ -33,7 +33,7 @@ final class Pictures extends BrowserTestCase
         $this->picture('rule');
         $this->open('/rules');
         $this->see('a.line', 'A costly ticket wants a look')->click();
-        $this->see('[data-word="/when/fields|watched_fields"]')->click();
+        $this->see('[data-word="/when/fields|choose"]')->click();
         $this->see('.floating');
         $this->picture('rule-draft');
         $this->open('/rules');

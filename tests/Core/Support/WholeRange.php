@@ -312,12 +312,13 @@ final class WholeRange
     {
         $channel = $this->stories->one(Channel::cases());
         $offers = array_values(array_filter(
-            Recipients::offers($this->context($type)),
-            fn (Offer $offer): bool => ! is_array($offer->value) || $offer->value['kind'] !== 'field' || $channel === Channel::Email
-                && $this->schema->path(
-                    $type,
-                    (string) $offer->value['path'],
-                )?->field->type !== FieldType::Phone,
+            (Recipients::chooser($this->context($type))->offers)(),
+            fn (Offer $offer): bool => match (is_array($offer->value) ? $offer->value['kind'] : null) {
+                'address' => $offer->value !== ['kind' => 'address', 'address' => ''],
+                'field' => $channel === Channel::Email
+                    && $this->schema->path($type, (string) $offer->value['path'])?->field->type !== FieldType::Phone,
+                default => true,
+            },
         ));
         $to = static fn (Offer $offer): mixed => $offer->value;
         $mail = $channel === Channel::Email;

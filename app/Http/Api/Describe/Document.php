@@ -34,6 +34,22 @@ final class Document
         $document = $generator->setVersion('3.0.0')->generate(Util::finder([dirname(__DIR__)]));
         $described = json_decode((string) $document?->toJson(), true, 512, JSON_THROW_ON_ERROR);
 
-        return json_encode($described, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)."\n";
+        return json_encode(
+            self::typed($described),
+            JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
+        )."\n";
+    }
+
+    /** "Any JSON" has no type: a word for it would be one that no reader of the document knows. */
+    private static function typed(mixed $described): mixed
+    {
+        if (! is_array($described)) {
+            return $described;
+        }
+        if (($described['type'] ?? null) === 'mixed') {
+            unset($described['type']);
+        }
+
+        return array_map(self::typed(...), $described);
     }
 }

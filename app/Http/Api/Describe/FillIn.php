@@ -19,9 +19,9 @@ final class FillIn
     public function __invoke(Analysis $analysis): void
     {
         foreach ($analysis->openapi->components->schemas ?? [] as $schema) {
-            // What the server answers is always whole; what may be missing is said with null.
+            // What the server answers is whole unless a shape says otherwise; what may be missing is said with null.
             $properties = self::said($schema->properties);
-            if ($properties !== []) {
+            if ($properties !== [] && self::said($schema->required) === []) {
                 $schema->required = array_map(static fn (OA\Property $property): string => $property->property, $properties);
             }
         }

@@ -8,8 +8,11 @@ use OpenApi\Attributes as OA;
 
 /** Something a word of a rule can become. */
 #[OA\Schema]
-final readonly class OfferedShape
+final readonly class OfferedShape implements \JsonSerializable
 {
+    use SaysObjects;
+
+    /** @param  array<string, mixed>  $also */
     public function __construct(
         #[OA\Property]
         public string $label,
@@ -21,6 +24,12 @@ final readonly class OfferedShape
         public string $hint,
         #[OA\Property]
         public bool $merge,
+        #[OA\Property(description: 'The place it is put; null for the one that was asked about.')]
+        public ?string $at,
+        #[OA\Property(description: 'Whether it stands there; null where its value tells.')]
+        public ?bool $isChosen,
+        #[OA\Property(description: 'What is put besides, by JSON Pointer.', type: 'object')]
+        public array $also,
     ) {
     }
 }

@@ -26,6 +26,8 @@ final readonly class RowShape
         public bool $off,
         #[OA\Property(description: 'How many seconds after the firing the line comes, where that is known beforehand.', nullable: true)]
         public ?int $after,
+        #[OA\Property(description: 'When the line is done, as a word that can be changed.', nullable: true)]
+        public ?WordShape $when,
         #[OA\Property(items: new OA\Items(type: WordShape::class))]
         public array $words,
     ) {

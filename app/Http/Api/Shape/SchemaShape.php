@@ -12,30 +12,18 @@ final readonly class SchemaShape
 {
     /**
      * @param  list<TypeShape>  $types
-     * @param  list<OperatorShape>  $operators
-     * @param  list<OfferShape>  $triggers
-     * @param  list<OfferShape>  $groups
-     * @param  list<OfferShape>  $lines
+     * @param  list<BegunShape>  $lines
      * @param  list<OfferShape>  $units
-     * @param  list<OfferShape>  $timings
      */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: TypeShape::class))]
         public array $types,
         #[OA\Property(description: 'What stands behind a field with a person in it.')]
         public TypeShape $people,
-        #[OA\Property(items: new OA\Items(type: OperatorShape::class))]
-        public array $operators,
-        #[OA\Property(items: new OA\Items(type: OfferShape::class))]
-        public array $triggers,
-        #[OA\Property(items: new OA\Items(type: OfferShape::class))]
-        public array $groups,
-        #[OA\Property(items: new OA\Items(type: OfferShape::class))]
+        #[OA\Property(items: new OA\Items(type: BegunShape::class))]
         public array $lines,
         #[OA\Property(items: new OA\Items(type: OfferShape::class))]
         public array $units,
-        #[OA\Property(items: new OA\Items(type: OfferShape::class))]
-        public array $timings,
     ) {
     }
 }

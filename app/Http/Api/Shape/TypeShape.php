@@ -13,7 +13,6 @@ final readonly class TypeShape
     /**
      * @param  list<string>  $columns
      * @param  list<FieldShape>  $fields
-     * @param  list<OfferShape>  $guards
      * @param  array<array-key, mixed>  $pieces
      */
     public function __construct(
@@ -33,8 +32,6 @@ final readonly class TypeShape
         public array $columns,
         #[OA\Property(items: new OA\Items(type: FieldShape::class))]
         public array $fields,
-        #[OA\Property(items: new OA\Items(type: OfferShape::class))]
-        public array $guards,
         #[OA\Property(description: 'The choice that says how far a record has come.', nullable: true)]
         public ?string $stage = null,
         #[

@@ -17,17 +17,8 @@ final readonly class WordShape
         public string $role,
         #[OA\Property]
         public ?string $at,
-        #[
-            OA\Property(
-                enum: [
-                    'trigger', 'watched_fields', 'changed_value', 'where', 'group', 'field', 'operator', 'operand', 'span', 'formula',
-                    'guard', 'set_field', 'set_value', 'title', 'notes', 'text', 'number', 'person', 'due', 'recipients', 'letter',
-                    'kept_value', 'timing', 'quiet', 'cap', 'moment', 'timetable', 'offer',
-                ],
-                nullable: true,
-            ),
-        ]
-        public ?string $edit,
+        #[OA\Property(nullable: true)]
+        public ?EditorShape $editor,
         #[OA\Property(description: 'The record type it is seen from.')]
         public string $on,
     ) {

@@ -2,13 +2,10 @@
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { ArrowUp, X } from '@lucide/svelte';
     import { api, ask, type Shapes } from '../../api/client';
-    import { personExpression } from '../../parts/editors';
-    import { peopleOptions, personOptions } from '../../parts/offers';
     import { crumbs } from '../../state/crumbs.svelte';
     import { counted } from '../../state/moments';
     import type { JsonObject } from '../../state/pointer';
-    import { session } from '../../state/session.svelte';
-    import DueFields from '../../parts/words/DueFields.svelte';
+    import DueFields from '../../parts/editors/DueFields.svelte';
     import { rungFile, rungOf, type Rung } from './rungs';
     import { Kept, type Draft } from './kept.svelte';
     import KeptFrame from './KeptFrame.svelte';
@@ -18,29 +15,19 @@
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Ladders' });
     const ladders = createQuery(() => ({ queryKey: ['ladders'], queryFn: () => ask(api.GET('/api/ladders')) }));
     const kept = new Kept<Edited>(useQueryClient(), 'ladders');
-    const acts = [
-        { key: 'tell', label: 'tell them' },
-        { key: 'reassign', label: 'make them the owner' },
-        { key: 'raise', label: 'raise the priority' },
-    ];
-    // Whoever can be found from a record of any type.
-    const people = $derived([
-        ...personOptions(session.schema?.types[0]?.name ?? '').filter(
-            (option) => !option.key.startsWith('field:') && !option.key.includes('doer'),
-        ),
-        { key: 'manager:manager:owner', label: 'the owner’s manager’s manager', group: 'From the record' },
-        ...peopleOptions(),
-    ]);
+    const offers = createQuery(() => ({ queryKey: ['ladder-offers'], queryFn: () => ask(api.GET('/api/ladders/offers')) }));
+    const acts = $derived(offers.data?.acts ?? []);
+    const people = $derived((offers.data?.people ?? []).map((offer) => ({ key: JSON.stringify(offer.value), label: offer.label })));
+    const owner: JsonObject = { kind: 'owner' };
+    const above = (of: JsonObject): JsonObject => ({ kind: 'manager', of });
 
     /** Rungs whose every word about time is shown: those that say one, and those that were asked for. */
     let full = $state.raw<Rung[]>([]);
     const isFull = (rung: Rung) => full.includes(rung) || ['time', 'roll', 'clock'].some((key) => rung.due[key] !== undefined);
 
     /** What a rung has stays on offer, also where it is found in a way that others here are not. */
-    function offered(key: string) {
-        if (people.some((option) => option.key === key)) return people;
-        const path = key.startsWith('field:') ? session.path(session.schema?.types[0]?.name ?? '', key.slice(6))?.label : undefined;
-        return [...people, { key, label: path ? `the ${path}` : key.replace(/^field:/, 'the person in '), group: 'As it is' }];
+    function offered({ to, said }: Rung) {
+        return people.some((option) => option.key === to) ? people : [...people, { key: to, label: said || 'as it is' }];
     }
 
     const open = (ladder: Shapes['LadderShape']) =>
@@ -48,7 +35,7 @@
             id: ladder.id,
             version: ladder.version,
             name: ladder.name,
-            rungs: (ladder.rungs as JsonObject[]).map(rungOf),
+            rungs: (ladder.rungs as JsonObject[]).map((rung, index) => rungOf(rung, ladder.said[index])),
         });
 
     const begin = () =>
@@ -57,15 +44,16 @@
             version: 0,
             name: '',
             rungs: [
-                rungOf({ to: { kind: 'owner' }, do: ['tell'] }),
-                rungOf({ after: { amount: 1, unit: 'working_day' }, to: personExpression('manager:owner'), do: ['tell'] }),
+                rungOf({ to: owner, do: ['tell'] }),
+                rungOf({ after: { amount: 1, unit: 'working_day' }, to: above(owner), do: ['tell'] }),
             ],
         });
 
     const keep = () =>
         kept.keep<unknown>(
             ({ id, version, name, rungs: written }) => {
-                const rungs = written.map(rungFile);
+                const known = acts.map((act) => act.kind);
+                const rungs = written.map((rung) => rungFile(rung, known));
                 return id === null
                     ? ask(api.POST('/api/ladders', { body: { name, rungs } }))
                     : ask(api.PUT('/api/ladders/{id}', { params: { path: { id } }, body: { version, name, rungs } }));
@@ -127,10 +115,10 @@
                     </div>
                     <div class="mt-2 flex flex-wrap items-center gap-x-3 gap-y-2 pl-7">
                         <select class="input w-48!" aria-label="Whom" bind:value={rung.to}>
-                            {#each offered(rung.to) as option (option.key)}<option value={option.key}>{option.label}</option>{/each}
+                            {#each offered(rung) as option (option.key)}<option value={option.key}>{option.label}</option>{/each}
                         </select>
-                        {#each acts as act (act.key)}<label class="flex items-center gap-1.5"
-                                ><input type="checkbox" class="accent-(--iris)" value={act.key} bind:group={rung.acts} />{act.label}</label
+                        {#each acts as act (act.kind)}<label class="flex items-center gap-1.5"
+                                ><input type="checkbox" class="accent-(--iris)" value={act.kind} bind:group={rung.acts} />{act.label}</label
                             >{/each}
                     </div>
                 </li>
@@ -143,7 +131,7 @@
                     edited.rungs.push(
                         rungOf({
                             after: { amount: 2, unit: 'working_day' },
-                            to: personExpression('manager:manager:owner'),
+                            to: above(above(owner)),
                             do: ['tell'],
                         }),
                     )}>Add a rung</button

@@ -5,12 +5,13 @@
     import { api, ask, said } from '../../api/client';
     import { findRecords } from '../../api/records';
     import type { Document } from '../../state/document.svelte';
-    import type { JsonObject } from '../../state/pointer';
+    import { at as valueAt, type JsonObject } from '../../state/pointer';
     import LetterFields from '../LetterFields.svelte';
+    import type { Editor } from '../words';
 
     /* The message of a line: a kept letter, or one written here; beside it, how it reads for a real record. */
-    type Props = { document: Document; at: string; onclose: () => void };
-    let { document: page, at, onclose }: Props = $props();
+    type Props = { document: Document; editor: Editor; at: string; onclose: () => void };
+    let { document: page, editor, at, onclose }: Props = $props();
 
     let open = $state(true);
     $effect(() => {
@@ -20,7 +21,7 @@
     let letter = $state(String(line.letter ?? ''));
     let subject = $state(String(line.subject ?? ''));
     let body = $state(String(line.body ?? ''));
-    const isText = line.channel === 'sms';
+    const isText = $derived(!editor.isLong);
     const letters = createQuery(() => ({ queryKey: ['letters'], queryFn: () => ask(api.GET('/api/letters')) }));
     const fitting = $derived((letters.data ?? []).filter((candidate) => candidate.recordType === page.type));
 
@@ -33,7 +34,6 @@
     const shown = $derived(record ?? records.data?.[0]?.id ?? null);
     const draft = $derived<JsonObject>({
         ...line,
-        kind: 'send_message',
         letter: letter || undefined!,
         ...(letter ? {} : { subject, body }),
         onlyIf: undefined!,
@@ -47,8 +47,7 @@
 
     function done() {
         void page.edit((file) => {
-            const index = Number(at.split('/')[2]);
-            const target = (file.lines as JsonObject[])[index];
+            const target = valueAt(file, at) as JsonObject | undefined;
             if (!target) return;
             if (letter) {
                 target.letter = letter;
@@ -73,7 +72,7 @@
 >
     <div class="grid h-[76vh] max-h-[660px] grid-cols-2">
         <div class="flex min-h-0 flex-col border-r border-ruled p-6">
-            <h2 class="text-lg">{isText ? 'The text message' : 'The message'}</h2>
+            <h2 class="text-lg">{editor.label}</h2>
             {#if fitting.length}
                 <label class="mt-3 flex items-center gap-3 text-[13px] text-ink-2">
                     Letter

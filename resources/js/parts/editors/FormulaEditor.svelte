@@ -1,16 +1,21 @@
 <script lang="ts">
+    import type { Document } from '../../state/document.svelte';
     import Choose from '../Choose.svelte';
     import { fieldOptions } from '../offers';
+    import type { Editor, Word } from '../words';
 
-    type Props = {
-        type: string;
-        formula: string;
-        problem?: { message: string; position: number | null };
-        ondone: (formula: string) => void;
-    };
-    let { type, formula, problem, ondone }: Props = $props();
+    type Props = { document: Document; word: Word; editor: Editor; at: string; onclose: () => void };
+    let { document: page, word, editor, at, onclose }: Props = $props();
+    // svelte-ignore state_referenced_locally
+    const formula = String(page.at(at) ?? '');
+    const problem = $derived(page.reading.problems.find((candidate) => candidate.at === at && candidate.position !== null));
     // svelte-ignore state_referenced_locally
     let typed = $state(formula);
+
+    function done() {
+        void page.put(at, typed.trim());
+        onclose();
+    }
     let input = $state<HTMLTextAreaElement>();
     let merging = $state(false);
     const functions = [
@@ -36,7 +41,7 @@
     function key(event: KeyboardEvent) {
         if (event.key !== 'Enter' || event.shiftKey) return;
         event.preventDefault();
-        ondone(typed.trim());
+        done();
     }
     // The caret goes to the character the formula cannot be read at.
     $effect(() => {
@@ -48,10 +53,10 @@
     class="w-[440px]"
     onsubmit={(event) => {
         event.preventDefault();
-        ondone(typed.trim());
+        done();
     }}
 >
-    <label class="block px-4 pt-3 text-[12.5px] text-ink-2" for="formula">A formula over the fields</label>
+    <label class="block px-4 pt-3 text-[12.5px] text-ink-2" for="formula">{editor.label}</label>
     <div class="px-4 pt-1 pb-2">
         <!-- svelte-ignore a11y_autofocus -->
         <textarea
@@ -78,7 +83,7 @@
     </div>
     {#if merging}
         <div class="border-t border-ruled">
-            <Choose title="Field" options={fieldOptions(type)} onchoose={([path]) => insert(path)} onclose={() => (merging = false)} />
+            <Choose title="Field" options={fieldOptions(word.on)} onchoose={([path]) => insert(path)} onclose={() => (merging = false)} />
         </div>
     {/if}
     <div class="keys"><span><kbd>Enter</kbd>done</span><span><kbd>Esc</kbd>close</span><button class="link ml-auto">Done</button></div>

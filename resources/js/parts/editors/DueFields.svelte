@@ -11,10 +11,13 @@
         least?: number;
         clocks?: boolean;
         rolls?: boolean;
+        /** The units there are; none for all. */
+        units?: string[];
         /** Whether it takes the keyboard when it is opened. */
         focus?: boolean;
     };
-    let { due = $bindable(), sides = null, least = 0, clocks = false, rolls = true, focus = true }: Props = $props();
+    let { due = $bindable(), sides = null, least = 0, clocks = false, rolls = true, units = [], focus = true }: Props = $props();
+    const shown = $derived((session.schema?.units ?? []).filter((offer) => units.length === 0 || units.includes(offer.kind)));
     const amount = $derived(Number(due.amount ?? least));
     const short = $derived(['minute', 'hour', 'working_hour'].includes(String(due.unit ?? 'day')));
 
@@ -45,7 +48,7 @@
         value={String(due.unit ?? 'day')}
         onchange={(event) => put({ unit: event.currentTarget.value })}
     >
-        {#each session.schema?.units ?? [] as offer (offer.kind)}<option value={offer.kind}>{offer.label}</option>{/each}
+        {#each shown as offer (offer.kind)}<option value={offer.kind}>{offer.label}</option>{/each}
     </select>
     {#if sides}
         <select

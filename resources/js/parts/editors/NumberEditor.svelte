@@ -1,0 +1,37 @@
+<script lang="ts">
+    import { onMount } from 'svelte';
+    import type { Document } from '../../state/document.svelte';
+    import { ahead } from '../ahead';
+    import type { Editor } from '../words';
+
+    /* A number; one that is no whole number by its nature is kept as it is written. */
+    type Props = { document: Document; editor: Editor; at: string; onclose: () => void; onother: () => void };
+    let { document: page, editor, at, onclose, onother }: Props = $props();
+    // svelte-ignore state_referenced_locally
+    const given = page.at(at);
+    let typed = $state(typeof given === 'string' || typeof given === 'number' ? String(given) : '');
+    onMount(() => {
+        const [early = '', ...enters] = ahead.take().split('\n');
+        if (early) typed = early;
+        if (early && enters.length) done();
+    });
+
+    function done(event?: SubmitEvent) {
+        event?.preventDefault();
+        if (typed.trim() === '') return;
+        void page.put(at, editor.isWhole ? Number(typed) : typed.trim());
+        onclose();
+    }
+</script>
+
+<form class="w-[280px]" onsubmit={done}>
+    <div class="px-4 py-3">
+        <!-- svelte-ignore a11y_autofocus -->
+        <input class="input figures" inputmode="decimal" aria-label="Number" bind:value={typed} autofocus />
+    </div>
+    <div class="keys">
+        <span><kbd>Enter</kbd>done</span>
+        {#if editor.others}<button type="button" class="link ml-auto" onclick={onother}>A field instead…</button>{/if}
+        <button class="link {editor.others ? '' : 'ml-auto'}">Done</button>
+    </div>
+</form>
