@@ -31,14 +31,20 @@ final readonly class OncePerRecord implements RepeatGuard
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->opens(RepeatGuards::chooser(...))->apart('again')
-            ->says('once per {}[, ready again when {again}]')->orSaid(
-                '[only |just ]once (per|for each|for every|for a|for the|a|each|in the life of a|on each|on a) {}[, ready again when {again}]',
+            ->says('once per {}[, ready again when {again}]')
+            ->orSaid(
+                '[only |just ]once (per|for each|for every|for a|for the) {}[, ready again when {again}]',
+                '[only |just ]once (a|each|in the life of a|on each|on a) {}[, ready again when {again}]',
                 '[only |just ]once[ only|in all|in total|and never again|and for all|ever|][, ready again when {again}]',
-                '(only|just) one time[ (per|for each|for every) {}]', 'a single time[ (per|for each|for every) {}]',
+                '(only|just) one time[ (per|for each|for every) {}]',
+                'a single time[ (per|for each|for every) {}]',
                 'never twice[ (for|per) {}]',
-                'no more than once[ (per|for each|for every) {}]', 'at most once[ (per|for each|for every) {}]', 'one time (per|for each) {}',
+                'no more than once[ (per|for each|for every) {}]',
+                'at most once[ (per|for each|for every) {}]',
+                'one time (per|for each) {}',
                 'one time[ only]', 'the first time[ only]',
-            )->slot('', new ItsType)->slot('again', new ConditionSlot);
+            )
+            ->slot('', new ItsType)->slot('again', new ConditionSlot);
     }
 
     public static function label(RecordType $type): string

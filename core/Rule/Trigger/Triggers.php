@@ -28,14 +28,16 @@ final class Triggers
 
     public static function chooser(Context $context, Node $node): Editor
     {
-        /** @param class-string<Trigger> $trigger */
-        $offer = static fn (string $trigger): Offer => new Offer(
-            $trigger::label(),
-            $trigger::shape()->begun($context, $node),
-            isChosen: $trigger::kind() === $node->kind(),
-        );
+        return Editor::choose('A '.$context->type->inSentence(), static fn (): array => array_map(
+            static fn (string $trigger): Offer => self::offer($trigger, $context, $node),
+            self::all(),
+        ));
+    }
 
-        return Editor::choose('A '.$context->type->inSentence(), static fn (): array => array_map($offer, self::all()));
+    /** @param  class-string<Trigger>  $trigger */
+    private static function offer(string $trigger, Context $context, Node $node): Offer
+    {
+        return new Offer($trigger::label(), $trigger::shape()->begun($context, $node), isChosen: $trigger::kind() === $node->kind());
     }
 
     public static function read(Context $context, Node $node): ?Trigger
