@@ -7,6 +7,7 @@ namespace App\Store;
 use Opis\JsonSchema\Errors\ValidationError;
 use Opis\JsonSchema\Validator;
 use VividLedger\Rule\Reading\RuleFileSchema;
+use VividLedger\Shape\Kinds;
 
 /** Holds rule files against docs/schema/rule.schema.json. */
 final class RuleSchema
@@ -15,21 +16,13 @@ final class RuleSchema
 
     private const MOST = 20;
 
-    private static ?object $schema = null;
-
     /**
      * @param  mixed  $data  decoded with objects as objects
      * @return list<array{at: string, code: string, message: string}>
      */
     public static function problems(mixed $data): array
     {
-        $schema = self::$schema ??= (object) json_decode(
-            (string) file_get_contents(base_path(self::PATH)),
-            false,
-            512,
-            JSON_THROW_ON_ERROR,
-        );
-        $error = (new Validator(max_errors: self::MOST, stop_at_first_error: false))->validate($data, $schema)->error();
+        $error = (new Validator(max_errors: self::MOST, stop_at_first_error: false))->validate($data, self::inUse())->error();
         $problems = [];
         foreach ($error === null ? [] : self::leaves($error) as $leaf) {
             $at = implode('', array_map(static fn (int|string $part): string => "/{$part}", $leaf->data()->fullPath()));
@@ -40,6 +33,17 @@ final class RuleSchema
         }
 
         return array_values($problems);
+    }
+
+    /** The published one, which is there already; where kinds were added to ours, it is made anew. */
+    private static function inUse(): object
+    {
+        return Kinds::once(self::class, static fn (): object => (object) json_decode(
+            Kinds::areOurs() ? (string) file_get_contents(base_path(self::PATH)) : self::made(),
+            false,
+            512,
+            JSON_THROW_ON_ERROR,
+        ));
     }
 
     /** The schema as it is to be published, made of what the kinds say of themselves; only that of proofs is written by itself. */

@@ -19,11 +19,9 @@ final class Starts
 {
     public static function condition(Rule $rule): Condition
     {
-        $fields = $rule->trigger instanceof WatchesFields ? $rule->trigger->fields() : null;
+        $arrival = $rule->trigger instanceof WatchesFields ? $rule->trigger->arrival() : null;
 
-        return $fields?->single === null || $fields->to === null ? $rule->condition : new All([
-            $rule->condition, self::is($fields->single, $fields->to),
-        ]);
+        return $arrival === null ? $rule->condition : new All([$rule->condition, self::is(...$arrival)]);
     }
 
     /** A field of the record itself has a value. */

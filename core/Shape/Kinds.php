@@ -40,6 +40,12 @@ final class Kinds
         self::$made = [];
     }
 
+    /** Whether nothing was added. */
+    public static function areOurs(): bool
+    {
+        return self::$added === [];
+    }
+
     /** What was added is known no more. */
     public static function forget(): void
     {

@@ -15,7 +15,7 @@ final class OwnEcho implements Check
 {
     public function remarks(RuleAmongOthers $among): array
     {
-        $names = $among->rule->trigger instanceof WatchesFields ? $among->rule->trigger->fields()->names : null;
+        $names = $among->rule->trigger instanceof WatchesFields ? $among->rule->trigger->fields() : null;
         if ($names === null || $names === []) {
             return [];
         }

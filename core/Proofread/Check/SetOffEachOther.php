@@ -95,9 +95,8 @@ final class SetOffEachOther implements Check
                 || ! ($watch->fields === null || in_array($written->field, $watch->fields, true))) {
                 continue;
             }
-            $to = $rule->trigger instanceof WatchesFields
-                && $rule->trigger->fields()->single?->name === $written->field ? $rule->trigger->fields()->to : null;
-            if ($written->isFixed && $to !== null && $written->value !== $to) {
+            $arrival = $rule->trigger instanceof WatchesFields ? $rule->trigger->arrival() : null;
+            if ($written->isFixed && $arrival !== null && $arrival[0]->name === $written->field && $written->value !== $arrival[1]) {
                 continue;
             }
             $value = $written->isFixed ? [Starts::is($field, $written->value)] : [];

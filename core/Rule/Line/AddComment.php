@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use App\Models\Comment;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Target\TargetSlot;

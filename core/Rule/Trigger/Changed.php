@@ -102,9 +102,14 @@ final readonly class Changed extends OwnTrigger implements WatchesFields
         return self::label().$this->fields->wording();
     }
 
-    public function fields(): ChangedFields
+    public function fields(): ?array
     {
-        return $this->fields;
+        return $this->fields->names;
+    }
+
+    public function arrival(): ?array
+    {
+        return $this->fields->single === null || $this->fields->to === null ? null : [$this->fields->single, $this->fields->to];
     }
 
     public function opening(Proposal $proposal): Opening

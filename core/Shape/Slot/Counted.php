@@ -23,8 +23,12 @@ final readonly class Counted implements Worded
         'eleven' => 11, 'twelve' => 12, 'fourteen' => 14, 'fifteen' => 15, 'twenty' => 20, 'thirty' => 30, 'sixty' => 60, 'ninety' => 90,
     ];
 
-    public function __construct(private int $least = 0, private ?int $most = null, private bool $isTextToo = false)
-    {
+    public function __construct(
+        private int $least = 0,
+        private ?int $most = null,
+        private bool $isTextToo = false,
+        private string $label = 'How often',
+    ) {
     }
 
     public function print(mixed $json, Scope $scope, array $around): ?string
@@ -47,7 +51,7 @@ final readonly class Counted implements Worded
 
     public function read(Context $context, Node $node, Filled $around): ?int
     {
-        $editor = Editor::number('How often', $this->least, $this->most);
+        $editor = Editor::number($this->label, $this->least, $this->most);
         $number = $this->isTextToo && is_string($node->raw) && preg_match('/^\d{1,9}$/D', $node->raw) === 1 ? (int) $node->raw : $node->raw;
         if (! is_int($number) || $number < $this->least || ($this->most !== null && $number > $this->most)) {
             $bounds = $this->most === null ? "of {$this->least} or more" : "from {$this->least} to {$this->most}";

@@ -140,7 +140,7 @@ final readonly class OwnField implements Worded
                 $this->gap->message,
             );
         }
-        $context->choice($field->label, WordRole::Field, $node->at, fn (): array => $this->offers($context));
+        $context->choice($field->label, WordRole::Field, $node->at, fn (): array => $this->offers($context), 'Field');
 
         return $field;
     }
