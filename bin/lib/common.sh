@@ -98,10 +98,12 @@ install_packages() {
     mkdir -p storage/logs storage/app storage/framework/{cache,sessions,views} bootstrap/cache
 }
 
-# The TypeScript client is made from docs/openapi.json, so it is never older than that.
+# The types of the screens are made from what is described, so they are never older than that.
 make_client() {
-    local client=resources/js/api/schema.d.ts
-    [ -f "$client" ] && [ "$client" -nt docs/openapi.json ] || step 'Making the API client' npm run --silent api
+    local client=resources/js/api/rule.d.ts
+    if [ ! -f "$client" ] || [ -n "$(find docs/openapi.json docs/schema bin/lib/api-types.mjs -newer "$client" -print -quit)" ]; then
+        step 'Making the API client' npm run --silent api
+    fi
 }
 
 # Builds the front end when a source is newer than the last build.
@@ -213,7 +215,8 @@ start_web() {
     launch php-fpm php-fpm8.2 --nodaemonize "${root_flag[@]}" --fpm-config "$HERE/php-fpm.conf"
     launch nginx /usr/sbin/nginx -p "$HERE" -c "$HERE/nginx.conf" -e "$HERE/nginx-error.log"
     for _ in $(seq 150); do
-        curl -fsS -o /dev/null "$APP_URL/up" 2>/dev/null && return 0
+        # That the clock of a run that was cut off has stopped is no reason not to start it again.
+        curl -sS "$APP_URL/up" 2>/dev/null | grep -q '"up"' && return 0
         sleep 0.1
     done
     tail -n 15 "$HERE/nginx.log" "$HERE/php-fpm.log" "$HERE/nginx-error.log" >&2 || true

@@ -55,7 +55,7 @@ final class EvidenceTest extends BrowserTestCase
         $line->sendKeys(WebDriverKeys::TAB);
         $this->see('[data-understood]');
         $line->sendKeys(WebDriverKeys::ENTER);
-        $this->until(fn (): bool => in_array('Set Status to Closed + field', $this->rows(), true), 'for the line to be written');
+        $this->until(fn (): bool => in_array('Set Status to Closed', $this->rows(), true), 'for the line to be written');
         $this->saved();
 
         // Its whole life on a record, before anything is in force.

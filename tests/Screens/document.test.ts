@@ -9,9 +9,9 @@ const reading = (aloud: string) => ({ rows: [], problems: [], aloud });
 function slowServer() {
     const sent: JsonObject[] = [];
     const waiting: { answer: () => void; refuse: (why: Error) => void }[] = [];
-    const keep = (file: JsonObject) =>
+    const keep = (file: object) =>
         new Promise<ReturnType<typeof reading>>((resolve, reject) => {
-            sent.push(structuredClone(file));
+            sent.push(structuredClone(file) as JsonObject);
             waiting.push({ answer: () => resolve(reading(JSON.stringify(file))), refuse: reject });
         });
     const settle = async () => {
@@ -34,7 +34,10 @@ function slowServer() {
 const fresh = (server = slowServer(), failures: unknown[] = []) => ({
     server,
     failures,
-    page: new Document('ticket', { name: 'a', lines: ['x', 'y', 'z'] }, reading('start'), server.keep, (thrown) => failures.push(thrown)),
+    page: new Document<object>('ticket', { name: 'a', lines: ['x', 'y', 'z'] }, reading('start'), {
+        keep: server.keep,
+        failed: (thrown) => failures.push(thrown),
+    }),
 });
 
 test('an edit is kept at once, and shown as the server reads it', async () => {
@@ -104,13 +107,10 @@ test('everything can be undone and done again, and a new edit ends that', async 
 test('conditions go in and out of groups, and nothing is lost on the way', async () => {
     const server = { sent: 0 };
     const empty = { rows: [], problems: [], aloud: '' };
-    const page = new Document(
-        'ticket',
-        { of: [{ kind: 'a' }, { kind: 'b' }, { kind: 'c' }] },
-        empty,
-        () => Promise.resolve((server.sent++, empty)),
-        assert.fail,
-    );
+    const page = new Document<object>('ticket', { of: [{ kind: 'a' }, { kind: 'b' }, { kind: 'c' }] }, empty, {
+        keep: () => Promise.resolve((server.sent++, empty)),
+        failed: assert.fail,
+    });
     assert.equal(await page.indent('/of/1'), '/of/1/of/0');
     assert.deepEqual(page.at('/of/1'), { kind: 'any', of: [{ kind: 'b' }] });
     assert.equal(await page.indent('/of/2'), '/of/1/of/1', 'it joins the group above');

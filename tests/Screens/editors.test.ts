@@ -1,116 +1,156 @@
 import assert from 'node:assert/strict';
 import { beforeEach, test } from 'node:test';
 import type { Shapes } from '../../resources/js/api/client';
-import {
-    chooseField,
-    chooseOperator,
-    chooseSetField,
-    chooseTrigger,
-    chooseWatched,
-    newLine,
-    personExpression,
-} from '../../resources/js/parts/editors';
-import { comparedField, fieldOptions, furtherSubjects, operatorsFor } from '../../resources/js/parts/offers';
+import { isThere, leaveOut, optionsOf, take, type Offer } from '../../resources/js/parts/editors/choices';
+import { chosenOption, filled, filledIn, sidesOf, wayOf } from '../../resources/js/parts/editors/form';
+import { fieldOptions } from '../../resources/js/parts/offers';
 import { Document } from '../../resources/js/state/document.svelte';
 import type { JsonObject } from '../../resources/js/state/pointer';
 import { session } from '../../resources/js/state/session.svelte';
 
-function field(name: string, type: Shapes['FieldShape']['type'], more: Partial<Shapes['FieldShape']> = {}): Shapes['FieldShape'] {
-    return {
-        name,
-        label: name[0]!.toUpperCase() + name.slice(1),
-        type,
-        required: false,
-        system: false,
-        choices: [],
-        target: null,
-        scale: 2,
-        maxLength: 190,
-        currency: null,
-        min: null,
-        max: null,
-        formula: null,
-        ...more,
-    };
-}
+type Field = Shapes['FormFieldShape'];
 
-function type(name: string, label: string, fields: Shapes['FieldShape'][]): Shapes['TypeShape'] {
-    return {
-        name,
-        label,
-        plural: `${label}s`,
-        prefix: 'X',
-        title: 'name',
-        owner: 'owner',
-        columns: [],
-        fields,
-        guards: [],
-        stage: null,
-        pieces: [],
-    };
-}
+const offer = (label: string, value: unknown, more: Partial<Offer> = {}): Offer => ({
+    label,
+    value,
+    group: '',
+    hint: '',
+    merge: false,
+    at: null,
+    isChosen: null,
+    also: {},
+    ...more,
+});
+const field = (sort: Field['sort'], key: string, more: Partial<Field> = {}): Field => ({
+    sort,
+    key,
+    label: key,
+    behind: '',
+    starts: null,
+    isNeeded: false,
+    least: null,
+    most: null,
+    options: [],
+    sides: null,
+    sidesWith: null,
+    hasTime: false,
+    hasClock: false,
+    units: [],
+    ...more,
+});
+const way = (given: unknown, fields: Field[], keeps = false): Shapes['WayShape'] => ({ label: '', with: given, fields, keeps });
+const empty = { rows: [], problems: [], aloud: '' };
+const open = (file: JsonObject) => new Document<object>('ticket', file, empty, { keep: () => Promise.resolve(empty), failed: assert.fail });
+
+test('an offer goes where it says, with what belongs to it, and as one step back', async () => {
+    const page = open({ when: { kind: 'changed', fields: ['due'] } });
+    await take(page, '/when', offer('Quiet', { kind: 'quiet' }, { also: { '/fires': { kind: 'every_time' } } }));
+    assert.deepEqual(page.file, { when: { kind: 'quiet' }, fires: { kind: 'every_time' } });
+    assert.equal(page.undoable, 1);
+    await take(page, '/when/of', offer('A reply', { kind: 'quiet', of: 'reply' }, { at: '/when' }));
+    assert.deepEqual(page.at('/when'), { kind: 'quiet', of: 'reply' });
+    await take(page, '/when', offer('For long', { amount: 3 }, { merge: true }));
+    assert.deepEqual(page.at('/when'), { kind: 'quiet', of: 'reply', amount: 3 });
+    await take(page, '/when', offer('None', null));
+    assert.equal(page.at('/when'), undefined, 'nothing takes the place of what stood there');
+});
+
+test('what is chosen again changes nothing', async () => {
+    const page = open({ fires: { kind: 'once_in_period', period: { amount: 2, unit: 'day' } } });
+    await take(page, '/fires', offer('At most once in …', { kind: 'once_in_period' }, { isChosen: true }));
+    assert.equal(page.undoable, 0);
+    assert.equal(isThere(page, '/fires', offer('Other', { kind: 'every_time' })), false);
+    assert.equal(isThere(page, '/fires/period/amount', offer('2', 2)), true);
+    // What says more than its offer is still of the sort it began with.
+    const total = open({ to: { on: 'visit', of: 'sum', field: 'cost' } });
+    assert.equal(isThere(total, '/to', offer('Visits', { on: 'visit' })), true);
+    assert.equal(isThere(total, '/to', offer('Tickets', { on: 'ticket' })), false);
+});
+
+test('what is left out takes along what says nothing without it', () => {
+    const file: JsonObject = { lines: [{ kind: 'x', at: { kind: 'after' }, tooLate: { amount: 1 }, due: { amount: 1 } }] };
+    leaveOut(file, '/lines/0/at', ['tooLate']);
+    assert.deepEqual(file, { lines: [{ kind: 'x', due: { amount: 1 } }] });
+    leaveOut(file, '/lines/0/due/amount');
+    assert.deepEqual(file, { lines: [{ kind: 'x' }] }, 'an object that is left empty goes');
+    assert.deepEqual(optionsOf([offer('One', 1, { group: 'Some' })]), [{ key: ':0', label: 'One', group: 'Some', hint: undefined }]);
+});
+
+test('a form opens on the way that what stands there was filled in', () => {
+    const ways = [
+        way(null, []),
+        way({ kind: 'after' }, [field('time', '', { starts: { amount: 2, unit: 'day' } })]),
+        way({ kind: 'at' }, [field('clock', 'time', { starts: '09:00', isNeeded: true }), field('tick', 'workingDays')]),
+    ];
+    assert.equal(wayOf(ways, null), 0);
+    assert.equal(wayOf(ways, { kind: 'at', time: '08:00' }), 2);
+    assert.equal(wayOf(ways, { kind: 'unheard of' }), 0);
+    const given = { kind: 'after', amount: 5, unit: 'week' };
+    assert.deepEqual(filledIn(ways, given, 1), [{}, { '': { amount: 5, unit: 'week' } }, { time: '09:00', workingDays: false }]);
+    assert.deepEqual(filledIn(ways, null, 0)[1], { '': { amount: 2, unit: 'day' } });
+});
+
+test('a form says only what was filled in, and keeps what is none of its own', () => {
+    const sides = field('time', '', { sides: ['after', 'before'], sidesWith: 'from' });
+    const from = field('choice', 'from', { options: [offer('Due', 'due'), offer('now', null)] });
+    const one = way({ kind: 'after' }, [sides, from, field('number', 'times'), field('tick', 'loud')], true);
+    const row = { '': { amount: -3, unit: 'day' }, from: null, times: '4', loud: false };
+    const given = { kind: 'before', amount: 1, unit: 'hour', from: 'due', loud: true, note: 'kept' };
+    assert.deepEqual(filled(one, row, given), { kind: 'after', note: 'kept', amount: 3, unit: 'day', times: 4 });
+    assert.equal(sidesOf(sides, row), null, 'without a date there is no before');
+    assert.deepEqual(sidesOf(sides, { ...row, from: 'due' }), ['after', 'before']);
+    assert.deepEqual(filled(one, { ...row, from: 'due' }, null), { kind: 'after', amount: -3, unit: 'day', from: 'due', times: 4 });
+    assert.equal(chosenOption(from, 'due')?.label, 'Due');
+    const period = way({}, [field('time', 'period')]);
+    assert.deepEqual(filled(period, { period: { amount: 2, unit: 'day' } }, { again: 1 }), { period: { amount: 2, unit: 'day' } });
+});
+
+test('what is filled in and read again is the same', () => {
+    const one = way({ kind: 'x' }, [
+        field('time', '', { starts: { amount: 1, unit: 'day' } }),
+        field('choice', 'of'),
+        field('number', 'most'),
+        field('tick', 'loud'),
+    ]);
+    for (let seed = 0; seed < 200; seed++) {
+        const given: JsonObject = { kind: 'x', amount: (seed % 7) + 1, unit: ['day', 'hour', 'working_day'][seed % 3]! };
+        if (seed % 2) given.of = 'a';
+        if (seed % 5) given.most = seed;
+        if (seed % 3) given.loud = true;
+        assert.deepEqual(filled(one, filledIn([one], given, 0)[0]!, given), given, `seed ${seed}`);
+    }
+});
+
+const type = (name: string, label: string, fields: [string, Shapes['FieldShape']['type'], string?][]): Shapes['TypeShape'] => ({
+    ...{ name, label, plural: `${label}s`, prefix: 'X', title: 'name', owner: 'owner', columns: [], guards: [], stage: null, pieces: [] },
+    fields: fields.map(([its, sort, target]) => ({
+        ...{ name: its, label: its[0]!.toUpperCase() + its.slice(1), type: sort, required: false, system: false, choices: [] },
+        ...{ target: target ?? null, scale: 2, maxLength: 190, currency: null, min: null, max: null, formula: null },
+    })),
+});
 
 beforeEach(() => {
     session.schema = {
+        ...({ lines: [], units: [], people: type('person', 'Person', [['name', 'text']]) } as unknown as NonNullable<
+            typeof session.schema
+        >),
         types: [
-            type('customer', 'Customer', [field('name', 'text'), field('plan', 'choice'), field('value', 'money')]),
-            type('contact', 'Contact', [field('name', 'text'), field('customer', 'reference', { target: 'customer' })]),
+            type('customer', 'Customer', [
+                ['name', 'text'],
+                ['plan', 'choice'],
+            ]),
+            type('contact', 'Contact', [
+                ['name', 'text'],
+                ['customer', 'reference', 'customer'],
+            ]),
             type('ticket', 'Ticket', [
-                field('status', 'choice'),
-                field('priority', 'choice'),
-                field('due', 'date'),
-                field('paid', 'tick'),
-                field('contact', 'reference', { target: 'contact' }),
-                field('customer', 'reference', { target: 'customer' }),
-                field('tags', 'tags'),
-                field('created_at', 'date_time', { system: true }),
+                ['status', 'choice'],
+                ['contact', 'reference', 'contact'],
+                ['customer', 'reference', 'customer'],
             ]),
         ],
-        people: type('person', 'Person', [field('name', 'text'), field('team', 'text'), field('manager', 'person')]),
-        operators: [
-            { kind: 'is', operand: 'one', labels: { choice: 'is', text: 'is', date: 'is', reference: 'is' }, given: true, ofChange: false },
-            { kind: 'one_of', operand: 'many', labels: { choice: 'is one of', reference: 'is one of' }, given: false, ofChange: false },
-            {
-                kind: 'over',
-                operand: 'one',
-                labels: { date: 'is after', date_time: 'is after', number: 'is over' },
-                given: true,
-                ofChange: false,
-            },
-            { kind: 'in_next', operand: 'span', labels: { date: 'is in the next' }, given: false, ofChange: false },
-            {
-                kind: 'has_changed',
-                operand: 'nothing',
-                labels: { choice: 'has changed', date: 'has changed' },
-                given: false,
-                ofChange: true,
-            },
-            { kind: 'ticked', operand: 'nothing', labels: { tick: 'is ticked' }, given: false, ofChange: false },
-            {
-                kind: 'is_empty',
-                operand: 'nothing',
-                labels: { choice: 'is empty', text: 'is empty', date: 'is empty' },
-                given: false,
-                ofChange: false,
-            },
-        ],
-        triggers: [],
-        groups: [],
-        lines: [],
-        units: [],
     };
 });
-
-const open = (file: JsonObject) =>
-    new Document(
-        'ticket',
-        file,
-        { rows: [], problems: [], aloud: '' },
-        () => Promise.resolve({ rows: [], problems: [], aloud: '' }),
-        assert.fail,
-    );
-const condition = (node: JsonObject) => open({ onlyIf: { kind: 'all', of: [node] } });
-const first = (page: Document) => page.at('/onlyIf/of/0');
 
 test('fields are offered over references, two steps deep, each with its way', () => {
     const labels = fieldOptions('ticket').map((option) => option.label);
@@ -118,126 +158,6 @@ test('fields are offered over references, two steps deep, each with its way', ()
     assert.ok(labels.includes('Contact › Name'));
     assert.deepEqual(
         fieldOptions('ticket', (one) => one.type === 'choice').map((option) => option.key),
-        ['status', 'priority', 'contact.customer.plan', 'customer.plan'],
+        ['status', 'contact.customer.plan', 'customer.plan'],
     );
-});
-
-test('operators are those that fit, with the words of the field', () => {
-    assert.deepEqual(
-        operatorsFor(session.field('ticket', 'due')!).map((operator) => operator.label),
-        ['is', 'is after', 'is in the next', 'has changed', 'is empty'],
-    );
-    const far = operatorsFor(session.field('ticket', 'due')!, false).map((operator) => operator.label);
-    assert.ok(!far.includes('has changed'), 'a change is only one of the record itself');
-});
-
-test('another field of the same sort keeps the comparison but not the value', async () => {
-    const page = condition({ kind: 'one_of', field: 'status', values: ['open'] });
-    await chooseField(page, '/onlyIf/of/0/field', 'contact.customer.plan', 'ticket');
-    assert.deepEqual(first(page), { kind: 'one_of', field: 'contact.customer.plan' });
-});
-
-test('another field of another sort takes the first comparison that fits', async () => {
-    const page = condition({ kind: 'one_of', field: 'status', values: ['open'] });
-    await chooseField(page, '/onlyIf/of/0/field', 'paid', 'ticket');
-    assert.deepEqual(first(page), { kind: 'ticked', field: 'paid' });
-    await chooseField(page, '/onlyIf/of/0/field', 'due', 'ticket');
-    assert.deepEqual(first(page), { kind: 'is', field: 'due' });
-});
-
-test('the same field again changes nothing', async () => {
-    const page = condition({ kind: 'is', field: 'status', value: 'open' });
-    await chooseField(page, '/onlyIf/of/0/field', 'status', 'ticket');
-    assert.deepEqual(first(page), { kind: 'is', field: 'status', value: 'open' });
-    assert.equal(page.undoable, 0);
-});
-
-test('values follow the comparison: one becomes a list of one, a list its first, none goes', async () => {
-    const page = condition({ kind: 'is', field: 'status', value: 'open' });
-    await chooseOperator(page, '/onlyIf/of/0/kind', 'one_of');
-    assert.deepEqual(first(page), { kind: 'one_of', field: 'status', values: ['open'] });
-    await page.put('/onlyIf/of/0/values', ['closed', 'open']);
-    await chooseOperator(page, '/onlyIf/of/0/kind', 'is');
-    assert.deepEqual(first(page), { kind: 'is', field: 'status', value: 'closed' });
-    await chooseOperator(page, '/onlyIf/of/0/kind', 'is_empty');
-    assert.deepEqual(first(page), { kind: 'is_empty', field: 'status' });
-});
-
-test('watched fields survive a look at another trigger only where they mean something', async () => {
-    const page = open({ when: { kind: 'changed', fields: ['due'] } });
-    await chooseTrigger(page, 'created');
-    assert.deepEqual(page.at('/when'), { kind: 'created' });
-    await chooseTrigger(page, 'changed');
-    assert.deepEqual(page.at('/when'), { kind: 'changed' });
-});
-
-test('a field to set starts with what comes to mind first', async () => {
-    const page = open({ lines: [newLine('set_fields')] });
-    for (const [name, to] of [
-        ['due', { kind: 'now' }],
-        ['paid', { kind: 'value', value: true }],
-        ['tags', { kind: 'add_member' }],
-        ['status', { kind: 'value' }],
-    ] as const) {
-        await chooseSetField(page, '/lines/0/set/0/field', name, 'ticket');
-        assert.deepEqual(page.at('/lines/0/set/0'), { field: name, to });
-    }
-    await page.put('/lines/0/set/0/to', { kind: 'value', value: 'open' });
-    await chooseSetField(page, '/lines/0/set/0/field', 'status', 'ticket');
-    assert.deepEqual(page.at('/lines/0/set/0/to'), { kind: 'value', value: 'open' }, 'the same field keeps its value');
-});
-
-test('people go into the file', () => {
-    assert.deepEqual(personExpression('manager:owner'), { kind: 'manager', of: { kind: 'owner' } });
-    assert.deepEqual(personExpression('field:customer.owner'), { kind: 'in_field', path: 'customer.owner' });
-    assert.deepEqual(personExpression('turn:Sales'), { kind: 'in_turn', team: 'Sales' });
-    assert.deepEqual(personExpression('ines.okafor'), { kind: 'named', handle: 'ines.okafor' });
-});
-
-test('what is counted is offered for children, here and at what it refers to', async () => {
-    assert.deepEqual(
-        furtherSubjects('customer', true).map((option) => option.key),
-        [':total:contact.customer', ':total:ticket.customer', ':made_by', ':formula', ':named'],
-    );
-    assert.ok(furtherSubjects('ticket', false).some((option) => option.key === ':total:customer>ticket.customer'));
-    const page = condition({ kind: 'is', field: 'status', value: 'open' });
-    await chooseField(page, '/onlyIf/of/0/field', ':total:customer>ticket.customer', 'ticket');
-    assert.deepEqual(first(page), { kind: 'over', total: { of: 'count', relation: 'customer>ticket.customer' } });
-    assert.equal(comparedField(page, '/onlyIf/of/0', 'ticket')?.type, 'number');
-    await page.put('/onlyIf/of/0/total', { of: 'latest', relation: 'customer>ticket.customer', field: 'due' });
-    assert.equal(comparedField(page, '/onlyIf/of/0', 'ticket')?.type, 'date');
-});
-
-test('a span is no value of another comparison', async () => {
-    const page = condition({ kind: 'in_next', field: 'due', value: { amount: 7, unit: 'day' } });
-    await chooseOperator(page, '/onlyIf/of/0/kind', 'over');
-    assert.deepEqual(first(page), { kind: 'over', field: 'due' });
-});
-
-test('other watched fields drop the values asked of the one before', async () => {
-    const page = open({ when: { kind: 'changed', fields: ['status'], from: 'open', to: 'closed' } });
-    await chooseWatched(page, '/when/fields', ['status']);
-    assert.equal(page.at('/when/to'), 'closed');
-    await chooseWatched(page, '/when/fields', ['due']);
-    assert.deepEqual(page.at('/when'), { kind: 'changed', fields: ['due'] });
-});
-
-test('a line knows whose fields it sets', () => {
-    const page = open({
-        lines: [
-            { kind: 'set_fields', set: [{}] },
-            { kind: 'set_fields', on: 'contact.customer', set: [{}] },
-            { kind: 'create_record', type: 'contact', as: 'made', set: [{}] },
-            { kind: 'set_fields', on: 'new:made', set: [{}] },
-        ],
-    });
-    assert.deepEqual(
-        [0, 1, 2, 3].map((index) => page.targetOf(`/lines/${index}/set/0/field`)),
-        ['ticket', 'customer', 'contact', 'contact'],
-    );
-});
-
-test('every new line is one that the server can read as unfinished', () => {
-    for (const kind of ['set_fields', 'give_task', 'give_tasks', 'send_message', 'create_record', 'assign', 'comment', 'follow', 'refuse'])
-        assert.equal(newLine(kind).kind, kind);
 });

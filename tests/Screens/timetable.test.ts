@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { rruleOf, timetableOf } from '../../resources/js/parts/words/timetable';
+import { rruleOf, timetableOf } from '../../resources/js/parts/editors/timetable';
 
 test('a timetable comes out as the rule it was read from', () => {
     for (const rule of [

@@ -2,7 +2,8 @@
     import { untrack } from 'svelte';
     import { api, ask, said, type Shapes } from '../api/client';
     import { Document } from '../state/document.svelte';
-    import type { JsonObject } from '../state/pointer';
+    import type { Json } from '../state/pointer';
+    import type { ConditionDraft, FilterDraft } from '../state/written';
     import { toasts } from '../state/toasts.svelte';
     import Floating from './Floating.svelte';
     import Sentence from './Sentence.svelte';
@@ -10,33 +11,31 @@
     import type { Word } from './words';
 
     /* Conditions over a list, as a sentence. Only what is finished narrows the list. */
-    type Props = { type: string; filter: JsonObject | null; onchange: (filter: JsonObject | null) => void };
+    type Props = { type: string; filter: ConditionDraft | null; onchange: (filter: ConditionDraft | null) => void };
     let { type, filter, onchange }: Props = $props();
     let open = $state<{ anchor: HTMLElement; word: Word } | null>(null);
     let bar = $state<HTMLDivElement>();
 
     const empty: Shapes['ReadingShape'] = { rows: [], problems: [], aloud: '' };
-    const page = new Document(
+    const page = new Document<FilterDraft>(
         untrack(() => type),
         { filter: untrack(() => filter) ?? { kind: 'all', of: [] } },
         empty,
-        read,
-        (thrown) => toasts.complain(said(thrown)),
+        { keep: read, failed: (thrown) => toasts.complain(said(thrown)) },
         true,
     );
     void read(page.file).then((reading) => (page.reading = reading));
 
-    async function read(file: JsonObject): Promise<Shapes['ReadingShape']> {
-        const conditions = file.filter as JsonObject;
+    async function read({ filter: conditions }: FilterDraft): Promise<Shapes['ReadingShape']> {
         const reading = await ask(api.POST('/api/records/{type}/filter', { params: { path: { type } }, body: { filter: conditions } }));
-        if (!reading.problems.length) onchange((conditions.of as unknown[]).length ? conditions : null);
+        if (!reading.problems.length) onchange('of' in conditions && conditions.of?.length ? conditions : null);
         return reading;
     }
 
     const conditions = $derived(page.reading.rows.filter((row) => row.part === 'condition'));
 
     function edit(word: Word, anchor: HTMLElement) {
-        if (word.editor?.sort === 'begin') void page.put(word.at ?? '', structuredClone((word.editor.begins ?? {}) as JsonObject));
+        if (word.editor?.sort === 'begin') void page.put(word.at ?? '', structuredClone((word.editor.begins ?? {}) as Json));
         else open = { anchor, word };
     }
 

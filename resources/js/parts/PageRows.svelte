@@ -10,12 +10,12 @@
     import type { Row, Word } from './words';
     import LetterEditor from './editors/LetterEditor.svelte';
     import WordEditor from './editors/WordEditor.svelte';
-    import type { Document } from '../state/document.svelte';
+    import type { AnyDocument } from '../state/document.svelte';
     import { split, type JsonObject } from '../state/pointer';
     import { session } from '../state/session.svelte';
 
     /* The rows of a rule page. With a document they can be written; words are reached with the arrow keys. */
-    type Props = { rows: Row[]; document?: Document | null };
+    type Props = { rows: Row[]; document?: AnyDocument | null };
     let { rows, document: page = null }: Props = $props();
 
     type Open = { anchor: HTMLElement; key: string; word: Word | null };
@@ -47,7 +47,7 @@
     /** While the server words an edit, what is typed waits for the editor that opens next. */
     let wording = false;
     /** The page when the open editor was opened, and whether it stands on a row that was made for it. */
-    let opened: { file: JsonObject; fresh: boolean } | null = null;
+    let opened: { file: object; fresh: boolean } | null = null;
 
     function edit(word: Word, anchor: HTMLElement) {
         const row = anchor.closest<HTMLElement>('[data-row]')?.dataset.row ?? '';

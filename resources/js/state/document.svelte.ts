@@ -1,14 +1,19 @@
 import type { Shapes } from '../api/client';
 import { at, put, split, type Json, type JsonObject } from './pointer';
+import type { RuleDraft } from './written';
 
 type Reading = Shapes['ReadingShape'];
+type Keeper<File> = { keep(file: File): Promise<Reading>; failed(thrown: unknown): void };
+
+/** Where it does not matter what is written: a rule, or conditions over a list. */
+export type AnyDocument = Document<object>;
 
 /**
  * A rule file, or a filter, while it is written: every edit is kept at once and can be undone. The server words it, so
  * the screen shows what the rule means and not what the screen thinks it means.
  */
-export class Document {
-    file = $state.raw<JsonObject>({});
+export class Document<File extends object = RuleDraft> {
+    file = $state.raw<File>() as File;
     reading = $state.raw<Reading>({ rows: [], problems: [], aloud: '' });
     /** What proofreading found in it, a moment after the last edit. */
     remarks = $state.raw<Shapes['RemarkShape'][]>([]);
@@ -17,16 +22,15 @@ export class Document {
     undoable = $state(0);
     redoable = $state(0);
     saving = $state(false);
-    private past: JsonObject[] = [];
-    private future: JsonObject[] = [];
+    private past: File[] = [];
+    private future: File[] = [];
     private waiting = false;
 
     constructor(
         readonly type: string,
-        file: JsonObject,
+        file: File,
         reading: Reading,
-        private readonly keep: (file: JsonObject) => Promise<Reading>,
-        private readonly failed: (thrown: unknown) => void,
+        private readonly keeper: Keeper<File>,
         /** Conditions over a list: there is no change that they could be about. */
         readonly isFilter = false,
     ) {
@@ -38,7 +42,7 @@ export class Document {
         return at(this.file, pointer);
     }
 
-    edit(change: (file: JsonObject) => void): Promise<void> {
+    edit(change: (file: File) => void): Promise<void> {
         const next = structuredClone(this.file);
         change(next);
         if (JSON.stringify(next) === JSON.stringify(this.file)) return Promise.resolve();
@@ -142,7 +146,7 @@ export class Document {
     settled: Promise<void> = Promise.resolve();
 
     /** One request at a time; edits made meanwhile are kept together by the next one. */
-    private become(file: JsonObject): Promise<void> {
+    private become(file: File): Promise<void> {
         this.file = file;
         this.undoable = this.past.length;
         this.redoable = this.future.length;
@@ -156,10 +160,10 @@ export class Document {
         try {
             do {
                 this.waiting = false;
-                this.reading = await this.keep(this.file);
+                this.reading = await this.keeper.keep(this.file);
             } while (this.waiting);
         } catch (thrown) {
-            this.failed(thrown);
+            this.keeper.failed(thrown);
         }
         this.saving = false;
     }

@@ -10,8 +10,8 @@ function steps(pointer: string): string[] {
 }
 
 /** What stands at a JSON Pointer (RFC 6901); undefined where nothing does. */
-export function at(root: Json, pointer: string): Json | undefined {
-    let here: Json | undefined = root;
+export function at(root: object, pointer: string): Json | undefined {
+    let here: Json | undefined = root as JsonObject;
     for (const step of steps(pointer)) {
         if (here === null || typeof here !== 'object') return undefined;
         here = Array.isArray(here) ? here[Number(step)] : here[step];
@@ -20,11 +20,11 @@ export function at(root: Json, pointer: string): Json | undefined {
 }
 
 /** Puts a value at a pointer, making the objects and lists on the way; undefined removes it. */
-export function put(root: JsonObject, pointer: string, value: Json | undefined): void {
+export function put(root: object, pointer: string, value: Json | undefined): void {
     const path = steps(pointer);
     const last = path.pop();
     if (last === undefined) return;
-    let here: Json = root;
+    let here: Json = root as JsonObject;
     for (const [index, step] of path.entries()) {
         const next: Json = /^\d+$/.test(path[index + 1] ?? last) ? [] : {};
         if (Array.isArray(here)) here = here[Number(step)] ??= next;

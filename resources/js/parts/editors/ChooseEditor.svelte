@@ -1,12 +1,12 @@
 <script lang="ts">
-    import type { Document } from '../../state/document.svelte';
+    import type { AnyDocument } from '../../state/document.svelte';
     import { put, split, type Json } from '../../state/pointer';
     import Choose from '../Choose.svelte';
     import type { Word } from '../words';
     import { choicesOf, isThere, optionsOf, take } from './choices';
 
     /* Chooses one of what the server offers for a word, or several. */
-    type Props = { document: Document; word: Word; onclose: () => void };
+    type Props = { document: AnyDocument; word: Word; onclose: () => void };
     let { document: page, word, onclose }: Props = $props();
     const at = $derived(word.at ?? '');
     const choices = choicesOf(

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { onMount, untrack } from 'svelte';
-    import type { Document } from '../../state/document.svelte';
+    import type { AnyDocument } from '../../state/document.svelte';
     import { put, type Json, type JsonObject } from '../../state/pointer';
     import type { Shapes } from '../../api/client';
     import type { Editor } from '../words';
@@ -9,7 +9,7 @@
     import { chosenOption, filled, filledIn, sidesOf, wayOf } from './form';
 
     type Props = {
-        document: Document;
+        document: AnyDocument;
         editor: Editor;
         at: string;
         ways: Shapes['WayShape'][];

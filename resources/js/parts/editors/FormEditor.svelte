@@ -1,11 +1,11 @@
 <script lang="ts">
-    import type { Document } from '../../state/document.svelte';
+    import type { AnyDocument } from '../../state/document.svelte';
     import type { Editor, Word } from '../words';
     import { choicesOf } from './choices';
     import Form from './Form.svelte';
 
     /* A few small fields together. */
-    type Props = { document: Document; word: Word; editor: Editor; at: string; onclose: () => void; onother: () => void };
+    type Props = { document: AnyDocument; word: Word; editor: Editor; at: string; onclose: () => void; onother: () => void };
     let { document: page, word, editor, at, onclose, onother }: Props = $props();
     const choices = choicesOf(
         () => page,

@@ -1,10 +1,10 @@
 <script lang="ts">
-    import type { Document } from '../../state/document.svelte';
+    import type { AnyDocument } from '../../state/document.svelte';
     import Choose from '../Choose.svelte';
     import { fieldOptions } from '../offers';
     import type { Editor, Word } from '../words';
 
-    type Props = { document: Document; word: Word; editor: Editor; at: string; onclose: () => void };
+    type Props = { document: AnyDocument; word: Word; editor: Editor; at: string; onclose: () => void };
     let { document: page, word, editor, at, onclose }: Props = $props();
     // svelte-ignore state_referenced_locally
     const formula = String(page.at(at) ?? '');

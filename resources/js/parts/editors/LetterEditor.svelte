@@ -4,13 +4,13 @@
     import { untrack } from 'svelte';
     import { api, ask, said } from '../../api/client';
     import { findRecords } from '../../api/records';
-    import type { Document } from '../../state/document.svelte';
+    import type { AnyDocument } from '../../state/document.svelte';
     import { at as valueAt, type JsonObject } from '../../state/pointer';
     import LetterFields from '../LetterFields.svelte';
     import type { Editor } from '../words';
 
     /* The message of a line: a kept letter, or one written here; beside it, how it reads for a real record. */
-    type Props = { document: Document; editor: Editor; at: string; onclose: () => void };
+    type Props = { document: AnyDocument; editor: Editor; at: string; onclose: () => void };
     let { document: page, editor, at, onclose }: Props = $props();
 
     let open = $state(true);

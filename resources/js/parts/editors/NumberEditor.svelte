@@ -1,11 +1,11 @@
 <script lang="ts">
     import { onMount } from 'svelte';
-    import type { Document } from '../../state/document.svelte';
+    import type { AnyDocument } from '../../state/document.svelte';
     import { ahead } from '../ahead';
     import type { Editor } from '../words';
 
     /* A number; one that is no whole number by its nature is kept as it is written. */
-    type Props = { document: Document; editor: Editor; at: string; onclose: () => void; onother: () => void };
+    type Props = { document: AnyDocument; editor: Editor; at: string; onclose: () => void; onother: () => void };
     let { document: page, editor, at, onclose, onother }: Props = $props();
     // svelte-ignore state_referenced_locally
     const given = page.at(at);

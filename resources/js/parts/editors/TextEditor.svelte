@@ -1,13 +1,13 @@
 <script lang="ts">
     import { onMount } from 'svelte';
-    import type { Document } from '../../state/document.svelte';
+    import type { AnyDocument } from '../../state/document.svelte';
     import { ahead } from '../ahead';
     import Choose from '../Choose.svelte';
     import { mergeOptions } from '../offers';
     import type { Editor, Word } from '../words';
 
     /* A line of text, or several; where the text allows it, with fields merged into it. */
-    type Props = { document: Document; word: Word; editor: Editor; at: string; onclose: () => void };
+    type Props = { document: AnyDocument; word: Word; editor: Editor; at: string; onclose: () => void };
     let { document: page, word, editor, at, onclose }: Props = $props();
     const most = $derived(editor.most ?? null);
     // svelte-ignore state_referenced_locally

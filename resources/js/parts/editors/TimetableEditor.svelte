@@ -1,12 +1,12 @@
 <script lang="ts">
-    import type { Document } from '../../state/document.svelte';
+    import type { AnyDocument } from '../../state/document.svelte';
     import { put, type JsonObject } from '../../state/pointer';
     import { localDay } from '../../state/moments';
     import { clock } from '../../state/session.svelte';
     import { rruleOf, timetableOf, WEEKDAYS } from './timetable';
 
     /* A recurrence rule, put together from a few words. */
-    type Props = { document: Document; at: string; onclose: () => void };
+    type Props = { document: AnyDocument; at: string; onclose: () => void };
     let { document: page, at, onclose }: Props = $props();
     // svelte-ignore state_referenced_locally
     const given = (page.at(at) ?? {}) as JsonObject;

@@ -1,5 +1,5 @@
 <script lang="ts">
-    import type { Document } from '../../state/document.svelte';
+    import type { AnyDocument } from '../../state/document.svelte';
     import type { Json, JsonObject } from '../../state/pointer';
     import { session } from '../../state/session.svelte';
     import FieldValue from '../FieldValue.svelte';
@@ -8,7 +8,7 @@
     import { choicesOf, optionsOf, take } from './choices';
 
     /* A value of a field, or what the server offers besides. */
-    type Props = { document: Document; word: Word; editor: Editor; at: string; onclose: () => void };
+    type Props = { document: AnyDocument; word: Word; editor: Editor; at: string; onclose: () => void };
     let { document: page, word, editor, at, onclose }: Props = $props();
 
     const field = $derived((editor.type && session.field(editor.type, editor.field ?? '')) || { ...plainNumber, label: editor.label });

@@ -1,5 +1,5 @@
 <script lang="ts">
-    import type { Document } from '../../state/document.svelte';
+    import type { AnyDocument } from '../../state/document.svelte';
     import type { Word } from '../words';
     import ChooseEditor from './ChooseEditor.svelte';
     import FormEditor from './FormEditor.svelte';
@@ -10,7 +10,7 @@
     import ValueEditor from './ValueEditor.svelte';
 
     /* Changes one word in place, with the editor that the server says. */
-    type Props = { document: Document; word: Word; onclose: () => void };
+    type Props = { document: AnyDocument; word: Word; onclose: () => void };
     let { document: page, word, onclose }: Props = $props();
     const editors = {
         choose: ChooseEditor,

@@ -1,6 +1,6 @@
 import { createQuery } from '@tanstack/svelte-query';
 import { api, ask, type Shapes } from '../../api/client';
-import type { Document } from '../../state/document.svelte';
+import type { AnyDocument } from '../../state/document.svelte';
 import { at, put, split, type Json, type JsonObject } from '../../state/pointer';
 import type { Option } from '../options';
 import type { Word } from '../words';
@@ -8,11 +8,11 @@ import type { Word } from '../words';
 /* What the server offers for a word, and what choosing it does to the rule file. No kind is known here. */
 export type Offer = Shapes['OfferedShape'];
 
-export function choicesOf(document: () => Document, word: () => Word) {
+export function choicesOf(document: () => AnyDocument, word: () => Word) {
     return createQuery(() => {
         const page = document();
         const { at: place, editor } = word();
-        const asked = { file: page.file, at: place ?? '', by: editor?.sort ?? '', on: page.isFilter ? page.type : null };
+        const asked = { file: page.file as JsonObject, at: place ?? '', by: editor?.sort ?? '', on: page.isFilter ? page.type : null };
         return {
             queryKey: ['offers', place, editor?.sort, JSON.stringify(page.file)],
             queryFn: () => ask(api.POST('/api/offers', { body: asked })),
@@ -31,7 +31,7 @@ export function optionsOf(offers: Offer[]): Option[] {
 }
 
 /** Whether an offer is what stands there: the server says so, or its value does. */
-export function isThere(page: Document, place: string, offer: Offer): boolean {
+export function isThere(page: AnyDocument, place: string, offer: Offer): boolean {
     if (offer.isChosen !== null) return offer.isChosen;
     const here = page.at(offer.at ?? place) ?? null;
     const value = (offer.value ?? null) as Json;
@@ -42,7 +42,7 @@ export function isThere(page: Document, place: string, offer: Offer): boolean {
 }
 
 /** Chooses an offer; what is chosen again stays as it is. */
-export function take(page: Document, place: string, offer: Offer | undefined): Promise<void> {
+export function take(page: AnyDocument, place: string, offer: Offer | undefined): Promise<void> {
     if (!offer || isThere(page, place, offer)) return Promise.resolve();
     const to = offer.at ?? place;
     return page.edit((file) => {
@@ -52,12 +52,12 @@ export function take(page: Document, place: string, offer: Offer | undefined): P
     });
 }
 
-export function besides(file: JsonObject, offer: Offer): void {
+export function besides(file: object, offer: Offer): void {
     for (const [pointer, value] of Object.entries(offer.also)) put(file, pointer, value as Json);
 }
 
 /** Takes what stands at a place away, with the keys beside it that say nothing without it, and the object that is left empty. */
-export function leaveOut(file: JsonObject, place: string, clears: string[] = []): void {
+export function leaveOut(file: object, place: string, clears: string[] = []): void {
     const [around] = split(place);
     for (const pointer of [place, ...clears.map((key) => `${around}/${key}`)])
         if (at(file, pointer) !== undefined) put(file, pointer, undefined);

@@ -7,7 +7,7 @@
     import { go, route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
     import { day, dueDate, lasted } from '../../state/moments';
-    import type { JsonObject } from '../../state/pointer';
+    import type { ConditionDraft } from '../../state/written';
     import { clock, session } from '../../state/session.svelte';
     import RunButton from '../../parts/RunButton.svelte';
     import BulkChange from './BulkChange.svelte';
@@ -28,8 +28,8 @@
     const filter = $derived(searchParams.get('filter') ?? '');
     const mine = $derived(searchParams.get('mine') === '1');
     const condition = $derived.by(() => {
-        const parts: JsonObject[] = [];
-        if (filter) parts.push(JSON.parse(String(filter)) as JsonObject);
+        const parts: ConditionDraft[] = [];
+        if (filter) parts.push(JSON.parse(String(filter)) as ConditionDraft);
         if (mine && type) parts.push({ kind: 'is', field: type.owner, value: session.me?.handle ?? '' });
         return parts.length ? JSON.stringify({ kind: 'all', of: parts }) : undefined;
     });
@@ -181,7 +181,7 @@
                 {#key typeName}
                     <FilterBar
                         type={typeName}
-                        filter={filter ? (JSON.parse(String(filter)) as JsonObject) : null}
+                        filter={filter ? (JSON.parse(String(filter)) as ConditionDraft) : null}
                         onchange={(next) => {
                             if (JSON.stringify(next ?? '') !== (filter ? String(filter) : '""'))
                                 set('filter', next ? JSON.stringify(next) : '');

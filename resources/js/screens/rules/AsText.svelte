@@ -4,7 +4,7 @@
     import Confirm from '../../parts/Confirm.svelte';
     import RuleTextBox from '../../parts/RuleTextBox.svelte';
     import type { Document } from '../../state/document.svelte';
-    import type { JsonObject } from '../../state/pointer';
+    import type { RuleDraft } from '../../state/written';
     import { toasts } from '../../state/toasts.svelte';
 
     let { page, may, onclose }: { page: Document; may: boolean; onclose: () => void } = $props();
@@ -33,13 +33,13 @@
             const read = await ask(api.POST('/api/text/rule', { body: { text, on: page.type } }));
             misread = read.misread;
             if (read.file) {
-                const file = read.file as JsonObject;
+                const file = read.file as RuleDraft;
                 if (file.on !== page.type) {
                     toasts.complain('A rule stays with its record type. Start a new rule for other records.');
                 } else {
                     // A page without conditions has an empty group of them, so that one can be added.
                     await page.edit((old) => {
-                        for (const key of Object.keys(old)) delete old[key];
+                        for (const key of Object.keys(old) as (keyof RuleDraft)[]) delete old[key];
                         Object.assign(old, { onlyIf: { kind: 'all', of: [] } }, file);
                     });
                     onclose();

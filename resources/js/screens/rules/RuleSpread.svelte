@@ -12,8 +12,8 @@
     import { crumbs } from '../../state/crumbs.svelte';
     import { Document } from '../../state/document.svelte';
     import { counted, countedOf, day, localDay, moment } from '../../state/moments';
-    import type { JsonObject } from '../../state/pointer';
     import { session } from '../../state/session.svelte';
+    import type { RuleDraft } from '../../state/written';
     import { toasts } from '../../state/toasts.svelte';
     import PutInForce from './PutInForce.svelte';
     import AsText from './AsText.svelte';
@@ -41,8 +41,8 @@
     let set = $state(first.eitherOr);
     let evidence = $state<ReturnType<typeof RuleEvidence>>();
 
-    const page = new Document(first.on, first.file as JsonObject, first.reading, keep, failed);
-    const name = $derived(String(page.file.name ?? ''));
+    const page = new Document(first.on, first.file as RuleDraft, first.reading, { keep, failed });
+    const name = $derived(page.file.name ?? '');
     const problems = $derived(page.reading.problems);
     $effect(() =>
         crumbs.set(
@@ -53,7 +53,7 @@
     );
     const nextPage = $derived((rule.page ?? 0) + 1);
 
-    async function keep(file: JsonObject): Promise<Shapes['ReadingShape']> {
+    async function keep(file: RuleDraft): Promise<Shapes['ReadingShape']> {
         const written = await ask(api.PUT('/api/rules/{id}/draft', { params: { path: { id: rule.id } }, body: { version, file } }));
         version = written.draftVersion;
         keptAt = written.draftAt;
@@ -236,7 +236,7 @@
             {/if}
         </header>
         <div class="scroll">
-            {#if may && rule.page === null && !((page.file.lines ?? []) as unknown[]).length}<WriteRule {page} />{/if}
+            {#if may && rule.page === null && !page.file.lines?.length}<WriteRule {page} />{/if}
             <PageRows rows={page.reading.rows} document={may ? page : null} />
         </div>
         {#if may}

@@ -4,19 +4,19 @@
     import FilterBar from '../../parts/FilterBar.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
     import { counted } from '../../state/moments';
-    import type { JsonObject } from '../../state/pointer';
+    import type { ConditionDraft } from '../../state/written';
     import { session } from '../../state/session.svelte';
     import { Kept, type Draft } from './kept.svelte';
     import KeptFrame from './KeptFrame.svelte';
 
-    type Named = Draft & { type: string; file: JsonObject | null };
+    type Named = Draft & { type: string; file: ConditionDraft | null };
 
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Named conditions' });
     const named = createQuery(() => ({ queryKey: ['named'], queryFn: () => ask(api.GET('/api/named-conditions')) }));
     const kept = new Kept<Named>(useQueryClient(), 'named');
 
     const open = (one: Shapes['NamedShape']) =>
-        kept.open({ id: one.id, version: one.version, name: one.name, type: one.recordType, file: one.file as JsonObject });
+        kept.open({ id: one.id, version: one.version, name: one.name, type: one.recordType, file: one.file as ConditionDraft });
 
     const keep = () =>
         kept.keep<unknown>(
