@@ -8,7 +8,7 @@ use App\Store\PaperFacts;
 use App\Store\RecordList;
 use App\Store\SchemaStore;
 use VividLedger\Facts\View;
-use VividLedger\People\PersonExpression;
+use VividLedger\People\Who;
 use VividLedger\Proofread\Census;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
@@ -28,7 +28,7 @@ final class RecordCensus implements Census
     ) {
     }
 
-    public function withNobody(Rule $rule, PersonExpression $person): array
+    public function withNobody(Rule $rule, Who $person): array
     {
         $this->matching[$rule->id] ??= $this->list->page(
             $this->schemas->schema()->types[$rule->on],

@@ -62,7 +62,8 @@ final class LedgerServiceProvider extends ServiceProvider
             $app->make(SchemaStore::class)->schema(), $app->make(Directory::class), $app->make(Company::class)->zone(),
         ));
         $this->app->bind(Context::class, static fn (Application $app, array $with): Context => new Context(
-            $app->make(SchemaStore::class)->schema(), $app->make(Directory::class), $with['type'], $app->make(Company::class)->zone(),
+            $app->make(SchemaStore::class)->schema(), $app->make(Directory::class),
+            $with['type'] ?? throw new \LogicException('A rule is read from one record type.'), $app->make(Company::class)->zone(),
         ));
         $this->app->bind(StoredFacts::class, static fn (Application $app): StoredFacts => new StoredFacts(
             $app->make(SchemaStore::class), $app->make(HouseClock::class)->now(), $app->make(Company::class)->zone(),

@@ -11,7 +11,7 @@ use VividLedger\Condition\Condition;
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\View;
 use VividLedger\House\Person;
-use VividLedger\People\PersonExpression;
+use VividLedger\People\Who;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Line\Gathered;
 use VividLedger\Rule\Line\ListedTask;
@@ -36,14 +36,14 @@ final readonly class Gathering
     }
 
     /**
-     * @param  PersonExpression  $per  whose the records are that the timetable puts together
+     * @param  Who  $per  whose the records are that the timetable puts together
      * @return array<int, array{Person, Gathered}> by the person's id; whoever has nothing is left out
      */
     public function byPerson(
         SentTogether $list,
         string $type,
         Condition $condition,
-        PersonExpression $per,
+        Who $per,
         Facts $facts,
         \DateTimeZone $zone,
     ): array {

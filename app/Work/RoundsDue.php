@@ -19,7 +19,7 @@ use App\Store\Sql\Matching;
 use App\Store\StoredFacts;
 use Closure;
 use VividLedger\House\Person;
-use VividLedger\People\PersonExpression;
+use VividLedger\People\Who;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
@@ -95,7 +95,7 @@ final readonly class RoundsDue implements Finds
     }
 
     /** @param  array{WorkingCalendar, \DateTimeZone}  $clock */
-    private function together(Rule $rule, KeepsTimetable $trigger, PersonExpression $per, string $occasion, array $clock): void
+    private function together(Rule $rule, KeepsTimetable $trigger, Who $per, string $occasion, array $clock): void
     {
         $facts = new StoredFacts($this->schemas, $this->clock->now(), $this->company->zone());
         $gathering = new Gathering($this->schemas);

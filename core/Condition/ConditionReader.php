@@ -247,11 +247,10 @@ final class ConditionReader
             );
         }
         $context->word($amount->unit->label($amount->amount), WordRole::Value, $node->child('value')->at, $form);
-        $now = new GivenMoment(new Amount(0, Unit::Day), $context->zone, $day);
+        $now = new GivenMoment(new Amount(0, Unit::Day), $context->zone);
         $far = new GivenMoment(
             new Amount($operator->ahead() ? $amount->amount : -$amount->amount, $amount->unit),
             $context->zone,
-            $day,
             $context->directory->calendar(null),
         );
 

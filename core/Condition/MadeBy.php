@@ -6,8 +6,8 @@ namespace VividLedger\Condition;
 
 use Closure;
 use VividLedger\Facts\View;
-use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
+use VividLedger\People\Who;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Display;
 use VividLedger\Shape\Context;
@@ -25,7 +25,7 @@ final readonly class MadeBy implements Spoken, Statement
 
     public function __construct(
         private ?CauseKind $way,
-        private ?PersonExpression $person,
+        private ?Who $person,
         private bool $negated,
         private string $text,
     ) {

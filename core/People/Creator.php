@@ -34,11 +34,6 @@ final readonly class Creator implements PersonExpression
         return new self;
     }
 
-    public function wording(): string
-    {
-        return 'the creator';
-    }
-
     public function route(): Route
     {
         return new Route(new Path([], new Field('created_by', 'Created by', FieldType::Person, system: true)));

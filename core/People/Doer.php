@@ -33,11 +33,6 @@ final readonly class Doer implements PersonExpression
         return new self;
     }
 
-    public function wording(): string
-    {
-        return 'whoever made the change';
-    }
-
     public function find(View $view): Found
     {
         $id = $view->change === null ? null : $view->change->actor ?? $view->change->alteration()->actor;

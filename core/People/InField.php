@@ -40,11 +40,6 @@ final readonly class InField implements PersonExpression
         return new self($path);
     }
 
-    public function wording(): string
-    {
-        return "the {$this->path->label()}";
-    }
-
     public function find(View $view): Found
     {
         $id = $view->value($this->path);

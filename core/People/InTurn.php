@@ -42,11 +42,6 @@ final readonly class InTurn implements PersonExpression
         );
     }
 
-    public function wording(): string
-    {
-        return "the next of {$this->team} in turn";
-    }
-
     public function find(View $view): Found
     {
         $team = $view->facts->team($this->team);

@@ -43,11 +43,6 @@ final readonly class LeastLoaded implements PersonExpression
         );
     }
 
-    public function wording(): string
-    {
-        return "the least loaded of {$this->team}";
-    }
-
     public function find(View $view): Found
     {
         $team = $view->facts->team($this->team);

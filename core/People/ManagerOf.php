@@ -14,7 +14,7 @@ final readonly class ManagerOf implements PersonExpression
 {
     private const MAX_LEVELS = 5;
 
-    public function __construct(private PersonExpression $of)
+    public function __construct(private Who $of)
     {
     }
 
@@ -44,11 +44,6 @@ final readonly class ManagerOf implements PersonExpression
     private static function levels(Node $node): int
     {
         return $node->kind() === self::kind() ? 1 + self::levels($node->child('of')) : 0;
-    }
-
-    public function wording(): string
-    {
-        return $this->of->wording().'’s manager';
     }
 
     public function route(): ?Route

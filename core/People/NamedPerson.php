@@ -45,11 +45,6 @@ final readonly class NamedPerson implements PersonExpression
         return new self($person);
     }
 
-    public function wording(): string
-    {
-        return $this->named->name;
-    }
-
     public function route(): Route
     {
         return new Route($this->named->id);

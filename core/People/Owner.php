@@ -43,11 +43,6 @@ final readonly class Owner implements PersonExpression
         ) : new self($field);
     }
 
-    public function wording(): string
-    {
-        return 'the owner';
-    }
-
     public function find(View $view): Found
     {
         $id = $view->record->value($this->field->name);

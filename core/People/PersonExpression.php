@@ -20,9 +20,6 @@ interface PersonExpression
     /** Reads it from a rule file; null, with the problem noted, when it is unfinished. It words nothing by itself. */
     public static function read(Context $context, Node $node): ?self;
 
-    /** As read aloud: "the owner's manager". */
-    public function wording(): string;
-
     public function find(View $view): Found;
 
     /** The way as plain steps, for a query; null when it depends on more than the record. */

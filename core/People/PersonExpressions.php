@@ -22,7 +22,7 @@ final class PersonExpressions
     ];
 
     /** Reads an expression and gives it one word in the sentence. */
-    public static function word(Context $context, Node $node): ?PersonExpression
+    public static function word(Context $context, Node $node): ?Who
     {
         $problems = $context->problems();
         $expression = self::read($context, $node);
@@ -44,11 +44,13 @@ final class PersonExpressions
         return Kinds::all(self::class, self::ALL);
     }
 
-    public static function read(Context $context, Node $node): ?PersonExpression
+    public static function read(Context $context, Node $node): ?Who
     {
         foreach (self::all() as $expression) {
             if ($expression::kind() === $node->kind()) {
-                return $expression::read($context, $node);
+                $way = $expression::read($context, $node);
+
+                return $way === null ? null : new Who($way, $context->said(new PersonSlot, $node->raw));
             }
         }
 
@@ -81,36 +83,23 @@ final class PersonExpressions
     /** @return list<Offer> */
     public static function offers(Context $context): array
     {
-        $from = 'From the record';
-        $offers = [
-            new Offer('the owner', ['kind' => 'owner'], $from),
-            new Offer('the creator', ['kind' => 'creator'], $from),
-            new Offer('whoever made the change', ['kind' => 'doer'], $from),
-        ];
-        foreach (self::personPaths($context) as $path => $label) {
-            $offers[] = new Offer("the {$label}", ['kind' => 'in_field', 'path' => $path], $from);
-        }
-        $managed = [
-            'the owner' => ['kind' => 'owner'], 'the creator' => ['kind' => 'creator'], 'whoever made the change' => ['kind' => 'doer'],
-        ];
-        foreach ($managed as $label => $of) {
-            $offers[] = new Offer("{$label}’s manager", ['kind' => 'manager', 'of' => $of], 'Managers');
-        }
-        $offers[] = new Offer(
-            'the owner’s manager’s manager',
-            ['kind' => 'manager', 'of' => ['kind' => 'manager', 'of' => ['kind' => 'owner']]],
-            'Managers',
-        );
-        foreach (self::personPaths($context) as $path => $label) {
-            $offers[] = new Offer(
-                "the {$label}’s manager",
-                ['kind' => 'manager', 'of' => ['kind' => 'in_field', 'path' => $path]],
-                'Managers',
-            );
-        }
+        $paths = self::personPaths($context);
+        $found = [['kind' => 'owner'], ['kind' => 'creator'], ['kind' => 'doer']];
+        $fields = array_map(static fn (string $path): array => ['kind' => 'in_field', 'path' => $path], $paths);
+        $above = static fn (array $one): array => ['kind' => 'manager', 'of' => $one];
+        $teams = [];
         foreach ($context->directory->teams() as $team) {
-            $offers[] = new Offer("the next of {$team} in turn", ['kind' => 'in_turn', 'team' => $team], 'Teams');
-            $offers[] = new Offer("the least loaded of {$team}", ['kind' => 'least_loaded', 'team' => $team], 'Teams');
+            array_push($teams, ['kind' => 'in_turn', 'team' => $team], ['kind' => 'least_loaded', 'team' => $team]);
+        }
+        $offers = [];
+        foreach ([
+            'From the record' => [...$found, ...$fields],
+            'Managers' => array_map($above, [...$found, $above($found[0]), ...$fields]),
+            'Teams' => $teams,
+        ] as $group => $all) {
+            foreach ($all as $one) {
+                $offers[] = new Offer($context->said(new PersonSlot, $one), $one, $group);
+            }
         }
         foreach ($context->directory->peopleAtWork() as $person) {
             $offers[] = new Offer($person->name, ['kind' => 'named', 'handle' => $person->handle], 'People', $person->team);
@@ -119,18 +108,18 @@ final class PersonExpressions
         return $offers;
     }
 
-    /** @return array<string, string> label by path of the person fields besides the owner, here and one reference away */
+    /** @return list<string> paths of the person fields besides the owner, here and one reference away */
     private static function personPaths(Context $context): array
     {
         $paths = [];
         foreach ($context->type->fields as $field) {
             if ($field->type === FieldType::Person && $field->name !== $context->type->owner && $field->name !== 'created_by') {
-                $paths[$field->name] = $field->label;
+                $paths[] = $field->name;
             }
             $target = $field->target === null ? null : $context->schema->type($field->target);
             foreach ($target === null ? [] : array_filter($target->fields, static fn (Field $far): bool => $far->type === FieldType::Person
                 && ! $far->system) as $far) {
-                $paths["{$field->name}.{$far->name}"] = "{$field->label} › {$far->label}";
+                $paths[] = "{$field->name}.{$far->name}";
             }
         }
 

@@ -53,7 +53,7 @@ final readonly class PersonSlot implements Worded
         });
     }
 
-    public function read(Context $context, Node $node, Filled $around): ?PersonExpression
+    public function read(Context $context, Node $node, Filled $around): ?Who
     {
         return PersonExpressions::word($context, $node);
     }

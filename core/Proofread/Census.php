@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Proofread;
 
-use VividLedger\People\PersonExpression;
+use VividLedger\People\Who;
 use VividLedger\Rule\Rule;
 
 /** What proofreading may ask about the records there are. */
@@ -15,5 +15,5 @@ interface Census
      *
      * @return array{int, int} for how many, of how many that were looked at
      */
-    public function withNobody(Rule $rule, PersonExpression $person): array;
+    public function withNobody(Rule $rule, Who $person): array;
 }

@@ -12,7 +12,7 @@ use VividLedger\Explain\Told;
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\View;
 use VividLedger\Formula\ComputedFields;
-use VividLedger\People\PersonExpression;
+use VividLedger\People\Who;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
 use VividLedger\Record\Display;
@@ -110,7 +110,7 @@ final readonly class Rehearsal
     /**
      * A timetable comes round that puts records together for a person: the list of the one to whom the rehearsed record leads.
      */
-    private function together(Script $script, Rule $own, Gathers $trigger, PersonExpression $per, Facts $facts, Beside $beside): Played
+    private function together(Script $script, Rule $own, Gathers $trigger, Who $per, Facts $facts, Beside $beside): Played
     {
         $at = $script->opening->at;
         $type = $this->schema->types[$own->on];

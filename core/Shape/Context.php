@@ -7,6 +7,7 @@ namespace VividLedger\Shape;
 use Closure;
 use VividLedger\House\Directory;
 use VividLedger\Record\Display;
+use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 
@@ -35,6 +36,18 @@ final readonly class Context
     public function about(RecordType $type): self
     {
         return new self($this->schema, $this->directory, $type, $this->zone, $this->sheet);
+    }
+
+    /** What is looked up in, for printing; what was looked up once is known for the whole reading. */
+    public function scope(?Field $field = null): Scope
+    {
+        return new Scope($this->schema, $this->directory, $this->type, $this->zone, $this->sheet->known, $field);
+    }
+
+    /** How a shape says what stands in a file; empty where it has no words for it. */
+    public function said(Slot $slot, mixed $json, ?Field $field = null): string
+    {
+        return $slot->print($json, $this->scope($field), []) ?? '';
     }
 
     public function row(Part $part, Node $node, string $margin = '', int $depth = 0): Row

@@ -124,7 +124,7 @@ final class Shape implements Slot
         if ($context === null) {
             return $begun + (is_array($this->starts) ? $this->starts : []);
         }
-        $scope = new Scope($context->schema, $context->directory, $context->type, $context->zone);
+        $scope = $context->scope();
         $starts = $this->starts instanceof Closure ? ($this->starts)($context) : $this->starts;
         $old = is_array($before?->raw) ? $before->raw : [];
         foreach ($this->slots as $key => $slot) {

@@ -31,7 +31,7 @@ final class ShapeReading
         private readonly ?Closure $opened,
     ) {
         $this->filled = new Filled;
-        $this->scope = new Scope($context->schema, $context->directory, $context->type, $context->zone);
+        $this->scope = $context->scope();
         $this->head = $opened === null ? null : '';
     }
 

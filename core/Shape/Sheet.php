@@ -30,12 +30,16 @@ final class Sheet
     /** @var array<int, array{string, string}> key and wording of the lines that give tasks, by their place; empty keys for none yet */
     public array $givers = [];
 
+    /** @var \ArrayObject<string, mixed> what was looked up once */
+    public readonly \ArrayObject $known;
+
     /**
      * @param  ?Asked  $asked  the word whose choices are wanted
      * @param  bool  $isOfChange  whether there is a change that conditions can be about
      */
     public function __construct(public readonly ?Asked $asked = null, public readonly bool $isOfChange = true)
     {
+        $this->known = new \ArrayObject;
     }
 
     /** Gives what can be chosen with a word, where somebody has asked for it. */

@@ -7,7 +7,7 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Core\Support\World;
-use VividLedger\People\PersonExpression;
+use VividLedger\People\Who;
 use VividLedger\Proofread\Census;
 use VividLedger\Proofread\Proofreader;
 use VividLedger\Proofread\Remark;
@@ -261,7 +261,7 @@ final class RemarkTest extends TestCase
     {
         $census = new class implements Census
         {
-            public function withNobody(Rule $rule, PersonExpression $person): array
+            public function withNobody(Rule $rule, Who $person): array
             {
                 return $person->wording() === 'the owner' ? [3, 40] : [0, 40];
             }

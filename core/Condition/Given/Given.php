@@ -47,6 +47,4 @@ interface Given
      * @return Q
      */
     public function query(QueryWriter $writer, Field $for): mixed;
-
-    public function wording(): string;
 }

@@ -91,11 +91,6 @@ final readonly class GivenField implements Given
         return $view->value($this->path);
     }
 
-    public function wording(): string
-    {
-        return $this->path->label();
-    }
-
     public function paths(): array
     {
         return [$this->path];

@@ -28,7 +28,6 @@ final readonly class GivenMoment implements Given
     public function __construct(
         private Amount $amount,
         private \DateTimeZone $zone,
-        private bool $day,
         private ?WorkingCalendar $calendar = null,
     ) {
     }
@@ -76,8 +75,8 @@ final readonly class GivenMoment implements Given
                 "Give a whole number and a unit, such as 7 days, for {$field->label}.",
             );
         }
-        $read = new self($amount, $context->zone, $isDay, $context->directory->calendar(null));
-        $context->word($read->wording(), WordRole::Value, $node->at, $amount->amount === 0 ? $editor : $form);
+        $read = new self($amount, $context->zone, $context->directory->calendar(null));
+        $context->word($context->said(self::shape(), $node->raw, $field), WordRole::Value, $node->at, $amount->amount === 0 ? $editor : $form);
 
         return $read;
     }
@@ -98,18 +97,6 @@ final readonly class GivenMoment implements Given
         }
 
         return $for->type === FieldType::Date ? $moment->setTimezone($this->zone)->format('Y-m-d') : Value::instantText($moment);
-    }
-
-    public function wording(): string
-    {
-        $base = $this->day ? 'today' : 'now';
-        $amount = $this->amount->unit->label(abs($this->amount->amount));
-
-        return match (true) {
-            $this->amount->amount === 0 => $base,
-            $this->amount->amount < 0 => "{$amount} ago",
-            default => "{$amount} from {$base}",
-        };
     }
 
     public function paths(): array

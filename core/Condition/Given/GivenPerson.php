@@ -7,8 +7,8 @@ namespace VividLedger\Condition\Given;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Facts\View;
 use VividLedger\People\FoundPersonSlot;
-use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
+use VividLedger\People\Who;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
@@ -21,7 +21,7 @@ use VividLedger\Shape\WordRole;
 /** Whomever a person expression finds. */
 final readonly class GivenPerson implements Given
 {
-    public function __construct(private PersonExpression $person)
+    public function __construct(private Who $person)
     {
     }
 
@@ -58,7 +58,7 @@ final readonly class GivenPerson implements Given
                 'choose a person', $node->at, $editor, 'wrong_type', "Choose whom {$field->label} is compared with.",
             );
         }
-        $context->word($person->wording(), WordRole::Person, $node->at, $editor);
+        $context->word($context->said(self::shape(), $node->raw), WordRole::Person, $node->at, $editor);
 
         return new self($person);
     }
@@ -66,11 +66,6 @@ final readonly class GivenPerson implements Given
     public function value(View $view, Field $for): ?int
     {
         return $this->person->find($view)->person?->id;
-    }
-
-    public function wording(): string
-    {
-        return $this->person->wording();
     }
 
     public function paths(): array

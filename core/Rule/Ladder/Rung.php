@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Ladder;
 
-use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonSlot;
+use VividLedger\People\Who;
 use VividLedger\Rule\Line\Remind;
 use VividLedger\Rule\Performance\Finder;
 use VividLedger\Rule\Performance\Performance;
@@ -28,7 +28,7 @@ final readonly class Rung
     public function __construct(
         public int $number,
         public Due $wait,
-        public PersonExpression $person,
+        public Who $person,
         public array $acts,
     ) {
     }

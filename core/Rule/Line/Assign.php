@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonSlot;
+use VividLedger\People\Who;
 use VividLedger\Rule\Performance\Finder;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
@@ -18,7 +18,7 @@ use VividLedger\Shape\Slot\ItsType;
 /** Gives the record an owner: a person, the next of a team in turn, the least loaded, a manager. */
 final readonly class Assign implements FindsPeople, Line, Writes
 {
-    private function __construct(private Field $owner, private PersonExpression $to)
+    private function __construct(private Field $owner, private Who $to)
     {
     }
 
@@ -46,7 +46,7 @@ final readonly class Assign implements FindsPeople, Line, Writes
 
     public static function read(Context $context, Node $node): ?self
     {
-        $to = self::shape()->read($context, $node)?->the('to', PersonExpression::class);
+        $to = self::shape()->read($context, $node)?->the('to', Who::class);
         $owner = $context->type->field($context->type->owner);
 
         return $to === null || $owner === null ? null : new self($owner, $to);

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonSlot;
+use VividLedger\People\Who;
 use VividLedger\Rule\Performance\Finder;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Shape\Context;
@@ -17,7 +17,7 @@ use VividLedger\Shape\Slot\Toggle;
 /** Lets a person follow the record, or follow it no more. */
 final readonly class Follow implements FindsPeople, Line
 {
-    private function __construct(private PersonExpression $who, private bool $follows)
+    private function __construct(private Who $who, private bool $follows)
     {
     }
 
@@ -51,7 +51,7 @@ final readonly class Follow implements FindsPeople, Line
     {
         $read = self::shape()->read($context, $node);
 
-        return $read === null ? null : new self($read->the('who', PersonExpression::class), ! $read->flag('stop'));
+        return $read === null ? null : new self($read->the('who', Who::class), ! $read->flag('stop'));
     }
 
     public function perform(Performance $performance): void

@@ -7,9 +7,9 @@ namespace VividLedger\Rule\Line;
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\Condition\ConditionSlot;
-use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
 use VividLedger\People\PersonSlot;
+use VividLedger\People\Who;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
@@ -34,12 +34,12 @@ final readonly class ListSection
     public const MOST_COLUMNS = 8;
 
     /**
-     * @param  ?PersonExpression  $per  whose list a record belongs on; null where the timetable says that already
+     * @param  ?Who  $per  whose list a record belongs on; null where the timetable says that already
      * @param  list<Path>  $columns
      */
     public function __construct(
         public RecordType $type,
-        public ?PersonExpression $per,
+        public ?Who $per,
         public ?Condition $where,
         public array $columns,
         public ?Field $by,

@@ -7,8 +7,8 @@ namespace VividLedger\Rule\Line;
 use VividLedger\Message\Address;
 use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
-use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonSlot;
+use VividLedger\People\Who;
 use VividLedger\Rule\Performance\Finder;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Timing\Timings;
@@ -24,7 +24,7 @@ final readonly class Remind implements FindsPeople, Line, Reaches
 {
     public const LENGTH = 200;
 
-    private function __construct(private PersonExpression $to, private Template $text)
+    private function __construct(private Who $to, private Template $text)
     {
     }
 
@@ -62,7 +62,7 @@ final readonly class Remind implements FindsPeople, Line, Reaches
     {
         $read = self::shape()->read($context, $node);
 
-        return $read === null ? null : new self($read->the('to', PersonExpression::class), $read->the('text', Template::class));
+        return $read === null ? null : new self($read->the('to', Who::class), $read->the('text', Template::class));
     }
 
     public function perform(Performance $performance): void

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\House\Person;
-use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonSlot;
+use VividLedger\People\Who;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Performance\Finder;
 use VividLedger\Rule\Performance\Performance;
@@ -36,7 +36,7 @@ final readonly class TaskPlan
 
     private function __construct(
         private Template $title,
-        public PersonExpression $to,
+        public Who $to,
         private ?TaskDue $due,
         private ?Template $notes,
         private TaskPriority $priority,
@@ -103,7 +103,7 @@ final readonly class TaskPlan
     {
         return new self(
             $read->the('title', Template::class),
-            $read->the('to', PersonExpression::class),
+            $read->the('to', Who::class),
             $read->any('due', TaskDue::class),
             $read->any('notes', Template::class),
             $read->any('priority', TaskPriority::class) ?? TaskPriority::Normal,

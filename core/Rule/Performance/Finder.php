@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Performance;
 
 use VividLedger\People\Found;
-use VividLedger\People\PersonExpression;
+use VividLedger\People\Who;
 
 /** Finds a person for a line: whoever is not there or has left is stood in for by the company's fallback, and turns are taken. */
 final class Finder
 {
-    public static function find(PersonExpression $expression, Performance $performance): Found
+    public static function find(Who $expression, Performance $performance): Found
     {
         $found = $expression->find($performance->view());
         if ($found->person !== null && $found->person->active) {

@@ -14,19 +14,23 @@ use VividLedger\Shape\Typed;
 /** An e-mail address or a phone number, in quotes; an address can do without them. */
 final readonly class AddressSlot implements Slot
 {
+    private const BARE = '[^\s@“”,;]+@[^\s@“”,;]+\.[\p{L}]{2,}';
+
     public function print(mixed $json, Scope $scope, array $around): ?string
     {
-        return (new Quoted)->print($json, $scope, $around);
+        $isBare = is_string($json) && preg_match('/^'.self::BARE.'$/Du', $json) === 1;
+
+        return $isBare ? $json : (new Quoted)->print($json, $scope, $around);
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
-        $bare = $typed->pattern($at, '[^\s@“”,;]+@[^\s@“”,;]+\.[\p{L}]{2,}', '“…”', 3);
+        $bare = $typed->pattern($at, self::BARE, '“…”', 3);
         $quoted = (new Quoted)->parse($typed, $at, $scope, $around);
 
         return [
             ...array_filter($quoted, static fn (Parsed $one): bool => is_string($one->json) && self::isAddress($one->json)),
-            ...($bare === null ? [] : [new Parsed($bare[0][0], $bare[1], 1)]),
+            ...($bare === null ? [] : [new Parsed($bare[0][0], $bare[1])]),
         ];
     }
 

@@ -25,7 +25,5 @@ interface Recipient
     /** @return list<Offer> */
     public static function offers(Context $context): array;
 
-    public function wording(): string;
-
     public function reach(Performance $performance, Channel $channel): Reached;
 }

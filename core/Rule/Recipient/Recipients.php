@@ -55,7 +55,7 @@ final readonly class Recipients
             if ($recipient === null) {
                 $context->word('somebody', WordRole::Missing, $item->at, $chooser);
             } else {
-                $context->word($recipient->wording(), WordRole::Person, $item->at, $chooser);
+                $context->word($context->said($recipient::shape(), $item->raw), WordRole::Person, $item->at, $chooser);
                 $all[] = $recipient;
             }
         }

@@ -46,11 +46,6 @@ final readonly class ToAddress implements Recipient
         return [new Offer('an address…', ['kind' => self::kind(), 'address' => ''], 'Anybody')];
     }
 
-    public function wording(): string
-    {
-        return $this->address;
-    }
-
     public function reach(Performance $performance, Channel $channel): Reached
     {
         $fits = match ($channel) {

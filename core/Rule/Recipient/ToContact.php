@@ -54,16 +54,12 @@ final readonly class ToContact implements Recipient
             $target = $field->target === null ? null : $context->schema->type($field->target);
             if ($field->type === FieldType::Email || $field->type === FieldType::Phone
                 || ($target !== null && self::field($target, FieldType::Email) !== null)) {
-                $offers[] = new Offer("the {$field->label}", ['kind' => self::kind(), 'path' => $field->name], 'Contacts');
+                $one = ['kind' => self::kind(), 'path' => $field->name];
+                $offers[] = new Offer($context->said(self::shape(), $one), $one, 'Contacts');
             }
         }
 
         return $offers;
-    }
-
-    public function wording(): string
-    {
-        return "the {$this->path->label()}";
     }
 
     public function reach(Performance $performance, Channel $channel): Reached

@@ -36,12 +36,9 @@ final readonly class ToFollowers implements Recipient
 
     public static function offers(Context $context): array
     {
-        return [new Offer('whoever follows it', ['kind' => self::kind()], 'From the record')];
-    }
+        $all = ['kind' => self::kind()];
 
-    public function wording(): string
-    {
-        return 'whoever follows it';
+        return [new Offer($context->said(self::shape(), $all), $all, 'From the record')];
     }
 
     public function reach(Performance $performance, Channel $channel): Reached

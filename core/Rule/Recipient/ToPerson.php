@@ -7,9 +7,9 @@ namespace VividLedger\Rule\Recipient;
 use VividLedger\House\Person;
 use VividLedger\Message\Address;
 use VividLedger\Message\Channel;
-use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
 use VividLedger\People\PersonSlot;
+use VividLedger\People\Who;
 use VividLedger\Rule\Performance\Finder;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Shape\Context;
@@ -20,7 +20,7 @@ use VividLedger\Shape\Shape;
 /** Whomever a person expression finds. */
 final readonly class ToPerson implements Recipient
 {
-    private function __construct(private PersonExpression $person)
+    private function __construct(private Who $person)
     {
     }
 
@@ -49,11 +49,6 @@ final readonly class ToPerson implements Recipient
             $offer->group,
             $offer->hint,
         ), PersonExpressions::offers($context));
-    }
-
-    public function wording(): string
-    {
-        return $this->person->wording();
     }
 
     public function reach(Performance $performance, Channel $channel): Reached

@@ -45,15 +45,11 @@ final readonly class ToTeam implements Recipient
 
     public static function offers(Context $context): array
     {
-        return array_map(
-            static fn (string $team): Offer => new Offer("everybody in {$team}", ['kind' => self::kind(), 'team' => $team], 'Teams'),
-            $context->directory->teams(),
-        );
-    }
+        return array_map(static function (string $team) use ($context): Offer {
+            $one = ['kind' => self::kind(), 'team' => $team];
 
-    public function wording(): string
-    {
-        return "everybody in {$this->team}";
+            return new Offer($context->said(self::shape(), $one), $one, 'Teams');
+        }, $context->directory->teams());
     }
 
     public function reach(Performance $performance, Channel $channel): Reached

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Trigger;
 
-use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
 use VividLedger\People\PersonSlot;
+use VividLedger\People\Who;
 use VividLedger\Record\EventKind;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
@@ -26,7 +26,7 @@ final readonly class ComesRound extends Swept implements KeepsTimetable
     private function __construct(
         string $type,
         private Timetable $timetable,
-        private ?PersonExpression $per,
+        private ?Who $per,
         private bool $ownClock = false,
     ) {
         parent::__construct($type);
@@ -143,7 +143,7 @@ final readonly class ComesRound extends Swept implements KeepsTimetable
         return $this->timetable;
     }
 
-    public function per(): ?PersonExpression
+    public function per(): ?Who
     {
         return $this->per;
     }

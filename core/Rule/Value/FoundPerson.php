@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Value;
 
 use VividLedger\People\FoundPersonSlot;
-use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
 use VividLedger\People\PersonSlot;
+use VividLedger\People\Who;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Performance\Performance;
@@ -24,7 +24,7 @@ use VividLedger\Shape\WordRole;
 /** Whomever a person expression finds. */
 final readonly class FoundPerson implements AssignedValue
 {
-    public function __construct(private PersonExpression $expression)
+    public function __construct(private Who $expression)
     {
     }
 
