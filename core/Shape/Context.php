@@ -27,9 +27,23 @@ final readonly class Context
         public RecordType $type,
         public \DateTimeZone $zone,
         ?Sheet $sheet = null,
+        public ?Field $field = null,
+        public ?RecordType $of = null,
     ) {
         $this->display = new Display($directory, $zone);
         $this->sheet = $sheet ?? new Sheet;
+    }
+
+    /** The same reading, at a place that is about a field of a record type: what it is set to. */
+    public function at(Field $field, RecordType $of): self
+    {
+        return new self($this->schema, $this->directory, $this->type, $this->zone, $this->sheet, $field, $of);
+    }
+
+    /** The field at hand, at a place that is about one. */
+    public function field(): Field
+    {
+        return $this->field ?? throw new \LogicException('This place is not about a field.');
     }
 
     /** The same reading, seen from another record type. */
@@ -41,7 +55,7 @@ final readonly class Context
     /** What is looked up in, for printing; what was looked up once is known for the whole reading. */
     public function scope(?Field $field = null): Scope
     {
-        return new Scope($this->schema, $this->directory, $this->type, $this->zone, $this->sheet->known, $field);
+        return new Scope($this->schema, $this->directory, $this->type, $this->zone, $this->sheet->known, $field ?? $this->field);
     }
 
     /** How a shape says what stands in a file; empty where it has no words for it. */

@@ -13,11 +13,11 @@ use VividLedger\Schema\Path;
 /** Reads the names of fields and the values that go with them. */
 final class FieldReader
 {
-    public static function path(Context $context, Node $node, Editor $editor): ?Path
+    public static function path(Context $context, Node $node, Editor $editor, string $missing = 'Choose a field.'): ?Path
     {
         $name = $node->text();
         if ($name === null) {
-            return $context->gap('choose a field', $node->at, $editor, 'missing', 'Choose a field.');
+            return $context->gap('choose a field', $node->at, $editor, 'missing', $missing);
         }
         $path = $context->schema->path($context->type, $name);
         if ($path === null) {

@@ -18,6 +18,9 @@ final class Shape implements Slot
     /** @var list<array{Sentence, array<string, mixed>}> other ways in which people say it */
     private array $said = [];
 
+    /** How the page says it, where that is shorter than what is printed. */
+    private ?Sentence $shown = null;
+
     /** @var array<string, Slot> */
     private array $slots = [];
 
@@ -55,6 +58,13 @@ final class Shape implements Slot
     public function says(string $sentence, array $with = []): self
     {
         $this->says[] = [Sentence::of($sentence), $with];
+
+        return $this;
+    }
+
+    public function shows(string $sentence): self
+    {
+        $this->shown = Sentence::of($sentence);
 
         return $this;
     }
@@ -218,7 +228,7 @@ final class Shape implements Slot
     {
         $node->kind();
         $json = is_array($node->raw) ? $node->raw : [];
-        [$sentence] = $this->saying($json);
+        $sentence = $this->shown ?? $this->saying($json)[0];
         $problems = $context->problems();
         $reading = new ShapeReading($context, $node, $this->slots, [...$this->needs, ...$this->always], $this->apart, $this->opened);
         $filled = $reading->of($sentence);

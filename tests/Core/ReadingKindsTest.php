@@ -181,7 +181,7 @@ final class ReadingKindsTest extends TestCase
 
         yield 'a comment that says nothing' => [$line(['kind' => 'comment', 'text' => '']), '/lines/0/text', 'missing'];
         yield 'a refusal that says nothing' => [$line(['kind' => 'refuse', 'message' => '']), '/lines/0/message', 'missing'];
-        yield 'a record of no kind' => [$line(['kind' => 'create_record', 'type' => 'boat', 'set' => []]), '/lines/0', 'unknown_type'];
+        yield 'a record of no kind' => [$line(['kind' => 'create_record', 'type' => 'boat', 'set' => []]), '/lines/0/type', 'unknown_type'];
         yield 'a record without what it needs' => [
             $line([
                 'kind' => 'create_record', 'type' => 'customer',

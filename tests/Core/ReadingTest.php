@@ -112,7 +112,7 @@ final class ReadingTest extends TestCase
         yield 'now for a choice' => [['lines' => [World::set('status', ['kind' => 'now'])]], '/lines/0/set/0/to', 'wrong_type'];
         yield 'clearing what has to be filled in' => [['lines' => [World::set('subject', null)]], '/lines/0/set/0/to', 'wrong_type'];
         yield 'copying what does not fit' => [
-            ['lines' => [World::set('owner', ['kind' => 'copy', 'from' => 'status'])]], '/lines/0/set/0/to', 'wrong_type',
+            ['lines' => [World::set('owner', ['kind' => 'copy', 'from' => 'status'])]], '/lines/0/set/0/to/from', 'wrong_type',
         ];
         yield 'setting too long a text' => [['lines' => [World::set('code', 'toolong')]], '/lines/0/set/0/to', 'too_long'];
         yield 'nothing to set' => [['lines' => [['kind' => 'set_fields', 'set' => []]]], '/lines/0/set/0/field', 'missing'];

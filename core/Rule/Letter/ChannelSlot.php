@@ -5,13 +5,19 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Letter;
 
 use VividLedger\Message\Channel;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Filled;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Slot;
 use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordRole;
 
 /** How a message goes: "an e-mail". Nothing in the file is an e-mail. */
-final readonly class ChannelSlot implements Slot
+final readonly class ChannelSlot implements Worded
 {
     private const ALSO = [
         'email' => 'email', 'mail' => 'email', 'e-mail message' => 'email', 'email message' => 'email', 'letter' => 'email',
@@ -37,6 +43,31 @@ final readonly class ChannelSlot implements Slot
         }
 
         return Labels::of($labels, self::ALSO)->parse($typed, $at, $scope, $around);
+    }
+
+    public function read(Context $context, Node $node, Filled $around): ?Channel
+    {
+        $channel = $node->raw === null ? Channel::Email : Channel::tryFrom($node->text() ?? '');
+        $editor = Editor::choose('How it goes', fn (): array => array_map(
+            static fn (Channel $channel): Offer => new Offer($channel->one(), $channel->value),
+            $this->channels,
+        ));
+        if ($channel === null || ! in_array($channel, $this->channels, true)) {
+            return $context->gap(
+                'choose how',
+                $node->at,
+                $editor,
+                'wrong_type',
+                'A message goes by e-mail, as a text message, or inside the application.',
+            );
+        }
+        $context->word($channel->one(), WordRole::Value, $node->at, $editor);
+
+        return $channel;
+    }
+
+    public function more(Context $context, Node $node, Filled $around): void
+    {
     }
 
     public function schema(): array

@@ -5,26 +5,31 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use Closure;
+use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Value\AssignedValues;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
-use VividLedger\Shape\Slot;
 use VividLedger\Shape\Slot\OneShape;
 use VividLedger\Shape\Slot\OwnField;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
 
 /** Fields with what they are set to: "Review to Needed and Stage since to now". */
-final readonly class AssignmentsSlot implements Slot
+final readonly class AssignmentsSlot implements Worded
 {
     /**
      * @param  Closure(Scope, array<mixed>): ?RecordType  $type  of the record whose fields are set
+     * @param  bool  $isNew  whether the record is being made
      * @param  bool  $isBare  whether no word before says that something is set: then one between field and value does
      */
-    public function __construct(private Closure $type, private bool $isBare = false)
+    public function __construct(private Closure $type, private bool $isNew = false, private bool $isBare = false)
     {
     }
 
@@ -69,6 +74,17 @@ final readonly class AssignmentsSlot implements Slot
         }
 
         return $found;
+    }
+
+    public function read(Context $context, Node $node, Filled $around): ?Assignments
+    {
+        $type = $around->any('type', RecordType::class) ?? $around->any('on', Target::class)?->type() ?? $context->type;
+
+        return Assignments::read($context, $node, $type, $this->isNew);
+    }
+
+    public function more(Context $context, Node $node, Filled $around): void
+    {
     }
 
     public function schema(): array

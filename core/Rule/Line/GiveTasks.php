@@ -4,13 +4,10 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\People\PersonExpressions;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
-use VividLedger\Shape\Slot\Series;
 
 /** Gives several tasks at one event, each with its own person, title and date. */
 final readonly class GiveTasks implements GivesTasks, Line
@@ -30,7 +27,7 @@ final readonly class GiveTasks implements GivesTasks, Line
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->starts(['tasks' => [TaskPlan::BEGUN, TaskPlan::BEGUN]])->says('Give {tasks}')
-            ->slot('tasks', new Series(self::one(), 2, self::MOST));
+            ->slot('tasks', new TasksSlot(self::MOST));
     }
 
     public static function label(): string
@@ -40,38 +37,9 @@ final readonly class GiveTasks implements GivesTasks, Line
 
     public static function read(Context $context, Node $node): ?self
     {
-        $list = $node->child('tasks');
-        $items = $list->items();
-        $context->glue('Give');
-        $tasks = [];
-        foreach ($items as $index => $item) {
-            if ($index > 0) {
-                $context->glue('; and');
-            }
-            $read = self::one()->read($context, $item);
-            $tasks[] = $read === null ? null : TaskPlan::of($read);
-        }
-        if ($items === []) {
-            return $context->gap(
-                'a task',
-                "{$list->at}/0/to",
-                Editor::choose('Who', static fn (): array => PersonExpressions::offers($context)),
-                'missing',
-                'Add a task to the line.',
-            );
-        }
-        if (count($items) > self::MOST) {
-            return $context->problem($list->at, 'too_many', 'A line gives at most '.self::MOST.' tasks.');
-        }
-        $context->more('+ task', "{$list->at}/".count($items), Editor::begin(TaskPlan::BEGUN));
-        $read = array_values(array_filter($tasks));
+        $read = self::shape()->read($context, $node);
 
-        return count($read) === count($items) ? new self($read) : null;
-    }
-
-    private static function one(): Shape
-    {
-        return Shape::of()->says(TaskPlan::SAID)->takes(TaskPlan::slots())->needs('title')->always('due');
+        return $read === null ? null : new self($read->all('tasks', TaskPlan::class));
     }
 
     public function perform(Performance $performance): void

@@ -11,17 +11,16 @@ use VividLedger\Rule\Letter\ChannelSlot;
 use VividLedger\Rule\Letter\Letter;
 use VividLedger\Rule\Letter\LetterName;
 use VividLedger\Rule\Letter\LetterText;
+use VividLedger\Rule\Letter\WrittenOrKept;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Recipient\Recipients;
 use VividLedger\Rule\Recipient\RecipientsSlot;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Editor;
+use VividLedger\Shape\Gap;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Keyed;
 use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\WordRole;
 use VividLedger\Template\RichText;
 
 /** Sends a message: by e-mail, as a text message, or inside the application; from a template or written in the line. */
@@ -76,7 +75,11 @@ final readonly class SendMessage implements Line, Reaches
                 ['channel' => Channel::Sms->value],
                 '(text|sms) {to}[ (saying|that|:)] {body}', '(text|sms) {to} about {subject}[ saying {body}]',
             )
-            ->slot('to', new RecipientsSlot(1))->slot('cc', new RecipientsSlot)->slot('replyTo', new RecipientsSlot(0, 1))
+            ->shows("Send {to} {channel} {mail}{$further}")
+            ->slot('to', new RecipientsSlot(1))
+            ->slot('cc', new RecipientsSlot(gap: new Gap('', '', '+ copy'), isOfMail: true))
+            ->slot('replyTo', new RecipientsSlot(0, 1, new Gap('', '', '+ answers to'), isOfMail: true))
+            ->slot('mail', new WrittenOrKept)
             ->may('channel', 'letter')
             ->slot('channel', new ChannelSlot)->slot('letter', new Quoted)->slot('known', new Keyed('letter', new LetterName))
             ->slot('subject', new Quoted(200, 0))->slot('body', new LetterText);
@@ -89,20 +92,16 @@ final readonly class SendMessage implements Line, Reaches
 
     public static function read(Context $context, Node $node): ?self
     {
-        $problems = $context->problems();
-        $context->glue('Send');
-        $to = self::recipients($context, $node->child('to'), 'choose who', true);
-        $channel = self::channel($context, $node->child('channel'));
-        $letter = self::letter($context, $node, $channel);
-        $mail = $channel === Channel::Email;
-        $cc = self::named($context, $node->child('cc'), ', with a copy to', '+ copy', $mail);
-        $replyTo = self::named($context, $node->child('replyTo'), ', answers to', '+ answers to', $mail);
-        if ($channel === null || $to === null || $cc === null || $replyTo === null || $letter === null
-            || $context->problems() > $problems) {
-            return null;
-        }
+        $read = self::shape()->read($context, $node);
+        $nobody = new Recipients([]);
 
-        return new self($channel, $to, $cc, $replyTo, $letter);
+        return $read === null ? null : new self(
+            $read->the('channel', Channel::class),
+            $read->the('to', Recipients::class),
+            $read->any('cc', Recipients::class) ?? $nobody,
+            $read->any('replyTo', Recipients::class) ?? $nobody,
+            $read->the('mail', Letter::class),
+        );
     }
 
     /** The message as it would read, whether or not there is somebody to get it. */
@@ -166,109 +165,5 @@ final readonly class SendMessage implements Line, Reaches
             $this->channel, $to, $cc, $replyTo, $this->letter->subject($view, $display, $performance->number()),
             $this->channel === Channel::Sms ? '' : $html, RichText::plain($html), $path, $this->letter->missing($view),
         );
-    }
-
-    private static function channel(Context $context, Node $node): ?Channel
-    {
-        $channel = $node->raw === null ? Channel::Email : Channel::tryFrom($node->text() ?? '');
-        $offers = static fn (): array => array_map(
-            static fn (Channel $channel): Offer => new Offer($channel->one(), $channel->value),
-            Channel::cases(),
-        );
-        if ($channel === null) {
-            return $context->gap(
-                'choose how',
-                $node->at,
-                Editor::choose('How it goes', $offers),
-                'wrong_type',
-                'A message goes by e-mail, as a text message, or inside the application.',
-            );
-        }
-        $context->choice($channel->one(), WordRole::Value, $node->at, $offers);
-
-        return $channel;
-    }
-
-    private static function letter(Context $context, Node $node, ?Channel $channel): ?Letter
-    {
-        $editor = Editor::letter($channel === Channel::Sms);
-        $name = $node->child('letter')->text();
-        if ($name !== null) {
-            $kept = in_array($name, $context->directory->letters($context->type->name), true) ? $context->directory->letter($name) : null;
-            if ($kept === null) {
-                return $context->gap(
-                    "‘{$name}’",
-                    $node->at,
-                    $editor,
-                    'unknown_letter',
-                    "There is no letter ‘{$name}’ for {$context->type->plural}. Choose another, or write the message here.",
-                );
-            }
-            $context->glue('with the letter');
-            $context->word("‘{$name}’", WordRole::Value, $node->at, $editor);
-
-            return Letter::read(
-                $context,
-                new Node($kept['subject'] ?? '', $node->at),
-                new Node($kept['body'] ?? '', $node->at),
-                $channel !== Channel::Sms,
-            );
-        }
-        $subject = trim($node->child('subject')->text() ?? '');
-        $said = $channel === Channel::Sms || $subject === '' ? RichText::plain(RichText::clean(
-            $node->child('body')->text() ?? '',
-        )) : $subject;
-        if ($said === '') {
-            $context->word('write the message', WordRole::Missing, $node->at, $editor);
-            $problems = $context->problems();
-            Letter::read($context, $node->child('subject'), $node->child('body'), $channel !== Channel::Sms);
-
-            return $context->problems() > $problems ? null : $context->problem($node->at, 'missing', 'Write the message.');
-        }
-        $context->word(
-            '“'.mb_strimwidth((string) preg_replace('/\s+/u', ' ', $said), 0, 80, '…').'”',
-            WordRole::Value,
-            $node->at,
-            $editor,
-        );
-
-        return Letter::read($context, $node->child('subject'), $node->child('body'), $channel !== Channel::Sms);
-    }
-
-    private static function recipients(Context $context, Node $list, string $gap, bool $needed): ?Recipients
-    {
-        if ($list->items() === [] && $needed) {
-            return $context->gap(
-                $gap,
-                "{$list->at}/0",
-                Recipients::chooser($context),
-                'missing',
-                'Choose who gets the message.',
-            );
-        }
-        $read = Recipients::read($context, $list);
-        if ($list->items() !== []) {
-            $context->more(
-                '+',
-                "{$list->at}/".count($list->items()),
-                Recipients::chooser($context),
-            );
-        }
-
-        return $read;
-    }
-
-    private static function named(Context $context, Node $list, string $glue, string $more, bool $offered): ?Recipients
-    {
-        if ($list->items() === []) {
-            if ($offered) {
-                $context->more($more, "{$list->at}/0", Recipients::chooser($context));
-            }
-
-            return Recipients::read($context, $list);
-        }
-        $context->glue($glue);
-
-        return self::recipients($context, $list, '', false);
     }
 }

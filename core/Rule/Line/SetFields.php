@@ -16,7 +16,6 @@ use VividLedger\Rule\Value\DeedSlot;
 use VividLedger\Rule\Value\Known;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Elsewhere;
@@ -58,25 +57,14 @@ final readonly class SetFields implements Line, Writes
 
     public static function read(Context $context, Node $node): ?self
     {
-        $context->glue('Set');
-        $on = $node->child('on');
-        $slot = new TargetSlot;
-        if ($on->raw === null) {
-            $slot->more($context, $on, new Filled);
-        } else {
-            $context->glue('on');
-        }
-        $target = $on->raw === null ? new ThisRecord($context->type) : $slot->read($context, $on, new Filled);
-        if ($target === null) {
+        $read = self::shape()->apart('where')->read($context, $node);
+        if ($read === null) {
             return null;
         }
-        if ($on->raw !== null) {
-            $context->glue(':');
-        }
-        $assignments = Assignments::read($context, $node->child('set'), $target->type());
-        $target = Targets::where($context, $node->child('where'), $target, $node->child('on')->text() ?? '');
+        $on = $node->child('on')->text() ?? '';
+        $target = Targets::where($context, $node->child('where'), $read->any('on', Target::class) ?? new ThisRecord($context->type), $on);
 
-        return $assignments === null || $target === null ? null : new self($target, $assignments);
+        return $target === null ? null : new self($target, $read->the('set', Assignments::class));
     }
 
     public function writes(RecordType $own): array

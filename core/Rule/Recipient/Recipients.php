@@ -22,7 +22,7 @@ final readonly class Recipients
     public const MOST = 20;
 
     /** @param  list<Recipient>  $all */
-    private function __construct(private array $all)
+    public function __construct(private array $all)
     {
     }
 

@@ -5,16 +5,24 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Value;
 
 use VividLedger\Schema\Field;
+use VividLedger\Schema\Path;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\FieldOffers;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Slot;
 use VividLedger\Shape\Slot\Counted;
 use VividLedger\Shape\Slot\FieldPath;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordRole;
 
 /** A number, or the field that holds one, {"path"}. */
-final readonly class AmountSlot implements Slot
+final readonly class AmountSlot implements Worded
 {
     public function print(mixed $json, Scope $scope, array $around): ?string
     {
@@ -43,6 +51,31 @@ final readonly class AmountSlot implements Slot
                 (new FieldPath(static fn (Field $field): bool => $field->type->isDecimal()))->parse($typed, $at, $scope, $around),
             ),
         ];
+    }
+
+    public function read(Context $context, Node $node, Filled $around): string|Path|null
+    {
+        $number = Editor::number('How much', isWhole: false, offers: static fn (): array => array_map(
+            static fn (Offer $offer): Offer => new Offer($offer->label, ['path' => $offer->value], $offer->group),
+            FieldOffers::names($context, static fn (Field $other): bool => $other->type->isDecimal()),
+        ));
+        $path = is_array($node->raw) ? $context->schema->path($context->type, $node->child('path')->text() ?? '') : null;
+        if ($path !== null && $path->field->type->isDecimal()) {
+            $context->word($path->label(), WordRole::Field, $node->at, $number);
+
+            return $path;
+        }
+        if ((is_string($node->raw) || is_int($node->raw)) && preg_match('/^-?\d{1,15}(\.\d{1,6})?$/', (string) $node->raw) === 1) {
+            $context->word((string) $node->raw, WordRole::Value, $node->at, $number);
+
+            return (string) $node->raw;
+        }
+
+        return $context->gap('how much', $node->at, $number, 'missing', 'Give a number, or a field that holds one.');
+    }
+
+    public function more(Context $context, Node $node, Filled $around): void
+    {
     }
 
     public function schema(): array

@@ -12,12 +12,13 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
+use VividLedger\Shape\Gap;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\WordRole;
 use VividLedger\Template\Template;
+use VividLedger\Template\TemplateText;
 
 /** What the field holds, with a line of text below it. When there is no room left, the field stays as it is and the entry says so. */
 final readonly class AppendedLine implements AssignedValue
@@ -34,7 +35,7 @@ final readonly class AppendedLine implements AssignedValue
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->says('what it is, and below {text}')->orSaid('what it is and a line below {text}')
-            ->slot('text', new Quoted);
+            ->slot('text', new TemplateText(new Gap('write the line', 'Write the line it gets.'), 'The line'));
     }
 
     public static function deeds(): Shape
@@ -57,21 +58,9 @@ final readonly class AppendedLine implements AssignedValue
 
     public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
     {
-        $context->word('what it is, and below', WordRole::Value, $node->at, $editor);
-        $text = $node->child('text')->text();
-        if ($text === null || trim($text) === '') {
-            return $context->gap(
-                'write the line',
-                $node->child('text')->at,
-                Editor::template('The line'),
-                'missing',
-                "Write the line that {$field->label} gets.",
-            );
-        }
-        $context->word("“{$text}”", WordRole::Value, $node->child('text')->at, Editor::template('The line'));
-        $template = Template::read($context, $text, $node->child('text')->at);
+        $read = self::shape()->opens(static fn (): Editor => $editor)->read($context, $node);
 
-        return $template === null ? null : new self($template);
+        return $read === null ? null : new self($read->the('text', Template::class));
     }
 
     public function for(Field $field, Performance $performance, ?Record $target): string|int|bool|null

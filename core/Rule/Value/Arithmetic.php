@@ -15,7 +15,6 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
-use VividLedger\Shape\FieldOffers;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
@@ -74,21 +73,9 @@ abstract readonly class Arithmetic implements AssignedValue
 
     public static function read(Context $context, Node $node, Field $field, Editor $editor): ?static
     {
-        $context->word('what it is '.static::word(), WordRole::Value, $node->at, $editor);
-        $at = $node->child('amount');
-        $number = Editor::number('How much', isWhole: false, offers: static fn (): array => array_map(
-            static fn (Offer $offer): Offer => new Offer($offer->label, ['path' => $offer->value], $offer->group),
-            FieldOffers::names($context, static fn (Field $other): bool => $other->type->isDecimal()),
-        ));
-        $path = is_array($at->raw) ? $context->schema->path($context->type, $at->child('path')->text() ?? '') : null;
-        if ($path !== null && $path->field->type->isDecimal()) {
-            $context->word($path->label(), WordRole::Field, $at->at, $number);
-            $amount = $path;
-        } elseif ((is_string($at->raw) || is_int($at->raw)) && preg_match('/^-?\d{1,15}(\.\d{1,6})?$/', (string) $at->raw) === 1) {
-            $amount = (string) $at->raw;
-            $context->word($amount, WordRole::Value, $at->at, $number);
-        } else {
-            return $context->gap('how much', $at->at, $number, 'missing', 'Give a number, or a field that holds one.');
+        $read = static::shape()->opens(static fn (): Editor => $editor)->apart('beyond')->read($context, $node);
+        if ($read === null) {
+            return null;
         }
         $refuses = $node->child('beyond')->raw === 'refuse';
         if ($field->min !== null || $field->max !== null) {
@@ -99,7 +86,9 @@ abstract readonly class Arithmetic implements AssignedValue
                 ]);
         }
 
-        return new static($amount, $refuses);
+        $amount = $read->raw('amount');
+
+        return new static($amount instanceof Path ? $amount : $read->text('amount'), $refuses);
     }
 
     public function for(Field $field, Performance $performance, ?Record $target): ?string

@@ -69,7 +69,7 @@ final class AssignedValues
                 );
             }
 
-            return $value::read($context, $node, $field, $editor);
+            return $value::read($context->at($field, $type), $node, $field, $editor);
         }
 
         return $context->gap('choose a value', $node->at, $editor, 'missing', "Choose what {$field->label} becomes.");

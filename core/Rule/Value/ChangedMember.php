@@ -13,13 +13,11 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
-use VividLedger\Shape\FieldReader;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\FieldValue;
 use VividLedger\Shape\Slot\ItsType;
-use VividLedger\Shape\WordRole;
 
 /** A set of choices or tags with a member more, or without one. */
 abstract readonly class ChangedMember implements AssignedValue
@@ -65,10 +63,9 @@ abstract readonly class ChangedMember implements AssignedValue
 
     public static function read(Context $context, Node $node, Field $field, Editor $editor): ?static
     {
-        $context->word('what it is '.static::word(), WordRole::Value, $node->at, $editor);
-        $value = FieldReader::value($context, $field, $node->child('member'), Editor::value($editor->type, $field));
+        $read = static::shape()->opens(static fn (): Editor => $editor)->read($context, $node);
 
-        return is_string($value) ? new static($value) : null;
+        return $read === null ? null : new static($read->text('member'));
     }
 
     public function for(Field $field, Performance $performance, ?Record $target): ?string

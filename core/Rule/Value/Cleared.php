@@ -13,7 +13,6 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
-use VividLedger\Shape\WordRole;
 
 /** Nothing: the field is emptied. */
 final readonly class Cleared implements AssignedValue, Known
@@ -49,7 +48,7 @@ final readonly class Cleared implements AssignedValue, Known
 
     public static function read(Context $context, Node $node, Field $field, Editor $editor): self
     {
-        $context->word('empty', WordRole::Value, $node->at, $editor);
+        self::shape()->opens(static fn (): Editor => $editor)->read($context, $node);
 
         return new self;
     }

@@ -5,14 +5,22 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Value;
 
 use VividLedger\Schema\Field;
+use VividLedger\Schema\Path;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\FieldOffers;
+use VividLedger\Shape\FieldReader;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Slot;
 use VividLedger\Shape\Slot\FieldPath;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
 
 /** A field whose value the field that is set can hold. */
-final readonly class CopiedField implements Slot
+final readonly class CopiedField implements Worded
 {
     /** @param  bool  $isBare  whether it stands without an article */
     public function __construct(private bool $isBare = false)
@@ -30,6 +38,26 @@ final readonly class CopiedField implements Slot
             static fn (Field $from): bool => $scope->field === null || CopiedValue::alike($from, $scope->field),
             $this->isBare,
         ))->parse($typed, $at, $scope, $around);
+    }
+
+    public function read(Context $context, Node $node, Filled $around): ?Path
+    {
+        $field = $context->field();
+        $fields = Editor::choose('Copy from', static fn (): array => [
+            ...FieldOffers::names($context, static fn (Field $from): bool => CopiedValue::alike($from, $field)),
+            new Offer('something else…', null, 'Or', at: substr($node->at, 0, (int) strrpos($node->at, '/'))),
+        ]);
+        $path = FieldReader::path($context, $node, $fields, 'Choose the field to copy.');
+
+        return $path === null || CopiedValue::alike($path->field, $field) ? $path : $context->problem(
+            $node->at,
+            'wrong_type',
+            "{$path->label()} does not fit {$field->label}: they hold different kinds of value.",
+        );
+    }
+
+    public function more(Context $context, Node $node, Filled $around): void
+    {
     }
 
     public function schema(): array

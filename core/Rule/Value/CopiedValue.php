@@ -12,13 +12,11 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
-use VividLedger\Shape\FieldOffers;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\FieldPath;
 use VividLedger\Shape\Slot\Keyed;
-use VividLedger\Shape\WordRole;
 
 /** The value of another field, of this record or of one it refers to. */
 final readonly class CopiedValue implements AssignedValue
@@ -34,7 +32,7 @@ final readonly class CopiedValue implements AssignedValue
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('{bare}')->orSaid(
+        return Shape::of(self::kind())->says('{bare}')->shows('{from}')->orSaid(
             '{from}',
             '(the value of|whatever is in|what is in|the same as|a copy of) {from}',
         )
@@ -59,30 +57,9 @@ final readonly class CopiedValue implements AssignedValue
 
     public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
     {
-        $at = $node->child('from');
-        $name = $at->text() ?? '';
-        $path = $context->schema->path($context->type, $name);
-        $fields = Editor::choose('Copy from', static fn (): array => [
-            ...FieldOffers::names($context, static fn (Field $from): bool => self::alike($from, $field)),
-            new Offer('something else…', null, 'Or', at: $node->at),
-        ]);
-        if ($path === null) {
-            return $context->gap(
-                $name === '' ? 'choose a field' : $name,
-                $at->at,
-                $fields,
-                'unknown_field',
-                $name === '' ? 'Choose the field to copy.' : "{$context->type->label} has no field ‘{$name}’. Choose another.",
-            );
-        }
-        $context->word($path->label(), WordRole::Field, $at->at, $fields);
-        $from = $path->field;
+        $read = self::shape()->read($context, $node);
 
-        return self::alike($from, $field) ? new self($path) : $context->problem(
-            $node->at,
-            'wrong_type',
-            "{$path->label()} does not fit {$field->label}: they hold different kinds of value.",
-        );
+        return $read === null ? null : new self($read->the('from', Path::class));
     }
 
     public function for(Field $field, Performance $performance, ?Record $target): string|int|bool|null

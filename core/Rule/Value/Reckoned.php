@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Value;
 
-use VividLedger\Condition\FormulaReader;
+use VividLedger\Condition\FormulaSlot;
 use VividLedger\Formula\Formula;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
@@ -15,7 +15,6 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
-use VividLedger\Shape\Slot\Quoted;
 
 /** What a formula gives. */
 final readonly class Reckoned implements AssignedValue
@@ -31,7 +30,7 @@ final readonly class Reckoned implements AssignedValue
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('the formula {formula}')->slot('formula', new Quoted);
+        return Shape::of(self::kind())->says('the formula {formula}')->slot('formula', new FormulaSlot);
     }
 
     public static function deeds(): null
@@ -51,10 +50,11 @@ final readonly class Reckoned implements AssignedValue
 
     public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
     {
-        $formula = FormulaReader::read($context, $node->child('formula'));
-        if ($formula === null) {
+        $read = self::shape()->opens(static fn (): Editor => $editor)->read($context, $node);
+        if ($read === null) {
             return null;
         }
+        $formula = $read->the('formula', Formula::class);
 
         return $formula->fits($field) ? new self($formula)
             : $context->problem(

@@ -14,7 +14,6 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
-use VividLedger\Shape\WordRole;
 
 /** The moment of the firing: now, or today in the company's zone. */
 final readonly class Stamp implements AssignedValue
@@ -51,7 +50,7 @@ final readonly class Stamp implements AssignedValue
 
     public static function read(Context $context, Node $node, Field $field, Editor $editor): self
     {
-        $context->word($field->type === FieldType::Date ? 'today' : 'now', WordRole::Value, $node->at, $editor);
+        self::shape()->opens(static fn (): Editor => $editor)->read($context, $node);
 
         return new self;
     }

@@ -14,7 +14,6 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
-use VividLedger\Shape\WordRole;
 
 /** The record the rule fires on, for a reference to it. */
 final readonly class ThisOne implements AssignedValue
@@ -47,7 +46,7 @@ final readonly class ThisOne implements AssignedValue
 
     public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
     {
-        $context->word("this {$context->type->inSentence()}", WordRole::Field, $node->at, $editor);
+        self::shape()->opens(static fn (): Editor => $editor)->read($context, $node);
 
         return $field->target === $context->type->name ? new self : $context->problem(
             $node->at,

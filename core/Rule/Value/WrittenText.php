@@ -12,12 +12,13 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
+use VividLedger\Shape\Gap;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\WordRole;
 use VividLedger\Template\Template;
+use VividLedger\Template\TemplateText;
 
 /** Text with merge fields: "Renewal of {name}". */
 final readonly class WrittenText implements AssignedValue
@@ -33,7 +34,8 @@ final readonly class WrittenText implements AssignedValue
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('the text {text}')->slot('text', new Quoted);
+        return Shape::of(self::kind())->says('the text {text}')
+            ->slot('text', new TemplateText(new Gap('write the text', 'Write what it becomes.')));
     }
 
     public static function deeds(): Shape
@@ -54,20 +56,9 @@ final readonly class WrittenText implements AssignedValue
 
     public static function read(Context $context, Node $node, Field $field, Editor $editor): ?self
     {
-        $text = $node->child('text')->text();
-        if ($text === null || trim($text) === '') {
-            return $context->gap(
-                'write the text',
-                $node->child('text')->at,
-                Editor::template('Text'),
-                'missing',
-                "Write what {$field->label} becomes.",
-            );
-        }
-        $context->word("“{$text}”", WordRole::Value, $node->child('text')->at, Editor::template('Text'));
-        $template = Template::read($context, $text, $node->child('text')->at);
+        $read = self::shape()->opens(static fn (): Editor => $editor)->read($context, $node);
 
-        return $template === null ? null : new self($template);
+        return $read === null ? null : new self($read->the('text', Template::class));
     }
 
     public function for(Field $field, Performance $performance, ?Record $target): string

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use VividLedger\People\PersonExpressions;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Filled;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Series;
+use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
+
+/** Several tasks: "the owner a task “Ring”; and the creator a task “Write”". */
+final readonly class TasksSlot implements Worded
+{
+    public function __construct(private int $most)
+    {
+    }
+
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        return $this->series()->print($json, $scope, $around);
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        return $this->series()->parse($typed, $at, $scope, $around);
+    }
+
+    /** @return ?list<TaskPlan> */
+    public function read(Context $context, Node $node, Filled $around): ?array
+    {
+        $items = $node->items();
+        $tasks = [];
+        foreach ($items as $index => $item) {
+            if ($index > 0) {
+                $context->glue('; and');
+            }
+            $read = self::one()->read($context, $item);
+            $tasks[] = $read === null ? null : TaskPlan::of($read);
+        }
+        if ($items === []) {
+            $who = Editor::choose('Who', static fn (): array => PersonExpressions::offers($context));
+
+            return $context->gap('a task', "{$node->at}/0/to", $who, 'missing', 'Add a task to the line.');
+        }
+        if (count($items) > $this->most) {
+            return $context->problem($node->at, 'too_many', "A line gives at most {$this->most} tasks.");
+        }
+        $context->more('+ task', "{$node->at}/".count($items), Editor::begin(TaskPlan::BEGUN));
+        $read = array_values(array_filter($tasks));
+
+        return count($read) === count($items) ? $read : null;
+    }
+
+    public function more(Context $context, Node $node, Filled $around): void
+    {
+    }
+
+    public function schema(): array
+    {
+        return $this->series()->schema();
+    }
+
+    private function series(): Series
+    {
+        return new Series(self::one(), 2, $this->most);
+    }
+
+    private static function one(): Shape
+    {
+        return Shape::of()->says(TaskPlan::SAID)->takes(TaskPlan::slots())->needs('title')->always('due');
+    }
+}
