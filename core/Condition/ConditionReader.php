@@ -134,25 +134,26 @@ final class ConditionReader
                 "Choose how {$left->label()} is compared.",
             );
         }
+        $label = Operators::label($operator, $type);
         if (! $operator->fits($type)) {
             return $context->gap(
-                $operator->label($type),
+                $label,
                 $kind->at,
                 $chooser,
                 'wrong_type',
-                "‘{$operator->label($type)}’ does not fit {$left->label()}. Choose another comparison.",
+                "‘{$label}’ does not fit {$left->label()}. Choose another comparison.",
             );
         }
         if ($operator instanceof ChangeOperator && ! ($left instanceof Path && $left->hops === [])) {
             return $context->gap(
-                $operator->label($type),
+                $label,
                 $kind->at,
                 $chooser,
                 'wrong_type',
-                "‘{$operator->label($type)}’ looks at the change of the record itself, and {$left->label()} is not part of it.",
+                "‘{$label}’ looks at the change of the record itself, and {$left->label()} is not part of it.",
             );
         }
-        $context->word($operator->label($type), WordRole::Glue, $kind->at, $chooser);
+        $context->word($label, WordRole::Glue, $kind->at, $chooser);
 
         return $operator;
     }
@@ -211,7 +212,7 @@ final class ConditionReader
             $node->at,
             $editor,
             'wrong_type',
-            "‘{$operator->label($field->type)}’ compares {$field->label} with a value only.",
+            '‘'.Operators::label($operator, $field->type)."’ compares {$field->label} with a value only.",
         );
     }
 

@@ -58,7 +58,7 @@ final class Subjects
         $fits = static fn (Operator $operator): bool => $isOwn || ! Operators::isOfChange($operator);
 
         return Editor::choose($left->field()->label, static fn (): array => array_map(static fn (Operator $operator): Offer => new Offer(
-            $operator->label($type),
+            Operators::label($operator, $type),
             self::kept($node, $operator),
             at: $node->at,
             isChosen: $operator->kind() === $node->kind(),

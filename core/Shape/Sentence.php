@@ -106,6 +106,12 @@ final readonly class Sentence
         return false;
     }
 
+    /** What it says besides its places. */
+    public function words(): string
+    {
+        return trim((string) preg_replace('/\s+/u', ' ', implode(' ', array_filter($this->parts, is_string(...)))));
+    }
+
     /** @return array<string, bool> by the keys of its places, whether it can be left out */
     public function places(bool $isOptional = false): array
     {

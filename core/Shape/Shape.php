@@ -18,8 +18,8 @@ final class Shape implements Slot
     /** @var list<array{Sentence, array<string, mixed>}> other ways in which people say it */
     private array $said = [];
 
-    /** How the page says it, where that is shorter than what is printed. */
-    private ?Sentence $shown = null;
+    /** @var list<array{Sentence, array<string, mixed>}> how the page says it, where that is shorter than what is printed */
+    private array $shown = [];
 
     /** @var array<string, Slot> */
     private array $slots = [];
@@ -62,9 +62,10 @@ final class Shape implements Slot
         return $this;
     }
 
-    public function shows(string $sentence): self
+    /** @param  array<string, mixed>  $with  what the object holds besides, when the page says it so */
+    public function shows(string $sentence, array $with = []): self
     {
-        $this->shown = Sentence::of($sentence);
+        $this->shown[] = [Sentence::of($sentence), $with];
 
         return $this;
     }
@@ -220,6 +221,23 @@ final class Shape implements Slot
     }
 
     /**
+     * What the sentence says behind its first place, where that can hold what is asked for: "is over". Where none can, the first.
+     *
+     * @param  Closure(Slot): bool  $fits
+     */
+    public function verb(Closure $fits): string
+    {
+        foreach ($this->says as [$sentence]) {
+            $first = $sentence->first();
+            if ($first !== null && $fits($this->slots[$first])) {
+                return $sentence->words();
+            }
+        }
+
+        return $this->says[0][0]->words();
+    }
+
+    /**
      * Reads an object of a rule file, and words it on the page as it is read.
      *
      * @return ?Filled null when something is unfinished or wrong, and the problem is noted
@@ -228,7 +246,7 @@ final class Shape implements Slot
     {
         $node->kind();
         $json = is_array($node->raw) ? $node->raw : [];
-        $sentence = $this->shown ?? $this->saying($json)[0];
+        $sentence = self::saying($this->shown === [] ? $this->says : $this->shown, $json);
         $problems = $context->problems();
         $reading = new ShapeReading($context, $node, $this->slots, [...$this->needs, ...$this->always], $this->apart, $this->opened);
         $filled = $reading->of($sentence);
@@ -237,18 +255,19 @@ final class Shape implements Slot
     }
 
     /**
+     * @param  list<array{Sentence, array<string, mixed>}>  $sentences
      * @param  array<mixed>  $json
-     * @return array{Sentence, array<string, mixed>} the sentence that says it; where none does, the first
+     * @return Sentence the one that says it; where none does, the first
      */
-    private function saying(array $json): array
+    private static function saying(array $sentences, array $json): Sentence
     {
-        foreach ($this->says as [$sentence, $with]) {
+        foreach ($sentences as [$sentence, $with]) {
             if (array_udiff_assoc($with, $json, static fn (mixed $one, mixed $other): int => $one === $other ? 0 : 1) === []) {
-                return [$sentence, $with];
+                return $sentence;
             }
         }
 
-        return $this->says[0];
+        return $sentences[0][0];
     }
 
     public function schema(): array

@@ -310,11 +310,6 @@ final class About implements Operator
         return $type->isDecimal();
     }
 
-    public function label(FieldType $type): string
-    {
-        return 'is about';
-    }
-
     public function operand(): Operand
     {
         return Operand::One;

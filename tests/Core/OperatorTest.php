@@ -158,7 +158,7 @@ final class OperatorTest extends TestCase
         $told = array_unique(array_map(static fn (array $case): string => $case[1], array_values(iterator_to_array(self::meanings()))));
         self::assertEqualsCanonicalizing(array_keys(Operators::all()), $told);
         foreach (FieldType::cases() as $type) {
-            $labels = array_map(static fn ($operator): string => $operator->label($type), Operators::fitting($type));
+            $labels = array_map(static fn ($operator): string => Operators::label($operator, $type), Operators::fitting($type));
             self::assertNotSame([], $labels, $type->value);
             self::assertSame($labels, array_values(array_unique($labels)), "{$type->value}: no two read alike");
         }

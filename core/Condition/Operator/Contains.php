@@ -40,11 +40,6 @@ final class Contains implements Operator
         return $type->isText();
     }
 
-    public function label(FieldType $type): string
-    {
-        return 'contains';
-    }
-
     public function operand(): Operand
     {
         return Operand::One;

@@ -56,15 +56,6 @@ final class Has implements Operator
         return $type->isSet();
     }
 
-    public function label(FieldType $type): string
-    {
-        return match ($this->how) {
-            'has_any' => 'has any of',
-            'has_all' => 'has all of',
-            default => $type === FieldType::Tags ? 'has the tag' : 'has',
-        };
-    }
-
     public function operand(): Operand
     {
         return $this->how === 'has' ? Operand::One : Operand::Many;

@@ -51,11 +51,6 @@ final class HasChanged implements ChangeOperator
         return $this->side === null || ! $type->isSet() && $type !== FieldType::LongText;
     }
 
-    public function label(FieldType $type): string
-    {
-        return $this->side === null ? 'has changed' : "changed {$this->side}";
-    }
-
     public function operand(): Operand
     {
         return $this->side === null ? Operand::Nothing : Operand::One;

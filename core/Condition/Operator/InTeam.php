@@ -49,11 +49,6 @@ final class InTeam implements PersonOperator
         return $type === FieldType::Person;
     }
 
-    public function label(FieldType $type): string
-    {
-        return $this->isNot ? 'is not in the team' : 'is in the team';
-    }
-
     public function operand(): Operand
     {
         return Operand::One;

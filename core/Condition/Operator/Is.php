@@ -47,11 +47,6 @@ final class Is implements Operator
         return $type !== FieldType::Tick && $type !== FieldType::LongText && ! $type->isSet();
     }
 
-    public function label(FieldType $type): string
-    {
-        return 'is';
-    }
-
     public function operand(): Operand
     {
         return Operand::One;

@@ -43,11 +43,6 @@ final class IsEmpty implements Operator
         return $type !== FieldType::Tick;
     }
 
-    public function label(FieldType $type): string
-    {
-        return 'is empty';
-    }
-
     public function operand(): Operand
     {
         return Operand::Nothing;

@@ -47,11 +47,6 @@ final class IsUnder implements PersonOperator
         return $type === FieldType::Person;
     }
 
-    public function label(FieldType $type): string
-    {
-        return $this->isNot ? 'is not under' : 'is under';
-    }
-
     public function operand(): Operand
     {
         return Operand::One;

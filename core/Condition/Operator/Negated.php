@@ -62,11 +62,6 @@ final class Negated implements Opposite
         return $this->of->fits($type);
     }
 
-    public function label(FieldType $type): string
-    {
-        return $this->label;
-    }
-
     public function operand(): Operand
     {
         return $this->of->operand();

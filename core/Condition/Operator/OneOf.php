@@ -39,11 +39,6 @@ final class OneOf implements Operator
         return $type->isNamed();
     }
 
-    public function label(FieldType $type): string
-    {
-        return 'is one of';
-    }
-
     public function operand(): Operand
     {
         return Operand::Many;

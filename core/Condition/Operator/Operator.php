@@ -23,9 +23,6 @@ interface Operator
 
     public function fits(FieldType $type): bool;
 
-    /** Between the field and the operand, as read aloud: "is over". */
-    public function label(FieldType $type): string;
-
     public function operand(): Operand;
 
     /** Whether it can compare with what is found when the rule is judged, and what it says when nothing is found. */

@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace VividLedger\Condition\Operator;
 
 use VividLedger\Condition\Order;
+use VividLedger\Condition\SubjectSlot;
+use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Kinds;
+use VividLedger\Shape\Slot;
 
 /** All operators, in the order they are offered. A new operator is a new file and a place here. */
 final class Operators
@@ -61,6 +64,14 @@ final class Operators
 
             return $all;
         });
+    }
+
+    /** Between the field and the operand, as its sentence says it of a type of field: "is over", "is after". */
+    public static function label(Operator $operator, FieldType $type): string
+    {
+        return Kinds::once(self::class." {$operator->kind()} {$type->name}", static fn (): string => $operator->shape()->verb(
+            static fn (Slot $left): bool => $left instanceof SubjectSlot && $left->fits(new Field('', '', $type)),
+        ));
     }
 
     /** Whether it looks at the change at hand. */

@@ -94,19 +94,6 @@ final class Ordered implements Operator
         return $type->isDecimal() || $type->isMoment();
     }
 
-    public function label(FieldType $type): string
-    {
-        $moment = $type->isMoment();
-
-        return match ($this->order) {
-            Order::Over => $moment ? 'is after' : 'is over',
-            Order::AtLeast => $moment ? 'is on or after' : 'is at least',
-            Order::Under => $moment ? 'is before' : 'is under',
-            Order::AtMost => $moment ? 'is on or before' : 'is at most',
-            Order::Equal => 'is',
-        };
-    }
-
     public function operand(): Operand
     {
         return Operand::One;

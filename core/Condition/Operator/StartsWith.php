@@ -36,11 +36,6 @@ final class StartsWith implements Operator
         return $type->isText();
     }
 
-    public function label(FieldType $type): string
-    {
-        return 'starts with';
-    }
-
     public function operand(): Operand
     {
         return Operand::One;

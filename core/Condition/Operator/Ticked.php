@@ -39,11 +39,6 @@ final class Ticked implements Operator
         return $type === FieldType::Tick;
     }
 
-    public function label(FieldType $type): string
-    {
-        return 'is ticked';
-    }
-
     public function operand(): Operand
     {
         return Operand::Nothing;

@@ -38,11 +38,6 @@ final class Was implements ChangeOperator
         return $type->isNamed() || $type->isDecimal();
     }
 
-    public function label(FieldType $type): string
-    {
-        return 'was';
-    }
-
     public function operand(): Operand
     {
         return Operand::One;

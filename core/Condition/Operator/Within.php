@@ -49,11 +49,6 @@ final class Within implements SpanOperator
         return $type->isMoment();
     }
 
-    public function label(FieldType $type): string
-    {
-        return $this->ahead ? 'is in the next' : 'is in the last';
-    }
-
     public function operand(): Operand
     {
         return Operand::Span;

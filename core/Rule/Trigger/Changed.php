@@ -12,9 +12,6 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Always;
 use VividLedger\Shape\Slot\FieldValue;
-use VividLedger\Shape\Slot\Many;
-use VividLedger\Shape\Slot\OwnField;
-use VividLedger\Shape\WordRole;
 
 /** An existing record changed: in any field, or in one of the named fields, and of one field from and to certain values. */
 final readonly class Changed extends OwnTrigger implements WatchesFields
@@ -36,8 +33,10 @@ final readonly class Changed extends OwnTrigger implements WatchesFields
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('{subject} is changed in any field[, or by hand{byHand}]', ['fields' => []])
-            ->says('{subject} is changed[ in {fields}][ from {from}][ to {to}][, or by hand{byHand}]')->orSaid(
+        return Shape::of(self::kind())->opens(Triggers::chooser(...))->apart('subject', 'byHand')
+            ->says('{subject} is changed in any field[, or by hand{byHand}]', ['fields' => []])
+            ->says('{subject} is changed[ in {fields}][ from {from}][ to {to}][, or by hand{byHand}]')
+            ->shows('is changed in {fields}[ from {from}][ to {to}]')->orSaid(
                 '(on|at|after|upon) [a |any |every |each ]{owned} change[, or by hand{byHand}]',
                 '(someone|somebody|anyone|anybody) {deed} {subject}[, or by hand{byHand}]',
                 '(we|I|they|people|you) {deeds} {subject}[, or by hand{byHand}]',
@@ -70,16 +69,16 @@ final readonly class Changed extends OwnTrigger implements WatchesFields
             )->slot('subject', new Subject)->slot('byHand', new Always)->slot('owned', new WatchedField)
             ->slot('reached', new ReachedChoice('to'))->slot('deed', new ReachedDeed('s'))->slot('deeds', new ReachedDeed(''))
             ->slot('left', new ReachedChoice('from'))
-            ->slot('fields', new Many(new OwnField(static fn (Field $field): bool => ! $field->system), 'or', isSet: true))
-            ->slot('from', FieldValue::of('fields'))->slot('to', FieldValue::of('fields'));
+            ->slot('fields', new FieldsToChange(FieldsToChange::named()))
+            ->slot('from', new ChangedValue('from', FieldValue::of('fields')))
+            ->slot('to', new ChangedValue('to', FieldValue::of('fields')));
     }
 
     public static function read(Context $context, Node $node): ?self
     {
-        $context->word(self::label(), WordRole::Value, $node->at, Triggers::chooser($context, $node));
-        $fields = ChangedFields::read($context, $node, $context->type);
+        $read = self::shape()->read($context, $node);
 
-        return $fields === null ? null : new self($context->type->name, $fields);
+        return $read === null ? null : new self($context->type->name, ChangedFields::of($read, $context->display));
     }
 
     public function watch(): Watch

@@ -6,8 +6,7 @@ namespace VividLedger\Rule\Trigger;
 
 use Closure;
 use VividLedger\Condition\Condition;
-use VividLedger\Condition\ConditionReader;
-use VividLedger\Condition\ConditionSlot;
+use VividLedger\Condition\ConditionsBelow;
 use VividLedger\Facts\Children;
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\Total;
@@ -18,17 +17,14 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
 use VividLedger\Shape\Context;
-use VividLedger\Shape\Editor;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Offer;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Always;
 use VividLedger\Shape\Slot\Elsewhere;
 use VividLedger\Shape\Slot\FieldValue;
 use VividLedger\Shape\Slot\Many;
-use VividLedger\Shape\Slot\OwnField;
-use VividLedger\Shape\WordRole;
 
 /**
  * Something happened to a record that refers to this one, or that this one refers to. The related record can have
@@ -38,10 +34,6 @@ final readonly class RelatedChanged implements CutsOff, Trigger
 {
     /** How many records one change of a parent can start a rule on; a rule for more belongs on the parent. */
     public const MOST_CHILDREN = 2000;
-
-    private const HAPPENINGS = [
-        'created' => 'is created', 'changed' => 'is changed', 'created_or_changed' => 'is created or changed', 'deleted' => 'is deleted',
-    ];
 
     /** @var ?Closure(View): bool */
     private ?Closure $test;
@@ -74,7 +66,9 @@ final readonly class RelatedChanged implements CutsOff, Trigger
             is_string($around['related'] ?? null) ? $around['related'] : '',
         )?->type;
         $where = '[, where {where}][, or by hand{byHand}]';
-        $shape = Shape::of(self::kind());
+        $shape = Shape::of(self::kind())->opens(Triggers::chooser(...))->apart('subject', 'byHand')
+            ->shows('’s {related} {happening} in {fields}[ from {from}][ to {to}] {where}', ['happening' => 'changed'])
+            ->shows('’s {related} {happening} {where}');
         foreach (['created' => 'created', 'deleted' => 'deleted', 'created_or_changed' => 'created or changed'] as $happening => $said) {
             $shape->says("{subject} has its {related} {$said}{$where}", ['happening' => $happening])
                 ->orSaidWith(
@@ -91,66 +85,28 @@ final readonly class RelatedChanged implements CutsOff, Trigger
                 "{related} of {subject} changes[ in {fields}]{$where}",
             )
             ->slot('subject', new Subject)->slot('byHand', new Always)->slot('related', new RelationSlot)
-            ->slot('where', new Elsewhere(new ConditionSlot, $of))
-            ->slot('fields', new Elsewhere(new Many(new OwnField, 'or', isSet: true), $of))
-            ->slot('from', self::valueOf($of))->slot('to', self::valueOf($of));
+            ->slot('where', new ConditionsBelow(
+                $of,
+                static fn (Filled $read, Context $context): RecordType => $read->any('related', Relation::class)->type ?? $context->type,
+                'whose',
+                '+ with conditions',
+            ))
+            ->slot('happening', new Happening)
+            ->slot('fields', new FieldsToChange(new Elsewhere(FieldsToChange::named(), $of)))
+            ->slot('from', new ChangedValue('from', self::valueOf($of)))->slot('to', new ChangedValue('to', self::valueOf($of)));
     }
 
     public static function read(Context $context, Node $node): ?self
     {
-        $own = $context->type;
-        $name = $node->child('related')->text() ?? '';
-        $relation = Relation::named($context->schema, $own, $name);
-        $context->word('’s', WordRole::Glue, $node->at, Triggers::chooser($context, $node));
-        $offers = static fn (): array => array_map(
-            static fn (Relation $relation): Offer => new Offer(
-                $relation->one(),
-                $relation->name(),
-                $relation->children ? 'Records that refer to it' : 'Records it refers to',
-            ),
-            Relation::of($context->schema, $own),
-        );
-        if ($relation === null) {
-            return $context->gap(
-                $name === '' ? 'choose a related record' : $name,
-                $node->child('related')->at,
-                Editor::choose('Related records', $offers),
-                'unknown_relation',
-                "Choose which records related to the {$own->inSentence()} are watched.",
-            );
-        }
-        $context->choice($relation->one(), WordRole::Field, $node->child('related')->at, $offers);
-        $happening = $node->child('happening');
-        $said = self::HAPPENINGS[$happening->text() ?? ''] ?? null;
-        $happenings = static fn (): array => array_map(
-            static fn (string $kind, string $label): Offer => new Offer($label, $kind),
-            array_keys(self::HAPPENINGS),
-            self::HAPPENINGS,
-        );
-        if ($said === null) {
-            return $context->gap(
-                'choose what',
-                $happening->at,
-                Editor::choose('What happens', $happenings),
-                'missing',
-                "Choose what has to happen to the {$relation->one()}.",
-            );
-        }
-        $context->choice($said, WordRole::Value, $happening->at, $happenings);
-        $fields = $happening->text() === 'changed' ? ChangedFields::read($context, $node, $relation->type) : null;
-        $where = null;
-        $rows = $context->problems();
-        if (! $node->child('where')->isMissing()) {
-            $inner = $context->about($relation->type);
-            $where = ConditionReader::read($inner, $node->child('where'), 'whose', 1);
-        } else {
-            $context->more('+ with conditions', $node->child('where')->at, Editor::conditions());
-        }
-        if ($context->problems() > $rows || ($happening->text() === 'changed' && $fields === null)) {
-            return null;
-        }
+        $read = self::shape()->read($context, $node);
 
-        return new self($own->name, $relation, (string) $happening->text(), $fields, $where);
+        return $read === null ? null : new self(
+            $context->type->name,
+            $read->the('related', Relation::class),
+            $read->text('happening'),
+            $read->text('happening') === 'changed' ? ChangedFields::of($read, $context->display) : null,
+            $read->any('where', Condition::class),
+        );
     }
 
     /**
@@ -239,7 +195,7 @@ final readonly class RelatedChanged implements CutsOff, Trigger
 
     public function wanted(): string
     {
-        return "’s {$this->relation->one()} ".self::HAPPENINGS[$this->happening].($this->fields?->wording() ?? '');
+        return "’s {$this->relation->one()} ".Happening::SAID[$this->happening].($this->fields?->wording() ?? '');
     }
 
     public function opening(Proposal $proposal): Opening

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Trigger;
+
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Filled;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Slot\Labels;
+use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordRole;
+
+/** What happens to a related record. */
+final readonly class Happening implements Worded
+{
+    public const SAID = [
+        'created' => 'is created', 'changed' => 'is changed', 'created_or_changed' => 'is created or changed', 'deleted' => 'is deleted',
+    ];
+
+    public function print(mixed $json, Scope $scope, array $around): ?string
+    {
+        return $this->labels()->print($json, $scope, $around);
+    }
+
+    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
+    {
+        return $this->labels()->parse($typed, $at, $scope, $around);
+    }
+
+    public function read(Context $context, Node $node, Filled $around): ?string
+    {
+        $editor = Editor::choose('What happens', static fn (): array => array_map(
+            static fn (string $kind, string $label): Offer => new Offer($label, $kind),
+            array_keys(self::SAID),
+            self::SAID,
+        ));
+        $said = self::SAID[$node->text() ?? ''] ?? null;
+        if ($said === null) {
+            return $context->gap('choose what', $node->at, $editor, 'missing', 'Choose what has to happen to it.');
+        }
+        $context->word($said, WordRole::Value, $node->at, $editor);
+
+        return $node->text();
+    }
+
+    public function more(Context $context, Node $node, Filled $around): void
+    {
+    }
+
+    public function schema(): array
+    {
+        return ['enum' => array_keys(self::SAID)];
+    }
+
+    private function labels(): Labels
+    {
+        return Labels::of(array_flip(self::SAID));
+    }
+}
