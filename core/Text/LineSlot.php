@@ -8,6 +8,7 @@ use VividLedger\Condition\ConditionSlot;
 use VividLedger\Rule\Line\Lines;
 use VividLedger\Rule\Timing\Timings;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
@@ -182,11 +183,9 @@ final readonly class LineSlot implements Slot
 
     private static function lines(): OneShape
     {
-        static $lines = null;
-
-        return $lines instanceof OneShape ? $lines : $lines = new OneShape(static fn (): array => array_map(
+        return Kinds::once(self::class, static fn (): OneShape => new OneShape(static fn (): array => array_map(
             static fn (string $line): Shape => $line::shape(),
             Lines::all(),
-        ));
+        )));
     }
 }

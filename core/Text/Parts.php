@@ -8,6 +8,7 @@ use VividLedger\Condition\ConditionSlot;
 use VividLedger\Rule\Guard\RepeatGuards;
 use VividLedger\Rule\Limits;
 use VividLedger\Rule\Trigger\Triggers;
+use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
@@ -72,10 +73,7 @@ final class Parts
 
     public static function slot(string $part): RawSlot
     {
-        /** @var array<string, RawSlot> $slots */
-        static $slots = [];
-
-        return $slots[$part] ??= new RawSlot(match ($part) {
+        return Kinds::once(self::class.$part, static fn (): RawSlot => new RawSlot(match ($part) {
             'when' => new OneShape(
                 static fn (): array => array_map(static fn (string $trigger): Shape => $trigger::shape(), Triggers::all()),
             ),
@@ -86,6 +84,6 @@ final class Parts
             'never' => Limits::shape(),
             'line' => new LineSlot,
             default => new ConditionSlot,
-        });
+        }));
     }
 }

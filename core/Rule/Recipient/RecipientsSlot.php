@@ -9,6 +9,7 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Gap;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
@@ -77,11 +78,9 @@ final readonly class RecipientsSlot implements Worded
 
     private static function list(): Many
     {
-        static $list = null;
-
-        return $list instanceof Many ? $list : $list = new Many(new OneShape(static fn (): array => array_map(
+        return Kinds::once(self::class, static fn (): Many => new Many(new OneShape(static fn (): array => array_map(
             static fn (string $recipient): Shape => $recipient::shape(),
             Recipients::all(),
-        ), 'recipient'), 'and');
+        ), 'recipient'), 'and'));
     }
 }
