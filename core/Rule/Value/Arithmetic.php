@@ -79,7 +79,9 @@ abstract readonly class Arithmetic implements AssignedValue
         }
         $refuses = $node->child('beyond')->raw === 'refuse';
         if ($field->min !== null || $field->max !== null) {
-            $bounds = trim(($field->min === null ? '' : "at least {$field->min}").($field->max === null ? '' : " at most {$field->max}"));
+            $bounds = implode(', ', array_filter([
+                $field->min === null ? '' : "at least {$field->min}", $field->max === null ? '' : "at most {$field->max}",
+            ]));
             $context->choice($refuses ? "({$bounds}, or the save is refused)"
                 : "({$bounds}, and no further)", WordRole::Glue, $node->child('beyond')->at, static fn (): array => [
                     new Offer('stay at the bound', 'stop'), new Offer('refuse the save', 'refuse'),
