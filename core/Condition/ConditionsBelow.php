@@ -12,11 +12,10 @@ use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\Elsewhere;
-use VividLedger\Shape\Typed;
-use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordedAs;
 
 /** Conditions about another record, which the page shows as rows of their own below the sentence. */
-final readonly class ConditionsBelow implements Worded
+final readonly class ConditionsBelow extends WordedAs
 {
     private Elsewhere $slot;
 
@@ -29,16 +28,6 @@ final readonly class ConditionsBelow implements Worded
     public function __construct(Closure $type, private Closure $read, private string $margin, private string $more)
     {
         $this->slot = new Elsewhere(new ConditionSlot, $type);
-    }
-
-    public function print(mixed $json, Scope $scope, array $around): ?string
-    {
-        return $this->slot->print($json, $scope, $around);
-    }
-
-    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
-    {
-        return $this->slot->parse($typed, $at, $scope, $around);
     }
 
     public function read(Context $context, Node $node, Filled $around): ?Condition
@@ -57,8 +46,8 @@ final readonly class ConditionsBelow implements Worded
         $context->more($this->more, $node->at, Editor::conditions());
     }
 
-    public function schema(): array
+    protected function slot(): Elsewhere
     {
-        return $this->slot->schema();
+        return $this->slot;
     }
 }

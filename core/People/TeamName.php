@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace VividLedger\People;
 
+use VividLedger\Shape\Context;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -31,5 +33,14 @@ final readonly class TeamName implements Slot
     public function schema(): array
     {
         return Json::text();
+    }
+
+    /** The team that a rule file names under "team"; null, with the problem noted, when there is none of that name. */
+    public static function of(Context $context, Node $node): ?string
+    {
+        $team = $node->child('team')->text() ?? '';
+
+        return in_array($team, $context->directory->teams(), true) ? $team
+            : $context->problem($node->at, 'unknown_team', "There is no team ‘{$team}’.");
     }
 }

@@ -10,14 +10,12 @@ use VividLedger\Shape\Filled;
 use VividLedger\Shape\Gap;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\Typed;
-use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
 
 /** A text with merged fields: "Look at {number}". */
-final readonly class TemplateText implements Worded
+final readonly class TemplateText extends WordedAs
 {
     /**
      * @param  string  $label  what the text is called
@@ -34,16 +32,6 @@ final readonly class TemplateText implements Worded
         private ?int $most = null,
         private ?int $shown = null,
     ) {
-    }
-
-    public function print(mixed $json, Scope $scope, array $around): ?string
-    {
-        return (new Quoted)->print($json, $scope, $around);
-    }
-
-    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
-    {
-        return (new Quoted)->parse($typed, $at, $scope, $around);
     }
 
     public function read(Context $context, Node $node, Filled $around): ?Template
@@ -75,5 +63,10 @@ final readonly class TemplateText implements Worded
     private function editor(): Editor
     {
         return Editor::template($this->label, $this->most ?? ($this->isLong ? 5000 : 200), $this->isLong, $this->gap->more !== '');
+    }
+
+    protected function slot(): Quoted
+    {
+        return new Quoted;
     }
 }

@@ -11,25 +11,13 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
-use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\TypeName;
-use VividLedger\Shape\Typed;
-use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
 
 /** What kind of record a line makes. Another kind begins with what has to be filled in, as far as it can be told. */
-final readonly class MadeType implements Worded
+final readonly class MadeType extends WordedAs
 {
-    public function print(mixed $json, Scope $scope, array $around): ?string
-    {
-        return (new TypeName)->print($json, $scope, $around);
-    }
-
-    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
-    {
-        return (new TypeName)->parse($typed, $at, $scope, $around);
-    }
-
     public function read(Context $context, Node $node, Filled $around): ?RecordType
     {
         $line = substr($node->at, 0, (int) strrpos($node->at, '/'));
@@ -51,15 +39,6 @@ final readonly class MadeType implements Worded
         $context->word($type->label, WordRole::Field, $node->at, $editor);
 
         return $type;
-    }
-
-    public function more(Context $context, Node $node, Filled $around): void
-    {
-    }
-
-    public function schema(): array
-    {
-        return (new TypeName)->schema();
     }
 
     private static function freeName(Context $context, RecordType $type): string
@@ -94,5 +73,10 @@ final readonly class MadeType implements Worded
         }
 
         return $set;
+    }
+
+    protected function slot(): TypeName
+    {
+        return new TypeName;
     }
 }

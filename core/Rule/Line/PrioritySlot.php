@@ -9,30 +9,18 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
-use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\Labels;
-use VividLedger\Shape\Typed;
-use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
 
 /** The priority of a task: "high-priority". Nothing in the file is a normal one. */
-final readonly class PrioritySlot implements Worded
+final readonly class PrioritySlot extends WordedAs
 {
     private const ALSO = [
         'low priority' => 'low', 'normal priority' => 'normal', 'high priority' => 'high', 'important' => 'high', 'urgent' => 'high',
         'a low priority' => 'low', 'a normal priority' => 'normal', 'a high priority' => 'high', 'unimportant' => 'low',
         'priority high' => 'high', 'priority low' => 'low',
     ];
-
-    public function print(mixed $json, Scope $scope, array $around): ?string
-    {
-        return $this->labels()->print($json, $scope, $around);
-    }
-
-    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
-    {
-        return $this->labels()->parse($typed, $at, $scope, $around);
-    }
 
     public function read(Context $context, Node $node, Filled $around): ?TaskPriority
     {
@@ -58,10 +46,10 @@ final readonly class PrioritySlot implements Worded
 
     public function schema(): array
     {
-        return $this->labels()->schema();
+        return $this->slot()->schema();
     }
 
-    private function labels(): Labels
+    protected function slot(): Labels
     {
         $labels = [];
         foreach (TaskPriority::cases() as $priority) {

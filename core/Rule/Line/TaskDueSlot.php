@@ -7,43 +7,27 @@ namespace VividLedger\Rule\Line;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Far;
 use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Slot\MomentPath;
-use VividLedger\Shape\Typed;
-use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordedAs;
 
 /** When a task falls due: "2 days later", "1 day before Due", "tomorrow". */
-final readonly class TaskDueSlot implements Worded
+final readonly class TaskDueSlot extends WordedAs
 {
-    public function print(mixed $json, Scope $scope, array $around): ?string
-    {
-        return self::shape()->print($json, $scope, []);
-    }
-
-    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
-    {
-        return self::shape()->parse($typed, $at, $scope, []);
-    }
-
     public function read(Context $context, Node $node, Filled $around): ?TaskDue
     {
         return TaskDue::read($context, $node) ?: null;
     }
 
-    public function more(Context $context, Node $node, Filled $around): void
-    {
-    }
-
     public function schema(): array
     {
-        return ['type' => ['object', 'null']] + self::shape()->schema();
+        return ['type' => ['object', 'null']] + $this->slot()->schema();
     }
 
-    private static function shape(): Shape
+    protected function slot(): Shape
     {
         static $shape = null;
 

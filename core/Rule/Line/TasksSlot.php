@@ -9,27 +9,15 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Series;
-use VividLedger\Shape\Typed;
-use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordedAs;
 
 /** Several tasks: "the owner a task “Ring”; and the creator a task “Write”". */
-final readonly class TasksSlot implements Worded
+final readonly class TasksSlot extends WordedAs
 {
     public function __construct(private int $most)
     {
-    }
-
-    public function print(mixed $json, Scope $scope, array $around): ?string
-    {
-        return $this->series()->print($json, $scope, $around);
-    }
-
-    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
-    {
-        return $this->series()->parse($typed, $at, $scope, $around);
     }
 
     /** @return ?list<TaskPlan> */
@@ -58,22 +46,13 @@ final readonly class TasksSlot implements Worded
         return count($read) === count($items) ? $read : null;
     }
 
-    public function more(Context $context, Node $node, Filled $around): void
-    {
-    }
-
-    public function schema(): array
-    {
-        return $this->series()->schema();
-    }
-
-    private function series(): Series
-    {
-        return new Series(self::one(), 2, $this->most);
-    }
-
     private static function one(): Shape
     {
         return Shape::of()->says(TaskPlan::SAID)->takes(TaskPlan::slots())->needs('title')->always('due');
+    }
+
+    protected function slot(): Series
+    {
+        return new Series(self::one(), 2, $this->most);
     }
 }

@@ -34,13 +34,9 @@ final readonly class ToTeam implements Recipient
 
     public static function read(Context $context, Node $node): ?self
     {
-        $team = $node->child('team')->text() ?? '';
+        $team = TeamName::of($context, $node);
 
-        return in_array($team, $context->directory->teams(), true) ? new self($team) : $context->problem(
-            $node->at,
-            'unknown_team',
-            "There is no team ‘{$team}’.",
-        );
+        return $team === null ? null : new self($team);
     }
 
     public static function offers(Context $context): array

@@ -11,26 +11,14 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\FieldReader;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\FieldValue;
-use VividLedger\Shape\Typed;
-use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordedAs;
 
 /** The value that the one field whose change matters came from, or the one it came to. */
-final readonly class ChangedValue implements Worded
+final readonly class ChangedValue extends WordedAs
 {
     public function __construct(private string $side, private FieldValue $slot)
     {
-    }
-
-    public function print(mixed $json, Scope $scope, array $around): ?string
-    {
-        return $this->slot->print($json, $scope, $around);
-    }
-
-    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
-    {
-        return $this->slot->parse($typed, $at, $scope, $around);
     }
 
     public function read(Context $context, Node $node, Filled $around): string|int|bool|null
@@ -49,11 +37,6 @@ final readonly class ChangedValue implements Worded
         }
     }
 
-    public function schema(): array
-    {
-        return $this->slot->schema();
-    }
-
     private static function editor(Context $context, Filled $around, Field $field): Editor
     {
         return Editor::value(self::seen($context, $around)->type->name, $field, mayBeEmpty: true);
@@ -69,5 +52,10 @@ final readonly class ChangedValue implements Worded
         $fields = $around->all('fields', Field::class);
 
         return count($fields) === 1 ? $fields[0] : null;
+    }
+
+    protected function slot(): FieldValue
+    {
+        return $this->slot;
     }
 }

@@ -11,16 +11,14 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
-use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
 use VividLedger\Shape\Slot\Many;
 use VividLedger\Shape\Slot\OwnField;
-use VividLedger\Shape\Typed;
-use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
 
 /** The fields whose change matters, of this record or of a related one; none for any. */
-final readonly class FieldsToChange implements Worded
+final readonly class FieldsToChange extends WordedAs
 {
     public function __construct(private Slot $slot)
     {
@@ -30,16 +28,6 @@ final readonly class FieldsToChange implements Worded
     public static function named(): Many
     {
         return new Many(new OwnField(static fn (Field $field): bool => ! $field->system), 'or', isSet: true);
-    }
-
-    public function print(mixed $json, Scope $scope, array $around): ?string
-    {
-        return $this->slot->print($json, $scope, $around);
-    }
-
-    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
-    {
-        return $this->slot->parse($typed, $at, $scope, $around);
     }
 
     /** @return list<Field> */
@@ -73,12 +61,8 @@ final readonly class FieldsToChange implements Worded
         return $fields;
     }
 
-    public function more(Context $context, Node $node, Filled $around): void
+    protected function slot(): Slot
     {
-    }
-
-    public function schema(): array
-    {
-        return $this->slot->schema();
+        return $this->slot;
     }
 }

@@ -12,26 +12,14 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
-use VividLedger\Shape\Scope;
-use VividLedger\Shape\Typed;
-use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
 
 /** For whom the records of a round are put together; nobody where each is looked at by itself. */
-final readonly class GatheredFor implements Worded
+final readonly class GatheredFor extends WordedAs
 {
     /** Ways to find a person that are the same for all records of that person. */
     private const OF_RECORDS = ['owner', 'creator', 'in_field', 'manager'];
-
-    public function print(mixed $json, Scope $scope, array $around): ?string
-    {
-        return (new PersonSlot)->print($json, $scope, $around);
-    }
-
-    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
-    {
-        return (new PersonSlot)->parse($typed, $at, $scope, $around);
-    }
 
     public function read(Context $context, Node $node, Filled $around): ?Who
     {
@@ -50,15 +38,6 @@ final readonly class GatheredFor implements Worded
         return $person;
     }
 
-    public function more(Context $context, Node $node, Filled $around): void
-    {
-    }
-
-    public function schema(): array
-    {
-        return (new PersonSlot)->schema();
-    }
-
     /** @return list<Offer> */
     private static function offers(Context $context): array
     {
@@ -71,5 +50,10 @@ final readonly class GatheredFor implements Worded
             static fn (Offer $offer): Offer => new Offer("together for each, by {$offer->label}", $offer->value, 'Together'),
             $people,
         )];
+    }
+
+    protected function slot(): PersonSlot
+    {
+        return new PersonSlot;
     }
 }

@@ -9,28 +9,16 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
-use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\Labels;
-use VividLedger\Shape\Typed;
-use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
 
 /** What happens to a related record. */
-final readonly class Happening implements Worded
+final readonly class Happening extends WordedAs
 {
     public const SAID = [
         'created' => 'is created', 'changed' => 'is changed', 'created_or_changed' => 'is created or changed', 'deleted' => 'is deleted',
     ];
-
-    public function print(mixed $json, Scope $scope, array $around): ?string
-    {
-        return $this->labels()->print($json, $scope, $around);
-    }
-
-    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
-    {
-        return $this->labels()->parse($typed, $at, $scope, $around);
-    }
 
     public function read(Context $context, Node $node, Filled $around): ?string
     {
@@ -48,16 +36,12 @@ final readonly class Happening implements Worded
         return $node->text();
     }
 
-    public function more(Context $context, Node $node, Filled $around): void
-    {
-    }
-
     public function schema(): array
     {
         return ['enum' => array_keys(self::SAID)];
     }
 
-    private function labels(): Labels
+    protected function slot(): Labels
     {
         return Labels::of(array_flip(self::SAID));
     }

@@ -10,26 +10,14 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
-use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\Always;
-use VividLedger\Shape\Typed;
-use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
 
 /** That a list for a person comes by the clock and calendar of that person, and not by the company’s. */
-final readonly class OwnClock implements Worded
+final readonly class OwnClock extends WordedAs
 {
     private const OWN = 'person';
-
-    public function print(mixed $json, Scope $scope, array $around): ?string
-    {
-        return (new Always(self::OWN))->print($json, $scope, $around);
-    }
-
-    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
-    {
-        return (new Always(self::OWN))->parse($typed, $at, $scope, $around);
-    }
 
     public function read(Context $context, Node $node, Filled $around): ?bool
     {
@@ -61,15 +49,15 @@ final readonly class OwnClock implements Worded
         }
     }
 
-    public function schema(): array
-    {
-        return (new Always(self::OWN))->schema();
-    }
-
     private static function editor(): Editor
     {
         return Editor::choose('By whose clock', static fn (): array => [
             new Offer('by each one’s own clock and calendar', self::OWN), new Offer('by the company’s', null),
         ]);
+    }
+
+    protected function slot(): Always
+    {
+        return new Always(self::OWN);
     }
 }

@@ -9,25 +9,13 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\Typed;
-use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
 
 /** What has to be mentioned in a comment, a reply, the name of a file or the title of a task. */
-final readonly class WordsAbout implements Worded
+final readonly class WordsAbout extends WordedAs
 {
-    public function print(mixed $json, Scope $scope, array $around): ?string
-    {
-        return (new Quoted)->print($json, $scope, $around);
-    }
-
-    public function parse(Typed $typed, int $at, Scope $scope, array $around): array
-    {
-        return (new Quoted)->parse($typed, $at, $scope, $around);
-    }
-
     public function read(Context $context, Node $node, Filled $around): string
     {
         $about = trim($node->text() ?? '');
@@ -44,5 +32,10 @@ final readonly class WordsAbout implements Worded
     public function schema(): array
     {
         return Json::text();
+    }
+
+    protected function slot(): Quoted
+    {
+        return new Quoted;
     }
 }
