@@ -76,7 +76,8 @@ final readonly class GivenMoment implements Given
             );
         }
         $read = new self($amount, $context->zone, $context->directory->calendar(null));
-        $context->word($context->said(self::shape(), $node->raw, $field), WordRole::Value, $node->at, $amount->amount === 0 ? $editor : $form);
+        $said = $context->said(self::shape(), $node->raw, $field);
+        $context->word($said, WordRole::Value, $node->at, $amount->amount === 0 ? $editor : $form);
 
         return $read;
     }
