@@ -18,13 +18,34 @@ use VividLedger\Rule\Value\AssignedValues;
 /** What other parts want to know of a kind they ask through a small interface: no file elsewhere looks which class it has. */
 final class KindsTest extends TestCase
 {
-    public function test_no_file_outside_their_folder_asks_a_kind_for_its_class(): void
+    /** Kinds that are one word on the page, which takes more than their sentence to tell. */
+    private const OF_ONE_WORD = ['Escalate', 'FoundPerson', 'MadeOne', 'Shifted'];
+
+    /** @return list<string> the files of all kinds */
+    private static function files(): array
     {
-        $kinds = array_map(static fn (string $kind): string => (string) (new \ReflectionClass($kind))->getFileName(), [
+        return array_map(static fn (string $kind): string => (string) (new \ReflectionClass($kind))->getFileName(), [
             ...Lines::ALL, ...Triggers::ALL, ...RepeatGuards::ALL, ...Timings::ALL, ...AssignedValues::ALL, ...Recipients::ALL,
             ...PersonExpressions::ALL, ...array_values(ConditionReader::GROUPS),
             ...array_values(array_map(get_class(...), Operators::all())),
         ]);
+    }
+
+    public function test_a_kind_says_its_sentence_once(): void
+    {
+        $saying = array_filter(
+            self::files(),
+            static fn (string $file): bool => preg_match('/context->(glue|word|choice)\(/', (string) file_get_contents($file)) === 1,
+        );
+        self::assertEqualsCanonicalizing(
+            self::OF_ONE_WORD,
+            array_map(static fn (string $file): string => basename($file, '.php'), array_values($saying)),
+        );
+    }
+
+    public function test_no_file_outside_their_folder_asks_a_kind_for_its_class(): void
+    {
+        $kinds = self::files();
         $names = array_map(static fn (string $file): string => basename($file, '.php'), $kinds);
         $folders = array_combine($names, array_map(dirname(...), $kinds));
         $found = [];

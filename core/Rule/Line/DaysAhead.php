@@ -4,15 +4,23 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
+use VividLedger\Schema\Field;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
+use VividLedger\Shape\Worded;
+use VividLedger\Shape\WordRole;
 use VividLedger\Time\Unit;
 
 /** So many days ahead, or working days: {"days", "workingDays"}. */
-final readonly class DaysAhead implements Spread
+final readonly class DaysAhead implements Spread, Worded
 {
     use InKeys;
 
@@ -46,6 +54,33 @@ final readonly class DaysAhead implements Spread
         }
 
         return $found;
+    }
+
+    /** @return ?array{int, bool} the number, and whether working days are counted */
+    public function read(Context $context, Node $node, Filled $around): ?array
+    {
+        $working = $node->child('workingDays');
+        $isWorking = $working->raw === true;
+        if ($around->any('by', Field::class) === null) {
+            return [0, $isWorking];
+        }
+        $most = SendList::MOST_DAYS;
+        $days = $node->child('days');
+        $number = Editor::number('Days ahead', 0, $most);
+        if (! is_int($days->raw) || $days->raw < 0 || $days->raw > $most) {
+            return $context->gap('how many days ahead', $days->at, $number, 'out_of_range', "Look from 0 to {$most} days ahead.");
+        }
+        $context->glue(': late, today, and the next');
+        $context->word((string) $days->raw, WordRole::Value, $days->at, $number);
+        $context->choice($isWorking ? 'working days' : 'days', WordRole::Value, $working->at, static fn (): array => [
+            new Offer('working days', true), new Offer('days', null),
+        ], 'Days');
+
+        return [$days->raw, $isWorking];
+    }
+
+    public function more(Context $context, Node $node, Filled $around): void
+    {
     }
 
     public function properties(): array
