@@ -25,7 +25,7 @@ final readonly class ConditionSlot implements Worded
     private const JOINED = ['all' => 'and', 'any' => 'or'];
 
     private const ALSO_JOINED = [
-        'all' => ['and also', 'and it', 'but', 'as well as', '&&', 'and if', 'and where', 'and that'], 'any' => ['or if', '||'],
+        'all' => ['and also', 'and it', 'but', 'as well as', '&&', 'and if', 'and where', 'and that', ','], 'any' => ['or if', '||'],
     ];
 
     private const OPENED = ['all' => 'all of', 'any' => 'any of', 'none' => 'none of'];
@@ -62,8 +62,22 @@ final readonly class ConditionSlot implements Worded
         );
     }
 
+    /** @return list<Parsed> the opposites of what stands behind "unless" */
+    public static function unless(Typed $typed, int $at, Scope $scope): array
+    {
+        $found = [];
+        foreach ($typed->isLoose ? ['unless', 'except when', 'except if', 'but not if', 'but not when'] : [] as $words) {
+            $behind = $typed->words($at, $words, 1);
+            foreach ($behind === null ? [] : (new self)->parse($typed, $behind, $scope, []) as $condition) {
+                $found[] = self::negated($condition);
+            }
+        }
+
+        return $found;
+    }
+
     /** The opposite of a condition: by the operator that says so, or as a group of which nothing holds. */
-    public static function negated(Parsed $condition): Parsed
+    private static function negated(Parsed $condition): Parsed
     {
         $json = $condition->json;
         $opposite = is_array($json) ? (self::opposites()[self::kind($json)] ?? null) : null;

@@ -27,8 +27,8 @@ final readonly class DoingSubject implements Spread
             if (! $field->type->isDecimal() || str_contains($field->label, ' ')) {
                 continue;
             }
-            foreach (['it', $scope->type->inSentence()] as $who) {
-                $end = $typed->words($at, "{$who} {$field->label}s", 3);
+            foreach (['it ', "{$scope->type->inSentence()} ", ''] as $who) {
+                $end = $typed->words($at, "{$who}{$field->label}s", 3);
                 if ($end !== null) {
                     $found[] = new Parsed(['field' => $field->name], $end, 1);
                 }

@@ -31,6 +31,8 @@ final readonly class ImpliedChoice implements Spread
             foreach ($scope->type->fields as $field) {
                 foreach ($field->type === FieldType::Choice ? $field->choices : [] as $choice) {
                     foreach ($typed->labels($at, [$choice->label => $choice->value], 1) as [$value, $end]) {
+                        // "Urgent priority" says the field besides.
+                        $end = $typed->words($end, $field->label, 3) ?? $end;
                         $found[] = new Parsed(['' => self::MARK, 'field' => $field->name, 'value' => $value], $end, 1);
                     }
                 }

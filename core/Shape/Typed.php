@@ -13,6 +13,14 @@ final class Typed
     private const ARTICLES = ['a', 'an', 'the'];
 
     /** What is said of one, and of many. */
+    /** Words that "is" and "has" can be drawn together with. */
+    private const BEFORE_IS = ['it', 'there', 'that', 'who', 'what', 'here', 'nobody', 'somebody', 'someone', 'everybody'];
+
+    /** Words that "not" can be drawn together with. */
+    private const BEFORE_NOT = [
+        'is', 'are', 'was', 'were', 'has', 'have', 'had', 'does', 'do', 'did', 'must', 'should', 'would', 'could', 'need',
+    ];
+
     private const ALIKE = ['is' => 'are', 'has' => 'have', 'was' => 'were'];
 
     public readonly string $text;
@@ -42,6 +50,9 @@ final class Typed
      */
     private static array $literals = [];
 
+    /** Whether words may be drawn together in it. */
+    private readonly bool $isDrawn;
+
     /** @param  bool  $isLoose  whether it is heard in other words too than those that are printed */
     public function __construct(string $text, public readonly bool $isLoose = true)
     {
@@ -53,6 +64,7 @@ final class Typed
                 default => strtr($part[0], ["'" => '’', "\u{2018}" => '’', ' > ' => ' › ']),
             }, $text);
         $this->lower = self::small($this->text);
+        $this->isDrawn = $isLoose && preg_match('/’s|n’t/', $this->lower) === 1;
     }
 
     /** The place of the next word. */
@@ -89,6 +101,7 @@ final class Typed
             if ($next === null && $nth === 0 && $followsComma && $this->isComma($at)) {
                 $next = $this->word($this->skip($at) + 1, $word, $isPlain);
             }
+            $next ??= $this->isDrawn ? $this->contracted($at, $word, $words[$nth - 1][0] ?? '', $words[$nth + 1][0] ?? '') : null;
             if ($next !== null) {
                 $at = $next;
                 $isBegun = $isBegun || ! in_array($word, self::ARTICLES, true);
@@ -324,6 +337,26 @@ final class Typed
             array_map(static fn (string $word): array => [$word, preg_match('/^[\p{L}\p{N}_]+$/Du', $word) === 1], array_values($each)),
             preg_match('/^[\p{L}\p{N}]/u', $words) === 1,
         ];
+    }
+
+    /**
+     * "It’s" is heard as "it is" or "it has", "isn’t" as "is not".
+     *
+     * @return ?int the place behind what the word has been drawn together to; for "isn’t" that before "n’t", which then is "not"
+     */
+    private function contracted(int $at, string $word, string $before, string $behind): ?int
+    {
+        if ($word === 'not' && in_array($before, self::BEFORE_NOT, true)) {
+            return substr($this->lower, $at, 5) === 'n’t' ? $at + 5 : null;
+        }
+        if ($behind === 'not' && in_array($word, self::BEFORE_NOT, true)) {
+            $start = $this->skip($at);
+
+            return $this->startsWith($start, "{$word}n’t") ? $start + strlen($word) : null;
+        }
+
+        return ($word === 'is' || $word === 'has') && in_array($before, self::BEFORE_IS, true) && $this->startsWith($at, '’s')
+            ? $at + 4 : null;
     }
 
     /** @return ?int the place behind a word, or behind an article and the word */

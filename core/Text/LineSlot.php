@@ -173,10 +173,7 @@ final readonly class LineSlot implements Slot
                 $found[] = $condition->costlier(min(1, $nth));
             }
         }
-        $unless = $typed->isLoose ? $typed->words($at, 'unless', 1) : null;
-        foreach ($unless === null ? [] : (new ConditionSlot)->parse($typed, $unless, $scope, []) as $condition) {
-            $found[] = ConditionSlot::negated($condition);
-        }
+        array_push($found, ...ConditionSlot::unless($typed, $at, $scope));
 
         return $found;
     }

@@ -23,7 +23,7 @@ final class Parts
         'when' => ['When', 'whenever', 'each time', 'every time', 'as soon as', 'once', 'if', 'as', 'start when', 'starts when', 'on'],
         'onlyIf' => ['Only if', 'if', 'where', 'only when', 'when', 'provided', 'provided that', 'as long as', 'but only if', 'and',
             'only where',
-            'only for those where', 'in case', 'and only if', 'while', 'that', 'and if'],
+            'only for those where', 'in case', 'and only if', 'while', 'that', 'and if', 'for', 'only', 'only for'],
         'fires' => [
             'Fires', 'fire', 'it fires', 'fire it', 'run', 'runs', 'do it', 'do this', 'repeat', 'and', 'but', 'fires again', 'run it',
         ],
@@ -60,9 +60,7 @@ final class Parts
         foreach ($isBare && $typed->isLoose ? self::slot($part)->parse($typed, $at, $scope, []) : [] as $one) {
             $found[] = $one->costlier(1);
         }
-        $unless = $part === 'onlyIf' && $typed->isLoose ? $typed->words($at, 'unless', 1) : null;
-        foreach ($unless === null ? [] : (new ConditionSlot)->parse($typed, $unless, $scope, []) as $condition) {
-            $not = ConditionSlot::negated($condition);
+        foreach ($part === 'onlyIf' ? ConditionSlot::unless($typed, $at, $scope) : [] as $not) {
             $found[] = $not->as(
                 is_array($not->json) && $not->json['kind'] === 'none' ? $not->json : ['kind' => 'all', 'of' => [$not->json]],
             );

@@ -47,6 +47,9 @@ final class Has implements Operator
                 '[{} ][is ]tagged [with |as ]{its}{value}',
                 '(there is |with |)a tag {its}{value}',
                 '[its |the ]tags (include|contain|have) {its}{value}',
+                '[the ]tag {its}{value} is (there|set|on it)',
+                '[the ]tags[:| are] {its}{value}',
+                'it carries the tag {its}{value}',
             ),
         };
     }

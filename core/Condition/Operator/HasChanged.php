@@ -41,7 +41,8 @@ final class HasChanged implements ChangeOperator
             default => $shape->says('{left} has changed')->orSaid(
                 '{left} (changed|changes|was changed|is changed|has been changed|got changed|is different|is new|was edited|has '
                     .'been edited)',
-                'there is a (change of|change in|new) {left}', '{left} is not what it was',
+                'there is a (change of|change in|new) {left}', '{left} is not (what it was|the same as before|the same any more)',
+                '{left} (was|has been|got) (just|newly) changed', '{left} (has |)just changed',
             ),
         };
     }

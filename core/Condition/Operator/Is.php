@@ -35,9 +35,11 @@ final class Is implements Operator
         return Shape::of($this->kind())->says('{left} is {value}')->orSaid(
             '{there}',
             '{left} (=|==|:|equals|is equal to|is set to|is the same as|is exactly|is now|is on|is at|is in) {value}',
+            '{left} (must|has to|should|needs to) be {value}',
             '{left}[ is| of] {value}',
             '{choice}', 'is {choice}', '(it is|it’s|the record is|this is|{} is) {choice}', '{on} {value}',
             'with [a |]{left} [of |]{value}',
+            '(it|{}) (must|has to|should|needs to) be {choice}', '[any |a |an |only ]{choice} ({}|one|ones)',
         )->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this))->slot('choice', new ImpliedChoice)
             ->slot('there', new ReferredChoice)->slot('on', new ReferredSubject)->slot('', new ItsType);
     }

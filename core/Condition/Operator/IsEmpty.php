@@ -34,6 +34,9 @@ final class IsEmpty implements Operator
             '(there is|it has|has|{} has|there’s) no {left}', 'without [a |an |any ]{left}', 'nobody is in {left}', '{left} does not exist',
             '{left} (has nothing in it|holds nothing)', '{left} is not (present|entered)',
             'nothing is (in|entered in|filled in for) {left}',
+            '{left} (not set|not given|not filled in|unknown)',
+            'no {left} (set|given|is given|is set|is there|is known|is entered|was given)',
+            'nobody is [the ]{left}', 'we (do not|don’t) (have|know) {left}',
         )->slot('none', new ReferredSubject(['has no', 'has not got', 'does not have', 'doesn’t have', 'is without', 'lacks']))
             ->slot('left', SubjectSlot::fitting($this))->slot('', new ItsType);
     }

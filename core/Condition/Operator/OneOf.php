@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Condition\Operator;
 
 use Closure;
+use VividLedger\Condition\ImpliedChoices;
 use VividLedger\Condition\OperandSlot;
 use VividLedger\Condition\QueryWriter;
 use VividLedger\Condition\SubjectSlot;
@@ -12,6 +13,7 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Readable;
 use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\Slot\Keyed;
 
 /** One of several named values. */
@@ -29,9 +31,11 @@ final class OneOf implements Operator
         return Shape::of($this->kind())->says('{left} is one of {values}')->orSaid(
             '{left} (is |)in \\({values}\\)',
             '{left} (is |)(either|any of|in|one of|among|any one of) {values}', '{left} (is|=) {several}', '{left}: {several}',
-            '{left} equals (one of|any of|either) {values}',
+            '{left} equals (one of|any of|either) {values}', '{left} {several}',
+            '[it is |it’s |is |{} is ][either ]{choices}',
         )->slot('left', SubjectSlot::fitting($this))->slot('values', new OperandSlot($this))
-            ->slot('several', new Keyed('values', new OperandSlot($this, 2)));
+            ->slot('several', new Keyed('values', new OperandSlot($this, 2)))
+            ->slot('choices', new ImpliedChoices)->slot('', new ItsType);
     }
 
     public function fits(FieldType $type): bool

@@ -24,7 +24,14 @@ final class Operators
                     '{left} (isn’t|!=|<>|≠|is other than|is anything but|is not equal to|does not equal|doesn’t equal|differs from|'
                         .'is different from|'
                         .'is not set to|is not at|is not on|not|is anything other than|is no longer) {value}',
-                    'not {choice}', 'is not {choice}', 'isn’t {choice}', '(it is|it’s|this is|{} is) (not|no longer) {choice}',
+                    '{left} (other than|must not be|may not be|cannot be) {value}',
+                    '(it|{}) (has not been|has not become|is still not|must not be) {choice}',
+                    'not [a |an ]{choice}[ {}| one]',
+                    '[is ]still not {choice}',
+                    '{left} has not become {value}',
+                    'is not {choice}',
+                    'isn’t {choice}',
+                    '(it is|it’s|this is|{} is) (not|no longer) {choice}',
                     '(it|{}) isn’t {choice}', '{left} (has|have) not {value}', 'any {left} but {value}',
                 ]),
                 new OneOf, new Negated(new OneOf, 'not_one_of', 'is none of', [
@@ -54,7 +61,10 @@ final class Operators
                 new Negated(new IsEmpty, 'is_filled', 'is filled in', [
                     '{left} (isn’t|is not) (empty|blank|missing|nothing|unset)',
                     '{left} (is set|is given|is known|is present|is there|exists|is filled|is entered)',
-                    '{left} has a value', '(there is|it has|{} has|there’s|has) (a|an|some) {left}',
+                    '{left} has a value',
+                    '(we|you) (have|know) {left}',
+                    '{left} [address |number ]is (known|there|given)',
+                    '(there is|it has|{} has|there’s|has) (a|an|some) {left}',
                     '{left} has (something in it|been filled in|been set)',
                     'with a {left}', '{has}', '{left} != (empty|blank|nothing)',
                 ]), new IsEmpty,

@@ -41,14 +41,16 @@ final class Ordered implements Operator
     public function shape(): Shape
     {
         [$number, $moment, $others] = match ($this->order) {
-            Order::Over => ['is over', 'is after', 'is (above|more than|greater than|larger than|higher than|bigger than|later than|past)|'
-                .'>|›|exceeds|goes over|tops|over|above|more than|after|later than|was after'],
+            Order::Over => ['is over', 'is after', 'is (above|more than|greater than|larger than|higher than|bigger than|'
+                .'later than|past|beyond)|'
+                .'>|›|exceeds|goes over|tops|over|above|more than|greater than|larger than|'
+                .'higher than|bigger than|after|later than|was after'],
             Order::AtLeast => ['is at least', 'is on or after', '>=|≥|is (no less than|not less than|not below|not under|min|from|not '
                 .'before|no earlier than|equal to or '
-                .'more than|equal to or greater than|greater than or equal to|more than or equal to)|at least|is not less than|on '
+                .'more than|equal to or greater than|greater than or equal to|more than or equal to)|at least|from|is not less than|on '
                     .'or after|not below|not under|not less than|no less than|is not lower than'],
             Order::Under => ['is under', 'is before', 'is (below|less than|lower than|smaller than|fewer than|earlier '
-                .'than)|<|under|below|less than|'
+                .'than)|<|under|below|less than|lower than|smaller than|fewer than|'
                 .'before|earlier than|was before'],
             default => ['is at most', 'is on or before', '<=|≤|is (no more than|not more than|not above|not over|max|up to|not after|no '
                 .'later than|equal to or less than|'
@@ -81,6 +83,7 @@ final class Ordered implements Operator
                 "{left} [of ]({$others}) {value}",
                 "{does} ({$others}) {value}",
                 "with [a |an ]{left} [of ]({$others}) {value}",
+                "[a |an ]{left} of ({$others}) {value}",
                 ...$behind,
             )
             ->orSaidWith($now, ...$said)->slot('over', new Overdue)->slot('', new ItsType)

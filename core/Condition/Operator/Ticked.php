@@ -31,6 +31,7 @@ final class Ticked implements Operator
             '(it|{}) is (marked as|flagged as|flagged) {left}',
             '{left} (is|=|:|equals|==|is set to) (checked|on|true|yes|set|active|ticked|done)', '(it is|it’s|{} is|is) {left}',
             '{left} has been (ticked|set|checked)',
+            '{left} [tick |box ]is (set|there|active)', '{left} has [a |the |its ]tick', 'with {left} (ticked|set|on)', '{left}',
         )->slot('left', SubjectSlot::fitting($this))->slot('', new ItsType);
     }
 

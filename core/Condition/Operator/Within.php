@@ -35,7 +35,11 @@ final class Within implements SpanOperator
                 '{left} (is |falls |lies |comes |)(within|in|during|inside|some time in) the (next|coming|following) {value}',
                 '{left} (is |falls |lies |comes |)(within|in less than|less than) {value}[ from now| away| from today]',
                 '{when} (within|in|during) (the next |the coming |){value}', '{left} is (no more than|at most) {value} away',
-                '{left} comes up (in|within) [the next ]{value}',
+                '{left} comes up (in|within) [the next ]{value}', '(it |)(falls|comes|is) {left} (within|in|during) [the next ]{value}',
+                '{left} (during|within|in) [the next |the coming ]{value}',
+                '{left} comes (within|in) {value}',
+                '{left} [is ]in {value} or less',
+                '{left} this coming {value}',
             )->slot('left', SubjectSlot::fitting($this))->slot('value', new OperandSlot($this))->slot('when', new HappeningSubject)
             : Shape::of($this->kind())->says('{left} is in the last {value}')->orSaid(
                 '{left} (is |was |lies |fell |)(within|in|during|inside|some time in) the (last|past|previous) {value}',

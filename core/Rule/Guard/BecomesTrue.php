@@ -22,7 +22,8 @@ final readonly class BecomesTrue implements RepeatGuard
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->opens(RepeatGuards::chooser(...))->apart('again')->says('when the conditions become true')->orSaid(
-            '[only ](when|once|each time|every time|as soon as|whenever) (the conditions|conditions|the condition|they|it|all '
+            '[only ](when|once|each time|every time|as soon as|whenever|the moment|at the moment) '
+                .'(the conditions|conditions|the condition|they|it|all '
                 .'conditions) [first |newly |start to |starts to |begin to |begins to |come to |are |are newly |are first |](become '
                 .'true|becomes true|turn true|turns true|hold|holds|be true|get true|come true|apply|applies|go true|met|are met|become '
                 .'met|change to true|switch to true|true)[ again]',

@@ -22,7 +22,8 @@ final readonly class EveryTime implements RepeatGuard
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->opens(RepeatGuards::chooser(...))->apart('again')->says('every time')->orSaid(
-            '(always|each time|every single time|whenever it happens|without limit|any number of times|as often as it happens|at '
+            '(always[ fire]|each and every time|no limit|without any limit|without limits|on every occasion|each time this happens)',
+            '(each time|every single time|whenever it happens|without limit|any number of times|as often as it happens|at '
                 .'every change)',
             '(every|each) time it happens', 'every time the (conditions hold|rule is triggered)',
         );

@@ -41,7 +41,8 @@ final readonly class OnceInPeriod implements RepeatGuard
                     .'each) {period}'
                     .'[, ready again when {again}]',
                 '(not more than|no more than|at most|maximum|only) (once|one time) (in any|per|in) {period}',
-                'not again (within|for) {period}',
+                'not again (within|for) {period}', '(not|never) twice (within|in) {period}', '(every|each) {period} at most',
+                'wait {period} before (firing|it fires|doing it) again', '(no|not) more often than (every|each) {period}',
             )->slot('period', new LengthOf(bare: true))->slot('again', new ConditionSlot);
     }
 

@@ -22,7 +22,13 @@ final readonly class ChannelSlot implements Worded
     private const ALSO = [
         'email' => 'email', 'mail' => 'email', 'e-mail message' => 'email', 'email message' => 'email', 'letter' => 'email',
         'text' => 'sms',
-        'SMS' => 'sms', 'sms message' => 'sms', 'note' => 'app', 'notification' => 'app', 'in-app message' => 'app', 'in-app note' => 'app',
+        'SMS' => 'sms',
+        'sms message' => 'sms',
+        'note' => 'app',
+        'notification' => 'app',
+        'in-app message' => 'app',
+        'in-app note' => 'app',
+        'in app note' => 'app',
     ];
 
     /** @param  list<Channel>  $channels  those that are meant */

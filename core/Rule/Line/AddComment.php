@@ -36,7 +36,9 @@ final readonly class AddComment implements Line
             '(write|add|leave|post|make|put|enter) [the |a ](comment|note|remark)[ saying| that says|:][ on {on}] {text}[ on {on}]',
             'comment[ saying|ing|:| with| that] {text}[ on {on}]',
             '(write|add|leave|post|make|put) {text} as a comment[ on {on}]', 'note {text}[ on {on}]',
-            '(write|add|leave|post|put) [the |a ](comment|note|remark) {text} (on|to) {}', 'a comment {text}',
+            '(write|add|leave|post|put) [the |a ](comment|note|remark) {text} (on|to) {}',
+            'a comment[ saying] {text}',
+            '(say|write) {text} in [a |the ](comment|note)',
         )->slot('on', new TargetSlot)->slot('text', new TemplateText(
             new Gap('write the comment', 'Write the comment.'),
             'Comment',

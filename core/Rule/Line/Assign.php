@@ -33,9 +33,9 @@ final readonly class Assign implements FindsPeople, Line, Writes
             '(assign|give|hand|hand over|pass|transfer|reassign|route|move|pass on|delegate) [{}] [over |on ]to {to}',
             'make {to} [the ][new |its ]owner[ of {}]', '(set|change|put|switch) [the |its ]owner[ of {}] (to|on) {to}',
             'let {to} (own|have|take|take over) {}',
-            '{to} (becomes|is|should be|takes over as) [the |its ][new ]owner[ of {}]', '(owner|new owner)[:| is] {to}',
+            '{to} (becomes|is|should be|takes over as) [the |its ][new ]owner[ of {}]', '(owner|new owner)[:| is| =| becomes] {to}',
             'assign {to}[ to {}| as owner| as the owner]',
-            '{to} (takes|gets|takes over) {}',
+            '{to} (takes|gets|takes over) {}', '{to} takes (over|{} over)',
         )->slot('', new ItsType)->slot('to', new PersonSlot);
     }
 

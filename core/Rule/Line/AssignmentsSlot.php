@@ -7,6 +7,7 @@ namespace VividLedger\Rule\Line;
 use Closure;
 use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Value\AssignedValues;
+use VividLedger\Rule\Value\FoundPerson;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
@@ -125,7 +126,11 @@ final readonly class AssignmentsSlot implements Worded
         $found = [];
         foreach ($this->behind($typed, $at) as [$behind, $cost]) {
             foreach (self::values($field)->parse($typed, $behind, $scope->with($field), []) as $to) {
-                $found[] = new Parsed(['field' => $field->name, 'to' => $to->json], $to->end, $to->cost + $cost);
+                // A new owner who has to be found is rather assigned.
+                $isOwner = $typed->isLoose && $field->name === $scope->type->owner && is_array($to->json)
+                    && ($to->json['kind'] ?? null) === FoundPerson::kind();
+                $json = ['field' => $field->name, 'to' => $to->json];
+                $found[] = new Parsed($json, $to->end, $to->cost + $cost + ($isOwner ? 2 : 0));
             }
         }
 
@@ -144,13 +149,14 @@ final readonly class AssignmentsSlot implements Worded
             }
         }
 
-        return $places === [] && ! $this->isBare ? [[$at, 1]] : $places;
+        // "Priority high" by itself could be more than one thing, so it is further away.
+        return $places === [] ? [[$at, $this->isBare ? 3 : 1]] : $places;
     }
 
     /** @return list<array{int, int}> */
     private static function further(Typed $typed, int $at): array
     {
-        $comma = $typed->pattern($at, ',', ',');
+        $comma = $typed->pattern($at, '[,;]', ',');
         $and = $typed->words($comma[1] ?? $at, 'and') ?? ($comma === null ? null : $comma[1]);
         $set = $and === null ? null : $typed->words($and, 'set', 3);
 

@@ -32,7 +32,7 @@ final readonly class Follow implements FindsPeople, Line
             '(let|have|make) {who} follow {}',
             '(make|have) {who} (follow|a follower of|watch) {}',
             '(add|make) {who} (as a follower|a follower|to the followers)[ of {}| on {}]',
-            '{who} (follows|should follow|watches|is to follow) {}', 'let {who} watch {}', '(subscribe|add) {who} to {}',
+            '{who} (follows|should follow|watches|is to follow) {}', 'let {who} watch {}', '(subscribe|add) {who} to {}', 'subscribe {who}',
             'have {who} following {}',
         )->orSaidWith(
             ['stop' => true],

@@ -50,8 +50,13 @@ final readonly class SendMessage implements Line, Reaches
             ->orSaid(
                 '(send|mail|e-mail|email|write|write to) {to} [{channel} ][with |using ][the |our |a ][letter |template |letter '
                     ."template |e-mail template ]{known}[ by {channel}]{$further}",
-                '(send|mail|e-mail|email|post) [the |our |a |an ][letter |template |mail |e-mail |email ]{known} to {to}[ by '
+                '(send|send out|mail|e-mail|email|post) [the |our |a |an ][letter |template |mail |e-mail |email ]{known} to {to}[ by '
                     ."{channel}]{$further}",
+                "[the ](letter|template) {known} to {to}[ by {channel}]{$further}",
+                "use [the ](letter|template) {known} (to write to|to e-mail|to email|for|to mail) {to}{$further}",
+                "(write|send) {channel} to {to}[ (about|on|with the subject)] {subject}[,:| saying] {body}{$further}",
+                '{channel} to {to}[,] [(about|on|with the subject|subject) ]{subject}[,] [and ][saying|text|with the text|:] {body}'
+                    .$further,
                 "send [{channel} ]to {to} (with|using) [the ][letter |template ]{known}{$further}",
                 '(e-mail|email|mail|write to|write) {to}[ (about|on|with the subject|subject)] {subject}[,] [and ](saying|with the '
                     ."text|that says|with|text|body|:) {body}{$further}",

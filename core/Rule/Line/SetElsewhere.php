@@ -45,10 +45,11 @@ final readonly class SetElsewhere implements Spread
     private function of(Typed $typed, int $at, Scope $scope, RecordType $type, string $label): array
     {
         $slot = new AssignmentsSlot(static fn (): RecordType => $type);
+        $bare = new AssignmentsSlot(static fn (): RecordType => $type, isBare: true);
         $found = [];
-        $its = $typed->words($at, $label, 3);
+        $its = $typed->words($at, "{$label}’s", 3) ?? $typed->words($at, $label, 3);
         if ($its !== null) {
-            $found = $slot->parse($typed, $its, $scope, []);
+            $found = [...$slot->parse($typed, $its, $scope, []), ...$bare->parse($typed, $its, $scope, [])];
             $as = $typed->words($its, 'as', 3) ?? $typed->words($its, 'to', 3) ?? $its;
             foreach ((new ImpliedChoice)->parse($typed, $as, $scope->about($type), []) as $choice) {
                 $json = is_array($choice->json) ? $choice->json : [];

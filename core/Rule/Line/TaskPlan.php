@@ -51,14 +51,17 @@ final readonly class TaskPlan
     {
         $rest = '[, also on {contact}][(, due| due on| due by) {due}| {by}][, with [the |]notes {notes}]';
 
-        return $shape->says('Give '.self::SAID)->orSaid(
+        // "A day before Due" can be when the task is due, and when it is given.
+        return $shape->says('Give '.self::SAID)->says('Give {to} a [{priority} ]task {title} {before}')->orSaid(
             '(give|assign|hand|set|make|create for|add for|create) {to} [a |the |another ][{priority} ]task[ to| called| titled| '
                 ."named|:][ {title}][ with {priority}]{$rest}",
             '(give|assign|create|add|make|open|set up|set|start|new|put) [a |the |another ][new ][{priority} ]task[ called| titled|'
                 ." named|:][ {title}] (for|to) {to}[ with {priority}]{$rest}",
             '(give|assign|create|add|make|open|set up|set|put) [a |the |another ][new ][{priority} ]task[ called| titled| named|'
                 .':][ {title}]( due {due}) (for|to) {to}',
-            "(task|a task|to-do|a to-do|new task) for {to}[:|,]( {title}){$rest}", "(task|a task|new task|to-do) {title} for {to}{$rest}",
+            "(task|a task|to-do|a to-do|new task) for {to}[:|,]( {title}){$rest}",
+            "(task|a task|new task|to-do) {title} (for|to) {to}{$rest}",
+            "[a |an ]{priority} task {title} (for|to) {to}{$rest}",
             "task {to} with {title}{$rest}",
             "(create|add|make|open|set up|new) [a |the ][{priority} ]task for {to}[ called| titled|:] {title}{$rest}",
             "{to} (gets|has to do|should do|receives|is given) [a |the ][{priority} ]task[ called| titled|:][ {title}]{$rest}",
@@ -83,8 +86,11 @@ final readonly class TaskPlan
                 most: self::TITLE_LENGTH,
             ), 'contact' => new ContactSlot, 'due' => new TaskDueSlot,
             // "In 2 days" can be when the task is due, and when it is given.
+            'before' => new Keyed('due', Shape::of()->says('{far} {from} {rest}')
+                ->slot('far', new Far('on'))->slot('from', new MomentPath)->slot('rest', new DueRest)),
             'by' => new Keyed('due', Shape::of()->says('(within|in) {length} {rest}')
-                ->says('(by|for|until) tomorrow {rest}', ['amount' => 1, 'unit' => 'day'])->says('by {far} {from} {rest}')
+                ->says('(by|for|until) tomorrow {rest}', ['amount' => 1, 'unit' => 'day'])
+                ->says('by {far} {from} {rest}')->says('{far} {from} {rest}')
                 ->says('(by|for|until) {from} {rest}', ['amount' => 0, 'unit' => 'day'])
                 ->says('(for|by) today {rest}', ['amount' => 0, 'unit' => 'day'])
                 ->slot('length', new Length)->slot('rest', new DueRest)->slot('far', new Far('on'))

@@ -39,7 +39,11 @@ final readonly class After implements Timing
                 'in {due}', '{length} (later|afterwards|after that|from now|after it fires|on) {rest}',
                 'in {length}(’ time|’s time) {rest}',
                 '(when|once) {length} (have|has) (passed|gone by) {rest}', '(wait|waiting) {length}[,] {rest}[then]',
-                'after {length} (have|has) passed {rest}', 'after waiting {due}', 'after another {due}',
+                'after {length} (have|has) passed {rest}',
+                'after waiting {due}',
+                'after another {due}',
+                'after a (delay|wait|pause) of {due}',
+                '(let|allow) {length} (pass|go by)[,] {rest}[then]',
             )
             ->orSaidWith(
                 ['amount' => 1, 'unit' => 'day'],

@@ -41,14 +41,15 @@ final readonly class AtDate implements Timing
             ->orSaid(
                 '(when it is |once it is |when {} is |) {after} {over} {rest}',
                 '{far} the day (of|it is|) {field} {rest}', '{far} {field} is reached {rest}',
-                'when {field} (comes|arrives|is reached) {rest}')
+                'when {field} (comes|arrives|is reached) {rest}', 'when {field} is {away} (away|ahead|off) {rest}',
+                'with {away} to go until {field} {rest}')
             ->orSaidWith(
                 ['amount' => 0, 'unit' => 'day'],
-                '(at|by|when it is) {field} {rest}',
+                '(at|by|when it is) {field} {rest}', '[on ]the day it is {field} {rest}',
                 'when {field} (comes|arrives|is reached) {rest}',
             )
-            ->slot('far', new Far('on'))->slot('field', new DateField)->slot('after', new SignedLength(1))->slot('over', new Overdue)
-            ->slot('', new ItsType)->slot('rest', new DueRest);
+            ->slot('far', new Far('on'))->slot('field', new DateField)->slot('after', new SignedLength(1))
+            ->slot('away', new SignedLength(-1))->slot('over', new Overdue)->slot('', new ItsType)->slot('rest', new DueRest);
     }
 
     public static function label(): string

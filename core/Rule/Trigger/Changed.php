@@ -49,8 +49,9 @@ final readonly class Changed extends OwnTrigger implements WatchesFields
                 '{owned} (changes|is changed|has changed|was changed|is edited|is updated|is modified|gets changed|is different|'
                     .'changed|has been changed)'
                     .'[ from {from}][ to {to}][, or by hand{byHand}]',
-                '(someone|somebody|anyone|anybody|a person) (changes|edits|updates|modifies|sets|alters|switches|puts) {owned}[ '
-                    .'from {from}][ to {to}][, or by hand{byHand}]',
+                '(someone|somebody|anyone|anybody|a person) (changes|edits|updates|modifies|sets|alters|switches|puts|raises|lowers|'
+                    .'moves) {owned}[ '
+                    .'from {from}][ to {to}][, or by hand{byHand}]', '[a |any |every ]{owned} change[s]',
                 '{owned} (becomes|turns|is set to|is changed to|changes to|goes to|moves to|gets|turns to|is now|is put to|gets '
                     .'set to|reaches|turns into|is made|'
                     .'switches to|has become|became|is switched to|is put on) {to}[, or by hand{byHand}]',

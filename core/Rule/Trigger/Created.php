@@ -35,8 +35,10 @@ final readonly class Created extends OwnTrigger
                 '(on |with |for |at |)[every |each |any ]{fresh}[ (comes in|arrives|appears|is there|is created|is added|is made|is '
                     .'opened|is entered)][, or by hand{byHand}]',
                 '(on|at|after|upon) creation of {subject}[, or by hand{byHand}]',
-                '{subject} (comes in|arrives|appears|comes into being)[, or by hand{byHand}]', 'there is {fresh}[, or by hand{byHand}]',
-                '[after ]creating {subject}',
+                '{subject} (comes in|arrives|appears|comes into being)[, or by hand{byHand}]',
+                '(there is|there’s) {fresh}[, or by hand{byHand}]',
+                'after {subject} (is|was|has been) (created|added|made|opened)',
+                '[after ]creating {subject}', '{subject} (come in|arrive|appear|are created|are added)',
                 '[on |after |at |upon ]the creation of {subject}', '(on|after|upon|at) creation',
             )->slot('subject', new Subject)->slot('byHand', new Always)->slot('fresh', new Subject('new'));
     }

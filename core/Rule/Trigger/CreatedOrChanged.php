@@ -30,7 +30,8 @@ final readonly class CreatedOrChanged extends OwnTrigger
             ->says('{subject} is created or changed[, or by hand{byHand}]')->orSaid(
                 '{subject} (is|was|gets|has been) (saved|created or edited|created or updated|added or changed|added or edited|made or '
                     .'changed|changed or created|'
-                    .'edited or created|new or changed|written|stored|created or modified|added or updated|updated or created)[, or by '
+                    .'edited or created|new or changed|written|stored|created or modified|added or updated|'
+                    .'updated or created|made or edited|made or updated|opened or changed)[, or by '
                         .'hand{byHand}]',
                 '(someone|somebody|anyone|anybody) (saves|creates or changes|creates or edits|adds or changes|adds or edits) '
                     .'{subject}[, or by hand{byHand}]',

@@ -20,6 +20,7 @@ use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Far;
 use VividLedger\Shape\Slot\Overdue;
 use VividLedger\Shape\Slot\SignedLength;
+use VividLedger\Shape\Slot\TimeOfDay;
 use VividLedger\Time\Due;
 use VividLedger\Time\WorkingCalendar;
 
@@ -68,9 +69,15 @@ final readonly class DateArrives extends Swept implements WaitsForDate
             "(on|when|at) [the day (of|when|) ]{field}[ (comes|arrives|is reached|is here|is today|has come|is there)] {rest}{$more}",
             "{field} (comes|arrives|is reached|is today|has come) {rest}{$more}",
             "the day {field} {rest}{$more}",
-        )->slot('subject', new Subject)->slot('byHand', new Always)->slot('far', new Far('the day of'))->slot('over', new Overdue)
+        )->orSaid("at {time}[,] {far} {field}{$more}",
+            "at {time}[,] {away} (from|off) {field}{$more}")->slot('subject',
+                new Subject)->slot('byHand',
+                    new Always)->slot('far',
+                        new Far('the day of'))->slot('over',
+                            new Overdue)
             ->slot('away', new SignedLength(-1))->slot('past', new SignedLength(1))
-            ->slot('field', new DateField)->slot('rest', new DueRest)->slot('yearly', new Also('every year', 'only once'))
+            ->slot('field', new DateField)->slot('rest', new DueRest)->slot('time', new TimeOfDay)
+            ->slot('yearly', new Also('every year', 'only once'))
             ->slot('onDayOnly', new Also(
                 'on that day only',
                 'also when it is nearer already',

@@ -31,7 +31,10 @@ final readonly class Deleted extends OwnTrigger
                 '{subject} (is|was|gets|has been) (deleted|removed|erased|thrown away|binned)[, or by hand{byHand}]',
                 '(someone|somebody|anyone|anybody) (deletes|removes|erases) {subject}[, or by hand{byHand}]',
                 '(on|after|at|upon) (deletion|removal|the deletion|the removal) of {subject}[, or by hand{byHand}]',
-                '{subject} (disappears|goes away)[, or by hand{byHand}]', '(on|after) deletion', 'deleting {subject}',
+                '{subject} (disappears|goes away)[, or by hand{byHand}]',
+                '(on|after|upon|at) [the ]deletion',
+                'after {subject} (is|was|has been) (deleted|removed)',
+                'deleting {subject}',
             )->slot('subject', new Subject)->slot('byHand', new Always);
     }
 

@@ -55,7 +55,7 @@ final readonly class FallsQuiet extends Swept implements WaitsForSilence
                     .'is not edited|has not been edited|has not been updated|is not updated|does not change|is left alone|is left '
                         .'unchanged|isn’t changed|'
                     .'hasn’t been edited|hasn’t been updated) [for |in ]{due}[, or by hand{byHand}]',
-                '(nobody|no one|no-one) (changes|has changed|edits|has edited|updates|touches|has updated) {subject} [for |in '
+                '(nobody|no one|no-one) (changes|has changed|edits|has edited|updates|has updated) {subject} [for |in '
                     .']{due}[, or by hand{byHand}]',
                 '(nothing|no field) (changes|has changed) [(on|in|about) {subject} ][for |in ]{due}[, or by hand{byHand}]',
                 '(after|for) {due} (without|with no) [a |any ](change|changes|edit)[ (to|of|on) {subject}][, or by hand{byHand}]',
@@ -73,6 +73,8 @@ final readonly class FallsQuiet extends Swept implements WaitsForSilence
                 'there (is|has been|was) no activity [(on|for) {subject} ][for |in |within ]{due}[, or by hand{byHand}]',
                 'no activity [on {subject} ](for|in) {due}[, or by hand{byHand}]',
                 '(nobody|no one) (does|has done) anything [(on|with) {subject} ][for |in ]{due}[, or by hand{byHand}]',
+                '(nobody|no one|no-one) (touches|has touched|works on|has worked on) {subject} [for |in ]{due}[, or by hand{byHand}]',
+                '{subject} (sits|lies|stands) still [for |in ]{due}[, or by hand{byHand}]',
                 '(after|for) {due} of (silence|inactivity|quiet)[ on {subject}][, or by hand{byHand}]',
                 '{due} (pass|go by|passes|goes by|have passed) without [any ]activity[ on {subject}][, or by hand{byHand}]',
                 '{due} without [any ]activity[ on {subject}][, or by hand{byHand}]',
@@ -89,6 +91,8 @@ final readonly class FallsQuiet extends Swept implements WaitsForSilence
                     .'{subject} ][for |in |within ]{due}[, or by hand{byHand}]',
                 '(after|for) {due} (without|with no) (a |an |any |)(reply|answer|response)[ (to|on) {subject}][, or by hand{byHand}]',
                 'there (is|has been|was) no (reply|answer|response) [(to|on) {subject} ][for |in |within ]{due}[, or by hand{byHand}]',
+                '{subject} (goes|is|stays) {due} without (a |an |any |)(reply|answer|response)[, or by hand{byHand}]',
+                '[still ](unanswered|without a reply|without an answer) for {due}[, or by hand{byHand}]',
                 'no (reply|answer|response) [(to|on) {subject} ](for|in|within|comes for|arrives for|comes in) {due}[, or by hand{byHand}]',
                 'no (reply|answer|response) (comes|arrives|has come) [for |in |within ]{due}[, or by hand{byHand}]',
                 '{due} (pass|go by|passes) without (a |an |any |)(reply|answer)[ to {subject}][, or by hand{byHand}]',

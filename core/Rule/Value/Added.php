@@ -19,7 +19,11 @@ final readonly class Added extends Arithmetic
         return [
             '(increase|raise|up|bump|bump up|increment|grow|lift|put up) {field} by {amount}', 'add {amount} to {field}',
             '{field} (plus|+|+=) {amount}', '(set|make) {field} {amount} (more|higher)', '(count|put) {field} up by {amount}',
-            '(increase|raise|bump) {field} (with|another) {amount}', 'add another {amount} to {field}',
+            '(increase|raise|bump) {field} (with|another) {amount}',
+            '{field} (goes|go|) up by {amount}',
+            '(plus|+) {amount} (on|to) {field}',
+            '(raise|increase) the number of {field} by {amount}', 'add {amount} more to {field}',
+            '{amount} more {field}', 'add another {amount} to {field}',
         ];
     }
 

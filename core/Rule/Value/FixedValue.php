@@ -42,11 +42,12 @@ final readonly class FixedValue implements AssignedValue, Known
         )->orSaidWith(
             ['value' => true],
             '(tick|check|enable|activate|set|mark|flag) {tick}', '(switch|turn) {tick} on', '(switch|turn) on {tick}',
-            '(put|set) a tick (in|at|on) {tick}',
+            '(put|set) a tick (in|at|on) {tick}', '{tick} (on|yes|ticked|checked)', '(select|choose) {tick}',
         )->orSaidWith(
             ['value' => false],
             '(untick|uncheck|disable|deactivate|unset|unmark|unflag|clear) {tick}', '(switch|turn) {tick} off', '(switch|turn) off {tick}',
             '(take|remove) the tick (from|off|out of|in|at) {tick}',
+            '{tick} (off|no|unticked|unchecked|not ticked)', '(deselect|unselect) {tick}', 'take the tick off {tick}',
         )->slot('verb', new ChoiceVerb)->slot('implied', new ImpliedChoice)->slot('field', new SettableField(self::class))
             ->slot('tick', new Keyed('field', new SettableField(self::class, FieldType::Tick)))->slot('', new ItsType);
     }

@@ -51,7 +51,11 @@ final readonly class Shifted implements AssignedValue
             '(push|move|put) {after} (onto|on to|on top of) {field}',
             '(push|move|postpone|shift|delay|put off|extend|defer|put|set) {field} [by |back |out |on |back by |out by |on by '
                 .']{after}[ out| later| on| back| further| further out]',
-            'add {after} to {field}', '(bring|pull) {field} forward [by ]{before}', '(move|set|make) {field} {before} earlier',
+            'add {after} to {field}',
+            '{field} (+|plus) {after}', '(push|move|put|set|shift) back {field} {after}',
+            '{field} {after} later',
+            '(bring|pull) {field} forward [by ]{before}',
+            '(move|set|make) {field} {before} earlier',
             'take {before} off {field}',
         )->slot('field', new SettableField(self::class))->slot('before', new SignedLength(-1))->slot('after', new SignedLength(1));
     }

@@ -34,7 +34,7 @@ final readonly class Stamp implements AssignedValue
         return Shape::of(self::kind())->orSaid(
             '(stamp|timestamp|time stamp|date stamp) {field}[ with {now}]',
             '(put|write|enter|record|note|store|save|keep) {now} (in|into|as|under|for) {field}',
-            '(stamp|write) {now} (on|in|into) {field}',
+            '(stamp|write) {now} (on|in|into) {field}', 'date {field}[ {now}| with {now}]',
         )->slot('field', new SettableField(self::class))->slot('now', new StampWord(isLoose: true));
     }
 

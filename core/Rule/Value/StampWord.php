@@ -18,7 +18,7 @@ final readonly class StampWord implements Spread
 
     private const NOW = [
         'now', 'right now', 'the current time', 'the current moment', 'the time', 'this moment', 'the present time',
-        'the current date and time',
+        'the current date and time', 'the time now', 'the time right now', 'the moment',
     ];
 
     private const TODAY = ['today', 'today’s date', 'the current date', 'the current day', 'the date', 'the date of today', 'this day'];

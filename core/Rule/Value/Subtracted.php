@@ -20,7 +20,8 @@ final readonly class Subtracted extends Arithmetic
             '(decrease|lower|reduce|cut|drop|decrement|bring down|shrink) {field} by {amount}',
             '(take|subtract|deduct|remove|knock) {amount} (off|from|away from|out of) {field}',
             '(count|bring) {field} down by {amount}', 'make {field} {amount} less', '{field} (minus|-|−|-=) {amount}',
-            '(set|make) {field} {amount} lower',
+            '(set|make) {field} {amount} lower', '{field} (goes|go|) down by {amount}', '(minus|-) {amount} (on|to) {field}',
+            '(lower|reduce|decrease) the number of {field} by {amount}', '{amount} (less|fewer) {field}',
         ];
     }
 

@@ -17,7 +17,9 @@ final readonly class WithMember extends ChangedMember
         return [
             '(add|attach|apply|set|put on|give it|put|assign) [the |a ][new ]tag {tags}{member}[ (to|on) {}]',
             'add [the |a |an ]{tags}{member} tag[ to {}]', 'tag [{} ][with |as ]{tags}{member}', 'tag {tags}{member}',
-            '(add|put|include) {its}{member} (to|in|into|among) {field}', 'give {} the tag {tags}{member}',
+            '(add|put|include|append) {its}{member} (to|in|into|among) {field}',
+            'give {} the tag {tags}{member}',
+            '(add|put) {tags}{member} as [a |the ]tag',
             'label {} [as |with ]{tags}{member}', 'tag [{} ][with |as ]the tag {tags}{member}',
         ];
     }

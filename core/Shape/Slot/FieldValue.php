@@ -123,7 +123,17 @@ final readonly class FieldValue implements Worded
             default => [],
         };
 
-        return (new Labels(static fn (): array => self::labels($field, $scope), $also))->parse($typed, $at, $scope, []);
+        $found = (new Labels(static fn (): array => self::labels($field, $scope), $also))->parse($typed, $at, $scope, []);
+        $isQuoted = $field->type === FieldType::Choice && $typed->isLoose && str_starts_with(ltrim($typed->rest($at)), '“');
+        $quoted = $isQuoted ? $typed->quoted($at) : null;
+        [$said, $end] = $quoted ?? ['', $at];
+        foreach ($quoted === null ? [] : $field->choices as $choice) {
+            if (mb_strtolower($choice->label) === mb_strtolower(trim($said))) {
+                $found[] = new Parsed($choice->value, $end, 1);
+            }
+        }
+
+        return $found;
     }
 
     /** @return array<string, string|bool> */

@@ -184,6 +184,8 @@ final readonly class OwnField implements Worded
         $also = match (true) {
             $type?->isMoment() === true => ['date', 'day'],
             $type === FieldType::Tick => ['box', 'tick', 'tick box', 'checkbox', 'flag'],
+            $type === FieldType::Email => ['value', 'address'],
+            $type === FieldType::Phone => ['value', 'number'],
             default => ['value'],
         };
         $tails = [];
