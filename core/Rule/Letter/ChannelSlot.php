@@ -55,7 +55,8 @@ final readonly class ChannelSlot implements Worded
     {
         $channel = $node->raw === null ? Channel::Email : Channel::tryFrom($node->text() ?? '');
         $editor = Editor::choose('How it goes', fn (): array => array_map(
-            static fn (Channel $channel): Offer => new Offer($channel->one(), $channel->value),
+            // Where nothing stands it is an e-mail, and stays so when that is chosen.
+            static fn (Channel $offered): Offer => new Offer($offered->one(), $offered->value, isChosen: $offered === $channel),
             $this->channels,
         ));
         if ($channel === null || ! in_array($channel, $this->channels, true)) {
