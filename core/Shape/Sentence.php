@@ -31,7 +31,7 @@ final readonly class Sentence
      */
     public function parse(Typed $typed, int $at, Scope $scope, array $slots, array $json, int $cost): array
     {
-        return $this->from(0, $typed, $at, $scope, $slots, $json, $cost);
+        return $this->canBeIn($typed) ? $this->from(0, $typed, $at, $scope, $slots, $json, $cost) : [];
     }
 
     /**
@@ -43,7 +43,7 @@ final readonly class Sentence
      */
     public function behind(Typed $typed, int $at, Scope $scope, array $slots, array $json, int $cost): array
     {
-        return $this->from(1, $typed, $at, $scope, $slots, $json, $cost);
+        return $this->canBeIn($typed) ? $this->from(1, $typed, $at, $scope, $slots, $json, $cost) : [];
     }
 
     /** @return ?string the key of the place it begins with; null when it begins with words */
@@ -169,6 +169,25 @@ final readonly class Sentence
         }
 
         return $found;
+    }
+
+    /** Whether the words that it cannot do without are in the text, wherever they stand. */
+    private function canBeIn(Typed $typed): bool
+    {
+        if (! $typed->isHurried) {
+            return true;
+        }
+        foreach ($this->parts as $part) {
+            if ($part instanceof Place || ($part instanceof Piece && $part->isOptional)) {
+                continue;
+            }
+            $ways = is_string($part) ? [$part] : array_map(static fn (self $way): mixed => $way->parts[0] ?? null, $part->ways);
+            if (array_filter($ways, static fn (mixed $words): bool => ! is_string($words) || $typed->mentions($words)) === []) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /**

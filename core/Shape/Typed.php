@@ -53,8 +53,17 @@ final class Typed
     /** Whether words may be drawn together in it. */
     private readonly bool $isDrawn;
 
-    /** @param  bool  $isLoose  whether it is heard in other words too than those that are printed */
-    public function __construct(string $text, public readonly bool $isLoose = true)
+    /** @var array<string, true> all its words */
+    private readonly array $mentioned;
+
+    /** @var array<string, bool> literals, and whether their first word is among them */
+    private array $mentions = [];
+
+    /**
+     * @param  bool  $isLoose  whether it is heard in other words too than those that are printed
+     * @param  bool  $isHurried  whether sentences whose words are not in it are passed over; then nobody knows what could have stood there
+     */
+    public function __construct(string $text, public readonly bool $isLoose = true, public readonly bool $isHurried = false)
     {
         // What stands in quotes stays as it is; outside of them the shape of an apostrophe says nothing.
         $this->text = (string) preg_replace_callback('/“(?:\\\\.|[^”\\\\])*”|"((?:\\\\.|[^"\\\\])*)"|[^“"]+|[“"]/su',
@@ -64,6 +73,7 @@ final class Typed
                 default => strtr($part[0], ["'" => '’', "\u{2018}" => '’', ' > ' => ' › ']),
             }, $text);
         $this->lower = self::small($this->text);
+        $this->mentioned = array_fill_keys(preg_split('/[^\p{L}\p{N}_]+/u', $this->lower) ?: [], true);
         $this->isDrawn = $isLoose && preg_match('/’s|n’t/', $this->lower) === 1;
     }
 
@@ -88,6 +98,27 @@ final class Typed
     public function once(string $what, int $at, \Closure $look): array
     {
         return $this->found["{$what}@{$at}"] ??= $look();
+    }
+
+    /** Whether the first word of a literal that is no article stands anywhere in it, or could be drawn together with another. */
+    public function mentions(string $literal): bool
+    {
+        return $this->mentions[$literal] ??= $this->lookUp($literal);
+    }
+
+    private function lookUp(string $literal): bool
+    {
+        [$words] = self::$literals[$literal] ??= self::literal($literal);
+        foreach ($words as [$word, $isPlain]) {
+            if (in_array($word, self::ARTICLES, true)) {
+                continue;
+            }
+
+            return ! $isPlain || isset($this->mentioned[$word]) || isset($this->mentioned[self::ALIKE[$word] ?? ''])
+                || ($this->isDrawn && ($word === 'not' || $word === 'has' || $word === 'is' || in_array($word, self::BEFORE_NOT, true)));
+        }
+
+        return true;
     }
 
     /** @return ?int the place behind some words; null when others stand here */

@@ -24,6 +24,11 @@ final class Nearest
         $typed = new Typed($text, isLoose: false);
         $read = self::of($typed, $parse($typed));
         if ($read === []) {
+            $hurried = new Typed($text, isHurried: true);
+            $read = self::of($hurried, $parse($hurried));
+        }
+        if ($read === []) {
+            // Nothing was understood: now everything is tried, to tell what could have stood there.
             $typed = new Typed($text);
             $read = self::of($typed, $parse($typed));
         }

@@ -10,6 +10,10 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Tests\Core\Support\World;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Scope;
+use VividLedger\Shape\Typed;
+use VividLedger\Text\Nearest;
+use VividLedger\Text\Parts;
 use VividLedger\Text\RuleText;
 
 /** What people type, in their own words: read as what it is printed as, or asked about, and never as anything else. */
@@ -86,6 +90,22 @@ final class PhrasesTest extends TestCase
         self::assertSame('Urgent', $meant('set priority to urgnet'));
         self::assertSame('Tomas Weld', $meant('assign it to thomas weld'));
         self::assertNull($meant('set zzz to high'));
+    }
+
+    public function test_what_is_passed_over_in_a_hurry_could_not_have_been_meant(): void
+    {
+        $world = new World;
+        foreach (self::phrases() as ['part' => $part, 'on' => $on, 'said' => $said]) {
+            foreach (array_filter($said, static fn (int $nth): bool => $nth % 3 === 0, ARRAY_FILTER_USE_KEY) as $phrase) {
+                $scope = new Scope(World::schema(), $world, self::type($on), $world->zone());
+                $read = static function (bool $isHurried) use ($phrase, $part, $scope): array {
+                    $typed = new Typed($phrase, isHurried: $isHurried);
+
+                    return Nearest::of($typed, Parts::slot($part)->parse($typed, 0, $scope, []));
+                };
+                self::assertSame($read(false), $read(true), $phrase);
+            }
+        }
     }
 
     /** Whatever phrases are put together: what was understood is printed, and read again is the same. */
