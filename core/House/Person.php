@@ -7,6 +7,7 @@ namespace VividLedger\House;
 /** Someone who works with the application. The handle is their name in rule files and never changes. */
 final readonly class Person
 {
+    /** @param  ?string  $limit  up to how much money they may sign off, as a decimal number; null for nothing */
     public function __construct(
         public int $id,
         public string $handle,
@@ -18,6 +19,7 @@ final readonly class Person
         public string $phone = '',
         public string $zone = '',
         public string $role = '',
+        public ?string $limit = null,
     ) {
     }
 }

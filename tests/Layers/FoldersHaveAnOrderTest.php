@@ -14,7 +14,8 @@ final class FoldersHaveAnOrderTest
     /** By namespace, from the ground up: each folder may use those before it. */
     private const ORDERS = [
         'VividLedger' => [
-            'Time', 'House', 'Schema', 'Record', 'Message', 'Facts', 'Shape', 'Formula', 'People', 'Condition', 'Template', 'Rule',
+            'Time', 'House', 'Schema', 'Record', 'Message', 'Facts', 'Shape', 'Formula', 'People', 'Condition', 'Template', 'SignOff',
+            'Rule',
             'Engine', 'Explain', 'Proofread', 'Rehearse', 'Text',
         ],
         'App' => ['Models', 'Policies', 'Store', 'Work', 'Evidence', 'Http', 'Console', 'Demo', 'Providers'],

@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\SignOff;
+
+/** What somebody who was asked says. */
+enum Answer: string
+{
+    case Yes = 'yes';
+    case No = 'no';
+}

@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\SignOff;
+
+/** A sign-off as it stands: the step at hand, everybody who was asked so far, and who comes next at this step. */
+final readonly class SignOff
+{
+    /**
+     * @param  ?int  $asker  id of the person whose save asked for it; null when nobody in person did
+     * @param  int  $step  at hand, from 0
+     * @param  int  $needed  how many have to agree at this step
+     * @param  list<Seat>  $seats  in the order they were asked
+     * @param  list<int>  $queue  ids of those who are asked next at this step, one after another
+     */
+    public function __construct(
+        public ?int $asker,
+        public \DateTimeImmutable $startedAt,
+        public int $step = 0,
+        public int $needed = 0,
+        public array $seats = [],
+        public array $queue = [],
+        public SignOffStatus $status = SignOffStatus::Waiting,
+        public ?\DateTimeImmutable $endedAt = null,
+    ) {
+    }
+
+    public function isOpen(): bool
+    {
+        return $this->status === SignOffStatus::Waiting;
+    }
+
+    /** @return list<Seat> of the step at hand */
+    public function ofStep(?SeatState $state = null): array
+    {
+        return array_values(array_filter(
+            $this->seats,
+            fn (Seat $seat): bool => $seat->step === $this->step && ($state === null || $seat->state === $state),
+        ));
+    }
+
+    /** The place of somebody who is being asked; null when they are not. */
+    public function waitsFor(int $person): ?int
+    {
+        foreach ($this->seats as $place => $seat) {
+            if ($seat->person === $person && $seat->isWaiting()) {
+                return $place;
+            }
+        }
+
+        return null;
+    }
+
+    /** Whether somebody has said yes at an earlier step. */
+    public function hasAgreed(int $person): bool
+    {
+        foreach ($this->seats as $seat) {
+            if ($seat->person === $person && $seat->state === SeatState::Yes && ! $seat->byItself) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Whether somebody has a part in the step at hand already, or will have. */
+    public function sits(int $person): bool
+    {
+        return in_array($person, $this->queue, true)
+            || in_array($person, array_map(static fn (Seat $seat): int => $seat->person, $this->ofStep()), true);
+    }
+
+    public function withSeat(Seat $seat, ?int $place = null): self
+    {
+        $seats = $this->seats;
+        $seats[$place ?? count($seats)] = $seat;
+
+        return $this->with(seats: array_values($seats));
+    }
+
+    /**
+     * @param  ?list<Seat>  $seats
+     * @param  ?list<int>  $queue
+     */
+    public function with(?int $step = null, ?int $needed = null, ?array $seats = null, ?array $queue = null): self
+    {
+        return new self(
+            $this->asker, $this->startedAt, $step ?? $this->step, $needed ?? $this->needed, $seats ?? $this->seats, $queue ?? $this->queue,
+            $this->status, $this->endedAt,
+        );
+    }
+
+    /** It ends; whoever is still being asked need not answer any more. */
+    public function ended(SignOffStatus $status, \DateTimeImmutable $at): self
+    {
+        $seats = array_map(static fn (Seat $seat): Seat => $seat->isWaiting() ? $seat->becomes(SeatState::Over, $at) : $seat, $this->seats);
+
+        return new self($this->asker, $this->startedAt, $this->step, $this->needed, $seats, [], $status, $at);
+    }
+}

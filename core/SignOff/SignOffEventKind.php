@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\SignOff;
+
+/** What can happen on the way of a sign-off. */
+enum SignOffEventKind: string
+{
+    case Asked = 'asked';
+    case AskedAgain = 'asked_again';
+    case Reminded = 'reminded';
+    case Said = 'said';                 // somebody answered
+    case Counted = 'counted';           // the route answered for somebody whose time ran out
+    case SaidBefore = 'said_before';    // they agreed at an earlier step, and are not asked twice
+    case PassedOn = 'passed_on';        // somebody else is asked instead
+    case StoodIn = 'stood_in';          // nobody was found, and the fallback is asked
+    case StepAgreed = 'step_agreed';
+    case StepLeftOut = 'step_left_out'; // its own condition did not hold
+    case Ended = 'ended';
+}

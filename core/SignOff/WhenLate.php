@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\SignOff;
+
+/** What becomes of somebody's part when their time has run out. */
+enum WhenLate: string
+{
+    case AskAgain = 'again';
+    case NextUp = 'up';         // their manager is asked instead
+    case PassOn = 'pass_on';    // a certain person is
+    case Agree = 'agree';       // it counts as a yes
+    case Decline = 'decline';   // it counts as a no
+    case Stop = 'stop';         // the whole sign-off times out
+}
