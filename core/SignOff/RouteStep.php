@@ -5,12 +5,29 @@ declare(strict_types=1);
 namespace VividLedger\SignOff;
 
 use VividLedger\Condition\Condition;
+use VividLedger\Condition\ConditionSlot;
+use VividLedger\People\PersonSlot;
 use VividLedger\People\Who;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Addable;
+use VividLedger\Shape\Slot\Also;
+use VividLedger\Shape\Slot\Counted;
+use VividLedger\Shape\Slot\LengthOf;
+use VividLedger\Shape\TimeForm;
+use VividLedger\Time\Amount;
 use VividLedger\Time\Due;
 
 /** One step of a route: whom it asks, in which order, what counts, and what happens when nobody answers. */
 final readonly class RouteStep
 {
+    /** What a new one begins with. */
+    public const BEGUN = ['who' => ['kind' => 'people', 'people' => [['kind' => 'manager', 'of' => ['kind' => 'owner']]]]];
+
+    private const MOST_NEEDED = 20;
+
     /**
      * @param  bool  $inTurn  one after another, and not side by side
      * @param  ?int  $needed  how many have to agree; null for all
@@ -32,5 +49,52 @@ final readonly class RouteStep
         public int $again = 1,
         public ?Who $instead = null,
     ) {
+    }
+
+    /** "the owner’s manager and Ulla Verne, 1 of them being enough, within 3 days, and then ask the next person up" */
+    public static function shape(): Shape
+    {
+        return Shape::of()
+            ->says('{who}[, {inTurn}][, {needed} of them being enough][, within {within}][, reminded every {remind}][, and then {late}'
+                .'[ to {instead}]][, only if {onlyIf}]')
+            ->slot('who', new ApproversSlot)
+            ->slot('inTurn', new Also('one after another', 'side by side'))
+            ->slot('needed', new Addable(
+                new Counted(1, self::MOST_NEEDED, label: 'How many are enough'),
+                '+ so many are enough',
+                Editor::number('How many are enough', 1, self::MOST_NEEDED),
+            ))
+            ->slot('within', new Addable(new LengthOf, '+ within', TimeForm::length('Within')))
+            ->slot('remind', new Addable(new LengthOf(bare: true), '+ reminded', TimeForm::length('Reminded every')))
+            ->slot('late', new LateSlot)->slot('instead', new PersonSlot)
+            ->slot('onlyIf', new ConditionSlot(more: '+ only if', margin: 'only if'));
+    }
+
+    /** Reads it from a rule file and words it; null when unfinished. */
+    public static function read(Context $context, Node $node): ?self
+    {
+        $read = self::shape()->read($context, $node);
+        if ($read === null) {
+            return null;
+        }
+        $late = $read->any('late', WhenLate::class);
+        if ($late === WhenLate::PassOn && $read->any('instead', Who::class) === null) {
+            return $context->problem($node->child('instead')->at, 'missing', 'Choose to whom it is passed on.');
+        }
+        if ($late !== null && $read->any('within', Amount::class) === null) {
+            return $context->problem($node->child('within')->at, 'missing', 'Say within which time they are to answer.');
+        }
+        $length = static fn (string $key): ?Due => ($amount = $read->any($key, Amount::class)) === null ? null : new Due($amount);
+
+        return new self(
+            $read->the('who', Approvers::class),
+            $read->flag('inTurn'),
+            $read->raw('needed') === null ? null : $read->number('needed'),
+            $read->any('onlyIf', Condition::class),
+            $length('within'),
+            $length('remind'),
+            late: $late ?? WhenLate::Stop,
+            instead: $read->any('instead', Who::class),
+        );
     }
 }

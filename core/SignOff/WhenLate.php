@@ -13,4 +13,17 @@ enum WhenLate: string
     case Agree = 'agree';       // it counts as a yes
     case Decline = 'decline';   // it counts as a no
     case Stop = 'stop';         // the whole sign-off times out
+
+    /** As it reads behind "and then": "ask the next person up". */
+    public function said(): string
+    {
+        return match ($this) {
+            self::AskAgain => 'ask them again',
+            self::NextUp => 'ask the next person up',
+            self::PassOn => 'pass it on',
+            self::Agree => 'count it as a yes',
+            self::Decline => 'count it as a no',
+            self::Stop => 'let it time out',
+        };
+    }
 }

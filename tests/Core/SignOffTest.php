@@ -14,9 +14,10 @@ use VividLedger\Facts\View;
 use VividLedger\House\Person;
 use VividLedger\People\PersonExpressions;
 use VividLedger\People\Who;
-use VividLedger\Schema\Path;
+use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
 use VividLedger\SignOff\Answer;
 use VividLedger\SignOff\Approvers;
 use VividLedger\SignOff\Clerk;
@@ -305,6 +306,26 @@ final class SignOffTest extends TestCase
             {
             }
 
+            public static function kind(): string
+            {
+                return 'fixed';
+            }
+
+            public static function shape(): Shape
+            {
+                return Shape::of('fixed')->says('somebody');
+            }
+
+            public static function label(): string
+            {
+                return 'somebody';
+            }
+
+            public static function read(Context $context, Node $node): null
+            {
+                return null;
+            }
+
             public function people(View $view): array
             {
                 return array_values(array_filter(array_map(fn (int $id): ?Person => $this->world->person($id), $this->ids)));
@@ -327,9 +348,9 @@ final class SignOffTest extends TestCase
         return PersonExpressions::read($this->context(), new Node($json, '/who')) ?? self::fail('nobody of that kind');
     }
 
-    private function cost(): Path
+    private function cost(): Field
     {
-        return World::schema()->path(World::schema()->types['ticket'], 'cost') ?? self::fail('no such field');
+        return World::schema()->types['ticket']->field('cost') ?? self::fail('no such field');
     }
 
     private function context(): Context

@@ -9,10 +9,11 @@ use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
 use VividLedger\Shape\Typed;
 
-/** Whole sentences in a row: "…; and …". */
+/** Whole sentences in a row: "…; and …", or "…; then …". */
 final readonly class Series implements Slot
 {
-    public function __construct(private Slot $one, private int $least, private ?int $most = null, private bool $isNeeded = true)
+    public function __construct(private Slot $one, private int $least, private ?int $most = null, private bool $isNeeded = true,
+        private string $joint = 'and')
     {
     }
 
@@ -23,7 +24,7 @@ final readonly class Series implements Slot
             $json,
         ) : [];
 
-        return count($texts) < $this->least || in_array(null, $texts, true) ? null : implode('; and ', $texts);
+        return count($texts) < $this->least || in_array(null, $texts, true) ? null : implode("; {$this->joint} ", $texts);
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
@@ -34,7 +35,7 @@ final readonly class Series implements Slot
             array_push($found, ...$open);
             $longer = [];
             foreach ($open as $list) {
-                $behind = $typed->pattern($list->end, ';\s*(?:and\b)?', '; and', 0);
+                $behind = $typed->pattern($list->end, ";\\s*(?:{$this->joint}\\b)?", "; {$this->joint}", 0);
                 foreach ($behind === null ? [] : $this->one->parse($typed, $behind[1], $scope, $around) as $next) {
                     $items = is_array($list->json) ? array_values($list->json) : [];
                     $longer[] = new Parsed([...$items, $next->json], $next->end, $list->cost + $next->cost);
