@@ -10,9 +10,9 @@ use App\Models\ScheduledLine;
 use App\Models\Task;
 use App\Models\TaskStatus;
 use Illuminate\Database\Eloquent\Builder;
+use VividLedger\Facts\Awaited;
 use VividLedger\Facts\PencilledLine;
 use VividLedger\Facts\Run;
-use VividLedger\Facts\TasksOfLine;
 use VividLedger\Record\Alteration;
 
 /** Reads runs in play with their pencilled lines. */
@@ -39,7 +39,7 @@ final class RunsInPlay
     }
 
     /** @param  ?\DateTimeImmutable  $then  as they were at a moment; null for now */
-    public static function tasks(int $run, string $key, ?\DateTimeImmutable $then = null): ?TasksOfLine
+    public static function tasks(int $run, string $key, ?\DateTimeImmutable $then = null): ?Awaited
     {
         $tasks = ($then === null ? Task::rows() : Task::givenRows($then))->where('run_id', $run)->where('line_key', $key)
             ->get(['status', 'given_at', 'due_at', 'done_at']);
@@ -52,7 +52,7 @@ final class RunsInPlay
         $at = static fn (mixed $column): ?\DateTimeImmutable => is_string($column) ? Columns::instant($column) : null;
         $open = $tasks->filter($isOpen)->count();
 
-        return new TasksOfLine(
+        return new Awaited(
             $open,
             $at($tasks->min('given_at')) ?? throw new \LogicException('A task was given at some time.'),
             $at($tasks->max('due_at')),

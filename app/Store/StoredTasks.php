@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\Task;
+use VividLedger\Facts\Awaited;
 use VividLedger\Facts\TaskFacts;
-use VividLedger\Facts\TasksOfLine;
 
 /** Tasks and runs from the database, as they are now or as they were at a moment. */
 final readonly class StoredTasks implements TaskFacts
@@ -25,7 +25,7 @@ final readonly class StoredTasks implements TaskFacts
         return RunsInPlay::of($type, $id, $this->at);
     }
 
-    public function tasksOf(int $run, string $key): ?TasksOfLine
+    public function tasksOf(int $run, string $key): ?Awaited
     {
         return RunsInPlay::tasks($run, $key, $this->at);
     }

@@ -207,7 +207,7 @@ final readonly class Engine
         foreach ($rule->lines as $placed) {
             if ($placed->timing !== null) {
                 $waitsFor = $placed->timing->waitsFor();
-                $performance->pencilIn($placed, $placed->timing, $waitsFor === null ? null : $performance->tasksGiven($waitsFor));
+                $performance->pencilIn($placed, $placed->timing, $waitsFor === null ? null : $performance->awaited($waitsFor));
             }
         }
         $key = $rule->guard->key($subject, $occasion ?? $course->occasion($subject, $answered), $state);

@@ -119,6 +119,7 @@ final readonly class Examiner
                 EventKind::Comment => "Comment on the {$type->inSentence()}: “".mb_strimwidth($change->event->text, 0, 80, '…').'”',
                 EventKind::File => "File on the {$type->inSentence()}: {$change->event->text}",
                 EventKind::TaskDone => "Task done: “{$change->event->text}”",
+                EventKind::SignedOff => "Sign-off: {$change->event->text}",
                 EventKind::Reply => 'Reply: “'.mb_strimwidth($change->event->text, 0, 80, '…').'”',
                 EventKind::ByHand => 'Run by hand',
                 EventKind::DateArrived, EventKind::FellQuiet, EventKind::CameRound, EventKind::LineDue => $change->event->text,

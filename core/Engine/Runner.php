@@ -43,8 +43,8 @@ final readonly class Runner
 
                 continue;
             }
-            if ($answered->event?->kind === EventKind::TaskDone) {
-                $this->tasksMoved($course, $run, $rule, $record, $parent);
+            if (in_array($answered->event?->kind, EventKind::AWAITED, true)) {
+                $this->tasksMoved($course, $run, $rule, $record, $parent, $answered->event->kind);
             } elseif ($answered->event === null) {
                 $this->datesMoved($course, $run, $rule, $record, $answered, $parent);
             }
@@ -99,8 +99,11 @@ final readonly class Runner
                 return;
             }
             if ($tasks !== null && $timing->isNeedless($tasks)) {
-                [$code, $why] = $tasks->open === 0 ? [StruckCode::TaskDone, 'the task was done']
-                    : [StruckCode::TaskNotDone, 'the task was not done in time'];
+                [$code, $why] = match (true) {
+                    $tasks->ended !== '' => [StruckCode::SignedOff, 'the sign-off has ended otherwise'],
+                    $tasks->open === 0 => [StruckCode::TaskDone, 'the task was done'],
+                    default => [StruckCode::TaskNotDone, 'the task was not done in time'],
+                };
                 $course->add(new Struck($line->run, $record, [$line->id], $code, $why, null));
 
                 return;
@@ -188,7 +191,7 @@ final readonly class Runner
     }
 
     /** A task of the run was done: lines that waited for it get their time, lines that were to come if it stayed undone go. */
-    private function tasksMoved(Course $course, Run $run, Rule $rule, Record $record, ?int $parent): void
+    private function tasksMoved(Course $course, Run $run, Rule $rule, Record $record, ?int $parent, EventKind $kind): void
     {
         $gone = [];
         $moved = [];
@@ -215,18 +218,20 @@ final readonly class Runner
                 $gone[] = $line->id;
             }
         }
+        [$code, $why] = $kind === EventKind::SignedOff
+            ? [StruckCode::SignedOff, 'the sign-off has ended'] : [StruckCode::TaskDone, 'the task was done'];
         if ($moved !== []) {
-            $course->add(new Retimed($run, $record, $moved, 'the task was done', $parent));
+            $course->add(new Retimed($run, $record, $moved, $why, $parent));
         }
         if ($gone !== []) {
-            $course->add(new Struck($run, $record, $gone, StruckCode::TaskDone, 'the task was done', $parent));
+            $course->add(new Struck($run, $record, $gone, $code, $why, $parent));
         }
     }
 
     /** A line gave tasks that others wait for. */
     private function tasksGiven(Course $course, PencilledLine $given, Rule $rule, Placed $by, Performance $performance): void
     {
-        $tasks = $by->key === '' ? null : $performance->tasksGiven($by->key);
+        $tasks = $by->key === '' ? null : $performance->awaited($by->key);
         if ($tasks === null) {
             return;
         }

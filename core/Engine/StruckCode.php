@@ -11,6 +11,7 @@ enum StruckCode: string
     case FiredAgain = 'fired_again';
     case TaskDone = 'task_done';
     case TaskNotDone = 'task_not_done';
+    case SignedOff = 'signed_off';   // the sign-off it waited for has ended otherwise
     case TaskWithoutDate = 'task_without_date';
     case TaskCancelled = 'task_cancelled';
     case NoSuchLine = 'no_such_line';

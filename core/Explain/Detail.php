@@ -33,6 +33,7 @@ final readonly class Detail
             'struck', 'too_late', 'line_failed', 'held', 'resumed', 'retimed', 'postponed' => self::lined([
                 $kept->text('because'), ...array_map($this->line(...), $kept->rows('lines')),
             ]),
+            'sign_off' => implode("\n", array_map(SignOffTold::said(...), $kept->rows('happened'))),
             'changed' => implode(' · ', $this->changes()),
             'stopped' => $kept->is('cameRound') ? 'The last rule had fired in this chain already, so the chain ends here.'
                 : 'The chain had grown too long, so it ends here.',

@@ -61,6 +61,12 @@ final readonly class EntryWords
             $due = $kept->below('due');
             $data['due'] = [$due === null ? null : $this->moment($due, '0'), $due === null ? null : $this->moment($due, '1')];
         }
+        if (is_array($data['happened'] ?? null)) {
+            $data['happened'] = array_map(fn (Kept $event): array => array_replace($event->data, array_map(
+                $this->person(...),
+                array_intersect_key($event->data, ['person' => true, 'other' => true]),
+            )), $kept->rows('happened'));
+        }
         if (is_array($data['person'] ?? null)) {
             $data['person'] = array_map($this->person(...), array_values($data['person']));
         } elseif (array_key_exists('person', $data)) {
@@ -103,6 +109,9 @@ final readonly class EntryWords
         }
         if (array_key_exists('person', $did->data)) {
             $words['person'] = $this->person($did->data['person']);
+        }
+        if (is_array($did->data['asked'] ?? null)) {
+            $words['asked'] = array_map($this->person(...), array_values($did->data['asked']));
         }
 
         return $words;

@@ -55,6 +55,8 @@ final readonly class Headline
             'changed' => [$byRule ? 'A rule' : $this->who, "changed {$this->fields()}".$this->about(' of').$api],
             'fired' => [$this->rule, 'fired'.$this->about(' on')],
             'stopped' => [implode(' → ', $kept->texts('chain')), 'was stopped'.$this->about(' on')],
+            'sign_off' => [$this->rule, 'asks for a sign-off'.$this->about(' of')],
+            'signed_off' => ['A sign-off', 'has ended'.$this->about(' of')],
             'task_done' => [$this->who, "did “{$title}”"],
             'task_reopened' => [$this->who, "opened “{$title}” again"],
             'task_due' => ['Task fell due:', $title],

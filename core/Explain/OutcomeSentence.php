@@ -24,6 +24,7 @@ final class OutcomeSentence
             'skipped' => "Left out: {$what}, {$did->text('why')}",
             'message' => self::message($did),
             'created' => "Made {$did->text('record')}",
+            'sign_off' => self::signOff($did),
             'comment' => "Commented{$on}: “{$did->text('text')}”",
             'follow' => $did->text('person').($did->is('follows') ? ' follows it' : ' follows it no more'),
             default => "Task “{$did->text('title')}” to ".($did->text('person') === '' ? 'nobody' : $did->text('person'))
@@ -37,5 +38,12 @@ final class OutcomeSentence
         $missing = $did->texts('missing') === [] ? '' : ', without '.implode(', ', $did->texts('missing'));
 
         return (self::CHANNELS[$did->text('channel')] ?? 'Message')." {$subject}to {$did->text('to')}{$missing}";
+    }
+
+    private static function signOff(Kept $did): string
+    {
+        $asked = $did->texts('asked');
+
+        return $asked === [] ? "Sign-off {$did->text('status')} at once" : 'Sign-off asked of '.implode(' and ', $asked);
     }
 }

@@ -86,7 +86,7 @@ class Ports implements Facts
         return $this->tasks->inPlay($type, $id);
     }
 
-    public function tasksOf(int $run, string $key): ?TasksOfLine
+    public function tasksOf(int $run, string $key): ?Awaited
     {
         return $this->tasks->tasksOf($run, $key);
     }

@@ -184,7 +184,7 @@ final class Standing implements Facts
         return $this->below->inPlay($type, $id);
     }
 
-    public function tasksOf(int $run, string $key): ?TasksOfLine
+    public function tasksOf(int $run, string $key): ?Awaited
     {
         return $this->below->tasksOf($run, $key);
     }

@@ -17,5 +17,5 @@ interface TaskFacts
     public function inPlay(string $type, int $id): array;
 
     /** The tasks that one line of a run gave; null when it has given none. */
-    public function tasksOf(int $run, string $key): ?TasksOfLine;
+    public function tasksOf(int $run, string $key): ?Awaited;
 }

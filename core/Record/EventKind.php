@@ -10,6 +10,9 @@ enum EventKind: string
     /** What people do that a rule can wait for. */
     public const ARRIVING = [self::Reply, self::Comment, self::File, self::TaskDone];
 
+    /** What lines of a run wait for. */
+    public const AWAITED = [self::TaskDone, self::SignedOff];
+
     case Comment = 'comment';
     case File = 'file';
     case TaskDone = 'task_done';
@@ -20,6 +23,7 @@ enum EventKind: string
     case CameRound = 'came_round';
     case PutInForce = 'put_in_force';    // a rule starts on what matched when it was put in force
     case LineDue = 'line_due';           // a pencilled line falls due
+    case SignedOff = 'signed_off';       // a sign-off has ended, one way or another
 
     /** As said of a record: "the ticket gets a comment". */
     public function label(): string
@@ -35,6 +39,7 @@ enum EventKind: string
             self::CameRound => 'is looked at by a timetable',
             self::PutInForce => 'matched when the rule was put in force',
             self::LineDue => 'has a line fall due',
+            self::SignedOff => 'has a sign-off end',
         };
     }
 

@@ -6,6 +6,7 @@ namespace VividLedger\Rehearse;
 
 use VividLedger\Explain\EntryWords;
 use VividLedger\Explain\Kept;
+use VividLedger\Explain\SignOffTold;
 use VividLedger\Record\Display;
 
 /** A rehearsal as lines of text, one for each thing that happened: what a proof keeps and compares. */
@@ -57,6 +58,7 @@ final readonly class Outline
             'retimed' => ["moved {$lines}, {$because}"],
             'postponed' => ["put off {$lines}, {$because}"],
             'stopped' => ['the chain of rules was stopped'],
+            'sign_off' => array_map(SignOffTold::said(...), $kept->rows('happened')),
             'refused' => ["refused: {$kept->text('message')}"],
             default => [str_replace('_', ' ', $told->kind).($kept->text('text') === '' ? '' : " “{$kept->text('text')}”")],
         };
@@ -73,6 +75,8 @@ final readonly class Outline
                 .($did->text('due') === '' ? '' : ", due {$did->text('due')}"),
             'message' => "message “{$did->text('subject')}” to {$did->text('to')}",
             'created' => "made {$did->text('record')}",
+            'sign_off' => $did->texts('asked') === [] ? "sign-off {$did->text('status')}"
+                : 'sign-off asked of '.implode(' and ', $did->texts('asked')),
             'comment' => "commented{$on} “{$did->text('text')}”",
             'follow' => $did->text('person').($did->is('follows') ? ' follows' : ' follows no more'),
             default => "{$did->text('label')}: {$did->text('why')}",

@@ -9,12 +9,12 @@ use VividLedger\Engine\Deed;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\ReadyAgain;
 use VividLedger\Engine\Step;
+use VividLedger\Facts\Awaited;
 use VividLedger\Facts\Children;
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\GuardState;
 use VividLedger\Facts\Quiet;
 use VividLedger\Facts\Standing;
-use VividLedger\Facts\TasksOfLine;
 use VividLedger\Facts\Total;
 use VividLedger\House\Person;
 use VividLedger\Message\Address;
@@ -246,7 +246,7 @@ final class Paper implements Facts
         return $this->runs->on($type, $id);
     }
 
-    public function tasksOf(int $run, string $key): ?TasksOfLine
+    public function tasksOf(int $run, string $key): ?Awaited
     {
         return $this->runs->tasksOf($run, $key);
     }

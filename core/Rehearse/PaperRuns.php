@@ -12,9 +12,9 @@ use VividLedger\Engine\Retimed;
 use VividLedger\Engine\Step;
 use VividLedger\Engine\Struck;
 use VividLedger\Engine\TooLate;
+use VividLedger\Facts\Awaited;
 use VividLedger\Facts\PencilledLine;
 use VividLedger\Facts\Run;
-use VividLedger\Facts\TasksOfLine;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Performance\Pencilling;
 
@@ -29,6 +29,9 @@ final class PaperRuns
 
     /** @var list<PaperTask> in the order they were given */
     public array $tasks = [];
+
+    /** @var list<PaperSignOff> in the order they were asked for */
+    public array $signOffs = [];
 
     private int $lastRun = 0;
 
@@ -68,6 +71,9 @@ final class PaperRuns
         if ($step instanceof Deed) {
             foreach ($step->performance->tasks as $task) {
                 $this->tasks[] = new PaperTask(count($this->tasks) + 1, $task, $step->performance->now, $step->rule, $entry, $run?->id);
+            }
+            foreach ($step->performance->signOffs as $asked) {
+                $this->signOffs[] = new PaperSignOff(count($this->signOffs) + 1, $asked, $step->rule, $entry, $run?->id);
             }
         }
     }
@@ -182,17 +188,19 @@ final class PaperRuns
         return $this->begunBy[$run->id] ?? null;
     }
 
-    public function tasksOf(int $run, string $key): ?TasksOfLine
+    public function tasksOf(int $run, string $key): ?Awaited
     {
         $tasks = array_filter($this->tasks, static fn (PaperTask $task): bool => $task->run === $run && $task->given->key === $key);
         if ($tasks === []) {
-            return null;
+            $of = static fn (PaperSignOff $one): bool => $one->run === $run && $one->asked->key === $key;
+
+            return (array_values(array_filter($this->signOffs, $of))[0] ?? null)?->awaited();
         }
         $dues = array_filter(array_map(static fn (PaperTask $task): ?\DateTimeImmutable => $task->given->due, $tasks));
         $open = count(array_filter($tasks, static fn (PaperTask $task): bool => $task->doneAt === null));
         $done = array_filter(array_map(static fn (PaperTask $task): ?\DateTimeImmutable => $task->doneAt, $tasks));
 
-        return new TasksOfLine(
+        return new Awaited(
             $open,
             min(array_map(static fn (PaperTask $task): \DateTimeImmutable => $task->givenAt, $tasks)),
             $dues === [] ? null : max($dues),

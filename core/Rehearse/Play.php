@@ -17,6 +17,7 @@ use VividLedger\Record\Change;
 use VividLedger\Record\Event;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
+use VividLedger\Rule\Rule;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Schema;
@@ -37,6 +38,8 @@ final class Play
 
     private readonly Upcoming $upcoming;
 
+    public readonly PaperDesk $desk;
+
     public function __construct(
         private readonly Schema $schema,
         private readonly \DateTimeZone $zone,
@@ -47,6 +50,7 @@ final class Play
     ) {
         $this->paper = new Paper($below, $schema, $now);
         $this->teller = new Teller($schema, $book);
+        $this->desk = new PaperDesk($this, $zone);
         $this->upcoming = new Upcoming($book->rules, $schema, $zone, $now);
     }
 
@@ -131,7 +135,12 @@ final class Play
                 $this->paper,
                 $until,
             );
-            if ($line?->due !== null && $line->due <= $until && ($start === null || $line->due < $start->at)) {
+            $wakes = $this->desk->next();
+            if ($wakes !== null && $wakes[0] <= $until && ($start === null || $wakes[0] < $start->at)
+                && ($line?->due === null || $wakes[0] < $line->due)) {
+                $this->paper->now = max($this->paper->now, $wakes[0]);
+                $this->desk->tend($wakes[1]);
+            } elseif ($line?->due !== null && $line->due <= $until && ($start === null || $line->due < $start->at)) {
                 $this->paper->now = max($this->paper->now, $line->due);
                 $this->fallDue($this->paper->runs->atMomentOf($line));
             } elseif ($start !== null) {
@@ -143,6 +152,25 @@ final class Play
             }
         }
         $this->paper->now = max($this->paper->now, $until);
+    }
+
+    /**
+     * Writes down what somebody or time has done, which rules have not answered yet.
+     *
+     * @param  array<string, mixed>  $data
+     * @return int the number of the entry
+     */
+    public function note(string $kind, Record $record, Rule $rule, array $data, int $cause, bool $isWhatIf): int
+    {
+        return $this->enter(new Told($kind, $record, $rule, $data), $cause, isWhatIf: $isWhatIf);
+    }
+
+    /** When a pencilled line falls due or a sign-off has to be tended; null when nothing is to come. */
+    public function nextDue(): ?\DateTimeImmutable
+    {
+        $moments = array_filter([$this->paper->runs->nextDue()?->due, $this->desk->next()[0] ?? null]);
+
+        return $moments === [] ? null : min($moments);
     }
 
     public function start(Start $start): void

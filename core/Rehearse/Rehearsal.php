@@ -300,7 +300,7 @@ final readonly class Rehearsal
         }
         // As far as anything is pencilled in; what time sets off by itself would go on for ever.
         $until = $play->paper->now;
-        while (($next = $play->paper->runs->nextDue()?->due) !== null && $next <= $end && count($play->entries) < self::MOST_ENTRIES) {
+        while (($next = $play->nextDue()) !== null && $next <= $end && count($play->entries) < self::MOST_ENTRIES) {
             $play->passTo($next, $script->record, self::MOST_ENTRIES);
             $until = max($until, $next);
         }

@@ -12,6 +12,7 @@ use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Rehearse\WhatIf\DayOff;
 use VividLedger\Rehearse\WhatIf\FieldsChange;
+use VividLedger\Rehearse\WhatIf\SignOffAnswered;
 use VividLedger\Rehearse\WhatIf\SomebodyAway;
 use VividLedger\Rehearse\WhatIf\TaskIsDone;
 use VividLedger\Rehearse\WhatIf\WhatIf;
@@ -21,6 +22,7 @@ use VividLedger\Rule\Trigger\OpeningKind;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 use VividLedger\Shape\Node;
+use VividLedger\SignOff\Answer;
 
 /** Reads the opening and the what-ifs of a rehearsal from JSON, and writes openings back. */
 final readonly class ScriptReader
@@ -134,6 +136,15 @@ final readonly class ScriptReader
                     "{$node->at}/set",
                     'Choose the field that changes.',
                 ) : new FieldsChange($this->moment($node->child('at')), $set);
+            case SignOffAnswered::kind():
+                $signOff = $node->child('sign_off')->raw;
+
+                return new SignOffAnswered(
+                    $this->moment($node->child('at')),
+                    is_int($signOff) && $signOff > 0 ? $signOff : 1,
+                    Answer::tryFrom($node->child('answer')->text() ?? '') ?? Answer::Yes,
+                    $node->child('comment')->text() ?? '',
+                );
             case TaskIsDone::kind():
                 $task = $node->child('task')->raw;
 

@@ -206,7 +206,11 @@ final class Rule
             }
             $waits = $waits || $placed->timing?->waitsFor() !== null;
         }
-        $events = $this->until === null ? ($waits ? [EventKind::TaskDone] : []) : EventKind::ARRIVING;
+        $events = [
+            ...($this->until === null ? [] : EventKind::ARRIVING),
+            ...array_filter($waits ? EventKind::AWAITED : [], fn (EventKind $kind): bool => $this->until === null
+                || ! in_array($kind, EventKind::ARRIVING, true)),
+        ];
 
         return new Watch($this->on, fields: $fields === null ? null : array_values(array_unique($fields)), events: $events);
     }

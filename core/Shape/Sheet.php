@@ -33,6 +33,12 @@ final class Sheet
     /** @var \ArrayObject<string, mixed> what was looked up once */
     public readonly \ArrayObject $known;
 
+    /** @var array<string, string> what the lines are called whose sign-offs other lines can wait for, by key */
+    public array $signOffs = [];
+
+    /** @var array<int, array{string, string}> key and wording of the lines that ask for sign-offs, by their place */
+    public array $askers = [];
+
     /**
      * @param  ?Asked  $asked  the word whose choices are wanted
      * @param  bool  $isOfChange  whether there is a change that conditions can be about

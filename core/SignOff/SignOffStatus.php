@@ -13,4 +13,17 @@ enum SignOffStatus: string
     case Withdrawn = 'withdrawn';
     case TimedOut = 'timed_out';
     case Stopped = 'stopped';   // nobody is left who could decide
+
+    /** As said of a sign-off: "agreed". */
+    public function said(): string
+    {
+        return match ($this) {
+            self::Waiting => 'waiting',
+            self::Agreed => 'agreed',
+            self::Declined => 'declined',
+            self::Withdrawn => 'withdrawn',
+            self::TimedOut => 'timed out',
+            self::Stopped => 'left undecided',
+        };
+    }
 }

@@ -75,6 +75,9 @@ final class Lines
         if ($bare instanceof GivesTasks) {
             $context->sheet->givers[$place] = [$key, $said];
         }
+        if ($bare instanceof AsksSignOff) {
+            $context->sheet->askers[$place] = [$key, $said];
+        }
         if ($key !== '') {
             if (preg_match('/^[a-z][a-z0-9_]{0,39}$/D', $key) !== 1) {
                 return $context->problem(
@@ -83,11 +86,14 @@ final class Lines
                     'A line goes by a short name of small letters, digits and underlines, such as first_call.',
                 );
             }
-            if (isset($context->sheet->keys[$key])) {
+            if (isset($context->sheet->keys[$key]) || isset($context->sheet->signOffs[$key])) {
                 return $context->problem($node->child('key')->at, 'name_taken', "A line above already goes by ‘{$key}’.");
             }
             if ($bare instanceof GivesTasks) {
                 $context->sheet->keys[$key] = 'the task of line '.($place + 1);
+            }
+            if ($bare instanceof AsksSignOff) {
+                $context->sheet->signOffs[$key] = 'the sign-off of line '.($place + 1);
             }
         }
 

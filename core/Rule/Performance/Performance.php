@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Performance;
 
+use VividLedger\Facts\Awaited;
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\Standing;
-use VividLedger\Facts\TasksOfLine;
 use VividLedger\Facts\View;
 use VividLedger\Formula\ComputedFields;
 use VividLedger\House\Person;
@@ -47,6 +47,9 @@ final class Performance
     /** @var list<array{Record, int, bool}> who follows a record from now on, or no longer */
     public array $follows = [];
 
+    /** @var list<SignOffAsked> */
+    public array $signOffs = [];
+
     /** @var ?array{?string, string} the field and the message of a refusal */
     public ?array $refusal = null;
 
@@ -81,7 +84,7 @@ final class Performance
     }
 
     /** What the moments of lines depend on, for a line that waits for the tasks of another. */
-    public function occasion(?TasksOfLine $tasks = null, int $turn = 1): Occasion
+    public function occasion(?Awaited $tasks = null, int $turn = 1): Occasion
     {
         return self::occasionOf($this->record, $this->type, $this->facts, $this->zone, $this->started ?? $this->now, $tasks, $turn);
     }
@@ -92,7 +95,7 @@ final class Performance
         Facts $facts,
         \DateTimeZone $zone,
         \DateTimeImmutable $started,
-        ?TasksOfLine $tasks = null,
+        ?Awaited $tasks = null,
         int $turn = 1,
     ): Occasion {
         $owner = $record->value($type->owner);
@@ -125,7 +128,7 @@ final class Performance
     }
 
     /** Pencils a line in for when its timing says; one whose moment cannot be kept is not, and the entry says so. */
-    public function pencilIn(Placed $placed, Timing $timing, ?TasksOfLine $tasks): void
+    public function pencilIn(Placed $placed, Timing $timing, ?Awaited $tasks): void
     {
         try {
             $this->later($placed, 1, $timing->due($this->occasion($tasks)));
@@ -163,12 +166,24 @@ final class Performance
     }
 
     /** The tasks that a line has given in this performance; null when it gave none. */
-    public function tasksGiven(string $key): ?TasksOfLine
+    public function tasksGiven(string $key): ?Awaited
     {
         $tasks = array_filter($this->tasks, static fn (TaskGiven $task): bool => $task->key === $key);
         $dues = array_filter(array_map(static fn (TaskGiven $task): ?\DateTimeImmutable => $task->due, $tasks));
 
-        return $tasks === [] ? null : new TasksOfLine(count($tasks), $this->now, $dues === [] ? null : max($dues));
+        return $tasks === [] ? null : new Awaited(count($tasks), $this->now, $dues === [] ? null : max($dues));
+    }
+
+    /** What a line with a key has given or asked for in this performance, for lines that wait for it; null for nothing. */
+    public function awaited(string $key): ?Awaited
+    {
+        foreach ($this->signOffs as $asked) {
+            if ($asked->key === $key) {
+                return $asked->awaited();
+            }
+        }
+
+        return $this->tasksGiven($key);
     }
 
     private function pencil(Pencilling $pencilling): void
@@ -250,6 +265,14 @@ final class Performance
             'path' => $task->path,
             'stoodIn' => $task->stoodIn,
             'due' => $task->due === null ? null : Value::instantText($task->due),
+        ];
+    }
+
+    public function askFor(SignOffAsked $asked): void
+    {
+        $this->signOffs[] = $asked;
+        $this->outcomes[] = [
+            'kind' => 'sign_off', 'status' => $asked->moved->signOff->status->value, 'asked' => $asked->waiting(), 'why' => $asked->why,
         ];
     }
 

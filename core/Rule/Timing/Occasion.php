@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
-use VividLedger\Facts\TasksOfLine;
+use VividLedger\Facts\Awaited;
 use VividLedger\House\Calendars;
 use VividLedger\House\Person;
 use VividLedger\Record\Record;
@@ -17,7 +17,7 @@ final readonly class Occasion
     /**
      * @param  \DateTimeImmutable  $started  when the rule fired
      * @param  int  $turn  the how-manieth time, from 1
-     * @param  ?TasksOfLine  $tasks  of the line it waits for; null when there are none yet
+     * @param  ?Awaited  $tasks  of the line it waits for; null when there are none yet
      */
     public function __construct(
         public \DateTimeImmutable $started,
@@ -26,7 +26,7 @@ final readonly class Occasion
         public ?Person $owner,
         public \DateTimeZone $zone,
         public int $turn = 1,
-        public ?TasksOfLine $tasks = null,
+        public ?Awaited $tasks = null,
     ) {
     }
 

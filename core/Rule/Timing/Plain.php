@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
-use VividLedger\Facts\TasksOfLine;
+use VividLedger\Facts\Awaited;
 
 /** A timing that happens once, and waits for nothing. */
 trait Plain
@@ -29,7 +29,7 @@ trait Plain
         return null;
     }
 
-    public function isNeedless(TasksOfLine $tasks): bool
+    public function isNeedless(Awaited $tasks): bool
     {
         return false;
     }

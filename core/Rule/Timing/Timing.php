@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
-use VividLedger\Facts\TasksOfLine;
+use VividLedger\Facts\Awaited;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
@@ -63,7 +63,7 @@ interface Timing
     public function seconds(): ?int;
 
     /** Whether what has become of the tasks that it waits for makes the line needless. */
-    public function isNeedless(TasksOfLine $tasks): bool;
+    public function isNeedless(Awaited $tasks): bool;
 
     /** Whether the line is done again and again. */
     public function repeats(): bool;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
-use VividLedger\Facts\TasksOfLine;
+use VividLedger\Facts\Awaited;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\FormField;
 use VividLedger\Shape\Json;
@@ -53,7 +53,7 @@ final readonly class WhenTasksDone implements Timing
 
     public static function ways(Context $context, int $place): array
     {
-        return Waited::ways($context, $place, self::label(), self::kind(), [
+        return Waited::ways($context->sheet->givers, $context->sheet->keys, $place, self::label(), self::kind(), [
             FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
             FormField::time(['amount' => 7, 'unit' => 'day'], 'timeOut', 'wait no longer than', least: 1, isNeeded: false),
             FormField::choice('then', 'and then', [new Offer('leave the line out', null), new Offer('do it anyway', 'anyway')]),
@@ -127,7 +127,7 @@ final readonly class WhenTasksDone implements Timing
         return $this->key;
     }
 
-    public function isNeedless(TasksOfLine $tasks): bool
+    public function isNeedless(Awaited $tasks): bool
     {
         return $tasks->open > 0 && ! $this->anyway;
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
-use VividLedger\Facts\TasksOfLine;
+use VividLedger\Facts\Awaited;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\FormField;
 use VividLedger\Shape\Json;
@@ -48,7 +48,7 @@ final readonly class WhenTasksLate implements Timing
 
     public static function ways(Context $context, int $place): array
     {
-        return Waited::ways($context, $place, self::label(), self::kind(), [
+        return Waited::ways($context->sheet->givers, $context->sheet->keys, $place, self::label(), self::kind(), [
             FormField::time(['amount' => 0, 'unit' => 'day'], sides: ['after', 'before'], hasTime: true, hasClock: true),
         ]);
     }
@@ -108,7 +108,7 @@ final readonly class WhenTasksLate implements Timing
         return $this->key;
     }
 
-    public function isNeedless(TasksOfLine $tasks): bool
+    public function isNeedless(Awaited $tasks): bool
     {
         return $tasks->open === 0;
     }

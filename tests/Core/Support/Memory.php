@@ -7,11 +7,11 @@ namespace Tests\Core\Support;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\ReadyAgain;
 use VividLedger\Engine\Step;
+use VividLedger\Facts\Awaited;
 use VividLedger\Facts\Children;
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\GuardState;
 use VividLedger\Facts\Quiet;
-use VividLedger\Facts\TasksOfLine;
 use VividLedger\Facts\Total;
 use VividLedger\House\Directory;
 use VividLedger\House\Person;
@@ -242,7 +242,7 @@ abstract class Memory implements Directory, Facts
         return [];
     }
 
-    public function tasksOf(int $run, string $key): ?TasksOfLine
+    public function tasksOf(int $run, string $key): ?Awaited
     {
         return null;
     }

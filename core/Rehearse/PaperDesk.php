@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rehearse;
+
+use VividLedger\Explain\SignOffTold;
+use VividLedger\Facts\View;
+use VividLedger\Record\Event;
+use VividLedger\Record\EventKind;
+use VividLedger\Rule\Line\AsksSignOff;
+use VividLedger\SignOff\Answer;
+use VividLedger\SignOff\Clerk;
+use VividLedger\SignOff\Moved;
+use VividLedger\SignOff\SeatState;
+
+/** Leads the sign-offs of a rehearsal: nobody answers unless that is supposed, and time runs out as it would. */
+final readonly class PaperDesk
+{
+    public function __construct(private Play $play, private \DateTimeZone $zone)
+    {
+    }
+
+    /** @return ?array{\DateTimeImmutable, PaperSignOff} when one has to be tended next; null when none has */
+    public function next(): ?array
+    {
+        $next = null;
+        foreach ($this->play->paper->runs->signOffs as $one) {
+            $at = $this->clerk($one)?->wakesAt($one->signOff);
+            if ($at !== null && ($next === null || $at < $next[0])) {
+                $next = [$at, $one];
+            }
+        }
+
+        return $next;
+    }
+
+    public function tend(PaperSignOff $one): void
+    {
+        $moved = $this->clerk($one)?->tend($one->signOff);
+        if ($moved !== null) {
+            $this->take($one, $moved);
+        }
+    }
+
+    /** Whoever is asked first says the same, and whoever is asked next in their place does too, until it has ended. */
+    public function answer(PaperSignOff $one, Answer $answer, string $comment): void
+    {
+        $clerk = $this->clerk($one);
+        while ($clerk !== null && ($seat = $one->signOff->ofStep(SeatState::Waiting)[0] ?? null) !== null) {
+            $this->take($one, $clerk->answer($one->signOff, $seat->person, $answer, $comment), $seat->person, true);
+        }
+    }
+
+    private function take(PaperSignOff $one, Moved $moved, ?int $actor = null, bool $isWhatIf = false): void
+    {
+        $one->signOff = $moved->signOff;
+        $record = $this->play->paper->record($one->asked->record->type, $one->asked->record->id);
+        if ($moved->events === [] || $record === null) {
+            return;
+        }
+        $number = $this->play->note('sign_off', $record, $one->rule, SignOffTold::of($moved->events), $one->entry, $isWhatIf);
+        if (! $moved->signOff->isOpen()) {
+            $event = new Event(EventKind::SignedOff, "sign_off:{$one->number}", $moved->signOff->status->said());
+            $this->play->happen($record, $event, $actor, $isWhatIf, $number);
+        }
+    }
+
+    private function clerk(PaperSignOff $one): ?Clerk
+    {
+        $line = $one->rule->line($one->asked->place)?->bare();
+        $record = $this->play->paper->record($one->asked->record->type, $one->asked->record->id);
+
+        return $line instanceof AsksSignOff && $record !== null
+            ? new Clerk($line->route(), new View($record, $this->play->paper), $this->zone) : null;
+    }
+}

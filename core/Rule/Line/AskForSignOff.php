@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\SignOffAsked;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Gap;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\SignOff\Clerk;
+use VividLedger\SignOff\Route;
+use VividLedger\SignOff\RouteStep;
+use VividLedger\SignOff\StepsSlot;
+use VividLedger\Template\Template;
+use VividLedger\Template\TemplateText;
+
+/** Asks people to sign something off, step after step; other lines wait for how it ends. */
+final readonly class AskForSignOff implements AsksSignOff, Line
+{
+    private const REASON_LENGTH = 500;
+
+    private function __construct(private Route $route, private ?Template $why)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'sign_off';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->starts(['steps' => [RouteStep::BEGUN]])
+            ->says('Ask for a sign-off[ because {why}] by {steps}')
+            ->orSaid(
+                '(ask for|get|request|require) [an |the |a ](approval|sign-off|sign off|okay|ok)[ because {why}] (by|of|from) {steps}',
+                '(have|let) {steps} (approve|sign off) it',
+            )
+            ->slot('steps', new StepsSlot)->slot('why', new TemplateText(
+                new Gap('', '', '+ because'),
+                'What they are to know',
+                true,
+                'A reason has at most '.self::REASON_LENGTH.' characters.',
+                self::REASON_LENGTH,
+                80,
+            ));
+    }
+
+    public static function label(): string
+    {
+        return 'Ask for a sign-off';
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $read = self::shape()->read($context, $node);
+
+        return $read === null ? null : new self($read->the('steps', Route::class), $read->any('why', Template::class));
+    }
+
+    public function route(): Route
+    {
+        return $this->route;
+    }
+
+    public function perform(Performance $performance): void
+    {
+        $placed = $performance->placed;
+        $why = $this->why?->lines($performance->view(), $performance->display, $performance->number()) ?? '';
+        $clerk = new Clerk($this->route, $performance->view(), $performance->zone);
+        $performance->askFor(new SignOffAsked(
+            $performance->record,
+            $clerk->begin($performance->change->actor),
+            $placed->place ?? 0,
+            $placed->key ?? '',
+            mb_substr($why, 0, self::REASON_LENGTH),
+        ));
+    }
+}

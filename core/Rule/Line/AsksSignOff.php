@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Line;
+
+use VividLedger\SignOff\Route;
+
+/** A line that asks for a sign-off, which other lines can wait for. */
+interface AsksSignOff
+{
+    public function route(): Route;
+}

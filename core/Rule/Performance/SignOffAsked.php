@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Performance;
+
+use VividLedger\Facts\Awaited;
+use VividLedger\Record\Record;
+use VividLedger\SignOff\Moved;
+use VividLedger\SignOff\Seat;
+use VividLedger\SignOff\SeatState;
+use VividLedger\SignOff\SignOff;
+
+/** A sign-off that a line asked for, as it began. */
+final readonly class SignOffAsked
+{
+    /**
+     * @param  int  $place  of the line in its page, from 0: its route is read there
+     * @param  string  $key  by which later lines wait for it; empty for none
+     * @param  string  $why  what those who are asked read
+     */
+    public function __construct(
+        public Record $record,
+        public Moved $moved,
+        public int $place,
+        public string $key,
+        public string $why,
+    ) {
+    }
+
+    /** @return list<int> ids of those who are asked first */
+    public function waiting(): array
+    {
+        return array_map(static fn (Seat $seat): int => $seat->person, $this->moved->signOff->ofStep(SeatState::Waiting));
+    }
+
+    public function awaited(): Awaited
+    {
+        return self::awaits($this->moved->signOff);
+    }
+
+    /** How far it has come, for lines that wait for it. */
+    public static function awaits(SignOff $signOff): Awaited
+    {
+        $isOpen = $signOff->isOpen();
+
+        return new Awaited($isOpen ? 1 : 0, $signOff->startedAt, null, $signOff->endedAt, $isOpen ? '' : $signOff->status->value);
+    }
+}

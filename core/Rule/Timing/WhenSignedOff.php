@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Timing;
+
+use VividLedger\Facts\Awaited;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\FormField;
+use VividLedger\Shape\Json;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\DueRest;
+use VividLedger\Shape\Slot\Labels;
+use VividLedger\Shape\Slot\Length;
+use VividLedger\Shape\Slot\Quoted;
+use VividLedger\Shape\TimeReader;
+use VividLedger\SignOff\SignOffStatus;
+use VividLedger\Time\Due;
+
+/** When the sign-off that another line asked for has ended in a certain way, or so long after. */
+final readonly class WhenSignedOff implements Timing
+{
+    use Plain;
+
+    private function __construct(private string $key, private SignOffStatus $status, private Due $due)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'signed_off';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('once {line} is {status} {rest}', ['amount' => 0, 'unit' => 'day'])
+            ->says('{after} after {line} is {status} {rest}')
+            ->orSaidWith(['amount' => 0, 'unit' => 'day'], '(when|as soon as|after|if) {line} (is|was|has been) {status} {rest}')
+            ->slot('line', new Quoted(40, pattern: Json::NAME['pattern']))->slot('after', new Length)->slot('rest', new DueRest)
+            ->slot('status', self::labels());
+    }
+
+    public static function label(): string
+    {
+        return 'when a sign-off ends';
+    }
+
+    public static function ways(Context $context, int $place): array
+    {
+        $statuses = array_map(
+            static fn (SignOffStatus $status): Offer => new Offer($status->said(), $status->value),
+            self::ends(),
+        );
+
+        return Waited::ways($context->sheet->askers, $context->sheet->signOffs, $place, self::label(), self::kind(), [
+            FormField::choice('status', 'has been', $statuses, SignOffStatus::Agreed->value),
+            FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
+        ]);
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $key = $node->child('line')->text() ?? '';
+        $status = SignOffStatus::tryFrom($node->child('status')->text() ?? '');
+        $due = TimeReader::due($node);
+        if (! isset($context->sheet->signOffs[$key])) {
+            return $context->problem($node->at, 'unknown_line', 'Choose a line above that asks for a sign-off.');
+        }
+        if ($status === null || ! in_array($status, self::ends(), true)) {
+            return $context->problem($node->at, 'wrong_type', 'Choose how the sign-off ends.');
+        }
+        if (is_string($due) || $due->amount->amount < 0) {
+            return $context->problem($node->at, 'wrong_type', is_string($due) ? $due : 'The line comes after the sign-off has ended.');
+        }
+
+        return new self($key, $status, $due);
+    }
+
+    /** @return array{} */
+    public static function parted(): array
+    {
+        return [];
+    }
+
+    public function margin(): string
+    {
+        return $this->due->amount->amount === 0 ? "when {$this->status->said()}" : "{$this->due->length()} after {$this->status->said()}";
+    }
+
+    public function said(): string
+    {
+        $when = $this->due->amount->amount === 0 ? 'once' : "{$this->due->length()} after";
+
+        return trim("{$when} it is {$this->status->said()} {$this->due->rest()}");
+    }
+
+    public function note(): string
+    {
+        return $this->due->rest();
+    }
+
+    public function due(Occasion $occasion): ?\DateTimeImmutable
+    {
+        $signOff = $occasion->tasks;
+
+        return $signOff?->doneAt === null || $signOff->ended !== $this->status->value ? null
+            : $occasion->reckon($this->due, $signOff->doneAt);
+    }
+
+    public function waitsFor(): string
+    {
+        return $this->key;
+    }
+
+    public function isNeedless(Awaited $tasks): bool
+    {
+        return $tasks->ended !== '' && $tasks->ended !== $this->status->value;
+    }
+
+    private static function labels(): Labels
+    {
+        $labels = [];
+        foreach (self::ends() as $status) {
+            $labels[$status->said()] = $status->value;
+        }
+
+        return Labels::of($labels, ['signed off' => 'agreed', 'approved' => 'agreed', 'rejected' => 'declined', 'refused' => 'declined']);
+    }
+
+    /** @return list<SignOffStatus> the ways it can end that a line can wait for */
+    private static function ends(): array
+    {
+        return [SignOffStatus::Agreed, SignOffStatus::Declined, SignOffStatus::Withdrawn, SignOffStatus::TimedOut, SignOffStatus::Stopped];
+    }
+}
