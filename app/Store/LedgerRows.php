@@ -33,8 +33,10 @@ final class LedgerRows
     /** @var list<array{Message, Record, int, int, \DateTimeImmutable}> each with its record, rule, entry and moment */
     public array $messages = [];
 
-    public function __construct(public readonly LineRows $lines = new LineRows)
-    {
+    public function __construct(
+        public readonly LineRows $lines = new LineRows,
+        public readonly SignOffRows $signOffs = new SignOffRows,
+    ) {
     }
 
     /** @param  list<string>  $fields  names of the fields that differ */

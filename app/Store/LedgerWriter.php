@@ -63,6 +63,7 @@ final readonly class LedgerWriter
         Batch::insert(GuardReset::class, $rest->resets);
         Batch::insert(FieldChange::class, $rest->history);
         $runs = $rest->lines->write();
+        $rest->signOffs->write($runs);
         $this->give(array_map(
             static fn (array $task): array => ['run_id' => $task['run_id'] ?? $runs[$task['entry_id']] ?? null] + $task,
             $rest->tasks,
@@ -191,6 +192,7 @@ final readonly class LedgerWriter
             $rest->messages[] = [$message, $record, $step->rule->id, $number, $step->performance->now];
         }
         array_push($rest->follows, ...$step->performance->follows);
+        $rest->signOffs->add($step, $number);
     }
 
     /** @return array{record_type: string, record_id: int, version: int} */

@@ -19,7 +19,9 @@ use VividLedger\Time\WorkingCalendar;
 /** Names of people and records, and what the company keeps under a name; remembered as long as the object lives. */
 final class PeopleStore implements Directory
 {
-    private const COLUMNS = ['id', 'handle', 'name', 'manager_id', 'active', 'team', 'email', 'phone', 'time_zone', 'role'];
+    private const COLUMNS = [
+        'id', 'handle', 'name', 'manager_id', 'active', 'team', 'email', 'phone', 'time_zone', 'role', 'sign_off_limit',
+    ];
 
     /** @var array<int, ?Person> */
     private array $people = [];
@@ -184,6 +186,7 @@ final class PeopleStore implements Directory
             $row->phone,
             $row->time_zone,
             $row->role,
+            $row->sign_off_limit,
         );
     }
 }

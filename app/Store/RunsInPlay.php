@@ -7,6 +7,7 @@ namespace App\Store;
 use App\Models\Columns;
 use App\Models\RuleRun;
 use App\Models\ScheduledLine;
+use App\Models\StoredSignOff;
 use App\Models\Task;
 use App\Models\TaskStatus;
 use Illuminate\Database\Eloquent\Builder;
@@ -47,7 +48,7 @@ final class RunsInPlay
             : $task->done_at === null || $task->done_at > Columns::moment($then);
         $tasks = $tasks->filter(static fn (\stdClass $task): bool => $isOpen($task) || $task->status !== TaskStatus::Cancelled->value);
         if ($tasks->isEmpty()) {
-            return null;
+            return self::signOff($run, $key, $then);
         }
         $at = static fn (mixed $column): ?\DateTimeImmutable => is_string($column) ? Columns::instant($column) : null;
         $open = $tasks->filter($isOpen)->count();
@@ -57,6 +58,25 @@ final class RunsInPlay
             $at($tasks->min('given_at')) ?? throw new \LogicException('A task was given at some time.'),
             $at($tasks->max('due_at')),
             $open === 0 ? $at($tasks->max('done_at')) : null,
+        );
+    }
+
+    /** @param  ?\DateTimeImmutable  $then  as it was at a moment; null for now */
+    private static function signOff(int $run, string $key, ?\DateTimeImmutable $then): ?Awaited
+    {
+        $row = $key === '' ? null : StoredSignOff::rows()->where('run_id', $run)->where('line_key', $key)->orderByDesc('id')
+            ->first(['status', 'started_at', 'ended_at']);
+        if ($row === null || ($then !== null && $row->started_at > Columns::moment($then))) {
+            return null;
+        }
+        $isOpen = $row->ended_at === null || ($then !== null && $row->ended_at > Columns::moment($then));
+
+        return new Awaited(
+            $isOpen ? 1 : 0,
+            Columns::instant($row->started_at),
+            null,
+            $isOpen ? null : Columns::instant($row->ended_at),
+            $isOpen ? '' : $row->status,
         );
     }
 

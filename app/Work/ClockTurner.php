@@ -34,6 +34,7 @@ final readonly class ClockTurner
         private LineWorker $lines,
         private Sweep $sweep,
         private Agenda $agenda,
+        private SignOffsDue $signOffs,
     ) {
     }
 
@@ -67,7 +68,7 @@ final readonly class ClockTurner
         });
     }
 
-    /** The next moment at which a pencilled line falls due; null when nothing is pencilled in. */
+    /** The next moment at which a pencilled line falls due or a sign-off has to be tended; null when nothing is to come. */
     public function nextDue(): ?\DateTimeImmutable
     {
         return $this->nextLine($this->clock->now());
@@ -117,7 +118,7 @@ final readonly class ClockTurner
         $due = array_keys(array_filter($sweeps, static fn (\DateTimeImmutable $next): bool => $next <= $at));
         $done = 0;
         do {
-            $now = $this->sweep->work($due) + $this->lines->work((int) config('ledger.batch'));
+            $now = $this->sweep->work($due) + $this->signOffs->work() + $this->lines->work((int) config('ledger.batch'));
             $done += $now;
             if ($now > 0) {
                 // What happened may bring about more at this very moment.
@@ -134,7 +135,9 @@ final readonly class ClockTurner
 
     private function nextLine(\DateTimeImmutable $at): ?\DateTimeImmutable
     {
-        return ScheduledLine::nextDue($at);
+        $moments = array_filter([ScheduledLine::nextDue($at), SignOffsDue::next($at)]);
+
+        return $moments === [] ? null : min($moments);
     }
 
     private function claim(): ?ClockTurn

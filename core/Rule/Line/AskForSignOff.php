@@ -71,12 +71,14 @@ final readonly class AskForSignOff implements AsksSignOff, Line
         $placed = $performance->placed;
         $why = $this->why?->lines($performance->view(), $performance->display, $performance->number()) ?? '';
         $clerk = new Clerk($this->route, $performance->view(), $performance->zone);
+        $moved = $clerk->begin($performance->change->actor);
         $performance->askFor(new SignOffAsked(
             $performance->record,
-            $clerk->begin($performance->change->actor),
+            $moved,
             $placed->place ?? 0,
             $placed->key ?? '',
             mb_substr($why, 0, self::REASON_LENGTH),
+            $clerk->wakesAt($moved->signOff),
         ));
     }
 }

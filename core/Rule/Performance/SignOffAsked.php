@@ -18,6 +18,7 @@ final readonly class SignOffAsked
      * @param  int  $place  of the line in its page, from 0: its route is read there
      * @param  string  $key  by which later lines wait for it; empty for none
      * @param  string  $why  what those who are asked read
+     * @param  ?\DateTimeImmutable  $wakes  when it has to be tended
      */
     public function __construct(
         public Record $record,
@@ -25,6 +26,7 @@ final readonly class SignOffAsked
         public int $place,
         public string $key,
         public string $why,
+        public ?\DateTimeImmutable $wakes = null,
     ) {
     }
 

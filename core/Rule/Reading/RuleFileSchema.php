@@ -20,6 +20,7 @@ use VividLedger\Rule\Value\AssignedValues;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Length;
+use VividLedger\SignOff\Deciders;
 
 /** The JSON Schema (draft 2020-12) of a rule file, made of what the kinds say of themselves. */
 final class RuleFileSchema
@@ -103,6 +104,10 @@ final class RuleFileSchema
             'recipient' => Json::oneOfKinds(self::shapes(array_map(
                 static fn (string $recipient): Shape => $recipient::shape(),
                 Recipients::all(),
+            ))),
+            'approvers' => Json::oneOfKinds(self::shapes(array_map(
+                static fn (string $approvers): Shape => $approvers::shape(),
+                Deciders::all(),
             ))),
             'timing' => ['description' => 'When a line is done; left out: at once.'] + Json::oneOfKinds(self::shapes(array_map(
                 static fn (string $timing): Shape => $timing::shape(),

@@ -1,0 +1,165 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\App;
+
+use App\Models\StoredSignOff;
+use App\Store\Refused;
+use App\Store\SignOffDesk;
+use Illuminate\Support\Facades\DB;
+use Tests\App\Support\TimeTestCase;
+use VividLedger\Rule\Line\AskForSignOff;
+use VividLedger\Rule\Line\Lines;
+use VividLedger\Rule\Timing\Timings;
+use VividLedger\Rule\Timing\WhenSignedOff;
+use VividLedger\Shape\Kinds;
+use VividLedger\SignOff\Answer;
+use VividLedger\SignOff\SignOffStatus;
+
+/** Sign-offs in the application: asked for by a save, decided by people or by time, and what follows each end. */
+final class SignOffTest extends TimeTestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        Kinds::add(Lines::class, AskForSignOff::class);
+        Kinds::add(Timings::class, WhenSignedOff::class);
+    }
+
+    protected function tearDown(): void
+    {
+        Kinds::forget();
+        parent::tearDown();
+    }
+
+    public function test_a_yes_is_an_entry_and_the_lines_that_waited_for_it_are_done(): void
+    {
+        $quote = $this->discounted();
+        $signOff = StoredSignOff::query()->with('seats.person')->sole();
+        self::assertSame(['clea.harrow'], $signOff->seats->pluck('person.handle')->all(), 'Jonas asks, and Clea is above him');
+        self::assertSame(SignOffStatus::Waiting, $signOff->status);
+        $this->desk()->answer($signOff->id, $this->person('clea.harrow')->id, Answer::Yes, 'Good customer');
+        $this->workNow();
+        self::assertSame('sent', $this->stage($quote));
+        $told = implode("\n", array_map(
+            static fn (array $entry): string => "{$entry['head']['strong']} {$entry['head']['rest']}: {$entry['detail']}",
+            $this->as('ines.okafor', 'GET', "records/quote/{$quote}/account")->assertOk()->json('entries'),
+        ));
+        self::assertStringContainsString('Clea Harrow agreed: “Good customer”', $told);
+        self::assertStringContainsString('the sign-off is agreed', $told);
+        $this->refused('ended', fn (): StoredSignOff => $this->desk()->answer(
+            $signOff->id,
+            $this->person('clea.harrow')->id,
+            Answer::No,
+            'No',
+        ));
+        self::assertSame(0, DB::table('scheduled_lines')->whereIn('status', ['pencilled', 'held'])->where('sort', 'line')->count());
+    }
+
+    public function test_a_no_needs_its_reason_and_strikes_out_what_waited_for_a_yes(): void
+    {
+        $quote = $this->discounted();
+        $id = (int) StoredSignOff::query()->value('id');
+        $clea = $this->person('clea.harrow')->id;
+        $before = DB::table('entries')->count();
+        $this->refused('no_comment', fn (): StoredSignOff => $this->desk()->answer($id, $clea, Answer::No, ' '));
+        $this->refused('not_asked', fn (): StoredSignOff => $this->desk()->answer($id, $this->person('jonas.pike')->id, Answer::Yes, ''));
+        self::assertSame($before, DB::table('entries')->count(), 'what is refused changes nothing');
+        $this->desk()->answer($id, $clea, Answer::No, 'Too much');
+        $this->workNow();
+        self::assertSame(['draft', 'Not like this'], [$this->stage($quote), DB::table('messages')->latest('id')->value('subject')]);
+        self::assertSame(['signed_off'], DB::table('scheduled_lines')->where('status', 'struck')->distinct()->pluck('struck_code')->all());
+    }
+
+    public function test_whoever_is_late_is_reminded_and_it_goes_up_until_time_ends_it(): void
+    {
+        $quote = $this->discounted();
+        $this->passTo('2026-11-30T00:00:00Z');
+        $signOff = StoredSignOff::query()->with('seats.person')->sole();
+        self::assertSame(['clea.harrow', 'viktor.sand'], $signOff->seats->pluck('person.handle')->all());
+        self::assertSame(
+            ['viktor.sand'],
+            $signOff->seats->where('state.value', 'waiting')->pluck('person.handle')->values()->all(),
+        );
+        $notes = DB::table('messages')->where('subject', 'like', 'Your sign-off is wanted%')->pluck('person_id');
+        self::assertGreaterThan(1, $notes->count(), 'a reminder, and the note to the next one up');
+        $this->passTo('2026-12-20T00:00:00Z');
+        $signOff->refresh();
+        self::assertSame([SignOffStatus::TimedOut, null], [$signOff->status, $signOff->wakes_at]);
+        self::assertSame('draft', $this->stage($quote));
+    }
+
+    public function test_it_is_withdrawn_by_whoever_asked_and_ends_with_its_record(): void
+    {
+        $this->discounted();
+        $id = (int) StoredSignOff::query()->value('id');
+        $this->refused('not_allowed', fn (): StoredSignOff => $this->desk()->withdraw($id, $this->person('emil.crane')->id, false));
+        self::assertSame(
+            SignOffStatus::Withdrawn,
+            $this->desk()->withdraw($id, $this->person('jonas.pike')->id, false)->status,
+        );
+        $other = $this->discounted('Another', false);
+        $second = StoredSignOff::query()->latest('id')->firstOrFail();
+        DB::table('records_quote')->where('id', $other)->delete();
+        self::assertSame(SignOffStatus::Stopped, $this->desk()->tend($second->id)->status);
+    }
+
+    /** @return int id of a quote with a discount that wants a sign-off */
+    private function discounted(string $subject = 'Ferns', bool $isFirst = true): int
+    {
+        if ($isFirst) {
+            $this->inForce(self::file());
+        }
+
+        return $this->created('quote', [
+            'subject' => $subject, 'stage' => 'draft', 'amount' => '1000', 'discount' => '20',
+            'customer' => $this->customer($subject)['id'],
+            'owner' => $this->person('jonas.pike')->id,
+        ], 'jonas.pike')['record']['id'];
+    }
+
+    /** @return array<string, mixed> */
+    private static function file(): array
+    {
+        $line = static fn (array $line, string $status): array => $line + [
+            'at' => ['kind' => 'signed_off', 'line' => 'asked', 'status' => $status, 'amount' => 0, 'unit' => 'day'],
+        ];
+
+        return [
+            'name' => 'Discounts', 'on' => 'quote', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'once_per_record'],
+            'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'over', 'field' => 'discount', 'value' => '12']]],
+            'lines' => [
+                ['kind' => 'sign_off', 'key' => 'asked', 'why' => 'A discount of {discount}', 'steps' => [[
+                    'who' => ['kind' => 'people', 'people' => [['kind' => 'manager', 'of' => ['kind' => 'owner']]]],
+                    'within' => ['amount' => 3, 'unit' => 'day'], 'remind' => ['amount' => 1, 'unit' => 'day'], 'late' => 'up',
+                ]]],
+                $line([
+                    'kind' => 'set_fields', 'set' => [['field' => 'stage', 'to' => ['kind' => 'value', 'value' => 'sent']]],
+                ], 'agreed'),
+                $line(['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Not like this'], 'declined'),
+            ],
+        ];
+    }
+
+    private function stage(int $quote): string
+    {
+        return (string) DB::table('records_quote')->where('id', $quote)->value('stage');
+    }
+
+    private function desk(): SignOffDesk
+    {
+        return $this->app->make(SignOffDesk::class);
+    }
+
+    /** @param  \Closure(): StoredSignOff  $act */
+    private function refused(string $code, \Closure $act): void
+    {
+        try {
+            $act();
+            self::fail("It should have been refused: {$code}.");
+        } catch (Refused $refused) {
+            self::assertSame($code, $refused->reason);
+        }
+    }
+}
