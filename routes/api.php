@@ -23,6 +23,7 @@ use App\Http\Api\RuleController;
 use App\Http\Api\RunController;
 use App\Http\Api\SchemaController;
 use App\Http\Api\SessionController;
+use App\Http\Api\SignOffController;
 use App\Http\Api\TaskController;
 use App\Http\Api\TextController;
 use App\Http\Api\TodayController;
@@ -69,6 +70,11 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('records/{type}/{id}/tasks', [TaskController::class, 'ofRecord']);
     Route::get('tasks', [TaskController::class, 'index']);
     Route::get('tasks/{id}', [TaskController::class, 'show']);
+    Route::get('sign-offs', [SignOffController::class, 'index']);
+    Route::get('sign-offs/{id}', [SignOffController::class, 'show']);
+    // Whoever is asked may answer, whatever else they may do; the desk knows whom it asks.
+    Route::post('sign-offs/answers', [SignOffController::class, 'answer']);
+    Route::post('sign-offs/{id}/withdraw', [SignOffController::class, 'withdraw']);
     Route::get('notes', [MessageController::class, 'notes']);
     Route::get('messages', [MessageController::class, 'index']);
     Route::get('messages/{id}', [MessageController::class, 'show']);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Explain;
 
+use VividLedger\SignOff\SignOffEventKind;
+
 /** An entry as a headline: who or what, and what happened. */
 final readonly class Headline
 {
@@ -55,8 +57,9 @@ final readonly class Headline
             'changed' => [$byRule ? 'A rule' : $this->who, "changed {$this->fields()}".$this->about(' of').$api],
             'fired' => [$this->rule, 'fired'.$this->about(' on')],
             'stopped' => [implode(' → ', $kept->texts('chain')), 'was stopped'.$this->about(' on')],
-            'sign_off' => [$this->rule, 'asks for a sign-off'.$this->about(' of')],
-            'signed_off' => ['A sign-off', 'has ended'.$this->about(' of')],
+            'sign_off' => $entry->who === null ? [$this->rule, 'goes on with a sign-off'.$this->about(' of')]
+                : [$this->who, ($this->isSaid() ? 'answered' : 'withdrew').' a sign-off'.$this->about(' of')],
+            'signed_off' => ['A sign-off'.$this->about(' of'), $kept->text('text') === '' ? 'has ended' : "is {$kept->text('text')}"],
             'task_done' => [$this->who, "did “{$title}”"],
             'task_reopened' => [$this->who, "opened “{$title}” again"],
             'task_due' => ['Task fell due:', $title],
@@ -81,6 +84,12 @@ final readonly class Headline
     public static function counted(int $count, string $what): string
     {
         return number_format($count)." {$what}".($count === 1 ? '' : 's');
+    }
+
+    /** Whether somebody said yes or no to a sign-off. */
+    private function isSaid(): bool
+    {
+        return ($this->entry->kept->rows('happened')[0] ?? null)?->text('kind') === SignOffEventKind::Said->value;
     }
 
     /** The record behind a word that leads to it, where the headline names it. */

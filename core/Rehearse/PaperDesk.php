@@ -62,7 +62,7 @@ final readonly class PaperDesk
         $number = $this->play->note('sign_off', $record, $one->rule, SignOffTold::of($moved->events), $one->entry, $isWhatIf);
         if (! $moved->signOff->isOpen()) {
             $event = new Event(EventKind::SignedOff, "sign_off:{$one->number}", $moved->signOff->status->said());
-            $this->play->happen($record, $event, $actor, $isWhatIf, $number);
+            $this->play->happen($record, $event, $actor, $isWhatIf, $number, $one->rule);
         }
     }
 

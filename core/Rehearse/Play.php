@@ -96,16 +96,22 @@ final class Play
     }
 
     /** Something happens to a record and changes none of its fields. */
-    public function happen(Record $record, Event $event, ?int $actor, bool $isWhatIf = false, ?int $cause = null): void
-    {
+    public function happen(
+        Record $record,
+        Event $event,
+        ?int $actor,
+        bool $isWhatIf = false,
+        ?int $cause = null,
+        ?Rule $of = null,
+    ): void {
         $now = $this->paper->record($record->type, $record->id);
         if ($now !== null) {
-            $this->answer(Change::event($now, $event, $actor, $this->paper->now), $isWhatIf, $cause);
+            $this->answer(Change::event($now, $event, $actor, $this->paper->now), $isWhatIf, $cause, $of);
         }
     }
 
     /** Answers a change or an event that comes from outside. */
-    public function answer(Change $change, bool $isWhatIf = false, ?int $cause = null): void
+    public function answer(Change $change, bool $isWhatIf = false, ?int $cause = null, ?Rule $of = null): void
     {
         $decision = $this->engine->decide($change, $this->book, $this->paper, new FixedClock($this->paper->now));
         $number = null;
@@ -113,7 +119,7 @@ final class Play
             $number = $this->enter($this->teller->save($change), $cause, isWhatIf: $isWhatIf);
         } elseif (! $change->event->kind->comesOnce()) {
             $number = $this->enter(
-                new Told($change->event->kind->value, $change->record(), null, ['text' => $change->event->text]),
+                new Told($change->event->kind->value, $change->record(), $of, ['text' => $change->event->text]),
                 $cause,
                 isWhatIf: $isWhatIf,
             );

@@ -56,7 +56,7 @@ final readonly class RouteStep
     {
         return Shape::of()
             ->says('{who}[, {inTurn}][, {needed} of them being enough][, within {within}][, reminded every {remind}][, and then {late}'
-                .'[ to {instead}]][, only if {onlyIf}]')
+                .'[ to {instead}]][, asked only if {onlyIf}]')
             ->slot('who', new ApproversSlot)
             ->slot('inTurn', new Also('one after another', 'side by side'))
             ->slot('needed', new Addable(

@@ -11,6 +11,7 @@ const LadderScreen = () => import('./screens/setup/LadderScreen.svelte');
 const LetterScreen = () => import('./screens/setup/LetterScreen.svelte');
 const NamedScreen = () => import('./screens/setup/NamedScreen.svelte');
 const SetupScreen = () => import('./screens/setup/SetupScreen.svelte');
+const SignOffScreen = () => import('./screens/signoffs/SignOffScreen.svelte');
 const TaskScreen = () => import('./screens/tasks/TaskScreen.svelte');
 const TodayScreen = () => import('./screens/today/TodayScreen.svelte');
 import Missing from './parts/Missing.svelte';
@@ -23,6 +24,7 @@ export const { navigate, route } = createRouter({
     '/rules': RuleList,
     '/rules/:id': RuleScreen,
     '/tasks': TaskScreen,
+    '/sign-offs': SignOffScreen,
     '/ledger': LedgerScreen,
     '/ledger/:number': LedgerScreen,
     '/setup': SetupScreen,

@@ -43,7 +43,8 @@ final class AccessTest extends AppTestCase
                 ['GET', 'ledger'], ['GET', 'tokens'],
                 ['GET', "records/ticket/{$ticket['id']}/beside"], [
                     'GET', "records/ticket/{$ticket['id']}/messages",
-                ], ['GET', 'messages'], ['GET', 'notes'], ['GET', 'letters'], ['GET', 'named-conditions'], ['GET', 'mail-room'],
+                ], ['GET', 'messages'], ['GET', 'notes'],
+                ['GET', 'sign-offs'], ['GET', 'sign-offs?box=asked'], ['GET', 'letters'], ['GET', 'named-conditions'], ['GET', 'mail-room'],
                 ['POST', 'offers', ['file' => $this->demoFile('010-urgent-ticket'), 'at' => '/when/fields', 'by' => 'choose']],
                 ['POST', "records/ticket/{$ticket['id']}/follow", ['follows' => true]]],
             'records' => [[

@@ -240,11 +240,28 @@ final class ContractTest extends AppTestCase
         $this->told('POST', '/api/clock/turn', ['by' => 'hour']);
         $this->told('POST', '/api/feed');
         $this->told('DELETE', '/api/feed');
+        $this->signOffs();
         DB::table('messages')->orderBy('id')->limit(1)->update(['key' => 'abc']);
         $this->app->make(MailRoom::class)->takeMail(
             "Message-ID: <abc@x.example>\r\nFrom: a@x.example\r\nTo: b@x.example\r\nSubject: Hello\r\n\r\nText",
         );
         $this->told('POST', '/api/mail-room/{id}/answer', ['text' => 'Thank you'], ['id' => DB::table('mail_room')->max('id')]);
+    }
+
+    private function signOffs(): void
+    {
+        $this->inForce(SignOffTest::file());
+        $customer = DB::table('records_customer')->value('id');
+        $this->created('quote', [
+            'subject' => 'Ferns', 'stage' => 'draft', 'amount' => '1000', 'discount' => '20', 'customer' => $customer,
+            'owner' => 'jonas.pike',
+        ], 'jonas.pike');
+        $id = DB::table('sign_offs')->value('id');
+        $this->told('GET', '/api/sign-offs');
+        self::assertSame($id, $this->as('ines.okafor', 'GET', 'sign-offs?box=all')->json('signOffs.0.id'));
+        $this->told('GET', '/api/sign-offs/{id}', [], ['id' => $id]);
+        $this->told('POST', '/api/sign-offs/answers', ['ids' => [$id], 'answer' => 'yes']);
+        $this->told('POST', '/api/sign-offs/{id}/withdraw', [], ['id' => $id]);
     }
 
     /** @param  array<string, mixed>  $saved */

@@ -391,8 +391,8 @@ final class KindStoriesTest extends AppTestCase
             $kinds(AssignedValues::ALL),
             [...$told(self::values(), static fn (array $case): string => $case[0]['to']['kind']), 'this', 'made'],
         );
-        // Those that live in time have theirs in LinesInTimeTest and SweepTest.
-        self::assertEqualsCanonicalizing($kinds(Lines::ALL), [...LineStoriesTest::TOLD, 'remind', 'escalate', 'send_list']);
+        // Those that live in time have theirs in LinesInTimeTest, SweepTest and SignOffTest.
+        self::assertEqualsCanonicalizing($kinds(Lines::ALL), [...LineStoriesTest::TOLD, 'remind', 'escalate', 'send_list', 'sign_off']);
         self::assertNotSame([], Operators::all());
     }
 

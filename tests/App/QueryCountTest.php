@@ -41,6 +41,12 @@ final class QueryCountTest extends AppTestCase
                 ],
             ],
         ]);
+        $this->inForce([
+            'name' => 'Asked', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'sign_off', 'steps' => [[
+                'who' => ['kind' => 'people', 'people' => [['kind' => 'manager', 'of' => ['kind' => 'owner']]]],
+            ]]]],
+        ]);
         $first = $this->more($run);
         $this->more($run);
         $few = $this->counted($first);
@@ -112,6 +118,7 @@ final class QueryCountTest extends AppTestCase
         $ids = [
             'records' => $of['ticket'], 'tasks' => $of['task'], 'rules' => $of['rule'], 'runs' => $of['run'], 'ledger' => $of['entry'],
             'messages' => (int) DB::table('messages')->max('id'), 'letters' => (int) DB::table('letters')->max('id'),
+            'sign-offs' => (int) DB::table('sign_offs')->max('id'),
         ];
         $document = json_decode((string) file_get_contents(base_path('docs/openapi.json')), true, 512, JSON_THROW_ON_ERROR);
         $counts = [];
@@ -124,7 +131,7 @@ final class QueryCountTest extends AppTestCase
             $address .= match ($path) {
                 '/api/records/{type}/{id}/then' => "?entry={$of['entry']}", '/api/lines' => '?date=2026-11-25',
                 '/api/rules/{id}/difference' => '?from=1&to=1', '/api/tasks' => '?whose=all&limit=500',
-                '/api/messages' => '?status=all&limit=200',
+                '/api/messages' => '?status=all&limit=200', '/api/sign-offs' => '?box=all&limit=500',
                 default => '',
             };
             // Asked once before, so that what a process learns for good is known.

@@ -15,7 +15,7 @@ use Tests\Core\Support\WholeRange;
  */
 final class RehearsedRangeTest extends TimeTestCase
 {
-    private const RULES = 60;
+    private const RULES = 100;
 
     private const WITH_OTHERS = 10;
 
@@ -37,7 +37,7 @@ final class RehearsedRangeTest extends TimeTestCase
             DB::rollBack();
             $this->forgetEverything();
         }
-        foreach (['fired' => 30, 'line' => 40, 'struck' => 1, 'retimed' => 5, 'changed' => 30, 'created' => 1] as $kind => $least) {
+        foreach (['fired' => 30, 'line' => 40, 'struck' => 1, 'retimed' => 1, 'sign_off' => 20, 'signed_off' => 5, 'changed' => 30, 'created' => 1] as $kind => $least) {
             self::assertGreaterThanOrEqual(
                 $least,
                 $lived[$kind] ?? 0,

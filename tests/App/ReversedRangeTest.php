@@ -15,7 +15,7 @@ use Tests\Core\Support\WholeRange;
  */
 final class ReversedRangeTest extends TimeTestCase
 {
-    private const RULES = 60;
+    private const RULES = 120;
 
     private const CHANGE = ['status' => 'waiting', 'priority' => 'urgent', 'cost' => '620'];
 

@@ -8,31 +8,14 @@ use App\Models\StoredSignOff;
 use App\Store\Refused;
 use App\Store\SignOffDesk;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Testing\TestResponse;
 use Tests\App\Support\TimeTestCase;
-use VividLedger\Rule\Line\AskForSignOff;
-use VividLedger\Rule\Line\Lines;
-use VividLedger\Rule\Timing\Timings;
-use VividLedger\Rule\Timing\WhenSignedOff;
-use VividLedger\Shape\Kinds;
 use VividLedger\SignOff\Answer;
 use VividLedger\SignOff\SignOffStatus;
 
 /** Sign-offs in the application: asked for by a save, decided by people or by time, and what follows each end. */
 final class SignOffTest extends TimeTestCase
 {
-    protected function setUp(): void
-    {
-        parent::setUp();
-        Kinds::add(Lines::class, AskForSignOff::class);
-        Kinds::add(Timings::class, WhenSignedOff::class);
-    }
-
-    protected function tearDown(): void
-    {
-        Kinds::forget();
-        parent::tearDown();
-    }
-
     public function test_a_yes_is_an_entry_and_the_lines_that_waited_for_it_are_done(): void
     {
         $quote = $this->discounted();
@@ -105,6 +88,55 @@ final class SignOffTest extends TimeTestCase
         self::assertSame(SignOffStatus::Stopped, $this->desk()->tend($second->id)->status);
     }
 
+    public function test_the_inbox_is_for_those_who_have_a_part_in_it(): void
+    {
+        $this->discounted();
+        foreach (['Moss', 'Sedge'] as $subject) {
+            $this->discounted($subject, false);
+        }
+        $ids = DB::table('sign_offs')->orderBy('id')->pluck('id')->all();
+        $box = fn (string $handle, string $box): array => $this->as($handle, 'GET', "sign-offs?box={$box}")->assertOk()->json();
+        $mine = $box('clea.harrow', 'waiting');
+        self::assertSame([$ids, 3, 3], [array_column($mine['signOffs'], 'id'), $mine['total'], $mine['mineWaiting']]);
+        self::assertSame(
+            ['Ferns', 'Jonas Pike', 'A discount of 20.0 %', true, 'Clea Harrow', 1],
+            [...array_map(static fn (string $key): mixed => $mine['signOffs'][0][$key], ['recordTitle', 'asker', 'why', 'mine']),
+                $mine['signOffs'][0]['seats'][0]['person'], $mine['signOffs'][0]['seats'][0]['step']],
+        );
+        self::assertSame([0, 3, 0], [
+            $box('jonas.pike', 'waiting')['total'], $box('jonas.pike', 'asked')['total'], $box('clea.harrow', 'decided')['total'],
+        ]);
+        self::assertSame(3, $box('ines.okafor', 'all')['total']);
+        $this->assertRefused($this->as('emil.crane', 'GET', 'sign-offs?box=all'), 403, 'not_allowed');
+        $this->assertRefused($this->as('emil.crane', 'GET', "sign-offs/{$ids[0]}"), 404, 'not_found');
+        $this->assertRefused($this->as('emil.crane', 'POST', "sign-offs/{$ids[0]}/withdraw"), 404, 'not_found');
+        self::assertSame('Ferns', $this->as('jonas.pike', 'GET', "sign-offs/{$ids[0]}")->assertOk()->json('recordTitle'));
+    }
+
+    public function test_several_are_answered_at_once_and_each_tells_what_became_of_it(): void
+    {
+        $quotes = [$this->discounted(), $this->discounted('Moss', false), $this->discounted('Sedge', false)];
+        $ids = DB::table('sign_offs')->orderBy('id')->pluck('id')->all();
+        $answer = fn (string $handle, array $body): TestResponse => $this->as($handle, 'POST', 'sign-offs/answers', $body);
+        $before = DB::table('entries')->count();
+        $this->assertRefused($answer('clea.harrow', ['ids' => $ids, 'answer' => 'no', 'comment' => ' ']), 422, 'no_comment');
+        $this->assertRefused($answer('clea.harrow', ['ids' => [], 'answer' => 'yes']), 422, 'invalid_request');
+        self::assertNotContains(null, $answer('emil.crane', ['ids' => $ids, 'answer' => 'yes'])->assertOk()->json('*.problem'));
+        self::assertSame($before, DB::table('entries')->count(), 'what is refused changes nothing');
+        $this->as('jonas.pike', 'POST', "sign-offs/{$ids[1]}/withdraw")->assertOk()->assertJsonPath('status', 'withdrawn');
+        self::assertSame(
+            [null, 'It was withdrawn.', null, 'There is no sign-off 999999.'],
+            $answer('clea.harrow', ['ids' => [...$ids, 999999], 'answer' => 'yes', 'comment' => 'Fine'])->assertOk()->json('*.problem'),
+        );
+        $this->workNow();
+        self::assertSame(['sent', 'draft', 'sent'], array_map($this->stage(...), $quotes));
+        $told = $this->as('clea.harrow', 'GET', 'sign-offs?box=decided')->assertOk()->json('signOffs');
+        self::assertSame([['agreed', 'Fine'], ['agreed', 'Fine']], array_map(
+            static fn (array $one): array => [$one['status'], $one['seats'][0]['comment']],
+            $told,
+        ));
+    }
+
     /** @return int id of a quote with a discount that wants a sign-off */
     private function discounted(string $subject = 'Ferns', bool $isFirst = true): int
     {
@@ -120,7 +152,7 @@ final class SignOffTest extends TimeTestCase
     }
 
     /** @return array<string, mixed> */
-    private static function file(): array
+    public static function file(): array
     {
         $line = static fn (array $line, string $status): array => $line + [
             'at' => ['kind' => 'signed_off', 'line' => 'asked', 'status' => $status, 'amount' => 0, 'unit' => 'day'],

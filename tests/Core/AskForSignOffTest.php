@@ -7,11 +7,6 @@ namespace Tests\Core;
 use PHPUnit\Framework\TestCase;
 use Tests\Core\Support\World;
 use VividLedger\Rehearse\WhatIf\SignOffAnswered;
-use VividLedger\Rule\Line\AskForSignOff;
-use VividLedger\Rule\Line\Lines;
-use VividLedger\Rule\Timing\Timings;
-use VividLedger\Rule\Timing\WhenSignedOff;
-use VividLedger\Shape\Kinds;
 use VividLedger\SignOff\Answer;
 use VividLedger\Text\RuleText;
 
@@ -23,17 +18,6 @@ final class AskForSignOffTest extends TestCase
         ."Once “asked” is agreed: Set Status to Closed\n"
         ."1 day after “asked” is declined: Remind the owner “No”\n"
         ."Once “asked” is timed out: Set Priority to Urgent\n";
-
-    protected function setUp(): void
-    {
-        Kinds::add(Lines::class, AskForSignOff::class);
-        Kinds::add(Timings::class, WhenSignedOff::class);
-    }
-
-    protected function tearDown(): void
-    {
-        Kinds::forget();
-    }
 
     public function test_it_is_printed_and_typed(): void
     {

@@ -69,8 +69,8 @@ final class RouteReadingTest extends TestCase
                 ['who' => $people(['kind' => 'named', 'handle' => 'edda']),
                     'onlyIf' => ['kind' => 'over', 'field' => 'cost', 'value' => '500']],
             ],
-            'everybody in Sales, within 1 week, and then pass it on to Edda Marlow; then Edda Marlow, only if Cost is over 500',
-            ['everyone in Sales, within a week, and then pass it on to Edda; then Edda, only if cost > 500'],
+            'everybody in Sales, within 1 week, and then pass it on to Edda Marlow; then Edda Marlow, asked only if Cost is over 500',
+            ['everyone in Sales, within a week, and then pass it on to Edda; then Edda, asked only if cost > 500'],
         ];
     }
 

@@ -9,12 +9,18 @@
         queryFn: () => ask(api.GET('/api/tasks', { params: { query: { whose: 'mine', limit: 1 } } })),
         refetchInterval: 60_000,
     }));
+    const signOffs = createQuery(() => ({
+        queryKey: ['sign-offs', 'count'],
+        queryFn: () => ask(api.GET('/api/sign-offs', { params: { query: { limit: 1 } } })),
+        refetchInterval: 60_000,
+    }));
     const records = $derived(session.schema?.types.find((type) => type.name === 'ticket') ?? session.schema?.types[0]);
     const tabs = $derived([
         { label: 'Today', to: '/', on: route.pathname === '/' },
         { label: 'Records', to: `/records/${records?.name}`, on: route.pathname.startsWith('/records') },
         { label: 'Rules', to: '/rules', on: route.pathname.startsWith('/rules') },
         { label: 'Tasks', to: '/tasks', on: route.pathname.startsWith('/tasks'), count: tasks.data?.mineOpen },
+        { label: 'Sign-offs', to: '/sign-offs', on: route.pathname.startsWith('/sign-offs'), count: signOffs.data?.mineWaiting },
         { label: 'Ledger', to: '/ledger', on: route.pathname.startsWith('/ledger') },
         { label: 'Mail room', to: '/mail-room', on: route.pathname.startsWith('/mail-room') },
         { label: 'Setup', to: '/setup', on: route.pathname.startsWith('/setup') },

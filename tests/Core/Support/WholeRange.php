@@ -37,6 +37,9 @@ final class WholeRange
     /** @var list<string> keys of lines above that give tasks */
     private array $keys = [];
 
+    /** @var list<string> keys of lines above that ask for a sign-off */
+    private array $signOffs = [];
+
     /**
      * @param  list<string>  $handles
      * @param  non-empty-array<string, non-empty-list<int>>  $ids  of records there are, by type
@@ -58,6 +61,7 @@ final class WholeRange
         $type = $this->schema->types[$about];
         $this->made = [];
         $this->keys = [];
+        $this->signOffs = [];
         $when = $this->trigger($type);
         $together = isset($when['per']);
         $lines = [];
@@ -159,6 +163,10 @@ final class WholeRange
             $line['key'] = 'key_'.(count($this->keys) + 1);
             $this->keys[] = $line['key'];
         }
+        if ($line['kind'] === 'sign_off') {
+            $line['key'] = 'asked_'.(count($this->signOffs) + 1);
+            $this->signOffs[] = $line['key'];
+        }
 
         return $line + ($this->chance(5) ? ['onlyIf' => $this->stories->condition($type, 2)] : []);
     }
@@ -177,6 +185,10 @@ final class WholeRange
             ]) + $this->far(0);
             $kinds[] = ['kind' => 'late', 'line' => $key] + $this->far(-5);
         }
+        foreach (array_slice($this->signOffs, -1) as $key) {
+            $ends = ['agreed', 'declined', 'withdrawn', 'timed_out', 'stopped'];
+            $kinds[] = ['kind' => 'signed_off', 'line' => $key, 'status' => $this->stories->one($ends)] + $this->far(0);
+        }
 
         return $this->use('timing', $this->stories->one($kinds));
     }
@@ -188,7 +200,7 @@ final class WholeRange
             Targets::offers($this->context($type)),
             static fn (Offer $offer): bool => $offer->value !== null,
         )));
-        $line = match ($this->stories->random->getInt(0, 11)) {
+        $line = match ($this->stories->random->getInt(0, 12)) {
             0 => ['kind' => 'set_fields', 'set' => $this->assignments($type, $type)],
             1 => $this->elsewhere($type, (string) $target->value),
             2 => ['kind' => 'give_task'] + $this->task($type),
@@ -200,12 +212,35 @@ final class WholeRange
             8 => ['kind' => 'assign', 'to' => $this->person($type)],
             9 => ['kind' => 'comment', 'text' => "Seen:\n{{$type->title}}"],
             10 => ['kind' => 'follow', 'who' => $this->person($type)] + ($this->chance(3) ? ['stop' => true] : []),
+            11 => $this->signOff($type),
             default => [
                 'kind' => 'refuse', 'message' => 'Not so.',
             ] + ($this->chance(2) ? ['field' => $this->stories->one($type->ownFields())->name] : []),
         };
 
         return $this->use('line', $line);
+    }
+
+    /** @return array<string, mixed> */
+    private function signOff(RecordType $type): array
+    {
+        $steps = [];
+        for ($count = $this->stories->random->getInt(1, 3); $count > 0; $count--) {
+            $who = $this->use('decides', $this->stories->one([
+                ['kind' => 'people', 'people' => [$this->person($type), $this->person($type)]],
+                ['kind' => 'levels_up', 'levels' => 2, 'from' => $this->person($type)],
+                ['kind' => 'team', 'team' => $this->stories->one($this->directory->teams())],
+            ]));
+            $late = $this->stories->one([[], ['late' => $this->stories->one(['up', 'again', 'agree', 'decline', 'stop'])], [
+                'late' => 'pass_on', 'instead' => $this->person($type),
+            ]]);
+            $steps[] = ['who' => $who, 'within' => ['amount' => 2, 'unit' => $this->stories->one(['hour', 'day', 'working_day'])]]
+                + $late + $this->stories->one([[], ['inTurn' => true], ['needed' => 1]])
+                + $this->stories->one([[], ['remind' => ['amount' => 1, 'unit' => 'hour']]])
+                + ($this->chance(4) ? ['onlyIf' => $this->stories->condition($type, 2)] : []);
+        }
+
+        return ['kind' => 'sign_off', 'steps' => $steps] + ($this->chance(2) ? ['why' => 'Of {number}'] : []);
     }
 
     /** @return array<string, mixed> */

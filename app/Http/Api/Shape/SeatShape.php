@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** Somebody's part in a sign-off. */
+#[OA\Schema]
+final readonly class SeatShape
+{
+    public function __construct(
+        #[OA\Property(description: 'Of the route, from 1.')]
+        public int $step,
+        #[OA\Property]
+        public int $personId,
+        #[OA\Property]
+        public string $person,
+        #[OA\Property(enum: ['waiting', 'yes', 'no', 'passed_on', 'over'])]
+        public string $state,
+        #[OA\Property(format: 'date-time')]
+        public string $askedAt,
+        #[OA\Property(format: 'date-time', nullable: true)]
+        public ?string $dueAt,
+        #[OA\Property(format: 'date-time', nullable: true)]
+        public ?string $at,
+        #[OA\Property]
+        public string $comment,
+        #[OA\Property(description: 'The route answered for them.')]
+        public bool $byItself,
+    ) {
+    }
+}

@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Describe\Body;
+use App\Http\Api\Describe\Ok;
+use App\Http\Api\Describe\Query;
+use App\Http\Api\Shape\AnsweredShape;
+use App\Http\Api\Shape\SignOffPage;
+use App\Http\Api\Shape\SignOffShape;
+use App\Http\Input\SignOffAnswerInput;
+use App\Http\Input\SignOffListInput;
+use App\Models\Person;
+use App\Models\StoredSignOff;
+use App\Store\Refused;
+use App\Store\RefusedFor;
+use App\Store\SignOffDesk;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use OpenApi\Attributes as OA;
+use VividLedger\SignOff\Answer;
+
+/** Sign-offs: what waits for somebody, what they asked for, and their answers. */
+final class SignOffController extends Controller
+{
+    public function __construct(private readonly SignOffs $signOffs, private readonly SignOffDesk $desk)
+    {
+    }
+
+    #[OA\Get(
+        path: '/api/sign-offs',
+        operationId: 'signOffs',
+        description: 'Sign-offs: those that wait for oneself, the oldest first; or others, the latest first. All of them are for '
+            .'administrators.',
+        tags: ['sign-offs'],
+        parameters: [
+            new Query('box', 'string', 'Left out, what waits for oneself.', ['waiting', 'asked', 'decided', 'all']),
+            new Query('limit', 'integer', 'At most so many, up to 500.'),
+        ],
+        responses: [new Ok(SignOffPage::class)],
+    )]
+    public function index(SignOffListInput $request): SignOffPage
+    {
+        $given = $request->validated();
+        $me = $this->person($request);
+        $box = $given['box'] ?? 'waiting';
+        if ($box === 'all' && ! $me->role->mayEditRules()) {
+            throw new Refused('not_allowed', 'Only an administrator sees everybody’s sign-offs.', RefusedFor::NotAllowed);
+        }
+        $waiting = $this->signOffs->count('waiting', $me);
+
+        return new SignOffPage(
+            $this->signOffs->listed($box, $me, (int) ($given['limit'] ?? 100)),
+            $box === 'waiting' ? $waiting : $this->signOffs->count($box, $me),
+            $waiting,
+        );
+    }
+
+    #[OA\Get(
+        path: '/api/sign-offs/{id}',
+        operationId: 'signOff',
+        description: 'One sign-off, for whoever was asked, whoever asked for it, and administrators.',
+        tags: ['sign-offs'],
+        responses: [new Ok(SignOffShape::class)],
+    )]
+    public function show(int $id, Request $request): SignOffShape
+    {
+        $me = $this->person($request);
+        $this->visible($id, $me);
+
+        return $this->signOffs->one($id, $me);
+    }
+
+    #[OA\Post(
+        path: '/api/sign-offs/answers',
+        operationId: 'answerSignOffs',
+        description: 'Says yes or no to sign-offs that wait for oneself. A no needs its reason. Each is taken by itself, and what became '
+            .'of each is told.',
+        tags: ['sign-offs'],
+        requestBody: new Body(['ids' => 'integers', 'answer' => 'yes|no', 'comment?' => 'string']),
+        responses: [new Ok(AnsweredShape::class, list: true)],
+    )]
+    public function answer(SignOffAnswerInput $request): JsonResponse
+    {
+        $given = $request->validated();
+        $me = $this->person($request)->id;
+        $comment = trim($given['comment'] ?? '');
+        if ($given['answer'] === Answer::No->value && $comment === '') {
+            throw new Refused('no_comment', 'Say why not: whoever asked wants to know.', RefusedFor::Invalid, [
+                ['at' => '/comment', 'code' => 'no_comment', 'message' => 'Say why not: whoever asked wants to know.'],
+            ]);
+        }
+        $answered = [];
+        foreach (array_unique(array_map(intval(...), $given['ids'])) as $id) {
+            try {
+                $this->desk->answer($id, $me, Answer::from($given['answer']), $comment);
+                $answered[] = new AnsweredShape($id, null);
+            } catch (Refused $refused) {
+                $answered[] = new AnsweredShape($id, $refused->getMessage());
+            }
+        }
+
+        return new JsonResponse($answered);
+    }
+
+    #[OA\Post(
+        path: '/api/sign-offs/{id}/withdraw',
+        operationId: 'withdrawSignOff',
+        description: 'Withdraws a sign-off, by whoever asked for it or an administrator.',
+        tags: ['sign-offs'],
+        responses: [new Ok(SignOffShape::class)],
+    )]
+    public function withdraw(int $id, Request $request): SignOffShape
+    {
+        $me = $this->person($request);
+        $this->visible($id, $me);
+        $this->desk->withdraw($id, $me->id, $me->role->mayEditRules());
+
+        return $this->signOffs->one($id, $me);
+    }
+
+    /** Nobody finds out by asking for it that there is one they have no part in. */
+    private function visible(int $id, Person $me): void
+    {
+        $kept = StoredSignOff::query()->with('seats')->find($id);
+        if ($kept === null || $me->cannot('see', $kept)) {
+            throw new Refused('not_found', "There is no sign-off {$id}.", RefusedFor::Missing);
+        }
+    }
+}

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Shape\SeatShape;
+use App\Http\Api\Shape\SignOffShape;
+use App\Models\Person;
+use App\Models\SignOffSeat;
+use App\Models\StoredSignOff;
+use App\Store\PeopleStore;
+use App\Store\SchemaStore;
+use Illuminate\Database\Eloquent\Builder;
+use VividLedger\Record\Value;
+use VividLedger\SignOff\SeatState;
+use VividLedger\SignOff\SignOffStatus;
+
+/** Reads sign-offs, with the names of all they mention. */
+final readonly class SignOffs
+{
+    public function __construct(private SchemaStore $schemas, private PeopleStore $names)
+    {
+    }
+
+    /** @return list<SignOffShape> those that wait, the one that has waited longest first; of the others the latest first */
+    public function listed(string $box, Person $me, int $limit): array
+    {
+        $of = self::of($box, $me)->limit($limit);
+
+        return $this->read($box === 'waiting' ? $of->orderBy('id') : $of->latest('id'), $me);
+    }
+
+    public function count(string $box, Person $me): int
+    {
+        return self::of($box, $me)->count();
+    }
+
+    public function one(int $id, Person $me): SignOffShape
+    {
+        return $this->read(StoredSignOff::query()->whereKey($id), $me)[0];
+    }
+
+    /** @return Builder<StoredSignOff> */
+    private static function of(string $box, Person $me): Builder
+    {
+        $seats = static fn (SeatState ...$states): Builder => SignOffSeat::query()->select('sign_off_id')
+            ->where('person_id', $me->id)->whereIn('state', $states);
+
+        return match ($box) {
+            'waiting' => StoredSignOff::query()->whereIn('id', $seats(SeatState::Waiting)),
+            'asked' => StoredSignOff::query()->where('asker_id', $me->id),
+            'decided' => StoredSignOff::query()->whereIn('id', $seats(SeatState::Yes, SeatState::No)->where('by_itself', false)),
+            default => StoredSignOff::query(),
+        };
+    }
+
+    /**
+     * @param  Builder<StoredSignOff>  $signOffs
+     * @return list<SignOffShape>
+     */
+    private function read(Builder $signOffs, Person $me): array
+    {
+        $rows = $signOffs->with(['seats.person', 'asker', 'rule'])->get();
+        foreach ($rows->groupBy('record_type') as $type => $of) {
+            $this->names->rememberTitles($type, array_values($of->pluck('record_id')->all()));
+        }
+
+        return array_values($rows->map(fn (StoredSignOff $row): SignOffShape => $this->shape($row, $me))->all());
+    }
+
+    private function shape(StoredSignOff $row, Person $me): SignOffShape
+    {
+        $number = $this->schemas->schema()->type($row->record_type)?->numberOf($row->record_id) ?? '';
+        $isOpen = $row->status === SignOffStatus::Waiting;
+
+        return new SignOffShape(
+            $row->id, $row->status->value, $row->why, $row->record_type, $row->record_id, $number,
+            $this->names->title($row->record_type, $row->record_id) ?? $number, $row->asker?->name, $row->rule_id, $row->rule->name ?? '',
+            $row->entry_id, $row->step + 1, $row->needed, Value::instantText($row->started_at), self::iso($row->ended_at),
+            array_values($row->seats->map(self::seat(...))->all()),
+            $row->signOff()->waitsFor($me->id) !== null,
+            $isOpen && ($row->asker_id === $me->id || $me->role->mayEditRules()),
+        );
+    }
+
+    private static function seat(SignOffSeat $seat): SeatShape
+    {
+        return new SeatShape(
+            $seat->step + 1, $seat->person_id, $seat->person->name, $seat->state->value, Value::instantText($seat->asked_at),
+            self::iso($seat->due_at), self::iso($seat->at), $seat->comment, $seat->by_itself,
+        );
+    }
+
+    private static function iso(?\DateTimeImmutable $at): ?string
+    {
+        return $at === null ? null : Value::instantText($at);
+    }
+}

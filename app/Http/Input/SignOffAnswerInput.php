@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Input;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+final class SignOffAnswerInput extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'ids' => 'required|array|min:1|max:500', 'ids.*' => 'integer|min:1', 'answer' => 'required|in:yes,no',
+            'comment' => 'nullable|string|max:2000',
+        ];
+    }
+}

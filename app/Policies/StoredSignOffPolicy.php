@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Policies;
+
+use App\Models\Person;
+use App\Models\SignOffSeat;
+use App\Models\StoredSignOff;
+
+/** Who sees a sign-off: whoever was asked, whoever asked for it, and whoever keeps the rules. */
+final class StoredSignOffPolicy
+{
+    public function see(Person $person, StoredSignOff $signOff): bool
+    {
+        return $person->role->mayEditRules() || $signOff->asker_id === $person->id
+            || $signOff->seats->contains(static fn (SignOffSeat $seat): bool => $seat->person_id === $person->id);
+    }
+}
