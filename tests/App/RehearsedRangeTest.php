@@ -37,7 +37,10 @@ final class RehearsedRangeTest extends TimeTestCase
             DB::rollBack();
             $this->forgetEverything();
         }
-        foreach (['fired' => 30, 'line' => 40, 'struck' => 1, 'retimed' => 1, 'sign_off' => 20, 'signed_off' => 5, 'changed' => 30, 'created' => 1] as $kind => $least) {
+        foreach ([
+            'fired' => 30, 'line' => 40, 'struck' => 1, 'retimed' => 1, 'sign_off' => 20, 'signed_off' => 5, 'changed' => 30,
+            'created' => 1,
+        ] as $kind => $least) {
             self::assertGreaterThanOrEqual(
                 $least,
                 $lived[$kind] ?? 0,

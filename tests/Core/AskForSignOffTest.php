@@ -42,7 +42,7 @@ final class AskForSignOffTest extends TestCase
             '25 Nov 2026 11:00 · Discount: Tomas Weld agreed: “Fine”',
             '25 Nov 2026 11:00 · Discount: Step 1 is agreed',
             '25 Nov 2026 11:00 · Discount: the sign-off is agreed',
-            '25 Nov 2026 11:00 · What if: signed off “agreed”',
+            '25 Nov 2026 11:00 · Discount: signed off “agreed”',
             '25 Nov 2026 11:00 · Discount: moved ‘Set Status to Closed’, the sign-off has ended',
             '25 Nov 2026 11:00 · Discount: struck out ‘Remind the owner “No”’, ‘Set Priority to Urgent’, the sign-off has ended',
             '25 Nov 2026 11:00 · Discount: Status set to Closed',
