@@ -57,6 +57,10 @@ final readonly class RouteStep
         return Shape::of()
             ->says('{who}[, {inTurn}][, {needed} of them being enough][, within {within}][, reminded every {remind}][, and then {late}'
                 .'[ to {instead}]][, asked only if {onlyIf}]')
+            ->orSaidWith(
+                ['needed' => 1],
+                '{who}[, {inTurn}], (one is enough|one of them is enough|any one of them|either is enough|any of them)[, within {within}]',
+            )
             ->slot('who', new ApproversSlot)
             ->slot('inTurn', new Also('one after another', 'side by side'))
             ->slot('needed', new Addable(

@@ -39,6 +39,12 @@ final readonly class StepsSlot extends WordedAs
 
     protected function slot(): Series
     {
-        return new Series(RouteStep::shape(), 1, self::MOST, joint: 'then');
+        return new Series(
+            RouteStep::shape(),
+            1,
+            self::MOST,
+            joint: 'then',
+            alsoJoint: ',?\s*(?:and\s+)?(?:then|afterwards|after that)\b(?:\s+(?:by|from)\b)?',
+        );
     }
 }

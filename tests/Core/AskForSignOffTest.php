@@ -31,8 +31,32 @@ final class AskForSignOffTest extends TestCase
             'ask for a sign-off by the owner’s manager, within 3 days, and then ask the next person up',
             $world->read($read->file ?? [])->aloud(),
         );
-        $line = $text->parseLine('get approval from the owner\'s boss', World::schema()->types['ticket']);
-        self::assertSame('sign_off', $line->file['kind'] ?? null);
+    }
+
+    public function test_it_is_asked_for_as_people_say_it(): void
+    {
+        $world = new World;
+        $text = new RuleText(World::schema(), $world, $world->zone());
+        $ticket = World::schema()->types['ticket'];
+        foreach ([
+            'Ask for a sign-off by the owner’s manager' => [
+                'get approval from the owner\'s boss', 'ask the owner\'s manager for approval', 'the owner\'s manager must approve',
+                'have the owner\'s manager sign off', 'needs the ok of the owner\'s manager', 'submit it to the owner\'s boss for sign-off',
+            ],
+            'Ask for a sign-off by the owner’s manager; then Edda Marlow' => [
+                'get approval from the owner\'s manager, then from Edda', 'ask the owner\'s boss and afterwards Edda for approval',
+            ],
+            'Ask for a sign-off by Tomas Weld and Edda Marlow, 1 of them being enough' => [
+                'get approval from Tomas and Edda, either is enough', 'ask for a sign-off by Tomas and Edda, one is enough',
+            ],
+        ] as $printed => $said) {
+            $file = $text->parseLine($printed, $ticket)->file;
+            self::assertNotNull($file, $printed);
+            foreach ($said as $words) {
+                self::assertEquals($file, $text->parseLine($words, $ticket)->file, $words);
+            }
+        }
+        self::assertNull($text->parseLine('get approval from somebody in Office', $ticket)->file, 'who that is, is not said');
     }
 
     public function test_a_yes_goes_on_and_strikes_out_what_waited_for_a_no(): void

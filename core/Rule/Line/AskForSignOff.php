@@ -37,7 +37,11 @@ final readonly class AskForSignOff implements AsksSignOff, Line
             ->says('Ask for a sign-off[ because {why}] by {steps}')
             ->orSaid(
                 '(ask for|get|request|require) [an |the |a ](approval|sign-off|sign off|okay|ok)[ because {why}] (by|of|from) {steps}',
-                '(have|let) {steps} (approve|sign off) it',
+                '(have|let) {steps} (approve|sign off)[ it]',
+                '(ask|send it to|submit it to) {steps} for [an |a ](approval|sign-off|sign off|okay|ok)',
+                '(ask) {steps} to (approve|sign off|sign it off|approve it)[ it]',
+                '(needs|it needs|wait for) [an |the |a ](approval|sign-off|sign off|okay|ok) (by|of|from) {steps}',
+                '{steps} (must|has to|have to|needs to) (approve|sign off|sign it off|approve it|agree)[ it]',
             )
             ->slot('steps', new StepsSlot)->slot('why', new TemplateText(
                 new Gap('', '', '+ because'),

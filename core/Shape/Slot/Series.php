@@ -12,9 +12,15 @@ use VividLedger\Shape\Typed;
 /** Whole sentences in a row: "…; and …", or "…; then …". */
 final readonly class Series implements Slot
 {
-    public function __construct(private Slot $one, private int $least, private ?int $most = null, private bool $isNeeded = true,
-        private string $joint = 'and')
-    {
+    /** @param  string  $alsoJoint  a pattern of what people say instead of the joint; empty for nothing */
+    public function __construct(
+        private Slot $one,
+        private int $least,
+        private ?int $most = null,
+        private bool $isNeeded = true,
+        private string $joint = 'and',
+        private string $alsoJoint = '',
+    ) {
     }
 
     public function print(mixed $json, Scope $scope, array $around): ?string
@@ -35,10 +41,11 @@ final readonly class Series implements Slot
             array_push($found, ...$open);
             $longer = [];
             foreach ($open as $list) {
-                $behind = $typed->pattern($list->end, ";\\s*(?:{$this->joint}\\b)?", "; {$this->joint}", 0);
-                foreach ($behind === null ? [] : $this->one->parse($typed, $behind[1], $scope, $around) as $next) {
-                    $items = is_array($list->json) ? array_values($list->json) : [];
-                    $longer[] = new Parsed([...$items, $next->json], $next->end, $list->cost + $next->cost);
+                foreach ($this->behind($typed, $list->end) as [$behind, $cost]) {
+                    foreach ($this->one->parse($typed, $behind, $scope, $around) as $next) {
+                        $items = is_array($list->json) ? array_values($list->json) : [];
+                        $longer[] = new Parsed([...$items, $next->json], $next->end, $list->cost + $next->cost + $cost);
+                    }
                 }
             }
             $open = $longer;
@@ -48,6 +55,15 @@ final readonly class Series implements Slot
             $found,
             fn (Parsed $list): bool => is_array($list->json) && count($list->json) >= $this->least,
         ));
+    }
+
+    /** @return list<array{int, int}> places behind what joins two, with their cost */
+    private function behind(Typed $typed, int $at): array
+    {
+        $printed = $typed->pattern($at, ";\\s*(?:{$this->joint}\\b)?", "; {$this->joint}", 0);
+        $said = $this->alsoJoint === '' ? null : $typed->pattern($at, $this->alsoJoint, '', 3);
+
+        return [...($printed === null ? [] : [[$printed[1], 0]]), ...($said === null ? [] : [[$said[1], 1]])];
     }
 
     public function schema(): array
