@@ -103,10 +103,6 @@ final class Pictures extends BrowserTestCase
         );
         $this->see('[data-understood]');
         $this->picture('said');
-        $this->open('/setup/calendars');
-        $this->press('Larkmoss office Europe/Berlin the company · 5 holidays');
-        $this->see('input[aria-label="Monday from"]');
-        $this->picture('calendar');
         $this->open('/');
         $this->press('Turn forward');
         $this->press('A day', '.floating button');
@@ -116,6 +112,28 @@ final class Pictures extends BrowserTestCase
             'for something to come into ink',
         );
         $this->picture('clock');
+        $this->signOffs();
+    }
+
+    /** Quotes of the demo that are run by hand against a rule that asks for a yes. */
+    private function signOffs(): void
+    {
+        $read = $this->api('POST', 'text/rule', ['text' => "Rule “Discounts at the lead’s desk”\nWhen a Quote is run by hand\n"
+            ."Only if Discount is over 12\nFires every time\nAsk for a sign-off because \"{discount} off {amount} a year\" by the owner’s "
+            .'manager, within 3 working days, reminded every 1 day, and then ask the next person up; then Ulla Verne, asked only if Amount '
+            .'a year is over 15,000']);
+        $rule = $this->api('POST', 'rules', ['file' => $read['file']]);
+        $this->api('POST', "rules/{$rule['id']}/publish", ['version' => $rule['draftVersion']]);
+        $found = $this->api('GET', 'records/quote?perPage=50&filter='.rawurlencode('{"kind":"all","of":[{"kind":"over","field":"discount",'
+            .'"value":"12"},{"kind":"is","field":"owner.manager","value":"clea.harrow"}]}'));
+        $records = array_slice(array_column($found['rows'], 'id'), 0, 7);
+        $this->api('POST', "rules/{$rule['id']}/run", ['recordType' => 'quote', 'records' => $records]);
+        $this->until(fn (): bool => $this->api('GET', 'sign-offs?box=all')['total'] === count($records), 'for the sign-offs');
+        $this->api('DELETE', 'session');
+        $this->signIn('clea.harrow');
+        $this->open('/sign-offs');
+        $this->see('.leaf.right dl');
+        $this->picture('sign-offs');
     }
 
     private function picture(string $name): void
