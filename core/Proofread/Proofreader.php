@@ -17,6 +17,7 @@ use VividLedger\Proofread\Check\OwnEcho;
 use VividLedger\Proofread\Check\SetDifferently;
 use VividLedger\Proofread\Check\SetOffEachOther;
 use VividLedger\Proofread\Check\Shadowed;
+use VividLedger\Proofread\Check\WaitsWithoutEnd;
 
 /** Reads a sound rule once more for what is allowed but hardly meant. Every "never" and "always" it says is certain. */
 final class Proofreader
@@ -25,7 +26,7 @@ final class Proofreader
     public const ALL = [
         ConditionsHold::class, Shadowed::class, SetOffEachOther::class, SetDifferently::class, OwnEcho::class, MessageAtEachSave::class,
         ChaseWithoutEnd::class, AfterTheEnd::class, DateThatMoves::class, EscalatesToTheSame::class, AlwaysInQuietHours::class,
-        FindsNobody::class,
+        WaitsWithoutEnd::class, FindsNobody::class,
     ];
 
     /** @return list<Remark> the weightiest first */

@@ -128,6 +128,15 @@ final class RemarkTest extends TestCase
         yield 'a chase that nothing ends' => [
             ['fires' => ['kind' => 'becomes_true'], 'lines' => [$later($note, 2), $later($note, 4)]], [], 'no_until', '/lines/1',
         ];
+        $step = ['who' => ['kind' => 'people', 'people' => [['kind' => 'owner']]]];
+        $timed = $step + ['within' => ['amount' => 2, 'unit' => 'day']];
+        yield 'a sign-off that waits for good' => [
+            ['when' => $changed('status'), 'lines' => [['kind' => 'sign_off', 'steps' => [$timed, $step]]]], [], 'waits_on',
+            '/lines/0/steps/1',
+        ];
+        yield 'a sign-off whose time runs out' => [
+            ['when' => $changed('status'), 'lines' => [['kind' => 'sign_off', 'steps' => [$timed, $timed]]]], [], null, '',
+        ];
         yield 'one reminder is no chase' => [['fires' => ['kind' => 'becomes_true'], 'lines' => [$later($note, 2)]], [], null, ''];
         yield 'it ends as it begins' => [
             [
