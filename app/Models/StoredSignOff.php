@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Models\Casts\Instant;
-use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use VividLedger\SignOff\Seat;
@@ -74,15 +73,6 @@ final class StoredSignOff extends LedgerModel
     public function rule(): BelongsTo
     {
         return $this->belongsTo(StoredRule::class, 'rule_id', 'id');
-    }
-
-    /**
-     * @param  Builder<static>  $query
-     * @return Builder<static>
-     */
-    public function scopeWaiting(Builder $query): Builder
-    {
-        return $query->where('status', SignOffStatus::Waiting);
     }
 
     /** @return array<string, mixed> the columns that change with it */

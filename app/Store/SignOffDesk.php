@@ -83,13 +83,15 @@ final readonly class SignOffDesk
     private function move(int $id, Actor $actor, Closure $act): StoredSignOff
     {
         try {
-            return $this->db->transaction(function () use ($id, $actor, $act): StoredSignOff {
+            $isGone = false;
+            $kept = $this->db->transaction(function () use ($id, $actor, $act, &$isGone): StoredSignOff {
                 $kept = $this->locked($id);
                 $type = $this->schemas->schema()->types[$kept->record_type];
                 $facts = new StoredFacts($this->schemas, $this->clock->now(), $this->company->zone());
                 $record = $facts->record($kept->record_type, $kept->record_id);
                 $clerk = $record === null ? null : $this->clerk($kept, new View($record, $facts));
                 if ($record === null || $clerk === null) {
+                    $isGone = true;
                     $this->end($kept, $actor);
 
                     return $kept;
@@ -109,6 +111,12 @@ final readonly class SignOffDesk
                 default => RefusedFor::Conflict,
             });
         }
+        // That it has ended is kept; what was said was not taken all the same.
+        if ($isGone && $actor->personId !== null) {
+            throw new Refused('ended', 'What it was about is gone, so it has ended undecided.', RefusedFor::Conflict);
+        }
+
+        return $kept;
     }
 
     /** The entry, the notes to those who are asked, and the end as an event that rules and waiting lines answer. */
@@ -182,11 +190,15 @@ final readonly class SignOffDesk
 
     private function locked(int $id): StoredSignOff
     {
-        $missing = static fn (): Refused => new Refused('not_found', "There is no sign-off {$id}.", RefusedFor::Missing);
-        $kept = StoredSignOff::query()->find($id) ?? throw $missing();
+        $kept = StoredSignOff::query()->find($id) ?? throw self::missing($id);
         // The record first, as every save does, so that the two never wait for each other.
         StoredRecord::rowsOf($kept->record_type)->where('id', $kept->record_id)->lockForUpdate()->first(['id']);
 
-        return StoredSignOff::query()->with('seats')->lockForUpdate()->find($id) ?? throw $missing();
+        return StoredSignOff::query()->with('seats')->lockForUpdate()->find($id) ?? throw self::missing($id);
+    }
+
+    public static function missing(int $id): Refused
+    {
+        return new Refused('not_found', "There is no sign-off {$id}.", RefusedFor::Missing);
     }
 }

@@ -187,6 +187,7 @@ final readonly class DatesDue implements Finds
 
     private static function date(Rule $rule): ArrivingDate
     {
-        return $rule->trigger instanceof WaitsForDate ? $rule->trigger->date() : throw new \LogicException('This rule waits for no date.');
+        return $rule->trigger instanceof WaitsForDate ? $rule->trigger->arriving()
+            : throw new \LogicException('This rule waits for no date.');
     }
 }

@@ -251,8 +251,8 @@ final readonly class InkLines
     /** A date that has moved since the rule was put in force sets it off on its own day, or has done so already. */
     private function isStillSo(Rule $rule, string $occasion, Record $record): bool
     {
-        return ! $rule->trigger instanceof WaitsForDate || ! $rule->trigger->date()->isOccasion($occasion)
-            || $rule->trigger->date()->isOf($record, $occasion);
+        return ! $rule->trigger instanceof WaitsForDate || ! $rule->trigger->arriving()->isOccasion($occasion)
+            || $rule->trigger->arriving()->isOf($record, $occasion);
     }
 
     private function strike(DueRow $row, StruckCode $code, string $because): null

@@ -81,7 +81,7 @@ final readonly class Boundaries
      */
     private function aroundTheDate(Rule $rule, Record $base, Opening $opening, Display $display): array
     {
-        $field = $rule->trigger instanceof WaitsForDate ? $rule->trigger->date()->field : null;
+        $field = $rule->trigger instanceof WaitsForDate ? $rule->trigger->arriving()->field : null;
         $date = $field === null ? null : $opening->set[$field->name] ?? $base->value($field->name);
         if ($field === null || ! is_string($date) || ! $field->isSettable()) {
             return [];

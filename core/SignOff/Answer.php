@@ -9,4 +9,9 @@ enum Answer: string
 {
     case Yes = 'yes';
     case No = 'no';
+
+    public function state(): SeatState
+    {
+        return $this === self::Yes ? SeatState::Yes : SeatState::No;
+    }
 }

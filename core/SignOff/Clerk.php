@@ -40,9 +40,9 @@ final readonly class Clerk
         if ($answer === Answer::No && trim($comment) === '') {
             throw NotDecided::withoutReason();
         }
-        $state = $answer === Answer::Yes ? SeatState::Yes : SeatState::No;
-        $sitting = new Sitting($signOff->withSeat($signOff->seats[$place]->becomes($state, $this->now, trim($comment)), $place));
-        $sitting->tell(SignOffEventKind::Said, $person, answer: $answer, comment: trim($comment));
+        $comment = trim($comment);
+        $sitting = new Sitting($signOff->withSeat($signOff->seats[$place]->becomes($answer->state(), $this->now, $comment), $place));
+        $sitting->tell(SignOffEventKind::Said, $person, answer: $answer, comment: $comment);
         $this->count($sitting);
 
         return $sitting->moved();
@@ -142,11 +142,7 @@ final readonly class Clerk
         $yes = count($signOff->ofStep(SeatState::Yes));
         $waiting = $signOff->ofStep(SeatState::Waiting);
         if ($yes >= $signOff->needed) {
-            $seats = array_map(
-                fn (Seat $seat): Seat => $seat->isWaiting() ? $seat->becomes(SeatState::Over, $this->now) : $seat,
-                $signOff->seats,
-            );
-            $sitting->signOff = $signOff->with(seats: $seats, queue: []);
+            $sitting->signOff = $signOff->answered($this->now);
             $sitting->tell(SignOffEventKind::StepAgreed);
             $this->enter($sitting, $signOff->step + 1);
         } elseif ($yes + count($waiting) + count($signOff->queue) < $signOff->needed) {
@@ -197,8 +193,7 @@ final readonly class Clerk
     /** The route answers for somebody who did not. */
     private function decide(Sitting $sitting, int $place, Seat $seat, Answer $answer): void
     {
-        $state = $answer === Answer::Yes ? SeatState::Yes : SeatState::No;
-        $sitting->signOff = $sitting->signOff->withSeat($seat->becomes($state, $this->now, byItself: true), $place);
+        $sitting->signOff = $sitting->signOff->withSeat($seat->becomes($answer->state(), $this->now, byItself: true), $place);
         $sitting->tell(SignOffEventKind::Counted, $seat->person, answer: $answer);
         $this->count($sitting);
     }

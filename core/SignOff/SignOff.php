@@ -91,11 +91,17 @@ final readonly class SignOff
         );
     }
 
-    /** It ends; whoever is still being asked need not answer any more. */
+    /** Whoever is still being asked, or would be next, need not answer any more. */
+    public function answered(\DateTimeImmutable $at): self
+    {
+        return $this->with(queue: [], seats: array_map(
+            static fn (Seat $seat): Seat => $seat->isWaiting() ? $seat->becomes(SeatState::Over, $at) : $seat,
+            $this->seats,
+        ));
+    }
+
     public function ended(SignOffStatus $status, \DateTimeImmutable $at): self
     {
-        $seats = array_map(static fn (Seat $seat): Seat => $seat->isWaiting() ? $seat->becomes(SeatState::Over, $at) : $seat, $this->seats);
-
-        return new self($this->asker, $this->startedAt, $this->step, $this->needed, $seats, [], $status, $at);
+        return new self($this->asker, $this->startedAt, $this->step, $this->needed, $this->answered($at)->seats, [], $status, $at);
     }
 }

@@ -36,7 +36,9 @@ final readonly class Misreading
         if ($this->meant !== null) {
             return "{$what}. Did you mean ‘{$this->meant}’?";
         }
-        $best = array_slice($this->expected, 0, 3);
+        // A sign by itself says nothing to whoever reads it.
+        $words = array_filter($this->expected, static fn (string $one): bool => preg_match('/^[^’]*\p{L}{2}/u', $one) === 1);
+        $best = array_slice($words, 0, 3);
         $last = array_pop($best);
 
         return $last === null ? "{$what}."

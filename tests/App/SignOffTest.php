@@ -85,6 +85,9 @@ final class SignOffTest extends TimeTestCase
         $other = $this->discounted('Another', false);
         $second = StoredSignOff::query()->latest('id')->firstOrFail();
         DB::table('records_quote')->where('id', $other)->delete();
+        $clea = $this->person('clea.harrow')->id;
+        $this->refused('ended', fn (): StoredSignOff => $this->desk()->answer($second->id, $clea, Answer::Yes, ''));
+        self::assertSame(SignOffStatus::Stopped, $second->refresh()->status, 'nobody is told that a yes was taken which was not');
         self::assertSame(SignOffStatus::Stopped, $this->desk()->tend($second->id)->status);
     }
 

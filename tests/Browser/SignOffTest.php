@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Browser;
 
 use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys as Key;
 use Tests\Browser\Support\BrowserTestCase;
 
 /** A sign-off from the rule that asks for it to what follows: written, asked, agreed to by key, declined with a reason, withdrawn. */
@@ -45,6 +46,15 @@ final class SignOffTest extends BrowserTestCase
         $this->see('[data-sign-off] button', "{$name} One")->click();
         $this->see('.leaf.right h2', "{$name} One");
         $this->see('.leaf.right dd', '1,000');
+        $this->keys(Key::CONTROL.'k');
+        $this->see('[role=dialog] input');
+        $this->keys('y', Key::ESCAPE);
+        $this->notSee('textarea');
+        $this->see('body')->sendKeys('n');
+        $this->see('textarea');
+        $this->until(fn (): bool => $this->browser->executeScript('return document.activeElement.tagName') === 'TEXTAREA', 'for the reason');
+        $this->keys(Key::ESCAPE);
+        $this->notSee('textarea');
         $this->see('body')->sendKeys('y');
         $this->see('textarea')->sendKeys('Good customer');
         $this->press('Agree', 'dialog button.go');
@@ -57,7 +67,7 @@ final class SignOffTest extends BrowserTestCase
         $this->see('dialog li', "{$name} Three");
         self::assertFalse($this->see('dialog button.danger')->isEnabled(), 'a no needs its reason');
         $this->see('textarea')->sendKeys('Too much');
-        $this->press('Decline', 'dialog button.danger');
+        $this->keys(Key::CONTROL.Key::ENTER);
         $this->see('[role=status]', '2 sign-offs declined.');
         $this->notSee('[data-sign-off]', "{$name} Two");
         $this->press('I decided', '.segments button');

@@ -163,12 +163,12 @@ final class TimePropertyTest extends TestCase
             $until = $after->modify('+'.$this->random->getInt(60, 400_000).' seconds');
             $walked = [];
             for ($day = $after->modify('-1400 days'); $day < $until->modify('+1400 days'); $day = $day->modify('+1 day')) {
-                $moment = $trigger->date()->moment($day->format('Y-m-d'), null, $calendar, $zone);
+                $moment = $trigger->arriving()->moment($day->format('Y-m-d'), null, $calendar, $zone);
                 if ($moment > $after && $moment <= $until) {
                     $walked[] = $day->format('Y-m-d');
                 }
             }
-            self::assertSame($walked, $trigger->date()->daysBetween($after, $until, $calendar, $zone), (string) json_encode($when));
+            self::assertSame($walked, $trigger->arriving()->daysBetween($after, $until, $calendar, $zone), (string) json_encode($when));
         }
     }
 

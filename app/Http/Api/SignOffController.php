@@ -21,6 +21,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use VividLedger\SignOff\Answer;
+use VividLedger\SignOff\NotDecided;
 
 /** Sign-offs: what waits for somebody, what they asked for, and their answers. */
 final class SignOffController extends Controller
@@ -68,9 +69,8 @@ final class SignOffController extends Controller
     public function show(int $id, Request $request): SignOffShape
     {
         $me = $this->person($request);
-        $this->visible($id, $me);
 
-        return $this->signOffs->one($id, $me);
+        return $this->signOffs->one($this->visible($id, $me), $me);
     }
 
     #[OA\Post(
@@ -88,8 +88,9 @@ final class SignOffController extends Controller
         $me = $this->person($request)->id;
         $comment = trim($given['comment'] ?? '');
         if ($given['answer'] === Answer::No->value && $comment === '') {
-            throw new Refused('no_comment', 'Say why not: whoever asked wants to know.', RefusedFor::Invalid, [
-                ['at' => '/comment', 'code' => 'no_comment', 'message' => 'Say why not: whoever asked wants to know.'],
+            $not = NotDecided::withoutReason();
+            throw new Refused($not->reason, $not->getMessage(), RefusedFor::Invalid, [
+                ['at' => '/comment', 'code' => $not->reason, 'message' => $not->getMessage()],
             ]);
         }
         $answered = [];
@@ -116,17 +117,18 @@ final class SignOffController extends Controller
     {
         $me = $this->person($request);
         $this->visible($id, $me);
-        $this->desk->withdraw($id, $me->id, $me->role->mayEditRules());
 
-        return $this->signOffs->one($id, $me);
+        return $this->signOffs->one($this->desk->withdraw($id, $me->id, $me->role->mayEditRules()), $me);
     }
 
     /** Nobody finds out by asking for it that there is one they have no part in. */
-    private function visible(int $id, Person $me): void
+    private function visible(int $id, Person $me): StoredSignOff
     {
         $kept = StoredSignOff::query()->with('seats')->find($id);
         if ($kept === null || $me->cannot('see', $kept)) {
-            throw new Refused('not_found', "There is no sign-off {$id}.", RefusedFor::Missing);
+            throw SignOffDesk::missing($id);
         }
+
+        return $kept;
     }
 }

@@ -19,6 +19,8 @@ use VividLedger\SignOff\SignOffStatus;
 /** Reads sign-offs, with the names of all they mention. */
 final readonly class SignOffs
 {
+    private const WITH = ['seats.person', 'asker', 'rule'];
+
     public function __construct(private SchemaStore $schemas, private PeopleStore $names)
     {
     }
@@ -36,9 +38,9 @@ final readonly class SignOffs
         return self::of($box, $me)->count();
     }
 
-    public function one(int $id, Person $me): SignOffShape
+    public function one(StoredSignOff $signOff, Person $me): SignOffShape
     {
-        return $this->read(StoredSignOff::query()->whereKey($id), $me)[0];
+        return $this->shape($signOff->load(self::WITH), $me);
     }
 
     /** @return Builder<StoredSignOff> */
@@ -61,7 +63,7 @@ final readonly class SignOffs
      */
     private function read(Builder $signOffs, Person $me): array
     {
-        $rows = $signOffs->with(['seats.person', 'asker', 'rule'])->get();
+        $rows = $signOffs->with(self::WITH)->get();
         foreach ($rows->groupBy('record_type') as $type => $of) {
             $this->names->rememberTitles($type, array_values($of->pluck('record_id')->all()));
         }

@@ -19,8 +19,8 @@ final class DateThatMoves implements Check
         if (! $rule->trigger instanceof WaitsForDate || ! $rule->guard->isForGood() || $rule->again !== null) {
             return [];
         }
-        $field = $rule->trigger->date()->field;
-        $yearly = $rule->trigger->date()->yearly;
+        $field = $rule->trigger->arriving()->field;
+        $yearly = $rule->trigger->arriving()->yearly;
         if ($field->name === 'created_at' && ! $yearly) {
             return []; // It never moves.
         }

@@ -174,7 +174,7 @@ final readonly class DateArrives extends Swept implements WaitsForDate
         return "comes to {$far}{$this->date->field->label}";
     }
 
-    public function date(): ArrivingDate
+    public function arriving(): ArrivingDate
     {
         return $this->date;
     }

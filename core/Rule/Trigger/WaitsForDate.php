@@ -7,5 +7,5 @@ namespace VividLedger\Rule\Trigger;
 /** A trigger that comes at a date of the record, or so long before or after it. */
 interface WaitsForDate
 {
-    public function date(): ArrivingDate;
+    public function arriving(): ArrivingDate;
 }

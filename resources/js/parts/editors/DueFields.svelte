@@ -2,6 +2,7 @@
     import type { JsonObject } from '../../state/pointer';
     import { takesFocus } from '../focus';
     import { session } from '../../state/session.svelte';
+    import TimeOfDay from './TimeOfDay.svelte';
 
     /* How far from a base a moment lies: an amount and a unit, then a working day, then a time of day. */
     type Props = {
@@ -66,17 +67,7 @@
     <div class="flex items-center gap-2">
         {#if !short}
             <label class="flex shrink-0 items-center gap-2 text-[12.5px] text-ink-2"
-                >at <input
-                    class="input figures w-20!"
-                    type="text"
-                    inputmode="numeric"
-                    placeholder="09:00"
-                    maxlength="5"
-                    pattern="([01][0-9]|2[0-3]):[0-5][0-9]|24:00"
-                    aria-label="Time of day"
-                    value={String(due.time ?? '')}
-                    oninput={(event) => put({ time: event.currentTarget.value })}
-                /></label
+                >at <TimeOfDay bind:value={() => String(due.time ?? ''), (time) => put({ time })} /></label
             >
         {/if}
         <select

@@ -6,6 +6,7 @@
     import type { Editor } from '../words';
     import { besides, leaveOut } from './choices';
     import DueFields from './DueFields.svelte';
+    import TimeOfDay from './TimeOfDay.svelte';
     import { chosenOption, filled, filledIn, sidesOf, wayOf } from './form';
 
     type Props = {
@@ -108,15 +109,9 @@
             {:else}
                 <label class="flex items-center gap-2"
                     ><span class="w-10 shrink-0">{field.label}</span>
-                    <input
-                        class="input figures w-20!"
-                        type="text"
-                        inputmode="numeric"
-                        placeholder="09:00"
-                        maxlength="5"
-                        pattern="([01][0-9]|2[0-3]):[0-5][0-9]|24:00"
-                        aria-label={field.label.charAt(0).toUpperCase() + field.label.slice(1)}
-                        bind:value={row[field.key]}
+                    <TimeOfDay
+                        label={field.label.charAt(0).toUpperCase() + field.label.slice(1)}
+                        bind:value={row[field.key] as string}
                     /></label
                 >
             {/if}

@@ -3,6 +3,7 @@
     import { put, type JsonObject } from '../../state/pointer';
     import { localDay } from '../../state/moments';
     import { clock } from '../../state/session.svelte';
+    import TimeOfDay from './TimeOfDay.svelte';
     import { rruleOf, timetableOf, WEEKDAYS } from './timetable';
 
     /* A recurrence rule, put together from a few words. */
@@ -45,16 +46,7 @@
                 {#each Object.entries(units) as [key, label] (key)}<option value={key}>{label}</option>{/each}
             </select>
             at
-            <input
-                class="input figures w-20!"
-                type="text"
-                inputmode="numeric"
-                placeholder="09:00"
-                maxlength="5"
-                pattern="([01][0-9]|2[0-3]):[0-5][0-9]|24:00"
-                aria-label="Time of day"
-                bind:value={time}
-            />
+            <TimeOfDay bind:value={time} />
         </div>
         {#if table.freq === 'WEEKLY'}
             <div class="segments" role="group" aria-label="Weekdays">

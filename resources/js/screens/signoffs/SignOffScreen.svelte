@@ -32,7 +32,9 @@
     let chosen = $state(0);
     let picked = $state<number[]>([]);
     let comment = $state('');
-    let asking = $state<'yes' | 'no' | 'withdraw' | null>(null);
+    type Act = 'yes' | 'no' | 'withdraw';
+    /** What is being said, and of which cases: the list may change under it, the cases do not. */
+    let asking = $state<{ act: Act; cases: SignOff[] } | null>(null);
     let deciding = $state(false);
     const page = createQuery(() => ({
         queryKey: ['sign-offs', box],
@@ -41,8 +43,12 @@
     }));
     const list = $derived(page.data?.signOffs ?? []);
     const open = $derived(list.find((one) => one.id === chosen) ?? list[0]);
-    /** Those that an answer is for: the ones that are picked, or else the one that is read. */
-    const meant = $derived(picked.length ? list.filter((one) => picked.includes(one.id)) : open ? [open] : []);
+
+    function begin(act: Act, cases: SignOff[]) {
+        comment = '';
+        if (cases.length) asking = { act, cases };
+    }
+    const ticked = $derived(list.filter((one) => picked.includes(one.id)));
 
     function turnTo(next: Box) {
         box = next;
@@ -55,8 +61,8 @@
             void client.invalidateQueries({ queryKey: [key] });
     }
 
-    async function decide(answer: 'yes' | 'no') {
-        const cases = meant;
+    async function decide(answer: 'yes' | 'no', cases: SignOff[]) {
+        if (deciding || (answer === 'no' && !comment.trim())) return;
         deciding = true;
         try {
             const answered = await ask(api.POST('/api/sign-offs/answers', { body: { ids: cases.map((one) => one.id), answer, comment } }));
@@ -64,7 +70,6 @@
             const taken = answered.length - left.length;
             if (taken) toasts.tell(`${counted(taken, 'sign-off')} ${answer === 'yes' ? 'agreed to' : 'declined'}.`);
             if (left[0]) toasts.complain(left.length === 1 ? `${left[0].problem}` : `${left.length} were not taken: ${left[0].problem}`);
-            comment = '';
             picked = [];
             asking = null;
         } catch (thrown) {
@@ -74,10 +79,9 @@
         refresh();
     }
 
-    async function withdraw() {
-        if (!open) return;
+    async function withdraw(one: SignOff) {
         try {
-            await ask(api.POST('/api/sign-offs/{id}/withdraw', { params: { path: { id: open.id } } }));
+            await ask(api.POST('/api/sign-offs/{id}/withdraw', { params: { path: { id: one.id } } }));
             toasts.tell('It is withdrawn. Nobody is asked any more.');
             asking = null;
         } catch (thrown) {
@@ -87,13 +91,14 @@
     }
 
     function key(event: KeyboardEvent) {
-        const at = event.target as HTMLElement;
-        if (asking || event.ctrlKey || event.metaKey || event.altKey || ['TEXTAREA', 'SELECT'].includes(at.tagName)) return;
+        // A box that is ticked is no place to type in; the search of all screens is.
+        const isTyping = (event.target as HTMLElement).matches('input:not([type=checkbox]), textarea, select');
+        if (asking || isTyping || event.ctrlKey || event.metaKey || event.altKey) return;
         const index = list.findIndex((one) => one.id === open?.id);
         const next = event.key === 'ArrowDown' ? list[index + 1] : event.key === 'ArrowUp' ? list[index - 1] : undefined;
         if (next) chosen = next.id;
-        else if (event.key === 'y' && open?.mine) asking = 'yes';
-        else if (event.key === 'n' && open?.mine) asking = 'no';
+        else if (event.key.toLowerCase() === 'y' && open?.mine) begin('yes', ticked.length ? ticked : [open]);
+        else if (event.key.toLowerCase() === 'n' && open?.mine) begin('no', ticked.length ? ticked : [open]);
         else return;
         event.preventDefault();
     }
@@ -126,11 +131,11 @@
                 </div>
             </div>
         </header>
-        {#if picked.length}
+        {#if ticked.length}
             <div class="flex items-center gap-2 border-b border-ruled bg-iris-wash px-7 py-2 text-[13px]">
-                <b>{counted(picked.length, 'sign-off')} chosen</b>
-                <button type="button" class="btn go ml-auto" onclick={() => (asking = 'yes')}>Agree…</button>
-                <button type="button" class="btn" onclick={() => (asking = 'no')}>Decline…</button>
+                <b>{counted(ticked.length, 'sign-off')} chosen</b>
+                <button type="button" class="btn go ml-auto" onclick={() => begin('yes', ticked)}>Agree…</button>
+                <button type="button" class="btn" onclick={() => begin('no', ticked)}>Decline…</button>
                 <button type="button" class="btn quiet" onclick={() => (picked = [])}>None</button>
             </div>
         {/if}
@@ -199,10 +204,10 @@
                     {#if open.why}<p class="mt-2">{open.why}</p>{/if}
                 </div>
                 {#if open.mine}
-                    <button type="button" class="btn go" onclick={() => ((picked = []), (asking = 'yes'))}>Agree…</button>
-                    <button type="button" class="btn" onclick={() => ((picked = []), (asking = 'no'))}>Decline…</button>
+                    <button type="button" class="btn go" onclick={() => begin('yes', [open])}>Agree…</button>
+                    <button type="button" class="btn" onclick={() => begin('no', [open])}>Decline…</button>
                 {:else if open.mayWithdraw}
-                    <button type="button" class="btn" onclick={() => (asking = 'withdraw')}>Withdraw…</button>
+                    <button type="button" class="btn" onclick={() => begin('withdraw', [open])}>Withdraw…</button>
                 {/if}
             </header>
             <div class="scroll" style="--margin-at: 116px">
@@ -214,31 +219,38 @@
     </section>
 </div>
 
-{#if asking === 'yes' || asking === 'no'}
-    {@const answer = asking}
+{#if asking?.act === 'yes' || asking?.act === 'no'}
+    {@const { act: answer, cases } = asking}
     <Confirm
-        title="{answer === 'yes' ? 'Agree to' : 'Decline'} {meant.length === 1 ? 'this' : counted(meant.length, 'sign-off')}?"
+        title="{answer === 'yes' ? 'Agree to' : 'Decline'} {cases.length === 1 ? 'this' : counted(cases.length, 'sign-off')}?"
         go={answer === 'yes' ? 'Agree' : 'Decline'}
         danger={answer === 'no'}
         busy={deciding || (answer === 'no' && !comment.trim())}
-        onconfirm={() => decide(answer)}
+        onconfirm={() => decide(answer as 'yes' | 'no', cases)}
         onclose={() => (asking = null)}
     >
         <ul>
-            {#each meant.slice(0, 5) as one (one.id)}<li><b class="text-ink">{one.recordTitle}</b> {one.why}</li>{/each}
-            {#if meant.length > 5}<li>and {meant.length - 5} more</li>{/if}
+            {#each cases.slice(0, 5) as one (one.id)}<li><b class="text-ink">{one.recordTitle}</b> {one.why}</li>{/each}
+            {#if cases.length > 5}<li>and {cases.length - 5} more</li>{/if}
         </ul>
+        <!-- svelte-ignore a11y_autofocus -->
         <textarea
             class="input"
             rows="3"
             aria-label={answer === 'no' ? 'Why not' : 'Comment'}
             placeholder={answer === 'no' ? 'Why not: whoever asked wants to know' : 'A comment, if you like'}
             maxlength="2000"
+            autofocus={answer === 'no'}
+            onkeydown={(event) => {
+                if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void decide(answer as 'yes' | 'no', cases);
+            }}
             bind:value={comment}></textarea>
+        <p class="mini"><kbd>Ctrl</kbd> <kbd>Enter</kbd> says it.</p>
     </Confirm>
-{:else if asking === 'withdraw' && open}
-    <Confirm title="Withdraw this sign-off?" go="Withdraw" danger onconfirm={withdraw} onclose={() => (asking = null)}>
-        <p><b class="text-ink">{open.recordTitle}</b></p>
+{:else if asking?.act === 'withdraw' && asking.cases[0]}
+    {@const one = asking.cases[0]}
+    <Confirm title="Withdraw this sign-off?" go="Withdraw" danger onconfirm={() => withdraw(one)} onclose={() => (asking = null)}>
+        <p><b class="text-ink">{one.recordTitle}</b></p>
         <p class="mini">Nobody is asked any more, and the lines that wait for a withdrawal are done.</p>
     </Confirm>
 {/if}
