@@ -15,13 +15,16 @@ final readonly class Sentence
     {
     }
 
+    /** Taken apart once: kinds say the same at every line that is read. */
     public static function of(string $text): self
     {
-        $tokens = preg_split('/(\{\w*\}|(?<!\\\\)[\[\]()|])/', $text, -1, PREG_SPLIT_DELIM_CAPTURE | PREG_SPLIT_NO_EMPTY) ?: [];
-        $at = 0;
-        $sentence = self::read($tokens, $at);
+        return Kinds::once("sentence: {$text}", static function () use ($text): self {
+            $tokens = preg_split('/(\{\w*\}|(?<!\\\\)[\[\]()|])/', $text, -1, PREG_SPLIT_DELIM_CAPTURE | PREG_SPLIT_NO_EMPTY) ?: [];
+            $at = 0;
+            $sentence = self::read($tokens, $at);
 
-        return $at === count($tokens) ? $sentence : throw new \LogicException("This sentence is not sound: {$text}");
+            return $at === count($tokens) ? $sentence : throw new \LogicException("This sentence is not sound: {$text}");
+        });
     }
 
     /**

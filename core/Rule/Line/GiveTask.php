@@ -6,6 +6,7 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Shape\Context;
+use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 
@@ -23,7 +24,8 @@ final readonly class GiveTask implements GivesTasks, Line
 
     public static function shape(): Shape
     {
-        return TaskPlan::said(Shape::of(self::kind())->starts(TaskPlan::BEGUN));
+        // People say it in so many ways that it is put together once.
+        return Kinds::once(self::class, static fn (): Shape => TaskPlan::said(Shape::of(self::kind())->starts(TaskPlan::BEGUN)));
     }
 
     public static function label(): string
