@@ -52,7 +52,8 @@ final class SignOffTest extends BrowserTestCase
         $this->notSee('textarea');
         $this->see('body')->sendKeys('n');
         $this->see('textarea');
-        $this->until(fn (): bool => $this->browser->executeScript('return document.activeElement.tagName') === 'TEXTAREA', 'for the reason');
+        $focus = fn (): string => (string) $this->browser->switchTo()->activeElement()->getTagName();
+        $this->until(fn (): bool => $focus() === 'textarea', 'for the reason to take the keyboard');
         $this->keys(Key::ESCAPE);
         $this->notSee('textarea');
         $this->see('body')->sendKeys('y');
