@@ -7,7 +7,12 @@ namespace VividLedger\House;
 /** Someone who works with the application. The handle is their name in rule files and never changes. */
 final readonly class Person
 {
-    /** @param  ?string  $limit  up to how much money they may sign off, as a decimal number; null for nothing */
+    /**
+     * @param  bool  $active  whether they are with the company
+     * @param  ?string  $limit  up to how much money they may sign off, as a decimal number; null for nothing
+     * @param  bool  $away  whether they are absent now
+     * @param  ?int  $deputyId  who stands in for them while they are absent
+     */
     public function __construct(
         public int $id,
         public string $handle,
@@ -20,6 +25,21 @@ final readonly class Person
         public string $zone = '',
         public string $role = '',
         public ?string $limit = null,
+        public bool $away = false,
+        public ?int $deputyId = null,
     ) {
+    }
+
+    public function isAtWork(): bool
+    {
+        return $this->active && ! $this->away;
+    }
+
+    public function absent(): self
+    {
+        return new self(
+            $this->id, $this->handle, $this->name, $this->managerId, $this->active, $this->team, $this->email, $this->phone, $this->zone,
+            $this->role, $this->limit, true, $this->deputyId,
+        );
     }
 }

@@ -261,19 +261,7 @@ final class Paper implements Facts
 
     private function atWork(?Person $person): ?Person
     {
-        return $person === null || ! $this->isAway($person->id) ? $person
-            : new Person(
-                $person->id,
-                $person->handle,
-                $person->name,
-                $person->managerId,
-                false,
-                $person->team,
-                $person->email,
-                $person->phone,
-                $person->zone,
-                $person->role,
-            );
+        return $person === null || ! $this->isAway($person->id) ? $person : $person->absent();
     }
 
     private function isAway(int $person): bool

@@ -155,7 +155,7 @@ final readonly class Rehearsal
             $play,
         );
         $person = $per->find(new View($record, $play->paper))->person;
-        if ($why?->conditions->held === true && $person?->active === true) {
+        if ($why?->conditions->held === true && $person?->isAtWork() === true) {
             $calendar = $play->paper->calendar($person);
             $zone = $trigger->isByOwnClock() ? $calendar->zone : $this->zone;
             $tasks = array_values(array_filter($beside->tasks, static fn (ListedTask $task): bool => $task->assignee === $person->id));

@@ -26,4 +26,7 @@ interface Approvers
 
     /** @return list<Person> in the order they are asked; none when nobody is found */
     public function people(View $view): array;
+
+    /** Whether they are found by looking at who manages whom, so that a new manager is asked in the place of the old one. */
+    public function followsTree(): bool;
 }

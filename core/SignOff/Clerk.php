@@ -5,9 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\SignOff;
 
 use VividLedger\Facts\View;
-use VividLedger\House\Person;
-use VividLedger\Time\Due;
-use VividLedger\Time\OutOfTime;
+use VividLedger\Schema\Field;
 
 /**
  * Leads a sign-off along its route, at the moment its facts tell. Touches nothing: each act gives the sign-off as it stands then,
@@ -17,9 +15,15 @@ final readonly class Clerk
 {
     private \DateTimeImmutable $now;
 
-    public function __construct(private Route $route, private View $view, private \DateTimeZone $zone)
+    private Chooser $chooser;
+
+    private Times $times;
+
+    public function __construct(private Route $route, private View $view, \DateTimeZone $zone)
     {
         $this->now = $view->facts->now();
+        $this->chooser = new Chooser($view);
+        $this->times = new Times($route, $view->facts, $zone);
     }
 
     public function begin(?int $asker): Moved
@@ -33,10 +37,7 @@ final readonly class Clerk
     /** @throws NotDecided when it has ended, when the person is not being asked, and when a no comes without its reason */
     public function answer(SignOff $signOff, int $person, Answer $answer, string $comment = ''): Moved
     {
-        if (! $signOff->isOpen()) {
-            throw NotDecided::ended($signOff->status);
-        }
-        $place = $signOff->waitsFor($person) ?? throw NotDecided::notAsked();
+        $place = $this->placeOf($signOff, $person);
         if ($answer === Answer::No && trim($comment) === '') {
             throw NotDecided::withoutReason();
         }
@@ -60,7 +61,71 @@ final readonly class Clerk
         return $sitting->moved();
     }
 
-    /** What falls due by now: reminders, people whose time has run out, and those who have left. */
+    /**
+     * Somebody who is asked gives it to somebody else.
+     *
+     * @throws NotDecided
+     */
+    public function handOver(SignOff $signOff, int $person, int $to, string $comment = ''): Moved
+    {
+        $place = $this->placeOf($signOff, $person);
+        if (! $this->chooser->mayTake($signOff, $to)) {
+            throw NotDecided::cannotBeGiven();
+        }
+        $seat = $signOff->seats[$place];
+        $sitting = new Sitting($signOff->withSeat($seat->becomes(SeatState::PassedOn, $this->now, trim($comment)), $place));
+        $this->ask($sitting, $this->route->steps[$seat->step], $to, SignOffEventKind::HandedOver, $person, comment: trim($comment));
+
+        return $sitting->moved();
+    }
+
+    /**
+     * Somebody who is asked wants to know something first. Until it is answered, their time stands still.
+     *
+     * @throws NotDecided
+     */
+    public function askBack(SignOff $signOff, int $person, string $question): Moved
+    {
+        $place = $this->placeOf($signOff, $person);
+        if (trim($question) === '') {
+            throw NotDecided::withoutQuestion();
+        }
+        if ($signOff->asker === null) {
+            throw NotDecided::nobodyToAsk();
+        }
+        $talk = new Talk($person, $this->now, trim($question));
+        $sitting = new Sitting($signOff->withSeat($signOff->seats[$place]->asks($talk), $place));
+        $sitting->tell(SignOffEventKind::AskedBack, $person, $signOff->asker, comment: trim($question));
+
+        return $sitting->moved();
+    }
+
+    /**
+     * Answers what somebody who is asked wanted to know.
+     *
+     * @param  int  $place  of the seat of whoever asked
+     *
+     * @throws NotDecided
+     */
+    public function answerBack(SignOff $signOff, int $place, int $by, string $answer): Moved
+    {
+        $seat = $signOff->seats[$place] ?? null;
+        if (! $signOff->isOpen()) {
+            throw NotDecided::ended($signOff->status);
+        }
+        if ($seat === null || ! $seat->asksBack()) {
+            throw NotDecided::noQuestion();
+        }
+        if (trim($answer) === '') {
+            throw NotDecided::withoutQuestion();
+        }
+        $sitting = new Sitting($signOff->withSeat($seat->hears(new Talk($by, $this->now, trim($answer))), $place));
+        $sitting->tell(SignOffEventKind::AnsweredBack, $by, $seat->person, comment: trim($answer));
+
+        return $sitting->moved();
+    }
+
+    /** What falls due by now: reminders, people whose time has run out, those not at work any more, and ways that lead elsewhere. */
     public function tend(SignOff $signOff): Moved
     {
         $sitting = new Sitting($signOff);
@@ -70,8 +135,12 @@ final readonly class Clerk
             if (! $seat->isWaiting()) {
                 continue;
             }
-            if ($this->person($seat->person)?->active !== true) {
-                $this->left($sitting, $place, $seat);
+            if ($this->chooser->person($seat->person)?->isAtWork() !== true) {
+                $this->notAtWork($sitting, $place, $seat);
+            } elseif (($to = $this->leadsTo($sitting->signOff, $seat)) !== null) {
+                $this->passOn($sitting, $place, $seat, $to, SignOffStatus::Stopped, SignOffEventKind::Rerouted);
+            } elseif ($seat->asksBack()) {
+                $this->goOn($sitting, $place, $seat);
             } elseif ($seat->due !== null && $seat->due <= $this->now) {
                 $this->late($sitting, $place, $seat);
             } else {
@@ -85,13 +154,29 @@ final readonly class Clerk
     /** When it has to be tended next; null when nothing falls due any more. */
     public function wakesAt(SignOff $signOff): ?\DateTimeImmutable
     {
-        $moments = [];
-        foreach ($signOff->isOpen() ? $signOff->ofStep(SeatState::Waiting) : [] as $seat) {
-            array_push($moments, $seat->due, $this->reminderOf($seat));
-        }
-        $moments = array_filter($moments);
+        return $this->times->wakesAt($signOff);
+    }
 
-        return $moments === [] ? null : min($moments);
+    /**
+     * What somebody who is asked may correct while they decide.
+     *
+     * @return list<Field>
+     *
+     * @throws NotDecided
+     */
+    public function mayCorrect(SignOff $signOff, int $person): array
+    {
+        return $this->route->steps[$signOff->seats[$this->placeOf($signOff, $person)]->step]->correct;
+    }
+
+    /** @throws NotDecided when it has ended, and when the person is not being asked */
+    private function placeOf(SignOff $signOff, int $person): int
+    {
+        if (! $signOff->isOpen()) {
+            throw NotDecided::ended($signOff->status);
+        }
+
+        return $signOff->waitsFor($person) ?? throw NotDecided::notAsked();
     }
 
     /** Goes to a step, past those whose condition does not hold; behind the last one it is agreed. */
@@ -118,19 +203,21 @@ final readonly class Clerk
         }
         $sitting->signOff = $sitting->signOff->with(needed: min($step->needed ?? count($people), count($people)));
         $fresh = [];
-        foreach ($people as $person) {
+        foreach ($people as $person => $for) {
             if ($sitting->signOff->hasAgreed($person)) {
                 $seat = (new Seat($nth, $person, $this->now))->becomes(SeatState::Yes, $this->now, byItself: true);
                 $sitting->signOff = $sitting->signOff->withSeat($seat);
                 $sitting->tell(SignOffEventKind::SaidBefore, $person);
             } else {
-                $fresh[] = $person;
+                $fresh[$person] = $for;
             }
         }
         if ($step->inTurn) {
-            $sitting->signOff = $sitting->signOff->with(queue: $fresh);
+            $sitting->signOff = $sitting->signOff->with(queue: array_keys($fresh));
         } else {
-            array_walk($fresh, fn (int $person) => $this->ask($sitting, $step, $person));
+            foreach ($fresh as $person => $for) {
+                $this->ask($sitting, $step, $person, for: $for);
+            }
         }
         $this->count($sitting);
     }
@@ -139,30 +226,52 @@ final readonly class Clerk
     private function count(Sitting $sitting): void
     {
         $signOff = $sitting->signOff;
+        $step = $this->route->steps[$signOff->step];
         $yes = count($signOff->ofStep(SeatState::Yes));
         $waiting = $signOff->ofStep(SeatState::Waiting);
-        if ($yes >= $signOff->needed) {
+        $left = count($waiting) + count($signOff->queue);
+        $isEnough = $step->until === null ? $yes >= $signOff->needed : $yes > 0 && $step->until->compile()($this->view);
+        if ($isEnough) {
             $sitting->signOff = $signOff->answered($this->now);
             $sitting->tell(SignOffEventKind::StepAgreed);
             $this->enter($sitting, $signOff->step + 1);
-        } elseif ($yes + count($waiting) + count($signOff->queue) < $signOff->needed) {
-            $sitting->end(SignOffStatus::Declined, $this->now);
+        } elseif ($step->until === null ? $yes + $left < $signOff->needed : $left === 0) {
+            // Where a condition has to hold, everybody may have said yes and it does not: then nobody is left who could decide.
+            $isNo = $step->until === null || $signOff->ofStep(SeatState::No) !== [];
+            $sitting->end($isNo ? SignOffStatus::Declined : SignOffStatus::Stopped, $this->now);
         } elseif ($waiting === [] && $signOff->queue !== []) {
             $sitting->signOff = $signOff->with(queue: array_slice($signOff->queue, 1));
-            $this->ask($sitting, $this->route->steps[$signOff->step], $signOff->queue[0]);
+            $this->askInTurn($sitting, $step, $signOff->queue[0]);
         }
     }
 
-    private function ask(Sitting $sitting, RouteStep $step, int $person, ?int $insteadOf = null): void
+    /** The next in turn; by now they may be absent, which they were not when the step began. */
+    private function askInTurn(Sitting $sitting, RouteStep $step, int $person): void
     {
-        $seat = new Seat($sitting->signOff->step, $person, $this->now, $this->moment($step->within, $this->now, $person));
-        $sitting->signOff = $sitting->signOff->withSeat($seat);
-        $sitting->tell($insteadOf === null ? SignOffEventKind::Asked : SignOffEventKind::PassedOn, $person, $insteadOf);
+        $for = null;
+        foreach ($this->chooser->ofStep($step, $sitting->signOff->asker) as $one => $absent) {
+            $for = $one === $person ? $absent : $for;
+        }
+        $this->ask($sitting, $step, $person, for: $for);
+    }
+
+    private function ask(
+        Sitting $sitting,
+        RouteStep $step,
+        int $person,
+        SignOffEventKind $kind = SignOffEventKind::Asked,
+        ?int $insteadOf = null,
+        ?int $for = null,
+        string $comment = '',
+    ): void {
+        $due = $this->times->due($step, $this->now, $person);
+        $sitting->signOff = $sitting->signOff->withSeat(new Seat($sitting->signOff->step, $person, $this->now, $due, for: $for));
+        $sitting->tell($for === null ? $kind : SignOffEventKind::Deputised, $person, $for ?? $insteadOf, comment: $comment);
     }
 
     private function remind(Sitting $sitting, int $place, Seat $seat): void
     {
-        $reminder = $this->reminderOf($seat);
+        $reminder = $this->times->reminderOf($seat);
         if ($reminder !== null && $reminder <= $this->now) {
             $sitting->signOff = $sitting->signOff->withSeat($seat->remindedOnceMore(), $place);
             $sitting->tell(SignOffEventKind::Reminded, $seat->person);
@@ -172,11 +281,14 @@ final readonly class Clerk
     private function late(Sitting $sitting, int $place, Seat $seat): void
     {
         $step = $this->route->steps[$seat->step];
+        $signOff = $sitting->signOff;
+        $to = fn (?int $person): mixed => $this->passOn($sitting, $place, $seat, $person, SignOffStatus::TimedOut);
         match ($step->late) {
             WhenLate::AskAgain => $seat->round <= $step->again
                 ? $this->askAgain($sitting, $place, $seat, $step) : $this->decide($sitting, $place, $seat, Answer::No),
-            WhenLate::NextUp => $this->passOn($sitting, $place, $seat, $this->nextUp($sitting, $seat->person), SignOffStatus::TimedOut),
-            WhenLate::PassOn => $this->passOn($sitting, $place, $seat, $this->instead($sitting, $step), SignOffStatus::TimedOut),
+            WhenLate::NextUp => $to($this->chooser->nextUp($signOff, $seat->person)),
+            WhenLate::Deputy => $to($this->chooser->deputy($signOff, $seat->person)),
+            WhenLate::PassOn => $to($this->chooser->instead($signOff, $step)),
             WhenLate::Agree => $this->decide($sitting, $place, $seat, Answer::Yes),
             WhenLate::Decline => $this->decide($sitting, $place, $seat, Answer::No),
             WhenLate::Stop => $sitting->end(SignOffStatus::TimedOut, $this->now),
@@ -185,8 +297,8 @@ final readonly class Clerk
 
     private function askAgain(Sitting $sitting, int $place, Seat $seat, RouteStep $step): void
     {
-        $due = $this->moment($step->within, $this->now, $seat->person);
-        $sitting->signOff = $sitting->signOff->withSeat(new Seat($seat->step, $seat->person, $this->now, $due, $seat->round + 1), $place);
+        $again = $seat->again($this->now, $this->times->due($step, $this->now, $seat->person));
+        $sitting->signOff = $sitting->signOff->withSeat($again, $place);
         $sitting->tell(SignOffEventKind::AskedAgain, $seat->person);
     }
 
@@ -198,96 +310,102 @@ final readonly class Clerk
         $this->count($sitting);
     }
 
-    private function passOn(Sitting $sitting, int $place, Seat $seat, ?int $to, SignOffStatus $otherwise): void
-    {
+    private function passOn(
+        Sitting $sitting,
+        int $place,
+        Seat $seat,
+        ?int $to,
+        SignOffStatus $otherwise,
+        SignOffEventKind $kind = SignOffEventKind::PassedOn,
+        ?int $for = null,
+    ): null {
         if ($to === null) {
             $sitting->end($otherwise, $this->now);
 
-            return;
+            return null;
         }
         $sitting->signOff = $sitting->signOff->withSeat($seat->becomes(SeatState::PassedOn, $this->now), $place);
-        $this->ask($sitting, $this->route->steps[$seat->step], $to, $seat->person);
+        $this->ask($sitting, $this->route->steps[$seat->step], $to, $kind, $seat->person, $for);
+
+        return null;
     }
 
-    /** Somebody who was asked has left the company. */
-    private function left(Sitting $sitting, int $place, Seat $seat): void
+    /** Somebody who was asked is absent by now, or has left the company. */
+    private function notAtWork(Sitting $sitting, int $place, Seat $seat): void
     {
-        $fallback = $this->view->facts->fallbackPerson();
-        $to = $this->nextUp($sitting, $seat->person)
-            ?? ($fallback !== null && $this->canBeAsked($sitting, $fallback) ? $fallback->id : null);
-        $this->passOn($sitting, $place, $seat, $to, SignOffStatus::Stopped);
-    }
+        $signOff = $sitting->signOff;
+        $isAway = $this->chooser->person($seat->person)?->active === true;
+        $deputy = $isAway ? $this->chooser->deputy($signOff, $seat->person) : null;
+        if ($deputy !== null) {
+            $this->passOn($sitting, $place, $seat, $deputy, SignOffStatus::Stopped, for: $seat->person);
 
-    /**
-     * Whom a step asks: whoever asked for it is left out for the next above them, those who have left likewise, each once.
-     *
-     * @return list<int>
-     */
-    private function people(Sitting $sitting, RouteStep $step): array
-    {
-        $asker = $sitting->signOff->asker;
-        $people = [];
-        foreach ($step->who->people($this->view) as $person) {
-            foreach ($person->active && $person->id !== $asker ? [$person] : Tree::above($person, $this->view->facts) as $one) {
-                if ($one->id !== $asker) {
-                    $people[$one->id] = $one->id;
-                    break;
-                }
-            }
+            return;
         }
-        $fallback = $people === [] ? $this->view->facts->fallbackPerson() : null;
-        if ($fallback?->active === true && $fallback->id !== $asker) {
-            $people[] = $fallback->id;
-            $sitting->tell(SignOffEventKind::StoodIn, $fallback->id);
+        $to = $this->chooser->nextUp($signOff, $seat->person) ?? $this->chooser->fallback($signOff);
+        // An absence ends; where nobody else can be asked, it waits for them.
+        if ($to !== null || ! $isAway) {
+            $this->passOn($sitting, $place, $seat, $to, SignOffStatus::Stopped);
+        } else {
+            $this->whileAway($sitting, $place, $seat);
         }
-
-        return array_values($people);
     }
 
-    private function nextUp(Sitting $sitting, int $person): ?int
+    /** Their time runs on all the same, so that it ends. */
+    private function whileAway(Sitting $sitting, int $place, Seat $seat): void
     {
-        foreach (Tree::above($this->person($person), $this->view->facts) as $manager) {
-            if ($this->canBeAsked($sitting, $manager)) {
-                return $manager->id;
+        if ($seat->asksBack()) {
+            $this->goOn($sitting, $place, $seat);
+        } elseif ($seat->due !== null && $seat->due <= $this->now) {
+            $this->late($sitting, $place, $seat);
+        }
+    }
+
+    private function goOn(Sitting $sitting, int $place, Seat $seat): void
+    {
+        $at = $this->times->goesOn($seat);
+        if ($at !== null && $at <= $this->now) {
+            $sitting->signOff = $sitting->signOff->withSeat($seat->goesOn($this->now), $place);
+            $sitting->tell(SignOffEventKind::WentOn, $seat->person);
+        }
+    }
+
+    /** Whom the way of a step leads to by now in the place of somebody; null when it still leads to them, or to nobody new. */
+    private function leadsTo(SignOff $signOff, Seat $seat): ?int
+    {
+        $step = $this->route->steps[$seat->step];
+        if ($seat->step !== $signOff->step || ! $step->who->followsTree() || ! $signOff->cameByTheWay($seat)) {
+            return null;
+        }
+        $people = $this->chooser->ofStep($step, $signOff->asker);
+        if (array_key_exists($seat->person, $people)) {
+            return null;
+        }
+        foreach (array_keys($people) as $person) {
+            if ($this->chooser->mayTake($signOff, $person)) {
+                return $person;
             }
         }
 
         return null;
     }
 
-    private function instead(Sitting $sitting, RouteStep $step): ?int
+    /**
+     * Whom a step asks, with the absent person in whose place they decide; the fallback where nobody is found.
+     *
+     * @return array<int, ?int>
+     */
+    private function people(Sitting $sitting, RouteStep $step): array
     {
-        $person = $step->instead?->find($this->view)->person;
-
-        return $person !== null && $this->canBeAsked($sitting, $person) ? $person->id : null;
-    }
-
-    private function canBeAsked(Sitting $sitting, Person $person): bool
-    {
-        return $person->active && $person->id !== $sitting->signOff->asker && ! $sitting->signOff->sits($person->id);
-    }
-
-    private function person(int $id): ?Person
-    {
-        return $this->view->facts->person($id);
-    }
-
-    /** When somebody is to be reminded next; null when they are reminded no more before their time runs out. */
-    private function reminderOf(Seat $seat): ?\DateTimeImmutable
-    {
-        $step = $this->route->steps[$seat->step];
-        $every = $seat->reminded < $step->mostReminders ? $step->remindEvery?->times($seat->reminded + 1) : null;
-        $moment = $this->moment($every, $seat->askedAt, $seat->person);
-
-        return $moment !== null && ($seat->due === null || $moment < $seat->due) ? $moment : null;
-    }
-
-    private function moment(?Due $due, \DateTimeImmutable $from, int $person): ?\DateTimeImmutable
-    {
-        try {
-            return $due?->from($from, $this->zone, $this->view->facts->calendar($this->person($person)));
-        } catch (OutOfTime) {
-            return null;
+        $people = $this->chooser->ofStep($step, $sitting->signOff->asker);
+        if ($people !== []) {
+            return $people;
         }
+        $fallback = $this->chooser->fallback($sitting->signOff);
+        if ($fallback === null) {
+            return [];
+        }
+        $sitting->tell(SignOffEventKind::StoodIn, $fallback);
+
+        return [$fallback => null];
     }
 }

@@ -54,4 +54,9 @@ final readonly class LevelsUp implements Approvers
     {
         return array_slice(iterator_to_array(Tree::above($this->from->find($view)->person, $view->facts), false), 0, $this->levels);
     }
+
+    public function followsTree(): bool
+    {
+        return true;
+    }
 }

@@ -49,4 +49,16 @@ final readonly class NamedPeople implements Approvers
     {
         return array_values(array_filter(array_map(static fn (Who $who): mixed => $who->find($view)->person, $this->who)));
     }
+
+    /** A turn that somebody takes is taken once, and not looked for again. */
+    public function followsTree(): bool
+    {
+        foreach ($this->who as $who) {
+            if ($who->route() === null) {
+                return false;
+            }
+        }
+
+        return true;
+    }
 }

@@ -32,4 +32,24 @@ final class NotDecided extends \RuntimeException
     {
         return new self('no_comment', 'Say why not: whoever asked wants to know.');
     }
+
+    public static function cannotBeGiven(): self
+    {
+        return new self('cannot_be_given', 'It cannot be given to them: they asked for it, are not at work, or have a part in it already.');
+    }
+
+    public static function withoutQuestion(): self
+    {
+        return new self('no_comment', 'Write the question.');
+    }
+
+    public static function nobodyToAsk(): self
+    {
+        return new self('nobody_to_ask', 'No person asked for it, so there is nobody to answer a question.');
+    }
+
+    public static function noQuestion(): self
+    {
+        return new self('no_question', 'There is no open question of theirs.');
+    }
 }

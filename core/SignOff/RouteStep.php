@@ -8,6 +8,7 @@ use VividLedger\Condition\Condition;
 use VividLedger\Condition\ConditionSlot;
 use VividLedger\People\PersonSlot;
 use VividLedger\People\Who;
+use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
@@ -32,6 +33,9 @@ final readonly class RouteStep
      * @param  bool  $inTurn  one after another, and not side by side
      * @param  ?int  $needed  how many have to agree; null for all
      * @param  ?Condition  $onlyIf  read when the step begins; one that does not hold is left out
+     * @param  ?Condition  $until  what has to hold besides a yes: who is asked next is asked until it does
+     * @param  list<Field>  $correct  what those who are asked may correct while they decide
+     * @param  bool  $task  whether those who are asked are given a task, too
      * @param  ?Due  $within  how long each has; null for as long as they like
      * @param  ?Due  $remindEvery  after they were asked, and again
      * @param  int  $again  how often somebody late is asked again before they count as declining
@@ -48,6 +52,9 @@ final readonly class RouteStep
         public WhenLate $late = WhenLate::Stop,
         public int $again = 1,
         public ?Who $instead = null,
+        public ?Condition $until = null,
+        public array $correct = [],
+        public bool $task = false,
     ) {
     }
 
@@ -55,8 +62,8 @@ final readonly class RouteStep
     public static function shape(): Shape
     {
         return Shape::of()
-            ->says('{who}[, {inTurn}][, {needed} of them being enough][, within {within}][, reminded every {remind}][, and then {late}'
-                .'[ to {instead}]][, asked only if {onlyIf}]')
+            ->says('{who}[, {inTurn}][, {needed} of them being enough][, who may correct {correct}][, {task}][, within {within}]'
+                .'[, reminded every {remind}][, and then {late}[ to {instead}]][, until {until}][, asked only if {onlyIf}]')
             ->orSaidWith(
                 ['needed' => 1],
                 '{who}[, {inTurn}], (one is enough|one of them is enough|any one of them|either is enough|any of them)[, within {within}]',
@@ -71,6 +78,8 @@ final readonly class RouteStep
             ->slot('within', new Addable(new LengthOf, '+ within', TimeForm::length('Within')))
             ->slot('remind', new Addable(new LengthOf(bare: true), '+ reminded', TimeForm::length('Reminded every')))
             ->slot('late', new LateSlot)->slot('instead', new PersonSlot)
+            ->slot('correct', new CorrectSlot)->slot('task', new Also('with a task', 'without a task'))
+            ->slot('until', new ConditionSlot(more: '+ until', margin: 'until'))
             ->slot('onlyIf', new ConditionSlot(more: '+ only if', margin: 'only if'));
     }
 
@@ -99,6 +108,9 @@ final readonly class RouteStep
             $length('remind'),
             late: $late ?? WhenLate::Stop,
             instead: $read->any('instead', Who::class),
+            until: $read->any('until', Condition::class),
+            correct: $read->all('correct', Field::class),
+            task: $read->flag('task'),
         );
     }
 }

@@ -64,6 +64,36 @@ final readonly class SignOff
         return false;
     }
 
+    /** Whether somebody was asked because the way of the step led to them, and not in the place of somebody else. */
+    public function cameByTheWay(Seat $seat): bool
+    {
+        foreach ($this->seats as $other) {
+            if ($other->step === $seat->step && $other->state === SeatState::PassedOn && $other->at == $seat->askedAt) {
+                return false;
+            }
+        }
+
+        return $seat->for === null && $seat->round === 1;
+    }
+
+    /**
+     * When each step was agreed to that has been.
+     *
+     * @return array<int, \DateTimeImmutable> by step, from 0
+     */
+    public function stepsAgreed(): array
+    {
+        $agreed = [];
+        foreach ($this->seats as $seat) {
+            $isPast = $seat->step < $this->step || $this->status === SignOffStatus::Agreed;
+            if ($isPast && $seat->state === SeatState::Yes && $seat->at !== null) {
+                $agreed[$seat->step] = max($agreed[$seat->step] ?? $seat->at, $seat->at);
+            }
+        }
+
+        return $agreed;
+    }
+
     /** Whether somebody has a part in the step at hand already, or will have. */
     public function sits(int $person): bool
     {

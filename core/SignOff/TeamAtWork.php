@@ -44,4 +44,9 @@ final readonly class TeamAtWork implements Approvers
     {
         return $view->facts->team($this->team);
     }
+
+    public function followsTree(): bool
+    {
+        return false;
+    }
 }

@@ -7,7 +7,7 @@ namespace VividLedger\SignOff;
 use VividLedger\Facts\PeopleFacts;
 use VividLedger\House\Person;
 
-/** The managers above somebody. Who has left is passed by; a ring ends where it began. */
+/** The managers above somebody, absent ones too. Who has left is passed by; a ring ends where it began. */
 final class Tree
 {
     /** @return \Generator<int, Person> the nearest first */

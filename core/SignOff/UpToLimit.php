@@ -69,4 +69,9 @@ final readonly class UpToLimit implements Approvers
 
         return $people;
     }
+
+    public function followsTree(): bool
+    {
+        return true;
+    }
 }

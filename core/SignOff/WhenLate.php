@@ -9,6 +9,7 @@ enum WhenLate: string
 {
     case AskAgain = 'again';
     case NextUp = 'up';         // their manager is asked instead
+    case Deputy = 'deputy';     // their deputy is
     case PassOn = 'pass_on';    // a certain person is
     case Agree = 'agree';       // it counts as a yes
     case Decline = 'decline';   // it counts as a no
@@ -20,6 +21,7 @@ enum WhenLate: string
         return match ($this) {
             self::AskAgain => 'ask them again',
             self::NextUp => 'ask the next person up',
+            self::Deputy => 'ask their deputy',
             self::PassOn => 'pass it on',
             self::Agree => 'count it as a yes',
             self::Decline => 'count it as a no',

@@ -251,14 +251,44 @@ final class SignOffTest extends TestCase
             return $clerk->withdraw($signOff);
         }
         if ($roll < 55) {
-            $gone = $this->world->people[$random->getInt(1, 9)];
-            $this->world->people[$gone->id] = new Person($gone->id, $gone->handle, $gone->name, $gone->managerId, ! $gone->active);
+            $this->somebodyComesOrGoes($random);
+        }
+        if ($roll >= 55 && $roll < 70) {
+            return $this->talk($random, $clerk, $signOff);
         }
         if ($roll >= 75) {
             $this->world->now = $this->world->now->modify('+'.$random->getInt(1, 60).' hours');
         }
 
         return $clerk->tend($signOff);
+    }
+
+    private function somebodyComesOrGoes(Randomizer $random): void
+    {
+        $one = $this->world->people[$random->getInt(1, 9)];
+        $isGone = $random->getInt(0, 1) === 0;
+        $this->world->people[$one->id] = new Person(
+            $one->id, $one->handle, $one->name, $random->getInt(0, 2) > 0 ? $one->managerId : $random->getInt(1, 9),
+            $isGone ? ! $one->active : $one->active, limit: $one->limit, away: $isGone ? $one->away : ! $one->away,
+            deputyId: $one->deputyId,
+        );
+    }
+
+    /** Somebody hands it over, asks back, or is answered; what cannot be is refused and changes nothing. */
+    private function talk(Randomizer $random, Clerk $clerk, SignOff $signOff): Moved
+    {
+        $person = $random->getInt(1, 9);
+        try {
+            return match ($random->getInt(0, 2)) {
+                0 => $clerk->handOver($signOff, $person, $random->getInt(1, 9), 'You know it better'),
+                1 => $clerk->askBack($signOff, $person, 'Why so much?'),
+                default => $clerk->answerBack($signOff, $random->getInt(0, count($signOff->seats)), $random->getInt(1, 9), 'They stay'),
+            };
+        } catch (NotDecided $not) {
+            self::assertContains($not->reason, ['not_asked', 'cannot_be_given', 'no_question']);
+
+            return new Moved($signOff, []);
+        }
     }
 
     /** Nine people under managers, with gaps and rings, some of whom have left. */
@@ -270,6 +300,7 @@ final class SignOffTest extends TestCase
             $this->world->people[$id] = new Person(
                 $id, "p{$id}", "Person {$id}", $manager === 0 ? null : $manager, $random->getInt(0, 7) > 0,
                 limit: $random->getInt(0, 1) === 0 ? null : (string) ($random->getInt(1, 9) * 200),
+                away: $random->getInt(0, 7) === 0, deputyId: $random->getInt(0, 1) === 0 ? null : $random->getInt(1, 9),
             );
         }
         $this->world->fallback = $random->getInt(0, 3) === 0 ? null : $random->getInt(1, 9);
@@ -282,10 +313,14 @@ final class SignOffTest extends TestCase
         $wanted = [];
         for ($step = $random->getInt(1, 3); $step > 0; $step--) {
             $ids = array_map(static fn (): int => $random->getInt(1, 9), range(1, $random->getInt(1, 4)));
-            $late = WhenLate::cases()[$random->getInt(0, 5)];
+            $late = WhenLate::cases()[$random->getInt(0, count(WhenLate::cases()) - 1)];
             $needed = $random->getInt(0, 1) === 0 ? null : $random->getInt(1, 3);
             $steps[] = new RouteStep(
-                $this->people(...$ids), $random->getInt(0, 1) === 0, $needed,
+                match ($random->getInt(0, 3)) {
+                    0 => new UpToLimit($this->who(['kind' => 'named', 'handle' => "p{$ids[0]}"]), $this->cost()),
+                    1 => new LevelsUp($this->who(['kind' => 'named', 'handle' => "p{$ids[0]}"]), $random->getInt(1, 4)),
+                    default => $this->people(...$ids),
+                }, $random->getInt(0, 1) === 0, $needed,
                 within: new Due(new Amount($random->getInt(1, 5), Unit::Day)),
                 remindEvery: $random->getInt(0, 1) === 0 ? null : new Due(new Amount($random->getInt(1, 30), Unit::Hour)),
                 late: $late,
@@ -329,6 +364,11 @@ final class SignOffTest extends TestCase
             public function people(View $view): array
             {
                 return array_values(array_filter(array_map(fn (int $id): ?Person => $this->world->person($id), $this->ids)));
+            }
+
+            public function followsTree(): bool
+            {
+                return false;
             }
         };
     }

@@ -4,25 +4,37 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Performance;
 
+use VividLedger\People\Deputy;
 use VividLedger\People\Found;
 use VividLedger\People\Who;
 
-/** Finds a person for a line: whoever is not there or has left is stood in for by the company's fallback, and turns are taken. */
+/**
+ * Finds a person for a line. Whoever is absent is stood in for by their deputy; whoever has left, or is absent without one, by the
+ * company's fallback. Turns are taken.
+ */
 final class Finder
 {
     public static function find(Who $expression, Performance $performance): Found
     {
         $found = $expression->find($performance->view());
-        if ($found->person !== null && $found->person->active) {
+        if ($found->person !== null && $found->person->isAtWork()) {
             if ($found->turnOf !== null) {
                 $performance->facts->takeTurn($found->turnOf, $found->person->id);
             }
 
             return $found;
         }
-        $path = $found->person === null ? $found->path : "{$found->path}, who has left";
+        $path = match (true) {
+            $found->person === null => $found->path,
+            $found->person->away => "{$found->path}, who is absent",
+            default => "{$found->path}, who has left",
+        };
+        $deputy = Deputy::of($found->person, $performance->facts);
+        if ($deputy !== null) {
+            return new Found($deputy, "{$path}; {$deputy->name} is the deputy", stoodIn: true);
+        }
         $standIn = $performance->facts->fallbackPerson();
-        $standIn = $standIn?->active === true ? $standIn : null;
+        $standIn = $standIn?->isAtWork() === true ? $standIn : null;
 
         return new Found(
             $standIn,
