@@ -9,6 +9,7 @@ use App\Store\SchemaStore;
 use App\Store\StoredGuards;
 use App\Store\StoredPeople;
 use App\Store\StoredRecords;
+use App\Store\StoredSignOffs;
 use App\Store\StoredTasks;
 use VividLedger\Facts\Ports;
 use VividLedger\Record\Record;
@@ -23,7 +24,8 @@ final class SeenFacts extends Ports
         $names = new PeopleStore($schemas);
         $this->stored = new StoredRecords($schemas, $at, $zone, takes: false);
         parent::__construct(
-            $at, new SeenRecords($this->stored), new StoredGuards, new StoredTasks, new StoredPeople($names, takes: false), $names,
+            $at, new SeenRecords($this->stored), new StoredGuards, new StoredTasks, new StoredSignOffs,
+            new StoredPeople($names, takes: false), $names,
         );
     }
 

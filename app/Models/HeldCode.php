@@ -9,4 +9,5 @@ enum HeldCode: string
 {
     case ByHand = 'by_hand';
     case RulePaused = 'rule_paused';
+    case Locked = 'locked';            // its record is locked while a sign-off waits
 }

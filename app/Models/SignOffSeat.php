@@ -6,8 +6,10 @@ namespace App\Models;
 
 use App\Models\Casts\Instant;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use VividLedger\Record\Value;
 use VividLedger\SignOff\Seat;
 use VividLedger\SignOff\SeatState;
+use VividLedger\SignOff\Talk;
 
 /**
  * Somebody's part in a sign-off.
@@ -25,7 +27,12 @@ use VividLedger\SignOff\SeatState;
  * @property ?\DateTimeImmutable $at
  * @property string $comment
  * @property bool $by_itself
+ * @property ?int $for_id
+ * @property ?\DateTimeImmutable $held_at
+ * @property ?list<array{by: int, at: string, text: string}> $talk
+ * @property ?int $task_id
  * @property-read Person $person
+ * @property-read ?Person $standsFor
  * @property-read StoredSignOff $signOff
  */
 final class SignOffSeat extends LedgerModel
@@ -44,12 +51,22 @@ final class SignOffSeat extends LedgerModel
         'state' => SeatState::class,
         'at' => Instant::class,
         'by_itself' => 'boolean',
+        'for_id' => 'integer',
+        'held_at' => Instant::class,
+        'talk' => 'array',
+        'task_id' => 'integer',
     ];
 
     /** @return BelongsTo<Person, $this> */
     public function person(): BelongsTo
     {
         return $this->belongsTo(Person::class, 'person_id', 'id');
+    }
+
+    /** @return BelongsTo<Person, $this> */
+    public function standsFor(): BelongsTo
+    {
+        return $this->belongsTo(Person::class, 'for_id', 'id');
     }
 
     /** @return BelongsTo<StoredSignOff, $this> */
@@ -67,6 +84,10 @@ final class SignOffSeat extends LedgerModel
             'sign_off_id' => $signOff, 'place' => $place, 'step' => $seat->step, 'person_id' => $seat->person,
             'asked_at' => $moment($seat->askedAt), 'due_at' => $moment($seat->due), 'round' => $seat->round, 'reminded' => $seat->reminded,
             'state' => $seat->state, 'at' => $moment($seat->at), 'comment' => $seat->comment, 'by_itself' => $seat->byItself,
+            'for_id' => $seat->for, 'held_at' => $moment($seat->heldAt), 'talk' => $seat->talk === [] ? null : Columns::json(array_map(
+                static fn (Talk $talk): array => ['by' => $talk->by, 'at' => Value::instantText($talk->at), 'text' => $talk->text],
+                $seat->talk,
+            )),
         ];
     }
 
@@ -74,7 +95,10 @@ final class SignOffSeat extends LedgerModel
     {
         return new Seat(
             $this->step, $this->person_id, $this->asked_at, $this->due_at, $this->round, $this->reminded, $this->state, $this->at,
-            $this->comment, $this->by_itself,
+            $this->comment, $this->by_itself, $this->for_id, $this->held_at, array_map(
+                static fn (array $talk): Talk => new Talk($talk['by'], new \DateTimeImmutable($talk['at']), $talk['text']),
+                $this->talk ?? [],
+            ),
         );
     }
 }

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Models\Casts\Instant;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use VividLedger\SignOff\Hold;
 use VividLedger\SignOff\Seat;
 use VividLedger\SignOff\SignOff;
 use VividLedger\SignOff\SignOffStatus;
@@ -32,6 +34,9 @@ use VividLedger\SignOff\SignOffStatus;
  * @property \DateTimeImmutable $started_at
  * @property ?\DateTimeImmutable $ended_at
  * @property ?\DateTimeImmutable $wakes_at
+ * @property Hold $hold
+ * @property bool $released
+ * @property ?list<array<mixed>> $route
  * @property-read \Illuminate\Database\Eloquent\Collection<int, SignOffSeat> $seats
  * @property-read ?Person $asker
  * @property-read ?StoredRule $rule
@@ -55,6 +60,9 @@ final class StoredSignOff extends LedgerModel
         'started_at' => Instant::class,
         'ended_at' => Instant::class,
         'wakes_at' => Instant::class,
+        'hold' => Hold::class,
+        'released' => 'boolean',
+        'route' => 'array',
     ];
 
     /** @return HasMany<SignOffSeat, $this> */
@@ -82,6 +90,30 @@ final class StoredSignOff extends LedgerModel
             'status' => $signOff->status, 'step' => $signOff->step, 'needed' => $signOff->needed, 'queue' => $signOff->queue,
             'ended_at' => $signOff->endedAt, 'wakes_at' => $wakes,
         ];
+    }
+
+    /**
+     * Those that lock a record.
+     *
+     * @param  Builder<static>  $query
+     * @return Builder<static>
+     */
+    public function scopeLocking(Builder $query, string $type, int $id): Builder
+    {
+        return $this->scopeLockingAmong($query, $type, [$id]);
+    }
+
+    /**
+     * Those that lock one of several records.
+     *
+     * @param  Builder<static>  $query
+     * @param  list<int>  $ids
+     * @return Builder<static>
+     */
+    public function scopeLockingAmong(Builder $query, string $type, array $ids): Builder
+    {
+        return $query->where('record_type', $type)->whereIn('record_id', $ids)->where('status', SignOffStatus::Waiting)
+            ->where('hold', '!=', Hold::Nothing)->where('released', false);
     }
 
     public function signOff(): SignOff

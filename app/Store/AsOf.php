@@ -24,7 +24,7 @@ final readonly class AsOf
     public function after(int $entry, \DateTimeImmutable $at): Facts
     {
         return new Ports(
-            $at, new RecordsThen($this->timelines, $entry), new GuardsOfRecord($entry), new StoredTasks($at),
+            $at, new RecordsThen($this->timelines, $entry), new GuardsOfRecord($entry), new StoredTasks($at), new StoredSignOffs($at),
             new StoredPeople($this->names, takes: false, until: $at), $this->names,
         );
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\Columns;
+use VividLedger\Engine\HeldBack;
 use VividLedger\Message\Message;
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
@@ -33,10 +34,32 @@ final class LedgerRows
     /** @var list<array{Message, Record, int, int, \DateTimeImmutable}> each with its record, rule, entry and moment */
     public array $messages = [];
 
+    /** @var list<array<string, mixed>> what rules could not answer because their record was locked */
+    public array $held = [];
+
     public function __construct(
         public readonly LineRows $lines = new LineRows,
         public readonly SignOffRows $signOffs = new SignOffRows,
     ) {
+    }
+
+    public function held(HeldBack $step): void
+    {
+        if (! $step->comesAgain()) {
+            return;
+        }
+        $change = $step->answered;
+        $event = $change->event;
+        $this->held[] = [
+            'sign_off_id' => $step->lock->signOff, 'rule_id' => $step->rule->id, 'page' => $step->rule->page,
+            'record_type' => $change->record()->type, 'record_id' => $change->record()->id,
+            'before' => $change->before === null || $event !== null ? null
+                : Columns::json(['version' => $change->before->version, 'values' => $change->before->values]),
+            'event' => $event === null ? null : Columns::json([
+                'kind' => $event->kind->value, 'key' => $event->key, 'text' => $event->text, 'rule' => $event->ruleId,
+            ]),
+            'actor_id' => $change->actor, 'via' => $change->cause,
+        ];
     }
 
     /** @param  list<string>  $fields  names of the fields that differ */

@@ -11,6 +11,7 @@ use App\Models\FieldChange;
 use App\Models\Follower;
 use App\Models\GuardKey;
 use App\Models\GuardReset;
+use App\Models\HeldChange;
 use App\Models\LineSort;
 use App\Models\ScheduledLine;
 use App\Models\Task;
@@ -19,6 +20,7 @@ use App\Store\Sql\Batch;
 use VividLedger\Engine\Deed;
 use VividLedger\Engine\Effect;
 use VividLedger\Engine\Firing;
+use VividLedger\Engine\HeldBack;
 use VividLedger\Engine\LineDone;
 use VividLedger\Engine\ReadyAgain;
 use VividLedger\Engine\Step;
@@ -36,6 +38,8 @@ final readonly class LedgerWriter
         private SchemaStore $schemas,
         private Outbox $outbox,
         private StoredRuleBook $rules,
+        private SignOffNotes $notes,
+        private SignOffKeeper $keeper,
     ) {
     }
 
@@ -49,7 +53,7 @@ final readonly class LedgerWriter
         $rest = new LedgerRows;
         foreach ($outcomes as $index => $outcome) {
             [$saved, $steps] = $numbers[$index];
-            if ($outcome->change->event === null) {
+            if ($outcome->change->event === null && $outcome->change->againFor === null) {
                 $rest->history(Teller::differing($outcome->change, $this->schemas->schema()), $saved, $outcome->change);
             }
             foreach ($outcome->decision->steps as $place => $step) {
@@ -62,8 +66,13 @@ final readonly class LedgerWriter
         Batch::insert(GuardKey::class, $rest->guards);
         Batch::insert(GuardReset::class, $rest->resets);
         Batch::insert(FieldChange::class, $rest->history);
+        Batch::insert(HeldChange::class, $rest->held);
         $runs = $rest->lines->write();
-        $rest->signOffs->write($runs);
+        [$asked, $struck] = $rest->signOffs->past();
+        if ($asked !== [] || $struck !== []) {
+            $this->keeper->withdraw($asked, $struck);
+        }
+        $this->notes->begun($rest->signOffs->write($runs));
         $this->give(array_map(
             static fn (array $task): array => ['run_id' => $task['run_id'] ?? $runs[$task['entry_id']] ?? null] + $task,
             $rest->tasks,
@@ -157,6 +166,10 @@ final readonly class LedgerWriter
     {
         if ($step instanceof Effect && $step->change->event === null) {
             $rest->history(Teller::differing($step->change, $this->schemas->schema()), $number, $step->change);
+        }
+        $rest->signOffs->struck($step);
+        if ($step instanceof HeldBack) {
+            $rest->held($step);
         }
         if ($step instanceof ReadyAgain) {
             $rest->resets[] = [

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\Columns;
+use App\Models\HeldCode;
 use App\Models\LineSort;
 use App\Models\LineStatus;
 use App\Models\RuleRun;
@@ -20,6 +21,7 @@ use VividLedger\Engine\Step;
 use VividLedger\Engine\Struck;
 use VividLedger\Engine\StruckCode;
 use VividLedger\Engine\TooLate;
+use VividLedger\Engine\WaitsForRelease;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Performance\Pencilling;
 
@@ -42,6 +44,9 @@ final class LineRows
 
     /** @var array<string, list<int>> lines that came to an end, by their new state */
     private array $ended = [];
+
+    /** @var list<int> lines that wait until their record is free */
+    private array $locked = [];
 
     /** @var array<int, array<string, array{string, int}>> records made, by run */
     private array $made = [];
@@ -66,6 +71,8 @@ final class LineRows
             $this->end($step->line->run->id, $step->line->id, LineStatus::Late);
         } elseif ($step instanceof Postponed) {
             $this->moved[$step->line->id] = [Columns::moment($step->until), $step->because];
+        } elseif ($step instanceof WaitsForRelease) {
+            $this->locked[] = $step->line->id;
         } elseif ($step instanceof Struck) {
             $this->struck[] = [$step->run->id, $step->lines, $step->code, $step->because];
             $this->touched[$step->run->id] = true;
@@ -104,6 +111,10 @@ final class LineRows
             ScheduledLine::toComeRows()->where('run_id', $run)
                 ->when($only !== null, static fn (Builder $lines): Builder => $lines->whereIn('id', $only ?? []))
                 ->update(ScheduledLine::struck($code, $because));
+        }
+        if ($this->locked !== []) {
+            ScheduledLine::rows()->whereIn('id', $this->locked)->where('status', LineStatus::Pencilled)
+                ->update(['status' => LineStatus::Held, 'held_code' => HeldCode::Locked]);
         }
         foreach ($this->moved as $line => [$due, $note]) {
             ScheduledLine::toComeRows()->where('id', $line)->update(['due_at' => $due, 'note' => mb_substr($note, 0, self::SAID)]);

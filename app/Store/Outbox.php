@@ -19,8 +19,11 @@ use VividLedger\Record\Record;
 /** Messages on their way out. A row commits with the firing that caused it; what leaves the house is sent afterwards, by a worker. */
 final readonly class Outbox
 {
-    /** @param  list<array{Message, Record, int, int, \DateTimeImmutable}>  $messages  each with its record, rule, entry and moment */
-    public function put(array $messages): void
+    /**
+     * @param  list<array{Message, Record, int, int, \DateTimeImmutable}>  $messages  each with its record, rule, entry and moment
+     * @param  string  $of  what names these among all messages of their entries
+     */
+    public function put(array $messages, string $of = 'message'): void
     {
         if ($messages === []) {
             return;
@@ -30,7 +33,7 @@ final readonly class Outbox
             $inside = $message->channel === Channel::App;
             $moment = Columns::moment($at);
             $rows[] = [
-                'key' => substr(hash('sha256', "message:{$entry}:{$index}"), 0, 40), 'channel' => $message->channel,
+                'key' => substr(hash('sha256', "{$of}:{$entry}:{$index}"), 0, 40), 'channel' => $message->channel,
                 'record_type' => $record->type, 'record_id' => $record->id, 'rule_id' => $rule, 'entry_id' => $entry,
                 'person_id' => $inside ? ($message->to[0]->personId ?? null) : null,
                 'recipients' => Columns::json([

@@ -6,7 +6,6 @@ namespace App\Store;
 
 use VividLedger\Engine\Decision;
 use VividLedger\Record\Change;
-use VividLedger\Record\EventKind;
 
 /** A change together with what followed from it, to be written to the ledger. */
 final readonly class Outcome
@@ -29,11 +28,9 @@ final readonly class Outcome
     ) {
     }
 
-    /** Whether the change stands in the ledger by itself; what time brings about stands there as what followed from it. */
+    /** Whether the change stands in the ledger by itself: what comes again does so already. */
     public function hasOwnEntry(): bool
     {
-        $kind = $this->change->event?->kind;
-
-        return $kind === null || ! ($kind->comesOnce() || $kind === EventKind::LineDue);
+        return $this->change->againFor === null && ($this->change->event === null || $this->change->event->kind->hasOwnEntry());
     }
 }

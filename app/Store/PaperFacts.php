@@ -13,6 +13,7 @@ final class PaperFacts extends Ports
     {
         $names = new PeopleStore($schemas);
         $records = new StoredRecords($schemas, $at, $zone, takes: false);
-        parent::__construct($at, $records, new StoredGuards, new StoredTasks, new StoredPeople($names, takes: false), $names);
+        $people = new StoredPeople($names, takes: false);
+        parent::__construct($at, $records, new StoredGuards, new StoredTasks, new StoredSignOffs, $people, $names);
     }
 }

@@ -10,6 +10,7 @@ use App\Models\StoredCondition;
 use App\Models\StoredLadder;
 use App\Models\StoredLetter;
 use App\Models\StoredRecord;
+use App\Models\StoredRoute;
 use App\Store\Sql\ById;
 use Illuminate\Database\Query\Builder;
 use VividLedger\House\Directory;
@@ -21,6 +22,7 @@ final class PeopleStore implements Directory
 {
     private const COLUMNS = [
         'id', 'handle', 'name', 'manager_id', 'active', 'team', 'email', 'phone', 'time_zone', 'role', 'sign_off_limit',
+        'sign_off_limits', 'away', 'deputy_id', 'stand_in_id',
     ];
 
     /** @var array<int, ?Person> */
@@ -39,6 +41,16 @@ final class PeopleStore implements Directory
     public function calendar(?Person $person): WorkingCalendar
     {
         return ($this->calendars ??= new CalendarStore)->calendar($person);
+    }
+
+    public function routes(string $type): array
+    {
+        return Columns::texts(StoredRoute::query()->where('record_type', $type)->orderBy('name')->pluck('name'));
+    }
+
+    public function route(string $type, string $name): ?array
+    {
+        return StoredRoute::query()->where('record_type', $type)->firstWhere('name', $name)?->steps;
     }
 
     public function ladders(): array
@@ -97,7 +109,7 @@ final class PeopleStore implements Directory
     /** @return list<Person> those of a team who are at work, by id */
     public function team(string $name): array
     {
-        return self::all(Row::rows()->where('team', $name)->where('active', true)->orderBy('id'));
+        return self::all(Row::rows()->where('team', $name)->where('active', true)->where('away', false)->orderBy('id'));
     }
 
     public function teams(): array
@@ -187,6 +199,9 @@ final class PeopleStore implements Directory
             $row->time_zone,
             $row->role,
             $row->sign_off_limit,
+            (bool) $row->away,
+            $row->away && $row->stand_in_id !== null ? (int) $row->stand_in_id : ($row->deputy_id === null ? null : (int) $row->deputy_id),
+            $row->sign_off_limits === null ? [] : array_map(strval(...), (array) json_decode($row->sign_off_limits, true)),
         );
     }
 }

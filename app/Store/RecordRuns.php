@@ -23,6 +23,10 @@ use VividLedger\Rule\RuleStatus;
  */
 final readonly class RecordRuns
 {
+    public function __construct(private SignOffKeeper $signOffs)
+    {
+    }
+
     private const STRUCK_OUT = 'the record was deleted';
 
     public function strikeOut(Record $record, Actor $actor, \DateTimeImmutable $at, int $cause): void
@@ -32,6 +36,7 @@ final readonly class RecordRuns
         // What a person or a paused rule held back stays marked, and is held again when it comes back.
         $lines()->update(ScheduledLine::struck(StruckCode::RecordDeleted, self::STRUCK_OUT));
         RuleRun::query()->about($record->type, $record->id)->inPlay()->update(['status' => RunStatus::Over]);
+        $this->signOffs->endOf($record->type, $record->id, $actor, $cause);
     }
 
     public function takeUp(Record $record, Actor $actor, \DateTimeImmutable $at, int $cause): void

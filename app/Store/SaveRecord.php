@@ -12,12 +12,14 @@ use App\Store\Sql\ById;
 use Closure;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
+use VividLedger\Engine\OneRuleBook;
 use VividLedger\Engine\Refusal;
 use VividLedger\Formula\ComputedFields;
 use VividLedger\Record\Change;
 use VividLedger\Record\Event;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
+use VividLedger\Rule\Rule;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Time\FixedClock;
@@ -41,6 +43,7 @@ final readonly class SaveRecord
         private RecordRuns $runs,
         private HouseClock $clock,
         private Company $company,
+        private RecordLock $lock,
     ) {
     }
 
@@ -82,7 +85,7 @@ final readonly class SaveRecord
     public function change(RecordType $type, int $id, int $version, array $input, Actor $actor): Saved
     {
         return $this->guarded($type, $id, $actor, function () use ($type, $id, $version, $input, $actor): Saved {
-            $before = $this->locked($type, $id);
+            $before = $this->open($type, $id);
             $given = $this->input->checked($type, $input, $before);
             if ($before->version !== $version) {
                 $given = $this->stale->settled($type, $before, $version, $given);
@@ -98,6 +101,44 @@ final readonly class SaveRecord
     }
 
     /**
+     * What somebody who decides about a locked record corrects in it.
+     *
+     * @param  array<array-key, mixed>  $input  raw values by field name
+     *
+     * @throws Refused
+     */
+    public function correct(RecordType $type, int $id, array $input, Actor $actor, int $cause): Saved
+    {
+        return $this->guarded($type, $id, $actor, function () use ($type, $id, $input, $actor, $cause): Saved {
+            $before = $this->locked($type, $id);
+            $given = $this->input->checked($type, $input, $before);
+            $now = $this->clock->now();
+
+            return $given === [] ? new Saved($before, new Decision($before), null) : $this->settle(
+                $this->changed($type, $before, $given, $actor, $now), $this->facts($now), $actor, 'changed', causeId: $cause,
+            );
+        });
+    }
+
+    /**
+     * A rule answers what it could not answer while the record was locked. A rule that refuses it now leaves all as it is.
+     *
+     * @param  Change  $change  one that comes again
+     */
+    public function answerAgain(RecordType $type, int $id, Change $change, Rule $rule, int $cause): void
+    {
+        $actor = new Actor($change->actor, $change->cause);
+        $book = new OneRuleBook(new RememberedRuleBook($this->rules), $change, $rule);
+        $decision = $this->engine->decide($change, $book, $this->facts($change->at), new FixedClock($change->at));
+        if ($decision->refusal !== null) {
+            Batch::insert(Entry::class, [$this->refused($type, $id, $actor, $decision->refusal, ['of' => $rule->name], $cause)]);
+        } elseif ($decision->steps !== []) {
+            $this->records->write([[$change->record(), $decision->after], ...$decision->others]);
+            $this->ledger->write([new Outcome($change, $decision, $actor, 'changed', causeId: $cause)]);
+        }
+    }
+
+    /**
      * Deletes a record; its history stays, and so it can be brought back.
      *
      * @throws Refused
@@ -105,7 +146,7 @@ final readonly class SaveRecord
     public function delete(RecordType $type, int $id, int $version, Actor $actor): Saved
     {
         return $this->guarded($type, $id, $actor, function () use ($type, $id, $version, $actor): Saved {
-            $before = $this->locked($type, $id);
+            $before = $this->open($type, $id);
             if ($before->version !== $version) {
                 throw $this->stale->refusal($type, $before, $version);
             }
@@ -171,6 +212,9 @@ final readonly class SaveRecord
         return $this->guarded($type, $id, $actor, function () use ($type, $id, $event, $actor, $data, $taskId, $causeId, $ruleId): Saved {
             $record = $this->locked($type, $id);
             $happened = $event();
+            if (RecordLock::keepsFrom($happened->kind)) {
+                $this->lock->mustBeOpen($type, $id);
+            }
             $now = $this->clock->now();
 
             return $this->settle(
@@ -202,8 +246,15 @@ final readonly class SaveRecord
             $settlement = $this->settlement($now);
             $book = new RememberedRuleBook($this->rules);
             $refusals = [];
-            foreach (StoredRecord::rowsOf($type)->whereIn('id', $ids)->orderBy('id')->lockForUpdate()->get() as $row) {
+            $rows = StoredRecord::rowsOf($type)->whereIn('id', $ids)->orderBy('id')->lockForUpdate()->get();
+            $locked = $this->lock->among($type, $ids);
+            foreach ($rows as $row) {
                 $before = Columns::record($type, $row);
+                if (isset($locked[$before->id])) {
+                    $results[$before->id] = "{$type->numberOf($before->id)} is locked while a sign-off waits.";
+
+                    continue;
+                }
                 $results[$before->id] = null;
                 try {
                     $given = $this->input->checked($type, $input, $before);
@@ -277,12 +328,12 @@ final readonly class SaveRecord
             throw new RefusedByRule($change, $decision->refusal);
         }
         $this->records->write([[$change->event === null ? $change->before : $change->record(), $decision->after], ...$decision->others]);
+        $outcome = new Outcome($change, $decision, $actor, $kind, $data, $taskId, $causeId, $ruleId);
+        if (! $outcome->hasOwnEntry() && $decision->steps === []) {
+            return new Saved($change->record(), $decision, null);
+        }
 
-        return new Saved(
-            $decision->after ?? $change->record(),
-            $decision,
-            ...$this->ledger->write([new Outcome($change, $decision, $actor, $kind, $data, $taskId, $causeId, $ruleId)])[0],
-        );
+        return new Saved($decision->after ?? $change->record(), $decision, ...$this->ledger->write([$outcome])[0]);
     }
 
     /**
@@ -312,6 +363,15 @@ final readonly class SaveRecord
             'actor_id' => $actor->personId, 'via' => $actor->via, 'record_type' => $type->name, 'record_id' => $id,
             'rule_id' => $refusal->rule->id, 'page' => $refusal->rule->page, 'cause_id' => $cause,
         ]);
+    }
+
+    /** The record, kept from others, that people may change. */
+    private function open(RecordType $type, int $id): Record
+    {
+        $record = $this->locked($type, $id);
+        $this->lock->mustBeOpen($type, $id);
+
+        return $record;
     }
 
     private function locked(RecordType $type, int $id): Record

@@ -5,28 +5,24 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\Entry;
-use App\Models\SignOffSeat;
 use App\Models\StoredRecord;
 use App\Models\StoredSignOff;
 use App\Store\Sql\Batch;
 use Closure;
 use Illuminate\Database\Connection;
-use VividLedger\Explain\SignOffTold;
 use VividLedger\Facts\View;
-use VividLedger\Message\Address;
-use VividLedger\Message\Channel;
-use VividLedger\Message\Message;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Line\AsksSignOff;
+use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\SignOff\Answer;
 use VividLedger\SignOff\Clerk;
+use VividLedger\SignOff\Hold;
 use VividLedger\SignOff\Moved;
 use VividLedger\SignOff\NotDecided;
-use VividLedger\SignOff\SignOff;
+use VividLedger\SignOff\Seat;
 use VividLedger\SignOff\SignOffEvent;
 use VividLedger\SignOff\SignOffEventKind;
 use VividLedger\SignOff\SignOffStatus;
@@ -37,26 +33,40 @@ use VividLedger\SignOff\SignOffStatus;
  */
 final readonly class SignOffDesk
 {
+    private const REASON_LENGTH = 500;
+
     public function __construct(
         private Connection $db,
         private HouseClock $clock,
         private Company $company,
         private SchemaStore $schemas,
-        private StoredRuleBook $rules,
         private SaveRecord $save,
-        private Outbox $outbox,
+        private SignOffRoutes $routes,
+        private SignOffKeeper $keeper,
+        private SignOffNotes $notes,
+        private SignOffRelease $release,
     ) {
     }
 
-    /** @throws Refused when it has ended, when the person is not being asked, and when a no comes without its reason */
-    public function answer(int $id, int $person, Answer $answer, string $comment): StoredSignOff
+    /**
+     * @param  array<array-key, mixed>  $corrections  raw values by field name, of what the step lets them correct
+     *
+     * @throws Refused when it has ended, when the person is not being asked, when a no comes without its reason, and when a
+     *     correction cannot be taken
+     */
+    public function answer(int $id, int $person, Answer $answer, string $comment, array $corrections = []): StoredSignOff
     {
-        return $this->move($id, new Actor($person), static fn (Clerk $clerk, StoredSignOff $kept): Moved => $clerk->answer(
-            $kept->signOff(),
-            $person,
-            $answer,
-            $comment,
-        ));
+        return $this->move($id, new Actor($person), function (Clerk $clerk, StoredSignOff $kept) use (
+            $person, $answer, $comment, $corrections,
+        ): Moved {
+            if ($corrections === []) {
+                return $clerk->answer($kept->signOff(), $person, $answer, $comment);
+            }
+            $this->correct($kept, $clerk->mayCorrect($kept->signOff(), $person), $person, $corrections);
+
+            // On the record as it is now: what it has become can count for the step, and for those that come.
+            return $this->clerkNow($kept)->answer($kept->signOff(), $person, $answer, $comment);
+        });
     }
 
     /** @throws Refused when it has ended, and when somebody else asked for it */
@@ -71,12 +81,95 @@ final readonly class SignOffDesk
         });
     }
 
-    /** What has fallen due: reminders, and people whose time has run out. */
+    /** @throws Refused when it has ended, when the person is not being asked, and when the other cannot be */
+    public function handOver(int $id, int $person, int $to, string $comment): StoredSignOff
+    {
+        return $this->move($id, new Actor($person), static fn (Clerk $clerk, StoredSignOff $kept): Moved => $clerk->handOver(
+            $kept->signOff(),
+            $person,
+            $to,
+            $comment,
+        ));
+    }
+
+    /** @throws Refused */
+    public function askBack(int $id, int $person, string $question): StoredSignOff
+    {
+        return $this->move($id, new Actor($person), static fn (Clerk $clerk, StoredSignOff $kept): Moved => $clerk->askBack(
+            $kept->signOff(),
+            $person,
+            $question,
+        ));
+    }
+
+    /**
+     * @param  int  $place  of the seat of whoever asked
+     *
+     * @throws Refused when somebody else asked for the sign-off
+     */
+    public function answerBack(int $id, int $place, int $person, bool $mayAny, string $answer): StoredSignOff
+    {
+        return $this->move($id, new Actor($person), static function (Clerk $clerk, StoredSignOff $kept) use (
+            $place, $person, $mayAny, $answer,
+        ): Moved {
+            if ($kept->asker_id !== $person && ! $mayAny) {
+                throw new Refused('not_allowed', 'The question is for whoever asked for the sign-off.', RefusedFor::NotAllowed);
+            }
+
+            return $clerk->answerBack($kept->signOff(), $place, $person, $answer);
+        });
+    }
+
+    /** What has fallen due: reminders, people whose time has run out, ways that lead elsewhere, and records that are to be free. */
     public function tend(int $id): StoredSignOff
     {
         return $this->move($id, new Actor(null, CauseKind::Rule), static fn (Clerk $clerk, StoredSignOff $kept): Moved => $clerk->tend(
             $kept->signOff(),
         ));
+    }
+
+    /**
+     * Goes on along other steps: what was agreed to stays, the step at hand begins anew.
+     *
+     * @param  list<mixed>  $steps  as a rule file writes them
+     */
+    public function reroute(int $id, array $steps, int $person): StoredSignOff
+    {
+        return $this->move($id, new Actor($person), function (Clerk $clerk, StoredSignOff $kept) use ($steps): Moved {
+            $kept->route = $steps;
+
+            return $this->clerkNow($kept)->moveHere($kept->signOff());
+        });
+    }
+
+    /**
+     * Sets the record free while the sign-off goes on.
+     *
+     * @throws Refused when it locks nothing, or no reason is given
+     */
+    public function unlock(int $id, int $person, string $reason): StoredSignOff
+    {
+        $reason = trim($reason);
+        if ($reason === '' || mb_strlen($reason) > self::REASON_LENGTH) {
+            $message = $reason === '' ? 'Say why. The ledger keeps it.' : 'A reason has at most '.self::REASON_LENGTH.' characters.';
+            throw new Refused('invalid_values', $message, RefusedFor::Invalid, [
+                ['at' => '/reason', 'code' => 'missing', 'message' => $message],
+            ]);
+        }
+
+        return $this->db->transaction(function () use ($id, $person, $reason): StoredSignOff {
+            $kept = $this->locked($id);
+            if (! $kept->signOff()->isOpen() || $kept->hold === Hold::Nothing || $kept->released) {
+                throw new Refused('wrong_state', 'It locks nothing.', RefusedFor::Conflict);
+            }
+            $entry = Batch::insertForIds(Entry::class, [Entry::row('lock_released', $this->clock->now(), ['reason' => $reason], [
+                'actor_id' => $person, 'record_type' => $kept->record_type, 'record_id' => $kept->record_id,
+                'rule_id' => $kept->rule_id, 'page' => $kept->page, 'cause_id' => $kept->entry_id,
+            ])])[0];
+            $this->release->release($kept, $entry);
+
+            return $kept;
+        });
     }
 
     /** @param  Closure(Clerk, StoredSignOff): Moved  $act */
@@ -86,27 +179,37 @@ final readonly class SignOffDesk
             $isGone = false;
             $kept = $this->db->transaction(function () use ($id, $actor, $act, &$isGone): StoredSignOff {
                 $kept = $this->locked($id);
-                $type = $this->schemas->schema()->types[$kept->record_type];
-                $facts = new StoredFacts($this->schemas, $this->clock->now(), $this->company->zone());
+                if ($actor->personId === null && $kept->status !== SignOffStatus::Waiting) {
+                    $kept->update(['wakes_at' => null]);
+                    $this->release->release($kept, $kept->entry_id);
+
+                    return $kept;
+                }
+                $facts = $this->facts();
                 $record = $facts->record($kept->record_type, $kept->record_id);
-                $clerk = $record === null ? null : $this->clerk($kept, new View($record, $facts));
+                $clerk = $record === null ? null : $this->routes->clerk($kept, new View($record, $facts));
                 if ($record === null || $clerk === null) {
                     $isGone = true;
-                    $this->end($kept, $actor);
+                    if ($kept->status === SignOffStatus::Waiting) {
+                        $this->keeper->end($kept, SignOffStatus::Stopped, $actor);
+                    }
 
                     return $kept;
                 }
                 $moved = $act($clerk, $kept);
-                $this->keep($kept, $moved->signOff, $clerk->wakesAt($moved->signOff));
+                // The act may have changed the record.
+                $now = $this->clerkNow($kept);
+                $this->keeper->keep($kept, $moved->signOff, $now->wakesAt($moved->signOff));
+                SignOffTasks::over($kept->id, $actor->personId, $this->clock->now());
                 if ($moved->events !== []) {
-                    $this->tell($kept, $moved, $record, $type, $facts, $actor);
+                    $this->tell($kept, $moved, $actor);
                 }
 
                 return $kept;
             });
         } catch (NotDecided $not) {
             throw new Refused($not->reason, $not->getMessage(), match ($not->reason) {
-                'no_comment' => RefusedFor::Invalid,
+                'no_comment', 'cannot_be_given', 'nobody_to_ask' => RefusedFor::Invalid,
                 'not_asked' => RefusedFor::NotAllowed,
                 default => RefusedFor::Conflict,
             });
@@ -119,73 +222,69 @@ final readonly class SignOffDesk
         return $kept;
     }
 
-    /** The entry, the notes to those who are asked, and the end as an event that rules and waiting lines answer. */
-    private function tell(StoredSignOff $kept, Moved $moved, Record $record, RecordType $type, StoredFacts $facts, Actor $actor): void
+    /** The entry, the notes to those who are asked, and what has ended as an event that rules and waiting lines answer. */
+    private function tell(StoredSignOff $kept, Moved $moved, Actor $actor): void
     {
-        $entry = $this->entry($kept, $actor, SignOffTold::of($moved->events));
-        $asked = array_filter($moved->events, static fn (SignOffEvent $event): bool => in_array($event->kind, [
-            SignOffEventKind::Asked, SignOffEventKind::AskedAgain, SignOffEventKind::Reminded, SignOffEventKind::PassedOn,
-        ], true));
-        $notes = [];
-        foreach ($asked as $event) {
-            $person = $event->person === null ? null : $facts->person($event->person);
-            if ($person !== null) {
-                $subject = "Your sign-off is wanted: {$type->label} {$type->numberOf($record->id)}";
-                $to = [new Address($person->name, '', $person->id)];
-                $notes[] = [
-                    new Message(Channel::App, $to, [], null, $subject, '', $kept->why, $person->name, []), $record, $kept->rule_id, $entry,
-                    $this->clock->now(),
-                ];
-            }
-        }
-        $this->outbox->put($notes);
-        if (! $moved->signOff->isOpen()) {
-            $status = $moved->signOff->status->said();
-            $event = new Event(EventKind::SignedOff, "sign_off:{$kept->id}", $status);
-            $data = ['text' => $status];
-            $this->save->happen($type, $record->id, static fn (): Event => $event, $actor, $data, null, $entry, $kept->rule_id);
-        }
-    }
-
-    /** Keeps it as it stands after something was done to it. */
-    private function keep(StoredSignOff $kept, SignOff $signOff, ?\DateTimeImmutable $wakes): void
-    {
-        $kept->update(StoredSignOff::standing($signOff, $wakes));
-        $rows = [];
-        foreach ($signOff->seats as $place => $seat) {
-            $rows[] = SignOffSeat::row($kept->id, $place, $seat);
-        }
-        Batch::insert(SignOffSeat::class, $rows, ['due_at', 'asked_at', 'round', 'reminded', 'state', 'at', 'comment', 'by_itself']);
-        $kept->unsetRelation('seats');
-    }
-
-    /** Its record or its page is gone, so nobody can decide it any more. */
-    private function end(StoredSignOff $kept, Actor $actor): void
-    {
-        if ($kept->status !== SignOffStatus::Waiting) {
+        $entry = $this->keeper->entry($kept, $actor, $moved->events);
+        $record = $this->facts()->record($kept->record_type, $kept->record_id);
+        $route = $this->routes->of($kept);
+        if ($record === null || $route === null) {
             return;
         }
-        $ended = $kept->signOff()->ended(SignOffStatus::Stopped, $this->clock->now());
-        $this->keep($kept, $ended, null);
-        $this->entry($kept, $actor, SignOffTold::of([
-            new SignOffEvent(SignOffEventKind::Ended, $ended->step, status: SignOffStatus::Stopped),
-        ]));
+        $this->notes->happened($kept, $moved->events, $record, $entry, $route->steps[$moved->signOff->step]->task ?? false);
+        $steps = array_filter($moved->events, static fn (SignOffEvent $event): bool => $event->kind === SignOffEventKind::StepAgreed);
+        if (! $moved->signOff->isOpen()) {
+            $status = $moved->signOff->status->said();
+            $this->happen($kept, new Event(EventKind::SignedOff, "sign_off:{$kept->id}", $status), $actor, ['text' => $status], $entry);
+            $this->release->release($kept, $entry);
+        } elseif ($steps !== []) {
+            $event = new Event(EventKind::StepSigned, "sign_off:{$kept->id}:{$moved->signOff->step}");
+            $this->happen($kept, $event, $actor, [], $entry);
+        }
     }
 
     /** @param  array<string, mixed>  $data */
-    private function entry(StoredSignOff $kept, Actor $actor, array $data): int
+    private function happen(StoredSignOff $kept, Event $event, Actor $actor, array $data, int $entry): void
     {
-        return Batch::insertForIds(Entry::class, [Entry::row('sign_off', $this->clock->now(), $data, [
-            'actor_id' => $actor->personId, 'via' => $actor->via, 'record_type' => $kept->record_type, 'record_id' => $kept->record_id,
-            'rule_id' => $kept->rule_id, 'page' => $kept->page, 'cause_id' => $kept->entry_id,
-        ])])[0];
+        $type = $this->schemas->schema()->types[$kept->record_type];
+        $this->save->happen($type, $kept->record_id, static fn (): Event => $event, $actor, $data, null, $entry, $kept->rule_id);
     }
 
-    private function clerk(StoredSignOff $kept, View $view): ?Clerk
+    /**
+     * @param  list<Field>  $may
+     * @param  array<array-key, mixed>  $corrections
+     */
+    private function correct(StoredSignOff $kept, array $may, int $person, array $corrections): void
     {
-        $line = $this->rules->page($kept->rule_id, $kept->page)?->line($kept->place)?->bare();
+        $names = array_map(static fn (Field $field): string => $field->name, $may);
+        foreach (array_keys($corrections) as $name) {
+            if (! in_array($name, $names, true)) {
+                $label = $this->type($kept)->field((string) $name)->label ?? (string) $name;
+                throw new Refused('not_allowed', "{$label} is not yours to correct here.", RefusedFor::NotAllowed, [
+                    ['at' => "/corrections/{$name}", 'code' => 'not_allowed', 'message' => "{$label} is not yours to correct here."],
+                ]);
+            }
+        }
+        $this->save->correct($this->type($kept), $kept->record_id, $corrections, new Actor($person), $kept->entry_id);
+    }
 
-        return $line instanceof AsksSignOff ? new Clerk($line->route(), $view, $this->company->zone()) : null;
+    /** @throws NotDecided */
+    private function clerkNow(StoredSignOff $kept): Clerk
+    {
+        $facts = $this->facts();
+        $record = $facts->record($kept->record_type, $kept->record_id) ?? throw NotDecided::ended(SignOffStatus::Stopped);
+
+        return $this->routes->clerk($kept, new View($record, $facts)) ?? throw NotDecided::ended(SignOffStatus::Stopped);
+    }
+
+    private function facts(): StoredFacts
+    {
+        return new StoredFacts($this->schemas, $this->clock->now(), $this->company->zone());
+    }
+
+    private function type(StoredSignOff $kept): RecordType
+    {
+        return $this->schemas->schema()->types[$kept->record_type];
     }
 
     private function locked(int $id): StoredSignOff

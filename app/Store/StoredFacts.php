@@ -18,7 +18,8 @@ final class StoredFacts extends Ports
         $this->stored = new StoredRecords($schemas, $at, $zone, takes: true);
         $this->keys = new StoredGuards;
         $names = new PeopleStore($schemas);
-        parent::__construct($at, $this->stored, $this->keys, new StoredTasks, new StoredPeople($names, takes: true), $names);
+        $people = new StoredPeople($names, takes: true);
+        parent::__construct($at, $this->stored, $this->keys, new StoredTasks, new StoredSignOffs, $people, $names);
     }
 
     /** Whether anything was answered from the records of a type. */

@@ -65,6 +65,16 @@ final readonly class WithoutNamed implements Directory
         return $this->of->letter($name);
     }
 
+    public function routes(string $type): array
+    {
+        return $this->of->routes($type);
+    }
+
+    public function route(string $type, string $name): ?array
+    {
+        return $this->of->route($type, $name);
+    }
+
     public function ladders(): array
     {
         return $this->of->ladders();

@@ -54,7 +54,7 @@ final class Course
         public readonly \DateTimeImmutable $at,
     ) {
         $this->queue = [[$change, null]];
-        $this->marks = new Marks($change->event === null ? $change->after : null);
+        $this->marks = new Marks($change->event === null && $change->againFor === null ? $change->after : null);
         if ($change->after === null) {
             $standing->remove($change->record());
         } else {
@@ -78,6 +78,12 @@ final class Course
     public function views(Rule $rule, Change $answered, ?int $parent): array
     {
         $subjects = $rule->trigger->subjects($answered, $this->standing) ?? [];
+        if ($answered->againFor !== null) {
+            $subjects = array_values(array_filter(
+                $subjects,
+                static fn (Record $record): bool => "{$record->type}:{$record->id}" === $answered->againFor,
+            ));
+        }
         $concerned = $rule->trigger instanceof CutsOff ? $rule->trigger->concerned(
             $answered,
             $this->standing,

@@ -162,6 +162,12 @@ final readonly class Engine
                 return null;
             }
         }
+        $lock = $facts->lockOn($subject->type, $subject->id);
+        if ($lock !== null) {
+            $course->add(new HeldBack($rule, $subject, $answered, $lock, $parent));
+
+            return null;
+        }
         if (! $course->mayFire($rule, $subject, $parent)) {
             return null;
         }

@@ -122,7 +122,8 @@ final readonly class Examiner
                 EventKind::SignedOff => "Sign-off: {$change->event->text}",
                 EventKind::Reply => 'Reply: “'.mb_strimwidth($change->event->text, 0, 80, '…').'”',
                 EventKind::ByHand => 'Run by hand',
-                EventKind::DateArrived, EventKind::FellQuiet, EventKind::CameRound, EventKind::LineDue => $change->event->text,
+                EventKind::DateArrived, EventKind::FellQuiet, EventKind::CameRound => $change->event->text,
+                EventKind::LineDue, EventKind::StepSigned => $change->event->text,
                 EventKind::PutInForce => 'It matched when the rule was put in force',
             };
         }

@@ -85,6 +85,12 @@ final readonly class Runner
             $rule->limits,
             $line->run->startedAt,
         );
+        $lock = $course->standing->lockOn($record->type, $record->id);
+        if ($lock !== null && $lock->run !== $line->run->id) {
+            $course->add(new WaitsForRelease($line, $record, $lock));
+
+            return;
+        }
         if (! $byHand) {
             if ($placed->tooLate !== null && $line->due !== null && $occasion->reckon($placed->tooLate, $line->due) < $course->at) {
                 $course->add(
@@ -199,7 +205,7 @@ final readonly class Runner
             $placed = $rule->line($line->place);
             $waitsFor = $placed?->timing?->waitsFor();
             $tasks = $waitsFor === null ? null : $course->standing->tasksOf($run->id, $waitsFor);
-            if ($placed === null || $tasks === null || $tasks->open > 0) {
+            if ($placed === null || $tasks === null || ($tasks->open > 0 && $kind !== EventKind::StepSigned)) {
                 continue;
             }
             if (! $placed->timing->isNeedless($tasks)) {
@@ -218,8 +224,11 @@ final readonly class Runner
                 $gone[] = $line->id;
             }
         }
-        [$code, $why] = $kind === EventKind::SignedOff
-            ? [StruckCode::SignedOff, 'the sign-off has ended'] : [StruckCode::TaskDone, 'the task was done'];
+        [$code, $why] = match ($kind) {
+            EventKind::SignedOff => [StruckCode::SignedOff, 'the sign-off has ended'],
+            EventKind::StepSigned => [StruckCode::SignedOff, 'a step of the sign-off was agreed to'],
+            default => [StruckCode::TaskDone, 'the task was done'],
+        };
         if ($moved !== []) {
             $course->add(new Retimed($run, $record, $moved, $why, $parent));
         }

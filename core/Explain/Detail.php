@@ -30,7 +30,11 @@ final readonly class Detail
                 .($kept->is('delivered') ? 'It has arrived now.' : 'It is given up; try it again if it is missed.'),
             'cut_off' => 'A change concerns at most so many records at once. Let the rule watch those records themselves.',
             'task_changed' => implode(' · ', array_filter([$this->pair('due', 'Due: ', 'no date'), $this->pair('person', '', 'nobody')])),
-            'struck', 'too_late', 'line_failed', 'held', 'resumed', 'retimed', 'postponed' => self::lined([
+            'held_back' => 'It is locked while a sign-off waits. '.($kept->is('again') ? 'The rule looks again once it is free.'
+                : 'The rule does not come again.'),
+            'locked_out' => 'It is locked while a sign-off waits.',
+            'lock_released' => $kept->text('reason') === '' ? '' : "“{$kept->text('reason')}”",
+            'waits_for_release', 'struck', 'too_late', 'line_failed', 'held', 'resumed', 'retimed', 'postponed' => self::lined([
                 $kept->text('because'), ...array_map($this->line(...), $kept->rows('lines')),
             ]),
             'sign_off' => implode("\n", array_map(SignOffTold::said(...), $kept->rows('happened'))),

@@ -45,6 +45,7 @@ final class SignOffTold
             SignOffEventKind::AskedBack => "{$who} asked {$event->text('other')}{$why}",
             SignOffEventKind::AnsweredBack => "{$who} answered {$event->text('other')}{$why}",
             SignOffEventKind::WentOn => "the question of {$who} stayed without an answer, and time goes on",
+            SignOffEventKind::RouteChanged => 'the route was changed, and the step begins anew',
             SignOffEventKind::StepAgreed => "{$step} is agreed",
             SignOffEventKind::StepLeftOut => "{$step} is left out: its condition does not hold",
             SignOffEventKind::Ended => 'the sign-off is '.(SignOffStatus::tryFrom($event->text('status'))?->said() ?? 'over'),

@@ -7,6 +7,7 @@ namespace VividLedger\Explain;
 use VividLedger\Engine\CutOff;
 use VividLedger\Engine\Effect;
 use VividLedger\Engine\Firing;
+use VividLedger\Engine\HeldBack;
 use VividLedger\Engine\LineDone;
 use VividLedger\Engine\Pages;
 use VividLedger\Engine\Postponed;
@@ -16,6 +17,7 @@ use VividLedger\Engine\Step;
 use VividLedger\Engine\Stopped;
 use VividLedger\Engine\Struck;
 use VividLedger\Engine\TooLate;
+use VividLedger\Engine\WaitsForRelease;
 use VividLedger\Facts\Run;
 use VividLedger\Record\Change;
 use VividLedger\Record\Value;
@@ -50,6 +52,12 @@ final readonly class Teller
             $step instanceof Postponed => new Told('postponed', $step->record, $this->page($step->line->run), [
                 'because' => $step->because, 'until' => self::iso($step->until),
                 'lines' => $this->lines($step->line->run, [$step->line->id]),
+            ]),
+            $step instanceof HeldBack => new Told('held_back', $step->record, $step->rule, [
+                'signOff' => $step->lock->signOff, 'since' => self::iso($step->lock->since), 'again' => $step->comesAgain(),
+            ]),
+            $step instanceof WaitsForRelease => new Told('waits_for_release', $step->record, $this->page($step->line->run), [
+                'signOff' => $step->lock->signOff, 'lines' => $this->lines($step->line->run, [$step->line->id]),
             ]),
             $step instanceof TooLate => new Told('too_late', $step->record, $step->rule, [
                 'because' => $step->because, 'lines' => $this->lines($step->line->run, [$step->line->id]),

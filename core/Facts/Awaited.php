@@ -12,6 +12,7 @@ final readonly class Awaited
      * @param  ?\DateTimeImmutable  $due  when the last of the tasks falls due; null when none has a date
      * @param  ?\DateTimeImmutable  $doneAt  when the last of them was done, or the sign-off ended; null before
      * @param  string  $ended  how the sign-off ended; empty for tasks, and before
+     * @param  array<int, \DateTimeImmutable>  $steps  when each step of the sign-off was agreed to, from 0
      */
     public function __construct(
         public int $open,
@@ -19,6 +20,7 @@ final readonly class Awaited
         public ?\DateTimeImmutable $due = null,
         public ?\DateTimeImmutable $doneAt = null,
         public string $ended = '',
+        public array $steps = [],
     ) {
     }
 }

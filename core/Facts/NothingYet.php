@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Facts;
 
 /** A world in which no rule has done anything: no guard is used, no task given and nothing in play. */
-final readonly class NothingYet implements GuardFacts, TaskFacts
+final readonly class NothingYet implements GuardFacts, SignOffFacts, TaskFacts
 {
     public function guardHeld(int $ruleId, string $type, int $recordId, int $epoch, string $key): bool
     {
@@ -25,6 +25,16 @@ final readonly class NothingYet implements GuardFacts, TaskFacts
     public function inPlay(string $type, int $id): array
     {
         return [];
+    }
+
+    public function lockOn(string $type, int $id): null
+    {
+        return null;
+    }
+
+    public function signOffOn(string $type, int $id): null
+    {
+        return null;
     }
 
     public function tasksOf(int $run, string $key): null

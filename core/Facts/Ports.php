@@ -18,6 +18,7 @@ class Ports implements Facts
         private readonly RecordFacts $records,
         private readonly GuardFacts $guards,
         private readonly TaskFacts $tasks,
+        private readonly SignOffFacts $signOffs,
         private readonly PeopleFacts $people,
         private readonly Calendars $calendars,
     ) {
@@ -84,6 +85,16 @@ class Ports implements Facts
     public function inPlay(string $type, int $id): array
     {
         return $this->tasks->inPlay($type, $id);
+    }
+
+    public function lockOn(string $type, int $id): ?Lock
+    {
+        return $this->signOffs->lockOn($type, $id);
+    }
+
+    public function signOffOn(string $type, int $id): ?SignOffSeen
+    {
+        return $this->signOffs->signOffOn($type, $id);
     }
 
     public function tasksOf(int $run, string $key): ?Awaited

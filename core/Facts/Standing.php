@@ -22,6 +22,9 @@ final class Standing implements Facts
     /** @var array<int, int> tasks given, by person */
     private array $given = [];
 
+    /** @var array<string, ?Lock> by record */
+    private array $locks = [];
+
     /** @var array<string, int> messages sent, by address */
     private array $sent = [];
 
@@ -182,6 +185,18 @@ final class Standing implements Facts
     public function inPlay(string $type, int $id): array
     {
         return $this->below->inPlay($type, $id);
+    }
+
+    public function lockOn(string $type, int $id): ?Lock
+    {
+        $key = "{$type}:{$id}";
+
+        return array_key_exists($key, $this->locks) ? $this->locks[$key] : $this->locks[$key] = $this->below->lockOn($type, $id);
+    }
+
+    public function signOffOn(string $type, int $id): ?SignOffSeen
+    {
+        return $this->below->signOffOn($type, $id);
     }
 
     public function tasksOf(int $run, string $key): ?Awaited

@@ -27,6 +27,12 @@ interface Directory extends Calendars, Names
     /** @return ?array<mixed> subject and body of a letter template */
     public function letter(string $name): ?array;
 
+    /** @return list<string> names of the routes of sign-offs kept for a record type */
+    public function routes(string $type): array;
+
+    /** @return ?list<mixed> the steps as a rule file writes them */
+    public function route(string $type, string $name): ?array;
+
     /** @return list<string> names of the ladders kept in Setup */
     public function ladders(): array;
 

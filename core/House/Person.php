@@ -12,6 +12,7 @@ final readonly class Person
      * @param  ?string  $limit  up to how much money they may sign off, as a decimal number; null for nothing
      * @param  bool  $away  whether they are absent now
      * @param  ?int  $deputyId  who stands in for them while they are absent
+     * @param  array<string, string>  $limits  where another limit is theirs for records of a type, by its name
      */
     public function __construct(
         public int $id,
@@ -27,6 +28,7 @@ final readonly class Person
         public ?string $limit = null,
         public bool $away = false,
         public ?int $deputyId = null,
+        public array $limits = [],
     ) {
     }
 
@@ -39,7 +41,13 @@ final readonly class Person
     {
         return new self(
             $this->id, $this->handle, $this->name, $this->managerId, $this->active, $this->team, $this->email, $this->phone, $this->zone,
-            $this->role, $this->limit, true, $this->deputyId,
+            $this->role, $this->limit, true, $this->deputyId, $this->limits,
         );
+    }
+
+    /** Up to how much money they may sign off for records of a type; null for nothing. */
+    public function limitFor(string $type): ?string
+    {
+        return $this->limits[$type] ?? $this->limit;
     }
 }

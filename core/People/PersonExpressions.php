@@ -19,6 +19,7 @@ final class PersonExpressions
     /** @var list<class-string<PersonExpression>> */
     public const ALL = [
         Owner::class, Creator::class, Doer::class, InField::class, NamedPerson::class, ManagerOf::class, InTurn::class, LeastLoaded::class,
+        Decider::class, Asker::class,
     ];
 
     /** Reads an expression and gives it one word in the sentence. */
@@ -85,6 +86,8 @@ final class PersonExpressions
     {
         $paths = self::personPaths($context);
         $found = [['kind' => 'owner'], ['kind' => 'creator'], ['kind' => 'doer']];
+        // Only where a line asks for a sign-off has anybody decided one.
+        $deciding = $context->sheet->askers === [] ? [] : [['kind' => Decider::kind()], ['kind' => Asker::kind()]];
         $fields = array_map(static fn (string $path): array => ['kind' => 'in_field', 'path' => $path], $paths);
         $above = static fn (array $one): array => ['kind' => 'manager', 'of' => $one];
         $teams = [];
@@ -93,8 +96,8 @@ final class PersonExpressions
         }
         $offers = [];
         foreach ([
-            'From the record' => [...$found, ...$fields],
-            'Managers' => array_map($above, [...$found, $above($found[0]), ...$fields]),
+            'From the record' => [...$found, ...$fields, ...$deciding],
+            'Managers' => array_map($above, [...$found, $above($found[0]), ...$fields, ...array_slice($deciding, 1)]),
             'Teams' => $teams,
         ] as $group => $all) {
             foreach ($all as $one) {

@@ -17,6 +17,8 @@ final class Change
      * @param  ?Record  $before  null when the record was created
      * @param  ?Record  $after  null when the record was deleted; the same as before for an event
      * @param  ?int  $actor  id of the person; null when nobody in person made it
+     * @param  ?string  $againFor  "type:id" of the one record for which a change comes again that was saved before, because its rules
+     *     could not answer it then; null for a change that is new
      * @param  ?Alteration  $told  for an event in which an earlier change goes on: what that change was
      */
     public function __construct(
@@ -27,6 +29,7 @@ final class Change
         public readonly CauseKind $cause = CauseKind::Person,
         public readonly ?Event $event = null,
         private readonly ?Alteration $told = null,
+        public readonly ?string $againFor = null,
     ) {
         if ($before === null && $after === null) {
             throw new \LogicException('A change has a record before it, after it, or both.');
@@ -42,6 +45,16 @@ final class Change
         ?Alteration $told = null,
     ): self {
         return new self($record, $record, $actor, $at, $cause, $event, $told);
+    }
+
+    /** The same once more, for one record whose rules could not answer it. */
+    public function again(Record $now, Record $for, \DateTimeImmutable $at): self
+    {
+        $key = "{$for->type}:{$for->id}";
+
+        return $this->event === null
+            ? new self($this->before, $this->after === null ? null : $now, $this->actor, $at, $this->cause, null, $this->told, $key)
+            : new self($now, $now, $this->actor, $at, $this->cause, $this->event, $this->told, $key);
     }
 
     /** What texts tell of it: of a line that falls due, the change that began its run. */

@@ -11,7 +11,7 @@ enum EventKind: string
     public const ARRIVING = [self::Reply, self::Comment, self::File, self::TaskDone];
 
     /** What lines of a run wait for. */
-    public const AWAITED = [self::TaskDone, self::SignedOff];
+    public const AWAITED = [self::TaskDone, self::StepSigned, self::SignedOff];
 
     case Comment = 'comment';
     case File = 'file';
@@ -23,6 +23,7 @@ enum EventKind: string
     case CameRound = 'came_round';
     case PutInForce = 'put_in_force';    // a rule starts on what matched when it was put in force
     case LineDue = 'line_due';           // a pencilled line falls due
+    case StepSigned = 'step_signed';     // a step of a sign-off is agreed to, and another comes
     case SignedOff = 'signed_off';       // a sign-off has ended, one way or another
 
     /** As said of a record: "the ticket gets a comment". */
@@ -39,6 +40,7 @@ enum EventKind: string
             self::CameRound => 'is looked at by a timetable',
             self::PutInForce => 'matched when the rule was put in force',
             self::LineDue => 'has a line fall due',
+            self::StepSigned => 'has a step of a sign-off agreed to',
             self::SignedOff => 'has a sign-off end',
         };
     }
@@ -47,6 +49,12 @@ enum EventKind: string
     public function startsAnyRule(): bool
     {
         return $this === self::PutInForce;
+    }
+
+    /** Whether it stands in the ledger by itself; what time brings about stands there as what followed from it. */
+    public function hasOwnEntry(): bool
+    {
+        return ! $this->comesOnce() && $this !== self::LineDue && $this !== self::StepSigned;
     }
 
     /** Whether time brings it about, so that its occasion may fire a rule once and never again. */

@@ -13,7 +13,9 @@ use VividLedger\Facts\Awaited;
 use VividLedger\Facts\Children;
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\GuardState;
+use VividLedger\Facts\Lock;
 use VividLedger\Facts\Quiet;
+use VividLedger\Facts\SignOffSeen;
 use VividLedger\Facts\Standing;
 use VividLedger\Facts\Total;
 use VividLedger\House\Person;
@@ -114,7 +116,7 @@ final class Paper implements Facts
     /** @param  int  $entry  number on paper of what happened */
     public function takeStep(Step $step, int $entry): void
     {
-        $this->runs->take($step, $entry);
+        $this->runs->take($step, $entry, $this->now);
         if ($step instanceof ReadyAgain) {
             $this->guards["{$step->rule->id}:{$step->record->type}:{$step->record->id}"] = [$step->epoch, 0, null, []];
         }
@@ -244,6 +246,16 @@ final class Paper implements Facts
     public function inPlay(string $type, int $id): array
     {
         return $this->runs->on($type, $id);
+    }
+
+    public function lockOn(string $type, int $id): ?Lock
+    {
+        return $this->runs->signOffs->lockOn($type, $id);
+    }
+
+    public function signOffOn(string $type, int $id): ?SignOffSeen
+    {
+        return $this->runs->signOffs->signOffOn($type, $id) ?? $this->below->signOffOn($type, $id);
     }
 
     public function tasksOf(int $run, string $key): ?Awaited

@@ -11,8 +11,12 @@ use VividLedger\Record\EventKind;
 use VividLedger\Rule\Line\AsksSignOff;
 use VividLedger\SignOff\Answer;
 use VividLedger\SignOff\Clerk;
+use VividLedger\SignOff\Hold;
 use VividLedger\SignOff\Moved;
 use VividLedger\SignOff\SeatState;
+use VividLedger\SignOff\SignOffEvent;
+use VividLedger\SignOff\SignOffEventKind;
+use VividLedger\SignOff\SignOffStatus;
 
 /** Leads the sign-offs of a rehearsal: nobody answers unless that is supposed, and time runs out as it would. */
 final readonly class PaperDesk
@@ -25,7 +29,7 @@ final readonly class PaperDesk
     public function next(): ?array
     {
         $next = null;
-        foreach ($this->play->paper->runs->signOffs as $one) {
+        foreach ($this->play->paper->runs->signOffs->all as $one) {
             $at = $this->clerk($one)?->wakesAt($one->signOff);
             if ($at !== null && ($next === null || $at < $next[0])) {
                 $next = [$at, $one];
@@ -63,7 +67,49 @@ final readonly class PaperDesk
         if (! $moved->signOff->isOpen()) {
             $event = new Event(EventKind::SignedOff, "sign_off:{$one->number}", $moved->signOff->status->said());
             $this->play->happen($record, $event, $actor, $isWhatIf, $number, $one->rule);
+            $this->release($one, $number);
+        } elseif (self::hasAgreedStep($moved)) {
+            $event = new Event(EventKind::StepSigned, "sign_off:{$one->number}:{$moved->signOff->step}");
+            $this->play->happen($record, $event, $actor, $isWhatIf, $number, $one->rule);
         }
+    }
+
+    /** Those that the rule itself has ended: it fired again, or what ends its run holds. */
+    public function tellWithdrawn(): void
+    {
+        foreach ($this->play->paper->runs->signOffs->withdrawn() as $one) {
+            $record = $this->play->paper->record($one->asked->record->type, $one->asked->record->id) ?? $one->asked->record;
+            $told = SignOffTold::of([new SignOffEvent(
+                SignOffEventKind::Ended,
+                $one->signOff->step,
+                status: SignOffStatus::Withdrawn,
+            )]);
+            $this->release($one, $this->play->note('sign_off', $record, $one->rule, $told, $one->entry, false));
+        }
+    }
+
+    /** The record is free: lines that waited are due, and rules that were held back answer what they could not. */
+    private function release(PaperSignOff $one, int $entry): void
+    {
+        if ($one->asked->hold === Hold::Nothing) {
+            return;
+        }
+        $this->play->paper->runs->release($one->asked->record->type, $one->asked->record->id);
+        foreach ($this->play->paper->runs->signOffs->release($one) as $held) {
+            $this->play->answerAgain($held, $entry);
+        }
+    }
+
+    /** Whether a step was agreed to without that being the end. */
+    private static function hasAgreedStep(Moved $moved): bool
+    {
+        foreach ($moved->events as $event) {
+            if ($event->kind === SignOffEventKind::StepAgreed) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     private function clerk(PaperSignOff $one): ?Clerk

@@ -12,6 +12,7 @@ use VividLedger\Engine\Retimed;
 use VividLedger\Engine\Step;
 use VividLedger\Engine\Struck;
 use VividLedger\Engine\TooLate;
+use VividLedger\Engine\WaitsForRelease;
 use VividLedger\Facts\Awaited;
 use VividLedger\Facts\PencilledLine;
 use VividLedger\Facts\Run;
@@ -30,15 +31,22 @@ final class PaperRuns
     /** @var list<PaperTask> in the order they were given */
     public array $tasks = [];
 
-    /** @var list<PaperSignOff> in the order they were asked for */
-    public array $signOffs = [];
+    public readonly PaperSignOffs $signOffs;
+
+    /** @var array<int, \DateTimeImmutable> when lines were due that wait for their record to be free, by line */
+    private array $locked = [];
 
     private int $lastRun = 0;
 
     private int $lastLine = 0;
 
+    public function __construct()
+    {
+        $this->signOffs = new PaperSignOffs;
+    }
+
     /** @param  int  $entry  number on paper of what is taken in */
-    public function take(Step $step, int $entry): void
+    public function take(Step $step, int $entry, \DateTimeImmutable $now): void
     {
         $run = null;
         if ($step instanceof Firing && $step->performance->pencilled !== []) {
@@ -67,15 +75,16 @@ final class PaperRuns
             }
         } elseif ($step instanceof Postponed) {
             $this->move($step->line->run->id, $step->line->id, $step->until);
+        } elseif ($step instanceof WaitsForRelease && $step->line->due !== null) {
+            $this->locked[$step->line->id] = $step->line->due;
+            $this->move($step->line->run->id, $step->line->id, null);
         }
         if ($step instanceof Deed) {
             foreach ($step->performance->tasks as $task) {
                 $this->tasks[] = new PaperTask(count($this->tasks) + 1, $task, $step->performance->now, $step->rule, $entry, $run?->id);
             }
-            foreach ($step->performance->signOffs as $asked) {
-                $this->signOffs[] = new PaperSignOff(count($this->signOffs) + 1, $asked, $step->rule, $entry, $run?->id);
-            }
         }
+        $this->signOffs->take($step, $entry, $run?->id, $now);
     }
 
     private function done(LineDone $step): Run
@@ -167,6 +176,19 @@ final class PaperRuns
         return null;
     }
 
+    /** A record is free: lines that fell due meanwhile are due since then. */
+    public function release(string $type, int $id): void
+    {
+        foreach ($this->on($type, $id) as $run) {
+            foreach ($run->lines as $line) {
+                if ($line->due === null && isset($this->locked[$line->id])) {
+                    $this->move($run->id, $line->id, $this->locked[$line->id]);
+                }
+                unset($this->locked[$line->id]);
+            }
+        }
+    }
+
     /** A line that cannot be done. */
     public function forget(PencilledLine $line): void
     {
@@ -192,9 +214,7 @@ final class PaperRuns
     {
         $tasks = array_filter($this->tasks, static fn (PaperTask $task): bool => $task->run === $run && $task->given->key === $key);
         if ($tasks === []) {
-            $of = static fn (PaperSignOff $one): bool => $one->run === $run && $one->asked->key === $key;
-
-            return (array_values(array_filter($this->signOffs, $of))[0] ?? null)?->awaited();
+            return $this->signOffs->awaited($run, $key);
         }
         $dues = array_filter(array_map(static fn (PaperTask $task): ?\DateTimeImmutable => $task->given->due, $tasks));
         $open = count(array_filter($tasks, static fn (PaperTask $task): bool => $task->doneAt === null));

@@ -29,6 +29,11 @@ final class PaperSignOff
         $this->signOff = $asked->moved->signOff;
     }
 
+    public function isAbout(string $type, int $id): bool
+    {
+        return $this->asked->record->type === $type && $this->asked->record->id === $id;
+    }
+
     public function awaited(): Awaited
     {
         return SignOffAsked::awaits($this->signOff);

@@ -7,6 +7,8 @@ namespace VividLedger\Rehearse;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Deed;
 use VividLedger\Engine\Engine;
+use VividLedger\Engine\HeldBack;
+use VividLedger\Engine\OneRuleBook;
 use VividLedger\Explain\Teller;
 use VividLedger\Explain\Told;
 use VividLedger\Facts\Facts;
@@ -64,6 +66,11 @@ final class Play
     {
         $after = $this->made($before, $id, $type, $values, $actor);
         $change = new Change($before, $after, $actor, $this->paper->now);
+        if ($before !== null && $this->paper->lockOn($type, $id) !== null) {
+            $this->enter(new Told('locked_out', $before, null, []), null, isWhatIf: $isWhatIf);
+
+            return $before;
+        }
         if ($before === null || $change->fields() !== []) {
             $this->answer($change, $isWhatIf);
         }
@@ -117,7 +124,7 @@ final class Play
         $number = null;
         if ($change->event === null) {
             $number = $this->enter($this->teller->save($change), $cause, isWhatIf: $isWhatIf);
-        } elseif (! $change->event->kind->comesOnce()) {
+        } elseif ($change->event->kind->hasOwnEntry()) {
             $number = $this->enter(
                 new Told($change->event->kind->value, $change->record(), $of, ['text' => $change->event->text]),
                 $cause,
@@ -128,6 +135,21 @@ final class Play
             $change->after === null ? $this->paper->remove($change->record()) : $this->paper->keep($change->after);
         }
         $this->take($decision, $change->record(), $number);
+    }
+
+    /** What a rule could not answer while the record was locked. */
+    public function answerAgain(HeldBack $held, int $cause): void
+    {
+        $for = $this->paper->record($held->record->type, $held->record->id);
+        $now = $held->answered->isAbout($held->record) ? $for
+            : $this->paper->record($held->answered->record()->type, $held->answered->record()->id);
+        $rule = $this->book->page($held->rule->id, $held->rule->page);
+        if ($for === null || $now === null || $rule === null) {
+            return;
+        }
+        $change = $held->answered->again($now, $for, $this->paper->now);
+        $book = new OneRuleBook($this->book, $change, $rule);
+        $this->take($this->engine->decide($change, $book, $this->paper, new FixedClock($this->paper->now)), $for, $cause);
     }
 
     /** Lets time pass up to a moment: what falls due is done, and what time sets off starts, each at its time. */
@@ -259,6 +281,7 @@ final class Play
             );
         }
         $this->paper->take($decision);
+        $this->desk->tellWithdrawn();
     }
 
     /**

@@ -151,6 +151,19 @@ final readonly class Clerk
         return $sitting->moved();
     }
 
+    /** Goes on along this route, which is not the one it began with: what was agreed to stays, and the step at hand begins anew. */
+    public function moveHere(SignOff $signOff): Moved
+    {
+        if (! $signOff->isOpen()) {
+            throw NotDecided::ended($signOff->status);
+        }
+        $sitting = new Sitting($signOff->answered($this->now));
+        $sitting->tell(SignOffEventKind::RouteChanged);
+        $this->enter($sitting, min($signOff->step, count($this->route->steps) - 1));
+
+        return $sitting->moved();
+    }
+
     /** When it has to be tended next; null when nothing falls due any more. */
     public function wakesAt(SignOff $signOff): ?\DateTimeImmutable
     {
@@ -204,6 +217,9 @@ final readonly class Clerk
         $sitting->signOff = $sitting->signOff->with(needed: min($step->needed ?? count($people), count($people)));
         $fresh = [];
         foreach ($people as $person => $for) {
+            if ($sitting->signOff->hasAgreed($person, $nth)) {
+                continue;
+            }
             if ($sitting->signOff->hasAgreed($person)) {
                 $seat = (new Seat($nth, $person, $this->now))->becomes(SeatState::Yes, $this->now, byItself: true);
                 $sitting->signOff = $sitting->signOff->withSeat($seat);

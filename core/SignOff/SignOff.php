@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\SignOff;
 
+use VividLedger\Facts\SignOffSeen;
+
 /** A sign-off as it stands: the step at hand, everybody who was asked so far, and who comes next at this step. */
 final readonly class SignOff
 {
@@ -52,11 +54,16 @@ final readonly class SignOff
         return null;
     }
 
-    /** Whether somebody has said yes at an earlier step. */
-    public function hasAgreed(int $person): bool
+    /**
+     * Whether somebody has said yes.
+     *
+     * @param  ?int  $at  the step; null for any
+     */
+    public function hasAgreed(int $person, ?int $at = null): bool
     {
         foreach ($this->seats as $seat) {
-            if ($seat->person === $person && $seat->state === SeatState::Yes && ! $seat->byItself) {
+            $counts = $at === null ? ! $seat->byItself : $seat->step === $at;
+            if ($seat->person === $person && $seat->state === SeatState::Yes && $counts) {
                 return true;
             }
         }
@@ -92,6 +99,24 @@ final readonly class SignOff
         }
 
         return $agreed;
+    }
+
+    /** As texts and lines look at it. */
+    public function seen(string $why): SignOffSeen
+    {
+        $spoken = array_values(array_filter(
+            $this->seats,
+            static fn (Seat $seat): bool => ! $seat->byItself && in_array($seat->state, [SeatState::Yes, SeatState::No], true),
+        ));
+        usort($spoken, static fn (Seat $one, Seat $other): int => [$one->at, $one->step] <=> [$other->at, $other->step]);
+        $said = array_map(static fn (Seat $seat): array => [
+            'person' => $seat->person, 'isYes' => $seat->state === SeatState::Yes, 'comment' => $seat->comment,
+        ], $spoken);
+
+        return new SignOffSeen(
+            $this->status->value, $why, $this->asker, $this->step, count($this->stepsAgreed()), $said,
+            array_map(static fn (Seat $seat): int => $seat->person, $this->ofStep(SeatState::Waiting)),
+        );
     }
 
     /** Whether somebody has a part in the step at hand already, or will have. */

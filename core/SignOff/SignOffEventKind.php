@@ -21,6 +21,7 @@ enum SignOffEventKind: string
     case AskedBack = 'asked_back';      // a question to whoever asked for it
     case AnsweredBack = 'answered_back';
     case WentOn = 'went_on';            // a question stayed without an answer, and time goes on
+    case RouteChanged = 'route_changed'; // it goes on along another route
     case StepAgreed = 'step_agreed';
     case StepLeftOut = 'step_left_out'; // its own condition did not hold
     case Ended = 'ended';

@@ -62,7 +62,8 @@ final readonly class UpToLimit implements Approvers
         $people = [];
         foreach (Tree::above($this->from->find($view)->person, $view->facts) as $manager) {
             $people[] = $manager;
-            if ($manager->limit !== null && $amount->isLessThanOrEqualTo($manager->limit)) {
+            $limit = $manager->limitFor($view->record->type);
+            if ($limit !== null && $amount->isLessThanOrEqualTo($limit)) {
                 break;
             }
         }

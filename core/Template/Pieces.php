@@ -31,7 +31,8 @@ final class Pieces
     public static function besides(Schema $schema, RecordType $type): array
     {
         $old = array_map(static fn (Field $field): Piece => new OldValuePiece($field), $type->ownFields());
+        $signOff = array_map(static fn (SignOffWord $word): Piece => new SignOffPiece($word), SignOffWord::cases());
 
-        return [new NumberPiece, new ChangesPiece($schema), new ChangedByPiece, new ChangedAtPiece, ...$old];
+        return [new NumberPiece, new ChangesPiece($schema), new ChangedByPiece, new ChangedAtPiece, ...$old, ...$signOff];
     }
 }

@@ -15,7 +15,7 @@ use Tests\Core\Support\WholeRange;
  */
 final class RehearsedRangeTest extends TimeTestCase
 {
-    private const RULES = 100;
+    private const RULES = 120;
 
     private const WITH_OTHERS = 10;
 

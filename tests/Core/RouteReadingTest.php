@@ -17,6 +17,7 @@ use VividLedger\Shape\Part;
 use VividLedger\Shape\Problem;
 use VividLedger\Shape\Typed;
 use VividLedger\SignOff\Clerk;
+use VividLedger\SignOff\KeptRoute;
 use VividLedger\SignOff\Route;
 use VividLedger\SignOff\RouteStep;
 use VividLedger\SignOff\Seat;
@@ -31,12 +32,19 @@ final class RouteReadingTest extends TestCase
 
     private const TREE = ['kind' => 'up_to_limit', 'from' => self::OWNER, 'field' => 'cost'];
 
+    /** A route that is kept in Setup. */
+    private const DEAR = [
+        ['who' => ['kind' => 'people', 'people' => [self::BOSS]], 'within' => ['amount' => 1, 'unit' => 'day']],
+        ['who' => ['kind' => 'team', 'team' => 'Sales'], 'needed' => 1],
+    ];
+
     private World $world;
 
     protected function setUp(): void
     {
         $this->world = new World;
         $this->world->records['ticket:7'] = World::ticket(['cost' => '700']);
+        $this->world->routes = ['Dear repairs' => self::DEAR];
     }
 
     /** @return iterable<string, array{list<array<string, mixed>>, string, list<string>}> steps, as printed, and as people say it */
@@ -72,6 +80,22 @@ final class RouteReadingTest extends TestCase
             'everybody in Sales, within 1 week, and then pass it on to Edda Marlow; then Edda Marlow, asked only if Cost is over 500',
             ['everyone in Sales, within a week, and then pass it on to Edda; then Edda, asked only if cost > 500'],
         ];
+        yield 'what may be corrected, a task, a deputy, and a condition that has to hold' => [
+            [[
+                'who' => self::TREE, 'inTurn' => true, 'correct' => ['cost', 'priority'], 'task' => true,
+                'within' => ['amount' => 2, 'unit' => 'day'], 'late' => 'deputy',
+                'until' => ['kind' => 'is', 'field' => 'priority', 'value' => 'low'],
+            ]],
+            'managers up from the owner until the limit suffices for Cost, one after another, who may correct Cost and Priority, '
+                .'with a task, within 2 days, and then ask their deputy, until Priority is Low',
+            ['up from the owner until the limit suffices for Cost, one after another, who may correct Cost and Priority, with a task, '
+                .'within 2d, and then ask their deputy, until priority is low'],
+        ];
+        yield 'a route that is kept' => [
+            [['who' => $people(['kind' => 'named', 'handle' => 'edda'])], ['route' => 'Dear repairs']],
+            'Edda Marlow; then the route “Dear repairs”',
+            ['Edda, then the route "Dear repairs"', 'Edda; then the Dear repairs route'],
+        ];
     }
 
     /**
@@ -83,15 +107,31 @@ final class RouteReadingTest extends TestCase
     {
         [$route, $context] = $this->read($steps);
         self::assertInstanceOf(Route::class, $route, (string) json_encode($context->sheet->problems));
-        self::assertCount(count($steps), $route->steps);
+        self::assertCount($route->file === null ? count($steps) : 3, $route->steps);
         self::assertSame($printed, (new StepsSlot)->print($steps, $context->scope(), []));
         foreach ([$printed, ...$said] as $text) {
             self::assertEquals([$steps], self::whole($text, $context), $text);
         }
         self::assertTrue((new Validator)->validate(
             json_decode((string) json_encode($steps)),
-            (string) json_encode(['$defs' => array_fill_keys(['condition', 'person', 'approvers'], true)] + (new StepsSlot)->schema()),
+            (string) json_encode(['$defs' => array_fill_keys(['condition', 'person', 'approvers'], true) + [
+                'route_step' => ['anyOf' => [RouteStep::shape()->schema(), KeptRoute::shape()->schema()]],
+            ]] + (new StepsSlot)->schema()),
         )->isValid(), $printed);
+    }
+
+    public function test_the_steps_of_a_kept_route_stand_in_its_place(): void
+    {
+        [$route] = $this->read([['route' => 'Dear repairs'], ['who' => self::TREE]]);
+        self::assertInstanceOf(Route::class, $route);
+        self::assertCount(3, $route->steps);
+        self::assertSame([...self::DEAR, ['who' => self::TREE]], $route->file, 'what a sign-off goes on with when the route is changed');
+        [$none, $context] = $this->read([['route' => 'Cheap repairs']]);
+        self::assertNull($none);
+        self::assertSame([['/steps/0/route', 'unknown_route']], array_map(
+            static fn (Problem $problem): array => [$problem->at, $problem->code],
+            $context->sheet->problems,
+        ));
     }
 
     /** @return iterable<string, array{array<mixed>, string, string}> what is wrong, where, and its code */

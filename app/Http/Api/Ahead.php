@@ -79,6 +79,7 @@ final readonly class Ahead
                     ?? $line->said, $line->task?->assignee?->name, $rule?->id, $rule?->name, $line->task_id,
                 match (true) {
                     $line->held_code === HeldCode::RulePaused => 'the rule is paused',
+                    $line->held_code === HeldCode::Locked => 'the record is locked',
                     $line->status === LineStatus::Failed => (string) $line->struck_because,
                     default => $line->note,
                 },

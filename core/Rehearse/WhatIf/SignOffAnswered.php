@@ -33,7 +33,7 @@ final readonly class SignOffAnswered implements WhatIf
 
     public function happen(Play $play, int $record, RecordType $type, ?int $actor): void
     {
-        $one = $play->paper->runs->signOffs[$this->signOff - 1] ?? null;
+        $one = $play->paper->runs->signOffs->all[$this->signOff - 1] ?? null;
         if ($one !== null) {
             $play->desk->answer($one, $this->answer, $this->comment === '' ? 'Supposed' : $this->comment);
         }

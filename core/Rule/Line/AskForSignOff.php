@@ -6,11 +6,15 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Performance\SignOffAsked;
+use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Gap;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\OwnField;
 use VividLedger\SignOff\Clerk;
+use VividLedger\SignOff\Hold;
+use VividLedger\SignOff\HoldSlot;
 use VividLedger\SignOff\Route;
 use VividLedger\SignOff\RouteStep;
 use VividLedger\SignOff\StepsSlot;
@@ -22,8 +26,12 @@ final readonly class AskForSignOff implements AsksSignOff, Line
 {
     private const REASON_LENGTH = 500;
 
-    private function __construct(private Route $route, private ?Template $why)
-    {
+    private function __construct(
+        private Route $route,
+        private ?Template $why,
+        private ?Field $filled = null,
+        private Hold $hold = Hold::Nothing,
+    ) {
     }
 
     public static function kind(): string
@@ -34,7 +42,7 @@ final readonly class AskForSignOff implements AsksSignOff, Line
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->starts(['steps' => [RouteStep::BEGUN]])
-            ->says('Ask for a sign-off[ because {why}] by {steps}')
+            ->says('Ask for a sign-off[ because {why}] by {steps}[; {filled} has to be filled in][; {hold}]')
             ->orSaid(
                 '(ask for|get|request|require) [an |the |a ](approval|sign-off|sign off|okay|ok)[ because {why}] (by|of|from) {steps}',
                 '(have|let) {steps} (approve|sign off)[ it]',
@@ -43,7 +51,11 @@ final readonly class AskForSignOff implements AsksSignOff, Line
                 '(needs|it needs|wait for) [an |the |a ](approval|sign-off|sign off|okay|ok) (by|of|from) {steps}',
                 '{steps} (must|has to|have to|needs to) (approve|sign off|sign it off|approve it|agree)[ it]',
             )
-            ->slot('steps', new StepsSlot)->slot('why', new TemplateText(
+            ->slot('steps', new StepsSlot)->slot('filled', new OwnField(
+                static fn (Field $field): bool => $field->isSettable(),
+                new Gap('choose a field', 'Choose the field that has to be filled in.', '+ has to be filled in'),
+                'nothing',
+            ))->slot('hold', new HoldSlot)->slot('why', new TemplateText(
                 new Gap('', '', '+ because'),
                 'What they are to know',
                 true,
@@ -62,7 +74,12 @@ final readonly class AskForSignOff implements AsksSignOff, Line
     {
         $read = self::shape()->read($context, $node);
 
-        return $read === null ? null : new self($read->the('steps', Route::class), $read->any('why', Template::class));
+        return $read === null ? null : new self(
+            $read->the('steps', Route::class),
+            $read->any('why', Template::class),
+            $read->any('filled', Field::class),
+            $read->any('hold', Hold::class) ?? Hold::Nothing,
+        );
     }
 
     public function route(): Route
@@ -73,16 +90,25 @@ final readonly class AskForSignOff implements AsksSignOff, Line
     public function perform(Performance $performance): void
     {
         $placed = $performance->placed;
+        // In a save, whoever saves hears of it; a line whose time comes has nobody to tell, and asks all the same.
+        if ($this->filled !== null && $performance->change->event === null
+            && in_array($performance->record->value($this->filled->name), [null, ''], true)) {
+            $performance->refuse($this->filled, "{$this->filled->label} has to be filled in: it is what they decide on.");
+
+            return;
+        }
         $why = $this->why?->lines($performance->view(), $performance->display, $performance->number()) ?? '';
         $clerk = new Clerk($this->route, $performance->view(), $performance->zone);
         $moved = $clerk->begin($performance->change->actor);
         $performance->askFor(new SignOffAsked(
             $performance->record,
             $moved,
+            $this->route,
             $placed->place ?? 0,
             $placed->key ?? '',
             mb_substr($why, 0, self::REASON_LENGTH),
             $clerk->wakesAt($moved->signOff),
+            $this->hold,
         ));
     }
 }

@@ -216,6 +216,11 @@ final class Performance
     public function set(Field $field, string|int|bool|null $value, ?Record $target = null): void
     {
         $target ??= $this->record;
+        if (! $this->isSubject($target) && $this->facts->lockOn($target->type, $target->id) !== null) {
+            $this->failed("{$field->label} of {$this->called($target)}", 'it is locked until a sign-off has ended');
+
+            return;
+        }
         $before = $target->value($field->name);
         $this->outcomes[] = [
             'kind' => 'set', 'type' => $target->type, 'field' => $field->name, 'before' => $before, 'after' => $value,

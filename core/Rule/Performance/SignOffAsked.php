@@ -6,7 +6,9 @@ namespace VividLedger\Rule\Performance;
 
 use VividLedger\Facts\Awaited;
 use VividLedger\Record\Record;
+use VividLedger\SignOff\Hold;
 use VividLedger\SignOff\Moved;
+use VividLedger\SignOff\Route;
 use VividLedger\SignOff\Seat;
 use VividLedger\SignOff\SeatState;
 use VividLedger\SignOff\SignOff;
@@ -23,11 +25,19 @@ final readonly class SignOffAsked
     public function __construct(
         public Record $record,
         public Moved $moved,
+        public Route $route,
         public int $place,
         public string $key,
         public string $why,
         public ?\DateTimeImmutable $wakes = null,
+        public Hold $hold = Hold::Nothing,
     ) {
+    }
+
+    /** Whether those who are asked at the step at hand get a task, too. */
+    public function givesTask(): bool
+    {
+        return $this->route->steps[$this->moved->signOff->step]->task ?? false;
     }
 
     /** @return list<int> ids of those who are asked first */
@@ -46,6 +56,13 @@ final readonly class SignOffAsked
     {
         $isOpen = $signOff->isOpen();
 
-        return new Awaited($isOpen ? 1 : 0, $signOff->startedAt, null, $signOff->endedAt, $isOpen ? '' : $signOff->status->value);
+        return new Awaited(
+            $isOpen ? 1 : 0,
+            $signOff->startedAt,
+            null,
+            $signOff->endedAt,
+            $isOpen ? '' : $signOff->status->value,
+            $signOff->stepsAgreed(),
+        );
     }
 }

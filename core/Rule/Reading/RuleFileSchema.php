@@ -21,6 +21,8 @@ use VividLedger\Shape\Json;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Length;
 use VividLedger\SignOff\Deciders;
+use VividLedger\SignOff\KeptRoute;
+use VividLedger\SignOff\RouteStep;
 
 /** The JSON Schema (draft 2020-12) of a rule file, made of what the kinds say of themselves. */
 final class RuleFileSchema
@@ -109,6 +111,7 @@ final class RuleFileSchema
                 static fn (string $approvers): Shape => $approvers::shape(),
                 Deciders::all(),
             ))),
+            'route_step' => ['anyOf' => [RouteStep::shape()->schema(), KeptRoute::shape()->schema()]],
             'timing' => ['description' => 'When a line is done; left out: at once.'] + Json::oneOfKinds(self::shapes(array_map(
                 static fn (string $timing): Shape => $timing::shape(),
                 Timings::all(),

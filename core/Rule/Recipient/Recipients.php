@@ -17,7 +17,7 @@ use VividLedger\Shape\WordRole;
 final readonly class Recipients
 {
     /** @var list<class-string<Recipient>> */
-    public const ALL = [ToContact::class, ToFollowers::class, ToPerson::class, ToTeam::class, ToAddress::class];
+    public const ALL = [ToContact::class, ToFollowers::class, ToPerson::class, ToTeam::class, ToDeciders::class, ToAddress::class];
 
     public const MOST = 20;
 

@@ -16,7 +16,9 @@ use VividLedger\Shape\Way;
 final class Timings
 {
     /** @var list<class-string<Timing>> */
-    public const ALL = [After::class, AtDate::class, WhenTasksDone::class, WhenTasksLate::class, WhenSignedOff::class, Every::class];
+    public const ALL = [
+        After::class, AtDate::class, WhenTasksDone::class, WhenTasksLate::class, WhenSignedOff::class, WhenStepAgreed::class, Every::class,
+    ];
 
     /** A time of a line, in words. */
     public static function slot(): OneShape

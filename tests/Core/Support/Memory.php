@@ -11,7 +11,9 @@ use VividLedger\Facts\Awaited;
 use VividLedger\Facts\Children;
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\GuardState;
+use VividLedger\Facts\Lock;
 use VividLedger\Facts\Quiet;
+use VividLedger\Facts\SignOffSeen;
 use VividLedger\Facts\Total;
 use VividLedger\House\Directory;
 use VividLedger\House\Person;
@@ -63,8 +65,17 @@ abstract class Memory implements Directory, Facts
     /** @var array<int, WorkingCalendar> by person; 0 is the company's */
     public array $calendars = [];
 
+    /** @var array<string, list<mixed>> steps of the routes by name */
+    public array $routes = [];
+
     /** @var array<string, list<mixed>> rungs of the ladders by name */
     public array $ladders = [];
+
+    /** @var array<string, Lock> by record */
+    public array $locks = [];
+
+    /** @var array<string, SignOffSeen> by record */
+    public array $signOffs = [];
 
     public function __construct(private readonly Schema $types)
     {
@@ -227,6 +238,16 @@ abstract class Memory implements Directory, Facts
         );
     }
 
+    public function routes(string $type): array
+    {
+        return array_keys($this->routes);
+    }
+
+    public function route(string $type, string $name): ?array
+    {
+        return $this->routes[$name] ?? null;
+    }
+
     public function ladders(): array
     {
         return array_keys($this->ladders);
@@ -240,6 +261,16 @@ abstract class Memory implements Directory, Facts
     public function inPlay(string $type, int $id): array
     {
         return [];
+    }
+
+    public function lockOn(string $type, int $id): ?Lock
+    {
+        return $this->locks["{$type}:{$id}"] ?? null;
+    }
+
+    public function signOffOn(string $type, int $id): ?SignOffSeen
+    {
+        return $this->signOffs["{$type}:{$id}"] ?? null;
     }
 
     public function tasksOf(int $run, string $key): ?Awaited

@@ -187,6 +187,7 @@ final class WholeRange
         }
         foreach (array_slice($this->signOffs, -1) as $key) {
             $ends = ['agreed', 'declined', 'withdrawn', 'timed_out', 'stopped'];
+            $kinds[] = ['kind' => 'step_agreed', 'line' => $key, 'step' => $this->stories->random->getInt(1, 2)] + $this->far(0);
             $kinds[] = ['kind' => 'signed_off', 'line' => $key, 'status' => $this->stories->one($ends)] + $this->far(0);
         }
 
@@ -231,16 +232,28 @@ final class WholeRange
                 ['kind' => 'levels_up', 'levels' => 2, 'from' => $this->person($type)],
                 ['kind' => 'team', 'team' => $this->stories->one($this->directory->teams())],
             ]));
-            $late = $this->stories->one([[], ['late' => $this->stories->one(['up', 'again', 'agree', 'decline', 'stop'])], [
+            $late = $this->stories->one([[], ['late' => $this->stories->one(['up', 'again', 'deputy', 'agree', 'decline', 'stop'])], [
                 'late' => 'pass_on', 'instead' => $this->person($type),
             ]]);
             $steps[] = ['who' => $who, 'within' => ['amount' => 2, 'unit' => $this->stories->one(['hour', 'day', 'working_day'])]]
                 + $late + $this->stories->one([[], ['inTurn' => true], ['needed' => 1]])
                 + $this->stories->one([[], ['remind' => ['amount' => 1, 'unit' => 'hour']]])
+                + ($this->chance(4) ? ['task' => true] : [])
+                + ($this->chance(6) ? ['until' => $this->stories->condition($type, 2)] : [])
+                + ($this->chance(4) ? ['correct' => [$this->stories->one($this->settable($type))->name]] : [])
                 + ($this->chance(4) ? ['onlyIf' => $this->stories->condition($type, 2)] : []);
         }
 
-        return ['kind' => 'sign_off', 'steps' => $steps] + ($this->chance(2) ? ['why' => 'Of {number}'] : []);
+        return ['kind' => 'sign_off', 'steps' => $steps] + ($this->chance(2) ? ['why' => 'Of {number}'] : [])
+            + $this->stories->one([[], ['hold' => 'locked'], ['hold' => 'catch_up']]);
+    }
+
+    /** @return non-empty-list<Field> */
+    private function settable(RecordType $type): array
+    {
+        $fields = array_values(array_filter($type->fields, static fn (Field $field): bool => $field->isSettable()));
+
+        return $fields === [] ? throw new \LogicException('A record has something to fill in.') : $fields;
     }
 
     /** @return array<string, mixed> */
@@ -262,7 +275,8 @@ final class WholeRange
         $name = $made->name.(isset($this->made[$made->name]) ? '_'.(count($this->made) + 1) : '');
         $set = $this->assignments($made, $type);
         foreach ($made->ownFields() as $field) {
-            if ($field->required && ! in_array($field->name, array_column($set, 'field'), true)) {
+            $isWanted = $field->required || ($field->target === $type->name && $this->chance(2));
+            if ($isWanted && ! in_array($field->name, array_column($set, 'field'), true)) {
                 $set[] = [
                     'field' => $field->name,
                     'to' => $field->target === $type->name ? ['kind' => 'this'] : [
@@ -402,6 +416,8 @@ final class WholeRange
     {
         $person = $this->stories->one(PersonExpressions::offers($this->context($type)))->value;
         $person = is_array($person) ? $person : ['kind' => 'owner'];
+        // Offered only below a line that asks for a sign-off; sound anywhere.
+        $person = $this->chance(12) ? ['kind' => $this->stories->one(['decider', 'asker'])] : $person;
 
         return $this->use('person', $this->chance(8) ? ['kind' => 'manager', 'of' => $person] : $person);
     }

@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use App\Models\Columns;
+use App\Models\Entry;
+use App\Models\FieldChange;
+use App\Models\StoredRecord;
+use App\Models\StoredSignOff;
+use VividLedger\Record\Display;
+use VividLedger\Schema\FieldType;
+use VividLedger\SignOff\SignOffStatus;
+
+/** What whoever decides wants to see of a case: what the change was, and what was decided before. */
+final readonly class CaseFacts
+{
+    private const MOST_BEFORE = 5;
+
+    public function __construct(private SchemaStore $schemas, private PeopleStore $names, private Company $company)
+    {
+    }
+
+    /** @return list<array{label: string, before: string, after: string}> what the change was that asked for it, in words */
+    public function of(StoredSignOff $kept): array
+    {
+        return $this->ofMany([$kept])[$kept->id] ?? [];
+    }
+
+    /**
+     * @param  list<StoredSignOff>  $all
+     * @return array<int, list<array{label: string, before: string, after: string}>> by sign-off
+     */
+    public function ofMany(array $all): array
+    {
+        $causes = Entry::rows()->whereIn('id', array_map(static fn (StoredSignOff $one): int => $one->entry_id, $all))
+            ->pluck('cause_id', 'id')->all();
+        $fields = FieldChange::query()->whereIn('entry_id', array_filter($causes))->orderBy('id')->get()->groupBy('entry_id');
+        $display = new Display($this->names, $this->company->zone());
+        $facts = [];
+        foreach ($all as $one) {
+            $type = $this->schemas->schema()->type($one->record_type);
+            $facts[$one->id] = [];
+            foreach ($fields->get($causes[$one->entry_id] ?? 0, []) as $change) {
+                $field = $type?->field($change->field);
+                if ($field !== null && $change->record_type === $one->record_type) {
+                    $facts[$one->id][] = [
+                        'label' => $field->label, 'before' => $display->of($field, self::plain($change->before)),
+                        'after' => $display->of($field, self::plain($change->after)),
+                    ];
+                }
+            }
+        }
+
+        return $facts;
+    }
+
+    /**
+     * What was decided before about records that belong to the same one: the same customer.
+     *
+     * @return list<StoredSignOff> the latest first
+     */
+    public function before(StoredSignOff $kept): array
+    {
+        $type = $this->schemas->schema()->type($kept->record_type);
+        $reference = null;
+        foreach ($type->fields ?? [] as $field) {
+            $reference ??= $field->type === FieldType::Reference ? $field : null;
+        }
+        if ($type === null || $reference === null) {
+            return [];
+        }
+        $parent = StoredRecord::rowsOf($type)->where('id', $kept->record_id)->value($reference->name);
+        if ($parent === null) {
+            return [];
+        }
+        $ids = Columns::ints(StoredRecord::rowsOf($type)->where($reference->name, $parent)->orderByDesc('id')->limit(200)->pluck('id'));
+
+        return array_values(StoredSignOff::query()->with(['seats.person', 'asker', 'rule'])->where('record_type', $kept->record_type)
+            ->whereIn('record_id', $ids)->where('id', '<', $kept->id)->where('status', '!=', SignOffStatus::Waiting)->latest('id')
+            ->limit(self::MOST_BEFORE)->get()->all());
+    }
+
+    private static function plain(mixed $value): string|int|bool|null
+    {
+        return is_string($value) || is_int($value) || is_bool($value) ? $value : null;
+    }
+}

@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use App\Models\SignOffSeat;
+use App\Models\StoredSignOff;
+use VividLedger\Message\Address;
+use VividLedger\Message\Channel;
+use VividLedger\Message\Message;
+use VividLedger\Record\Record;
+use VividLedger\Rule\Performance\SignOffAsked;
+use VividLedger\SignOff\SeatState;
+use VividLedger\SignOff\SignOffEvent;
+use VividLedger\SignOff\SignOffEventKind;
+
+/** Tells people what is wanted of them: a note inside, and a letter from which they can decide. */
+final readonly class SignOffNotes
+{
+    private const ASKED = [
+        SignOffEventKind::Asked, SignOffEventKind::AskedAgain, SignOffEventKind::Reminded, SignOffEventKind::PassedOn,
+        SignOffEventKind::Deputised, SignOffEventKind::HandedOver, SignOffEventKind::Rerouted,
+    ];
+
+    public function __construct(
+        private Outbox $outbox,
+        private SchemaStore $schemas,
+        private HouseClock $clock,
+        private CaseFacts $facts,
+    ) {
+    }
+
+    /** @param  list<array{int, SignOffAsked, int}>  $begun  id, what was asked for, and the number of the entry */
+    public function begun(array $begun): void
+    {
+        foreach ($begun as [$id, $asked, $entry]) {
+            $kept = StoredSignOff::query()->with('seats.person')->find($id);
+            if ($kept !== null && $asked->moved->signOff->isOpen()) {
+                $this->happened($kept, $asked->moved->events, $asked->record, $entry, $asked->givesTask());
+            }
+        }
+    }
+
+    /**
+     * @param  list<SignOffEvent>  $events
+     * @param  bool  $gives  whether those who are asked get a task, too
+     */
+    public function happened(StoredSignOff $kept, array $events, Record $record, int $entry, bool $gives): void
+    {
+        $kept->unsetRelation('seats')->load('seats.person');
+        $about = $this->about($record);
+        $messages = [];
+        foreach ($events as $event) {
+            array_push($messages, ...match (true) {
+                in_array($event->kind, self::ASKED, true) => $this->asked($kept, $event, $about),
+                $event->kind === SignOffEventKind::AskedBack, $event->kind === SignOffEventKind::AnsweredBack => [
+                    $this->spoken($kept, $event, $about),
+                ],
+                default => [],
+            });
+        }
+        $now = $this->clock->now();
+        $this->outbox->put(array_map(
+            static fn (Message $message): array => [$message, $record, $kept->rule_id, $entry, $now],
+            array_values(array_filter($messages)),
+        ), "sign_off:{$kept->id}");
+        if ($gives) {
+            SignOffTasks::give($kept, $about, $entry, $now);
+        }
+    }
+
+    /** @return list<Message> */
+    private function asked(StoredSignOff $kept, SignOffEvent $event, string $about): array
+    {
+        $seat = $kept->seats->first(
+            static fn (SignOffSeat $seat): bool => $seat->person_id === $event->person && $seat->state === SeatState::Waiting,
+        );
+        if ($seat === null) {
+            return [];
+        }
+        $person = $seat->person;
+        $subject = ($event->kind === SignOffEventKind::Reminded ? 'Still waiting: your' : 'Your')." sign-off is wanted: {$about}";
+        $note = new Message(Channel::App, [new Address($person->name, '', $person->id)], [], null, $subject, '', $kept->why,
+            $person->name, []);
+        if ($person->email === '') {
+            return [$note];
+        }
+        $token = SignOffLink::token($seat->id, $seat->round, $this->clock->now());
+        $letter = new SignOffLetter($kept, $about, $this->facts->of($kept), $token);
+
+        return [$note, new Message(
+            Channel::Email, [new Address($person->name, $person->email, $person->id)], [],
+            new Address('Vivid Ledger', SignOffLink::mailAddress($token)), $subject, $letter->html(), $letter->text(), $person->name, [],
+        )];
+    }
+
+    /** A question that was asked back, or its answer. */
+    private function spoken(StoredSignOff $kept, SignOffEvent $event, string $about): ?Message
+    {
+        $to = $kept->asker;
+        $verb = 'asks about';
+        if ($event->kind === SignOffEventKind::AnsweredBack) {
+            $to = $kept->seats->first(static fn (SignOffSeat $seat): bool => $seat->person_id === $event->other)?->person;
+            $verb = 'has answered about';
+        }
+        $by = $kept->seats->first(static fn (SignOffSeat $seat): bool => $seat->person_id === $event->person)->person ?? $kept->asker;
+
+        return $to === null ? null : new Message(
+            Channel::App, [new Address($to->name, '', $to->id)], [], null, ($by->name ?? 'Somebody')." {$verb} {$about}", '',
+            $event->comment, $to->name, [],
+        );
+    }
+
+    private function about(Record $record): string
+    {
+        $type = $this->schemas->schema()->types[$record->type];
+        $title = $record->value($type->title);
+
+        return "{$type->label} {$type->numberOf($record->id)}".(is_string($title) ? ", {$title}" : '');
+    }
+}

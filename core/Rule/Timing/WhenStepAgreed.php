@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Timing;
+
+use VividLedger\Facts\Awaited;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\FormField;
+use VividLedger\Shape\Json;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\Counted;
+use VividLedger\Shape\Slot\DueRest;
+use VividLedger\Shape\Slot\Length;
+use VividLedger\Shape\Slot\Quoted;
+use VividLedger\Shape\TimeReader;
+use VividLedger\SignOff\StepsSlot;
+use VividLedger\Time\Due;
+
+/** When a step of the sign-off that another line asked for has been agreed to, or so long after. */
+final readonly class WhenStepAgreed implements Timing
+{
+    use Plain;
+
+    /** @param  int  $step  from 1 */
+    private function __construct(private string $key, private int $step, private Due $due)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'step_agreed';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('once step {step} of {line} is agreed {rest}', ['amount' => 0, 'unit' => 'day'])
+            ->says('{after} after step {step} of {line} is agreed {rest}')
+            ->orSaidWith(
+                ['amount' => 0, 'unit' => 'day'],
+                '(when|as soon as|after) step {step} of {line} (is|was|has been) (agreed|approved|signed off) {rest}',
+            )
+            ->slot('line', new Quoted(40, pattern: Json::NAME['pattern']))->slot('step', new Counted(1, StepsSlot::MOST))
+            ->slot('after', new Length)->slot('rest', new DueRest);
+    }
+
+    public static function label(): string
+    {
+        return 'when a step of a sign-off is agreed';
+    }
+
+    public static function ways(Context $context, int $place): array
+    {
+        return Waited::ways($context->sheet->askers, $context->sheet->signOffs, $place, self::label(), self::kind(), [
+            FormField::number('step', 'step', '', 1, 1, StepsSlot::MOST),
+            FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
+        ]);
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $key = $node->child('line')->text() ?? '';
+        $step = $node->child('step')->raw;
+        $due = TimeReader::due($node);
+        if (! isset($context->sheet->signOffs[$key])) {
+            return $context->problem($node->at, 'unknown_line', 'Choose a line above that asks for a sign-off.');
+        }
+        if (! is_int($step) || $step < 1 || $step > StepsSlot::MOST) {
+            return $context->problem($node->child('step')->at, 'wrong_type', 'Say which step, from 1.');
+        }
+        if (is_string($due) || $due->amount->amount < 0) {
+            return $context->problem($node->at, 'wrong_type', is_string($due) ? $due : 'The line comes after the step is agreed.');
+        }
+
+        return new self($key, $step, $due);
+    }
+
+    /** @return array{} */
+    public static function parted(): array
+    {
+        return [];
+    }
+
+    public function margin(): string
+    {
+        return $this->due->amount->amount === 0 ? "step {$this->step}" : "{$this->due->length()} after step {$this->step}";
+    }
+
+    public function said(): string
+    {
+        $when = $this->due->amount->amount === 0 ? 'once' : "{$this->due->length()} after";
+
+        return trim("{$when} step {$this->step} is agreed {$this->due->rest()}");
+    }
+
+    public function note(): string
+    {
+        return $this->due->rest();
+    }
+
+    public function due(Occasion $occasion): ?\DateTimeImmutable
+    {
+        $agreed = $occasion->tasks?->steps[$this->step - 1] ?? null;
+
+        return $agreed === null ? null : $occasion->reckon($this->due, $agreed);
+    }
+
+    public function waitsFor(): string
+    {
+        return $this->key;
+    }
+
+    public function isNeedless(Awaited $tasks): bool
+    {
+        return $tasks->ended !== '' && ! isset($tasks->steps[$this->step - 1]);
+    }
+}
