@@ -59,7 +59,7 @@ final class RecordedPast implements Past
     {
         $rows = $this->rows($type, $from, $to);
         $wrote = array_fill_keys(StoredMessage::query()->where('record_type', $type)->whereBetween('record_id', [$from, $to])
-            ->where('channel', '<>', Channel::App)->distinct()->pluck('entry_id')->all(), true);
+            ->where('channel', '<>', Channel::App)->whereNull('sign_off_id')->distinct()->pluck('entry_id')->all(), true);
         $this->chains->learn($rows);
         $changes = [];
         $record = 0;

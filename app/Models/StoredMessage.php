@@ -25,6 +25,7 @@ use VividLedger\Message\Channel;
  * @property int $entry_id
  * @property Recipients $recipients
  * @property ?int $person_id
+ * @property ?int $sign_off_id the sign-off it is about; no rule wrote it
  * @property string $subject
  * @property string $html
  * @property string $text
@@ -50,6 +51,7 @@ final class StoredMessage extends LedgerModel
         'entry_id' => 'integer',
         'recipients' => Json::class,
         'person_id' => 'integer',
+        'sign_off_id' => 'integer',
         'status' => MessageStatus::class,
         'created_at' => Instant::class,
         'next_try_at' => Instant::class,

@@ -19,11 +19,27 @@ use VividLedger\Record\Record;
 /** Messages on their way out. A row commits with the firing that caused it; what leaves the house is sent afterwards, by a worker. */
 final readonly class Outbox
 {
+    /** @param  list<array{Message, Record, int, int, \DateTimeImmutable}>  $messages  each with its record, rule, entry and moment */
+    public function put(array $messages): void
+    {
+        $this->take($messages, 'message', null);
+    }
+
     /**
-     * @param  list<array{Message, Record, int, int, \DateTimeImmutable}>  $messages  each with its record, rule, entry and moment
+     * Letters and notes about a sign-off: no rule wrote them, so no limit of a rule counts them and they wait for no reply.
+     *
+     * @param  list<array{Message, Record, int, int, \DateTimeImmutable}>  $messages
+     */
+    public function putOfSignOff(int $signOff, array $messages): void
+    {
+        $this->take($messages, "sign_off:{$signOff}", $signOff);
+    }
+
+    /**
+     * @param  list<array{Message, Record, int, int, \DateTimeImmutable}>  $messages
      * @param  string  $of  what names these among all messages of their entries
      */
-    public function put(array $messages, string $of = 'message'): void
+    private function take(array $messages, string $of, ?int $signOff): void
     {
         if ($messages === []) {
             return;
@@ -35,6 +51,7 @@ final readonly class Outbox
             $rows[] = [
                 'key' => substr(hash('sha256', "{$of}:{$entry}:{$index}"), 0, 40), 'channel' => $message->channel,
                 'record_type' => $record->type, 'record_id' => $record->id, 'rule_id' => $rule, 'entry_id' => $entry,
+                'sign_off_id' => $signOff,
                 'person_id' => $inside ? ($message->to[0]->personId ?? null) : null,
                 'recipients' => Columns::json([
                     'to' => array_map(self::address(...), $message->to), 'cc' => array_map(self::address(...), $message->cc),
@@ -52,7 +69,7 @@ final readonly class Outbox
         foreach (Batch::insertForIds(StoredMessage::class, $rows) as $index => $id) {
             [$message, $record] = $messages[$index];
             $leaves = $leaves || $message->channel !== Channel::App;
-            foreach ([...$message->to, ...$message->cc] as $address) {
+            foreach ($signOff === null ? [...$message->to, ...$message->cc] : [] as $address) {
                 $key = MessageAddress::key($address);
                 $addresses["{$id}:{$key}"] = ['address' => $key, 'at' => $rows[$index]['created_at'], 'message_id' => $id];
                 if ($address->record !== null && $address->record !== [$record->type, $record->id]) {

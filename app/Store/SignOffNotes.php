@@ -61,10 +61,10 @@ final readonly class SignOffNotes
             });
         }
         $now = $this->clock->now();
-        $this->outbox->put(array_map(
+        $this->outbox->putOfSignOff($kept->id, array_map(
             static fn (Message $message): array => [$message, $record, $kept->rule_id, $entry, $now],
             array_values(array_filter($messages)),
-        ), "sign_off:{$kept->id}");
+        ));
         if ($gives) {
             SignOffTasks::give($kept, $about, $entry, $now);
         }

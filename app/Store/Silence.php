@@ -33,7 +33,8 @@ final class Silence
     private static function last(Quiet $quiet, string $type, int $id): ?\stdClass
     {
         if ($quiet->sort === Quiet::REPLY) {
-            $message = StoredMessage::query()->about($type, $id)->where('channel', '<>', Channel::App)->latest('id')
+            $message = StoredMessage::query()->about($type, $id)->where('channel', '<>', Channel::App)
+                ->whereNull('sign_off_id')->latest('id')
                 ->toBase()->first(['id', 'created_at as at', 'entry_id']);
             $isAnswered = $message !== null && Entry::query()->about($type, $id)->where('kind', 'reply')
                 ->where('id', '>', $message->entry_id)->exists();

@@ -116,9 +116,10 @@ final readonly class QuietRecords implements Finds
         return StoredMessage::rows()->from(
             StoredMessage::tableName(),
             'e',
-        )->where('e.record_id', '>', 0)->where('e.channel', '<>', Channel::App)
+        )->where('e.record_id', '>', 0)->where('e.channel', '<>', Channel::App)->whereNull('e.sign_off_id')
             ->whereNotExists(
-                self::later(StoredMessage::tableName())->where('l.channel', '<>', Channel::App)->whereColumn('l.id', '>', 'e.id'),
+                self::later(StoredMessage::tableName())->where('l.channel', '<>', Channel::App)
+                    ->whereNull('l.sign_off_id')->whereColumn('l.id', '>', 'e.id'),
             )
             ->whereNotExists(self::later(Entry::tableName())->where('l.kind', 'reply')->whereColumn('l.id', '>', 'e.entry_id'))
             ->select(['e.id', 'e.record_id', 'e.created_at as at']);

@@ -23,6 +23,9 @@ return new class extends Migration
             $table->json('talk')->nullable();
             $table->unsignedBigInteger('task_id')->nullable()->index();
         });
+        Schema::table('messages', function (Blueprint $table): void {
+            $table->unsignedBigInteger('sign_off_id')->nullable();
+        });
         Schema::create('held_changes', function (Blueprint $table): void {
             $table->id();
             $table->unsignedBigInteger('sign_off_id')->index();
@@ -65,6 +68,7 @@ return new class extends Migration
         foreach (['absences', 'sign_off_routes', 'held_changes'] as $table) {
             Schema::dropIfExists($table);
         }
+        Schema::table('messages', fn (Blueprint $table) => $table->dropColumn('sign_off_id'));
         Schema::table('people', function (Blueprint $table): void {
             $table->dropConstrainedForeignId('stand_in_id');
             $table->dropConstrainedForeignId('deputy_id');

@@ -15,7 +15,7 @@ use Tests\Core\Support\WholeRange;
  */
 final class RehearsedRangeTest extends TimeTestCase
 {
-    private const RULES = 120;
+    private const RULES = 100;
 
     private const WITH_OTHERS = 10;
 
@@ -87,6 +87,9 @@ final class RehearsedRangeTest extends TimeTestCase
         if ($seed % 3 > 0) {
             unset($file['onlyIf']);
         }
+        if ($seed % 5 === 0) {
+            array_push($file['lines'], ...self::lockedForADay($seed % 2 === 0));
+        }
         if ($others > 0) {
             // Something of its own has to come in the end, or there is nothing to wait for.
             $file['lines'][] = ['kind' => 'comment', 'text' => 'The end', 'at' => ['kind' => 'after', 'amount' => 4, 'unit' => 'day']];
@@ -136,6 +139,20 @@ final class RehearsedRangeTest extends TimeTestCase
         return array_column($happened, 'kind');
     }
 
+    /** @return list<array<string, mixed>> a sign-off that time agrees to, and what waits for that */
+    private static function lockedForADay(bool $catchesUp): array
+    {
+        return [
+            ['kind' => 'sign_off', 'key' => 'own', 'hold' => $catchesUp ? 'catch_up' : 'locked', 'steps' => [[
+                'who' => ['kind' => 'people', 'people' => [['kind' => 'named', 'handle' => 'tomas.weld']]],
+                'within' => ['amount' => 1, 'unit' => 'day'], 'late' => 'agree',
+            ]]],
+            ['kind' => 'comment', 'text' => 'It is signed off', 'at' => [
+                'kind' => 'signed_off', 'line' => 'own', 'status' => 'agreed', 'amount' => 2, 'unit' => 'hour',
+            ]],
+        ];
+    }
+
     /**
      * The rule with nothing in it that lies far off, and with nothing that a rehearsal does not play.
      *
@@ -173,8 +190,8 @@ final class RehearsedRangeTest extends TimeTestCase
     {
         // Which number a new record gets, a rehearsal cannot know.
         $data = (string) preg_replace(
-            ['/\b(?!T-)[A-Z]-\d{4}\b/', '/"id":\d+/'],
-            ['#', '"id":0'],
+            ['/\b(?!T-)[A-Z]-\d{4}\b/', '/"(id|signOff)":\d+/'],
+            ['#', '"$1":0'],
             (string) json_encode([$entry['changes'], $entry['data']]),
         );
 

@@ -275,11 +275,11 @@ final class WholeRange
         $name = $made->name.(isset($this->made[$made->name]) ? '_'.(count($this->made) + 1) : '');
         $set = $this->assignments($made, $type);
         foreach ($made->ownFields() as $field) {
-            $isWanted = $field->required || ($field->target === $type->name && $this->chance(2));
+            $isWanted = $field->required || $field->target === $type->name;
             if ($isWanted && ! in_array($field->name, array_column($set, 'field'), true)) {
                 $set[] = [
                     'field' => $field->name,
-                    'to' => $field->target === $type->name ? ['kind' => 'this'] : [
+                    'to' => $field->target === $type->name ? $this->use('value', ['kind' => 'this']) : [
                         'kind' => 'value', 'value' => $this->stories->operand($field),
                     ],
                 ];
