@@ -95,7 +95,7 @@ final readonly class Engine
                 $this->runner->tend($course, $answered, $parent, $book);
             }
             $view = null;
-            foreach ($book->relevantTo($answered) as $rule) {
+            foreach (EitherOr::narrowestFirst($book->relevantTo($answered)) as $rule) {
                 if ($rule->again !== null) {
                     $course->makeReadyAgain($rule, $answered, $parent);
                 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Explain;
 
+use VividLedger\Engine\EitherOr;
 use VividLedger\Engine\Engine;
 use VividLedger\Engine\Examiner;
 use VividLedger\Engine\Firing;
@@ -38,7 +39,7 @@ final readonly class Answers
         $standing = [];
         $matched = [];
         $answers = [];
-        foreach ($rules as $rule) {
+        foreach (EitherOr::narrowestFirst($rules) as $rule) {
             $subject = $rule->own ? $change->record() : ($rule->trigger->subjects($change, $facts)[0] ?? null);
             if ($subject === null || $subject->type !== $rule->on) {
                 continue;

@@ -14,6 +14,7 @@ use VividLedger\Proofread\Check\EscalatesToTheSame;
 use VividLedger\Proofread\Check\FindsNobody;
 use VividLedger\Proofread\Check\MessageAtEachSave;
 use VividLedger\Proofread\Check\OwnEcho;
+use VividLedger\Proofread\Check\RangesOfSet;
 use VividLedger\Proofread\Check\SetDifferently;
 use VividLedger\Proofread\Check\SetOffEachOther;
 use VividLedger\Proofread\Check\Shadowed;
@@ -24,7 +25,7 @@ final class Proofreader
 {
     /** @var list<class-string<Check>> in the order their remarks are shown; a new one is a new file and one line here */
     public const ALL = [
-        ConditionsHold::class, Shadowed::class, SetOffEachOther::class, SetDifferently::class, OwnEcho::class, MessageAtEachSave::class,
+        ConditionsHold::class, Shadowed::class, RangesOfSet::class, SetOffEachOther::class, SetDifferently::class, OwnEcho::class, MessageAtEachSave::class,
         ChaseWithoutEnd::class, AfterTheEnd::class, DateThatMoves::class, EscalatesToTheSame::class, AlwaysInQuietHours::class,
         WaitsWithoutEnd::class, FindsNobody::class,
     ];

@@ -6,10 +6,10 @@ namespace VividLedger\Rehearse;
 
 use VividLedger\Condition\All;
 use VividLedger\Condition\Condition;
+use VividLedger\Condition\Reasoning;
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\View;
 use VividLedger\Formula\ComputedFields;
-use VividLedger\Proofread\Reasoning;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\Opening;

@@ -313,7 +313,7 @@ final class LineStoriesTest extends AppTestCase
         );
     }
 
-    public function test_of_an_either_or_set_only_the_first_that_matches_fires_in_the_order_set(): void
+    public function test_of_an_either_or_set_only_the_narrowest_that_matches_fires(): void
     {
         $board = $this->inForce($this->demoFile('140-discount-board'));
         $lead = $this->inForce($this->demoFile('150-discount-lead'));
@@ -341,9 +341,12 @@ final class LineStoriesTest extends AppTestCase
         );
         $answers = $this->as('ines.okafor', 'GET', "ledger/{$high['entry']}/answers")->json();
         self::assertSame(['fires', 'forestalled'], array_column(array_column($answers, 'verdict'), 'reason'));
-        // In the other order the wider range comes first and hides the other.
+        // In the other order as well: the narrower range comes first, wherever it stands.
         $this->as('ines.okafor', 'POST', 'rules/order', ['recordType' => 'quote', 'rules' => [$lead, $board]])->assertOk();
-        self::assertSame('lead', $quote('35')['record']['values']['discount_class']);
+        self::assertSame(
+            ['board', 'lead'],
+            array_map(static fn (array $saved): ?string => $saved['record']['values']['discount_class'], [$quote('35'), $quote('15')]),
+        );
         $this->assertRefused(
             $this->as('ines.okafor', 'POST', 'rules/order', ['recordType' => 'quote', 'rules' => [$lead]]),
             409,

@@ -10,9 +10,9 @@ use Tests\Core\Support\World;
 use VividLedger\Condition\All;
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\None;
+use VividLedger\Condition\Reasoning;
 use VividLedger\Facts\View;
 use VividLedger\Formula\ComputedFields;
-use VividLedger\Proofread\Reasoning;
 use VividLedger\Record\Record;
 
 /** What is said of conditions without looking at records is true of every record there can be. */

@@ -72,7 +72,25 @@ final class RemarkTest extends TestCase
             'contradiction', '/lines/0/onlyIf/of/1',
         ];
         yield 'shadowed' => [
-            ['onlyIf' => $over('30')] + $either, [['name' => 'Twelve', 'onlyIf' => $over('12')] + $either], 'shadowed', '/onlyIf',
+            ['onlyIf' => $over('12')] + $either, [['name' => 'Twelve', 'onlyIf' => $over('12')] + $either], 'shadowed', '/onlyIf',
+        ];
+        yield 'not shadowed by a wider one, which comes after it' => [
+            ['onlyIf' => $over('30')] + $either, [['name' => 'Twelve', 'onlyIf' => $over('12')] + $either], null, '',
+        ];
+        $under = static fn (string $share): array => ['kind' => 'under', 'field' => 'share', 'value' => $share];
+        $from = static fn (string $share): array => ['kind' => 'over', 'field' => 'share', 'value' => $share];
+        yield 'ranges that overlap' => [
+            ['onlyIf' => $all($from('20'), $under('40'))] + $either,
+            [['name' => 'Low', 'onlyIf' => $all($from('10'), $under('30'))] + $either], 'ranges_overlap', '/onlyIf',
+        ];
+        yield 'ranges with a gap between them' => [
+            ['onlyIf' => $over('40')] + $either,
+            [['name' => 'Low', 'onlyIf' => $all($from('10'), $under('30'))] + $either], 'range_gap', '/onlyIf',
+        ];
+        yield 'ranges side by side' => [
+            ['onlyIf' => $over('30')] + $either,
+            [['name' => 'Low', 'onlyIf' => $all($from('10'), ['kind' => 'at_most', 'field' => 'share', 'value' => '30'])] + $either],
+            null, '',
         ];
         yield 'not shadowed in another order' => [
             ['onlyIf' => $over('12')] + $either, [['name' => 'Thirty', 'onlyIf' => $over('30')] + $either], null, '',
@@ -238,15 +256,13 @@ final class RemarkTest extends TestCase
         }
     }
 
-    public function test_what_a_shadow_covers_is_said(): void
+    public function test_a_range_that_nobody_takes_is_said(): void
     {
-        $over = static fn (string $share): array => [
-            'eitherOr' => 'Discounts', 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'over', 'field' => 'share', 'value' => $share]]],
-        ];
-        self::assertStringContainsString(
-            '“Share is over 30.0 %” is inside “Share is over 12.0 %”',
-            $this->remarks($over('30'), [['name' => 'Twelve'] + $over('12')])[0]->message,
-        );
+        $share = static fn (array ...$of): array => ['eitherOr' => 'Discounts', 'onlyIf' => ['kind' => 'all', 'of' => $of]];
+        $low = $share(['kind' => 'over', 'field' => 'share', 'value' => '10'], ['kind' => 'under', 'field' => 'share', 'value' => '30']);
+        $high = $share(['kind' => 'over', 'field' => 'share', 'value' => '40']);
+        $said = $this->remarks($high, [['name' => 'Low'] + $low])[0]->message;
+        self::assertSame('No rule of “Discounts” takes Share 30.0, although the ranges lie on both sides of it.', $said);
     }
 
     public function test_a_circle_is_said_step_by_step(): void

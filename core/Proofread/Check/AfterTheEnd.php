@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace VividLedger\Proofread\Check;
 
 use VividLedger\Condition\All;
+use VividLedger\Condition\Reasoning;
 use VividLedger\Proofread\Level;
-use VividLedger\Proofread\Reasoning;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Proofread\Starts;

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace VividLedger\Proofread\Check;
 
 use VividLedger\Condition\Condition;
+use VividLedger\Condition\Reasoning;
 use VividLedger\Condition\Tree;
 use VividLedger\Proofread\Fix;
 use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Placement;
-use VividLedger\Proofread\Reasoning;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Proofread\Starts;

@@ -4,10 +4,9 @@ declare(strict_types=1);
 
 namespace VividLedger\Proofread\Check;
 
-use VividLedger\Condition\Condition;
-use VividLedger\Condition\Tree;
+use VividLedger\Condition\Reasoning;
+use VividLedger\Engine\EitherOr;
 use VividLedger\Proofread\Level;
-use VividLedger\Proofread\Reasoning;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Proofread\Starts;
@@ -29,25 +28,24 @@ final class Shadowed implements Check
             }
             $isEarlier = $place < $among->position;
             [$first, $later] = $isEarlier ? [$other, $own] : [$own, $other];
-            if (! self::coversTrigger($first, $later) || ! Reasoning::implies(Starts::condition($later), $first->condition)) {
+            if (! self::coversTrigger($first, $later) || ! Reasoning::implies(Starts::condition($later), $first->condition)
+                || EitherOr::isNarrower($later, $first)) {
+                // The narrower of two comes first, wherever it stands.
                 continue;
             }
-            $range = self::range($later->condition, $first->condition);
             $remarks[] = $isEarlier
                 ? new Remark(
                     Level::Look,
                     '/onlyIf',
                     'shadowed',
-                    "This rule never gets its turn: ‘{$other->name}’ stands before it in “{$own->eitherOr}” and takes all it would match"
-                        .($range === '' ? '.' : ", because {$range}."),
+                    "This rule never gets its turn: ‘{$other->name}’ stands before it in “{$own->eitherOr}” and takes all it would match.",
                     'Move this rule before it in the list of rules, or narrow the other.',
                 )
                 : new Remark(
                     Level::Look,
                     '/onlyIf',
                     'shadows',
-                    "It takes all that ‘{$other->name}’ would match, which stands behind it in “{$own->eitherOr}”".($range === '' ? '.'
-                        : ": {$range}."),
+                    "It takes all that ‘{$other->name}’ would match, which stands behind it in “{$own->eitherOr}”.",
                     'Move this rule behind it, or narrow it.',
                 );
         }
@@ -62,20 +60,5 @@ final class Shadowed implements Check
         return $first->own && $later->own && $first->trigger->asksNoMore()
             && ($wide->fields === null || array_diff($narrow->keys(), $wide->keys()) === [])
             && ($wide->created || ! $narrow->created) && ($wide->deleted || ! $narrow->deleted) && $narrow->events === [];
-    }
-
-    /** "over 30 % is inside over 12 %", when one field makes the difference. */
-    private static function range(Condition $inner, Condition $outer): string
-    {
-        foreach (Tree::comparisons($outer) as $wide) {
-            foreach (Tree::comparisons($inner) as $narrow) {
-                if ($narrow->left->label() === $wide->left->label() && $narrow->text !== $wide->text
-                    && Reasoning::implies($narrow, $wide)) {
-                    return "“{$narrow->text}” is inside “{$wide->text}”";
-                }
-            }
-        }
-
-        return '';
     }
 }

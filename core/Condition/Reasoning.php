@@ -2,16 +2,7 @@
 
 declare(strict_types=1);
 
-namespace VividLedger\Proofread;
-
-use VividLedger\Condition\All;
-use VividLedger\Condition\Atom;
-use VividLedger\Condition\Condition;
-use VividLedger\Condition\None;
-use VividLedger\Condition\Parted;
-use VividLedger\Condition\Region;
-use VividLedger\Condition\Regions;
-use VividLedger\Condition\Tree;
+namespace VividLedger\Condition;
 
 /**
  * Reasons about conditions without looking at records: whether one can hold, always holds, or makes another hold. What is
