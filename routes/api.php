@@ -6,6 +6,7 @@ use App\Http\Api\BesideController;
 use App\Http\Api\CalendarController;
 use App\Http\Api\ClockController;
 use App\Http\Api\CompanyController;
+use App\Http\Api\DecideController;
 use App\Http\Api\EvidenceController;
 use App\Http\Api\FeedController;
 use App\Http\Api\FindController;
@@ -16,9 +17,11 @@ use App\Http\Api\LineController;
 use App\Http\Api\MailRoomController;
 use App\Http\Api\MessageController;
 use App\Http\Api\OfferController;
+use App\Http\Api\PeopleController;
 use App\Http\Api\ProofController;
 use App\Http\Api\RecordController;
 use App\Http\Api\ReversalController;
+use App\Http\Api\RouteController;
 use App\Http\Api\RuleController;
 use App\Http\Api\RunController;
 use App\Http\Api\SchemaController;
@@ -39,12 +42,21 @@ foreach (['id', 'number'] as $whole) {
 }
 
 Route::post('session', [SessionController::class, 'store']);
+// From a letter, by a link that only its reader has.
+Route::middleware('throttle:decide')->group(function (): void {
+    Route::get('decide/{token}', [DecideController::class, 'show']);
+    Route::post('decide/{token}', [DecideController::class, 'store']);
+});
 
 Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('session', [SessionController::class, 'show']);
     Route::delete('session', [SessionController::class, 'destroy']);
     Route::get('schema', [SchemaController::class, 'show']);
-    Route::get('people', [CompanyController::class, 'people']);
+    Route::get('people', [PeopleController::class, 'index']);
+    Route::post('people/{id}/absences', [PeopleController::class, 'away']);
+    Route::delete('absences/{id}', [PeopleController::class, 'back']);
+    Route::get('routes', [RouteController::class, 'index']);
+    Route::get('records/{type}/{id}/sign-offs', [SignOffController::class, 'ofRecord']);
     Route::get('company', [CompanyController::class, 'show']);
     Route::get('today', [TodayController::class, 'show']);
 
@@ -75,6 +87,9 @@ Route::middleware('auth:sanctum')->group(function (): void {
     // Whoever is asked may answer, whatever else they may do; the desk knows whom it asks.
     Route::post('sign-offs/answers', [SignOffController::class, 'answer']);
     Route::post('sign-offs/{id}/withdraw', [SignOffController::class, 'withdraw']);
+    Route::post('sign-offs/{id}/hand-over', [SignOffController::class, 'handOver']);
+    Route::post('sign-offs/{id}/ask', [SignOffController::class, 'ask']);
+    Route::post('sign-offs/{id}/answer-back', [SignOffController::class, 'answerBack']);
     Route::get('notes', [MessageController::class, 'notes']);
     Route::get('messages', [MessageController::class, 'index']);
     Route::get('messages/{id}', [MessageController::class, 'show']);
@@ -132,6 +147,13 @@ Route::middleware('auth:sanctum')->group(function (): void {
     });
     Route::middleware('can:edit,'.StoredRule::class)->group(function (): void {
         Route::patch('company', [CompanyController::class, 'update']);
+        Route::patch('people/{id}', [PeopleController::class, 'update']);
+        Route::post('routes', [RouteController::class, 'store']);
+        Route::put('routes/{id}', [RouteController::class, 'update']);
+        Route::delete('routes/{id}', [RouteController::class, 'destroy']);
+        Route::get('routes/{id}/running', [RouteController::class, 'running']);
+        Route::post('routes/{id}/move', [RouteController::class, 'move']);
+        Route::post('sign-offs/{id}/unlock', [SignOffController::class, 'unlock']);
         Route::post('rules', [RuleController::class, 'store']);
         foreach (['print', 'rule', 'line', 'sentence'] as $text) {
             Route::post("text/{$text}", [TextController::class, $text]);

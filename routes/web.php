@@ -14,6 +14,9 @@ Route::get('/session/cookie', static fn (): JsonResponse => new JsonResponse(nul
 // The mail room's counter for text messages; a real gateway would be somewhere else.
 Route::post('/stand-in/sms', [MailRoomController::class, 'takeText'])->withoutMiddleware('web');
 
+// Where a mail server hands over answers to our letters.
+Route::post('/stand-in/mail', [MailRoomController::class, 'takeMail'])->withoutMiddleware('web');
+
 // A person's tasks as a calendar; whoever has the secret may read it.
 Route::get('/feed/{secret}.ics', [FeedController::class, 'show'])->where('secret', '[a-f0-9]{48}')->withoutMiddleware('web');
 

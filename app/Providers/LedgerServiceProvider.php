@@ -21,15 +21,18 @@ use App\Work\Health;
 use App\Work\Jobs\DeliverLetters;
 use App\Work\QueueHeartbeat;
 use Illuminate\Auth\EloquentUserProvider;
+use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Foundation\Console\AboutCommand;
+use Illuminate\Http\Request;
 use Illuminate\Queue\Events\JobProcessed;
 use Illuminate\Queue\Events\Looping;
 use Illuminate\Queue\Events\WorkerStopping;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Event;
+use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\URL;
 use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
@@ -90,6 +93,8 @@ final class LedgerServiceProvider extends ServiceProvider
         Event::listen(Looping::class, [QueueHeartbeat::class, 'looping']);
         Event::listen(JobProcessed::class, [QueueHeartbeat::class, 'processed']);
         Event::listen(WorkerStopping::class, [QueueHeartbeat::class, 'stopping']);
+        // Whoever guesses at links of letters guesses slowly.
+        RateLimiter::for('decide', static fn (Request $request): Limit => Limit::perMinute(60)->by((string) $request->ip()));
         AboutCommand::add('Vivid Ledger', Health::about(...));
         // Addresses we give out never follow the name a request came by, which anybody can write.
         URL::forceRootUrl((string) config('app.url'));

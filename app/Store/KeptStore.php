@@ -9,6 +9,7 @@ use App\Models\LetterVersion;
 use App\Models\StoredCondition;
 use App\Models\StoredLadder;
 use App\Models\StoredLetter;
+use App\Models\StoredRoute;
 use App\Models\StoredRule;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
@@ -20,11 +21,16 @@ use VividLedger\Rule\Ladder\Ladders;
 use VividLedger\Rule\Letter\Letter;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
+use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
+use VividLedger\Shape\Part;
+use VividLedger\Shape\Problem;
 use VividLedger\Shape\Reads;
+use VividLedger\SignOff\KeptRoute;
+use VividLedger\SignOff\StepsSlot;
 use VividLedger\Template\RichText;
 
-/** What the company keeps once and rules use by name: conditions and letters. */
+/** What the company keeps once and rules use by name: conditions, letters, ladders and routes. */
 final readonly class KeptStore
 {
     private const NAME_LENGTH = 60;
@@ -174,6 +180,50 @@ final readonly class KeptStore
     }
 
     /**
+     * Keeps a route of sign-offs under a name: a new one, or the next version of one. Those that run go on as they began.
+     *
+     * @param  array<mixed>  $steps  as a rule file writes them
+     */
+    public function keepRoute(RecordType $type, ?int $id, ?int $version, string $name, array $steps): int
+    {
+        $name = $this->named($name);
+        $context = new Context($this->schemas->schema(), $this->directory, $type, $this->company->zone());
+        $reads = new Reads;
+        $context->row(Part::Line, new Node($steps, '/steps', $reads));
+        $route = (new StepsSlot)->read($context, new Node($steps, '/steps', $reads), new Filled);
+        array_push($context->sheet->problems, ...$reads->unknown($steps, $context->sheet->problems, '/steps'));
+        if ($route?->file !== null) {
+            $context->sheet->problems[] = new Problem('/steps', 'kept_route', 'A kept route names no other.');
+        }
+        if ($route === null || $context->sheet->problems !== []) {
+            $message = 'The route is not finished. '.($context->sheet->problems[0]->message ?? '');
+            throw new Refused('unfinished_route', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
+        }
+
+        return $this->db->transaction(function () use ($type, $id, $version, $name, $steps): int {
+            $this->mustBeFree(StoredRoute::query()->where('name', $name), $id);
+            if ($id === null) {
+                $id = StoredRoute::query()->create(['record_type' => $type->name, 'name' => $name, 'steps' => $steps])->id;
+            } else {
+                $before = $this->mustBeCurrent(StoredRoute::query()->lockForUpdate()->find($id), $version);
+                $this->mustKeepName($before->name, $name, $this->usersOf(KeptRoute::KEY, $before->name));
+                $before->update(['name' => $name, 'steps' => $steps, 'version' => $before->version + 1]);
+            }
+            $this->changed(KeptRoute::KEY, $name);
+
+            return $id;
+        });
+    }
+
+    /** @throws Refused while rules use it */
+    public function dropRoute(int $id): void
+    {
+        $row = StoredRoute::query()->find($id) ?? throw new Refused('not_found', 'There is no such route.', RefusedFor::Missing);
+        $this->mustBeUnused($row->name, $this->usersOf(KeptRoute::KEY, $row->name));
+        $row->delete();
+    }
+
+    /**
      * @param  array<array-key, mixed>  $file
      * @return ?Condition null when it no longer reads
      */
@@ -190,7 +240,7 @@ final readonly class KeptStore
     /**
      * Rules whose draft or page names something kept.
      *
-     * @param  string  $what  "named" for a condition, "letter" or "ladder" for those
+     * @param  string  $what  "named" for a condition, "letter", "ladder" or "route" for those
      * @return array<int, string> names by id
      */
     public function usersOf(string $what, string $name): array
@@ -253,7 +303,7 @@ final readonly class KeptStore
         return $name;
     }
 
-    /** @param  Builder<covariant StoredCondition|StoredLetter|StoredLadder>  $same  that go by the name */
+    /** @param  Builder<covariant StoredCondition|StoredLetter|StoredLadder|StoredRoute>  $same  that go by the name */
     private function mustBeFree(Builder $same, ?int $id): void
     {
         $taken = $same->lockForUpdate()->value('id');
@@ -269,15 +319,15 @@ final readonly class KeptStore
     }
 
     /**
-     * @template T of StoredCondition|StoredLetter|StoredLadder
+     * @template T of StoredCondition|StoredLetter|StoredLadder|StoredRoute
      *
      * @param  ?T  $row
      * @return T
      */
     private function mustBeCurrent(
-        StoredCondition|StoredLetter|StoredLadder|null $row,
+        StoredCondition|StoredLetter|StoredLadder|StoredRoute|null $row,
         ?int $version,
-    ): StoredCondition|StoredLetter|StoredLadder {
+    ): StoredCondition|StoredLetter|StoredLadder|StoredRoute {
         if ($row === null) {
             throw new Refused('not_found', 'It is gone.', RefusedFor::Missing);
         }

@@ -8,6 +8,7 @@ use App\Models\Columns;
 use App\Models\StoredSignOff;
 use App\Store\HouseClock;
 use App\Store\LedgerConnection;
+use App\Store\PeopleKeeper;
 use App\Store\SignOffDesk;
 
 /** Tends the sign-offs whose time has come. Each is a transaction of its own; what another worker is at waits for it. */
@@ -15,16 +16,21 @@ final readonly class SignOffsDue
 {
     private const MOST = 200;
 
-    public function __construct(private LedgerConnection $db, private HouseClock $clock, private SignOffDesk $desk)
-    {
+    public function __construct(
+        private LedgerConnection $db,
+        private HouseClock $clock,
+        private SignOffDesk $desk,
+        private PeopleKeeper $people,
+    ) {
     }
 
     /** @return int how many were tended */
     public function work(): int
     {
+        // Who comes and goes decides who is asked.
+        $done = $this->people->keepTime();
         $due = Columns::ints(StoredSignOff::query()->where('wakes_at', '<=', Columns::moment($this->clock->now()))
             ->orderBy('wakes_at')->orderBy('id')->limit(self::MOST)->pluck('id'));
-        $done = 0;
         foreach ($due as $id) {
             try {
                 $this->desk->tend($id);
@@ -42,11 +48,15 @@ final readonly class SignOffsDue
         return $done;
     }
 
-    /** The first moment after another at which one has to be tended; null when none has. */
+    /** The first moment after another at which one has to be tended, or somebody goes or comes; null when none is. */
     public static function next(\DateTimeImmutable $after): ?\DateTimeImmutable
     {
         $at = StoredSignOff::rows()->where('wakes_at', '>', Columns::moment($after))->min('wakes_at');
+        $absence = PeopleKeeper::next();
+        $moments = array_filter([
+            is_string($at) ? Columns::instant($at) : null, $absence === null || $absence <= $after ? null : $absence,
+        ]);
 
-        return is_string($at) ? Columns::instant($at) : null;
+        return $moments === [] ? null : min($moments);
     }
 }

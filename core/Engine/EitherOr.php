@@ -47,6 +47,7 @@ final class EitherOr
     public static function isNarrower(Rule $one, Rule $other): bool
     {
         $all = self::$known ??= self::nothing();
+        /** @var \WeakMap<Rule, bool> $known */
         $known = $all[$one] ?? new \WeakMap;
         if (! isset($known[$other])) {
             $known[$other] = Reasoning::implies($one->condition, $other->condition)

@@ -99,7 +99,8 @@ final readonly class Examiner
                 '’s',
                 "The rule did not fire: it starts when the {$type->inSentence()} {$rule->trigger->wanted()}{$other}.",
             ),
-            Reason::Forestalled => "The rule did not fire: ‘{$forestalled}’ of the same either/or set took it: it is narrower, or stands before it.",
+            Reason::Forestalled => "The rule did not fire: ‘{$forestalled}’ of the same either/or set took it, which is narrower, "
+                .'or stands before it.',
             Reason::Conditions => 'The rule did not fire: '.$conditions->miss().'.',
             Reason::NoTurn => 'The rule did not fire: its conditions already held before this change, and it fires when they become true.',
             Reason::GuardHeld => "The rule did not fire: it fires {$rule->guard->wording()}, and has fired for this one before.",

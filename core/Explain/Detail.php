@@ -7,6 +7,12 @@ namespace VividLedger\Explain;
 /** The second line under the headline of an entry. */
 final readonly class Detail
 {
+    /** What is kept of people, by the name it has there. */
+    private const OF_PEOPLE = [
+        'manager_id' => 'the manager', 'deputy_id' => 'the deputy', 'active' => 'whether they are with the company',
+        'sign_off_limit' => 'the limit for sign-offs', 'sign_off_limits' => 'the limits for sign-offs of some record types',
+    ];
+
     private Kept $kept;
 
     public function __construct(private ReadEntry $entry)
@@ -30,6 +36,11 @@ final readonly class Detail
                 .($kept->is('delivered') ? 'It has arrived now.' : 'It is given up; try it again if it is missed.'),
             'cut_off' => 'A change concerns at most so many records at once. Let the rule watch those records themselves.',
             'task_changed' => implode(' · ', array_filter([$this->pair('due', 'Due: ', 'no date'), $this->pair('person', '', 'nobody')])),
+            'person_changed' => implode(', ', array_map(
+                static fn (string $what): string => self::OF_PEOPLE[$what] ?? $what,
+                $kept->texts('what'),
+            )),
+            'goes_away' => "{$kept->text('from')} – {$kept->text('until')}",
             'held_back' => 'It is locked while a sign-off waits. '.($kept->is('again') ? 'The rule looks again once it is free.'
                 : 'The rule does not come again.'),
             'locked_out' => 'It is locked while a sign-off waits.',

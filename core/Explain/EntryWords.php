@@ -54,8 +54,10 @@ final readonly class EntryWords
         if (is_array($data['lines'] ?? null)) {
             $data['lines'] = array_map($this->line(...), $kept->rows('lines'));
         }
-        if ($kept->has('until')) {
-            $data['until'] = $this->moment($kept, 'until');
+        foreach (['from', 'until'] as $name) {
+            if ($kept->has($name) && $kept->moment($name) !== null) {
+                $data[$name] = $this->moment($kept, $name);
+            }
         }
         if (is_array($data['due'] ?? null)) {
             $due = $kept->below('due');

@@ -25,7 +25,8 @@ final class Proofreader
 {
     /** @var list<class-string<Check>> in the order their remarks are shown; a new one is a new file and one line here */
     public const ALL = [
-        ConditionsHold::class, Shadowed::class, RangesOfSet::class, SetOffEachOther::class, SetDifferently::class, OwnEcho::class, MessageAtEachSave::class,
+        ConditionsHold::class, Shadowed::class, RangesOfSet::class, SetOffEachOther::class,
+        SetDifferently::class, OwnEcho::class, MessageAtEachSave::class,
         ChaseWithoutEnd::class, AfterTheEnd::class, DateThatMoves::class, EscalatesToTheSame::class, AlwaysInQuietHours::class,
         WaitsWithoutEnd::class, FindsNobody::class,
     ];

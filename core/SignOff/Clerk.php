@@ -164,6 +164,26 @@ final readonly class Clerk
         return $sitting->moved();
     }
 
+    /**
+     * Whom the steps to come would ask, as things are now.
+     *
+     * @return list<array{step: int, people: list<int>, leftOut: bool}> steps from 0; those whose condition does not hold are left out
+     */
+    public function ahead(SignOff $signOff): array
+    {
+        $ahead = [];
+        foreach ($signOff->isOpen() ? array_slice($this->route->steps, $signOff->step, null, true) : [] as $nth => $step) {
+            $isAtHand = $nth === $signOff->step;
+            $people = $isAtHand ? $signOff->queue : array_keys($this->chooser->ofStep($step, $signOff->asker));
+            if (! $isAtHand || $people !== []) {
+                $isLeftOut = ! $isAtHand && $step->onlyIf !== null && ! $step->onlyIf->compile()($this->view);
+                $ahead[] = ['step' => $nth, 'people' => $people, 'leftOut' => $isLeftOut];
+            }
+        }
+
+        return $ahead;
+    }
+
     /** When it has to be tended next; null when nothing falls due any more. */
     public function wakesAt(SignOff $signOff): ?\DateTimeImmutable
     {

@@ -17,7 +17,7 @@ use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\OwnField;
 
 /** Up the tree, level after level, to the first person whose limit suffices for an amount; all of them where nobody's does. */
-final readonly class UpToLimit implements Approvers
+final readonly class UpToLimit implements Approvers, AsksAmount
 {
     public function __construct(private Who $from, private Field $amount)
     {
@@ -53,6 +53,11 @@ final readonly class UpToLimit implements Approvers
         $read = self::shape()->read($context, $node);
 
         return $read === null ? null : new self($read->the('from', Who::class), $read->the('field', Field::class));
+    }
+
+    public function amount(): Field
+    {
+        return $this->amount;
     }
 
     public function people(View $view): array

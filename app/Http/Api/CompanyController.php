@@ -7,7 +7,6 @@ namespace App\Http\Api;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\CompanyShape;
-use App\Http\Api\Shape\PersonShape;
 use App\Http\Api\Shape\ProcessShape;
 use App\Http\Input\CompanyInput;
 use App\Models\Person;
@@ -16,7 +15,6 @@ use App\Store\Company;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Work\Heartbeat;
-use Illuminate\Http\JsonResponse;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
 
@@ -77,24 +75,5 @@ final class CompanyController extends Controller
         $this->company->setFallbackPerson($id);
 
         return $this->show();
-    }
-
-    #[
-        OA\Get(
-            path: '/api/people',
-            operationId: 'people',
-            description: 'Everybody, those who have left included.',
-            tags: ['company'],
-            responses: [new Ok(PersonShape::class, list: true)],
-        ),
-    ]
-    public function people(): JsonResponse
-    {
-        $people = Person::query()->orderBy('name')->get()->map(static fn (Person $person): PersonShape => new PersonShape(
-            $person->id, $person->handle, $person->name, $person->email, $person->role->value, $person->team, $person->manager_id,
-            $person->time_zone, $person->active,
-        ));
-
-        return new JsonResponse($people->all());
     }
 }

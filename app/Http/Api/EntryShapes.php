@@ -45,7 +45,14 @@ final readonly class EntryShapes
         $people = [];
         $records = [];
         foreach ($entries as $entry) {
-            array_push($people, ...(array) ($entry->data['person'] ?? []), ...array_column($entry->data['did'] ?? [], 'person'));
+            array_push(
+                $people,
+                ...(array) ($entry->data['person'] ?? []),
+                ...array_column($entry->data['did'] ?? [], 'person'),
+                ...array_merge(...array_column($entry->data['did'] ?? [], 'asked')),
+                ...array_column($entry->data['happened'] ?? [], 'person'),
+                ...array_column($entry->data['happened'] ?? [], 'other'),
+            );
             if ($entry->record_type !== null && $entry->record_id !== null) {
                 $records[$entry->record_type][] = $entry->record_id;
             }

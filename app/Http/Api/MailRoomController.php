@@ -13,13 +13,16 @@ use App\Http\Input\AnswerInput;
 use App\Http\Input\MailRoomInput;
 use App\Http\Input\TextMessageInput;
 use App\StandIn\Eml;
+use App\StandIn\MailIn;
 use App\StandIn\MailRoom;
 use App\Store\Actor;
 use App\Store\RecordEvents;
 use App\Store\Refused;
 use App\Store\RefusedFor;
+use App\Store\SignOffLink;
 use App\Work\Postman;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
@@ -106,10 +109,16 @@ final class MailRoomController extends Controller
             responses: [new Ok],
         ),
     ]
-    public function answer(int $id, AnswerInput $request, RecordEvents $remarks): Response
+    public function answer(int $id, AnswerInput $request, RecordEvents $remarks, MailIn $in): Response
     {
         $given = $request->validated();
         $letter = $this->room->letter($id);
+        $replyTo = $letter->kind === 'email' ? Eml::read($letter->raw)->header('Reply-To') : '';
+        $mail = preg_match('/[^\s<>]+@[^\s<>]+/', $replyTo, $address) === 1 && SignOffLink::inAddress($address[0]) !== null
+            ? MailIn::answer($address[0], self::address($letter->recipients), $letter->subject, (string) $given['text']) : null;
+        if ($mail !== null && $in->take($mail)) {
+            return response()->noContent();
+        }
         $message = $this->room->messageBehind($letter);
         if ($message === null || $message->record_id === 0) {
             throw new Refused(
@@ -135,6 +144,25 @@ final class MailRoomController extends Controller
         $room->takeText($key, $given['to'], $given['text']);
 
         return new JsonResponse(['taken' => true], 202);
+    }
+
+    /** Where a mail server hands over what came in for us: a letter as it is, in the body. */
+    public function takeMail(Request $request, MailIn $in): JsonResponse
+    {
+        if (! hash_equals(Postman::gatewayToken(), (string) $request->bearerToken())) {
+            return new JsonResponse(['error' => 'Not allowed.'], 401);
+        }
+        try {
+            return new JsonResponse(['taken' => $in->take((string) $request->getContent())], 202);
+        } catch (Refused $refused) {
+            // A server would hand it over again and again; whoever wrote it is told what to do instead.
+            return new JsonResponse(['taken' => false, 'why' => $refused->getMessage()], 200);
+        }
+    }
+
+    private static function address(string $recipients): string
+    {
+        return preg_match('/[^\s<>,]+@[^\s<>,]+/', $recipients, $found) === 1 ? $found[0] : 'somebody@localhost';
     }
 
     /** What stands between the tags of the body, or all of it where there are none. */

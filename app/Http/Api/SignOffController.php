@@ -8,10 +8,13 @@ use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\AnsweredShape;
+use App\Http\Api\Shape\SignOffCase;
 use App\Http\Api\Shape\SignOffPage;
 use App\Http\Api\Shape\SignOffShape;
 use App\Http\Input\SignOffAnswerInput;
+use App\Http\Input\SignOffHandInput;
 use App\Http\Input\SignOffListInput;
+use App\Http\Input\SignOffTalkInput;
 use App\Models\Person;
 use App\Models\StoredSignOff;
 use App\Store\Refused;
@@ -64,22 +67,34 @@ final class SignOffController extends Controller
         operationId: 'signOff',
         description: 'One sign-off, for whoever was asked, whoever asked for it, and administrators.',
         tags: ['sign-offs'],
-        responses: [new Ok(SignOffShape::class)],
+        responses: [new Ok(SignOffCase::class)],
     )]
-    public function show(int $id, Request $request): SignOffShape
+    public function show(int $id, Request $request, SignOffCases $cases): SignOffCase
     {
         $me = $this->person($request);
 
-        return $this->signOffs->one($this->visible($id, $me), $me);
+        return $cases->one($this->visible($id, $me), $me);
+    }
+
+    #[OA\Get(
+        path: '/api/records/{type}/{id}/sign-offs',
+        operationId: 'signOffsOfRecord',
+        description: 'The sign-offs that were asked for on a record, the latest first.',
+        tags: ['sign-offs'],
+        responses: [new Ok(SignOffShape::class, list: true)],
+    )]
+    public function ofRecord(string $type, int $id, Request $request): JsonResponse
+    {
+        return new JsonResponse($this->signOffs->ofRecord($this->type($type)->name, $id, $this->person($request)));
     }
 
     #[OA\Post(
         path: '/api/sign-offs/answers',
         operationId: 'answerSignOffs',
         description: 'Says yes or no to sign-offs that wait for oneself. A no needs its reason. Each is taken by itself, and what became '
-            .'of each is told.',
+            .'of each is told. What a step lets one correct is changed with the answer; that is for one sign-off at a time.',
         tags: ['sign-offs'],
-        requestBody: new Body(['ids' => 'integers', 'answer' => 'yes|no', 'comment?' => 'string']),
+        requestBody: new Body(['ids' => 'integers', 'answer' => 'yes|no', 'comment?' => 'string', 'corrections?' => 'object']),
         responses: [new Ok(AnsweredShape::class, list: true)],
     )]
     public function answer(SignOffAnswerInput $request): JsonResponse
@@ -92,6 +107,13 @@ final class SignOffController extends Controller
             throw new Refused($not->reason, $not->getMessage(), RefusedFor::Invalid, [
                 ['at' => '/comment', 'code' => $not->reason, 'message' => $not->getMessage()],
             ]);
+        }
+        $corrections = $given['corrections'] ?? [];
+        if ($corrections !== []) {
+            $id = (int) $given['ids'][0];
+            $this->desk->answer($id, $me, Answer::from($given['answer']), $comment, $corrections);
+
+            return new JsonResponse([new AnsweredShape($id, null)]);
         }
         $answered = [];
         foreach (array_unique(array_map(intval(...), $given['ids'])) as $id) {
@@ -119,6 +141,74 @@ final class SignOffController extends Controller
         $this->visible($id, $me);
 
         return $this->signOffs->one($this->desk->withdraw($id, $me->id, $me->role->mayEditRules()), $me);
+    }
+
+    #[OA\Post(
+        path: '/api/sign-offs/{id}/hand-over',
+        operationId: 'handOverSignOff',
+        description: 'Gives a sign-off that waits for oneself to somebody else.',
+        tags: ['sign-offs'],
+        requestBody: new Body(['to' => 'person', 'comment?' => 'string']),
+        responses: [new Ok(SignOffShape::class)],
+    )]
+    public function handOver(int $id, SignOffHandInput $request): SignOffShape
+    {
+        $given = $request->validated();
+        $me = $this->person($request);
+        $this->visible($id, $me);
+        $to = $this->personGiven($given['to'], '/to');
+
+        return $this->signOffs->one($this->desk->handOver($id, $me->id, $to, $given['comment'] ?? ''), $me);
+    }
+
+    #[OA\Post(
+        path: '/api/sign-offs/{id}/ask',
+        operationId: 'askBack',
+        description: 'Asks whoever asked for the sign-off a question first. Until it is answered, time stands still.',
+        tags: ['sign-offs'],
+        requestBody: new Body(['question' => 'string']),
+        responses: [new Ok(SignOffShape::class)],
+    )]
+    public function ask(int $id, SignOffTalkInput $request): SignOffShape
+    {
+        $me = $this->person($request);
+        $this->visible($id, $me);
+
+        return $this->signOffs->one($this->desk->askBack($id, $me->id, (string) $request->validated('question')), $me);
+    }
+
+    #[OA\Post(
+        path: '/api/sign-offs/{id}/answer-back',
+        operationId: 'answerBack',
+        description: 'Answers a question that was put back, by whoever asked for the sign-off or an administrator.',
+        tags: ['sign-offs'],
+        requestBody: new Body(['place' => 'integer', 'answer' => 'string']),
+        responses: [new Ok(SignOffShape::class)],
+    )]
+    public function answerBack(int $id, SignOffTalkInput $request): SignOffShape
+    {
+        $me = $this->person($request);
+        $this->visible($id, $me);
+        $given = $request->validated();
+        $may = $me->role->mayEditRules();
+        $kept = $this->desk->answerBack($id, (int) ($given['place'] ?? 0), $me->id, $may, (string) ($given['answer'] ?? ''));
+
+        return $this->signOffs->one($kept, $me);
+    }
+
+    #[OA\Post(
+        path: '/api/sign-offs/{id}/unlock',
+        operationId: 'unlockRecord',
+        description: 'Sets the record free that a sign-off keeps locked, with a reason; the sign-off goes on. For administrators.',
+        tags: ['sign-offs'],
+        requestBody: new Body(['reason' => 'string']),
+        responses: [new Ok(SignOffShape::class)],
+    )]
+    public function unlock(int $id, SignOffTalkInput $request): SignOffShape
+    {
+        $me = $this->person($request);
+
+        return $this->signOffs->one($this->desk->unlock($id, $me->id, (string) $request->validated('reason')), $me);
     }
 
     /** Nobody finds out by asking for it that there is one they have no part in. */

@@ -6,6 +6,7 @@ namespace App\Http\Api;
 
 use App\Http\Api\Shape\SeatShape;
 use App\Http\Api\Shape\SignOffShape;
+use App\Http\Api\Shape\TalkShape;
 use App\Models\Person;
 use App\Models\SignOffSeat;
 use App\Models\StoredSignOff;
@@ -13,13 +14,14 @@ use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Record\Value;
+use VividLedger\SignOff\Hold;
 use VividLedger\SignOff\SeatState;
 use VividLedger\SignOff\SignOffStatus;
 
 /** Reads sign-offs, with the names of all they mention. */
 final readonly class SignOffs
 {
-    private const WITH = ['seats.person', 'asker', 'rule'];
+    private const WITH = ['seats.person', 'seats.standsFor', 'asker', 'rule'];
 
     public function __construct(private SchemaStore $schemas, private PeopleStore $names)
     {
@@ -41,6 +43,25 @@ final readonly class SignOffs
     public function one(StoredSignOff $signOff, Person $me): SignOffShape
     {
         return $this->shape($signOff->load(self::WITH), $me);
+    }
+
+    /**
+     * Those about one record, the latest first.
+     *
+     * @return list<SignOffShape>
+     */
+    public function ofRecord(string $type, int $id, Person $me): array
+    {
+        return $this->read(StoredSignOff::query()->where('record_type', $type)->where('record_id', $id)->latest('id')->limit(20), $me);
+    }
+
+    /**
+     * @param  list<StoredSignOff>  $rows
+     * @return list<SignOffShape>
+     */
+    public function shapes(array $rows, Person $me): array
+    {
+        return array_map(fn (StoredSignOff $row): SignOffShape => $this->shape($row, $me), $rows);
     }
 
     /** @return Builder<StoredSignOff> */
@@ -80,17 +101,24 @@ final readonly class SignOffs
             $row->id, $row->status->value, $row->why, $row->record_type, $row->record_id, $number,
             $this->names->title($row->record_type, $row->record_id) ?? $number, $row->asker?->name, $row->rule_id, $row->rule->name ?? '',
             $row->entry_id, $row->step + 1, $row->needed, Value::instantText($row->started_at), self::iso($row->ended_at),
-            array_values($row->seats->map(self::seat(...))->all()),
+            array_values($row->seats->map($this->seat(...))->all()),
             $row->signOff()->waitsFor($me->id) !== null,
             $isOpen && ($row->asker_id === $me->id || $me->role->mayEditRules()),
+            $isOpen && ($row->asker_id === $me->id || $me->role->mayEditRules()),
+            $isOpen && $row->hold !== Hold::Nothing && ! $row->released,
         );
     }
 
-    private static function seat(SignOffSeat $seat): SeatShape
+    private function seat(SignOffSeat $seat): SeatShape
     {
         return new SeatShape(
             $seat->step + 1, $seat->person_id, $seat->person->name, $seat->state->value, Value::instantText($seat->asked_at),
-            self::iso($seat->due_at), self::iso($seat->at), $seat->comment, $seat->by_itself,
+            self::iso($seat->due_at), self::iso($seat->at), $seat->comment, $seat->by_itself, $seat->place, $seat->standsFor?->name,
+            $seat->seat()->asksBack(), array_map(fn (array $talk): TalkShape => new TalkShape(
+                $this->names->person($talk['by'])->name ?? '',
+                $talk['at'],
+                $talk['text'],
+            ), $seat->talk ?? []),
         );
     }
 

@@ -31,6 +31,7 @@ final class TodayController extends Controller
     ]
     public function show(
         Request $request, Company $company, HouseClock $clock, Tasks $tasks, RuleShapes $rules, Entries $entries, DaysAhead $days,
+        SignOffLoads $signOffs,
     ): TodayShape {
         $person = $this->person($request);
         // Whoever looks after other people's tasks sees what wants anybody.
@@ -40,7 +41,7 @@ final class TodayController extends Controller
 
         return new TodayShape(
             $tasks->listed(TaskStatus::Open, $whose, self::TASKS), $late, $today, $rules->all(RuleStatus::InForce),
-            $entries->latest(self::ENTRIES), $days->from($midnight),
+            $entries->latest(self::ENTRIES), $days->from($midnight), $signOffs->for($person),
         );
     }
 }

@@ -8,8 +8,14 @@ use OpenApi\Attributes as OA;
 
 /** Someone who works with the application. */
 #[OA\Schema]
-final readonly class PersonShape
+final readonly class PersonShape implements \JsonSerializable
 {
+    use SaysObjects;
+
+    /**
+     * @param  array<string, string>  $limits
+     * @param  list<AbsenceShape>  $absences
+     */
     public function __construct(
         #[OA\Property]
         public int $id,
@@ -29,6 +35,16 @@ final readonly class PersonShape
         public string $timeZone,
         #[OA\Property]
         public bool $active,
+        #[OA\Property(description: 'Up to how much money they may sign off; null for nothing.')]
+        public ?string $limit,
+        #[OA\Property(description: 'Limits that differ for a record type, by its name.', type: 'object', additionalProperties: true)]
+        public array $limits,
+        #[OA\Property(description: 'Who stands in for them while they are absent.')]
+        public ?int $deputyId,
+        #[OA\Property(description: 'Whether they are absent now.')]
+        public bool $away,
+        #[OA\Property(description: 'Now and to come.', items: new OA\Items(type: AbsenceShape::class))]
+        public array $absences,
     ) {
     }
 }

@@ -10,6 +10,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class SeatShape
 {
+    /** @param  list<TalkShape>  $talk  what they asked back and were answered */
     public function __construct(
         #[OA\Property(description: 'Of the route, from 1.')]
         public int $step,
@@ -29,6 +30,14 @@ final readonly class SeatShape
         public string $comment,
         #[OA\Property(description: 'The route answered for them.')]
         public bool $byItself,
+        #[OA\Property(description: 'Among the seats of the sign-off, from 0.')]
+        public int $place,
+        #[OA\Property(description: 'The absent person for whom they decide; null for themselves.')]
+        public ?string $standsFor,
+        #[OA\Property(description: 'Whether a question of theirs is open, and their time stands still.')]
+        public bool $asksBack,
+        #[OA\Property(items: new OA\Items(type: TalkShape::class))]
+        public array $talk,
     ) {
     }
 }

@@ -48,6 +48,10 @@ final readonly class SignOffShape
         public bool $mine,
         #[OA\Property(description: 'Whether whoever asks may withdraw it.')]
         public bool $mayWithdraw,
+        #[OA\Property(description: 'Whether whoever asks may answer questions that are put back.')]
+        public bool $mayAnswerBack,
+        #[OA\Property(description: 'Whether it keeps the record locked just now.')]
+        public bool $locks,
     ) {
     }
 }

@@ -29,6 +29,8 @@ final readonly class TodayShape
         public array $entries,
         #[OA\Property(items: new OA\Items(type: DayShape::class))]
         public array $days,
+        #[OA\Property]
+        public SignOffLoad $signOffs,
     ) {
     }
 }

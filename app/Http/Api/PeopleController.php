@@ -1,0 +1,146 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Describe\Body;
+use App\Http\Api\Describe\Ok;
+use App\Http\Api\Shape\AbsenceShape;
+use App\Http\Api\Shape\PersonShape;
+use App\Http\Input\AbsenceInput;
+use App\Http\Input\PersonInput;
+use App\Models\Absence;
+use App\Models\AbsenceState;
+use App\Models\Person;
+use App\Store\PeopleKeeper;
+use App\Store\Refused;
+use App\Store\RefusedFor;
+use App\Store\SchemaStore;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use OpenApi\Attributes as OA;
+use VividLedger\Record\Value;
+
+/** People, with what they may sign off and who stands in for them. */
+final class PeopleController extends Controller
+{
+    public function __construct(private readonly PeopleKeeper $keeper)
+    {
+    }
+
+    #[OA\Get(
+        path: '/api/people',
+        operationId: 'people',
+        description: 'Everybody, those who have left included.',
+        tags: ['company'],
+        responses: [new Ok(PersonShape::class, list: true)],
+    )]
+    public function index(): JsonResponse
+    {
+        return new JsonResponse($this->listed(null));
+    }
+
+    #[OA\Patch(
+        path: '/api/people/{id}',
+        operationId: 'changePerson',
+        description: 'Changes who manages somebody, who stands in for them, up to how much they may sign off, and whether they are with '
+            .'the company. What is left out stays.',
+        tags: ['company'],
+        requestBody: new Body([
+            'managerId?' => 'person', 'deputyId?' => 'person', 'active?' => 'boolean', 'limit?' => 'string', 'limits?' => 'object',
+        ]),
+        responses: [new Ok(PersonShape::class)],
+    )]
+    public function update(int $id, PersonInput $request, SchemaStore $schemas): PersonShape
+    {
+        $given = $request->validated();
+        $set = [];
+        foreach (['managerId' => 'manager_id', 'deputyId' => 'deputy_id'] as $name => $column) {
+            if (array_key_exists($name, $given)) {
+                $set[$column] = $given[$name] === null ? null : $this->personGiven($given[$name], "/{$name}");
+            }
+        }
+        foreach (array_keys($given['limits'] ?? []) as $type) {
+            if ($schemas->schema()->type((string) $type) === null) {
+                $message = "There is no record type ‘{$type}’.";
+                throw new Refused('unknown_type', $message, RefusedFor::Invalid, [
+                    ['at' => "/limits/{$type}", 'code' => 'unknown_type', 'message' => $message],
+                ]);
+            }
+        }
+        foreach (['limit' => 'sign_off_limit', 'limits' => 'sign_off_limits', 'active' => 'active'] as $name => $column) {
+            if (array_key_exists($name, $given)) {
+                $set[$column] = $given[$name];
+            }
+        }
+        $this->keeper->change($id, $set, $this->person($request)->id);
+
+        return $this->listed($id)[0];
+    }
+
+    #[OA\Post(
+        path: '/api/people/{id}/absences',
+        operationId: 'goAway',
+        description: 'Enters an absence: one’s own, or anybody’s by an administrator. Meanwhile the deputy stands in.',
+        tags: ['company'],
+        requestBody: new Body(['from' => 'string', 'until' => 'string', 'deputyId?' => 'person']),
+        responses: [new Ok(PersonShape::class, status: 201)],
+    )]
+    public function away(int $id, AbsenceInput $request): JsonResponse
+    {
+        $given = $request->validated();
+        $this->mustBeOwn($id, $request);
+        $deputy = ($given['deputyId'] ?? null) === null ? null : $this->personGiven($given['deputyId'], '/deputyId');
+        $this->keeper->goesAway(
+            $id,
+            new \DateTimeImmutable($given['from'], new \DateTimeZone('UTC')),
+            new \DateTimeImmutable($given['until'], new \DateTimeZone('UTC')),
+            $deputy,
+            $this->person($request)->id,
+        );
+
+        return new JsonResponse($this->listed($id)[0], 201);
+    }
+
+    #[OA\Delete(
+        path: '/api/absences/{id}',
+        operationId: 'comeBack',
+        description: 'Takes an absence back, or ends it now.',
+        tags: ['company'],
+        responses: [new Ok],
+    )]
+    public function back(int $id, Request $request): Response
+    {
+        $absence = Absence::query()->find($id) ?? throw new Refused('not_found', 'There is no such absence.', RefusedFor::Missing);
+        $this->mustBeOwn($absence->person_id, $request);
+        $this->keeper->comesBack($id, $this->person($request)->id);
+
+        return response()->noContent();
+    }
+
+    private function mustBeOwn(int $id, Request $request): void
+    {
+        $me = $this->person($request);
+        if ($me->id !== $id && ! $me->role->mayEditRules()) {
+            throw new Refused('not_allowed', 'You enter your own absences.', RefusedFor::NotAllowed);
+        }
+    }
+
+    /** @return list<PersonShape> by name */
+    private function listed(?int $only): array
+    {
+        $absences = Absence::query()->where('state', '!=', AbsenceState::Over)->orderBy('starts_at')->get()->groupBy('person_id');
+        $people = Person::query()->when($only !== null, static fn (Builder $people): Builder => $people->whereKey($only))->orderBy('name');
+
+        return array_values($people->get()->map(static fn (Person $person): PersonShape => new PersonShape(
+            $person->id, $person->handle, $person->name, $person->email, $person->role->value, $person->team, $person->manager_id,
+            $person->time_zone, $person->active, $person->sign_off_limit, $person->sign_off_limits ?? [], $person->deputy_id,
+            $person->away, array_values(array_map(static fn (Absence $absence): AbsenceShape => new AbsenceShape(
+                $absence->id, Value::instantText($absence->starts_at), Value::instantText($absence->ends_at), $absence->deputy_id,
+            ), $absences->get($person->id)?->all() ?? [])),
+        ))->all());
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** A route of sign-offs that is kept under a name. */
+#[OA\Schema]
+final readonly class RouteShape
+{
+    /**
+     * @param  list<array<string, mixed>>  $steps
+     * @param  list<string>  $rules
+     */
+    public function __construct(
+        #[OA\Property]
+        public int $id,
+        #[OA\Property]
+        public string $name,
+        #[OA\Property]
+        public string $recordType,
+        #[OA\Property]
+        public int $version,
+        #[OA\Property(items: new OA\Items(type: 'object', additionalProperties: true))]
+        public array $steps,
+        #[OA\Property]
+        public ReadingShape $reading,
+        #[OA\Property(items: new OA\Items(type: 'string'))]
+        public array $rules,
+        #[OA\Property(description: 'How many sign-offs run on along what it was before.')]
+        public int $running,
+    ) {
+    }
+}
