@@ -64,19 +64,23 @@ final class RunsInPlay
     /** @param  ?\DateTimeImmutable  $then  as it was at a moment; null for now */
     private static function signOff(int $run, string $key, ?\DateTimeImmutable $then): ?Awaited
     {
-        $row = $key === '' ? null : StoredSignOff::rows()->where('run_id', $run)->where('line_key', $key)->orderByDesc('id')
-            ->first(['status', 'started_at', 'ended_at']);
-        if ($row === null || ($then !== null && $row->started_at > Columns::moment($then))) {
+        $kept = $key === '' ? null : StoredSignOff::query()->with('seats')->where('run_id', $run)->where('line_key', $key)->latest('id')
+            ->first();
+        if ($kept === null || ($then !== null && $kept->started_at > $then)) {
             return null;
         }
-        $isOpen = $row->ended_at === null || ($then !== null && $row->ended_at > Columns::moment($then));
+        $isOpen = $kept->ended_at === null || ($then !== null && $kept->ended_at > $then);
 
         return new Awaited(
             $isOpen ? 1 : 0,
-            Columns::instant($row->started_at),
+            $kept->started_at,
             null,
-            $isOpen ? null : Columns::instant($row->ended_at),
-            $isOpen ? '' : $row->status,
+            $isOpen ? null : $kept->ended_at,
+            $isOpen ? '' : $kept->status->value,
+            array_filter(
+                $kept->signOff()->stepsAgreed(),
+                static fn (\DateTimeImmutable $at): bool => $then === null || $at <= $then,
+            ),
         );
     }
 

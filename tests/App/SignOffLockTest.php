@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\App;
 
 use Illuminate\Support\Facades\DB;
+use Illuminate\Testing\TestResponse;
 use Tests\App\Support\SignOffTestCase;
 use VividLedger\SignOff\SignOffStatus;
 
@@ -30,7 +31,8 @@ final class SignOffLockTest extends SignOffTestCase
             $this->assertRefused($said, 409, 'locked');
             self::assertStringContainsString('is locked until Clea Harrow has said', (string) $said->getContent());
         }
-        $this->assertRefused($this->as('ines.okafor', 'DELETE', "records/quote/{$quote['id']}", ['version' => $quote['version']]), 409, 'locked');
+        $gone = $this->as('ines.okafor', 'DELETE', "records/quote/{$quote['id']}", ['version' => $quote['version']]);
+        $this->assertRefused($gone, 409, 'locked');
         self::assertStringContainsString('is locked', (string) $this->as('ines.okafor', 'POST', 'records/quote/several', [
             'records' => [['id' => $quote['id'], 'version' => $quote['version'], 'values' => ['stage' => 'sent']]],
         ])->getContent());
@@ -52,7 +54,7 @@ final class SignOffLockTest extends SignOffTestCase
         $case = $this->as('clea.harrow', 'GET', "sign-offs/{$signOff->id}")->assertOk()->json();
         self::assertSame([['discount'], true], [$case['correct'], $case['signOff']['locks']]);
         self::assertContains(['label' => 'Discount', 'before' => 'empty', 'after' => '20.0 %'], $case['changed']);
-        $say = fn (array $corrections): \Illuminate\Testing\TestResponse => $this->as('clea.harrow', 'POST', 'sign-offs/answers', [
+        $say = fn (array $corrections): TestResponse => $this->as('clea.harrow', 'POST', 'sign-offs/answers', [
             'ids' => [$signOff->id], 'answer' => 'yes', 'comment' => 'But 15', 'corrections' => $corrections,
         ]);
         $this->assertRefused($say(['amount' => '1']), 403, 'not_allowed', '/corrections/amount');
@@ -100,7 +102,8 @@ final class SignOffLockTest extends SignOffTestCase
         $this->inForce(self::asking([['who' => self::CLEA]], ['hold' => 'locked']));
         $quote = $this->quote();
         $id = $this->latest()->id;
-        $this->assertRefused($this->as('ines.okafor', 'POST', "sign-offs/{$id}/unlock", ['reason' => ' ']), 422, 'invalid_values', '/reason');
+        $unsaid = $this->as('ines.okafor', 'POST', "sign-offs/{$id}/unlock", ['reason' => ' ']);
+        $this->assertRefused($unsaid, 422, 'invalid_values', '/reason');
         $this->assertRefused($this->as('jonas.pike', 'POST', "sign-offs/{$id}/unlock", ['reason' => 'Me']), 403, 'not_allowed');
         $this->as('ines.okafor', 'POST', "sign-offs/{$id}/unlock", ['reason' => 'The address was wrong'])->assertOk()
             ->assertJsonPath('locks', false)->assertJsonPath('status', 'waiting');

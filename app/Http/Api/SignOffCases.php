@@ -14,6 +14,7 @@ use App\Store\Company;
 use App\Store\PeopleStore;
 use App\Store\SignOffRoutes;
 use App\Store\StoredFacts;
+use Brick\Math\BigDecimal;
 use VividLedger\Facts\View;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
@@ -57,7 +58,8 @@ final readonly class SignOffCases
             $this->signOffs->shapes($this->facts->before($kept), $me),
             array_map(static fn (Field $field): string => $field->name, $correct),
             $amount === null ? null : $this->display()->of($amount, $record->value($amount->name)),
-            $amount === null || $limit === null ? null : $this->display()->of($amount, $limit),
+            $amount === null || $limit === null ? null
+                : $this->display()->of($amount, (string) BigDecimal::of($limit)->toScale($amount->scale)),
         );
     }
 

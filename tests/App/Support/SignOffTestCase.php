@@ -76,7 +76,9 @@ abstract class SignOffTestCase extends TimeTestCase
     /** @return list<string> handles of those who are asked */
     protected function asked(): array
     {
-        return array_values($this->latest()->seats->where('state.value', 'waiting')->map(static fn ($seat) => $seat->person->handle)->all());
+        $waiting = $this->latest()->seats->where('state.value', 'waiting');
+
+        return array_values($waiting->map(static fn ($seat) => $seat->person->handle)->all());
     }
 
     /** @return list<string> comments on a record, in order */
