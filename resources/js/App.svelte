@@ -34,6 +34,8 @@
         again = null;
     });
 
+    /* Whoever comes from a letter need not be signed in. */
+    const token = $derived(/^\/decide\/([a-z0-9-]+)$/i.exec(route.pathname)?.[1]);
     let finding = $state(false);
     onMount(() => void session.begin());
 
@@ -48,7 +50,9 @@
 <svelte:window onkeydown={shortcut} />
 
 <QueryClientProvider {client}>
-    {#if session.me}
+    {#if token}
+        {#await import('./screens/decide/DecideScreen.svelte') then { default: DecideScreen }}<DecideScreen {token} />{/await}
+    {:else if session.me}
         <div class="app">
             <Spine />
             <div class="main">

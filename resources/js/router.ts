@@ -10,6 +10,8 @@ const CalendarScreen = () => import('./screens/setup/CalendarScreen.svelte');
 const LadderScreen = () => import('./screens/setup/LadderScreen.svelte');
 const LetterScreen = () => import('./screens/setup/LetterScreen.svelte');
 const NamedScreen = () => import('./screens/setup/NamedScreen.svelte');
+const PeopleScreen = () => import('./screens/setup/PeopleScreen.svelte');
+const RouteScreen = () => import('./screens/setup/RouteScreen.svelte');
 const SetupScreen = () => import('./screens/setup/SetupScreen.svelte');
 const SignOffScreen = () => import('./screens/signoffs/SignOffScreen.svelte');
 const TaskScreen = () => import('./screens/tasks/TaskScreen.svelte');
@@ -33,6 +35,8 @@ export const { navigate, route } = createRouter({
     '/setup/letters': LetterScreen,
     '/setup/letters/:id': LetterScreen,
     '/setup/conditions': NamedScreen,
+    '/setup/people': PeopleScreen,
+    '/setup/routes': RouteScreen,
     '/mail-room': MailRoomScreen,
     '/mail-room/:id': MailRoomScreen,
     '/profile': ProfileScreen,

@@ -64,6 +64,11 @@ class Session {
         clock.set(me.now, me.timeZone);
         this.me = me;
     }
+
+    /** Who manages whom and who is absent may have changed. */
+    async refreshPeople(): Promise<void> {
+        this.people = await ask(api.GET('/api/people'));
+    }
 }
 
 /** The house clock as the screens show it: it runs on from what the server said. */

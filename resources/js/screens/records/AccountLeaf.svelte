@@ -7,10 +7,13 @@
     import BesideLeaf from './BesideLeaf.svelte';
     import CommentBox from './CommentBox.svelte';
     import MessagesLeaf from './MessagesLeaf.svelte';
+    import SignOffOfRecord from './SignOffOfRecord.svelte';
     import { moment } from '../../state/moments';
     import { clock } from '../../state/session.svelte';
 
-    let { type, id }: { type: Shapes['TypeShape']; id: number } = $props();
+    type Props = { type: Shapes['TypeShape']; id: number; signOffs?: Shapes['SignOffShape'][] };
+    let { type, id, signOffs = [] }: Props = $props();
+    const waiting = $derived(signOffs.filter((one) => one.status === 'waiting'));
     const shows: Record<string, { label: string; kinds: string[] | null }> = {
         all: { label: 'All', kinds: null },
         rules: {
@@ -30,6 +33,11 @@
                 'refused',
                 'ready_again',
                 'unsure',
+                'sign_off',
+                'signed_off',
+                'held_back',
+                'waits_for_release',
+                'lock_released',
             ],
         },
         tasks: { label: 'Tasks', kinds: ['task_done', 'task_reopened', 'task_due', 'task_changed'] },
@@ -75,6 +83,12 @@
     {#if leaf === 'messages'}<MessagesLeaf {type} {id} />{:else if leaf === 'beside'}<BesideLeaf {type} {id} />{/if}
     <div class="scroll" class:hidden={leaf !== 'account'}>
         <CommentBox {type} {id} />
+        {#each waiting as signOff (signOff.id)}
+            <svelte:boundary>
+                <SignOffOfRecord {signOff} />
+                {#snippet failed()}<Broken what="sign-off" />{/snippet}
+            </svelte:boundary>
+        {/each}
         <div class="margined">
             {#each lines as line (line.id)}
                 <svelte:boundary>

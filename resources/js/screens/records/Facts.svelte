@@ -8,9 +8,25 @@
     import { dueDate, lasted, moment } from '../../state/moments';
     import Stamp from '../../parts/Stamp.svelte';
     import { session } from '../../state/session.svelte';
+    import ActDialog from '../signoffs/ActDialog.svelte';
 
-    type Props = { type: Shapes['TypeShape']; record: Shapes['RecordShape']; fresh: string[]; onedit: () => void; ondelete: () => void };
-    let { type, record, fresh, onedit, ondelete }: Props = $props();
+    type Props = {
+        type: Shapes['TypeShape'];
+        record: Shapes['RecordShape'];
+        fresh: string[];
+        /** The sign-off that keeps it locked. */
+        lock?: Shapes['SignOffShape'];
+        onedit: () => void;
+        ondelete: () => void;
+    };
+    let { type, record, fresh, lock, onedit, ondelete }: Props = $props();
+    let releasing = $state(false);
+    const holders = $derived(
+        (lock?.seats ?? [])
+            .filter((seat) => seat.state === 'waiting')
+            .map((seat) => seat.person)
+            .join(' and '),
+    );
     let asked = $state.raw<{ field: Shapes['FieldShape']; anchor: HTMLElement } | null>(null);
     const fields = $derived(type.fields.filter((field) => !field.system && field.name !== type.title));
     const status = $derived(type.fields.find((field) => field.name === 'status' || field.name === 'stage'));
@@ -35,7 +51,9 @@
             {#if due?.tone}<Stamp tone={due.tone}>{due.tone === 'madder' ? due.text : `Due ${due.text}`}</Stamp>{/if}
         </p>
     </div>
-    {#if session.me?.mayEditRecords}
+    {#if session.me?.mayEditRecords && lock}
+        <Stamp tone="marigold">locked</Stamp>
+    {:else if session.me?.mayEditRecords}
         <RunButton {type} records={[record.id]} />
         <button type="button" class="btn" title="Edit (E)" onclick={onedit}>Edit</button>
         <button type="button" class="icon mt-1" title="Delete…" aria-label="Delete this {type.label.toLowerCase()}" onclick={ondelete}
@@ -43,6 +61,14 @@
         >
     {/if}
 </header>
+{#if lock}
+    <p class="callout warn mx-7 mb-3 text-[13px]">
+        Locked since {moment(lock.startedAt)}, until {holders || 'a sign-off'}
+        {holders.includes(' and ') ? 'have' : 'has'} said whether to sign it off.
+        <a class="link" href="/sign-offs">Sign-offs</a>
+        {#if session.me?.mayEditRules}· <button type="button" class="link" onclick={() => (releasing = true)}>Release it…</button>{/if}
+    </p>
+{/if}
 {#if way.length}
     <div
         class="grid gap-0 border-b border-ruled px-7 pb-2.5"
@@ -92,4 +118,7 @@
     </p>
 </div>
 
+{#if releasing && lock}
+    <ActDialog act="unlock" cases={[lock]} onclose={() => (releasing = false)} ondone={() => (releasing = false)} />
+{/if}
 {#if asked}<FieldRules type={type.name} field={asked.field} anchor={asked.anchor} onclose={() => (asked = null)} />{/if}

@@ -24,6 +24,12 @@
         enabled: !isNew && Number.isInteger(id) && type !== undefined,
         queryFn: () => ask(api.GET('/api/records/{type}/{id}', { params: { path: { type: typeName, id } } })),
     }));
+    const signOffs = createQuery(() => ({
+        queryKey: ['sign-offs', 'of', typeName, id],
+        enabled: !isNew && Number.isInteger(id) && type !== undefined,
+        queryFn: () => ask(api.GET('/api/records/{type}/{id}/sign-offs', { params: { path: { type: typeName, id } } })),
+    }));
+    const lock = $derived(signOffs.data?.find((one) => one.locks));
     $effect(() => {
         void id;
         editing = false;
@@ -42,7 +48,7 @@
         const before = record.data;
         const changed = Object.keys(answer.record.values).filter((name) => answer.record.values[name] !== before?.values[name]);
         client.setQueryData(['record', typeName, answer.record.id], answer.record);
-        for (const key of ['account', 'records', 'tasks', 'ledger', 'today', 'rules', 'counts'])
+        for (const key of ['account', 'sign-offs', 'records', 'tasks', 'ledger', 'today', 'rules', 'counts'])
             void client.invalidateQueries({ queryKey: [key] });
         editing = false;
         fresh = [];
@@ -92,6 +98,7 @@
             event.key === 'e' &&
             !editing &&
             !isNew &&
+            !lock &&
             !['INPUT', 'TEXTAREA', 'SELECT'].includes(tag) &&
             !event.ctrlKey &&
             !event.metaKey &&
@@ -123,10 +130,10 @@
                     onreload={() => record.refetch()}
                 />
             {:else}
-                <Facts {type} record={record.data} {fresh} onedit={() => (editing = true)} ondelete={() => (deleting = true)} />
+                <Facts {type} record={record.data} {fresh} {lock} onedit={() => (editing = true)} ondelete={() => (deleting = true)} />
             {/if}
         </section>
-        <AccountLeaf {type} id={record.data.id} />
+        <AccountLeaf {type} id={record.data.id} signOffs={signOffs.data ?? []} />
     </div>
 {:else}
     <div class="spread">

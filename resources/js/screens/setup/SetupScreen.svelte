@@ -57,6 +57,8 @@
                 >
                 <a class="card" href="/setup/ladders"><b>Ladders</b><span>Who is told when work stays undone, rung by rung.</span></a>
                 <a class="card" href="/setup/conditions"><b>Named conditions</b><span>Audiences that several rules share.</span></a>
+                <a class="card" href="/setup/routes"><b>Routes of sign-offs</b><span>Who has to agree, step after step.</span></a>
+                <a class="card" href="/setup/people"><b>People</b><span>Limits, managers, deputies and absences.</span></a>
             </div>
             <h2>When a rule finds nobody</h2>
             <p class="mt-1 mb-2 text-[13px] text-ink-2">
@@ -91,15 +93,6 @@
             {/each}
 
             <SetAside />
-
-            <h2 class="mt-7 mb-1">People</h2>
-            {#each session.people as person (person.id)}
-                <div class="grid grid-cols-[1fr_1fr_96px] gap-3 border-b border-ruled py-1.5 text-[13px]">
-                    <span class="font-medium">{person.name}</span><span class="truncate text-ink-2">{person.team}</span><span class="mini"
-                        >{person.role}</span
-                    >
-                </div>
-            {/each}
         </div>
     </section>
     <section class="leaf right">

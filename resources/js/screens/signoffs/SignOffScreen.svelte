@@ -1,21 +1,20 @@
 <script lang="ts">
-    import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+    import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Broken from '../../parts/Broken.svelte';
-    import Confirm from '../../parts/Confirm.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
     import { ahead, counted, moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
-    import { toasts } from '../../state/toasts.svelte';
+    import ActDialog from './ActDialog.svelte';
+    import type { Act } from './acts';
+    import CaseLeaf from './CaseLeaf.svelte';
     import { toneOf, wordOf } from './status';
-    import StandsLeaf from './StandsLeaf.svelte';
 
     /* What waits for a yes or a no: a list of cases, and the one that is read and decided. */
     crumbs.set({ label: 'Sign-offs' });
     type SignOff = Shapes['SignOffShape'];
     type Box = 'waiting' | 'asked' | 'decided' | 'all';
-    const client = useQueryClient();
     const boxes = $derived<[Box, string][]>([
         ['waiting', 'Wait for me'],
         ['asked', 'I asked'],
@@ -31,24 +30,31 @@
     let box = $state<Box>('waiting');
     let chosen = $state(0);
     let picked = $state<number[]>([]);
-    let comment = $state('');
-    type Act = 'yes' | 'no' | 'withdraw';
-    /** What is being said, and of which cases: the list may change under it, the cases do not. */
-    let asking = $state<{ act: Act; cases: SignOff[] } | null>(null);
-    let deciding = $state(false);
+    /** What is being done, and with which cases: the list may change under it, the cases do not. */
+    let asking = $state<{ act: Act; cases: SignOff[]; place?: number } | null>(null);
     const page = createQuery(() => ({
         queryKey: ['sign-offs', box],
         queryFn: () => ask(api.GET('/api/sign-offs', { params: { query: { box, limit: 200 } } })),
         refetchInterval: 30_000,
     }));
     const list = $derived(page.data?.signOffs ?? []);
-    const open = $derived(list.find((one) => one.id === chosen) ?? list[0]);
+    /** What waits is put together by the rule that asks, those of one kind one after the other. */
+    const groups = $derived.by(() => {
+        const byRule: { name: string; signOffs: SignOff[] }[] = [];
+        for (const one of list) {
+            const group = byRule.find((other) => other.name === one.ruleName);
+            if (group && box === 'waiting') group.signOffs.push(one);
+            else byRule.push({ name: one.ruleName, signOffs: [one] });
+        }
+        return box === 'waiting' ? byRule : [{ name: '', signOffs: list }];
+    });
+    const inOrder = $derived(groups.flatMap((group) => group.signOffs));
+    const open = $derived(inOrder.find((one) => one.id === chosen) ?? inOrder[0]);
+    const ticked = $derived(inOrder.filter((one) => picked.includes(one.id)));
 
-    function begin(act: Act, cases: SignOff[]) {
-        comment = '';
-        if (cases.length) asking = { act, cases };
+    function begin(act: Act, cases: SignOff[], place?: number) {
+        if (cases.length) asking = { act, cases, place };
     }
-    const ticked = $derived(list.filter((one) => picked.includes(one.id)));
 
     function turnTo(next: Box) {
         box = next;
@@ -56,49 +62,25 @@
         picked = [];
     }
 
-    function refresh() {
-        for (const key of ['sign-offs', 'account', 'ledger', 'today', 'lines', 'record'])
-            void client.invalidateQueries({ queryKey: [key] });
-    }
-
-    async function decide(answer: 'yes' | 'no', cases: SignOff[]) {
-        if (deciding || (answer === 'no' && !comment.trim())) return;
-        deciding = true;
-        try {
-            const answered = await ask(api.POST('/api/sign-offs/answers', { body: { ids: cases.map((one) => one.id), answer, comment } }));
-            const left = answered.filter((one) => one.problem !== null);
-            const taken = answered.length - left.length;
-            if (taken) toasts.tell(`${counted(taken, 'sign-off')} ${answer === 'yes' ? 'agreed to' : 'declined'}.`);
-            if (left[0]) toasts.complain(left.length === 1 ? `${left[0].problem}` : `${left.length} were not taken: ${left[0].problem}`);
-            picked = [];
-            asking = null;
-        } catch (thrown) {
-            toasts.complain(said(thrown));
-        }
-        deciding = false;
-        refresh();
-    }
-
-    async function withdraw(one: SignOff) {
-        try {
-            await ask(api.POST('/api/sign-offs/{id}/withdraw', { params: { path: { id: one.id } } }));
-            toasts.tell('It is withdrawn. Nobody is asked any more.');
-            asking = null;
-        } catch (thrown) {
-            toasts.complain(said(thrown));
-        }
-        refresh();
+    function tick(signOffs: SignOff[]) {
+        const ids = signOffs.map((one) => one.id);
+        const all = ids.every((id) => picked.includes(id));
+        picked = all ? picked.filter((id) => !ids.includes(id)) : [...new Set([...picked, ...ids])];
     }
 
     function key(event: KeyboardEvent) {
         // A box that is ticked is no place to type in; the search of all screens is.
         const isTyping = (event.target as HTMLElement).matches('input:not([type=checkbox]), textarea, select');
         if (asking || isTyping || event.ctrlKey || event.metaKey || event.altKey) return;
-        const index = list.findIndex((one) => one.id === open?.id);
-        const next = event.key === 'ArrowDown' ? list[index + 1] : event.key === 'ArrowUp' ? list[index - 1] : undefined;
+        const index = inOrder.findIndex((one) => one.id === open?.id);
+        const next = event.key === 'ArrowDown' ? inOrder[index + 1] : event.key === 'ArrowUp' ? inOrder[index - 1] : undefined;
+        const letter = event.key.toLowerCase();
+        const ofSeveral: Partial<Record<string, Act>> = { y: 'yes', n: 'no' };
+        const ofOne: Partial<Record<string, Act>> = { q: 'ask', h: 'hand' };
         if (next) chosen = next.id;
-        else if (event.key.toLowerCase() === 'y' && open?.mine) begin('yes', ticked.length ? ticked : [open]);
-        else if (event.key.toLowerCase() === 'n' && open?.mine) begin('no', ticked.length ? ticked : [open]);
+        else if (ofSeveral[letter] && open?.mine) begin(ofSeveral[letter], ticked.length ? ticked : [open]);
+        else if (ofOne[letter] && open?.mine) begin(ofOne[letter], [open]);
+        else if (letter === 'x' && open?.mine) tick([open]);
         else return;
         event.preventDefault();
     }
@@ -107,6 +89,7 @@
         const due = mySeat(one)?.dueAt;
         return one.endedAt ? moment(one.endedAt) : due ? ahead(due) : moment(one.startedAt);
     };
+    const asksMe = (one: SignOff) => one.mayAnswerBack && one.seats.some((seat) => seat.asksBack);
     const whoIsNext = (one: SignOff) =>
         one.seats
             .filter((seat) => seat.state === 'waiting')
@@ -151,106 +134,80 @@
                     <p>{empty[box][1]}</p>
                 </div>
             {/if}
-            <div class="margined min-h-0!">
-                {#each list as one (one.id)}
-                    <svelte:boundary>
-                        <div class="line {one.id === open?.id ? 'bg-iris-wash' : ''}" data-sign-off={one.id}>
-                            <div class="m">{margin(one)}</div>
-                            <div class="b flex items-start gap-3">
-                                <button
-                                    type="button"
-                                    class="min-w-0 flex-1 text-left"
-                                    aria-current={one.id === open?.id ? 'true' : undefined}
-                                    onclick={() => (chosen = one.id)}
-                                >
-                                    <span class="block font-semibold">{one.recordTitle}</span>
-                                    {#if one.why}<span class="block text-[13px] text-ink-2">{one.why}</span>{/if}
-                                    <span class="block text-[12.5px] text-ink-3">
-                                        <span class="figures">{one.recordNumber}</span>
-                                        {one.asker && box !== 'asked' ? `· asked by ${one.asker}` : ''} · {one.ruleName}
-                                        {#if box !== 'waiting' && whoIsNext(one)}· waits for {whoIsNext(one)}{/if}
-                                    </span>
-                                </button>
-                                {#if box !== 'waiting'}<Stamp tone={toneOf(one.status)}>{wordOf(one.status)}</Stamp>{/if}
-                                {#if box === 'waiting'}<input
-                                        type="checkbox"
-                                        class="pick mt-1.5 h-3.5 w-3.5 shrink-0 accent-(--ink)"
-                                        aria-label="Choose: {one.recordTitle}"
-                                        value={one.id}
-                                        bind:group={picked}
-                                    />{/if}
+            {#each groups as group, index (index)}
+                {#if group.name && group.signOffs.length}
+                    <div class="flex items-baseline gap-2 border-b border-ruled px-7 pt-3 pb-1.5 text-[12.5px]">
+                        <b class="font-semibold">{group.name}</b> <span class="figures text-ink-3">{group.signOffs.length}</span>
+                        {#if group.signOffs.length > 1}
+                            <button type="button" class="link ml-auto" onclick={() => tick(group.signOffs)}>Choose all of these</button>
+                        {/if}
+                    </div>
+                {/if}
+                <div class="margined min-h-0!">
+                    {#each group.signOffs as one (one.id)}
+                        <svelte:boundary>
+                            {@const seat = mySeat(one)}
+                            <div class="line {one.id === open?.id ? 'bg-iris-wash' : ''}" data-sign-off={one.id}>
+                                <div class="m">{margin(one)}</div>
+                                <div class="b flex items-start gap-3">
+                                    <button
+                                        type="button"
+                                        class="min-w-0 flex-1 text-left"
+                                        aria-current={one.id === open?.id ? 'true' : undefined}
+                                        onclick={() => (chosen = one.id)}
+                                    >
+                                        <span class="block font-semibold">{one.recordTitle}</span>
+                                        {#if one.why}<span class="block text-[13px] text-ink-2">{one.why}</span>{/if}
+                                        <span class="block text-[12.5px] text-ink-3">
+                                            <span class="figures">{one.recordNumber}</span>
+                                            {one.asker && box !== 'asked' ? `· asked by ${one.asker}` : ''}
+                                            {box === 'waiting' ? '' : `· ${one.ruleName}`}
+                                            {#if box !== 'waiting' && whoIsNext(one)}· waits for {whoIsNext(one)}{/if}
+                                            {#if seat?.standsFor}· for {seat.standsFor}, who is absent{/if}
+                                            {#if seat?.asksBack}· your question is open{/if}
+                                        </span>
+                                    </button>
+                                    {#if box === 'asked' && asksMe(one)}<Stamp tone="iris">asks you</Stamp>{/if}
+                                    {#if box !== 'waiting'}<Stamp tone={toneOf(one.status)}>{wordOf(one.status)}</Stamp>{/if}
+                                    {#if box === 'waiting'}<input
+                                            type="checkbox"
+                                            class="pick mt-1.5 h-3.5 w-3.5 shrink-0 accent-(--ink)"
+                                            aria-label="Choose: {one.recordTitle}"
+                                            value={one.id}
+                                            bind:group={picked}
+                                        />{/if}
+                                </div>
                             </div>
-                        </div>
-                        {#snippet failed()}<Broken what="sign-off" />{/snippet}
-                    </svelte:boundary>
-                {/each}
-            </div>
+                            {#snippet failed()}<Broken what="sign-off" />{/snippet}
+                        </svelte:boundary>
+                    {/each}
+                </div>
+            {/each}
         </div>
         <div class="keys shrink-0">
-            <span><kbd>↑ ↓</kbd>move</span><span><kbd>Y</kbd>agree</span><span><kbd>N</kbd>decline</span>
+            <span><kbd>↑ ↓</kbd>move</span><span><kbd>Y</kbd>agree</span><span><kbd>N</kbd>decline</span><span><kbd>X</kbd>choose</span>
+            <span><kbd>Q</kbd>ask first</span><span><kbd>H</kbd>hand over</span>
         </div>
     </section>
     <section class="leaf right">
         {#if open}
-            <header class="flex items-start gap-3">
-                <div class="min-w-0 flex-1">
-                    <h2 class="title text-[21px]!">
-                        <a class="hover:text-iris" href="/records/{open.recordType}/{open.recordId}">{open.recordTitle}</a>
-                    </h2>
-                    <p class="sub">
-                        {session.type(open.recordType).label} <span class="figures">{open.recordNumber}</span> ·
-                        <a class="hover:text-iris" href="/ledger/{open.entry}">{open.ruleName}</a>
-                    </p>
-                    {#if open.why}<p class="mt-2">{open.why}</p>{/if}
-                </div>
-                {#if open.mine}
-                    <button type="button" class="btn go" onclick={() => begin('yes', [open])}>Agree…</button>
-                    <button type="button" class="btn" onclick={() => begin('no', [open])}>Decline…</button>
-                {:else if open.mayWithdraw}
-                    <button type="button" class="btn" onclick={() => begin('withdraw', [open])}>Withdraw…</button>
-                {/if}
-            </header>
-            <div class="scroll" style="--margin-at: 116px">
-                {#key open.id}<StandsLeaf signOff={open} />{/key}
-            </div>
+            {#key open.id}<CaseLeaf signOff={open} onact={(act, place) => begin(act, [open], place)} />{/key}
         {:else}
             <div class="empty"></div>
         {/if}
     </section>
 </div>
 
-{#if asking?.act === 'yes' || asking?.act === 'no'}
-    {@const { act: answer, cases } = asking}
-    <Confirm
-        title="{answer === 'yes' ? 'Agree to' : 'Decline'} {cases.length === 1 ? 'this' : counted(cases.length, 'sign-off')}?"
-        go={answer === 'yes' ? 'Agree' : 'Decline'}
-        danger={answer === 'no'}
-        busy={deciding || (answer === 'no' && !comment.trim())}
-        onconfirm={() => decide(answer as 'yes' | 'no', cases)}
+{#if asking}
+    {@const { act, cases, place } = asking}
+    <ActDialog
+        {act}
+        {cases}
+        {place}
         onclose={() => (asking = null)}
-    >
-        <ul>
-            {#each cases.slice(0, 5) as one (one.id)}<li><b class="text-ink">{one.recordTitle}</b> {one.why}</li>{/each}
-            {#if cases.length > 5}<li>and {cases.length - 5} more</li>{/if}
-        </ul>
-        <!-- svelte-ignore a11y_autofocus -->
-        <textarea
-            class="input"
-            rows="3"
-            aria-label={answer === 'no' ? 'Why not' : 'Comment'}
-            placeholder={answer === 'no' ? 'Why not: whoever asked wants to know' : 'A comment, if you like'}
-            maxlength="2000"
-            autofocus={answer === 'no'}
-            onkeydown={(event) => {
-                if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void decide(answer as 'yes' | 'no', cases);
-            }}
-            bind:value={comment}></textarea>
-        <p class="mini"><kbd>Ctrl</kbd> <kbd>Enter</kbd> says it.</p>
-    </Confirm>
-{:else if asking?.act === 'withdraw' && asking.cases[0]}
-    {@const one = asking.cases[0]}
-    <Confirm title="Withdraw this sign-off?" go="Withdraw" danger onconfirm={() => withdraw(one)} onclose={() => (asking = null)}>
-        <p><b class="text-ink">{one.recordTitle}</b></p>
-        <p class="mini">Nobody is asked any more, and the lines that wait for a withdrawal are done.</p>
-    </Confirm>
+        ondone={() => {
+            picked = [];
+            asking = null;
+        }}
+    />
 {/if}

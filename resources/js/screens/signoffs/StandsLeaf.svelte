@@ -1,31 +1,29 @@
 <script lang="ts">
-    import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
-    import Shown from '../../parts/Shown.svelte';
+    import type { Shapes } from '../../api/client';
     import Stamp from '../../parts/Stamp.svelte';
     import { ahead, moment } from '../../state/moments';
-    import { session } from '../../state/session.svelte';
     import { toneOf, wordOf } from './status';
 
-    /* Where a sign-off stands: who was asked and what they said, in ink; who is still asked, pencilled; and the record's facts. */
-    let { signOff }: { signOff: Shapes['SignOffShape'] } = $props();
-    const type = $derived(session.type(signOff.recordType));
-    const record = createQuery(() => ({
-        queryKey: ['record', signOff.recordType, signOff.recordId],
-        queryFn: () => ask(api.GET('/api/records/{type}/{id}', { params: { path: { type: signOff.recordType, id: signOff.recordId } } })),
-    }));
-    const facts = $derived.by(() => {
-        const values = record.data?.values;
-        if (!values) return [];
-        const filled = type.fields.filter((field) => !field.system && field.name !== type.title && values[field.name] !== null);
-        return filled.filter((field) => field.type !== 'long_text' && values[field.name] !== false).slice(0, 8);
-    });
+    /* Where a sign-off stands: who was asked and what they said, in ink; who is asked now and who would be then, pencilled. */
+    type Props = {
+        signOff: Shapes['SignOffShape'];
+        coming?: Shapes['AheadStepShape'][];
+        onanswer?: (place: number) => void;
+    };
+    let { signOff, coming = [], onanswer }: Props = $props();
     const did = (seat: Shapes['SeatShape']) =>
         seat.byItself
             ? { yes: 'counts as a yes', no: 'counts as a no' }[seat.state as 'yes' | 'no']
-            : { waiting: 'is asked', yes: 'agreed', no: 'declined', passed_on: 'did not answer; it was passed on', over: 'was not needed' }[
-                  seat.state
-              ];
+            : {
+                  waiting: seat.asksBack ? 'has a question first' : 'is asked',
+                  yes: 'agreed',
+                  no: 'declined',
+                  passed_on: 'decides no more; somebody else does',
+                  over: 'was not needed',
+              }[seat.state];
+    const isFirst = (place: number) => place === 0 || signOff.seats[place - 1]?.step !== signOff.seats[place]?.step;
+    const isNew = (step: Shapes['AheadStepShape'], index: number) =>
+        index === 0 ? step.step !== signOff.seats[signOff.seats.length - 1]?.step : true;
 </script>
 
 <div class="margined min-h-0!" aria-label="Where it stands">
@@ -33,29 +31,41 @@
         <div class="line" class:pencilled={seat.state === 'waiting'}>
             <div class="m">
                 {moment(seat.at ?? seat.askedAt)}
-                {#if seat.state === 'waiting' && seat.dueAt}<div class="text-[10.5px] text-ink-3">due {ahead(seat.dueAt)}</div>{/if}
+                {#if seat.state === 'waiting' && seat.asksBack}<div class="text-[10.5px] text-ink-3">time stands still</div>
+                {:else if seat.state === 'waiting' && seat.dueAt}<div class="text-[10.5px] text-ink-3">due {ahead(seat.dueAt)}</div>{/if}
             </div>
             <div class="b text-[13.5px]!">
-                {#if place === 0 || signOff.seats[place - 1]?.step !== seat.step}<span class="mini block">Step {seat.step}</span>{/if}
+                {#if isFirst(place)}<span class="mini block">Step {seat.step}</span>{/if}
                 <b>{seat.person}</b>
+                {#if seat.standsFor}<span class="text-ink-3">for {seat.standsFor}, who is absent,</span>{/if}
                 {did(seat)}{seat.comment ? ':' : ''}
                 {#if seat.comment}<q class="italic">{seat.comment}</q>{/if}
+                {#each seat.talk as one, index (index)}
+                    <span class="mt-0.5 block text-[12.5px] text-ink-2"><b class="font-medium">{one.by}</b>: <q>{one.text}</q></span>
+                {/each}
+                {#if seat.asksBack && onanswer && signOff.mayAnswerBack}
+                    <button type="button" class="link mt-0.5 block text-[12.5px]" onclick={() => onanswer(place)}
+                        >Answer the question…</button
+                    >
+                {/if}
             </div>
         </div>
     {/each}
-    <div class="line">
-        <div class="m">{signOff.endedAt ? moment(signOff.endedAt) : 'now'}</div>
-        <div class="b"><Stamp tone={toneOf(signOff.status)}>{wordOf(signOff.status)}</Stamp></div>
-    </div>
-</div>
-{#if record.data}
-    {@const shown = record.data}
-    <dl class="px-7 pt-4 pb-6">
-        {#each facts as field (field.name)}
-            <div class="grid grid-cols-[120px_1fr] gap-2 border-b border-ruled py-1.5 text-[13px]">
-                <dt class="text-ink-2">{field.label}</dt>
-                <dd class="min-w-0 truncate font-medium"><Shown record={shown} {field} /></dd>
+    {#each coming as step, index (index)}
+        <div class="line pencilled">
+            <div class="m">then</div>
+            <div class="b text-[13.5px]!">
+                {#if isNew(step, index)}<span class="mini block">Step {step.step}</span>{/if}
+                {#if step.leftOut}<span class="text-ink-3">left out as things are: its condition does not hold</span>
+                {:else if step.people.length}<b>{step.people.join(', ')}</b> would be asked
+                {:else}<span class="text-ink-3">nobody is found now; whoever stands in would be asked</span>{/if}
             </div>
-        {/each}
-    </dl>
-{/if}
+        </div>
+    {/each}
+    {#if signOff.endedAt}
+        <div class="line">
+            <div class="m">{moment(signOff.endedAt)}</div>
+            <div class="b"><Stamp tone={toneOf(signOff.status)}>{wordOf(signOff.status)}</Stamp></div>
+        </div>
+    {/if}
+</div>

@@ -7,6 +7,7 @@
     import { counted, daysUntil, localDay, moment, timeOfDay } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
     import DueChart from './DueChart.svelte';
+    import SignOffsWait from './SignOffsWait.svelte';
     import PencilledLine from '../../parts/PencilledLine.svelte';
 
     crumbs.set({ label: 'Today' });
@@ -118,7 +119,10 @@
                     </a>
                 {/each}
             {/if}
-            <h2 class="mb-2 {notes.data?.length ? 'mt-6' : ''}">Rules at work, 14 days</h2>
+            {#if today.data && (today.data.signOffs.mine || today.data.signOffs.waiting)}
+                <div class={notes.data?.length ? 'mt-6' : ''}><SignOffsWait load={today.data.signOffs} /></div>
+            {/if}
+            <h2 class="mb-2 {notes.data?.length || today.data?.signOffs.waiting ? 'mt-6' : ''}">Rules at work, 14 days</h2>
             {#each today.data?.rules ?? [] as rule (rule.id)}
                 <a class="flex items-center gap-3 border-b border-ruled py-2 hover:text-iris" href="/rules/{rule.id}">
                     <div class="min-w-0 flex-1">

@@ -1,0 +1,219 @@
+<script lang="ts">
+    import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import Stamp from '../../parts/Stamp.svelte';
+    import { crumbs } from '../../state/crumbs.svelte';
+    import { day } from '../../state/moments';
+    import { session } from '../../state/session.svelte';
+    import { toasts } from '../../state/toasts.svelte';
+
+    /* Up to how much people may sign off, who stands in for them, and when they are absent. */
+    crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'People' });
+    const client = useQueryClient();
+    const people = createQuery(() => ({ queryKey: ['people'], queryFn: () => ask(api.GET('/api/people')) }));
+    const may = $derived(session.me?.mayEditRules ?? false);
+    let search = $state('');
+    let chosen = $state(0);
+    let refusal = $state.raw<Refusal | null>(null);
+    let away = $state({ from: '', until: '', deputy: '' });
+    const nameOf = (id: number | null) => people.data?.find((person) => person.id === id)?.name ?? '';
+    const shown = $derived(
+        (people.data ?? []).filter((person) => `${person.name} ${person.team}`.toLowerCase().includes(search.trim().toLowerCase())),
+    );
+    const open = $derived(people.data?.find((person) => person.id === chosen));
+    const money = (limit: string | null) =>
+        limit === null ? 'nothing' : `€ ${Number(limit).toLocaleString('en-GB', { maximumFractionDigits: 2 })}`;
+    const others = $derived((people.data ?? []).filter((person) => person.active && person.id !== chosen));
+    const amounts = $derived((session.schema?.types ?? []).filter((type) => type.fields.some((field) => field.type === 'money')));
+    const mayEnter = $derived(may || chosen === session.me?.id);
+
+    async function run(act: () => Promise<unknown>, told: string): Promise<boolean> {
+        refusal = null;
+        try {
+            await act();
+            toasts.tell(told);
+            await Promise.all([client.invalidateQueries({ queryKey: ['people'] }), session.refreshPeople()]);
+            return true;
+        } catch (thrown) {
+            if (thrown instanceof Refusal) refusal = thrown;
+            else toasts.complain(said(thrown));
+            return false;
+        }
+    }
+
+    const change = (body: Record<string, unknown>) =>
+        run(() => ask(api.PATCH('/api/people/{id}', { params: { path: { id: chosen } }, body })), 'Kept. Sign-offs that wait look again.');
+
+    function limited(type: string, value: string) {
+        const limits = { ...((open?.limits ?? {}) as Record<string, string>) };
+        if (value.trim() === '') delete limits[type];
+        else limits[type] = plain(value);
+        void change({ limits });
+    }
+
+    /** "20,000" as people write it. */
+    const plain = (value: string) => value.trim().replaceAll(/[,\s€](?=\d{3}\b)|€|\s/g, '');
+
+    async function goAway() {
+        const until = new Date(Date.parse(`${away.until}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
+        const body = { from: away.from, until, ...(away.deputy ? { deputyId: Number(away.deputy) } : {}) };
+        const done = await run(
+            () => ask(api.POST('/api/people/{id}/absences', { params: { path: { id: chosen } }, body })),
+            'The absence is kept. What waits meanwhile goes to the deputy.',
+        );
+        if (done) away = { from: '', until: '', deputy: '' };
+    }
+
+    const back = (absence: Shapes['AbsenceShape']) =>
+        run(() => ask(api.DELETE('/api/absences/{id}', { params: { path: { id: absence.id } } })), 'The absence is taken back.');
+    const lastDay = (until: string) => day(new Date(Date.parse(until) - 1000).toISOString());
+</script>
+
+<div class="spread grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
+    <section class="leaf left">
+        <header class="flex items-start gap-3">
+            <div>
+                <h1>People</h1>
+                <p class="sub">Up to how much they may sign off, and who stands in for them.</p>
+            </div>
+            <input class="input ml-auto max-w-52" type="search" aria-label="Search people" placeholder="Name or team" bind:value={search} />
+        </header>
+        <div class="scroll">
+            <div
+                class="grid grid-cols-[1.3fr_1.2fr_100px_1fr] gap-3 border-b border-ruled px-7 py-1.5 text-[12px] text-ink-3"
+                aria-hidden="true"
+            >
+                <span>Name</span><span>Manager</span><span class="text-right">Signs off</span><span>Deputy</span>
+            </div>
+            {#each shown as person (person.id)}
+                <button
+                    type="button"
+                    class="grid w-full grid-cols-[1.3fr_1.2fr_100px_1fr] items-baseline gap-3 border-b border-ruled px-7 py-2 text-left text-[13px] hover:bg-[#faf6ec] {person.id ===
+                    chosen
+                        ? 'bg-[#f4f0fe]'
+                        : ''}"
+                    aria-pressed={person.id === chosen}
+                    onclick={() => ((chosen = person.id), (refusal = null))}
+                >
+                    <span class="min-w-0">
+                        <b class="font-semibold {person.active ? '' : 'text-ink-3 line-through'}">{person.name}</b>
+                        {#if person.away}<Stamp tone="marigold">absent</Stamp>{/if}
+                        <span class="mini block truncate">{person.team}</span>
+                    </span>
+                    <span class="truncate text-ink-2">{nameOf(person.managerId)}</span>
+                    <span class="figures text-right {person.limit === null ? 'text-ink-3' : ''}"
+                        >{person.limit === null ? '–' : money(person.limit)}</span
+                    >
+                    <span class="truncate text-ink-2">{nameOf(person.deputyId)}</span>
+                </button>
+            {:else}
+                {#if people.data}<div class="empty"><h2>Nobody is called so.</h2></div>{/if}
+            {/each}
+        </div>
+    </section>
+    <section class="leaf right">
+        {#if open}
+            {#key open.id}
+                <header>
+                    <h2 class="title text-[21px]!">{open.name}</h2>
+                    <p class="sub">{open.team} · {open.role} · {open.email}</p>
+                </header>
+                <div class="scroll px-7 py-4 text-[13px]">
+                    {#each refusal?.problem.problems ?? [] as one (one.at)}<p class="callout bad mb-2" role="alert">{one.message}</p>
+                    {:else}{#if refusal}<p class="callout bad mb-2" role="alert">{refusal.message}</p>{/if}{/each}
+                    <fieldset disabled={!may} class="grid grid-cols-[130px_1fr] items-center gap-x-3 gap-y-2">
+                        <label for="manager">Manager</label>
+                        <select
+                            id="manager"
+                            class="input"
+                            value={open.managerId ?? ''}
+                            onchange={(event) => change({ managerId: Number(event.currentTarget.value) || null })}
+                        >
+                            <option value="">nobody</option>
+                            {#each others as person (person.id)}<option value={person.id}>{person.name}, {person.team}</option>{/each}
+                        </select>
+                        <label for="deputy">Deputy</label>
+                        <select
+                            id="deputy"
+                            class="input"
+                            value={open.deputyId ?? ''}
+                            onchange={(event) => change({ deputyId: Number(event.currentTarget.value) || null })}
+                        >
+                            <option value="">nobody</option>
+                            {#each others as person (person.id)}<option value={person.id}>{person.name}, {person.team}</option>{/each}
+                        </select>
+                        <label for="limit">May sign off up to</label>
+                        <input
+                            id="limit"
+                            class="input figures"
+                            inputmode="decimal"
+                            placeholder="nothing"
+                            value={open.limit ?? ''}
+                            onchange={(event) => change({ limit: plain(event.currentTarget.value) || null })}
+                        />
+                        {#each amounts as type (type.name)}
+                            <label class="text-ink-2" for="limit-{type.name}">… for {type.plural.toLowerCase()}</label>
+                            <input
+                                id="limit-{type.name}"
+                                class="input figures"
+                                inputmode="decimal"
+                                placeholder="the same"
+                                value={(open.limits as Record<string, string>)[type.name] ?? ''}
+                                onchange={(event) => limited(type.name, event.currentTarget.value)}
+                            />
+                        {/each}
+                        <label for="active">With the company</label>
+                        <input
+                            id="active"
+                            type="checkbox"
+                            class="h-4 w-4 accent-(--iris)"
+                            checked={open.active}
+                            onchange={(event) => change({ active: event.currentTarget.checked })}
+                        />
+                    </fieldset>
+                    <h3 class="mt-6 mb-1 font-semibold">Absences</h3>
+                    {#each open.absences as absence (absence.id)}
+                        <div class="flex items-baseline gap-3 border-b border-ruled py-1.5">
+                            <span class="figures">{day(absence.from)} – {lastDay(absence.until)}</span>
+                            <span class="min-w-0 flex-1 truncate text-ink-2">
+                                {(absence.deputyId ?? open.deputyId)
+                                    ? `${nameOf(absence.deputyId ?? open.deputyId)} stands in`
+                                    : 'nobody stands in'}
+                            </span>
+                            {#if mayEnter}<button type="button" class="link" onclick={() => back(absence)}>Take back</button>{/if}
+                        </div>
+                    {:else}<p class="text-ink-3">None.</p>{/each}
+                    {#if mayEnter}
+                        <form
+                            class="mt-3 flex flex-wrap items-end gap-2"
+                            onsubmit={(event) => {
+                                event.preventDefault();
+                                void goAway();
+                            }}
+                        >
+                            <label class="grid gap-0.5 text-[12px] text-ink-2"
+                                >From <input class="input" type="date" required bind:value={away.from} /></label
+                            >
+                            <label class="grid gap-0.5 text-[12px] text-ink-2"
+                                >to and with <input class="input" type="date" required min={away.from} bind:value={away.until} /></label
+                            >
+                            <label class="grid min-w-36 flex-1 gap-0.5 text-[12px] text-ink-2"
+                                >Deputy
+                                <select class="input" bind:value={away.deputy}>
+                                    <option value="">{open.deputyId ? nameOf(open.deputyId) : 'nobody'}</option>
+                                    {#each others as person (person.id)}<option value={String(person.id)}>{person.name}</option>{/each}
+                                </select>
+                            </label>
+                            <button class="btn">Enter</button>
+                        </form>
+                    {/if}
+                </div>
+            {/key}
+        {:else}
+            <div class="empty">
+                <h2>Who decides when somebody is absent?</h2>
+                <p>Choose a person to see up to how much they may sign off, and who stands in.</p>
+            </div>
+        {/if}
+    </section>
+</div>

@@ -1,0 +1,27 @@
+<script lang="ts">
+    import type { Shapes } from '../../api/client';
+    import { counted, lasted } from '../../state/moments';
+    import { clock } from '../../state/session.svelte';
+
+    /* What waits for a yes or a no: for oneself, and for whom longest. */
+    let { load }: { load: Shapes['SignOffLoad'] } = $props();
+    const age = (since: string) => lasted((clock.now.getTime() - Date.parse(since)) / 1000);
+</script>
+
+<h2 class="mb-1">Sign-offs</h2>
+<p class="mb-1 text-[13px] text-ink-2">
+    {#if load.mine}<a class="link" href="/sign-offs">{counted(load.mine, 'sign-off')} {load.mine === 1 ? 'waits' : 'wait'} for you</a>
+    {:else}Nothing waits for you.{/if}
+    {#if load.people.length}{load.waiting} in all{load.medianSeconds === null
+            ? ''
+            : `; half are decided within ${lasted(load.medianSeconds)}`}.{/if}
+</p>
+{#each load.people as person (person.name)}
+    <div class="grid grid-cols-[1fr_auto_64px] gap-3 border-b border-ruled py-1.5 text-[12.5px]">
+        <span class="truncate font-medium">{person.name}</span>
+        <span class="figures text-ink-2">{person.count}</span>
+        <span class="figures text-right {Date.parse(person.since) < clock.now.getTime() - 3 * 86_400_000 ? 'text-madder' : 'text-ink-3'}"
+            >{age(person.since)}</span
+        >
+    </div>
+{/each}
