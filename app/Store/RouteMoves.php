@@ -7,6 +7,7 @@ namespace App\Store;
 use App\Models\PublishedPage;
 use App\Models\StoredRoute;
 use App\Models\StoredSignOff;
+use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Facts\View;
 use VividLedger\SignOff\Clerk;
 use VividLedger\SignOff\KeptRoute;
@@ -32,33 +33,43 @@ final readonly class RouteMoves
     /** @return array<int, array{StoredSignOff, list<mixed>}> each with the steps it would go on along, by id */
     public function running(StoredRoute $route): array
     {
-        $running = [];
-        $waiting = StoredSignOff::query()->with('seats.person')->where('status', SignOffStatus::Waiting)
-            ->where('record_type', $route->record_type)->whereNotNull('route')->orderBy('id')->limit(self::MOST)->get();
-        foreach ($waiting as $kept) {
-            $steps = $this->steps($kept, $route);
-            if ($steps !== null && json_encode($steps) !== json_encode($kept->route)) {
-                $running[$kept->id] = [$kept, $steps];
-            }
-        }
+        $all = $this->all($this->waiting()->where('record_type', $route->record_type)->with('seats.person'));
 
-        return $running;
+        return $all[$route->id] ?? [];
+    }
+
+    /** @return array<int, int> how many there are, by route */
+    public function counts(): array
+    {
+        return array_map(count(...), $this->all($this->waiting()));
     }
 
     /**
-     * Whom it would ask then; nothing is changed.
+     * Whom each would ask then; nothing is changed.
      *
-     * @param  list<mixed>  $steps
-     * @return list<int> ids of people; none when it would have ended
+     * @param  array<int, array{StoredSignOff, list<mixed>}>  $running
+     * @return array<int, list<int>> ids of people, by sign-off; none where it would have ended
      */
-    public function asked(StoredSignOff $kept, array $steps): array
+    public function asked(array $running): array
     {
         $facts = new StoredFacts($this->schemas, $this->clock->now(), $this->company->zone());
-        $record = $facts->record($kept->record_type, $kept->record_id);
-        $route = $this->routes->written($kept->record_type, $steps);
+        $records = [];
+        foreach ($running as [$kept]) {
+            $records[$kept->record_type][] = $kept->record_id;
+        }
+        foreach ($records as $type => $ids) {
+            $facts->rememberRecords((string) $type, $ids);
+        }
 
-        return $record === null || $route === null ? []
-            : self::waiting((new Clerk($route, new View($record, $facts), $this->company->zone()))->moveHere($kept->signOff())->signOff);
+        return array_map(function (array $one) use ($facts): array {
+            [$kept, $steps] = $one;
+            $record = $facts->record($kept->record_type, $kept->record_id);
+            $route = $this->routes->written($kept->record_type, $steps);
+
+            return $record === null || $route === null ? [] : self::whoWaits(
+                (new Clerk($route, new View($record, $facts), $this->company->zone()))->moveHere($kept->signOff())->signOff,
+            );
+        }, $running);
     }
 
     /**
@@ -77,25 +88,41 @@ final readonly class RouteMoves
     }
 
     /** @return list<int> ids of those who are asked */
-    public static function waiting(SignOff $signOff): array
+    public static function whoWaits(SignOff $signOff): array
     {
         return array_map(static fn (Seat $seat): int => $seat->person, $signOff->ofStep(SeatState::Waiting));
     }
 
-    /** @return ?list<mixed> the steps of the line with those of the route as it is now; null when the line does not name it */
-    private function steps(StoredSignOff $kept, StoredRoute $route): ?array
+    /** @return Builder<StoredSignOff> those whose page only names their route */
+    private function waiting(): Builder
     {
-        $written = PublishedPage::fileOf($kept->rule_id, $kept->page)['lines'][$kept->place]['steps'] ?? [];
-        $steps = [];
-        $isNamed = false;
-        foreach ($written as $step) {
-            $isOne = ($step[KeptRoute::KEY] ?? null) === $route->name;
-            $isNamed = $isNamed || $isOne;
-            $other = $isOne || ! isset($step[KeptRoute::KEY]) ? null : StoredRoute::query()->where('record_type', $kept->record_type)
-                ->firstWhere('name', $step[KeptRoute::KEY]);
-            array_push($steps, ...($isOne ? $route->steps : ($other === null ? [$step] : $other->steps)));
+        return StoredSignOff::query()->where('status', SignOffStatus::Waiting)->whereNotNull('route')->orderBy('id')->limit(self::MOST);
+    }
+
+    /**
+     * @param  Builder<StoredSignOff>  $waiting
+     * @return array<int, array<int, array{StoredSignOff, list<mixed>}>> by route, then by sign-off
+     */
+    private function all(Builder $waiting): array
+    {
+        $rows = $waiting->get();
+        $pages = array_values($rows->map(static fn (StoredSignOff $kept): array => [$kept->rule_id, $kept->page])->unique()->all());
+        $files = $pages === [] ? [] : PublishedPage::filesOf($pages);
+        $routes = StoredRoute::query()->get()->keyBy(static fn (StoredRoute $route): string => "{$route->record_type} {$route->name}");
+        $all = [];
+        foreach ($rows as $kept) {
+            $steps = [];
+            $named = [];
+            foreach ($files[$kept->rule_id][$kept->page]['lines'][$kept->place]['steps'] ?? [] as $step) {
+                $route = isset($step[KeptRoute::KEY]) ? $routes->get("{$kept->record_type} {$step[KeptRoute::KEY]}") : null;
+                array_push($steps, ...($route === null ? [$step] : $route->steps));
+                array_push($named, ...($route === null ? [] : [$route->id]));
+            }
+            foreach (json_encode($steps) === json_encode($kept->route) ? [] : $named as $route) {
+                $all[$route][$kept->id] = [$kept, $steps];
+            }
         }
 
-        return $isNamed ? $steps : null;
+        return $all;
     }
 }

@@ -17,12 +17,12 @@ final readonly class TeamName implements Slot
 {
     public function print(mixed $json, Scope $scope, array $around): ?string
     {
-        return is_string($json) && in_array($json, $scope->directory->teams(), true) ? $json : null;
+        return is_string($json) && in_array($json, self::all($scope), true) ? $json : null;
     }
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
-        $teams = $scope->once('teams', static fn (): array => $scope->directory->teams());
+        $teams = self::all($scope);
 
         return array_map(
             static fn (array $found): Parsed => new Parsed($found[0], $typed->words($found[1], 'team', 3) ?? $found[1]),
@@ -35,12 +35,18 @@ final readonly class TeamName implements Slot
         return Json::text();
     }
 
+    /** @return list<string> names of the teams there are, asked once for a reading */
+    public static function all(Scope $scope): array
+    {
+        return $scope->once('teams', static fn (): array => $scope->directory->teams());
+    }
+
     /** The team that a rule file names under "team"; null, with the problem noted, when there is none of that name. */
     public static function of(Context $context, Node $node): ?string
     {
         $team = $node->child('team')->text() ?? '';
 
-        return in_array($team, $context->directory->teams(), true) ? $team
+        return in_array($team, self::all($context->scope()), true) ? $team
             : $context->problem($node->at, 'unknown_team', "There is no team ‘{$team}’.");
     }
 }

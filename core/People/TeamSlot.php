@@ -17,7 +17,7 @@ final readonly class TeamSlot extends WordedAs
 {
     public function read(Context $context, Node $node, Filled $around): ?string
     {
-        $teams = $context->directory->teams();
+        $teams = TeamName::all($context->scope());
         $editor = Editor::choose('Team', static fn (): array => array_map(
             static fn (string $team): Offer => new Offer($team, $team),
             $teams,

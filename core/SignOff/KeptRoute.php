@@ -53,7 +53,7 @@ final class KeptRoute
     {
         return array_map(
             static fn (string $name): Offer => new Offer($name, $name),
-            $context->directory->routes($context->type->name),
+            RouteName::all($context->scope()),
         );
     }
 }

@@ -23,7 +23,7 @@ final readonly class RouteName implements Slot
 
     public function parse(Typed $typed, int $at, Scope $scope, array $around): array
     {
-        $routes = $scope->once("routes {$scope->type->name}", static fn (): array => $scope->directory->routes($scope->type->name));
+        $routes = self::all($scope);
 
         return [
             ...(new Quoted)->parse($typed, $at, $scope, $around),
@@ -32,6 +32,12 @@ final readonly class RouteName implements Slot
                 $typed->labels($at, array_combine($routes, $routes), 1),
             ),
         ];
+    }
+
+    /** @return list<string> names of the routes there are, asked once for a reading */
+    public static function all(Scope $scope): array
+    {
+        return $scope->once('routes', static fn (): array => $scope->directory->routes($scope->type->name));
     }
 
     public function schema(): array

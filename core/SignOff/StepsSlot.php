@@ -54,7 +54,7 @@ final readonly class StepsSlot extends WordedAs
         }
         if ($items !== []) {
             $at = "{$node->at}/".count($items);
-            $context->more('+ then', $at, $context->directory->routes($context->type->name) === [] ? Editor::begin(RouteStep::BEGUN)
+            $context->more('+ then', $at, RouteName::all($context->scope()) === [] ? Editor::begin(RouteStep::BEGUN)
                 : Editor::choose('Then', static fn (): array => self::nexts($context)));
         }
         $sound = array_values(array_filter($steps));
@@ -91,7 +91,7 @@ final readonly class StepsSlot extends WordedAs
     {
         return [new Offer('another step', RouteStep::BEGUN), ...array_map(
             static fn (string $name): Offer => new Offer("the route ‘{$name}’", [KeptRoute::KEY => $name]),
-            $context->directory->routes($context->type->name),
+            RouteName::all($context->scope()),
         )];
     }
 }

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Models\SignOffSeat;
 use App\StandIn\MailRoom;
+use App\Store\SignOffLink;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
@@ -262,6 +264,44 @@ final class ContractTest extends AppTestCase
         $this->told('GET', '/api/sign-offs/{id}', [], ['id' => $id]);
         $this->told('POST', '/api/sign-offs/answers', ['ids' => [$id], 'answer' => 'yes']);
         $this->told('POST', '/api/sign-offs/{id}/withdraw', [], ['id' => $id]);
+        $this->signOffsInFull();
+        $this->people();
+    }
+
+    private function signOffsInFull(): void
+    {
+        $ines = ['who' => ['kind' => 'people', 'people' => [['kind' => 'named', 'handle' => 'ines.okafor']]]];
+        $route = $this->told('POST', '/api/routes', ['recordType' => 'ticket', 'name' => 'Route', 'steps' => [$ines]])->json();
+        $this->told('GET', '/api/routes');
+        $this->inForce([
+            'name' => 'Asked', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'sign_off', 'hold' => 'locked', 'steps' => [['route' => 'Route']]]],
+        ]);
+        $ticket = $this->ticket(['subject' => 'Wants a sign-off']);
+        $here = ['id' => DB::table('sign_offs')->max('id')];
+        $this->told('GET', '/api/records/{type}/{id}/sign-offs', [], ['type' => 'ticket', 'id' => $ticket['record']['id']]);
+        $this->told('POST', '/api/sign-offs/{id}/ask', ['question' => 'Why?'], $here);
+        $this->told('POST', '/api/sign-offs/{id}/answer-back', ['place' => 0, 'answer' => 'So'], $here);
+        $this->told('POST', '/api/sign-offs/{id}/unlock', ['reason' => 'A mistake'], $here);
+        $this->told('PUT', '/api/routes/{id}', ['version' => 1, 'name' => 'Route', 'steps' => [$ines, $ines]], $route);
+        self::assertCount(1, $this->told('GET', '/api/routes/{id}/running', [], $route)->json());
+        $this->told('POST', '/api/routes/{id}/move', ['ids' => [$here['id']]], $route);
+        $this->told('POST', '/api/sign-offs/{id}/hand-over', ['to' => 'ulla.verne'], $here);
+        $seat = SignOffSeat::query()->where('state', 'waiting')->latest('id')->firstOrFail();
+        $token = ['token' => SignOffLink::token($seat->id, 1, new \DateTimeImmutable)];
+        $this->told('GET', '/api/decide/{token}', [], $token);
+        $this->told('POST', '/api/decide/{token}', ['answer' => 'yes'], $token);
+        $spare = $this->told('POST', '/api/routes', ['recordType' => 'ticket', 'name' => 'Spare', 'steps' => [$ines]])->json();
+        $this->told('DELETE', '/api/routes/{id}', [], $spare);
+    }
+
+    private function people(): void
+    {
+        $person = ['id' => $this->person('emil.crane')->id];
+        $this->told('PATCH', '/api/people/{id}', ['limit' => '900', 'limits' => ['quote' => '10.5'], 'deputyId' => 'zora.linden'], $person);
+        $absence = $this->told('POST', '/api/people/{id}/absences', ['from' => '2027-01-04', 'until' => '2027-01-09'], $person)->json();
+        $this->told('GET', '/api/people');
+        $this->told('DELETE', '/api/absences/{id}', [], ['id' => $absence['absences'][0]['id']]);
     }
 
     /** @param  array<string, mixed>  $saved */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Store\HouseClock;
+use App\Store\SignOffLink;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 
@@ -47,6 +49,13 @@ final class QueryCountTest extends AppTestCase
                 'who' => ['kind' => 'people', 'people' => [['kind' => 'manager', 'of' => ['kind' => 'owner']]]],
             ]]]],
         ]);
+        $this->as('ines.okafor', 'POST', 'routes', ['recordType' => 'ticket', 'name' => 'Kept 0', 'steps' => [[
+            'who' => ['kind' => 'team', 'team' => 'Finance'],
+        ]]])->assertCreated();
+        $this->inForce([
+            'name' => 'Asked by a kept route', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'sign_off', 'steps' => [['route' => 'Kept 0']]]],
+        ]);
         $first = $this->more($run);
         $this->more($run);
         $few = $this->counted($first);
@@ -77,6 +86,13 @@ final class QueryCountTest extends AppTestCase
         $runs = $this->as('ines.okafor', 'POST', "rules/{$rule}/run", ['recordType' => 'ticket', 'records' => [$ticket['id']]])->json('id');
         $this->as('ines.okafor', 'POST', 'rules', ['file' => $this->demoFile('010-urgent-ticket')])->assertCreated();
 
+        // One more that runs on along a route which has been changed since.
+        $this->as('ines.okafor', 'PUT', 'routes/'.DB::table('sign_off_routes')->min('id'), [
+            'name' => 'Kept 0', 'steps' => [
+                ['who' => ['kind' => 'team', 'team' => 'Finance'], 'needed' => 1 + $this->nth % 15],
+            ],
+        ])->assertOk();
+
         return [
             'ticket' => $ticket['id'], 'entry' => $saved['entry'], 'task' => (int) DB::table('tasks')
                 ->max('id'), 'rule' => $rule, 'run' => $runs,
@@ -95,6 +111,7 @@ final class QueryCountTest extends AppTestCase
             'ladders' => ['rungs' => [
                 ['after' => ['amount' => 1, 'unit' => 'day'], 'to' => ['kind' => 'owner'], 'do' => ['tell']],
             ]],
+            'routes' => ['recordType' => 'ticket', 'steps' => [['who' => ['kind' => 'team', 'team' => 'Finance']]]],
             'calendars' => [
                 'timeZone' => 'Europe/Berlin', 'hours' => ['1' => [['09:00', '17:00']]], 'holidays' => [], 'company' => false,
                 'teams' => [], 'people' => [],
@@ -118,7 +135,7 @@ final class QueryCountTest extends AppTestCase
         $ids = [
             'records' => $of['ticket'], 'tasks' => $of['task'], 'rules' => $of['rule'], 'runs' => $of['run'], 'ledger' => $of['entry'],
             'messages' => (int) DB::table('messages')->max('id'), 'letters' => (int) DB::table('letters')->max('id'),
-            'sign-offs' => (int) DB::table('sign_offs')->max('id'),
+            'sign-offs' => (int) DB::table('sign_offs')->max('id'), 'routes' => (int) DB::table('sign_off_routes')->min('id'),
         ];
         $document = json_decode((string) file_get_contents(base_path('docs/openapi.json')), true, 512, JSON_THROW_ON_ERROR);
         $counts = [];
@@ -127,7 +144,10 @@ final class QueryCountTest extends AppTestCase
                 continue;
             }
             $id = (string) ($ids[explode('/', $path)[2]] ?? 1);
-            $address = strtr($path, ['/api/' => '', '{type}' => 'ticket', '{id}' => $id, '{number}' => $id, '{field}' => 'status']);
+            $token = SignOffLink::token((int) DB::table('sign_off_seats')->max('id'), 1, $this->app->make(HouseClock::class)->now());
+            $address = strtr($path, [
+                '/api/' => '', '{type}' => 'ticket', '{id}' => $id, '{number}' => $id, '{field}' => 'status', '{token}' => $token,
+            ]);
             $address .= match ($path) {
                 '/api/records/{type}/{id}/then' => "?entry={$of['entry']}", '/api/lines' => '?date=2026-11-25',
                 '/api/rules/{id}/difference' => '?from=1&to=1', '/api/tasks' => '?whose=all&limit=500',

@@ -113,7 +113,7 @@ final class SignOffTest extends TimeTestCase
         $this->assertRefused($this->as('emil.crane', 'GET', 'sign-offs?box=all'), 403, 'not_allowed');
         $this->assertRefused($this->as('emil.crane', 'GET', "sign-offs/{$ids[0]}"), 404, 'not_found');
         $this->assertRefused($this->as('emil.crane', 'POST', "sign-offs/{$ids[0]}/withdraw"), 404, 'not_found');
-        self::assertSame('Ferns', $this->as('jonas.pike', 'GET', "sign-offs/{$ids[0]}")->assertOk()->json('recordTitle'));
+        self::assertSame('Ferns', $this->as('jonas.pike', 'GET', "sign-offs/{$ids[0]}")->assertOk()->json('signOff.recordTitle'));
     }
 
     public function test_several_are_answered_at_once_and_each_tells_what_became_of_it(): void

@@ -110,11 +110,18 @@ final class RouteController extends Controller
     {
         $route = $this->one($id);
         $type = $this->type($route->record_type);
+        $running = $this->moves->running($route);
+        $then = $this->moves->asked($running);
+        $this->names->rememberTitles($type->name, array_values(array_map(
+            static fn (array $one): int => $one[0]->record_id,
+            $running,
+        )));
+        $this->names->rememberPeople(array_merge(...array_values($then)));
         $moves = [];
-        foreach ($this->moves->running($route) as [$kept, $steps]) {
+        foreach ($running as $id => [$kept]) {
             $moves[] = new RouteMoveShape(
                 $kept->id, $type->numberOf($kept->record_id), $this->names->title($type->name, $kept->record_id) ?? '',
-                $this->called(RouteMoves::waiting($kept->signOff())), $this->called($this->moves->asked($kept, $steps)),
+                $this->called(RouteMoves::whoWaits($kept->signOff())), $this->called($then[$id]),
             );
         }
 
@@ -155,19 +162,28 @@ final class RouteController extends Controller
     private function listed(?int $only): array
     {
         $users = $this->kept->users(KeptRoute::KEY);
+        $running = $this->moves->counts();
         $routes = StoredRoute::query()->orderBy('name')
             ->when($only !== null, static fn (Builder $routes): Builder => $routes->whereKey($only));
 
-        return array_values($routes->get()->map(function (StoredRoute $route) use ($users): RouteShape {
-            $context = $this->kept->context($this->schemas->schema()->types[$route->record_type]);
+        $contexts = [];
+
+        return array_values($routes->get()->map(function (StoredRoute $route) use ($users, $running, &$contexts): RouteShape {
+            // What is looked up for one is known for all of its type.
+            $context = $contexts[$route->record_type] ??= $this->kept->context($this->schemas->schema()->types[$route->record_type]);
+            [$rows, $problems] = [count($context->sheet->rows), count($context->sheet->problems)];
             $node = new Node($route->steps, '/steps');
             $context->row(Part::Line, $node);
             (new StepsSlot)->read($context, $node, new Filled);
 
             return new RouteShape(
                 $route->id, $route->name, $route->record_type, $route->version, $route->steps,
-                $this->shapes->reading(new RulePage($context->sheet->rows, $context->sheet->problems, null)),
-                array_values($users[$route->name] ?? []), count($this->moves->running($route)),
+                $this->shapes->reading(new RulePage(
+                    array_slice($context->sheet->rows, $rows),
+                    array_slice($context->sheet->problems, $problems),
+                    null,
+                )),
+                array_values($users[$route->name] ?? []), $running[$route->id] ?? 0,
             );
         })->all());
     }

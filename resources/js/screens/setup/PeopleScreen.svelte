@@ -12,6 +12,7 @@
     const client = useQueryClient();
     const people = createQuery(() => ({ queryKey: ['people'], queryFn: () => ask(api.GET('/api/people')) }));
     const may = $derived(session.me?.mayEditRules ?? false);
+    const COLUMNS = 'grid grid-cols-[1.3fr_1.2fr_100px_1fr] gap-3 border-b border-ruled px-7';
     let search = $state('');
     let chosen = $state(0);
     let refusal = $state.raw<Refusal | null>(null);
@@ -79,17 +80,13 @@
             <input class="input ml-auto max-w-52" type="search" aria-label="Search people" placeholder="Name or team" bind:value={search} />
         </header>
         <div class="scroll">
-            <div
-                class="grid grid-cols-[1.3fr_1.2fr_100px_1fr] gap-3 border-b border-ruled px-7 py-1.5 text-[12px] text-ink-3"
-                aria-hidden="true"
-            >
+            <div class="{COLUMNS} py-1.5 text-[12px] text-ink-3" aria-hidden="true">
                 <span>Name</span><span>Manager</span><span class="text-right">Signs off</span><span>Deputy</span>
             </div>
             {#each shown as person (person.id)}
                 <button
                     type="button"
-                    class="grid w-full grid-cols-[1.3fr_1.2fr_100px_1fr] items-baseline gap-3 border-b border-ruled px-7 py-2 text-left text-[13px] hover:bg-[#faf6ec] {person.id ===
-                    chosen
+                    class="{COLUMNS} w-full items-baseline py-2 text-left text-[13px] hover:bg-[#faf6ec] {person.id === chosen
                         ? 'bg-[#f4f0fe]'
                         : ''}"
                     aria-pressed={person.id === chosen}
