@@ -46,6 +46,7 @@ final class DemoLoadCommand extends Command
             $this->output->writeln("\r  Playing 18 months of Larkmoss … done ");
             $demo->pauseRules();
             $clock->hold(null);
+            $demo->sendAway($clock);
             $demo->keepProofs();
         } else {
             $demo->loadRulesInTime();

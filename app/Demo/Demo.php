@@ -9,7 +9,9 @@ use App\Models\CompanySettings;
 use App\Models\Person;
 use App\Models\StoredRule;
 use App\Store\CalendarKeep;
+use App\Store\HouseClock;
 use App\Store\KeptStore;
+use App\Store\PeopleKeeper;
 use App\Store\RuleOrder;
 use App\Store\RuleStore;
 use App\Store\SchemaStore;
@@ -91,7 +93,7 @@ final readonly class Demo
         }
     }
 
-    /** Letters, named conditions, ladders and working calendars. */
+    /** Letters, named conditions, ladders, routes and working calendars. */
     public function loadKept(): void
     {
         $kept = self::file('kept.yaml');
@@ -102,6 +104,9 @@ final readonly class Demo
         }
         foreach ($kept['ladders'] as $ladder) {
             app(KeptStore::class)->keepLadder(null, null, $ladder['name'], $ladder['rungs']);
+        }
+        foreach ($kept['routes'] as $route) {
+            app(KeptStore::class)->keepRoute($types[$route['on']], null, null, $route['name'], $route['steps']);
         }
         foreach ($kept['calendars'] as $calendar) {
             app(CalendarKeep::class)->keep(
@@ -133,6 +138,15 @@ final readonly class Demo
                 Person::query()->where('role', 'administrator')->orderBy('id')->firstOrFail()->id,
             );
         }
+    }
+
+    /** Somebody is away for the week, and what waits for them is their deputy's. */
+    public function sendAway(HouseClock $clock): void
+    {
+        $away = self::company()['away'];
+        $person = Person::query()->where('handle', $away['person'])->firstOrFail();
+        $now = $clock->now();
+        app(PeopleKeeper::class)->goesAway($person->id, $now, $now->modify("+{$away['days']} days"), null, $person->id);
     }
 
     /** Some rules are held by proofs: the cases at their boundaries. */
@@ -173,13 +187,20 @@ final readonly class Demo
         // Hashed once: forty times the same password would only cost time.
         $hash = Hash::make($password);
         $ids = [];
-        foreach (self::file('people.yaml') as $handle => [$name, $role, $team, $manager, $zone]) {
+        foreach (self::file('people.yaml') as $handle => $person) {
+            [$name, $role, $team, $manager, $zone] = $person;
             $ids[$handle] = (int) Person::rows()->insertGetId([
                 'handle' => $handle, 'name' => $name, 'email' => "{$handle}@larkmoss.example", 'password' => $hash, 'role' => $role,
                 'team' => $team,
                 'time_zone' => $zone, 'phone' => '+49 30 5552 '.(1000 + count($ids)), 'manager_id' => $manager === null ? null
                     : $ids[$manager],
+                'sign_off_limit' => $person[5] ?? null,
             ]);
+        }
+        foreach (self::file('people.yaml') as $handle => $person) {
+            if (isset($person[6])) {
+                Person::rows()->where('id', $ids[$handle])->update(['deputy_id' => $ids[$person[6]]]);
+            }
         }
     }
 }

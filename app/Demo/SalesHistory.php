@@ -22,6 +22,11 @@ final class SalesHistory
 
     private const DAY = 86_400;
 
+    /** One in so many visits is to be free of charge. */
+    private const FREE = 23;
+
+    private int $visits = 0;
+
     private Stage $stage;
 
     /** @var array<string, mixed> */
@@ -105,7 +110,14 @@ final class SalesHistory
         $this->stage->at($at, function () use ($quote, $seller, $stage, $at): void {
             $values = ['stage' => $stage] + ($stage === 'lost' ? ['lost_because' => $this->stage->one($this->words['lost'])] : []);
             $version = StoredRecord::of('quote')->newQuery()->findOrFail($quote)->version;
-            $this->save->change($this->type('quote'), $quote, $version, $values, new Actor($seller));
+            try {
+                $this->save->change($this->type('quote'), $quote, $version, $values, new Actor($seller));
+            } catch (Refused) {
+                // It waits for a sign-off; they try again some days on.
+                $this->later($quote, $seller, $at, $stage);
+
+                return;
+            }
             if ($stage === 'won') {
                 $this->visits($quote, $at);
             } elseif ($stage !== 'lost') {
@@ -137,6 +149,8 @@ final class SalesHistory
                 'purpose' => $this->stage->one($this->words['purposes']), 'agreement' => $agreement,
                 'partner' => $this->stage->one($this->partners)->id,
                 'planned' => gmdate('Y-m-d', $from + 5 * self::DAY), 'status' => 'planned', 'owner' => $owner,
+                // By its turn, so that chance goes on as it was.
+                'free' => ++$this->visits % self::FREE === 0,
             ], new Actor($owner))->record;
         } catch (Refused) {
             // The rule that guards against visits beyond the agreement said no, as it should.

@@ -6,6 +6,7 @@ namespace App\Demo;
 
 use App\Models\Person;
 use App\Models\ScheduledLine;
+use App\Models\SignOffSeat;
 use App\Models\StoredRecord;
 use App\Models\Task;
 use App\Store\Actor;
@@ -79,6 +80,7 @@ final class ServiceHistory
         private readonly HouseClock $clock,
         private readonly SalesHistory $sales,
         private readonly RecordEvents $remarks,
+        private readonly SignOffHistory $signOffs,
     ) {
         $this->stage = new Stage(0, 0);
     }
@@ -131,6 +133,7 @@ final class ServiceHistory
             fn (): Record => $this->stage->one($this->customers),
             fn (int $customer): ?int => isset($this->contacts[$customer]) ? $this->stage->one($this->contacts[$customer]) : null,
         );
+        $this->signOffs->begin($this->stage, $seed, $words['declined']);
         $this->inTimeFrom = $this->stage->end - max(8, (int) (self::RULES_IN_TIME_DAYS * min(1, $share))) * 86400;
         $this->stage->at($this->inTimeFrom, $rulesInTime);
         $this->run($progress);
@@ -150,6 +153,7 @@ final class ServiceHistory
                     $this->passTo(intdiv(-$priority, 1000));
                     $happening();
                     $this->answerTasks();
+                    $this->signOffs->answer();
                     $done++;
                 }
                 $progress($done, $done + $this->stage->ahead->count());
@@ -165,11 +169,14 @@ final class ServiceHistory
         while ($this->at < $moment) {
             $due = ScheduledLine::nextDue(new \DateTimeImmutable("@{$this->at}"));
             $sweep = $this->at < $this->inTimeFrom ? $moment : (intdiv($this->at, self::SWEEP_SECONDS) + 1) * self::SWEEP_SECONDS;
-            $this->at = min($moment, $sweep, $due?->getTimestamp() ?? $moment);
+            $asked = $this->signOffs->next();
+            $wakes = max($this->at, $asked?->getTimestamp() ?? $moment);
+            $this->at = min($moment, $sweep, $due?->getTimestamp() ?? $moment, $wakes);
             $this->clock->hold(new \DateTimeImmutable("@{$this->at}"));
             if ($this->at % self::SWEEP_SECONDS === 0) {
                 $this->sweep->work();
             }
+            $this->signOffs->tend(new \DateTimeImmutable("@{$this->at}"));
             while ($this->worker->work(100) > 0);
         }
         $this->clock->hold(new \DateTimeImmutable("@{$moment}"));
@@ -267,7 +274,9 @@ final class ServiceHistory
     /** People do most of their tasks, and most of them in time. */
     private function answerTasks(): void
     {
-        foreach (Task::query()->where('id', '>', $this->lastTask)->orderBy('id')->get() as $task) {
+        // Those that go with a sign-off are done by deciding it.
+        $signOffs = SignOffSeat::query()->whereNotNull('task_id')->select('task_id');
+        foreach (Task::query()->where('id', '>', $this->lastTask)->whereNotIn('id', $signOffs)->orderBy('id')->get() as $task) {
             $this->lastTask = $task->id;
             $given = $task->given_at->getTimestamp();
             // Only of the latest tasks some are still waiting to be done.

@@ -28,6 +28,12 @@ final readonly class CaseFacts
         return $this->ofMany([$kept])[$kept->id] ?? [];
     }
 
+    /** Whether the change that asked for it made the record. */
+    public function isNew(StoredSignOff $kept): bool
+    {
+        return Entry::query()->find($kept->entry_id)?->cause?->kind === 'created';
+    }
+
     /**
      * @param  list<StoredSignOff>  $all
      * @return array<int, list<array{label: string, before: string, after: string}>> by sign-off

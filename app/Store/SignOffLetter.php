@@ -10,22 +10,34 @@ use VividLedger\Template\RichText;
 /** The letter to somebody whose sign-off is wanted: the case, and two ways to answer. */
 final readonly class SignOffLetter
 {
-    /** @param  list<array{label: string, before: string, after: string}>  $changed  what the change was that asked for it */
-    public function __construct(private StoredSignOff $kept, private string $about, private array $changed, private string $token)
-    {
+    /**
+     * @param  list<array{label: string, before: string, after: string}>  $changed  what the change was that asked for it
+     * @param  bool  $isNew  whether it made the record, so that there is nothing before it
+     */
+    public function __construct(
+        private StoredSignOff $kept,
+        private string $about,
+        private array $changed,
+        private bool $isNew,
+        private string $token,
+    ) {
     }
 
     public function html(): string
     {
         $text = static fn (string $plain): string => htmlspecialchars($plain, ENT_QUOTES | ENT_SUBSTITUTE);
-        $rows = array_map(static fn (array $one): string => "<tr><th>{$text($one['label'])}</th><td>{$text($one['before'])}</td>"
-            ."<td>{$text($one['after'])}</td></tr>", $this->changed);
+        $before = fn (array $one): string => $this->isNew ? '' : "<td>{$text($one['before'])}</td>";
+        $rows = array_map(
+            static fn (array $one): string => "<tr><th>{$text($one['label'])}</th>{$before($one)}<td>{$text($one['after'])}</td></tr>",
+            $this->changed,
+        );
+        $head = $this->isNew ? '' : '<tr><th></th><th>Before</th><th>Now</th></tr>';
         $who = $this->kept->asker === null ? 'A rule' : $this->kept->asker->name;
 
         return "<p><b>{$text($this->about)}</b></p>"
             .($this->kept->why === '' ? '' : "<p>{$text($this->kept->why)}</p>")
             ."<p>{$text($who)} asks for it, by the rule “{$text($this->kept->rule->name ?? '')}”.</p>"
-            .($rows === [] ? '' : '<table><tr><th></th><th>Before</th><th>Now</th></tr>'.implode('', $rows).'</table>')
+            .($rows === [] ? '' : '<table>'.$head.implode('', $rows).'</table>')
             .'<p><a href="'.SignOffLink::address($this->token).'">Look at it and decide</a></p>'
             .'<p>Or answer this letter: “yes” or “no” as the first word, and behind a no the reason.</p>';
     }

@@ -87,7 +87,7 @@ final readonly class SignOffNotes
             return [$note];
         }
         $token = SignOffLink::token($seat->id, $seat->round, $this->clock->now());
-        $letter = new SignOffLetter($kept, $about, $this->facts->of($kept), $token);
+        $letter = new SignOffLetter($kept, $about, $this->facts->of($kept), $this->facts->isNew($kept), $token);
 
         return [$note, new Message(
             Channel::Email, [new Address($person->name, $person->email, $person->id)], [],

@@ -11,6 +11,7 @@ use App\Models\LineStatus;
 use App\Models\Person;
 use App\Models\RuleRun;
 use App\Models\ScheduledLine;
+use App\Models\SignOffSeat;
 use App\Models\StoredRecord;
 use App\Models\Task;
 use App\Models\TaskStatus;
@@ -21,6 +22,7 @@ use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Performance\Performance;
+use VividLedger\SignOff\SeatState;
 
 /** Completing tasks, which rules can wait for, and taking that back. */
 final readonly class TaskStore
@@ -45,6 +47,9 @@ final readonly class TaskStore
             }
             if ($task->status === TaskStatus::Cancelled) {
                 throw new Refused('wrong_state', "“{$task->title}” was cancelled. Open it again first.", RefusedFor::Conflict);
+            }
+            if (SignOffSeat::query()->where('task_id', $id)->where('state', SeatState::Waiting)->exists()) {
+                throw new Refused('wrong_state', 'It is done by saying yes or no, under Sign-offs.', RefusedFor::Conflict);
             }
             $task->update(['status' => TaskStatus::Done, 'done_at' => $this->clock->now(), 'done_by' => $by]);
             ScheduledLine::rows()->where('task_id', $id)->where('status', LineStatus::Pencilled)

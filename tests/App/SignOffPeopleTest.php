@@ -143,6 +143,9 @@ final class SignOffPeopleTest extends SignOffTestCase
             'Sign off: Quote '.$this->number($quote).', Ferns',
             $this->as('clea.harrow', 'GET', 'tasks')->json('tasks.0.title') ?? DB::table('tasks')->value('title'),
         );
+        $this->assertRefused(
+            $this->as('clea.harrow', 'POST', 'tasks/'.DB::table('tasks')->max('id').'/complete'), 409, 'wrong_state',
+        );
         $give = fn (string $to): TestResponse => $this->as('clea.harrow', 'POST', "sign-offs/{$id}/hand-over", [
             'to' => $to, 'comment' => 'You know them',
         ]);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Browser;
 
 use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverDimension;
 use Facebook\WebDriver\WebDriverKeys as Key;
 use Tests\Browser\Support\BrowserTestCase;
 
@@ -27,7 +28,7 @@ final class SignOffTest extends BrowserTestCase
         $this->see('.stamp', 'In force');
         foreach (['One', 'Two', 'Three', 'Four'] as $which) {
             $this->api('POST', 'records/quote', ['values' => [
-                'subject' => "{$name} {$which}", 'customer' => 1, 'stage' => 'draft', 'amount' => '1000', 'discount' => '20',
+                'subject' => "{$name} {$which}", 'customer' => 1, 'stage' => 'draft', 'amount' => '1000', 'discount' => '10',
                 'owner' => 'jonas.pike',
             ]]);
         }
@@ -80,6 +81,153 @@ final class SignOffTest extends BrowserTestCase
         $this->see('[data-kind=sign_off]', 'Clea Harrow answered a sign-off');
         $this->see('[data-kind=sign_off]', 'Too much');
         $this->see('[data-kind=signed_off]', 'A sign-off is declined');
+    }
+
+    public function test_it_is_reminded_of_goes_up_is_corrected_and_agreed_to_while_the_record_is_locked(): void
+    {
+        $this->signIn('ines.okafor');
+        $name = $this->asks('by the owner’s manager, who may correct Discount, within 4 hours, reminded every 2 hours, and then ask '
+            .'the next person up; the record is locked meanwhile and rules look again afterwards');
+        $quote = $this->quote("{$name} One");
+        $this->open("/records/quote/{$quote}");
+        $this->see('.leaf.left .stamp', 'locked');
+        $this->see('.leaf.left .callout', 'until Clea Harrow has said whether to sign it off');
+        $this->see('.leaf.right [data-sign-off] .pencilled', 'Clea Harrow');
+        $this->notSee('.leaf.left button', 'Edit');
+        foreach (range(1, 5) as $hour) {
+            $this->turnAnHour();
+        }
+        $this->open("/records/quote/{$quote}");
+        $this->see('.leaf.right [data-sign-off] .pencilled', 'Viktor Sand');
+        $this->see('[data-kind=sign_off]', 'Clea Harrow is reminded');
+        $this->see('[data-kind=sign_off]', 'Viktor Sand is asked instead of Clea Harrow');
+        $this->signOut();
+
+        $this->signIn('viktor.sand');
+        $this->open('/sign-offs');
+        $this->see('[data-sign-off] button', "{$name} One")->click();
+        $this->see('.leaf.right h2', "{$name} One");
+        $this->see('.leaf.right .callout', 'The record is locked');
+        $this->press('Agree…', '.leaf.right button');
+        $this->see('dialog #field-discount')->clear()->sendKeys('8');
+        $this->see('dialog textarea')->sendKeys('At eight');
+        $this->press('Agree', 'dialog button.go');
+        $this->see('[role=status]', '1 sign-off agreed to.');
+        $this->open("/records/quote/{$quote}");
+        $this->see('[data-field=discount] dd', '8');
+        $this->see('.leaf.left button', 'Edit');
+        $this->notSee('.leaf.left .stamp', 'locked');
+        $this->see('[data-kind=sign_off]', 'Viktor Sand agreed: “At eight”');
+    }
+
+    public function test_a_question_goes_to_and_fro_and_five_are_decided_at_once(): void
+    {
+        $this->signIn('ines.okafor');
+        $name = $this->asks('by the owner’s manager, within 3 working days');
+        foreach (range(1, 5) as $nth) {
+            $this->quote("{$name} {$nth}");
+        }
+        $this->signOut();
+        $this->signIn('clea.harrow');
+        $this->open('/sign-offs');
+        $this->see('[data-sign-off] button', "{$name} 3")->click();
+        $this->see('.leaf.right h2', "{$name} 3");
+        $this->press('Ask first…', '.leaf.right button');
+        $this->see('dialog textarea')->sendKeys('Do they stay?');
+        $this->press('Ask', 'dialog button.go');
+        $this->see('.leaf.right [aria-label="Where it stands"]', 'time stands still');
+        $this->signOut();
+        $this->signIn('ines.okafor');
+        $this->open('/sign-offs');
+        $this->press('I asked', '.segments button');
+        $this->see('[data-sign-off] .stamp', 'asks you');
+        $this->see('[data-sign-off] button', "{$name} 3")->click();
+        $this->press('Answer the question…', '.leaf.right button');
+        $this->see('dialog q', 'Do they stay?');
+        $this->see('dialog textarea')->sendKeys('Three years');
+        $this->press('Answer', 'dialog button.go');
+        $this->see('.leaf.right q', 'Three years');
+        $this->signOut();
+        $this->signIn('clea.harrow');
+        $this->open('/sign-offs');
+        foreach (range(1, 5) as $nth) {
+            $this->see("[aria-label='Choose: {$name} {$nth}']")->click();
+        }
+        $this->press('Agree…', '.leaf.left button');
+        $this->see('dialog h2', '5 sign-offs');
+        $this->press('Agree', 'dialog button.go');
+        $this->see('[role=status]', '5 sign-offs agreed to.');
+        $this->notSee('[data-sign-off]', $name);
+    }
+
+    public function test_it_is_decided_from_the_letter_on_a_phone(): void
+    {
+        $this->signIn('ines.okafor');
+        $name = $this->asks('by the owner’s manager, within 3 working days');
+        $this->quote("{$name} One");
+        $letter = $this->until(
+            fn (): ?array => $this->api('GET', 'mail-room?search='.rawurlencode("{$name} One"))['letters'][0] ?? null,
+            'for the letter to arrive',
+        );
+        $open = $this->api('GET', "mail-room/{$letter['id']}");
+        self::assertSame(1, preg_match('#/decide/([a-f0-9-]+)#', $open['html'], $found), 'the letter leads to its case');
+        $this->signOut();
+        $window = $this->browser->manage()->window();
+        $before = $window->getSize();
+        $window->setSize(new WebDriverDimension(390, 844));
+        try {
+            $this->open("/decide/{$found[1]}");
+            $this->see('h1', 'Your sign-off is wanted');
+            $this->see('main', "{$name} One");
+            $this->notSee('.spine');
+            self::assertSame(0, $this->browser->executeScript(
+                'return Math.max(0, document.documentElement.scrollWidth - document.documentElement.clientWidth)',
+            ), 'nothing reaches over the edge of a phone');
+            $this->press('Decline', 'main button');
+            self::assertFalse($this->see('main button', 'Decline it now')->isEnabled(), 'a no needs its reason');
+            $this->press('Agree', 'main button');
+            $this->see('main textarea')->sendKeys('From the train');
+            $this->press('Agree to it now', 'main button');
+            $this->see('h1', 'You have agreed.');
+            $this->open("/decide/{$found[1]}");
+            $this->see('h1', 'You have agreed.');
+            $this->notSee('main button');
+            $this->open('/decide/'.substr($found[1], 0, -1).'x');
+            $this->see('h1', 'Nothing can be decided here.');
+        } finally {
+            $window->setSize($before);
+        }
+        $this->signIn('ines.okafor');
+        $this->open('/sign-offs');
+        $this->press('I asked', '.segments button');
+        $this->see('[data-sign-off] button', "{$name} One")->click();
+        $this->see('.leaf.right q', 'From the train');
+    }
+
+    /** Puts a rule in force that asks for a sign-off on new quotes of a name. */
+    private function asks(string $by): string
+    {
+        $name = 'Peat '.bin2hex(random_bytes(4));
+        $read = $this->api('POST', 'text/rule', ['text' => "Rule “{$name}”\nWhen a Quote is created\n"
+            ."Only if Subject contains \"{$name}\"\nFires once per quote\nAsk for a sign-off because \"{discount} off\" {$by}\n"]);
+        self::assertSame([], $read['misread'] ?? [], json_encode($read['misread'] ?? []));
+        $rule = $this->api('POST', 'rules', ['file' => $read['file']]);
+        $this->api('POST', "rules/{$rule['id']}/publish", ['version' => $rule['draftVersion']]);
+
+        return $name;
+    }
+
+    private function quote(string $subject): int
+    {
+        return $this->api('POST', 'records/quote', ['values' => [
+            'subject' => $subject, 'customer' => 1, 'stage' => 'draft', 'amount' => '1000', 'discount' => '10', 'owner' => 'jonas.pike',
+        ]])['record']['id'];
+    }
+
+    private function turnAnHour(): void
+    {
+        $this->api('POST', 'clock/turn', ['by' => 'hour']);
+        $this->until(fn (): bool => ($this->api('GET', 'clock')['turn']['turning'] ?? false) === false, 'for the clock to stand where it was turned to');
     }
 
     private function signOut(): void

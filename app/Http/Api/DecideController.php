@@ -80,6 +80,7 @@ final class DecideController extends Controller
             $isOpen,
             $isOpen ? '' : self::said($seat),
             $seat->due_at === null ? null : Value::instantText($seat->due_at),
+            $this->facts->isNew($kept),
             SignOffCases::changes($this->facts->of($kept)),
         );
     }

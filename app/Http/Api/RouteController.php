@@ -21,7 +21,6 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
-use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Part;
@@ -33,7 +32,6 @@ final class RouteController extends Controller
 {
     public function __construct(
         private readonly KeptStore $kept,
-        private readonly RuleShapes $shapes,
         private readonly SchemaStore $schemas,
         private readonly RouteMoves $moves,
         private readonly PeopleStore $names,
@@ -171,18 +169,14 @@ final class RouteController extends Controller
         return array_values($routes->get()->map(function (StoredRoute $route) use ($users, $running, &$contexts): RouteShape {
             // What is looked up for one is known for all of its type.
             $context = $contexts[$route->record_type] ??= $this->kept->context($this->schemas->schema()->types[$route->record_type]);
-            [$rows, $problems] = [count($context->sheet->rows), count($context->sheet->problems)];
             $node = new Node($route->steps, '/steps');
             $context->row(Part::Line, $node);
+            $problems = count($context->sheet->problems);
             (new StepsSlot)->read($context, $node, new Filled);
 
             return new RouteShape(
                 $route->id, $route->name, $route->record_type, $route->version, $route->steps,
-                $this->shapes->reading(new RulePage(
-                    array_slice($context->sheet->rows, $rows),
-                    array_slice($context->sheet->problems, $problems),
-                    null,
-                )),
+                $context->said(new StepsSlot, $route->steps), $context->sheet->problems[$problems]->message ?? null,
                 array_values($users[$route->name] ?? []), $running[$route->id] ?? 0,
             );
         })->all());

@@ -53,6 +53,7 @@ final readonly class SignOffCases
 
         return new SignOffCase(
             $this->signOffs->one($kept, $me),
+            $this->facts->isNew($kept),
             self::changes($this->facts->of($kept)),
             $ahead,
             $this->signOffs->shapes($this->facts->before($kept), $me),

@@ -228,7 +228,7 @@ abstract class BrowserTestCase extends TestCase
             })().catch((trouble) => done([0, String(trouble)]));
             JS, [$method, $path, json_encode((object) $body)]);
         self::assertIsArray($answer);
-        self::assertContains($answer[0], [200, 201, 204], "{$method} {$path}: {$answer[1]}");
+        self::assertContains($answer[0], [200, 201, 202, 204], "{$method} {$path}: {$answer[1]}");
 
         return (array) json_decode((string) $answer[1], true);
     }

@@ -28,6 +28,8 @@ final readonly class DecisionPage
         public string $said,
         #[OA\Property(format: 'date-time', nullable: true)]
         public ?string $dueAt,
+        #[OA\Property(description: 'Whether the record was new: then all of it is news.')]
+        public bool $isNew,
         #[OA\Property(items: new OA\Items(type: CaseChangeShape::class))]
         public array $changed,
     ) {

@@ -25,8 +25,10 @@ final readonly class RouteShape
         public int $version,
         #[OA\Property(items: new OA\Items(type: 'object', additionalProperties: true))]
         public array $steps,
-        #[OA\Property]
-        public ReadingShape $reading,
+        #[OA\Property(description: 'As it reads in a sentence; empty when it cannot be said.')]
+        public string $said,
+        #[OA\Property(description: 'What has to be mended; null when it is sound.')]
+        public ?string $problem,
         #[OA\Property(items: new OA\Items(type: 'string'))]
         public array $rules,
         #[OA\Property(description: 'How many sign-offs run on along what it was before.')]

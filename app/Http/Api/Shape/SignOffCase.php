@@ -19,6 +19,8 @@ final readonly class SignOffCase
     public function __construct(
         #[OA\Property]
         public SignOffShape $signOff,
+        #[OA\Property(description: 'Whether the record was new: then all of it is news.')]
+        public bool $isNew,
         #[OA\Property(description: 'What the change was that asked for it.', items: new OA\Items(type: CaseChangeShape::class))]
         public array $changed,
         #[OA\Property(description: 'What is still to come, as things are now.', items: new OA\Items(type: AheadStepShape::class))]

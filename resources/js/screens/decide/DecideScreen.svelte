@@ -51,7 +51,10 @@
                         {#each page.changed as one (one.label)}
                             <div class="grid grid-cols-[minmax(90px,2fr)_5fr] gap-2 border-b border-ruled py-1.5 text-[13.5px]">
                                 <dt class="text-ink-2">{one.label}</dt>
-                                <dd class="wrap-anywhere"><span class="text-ink-3">{one.before}</span> → <b>{one.after}</b></dd>
+                                <dd class="wrap-anywhere">
+                                    {#if !page.isNew}<span class="text-ink-3">{one.before}</span> →
+                                    {/if}<b>{one.after}</b>
+                                </dd>
                             </div>
                         {/each}
                     </dl>

@@ -33,7 +33,7 @@
     const rows = $derived(
         page.reading.rows
             .filter((row) => row.at.startsWith('/lines/0'))
-            .map((row) => ({ ...row, words: row.words.filter((word) => !OTHER.includes(word.at ?? '')) })),
+            .map((row) => ({ ...row, margin: '', when: null, words: row.words.filter((word) => !OTHER.includes(word.at ?? '')) })),
     );
 </script>
 

@@ -81,7 +81,8 @@
             >
             {#if one.running}<span class="figures text-[12px] text-marigold">{one.running} on an earlier version</span>{/if}
         </span>
-        <span class="block text-ink-2">{one.reading.aloud}</span>
+        <span class="block text-ink-2">{one.said}</span>
+        {#if one.problem}<span class="block text-madder">{one.problem}</span>{/if}
         <span class="mini block">{one.rules.length ? `taken by ${one.rules.join(', ')}` : 'no rule takes it'}</span>
     {/snippet}
     {#snippet besides(edited)}

@@ -1,5 +1,6 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+    import { untrack } from 'svelte';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import { counted } from '../../state/moments';
@@ -10,9 +11,11 @@
 
     /* What somebody does with one sign-off, or says of several: asked once more, with what has to be said. */
     type Props = { act: Act; cases: Shapes['SignOffShape'][]; place?: number; onclose: () => void; ondone: () => void };
-    let { act, cases, place = 0, onclose, ondone }: Props = $props();
+    const given: Props = $props();
+    // What it was opened for, whatever becomes of the list meanwhile.
+    const { act, cases, place = 0 } = untrack(() => ({ ...given }));
     const client = useQueryClient();
-    const one = $derived(cases[0]);
+    const one = cases[0];
     let text = $state('');
     let to = $state('');
     let busy = $state(false);
@@ -33,13 +36,16 @@
             ask(api.GET('/api/records/{type}/{id}', { params: { path: { type: one?.recordType ?? '', id: one?.recordId ?? 0 } } })),
     }));
     const correctable = $derived(
-        one && record.data ? session.type(one.recordType).fields.filter((field) => file.data?.correct.includes(field.name)) : [],
+        one && record.data && file.data
+            ? session.type(one.recordType).fields.filter((field) => file.data?.correct.includes(field.name))
+            : [],
     );
     const changed = $derived(
         Object.fromEntries(Object.entries(corrections).filter(([name, value]) => value !== (record.data?.values[name] ?? null))),
     );
     $effect(() => {
-        if (record.data && Object.keys(corrections).length === 0)
+        // Once, when what may be corrected is known: afterwards it is theirs.
+        if (record.data && correctable.length && untrack(() => Object.keys(corrections).length) === 0)
             corrections = Object.fromEntries(correctable.map((field) => [field.name, record.data?.values[field.name] ?? null]));
     });
 
@@ -56,6 +62,11 @@
     });
     const ready = $derived(!busy && (!wants[act] || text.trim() !== '') && (act !== 'hand' || to !== ''));
     const question = $derived(act === 'answer' ? one?.seats[place]?.talk.at(-1)?.text : undefined);
+
+    /** Where something has to be said, the dialog begins there and not at its button. */
+    function keepFocus(box: HTMLTextAreaElement) {
+        if (wants[act]) requestAnimationFrame(() => box.focus());
+    }
 
     async function decide(answer: 'yes' | 'no') {
         const left: string[] = [];
@@ -97,7 +108,7 @@
                 unlock: 'The record is free. The sign-off goes on.',
             };
             if (told[act]) toasts.tell(told[act]);
-            ondone();
+            given.ondone();
         } catch (thrown) {
             problem = said(thrown);
             if (!(thrown instanceof Refusal)) toasts.complain(problem);
@@ -114,7 +125,7 @@
     danger={act === 'no' || act === 'withdraw'}
     busy={!ready}
     onconfirm={run}
-    {onclose}
+    onclose={given.onclose}
 >
     <ul>
         {#each cases.slice(0, 5) as signOff (signOff.id)}<li><b class="text-ink">{signOff.recordTitle}</b> {signOff.why}</li>{/each}
@@ -141,14 +152,13 @@
         </select>
     {/if}
     {#if words[act].hint}
-        <!-- svelte-ignore a11y_autofocus -->
         <textarea
             class="input"
             rows="3"
             aria-label={act === 'no' ? 'Why not' : act === 'yes' ? 'Comment' : words[act].hint}
             placeholder={words[act].hint}
             maxlength={act === 'unlock' ? 500 : 2000}
-            autofocus={wants[act]}
+            {@attach keepFocus}
             onkeydown={(event) => {
                 if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void run();
             }}

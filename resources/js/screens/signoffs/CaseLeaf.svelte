@@ -1,6 +1,5 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { Dropdown, DropdownItem } from 'flowbite-svelte';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Shown from '../../parts/Shown.svelte';
     import Stamp from '../../parts/Stamp.svelte';
@@ -13,7 +12,6 @@
     /* One case: what it is about, what the change was, where it stands, and what was decided before. */
     type Props = { signOff: Shapes['SignOffShape']; onact: (act: Act, place?: number) => void };
     let { signOff, onact }: Props = $props();
-    let more = $state(false);
     const type = $derived(session.type(signOff.recordType));
     const path = $derived({ type: signOff.recordType, id: signOff.recordId });
     const record = createQuery(() => ({
@@ -34,31 +32,14 @@
 </script>
 
 <header>
-    <div class="flex items-start gap-3">
-        <div class="min-w-0 flex-1">
-            <h2 class="title text-[21px]!">
-                <a class="hover:text-iris" href="/records/{signOff.recordType}/{signOff.recordId}">{signOff.recordTitle}</a>
-            </h2>
-            <p class="sub">
-                {type.label} <span class="figures">{signOff.recordNumber}</span> ·
-                <a class="hover:text-iris" href="/ledger/{signOff.entry}">{signOff.ruleName}</a>
-                {#if signOff.asker}· asked by {signOff.asker}{/if}
-            </p>
-        </div>
-        {#if signOff.mine}
-            <button type="button" class="btn go" onclick={() => onact('yes')}>Agree…</button>
-            <button type="button" class="btn" onclick={() => onact('no')}>Decline…</button>
-            {#if mayGive}
-                <button type="button" class="btn" aria-haspopup="menu" aria-expanded={more}>More</button>
-                <Dropdown bind:isOpen={more} simple placement="bottom-end" class="menu z-30">
-                    <DropdownItem onclick={() => ((more = false), onact('ask'))}>Ask a question first…</DropdownItem>
-                    <DropdownItem onclick={() => ((more = false), onact('hand'))}>Hand it to somebody else…</DropdownItem>
-                </Dropdown>
-            {/if}
-        {:else if signOff.mayWithdraw}
-            <button type="button" class="btn" onclick={() => onact('withdraw')}>Withdraw…</button>
-        {/if}
-    </div>
+    <h2 class="title text-[21px]!">
+        <a class="hover:text-iris" href="/records/{signOff.recordType}/{signOff.recordId}">{signOff.recordTitle}</a>
+    </h2>
+    <p class="sub">
+        {type.label} <span class="figures">{signOff.recordNumber}</span> ·
+        <a class="hover:text-iris" href="/ledger/{signOff.entry}">{signOff.ruleName}</a>
+        {#if signOff.asker}· asked by {signOff.asker}{/if}
+    </p>
     {#if signOff.why}<p class="mt-2">{signOff.why}</p>{/if}
     {#if file.data?.amount}
         <p class="mt-1 text-[13px] text-ink-2">
@@ -66,11 +47,23 @@
                 <b class="text-ink figures">{file.data.limit ?? 'none'}</b>{/if}.
         </p>
     {/if}
+    {#if signOff.mine}
+        <div class="mt-3 flex gap-2">
+            <button type="button" class="btn go" onclick={() => onact('yes')}>Agree…</button>
+            <button type="button" class="btn" onclick={() => onact('no')}>Decline…</button>
+            {#if mayGive}
+                <button type="button" class="btn quiet" onclick={() => onact('ask')}>Ask first…</button>
+                <button type="button" class="btn quiet" onclick={() => onact('hand')}>Hand over…</button>
+            {/if}
+        </div>
+    {:else if signOff.mayWithdraw}
+        <div class="mt-3"><button type="button" class="btn" onclick={() => onact('withdraw')}>Withdraw…</button></div>
+    {/if}
 </header>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <div class="scroll" style="--margin-at: 116px" role="region" aria-label="The case" tabindex="0">
     {#if file.isError}<p class="callout bad mx-7">{said(file.error)}</p>{/if}
-    {#if file.data?.changed.length}
+    {#if file.data?.changed.length && !file.data.isNew}
         <h3 class="px-7 pt-3 text-[13px] font-semibold">What changed</h3>
         <dl class="px-7 pb-2">
             {#each file.data.changed as one (one.label)}
