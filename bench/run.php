@@ -11,6 +11,7 @@ use Bench\ListBench;
 use Bench\PhraseBench;
 use Bench\RuleBench;
 use Bench\SaveBench;
+use Bench\SignOffBench;
 use Bench\TimeBench;
 use Bench\TurnBench;
 use Illuminate\Contracts\Console\Kernel;
@@ -32,6 +33,7 @@ $parts = [
     'drain' => DrainBench::run(...),
     'list' => ListBench::run(...),
     'bulk' => RuleBench::bulk(...),
+    'sign-offs' => SignOffBench::run(...),
     'rehearse' => EvidenceBench::rehearsal(...),
     'remarks' => EvidenceBench::remarks(...),
     'look-back' => EvidenceBench::lookBack(...),

@@ -45,6 +45,9 @@ final class StoredSignOff extends LedgerModel
 {
     protected $table = 'sign_offs';
 
+    /** Whether what it was about was found to be gone. */
+    public bool $isGone = false;
+
     protected $casts = [
         'rule_id' => 'integer',
         'page' => 'integer',

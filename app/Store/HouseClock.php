@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use Closure;
 use VividLedger\Time\Clock;
 
 /** The application's clock: the system's time plus what the company's clock is ahead. Everything that asks for now asks here. */
@@ -18,6 +19,25 @@ final class HouseClock implements Clock
     public function now(): \DateTimeImmutable
     {
         return $this->held ?? (new \DateTimeImmutable('@'.(time() + $this->company->clockOffset())));
+    }
+
+    /**
+     * Does something all of which happens at one moment: now, as it is at the beginning.
+     *
+     * @template T
+     *
+     * @param  Closure(): T  $work
+     * @return T
+     */
+    public function still(Closure $work): mixed
+    {
+        $before = $this->held;
+        $this->held = $this->now();
+        try {
+            return $work();
+        } finally {
+            $this->held = $before;
+        }
     }
 
     /** Stands still at a moment, for the making of the demo's history and for tests; null lets it run again. */

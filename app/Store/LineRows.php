@@ -116,8 +116,13 @@ final class LineRows
             ScheduledLine::rows()->whereIn('id', $this->locked)->where('status', LineStatus::Pencilled)
                 ->update(['status' => LineStatus::Held, 'held_code' => HeldCode::Locked]);
         }
+        $together = [];
         foreach ($this->moved as $line => [$due, $note]) {
-            ScheduledLine::toComeRows()->where('id', $line)->update(['due_at' => $due, 'note' => mb_substr($note, 0, self::SAID)]);
+            $together["{$due} {$note}"][] = $line;
+        }
+        foreach ($together as $same) {
+            [$due, $note] = $this->moved[$same[0]];
+            ScheduledLine::toComeRows()->whereIn('id', $same)->update(['due_at' => $due, 'note' => mb_substr($note, 0, self::SAID)]);
         }
         Batch::insert(ScheduledLine::class, $lines);
         foreach ($this->made as $run => $made) {

@@ -14,16 +14,9 @@ use VividLedger\SignOff\SeatState;
 /** Keeps people from changing a record while a sign-off that locks it waits. */
 final readonly class RecordLock
 {
-    private StoredSignOffs $signOffs;
-
-    public function __construct()
-    {
-        $this->signOffs = new StoredSignOffs;
-    }
-
     public function on(RecordType $type, int $id): ?Lock
     {
-        return $this->signOffs->lockOn($type->name, $id);
+        return (new StoredSignOffs)->lockOn($type->name, $id);
     }
 
     /** @throws Refused */

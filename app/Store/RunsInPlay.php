@@ -15,6 +15,7 @@ use VividLedger\Facts\Awaited;
 use VividLedger\Facts\PencilledLine;
 use VividLedger\Facts\Run;
 use VividLedger\Record\Alteration;
+use VividLedger\SignOff\SignOffStatus;
 
 /** Reads runs in play with their pencilled lines. */
 final class RunsInPlay
@@ -64,24 +65,37 @@ final class RunsInPlay
     /** @param  ?\DateTimeImmutable  $then  as it was at a moment; null for now */
     private static function signOff(int $run, string $key, ?\DateTimeImmutable $then): ?Awaited
     {
-        $kept = $key === '' ? null : StoredSignOff::query()->with('seats')->where('run_id', $run)->where('line_key', $key)->latest('id')
-            ->first();
-        if ($kept === null || ($then !== null && $kept->started_at > $then)) {
+        $row = $key === '' ? null : StoredSignOff::rows()->where('run_id', $run)->where('line_key', $key)->orderByDesc('id')
+            ->first(['id', 'status', 'step', 'started_at', 'ended_at']);
+        if ($row === null || ($then !== null && $row->started_at > Columns::moment($then))) {
             return null;
         }
-        $isOpen = $kept->ended_at === null || ($then !== null && $kept->ended_at > $then);
+        $ended = $row->ended_at === null || ($then !== null && $row->ended_at > Columns::moment($then)) ? null
+            : Columns::instant($row->ended_at);
 
         return new Awaited(
-            $isOpen ? 1 : 0,
-            $kept->started_at,
+            $ended === null ? 1 : 0,
+            Columns::instant($row->started_at),
             null,
-            $isOpen ? null : $kept->ended_at,
-            $isOpen ? '' : $kept->status->value,
-            array_filter(
-                $kept->signOff()->stepsAgreed(),
-                static fn (\DateTimeImmutable $at): bool => $then === null || $at <= $then,
-            ),
+            $ended,
+            $ended === null ? '' : $row->status,
+            self::steps($row, $ended, $then),
         );
+    }
+
+    /**
+     * When each step was agreed to; of the only step that is when all of it was.
+     *
+     * @return array<int, \DateTimeImmutable> by step, from 0
+     */
+    private static function steps(\stdClass $row, ?\DateTimeImmutable $ended, ?\DateTimeImmutable $then): array
+    {
+        if ((int) $row->step === 0) {
+            return $ended !== null && $row->status === SignOffStatus::Agreed->value ? [0 => $ended] : [];
+        }
+        $steps = StoredSignOff::query()->with('seats')->whereKey($row->id)->sole()->signOff()->stepsAgreed();
+
+        return array_filter($steps, static fn (\DateTimeImmutable $at): bool => $then === null || $at <= $then);
     }
 
     /**

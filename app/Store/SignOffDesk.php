@@ -176,8 +176,7 @@ final readonly class SignOffDesk
     private function move(int $id, Actor $actor, Closure $act): StoredSignOff
     {
         try {
-            $isGone = false;
-            $kept = $this->db->transaction(function () use ($id, $actor, $act, &$isGone): StoredSignOff {
+            $kept = $this->db->transaction(fn (): StoredSignOff => $this->clock->still(function () use ($id, $actor, $act): StoredSignOff {
                 $kept = $this->locked($id);
                 if ($actor->personId === null && $kept->status !== SignOffStatus::Waiting) {
                     $kept->update(['wakes_at' => null]);
@@ -189,7 +188,7 @@ final readonly class SignOffDesk
                 $record = $facts->record($kept->record_type, $kept->record_id);
                 $clerk = $record === null ? null : $this->routes->clerk($kept, new View($record, $facts));
                 if ($record === null || $clerk === null) {
-                    $isGone = true;
+                    $kept->isGone = true;
                     if ($kept->status === SignOffStatus::Waiting) {
                         $this->keeper->end($kept, SignOffStatus::Stopped, $actor);
                     }
@@ -197,16 +196,16 @@ final readonly class SignOffDesk
                     return $kept;
                 }
                 $moved = $act($clerk, $kept);
-                // The act may have changed the record.
-                $now = $this->clerkNow($kept);
-                $this->keeper->keep($kept, $moved->signOff, $now->wakesAt($moved->signOff));
-                SignOffTasks::over($kept->id, $actor->personId, $this->clock->now());
+                $this->keeper->keep($kept, $moved->signOff, $this->routes->wakesAt($kept, $moved->signOff, $facts));
+                if ($this->routes->givesTasks($kept)) {
+                    SignOffTasks::over($kept->id, $actor->personId, $this->clock->now());
+                }
                 if ($moved->events !== []) {
-                    $this->tell($kept, $moved, $actor);
+                    $this->tell($kept, $moved, $actor, $record);
                 }
 
                 return $kept;
-            });
+            }));
         } catch (NotDecided $not) {
             throw new Refused($not->reason, $not->getMessage(), match ($not->reason) {
                 'no_comment', 'cannot_be_given', 'nobody_to_ask' => RefusedFor::Invalid,
@@ -215,7 +214,7 @@ final readonly class SignOffDesk
             });
         }
         // That it has ended is kept; what was said was not taken all the same.
-        if ($isGone && $actor->personId !== null) {
+        if ($kept->isGone && $actor->personId !== null) {
             throw new Refused('ended', 'What it was about is gone, so it has ended undecided.', RefusedFor::Conflict);
         }
 
@@ -223,15 +222,10 @@ final readonly class SignOffDesk
     }
 
     /** The entry, the notes to those who are asked, and what has ended as an event that rules and waiting lines answer. */
-    private function tell(StoredSignOff $kept, Moved $moved, Actor $actor): void
+    private function tell(StoredSignOff $kept, Moved $moved, Actor $actor, Record $record): void
     {
         $entry = $this->keeper->entry($kept, $actor, $moved->events);
-        $record = $this->facts()->record($kept->record_type, $kept->record_id);
-        $route = $this->routes->of($kept);
-        if ($record === null || $route === null) {
-            return;
-        }
-        $this->notes->happened($kept, $moved->events, $record, $entry, $route->steps[$moved->signOff->step]->task ?? false);
+        $this->notes->happened($kept, $moved->events, $record, $entry, $this->routes->givesTasks($kept, $moved->signOff->step));
         $steps = array_filter($moved->events, static fn (SignOffEvent $event): bool => $event->kind === SignOffEventKind::StepAgreed);
         if (! $moved->signOff->isOpen()) {
             $status = $moved->signOff->status->said();

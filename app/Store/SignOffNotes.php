@@ -23,6 +23,9 @@ final readonly class SignOffNotes
         SignOffEventKind::Deputised, SignOffEventKind::HandedOver, SignOffEventKind::Rerouted,
     ];
 
+    /** Of these somebody hears. */
+    private const HEARD = [...self::ASKED, SignOffEventKind::AskedBack, SignOffEventKind::AnsweredBack];
+
     public function __construct(
         private Outbox $outbox,
         private SchemaStore $schemas,
@@ -48,6 +51,10 @@ final readonly class SignOffNotes
      */
     public function happened(StoredSignOff $kept, array $events, Record $record, int $entry, bool $gives): void
     {
+        $isHeard = array_filter($events, static fn (SignOffEvent $event): bool => in_array($event->kind, self::HEARD, true));
+        if ($isHeard === [] && ! $gives) {
+            return;
+        }
         $kept->unsetRelation('seats')->load('seats.person');
         $about = $this->about($record);
         $messages = [];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\StoredSignOff;
+use VividLedger\Facts\Facts;
 use VividLedger\Facts\View;
 use VividLedger\House\Directory;
 use VividLedger\Rule\Line\AsksSignOff;
@@ -12,7 +13,9 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\SignOff\Clerk;
 use VividLedger\SignOff\Route;
+use VividLedger\SignOff\SignOff;
 use VividLedger\SignOff\StepsSlot;
+use VividLedger\SignOff\Times;
 
 /** The route of a sign-off: the one it began with, whatever has since become of the rule or of the route that it names. */
 final class SignOffRoutes
@@ -45,6 +48,26 @@ final class SignOffRoutes
         $route = $this->of($kept);
 
         return $route === null ? null : new Clerk($route, $view, $this->company->zone());
+    }
+
+    /** When it has to be tended next, as it stands after something was done to it. */
+    public function wakesAt(StoredSignOff $kept, SignOff $signOff, Facts $facts): ?\DateTimeImmutable
+    {
+        $route = $signOff->isOpen() ? $this->of($kept) : null;
+
+        return $route === null ? null : (new Times($route, $facts, $this->company->zone()))->wakesAt($signOff);
+    }
+
+    /** Whether those who are asked get a task, too: at a step, or at any. */
+    public function givesTasks(StoredSignOff $kept, ?int $at = null): bool
+    {
+        foreach ($this->of($kept)->steps ?? [] as $nth => $step) {
+            if ($step->task && ($at === null || $at === $nth)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @param  list<mixed>  $steps  as a rule file writes them */

@@ -58,6 +58,9 @@ final class SignOffTasks
     {
         $past = SignOffSeat::query()->where('sign_off_id', $signOff)->where('state', '!=', SeatState::Waiting)->whereNotNull('task_id')
             ->get(['id', 'task_id', 'person_id', 'state']);
+        if ($past->isEmpty()) {
+            return;
+        }
         foreach ($past as $seat) {
             $isDone = $seat->person_id === $doneBy && in_array($seat->state, [SeatState::Yes, SeatState::No], true);
             Task::query()->whereKey($seat->task_id)->where('status', TaskStatus::Open)->update([

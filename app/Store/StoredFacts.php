@@ -13,13 +13,16 @@ final class StoredFacts extends Ports
 
     private readonly StoredGuards $keys;
 
+    private readonly StoredSignOffs $signOffs;
+
     public function __construct(SchemaStore $schemas, \DateTimeImmutable $at, \DateTimeZone $zone)
     {
         $this->stored = new StoredRecords($schemas, $at, $zone, takes: true);
         $this->keys = new StoredGuards;
         $names = new PeopleStore($schemas);
         $people = new StoredPeople($names, takes: true);
-        parent::__construct($at, $this->stored, $this->keys, new StoredTasks, new StoredSignOffs, $people, $names);
+        $this->signOffs = new StoredSignOffs;
+        parent::__construct($at, $this->stored, $this->keys, new StoredTasks, $this->signOffs, $people, $names);
     }
 
     /** Whether anything was answered from the records of a type. */
@@ -32,6 +35,12 @@ final class StoredFacts extends Ports
     public function rememberRecords(string $type, array $ids): void
     {
         $this->stored->remember($type, $ids);
+    }
+
+    /** @param  list<int>  $ids  of records that may be locked, looked at at once */
+    public function rememberLocks(string $type, array $ids): void
+    {
+        $this->signOffs->remember($type, $ids);
     }
 
     /** @param  list<int>  $ids  of records whose guards will be asked for, fetched at once */

@@ -14,13 +14,52 @@ use VividLedger\SignOff\Hold;
 use VividLedger\SignOff\SignOffStatus;
 
 /** Sign-offs from the database: as they are now, or what was locked at a moment. */
-final readonly class StoredSignOffs implements SignOffFacts
+final class StoredSignOffs implements SignOffFacts
 {
-    public function __construct(private ?\DateTimeImmutable $at = null)
+    /** @var array<string, ?Lock> by record, asked once */
+    private array $locks = [];
+
+    /** @var array<string, ?SignOffSeen> by record, asked once */
+    private array $seen = [];
+
+    public function __construct(private readonly ?\DateTimeImmutable $at = null)
     {
     }
 
     public function lockOn(string $type, int $id): ?Lock
+    {
+        $key = "{$type}:{$id}";
+
+        return array_key_exists($key, $this->locks) ? $this->locks[$key] : $this->locks[$key] = $this->lock($type, $id);
+    }
+
+    /**
+     * Locks of records that will be asked for, fetched at once.
+     *
+     * @param  list<int>  $ids
+     */
+    public function remember(string $type, array $ids): void
+    {
+        foreach ($ids as $id) {
+            $this->locks["{$type}:{$id}"] = null;
+        }
+        foreach (StoredSignOff::query()->lockingAmong($type, $ids)->orderByDesc('id')->toBase()->get() as $row) {
+            $this->locks["{$type}:{$row->record_id}"] = self::of($row);
+        }
+    }
+
+    public function signOffOn(string $type, int $id): ?SignOffSeen
+    {
+        $key = "{$type}:{$id}";
+        if (! array_key_exists($key, $this->seen)) {
+            $latest = StoredSignOff::query()->with('seats')->where('record_type', $type)->where('record_id', $id)->latest('id')->first();
+            $this->seen[$key] = $latest === null ? null : $latest->signOff()->seen($latest->why);
+        }
+
+        return $this->seen[$key];
+    }
+
+    private function lock(string $type, int $id): ?Lock
     {
         $rows = StoredSignOff::rows()->where('record_type', $type)->where('record_id', $id)->where('hold', '!=', Hold::Nothing->value);
         if ($this->at === null) {
@@ -32,19 +71,17 @@ final readonly class StoredSignOffs implements SignOffFacts
         }
         $row = $rows->orderBy('id')->first(['id', 'rule_id', 'run_id', 'started_at', 'hold']);
 
-        return $row === null ? null : new Lock(
+        return $row === null ? null : self::of($row);
+    }
+
+    private static function of(\stdClass $row): Lock
+    {
+        return new Lock(
             (int) $row->id,
             (int) $row->rule_id,
             $row->run_id === null ? null : (int) $row->run_id,
             Columns::instant($row->started_at),
             $row->hold === Hold::CatchUp->value,
         );
-    }
-
-    public function signOffOn(string $type, int $id): ?SignOffSeen
-    {
-        $latest = StoredSignOff::query()->with('seats')->where('record_type', $type)->where('record_id', $id)->latest('id')->first();
-
-        return $latest === null ? null : $latest->signOff()->seen($latest->why);
     }
 }

@@ -9,9 +9,12 @@ use VividLedger\Facts\Awaited;
 use VividLedger\Facts\TaskFacts;
 
 /** Tasks and runs from the database, as they are now or as they were at a moment. */
-final readonly class StoredTasks implements TaskFacts
+final class StoredTasks implements TaskFacts
 {
-    public function __construct(private ?\DateTimeImmutable $at = null)
+    /** @var array<string, ?Awaited> what lines wait for, asked once */
+    private array $awaited = [];
+
+    public function __construct(private readonly ?\DateTimeImmutable $at = null)
     {
     }
 
@@ -27,6 +30,9 @@ final readonly class StoredTasks implements TaskFacts
 
     public function tasksOf(int $run, string $key): ?Awaited
     {
-        return RunsInPlay::tasks($run, $key, $this->at);
+        $known = "{$run}:{$key}";
+
+        return array_key_exists($known, $this->awaited) ? $this->awaited[$known]
+            : $this->awaited[$known] = RunsInPlay::tasks($run, $key, $this->at);
     }
 }

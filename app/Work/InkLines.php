@@ -67,6 +67,15 @@ final readonly class InkLines
      */
     public function perform(array $rows, ?Actor $by = null, array $data = []): int
     {
+        return $this->clock->still(fn (): int => $this->performAll($rows, $by, $data));
+    }
+
+    /**
+     * @param  list<DueRow>  $rows
+     * @param  array<string, mixed>  $data
+     */
+    private function performAll(array $rows, ?Actor $by, array $data): int
+    {
         $now = $this->clock->now();
         $tasks = array_values(array_filter($rows, static fn (DueRow $row): bool => $row instanceof DueTask));
         if ($tasks !== []) {
@@ -78,7 +87,15 @@ final readonly class InkLines
             return $done;
         }
         $records = $this->records($rows, $by !== null);
-        $settlement = $this->save->settlement($now);
+        $ids = [];
+        foreach (array_filter($records) as $record) {
+            $ids[$record->type][] = $record->id;
+        }
+        $settlement = $this->save->settlement($now, static function (StoredFacts $facts) use ($ids): void {
+            foreach ($ids as $type => $ofType) {
+                $facts->rememberLocks($type, $ofType);
+            }
+        });
         $book = new RememberedRuleBook($this->rules);
         $starting = StoredRule::query()->findMany(array_filter(array_map(
             static fn (DueRow $row): ?int => $row instanceof DueStart ? $row->rule : null,

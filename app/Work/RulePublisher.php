@@ -21,11 +21,17 @@ use App\Store\RuleDoor;
 use App\Store\RuleStore;
 use App\Store\RuleWatching;
 use App\Store\RunMover;
+use App\Store\SchemaStore;
 use Illuminate\Database\Connection;
 use VividLedger\Engine\StruckCode;
+use VividLedger\Proofread\Level;
+use VividLedger\Proofread\Proofreader;
+use VividLedger\Proofread\Remark;
+use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\RuleStatus;
+use VividLedger\Shape\Node;
 
 /**
  * The life of a rule. A page is never changed; publishing the draft makes the next one. Every step is an entry, and the entries
@@ -43,6 +49,7 @@ final readonly class RulePublisher
         private HouseClock $clock,
         private ExistingRecords $existing,
         private RunMover $runs,
+        private SchemaStore $schemas,
     ) {
     }
 
@@ -64,6 +71,7 @@ final readonly class RulePublisher
             $file = $stored->draft ?? throw new Refused('no_draft', 'There is nothing new to put in force.', RefusedFor::Conflict);
             $number = 1 + (int) $stored->pages()->max('number');
             $rule = $this->finished($file, $id, $number);
+            $this->mustNotBlock($rule, $file);
             PublishedPage::query()->create([
                 'rule_id' => $id, 'number' => $number, 'file' => $file, 'published_at' => $this->clock->now(), 'published_by' => $by,
                 'why' => mb_substr($why, 0, self::WHY_LENGTH),
@@ -146,6 +154,23 @@ final readonly class RulePublisher
         $message = "The rule is not finished. {$count} ".($count === 1 ? 'word wants' : 'words want').' mending.';
 
         return $page->rule ?? throw new Refused('unfinished_rule', $message, RefusedFor::Invalid, RuleStore::listed($page->problems));
+    }
+
+    /**
+     * What proofreading a rule found in the rule itself can keep it from being put in force.
+     *
+     * @param  array<array-key, mixed>  $file
+     */
+    private function mustNotBlock(Rule $rule, array $file): void
+    {
+        $remarks = Proofreader::read(new RuleAmongOthers($rule, new Node($file), $this->schemas->schema(), []));
+        $blocking = array_values(array_filter($remarks, static fn (Remark $remark): bool => $remark->level === Level::Blocks));
+        if ($blocking !== []) {
+            throw new Refused('blocked', "{$blocking[0]->message} {$blocking[0]->advice}", RefusedFor::Invalid, array_map(
+                static fn (Remark $remark): array => ['at' => $remark->at, 'code' => $remark->code, 'message' => $remark->message],
+                $blocking,
+            ));
+        }
     }
 
     private function sound(StoredRule $stored): Rule

@@ -13,6 +13,7 @@ use VividLedger\Proofread\Check\DateThatMoves;
 use VividLedger\Proofread\Check\EscalatesToTheSame;
 use VividLedger\Proofread\Check\FindsNobody;
 use VividLedger\Proofread\Check\MessageAtEachSave;
+use VividLedger\Proofread\Check\NobodyDecides;
 use VividLedger\Proofread\Check\OwnEcho;
 use VividLedger\Proofread\Check\RangesOfSet;
 use VividLedger\Proofread\Check\SetDifferently;
@@ -28,7 +29,7 @@ final class Proofreader
         ConditionsHold::class, Shadowed::class, RangesOfSet::class, SetOffEachOther::class,
         SetDifferently::class, OwnEcho::class, MessageAtEachSave::class,
         ChaseWithoutEnd::class, AfterTheEnd::class, DateThatMoves::class, EscalatesToTheSame::class, AlwaysInQuietHours::class,
-        WaitsWithoutEnd::class, FindsNobody::class,
+        WaitsWithoutEnd::class, NobodyDecides::class, FindsNobody::class,
     ];
 
     /** @return list<Remark> the weightiest first */

@@ -27,6 +27,9 @@ interface Approvers
     /** @return list<Person> in the order they are asked; none when nobody is found */
     public function people(View $view): array;
 
+    /** How many it asks at most; null when that depends on the record. */
+    public function most(): ?int;
+
     /** Whether they are found by looking at who manages whom, so that a new manager is asked in the place of the old one. */
     public function followsTree(): bool;
 }

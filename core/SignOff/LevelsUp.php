@@ -59,4 +59,9 @@ final readonly class LevelsUp implements Approvers
     {
         return true;
     }
+
+    public function most(): int
+    {
+        return $this->levels;
+    }
 }

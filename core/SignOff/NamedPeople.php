@@ -61,4 +61,9 @@ final readonly class NamedPeople implements Approvers
 
         return true;
     }
+
+    public function most(): int
+    {
+        return count($this->who);
+    }
 }

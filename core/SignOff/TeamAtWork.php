@@ -49,4 +49,9 @@ final readonly class TeamAtWork implements Approvers
     {
         return false;
     }
+
+    public function most(): null
+    {
+        return null;
+    }
 }

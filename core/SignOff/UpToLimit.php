@@ -80,4 +80,9 @@ final readonly class UpToLimit implements Approvers, AsksAmount
     {
         return true;
     }
+
+    public function most(): null
+    {
+        return null;
+    }
 }

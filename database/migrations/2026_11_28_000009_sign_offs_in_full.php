@@ -22,6 +22,8 @@ return new class extends Migration
             $table->dateTime('held_at')->nullable();
             $table->json('talk')->nullable();
             $table->unsignedBigInteger('task_id')->nullable()->index();
+            $table->index(['person_id', 'state', 'sign_off_id']);
+            $table->dropIndex(['person_id', 'state']);
         });
         Schema::table('messages', function (Blueprint $table): void {
             $table->unsignedBigInteger('sign_off_id')->nullable();
@@ -74,7 +76,11 @@ return new class extends Migration
             $table->dropConstrainedForeignId('deputy_id');
             $table->dropColumn(['away', 'sign_off_limits']);
         });
-        Schema::table('sign_off_seats', fn (Blueprint $table) => $table->dropColumn(['for_id', 'held_at', 'talk', 'task_id']));
+        Schema::table('sign_off_seats', function (Blueprint $table): void {
+            $table->index(['person_id', 'state']);
+            $table->dropIndex(['person_id', 'state', 'sign_off_id']);
+            $table->dropColumn(['for_id', 'held_at', 'talk', 'task_id']);
+        });
         Schema::table('sign_offs', function (Blueprint $table): void {
             $table->dropIndex(['status', 'started_at']);
             $table->dropColumn(['hold', 'released', 'route']);

@@ -270,7 +270,10 @@ final class ContractTest extends AppTestCase
 
     private function signOffsInFull(): void
     {
-        $ines = ['who' => ['kind' => 'people', 'people' => [['kind' => 'named', 'handle' => 'ines.okafor']]]];
+        $ines = [
+            'who' => ['kind' => 'people', 'people' => [['kind' => 'named', 'handle' => 'ines.okafor']]],
+            'within' => ['amount' => 2, 'unit' => 'day'],
+        ];
         $route = $this->told('POST', '/api/routes', ['recordType' => 'ticket', 'name' => 'Route', 'steps' => [$ines]])->json();
         $this->told('GET', '/api/routes');
         $this->inForce([

@@ -12,6 +12,8 @@ use VividLedger\SignOff\SignOffStatus;
 /** A record that is locked while a sign-off waits: for people, for rules, for lines; and free again at every end. */
 final class SignOffLockTest extends SignOffTestCase
 {
+    private const WEEK = ['within' => ['amount' => 7, 'unit' => 'day']];
+
     private const NOTE = [
         'name' => 'Stage told', 'on' => 'quote', 'when' => ['kind' => 'changed', 'fields' => ['discount', 'stage']],
         'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'Seen at {discount}']],
@@ -20,7 +22,7 @@ final class SignOffLockTest extends SignOffTestCase
     public function test_nobody_changes_what_is_being_signed_off(): void
     {
         $byHand = $this->inForce(['when' => ['kind' => 'by_hand'], 'name' => 'By hand'] + self::NOTE);
-        $this->inForce(self::asking([['who' => self::CLEA]], ['hold' => 'locked']));
+        $this->inForce(self::asking([['who' => self::CLEA] + self::WEEK], ['hold' => 'locked']));
         $quote = $this->quote();
         $id = $this->latest()->id;
         $entries = DB::table('entries')->count();
@@ -48,7 +50,7 @@ final class SignOffLockTest extends SignOffTestCase
     public function test_whoever_decides_corrects_what_they_may_and_rules_look_once_it_is_free(): void
     {
         $this->inForce(self::NOTE);
-        $this->inForce(self::asking([['who' => self::CLEA, 'correct' => ['discount']]], ['hold' => 'catch_up']));
+        $this->inForce(self::asking([['who' => self::CLEA, 'correct' => ['discount']] + self::WEEK], ['hold' => 'catch_up']));
         $quote = $this->quote();
         $signOff = $this->latest();
         $case = $this->as('clea.harrow', 'GET', "sign-offs/{$signOff->id}")->assertOk()->json();
@@ -74,7 +76,7 @@ final class SignOffLockTest extends SignOffTestCase
     public function test_rules_that_are_not_to_look_again_do_not(): void
     {
         $this->inForce(self::NOTE);
-        $this->inForce(self::asking([['who' => self::CLEA, 'correct' => ['discount']]], ['hold' => 'locked']));
+        $this->inForce(self::asking([['who' => self::CLEA, 'correct' => ['discount']] + self::WEEK], ['hold' => 'locked']));
         $quote = $this->quote();
         $id = $this->latest()->id;
         $this->as('clea.harrow', 'POST', 'sign-offs/answers', ['ids' => [$id], 'answer' => 'yes', 'corrections' => ['discount' => '15']]);
@@ -88,7 +90,7 @@ final class SignOffLockTest extends SignOffTestCase
             'name' => 'Later', 'when' => ['kind' => 'created'],
             'lines' => [['kind' => 'comment', 'text' => 'A day later', 'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day']]],
         ] + self::NOTE);
-        $this->inForce(self::asking([['who' => self::CLEA]], ['hold' => 'locked']));
+        $this->inForce(self::asking([['who' => self::CLEA] + self::WEEK], ['hold' => 'locked']));
         $quote = $this->quote();
         $this->passTo('2026-11-27T00:00:00Z');
         self::assertSame([], $this->comments($quote['id']));
@@ -99,7 +101,7 @@ final class SignOffLockTest extends SignOffTestCase
 
     public function test_an_administrator_sets_it_free_with_a_reason_and_it_goes_on(): void
     {
-        $this->inForce(self::asking([['who' => self::CLEA]], ['hold' => 'locked']));
+        $this->inForce(self::asking([['who' => self::CLEA] + self::WEEK], ['hold' => 'locked']));
         $quote = $this->quote();
         $id = $this->latest()->id;
         $unsaid = $this->as('ines.okafor', 'POST', "sign-offs/{$id}/unlock", ['reason' => ' ']);
@@ -127,6 +129,17 @@ final class SignOffLockTest extends SignOffTestCase
             $this->change($this->now('quote', $quote['id']), ['stage' => 'sent'], 'jonas.pike');
         }
         self::assertSame(0, DB::table('sign_offs')->where('released', false)->count());
+    }
+
+    public function test_a_rule_that_could_lock_a_record_for_good_is_not_put_in_force(): void
+    {
+        $file = self::asking([['who' => self::CLEA]], ['hold' => 'locked']);
+        $rule = $this->as('ines.okafor', 'POST', 'rules', ['file' => $file])->assertCreated()->json();
+        $refused = $this->as('ines.okafor', 'POST', "rules/{$rule['id']}/publish", ['version' => $rule['draftVersion']]);
+        $this->assertRefused($refused, 422, 'blocked', '/lines/0/steps/0');
+        self::assertSame('draft', $this->as('ines.okafor', 'GET', "rules/{$rule['id']}")->json('status'));
+        $remarks = $this->as('ines.okafor', 'POST', 'remarks', ['file' => $file])->assertOk()->json();
+        self::assertContains('blocks', array_column($remarks, 'level'));
     }
 
     public function test_changing_the_decisive_field_withdraws_and_asks_again(): void

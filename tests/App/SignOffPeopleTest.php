@@ -94,7 +94,7 @@ final class SignOffPeopleTest extends SignOffTestCase
     {
         Person::query()->where('handle', 'edda.marlow')->update(['manager_id' => $this->person('jonas.pike')->id]);
         $this->inForce(self::asking([['who' => ['kind' => 'up_to_limit', 'from' => self::OWNER, 'field' => 'net']] + self::DAYS]));
-        $this->quote();
+        $this->quote(['amount' => '900000']);
         self::assertSame(['clea.harrow', 'viktor.sand', 'edda.marlow'], $this->asked(), 'nobody’s limit suffices, and the ring ends');
         Person::query()->where('handle', 'clea.harrow')->update(['manager_id' => null]);
         $this->quote(['subject' => 'Moss', 'owner' => $this->person('clea.harrow')->id], 'clea.harrow');

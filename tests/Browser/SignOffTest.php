@@ -227,7 +227,8 @@ final class SignOffTest extends BrowserTestCase
     private function turnAnHour(): void
     {
         $this->api('POST', 'clock/turn', ['by' => 'hour']);
-        $this->until(fn (): bool => ($this->api('GET', 'clock')['turn']['turning'] ?? false) === false, 'for the clock to stand where it was turned to');
+        $stands = fn (): bool => ($this->api('GET', 'clock')['turn']['turning'] ?? false) === false;
+        $this->until($stands, 'for the clock to stand where it was turned to');
     }
 
     private function signOut(): void

@@ -193,6 +193,19 @@ final class RemarkTest extends TestCase
             ],
             [], null, '',
         ];
+        $signOff = static fn (array $step, array $line = []): array => ['when' => $changed('status'), 'lines' => [
+            $line + ['kind' => 'sign_off', 'steps' => [$step + ['who' => ['kind' => 'people', 'people' => [['kind' => 'owner']]]]]],
+        ]];
+        $week = ['within' => ['amount' => 1, 'unit' => 'week']];
+        yield 'a lock that one silent person keeps' => [
+            $signOff([], ['hold' => 'locked']), [], 'locked_for_good', '/lines/0/steps/0',
+        ];
+        yield 'a lock that time ends' => [$signOff($week, ['hold' => 'locked']), [], null, ''];
+        yield 'a step that waits for what never holds' => [
+            $signOff($week + ['until' => $all($is('status', 'open'), $is('status', 'closed'))]), [], 'never_agreed',
+            '/lines/0/steps/0/until',
+        ];
+        yield 'more than it asks' => [$signOff($week + ['needed' => 3]), [], 'too_many_needed', '/lines/0/steps/0/needed'];
         yield 'a date that moves' => [
             ['when' => ['kind' => 'date', 'field' => 'due', 'amount' => -3, 'unit' => 'day'], 'fires' => ['kind' => 'once_per_record']], [],
             'date_moves', '/fires',

@@ -366,6 +366,11 @@ final class SignOffTest extends TestCase
                 return array_values(array_filter(array_map(fn (int $id): ?Person => $this->world->person($id), $this->ids)));
             }
 
+            public function most(): int
+            {
+                return count($this->ids);
+            }
+
             public function followsTree(): bool
             {
                 return false;

@@ -7,6 +7,7 @@ namespace App\Http\Api;
 use App\Http\Api\Shape\SeatShape;
 use App\Http\Api\Shape\SignOffShape;
 use App\Http\Api\Shape\TalkShape;
+use App\Models\Columns;
 use App\Models\Person;
 use App\Models\SignOffSeat;
 use App\Models\StoredSignOff;
@@ -30,14 +31,18 @@ final readonly class SignOffs
     /** @return list<SignOffShape> those that wait, the one that has waited longest first; of the others the latest first */
     public function listed(string $box, Person $me, int $limit): array
     {
-        $of = self::of($box, $me)->limit($limit);
+        if ($box !== 'waiting') {
+            return $this->read(self::of($box, $me)->limit($limit)->latest('id'), $me);
+        }
+        // Found through the index of seats: of ten thousand only the first are looked at.
+        $ids = Columns::ints(self::seats($me, SeatState::Waiting)->orderBy('sign_off_id')->limit($limit)->pluck('sign_off_id'));
 
-        return $this->read($box === 'waiting' ? $of->orderBy('id') : $of->latest('id'), $me);
+        return $this->read(StoredSignOff::query()->whereIn('id', $ids)->orderBy('id'), $me);
     }
 
     public function count(string $box, Person $me): int
     {
-        return self::of($box, $me)->count();
+        return $box === 'waiting' ? self::seats($me, SeatState::Waiting)->count() : self::of($box, $me)->count();
     }
 
     public function one(StoredSignOff $signOff, Person $me): SignOffShape
@@ -67,8 +72,7 @@ final readonly class SignOffs
     /** @return Builder<StoredSignOff> */
     private static function of(string $box, Person $me): Builder
     {
-        $seats = static fn (SeatState ...$states): Builder => SignOffSeat::query()->select('sign_off_id')
-            ->where('person_id', $me->id)->whereIn('state', $states);
+        $seats = static fn (SeatState ...$states): Builder => self::seats($me, ...$states)->select('sign_off_id');
 
         return match ($box) {
             'waiting' => StoredSignOff::query()->whereIn('id', $seats(SeatState::Waiting)),
@@ -76,6 +80,12 @@ final readonly class SignOffs
             'decided' => StoredSignOff::query()->whereIn('id', $seats(SeatState::Yes, SeatState::No)->where('by_itself', false)),
             default => StoredSignOff::query(),
         };
+    }
+
+    /** @return Builder<SignOffSeat> somebody's */
+    private static function seats(Person $me, SeatState ...$states): Builder
+    {
+        return SignOffSeat::query()->where('person_id', $me->id)->whereIn('state', $states);
     }
 
     /**

@@ -18,7 +18,8 @@ final class WaitsWithoutEnd implements Check
         $remarks = [];
         foreach ($among->rule->lines as $placed) {
             $line = $placed->bare();
-            foreach ($line instanceof AsksSignOff ? $line->route()->steps : [] as $nth => $step) {
+            // Where the record is locked as well, more than a look is wanted: NobodyDecides says so.
+            foreach ($line instanceof AsksSignOff && ! $line->locks() ? $line->route()->steps : [] as $nth => $step) {
                 if ($step->within === null) {
                     $at = "/lines/{$placed->place}/steps/{$nth}";
                     $remarks[] = new Remark(

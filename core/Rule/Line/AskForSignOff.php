@@ -87,6 +87,11 @@ final readonly class AskForSignOff implements AsksSignOff, Line
         return $this->route;
     }
 
+    public function locks(): bool
+    {
+        return $this->hold !== Hold::Nothing;
+    }
+
     public function perform(Performance $performance): void
     {
         $placed = $performance->placed;

@@ -10,4 +10,7 @@ use VividLedger\SignOff\Route;
 interface AsksSignOff
 {
     public function route(): Route;
+
+    /** Whether the record is locked while it waits. */
+    public function locks(): bool;
 }
