@@ -97,6 +97,35 @@ final class RaceTest extends AppTestCase
         );
     }
 
+    /** Three are asked and one yes is enough; however many press at once, it ends once, and what follows comes once. */
+    public function test_a_sign_off_has_one_outcome_however_many_answer_at_once(): void
+    {
+        $people = array_map(fn (string $handle): int => $this->person($handle)->id, ['clea.harrow', 'ulla.verne', 'viktor.sand']);
+        $named = static fn (string $handle): array => ['kind' => 'named', 'handle' => $handle];
+        $after = static fn (string $status): array => ['kind' => 'comment', 'text' => "It is {$status}", 'at' => [
+            'kind' => 'signed_off', 'line' => 'asked', 'status' => $status, 'amount' => 0, 'unit' => 'day',
+        ]];
+        $this->inForce([
+            'name' => 'Asked at once', 'on' => 'quote', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'sign_off', 'key' => 'asked', 'steps' => [[
+                'who' => ['kind' => 'people', 'people' => array_map($named, ['clea.harrow', 'ulla.verne', 'viktor.sand'])], 'needed' => 1,
+            ]]], $after('agreed'), $after('declined')],
+        ]);
+        $customer = $this->customer('One for sign-offs')['id'];
+        for ($round = 0; $round < 4; $round++) {
+            $this->created('quote', ['subject' => "Q {$round}", 'customer' => $customer, 'stage' => 'draft'], 'jonas.pike');
+            $id = (int) DB::table('sign_offs')->max('id');
+            $this->together(['tests/App/Support/answer_sign_off.php', (string) $id, ...array_map(strval(...), $people)]);
+            $status = DB::table('sign_offs')->where('id', $id)->value('status');
+            self::assertContains($status, ['agreed', 'declined']);
+            $seats = DB::table('sign_off_seats')->where('sign_off_id', $id)->pluck('state')->countBy();
+            self::assertSame($status === 'agreed' ? 1 : 0, $seats['yes'] ?? 0, 'nobody’s second answer counts');
+            self::assertSame($status === 'declined' ? 3 : $seats['no'] ?? 0, $seats['no'] ?? 0, 'all three have to say no');
+            self::assertSame(1, DB::table('entries')->where('kind', 'signed_off')->where('record_id', DB::table('sign_offs')
+                ->where('id', $id)->value('record_id'))->where('record_type', 'quote')->count());
+        }
+    }
+
     /** A team that is asked for the first time by several saves at once: the turns stay even. */
     public function test_turns_stay_even_from_the_first_on(): void
     {

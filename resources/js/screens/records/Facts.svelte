@@ -62,7 +62,7 @@
     {/if}
 </header>
 {#if lock}
-    <p class="callout warn mx-7 mb-3 text-[13px]">
+    <p class="callout warn mx-7 my-3 text-[13px]">
         Locked since {moment(lock.startedAt)}, until {holders || 'a sign-off'}
         {holders.includes(' and ') ? 'have' : 'has'} said whether to sign it off.
         <a class="link" href="/sign-offs">Sign-offs</a>
