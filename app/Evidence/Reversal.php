@@ -14,6 +14,7 @@ use App\Models\RuleRun;
 use App\Models\ScheduledLine;
 use App\Models\StoredMessage;
 use App\Models\StoredRecord;
+use App\Models\StoredSignOff;
 use App\Models\Task;
 use App\Models\TaskStatus;
 use App\Store\Actor;
@@ -26,6 +27,7 @@ use App\Store\RecordWriter;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\SchemaStore;
+use App\Store\SignOffKeeper;
 use App\Store\Sql\ById;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
@@ -40,8 +42,9 @@ use VividLedger\Record\Value;
 
 /**
  * Takes back what the entries of rules did, or what a person's own edit changed: fields return to what they were, open tasks are
- * cancelled, pencilled lines struck out. What was sent stays sent. A field that somebody has changed since is left, unless it is
- * wanted back all the same. No rule answers a reversal: it leads back to a state that rules have answered before.
+ * cancelled, pencilled lines struck out, sign-offs that wait withdrawn. What was sent stays sent. A field that somebody has changed
+ * since is left, unless it is wanted back all the same. No rule answers a reversal: it leads back to a state that rules have answered
+ * before.
  *
  * @phpstan-type Conflict array{entry: int, type: string, record: int, number: string, label: string, was: string, set: string, is: string}
  */
@@ -66,6 +69,7 @@ final readonly class Reversal
         private RecordWriter $records,
         private LedgerWriter $ledger,
         private HouseClock $clock,
+        private SignOffKeeper $signOffs,
         private Company $company,
     ) {
     }
@@ -81,14 +85,14 @@ final readonly class Reversal
      * What a reversal would come to. Entries that were reversed already are left out.
      *
      * @param  list<int>  $entries
-     * @return array{entries: list<int>, fields: int, tasks: int, lines: int, sent: int, conflicts: list<Conflict>}
+     * @return array{entries: list<int>, fields: int, tasks: int, lines: int, signOffs: int, sent: int, conflicts: list<Conflict>}
      */
     public function preview(array $entries): array
     {
         $display = $this->display();
         $taken = $this->reversible($entries);
         $written = $this->written($taken);
-        $sum = ['entries' => $taken, 'fields' => 0, 'tasks' => 0, 'lines' => 0, 'sent' => 0, 'conflicts' => []];
+        $sum = ['entries' => $taken, 'fields' => 0, 'tasks' => 0, 'lines' => 0, 'signOffs' => 0, 'sent' => 0, 'conflicts' => []];
         $laid = $this->laid($written);
         foreach ($taken as $entry) {
             foreach ($written[$entry] ?? [] as $row) {
@@ -112,6 +116,7 @@ final readonly class Reversal
         }
         $sum['tasks'] = Task::query()->open()->whereIn('entry_id', $taken)->count();
         $sum['lines'] = ScheduledLine::query()->toCome()->whereNotNull('run_id')->whereIn('entry_id', $taken)->count();
+        $sum['signOffs'] = StoredSignOff::query()->askedBy($taken)->count();
         $sum['sent'] = StoredMessage::query()->where('status', '<>', MessageStatus::Cancelled)->whereIn('entry_id', $taken)->count();
 
         return $sum;
@@ -154,7 +159,7 @@ final readonly class Reversal
         $own = "{$row->record_type}:{$row->record_id}";
         // The record of the entry comes first: its new entry is the one that says it was reversed.
         $changes = [$own => $changes[$own] ?? []] + $changes;
-        $data = ['of' => $entry, 'why' => mb_substr(trim($why), 0, self::WHY_LENGTH)] + $this->struck($entry, $now);
+        $data = ['of' => $entry, 'why' => mb_substr(trim($why), 0, self::WHY_LENGTH)] + $this->struck($entry, $now, $by);
         $reversed = [];
         foreach ($changes as $key => $fields) {
             [$typeName, $id] = explode(':', $key);
@@ -202,8 +207,8 @@ final readonly class Reversal
         return $number;
     }
 
-    /** @return array{tasks: list<string>, lines: int, sent: int} what was taken back besides fields, and what stays sent */
-    private function struck(int $entry, \DateTimeImmutable $now): array
+    /** @return array{tasks: list<string>, lines: int, signOffs: int, sent: int} what was taken back besides fields, and what stays sent */
+    private function struck(int $entry, \DateTimeImmutable $now, int $by): array
     {
         $tasks = Task::query()->open()->where('entry_id', $entry)->lockForUpdate()->get();
         Task::query()->whereKey($tasks->modelKeys())->update(['status' => TaskStatus::Cancelled, 'done_at' => Columns::moment($now)]);
@@ -212,9 +217,10 @@ final readonly class Reversal
         $pencilled = static fn (): Builder => ScheduledLine::query()->where('entry_id', $entry)->whereNotNull('run_id');
         $lines = $pencilled()->toCome()->update(ScheduledLine::struck(StruckCode::Reversed, 'what pencilled it in was reversed'));
         RuleRun::close(Columns::ints($pencilled()->distinct()->pluck('run_id')));
+        $signOffs = $this->signOffs->takeBack($entry, new Actor($by));
         $sent = StoredMessage::query()->where('entry_id', $entry)->count();
 
-        return ['tasks' => Columns::texts($tasks->pluck('title')), 'lines' => $lines, 'sent' => $sent];
+        return ['tasks' => Columns::texts($tasks->pluck('title')), 'lines' => $lines, 'signOffs' => $signOffs, 'sent' => $sent];
     }
 
     /**

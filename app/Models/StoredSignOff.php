@@ -96,6 +96,18 @@ final class StoredSignOff extends LedgerModel
     }
 
     /**
+     * Those that entries asked for and that wait.
+     *
+     * @param  Builder<static>  $query
+     * @param  list<int>  $entries
+     * @return Builder<static>
+     */
+    public function scopeAskedBy(Builder $query, array $entries): Builder
+    {
+        return $query->where('status', SignOffStatus::Waiting)->whereIn('entry_id', $entries);
+    }
+
+    /**
      * Those that lock a record.
      *
      * @param  Builder<static>  $query

@@ -85,6 +85,17 @@ final readonly class SignOffKeeper
         }
     }
 
+    /** @return int how many of those that an entry asked for were still waiting, and are withdrawn */
+    public function takeBack(int $entry, Actor $actor): int
+    {
+        $open = StoredSignOff::query()->askedBy([$entry])->with('seats')->lockForUpdate()->get();
+        foreach ($open as $kept) {
+            $this->end($kept, SignOffStatus::Withdrawn, $actor, $entry);
+        }
+
+        return $open->count();
+    }
+
     /** Those of a record that is gone. */
     public function endOf(string $type, int $record, Actor $actor, int $cause): void
     {

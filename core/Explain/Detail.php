@@ -110,6 +110,7 @@ final readonly class Detail
             ...$this->changes(),
             ...array_map(static fn (string $title): string => "Task “{$title}” cancelled", $kept->texts('tasks')),
             $kept->number('lines') === 0 ? '' : Headline::counted($kept->number('lines'), 'pencilled line').' struck out',
+            $kept->number('signOffs') === 0 ? '' : Headline::counted($kept->number('signOffs'), 'sign-off').' withdrawn',
             $kept->texts('kept') === [] ? '' : 'Left as changed since: '.implode(', ', $kept->texts('kept')),
             $sent === 0 ? '' : Headline::counted($sent, 'message').($sent === 1 ? ' stays' : ' stay').' sent',
         ]);

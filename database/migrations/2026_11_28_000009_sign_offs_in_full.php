@@ -16,6 +16,7 @@ return new class extends Migration
             $table->boolean('released')->default(false)->comment('whether the record is free again and what waited for that is taken up');
             $table->json('route')->nullable()->comment('the steps as they were then, where the page only names them');
             $table->index(['status', 'started_at']);
+            $table->index('entry_id');
         });
         Schema::table('sign_off_seats', function (Blueprint $table): void {
             $table->unsignedBigInteger('for_id')->nullable();
@@ -83,6 +84,7 @@ return new class extends Migration
         });
         Schema::table('sign_offs', function (Blueprint $table): void {
             $table->dropIndex(['status', 'started_at']);
+            $table->dropIndex(['entry_id']);
             $table->dropColumn(['hold', 'released', 'route']);
         });
     }

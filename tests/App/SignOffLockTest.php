@@ -99,6 +99,22 @@ final class SignOffLockTest extends SignOffTestCase
         self::assertSame(['A day later', 'Signed off by Clea Harrow'], array_values(array_unique($this->comments($quote['id']))));
     }
 
+    public function test_a_lock_holds_for_what_falls_due_in_the_same_minute(): void
+    {
+        $dayLater = ['at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day']];
+        $this->inForce(self::asking([['who' => self::CLEA] + self::WEEK], ['hold' => 'locked'] + $dayLater));
+        $this->inForce(
+            ['name' => 'Later', 'when' => ['kind' => 'created'], 'lines' => [['kind' => 'comment', 'text' => 'A day later'] + $dayLater]]
+                + self::NOTE,
+        );
+        $quote = $this->quote();
+        $this->passTo('2026-11-27T00:00:00Z');
+        self::assertSame([SignOffStatus::Waiting, []], [$this->latest()->status, $this->comments($quote['id'])]);
+        self::assertSame('held', DB::table('scheduled_lines')->where('said', 'like', '%A day later%')->value('status'));
+        $this->say('clea.harrow', 'no', $this->latest()->id, ['comment' => 'Too much']);
+        self::assertEqualsCanonicalizing(['A day later', 'Declined: Clea Harrow: Too much'], array_unique($this->comments($quote['id'])));
+    }
+
     public function test_an_administrator_sets_it_free_with_a_reason_and_it_goes_on(): void
     {
         $this->inForce(self::asking([['who' => self::CLEA] + self::WEEK], ['hold' => 'locked']));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Models\Entry;
 use App\Models\StoredSignOff;
 use App\Store\Refused;
 use App\Store\SignOffDesk;
@@ -89,6 +90,22 @@ final class SignOffTest extends TimeTestCase
         $this->refused('ended', fn (): StoredSignOff => $this->desk()->answer($second->id, $clea, Answer::Yes, ''));
         self::assertSame(SignOffStatus::Stopped, $second->refresh()->status, 'nobody is told that a yes was taken which was not');
         self::assertSame(SignOffStatus::Stopped, $this->desk()->tend($second->id)->status);
+    }
+
+    public function test_reversing_what_asked_for_it_withdraws_it(): void
+    {
+        $this->discounted();
+        $signOff = StoredSignOff::query()->sole();
+        $preview = $this->as('ines.okafor', 'POST', 'reversals/preview', ['entries' => [$signOff->entry_id]])->assertOk();
+        self::assertSame(1, $preview->json('signOffs'));
+        $this->as('ines.okafor', 'POST', 'reversals', ['entries' => [$signOff->entry_id]])->assertOk();
+        self::assertSame(SignOffStatus::Withdrawn, $signOff->refresh()->status);
+        self::assertSame(0, $this->as('clea.harrow', 'GET', 'sign-offs?box=waiting')->json('total'));
+        self::assertSame(1, Entry::query()->where('kind', 'reversed')->sole()->data['signOffs']);
+        $this->workNow();
+        self::assertSame(0, DB::table('scheduled_lines')->whereIn('status', ['pencilled', 'held'])->where('sort', 'line')->count());
+        $again = $this->as('ines.okafor', 'POST', 'reversals/preview', ['entries' => [$signOff->entry_id]])->json();
+        self::assertSame([[], 0], [$again['entries'], $again['signOffs']]);
     }
 
     public function test_the_inbox_is_for_those_who_have_a_part_in_it(): void

@@ -151,9 +151,10 @@ final class EntryWordsTest extends TestCase
             'Due: no date → 1 Dec · nobody → Ines Okafor' => [
                 'task_changed', ['due' => [null, '1 Dec'], 'person' => [null, 'Ines Okafor']],
             ],
-            "“wrong”\nTask “Ring” cancelled\n2 pencilled lines struck out\nLeft as changed since: Status\n1 message stays sent" => [
-                'reversed', ['why' => 'wrong', 'tasks' => ['Ring'], 'lines' => 2, 'kept' => ['Status'], 'sent' => 1],
-            ],
+            "“wrong”\nTask “Ring” cancelled\n2 pencilled lines struck out\n1 sign-off withdrawn\nLeft as changed since: Status\n"
+                .'1 message stays sent' => [
+                    'reversed', ['why' => 'wrong', 'tasks' => ['Ring'], 'lines' => 2, 'signOffs' => 1, 'kept' => ['Status'], 'sent' => 1],
+                ],
             '' => ['created', []],
         ];
         foreach ($said as $words => [$kind, $data]) {

@@ -61,6 +61,7 @@ final class ReversalController extends Controller
             $sum['fields'],
             $sum['tasks'],
             $sum['lines'],
+            $sum['signOffs'],
             $sum['sent'],
             array_map(
                 static fn (array $conflict): ConflictShape => new ConflictShape(...$conflict),

@@ -22,7 +22,7 @@ use VividLedger\SignOff\SignOffStatus;
 /** Reads sign-offs, with the names of all they mention. */
 final readonly class SignOffs
 {
-    private const WITH = ['seats.person', 'seats.standsFor', 'asker', 'rule'];
+    private const WITH = ['seats.person:id,name', 'seats.standsFor:id,name', 'asker:id,name', 'rule:id,name'];
 
     public function __construct(private SchemaStore $schemas, private PeopleStore $names)
     {
