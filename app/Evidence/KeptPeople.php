@@ -43,6 +43,11 @@ final readonly class KeptPeople implements PeopleFacts
         return $this->today->team($name);
     }
 
+    public function role(string $name): array
+    {
+        return $this->today->role($name);
+    }
+
     public function lastInTurn(string $team): null
     {
         return null;

@@ -112,6 +112,12 @@ final class PeopleStore implements Directory
         return self::all(Row::rows()->where('team', $name)->where('active', true)->where('away', false)->orderBy('id'));
     }
 
+    /** @return list<Person> those who have a role and are at work, by id */
+    public function role(string $name): array
+    {
+        return self::all(Row::rows()->where('role', $name)->where('active', true)->where('away', false)->orderBy('id'));
+    }
+
     public function teams(): array
     {
         return Columns::texts(Row::query()->where('active', true)->distinct()->orderBy('team')->pluck('team'));

@@ -19,6 +19,9 @@ final class StoredPeople implements PeopleFacts
     /** @var array<string, list<Person>> */
     private array $teams = [];
 
+    /** @var array<string, list<Person>> */
+    private array $roles = [];
+
     /**
      * @param  bool  $takes  whether asking for a turn keeps others from it; else it is only looked at
      * @param  ?\DateTimeImmutable  $until  only messages sent before a moment count
@@ -50,6 +53,11 @@ final class StoredPeople implements PeopleFacts
     public function team(string $name): array
     {
         return $this->teams[$name] ??= $this->names->team($name);
+    }
+
+    public function role(string $name): array
+    {
+        return $this->roles[$name] ??= $this->names->role($name);
     }
 
     public function lastInTurn(string $team): ?int

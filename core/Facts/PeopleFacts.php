@@ -17,6 +17,9 @@ interface PeopleFacts extends Names
     /** @return list<Person> those of a team who are at work, by id */
     public function team(string $name): array;
 
+    /** @return list<Person> those who have a role and are at work, by id */
+    public function role(string $name): array;
+
     /** The one of a team whose turn it was last. */
     public function lastInTurn(string $team): ?int;
 

@@ -122,6 +122,11 @@ class Ports implements Facts
         return $this->people->team($name);
     }
 
+    public function role(string $name): array
+    {
+        return $this->people->role($name);
+    }
+
     public function lastInTurn(string $team): ?int
     {
         return $this->people->lastInTurn($team);

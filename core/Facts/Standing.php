@@ -142,6 +142,11 @@ final class Standing implements Facts
         return $this->below->team($name);
     }
 
+    public function role(string $name): array
+    {
+        return $this->below->role($name);
+    }
+
     public function lastInTurn(string $team): ?int
     {
         return $this->turns[$team] ?? $this->below->lastInTurn($team);

@@ -189,7 +189,12 @@ final class Paper implements Facts
 
     public function team(string $name): array
     {
-        return array_values(array_filter($this->below->team($name), fn (Person $person): bool => ! $this->isAway($person->id)));
+        return $this->present($this->below->team($name));
+    }
+
+    public function role(string $name): array
+    {
+        return $this->present($this->below->role($name));
     }
 
     public function lastInTurn(string $team): ?int
@@ -274,6 +279,15 @@ final class Paper implements Facts
     private function atWork(?Person $person): ?Person
     {
         return $person === null || ! $this->isAway($person->id) ? $person : $person->absent();
+    }
+
+    /**
+     * @param  list<Person>  $people
+     * @return list<Person> those who are there on this day of the rehearsal
+     */
+    private function present(array $people): array
+    {
+        return array_values(array_filter($people, fn (Person $person): bool => ! $this->isAway($person->id)));
     }
 
     private function isAway(int $person): bool

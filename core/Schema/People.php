@@ -9,7 +9,8 @@ final class People
 {
     public const TYPE = 'person';
 
-    private const ROLES = ['administrator' => 'Administrator', 'manager' => 'Manager', 'member' => 'Member', 'auditor' => 'Auditor'];
+    /** Labels of the roles that people have in the application. */
+    public const ROLES = ['administrator' => 'Administrator', 'manager' => 'Manager', 'member' => 'Member', 'auditor' => 'Auditor'];
 
     public static function type(): RecordType
     {

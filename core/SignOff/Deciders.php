@@ -14,7 +14,7 @@ use VividLedger\Shape\Offer;
 final class Deciders
 {
     /** @var list<class-string<Approvers>> */
-    public const ALL = [NamedPeople::class, LevelsUp::class, UpToLimit::class, TeamAtWork::class];
+    public const ALL = [NamedPeople::class, LevelsUp::class, UpToLimit::class, TeamAtWork::class, RoleAtWork::class];
 
     /** @return list<class-string<Approvers>> */
     public static function all(): array

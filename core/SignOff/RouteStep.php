@@ -68,6 +68,10 @@ final readonly class RouteStep
                 ['needed' => 1],
                 '{who}[, {inTurn}], (one is enough|one of them is enough|any one of them|either is enough|any of them)[, within {within}]',
             )
+            ->orSaidWith(
+                ['needed' => 1],
+                '(one of|any one of|anyone of|anyone in|anyone from|anybody in) {who}[, within {within}]',
+            )
             ->slot('who', new ApproversSlot)
             ->slot('inTurn', new Also('one after another', 'side by side'))
             ->slot('needed', new Addable(

@@ -25,7 +25,7 @@ final readonly class TeamAtWork implements Approvers
     public static function shape(): Shape
     {
         return Shape::of(self::kind())->opens(Deciders::chooser(...))->says('everybody in {team}')
-            ->orSaid('(everyone|all|all people|the whole team) (in|of) {team}', 'the {team} team')->slot('team', new TeamSlot);
+            ->orSaid('(everyone|all|all people|the whole team) (in|of) {team}', 'the {team} team', '{team}')->slot('team', new TeamSlot);
     }
 
     public static function label(): string

@@ -38,7 +38,7 @@ final class RehearsedRangeTest extends TimeTestCase
             $this->forgetEverything();
         }
         foreach ([
-            'fired' => 30, 'line' => 40, 'struck' => 1, 'retimed' => 1, 'sign_off' => 20, 'signed_off' => 5, 'changed' => 30,
+            'fired' => 30, 'line' => 40, 'struck' => 1, 'retimed' => 1, 'sign_off' => 10, 'signed_off' => 5, 'changed' => 30,
             'created' => 1,
         ] as $kind => $least) {
             self::assertGreaterThanOrEqual(

@@ -158,6 +158,23 @@ final class SignOffPeopleTest extends SignOffTestCase
         self::assertSame('done', $task('ulla.verne'));
     }
 
+    public function test_whoever_has_a_role_and_is_there_is_asked(): void
+    {
+        $this->inForce(self::asking([['who' => ['kind' => 'role', 'role' => 'manager'], 'needed' => 1]]));
+        $away = $this->person('clea.harrow')->id;
+        $this->as('ines.okafor', 'POST', "people/{$away}/absences", [
+            'from' => '2026-11-25T00:00:00Z', 'until' => '2026-12-02T00:00:00Z',
+        ])->assertCreated();
+        $this->passTo('2026-11-25T08:00:00Z');
+        $quote = $this->quote();
+        $managers = array_values(array_diff(Person::query()->where('role', 'manager')->pluck('handle')->all(), ['clea.harrow']));
+        self::assertGreaterThan(1, count($managers));
+        self::assertEqualsCanonicalizing($managers, $this->asked());
+        $this->say($managers[0], 'yes', $this->latest()->id);
+        self::assertSame('agreed', $this->latest()->status->value);
+        self::assertStringStartsWith('Signed off by', $this->comments($quote['id'])[0]);
+    }
+
     public function test_what_follows_each_step_and_each_end_names_who_decided(): void
     {
         $step = static fn (int $step, string $text): array => ['kind' => 'comment', 'text' => $text, 'at' => [

@@ -57,6 +57,16 @@ final class RouteReadingTest extends TestCase
             'the owner’s manager and Edda Marlow, 1 of them being enough',
             ['the owner’s boss and Edda, one of them being enough'],
         ];
+        yield 'anyone in a team' => [
+            [['who' => ['kind' => 'team', 'team' => 'Sales'], 'needed' => 1]],
+            'everybody in Sales, 1 of them being enough',
+            ['anyone in sales', 'any one of Sales', 'one of the sales team'],
+        ];
+        yield 'everybody with a role' => [
+            [['who' => ['kind' => 'role', 'role' => 'manager'], 'needed' => 1]],
+            'everybody with the role Manager, 1 of them being enough',
+            ['everyone with the role manager, one of them being enough', 'every manager, one of them being enough'],
+        ];
         yield 'up the tree, one after another' => [
             [['who' => self::TREE, 'inTurn' => true]],
             'managers up from the owner until the limit suffices for Cost, one after another',
@@ -141,6 +151,7 @@ final class RouteReadingTest extends TestCase
         yield 'nobody' => [[['who' => ['kind' => 'people', 'people' => []]]], '/steps/0/who/people/0', 'missing'];
         yield 'no levels' => [[['who' => ['kind' => 'levels_up', 'levels' => 0, 'from' => self::OWNER]]], '/steps/0/who/levels', 'missing'];
         yield 'no amount of money' => [[['who' => ['field' => 'hours'] + self::TREE]], '/steps/0/who/field', 'unknown_field'];
+        yield 'no such role' => [[['who' => ['kind' => 'role', 'role' => 'jester']]], '/steps/0/who/role', 'unknown_role'];
         yield 'no such team' => [[['who' => ['kind' => 'team', 'team' => 'Chess']]], '/steps/0/who/team', 'unknown_team'];
         yield 'late without a time' => [[['who' => self::TREE, 'late' => 'up']], '/steps/0/within', 'missing'];
         $within = ['amount' => 1, 'unit' => 'day'];

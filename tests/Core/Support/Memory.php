@@ -172,6 +172,11 @@ abstract class Memory implements Directory, Facts
         return array_values(array_filter($this->peopleAtWork(), static fn (Person $person): bool => $person->team === $name));
     }
 
+    public function role(string $name): array
+    {
+        return array_values(array_filter($this->peopleAtWork(), static fn (Person $person): bool => $person->role === $name));
+    }
+
     public function lastInTurn(string $team): ?int
     {
         return $this->turns[$team] ?? null;

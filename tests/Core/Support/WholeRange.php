@@ -231,6 +231,7 @@ final class WholeRange
                 ['kind' => 'people', 'people' => [$this->person($type), $this->person($type)]],
                 ['kind' => 'levels_up', 'levels' => 2, 'from' => $this->person($type)],
                 ['kind' => 'team', 'team' => $this->stories->one($this->directory->teams())],
+                ['kind' => 'role', 'role' => $this->stories->one(['manager', 'member'])],
             ]));
             $late = $this->stories->one([[], ['late' => $this->stories->one(['up', 'again', 'deputy', 'agree', 'decline', 'stop'])], [
                 'late' => 'pass_on', 'instead' => $this->person($type),

@@ -40,8 +40,8 @@ final class World extends Memory implements Clock, Directory
         $this->fallback = 5;
         $this->now = new \DateTimeImmutable('2026-11-24T08:40:00Z');
         $this->people = [
-            1 => new Person(1, 'edda', 'Edda Marlow', team: 'Board', email: 'edda@larkmoss.example'),
-            2 => new Person(2, 'tomas', 'Tomas Weld', 1, team: 'Sales', email: 'tomas@larkmoss.example'),
+            1 => new Person(1, 'edda', 'Edda Marlow', team: 'Board', email: 'edda@larkmoss.example', role: 'manager'),
+            2 => new Person(2, 'tomas', 'Tomas Weld', 1, team: 'Sales', email: 'tomas@larkmoss.example', role: 'manager'),
             3 => new Person(3, 'ines', 'Ines Okafor', 2, team: 'Sales', email: 'ines@larkmoss.example', phone: '+49 30 5550 0003'),
             4 => new Person(4, 'gone', 'Gus Gone', 2, false, 'Sales'),
             5 => new Person(5, 'stand', 'Stan Inn', team: 'Office', email: 'stan@larkmoss.example'),
