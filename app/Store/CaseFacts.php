@@ -83,7 +83,7 @@ final readonly class CaseFacts
         }
         $ids = Columns::ints(StoredRecord::rowsOf($type)->where($reference->name, $parent)->orderByDesc('id')->limit(200)->pluck('id'));
 
-        return array_values(StoredSignOff::query()->with(['seats.person', 'asker', 'rule'])->where('record_type', $kept->record_type)
+        return array_values(StoredSignOff::query()->with(['seats', 'rule:id,name'])->where('record_type', $kept->record_type)
             ->whereIn('record_id', $ids)->where('id', '<', $kept->id)->where('status', '!=', SignOffStatus::Waiting)->latest('id')
             ->limit(self::MOST_BEFORE)->get()->all());
     }

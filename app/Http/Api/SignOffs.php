@@ -16,13 +16,15 @@ use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Record\Value;
 use VividLedger\SignOff\Hold;
+use VividLedger\SignOff\Seat;
 use VividLedger\SignOff\SeatState;
 use VividLedger\SignOff\SignOffStatus;
+use VividLedger\SignOff\Talk;
 
 /** Reads sign-offs, with the names of all they mention. */
 final readonly class SignOffs
 {
-    private const WITH = ['seats.person:id,name', 'seats.standsFor:id,name', 'asker:id,name', 'rule:id,name'];
+    private const WITH = ['seats', 'rule:id,name'];
 
     public function __construct(private SchemaStore $schemas, private PeopleStore $names)
     {
@@ -66,6 +68,8 @@ final readonly class SignOffs
      */
     public function shapes(array $rows, Person $me): array
     {
+        $this->remember($rows);
+
         return array_map(fn (StoredSignOff $row): SignOffShape => $this->shape($row, $me), $rows);
     }
 
@@ -99,37 +103,58 @@ final readonly class SignOffs
             $this->names->rememberTitles($type, array_values($of->pluck('record_id')->all()));
         }
 
-        return array_values($rows->map(fn (StoredSignOff $row): SignOffShape => $this->shape($row, $me))->all());
+        return $this->shapes(array_values($rows->all()), $me);
+    }
+
+    /** @param  list<StoredSignOff>  $rows  whose people are fetched together */
+    private function remember(array $rows): void
+    {
+        $people = [];
+        foreach ($rows as $row) {
+            $people[] = $row->asker_id;
+            foreach ($row->seats as $seat) {
+                array_push($people, $seat->person_id, $seat->for_id);
+            }
+        }
+        $this->names->rememberPeople(array_values(array_filter($people, is_int(...))));
     }
 
     private function shape(StoredSignOff $row, Person $me): SignOffShape
     {
         $number = $this->schemas->schema()->type($row->record_type)?->numberOf($row->record_id) ?? '';
-        $isOpen = $row->status === SignOffStatus::Waiting;
+        // Taken from its row once: a cast column is cast at each look.
+        $signOff = $row->signOff();
+        $isOpen = $signOff->status === SignOffStatus::Waiting;
+        $mayMove = $isOpen && ($signOff->asker === $me->id || $me->role->mayEditRules());
 
         return new SignOffShape(
-            $row->id, $row->status->value, $row->why, $row->record_type, $row->record_id, $number,
-            $this->names->title($row->record_type, $row->record_id) ?? $number, $row->asker?->name, $row->rule_id, $row->rule->name ?? '',
-            $row->entry_id, $row->step + 1, $row->needed, Value::instantText($row->started_at), self::iso($row->ended_at),
-            array_values($row->seats->map($this->seat(...))->all()),
-            $row->signOff()->waitsFor($me->id) !== null,
-            $isOpen && ($row->asker_id === $me->id || $me->role->mayEditRules()),
-            $isOpen && ($row->asker_id === $me->id || $me->role->mayEditRules()),
+            $row->id, $signOff->status->value, $row->why, $row->record_type, $row->record_id, $number,
+            $this->names->title($row->record_type, $row->record_id) ?? $number, $this->name($signOff->asker), $row->rule_id,
+            $row->rule->name ?? '', $row->entry_id, $signOff->step + 1, $signOff->needed, Value::instantText($signOff->startedAt),
+            self::iso($signOff->endedAt), array_map($this->seat(...), $signOff->seats, array_keys($signOff->seats)),
+            $signOff->waitsFor($me->id) !== null,
+            $mayMove,
+            $mayMove,
             $isOpen && $row->hold !== Hold::Nothing && ! $row->released,
         );
     }
 
-    private function seat(SignOffSeat $seat): SeatShape
+    private function seat(Seat $seat, int $place): SeatShape
     {
         return new SeatShape(
-            $seat->step + 1, $seat->person_id, $seat->person->name, $seat->state->value, Value::instantText($seat->asked_at),
-            self::iso($seat->due_at), self::iso($seat->at), $seat->comment, $seat->by_itself, $seat->place, $seat->standsFor?->name,
-            $seat->seat()->asksBack(), array_map(fn (array $talk): TalkShape => new TalkShape(
-                $this->names->person($talk['by'])->name ?? '',
-                $talk['at'],
-                $talk['text'],
-            ), $seat->talk ?? []),
+            $seat->step + 1, $seat->person, $this->name($seat->person) ?? '', $seat->state->value, Value::instantText($seat->askedAt),
+            self::iso($seat->due), self::iso($seat->at), $seat->comment, $seat->byItself, $place, $this->name($seat->for),
+            $seat->asksBack(), array_map(fn (Talk $talk): TalkShape => new TalkShape(
+                $this->name($talk->by) ?? '',
+                Value::instantText($talk->at),
+                $talk->text,
+            ), $seat->talk),
         );
+    }
+
+    private function name(?int $person): ?string
+    {
+        return $person === null ? null : $this->names->person($person)?->name;
     }
 
     private static function iso(?\DateTimeImmutable $at): ?string

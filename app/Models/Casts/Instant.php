@@ -15,6 +15,9 @@ use Illuminate\Database\Eloquent\Model;
  */
 final class Instant implements CastsAttributes
 {
+    /** A kept object would be written back into the row at every look at any column; a moment never changes in itself. */
+    public bool $withoutObjectCaching = true;
+
     public function get(Model $model, string $key, mixed $value, array $attributes): ?\DateTimeImmutable
     {
         return $value === null ? null : Columns::instant((string) $value);
