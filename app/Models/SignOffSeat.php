@@ -32,7 +32,6 @@ use VividLedger\SignOff\Talk;
  * @property ?list<array{by: int, at: string, text: string}> $talk
  * @property ?int $task_id
  * @property-read Person $person
- * @property-read ?Person $standsFor
  * @property-read StoredSignOff $signOff
  */
 final class SignOffSeat extends LedgerModel
@@ -61,12 +60,6 @@ final class SignOffSeat extends LedgerModel
     public function person(): BelongsTo
     {
         return $this->belongsTo(Person::class, 'person_id', 'id');
-    }
-
-    /** @return BelongsTo<Person, $this> */
-    public function standsFor(): BelongsTo
-    {
-        return $this->belongsTo(Person::class, 'for_id', 'id');
     }
 
     /** @return BelongsTo<StoredSignOff, $this> */

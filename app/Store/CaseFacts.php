@@ -52,8 +52,8 @@ final readonly class CaseFacts
                 $field = $type?->field($change->field);
                 if ($field !== null && $change->record_type === $one->record_type) {
                     $facts[$one->id][] = [
-                        'label' => $field->label, 'before' => $display->of($field, self::plain($change->before)),
-                        'after' => $display->of($field, self::plain($change->after)),
+                        'label' => $field->label, 'before' => $display->of($field, $change->before),
+                        'after' => $display->of($field, $change->after),
                     ];
                 }
             }
@@ -86,10 +86,5 @@ final readonly class CaseFacts
         return array_values(StoredSignOff::query()->with(['seats', 'rule:id,name'])->where('record_type', $kept->record_type)
             ->whereIn('record_id', $ids)->where('id', '<', $kept->id)->where('status', '!=', SignOffStatus::Waiting)->latest('id')
             ->limit(self::MOST_BEFORE)->get()->all());
-    }
-
-    private static function plain(mixed $value): string|int|bool|null
-    {
-        return is_string($value) || is_int($value) || is_bool($value) ? $value : null;
     }
 }

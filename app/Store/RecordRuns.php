@@ -23,11 +23,11 @@ use VividLedger\Rule\RuleStatus;
  */
 final readonly class RecordRuns
 {
+    private const STRUCK_OUT = 'the record was deleted';
+
     public function __construct(private SignOffKeeper $signOffs)
     {
     }
-
-    private const STRUCK_OUT = 'the record was deleted';
 
     public function strikeOut(Record $record, Actor $actor, \DateTimeImmutable $at, int $cause): void
     {

@@ -33,7 +33,7 @@ final readonly class RouteMoves
     /** @return array<int, array{StoredSignOff, list<mixed>}> each with the steps it would go on along, by id */
     public function running(StoredRoute $route): array
     {
-        $all = $this->all($this->waiting()->where('record_type', $route->record_type)->with('seats.person'));
+        $all = $this->all($this->waiting()->where('record_type', $route->record_type)->with('seats'));
 
         return $all[$route->id] ?? [];
     }

@@ -114,12 +114,13 @@ final class RouteController extends Controller
             static fn (array $one): int => $one[0]->record_id,
             $running,
         )));
-        $this->names->rememberPeople(array_merge(...array_values($then)));
+        $now = array_map(static fn (array $one): array => RouteMoves::whoWaits($one[0]->signOff()), $running);
+        $this->names->rememberPeople(array_merge(...array_values($now), ...array_values($then)));
         $moves = [];
         foreach ($running as $id => [$kept]) {
             $moves[] = new RouteMoveShape(
                 $kept->id, $type->numberOf($kept->record_id), $this->names->title($type->name, $kept->record_id) ?? '',
-                $this->called(RouteMoves::whoWaits($kept->signOff())), $this->called($then[$id]),
+                $this->called($now[$id]), $this->called($then[$id]),
             );
         }
 
