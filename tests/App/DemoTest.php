@@ -25,7 +25,7 @@ use VividLedger\Record\Display;
 /** A small Larkmoss, played through: the same seed gives the same ledger, and the ledger explains itself. */
 final class DemoTest extends AppTestCase
 {
-    private const SHARE = 0.05;
+    private const SHARE = 0.07;
 
     private const UNTIL = '2026-11-24T08:40:00Z';
 
@@ -59,8 +59,8 @@ final class DemoTest extends AppTestCase
         $this->play(3);
         self::assertEqualsCanonicalizing(
             [
-                'created', 'changed', 'comment', 'fired', 'task_done', 'task_due', 'rule_in_force', 'rule_in_set', 'gathered', 'line',
-                'retimed', 'struck', 'sign_off', 'signed_off', 'waits_for_release',
+                'created', 'changed', 'comment', 'fired', 'refused', 'task_done', 'task_due', 'rule_in_force', 'rule_in_set', 'gathered',
+                'line', 'retimed', 'struck', 'sign_off', 'signed_off', 'waits_for_release',
             ],
             DB::table('entries')->distinct()->pluck('kind')->all(),
         );
@@ -136,9 +136,9 @@ final class DemoTest extends AppTestCase
                 'data' => json_encode($told + ($shape->changes === [] ? [] : ['changes' => $shape->changes])),
             ]);
         }
-        self::assertGreaterThan(800, count($said));
+        self::assertGreaterThan(1000, count($said));
         $this->app->make(EntriesIntoData::class)->run();
-        $whole = 0;
+        $whole = $ever = 0;
         foreach (Entry::query()->with(['actor', 'rule', 'fields'])->lazyById() as $entry) {
             $shape = $shapes->of($entry);
             self::assertSame(
@@ -147,9 +147,14 @@ final class DemoTest extends AppTestCase
                 "entry {$entry->id}, a {$entry->kind}",
             );
             self::assertArrayNotHasKey('changes', $entry->data);
-            $whole += $entry->data == $kept[$entry->id] ? 1 : 0;
+            // No version ever kept what happens to sign-offs in words, so there is nothing to turn back.
+            if (! in_array($entry->kind, ['sign_off', 'waits_for_release'], true)) {
+                $ever++;
+                $whole += $entry->data == $kept[$entry->id] ? 1 : 0;
+            }
         }
-        self::assertGreaterThan(0.9 * count($said), $whole, 'nearly all of them are data again, and not words that stayed');
+        self::assertGreaterThan(1000, $ever);
+        self::assertGreaterThan(0.9 * $ever, $whole, 'nearly all of them are data again, and not words that stayed');
     }
 
     private function everyRecordCanBeRebuilt(): void
