@@ -38,7 +38,7 @@ final class RehearsedRangeTest extends TimeTestCase
             $this->forgetEverything();
         }
         foreach ([
-            'fired' => 30, 'line' => 40, 'struck' => 1, 'retimed' => 1, 'sign_off' => 10, 'signed_off' => 5, 'changed' => 30,
+            'fired' => 30, 'line' => 40, 'struck' => 1, 'retimed' => 1, 'sign_off' => 20, 'signed_off' => 5, 'changed' => 30,
             'created' => 1,
         ] as $kind => $least) {
             self::assertGreaterThanOrEqual(
@@ -87,7 +87,7 @@ final class RehearsedRangeTest extends TimeTestCase
         if ($seed % 3 > 0) {
             unset($file['onlyIf']);
         }
-        if ($seed % 5 === 0) {
+        if ($seed % 3 === 0) {
             array_push($file['lines'], ...self::lockedForADay($seed % 2 === 0));
         }
         if ($others > 0) {
