@@ -49,7 +49,7 @@ final readonly class SignOffs
 
     public function one(StoredSignOff $signOff, Person $me): SignOffShape
     {
-        return $this->shape($signOff->load(self::WITH), $me);
+        return $this->shapes([$signOff->load(self::WITH)], $me)[0];
     }
 
     /**

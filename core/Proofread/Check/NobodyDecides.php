@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace VividLedger\Proofread\Check;
 
 use VividLedger\Condition\Reasoning;
-use VividLedger\Proofread\Fix;
 use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
@@ -13,10 +12,7 @@ use VividLedger\Rule\Line\AsksSignOff;
 use VividLedger\Rule\Line\Placed;
 use VividLedger\SignOff\RouteStep;
 
-/**
- * A sign-off that nobody can end well: one without a time whose record is locked, so that one silent person keeps it for good, or
- * one that waits for what can never hold. Such a rule is not put in force.
- */
+/** A sign-off that nobody can agree to: one that waits for what can never hold is not put in force; and one that wants too many. */
 final class NobodyDecides implements Check
 {
     public function remarks(RuleAmongOthers $among): array
@@ -27,7 +23,6 @@ final class NobodyDecides implements Check
             if ($line instanceof AsksSignOff) {
                 foreach ($line->route()->steps as $nth => $step) {
                     array_push($remarks, ...array_filter([
-                        $line->locks() && $step->within === null ? $this->locked($placed, $nth) : null,
                         $step->until === null || Reasoning::canHold($step->until) ? null : $this->never($placed, $nth),
                         $this->tooMany($placed, $nth, $step),
                     ]));
@@ -46,18 +41,6 @@ final class NobodyDecides implements Check
             'never_agreed',
             'Step '.($nth + 1).' is agreed to once a condition holds that never can.',
             'Change the condition, or take it away.',
-        );
-    }
-
-    private function locked(Placed $placed, int $nth): Remark
-    {
-        return new Remark(
-            Level::Blocks,
-            "/lines/{$placed->place}/steps/{$nth}",
-            'locked_for_good',
-            'Step '.($nth + 1).' has no time to answer in, and the record is locked until it is answered: it could stay so for good.',
-            'Say within which time they are to answer, or leave the record open.',
-            new Fix('Within 3 working days', "/lines/{$placed->place}/steps/{$nth}/within", ['amount' => 3, 'unit' => 'working_day']),
         );
     }
 

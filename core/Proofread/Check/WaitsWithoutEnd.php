@@ -10,7 +10,10 @@ use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Rule\Line\AsksSignOff;
 
-/** A step of a sign-off without a time to answer in: one person who stays silent keeps it open for good. */
+/**
+ * A step of a sign-off without a time to answer in: one person who stays silent keeps it open for good. Where the record is locked
+ * meanwhile, such a rule is not put in force.
+ */
 final class WaitsWithoutEnd implements Check
 {
     public function remarks(RuleAmongOthers $among): array
@@ -18,22 +21,30 @@ final class WaitsWithoutEnd implements Check
         $remarks = [];
         foreach ($among->rule->lines as $placed) {
             $line = $placed->bare();
-            // Where the record is locked as well, more than a look is wanted: NobodyDecides says so.
-            foreach ($line instanceof AsksSignOff && ! $line->locks() ? $line->route()->steps : [] as $nth => $step) {
+            if (! $line instanceof AsksSignOff) {
+                continue;
+            }
+            foreach ($line->route()->steps as $nth => $step) {
                 if ($step->within === null) {
-                    $at = "/lines/{$placed->place}/steps/{$nth}";
-                    $remarks[] = new Remark(
-                        Level::Look,
-                        $at,
-                        'waits_on',
-                        'Step '.($nth + 1).' waits for an answer without end: whoever stays silent keeps it open.',
-                        'Say within which time they are to answer, and what happens then.',
-                        new Fix('Within 3 working days', "{$at}/within", ['amount' => 3, 'unit' => 'working_day']),
-                    );
+                    $remarks[] = self::remark("/lines/{$placed->place}/steps/{$nth}", 'Step '.($nth + 1), $line->locks());
                 }
             }
         }
 
         return $remarks;
+    }
+
+    private static function remark(string $at, string $step, bool $locks): Remark
+    {
+        return new Remark(
+            $locks ? Level::Blocks : Level::Look,
+            $at,
+            $locks ? 'locked_for_good' : 'waits_on',
+            $locks ? "{$step} has no time to answer in, and the record is locked until it is answered: it could stay so for good."
+                : "{$step} waits for an answer without end: whoever stays silent keeps it open.",
+            $locks ? 'Say within which time they are to answer, or leave the record open.'
+                : 'Say within which time they are to answer, and what happens then.',
+            new Fix('Within 3 working days', "{$at}/within", ['amount' => 3, 'unit' => 'working_day']),
+        );
     }
 }
