@@ -53,6 +53,10 @@ final class SignOffPeopleTest extends SignOffTestCase
         $this->assertRefused($this->as('clea.harrow', 'POST', "people/{$clea}/absences", [
             'from' => '2026-12-01', 'until' => '2026-12-26',
         ]), 422, 'invalid_values', '/from');
+        $days = $this->as('dagny.west', 'POST', "people/{$this->person('dagny.west')->id}/absences", [
+            'from' => '2027-01-11', 'until' => '2027-01-16',
+        ])->json('absences.0');
+        self::assertSame(['2027-01-10T23:00:00Z', '2027-01-15T23:00:00Z'], [$days['from'], $days['until']], 'from midnight in Berlin');
         $this->inForce(self::asking([['who' => self::CLEA] + self::DAYS]));
         $first = $this->quote();
         self::assertSame(['clea.harrow'], $this->asked(), 'she is still there');

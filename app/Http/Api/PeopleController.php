@@ -13,6 +13,7 @@ use App\Http\Input\PersonInput;
 use App\Models\Absence;
 use App\Models\AbsenceState;
 use App\Models\Person;
+use App\Store\Company;
 use App\Store\PeopleKeeper;
 use App\Store\Refused;
 use App\Store\RefusedFor;
@@ -84,20 +85,21 @@ final class PeopleController extends Controller
     #[OA\Post(
         path: '/api/people/{id}/absences',
         operationId: 'goAway',
-        description: 'Enters an absence: one’s own, or anybody’s by an administrator. Meanwhile the deputy stands in.',
+        description: 'Enters an absence: one’s own, or anybody’s by an administrator. Meanwhile the deputy stands in. A date without a '
+            .'time is the beginning of that day where the company is.',
         tags: ['company'],
         requestBody: new Body(['from' => 'string', 'until' => 'string', 'deputyId?' => 'person']),
         responses: [new Ok(PersonShape::class, status: 201)],
     )]
-    public function away(int $id, AbsenceInput $request): JsonResponse
+    public function away(int $id, AbsenceInput $request, Company $company): JsonResponse
     {
         $given = $request->validated();
         $this->mustBeOwn($id, $request);
         $deputy = ($given['deputyId'] ?? null) === null ? null : $this->personGiven($given['deputyId'], '/deputyId');
         $this->keeper->goesAway(
             $id,
-            new \DateTimeImmutable($given['from'], new \DateTimeZone('UTC')),
-            new \DateTimeImmutable($given['until'], new \DateTimeZone('UTC')),
+            new \DateTimeImmutable($given['from'], $company->zone()),
+            new \DateTimeImmutable($given['until'], $company->zone()),
             $deputy,
             $this->person($request)->id,
         );

@@ -3,7 +3,7 @@
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { day } from '../../state/moments';
+    import { day, localDay } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
 
@@ -67,7 +67,7 @@
 
     const back = (absence: Shapes['AbsenceShape']) =>
         run(() => ask(api.DELETE('/api/absences/{id}', { params: { path: { id: absence.id } } })), 'The absence is taken back.');
-    const lastDay = (until: string) => day(new Date(Date.parse(until) - 1000).toISOString());
+    const lastDay = (until: string) => day(localDay(new Date(Date.parse(until) - 1000)));
 </script>
 
 <div class="spread grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
@@ -171,7 +171,7 @@
                     <h3 class="mt-6 mb-1 font-semibold">Absences</h3>
                     {#each open.absences as absence (absence.id)}
                         <div class="flex items-baseline gap-3 border-b border-ruled py-1.5">
-                            <span class="figures">{day(absence.from)} – {lastDay(absence.until)}</span>
+                            <span class="figures">{day(localDay(absence.from))} – {lastDay(absence.until)}</span>
                             <span class="min-w-0 flex-1 truncate text-ink-2">
                                 {(absence.deputyId ?? open.deputyId)
                                     ? `${nameOf(absence.deputyId ?? open.deputyId)} stands in`
