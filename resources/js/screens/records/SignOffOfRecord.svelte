@@ -1,16 +1,13 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import type { Shapes } from '../../api/client';
+    import { caseQuery } from '../signoffs/case';
     import StandsLeaf from '../signoffs/StandsLeaf.svelte';
 
     /* Where a sign-off of the record stands, above what is pencilled in. */
     let { signOff }: { signOff: Shapes['SignOffShape'] } = $props();
     // Only for those who have a part in it: others see who was asked, and not whom it would go to.
-    const file = createQuery(() => ({
-        queryKey: ['sign-offs', 'case', signOff.id, signOff.status, signOff.seats.length],
-        queryFn: () => ask(api.GET('/api/sign-offs/{id}', { params: { path: { id: signOff.id } } })),
-        retry: false,
-    }));
+    const file = createQuery(() => ({ ...caseQuery(signOff), retry: false }));
 </script>
 
 <div class="border-b border-ruled pb-2" data-sign-off={signOff.id}>

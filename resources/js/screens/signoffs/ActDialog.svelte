@@ -8,6 +8,7 @@
     import { toasts } from '../../state/toasts.svelte';
     import FieldInput from '../records/FieldInput.svelte';
     import type { Act } from './acts';
+    import { caseQuery } from './case';
 
     /* What somebody does with one sign-off, or says of several: asked once more, with what has to be said. */
     type Props = { act: Act; cases: Shapes['SignOffShape'][]; place?: number; onclose: () => void; ondone: () => void };
@@ -24,11 +25,7 @@
     let corrections = $state<Record<string, string | number | boolean | null>>({});
     const BATCH = 25;
 
-    const file = createQuery(() => ({
-        queryKey: ['sign-offs', 'case', one?.id, one?.status, one?.seats.length],
-        enabled: act === 'yes' && cases.length === 1,
-        queryFn: () => ask(api.GET('/api/sign-offs/{id}', { params: { path: { id: one?.id ?? 0 } } })),
-    }));
+    const file = createQuery(() => caseQuery(one, act === 'yes' && cases.length === 1));
     const record = createQuery(() => ({
         queryKey: ['record', one?.recordType, one?.recordId],
         enabled: (file.data?.correct.length ?? 0) > 0,

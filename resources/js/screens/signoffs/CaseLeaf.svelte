@@ -6,6 +6,7 @@
     import { day, moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import type { Act } from './acts';
+    import { caseQuery } from './case';
     import { toneOf, wordOf } from './status';
     import StandsLeaf from './StandsLeaf.svelte';
 
@@ -18,10 +19,7 @@
         queryKey: ['record', signOff.recordType, signOff.recordId],
         queryFn: () => ask(api.GET('/api/records/{type}/{id}', { params: { path } })),
     }));
-    const file = createQuery(() => ({
-        queryKey: ['sign-offs', 'case', signOff.id, signOff.status, signOff.seats.length],
-        queryFn: () => ask(api.GET('/api/sign-offs/{id}', { params: { path: { id: signOff.id } } })),
-    }));
+    const file = createQuery(() => caseQuery(signOff));
     const facts = $derived.by(() => {
         const values = record.data?.values;
         if (!values) return [];

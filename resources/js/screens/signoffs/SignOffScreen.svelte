@@ -34,7 +34,7 @@
     let asking = $state<{ act: Act; cases: SignOff[]; place?: number } | null>(null);
     const page = createQuery(() => ({
         queryKey: ['sign-offs', box],
-        queryFn: () => ask(api.GET('/api/sign-offs', { params: { query: { box, limit: 200 } } })),
+        queryFn: () => ask(api.GET('/api/sign-offs', { params: { query: { box, limit: 100 } } })),
         refetchInterval: 30_000,
     }));
     const list = $derived(page.data?.signOffs ?? []);
@@ -183,6 +183,12 @@
                     {/each}
                 </div>
             {/each}
+            {#if page.data && page.data.total > list.length}
+                <p class="mini px-7 py-3">
+                    {#if box === 'waiting'}The {list.length} that have waited longest; the others come as these are decided.
+                    {:else}The latest {list.length} of {page.data.total}.{/if}
+                </p>
+            {/if}
         </div>
         <div class="keys shrink-0">
             <span><kbd>↑ ↓</kbd>move</span><span><kbd>Y</kbd>agree</span><span><kbd>N</kbd>decline</span><span><kbd>X</kbd>choose</span>
