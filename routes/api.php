@@ -27,6 +27,8 @@ use App\Http\Api\RunController;
 use App\Http\Api\SchemaController;
 use App\Http\Api\SessionController;
 use App\Http\Api\SignOffController;
+use App\Http\Api\SlipController;
+use App\Http\Api\SlipFormController;
 use App\Http\Api\TaskController;
 use App\Http\Api\TextController;
 use App\Http\Api\TodayController;
@@ -90,6 +92,10 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::post('sign-offs/{id}/hand-over', [SignOffController::class, 'handOver']);
     Route::post('sign-offs/{id}/ask', [SignOffController::class, 'ask']);
     Route::post('sign-offs/{id}/answer-back', [SignOffController::class, 'answerBack']);
+    Route::get('slips', [SlipController::class, 'index']);
+    Route::get('records/{type}/{id}/slips', [SlipController::class, 'ofRecord']);
+    Route::get('slip-forms', [SlipFormController::class, 'index']);
+    Route::get('slip-forms/{id}/versions', [SlipFormController::class, 'versions']);
     Route::get('notes', [MessageController::class, 'notes']);
     Route::get('messages', [MessageController::class, 'index']);
     Route::get('messages/{id}', [MessageController::class, 'show']);
@@ -136,6 +142,9 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::post('records/{type}/{id}/comments', [BesideController::class, 'comment']);
         Route::post('records/{type}/{id}/files', [BesideController::class, 'file']);
         Route::post('rules/{id}/run', [RunController::class, 'store']);
+        foreach (['passOn' => 'pass-on', 'again' => 'again', 'withdraw' => 'withdraw'] as $act => $path) {
+            Route::post("slips/{id}/{$path}", [SlipController::class, $act]);
+        }
         Route::post('clock/turn', [ClockController::class, 'turn']);
         Route::post('mail-room/{id}/answer', [MailRoomController::class, 'answer']);
         foreach (['hold', 'resume', 'strike', 'now', 'again'] as $act) {
@@ -153,6 +162,10 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::delete('routes/{id}', [RouteController::class, 'destroy']);
         Route::get('routes/{id}/running', [RouteController::class, 'running']);
         Route::post('routes/{id}/move', [RouteController::class, 'move']);
+        Route::post('slip-forms', [SlipFormController::class, 'store']);
+        Route::post('slip-forms/preview', [SlipFormController::class, 'preview']);
+        Route::put('slip-forms/{id}', [SlipFormController::class, 'update']);
+        Route::delete('slip-forms/{id}', [SlipFormController::class, 'destroy']);
         Route::post('sign-offs/{id}/unlock', [SignOffController::class, 'unlock']);
         Route::post('rules', [RuleController::class, 'store']);
         foreach (['print', 'rule', 'line', 'sentence'] as $text) {

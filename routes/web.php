@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Http\Api\FeedController;
 use App\Http\Api\MailRoomController;
+use App\Http\Slip\SlipController;
 use App\Work\Health;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\Route;
@@ -17,6 +18,17 @@ Route::post('/stand-in/sms', [MailRoomController::class, 'takeText'])->withoutMi
 // Where a mail server hands over answers to our letters.
 Route::post('/stand-in/mail', [MailRoomController::class, 'takeMail'])->withoutMiddleware('web');
 
+// A reply slip: outside by the link of a letter, inside for whoever is signed in and asked.
+Route::middleware('throttle:slip')->withoutMiddleware('web')->group(function (): void {
+    Route::get('/slip/{token}', [SlipController::class, 'show'])->where('token', '[A-Za-z0-9_-]{20,60}');
+    Route::post('/slip/{token}', [SlipController::class, 'answer'])->where('token', '[A-Za-z0-9_-]{20,60}');
+    Route::post('/slip/{token}/draft', [SlipController::class, 'draft'])->where('token', '[A-Za-z0-9_-]{20,60}');
+});
+Route::middleware('auth:sanctum')->group(function (): void {
+    Route::get('/slip/mine/{id}', [SlipController::class, 'showMine']);
+    Route::post('/slip/mine/{id}', [SlipController::class, 'answerMine']);
+});
+
 // A person's tasks as a calendar; whoever has the secret may read it.
 Route::get('/feed/{secret}.ics', [FeedController::class, 'show'])->where('secret', '[a-f0-9]{48}')->withoutMiddleware('web');
 
@@ -28,4 +40,4 @@ Route::get('/up', static function (Health $health): JsonResponse {
 })->withoutMiddleware('web');
 
 // Every address of the front end is one page; the browser chooses the screen.
-Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|feed/|stand-in/|up$).*$');
+Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|feed/|slip/|stand-in/|up$).*$');

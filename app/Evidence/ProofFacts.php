@@ -24,7 +24,7 @@ final class ProofFacts extends Ports
         $names = new PeopleStore($schemas);
         $this->kept = new KeptRecords;
         $people = new KeptPeople(new StoredPeople($names, takes: false), $this->kept, $schemas->schema());
-        parent::__construct($at, $this->kept, new NothingYet, new NothingYet, new NothingYet, $people, $names);
+        parent::__construct($at, $this->kept, new NothingYet, new NothingYet, new NothingYet, new NothingYet, $people, $names);
     }
 
     /** @param  list<Record>  $records */

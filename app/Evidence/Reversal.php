@@ -15,6 +15,7 @@ use App\Models\ScheduledLine;
 use App\Models\StoredMessage;
 use App\Models\StoredRecord;
 use App\Models\StoredSignOff;
+use App\Models\StoredSlip;
 use App\Models\Task;
 use App\Models\TaskStatus;
 use App\Store\Actor;
@@ -28,6 +29,7 @@ use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\SchemaStore;
 use App\Store\SignOffKeeper;
+use App\Store\SlipKeeper;
 use App\Store\Sql\ById;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
@@ -70,6 +72,7 @@ final readonly class Reversal
         private LedgerWriter $ledger,
         private HouseClock $clock,
         private SignOffKeeper $signOffs,
+        private SlipKeeper $slips,
         private Company $company,
     ) {
     }
@@ -85,14 +88,17 @@ final readonly class Reversal
      * What a reversal would come to. Entries that were reversed already are left out.
      *
      * @param  list<int>  $entries
-     * @return array{entries: list<int>, fields: int, tasks: int, lines: int, signOffs: int, sent: int, conflicts: list<Conflict>}
+     * @return array{
+     *     entries: list<int>, fields: int, tasks: int, lines: int, signOffs: int, slips: int, sent: int, conflicts: list<Conflict>,
+     * }
      */
     public function preview(array $entries): array
     {
         $display = $this->display();
         $taken = $this->reversible($entries);
         $written = $this->written($taken);
-        $sum = ['entries' => $taken, 'fields' => 0, 'tasks' => 0, 'lines' => 0, 'signOffs' => 0, 'sent' => 0, 'conflicts' => []];
+        $nothing = ['fields' => 0, 'tasks' => 0, 'lines' => 0, 'signOffs' => 0, 'slips' => 0, 'sent' => 0, 'conflicts' => []];
+        $sum = ['entries' => $taken] + $nothing;
         $laid = $this->laid($written);
         foreach ($taken as $entry) {
             foreach ($written[$entry] ?? [] as $row) {
@@ -117,6 +123,7 @@ final readonly class Reversal
         $sum['tasks'] = Task::query()->open()->whereIn('entry_id', $taken)->count();
         $sum['lines'] = ScheduledLine::query()->toCome()->whereNotNull('run_id')->whereIn('entry_id', $taken)->count();
         $sum['signOffs'] = StoredSignOff::query()->askedBy($taken)->count();
+        $sum['slips'] = StoredSlip::query()->sentBy($taken)->count();
         $sum['sent'] = StoredMessage::query()->where('status', '<>', MessageStatus::Cancelled)->whereIn('entry_id', $taken)->count();
 
         return $sum;
@@ -207,7 +214,10 @@ final readonly class Reversal
         return $number;
     }
 
-    /** @return array{tasks: list<string>, lines: int, signOffs: int, sent: int} what was taken back besides fields, and what stays sent */
+    /**
+     * @return array{tasks: list<string>, lines: int, signOffs: int, slips: int, sent: int} what was taken back besides fields, and what
+     *     stays sent
+     */
     private function struck(int $entry, \DateTimeImmutable $now, int $by): array
     {
         $tasks = Task::query()->open()->where('entry_id', $entry)->lockForUpdate()->get();
@@ -218,9 +228,13 @@ final readonly class Reversal
         $lines = $pencilled()->toCome()->update(ScheduledLine::struck(StruckCode::Reversed, 'what pencilled it in was reversed'));
         RuleRun::close(Columns::ints($pencilled()->distinct()->pluck('run_id')));
         $signOffs = $this->signOffs->takeBack($entry, new Actor($by));
+        $slips = $this->slips->takeBack($entry, new Actor($by));
         $sent = StoredMessage::query()->where('entry_id', $entry)->count();
 
-        return ['tasks' => Columns::texts($tasks->pluck('title')), 'lines' => $lines, 'signOffs' => $signOffs, 'sent' => $sent];
+        return [
+            'tasks' => Columns::texts($tasks->pluck('title')), 'lines' => $lines, 'signOffs' => $signOffs, 'slips' => $slips,
+            'sent' => $sent,
+        ];
     }
 
     /**

@@ -10,6 +10,7 @@ use App\Store\StoredGuards;
 use App\Store\StoredPeople;
 use App\Store\StoredRecords;
 use App\Store\StoredSignOffs;
+use App\Store\StoredSlips;
 use App\Store\StoredTasks;
 use VividLedger\Facts\Ports;
 use VividLedger\Record\Record;
@@ -24,7 +25,7 @@ final class SeenFacts extends Ports
         $names = new PeopleStore($schemas);
         $this->stored = new StoredRecords($schemas, $at, $zone, takes: false);
         parent::__construct(
-            $at, new SeenRecords($this->stored), new StoredGuards, new StoredTasks, new StoredSignOffs,
+            $at, new SeenRecords($this->stored), new StoredGuards, new StoredTasks, new StoredSignOffs, new StoredSlips($at, $zone),
             new StoredPeople($names, takes: false), $names,
         );
     }

@@ -26,6 +26,8 @@ use VividLedger\Message\Channel;
  * @property Recipients $recipients
  * @property ?int $person_id
  * @property ?int $sign_off_id the sign-off it is about; no rule wrote it
+ * @property ?int $slip_turn_id whose turn it is to answer the slip it brings
+ * @property ?int $slip_link  the how-manieth link it brings them
  * @property string $subject
  * @property string $html
  * @property string $text
@@ -52,6 +54,8 @@ final class StoredMessage extends LedgerModel
         'recipients' => Json::class,
         'person_id' => 'integer',
         'sign_off_id' => 'integer',
+        'slip_turn_id' => 'integer',
+        'slip_link' => 'integer',
         'status' => MessageStatus::class,
         'created_at' => Instant::class,
         'next_try_at' => Instant::class,

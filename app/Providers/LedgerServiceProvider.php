@@ -94,6 +94,10 @@ final class LedgerServiceProvider extends ServiceProvider
         Event::listen(JobProcessed::class, [QueueHeartbeat::class, 'processed']);
         Event::listen(WorkerStopping::class, [QueueHeartbeat::class, 'stopping']);
         // Whoever guesses at links of letters guesses slowly.
+        RateLimiter::for('slip', static fn (Request $request): array => [
+            Limit::perMinute(240)->by('slips:'.$request->ip()),
+            Limit::perMinute(60)->by('slip:'.$request->route('token')),
+        ]);
         RateLimiter::for('decide', static fn (Request $request): Limit => Limit::perMinute(60)->by((string) $request->ip()));
         AboutCommand::add('Vivid Ledger', Health::about(...));
         // Addresses we give out never follow the name a request came by, which anybody can write.

@@ -25,6 +25,7 @@ final readonly class AsOf
     {
         return new Ports(
             $at, new RecordsThen($this->timelines, $entry), new GuardsOfRecord($entry), new StoredTasks($at), new StoredSignOffs($at),
+            new StoredSlips($at, $at->getTimezone()),
             new StoredPeople($this->names, takes: false, until: $at), $this->names,
         );
     }

@@ -6,6 +6,8 @@ namespace App\Store;
 
 use App\Models\CompanySettings;
 use App\Models\LetterVersion;
+use App\Models\SlipForm;
+use App\Models\SlipFormVersion;
 use App\Models\StoredCondition;
 use App\Models\StoredLadder;
 use App\Models\StoredLetter;
@@ -19,6 +21,7 @@ use VividLedger\Condition\WithoutNamed;
 use VividLedger\House\Directory;
 use VividLedger\Rule\Ladder\Ladders;
 use VividLedger\Rule\Letter\Letter;
+use VividLedger\Rule\Slip\SlipSlot;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Filled;
@@ -28,9 +31,10 @@ use VividLedger\Shape\Problem;
 use VividLedger\Shape\Reads;
 use VividLedger\SignOff\KeptRoute;
 use VividLedger\SignOff\StepsSlot;
+use VividLedger\Slip\QuestionsSlot;
 use VividLedger\Template\RichText;
 
-/** What the company keeps once and rules use by name: conditions, letters, ladders and routes. */
+/** What the company keeps once and rules use by name: conditions, letters, slips, ladders and routes. */
 final readonly class KeptStore
 {
     private const NAME_LENGTH = 60;
@@ -224,6 +228,58 @@ final readonly class KeptStore
     }
 
     /**
+     * Keeps a reply slip: a new one, or the next version of one. Earlier versions stay, and so does what was sent.
+     *
+     * @param  array<mixed>  $asks  questions as a rule file writes them
+     *
+     * @throws Refused
+     */
+    public function keepSlip(
+        RecordType $type, ?int $id, ?int $version, string $name, string $subject, string $body, array $asks, int $by,
+    ): int {
+        $name = $this->named($name);
+        $clean = RichText::clean($body);
+        $context = $this->context($type);
+        $reads = new Reads;
+        Letter::read($context, new Node($subject, '/subject'), new Node($clean, '/body'), true);
+        $context->row(Part::Line, new Node($asks, '/asks', $reads));
+        (new QuestionsSlot)->read($context, new Node($asks, '/asks', $reads), new Filled);
+        array_push($context->sheet->problems, ...$reads->unknown($asks, $context->sheet->problems, '/asks'));
+        if ($context->sheet->problems !== []) {
+            $message = 'The slip is not finished. '.$context->sheet->problems[0]->message;
+            throw new Refused('unfinished_slip', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
+        }
+
+        return $this->db->transaction(function () use ($type, $id, $version, $name, $subject, $clean, $asks, $by): int {
+            $this->mustBeFree(SlipForm::query()->where('name', $name), $id);
+            $number = 1;
+            if ($id === null) {
+                $id = SlipForm::query()->create(['record_type' => $type->name, 'name' => $name])->id;
+            } else {
+                $before = $this->mustBeCurrent(SlipForm::query()->lockForUpdate()->find($id), $version);
+                $this->mustKeepName($before->name, $name, $this->usersOf(SlipSlot::KEY, $before->name));
+                $number = $before->version + 1;
+                $before->update(['name' => $name, 'version' => $number]);
+            }
+            SlipFormVersion::query()->create([
+                'form_id' => $id, 'number' => $number, 'subject' => trim($subject), 'body' => $clean, 'asks' => array_values($asks),
+                'at' => $this->clock->now(), 'by_id' => $by,
+            ]);
+            $this->changed(SlipSlot::KEY, $name);
+
+            return $id;
+        });
+    }
+
+    /** @throws Refused while rules use it */
+    public function dropSlip(int $id): void
+    {
+        $row = SlipForm::query()->find($id) ?? throw new Refused('not_found', 'There is no such slip.', RefusedFor::Missing);
+        $this->mustBeUnused($row->name, $this->usersOf(SlipSlot::KEY, $row->name));
+        $row->delete();
+    }
+
+    /**
      * @param  array<array-key, mixed>  $file
      * @return ?Condition null when it no longer reads
      */
@@ -240,7 +296,7 @@ final readonly class KeptStore
     /**
      * Rules whose draft or page names something kept.
      *
-     * @param  string  $what  "named" for a condition, "letter", "ladder" or "route" for those
+     * @param  string  $what  "named" for a condition, "letter", "slip", "ladder" or "route" for those
      * @return array<int, string> names by id
      */
     public function usersOf(string $what, string $name): array
@@ -303,7 +359,7 @@ final readonly class KeptStore
         return $name;
     }
 
-    /** @param  Builder<covariant StoredCondition|StoredLetter|StoredLadder|StoredRoute>  $same  that go by the name */
+    /** @param  Builder<covariant SlipForm|StoredCondition|StoredLetter|StoredLadder|StoredRoute>  $same  that go by the name */
     private function mustBeFree(Builder $same, ?int $id): void
     {
         $taken = $same->lockForUpdate()->value('id');
@@ -319,15 +375,15 @@ final readonly class KeptStore
     }
 
     /**
-     * @template T of StoredCondition|StoredLetter|StoredLadder|StoredRoute
+     * @template T of SlipForm|StoredCondition|StoredLetter|StoredLadder|StoredRoute
      *
      * @param  ?T  $row
      * @return T
      */
     private function mustBeCurrent(
-        StoredCondition|StoredLetter|StoredLadder|StoredRoute|null $row,
+        SlipForm|StoredCondition|StoredLetter|StoredLadder|StoredRoute|null $row,
         ?int $version,
-    ): StoredCondition|StoredLetter|StoredLadder|StoredRoute {
+    ): SlipForm|StoredCondition|StoredLetter|StoredLadder|StoredRoute {
         if ($row === null) {
             throw new Refused('not_found', 'It is gone.', RefusedFor::Missing);
         }

@@ -40,6 +40,7 @@ final class LedgerRows
     public function __construct(
         public readonly LineRows $lines = new LineRows,
         public readonly SignOffRows $signOffs = new SignOffRows,
+        public readonly SlipRows $slips = new SlipRows,
     ) {
     }
 

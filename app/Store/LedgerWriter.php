@@ -40,6 +40,8 @@ final readonly class LedgerWriter
         private StoredRuleBook $rules,
         private SignOffNotes $notes,
         private SignOffKeeper $keeper,
+        private SlipKeeper $slips,
+        private SlipPost $post,
     ) {
     }
 
@@ -73,6 +75,11 @@ final readonly class LedgerWriter
             $this->keeper->withdraw($asked, $struck);
         }
         $this->notes->begun($rest->signOffs->write($runs));
+        [$sent, $struck] = $rest->slips->past();
+        if ($sent !== [] || $struck !== []) {
+            $this->slips->withdraw($sent, $struck);
+        }
+        $this->post->begun($rest->slips->write($runs));
         $this->give(array_map(
             static fn (array $task): array => ['run_id' => $task['run_id'] ?? $runs[$task['entry_id']] ?? null] + $task,
             $rest->tasks,
@@ -168,6 +175,7 @@ final readonly class LedgerWriter
             $rest->history(Teller::differing($step->change, $this->schemas->schema()), $number, $step->change);
         }
         $rest->signOffs->struck($step);
+        $rest->slips->struck($step);
         if ($step instanceof HeldBack) {
             $rest->held($step);
         }
@@ -206,6 +214,7 @@ final readonly class LedgerWriter
         }
         array_push($rest->follows, ...$step->performance->follows);
         $rest->signOffs->add($step, $number);
+        $rest->slips->add($step, $number);
     }
 
     /** @return array{record_type: string, record_id: int, version: int} */

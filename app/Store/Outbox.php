@@ -9,6 +9,7 @@ use App\Models\Events\MessagesWait;
 use App\Models\MessageAccount;
 use App\Models\MessageAddress;
 use App\Models\MessageStatus;
+use App\Models\SlipTurnRow;
 use App\Models\StoredMessage;
 use App\Store\Sql\Batch;
 use VividLedger\Message\Address;
@@ -22,7 +23,7 @@ final readonly class Outbox
     /** @param  list<array{Message, Record, int, int, \DateTimeImmutable}>  $messages  each with its record, rule, entry and moment */
     public function put(array $messages): void
     {
-        $this->take($messages, 'message', null);
+        $this->take($messages, 'message');
     }
 
     /**
@@ -32,14 +33,32 @@ final readonly class Outbox
      */
     public function putOfSignOff(int $signOff, array $messages): void
     {
-        $this->take($messages, "sign_off:{$signOff}", $signOff);
+        $this->take($messages, "sign_off:{$signOff}", ['sign_off_id' => $signOff], false);
+    }
+
+    /**
+     * What brings a slip to somebody: the line of a rule wants it, so limits count it.
+     *
+     * @param  list<array{Message, Record, int, int, \DateTimeImmutable, SlipTurnRow}>  $messages  each with its turn behind the rest
+     * @param  string  $of  what names these among all messages of their entries
+     */
+    public function putOfSlips(array $messages, string $of): void
+    {
+        $this->take(
+            array_map(static fn (array $one): array => [$one[0], $one[1], $one[2], $one[3], $one[4]], $messages),
+            "slip:{$of}",
+            turns: array_column($messages, 5),
+        );
     }
 
     /**
      * @param  list<array{Message, Record, int, int, \DateTimeImmutable}>  $messages
      * @param  string  $of  what names these among all messages of their entries
+     * @param  array<string, int>  $about  columns of what they are about besides the record
+     * @param  bool  $counts  whether limits count them, and they wait for a reply
+     * @param  list<SlipTurnRow>  $turns  of slips they go to
      */
-    private function take(array $messages, string $of, ?int $signOff): void
+    private function take(array $messages, string $of, array $about = [], bool $counts = true, array $turns = []): void
     {
         if ($messages === []) {
             return;
@@ -51,7 +70,8 @@ final readonly class Outbox
             $rows[] = [
                 'key' => substr(hash('sha256', "{$of}:{$entry}:{$index}"), 0, 40), 'channel' => $message->channel,
                 'record_type' => $record->type, 'record_id' => $record->id, 'rule_id' => $rule, 'entry_id' => $entry,
-                'sign_off_id' => $signOff,
+                'sign_off_id' => $about['sign_off_id'] ?? null, 'slip_turn_id' => $turns[$index]->id ?? null,
+                'slip_link' => $turns[$index]->link ?? null,
                 'person_id' => $inside ? ($message->to[0]->personId ?? null) : null,
                 'recipients' => Columns::json([
                     'to' => array_map(self::address(...), $message->to), 'cc' => array_map(self::address(...), $message->cc),
@@ -69,7 +89,7 @@ final readonly class Outbox
         foreach (Batch::insertForIds(StoredMessage::class, $rows) as $index => $id) {
             [$message, $record] = $messages[$index];
             $leaves = $leaves || $message->channel !== Channel::App;
-            foreach ($signOff === null ? [...$message->to, ...$message->cc] : [] as $address) {
+            foreach ($counts ? [...$message->to, ...$message->cc] : [] as $address) {
                 $key = MessageAddress::key($address);
                 $addresses["{$id}:{$key}"] = ['address' => $key, 'at' => $rows[$index]['created_at'], 'message_id' => $id];
                 if ($address->record !== null && $address->record !== [$record->type, $record->id]) {

@@ -14,6 +14,8 @@ final class PaperFacts extends Ports
         $names = new PeopleStore($schemas);
         $records = new StoredRecords($schemas, $at, $zone, takes: false);
         $people = new StoredPeople($names, takes: false);
-        parent::__construct($at, $records, new StoredGuards, new StoredTasks, new StoredSignOffs, $people, $names);
+        parent::__construct(
+            $at, $records, new StoredGuards, new StoredTasks, new StoredSignOffs, new StoredSlips($at, $zone), $people, $names,
+        );
     }
 }

@@ -6,6 +6,7 @@ namespace App\Store;
 
 use App\Models\Columns;
 use App\Models\Person as Row;
+use App\Models\SlipForm;
 use App\Models\StoredCondition;
 use App\Models\StoredLadder;
 use App\Models\StoredLetter;
@@ -51,6 +52,18 @@ final class PeopleStore implements Directory
     public function route(string $type, string $name): ?array
     {
         return StoredRoute::query()->where('record_type', $type)->firstWhere('name', $name)?->steps;
+    }
+
+    public function slips(string $type): array
+    {
+        return Columns::texts(SlipForm::query()->where('record_type', $type)->orderBy('name')->pluck('name'));
+    }
+
+    public function slip(string $type, string $name): ?array
+    {
+        $version = SlipForm::query()->with('currentVersion')->where('record_type', $type)->firstWhere('name', $name)?->currentVersion;
+
+        return $version === null ? null : ['subject' => $version->subject, 'body' => $version->body, 'asks' => $version->asks];
     }
 
     public function ladders(): array

@@ -25,7 +25,7 @@ final readonly class RecordRuns
 {
     private const STRUCK_OUT = 'the record was deleted';
 
-    public function __construct(private SignOffKeeper $signOffs)
+    public function __construct(private SignOffKeeper $signOffs, private SlipKeeper $slips)
     {
     }
 
@@ -37,6 +37,7 @@ final readonly class RecordRuns
         $lines()->update(ScheduledLine::struck(StruckCode::RecordDeleted, self::STRUCK_OUT));
         RuleRun::query()->about($record->type, $record->id)->inPlay()->update(['status' => RunStatus::Over]);
         $this->signOffs->endOf($record->type, $record->id, $actor, $cause);
+        $this->slips->endOf($record->type, $record->id, $actor, $cause);
     }
 
     public function takeUp(Record $record, Actor $actor, \DateTimeImmutable $at, int $cause): void

@@ -8,6 +8,7 @@ use App\Models\Columns;
 use App\Models\RuleRun;
 use App\Models\ScheduledLine;
 use App\Models\StoredSignOff;
+use App\Models\StoredSlip;
 use App\Models\Task;
 use App\Models\TaskStatus;
 use Illuminate\Database\Eloquent\Builder;
@@ -15,6 +16,7 @@ use VividLedger\Facts\Awaited;
 use VividLedger\Facts\PencilledLine;
 use VividLedger\Facts\Run;
 use VividLedger\Record\Alteration;
+use VividLedger\Record\WaitedSort;
 use VividLedger\SignOff\SignOffStatus;
 
 /** Reads runs in play with their pencilled lines. */
@@ -49,7 +51,7 @@ final class RunsInPlay
             : $task->done_at === null || $task->done_at > Columns::moment($then);
         $tasks = $tasks->filter(static fn (\stdClass $task): bool => $isOpen($task) || $task->status !== TaskStatus::Cancelled->value);
         if ($tasks->isEmpty()) {
-            return self::signOff($run, $key, $then);
+            return self::signOff($run, $key, $then) ?? self::slip($run, $key, $then);
         }
         $at = static fn (mixed $column): ?\DateTimeImmutable => is_string($column) ? Columns::instant($column) : null;
         $open = $tasks->filter($isOpen)->count();
@@ -59,6 +61,21 @@ final class RunsInPlay
             $at($tasks->min('given_at')) ?? throw new \LogicException('A task was given at some time.'),
             $at($tasks->max('due_at')),
             $open === 0 ? $at($tasks->max('done_at')) : null,
+        );
+    }
+
+    /** @param  ?\DateTimeImmutable  $then  as it was at a moment; null for now */
+    private static function slip(int $run, string $key, ?\DateTimeImmutable $then): ?Awaited
+    {
+        $row = $key === '' ? null : StoredSlip::query()->where('run_id', $run)->where('line_key', $key)->latest('id')->first();
+        if ($row === null || ($then !== null && $row->started_at > $then)) {
+            return null;
+        }
+        $isOver = $row->ended_at !== null && ($then === null || $row->ended_at <= $then);
+
+        return new Awaited(
+            $isOver ? 0 : 1, $row->started_at, null, $isOver ? $row->ended_at : null, $isOver ? $row->status->value : '',
+            said: $isOver ? $row->chosen : [], sort: WaitedSort::Slip,
         );
     }
 

@@ -44,8 +44,8 @@ final readonly class SignOffLetter
 
     public function text(): string
     {
-        $address = rtrim((string) config('app.url'), '/').SignOffLink::address($this->token);
+        $path = SignOffLink::address($this->token);
 
-        return str_replace('Look at it and decide', "Look at it and decide: {$address}", RichText::plain($this->html()));
+        return str_replace(" ({$path})", ': '.rtrim((string) config('app.url'), '/').$path, RichText::plain($this->html()));
     }
 }

@@ -22,7 +22,8 @@ final class StoredFacts extends Ports
         $names = new PeopleStore($schemas);
         $people = new StoredPeople($names, takes: true);
         $this->signOffs = new StoredSignOffs;
-        parent::__construct($at, $this->stored, $this->keys, new StoredTasks, $this->signOffs, $people, $names);
+        $slips = new StoredSlips($at, $zone);
+        parent::__construct($at, $this->stored, $this->keys, new StoredTasks, $this->signOffs, $slips, $people, $names);
     }
 
     /** Whether anything was answered from the records of a type. */

@@ -35,6 +35,7 @@ final readonly class ClockTurner
         private Sweep $sweep,
         private Agenda $agenda,
         private SignOffsDue $signOffs,
+        private SlipsDue $slips,
     ) {
     }
 
@@ -118,7 +119,8 @@ final readonly class ClockTurner
         $due = array_keys(array_filter($sweeps, static fn (\DateTimeImmutable $next): bool => $next <= $at));
         $done = 0;
         do {
-            $now = $this->sweep->work($due) + $this->signOffs->work() + $this->lines->work((int) config('ledger.batch'));
+            $now = $this->sweep->work($due) + $this->signOffs->work() + $this->slips->work()
+                + $this->lines->work((int) config('ledger.batch'));
             $done += $now;
             if ($now > 0) {
                 // What happened may bring about more at this very moment.
@@ -135,7 +137,7 @@ final readonly class ClockTurner
 
     private function nextLine(\DateTimeImmutable $at): ?\DateTimeImmutable
     {
-        $moments = array_filter([ScheduledLine::nextDue($at), SignOffsDue::next($at)]);
+        $moments = array_filter([ScheduledLine::nextDue($at), SignOffsDue::next($at), SlipsDue::next($at)]);
 
         return $moments === [] ? null : min($moments);
     }

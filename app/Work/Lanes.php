@@ -17,7 +17,7 @@ final readonly class Lanes
     public function work(Lane $lane): int
     {
         return match ($lane) {
-            Lane::Lines => $this->app->make(SignOffsDue::class)->work()
+            Lane::Lines => $this->app->make(SignOffsDue::class)->work() + $this->app->make(SlipsDue::class)->work()
                 + $this->app->make(LineWorker::class)->work((int) config('ledger.batch')),
             Lane::Sweep => $this->app->make(Sweep::class)->work(),
             Lane::Turn => $this->app->make(ClockTurner::class)->work(1.0),

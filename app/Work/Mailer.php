@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Work;
 
 use App\Models\StoredMessage;
+use App\Store\SlipLink;
 use Closure;
 use Symfony\Component\Mailer\Transport;
 use Symfony\Component\Mailer\Transport\Dsn;
@@ -39,10 +40,10 @@ final class Mailer
             ->to(...array_map($address, $to['to']))
             ->cc(...array_map($address, $to['cc']))
             ->subject($message->subject)
-            ->text($message->text);
+            ->text(SlipLink::filled($message, $message->text));
         if ($message->html !== '') {
             // Inside the application an address begins at its root; a mail program needs all of it.
-            $html = str_replace('href="/', 'href="'.rtrim((string) config('app.url'), '/').'/', $message->html);
+            $html = SlipLink::filled($message, str_replace('href="/', 'href="'.rtrim((string) config('app.url'), '/').'/', $message->html));
             $email->html(
                 '<!DOCTYPE html><html><head><meta charset="utf-8"><style>'.self::STYLE.'</style></head><body>'.$html.'</body></html>',
             );

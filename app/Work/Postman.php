@@ -8,6 +8,7 @@ use App\Models\Entry;
 use App\Models\MessageStatus;
 use App\Models\StoredMessage;
 use App\Store\HouseClock;
+use App\Store\SlipLink;
 use App\Store\Sql\Batch;
 use App\Store\Sql\Lock;
 use App\Work\Jobs\DeliverLetters;
@@ -154,7 +155,9 @@ final class Postman
         $to = $message->recipients['to'][0];
         try {
             $answer = Http::timeout(self::TEXT_SECONDS)->withToken(self::gatewayToken())->withHeaders(['Idempotency-Key' => $message->key])
-                ->post((string) config('ledger.sms.url'), ['to' => $to['address'], 'text' => $message->text]);
+                ->post((string) config('ledger.sms.url'), [
+                    'to' => $to['address'], 'text' => SlipLink::filled($message, $message->text),
+                ]);
         } catch (\Illuminate\Http\Client\ConnectionException) {
             throw new \RuntimeException('The gateway for text messages cannot be reached.');
         }

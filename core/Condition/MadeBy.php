@@ -21,7 +21,10 @@ use VividLedger\Shape\WordRole;
 /** Who or what made the change: a person, a rule, an import, the API, or whomever a person expression finds. */
 final readonly class MadeBy implements Spoken, Statement
 {
-    public const WAYS = ['person' => 'a person', 'rule' => 'a rule', 'import' => 'an import', 'api' => 'the API'];
+    public const WAYS = [
+        'person' => 'a person', 'rule' => 'a rule', 'import' => 'an import', 'api' => 'the API', 'slip' => 'a reply slip',
+        'hook' => 'another system',
+    ];
 
     public function __construct(
         private ?CauseKind $way,

@@ -75,6 +75,16 @@ final readonly class WithoutNamed implements Directory
         return $this->of->route($type, $name);
     }
 
+    public function slips(string $type): array
+    {
+        return $this->of->slips($type);
+    }
+
+    public function slip(string $type, string $name): ?array
+    {
+        return $this->of->slip($type, $name);
+    }
+
     public function ladders(): array
     {
         return $this->of->ladders();

@@ -121,10 +121,11 @@ final readonly class Examiner
                 EventKind::File => "File on the {$type->inSentence()}: {$change->event->text}",
                 EventKind::TaskDone => "Task done: “{$change->event->text}”",
                 EventKind::SignedOff => "Sign-off: {$change->event->text}",
+                EventKind::SlipAnswered => 'Reply slip: “'.mb_strimwidth($change->event->text, 0, 80, '…').'”',
                 EventKind::Reply => 'Reply: “'.mb_strimwidth($change->event->text, 0, 80, '…').'”',
                 EventKind::ByHand => 'Run by hand',
                 EventKind::DateArrived, EventKind::FellQuiet, EventKind::CameRound => $change->event->text,
-                EventKind::LineDue, EventKind::StepSigned => $change->event->text,
+                EventKind::LineDue, EventKind::StepSigned, EventKind::SlipOver => $change->event->text,
                 EventKind::PutInForce => 'It matched when the rule was put in force',
             };
         }

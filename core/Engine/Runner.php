@@ -11,6 +11,7 @@ use VividLedger\Record\Change;
 use VividLedger\Record\Display;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
+use VividLedger\Record\WaitedSort;
 use VividLedger\Rule\Line\Placed;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Rule;
@@ -106,7 +107,8 @@ final readonly class Runner
             }
             if ($tasks !== null && $timing->isNeedless($tasks)) {
                 [$code, $why] = match (true) {
-                    $tasks->ended !== '' => [StruckCode::SignedOff, 'the sign-off has ended otherwise'],
+                    $tasks->sort === WaitedSort::Slip => [StruckCode::SlipEnded, 'the slip has ended otherwise'],
+                    $tasks->sort === WaitedSort::SignOff => [StruckCode::SignedOff, 'the sign-off has ended otherwise'],
                     $tasks->open === 0 => [StruckCode::TaskDone, 'the task was done'],
                     default => [StruckCode::TaskNotDone, 'the task was not done in time'],
                 };
@@ -227,6 +229,8 @@ final readonly class Runner
         [$code, $why] = match ($kind) {
             EventKind::SignedOff => [StruckCode::SignedOff, 'the sign-off has ended'],
             EventKind::StepSigned => [StruckCode::SignedOff, 'a step of the sign-off was agreed to'],
+            EventKind::SlipAnswered => [StruckCode::SlipEnded, 'the slip was answered'],
+            EventKind::SlipOver => [StruckCode::SlipEnded, 'the slip has ended without an answer'],
             default => [StruckCode::TaskDone, 'the task was done'],
         };
         if ($moved !== []) {

@@ -48,6 +48,7 @@ final readonly class Detail
             'waits_for_release', 'struck', 'too_late', 'line_failed', 'held', 'resumed', 'retimed', 'postponed' => self::lined([
                 $kept->text('because'), ...array_map($this->line(...), $kept->rows('lines')),
             ]),
+            'slip' => self::lined([...array_map(SlipTold::said(...), $kept->rows('happened')), ...SlipTold::answers($kept)]),
             'sign_off' => implode("\n", array_map(SignOffTold::said(...), $kept->rows('happened'))),
             'changed' => implode(' · ', $this->changes()),
             'stopped' => $kept->is('cameRound') ? 'The last rule had fired in this chain already, so the chain ends here.'
@@ -111,6 +112,7 @@ final readonly class Detail
             ...array_map(static fn (string $title): string => "Task “{$title}” cancelled", $kept->texts('tasks')),
             $kept->number('lines') === 0 ? '' : Headline::counted($kept->number('lines'), 'pencilled line').' struck out',
             $kept->number('signOffs') === 0 ? '' : Headline::counted($kept->number('signOffs'), 'sign-off').' withdrawn',
+            $kept->number('slips') === 0 ? '' : Headline::counted($kept->number('slips'), 'reply slip').' withdrawn',
             $kept->texts('kept') === [] ? '' : 'Left as changed since: '.implode(', ', $kept->texts('kept')),
             $sent === 0 ? '' : Headline::counted($sent, 'message').($sent === 1 ? ' stays' : ' stay').' sent',
         ]);

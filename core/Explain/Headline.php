@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Explain;
 
 use VividLedger\SignOff\SignOffEventKind;
+use VividLedger\Slip\SlipEventKind;
 
 /** An entry as a headline: who or what, and what happened. */
 final readonly class Headline
@@ -59,6 +60,7 @@ final readonly class Headline
             'stopped' => [implode(' → ', $kept->texts('chain')), 'was stopped'.$this->about(' on')],
             'sign_off' => $entry->who === null ? [$this->rule, 'goes on with a sign-off'.$this->about(' of')]
                 : [$this->who, ($this->isSaid() ? 'answered' : 'withdrew').' a sign-off'.$this->about(' of')],
+            'slip' => $this->slip(),
             'signed_off' => ['A sign-off'.$this->about(' of'), $kept->text('text') === '' ? 'has ended' : "is {$kept->text('text')}"],
             'task_done' => [$this->who, "did “{$title}”"],
             'task_reopened' => [$this->who, "opened “{$title}” again"],
@@ -92,6 +94,24 @@ final readonly class Headline
     public static function counted(int $count, string $what): string
     {
         return number_format($count)." {$what}".($count === 1 ? '' : 's');
+    }
+
+    /** @return array{string, string} by what happened first on its way */
+    private function slip(): array
+    {
+        $first = $this->entry->kept->rows('happened')[0] ?? new Kept([]);
+        $answered = match (SlipEventKind::tryFrom($first->text('kind'))) {
+            SlipEventKind::Answered => 'answered a reply slip',
+            SlipEventKind::Corrected => 'corrected a reply slip',
+            default => null,
+        };
+        $who = $this->entry->who ?? ($first->text('to') === '' ? 'Somebody' : $first->text('to'));
+
+        return match (true) {
+            $answered !== null => [$who, $answered.$this->about(' about')],
+            $this->entry->who !== null => [$this->entry->who, 'saw to a reply slip'.$this->about(' about')],
+            default => [$this->rule, 'goes on with a reply slip'.$this->about(' about')],
+        };
     }
 
     /** Whether somebody said yes or no to a sign-off. */

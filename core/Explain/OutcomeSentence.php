@@ -25,6 +25,7 @@ final class OutcomeSentence
             'message' => self::message($did),
             'created' => "Made {$did->text('record')}",
             'sign_off' => self::signOff($did),
+            'slip' => self::slip($did),
             'comment' => "Commented{$on}: “{$did->text('text')}”",
             'follow' => $did->text('person').($did->is('follows') ? ' follows it' : ' follows it no more'),
             default => "Task “{$did->text('title')}” to ".($did->text('person') === '' ? 'nobody' : $did->text('person'))
@@ -38,6 +39,12 @@ final class OutcomeSentence
         $missing = $did->texts('missing') === [] ? '' : ', without '.implode(', ', $did->texts('missing'));
 
         return (self::CHANNELS[$did->text('channel')] ?? 'Message')." {$subject}to {$did->text('to')}{$missing}";
+    }
+
+    private static function slip(Kept $did): string
+    {
+        return $did->text('to') === '' ? "Reply slip “{$did->text('subject')}” could be sent to nobody: {$did->text('path')}"
+            : "Reply slip “{$did->text('subject')}” to {$did->text('to')}".($did->text('channel') === 'sms' ? ' by text message' : '');
     }
 
     private static function signOff(Kept $did): string

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Facts;
 
 /** A world in which no rule has done anything: no guard is used, no task given and nothing in play. */
-final readonly class NothingYet implements GuardFacts, SignOffFacts, TaskFacts
+final readonly class NothingYet implements GuardFacts, SignOffFacts, SlipFacts, TaskFacts
 {
     public function guardHeld(int $ruleId, string $type, int $recordId, int $epoch, string $key): bool
     {
@@ -33,6 +33,16 @@ final readonly class NothingYet implements GuardFacts, SignOffFacts, TaskFacts
     }
 
     public function signOffOn(string $type, int $id): null
+    {
+        return null;
+    }
+
+    public function slipOn(string $type, int $id): null
+    {
+        return null;
+    }
+
+    public function candidates(Candidates $candidates, array $except): null
     {
         return null;
     }

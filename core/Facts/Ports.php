@@ -19,6 +19,7 @@ class Ports implements Facts
         private readonly GuardFacts $guards,
         private readonly TaskFacts $tasks,
         private readonly SignOffFacts $signOffs,
+        private readonly SlipFacts $slips,
         private readonly PeopleFacts $people,
         private readonly Calendars $calendars,
     ) {
@@ -95,6 +96,16 @@ class Ports implements Facts
     public function signOffOn(string $type, int $id): ?SignOffSeen
     {
         return $this->signOffs->signOffOn($type, $id);
+    }
+
+    public function slipOn(string $type, int $id): ?SlipSeen
+    {
+        return $this->slips->slipOn($type, $id);
+    }
+
+    public function candidates(Candidates $candidates, array $except): ?int
+    {
+        return $this->slips->candidates($candidates, $except);
     }
 
     public function tasksOf(int $run, string $key): ?Awaited

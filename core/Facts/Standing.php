@@ -199,6 +199,17 @@ final class Standing implements Facts
         return array_key_exists($key, $this->locks) ? $this->locks[$key] : $this->locks[$key] = $this->below->lockOn($type, $id);
     }
 
+    public function slipOn(string $type, int $id): ?SlipSeen
+    {
+        return $this->below->slipOn($type, $id);
+    }
+
+    /** Those that this decision has changed or made count as they were: a list is read when a slip is sent, and not in between. */
+    public function candidates(Candidates $candidates, array $except): ?int
+    {
+        return $this->below->candidates($candidates, $except);
+    }
+
     public function signOffOn(string $type, int $id): ?SignOffSeen
     {
         return $this->below->signOffOn($type, $id);

@@ -33,6 +33,12 @@ interface Directory extends Calendars, Names
     /** @return ?list<mixed> the steps as a rule file writes them */
     public function route(string $type, string $name): ?array;
 
+    /** @return list<string> names of the reply slips kept for a record type */
+    public function slips(string $type): array;
+
+    /** @return ?array{subject: string, body: string, asks: list<mixed>} what a kept slip shows and asks */
+    public function slip(string $type, string $name): ?array;
+
     /** @return list<string> names of the ladders kept in Setup */
     public function ladders(): array;
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\People;
 
+use VividLedger\Record\WaitedSort;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
@@ -87,7 +88,8 @@ final class PersonExpressions
         $paths = self::personPaths($context);
         $found = [['kind' => 'owner'], ['kind' => 'creator'], ['kind' => 'doer']];
         // Only where a line asks for a sign-off has anybody decided one.
-        $deciding = $context->sheet->askers === [] ? [] : [['kind' => Decider::kind()], ['kind' => Asker::kind()]];
+        $deciding = $context->sheet->waitables->lines(WaitedSort::SignOff) === [] ? []
+            : [['kind' => Decider::kind()], ['kind' => Asker::kind()]];
         $fields = array_map(static fn (string $path): array => ['kind' => 'in_field', 'path' => $path], $paths);
         $above = static fn (array $one): array => ['kind' => 'manager', 'of' => $one];
         $teams = [];

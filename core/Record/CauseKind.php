@@ -11,4 +11,6 @@ enum CauseKind: string
     case Api = 'api';
     case Import = 'import';
     case Rule = 'rule';
+    case Slip = 'slip';     // an answer on a reply slip
+    case Hook = 'hook';     // what another system posted
 }

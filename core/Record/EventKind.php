@@ -8,10 +8,10 @@ namespace VividLedger\Record;
 enum EventKind: string
 {
     /** What people do that a rule can wait for. */
-    public const ARRIVING = [self::Reply, self::Comment, self::File, self::TaskDone];
+    public const ARRIVING = [self::Reply, self::Comment, self::File, self::TaskDone, self::SlipAnswered];
 
     /** What lines of a run wait for. */
-    public const AWAITED = [self::TaskDone, self::StepSigned, self::SignedOff];
+    public const AWAITED = [self::TaskDone, self::StepSigned, self::SignedOff, self::SlipAnswered, self::SlipOver];
 
     case Comment = 'comment';
     case File = 'file';
@@ -25,6 +25,8 @@ enum EventKind: string
     case LineDue = 'line_due';           // a pencilled line falls due
     case StepSigned = 'step_signed';     // a step of a sign-off is agreed to, and another comes
     case SignedOff = 'signed_off';       // a sign-off has ended, one way or another
+    case SlipAnswered = 'slip_answered'; // somebody answered a slip
+    case SlipOver = 'slip_over';         // a slip has ended without an answer
 
     /** As said of a record: "the ticket gets a comment". */
     public function label(): string
@@ -42,6 +44,8 @@ enum EventKind: string
             self::LineDue => 'has a line fall due',
             self::StepSigned => 'has a step of a sign-off agreed to',
             self::SignedOff => 'has a sign-off end',
+            self::SlipAnswered => 'has a reply slip answered',
+            self::SlipOver => 'has a reply slip end without an answer',
         };
     }
 
@@ -54,7 +58,8 @@ enum EventKind: string
     /** Whether it stands in the ledger by itself; what time brings about stands there as what followed from it. */
     public function hasOwnEntry(): bool
     {
-        return ! $this->comesOnce() && $this !== self::LineDue && $this !== self::StepSigned;
+        return ! $this->comesOnce()
+            && ! in_array($this, [self::LineDue, self::StepSigned, self::SlipAnswered, self::SlipOver], true);
     }
 
     /** Whether time brings it about, so that its occasion may fire a rule once and never again. */

@@ -10,12 +10,14 @@ use VividLedger\Engine\Firing;
 use VividLedger\Engine\ReadyAgain;
 use VividLedger\Engine\Step;
 use VividLedger\Facts\Awaited;
+use VividLedger\Facts\Candidates;
 use VividLedger\Facts\Children;
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\GuardState;
 use VividLedger\Facts\Lock;
 use VividLedger\Facts\Quiet;
 use VividLedger\Facts\SignOffSeen;
+use VividLedger\Facts\SlipSeen;
 use VividLedger\Facts\Standing;
 use VividLedger\Facts\Total;
 use VividLedger\House\Person;
@@ -261,6 +263,16 @@ final class Paper implements Facts
     public function signOffOn(string $type, int $id): ?SignOffSeen
     {
         return $this->runs->signOffs->signOffOn($type, $id) ?? $this->below->signOffOn($type, $id);
+    }
+
+    public function slipOn(string $type, int $id): ?SlipSeen
+    {
+        return $this->runs->slips->slipOn($type, $id) ?? $this->below->slipOn($type, $id);
+    }
+
+    public function candidates(Candidates $candidates, array $except): ?int
+    {
+        return $this->below->candidates($candidates, $except);
     }
 
     public function tasksOf(int $run, string $key): ?Awaited

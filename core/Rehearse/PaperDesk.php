@@ -19,27 +19,26 @@ use VividLedger\SignOff\SignOffEventKind;
 use VividLedger\SignOff\SignOffStatus;
 
 /** Leads the sign-offs of a rehearsal: nobody answers unless that is supposed, and time runs out as it would. */
-final readonly class PaperDesk
+final readonly class PaperDesk implements Tends
 {
     public function __construct(private Play $play, private \DateTimeZone $zone)
     {
     }
 
-    /** @return ?array{\DateTimeImmutable, PaperSignOff} when one has to be tended next; null when none has */
     public function next(): ?array
     {
         $next = null;
         foreach ($this->play->paper->runs->signOffs->all as $one) {
             $at = $this->clerk($one)?->wakesAt($one->signOff);
             if ($at !== null && ($next === null || $at < $next[0])) {
-                $next = [$at, $one];
+                $next = [$at, fn () => $this->tend($one)];
             }
         }
 
         return $next;
     }
 
-    public function tend(PaperSignOff $one): void
+    private function tend(PaperSignOff $one): void
     {
         $moved = $this->clerk($one)?->tend($one->signOff);
         if ($moved !== null) {
@@ -74,7 +73,6 @@ final readonly class PaperDesk
         }
     }
 
-    /** Those that the rule itself has ended: it fired again, or what ends its run holds. */
     public function tellWithdrawn(): void
     {
         foreach ($this->play->paper->runs->signOffs->withdrawn() as $one) {

@@ -33,6 +33,8 @@ final class PaperRuns
 
     public readonly PaperSignOffs $signOffs;
 
+    public readonly PaperSlips $slips;
+
     /** @var array<int, \DateTimeImmutable> when lines were due that wait for their record to be free, by line */
     private array $locked = [];
 
@@ -43,6 +45,7 @@ final class PaperRuns
     public function __construct()
     {
         $this->signOffs = new PaperSignOffs;
+        $this->slips = new PaperSlips;
     }
 
     /** @param  int  $entry  number on paper of what is taken in */
@@ -85,6 +88,7 @@ final class PaperRuns
             }
         }
         $this->signOffs->take($step, $entry, $run?->id, $now);
+        $this->slips->take($step, $entry, $run?->id, $now);
     }
 
     private function done(LineDone $step): Run
@@ -214,7 +218,7 @@ final class PaperRuns
     {
         $tasks = array_filter($this->tasks, static fn (PaperTask $task): bool => $task->run === $run && $task->given->key === $key);
         if ($tasks === []) {
-            return $this->signOffs->awaited($run, $key);
+            return $this->signOffs->awaited($run, $key) ?? $this->slips->awaited($run, $key);
         }
         $dues = array_filter(array_map(static fn (PaperTask $task): ?\DateTimeImmutable => $task->given->due, $tasks));
         $open = count(array_filter($tasks, static fn (PaperTask $task): bool => $task->doneAt === null));

@@ -42,6 +42,8 @@ final class Play
 
     public readonly PaperDesk $desk;
 
+    public readonly PaperPost $post;
+
     public function __construct(
         private readonly Schema $schema,
         private readonly \DateTimeZone $zone,
@@ -53,6 +55,7 @@ final class Play
         $this->paper = new Paper($below, $schema, $now);
         $this->teller = new Teller($schema, $book);
         $this->desk = new PaperDesk($this, $zone);
+        $this->post = new PaperPost($this, $schema, $zone);
         $this->upcoming = new Upcoming($book->rules, $schema, $zone, $now);
     }
 
@@ -163,11 +166,11 @@ final class Play
                 $this->paper,
                 $until,
             );
-            $wakes = $this->desk->next();
+            $wakes = $this->wakes();
             if ($wakes !== null && $wakes[0] <= $until && ($start === null || $wakes[0] < $start->at)
                 && ($line?->due === null || $wakes[0] < $line->due)) {
                 $this->paper->now = max($this->paper->now, $wakes[0]);
-                $this->desk->tend($wakes[1]);
+                $wakes[1]();
             } elseif ($line?->due !== null && $line->due <= $until && ($start === null || $line->due < $start->at)) {
                 $this->paper->now = max($this->paper->now, $line->due);
                 $this->fallDue($this->paper->runs->atMomentOf($line));
@@ -193,12 +196,20 @@ final class Play
         return $this->enter(new Told($kind, $record, $rule, $data), $cause, isWhatIf: $isWhatIf);
     }
 
-    /** When a pencilled line falls due or a sign-off has to be tended; null when nothing is to come. */
+    /** When a pencilled line falls due, or something has to be tended; null when nothing is to come. */
     public function nextDue(): ?\DateTimeImmutable
     {
-        $moments = array_filter([$this->paper->runs->nextDue()?->due, $this->desk->next()[0] ?? null]);
+        $moments = array_filter([$this->paper->runs->nextDue()?->due, $this->wakes()[0] ?? null]);
 
         return $moments === [] ? null : min($moments);
+    }
+
+    /** @return ?array{\DateTimeImmutable, \Closure(): void} what goes on by itself next */
+    private function wakes(): ?array
+    {
+        [$one, $other] = [$this->desk->next(), $this->post->next()];
+
+        return $one === null || ($other !== null && $other[0] < $one[0]) ? $other : $one;
     }
 
     public function start(Start $start): void
@@ -282,6 +293,7 @@ final class Play
         }
         $this->paper->take($decision);
         $this->desk->tellWithdrawn();
+        $this->post->tellWithdrawn();
     }
 
     /**

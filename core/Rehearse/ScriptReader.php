@@ -13,6 +13,7 @@ use VividLedger\Record\Value;
 use VividLedger\Rehearse\WhatIf\DayOff;
 use VividLedger\Rehearse\WhatIf\FieldsChange;
 use VividLedger\Rehearse\WhatIf\SignOffAnswered;
+use VividLedger\Rehearse\WhatIf\SlipReturned;
 use VividLedger\Rehearse\WhatIf\SomebodyAway;
 use VividLedger\Rehearse\WhatIf\TaskIsDone;
 use VividLedger\Rehearse\WhatIf\WhatIf;
@@ -136,6 +137,15 @@ final readonly class ScriptReader
                     "{$node->at}/set",
                     'Choose the field that changes.',
                 ) : new FieldsChange($this->moment($node->child('at')), $set);
+            case SlipReturned::kind():
+                $slip = $node->child('slip')->raw;
+                $answers = $node->child('answers')->raw;
+
+                return new SlipReturned(
+                    $this->moment($node->child('at')),
+                    is_int($slip) && $slip > 0 ? $slip : 1,
+                    is_array($answers) ? $answers : [],
+                );
             case SignOffAnswered::kind():
                 $signOff = $node->child('sign_off')->raw;
 

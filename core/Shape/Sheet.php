@@ -24,20 +24,13 @@ final class Sheet
     /** @var array<string, RecordType> records that a line makes, by the name later lines use */
     public array $made = [];
 
-    /** @var array<string, string> what the lines are called that other lines can wait for, by key */
-    public array $keys = [];
-
-    /** @var array<int, array{string, string}> key and wording of the lines that give tasks, by their place; empty keys for none yet */
-    public array $givers = [];
+    public readonly Waitables $waitables;
 
     /** @var \ArrayObject<string, mixed> what was looked up once */
     public readonly \ArrayObject $known;
 
-    /** @var array<string, string> what the lines are called whose sign-offs other lines can wait for, by key */
-    public array $signOffs = [];
-
-    /** @var array<int, array{string, string}> key and wording of the lines that ask for sign-offs, by their place */
-    public array $askers = [];
+    /** @var array<string, list<string>> answers to choose from, by question, of the slip at hand */
+    public array $answers = [];
 
     /**
      * @param  ?Asked  $asked  the word whose choices are wanted
@@ -46,6 +39,7 @@ final class Sheet
     public function __construct(public readonly ?Asked $asked = null, public readonly bool $isOfChange = true)
     {
         $this->known = new \ArrayObject;
+        $this->waitables = new Waitables;
     }
 
     /** Gives what can be chosen with a word, where somebody has asked for it. */

@@ -33,6 +33,8 @@ final class Pieces
         $old = array_map(static fn (Field $field): Piece => new OldValuePiece($field), $type->ownFields());
         $signOff = array_map(static fn (SignOffWord $word): Piece => new SignOffPiece($word), SignOffWord::cases());
 
-        return [new NumberPiece, new ChangesPiece($schema), new ChangedByPiece, new ChangedAtPiece, ...$old, ...$signOff];
+        return [
+            new NumberPiece, new ChangesPiece($schema), new ChangedByPiece, new ChangedAtPiece, ...$old, ...$signOff, ...SlipPiece::all(),
+        ];
     }
 }

@@ -14,6 +14,8 @@ use VividLedger\Rule\Recipient\Recipients;
 use VividLedger\Rule\Timing\Timings;
 use VividLedger\Rule\Trigger\Triggers;
 use VividLedger\Rule\Value\AssignedValues;
+use VividLedger\Slip\NextSlot;
+use VividLedger\Slip\Questions;
 
 /** What other parts want to know of a kind they ask through a small interface: no file elsewhere looks which class it has. */
 final class KindsTest extends TestCase
@@ -26,7 +28,7 @@ final class KindsTest extends TestCase
     {
         return array_map(static fn (string $kind): string => (string) (new \ReflectionClass($kind))->getFileName(), [
             ...Lines::ALL, ...Triggers::ALL, ...RepeatGuards::ALL, ...Timings::ALL, ...AssignedValues::ALL, ...Recipients::ALL,
-            ...PersonExpressions::ALL, ...array_values(ConditionReader::GROUPS),
+            ...PersonExpressions::ALL, ...Questions::ALL, ...NextSlot::ALL, ...array_values(ConditionReader::GROUPS),
             ...array_values(array_map(get_class(...), Operators::all())),
         ]);
     }

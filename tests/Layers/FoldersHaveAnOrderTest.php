@@ -15,7 +15,7 @@ final class FoldersHaveAnOrderTest
     private const ORDERS = [
         'VividLedger' => [
             'Time', 'House', 'Schema', 'Record', 'Message', 'Facts', 'Shape', 'Formula', 'People', 'Condition', 'Template', 'SignOff',
-            'Rule',
+            'Slip', 'Rule',
             'Engine', 'Explain', 'Proofread', 'Rehearse', 'Text',
         ],
         'App' => ['Models', 'Policies', 'Store', 'Work', 'Evidence', 'Http', 'Console', 'Demo', 'Providers'],

@@ -62,6 +62,7 @@ final class ReversalController extends Controller
             $sum['tasks'],
             $sum['lines'],
             $sum['signOffs'],
+            $sum['slips'],
             $sum['sent'],
             array_map(
                 static fn (array $conflict): ConflictShape => new ConflictShape(...$conflict),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
+use VividLedger\Record\WaitedSort;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Performance\SignOffAsked;
 use VividLedger\Schema\Field;
@@ -90,6 +91,16 @@ final readonly class AskForSignOff implements AsksSignOff, Line
     public function locks(): bool
     {
         return $this->hold !== Hold::Nothing;
+    }
+
+    public function waitedAs(): WaitedSort
+    {
+        return WaitedSort::SignOff;
+    }
+
+    public function ends(): array
+    {
+        return [];
     }
 
     public function perform(Performance $performance): void

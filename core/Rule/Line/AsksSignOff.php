@@ -7,7 +7,7 @@ namespace VividLedger\Rule\Line;
 use VividLedger\SignOff\Route;
 
 /** A line that asks for a sign-off, which other lines can wait for. */
-interface AsksSignOff
+interface AsksSignOff extends Waitable
 {
     public function route(): Route;
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
+use VividLedger\Record\WaitedSort;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Kinds;
@@ -38,6 +39,16 @@ final readonly class GiveTask implements GivesTasks, Line
         $read = self::shape()->read($context, $node);
 
         return $read === null ? null : new self(TaskPlan::of($read));
+    }
+
+    public function waitedAs(): WaitedSort
+    {
+        return WaitedSort::Tasks;
+    }
+
+    public function ends(): array
+    {
+        return [];
     }
 
     public function perform(Performance $performance): void

@@ -27,7 +27,7 @@ final class Lines
     public const ALL = [
         SetFields::class, GiveTask::class, GiveTasks::class, Remind::class, SendMessage::class, SendList::class, Escalate::class,
         CreateRecord::class, Assign::class,
-        AddComment::class, Follow::class, AskForSignOff::class, Refuse::class,
+        AddComment::class, Follow::class, AskForSignOff::class, SendSlip::class, Refuse::class,
     ];
 
     /** @return list<class-string<Line>> */
@@ -72,12 +72,6 @@ final class Lines
             $timing->said(),
         )) : '';
         $key = $node->child('key')->text() ?? '';
-        if ($bare instanceof GivesTasks) {
-            $context->sheet->givers[$place] = [$key, $said];
-        }
-        if ($bare instanceof AsksSignOff) {
-            $context->sheet->askers[$place] = [$key, $said];
-        }
         if ($key !== '') {
             if (preg_match('/^[a-z][a-z0-9_]{0,39}$/D', $key) !== 1) {
                 return $context->problem(
@@ -86,15 +80,12 @@ final class Lines
                     'A line goes by a short name of small letters, digits and underlines, such as first_call.',
                 );
             }
-            if (isset($context->sheet->keys[$key]) || isset($context->sheet->signOffs[$key])) {
+            if (isset($context->sheet->waitables->keys()[$key])) {
                 return $context->problem($node->child('key')->at, 'name_taken', "A line above already goes by ‘{$key}’.");
             }
-            if ($bare instanceof GivesTasks) {
-                $context->sheet->keys[$key] = 'the task of line '.($place + 1);
-            }
-            if ($bare instanceof AsksSignOff) {
-                $context->sheet->signOffs[$key] = 'the sign-off of line '.($place + 1);
-            }
+        }
+        if ($bare instanceof Waitable) {
+            $context->sheet->waitables->add($bare->waitedAs(), $place, $key, $said, $bare->ends());
         }
 
         return $read === null || $timing === false || $context->problems() > $problems ? null : new Placed(

@@ -50,6 +50,9 @@ final class Performance
     /** @var list<SignOffAsked> */
     public array $signOffs = [];
 
+    /** @var list<SlipSent> */
+    public array $slips = [];
+
     /** @var ?array{?string, string} the field and the message of a refusal */
     public ?array $refusal = null;
 
@@ -81,6 +84,19 @@ final class Performance
         private readonly ?Limits $limits = null,
         private readonly ?\DateTimeImmutable $started = null,
     ) {
+    }
+
+    /** For looking only, at a record as it is: whom something reaches. */
+    public static function looking(Record $record, Facts $facts, Schema $schema, \DateTimeZone $zone): self
+    {
+        $type = $schema->type($record->type) ?? throw new \LogicException("There is no record type {$record->type}.");
+        $now = $facts->now();
+        $event = new Event(EventKind::LineDue, 'look');
+
+        return new self(
+            $record, $type, new Standing($facts, $schema), $schema, new Display($facts, $zone), $now, $zone,
+            Change::event($record, $event, null, $now), new Marks(null),
+        );
     }
 
     /** What the moments of lines depend on, for a line that waits for the tasks of another. */
@@ -182,6 +198,11 @@ final class Performance
                 return $asked->awaited();
             }
         }
+        foreach ($this->slips as $sent) {
+            if ($sent->key === $key) {
+                return $sent->moved->slip->awaited();
+            }
+        }
 
         return $this->tasksGiven($key);
     }
@@ -278,6 +299,20 @@ final class Performance
         $this->signOffs[] = $asked;
         $this->outcomes[] = [
             'kind' => 'sign_off', 'status' => $asked->moved->signOff->status->value, 'asked' => $asked->waiting(), 'why' => $asked->why,
+        ];
+    }
+
+    public function sendSlip(SlipSent $sent): void
+    {
+        $this->slips[] = $sent;
+        $turn = $sent->moved->slip->turn();
+        foreach (array_filter([$turn->mail ?? $turn?->text]) as $address) {
+            $this->facts->messageSent($address);
+        }
+        $events = $sent->moved->events;
+        $this->outcomes[] = [
+            'kind' => 'slip', 'subject' => $sent->subject, 'to' => $turn->name ?? '', 'channel' => $sent->channel->value,
+            'path' => $events[count($events) - 1]->path ?? '', 'status' => $sent->moved->slip->status->value,
         ];
     }
 

@@ -6,6 +6,7 @@ namespace VividLedger\Rule\Performance;
 
 use VividLedger\Facts\Awaited;
 use VividLedger\Record\Record;
+use VividLedger\Record\WaitedSort;
 use VividLedger\SignOff\Hold;
 use VividLedger\SignOff\Moved;
 use VividLedger\SignOff\Route;
@@ -63,6 +64,7 @@ final readonly class SignOffAsked
             $signOff->endedAt,
             $isOpen ? '' : $signOff->status->value,
             $signOff->stepsAgreed(),
+            sort: WaitedSort::SignOff,
         );
     }
 }

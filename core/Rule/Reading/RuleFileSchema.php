@@ -9,20 +9,31 @@ use VividLedger\Condition\Given\Givens;
 use VividLedger\Condition\Operator\Operators;
 use VividLedger\Condition\Statements;
 use VividLedger\Facts\TotalKind;
+use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
+use VividLedger\Rule\Guard\RepeatGuard;
 use VividLedger\Rule\Guard\RepeatGuards;
 use VividLedger\Rule\Limits;
 use VividLedger\Rule\Line\Lines;
+use VividLedger\Rule\Recipient\Recipient;
 use VividLedger\Rule\Recipient\Recipients;
+use VividLedger\Rule\Timing\Timing;
 use VividLedger\Rule\Timing\Timings;
+use VividLedger\Rule\Trigger\Trigger;
 use VividLedger\Rule\Trigger\Triggers;
+use VividLedger\Rule\Value\AssignedValue;
 use VividLedger\Rule\Value\AssignedValues;
 use VividLedger\Shape\Json;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Length;
+use VividLedger\SignOff\Approvers;
 use VividLedger\SignOff\Deciders;
 use VividLedger\SignOff\KeptRoute;
 use VividLedger\SignOff\RouteStep;
+use VividLedger\Slip\Asking;
+use VividLedger\Slip\NextInLine;
+use VividLedger\Slip\NextSlot;
+use VividLedger\Slip\Questions;
 
 /** The JSON Schema (draft 2020-12) of a rule file, made of what the kinds say of themselves. */
 final class RuleFileSchema
@@ -47,15 +58,9 @@ final class RuleFileSchema
                 'format' => ['const' => RuleReader::FORMAT],
                 'name' => Json::text(RuleReader::NAME_LENGTH),
                 'on' => ['description' => 'The record type the rule is about.'] + Json::NAME,
-                'when' => Json::oneOfKinds(self::shapes(array_map(
-                    static fn (string $trigger): Shape => $trigger::shape(),
-                    Triggers::all(),
-                ))),
+                'when' => self::kinds(Triggers::all()),
                 'onlyIf' => ['description' => 'Left out, or a group without parts: always.'] + Json::ref('condition'),
-                'fires' => Json::oneOfKinds(self::shapes(array_map(
-                    static fn (string $guard): Shape => $guard::shape(),
-                    RepeatGuards::all(),
-                ))),
+                'fires' => self::kinds(RepeatGuards::all()),
                 'lines' => ['type' => 'array', 'minItems' => 1, 'maxItems' => Lines::MOST, 'items' => Json::ref('line')],
                 'until' => ['description' => 'Ends a started rule early.'] + Json::ref('condition'),
                 'never' => ['description' => 'What no line may break.'] + Limits::shape()->schema(),
@@ -95,29 +100,25 @@ final class RuleFileSchema
                 ],
             ],
             'condition' => Json::oneOfKinds(self::conditions()),
-            'person' => Json::oneOfKinds(self::shapes(array_map(
-                static fn (string $person): Shape => $person::shape(),
-                PersonExpressions::all(),
-            ))),
-            'assigned' => Json::oneOfKinds(self::shapes(array_map(
-                static fn (string $value): Shape => $value::shape(),
-                AssignedValues::all(),
-            ))),
-            'recipient' => Json::oneOfKinds(self::shapes(array_map(
-                static fn (string $recipient): Shape => $recipient::shape(),
-                Recipients::all(),
-            ))),
-            'approvers' => Json::oneOfKinds(self::shapes(array_map(
-                static fn (string $approvers): Shape => $approvers::shape(),
-                Deciders::all(),
-            ))),
+            'person' => self::kinds(PersonExpressions::all()),
+            'assigned' => self::kinds(AssignedValues::all()),
+            'recipient' => self::kinds(Recipients::all()),
+            'approvers' => self::kinds(Deciders::all()),
+            'question' => self::kinds(Questions::all()),
+            'next_in_line' => self::kinds(NextSlot::ALL),
             'route_step' => ['anyOf' => [RouteStep::shape()->schema(), KeptRoute::shape()->schema()]],
-            'timing' => ['description' => 'When a line is done; left out: at once.'] + Json::oneOfKinds(self::shapes(array_map(
-                static fn (string $timing): Shape => $timing::shape(),
-                Timings::all(),
-            ))),
+            'timing' => ['description' => 'When a line is done; left out: at once.'] + self::kinds(Timings::all()),
             'line' => Json::oneOfKinds(self::lines()),
         ];
+    }
+
+    /**
+     * @param  list<class-string<Asking|NextInLine|Trigger|RepeatGuard|PersonExpression|AssignedValue|Recipient|Approvers|Timing>>  $kinds
+     * @return array<string, mixed>
+     */
+    private static function kinds(array $kinds): array
+    {
+        return Json::oneOfKinds(self::shapes(array_map(static fn (string $kind): Shape => $kind::shape(), $kinds)));
     }
 
     /** @return array<string, array<string, mixed>> */

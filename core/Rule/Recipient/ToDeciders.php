@@ -6,6 +6,7 @@ namespace VividLedger\Rule\Recipient;
 
 use VividLedger\Facts\SignOffSeen;
 use VividLedger\Message\Channel;
+use VividLedger\Record\WaitedSort;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
@@ -43,7 +44,9 @@ final readonly class ToDeciders implements Recipient
 
     public static function offers(Context $context): array
     {
-        return $context->sheet->askers === [] ? [] : array_map(static function (string $who) use ($context): Offer {
+        $isAsked = $context->sheet->waitables->lines(WaitedSort::SignOff) !== [];
+
+        return ! $isAsked ? [] : array_map(static function (string $who) use ($context): Offer {
             $one = ['kind' => self::kind(), 'who' => $who];
 
             return new Offer($context->said(self::shape(), $one), $one, 'Sign-offs');

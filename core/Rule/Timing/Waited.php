@@ -4,22 +4,22 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
+use VividLedger\Record\WaitedSort;
 use VividLedger\Shape\FormField;
 use VividLedger\Shape\Offer;
+use VividLedger\Shape\Waitables;
 use VividLedger\Shape\Way;
 
-/** Waiting for the tasks of a line above, or for its sign-off. A line that has no name yet gets one when it is first waited for. */
+/** Waiting for what a line above has begun. A line that has no name yet gets one when it is first waited for. */
 final class Waited
 {
     /**
-     * @param  array<int, array{string, string}>  $lines  key and wording of those that can be waited for, by place
-     * @param  array<string, string>  $keys  that are taken
      * @param  list<FormField>  $fields
      * @return list<Way> none where no line above can be waited for
      */
-    public static function ways(array $lines, array $keys, int $place, string $label, string $kind, array $fields): array
+    public static function ways(Waitables $all, WaitedSort $sort, int $place, string $label, string $kind, array $fields): array
     {
-        $lines = self::lines($lines, $keys, $place);
+        $lines = self::lines($all->lines($sort), $all->keys(), $place);
 
         return $lines === [] ? [] : [new Way($label, ['kind' => $kind], [
             FormField::choice('line', 'of', $lines, $lines[0]->value), ...$fields,

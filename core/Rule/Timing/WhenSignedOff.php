@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Timing;
 
 use VividLedger\Facts\Awaited;
+use VividLedger\Record\WaitedSort;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\FormField;
 use VividLedger\Shape\Json;
@@ -54,7 +55,7 @@ final readonly class WhenSignedOff implements Timing
             self::ends(),
         );
 
-        return Waited::ways($context->sheet->askers, $context->sheet->signOffs, $place, self::label(), self::kind(), [
+        return Waited::ways($context->sheet->waitables, WaitedSort::SignOff, $place, self::label(), self::kind(), [
             FormField::choice('status', 'has been', $statuses, SignOffStatus::Agreed->value),
             FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
         ]);
@@ -65,7 +66,7 @@ final readonly class WhenSignedOff implements Timing
         $key = $node->child('line')->text() ?? '';
         $status = SignOffStatus::tryFrom($node->child('status')->text() ?? '');
         $due = TimeReader::due($node);
-        if (! isset($context->sheet->signOffs[$key])) {
+        if ($context->sheet->waitables->called(WaitedSort::SignOff, $key) === null) {
             return $context->problem($node->at, 'unknown_line', 'Choose a line above that asks for a sign-off.');
         }
         if ($status === null || ! in_array($status, self::ends(), true)) {

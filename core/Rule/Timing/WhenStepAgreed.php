@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Timing;
 
 use VividLedger\Facts\Awaited;
+use VividLedger\Record\WaitedSort;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\FormField;
 use VividLedger\Shape\Json;
@@ -52,7 +53,7 @@ final readonly class WhenStepAgreed implements Timing
 
     public static function ways(Context $context, int $place): array
     {
-        return Waited::ways($context->sheet->askers, $context->sheet->signOffs, $place, self::label(), self::kind(), [
+        return Waited::ways($context->sheet->waitables, WaitedSort::SignOff, $place, self::label(), self::kind(), [
             FormField::number('step', 'step', '', 1, 1, StepsSlot::MOST),
             FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
         ]);
@@ -63,7 +64,7 @@ final readonly class WhenStepAgreed implements Timing
         $key = $node->child('line')->text() ?? '';
         $step = $node->child('step')->raw;
         $due = TimeReader::due($node);
-        if (! isset($context->sheet->signOffs[$key])) {
+        if ($context->sheet->waitables->called(WaitedSort::SignOff, $key) === null) {
             return $context->problem($node->at, 'unknown_line', 'Choose a line above that asks for a sign-off.');
         }
         if (! is_int($step) || $step < 1 || $step > StepsSlot::MOST) {

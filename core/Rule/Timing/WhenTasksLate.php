@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Timing;
 
 use VividLedger\Facts\Awaited;
+use VividLedger\Record\WaitedSort;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\FormField;
 use VividLedger\Shape\Json;
@@ -48,7 +49,7 @@ final readonly class WhenTasksLate implements Timing
 
     public static function ways(Context $context, int $place): array
     {
-        return Waited::ways($context->sheet->givers, $context->sheet->keys, $place, self::label(), self::kind(), [
+        return Waited::ways($context->sheet->waitables, WaitedSort::Tasks, $place, self::label(), self::kind(), [
             FormField::time(['amount' => 0, 'unit' => 'day'], sides: ['after', 'before'], hasTime: true, hasClock: true),
         ]);
     }
@@ -56,7 +57,7 @@ final readonly class WhenTasksLate implements Timing
     public static function read(Context $context, Node $node): ?self
     {
         $key = $node->child('line')->text() ?? '';
-        $name = $context->sheet->keys[$key] ?? null;
+        $name = $context->sheet->waitables->called(WaitedSort::Tasks, $key);
         if ($name === null) {
             return $context->problem($node->at, 'unknown_line', 'Choose a line above that gives a task.');
         }

@@ -16,6 +16,7 @@ enum OpeningKind: string
     case Time = 'time';         // time sets the rule off
     case Comment = 'comment';
     case Reply = 'reply';
+    case Slip = 'slip_answered';
     case File = 'file';
     case TaskDone = 'task_done';
     case ByHand = 'by_hand';
@@ -25,6 +26,7 @@ enum OpeningKind: string
         return match ($this) {
             self::Comment => EventKind::Comment,
             self::Reply => EventKind::Reply,
+            self::Slip => EventKind::SlipAnswered,
             self::File => EventKind::File,
             self::TaskDone => EventKind::TaskDone,
             self::ByHand => EventKind::ByHand,

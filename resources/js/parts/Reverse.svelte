@@ -87,6 +87,7 @@
             </li>
             {#if preview.tasks}<li>{counted(preview.tasks, 'open task')} cancelled</li>{/if}
             {#if preview.lines}<li>{counted(preview.lines, 'pencilled line')} struck out</li>{/if}
+            {#if preview.slips}<li>{counted(preview.slips, 'reply slip')} withdrawn</li>{/if}
             {#if preview.signOffs}<li>{counted(preview.signOffs, 'sign-off')} withdrawn</li>{/if}
             {#if preview.sent}<li>{counted(preview.sent, 'message')} stay{preview.sent === 1 ? 's' : ''} sent</li>{/if}
         </ul>

@@ -48,6 +48,8 @@ abstract class AppTestCase extends TestCase
     {
         parent::setUp();
         $this->clockAt(self::NOW);
+        // Pages are judged without the styles and scripts of a build.
+        $this->withoutVite();
         if ($this->isRolledBack()) {
             DB::beginTransaction();
         }
@@ -174,6 +176,9 @@ abstract class AppTestCase extends TestCase
     protected function inForce(array $file): int
     {
         $rule = $this->as('ines.okafor', 'POST', 'rules', ['file' => $file])->assertCreated()->json();
+        if (getenv('DBGX')) {
+            fwrite(STDERR, json_encode($this->as('ines.okafor', 'POST', 'rules/read', ['file' => $file])->json('problems')).PHP_EOL);
+        }
         $this->as('ines.okafor', 'POST', "rules/{$rule['id']}/publish", ['version' => $rule['draftVersion']])->assertOk();
 
         return $rule['id'];

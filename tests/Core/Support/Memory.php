@@ -8,12 +8,14 @@ use VividLedger\Engine\Firing;
 use VividLedger\Engine\ReadyAgain;
 use VividLedger\Engine\Step;
 use VividLedger\Facts\Awaited;
+use VividLedger\Facts\Candidates;
 use VividLedger\Facts\Children;
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\GuardState;
 use VividLedger\Facts\Lock;
 use VividLedger\Facts\Quiet;
 use VividLedger\Facts\SignOffSeen;
+use VividLedger\Facts\SlipSeen;
 use VividLedger\Facts\Total;
 use VividLedger\House\Directory;
 use VividLedger\House\Person;
@@ -64,6 +66,12 @@ abstract class Memory implements Directory, Facts
 
     /** @var array<int, WorkingCalendar> by person; 0 is the company's */
     public array $calendars = [];
+
+    /** @var array<string, array{subject: string, body: string, asks: list<mixed>}> what kept slips show and ask, by name */
+    public array $slips = [];
+
+    /** @var array<string, SlipSeen> the latest slip, by record */
+    public array $slipsSeen = [];
 
     /** @var array<string, list<mixed>> steps of the routes by name */
     public array $routes = [];
@@ -241,6 +249,32 @@ abstract class Memory implements Directory, Facts
         return $this->calendars[$person?->id ?? 0] ?? $this->calendars[0] ??= new WorkingCalendar(
             WorkingHours::of(array_fill_keys(['1', '2', '3', '4', '5'], [['09:00', '17:00']]), []), new \DateTimeZone('Europe/Berlin'),
         );
+    }
+
+    public function slips(string $type): array
+    {
+        return array_keys($this->slips);
+    }
+
+    public function slip(string $type, string $name): ?array
+    {
+        return $this->slips[$name] ?? null;
+    }
+
+    public function slipOn(string $type, int $id): ?SlipSeen
+    {
+        return $this->slipsSeen["{$type}:{$id}"] ?? null;
+    }
+
+    public function candidates(Candidates $candidates, array $except): ?int
+    {
+        foreach ($candidates->among($this->records, $this) as $record) {
+            if (! in_array($record->id, $except, true)) {
+                return $record->id;
+            }
+        }
+
+        return null;
     }
 
     public function routes(string $type): array

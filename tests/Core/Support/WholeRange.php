@@ -18,6 +18,7 @@ use VividLedger\Schema\Relation;
 use VividLedger\Schema\Schema;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Offer;
+use VividLedger\Slip\Question\AskField;
 use VividLedger\Time\Unit;
 
 /**
@@ -39,6 +40,9 @@ final class WholeRange
 
     /** @var list<string> keys of lines above that ask for a sign-off */
     private array $signOffs = [];
+
+    /** @var array<string, list<string>> answers of the slips that lines above send, by their keys */
+    private array $slips = [];
 
     /**
      * @param  list<string>  $handles
@@ -62,6 +66,7 @@ final class WholeRange
         $this->made = [];
         $this->keys = [];
         $this->signOffs = [];
+        $this->slips = [];
         $when = $this->trigger($type);
         $together = isset($when['per']);
         $lines = [];
@@ -110,7 +115,9 @@ final class WholeRange
             ['kind' => 'changed', 'fields' => [$field->name], 'from' => $field->choices[0]->value, 'to' => $field->choices[1]->value],
             ['kind' => 'changed', 'fields' => array_values(array_unique([$field->name, $this->stories->one($type->ownFields())->name]))],
             [
-                'kind' => $this->stories->one([EventKind::Comment, EventKind::Reply, EventKind::File, EventKind::TaskDone])->value,
+                'kind' => $this->stories->one([
+                    EventKind::Comment, EventKind::Reply, EventKind::File, EventKind::TaskDone, EventKind::SlipAnswered,
+                ])->value,
             ] + ($this->chance(2) ? ['about' => 'a “leak”'] : []),
             ['kind' => 'date', 'field' => $this->moment($type)] + $this->far(-9) + ($this->chance(3) ? ['yearly' => true] : []),
             ['kind' => 'quiet', 'of' => $this->stories->one(['change', 'activity', 'reply'])] + $this->far(1),
@@ -167,6 +174,13 @@ final class WholeRange
             $line['key'] = 'asked_'.(count($this->signOffs) + 1);
             $this->signOffs[] = $line['key'];
         }
+        if ($line['kind'] === 'slip') {
+            $line['key'] = 'sent_'.(count($this->slips) + 1);
+            $this->slips[$line['key']] = array_merge(...array_map(
+                static fn (array $question): array => $question['options'] ?? [],
+                $line['asks'] ?? $this->directory->slip('', $line['slip'])['asks'] ?? [],
+            ));
+        }
 
         return $line + ($this->chance(5) ? ['onlyIf' => $this->stories->condition($type, 2)] : []);
     }
@@ -191,6 +205,12 @@ final class WholeRange
             $kinds[] = ['kind' => 'signed_off', 'line' => $key, 'status' => $this->stories->one($ends)] + $this->far(0);
         }
 
+        foreach (array_slice($this->slips, -1) as $key => $answers) {
+            $kinds[] = ['kind' => 'answered', 'line' => $key]
+                + ($this->chance(2) && $answers !== [] ? ['with' => $this->stories->one($answers)] : []) + $this->far(0);
+            $kinds[] = ['kind' => 'run_out', 'line' => $key] + $this->far(0);
+        }
+
         return $this->use('timing', $this->stories->one($kinds));
     }
 
@@ -201,7 +221,7 @@ final class WholeRange
             Targets::offers($this->context($type)),
             static fn (Offer $offer): bool => $offer->value !== null,
         )));
-        $line = match ($this->stories->random->getInt(0, 12)) {
+        $line = match ($this->stories->random->getInt(0, 13)) {
             0 => ['kind' => 'set_fields', 'set' => $this->assignments($type, $type)],
             1 => $this->elsewhere($type, (string) $target->value),
             2 => ['kind' => 'give_task'] + $this->task($type),
@@ -214,6 +234,7 @@ final class WholeRange
             9 => ['kind' => 'comment', 'text' => "Seen:\n{{$type->title}}"],
             10 => ['kind' => 'follow', 'who' => $this->person($type)] + ($this->chance(3) ? ['stop' => true] : []),
             11 => $this->signOff($type),
+            12 => $this->slip($type),
             default => [
                 'kind' => 'refuse', 'message' => 'Not so.',
             ] + ($this->chance(2) ? ['field' => $this->stories->one($type->ownFields())->name] : []),
@@ -247,6 +268,49 @@ final class WholeRange
 
         return ['kind' => 'sign_off', 'steps' => $steps] + ($this->chance(2) ? ['why' => 'Of {number}'] : [])
             + $this->stories->one([[], ['hold' => 'locked'], ['hold' => 'catch_up']]);
+    }
+
+    /** @return array<string, mixed> */
+    private function slip(RecordType $type): array
+    {
+        $asks = [];
+        for ($count = $this->stories->random->getInt(1, 4); $count > 0; $count--) {
+            $label = 'Question '.(count($asks) + 1).': “so”?';
+            $fields = array_values(array_filter($this->settable($type), AskField::isMeant(...)));
+            $before = array_values(array_filter($asks, static fn (array $one): bool => isset($one['options'])));
+            $asks[] = $this->use('question', $this->stories->one([
+                ['kind' => 'choice', 'label' => $label, 'options' => ['Done', 'Not done', 'Later, if so']],
+                ['kind' => $this->stories->one(['text', 'date', 'tick', 'file', 'signature']), 'label' => $label],
+                ['kind' => 'number', 'label' => $label] + $this->stories->one([[], ['least' => 1], ['least' => 1, 'most' => 9]]),
+                ['kind' => 'field', 'path' => $this->stories->one($fields)->name, 'label' => $label],
+            ])) + ($this->chance(2) ? ['needed' => true] : [])
+                + ($before !== [] && $this->chance(2) ? ['onlyIf' => [
+                    'question' => $before[0]['label'], 'is' => $this->stories->one($before[0]['options']),
+                ]] : []);
+        }
+        $to = ['to' => [$this->stories->one([
+            ['kind' => 'address', 'address' => 'crew@larkmoss.example'], ['kind' => 'person', 'person' => $this->person($type)],
+        ])]];
+        $form = $this->directory->slips($type->name) !== [] && $this->chance(4) ? ['slip' => $this->directory->slips($type->name)[0]]
+            : ['subject' => 'About {number}', 'body' => '<p>Is it so?</p>', 'asks' => $asks];
+        $references = array_values(array_filter(
+            $this->settable($type),
+            static fn (Field $field): bool => $field->type === FieldType::Reference,
+        ));
+        $people = array_values(array_filter($this->settable($type), static fn (Field $field): bool => $field->type === FieldType::Person));
+        $then = $this->stories->one([
+            ...($references === [] ? [] : [['kind' => 'record', 'field' => $this->stories->one($references)->name]
+                + $this->stories->one([[], ['most' => 3]])]),
+            ...($people === [] ? [] : [[
+                'kind' => 'team', 'team' => $this->stories->one($this->directory->teams()), 'field' => $this->stories->one($people)->name,
+            ]]),
+        ]);
+
+        return ['kind' => 'slip'] + $to + $form
+            + $this->stories->one([[], ['remind' => ['amount' => 1, 'unit' => 'day']]]) + $this->stories->one([[], ['texts' => 2]])
+            + $this->stories->one([[], ['within' => ['amount' => 2, 'unit' => 'day']], [
+                'within' => ['amount' => 2, 'unit' => 'working_day'], 'then' => $then,
+            ]]);
     }
 
     /** @return non-empty-list<Field> */
@@ -301,7 +365,7 @@ final class WholeRange
                 static fn (Field $field): bool => $field->formula === null && ! in_array($field->name, array_column($set, 'field'), true),
             ));
             $fitting = array_filter($fields, fn (Field $field): bool => in_array($field->target, $this->made, true));
-            $field = $this->stories->one($fitting !== [] && $this->chance(2) ? $fitting : $fields);
+            $field = $this->stories->one($fitting !== [] ? $fitting : $fields);
             $set[] = ['field' => $field->name, 'to' => $this->value($field, $own)];
         }
 

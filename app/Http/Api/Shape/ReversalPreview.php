@@ -25,6 +25,8 @@ final readonly class ReversalPreview
         public int $lines,
         #[OA\Property(description: 'Sign-offs that wait and are withdrawn.')]
         public int $signOffs,
+        #[OA\Property]
+        public int $slips,
         #[OA\Property(description: 'Messages that stay sent.')]
         public int $sent,
         #[OA\Property(items: new OA\Items(type: ConflictShape::class))]

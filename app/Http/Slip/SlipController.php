@@ -1,0 +1,188 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Slip;
+
+use App\Models\Person;
+use App\Models\SlipTurnRow;
+use App\Store\Actor;
+use App\Store\Company;
+use App\Store\RecordEvents;
+use App\Store\Refused;
+use App\Store\RefusedFor;
+use App\Store\SlipDesk;
+use App\Store\SlipLines;
+use App\Store\SlipLink;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Routing\Controller;
+use VividLedger\Record\CauseKind;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\RecordType;
+use VividLedger\Slip\TurnState;
+
+/**
+ * The page to which the link of a letter leads, for people outside; and the same page inside, for colleagues who are signed in. Looking
+ * at it does nothing. It works without script.
+ */
+final class SlipController extends Controller
+{
+    private const QUIET = ['Cache-Control' => 'no-store', 'X-Robots-Tag' => 'noindex', 'Referrer-Policy' => 'no-referrer'];
+
+    public function __construct(
+        private readonly SlipPage $page,
+        private readonly SlipDesk $desk,
+        private readonly SlipLines $lines,
+        private readonly RecordEvents $events,
+        private readonly Company $company,
+    ) {
+    }
+
+    public function show(string $token, Request $request): Response
+    {
+        return $this->shown(fn (): SlipTurnRow => SlipLink::turn($token), "/slip/{$token}", $request);
+    }
+
+    public function answer(string $token, Request $request): Response|RedirectResponse
+    {
+        return $this->taken(fn (): SlipTurnRow => SlipLink::turn($token), "/slip/{$token}", $request);
+    }
+
+    public function draft(string $token, Request $request): Response
+    {
+        $this->desk->draft(SlipLink::turn($token), $request->input('answers'));
+
+        return response()->noContent();
+    }
+
+    public function showMine(int $id, Request $request): Response
+    {
+        return $this->shown(fn (): SlipTurnRow => self::mine($id, $request), "/slip/mine/{$id}", $request);
+    }
+
+    public function answerMine(int $id, Request $request): Response|RedirectResponse
+    {
+        return $this->taken(fn (): SlipTurnRow => self::mine($id, $request), "/slip/mine/{$id}", $request);
+    }
+
+    /** @param  \Closure(): SlipTurnRow  $find */
+    private function shown(\Closure $find, string $at, Request $request): Response
+    {
+        try {
+            return response($this->page->of($find(), $at, again: $request->boolean('again')), 200, self::QUIET);
+        } catch (Refused $refused) {
+            return response($this->page->nothing($refused->getMessage()), 404, self::QUIET);
+        }
+    }
+
+    /** @param  \Closure(): SlipTurnRow  $find */
+    private function taken(\Closure $find, string $at, Request $request): Response|RedirectResponse
+    {
+        try {
+            $turn = $find();
+        } catch (Refused $refused) {
+            return response($this->page->nothing($refused->getMessage()), 404, self::QUIET);
+        }
+        $typed = $request->input('answers');
+        $typed = is_array($typed) ? $typed : [];
+        try {
+            if ($this->page->isLate($turn)) {
+                throw new Refused('ended', 'The time to answer has run out.', RefusedFor::Conflict);
+            }
+            $files = $this->files($turn, $request);
+            $person = $request->user();
+            $this->desk->answer(
+                $turn,
+                array_map(static fn (UploadedFile $file): string => $file->getClientOriginalName(), $files) + $this->moments($turn, $typed),
+                $person instanceof Person ? $person->id : $turn->person_id,
+                function (RecordType $type, int $record) use ($files, $turn): void {
+                    foreach ($files as $file) {
+                        $this->events->file($type, $record, $file, new Actor($turn->person_id, CauseKind::Slip));
+                    }
+                },
+            );
+        } catch (Refused $refused) {
+            $status = $refused->for === RefusedFor::Invalid ? 422 : 409;
+            $again = $turn->refresh()->state === TurnState::Answered;
+
+            return response($this->page->of(
+                $turn, $at, $typed, self::problems($refused), $refused->getMessage(), $again && $status === 422,
+            ), $status, self::QUIET);
+        }
+
+        return redirect($at, 303, self::QUIET);
+    }
+
+    /**
+     * Files by the place of their question.
+     *
+     * @return array<int, UploadedFile>
+     *
+     * @throws Refused when one is too large, or is not what its name says
+     */
+    private function files(SlipTurnRow $turn, Request $request): array
+    {
+        $files = [];
+        foreach ($this->lines->questions($turn->slip) as $place => $question) {
+            $file = $question->isFile ? $request->file("answers.{$place}") : null;
+            if ($file instanceof UploadedFile) {
+                $trouble = SlipFile::trouble($file);
+                if ($trouble !== null) {
+                    throw new Refused('invalid_values', $trouble, RefusedFor::Invalid, [
+                        ['at' => "/answers/{$place}", 'code' => 'invalid_file', 'message' => $trouble],
+                    ]);
+                }
+                $files[$place] = $file;
+            }
+        }
+
+        return $files;
+    }
+
+    /**
+     * What stands in a field for date and time is told by the company's clock.
+     *
+     * @param  array<array-key, mixed>  $typed
+     * @return array<array-key, mixed>
+     */
+    private function moments(SlipTurnRow $turn, array $typed): array
+    {
+        foreach ($this->lines->questions($turn->slip) as $place => $question) {
+            $text = $typed[$place] ?? null;
+            if ($question->isFile) {
+                unset($typed[$place]);
+            } elseif ($question->field->type === FieldType::DateTime && is_string($text) && $text !== '') {
+                $at = \DateTimeImmutable::createFromFormat('!Y-m-d\TH:i', $text, $this->company->zone());
+                $typed[$place] = $at === false ? $text : $at->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z');
+            } elseif ($question->field->type === FieldType::Tick) {
+                $typed[$place] = $text !== null && $text !== '' && $text !== '0';
+            }
+        }
+
+        return $typed;
+    }
+
+    /** @return array<string, string> by the place of the question */
+    private static function problems(Refused $refused): array
+    {
+        $problems = [];
+        foreach ($refused->problems as $problem) {
+            $problems[substr($problem['at'], strlen('/answers/'))] = $problem['message'];
+        }
+
+        return $problems;
+    }
+
+    /** @throws Refused when nobody asks them */
+    private static function mine(int $id, Request $request): SlipTurnRow
+    {
+        $person = $request->user();
+        $turn = $person instanceof Person ? SlipTurnRow::query()->with('slip.turns')->where('slip_id', $id)
+            ->where('person_id', $person->id)->latest('place')->first() : null;
+
+        return $turn ?? throw new Refused('not_found', 'No slip of that number waits for you.', RefusedFor::Missing);
+    }
+}

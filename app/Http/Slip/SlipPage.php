@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Slip;
+
+use App\Models\SlipTurnRow;
+use App\Models\StoredSlip;
+use App\Store\Company;
+use App\Store\HouseClock;
+use App\Store\SlipDesk;
+use App\Store\SlipLines;
+use Illuminate\Contracts\View\View;
+use VividLedger\Slip\Question;
+use VividLedger\Slip\TurnState;
+use VividLedger\Template\RichText;
+
+/** The page of a slip, as it is drawn for whoever answers and for whoever writes it: one page, made on the server, that needs no script. */
+final readonly class SlipPage
+{
+    public function __construct(
+        private SlipLines $lines,
+        private SlipDesk $desk,
+        private HouseClock $clock,
+        private Company $company,
+    ) {
+    }
+
+    /**
+     * @param  string  $action  where the answers go
+     * @param  array<array-key, mixed>  $typed  what was typed just now, where it could not be taken
+     * @param  array<string, string>  $problems  by the place of the question
+     * @param  string  $trouble  what is wrong with all of it
+     */
+    public function of(SlipTurnRow $turn, string $action, array $typed = [], array $problems = [], string $trouble = '', bool $again = false): View
+    {
+        $slip = $turn->slip;
+        $isOpen = $turn->state === TurnState::Waiting && ! $this->isLate($turn);
+        $mayCorrect = $turn->state === TurnState::Answered && $this->desk->mayCorrect($slip);
+        $asks = $isOpen || ($mayCorrect && $again);
+
+        return $this->page([
+            'subject' => $slip->subject, 'html' => RichText::mail($slip->html), 'action' => $action,
+            'questions' => $asks ? $this->drawn($this->lines->questions($slip), self::values($slip, $typed)) : [],
+            'problems' => $problems, 'trouble' => $trouble, 'asks' => $asks, 'said' => $asks ? [] : ($slip->said ?? []),
+            'mayCorrect' => $mayCorrect && ! $again, 'why' => $asks ? '' : $this->why($turn),
+        ]);
+    }
+
+    /**
+     * As it would look, of questions that are being written.
+     *
+     * @param  list<Question>  $questions
+     */
+    public function preview(string $subject, string $html, array $questions): View
+    {
+        return $this->page([
+            'subject' => $subject, 'html' => RichText::mail($html), 'action' => '#', 'questions' => $this->drawn($questions, []),
+            'problems' => [], 'trouble' => '', 'asks' => true, 'said' => [], 'mayCorrect' => false, 'why' => '',
+        ]);
+    }
+
+    /** Where there is nothing to answer, and why. */
+    public function nothing(string $why): View
+    {
+        return $this->page([
+            'subject' => 'Nothing to answer here', 'html' => '', 'action' => '', 'questions' => [], 'problems' => [], 'trouble' => '',
+            'asks' => false, 'said' => [], 'mayCorrect' => false, 'why' => $why,
+        ]);
+    }
+
+    public function isLate(SlipTurnRow $turn): bool
+    {
+        $until = $turn->due_at ?? $turn->sent_at->modify('+'.SlipDesk::LINK_DAYS.' days');
+
+        return $turn->state === TurnState::Waiting && $until <= $this->clock->now();
+    }
+
+    /** @param  array<string, mixed>  $with */
+    private function page(array $with): View
+    {
+        return view('slip', $with + ['company' => $this->company->name()]);
+    }
+
+    /**
+     * @param  list<Question>  $questions
+     * @param  array<array-key, mixed>  $values
+     * @return list<SlipControl>
+     */
+    private function drawn(array $questions, array $values): array
+    {
+        $drawn = [];
+        foreach ($questions as $place => $question) {
+            $drawn[] = SlipControl::of($question, $place, $values[$place] ?? null, $questions);
+        }
+
+        return $drawn;
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $typed
+     * @return array<array-key, mixed> what was typed just now, answered before, or typed earlier and not sent
+     */
+    private static function values(StoredSlip $slip, array $typed): array
+    {
+        return $typed !== [] ? $typed : ($slip->given ?? $slip->draft ?? []);
+    }
+
+    private function why(SlipTurnRow $turn): string
+    {
+        return match (true) {
+            $this->isLate($turn) => 'The time to answer has run out.',
+            $turn->state === TurnState::Answered => 'Thank you. Your answer has arrived.',
+            $turn->state === TurnState::PassedOn => 'Somebody else has been asked meanwhile. You need not answer any more.',
+            default => 'This is '.$turn->slip->status->said().'. You need not answer any more.',
+        };
+    }
+}

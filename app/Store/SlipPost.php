@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use App\Models\SlipTurnRow;
+use App\Models\StoredSlip;
+use Illuminate\Database\Eloquent\Collection;
+use VividLedger\Message\Address;
+use VividLedger\Message\Channel;
+use VividLedger\Message\Message;
+use VividLedger\Record\Record;
+use VividLedger\Rule\Performance\SlipSent;
+use VividLedger\Slip\SlipEvent;
+use VividLedger\Slip\SlipEventKind;
+use VividLedger\Slip\TurnState;
+use VividLedger\Template\RichText;
+
+/** Writes the letters and text messages that bring a slip to whoever's turn it is, and remind them. */
+final readonly class SlipPost
+{
+    public function __construct(private Outbox $outbox, private HouseClock $clock)
+    {
+    }
+
+    /** @param  list<array{int, SlipSent}>  $begun  id, and what was sent */
+    public function begun(array $begun): void
+    {
+        if ($begun === []) {
+            return;
+        }
+        $slips = StoredSlip::query()->with('turns')->whereIn('id', array_column($begun, 0))->get()->keyBy('id');
+        $this->seal($slips->flatMap(static fn (StoredSlip $slip): Collection => $slip->turns));
+        $messages = [];
+        foreach ($begun as [$id, $sent]) {
+            $slip = $slips->get($id);
+            $turn = $slip?->turns->last();
+            if ($slip !== null && $turn?->state === TurnState::Waiting) {
+                foreach ($this->written($slip, $turn, $sent->channel, false) as $message) {
+                    $messages[] = [$message, $sent->record, $slip->rule_id, $slip->entry_id, $this->clock->now(), $turn];
+                }
+            }
+        }
+        $this->outbox->putOfSlips($messages, 'begun');
+    }
+
+    /** @param  list<SlipEvent>  $events */
+    public function happened(StoredSlip $slip, array $events, Record $record, int $entry): void
+    {
+        $slip->load('turns');
+        $this->seal($slip->turns);
+        $turn = $slip->turns->last();
+        $messages = [];
+        foreach ($events as $event) {
+            $isHeard = in_array($event->kind, [SlipEventKind::Nudged, SlipEventKind::PassedOn, SlipEventKind::SentAgain], true);
+            if ($isHeard && $turn?->state === TurnState::Waiting) {
+                $isNudge = $event->kind === SlipEventKind::Nudged;
+                foreach ($this->written($slip, $turn, $event->channel ?? Channel::Email, $isNudge) as $message) {
+                    $messages[] = [$message, $record, $slip->rule_id, $entry, $this->clock->now(), $turn];
+                }
+            }
+        }
+        $this->outbox->putOfSlips($messages, "slip:{$slip->id}");
+    }
+
+    /** @return list<Message> */
+    private function written(StoredSlip $slip, SlipTurnRow $turn, Channel $channel, bool $isNudge): array
+    {
+        $to = $channel === Channel::Sms ? $turn->turn()->text : $turn->turn()->mail;
+        $subject = mb_substr(($isNudge ? 'Still waiting: ' : '').$slip->subject, 0, 200);
+        $address = rtrim((string) config('app.url'), '/').SlipLink::MARK;
+        $messages = [];
+        if ($to !== null && $channel === Channel::Sms) {
+            $messages[] = new Message($channel, [$to], [], null, $subject, '', "{$subject}\n{$address}", $turn->name, []);
+        } elseif ($to !== null) {
+            $html = $slip->html.'<p><a href="'.SlipLink::MARK.'">Answer here</a></p><p>The link is for you alone. '
+                .'It needs no password.</p>';
+            $text = str_replace(' ('.SlipLink::MARK.')', ": {$address}", RichText::plain($html));
+            $messages[] = new Message($channel, [$to], [], null, $subject, $html, $text, $turn->name, []);
+        }
+        if ($turn->person_id !== null) {
+            $inside = new Address($turn->name, '', $turn->person_id);
+            $messages[] = new Message(Channel::App, [$inside], [], null, "A slip waits for you: {$slip->subject}", '', '', $turn->name, []);
+        }
+
+        return $messages;
+    }
+
+    /**
+     * Whoever's turn it is can be known by their link from now on.
+     *
+     * @param  \Illuminate\Support\Collection<int, SlipTurnRow>  $turns
+     */
+    private function seal(\Illuminate\Support\Collection $turns): void
+    {
+        foreach ($turns as $turn) {
+            if ($turn->token_hash === null && $turn->state === TurnState::Waiting) {
+                $turn->update(['token_hash' => SlipLink::hash(SlipLink::token($turn))]);
+            }
+        }
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Explain;
+
+use VividLedger\Message\Channel;
+use VividLedger\Slip\SlipEvent;
+use VividLedger\Slip\SlipEventKind;
+use VividLedger\Slip\SlipStatus;
+
+/** What happened on the way of a slip, as an entry keeps it, and in words. */
+final class SlipTold
+{
+    /**
+     * @param  list<SlipEvent>  $events
+     * @param  list<array{asked: string, said: string}>  $answers  in words, as they were given
+     * @return array{happened: list<array<string, mixed>>, answers?: list<array{asked: string, said: string}>} as an entry keeps it
+     */
+    public static function of(array $events, array $answers = []): array
+    {
+        return ['happened' => array_map(static fn (SlipEvent $event): array => array_filter([
+            'kind' => $event->kind->value, 'to' => $event->to, 'instead' => $event->other, 'channel' => $event->channel?->value,
+            'status' => $event->status?->value, 'path' => $event->path,
+        ], static fn (?string $value): bool => $value !== null && $value !== ''), $events)]
+            + ($answers === [] ? [] : ['answers' => $answers]);
+    }
+
+    public static function said(Kept $event): string
+    {
+        $to = $event->text('to') === '' ? 'nobody' : $event->text('to');
+        $by = match (Channel::tryFrom($event->text('channel'))) {
+            Channel::Sms => ' by text message',
+            Channel::App => ' inside the application',
+            default => '',
+        };
+
+        return match (SlipEventKind::tryFrom($event->text('kind'))) {
+            SlipEventKind::Sent => "{$to} gets the slip{$by}",
+            SlipEventKind::Nudged => "{$to} is reminded{$by}",
+            SlipEventKind::Unreached => "nobody could be written to: {$event->text('path')}",
+            SlipEventKind::PassedOn => $event->text('instead') === '' ? "it goes to {$to}{$by}"
+                : "{$to} is asked{$by}; {$event->text('instead')} did not answer",
+            SlipEventKind::Answered => "{$to} answered",
+            SlipEventKind::Corrected => "{$to} corrected the answer",
+            SlipEventKind::SentAgain => "{$to} gets the slip again{$by}; the link sent before is void",
+            SlipEventKind::Ended => 'the slip is '.(SlipStatus::tryFrom($event->text('status'))?->said() ?? 'over'),
+            null => $event->text('kind'),
+        };
+    }
+
+    /** @return list<string> "Is it done? Not done" */
+    public static function answers(Kept $kept): array
+    {
+        return array_map(
+            static fn (Kept $one): string => rtrim($one->text('asked'), ':').(str_ends_with($one->text('asked'), '?') ? ' ' : ': ')
+                .$one->text('said'),
+            $kept->rows('answers'),
+        );
+    }
+}

@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Timing;
+
+use VividLedger\Facts\Awaited;
+use VividLedger\Record\WaitedSort;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\FormField;
+use VividLedger\Shape\Json;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\DueRest;
+use VividLedger\Shape\Slot\Length;
+use VividLedger\Shape\Slot\Quoted;
+use VividLedger\Shape\TimeReader;
+use VividLedger\Slip\SlipStatus;
+use VividLedger\Time\Due;
+
+/** When the slip that another line sent is answered, or answered in a certain way, or so long after. */
+final readonly class WhenSlipAnswered implements Timing
+{
+    use Plain;
+
+    /** @param  string  $with  what has to be chosen; empty for any answer */
+    private function __construct(private string $key, private string $with, private Due $due)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'answered';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('once {line} is answered[ with {with}] {rest}', ['amount' => 0, 'unit' => 'day'])
+            ->says('{after} after {line} is answered[ with {with}] {rest}')
+            ->orSaidWith(
+                ['amount' => 0, 'unit' => 'day'],
+                '(when|as soon as|after|if) {line} (is|was|has been) answered[ with {with}] {rest}',
+            )
+            ->slot('line', new Quoted(40, pattern: Json::NAME['pattern']))->slot('with', new Quoted(80))
+            ->slot('after', new Length)->slot('rest', new DueRest);
+    }
+
+    public static function label(): string
+    {
+        return 'when a slip is answered';
+    }
+
+    public static function ways(Context $context, int $place): array
+    {
+        $answers = [new Offer('anything', null)];
+        foreach ($context->sheet->waitables->allEnds() as $answer) {
+            $answers[] = new Offer("“{$answer}”", $answer);
+        }
+
+        return Waited::ways($context->sheet->waitables, WaitedSort::Slip, $place, self::label(), self::kind(), [
+            FormField::choice('with', 'with', $answers),
+            FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
+        ]);
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $key = $node->child('line')->text() ?? '';
+        $with = $node->child('with')->text() ?? '';
+        $due = TimeReader::due($node);
+        if ($context->sheet->waitables->called(WaitedSort::Slip, $key) === null) {
+            return $context->problem($node->at, 'unknown_line', 'Choose a line above that sends a reply slip.');
+        }
+        if ($with !== '' && ! in_array($with, $context->sheet->waitables->ends($key), true)) {
+            return $context->problem($node->child('with')->at, 'unknown_answer', "The slip has no answer “{$with}” to choose.");
+        }
+        if (is_string($due) || $due->amount->amount < 0) {
+            return $context->problem($node->at, 'wrong_type', is_string($due) ? $due : 'The line comes after the slip is answered.');
+        }
+
+        return new self($key, $with, $due);
+    }
+
+    /** @return array{} */
+    public static function parted(): array
+    {
+        return [];
+    }
+
+    public function margin(): string
+    {
+        $said = $this->with === '' ? 'answered' : "“{$this->with}”";
+
+        return $this->due->amount->amount === 0 ? "when {$said}" : "{$this->due->length()} after {$said}";
+    }
+
+    public function said(): string
+    {
+        $when = $this->due->amount->amount === 0 ? 'once' : "{$this->due->length()} after";
+        $with = $this->with === '' ? '' : " with “{$this->with}”";
+
+        return trim("{$when} it is answered{$with} {$this->due->rest()}");
+    }
+
+    public function note(): string
+    {
+        return $this->due->rest();
+    }
+
+    public function due(Occasion $occasion): ?\DateTimeImmutable
+    {
+        $slip = $occasion->tasks;
+
+        return $slip?->doneAt === null || ! $this->fits($slip) ? null : $occasion->reckon($this->due, $slip->doneAt);
+    }
+
+    public function waitsFor(): string
+    {
+        return $this->key;
+    }
+
+    public function isNeedless(Awaited $tasks): bool
+    {
+        return $tasks->ended !== '' && ! $this->fits($tasks);
+    }
+
+    private function fits(Awaited $slip): bool
+    {
+        return $slip->ended === SlipStatus::Answered->value && ($this->with === '' || in_array($this->with, $slip->said, true));
+    }
+}

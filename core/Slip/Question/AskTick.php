@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Slip\Question;
+
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Shape;
+use VividLedger\Slip\Asking;
+use VividLedger\Slip\LabelSlot;
+use VividLedger\Slip\Question;
+use VividLedger\Slip\Questions;
+use VividLedger\Slip\ShownIf;
+
+/** A box to tick; one that has to be answered has to be ticked. */
+final class AskTick implements Asking
+{
+    public static function kind(): string
+    {
+        return 'tick';
+    }
+
+    public static function shape(): Shape
+    {
+        return Questions::shape(self::kind(), '{label} with a box to tick', '{label} (to tick|as a tick box)')
+            ->starts(['label' => ''])->slot('label', new LabelSlot);
+    }
+
+    public static function label(): string
+    {
+        return 'a box to tick';
+    }
+
+    public static function read(Context $context, Node $node): ?Question
+    {
+        $read = self::shape()->read($context, $node);
+
+        return $read === null ? null : new Question(
+            $read->text('label'),
+            new Field('answer', $read->text('label'), FieldType::Tick),
+            isNeeded: $read->flag('needed'),
+            onlyIf: $read->any('onlyIf', ShownIf::class),
+        );
+    }
+}

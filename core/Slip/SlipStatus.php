@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Slip;
+
+/** How far a slip has come. */
+enum SlipStatus: string
+{
+    case Waiting = 'waiting';
+    case Answered = 'answered';
+    case RunOut = 'run_out';        // nobody answered, and nobody is left to ask
+    case Withdrawn = 'withdrawn';
+
+    public function said(): string
+    {
+        return match ($this) {
+            self::Waiting => 'waiting',
+            self::Answered => 'answered',
+            self::RunOut => 'left without an answer',
+            self::Withdrawn => 'withdrawn',
+        };
+    }
+}
