@@ -19,6 +19,15 @@ return [
         // Left out, the stand-in and the application know each other by a secret made from the application's key.
         'token' => env('SMS_TOKEN', ''),
     ],
+    // The accounting system whose customers are compared with ours: the back office that ships with it, or another that speaks like it.
+    'back_office' => [
+        'url' => env('BACK_OFFICE_URL', env('BACK_OFFICE_PORT') ? 'http://127.0.0.1:'.env('BACK_OFFICE_PORT') : ''),
+        'token' => env('BACK_OFFICE_TOKEN', ''),
+        // Which record type its customers are, and which field of ours is which member of theirs; "number" is how it knows them.
+        'type' => 'customer',
+        'number' => 'account_number',
+        'members' => ['name' => 'name', 'tax_number' => 'tax_number', 'debtor' => 'debtor'],
+    ],
     // A wrong password can be tried so often a minute for one log-in and address.
     'sign_in_attempts' => 5,
 ];

@@ -7,10 +7,12 @@ use App\Models\WorkerProcess;
 use App\Work\Housekeeping;
 use App\Work\Jobs\DeliverLetters;
 use App\Work\Jobs\GoThroughRuns;
+use App\Work\Jobs\MakeCalls;
 use Illuminate\Support\Facades\Schedule;
 
 // What waits is called for when it comes; once a minute it is called for again, should a call have been lost.
 Schedule::job(new DeliverLetters)->everyMinute();
+Schedule::job(new MakeCalls)->everyMinute();
 Schedule::job(new GoThroughRuns)->everyMinute();
 Schedule::job(new PlayProofs)->everyMinute();
 

@@ -6,6 +6,7 @@ namespace App\Providers;
 
 use App\Evidence\Jobs\PlayProofs;
 use App\Http\AtOnce;
+use App\Models\Events\CallsWait;
 use App\Models\Events\MessagesWait;
 use App\Models\Events\RulesChanged;
 use App\Models\Person;
@@ -19,6 +20,7 @@ use App\Store\StoredFacts;
 use App\Store\StoredRuleBook;
 use App\Work\Health;
 use App\Work\Jobs\DeliverLetters;
+use App\Work\Jobs\MakeCalls;
 use App\Work\QueueHeartbeat;
 use Illuminate\Auth\EloquentUserProvider;
 use Illuminate\Cache\RateLimiting\Limit;
@@ -89,6 +91,7 @@ final class LedgerServiceProvider extends ServiceProvider
         Vite::createAssetPathsUsing(static fn (string $path): string => '/'.$path);
         // What comes to wait is called for at once, by whoever works the queues.
         Event::listen(MessagesWait::class, static fn () => DeliverLetters::dispatch());
+        Event::listen(CallsWait::class, static fn () => MakeCalls::dispatch());
         Event::listen(RulesChanged::class, static fn () => PlayProofs::dispatch());
         Event::listen(Looping::class, [QueueHeartbeat::class, 'looping']);
         Event::listen(JobProcessed::class, [QueueHeartbeat::class, 'processed']);

@@ -41,6 +41,7 @@ final class LedgerRows
         public readonly LineRows $lines = new LineRows,
         public readonly SignOffRows $signOffs = new SignOffRows,
         public readonly SlipRows $slips = new SlipRows,
+        public readonly CallRows $calls = new CallRows,
     ) {
     }
 

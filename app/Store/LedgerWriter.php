@@ -80,6 +80,7 @@ final readonly class LedgerWriter
             $this->slips->withdraw($sent, $struck);
         }
         $this->post->begun($rest->slips->write($runs));
+        $rest->calls->write($runs);
         $this->give(array_map(
             static fn (array $task): array => ['run_id' => $task['run_id'] ?? $runs[$task['entry_id']] ?? null] + $task,
             $rest->tasks,
@@ -215,6 +216,7 @@ final readonly class LedgerWriter
         array_push($rest->follows, ...$step->performance->follows);
         $rest->signOffs->add($step, $number);
         $rest->slips->add($step, $number);
+        $rest->calls->add($step, $number);
     }
 
     /** @return array{record_type: string, record_id: int, version: int} */

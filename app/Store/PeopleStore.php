@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\Columns;
+use App\Models\Endpoint;
 use App\Models\Person as Row;
 use App\Models\SlipForm;
 use App\Models\StoredCondition;
@@ -64,6 +65,11 @@ final class PeopleStore implements Directory
         $version = SlipForm::query()->with('currentVersion')->where('record_type', $type)->firstWhere('name', $name)?->currentVersion;
 
         return $version === null ? null : ['subject' => $version->subject, 'body' => $version->body, 'asks' => $version->asks];
+    }
+
+    public function endpoints(): array
+    {
+        return Columns::texts(Endpoint::query()->orderBy('name')->pluck('name'));
     }
 
     public function ladders(): array

@@ -7,6 +7,7 @@ namespace App\Store;
 use App\Models\Columns;
 use App\Models\RuleRun;
 use App\Models\ScheduledLine;
+use App\Models\StoredCall;
 use App\Models\StoredSignOff;
 use App\Models\StoredSlip;
 use App\Models\Task;
@@ -17,6 +18,7 @@ use VividLedger\Facts\PencilledLine;
 use VividLedger\Facts\Run;
 use VividLedger\Record\Alteration;
 use VividLedger\Record\WaitedSort;
+use VividLedger\Rule\Performance\CallMade;
 use VividLedger\SignOff\SignOffStatus;
 
 /** Reads runs in play with their pencilled lines. */
@@ -51,7 +53,8 @@ final class RunsInPlay
             : $task->done_at === null || $task->done_at > Columns::moment($then);
         $tasks = $tasks->filter(static fn (\stdClass $task): bool => $isOpen($task) || $task->status !== TaskStatus::Cancelled->value);
         if ($tasks->isEmpty()) {
-            return self::signOff($run, $key, $then) ?? self::slip($run, $key, $then);
+            return self::signOff($run, $key, $then) ?? self::slip($run, $key, $then)
+                ?? self::call($run, $key, $then);
         }
         $at = static fn (mixed $column): ?\DateTimeImmutable => is_string($column) ? Columns::instant($column) : null;
         $open = $tasks->filter($isOpen)->count();
@@ -62,6 +65,18 @@ final class RunsInPlay
             $at($tasks->max('due_at')),
             $open === 0 ? $at($tasks->max('done_at')) : null,
         );
+    }
+
+    /** @param  ?\DateTimeImmutable  $then  as it was at a moment; null for now */
+    private static function call(int $run, string $key, ?\DateTimeImmutable $then): ?Awaited
+    {
+        $row = $key === '' ? null : StoredCall::query()->where('run_id', $run)->where('line_key', $key)->latest('id')->first();
+        if ($row === null || ($then !== null && $row->made_at > $then)) {
+            return null;
+        }
+        $isOver = $row->ended_at !== null && ($then === null || $row->ended_at <= $then);
+
+        return CallMade::awaits($row->made_at, $isOver ? $row->ended_at : null, $isOver ? $row->status->value : '');
     }
 
     /** @param  ?\DateTimeImmutable  $then  as it was at a moment; null for now */

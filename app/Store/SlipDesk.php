@@ -205,8 +205,7 @@ final readonly class SlipDesk
     private function mustBeTheirs(StoredSlip $kept, SlipTurnRow $turn): void
     {
         $now = $kept->turns->find($turn->id);
-        $isTheirs = $now !== null && ($now->state === TurnState::Waiting || ($now->state === TurnState::Answered && $this->mayCorrect($kept)));
-        if ($isTheirs) {
+        if ($now?->state === TurnState::Waiting || ($now?->state === TurnState::Answered && $this->mayCorrect($kept))) {
             return;
         }
         throw $now?->state === TurnState::PassedOn

@@ -127,7 +127,7 @@ instance() {
     [ -f "$HERE/key" ] || printf 'base64:%s' "$(head -c 32 /dev/urandom | base64)" >"$HERE/key"
     export APP_KEY APP_URL="http://127.0.0.1:$PORT" DB_SOCKET="$SOCKETS/db.sock" DB_DATABASE="${4:-vivid_ledger}" APP_ENV="${3:-local}"
     APP_KEY="$(cat "$HERE/key")"
-    export MAIL_ROOM_PORT=$(($2 + 2))
+    export MAIL_ROOM_PORT=$(($2 + 2)) BACK_OFFICE_PORT=$(($2 + 3))
 }
 
 # Starts one program of ours in the background and remembers its id, so that only our own programs are ever stopped.
@@ -163,7 +163,7 @@ watch_children() {
 launch_workers() {
     local one
     for one in lines sweep turn; do launch "worker-$one" php artisan ledger:work "$one"; done
-    for one in letters proofs runs; do
+    for one in letters calls proofs runs; do
         launch "queue-$one" php artisan queue:work --queue="$one" --sleep=0.5 --tries=5 --backoff=5 --timeout=150 --quiet
     done
     launch clock php artisan ledger:clock

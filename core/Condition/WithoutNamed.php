@@ -85,6 +85,11 @@ final readonly class WithoutNamed implements Directory
         return $this->of->slip($type, $name);
     }
 
+    public function endpoints(): array
+    {
+        return $this->of->endpoints();
+    }
+
     public function ladders(): array
     {
         return $this->of->ladders();

@@ -125,7 +125,8 @@ final readonly class Examiner
                 EventKind::Reply => 'Reply: “'.mb_strimwidth($change->event->text, 0, 80, '…').'”',
                 EventKind::ByHand => 'Run by hand',
                 EventKind::DateArrived, EventKind::FellQuiet, EventKind::CameRound => $change->event->text,
-                EventKind::LineDue, EventKind::StepSigned, EventKind::SlipOver => $change->event->text,
+                EventKind::LineDue, EventKind::StepSigned, EventKind::SlipOver,
+                EventKind::CallEnded => $change->event->text,
                 EventKind::PutInForce => 'It matched when the rule was put in force',
             };
         }

@@ -108,6 +108,7 @@ final readonly class Runner
             if ($tasks !== null && $timing->isNeedless($tasks)) {
                 [$code, $why] = match (true) {
                     $tasks->sort === WaitedSort::Slip => [StruckCode::SlipEnded, 'the slip has ended otherwise'],
+                    $tasks->sort === WaitedSort::Call => [StruckCode::CallEnded, 'the call has ended otherwise'],
                     $tasks->sort === WaitedSort::SignOff => [StruckCode::SignedOff, 'the sign-off has ended otherwise'],
                     $tasks->open === 0 => [StruckCode::TaskDone, 'the task was done'],
                     default => [StruckCode::TaskNotDone, 'the task was not done in time'],
@@ -230,6 +231,7 @@ final readonly class Runner
             EventKind::SignedOff => [StruckCode::SignedOff, 'the sign-off has ended'],
             EventKind::StepSigned => [StruckCode::SignedOff, 'a step of the sign-off was agreed to'],
             EventKind::SlipAnswered => [StruckCode::SlipEnded, 'the slip was answered'],
+            EventKind::CallEnded => [StruckCode::CallEnded, 'the call has ended'],
             EventKind::SlipOver => [StruckCode::SlipEnded, 'the slip has ended without an answer'],
             default => [StruckCode::TaskDone, 'the task was done'],
         };

@@ -13,6 +13,7 @@ enum StruckCode: string
     case TaskNotDone = 'task_not_done';
     case SignedOff = 'signed_off';   // the sign-off it waited for has ended otherwise
     case SlipEnded = 'slip_ended';   // the slip it waited for was answered otherwise, or not at all
+    case CallEnded = 'call_ended';   // the call it waited for has ended otherwise
     case TaskWithoutDate = 'task_without_date';
     case TaskCancelled = 'task_cancelled';
     case NoSuchLine = 'no_such_line';

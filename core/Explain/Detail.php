@@ -48,6 +48,7 @@ final readonly class Detail
             'waits_for_release', 'struck', 'too_late', 'line_failed', 'held', 'resumed', 'retimed', 'postponed' => self::lined([
                 $kept->text('because'), ...array_map($this->line(...), $kept->rows('lines')),
             ]),
+            'call' => CallTold::said($kept),
             'slip' => self::lined([...array_map(SlipTold::said(...), $kept->rows('happened')), ...SlipTold::answers($kept)]),
             'sign_off' => implode("\n", array_map(SignOffTold::said(...), $kept->rows('happened'))),
             'changed' => implode(' · ', $this->changes()),

@@ -61,6 +61,10 @@ final readonly class Headline
             'sign_off' => $entry->who === null ? [$this->rule, 'goes on with a sign-off'.$this->about(' of')]
                 : [$this->who, ($this->isSaid() ? 'answered' : 'withdrew').' a sign-off'.$this->about(' of')],
             'slip' => $this->slip(),
+            'call' => [
+                "“{$kept->text('endpoint')}”",
+                (CallTold::hasSucceeded($kept) ? 'has answered' : 'could not be called').$this->about(' about'),
+            ],
             'signed_off' => ['A sign-off'.$this->about(' of'), $kept->text('text') === '' ? 'has ended' : "is {$kept->text('text')}"],
             'task_done' => [$this->who, "did “{$title}”"],
             'task_reopened' => [$this->who, "opened “{$title}” again"],

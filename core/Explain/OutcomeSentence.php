@@ -26,6 +26,7 @@ final class OutcomeSentence
             'created' => "Made {$did->text('record')}",
             'sign_off' => self::signOff($did),
             'slip' => self::slip($did),
+            'call' => "“{$did->text('endpoint')}” is called with ".Headline::counted($did->number('fields'), 'field'),
             'comment' => "Commented{$on}: “{$did->text('text')}”",
             'follow' => $did->text('person').($did->is('follows') ? ' follows it' : ' follows it no more'),
             default => "Task “{$did->text('title')}” to ".($did->text('person') === '' ? 'nobody' : $did->text('person'))

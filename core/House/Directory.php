@@ -39,6 +39,9 @@ interface Directory extends Calendars, Names
     /** @return ?array{subject: string, body: string, asks: list<mixed>} what a kept slip shows and asks */
     public function slip(string $type, string $name): ?array;
 
+    /** @return list<string> names of the endpoints of other systems kept in Setup */
+    public function endpoints(): array;
+
     /** @return list<string> names of the ladders kept in Setup */
     public function ladders(): array;
 

@@ -11,7 +11,7 @@ enum EventKind: string
     public const ARRIVING = [self::Reply, self::Comment, self::File, self::TaskDone, self::SlipAnswered];
 
     /** What lines of a run wait for. */
-    public const AWAITED = [self::TaskDone, self::StepSigned, self::SignedOff, self::SlipAnswered, self::SlipOver];
+    public const AWAITED = [self::TaskDone, self::StepSigned, self::SignedOff, self::SlipAnswered, self::SlipOver, self::CallEnded];
 
     case Comment = 'comment';
     case File = 'file';
@@ -27,6 +27,7 @@ enum EventKind: string
     case SignedOff = 'signed_off';       // a sign-off has ended, one way or another
     case SlipAnswered = 'slip_answered'; // somebody answered a slip
     case SlipOver = 'slip_over';         // a slip has ended without an answer
+    case CallEnded = 'call_ended';       // another system has answered a call, or never will
 
     /** As said of a record: "the ticket gets a comment". */
     public function label(): string
@@ -46,6 +47,7 @@ enum EventKind: string
             self::SignedOff => 'has a sign-off end',
             self::SlipAnswered => 'has a reply slip answered',
             self::SlipOver => 'has a reply slip end without an answer',
+            self::CallEnded => 'has a call end',
         };
     }
 
@@ -59,7 +61,7 @@ enum EventKind: string
     public function hasOwnEntry(): bool
     {
         return ! $this->comesOnce()
-            && ! in_array($this, [self::LineDue, self::StepSigned, self::SlipAnswered, self::SlipOver], true);
+            && ! in_array($this, [self::LineDue, self::StepSigned, self::SlipAnswered, self::SlipOver, self::CallEnded], true);
     }
 
     /** Whether time brings it about, so that its occasion may fire a rule once and never again. */

@@ -35,6 +35,12 @@ final class PaperRuns
 
     public readonly PaperSlips $slips;
 
+    /** @var list<PaperCall> in the order they were made */
+    public array $calls = [];
+
+    /** @var list<int> the how-manieth calls fail, from 1 */
+    public array $failing = [];
+
     /** @var array<int, \DateTimeImmutable> when lines were due that wait for their record to be free, by line */
     private array $locked = [];
 
@@ -83,6 +89,9 @@ final class PaperRuns
             $this->move($step->line->run->id, $step->line->id, null);
         }
         if ($step instanceof Deed) {
+            foreach ($step->performance->calls as $made) {
+                $this->calls[] = new PaperCall(count($this->calls) + 1, $made, $step->rule, $entry, $run?->id, $now);
+            }
             foreach ($step->performance->tasks as $task) {
                 $this->tasks[] = new PaperTask(count($this->tasks) + 1, $task, $step->performance->now, $step->rule, $entry, $run?->id);
             }
@@ -218,7 +227,7 @@ final class PaperRuns
     {
         $tasks = array_filter($this->tasks, static fn (PaperTask $task): bool => $task->run === $run && $task->given->key === $key);
         if ($tasks === []) {
-            return $this->signOffs->awaited($run, $key) ?? $this->slips->awaited($run, $key);
+            return $this->signOffs->awaited($run, $key) ?? $this->slips->awaited($run, $key) ?? $this->call($run, $key);
         }
         $dues = array_filter(array_map(static fn (PaperTask $task): ?\DateTimeImmutable => $task->given->due, $tasks));
         $open = count(array_filter($tasks, static fn (PaperTask $task): bool => $task->doneAt === null));
@@ -230,6 +239,17 @@ final class PaperRuns
             $dues === [] ? null : max($dues),
             $open === 0 && $done !== [] ? max($done) : null,
         );
+    }
+
+    private function call(int $run, string $key): ?Awaited
+    {
+        foreach (array_reverse($this->calls) as $call) {
+            if ($call->run === $run && $call->made->key === $key) {
+                return $call->awaited();
+            }
+        }
+
+        return null;
     }
 
     /**

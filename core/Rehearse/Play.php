@@ -44,6 +44,9 @@ final class Play
 
     public readonly PaperPost $post;
 
+    /** @var list<Tends> */
+    private readonly array $tends;
+
     public function __construct(
         private readonly Schema $schema,
         private readonly \DateTimeZone $zone,
@@ -56,6 +59,7 @@ final class Play
         $this->teller = new Teller($schema, $book);
         $this->desk = new PaperDesk($this, $zone);
         $this->post = new PaperPost($this, $schema, $zone);
+        $this->tends = [$this->desk, $this->post, new PaperLine($this)];
         $this->upcoming = new Upcoming($book->rules, $schema, $zone, $now);
     }
 
@@ -207,9 +211,13 @@ final class Play
     /** @return ?array{\DateTimeImmutable, \Closure(): void} what goes on by itself next */
     private function wakes(): ?array
     {
-        [$one, $other] = [$this->desk->next(), $this->post->next()];
+        $next = null;
+        foreach ($this->tends as $one) {
+            $wakes = $one->next();
+            $next = $wakes !== null && ($next === null || $wakes[0] < $next[0]) ? $wakes : $next;
+        }
 
-        return $one === null || ($other !== null && $other[0] < $one[0]) ? $other : $one;
+        return $next;
     }
 
     public function start(Start $start): void
@@ -292,8 +300,9 @@ final class Play
             );
         }
         $this->paper->take($decision);
-        $this->desk->tellWithdrawn();
-        $this->post->tellWithdrawn();
+        foreach ($this->tends as $one) {
+            $one->tellWithdrawn();
+        }
     }
 
     /**

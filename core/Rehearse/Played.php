@@ -18,6 +18,8 @@ final readonly class Played
      * @param  ?Record  $after  the record as it is at the end; null when it was deleted
      * @param  ?Verdict  $why  what the rehearsed rule made of the opening
      * @param  bool  $goesOn  whether more would come than is shown
+     * @param  list<PaperSlip>  $slips  that were sent
+     * @param  list<PaperSignOff>  $signOffs  that were asked for
      */
     public function __construct(
         public array $entries,
@@ -28,6 +30,8 @@ final readonly class Played
         public \DateTimeImmutable $from,
         public \DateTimeImmutable $until,
         public bool $goesOn,
+        public array $slips = [],
+        public array $signOffs = [],
     ) {
     }
 }

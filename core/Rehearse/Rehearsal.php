@@ -104,6 +104,8 @@ final readonly class Rehearsal
             $from,
             $until,
             $goesOn,
+            $play->paper->runs->slips->all,
+            $play->paper->runs->signOffs->all,
         );
     }
 

@@ -10,6 +10,7 @@ use VividLedger\Record\EventKind;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
+use VividLedger\Rehearse\WhatIf\CallFails;
 use VividLedger\Rehearse\WhatIf\DayOff;
 use VividLedger\Rehearse\WhatIf\FieldsChange;
 use VividLedger\Rehearse\WhatIf\SignOffAnswered;
@@ -137,6 +138,10 @@ final readonly class ScriptReader
                     "{$node->at}/set",
                     'Choose the field that changes.',
                 ) : new FieldsChange($this->moment($node->child('at')), $set);
+            case CallFails::kind():
+                $call = $node->child('call')->raw;
+
+                return new CallFails(is_int($call) && $call > 0 ? $call : 1);
             case SlipReturned::kind():
                 $slip = $node->child('slip')->raw;
                 $answers = $node->child('answers')->raw;

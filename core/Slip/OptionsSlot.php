@@ -32,7 +32,8 @@ final readonly class OptionsSlot extends WordedAs
             }
             $option = trim($item->text() ?? '');
             if ($option === '' || mb_strlen($option) > self::LENGTH || in_array($option, $options, true)) {
-                $message = $option === '' ? 'Write the answer.' : 'Each answer stands there once, with at most '.self::LENGTH.' characters.';
+                $message = $option === '' ? 'Write the answer.'
+                    : 'Each answer stands there once, with at most '.self::LENGTH.' characters.';
                 $context->gap($option === '' ? 'which answer?' : "“{$option}”", $item->at, $editor, 'wrong_type', $message);
             } else {
                 $context->word("“{$option}”", WordRole::Value, $item->at, $editor);

@@ -7,12 +7,16 @@ const RuleList = () => import('./screens/rules/RuleList.svelte');
 const RuleScreen = () => import('./screens/rules/RuleScreen.svelte');
 const MailRoomScreen = () => import('./screens/mailroom/MailRoomScreen.svelte');
 const CalendarScreen = () => import('./screens/setup/CalendarScreen.svelte');
+const EndpointScreen = () => import('./screens/setup/EndpointScreen.svelte');
+const InStepScreen = () => import('./screens/setup/InStepScreen.svelte');
 const LadderScreen = () => import('./screens/setup/LadderScreen.svelte');
 const LetterScreen = () => import('./screens/setup/LetterScreen.svelte');
 const NamedScreen = () => import('./screens/setup/NamedScreen.svelte');
 const PeopleScreen = () => import('./screens/setup/PeopleScreen.svelte');
 const RouteScreen = () => import('./screens/setup/RouteScreen.svelte');
 const SetupScreen = () => import('./screens/setup/SetupScreen.svelte');
+const SlipFormScreen = () => import('./screens/setup/SlipScreen.svelte');
+const SlipScreen = () => import('./screens/slips/SlipScreen.svelte');
 const SignOffScreen = () => import('./screens/signoffs/SignOffScreen.svelte');
 const TaskScreen = () => import('./screens/tasks/TaskScreen.svelte');
 const TodayScreen = () => import('./screens/today/TodayScreen.svelte');
@@ -27,6 +31,7 @@ export const { navigate, route } = createRouter({
     '/rules/:id': RuleScreen,
     '/tasks': TaskScreen,
     '/sign-offs': SignOffScreen,
+    '/slips': SlipScreen,
     '/ledger': LedgerScreen,
     '/ledger/:number': LedgerScreen,
     '/setup': SetupScreen,
@@ -37,6 +42,9 @@ export const { navigate, route } = createRouter({
     '/setup/conditions': NamedScreen,
     '/setup/people': PeopleScreen,
     '/setup/routes': RouteScreen,
+    '/setup/systems': EndpointScreen,
+    '/setup/in-step': InStepScreen,
+    '/setup/slips': SlipFormScreen,
     '/mail-room': MailRoomScreen,
     '/mail-room/:id': MailRoomScreen,
     '/profile': ProfileScreen,

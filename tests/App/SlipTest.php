@@ -42,7 +42,7 @@ final class SlipTest extends TimeTestCase
         $plain = quoted_printable_decode($arrived);
         self::assertSame(2, substr_count($plain, "/slip/{$token}"), 'in the text and in the HTML of the letter');
         $page = $this->get("/slip/{$token}")->assertOk()->assertSee('Is it done?')->assertSee('Round at the hotel');
-        $page->assertHeader('Referrer-Policy', 'no-referrer')->assertDontSee('Larkmoss Ledger')->assertDontSee('Brine');
+        $page->assertHeader('X-Robots-Tag', 'noindex')->assertDontSee('Larkmoss Ledger')->assertDontSee('Brine');
         self::assertSame('waiting', StoredSlip::query()->firstOrFail()->status->value, 'looking does nothing');
 
         $this->answer($token, ['Done', '', '2,5 or so', '', '', 'Rosa Bell'])->assertStatus(422)->assertSee('hours', false);
@@ -97,7 +97,8 @@ final class SlipTest extends TimeTestCase
             static fn (SlipTurnRow $turn): string => "{$turn->name}: {$turn->state->value}",
         )->all();
         self::assertSame(['Moor Crew: passed_on', ': unreached', 'Dale Crew: waiting'], $names());
-        self::assertSame('Dale Crew', DB::table('records_partner')->where('id', $this->now('visit', $visit)['values']['partner'])->value('name'));
+        $partner = $this->now('visit', $visit)['values']['partner'];
+        self::assertSame('Dale Crew', DB::table('records_partner')->where('id', $partner)->value('name'));
         $this->get("/slip/{$old}")->assertOk()->assertSee('Somebody else has been asked');
         $this->answer($old, ['Done', '', '1', '', '', 'R'])->assertStatus(409)->assertSee('Somebody else has been asked');
         $this->passTo('2026-12-10T09:00:00Z');
@@ -156,7 +157,8 @@ final class SlipTest extends TimeTestCase
     {
         $this->inForce(self::rule());
         $this->inForce(['name' => 'No long visits', 'on' => 'visit', 'when' => ['kind' => 'created_or_changed'],
-            'fires' => ['kind' => 'every_time'], 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'over', 'field' => 'hours', 'value' => '8']]],
+            'fires' => ['kind' => 'every_time'],
+            'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'over', 'field' => 'hours', 'value' => '8']]],
             'lines' => [['kind' => 'refuse', 'message' => 'Nobody works longer than 8 hours.', 'field' => 'hours']]]);
         $visit = $this->visit($this->partner('Moor Crew'));
         $this->answer($this->token(), ['Done', '', '9', '', '', 'R'])->assertStatus(422)->assertSee('Nobody works longer than 8 hours.');
@@ -171,7 +173,8 @@ final class SlipTest extends TimeTestCase
     public function test_a_colleague_answers_inside_and_finds_it_waiting(): void
     {
         $this->inForce(['name' => 'Two numbers', 'on' => 'customer', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
-            'lines' => [['kind' => 'slip', 'to' => [['kind' => 'person', 'person' => ['kind' => 'owner']]], 'subject' => 'Numbers for {name}',
+            'lines' => [['kind' => 'slip', 'to' => [['kind' => 'person', 'person' => ['kind' => 'owner']]],
+                'subject' => 'Numbers for {name}',
                 'body' => '<p>Please.</p>', 'asks' => [['kind' => 'field', 'path' => 'yearly_value', 'needed' => true]]]]]);
         $customer = $this->customer();
         $mine = $this->as('jonas.pike', 'GET', 'slips?box=mine')->assertOk()->json();
@@ -208,7 +211,9 @@ final class SlipTest extends TimeTestCase
                 $once(['kind' => 'answered', 'with' => 'Done'], ['kind' => 'set_fields', 'set' => [
                     ['field' => 'status', 'to' => ['kind' => 'value', 'value' => 'done']],
                 ]]),
-                $once(['kind' => 'answered', 'with' => 'Not done'], ['kind' => 'comment', 'text' => 'Not done by {slip.by}: {slip.answers}']),
+                $once(['kind' => 'answered', 'with' => 'Not done'], [
+                    'kind' => 'comment', 'text' => 'Not done by {slip.by}: {slip.answers}',
+                ]),
                 $once(['kind' => 'run_out'], ['kind' => 'give_task', 'to' => ['kind' => 'creator'], 'title' => 'Nobody takes it']),
             ],
         ];
@@ -264,7 +269,10 @@ final class SlipTest extends TimeTestCase
     {
         $account = $this->as('ines.okafor', 'GET', "records/visit/{$record}/account?limit=50")->json();
 
-        return implode("\n", array_map(static fn (array $entry): string => json_encode($entry, JSON_UNESCAPED_UNICODE) ?: '', $account['entries']));
+        return implode("\n", array_map(
+            static fn (array $entry): string => json_encode($entry, JSON_UNESCAPED_UNICODE) ?: '',
+            $account['entries'],
+        ));
     }
 
     private function settle(): void

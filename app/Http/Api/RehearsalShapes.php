@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace App\Http\Api;
 
 use App\Evidence\Rehearsed;
+use App\Http\Api\Shape\PaperChoiceShape;
 use App\Http\Api\Shape\PaperEntryShape;
 use App\Http\Api\Shape\PaperLineShape;
 use App\Http\Api\Shape\PaperMessage;
+use App\Http\Api\Shape\PaperQuestionShape;
+use App\Http\Api\Shape\PaperSlipShape;
 use App\Http\Api\Shape\PaperTaskShape;
 use App\Http\Api\Shape\RehearsalShape;
 use App\Http\Api\Shape\TallyShape;
@@ -20,6 +23,8 @@ use VividLedger\Facts\PencilledLine;
 use VividLedger\Record\Display;
 use VividLedger\Record\Value;
 use VividLedger\Rehearse\PaperEntry;
+use VividLedger\Rehearse\PaperSignOff;
+use VividLedger\Rehearse\PaperSlip;
 use VividLedger\Rehearse\PaperTask;
 use VividLedger\Rehearse\Played;
 use VividLedger\Rehearse\ScriptReader;
@@ -27,7 +32,9 @@ use VividLedger\Rehearse\Tally;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\Opening;
 use VividLedger\Rule\Trigger\OpeningKind;
+use VividLedger\Schema\Choice;
 use VividLedger\Schema\RecordType;
+use VividLedger\Slip\Question;
 
 /** Rehearsals as the API gives them. */
 final readonly class RehearsalShapes
@@ -77,7 +84,28 @@ final readonly class RehearsalShapes
             Value::instantText($played->from),
             Value::instantText($played->until),
             $played->goesOn,
+            array_map(self::slip(...), $played->slips),
+            array_map(
+                static fn (PaperSignOff $one): string => $one->asked->why === '' ? $one->rule->name : $one->asked->why,
+                $played->signOffs,
+            ),
         );
+    }
+
+    private static function slip(PaperSlip $slip): PaperSlipShape
+    {
+        return new PaperSlipShape($slip->number, $slip->sent->subject, array_map(
+            static fn (Question $question): PaperQuestionShape => new PaperQuestionShape(
+                $question->label,
+                $question->isFile ? 'file' : $question->field->type->value,
+                $question->isNeeded,
+                array_map(
+                    static fn (Choice $choice): PaperChoiceShape => new PaperChoiceShape($choice->value, $choice->label),
+                    $question->field->choices,
+                ),
+            ),
+            $slip->sent->form->questions,
+        ));
     }
 
     private function entry(PaperEntry $entry, Rule $rule, ?int $actor): PaperEntryShape

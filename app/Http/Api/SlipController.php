@@ -23,7 +23,7 @@ final class SlipController extends Controller
 
     #[OA\Get(path: '/api/slips', operationId: 'slips', description: 'Reply slips, the latest first: those that wait for whoever asks, '
         .'all that wait, or all.', tags: ['slips'], parameters: [
-            new Query('box', 'mine|waiting|all', 'Which of them.'), new Query('limit', 'integer', 'How many.'),
+            new Query('box', 'string', 'Which of them: mine, waiting or all.'), new Query('limit', 'integer', 'How many.'),
         ], responses: [new Ok(SlipPage::class)])]
     public function index(SlipListInput $request): SlipPage
     {

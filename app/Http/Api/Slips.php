@@ -85,7 +85,8 @@ final readonly class Slips
             $this->names->title($slip->record_type, $slip->record_id) ?? '', $slip->rule->name ?? '', $slip->status->value,
             $slip->status->said(), Value::instantText($slip->started_at), $at($slip->ended_at), $at($slip->wakes_at),
             array_values($slip->turns->map(static fn (SlipTurnRow $turn): SlipTurnShape => new SlipTurnShape(
-                $turn->name, $turn->state->value, Value::instantText($turn->sent_at), $at($turn->due_at), $turn->nudged, $at($turn->ended_at),
+                $turn->name, $turn->state->value, Value::instantText($turn->sent_at), $at($turn->due_at), $turn->nudged,
+                $at($turn->ended_at),
             ))->all()),
             array_map(static fn (array $one): SlipAnswerShape => new SlipAnswerShape($one['asked'], $one['said']), $slip->said ?? []),
             $slip->turns->contains(static fn (SlipTurnRow $turn): bool => $turn->person_id === $me->id

@@ -30,7 +30,7 @@ use VividLedger\Slip\TurnState;
  */
 final class SlipController extends Controller
 {
-    private const QUIET = ['Cache-Control' => 'no-store', 'X-Robots-Tag' => 'noindex', 'Referrer-Policy' => 'no-referrer'];
+    private const QUIET = ['Cache-Control' => 'no-store', 'X-Robots-Tag' => 'noindex'];
 
     public function __construct(
         private readonly SlipPage $page,

@@ -32,8 +32,14 @@ final readonly class SlipPage
      * @param  array<string, string>  $problems  by the place of the question
      * @param  string  $trouble  what is wrong with all of it
      */
-    public function of(SlipTurnRow $turn, string $action, array $typed = [], array $problems = [], string $trouble = '', bool $again = false): View
-    {
+    public function of(
+        SlipTurnRow $turn,
+        string $action,
+        array $typed = [],
+        array $problems = [],
+        string $trouble = '',
+        bool $again = false,
+    ): View {
         $slip = $turn->slip;
         $isOpen = $turn->state === TurnState::Waiting && ! $this->isLate($turn);
         $mayCorrect = $turn->state === TurnState::Answered && $this->desk->mayCorrect($slip);

@@ -27,7 +27,8 @@ final class Lines
     public const ALL = [
         SetFields::class, GiveTask::class, GiveTasks::class, Remind::class, SendMessage::class, SendList::class, Escalate::class,
         CreateRecord::class, Assign::class,
-        AddComment::class, Follow::class, AskForSignOff::class, SendSlip::class, Refuse::class,
+        AddComment::class, Follow::class, AskForSignOff::class, SendSlip::class, CallEndpoint::class,
+        Refuse::class,
     ];
 
     /** @return list<class-string<Line>> */

@@ -53,6 +53,9 @@ final class Performance
     /** @var list<SlipSent> */
     public array $slips = [];
 
+    /** @var list<CallMade> */
+    public array $calls = [];
+
     /** @var ?array{?string, string} the field and the message of a refusal */
     public ?array $refusal = null;
 
@@ -204,6 +207,12 @@ final class Performance
             }
         }
 
+        foreach ($this->calls as $made) {
+            if ($made->key === $key) {
+                return CallMade::awaits($this->now);
+            }
+        }
+
         return $this->tasksGiven($key);
     }
 
@@ -314,6 +323,12 @@ final class Performance
             'kind' => 'slip', 'subject' => $sent->subject, 'to' => $turn->name ?? '', 'channel' => $sent->channel->value,
             'path' => $events[count($events) - 1]->path ?? '', 'status' => $sent->moved->slip->status->value,
         ];
+    }
+
+    public function call(CallMade $made): void
+    {
+        $this->calls[] = $made;
+        $this->outcomes[] = ['kind' => 'call', 'endpoint' => $made->endpoint, 'fields' => count($made->payload)];
     }
 
     public function send(Message $message): void

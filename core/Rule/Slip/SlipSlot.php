@@ -71,7 +71,9 @@ final readonly class SlipSlot implements Spread, Worded
         if ($kept === null) {
             $message = "There is no slip ‘{$name}’ for {$context->type->plural}. Slips are kept in Setup.";
 
-            return $context->gap($name === '' ? 'choose a slip' : "‘{$name}’", $node->child(self::KEY)->at, $editor, 'unknown_slip', $message);
+            $at = $node->child(self::KEY)->at;
+
+            return $context->gap($name === '' ? 'choose a slip' : "‘{$name}’", $at, $editor, 'unknown_slip', $message);
         }
         $context->glue('the reply slip');
         $context->word("‘{$name}’", WordRole::Value, $node->child(self::KEY)->at, $editor);

@@ -25,7 +25,8 @@ final class AskDate implements Asking
 
     public static function shape(): Shape
     {
-        return Questions::shape(self::kind(), '{label} as a date', '{label} with a date')->starts(['label' => ''])->slot('label', new LabelSlot);
+        return Questions::shape(self::kind(), '{label} as a date', '{label} with a date')
+            ->starts(['label' => ''])->slot('label', new LabelSlot);
     }
 
     public static function label(): string

@@ -25,7 +25,8 @@ final class AskFile implements Asking
 
     public static function shape(): Shape
     {
-        return Questions::shape(self::kind(), '{label} with a file', '{label} (as a file|with a picture|as a photo)')->starts(['label' => ''])->slot('label', new LabelSlot);
+        return Questions::shape(self::kind(), '{label} with a file', '{label} (as a file|with a picture|as a photo)')
+            ->starts(['label' => ''])->slot('label', new LabelSlot);
     }
 
     public static function label(): string

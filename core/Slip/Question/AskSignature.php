@@ -25,7 +25,8 @@ final class AskSignature implements Asking
 
     public static function shape(): Shape
     {
-        return Questions::shape(self::kind(), '{label} signed by name', '{label} with (a name|a signature)')->starts(['label' => ''])->slot('label', new LabelSlot);
+        return Questions::shape(self::kind(), '{label} signed by name', '{label} with (a name|a signature)')
+            ->starts(['label' => ''])->slot('label', new LabelSlot);
     }
 
     public static function label(): string

@@ -25,7 +25,8 @@ final class AskText implements Asking
 
     public static function shape(): Shape
     {
-        return Questions::shape(self::kind(), '{label} in words', '{label} as [a ]text')->starts(['label' => ''])->slot('label', new LabelSlot);
+        return Questions::shape(self::kind(), '{label} in words', '{label} as [a ]text')
+            ->starts(['label' => ''])->slot('label', new LabelSlot);
     }
 
     public static function label(): string

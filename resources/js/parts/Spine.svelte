@@ -14,6 +14,11 @@
         queryFn: () => ask(api.GET('/api/sign-offs', { params: { query: { limit: 1 } } })),
         refetchInterval: 60_000,
     }));
+    const slips = createQuery(() => ({
+        queryKey: ['slips', 'count'],
+        queryFn: () => ask(api.GET('/api/slips', { params: { query: { box: 'mine', limit: 1 } } })),
+        refetchInterval: 60_000,
+    }));
     const records = $derived(session.schema?.types.find((type) => type.name === 'ticket') ?? session.schema?.types[0]);
     const tabs = $derived([
         { label: 'Today', to: '/', on: route.pathname === '/' },
@@ -21,6 +26,7 @@
         { label: 'Rules', to: '/rules', on: route.pathname.startsWith('/rules') },
         { label: 'Tasks', to: '/tasks', on: route.pathname.startsWith('/tasks'), count: tasks.data?.mineOpen },
         { label: 'Sign-offs', to: '/sign-offs', on: route.pathname.startsWith('/sign-offs'), count: signOffs.data?.mineWaiting },
+        { label: 'Slips', to: '/slips', on: route.pathname === '/slips', count: slips.data?.mineWaiting },
         { label: 'Ledger', to: '/ledger', on: route.pathname.startsWith('/ledger') },
         { label: 'Mail room', to: '/mail-room', on: route.pathname.startsWith('/mail-room') },
         { label: 'Setup', to: '/setup', on: route.pathname.startsWith('/setup') },

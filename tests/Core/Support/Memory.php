@@ -67,6 +67,9 @@ abstract class Memory implements Directory, Facts
     /** @var array<int, WorkingCalendar> by person; 0 is the company's */
     public array $calendars = [];
 
+    /** @var list<string> names of the endpoints of other systems */
+    public array $endpoints = ['Accounting'];
+
     /** @var array<string, array{subject: string, body: string, asks: list<mixed>}> what kept slips show and ask, by name */
     public array $slips = [];
 
@@ -249,6 +252,11 @@ abstract class Memory implements Directory, Facts
         return $this->calendars[$person?->id ?? 0] ?? $this->calendars[0] ??= new WorkingCalendar(
             WorkingHours::of(array_fill_keys(['1', '2', '3', '4', '5'], [['09:00', '17:00']]), []), new \DateTimeZone('Europe/Berlin'),
         );
+    }
+
+    public function endpoints(): array
+    {
+        return $this->endpoints;
     }
 
     public function slips(string $type): array

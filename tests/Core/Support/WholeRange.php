@@ -41,6 +41,9 @@ final class WholeRange
     /** @var list<string> keys of lines above that ask for a sign-off */
     private array $signOffs = [];
 
+    /** @var list<string> keys of lines above that call another system */
+    private array $calls = [];
+
     /** @var array<string, list<string>> answers of the slips that lines above send, by their keys */
     private array $slips = [];
 
@@ -67,6 +70,7 @@ final class WholeRange
         $this->keys = [];
         $this->signOffs = [];
         $this->slips = [];
+        $this->calls = [];
         $when = $this->trigger($type);
         $together = isset($when['per']);
         $lines = [];
@@ -174,6 +178,10 @@ final class WholeRange
             $line['key'] = 'asked_'.(count($this->signOffs) + 1);
             $this->signOffs[] = $line['key'];
         }
+        if ($line['kind'] === 'call') {
+            $line['key'] = 'called_'.(count($this->calls) + 1);
+            $this->calls[] = $line['key'];
+        }
         if ($line['kind'] === 'slip') {
             $line['key'] = 'sent_'.(count($this->slips) + 1);
             $this->slips[$line['key']] = array_merge(...array_map(
@@ -205,6 +213,9 @@ final class WholeRange
             $kinds[] = ['kind' => 'signed_off', 'line' => $key, 'status' => $this->stories->one($ends)] + $this->far(0);
         }
 
+        foreach (array_slice($this->calls, -1) as $key) {
+            $kinds[] = ['kind' => 'called', 'line' => $key, 'ended' => $this->stories->one(['succeeded', 'failed'])] + $this->far(0);
+        }
         foreach (array_slice($this->slips, -1) as $key => $answers) {
             $kinds[] = ['kind' => 'answered', 'line' => $key]
                 + ($this->chance(2) && $answers !== [] ? ['with' => $this->stories->one($answers)] : []) + $this->far(0);
@@ -221,7 +232,7 @@ final class WholeRange
             Targets::offers($this->context($type)),
             static fn (Offer $offer): bool => $offer->value !== null,
         )));
-        $line = match ($this->stories->random->getInt(0, 13)) {
+        $line = match ($this->stories->random->getInt(0, 14)) {
             0 => ['kind' => 'set_fields', 'set' => $this->assignments($type, $type)],
             1 => $this->elsewhere($type, (string) $target->value),
             2 => ['kind' => 'give_task'] + $this->task($type),
@@ -235,6 +246,7 @@ final class WholeRange
             10 => ['kind' => 'follow', 'who' => $this->person($type)] + ($this->chance(3) ? ['stop' => true] : []),
             11 => $this->signOff($type),
             12 => $this->slip($type),
+            13 => $this->directory->endpoints() === [] ? $this->slip($type) : $this->call($type),
             default => [
                 'kind' => 'refuse', 'message' => 'Not so.',
             ] + ($this->chance(2) ? ['field' => $this->stories->one($type->ownFields())->name] : []),
@@ -268,6 +280,20 @@ final class WholeRange
 
         return ['kind' => 'sign_off', 'steps' => $steps] + ($this->chance(2) ? ['why' => 'Of {number}'] : [])
             + $this->stories->one([[], ['hold' => 'locked'], ['hold' => 'catch_up']]);
+    }
+
+    /** @return array<string, mixed> */
+    private function call(RecordType $type): array
+    {
+        $field = $this->stories->one($type->ownFields())->name;
+
+        return ['kind' => 'call', 'endpoint' => $this->directory->endpoints()[0], 'send' => $this->stories->one([
+            [['path' => $type->title, 'name' => 'name']],
+            [
+                ['path' => $type->title, 'name' => 'about.name'], ['path' => $field, 'name' => $field],
+                ['path' => 'created_at', 'name' => 'at'],
+            ],
+        ])] + ($this->chance(2) ? ['keep' => [['from' => 'number', 'field' => $this->stories->one($this->settable($type))->name]]] : []);
     }
 
     /** @return array<string, mixed> */

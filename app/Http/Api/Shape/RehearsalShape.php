@@ -18,6 +18,8 @@ final readonly class RehearsalShape implements \JsonSerializable
      * @param  list<PaperEntryShape>  $entries
      * @param  list<PaperLineShape>  $struck
      * @param  list<PaperLineShape>  $left
+     * @param  list<PaperSlipShape>  $slips
+     * @param  list<string>  $signOffs
      */
     public function __construct(
         #[OA\Property]
@@ -48,6 +50,10 @@ final readonly class RehearsalShape implements \JsonSerializable
         public string $until,
         #[OA\Property(description: 'Whether more would come than is shown.')]
         public bool $goesOn,
+        #[OA\Property(description: 'Slips that were sent.', items: new OA\Items(type: PaperSlipShape::class))]
+        public array $slips,
+        #[OA\Property(description: 'Sign-offs that were asked for, by what they are about.', items: new OA\Items(type: 'string'))]
+        public array $signOffs,
     ) {
     }
 }

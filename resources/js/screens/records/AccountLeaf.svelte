@@ -8,11 +8,13 @@
     import CommentBox from './CommentBox.svelte';
     import MessagesLeaf from './MessagesLeaf.svelte';
     import SignOffOfRecord from './SignOffOfRecord.svelte';
+    import SlipOfRecord from './SlipOfRecord.svelte';
     import { moment } from '../../state/moments';
     import { clock } from '../../state/session.svelte';
 
-    type Props = { type: Shapes['TypeShape']; id: number; signOffs?: Shapes['SignOffShape'][] };
-    let { type, id, signOffs = [] }: Props = $props();
+    type Props = { type: Shapes['TypeShape']; id: number; signOffs?: Shapes['SignOffShape'][]; slips?: Shapes['SlipShape'][] };
+    let { type, id, signOffs = [], slips = [] }: Props = $props();
+    const out = $derived(slips.filter((one) => one.status === 'waiting'));
     const waiting = $derived(signOffs.filter((one) => one.status === 'waiting'));
     const shows: Record<string, { label: string; kinds: string[] | null }> = {
         all: { label: 'All', kinds: null },
@@ -34,6 +36,7 @@
                 'ready_again',
                 'unsure',
                 'sign_off',
+                'slip',
                 'signed_off',
                 'held_back',
                 'waits_for_release',
@@ -87,6 +90,12 @@
             <svelte:boundary>
                 <SignOffOfRecord {signOff} />
                 {#snippet failed()}<Broken what="sign-off" />{/snippet}
+            </svelte:boundary>
+        {/each}
+        {#each out as slip (slip.id)}
+            <svelte:boundary>
+                <SlipOfRecord {slip} />
+                {#snippet failed()}<Broken what="slip" />{/snippet}
             </svelte:boundary>
         {/each}
         <div class="margined">

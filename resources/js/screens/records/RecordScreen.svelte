@@ -29,6 +29,11 @@
         enabled: !isNew && Number.isInteger(id) && type !== undefined,
         queryFn: () => ask(api.GET('/api/records/{type}/{id}/sign-offs', { params: { path: { type: typeName, id } } })),
     }));
+    const slips = createQuery(() => ({
+        queryKey: ['slips', 'of', typeName, id],
+        enabled: !isNew && Number.isInteger(id) && type !== undefined,
+        queryFn: () => ask(api.GET('/api/records/{type}/{id}/slips', { params: { path: { type: typeName, id } } })),
+    }));
     const lock = $derived(signOffs.data?.find((one) => one.locks));
     $effect(() => {
         void id;
@@ -133,7 +138,7 @@
                 <Facts {type} record={record.data} {fresh} {lock} onedit={() => (editing = true)} ondelete={() => (deleting = true)} />
             {/if}
         </section>
-        <AccountLeaf {type} id={record.data.id} signOffs={signOffs.data ?? []} />
+        <AccountLeaf {type} id={record.data.id} signOffs={signOffs.data ?? []} slips={slips.data ?? []} />
     </div>
 {:else}
     <div class="spread">

@@ -58,6 +58,15 @@
                 <a class="card" href="/setup/ladders"><b>Ladders</b><span>Who is told when work stays undone, rung by rung.</span></a>
                 <a class="card" href="/setup/conditions"><b>Named conditions</b><span>Audiences that several rules share.</span></a>
                 <a class="card" href="/setup/routes"><b>Routes of sign-offs</b><span>Who has to agree, step after step.</span></a>
+                <a class="card" href="/setup/slips"
+                    ><b>Reply slips</b><span>What people are asked on a page of their own, also outside.</span></a
+                >
+                {#if session.me?.mayEditRules}
+                    <a class="card" href="/setup/systems"
+                        ><b>Other systems</b><span>Where rules hand data over; calls that failed wait here.</span></a
+                    >
+                    <a class="card" href="/setup/in-step"><b>In step?</b><span>Our customers beside those of accounting.</span></a>
+                {/if}
                 <a class="card" href="/setup/people"><b>People</b><span>Limits, managers, deputies and absences.</span></a>
             </div>
             <h2>When a rule finds nobody</h2>

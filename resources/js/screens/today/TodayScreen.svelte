@@ -8,6 +8,7 @@
     import { clock, session } from '../../state/session.svelte';
     import DueChart from './DueChart.svelte';
     import SignOffsWait from './SignOffsWait.svelte';
+    import SlipsWait from './SlipsWait.svelte';
     import PencilledLine from '../../parts/PencilledLine.svelte';
 
     crumbs.set({ label: 'Today' });
@@ -19,6 +20,11 @@
         queryFn: () => ask(api.GET('/api/lines', { params: { query: { date: chosen ?? '' } } })),
     }));
     const notes = createQuery(() => ({ queryKey: ['notes'], queryFn: () => ask(api.GET('/api/notes')), refetchInterval: 60_000 }));
+    const slips = createQuery(() => ({
+        queryKey: ['slips', 'mine'],
+        queryFn: () => ask(api.GET('/api/slips', { params: { query: { box: 'mine', limit: 5 } } })),
+        refetchInterval: 60_000,
+    }));
     const heading = $derived(
         new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: clock.zone }).format(clock.now),
     );
@@ -119,6 +125,7 @@
                     </a>
                 {/each}
             {/if}
+            {#if slips.data?.slips.length}<div class={notes.data?.length ? 'mt-6' : ''}><SlipsWait slips={slips.data.slips} /></div>{/if}
             {#if today.data && (today.data.signOffs.mine || today.data.signOffs.waiting)}
                 <div class={notes.data?.length ? 'mt-6' : ''}><SignOffsWait load={today.data.signOffs} /></div>
             {/if}

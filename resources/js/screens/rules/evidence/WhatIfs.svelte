@@ -16,16 +16,27 @@
     let event = $state<'reply' | 'comment'>('reply');
     let task = $state(1);
     let person = $state(0);
+    let nth = $state(1);
+    let answer = $state<'yes' | 'no'>('yes');
+    let answers = $state<Record<string, string>>({});
 
     const played = $derived(rehearsal.played);
+    const slips = $derived(played?.slips ?? []);
+    const slip = $derived(slips.find((one) => one.number === Number(nth)));
+    const signOffs = $derived(played?.signOffs ?? []);
     const tasks = $derived(played?.entries.flatMap((entry) => entry.tasks) ?? []);
     const OFFERS: { kind: Kind; label: string }[] = [
         { kind: 'word', label: '+ a reply' },
         { kind: 'change', label: '+ a change' },
         { kind: 'task_done', label: '+ a task done' },
+        { kind: 'sign_off', label: '+ a sign-off decided' },
+        { kind: 'slip', label: '+ a slip answered' },
         { kind: 'away', label: '+ somebody away' },
         { kind: 'holiday', label: '+ a holiday' },
     ];
+
+    /** What the rehearsal has to have for it to be supposed. */
+    const needs: Partial<Record<Kind, { length: number }>> = $derived({ task_done: tasks, sign_off: signOffs, slip: slips });
 
     /** Somewhere in the middle of what is still to come, at nine in the morning. */
     function proposed(): string {
@@ -43,6 +54,8 @@
         text = '';
         task = tasks.find((one) => !one.done)?.number ?? 1;
         person = session.people[0]?.id ?? 0;
+        nth = 1;
+        answers = {};
         adding = kind;
     }
 
@@ -55,7 +68,11 @@
         submit.preventDefault();
         if (adding === 'word') add({ kind: 'word', at: fromLocalField(when), event, text });
         else if (adding === 'task_done') add({ kind: 'task_done', at: fromLocalField(when), task: Number(task) });
-        else if (adding === 'away') add({ kind: 'away', at: fromLocalField(when), until: fromLocalField(until), person: Number(person) });
+        else if (adding === 'sign_off') add({ kind: 'sign_off', at: fromLocalField(when), sign_off: Number(nth), answer, comment: text });
+        else if (adding === 'slip') {
+            const given = Object.fromEntries(Object.entries(answers).filter(([, value]) => value !== ''));
+            add({ kind: 'slip', at: fromLocalField(when), slip: Number(nth), answers: given });
+        } else if (adding === 'away') add({ kind: 'away', at: fromLocalField(when), until: fromLocalField(until), person: Number(person) });
         else if (adding === 'holiday') add({ kind: 'holiday', day });
     }
 
@@ -80,7 +97,7 @@
         >
     {/each}
     {#each OFFERS as offer (offer.kind)}
-        {#if offer.kind !== 'task_done' || tasks.length}
+        {#if needs[offer.kind]?.length !== 0}
             <button type="button" class="supposed" onclick={(click) => open(offer.kind, click)}>{offer.label}</button>
         {/if}
     {/each}
@@ -115,6 +132,41 @@
                                     >{/each}</select
                             ></label
                         >
+                    {:else if adding === 'sign_off'}
+                        <label class="grid grid-cols-[80px_1fr] items-center gap-2"
+                            >Sign-off<select class="input" bind:value={nth}
+                                >{#each signOffs as one, place (place)}<option value={place + 1}>{one}</option>{/each}</select
+                            ></label
+                        >
+                        <label class="grid grid-cols-[80px_1fr] items-center gap-2"
+                            >Is<select class="input" bind:value={answer}
+                                ><option value="yes">agreed</option><option value="no">declined</option></select
+                            ></label
+                        >
+                    {:else if adding === 'slip'}
+                        <label class="grid grid-cols-[80px_1fr] items-center gap-2"
+                            >Slip<select class="input" bind:value={nth}
+                                >{#each slips as one (one.number)}<option value={one.number}>{one.subject}</option>{/each}</select
+                            ></label
+                        >
+                        {#each slip?.questions ?? [] as question, place (place)}
+                            <label class="block"
+                                ><span class="mini block">{question.asked}{question.isNeeded ? '' : ', if you like'}</span>
+                                {#if question.choices.length}<select class="input" bind:value={answers[String(place)]}
+                                        ><option value="">nothing</option>{#each question.choices as choice (choice.value)}<option
+                                                value={choice.value}>{choice.label}</option
+                                            >{/each}</select
+                                    >
+                                {:else if question.type === 'tick'}<select class="input" bind:value={answers[String(place)]}
+                                        ><option value="">not ticked</option><option value="1">ticked</option></select
+                                    >
+                                {:else}<input
+                                        class="input"
+                                        type={question.type === 'date' ? 'date' : 'text'}
+                                        bind:value={answers[String(place)]}
+                                    />{/if}</label
+                            >
+                        {/each}
                     {:else if adding === 'away'}
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
                             >Who<select class="input" bind:value={person}

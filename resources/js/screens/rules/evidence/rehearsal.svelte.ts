@@ -6,6 +6,8 @@ export type Value = string | number | boolean | null;
 export type WhatIf =
     | { kind: 'change'; at: string; set: Record<string, Value> }
     | { kind: 'task_done'; at: string; task: number }
+    | { kind: 'slip'; at: string; slip: number; answers: Record<string, Value> }
+    | { kind: 'sign_off'; at: string; sign_off: number; answer: 'yes' | 'no'; comment: string }
     | { kind: 'word'; at: string; event: 'reply' | 'comment'; text: string }
     | { kind: 'away'; at: string; until: string; person: number }
     | { kind: 'holiday'; day: string };

@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Describe\Body;
+use App\Http\Api\Describe\Ok;
+use App\Http\Api\Shape\EndpointShape;
+use App\Http\Api\Shape\HeaderShape;
+use App\Http\Input\EndpointInput;
+use App\Models\CallStatus;
+use App\Models\Endpoint;
+use App\Models\StoredCall;
+use App\Store\EndpointStore;
+use App\Store\KeptStore;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Response;
+use OpenApi\Attributes as OA;
+use VividLedger\Record\Value;
+use VividLedger\Rule\Call\EndpointSlot;
+
+/** Endpoints of other systems, kept in Setup and called by rules. */
+final class EndpointController extends Controller
+{
+    private const BODY = [
+        'name' => 'string', 'url' => 'string', 'method' => 'string', 'headers' => 'objects', 'secretHeaders?' => 'objects',
+        'signingSecret?' => 'string', 'timeout' => 'integer', 'tries' => 'integer', 'atOnce' => 'integer', 'perMinute' => 'integer',
+        'mayBeInside' => 'boolean',
+    ];
+
+    public function __construct(private readonly EndpointStore $endpoints, private readonly KeptStore $kept)
+    {
+    }
+
+    #[OA\Get(path: '/api/endpoints', operationId: 'endpoints', description: 'The endpoints of other systems.', tags: ['calls'],
+        responses: [new Ok(EndpointShape::class, list: true)])]
+    public function index(): JsonResponse
+    {
+        $users = $this->kept->users(EndpointSlot::KEY);
+
+        return new JsonResponse(Endpoint::query()->orderBy('name')->get()->map(
+            static fn (Endpoint $endpoint): EndpointShape => self::shape($endpoint, $users[$endpoint->name] ?? []),
+        )->all());
+    }
+
+    #[OA\Post(path: '/api/endpoints', operationId: 'keepEndpoint', description: 'Keeps an endpoint under a name.', tags: ['calls'],
+        requestBody: new Body(self::BODY), responses: [new Ok(EndpointShape::class, status: 201)])]
+    public function store(EndpointInput $request): JsonResponse
+    {
+        return new JsonResponse(self::shape($this->endpoints->keep(null, null, $request->given()), []), 201);
+    }
+
+    #[OA\Put(path: '/api/endpoints/{id}', operationId: 'changeEndpoint', description: 'Changes an endpoint. Secrets that are left out '
+        .'stay as they are.', tags: ['calls'], requestBody: new Body(['version' => 'integer'] + self::BODY),
+        responses: [new Ok(EndpointShape::class)])]
+    public function update(int $id, EndpointInput $request): EndpointShape
+    {
+        $endpoint = $this->endpoints->keep($id, self::number($request->validated(), 'version'), $request->given());
+
+        return self::shape($endpoint, $this->kept->usersOf(EndpointSlot::KEY, $endpoint->name));
+    }
+
+    #[OA\Delete(path: '/api/endpoints/{id}', operationId: 'dropEndpoint', description: 'Removes an endpoint no rule calls.',
+        tags: ['calls'], responses: [new Ok])]
+    public function destroy(int $id): Response
+    {
+        $this->endpoints->drop($id);
+
+        return response()->noContent();
+    }
+
+    /** @param  array<int, string>  $users */
+    private static function shape(Endpoint $endpoint, array $users): EndpointShape
+    {
+        $count = static fn (CallStatus $status): int => StoredCall::query()->where('endpoint', $endpoint->name)
+            ->where('status', $status)->count();
+        $rests = $endpoint->rests_until !== null && $endpoint->rests_until->getTimestamp() > time() ? $endpoint->rests_until : null;
+
+        return new EndpointShape(
+            $endpoint->id, $endpoint->name, $endpoint->version, $endpoint->url, $endpoint->method,
+            array_map(
+                static fn (string $name, string $value): HeaderShape => new HeaderShape($name, $value),
+                array_keys($endpoint->headers),
+                $endpoint->headers,
+            ),
+            array_keys($endpoint->secret_headers ?? []), $endpoint->signing_secret !== null, $endpoint->timeout, $endpoint->most_tries,
+            $endpoint->at_once, $endpoint->per_minute, $endpoint->may_be_inside, $rests === null ? null : Value::instantText($rests),
+            $count(CallStatus::Waiting), $count(CallStatus::Failed), array_values($users),
+        );
+    }
+}

@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use App\Models\CallStatus;
+use App\Models\Entry;
+use App\Models\StoredCall;
+use App\Models\StoredRecord;
+use App\Store\Sql\Batch;
+use VividLedger\Explain\CallTold;
+use VividLedger\Record\CauseKind;
+use VividLedger\Record\Event;
+use VividLedger\Record\EventKind;
+use VividLedger\Rule\Line\Calls;
+use VividLedger\Rule\Performance\CallMade;
+
+/** Ends a call: its entry, what of the answer is kept in fields, and what rules and waiting lines make of it. */
+final readonly class CallKeeper
+{
+    public function __construct(
+        private HouseClock $clock,
+        private SchemaStore $schemas,
+        private SaveRecord $save,
+        private StoredRuleBook $rules,
+    ) {
+    }
+
+    public function end(int $id, bool $isGood): void
+    {
+        $this->clock->still(function () use ($id, $isGood): void {
+            $call = StoredCall::query()->find($id);
+            $type = $call === null ? null : $this->schemas->schema()->type($call->record_type);
+            if ($call === null || $type === null) {
+                return;
+            }
+            // The record first, as every save does, so that the two never wait for each other.
+            $isThere = StoredRecord::rowsOf($type)->where('id', $call->record_id)->lockForUpdate()->exists();
+            $now = $this->clock->now();
+            $call->update(['status' => $isGood ? CallStatus::Succeeded : CallStatus::Failed, 'ended_at' => $now]);
+            $ended = $isGood ? CallMade::SUCCEEDED : CallMade::FAILED;
+            $trouble = $call->trouble;
+            $values = $isGood && $isThere ? $this->kept($call) : [];
+            $entry = Batch::insertForIds(Entry::class, [Entry::row('call', $now, CallTold::of(
+                $call->endpoint, $ended, $call->tries, $trouble, $call->unsure,
+            ) + ['call' => $call->id], [
+                'via' => CauseKind::Rule, 'record_type' => $call->record_type, 'record_id' => $call->record_id,
+                'rule_id' => $call->rule_id, 'page' => $call->page, 'cause_id' => $call->entry_id,
+            ])])[0];
+            if (! $isThere) {
+                return;
+            }
+            $actor = new Actor(null, CauseKind::Rule);
+            if ($values !== []) {
+                try {
+                    $this->save->correct($type, $call->record_id, $values, $actor, $entry);
+                } catch (Refused $refused) {
+                    // It did happen over there; what cannot be kept of it here is told.
+                    $call->update(['trouble' => mb_substr("Not kept: {$refused->getMessage()}", 0, 500)]);
+                    Entry::query()->whereKey($entry)->update(['data' => json_encode(CallTold::of(
+                        $call->endpoint, $ended, $call->tries, "The answer could not be kept: {$refused->getMessage()}", $call->unsure,
+                    ) + ['call' => $call->id], JSON_THROW_ON_ERROR)]);
+                }
+            }
+            $event = static fn (): Event => new Event(EventKind::CallEnded, "call:{$call->id}", $ended);
+            $this->save->happen($type, $call->record_id, $event, $actor, [], null, $entry, $call->rule_id);
+        });
+    }
+
+    /** @return array<string, string|int|float|bool> values by field, of what the answer has */
+    private function kept(StoredCall $call): array
+    {
+        $line = $this->rules->page($call->rule_id, $call->page)?->line($call->place)?->bare();
+        $answer = json_decode((string) $call->answer, true);
+        $values = [];
+        foreach ($line instanceof Calls ? $line->keeps() : [] as $keep) {
+            $member = CallMade::member($answer, $keep->from);
+            if ($member !== null) {
+                $values[$keep->field->name] = is_float($member) || is_int($member) ? (string) $member : $member;
+            }
+        }
+
+        return $values;
+    }
+}

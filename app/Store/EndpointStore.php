@@ -1,0 +1,120 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use App\Models\CallStatus;
+use App\Models\CompanySettings;
+use App\Models\Endpoint;
+use App\Models\StoredCall;
+use Illuminate\Database\Connection;
+use VividLedger\Rule\Call\EndpointSlot;
+
+/** Endpoints of other systems, kept in Setup and called by rules under their names. What is secret goes in and never comes out. */
+final readonly class EndpointStore
+{
+    public const METHODS = ['POST', 'PUT', 'PATCH', 'DELETE', 'GET'];
+
+    private const NAME_LENGTH = 60;
+
+    /** Names that the call itself sets. */
+    private const OWN_HEADERS = '/^(content-|host$|idempotency-key$|webhook-|user-agent$|connection$|transfer-encoding$)/i';
+
+    public function __construct(private Connection $db, private KeptStore $kept)
+    {
+    }
+
+    /**
+     * @param  array{
+     *     name: string, url: string, method: string, headers: array<string, string>, timeout: int, tries: int, atOnce: int,
+     *     perMinute: int, mayBeInside: bool, secretHeaders: ?array<string, string>, signingSecret: ?string,
+     * }  $given  secrets that are null stay as they are
+     *
+     * @throws Refused
+     */
+    public function keep(?int $id, ?int $version, array $given): Endpoint
+    {
+        $name = trim($given['name']);
+        $this->check($name, $given);
+
+        return $this->db->transaction(function () use ($id, $version, $name, $given): Endpoint {
+            $taken = Endpoint::query()->where('name', $name)->lockForUpdate()->value('id');
+            if ($taken !== null && $taken !== $id) {
+                throw self::wrong('/name', 'There is one of that name already.', RefusedFor::Conflict);
+            }
+            $before = $id === null ? new Endpoint : Endpoint::query()->lockForUpdate()->find($id);
+            if ($before === null) {
+                throw new Refused('not_found', 'There is no such endpoint.', RefusedFor::Missing);
+            }
+            if ($id !== null && $version !== null && $before->version !== $version) {
+                throw new Refused('stale_version', 'Somebody changed it after you opened it. Open it again.', RefusedFor::Conflict);
+            }
+            if ($id !== null && $before->name !== $name && $this->kept->usersOf(EndpointSlot::KEY, $before->name) !== []) {
+                throw self::wrong('/name', "‘{$before->name}’ keeps its name while rules call it.", RefusedFor::Conflict);
+            }
+            $before->fill([
+                'name' => $name, 'url' => trim($given['url']), 'method' => $given['method'], 'headers' => $given['headers'],
+                'timeout' => $given['timeout'], 'most_tries' => $given['tries'], 'at_once' => $given['atOnce'],
+                'per_minute' => $given['perMinute'], 'may_be_inside' => $given['mayBeInside'],
+                'version' => $id === null ? 1 : $before->version + 1, 'failures' => 0, 'rests_until' => null,
+            ]);
+            if ($given['secretHeaders'] !== null) {
+                $before->secret_headers = $given['secretHeaders'] === [] ? null : $given['secretHeaders'];
+            }
+            if ($given['signingSecret'] !== null) {
+                $before->signing_secret = $given['signingSecret'] === '' ? null : $given['signingSecret'];
+            }
+            $before->save();
+            CompanySettings::keptChanged();
+
+            return $before;
+        });
+    }
+
+    /** @throws Refused while rules call it, or calls wait for it */
+    public function drop(int $id): void
+    {
+        $endpoint = Endpoint::query()->find($id) ?? throw new Refused('not_found', 'There is no such endpoint.', RefusedFor::Missing);
+        $users = $this->kept->usersOf(EndpointSlot::KEY, $endpoint->name);
+        if ($users !== []) {
+            throw new Refused('in_use', "‘{$endpoint->name}’ is called by rules: ".implode(', ', $users).'.', RefusedFor::Conflict);
+        }
+        if (StoredCall::query()->where('endpoint', $endpoint->name)->where('status', CallStatus::Waiting)->exists()) {
+            throw new Refused('in_use', "Calls to ‘{$endpoint->name}’ are on their way.", RefusedFor::Conflict);
+        }
+        $endpoint->delete();
+    }
+
+    /**
+     * @param  array{
+     *     url: string, method: string, headers: array<string, string>, secretHeaders: ?array<string, string>, signingSecret: ?string,
+     * }  $given
+     */
+    private function check(string $name, array $given): void
+    {
+        if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
+            throw self::wrong('/name', $name === '' ? 'Give it a name.' : 'A name has at most '.self::NAME_LENGTH.' characters.');
+        }
+        $parts = parse_url(trim($given['url']));
+        $isWeb = is_array($parts) && in_array($parts['scheme'] ?? '', ['http', 'https'], true) && ($parts['host'] ?? '') !== '';
+        if (! $isWeb || isset($parts['user'])) {
+            throw self::wrong('/url', 'Give an address that begins with https:// or http://, without a name or password in it.');
+        }
+        foreach ($given['headers'] + ($given['secretHeaders'] ?? []) as $header => $value) {
+            if (preg_match('/^[A-Za-z0-9!#$%&\'*+.^_`|~-]{1,100}$/D', (string) $header) !== 1 || preg_match('/[\r\n\0]/', $value) === 1
+                || preg_match(self::OWN_HEADERS, (string) $header) === 1) {
+                throw self::wrong('/headers', "‘{$header}’ is no header that can be set here.");
+            }
+        }
+        $secret = $given['signingSecret'] ?? '';
+        if ($secret !== '' && (strlen($secret) < 24 || base64_decode((string) preg_replace('/^whsec_/', '', $secret), true) === false)) {
+            throw self::wrong('/signingSecret', 'A signing secret is base64, at least 24 characters, and may begin with whsec_.');
+        }
+    }
+
+    private static function wrong(string $at, string $message, RefusedFor $for = RefusedFor::Invalid): Refused
+    {
+        return new Refused('invalid_values', $message, $for, [['at' => $at, 'code' => 'invalid_value', 'message' => $message]]);
+    }
+}

@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Call;
+
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
+use VividLedger\Shape\Filled;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\FieldPath;
+use VividLedger\Shape\Slot\Many;
+use VividLedger\Shape\Slot\Quoted;
+use VividLedger\Shape\WordedAs;
+use VividLedger\Shape\WordRole;
+
+/** What is sent: fields of the record and of those it refers to, each under a name: "Name as “name” and Customer › Plan as “plan”". */
+final readonly class SentSlot extends WordedAs
+{
+    private const MOST = 60;
+
+    /** Small letters, digits and underlines, with dots between the levels. */
+    private const NAME = '/^[A-Za-z_][A-Za-z0-9_]*(\.[A-Za-z_][A-Za-z0-9_]*){0,5}$/D';
+
+    /** @return list<Sent> */
+    public function read(Context $context, Node $node, Filled $around): array
+    {
+        $items = $node->items();
+        $sent = [];
+        foreach ($items as $index => $item) {
+            if ($index > 0) {
+                $context->glue($index === count($items) - 1 ? 'and' : ',');
+            }
+            $sent[] = $this->one($context, $item, array_map(static fn (?Sent $one): string => $one->name ?? '', $sent));
+        }
+        if ($items === [] || count($items) > self::MOST) {
+            $context->problem($node->at, 'missing', $items === [] ? 'Choose what is sent.' : 'At most '.self::MOST.' fields are sent.');
+        }
+        $context->more('+ field', "{$node->at}/".count($items), Editor::choose('Field', static fn (): array => self::offers($context)));
+
+        return array_values(array_filter($sent));
+    }
+
+    /** @param  list<string>  $taken  names that stand there already */
+    private function one(Context $context, Node $item, array $taken): ?Sent
+    {
+        $path = $context->schema->path($context->type, $item->child('path')->text() ?? '');
+        $name = $item->child('name')->text() ?? '';
+        $editor = Editor::choose('Field', static fn (): array => [new Offer('take it out', null), ...self::offers($context)]);
+        if ($path === null) {
+            return $context->gap('choose a field', $item->at, $editor, 'unknown_field', 'Choose a field to send.');
+        }
+        $context->word($path->label(), WordRole::Field, $item->at, $editor);
+        $context->glue('as');
+        $line = Editor::line('Under which name', 100);
+        if (preg_match(self::NAME, $name) !== 1 || in_array($name, $taken, true)) {
+            $message = in_array($name, $taken, true) ? "“{$name}” is sent twice." : 'Give a name, such as tax_number or address.city.';
+
+            return $context->gap($name === '' ? 'which name?' : "“{$name}”", $item->child('name')->at, $line, 'wrong_type', $message);
+        }
+        $context->word("“{$name}”", WordRole::Value, $item->child('name')->at, $line);
+
+        return new Sent($path, $name);
+    }
+
+    protected function slot(): Many
+    {
+        return new Many(
+            Shape::of()->says('{path} as {name}')->slot('path', new FieldPath)->slot('name', new Quoted(100)),
+            'and',
+            most: self::MOST,
+        );
+    }
+
+    /** @return list<Offer> */
+    private static function offers(Context $context): array
+    {
+        $offers = array_values(array_map(
+            static fn (Field $field): Offer => new Offer(
+                $field->label,
+                ['path' => $field->name, 'name' => $field->name],
+                $context->type->label,
+            ),
+            $context->type->fields,
+        ));
+        foreach ($context->type->fields as $field) {
+            $target = $field->type === FieldType::Reference ? $context->schema->type($field->target ?? '') : null;
+            foreach ($target->fields ?? [] as $theirs) {
+                $path = "{$field->name}.{$theirs->name}";
+                $offers[] = new Offer("{$field->label} › {$theirs->label}", ['path' => $path, 'name' => $path], $field->label);
+            }
+        }
+
+        return $offers;
+    }
+}

@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Rule\Timing;
+
+use VividLedger\Facts\Awaited;
+use VividLedger\Record\WaitedSort;
+use VividLedger\Rule\Performance\CallMade;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\FormField;
+use VividLedger\Shape\Json;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Offer;
+use VividLedger\Shape\Shape;
+use VividLedger\Shape\Slot\DueRest;
+use VividLedger\Shape\Slot\Labels;
+use VividLedger\Shape\Slot\Length;
+use VividLedger\Shape\Slot\Quoted;
+use VividLedger\Shape\TimeReader;
+use VividLedger\Time\Due;
+
+/** When the call that another line made has succeeded, or failed for good, or so long after. */
+final readonly class WhenCalled implements Timing
+{
+    use Plain;
+
+    private const ENDS = ['has succeeded' => CallMade::SUCCEEDED, 'has failed' => CallMade::FAILED];
+
+    private function __construct(private string $key, private string $ended, private Due $due)
+    {
+    }
+
+    public static function kind(): string
+    {
+        return 'called';
+    }
+
+    public static function shape(): Shape
+    {
+        return Shape::of(self::kind())->says('once {line} {ended} {rest}', ['amount' => 0, 'unit' => 'day'])
+            ->says('{after} after {line} {ended} {rest}')
+            ->orSaidWith(['amount' => 0, 'unit' => 'day'], '(when|as soon as|after|if) {line} {ended} {rest}')
+            ->slot('line', new Quoted(40, pattern: Json::NAME['pattern']))->slot('after', new Length)->slot('rest', new DueRest)
+            ->slot('ended', Labels::of(self::ENDS, ['succeeds' => CallMade::SUCCEEDED, 'fails' => CallMade::FAILED]));
+    }
+
+    public static function label(): string
+    {
+        return 'when a call has ended';
+    }
+
+    public static function ways(Context $context, int $place): array
+    {
+        return Waited::ways($context->sheet->waitables, WaitedSort::Call, $place, self::label(), self::kind(), [
+            FormField::choice('ended', 'and', array_map(
+                static fn (string $said, string $ended): Offer => new Offer($said, $ended),
+                array_keys(self::ENDS),
+                self::ENDS,
+            ), CallMade::SUCCEEDED),
+            FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
+        ]);
+    }
+
+    public static function read(Context $context, Node $node): ?self
+    {
+        $key = $node->child('line')->text() ?? '';
+        $ended = $node->child('ended')->text() ?? '';
+        $due = TimeReader::due($node);
+        if ($context->sheet->waitables->called(WaitedSort::Call, $key) === null) {
+            return $context->problem($node->at, 'unknown_line', 'Choose a line above that calls another system.');
+        }
+        if (! in_array($ended, self::ENDS, true)) {
+            return $context->problem($node->child('ended')->at, 'wrong_type', 'Choose how the call ends.');
+        }
+        if (is_string($due) || $due->amount->amount < 0) {
+            return $context->problem($node->at, 'wrong_type', is_string($due) ? $due : 'The line comes after the call has ended.');
+        }
+
+        return new self($key, $ended, $due);
+    }
+
+    /** @return array{} */
+    public static function parted(): array
+    {
+        return [];
+    }
+
+    public function margin(): string
+    {
+        return $this->due->amount->amount === 0 ? "when {$this->ended}" : "{$this->due->length()} after it {$this->ended}";
+    }
+
+    public function said(): string
+    {
+        $when = $this->due->amount->amount === 0 ? 'once' : "{$this->due->length()} after";
+
+        return trim("{$when} the call has {$this->ended} {$this->due->rest()}");
+    }
+
+    public function note(): string
+    {
+        return $this->due->rest();
+    }
+
+    public function due(Occasion $occasion): ?\DateTimeImmutable
+    {
+        $call = $occasion->tasks;
+
+        return $call?->doneAt === null || $call->ended !== $this->ended ? null : $occasion->reckon($this->due, $call->doneAt);
+    }
+
+    public function waitsFor(): string
+    {
+        return $this->key;
+    }
+
+    public function isNeedless(Awaited $tasks): bool
+    {
+        return $tasks->ended !== '' && $tasks->ended !== $this->ended;
+    }
+}

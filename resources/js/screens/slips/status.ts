@@ -1,0 +1,10 @@
+import type { Shapes } from '../../api/client';
+
+type Slip = Shapes['SlipShape'];
+
+const TONES = { waiting: 'marigold', answered: 'fern', run_out: 'madder', withdrawn: 'ink' } as const;
+
+export const toneOf = (slip: Slip) => TONES[slip.status];
+
+/** Who has it now, or had it last. */
+export const holder = (slip: Slip): string => slip.turns.findLast((turn) => turn.name !== '')?.name ?? 'nobody';
