@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Http\Api\FeedController;
 use App\Http\Api\MailRoomController;
 use App\Http\Slip\SlipController;
+use App\Http\Slip\UnsubscribeController;
 use App\Work\Health;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\Route;
@@ -17,6 +18,13 @@ Route::post('/stand-in/sms', [MailRoomController::class, 'takeText'])->withoutMi
 
 // Where a mail server hands over answers to our letters.
 Route::post('/stand-in/mail', [MailRoomController::class, 'takeMail'])->withoutMiddleware('web');
+Route::post('/mail/{sign}', [MailRoomController::class, 'takeMail'])->where('sign', '[a-f0-9]{40}')->withoutMiddleware('web');
+
+// Who wants no more chases: a mail program says so with a press (RFC 8058), a person on a page.
+Route::middleware('throttle:slip')->withoutMiddleware('web')->group(function (): void {
+    Route::get('/unsubscribe/{token}', [UnsubscribeController::class, 'show'])->where('token', '[A-Za-z0-9_.-]{10,400}');
+    Route::post('/unsubscribe/{token}', [UnsubscribeController::class, 'store'])->where('token', '[A-Za-z0-9_.-]{10,400}');
+});
 
 // A reply slip: outside by the link of a letter, inside for whoever is signed in and asked.
 Route::middleware('throttle:slip')->withoutMiddleware('web')->group(function (): void {
@@ -40,4 +48,4 @@ Route::get('/up', static function (Health $health): JsonResponse {
 })->withoutMiddleware('web');
 
 // Every address of the front end is one page; the browser chooses the screen.
-Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|feed/|slip/|stand-in/|up$).*$');
+Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|feed/|slip/|mail/|unsubscribe/|stand-in/|up$).*$');

@@ -6,6 +6,7 @@ namespace App\Console;
 
 use App\Demo\Demo;
 use App\Models\Person;
+use App\Work\BackOfficeDoor;
 use Illuminate\Console\Command;
 
 /** Prints the demo log-ins. */
@@ -23,6 +24,10 @@ final class DemoPeopleCommand extends Command
             if ($person !== null) {
                 $this->line(sprintf('  %-14s %-36s password %s', $person->role->value, $person->email, $company['password']));
             }
+        }
+
+        if (BackOfficeDoor::isOpen()) {
+            $this->line(sprintf("\n  %-14s %-36s password %s", 'back office', BackOfficeDoor::url(), BackOfficeDoor::secret()));
         }
 
         return self::SUCCESS;

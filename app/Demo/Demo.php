@@ -9,12 +9,14 @@ use App\Models\CompanySettings;
 use App\Models\Person;
 use App\Models\StoredRule;
 use App\Store\CalendarKeep;
+use App\Store\EndpointStore;
 use App\Store\HouseClock;
 use App\Store\KeptStore;
 use App\Store\PeopleKeeper;
 use App\Store\RuleOrder;
 use App\Store\RuleStore;
 use App\Store\SchemaStore;
+use App\Work\BackOfficeDoor;
 use App\Work\RulePublisher;
 use Closure;
 use Illuminate\Support\Facades\Hash;
@@ -107,6 +109,18 @@ final readonly class Demo
         }
         foreach ($kept['routes'] as $route) {
             app(KeptStore::class)->keepRoute($types[$route['on']], null, null, $route['name'], $route['steps']);
+        }
+        foreach ($kept['slips'] as $slip) {
+            app(KeptStore::class)->keepSlip(
+                $types[$slip['on']], null, null, $slip['name'], $slip['subject'], $slip['body'], $slip['asks'], $by,
+            );
+        }
+        foreach ($kept['endpoints'] as $endpoint) {
+            app(EndpointStore::class)->keep(null, null, [
+                'name' => $endpoint['name'], 'url' => (BackOfficeDoor::url() ?: 'http://127.0.0.1:9').$endpoint['path'],
+                'method' => 'POST', 'headers' => [], 'timeout' => 10, 'tries' => 8, 'atOnce' => 4, 'perMinute' => 600,
+                'mayBeInside' => true, 'secretHeaders' => ['Authorization' => 'Bearer '.BackOfficeDoor::secret()], 'signingSecret' => null,
+            ]);
         }
         foreach ($kept['calendars'] as $calendar) {
             app(CalendarKeep::class)->keep(

@@ -47,6 +47,9 @@ final class ServiceHistory
 
     private Stage $stage;
 
+    /** @var list<DemoPart> */
+    private readonly array $parts;
+
     /** @var array<string, mixed> */
     private array $words = [];
 
@@ -81,7 +84,9 @@ final class ServiceHistory
         private readonly SalesHistory $sales,
         private readonly RecordEvents $remarks,
         private readonly SignOffHistory $signOffs,
+        private readonly SlipHistory $slips,
     ) {
+        $this->parts = [$signOffs, $slips];
         $this->stage = new Stage(0, 0);
     }
 
@@ -134,6 +139,7 @@ final class ServiceHistory
             fn (int $customer): ?int => isset($this->contacts[$customer]) ? $this->stage->one($this->contacts[$customer]) : null,
         );
         $this->signOffs->begin($this->stage, $seed, $words['declined']);
+        $this->slips->begin($this->stage, $seed);
         $this->inTimeFrom = $this->stage->end - max(8, (int) (self::RULES_IN_TIME_DAYS * min(1, $share))) * 86400;
         $this->stage->at($this->inTimeFrom, $rulesInTime);
         $this->run($progress);
@@ -153,7 +159,9 @@ final class ServiceHistory
                     $this->passTo(intdiv(-$priority, 1000));
                     $happening();
                     $this->answerTasks();
-                    $this->signOffs->answer();
+                    foreach ($this->parts as $part) {
+                        $part->answer();
+                    }
                     $done++;
                 }
                 $progress($done, $done + $this->stage->ahead->count());
@@ -169,14 +177,15 @@ final class ServiceHistory
         while ($this->at < $moment) {
             $due = ScheduledLine::nextDue(new \DateTimeImmutable("@{$this->at}"));
             $sweep = $this->at < $this->inTimeFrom ? $moment : (intdiv($this->at, self::SWEEP_SECONDS) + 1) * self::SWEEP_SECONDS;
-            $asked = $this->signOffs->next();
-            $wakes = max($this->at, $asked?->getTimestamp() ?? $moment);
-            $this->at = min($moment, $sweep, $due?->getTimestamp() ?? $moment, $wakes);
+            $wakes = array_map(static fn (DemoPart $part): int => $part->next()?->getTimestamp() ?? $moment, $this->parts);
+            $this->at = min($moment, $sweep, $due?->getTimestamp() ?? $moment, max($this->at, min($wakes)));
             $this->clock->hold(new \DateTimeImmutable("@{$this->at}"));
             if ($this->at % self::SWEEP_SECONDS === 0) {
                 $this->sweep->work();
             }
-            $this->signOffs->tend(new \DateTimeImmutable("@{$this->at}"));
+            foreach ($this->parts as $part) {
+                $part->tend(new \DateTimeImmutable("@{$this->at}"));
+            }
             while ($this->worker->work(100) > 0);
         }
         $this->clock->hold(new \DateTimeImmutable("@{$moment}"));

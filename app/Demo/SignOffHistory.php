@@ -14,7 +14,7 @@ use VividLedger\SignOff\Answer;
 use VividLedger\SignOff\SeatState;
 
 /** People answer most of what they are asked to sign off, some with a no, and some only when time runs out. */
-final class SignOffHistory
+final class SignOffHistory implements DemoPart
 {
     /** Of a hundred so many agree; those who decline come next, and whoever is left says nothing. */
     private const AGREE = 84;
@@ -63,7 +63,6 @@ final class SignOffHistory
         }
     }
 
-    /** Whoever has been asked since this was called last answers some time on, or does not. */
     public function answer(): void
     {
         $seats = SignOffSeat::query()->where('id', '>', $this->lastSeat)->where('state', SeatState::Waiting)->orderBy('id')->get();

@@ -28,6 +28,7 @@ use VividLedger\Message\Channel;
  * @property ?int $sign_off_id the sign-off it is about; no rule wrote it
  * @property ?int $slip_turn_id whose turn it is to answer the slip it brings
  * @property ?int $slip_link  the how-manieth link it brings them
+ * @property bool $may_unsubscribe  whether whoever gets it can say that they want no more
  * @property string $subject
  * @property string $html
  * @property string $text
@@ -56,6 +57,7 @@ final class StoredMessage extends LedgerModel
         'sign_off_id' => 'integer',
         'slip_turn_id' => 'integer',
         'slip_link' => 'integer',
+        'may_unsubscribe' => 'boolean',
         'status' => MessageStatus::class,
         'created_at' => Instant::class,
         'next_try_at' => Instant::class,

@@ -42,12 +42,8 @@ final readonly class CallKeeper
             $ended = $isGood ? CallMade::SUCCEEDED : CallMade::FAILED;
             $trouble = $call->trouble;
             $values = $isGood && $isThere ? $this->kept($call) : [];
-            $entry = Batch::insertForIds(Entry::class, [Entry::row('call', $now, CallTold::of(
-                $call->endpoint, $ended, $call->tries, $trouble, $call->unsure,
-            ) + ['call' => $call->id], [
-                'via' => CauseKind::Rule, 'record_type' => $call->record_type, 'record_id' => $call->record_id,
-                'rule_id' => $call->rule_id, 'page' => $call->page, 'cause_id' => $call->entry_id,
-            ])])[0];
+            $told = CallTold::of($call->endpoint, $ended, $call->tries, $trouble, $call->unsure);
+            $entry = $this->entry($call, $told, $call->entry_id);
             if (! $isThere) {
                 return;
             }
@@ -58,14 +54,22 @@ final readonly class CallKeeper
                 } catch (Refused $refused) {
                     // It did happen over there; what cannot be kept of it here is told.
                     $call->update(['trouble' => mb_substr("Not kept: {$refused->getMessage()}", 0, 500)]);
-                    Entry::query()->whereKey($entry)->update(['data' => json_encode(CallTold::of(
-                        $call->endpoint, $ended, $call->tries, "The answer could not be kept: {$refused->getMessage()}", $call->unsure,
-                    ) + ['call' => $call->id], JSON_THROW_ON_ERROR)]);
+                    $why = "The answer could not be kept: {$refused->getMessage()}";
+                    $this->entry($call, CallTold::of($call->endpoint, $ended, $call->tries, $why), $entry);
                 }
             }
             $event = static fn (): Event => new Event(EventKind::CallEnded, "call:{$call->id}", $ended);
             $this->save->happen($type, $call->record_id, $event, $actor, [], null, $entry, $call->rule_id);
         });
+    }
+
+    /** @param  array<string, mixed>  $told */
+    private function entry(StoredCall $call, array $told, int $cause): int
+    {
+        return Batch::insertForIds(Entry::class, [Entry::row('call', $this->clock->now(), $told, [
+            'via' => CauseKind::Rule, 'record_type' => $call->record_type, 'record_id' => $call->record_id,
+            'rule_id' => $call->rule_id, 'page' => $call->page, 'cause_id' => $cause,
+        ])])[0];
     }
 
     /** @return array<string, string|int|float|bool> values by field, of what the answer has */

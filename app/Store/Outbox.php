@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Models\AddressMark;
 use App\Models\Columns;
+use App\Models\Entry;
 use App\Models\Events\MessagesWait;
 use App\Models\MessageAccount;
 use App\Models\MessageAddress;
@@ -15,6 +17,7 @@ use App\Store\Sql\Batch;
 use VividLedger\Message\Address;
 use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
+use VividLedger\Record\CauseKind;
 use VividLedger\Record\Record;
 
 /** Messages on their way out. A row commits with the firing that caused it; what leaves the house is sent afterwards, by a worker. */
@@ -64,8 +67,15 @@ final readonly class Outbox
             return;
         }
         $rows = [];
+        $marks = self::marks($messages);
+        $stopped = [];
         foreach ($messages as $index => [$message, $record, $rule, $entry, $at]) {
             $inside = $message->channel === Channel::App;
+            $isChase = $message->channel === Channel::Email && $counts && $turns === [] && ($message->to[0]->record ?? null) !== null;
+            $stops = $this->stopped($message, $marks, $isChase);
+            if ($stops !== '') {
+                $stopped[$index] = $stops;
+            }
             $moment = Columns::moment($at);
             $rows[] = [
                 'key' => substr(hash('sha256', "{$of}:{$entry}:{$index}"), 0, 40), 'channel' => $message->channel,
@@ -79,8 +89,9 @@ final readonly class Outbox
                 ]),
                 'subject' => $message->subject, 'html' => $message->html, 'text' => $message->text,
                 // A note inside has arrived as soon as it is written.
-                'status' => $inside ? MessageStatus::Delivered : MessageStatus::Waiting, 'created_at' => $moment,
-                'next_try_at' => $inside ? null : $moment, 'done_at' => $inside ? $moment : null,
+                'status' => $stops !== '' ? MessageStatus::Cancelled : ($inside ? MessageStatus::Delivered : MessageStatus::Waiting),
+                'created_at' => $moment, 'may_unsubscribe' => $isChase && count($message->to) === 1, 'trouble' => $stops,
+                'next_try_at' => $inside || $stops !== '' ? null : $moment, 'done_at' => $inside || $stops !== '' ? $moment : null,
             ];
         }
         $leaves = false;
@@ -88,6 +99,9 @@ final readonly class Outbox
         $addresses = [];
         foreach (Batch::insertForIds(StoredMessage::class, $rows) as $index => $id) {
             [$message, $record] = $messages[$index];
+            if (isset($stopped[$index])) {
+                continue;
+            }
             $leaves = $leaves || $message->channel !== Channel::App;
             foreach ($counts ? [...$message->to, ...$message->cc] : [] as $address) {
                 $key = MessageAddress::key($address);
@@ -98,11 +112,68 @@ final readonly class Outbox
                 }
             }
         }
+        self::tell($stopped, $messages);
         Batch::insert(MessageAddress::class, array_values($addresses));
         Batch::insert(MessageAccount::class, array_values($accounts));
         if ($leaves) {
             event(new MessagesWait);
         }
+    }
+
+    /**
+     * Marks of the addresses that mail would go to, asked once for all of them.
+     *
+     * @param  list<array{Message, Record, int, int, \DateTimeImmutable}>  $messages
+     * @return array<string, list<string>>
+     */
+    private static function marks(array $messages): array
+    {
+        $addresses = [];
+        foreach ($messages as [$message]) {
+            foreach ($message->channel === Channel::Email ? [...$message->to, ...$message->cc] : [] as $address) {
+                $addresses[] = $address->address;
+            }
+        }
+
+        return AddressMark::among($addresses);
+    }
+
+    /**
+     * Why a letter does not leave; empty where it does.
+     *
+     * @param  array<string, list<string>>  $marks
+     * @param  bool  $isChase  whether whoever gets it may have said that they want no more of these
+     */
+    private function stopped(Message $message, array $marks, bool $isChase): string
+    {
+        foreach ($message->channel === Channel::Email && $marks !== [] ? $message->to : [] as $address) {
+            $kinds = $marks[mb_strtolower($address->address)] ?? [];
+            if (in_array(AddressMark::BOUNCES, $kinds, true)) {
+                return "Letters to {$address->address} bounce.";
+            }
+            if ($isChase && in_array(AddressMark::UNSUBSCRIBED, $kinds, true)) {
+                return "{$address->address} wants no more of these letters.";
+            }
+        }
+
+        return '';
+    }
+
+    /**
+     * @param  array<int, string>  $stopped  why, by the place of the message
+     * @param  list<array{Message, Record, int, int, \DateTimeImmutable}>  $messages
+     */
+    private static function tell(array $stopped, array $messages): void
+    {
+        $entries = [];
+        foreach ($stopped as $index => $why) {
+            [$message, $record, $rule, $entry, $at] = $messages[$index];
+            $entries[] = Entry::row('mail_stopped', $at, ['subject' => $message->subject, 'why' => $why], [
+                'via' => CauseKind::Rule, 'record_type' => $record->type, 'record_id' => $record->id, 'rule_id' => $rule,
+                'cause_id' => $entry,
+            ]);
+        }
+        Batch::insert(Entry::class, $entries);
     }
 
     /** @return array{name: string, address: string} */

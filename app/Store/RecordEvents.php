@@ -19,7 +19,7 @@ use VividLedger\Schema\RecordType;
 /** What people add to a record besides its fields: comments, files, and that they follow it. */
 final readonly class RecordEvents
 {
-    public const COMMENT_LENGTH = 5000;
+    public const LONGEST = 5000;
 
     public function __construct(
         private SaveRecord $save,
@@ -31,10 +31,10 @@ final readonly class RecordEvents
     public function comment(RecordType $type, int $id, string $text, Actor $actor): Saved
     {
         $text = trim($text);
-        if ($text === '' || mb_strlen($text) > self::COMMENT_LENGTH || ! mb_check_encoding($text, 'UTF-8')) {
+        if ($text === '' || mb_strlen($text) > self::LONGEST || ! mb_check_encoding($text, 'UTF-8')) {
             throw $this->refusal(
                 'text',
-                $text === '' ? 'Write the comment first.' : 'A comment has at most '.self::COMMENT_LENGTH.' characters.',
+                $text === '' ? 'Write the comment first.' : 'A comment has at most '.self::LONGEST.' characters.',
             );
         }
 
@@ -58,10 +58,10 @@ final readonly class RecordEvents
     public function reply(RecordType $type, int $id, string $text, string $from, Actor $actor): Saved
     {
         $text = trim($text);
-        if ($text === '' || mb_strlen($text) > self::COMMENT_LENGTH || ! mb_check_encoding($text, 'UTF-8')) {
+        if ($text === '' || mb_strlen($text) > self::LONGEST || ! mb_check_encoding($text, 'UTF-8')) {
             throw $this->refusal(
                 'text',
-                $text === '' ? 'Write the answer first.' : 'An answer has at most '.self::COMMENT_LENGTH.' characters.',
+                $text === '' ? 'Write the answer first.' : 'An answer has at most '.self::LONGEST.' characters.',
             );
         }
         $key = 'reply:'.bin2hex(random_bytes(8));

@@ -49,9 +49,7 @@ final readonly class SlipKeeper
      */
     public function entry(StoredSlip $kept, Actor $actor, array $events, array $answers = [], ?int $cause = null): int
     {
-        return Batch::insertForIds(Entry::class, [Entry::row('slip', $this->clock->now(), SlipTold::of($events, $answers) + [
-            'slip' => $kept->id,
-        ], [
+        return Batch::insertForIds(Entry::class, [Entry::row('slip', $this->clock->now(), SlipTold::of($events, $answers), [
             'actor_id' => $actor->personId, 'via' => $actor->via, 'record_type' => $kept->record_type, 'record_id' => $kept->record_id,
             'rule_id' => $kept->rule_id, 'page' => $kept->page, 'cause_id' => $cause ?? $kept->entry_id,
         ])])[0];

@@ -6,6 +6,7 @@ namespace App\Work;
 
 use App\Models\StoredMessage;
 use App\Store\SlipLink;
+use App\Work\Mail\ReplyAddress;
 use Closure;
 use Symfony\Component\Mailer\Transport;
 use Symfony\Component\Mailer\Transport\Dsn;
@@ -48,8 +49,12 @@ final class Mailer
                 '<!DOCTYPE html><html><head><meta charset="utf-8"><style>'.self::STYLE.'</style></head><body>'.$html.'</body></html>',
             );
         }
-        if ($to['replyTo'] !== null) {
-            $email->replyTo($address($to['replyTo']));
+        // An answer finds its way by the address that it goes to.
+        $email->replyTo($to['replyTo'] !== null ? $address($to['replyTo']) : new Address(ReplyAddress::of($message)));
+        if ($message->may_unsubscribe) {
+            $link = rtrim((string) config('app.url'), '/').ReplyAddress::unsubscribe($to['to'][0]['address']);
+            $email->getHeaders()->addTextHeader('List-Unsubscribe', "<{$link}>");
+            $email->getHeaders()->addTextHeader('List-Unsubscribe-Post', 'List-Unsubscribe=One-Click');
         }
         $email->date($message->created_at);
         $email->getHeaders()->addIdHeader(

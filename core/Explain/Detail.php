@@ -29,6 +29,12 @@ final readonly class Detail
             'line' => implode("\n", [...$this->outcomes(), ...($kept->text('why') === '' ? [] : ["“{$kept->text('why')}”"])]),
             'reply', 'comment' => $kept->text('text'),
             'gathered' => $kept->text('subject').($kept->has('left') ? ", with {$kept->text('left')} more than found room" : ''),
+            'bounced' => "{$kept->text('to')}: {$kept->text('why')}".($kept->is('forGood') ? "\nNo more letters go to this address." : ''),
+            'mail_stopped' => self::lined(["“{$kept->text('subject')}”", $kept->text('why')]),
+            'mail_aside' => self::lined([
+                "{$kept->text('from')}: “{$kept->text('subject')}”",
+                $kept->text('kind') === 'loop' ? 'Too many of this sender within an hour: two robots may be talking.' : 'A robot wrote it.',
+            ]),
             'unsure' => "“{$kept->text('subject')}” was handed over ".Headline::counted(
                 $kept->number('times'),
                 'time',

@@ -16,6 +16,9 @@ final readonly class Headline
 
     private const MOST_FIELDS = 3;
 
+    /** What did it where no person did. */
+    private const BY = ['rule' => 'A rule', 'slip' => 'A reply slip', 'hook' => 'Another system'];
+
     private string $who;
 
     private string $rule;
@@ -38,16 +41,17 @@ final readonly class Headline
         $entry = $this->entry;
         $kept = $entry->kept;
         $title = $kept->text('title');
+        $by = $entry->who ?? self::BY[$entry->via] ?? 'Somebody';
         $byRule = $entry->via === 'rule';
         $api = $entry->via === 'api' ? ' through the API' : '';
         $it = $this->isNumbered ? $this->what : ' it';
 
         return match ($entry->kind) {
-            'created' => $byRule ? ['A rule', 'made'.$it] : [$this->who, "created{$it}{$api}"],
+            'created' => $byRule ? ['A rule', 'made'.$it] : [$by, "created{$it}{$api}"],
             'deleted' => [$this->who, "deleted{$it}"],
             'restored' => [$this->who, "brought{$it} back"],
             'comment' => [$byRule ? 'A rule' : $this->who, 'commented'.$this->about(' on')],
-            'file' => [$this->who, "added the file {$kept->text('name')}".$this->about(' to')],
+            'file' => [$by, "added the file {$kept->text('name')}".$this->about(' to')],
             'by_hand' => [$this->who, 'ran '.($entry->rule ?? 'a rule').' by hand'.$this->about(' on')],
             'refused' => [$this->rule, 'refused a save'.($this->what === '' ? '' : " of{$this->what}")." by {$this->who}"],
             'reversed' => [$this->who, "reversed entry {$kept->text('of')}".($this->what === '' ? '' : " on{$this->what}")],
@@ -55,7 +59,7 @@ final readonly class Headline
             'rules_ordered' => [$this->who, 'put the rules in another order'],
             'rule_in_set' => [$this->rule, $kept->text('set') === '' ? "stands in no either/or set any more, by {$this->who}"
                 : "stands in the either/or set “{$kept->text('set')}”, by {$this->who}"],
-            'changed' => [$byRule ? 'A rule' : $this->who, "changed {$this->fields()}".$this->about(' of').$api],
+            'changed' => [$byRule ? 'A rule' : $by, "changed {$this->fields()}".$this->about(' of').$api],
             'fired' => [$this->rule, 'fired'.$this->about(' on')],
             'stopped' => [implode(' → ', $kept->texts('chain')), 'was stopped'.$this->about(' on')],
             'sign_off' => $entry->who === null ? [$this->rule, 'goes on with a sign-off'.$this->about(' of')]
@@ -71,6 +75,9 @@ final readonly class Headline
             'task_due' => ['Task fell due:', $title],
             'task_changed' => [$this->who, "changed the task “{$title}”"],
             'reply' => [$kept->text('from') === '' ? 'Somebody' : $kept->text('from'), 'answered'.$this->about(' about')],
+            'bounced' => ['A letter', 'came back'.$this->about(', about')],
+            'mail_stopped' => ['A letter', 'was not sent'.$this->about(' about')],
+            'mail_aside' => ['A mail', 'is kept, and nothing follows'.($this->what === '' ? '' : ", about{$this->what}")],
             'unsure' => ['A letter', 'may have arrived more than once'.($this->what === '' ? '' : ", about{$this->what}")],
             'cut_off' => [$this->rule, "took {$kept->text('done')} of {$kept->text('of')} records"],
             'gathered' => [$this->rule, "sent {$kept->text('person')} a list of ".self::counted($kept->number('records'), 'record')],

@@ -17,10 +17,7 @@ use VividLedger\Slip\Answers;
 use VividLedger\Slip\BadAnswers;
 use VividLedger\Slip\Reach;
 use VividLedger\Slip\SlipClerk;
-use VividLedger\Slip\SlipEvent;
-use VividLedger\Slip\SlipEventKind;
 use VividLedger\Slip\SlipMoved;
-use VividLedger\Slip\SlipStatus;
 use VividLedger\Slip\SlipWay;
 
 /** Leads the slips of a rehearsal: nobody answers unless that is supposed, so they are reminded, passed on and run out as they would. */
@@ -45,10 +42,9 @@ final readonly class PaperPost implements Tends
 
     public function tellWithdrawn(): void
     {
-        foreach ($this->play->paper->runs->slips->withdrawn() as $one) {
+        foreach ($this->play->paper->runs->slips->withdrawn() as [$one, $moved]) {
             $record = $this->record($one) ?? $one->sent->record;
-            $event = new SlipEvent(SlipEventKind::Ended, status: SlipStatus::Withdrawn);
-            $this->play->note('slip', $record, $one->rule, SlipTold::of([$event]), $one->entry, false);
+            $this->play->note('slip', $record, $one->rule, SlipTold::of($moved->events), $one->entry, false);
         }
     }
 

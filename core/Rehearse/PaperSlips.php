@@ -9,6 +9,8 @@ use VividLedger\Engine\Step;
 use VividLedger\Engine\Struck;
 use VividLedger\Facts\Awaited;
 use VividLedger\Facts\SlipSeen;
+use VividLedger\Slip\SlipClerk;
+use VividLedger\Slip\SlipMoved;
 use VividLedger\Slip\SlipStatus;
 
 /** Slips that were sent on paper. */
@@ -17,7 +19,7 @@ final class PaperSlips
     /** @var list<PaperSlip> in the order they were sent */
     public array $all = [];
 
-    /** @var list<PaperSlip> whose end still has to be told */
+    /** @var list<array{PaperSlip, SlipMoved}> whose end still has to be told */
     private array $ended = [];
 
     /** @param  ?int  $run  of the deed */
@@ -61,7 +63,7 @@ final class PaperSlips
         return null;
     }
 
-    /** @return list<PaperSlip> those that were withdrawn since this was asked last */
+    /** @return list<array{PaperSlip, SlipMoved}> those that were withdrawn since this was asked last */
     public function withdrawn(): array
     {
         [$ended, $this->ended] = [$this->ended, []];
@@ -74,8 +76,9 @@ final class PaperSlips
     {
         foreach ($this->all as $one) {
             if ($one->slip->isOpen() && $which($one)) {
-                $one->slip = $one->slip->ended(SlipStatus::Withdrawn, $now);
-                $this->ended[] = $one;
+                $moved = SlipClerk::ended($one->slip, SlipStatus::Withdrawn, $now);
+                $one->slip = $moved->slip;
+                $this->ended[] = [$one, $moved];
             }
         }
     }

@@ -266,6 +266,8 @@ final class ContractTest extends AppTestCase
         $this->told('POST', '/api/sign-offs/{id}/withdraw', [], ['id' => $id]);
         $this->signOffsInFull();
         $this->people();
+        $this->slips();
+        $this->calls();
     }
 
     private function signOffsInFull(): void
@@ -296,6 +298,58 @@ final class ContractTest extends AppTestCase
         $this->told('POST', '/api/decide/{token}', ['answer' => 'yes'], $token);
         $spare = $this->told('POST', '/api/routes', ['recordType' => 'ticket', 'name' => 'Spare', 'steps' => [$ines]])->json();
         $this->told('DELETE', '/api/routes/{id}', [], $spare);
+    }
+
+    private function slips(): void
+    {
+        $form = ['subject' => 'A question', 'body' => '<p>Hello</p>', 'asks' => [['kind' => 'tick', 'label' => 'Is it well?']]];
+        $kept = $this->told('POST', '/api/slip-forms', $form + ['recordType' => 'ticket', 'name' => 'Well?'])->json();
+        $this->told('GET', '/api/slip-forms');
+        $this->told('PUT', '/api/slip-forms/{id}', $form + ['version' => 1, 'name' => 'Well?'], $kept);
+        $this->told('GET', '/api/slip-forms/{id}/versions', [], $kept);
+        $this->told('POST', '/api/slip-forms/preview', $form + ['recordType' => 'ticket']);
+        $this->inForce([
+            'name' => 'Well?', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'slip', 'to' => [['kind' => 'person', 'person' => ['kind' => 'owner']]], 'slip' => 'Well?',
+                'within' => ['amount' => 2, 'unit' => 'day'],
+                'then' => ['kind' => 'team', 'team' => 'Finance', 'field' => 'owner']]],
+        ]);
+        $ticket = $this->ticket(['subject' => 'Is asked'])['record'];
+        $here = ['id' => DB::table('slips')->max('id')];
+        $this->told('GET', '/api/slips');
+        self::assertSame($here['id'], $this->as('ines.okafor', 'GET', 'slips?box=waiting')->json('slips.0.id'));
+        $this->told('GET', '/api/records/{type}/{id}/slips', [], ['type' => 'ticket', 'id' => $ticket['id']]);
+        foreach (['pass-on', 'again', 'withdraw'] as $act) {
+            $this->told('POST', "/api/slips/{id}/{$act}", [], $here);
+        }
+        $spare = $this->told('POST', '/api/slip-forms', $form + ['recordType' => 'ticket', 'name' => 'Spare'])->json();
+        $this->told('DELETE', '/api/slip-forms/{id}', [], $spare);
+    }
+
+    private function calls(): void
+    {
+        $books = [
+            'name' => 'Books', 'url' => 'https://books.example/in', 'method' => 'POST',
+            'headers' => [['name' => 'X-From', 'value' => 'us']],
+            'timeout' => 5, 'tries' => 3, 'atOnce' => 2, 'perMinute' => 60, 'mayBeInside' => false,
+        ];
+        $endpoint = $this->told('POST', '/api/endpoints', $books)->json();
+        $this->told('GET', '/api/endpoints');
+        $this->told('PUT', '/api/endpoints/{id}', ['version' => 1] + $books, $endpoint);
+        $this->inForce([
+            'name' => 'Into the books', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'call', 'endpoint' => 'Books', 'send' => [['path' => 'subject', 'name' => 'subject']]]],
+        ]);
+        $this->ticket(['subject' => 'Is told']);
+        $this->told('GET', '/api/calls');
+        $call = ['id' => DB::table('calls')->max('id')];
+        DB::table('calls')->update(['status' => 'failed']);
+        $this->told('POST', '/api/calls/{id}/again', ['payload' => '{"subject":"mended"}'], $call);
+        $this->told('POST', '/api/calls/again', ['endpoint' => 'Books']);
+        $other = $this->told('POST', '/api/endpoints', ['name' => 'Other'] + $books)->json();
+        $this->told('DELETE', '/api/endpoints/{id}', [], $other);
+        // The accounting system is asked in CallTest.
+        $this->tried += ['get /api/in-step' => true, 'post /api/in-step/mend' => true];
     }
 
     private function people(): void

@@ -9,6 +9,8 @@ use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\App\Support\AppTestCase;
 use VividLedger\Condition\Operator\Operators;
+use VividLedger\Record\Event;
+use VividLedger\Record\EventKind;
 use VividLedger\Rule\Guard\RepeatGuards;
 use VividLedger\Rule\Line\Lines;
 use VividLedger\Rule\Trigger\Triggers;
@@ -66,6 +68,10 @@ final class KindStoriesTest extends AppTestCase
         ];
         yield 'a reply' => [
             'reply', ['about' => 'thanks'], [[['new' => []], false], [['reply' => 'Why?'], false], [['reply' => 'Many thanks'], true]],
+        ];
+        yield 'a slip answered' => [
+            'slip_answered', ['about' => 'gone'],
+            [[['new' => []], false], [['slip' => 'All is well'], false], [['slip' => 'The palm is gone'], true]],
         ];
         yield 'by hand' => ['by_hand', [], [[['new' => []], false], [$set(['hours' => '1']), false], [['run' => true], true]]];
     }
@@ -391,8 +397,9 @@ final class KindStoriesTest extends AppTestCase
             $kinds(AssignedValues::ALL),
             [...$told(self::values(), static fn (array $case): string => $case[0]['to']['kind']), 'this', 'made'],
         );
-        // Those that live in time have theirs in LinesInTimeTest, SweepTest and SignOffTest.
-        self::assertEqualsCanonicalizing($kinds(Lines::ALL), [...LineStoriesTest::TOLD, 'remind', 'escalate', 'send_list', 'sign_off']);
+        // Those that live in time have theirs in LinesInTimeTest, SweepTest, SignOffTest, SlipTest and CallTest.
+        $inTime = ['remind', 'escalate', 'send_list', 'sign_off', 'slip', 'call'];
+        self::assertEqualsCanonicalizing($kinds(Lines::ALL), [...LineStoriesTest::TOLD, ...$inTime]);
         self::assertNotSame([], Operators::all());
     }
 
@@ -429,6 +436,13 @@ final class KindStoriesTest extends AppTestCase
                 $ticket['id'],
                 $step['reply'],
                 'marit@brine.example',
+                new \App\Store\Actor(null),
+            );
+        } elseif (isset($step['slip'])) {
+            $this->app->make(\App\Store\SaveRecord::class)->happen(
+                $this->app->make(\App\Store\SchemaStore::class)->schema()->types['ticket'],
+                $ticket['id'],
+                static fn (): Event => new Event(EventKind::SlipAnswered, 'slip:'.random_int(1, 1_000_000), $step['slip']),
                 new \App\Store\Actor(null),
             );
         } elseif (isset($step['file'])) {

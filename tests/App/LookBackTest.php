@@ -115,7 +115,7 @@ final class LookBackTest extends TimeTestCase
     public function test_a_rule_that_watches_related_records_is_found_to_have_fired_when_it_did(): void
     {
         $fired = [];
-        for ($seed = 401; $seed <= 430; $seed++) {
+        for ($seed = 401; $seed <= 440; $seed++) {
             DB::beginTransaction();
             $about = $seed % 2 === 0 ? 'ticket' : 'customer';
             $fired[$about] = ($fired[$about] ?? 0) + $this->relatedStory($seed, $about);

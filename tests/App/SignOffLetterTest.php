@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Tests\App;
 
 use App\Models\StoredMessage;
-use App\StandIn\MailIn;
+use App\StandIn\Eml;
 use App\Store\SignOffReplies;
+use App\Work\Mail\AnswerMail;
 use App\Work\Postman;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
@@ -73,7 +74,7 @@ final class SignOffLetterTest extends SignOffTestCase
         $letters = [$this->letter('clea.harrow', $quotes[0]['id']), $this->letter('clea.harrow', $quotes[1]['id'])];
         $post = fn (StoredMessage $letter, string $text): TestResponse => $this->call('POST', '/stand-in/mail', server: [
             'HTTP_AUTHORIZATION' => 'Bearer '.Postman::gatewayToken(), 'CONTENT_TYPE' => 'message/rfc822',
-        ], content: MailIn::answer($letter->recipients['replyTo']['address'], 'clea.harrow@larkmoss.example', $letter->subject, $text));
+        ], content: self::mail($letter->recipients['replyTo']['address'], 'clea.harrow@larkmoss.example', $text));
         $this->call('POST', '/stand-in/mail', content: 'x')->assertStatus(401);
         self::assertFalse($post($letters[0], 'Let me think about it')->json('taken'));
         self::assertFalse($post($letters[0], 'No.')->json('taken'), 'a no without its reason');
@@ -86,9 +87,14 @@ final class SignOffLetterTest extends SignOffTestCase
         $post($letters[1], 'Approved')->assertStatus(202);
         $this->settle();
         self::assertSame(['Signed off by Clea Harrow'], $this->comments($quotes[1]['id']));
-        $strange = MailIn::answer('ledger+1-1-1-'.str_repeat('0', 32).'@larkmoss.example', 'a@b.example', 'Re', 'yes');
+        $strange = self::mail('ledger+1-1-1-'.str_repeat('0', 32).'@larkmoss.example', 'a@b.example', 'yes');
         self::assertFalse($this->call('POST', '/stand-in/mail', server: ['HTTP_AUTHORIZATION' => 'Bearer '.Postman::gatewayToken()],
             content: $strange)->json('taken'));
+    }
+
+    private static function mail(string $to, string $from, string $text): string
+    {
+        return AnswerMail::of(Eml::read("Reply-To: {$to}\r\nSubject: Sign-off\r\n\r\n"), $from, $text);
     }
 
     /** @return iterable<string, array{string, ?Answer, string}> */

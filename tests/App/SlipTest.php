@@ -20,6 +20,9 @@ final class SlipTest extends TimeTestCase
 {
     use Delivers;
 
+    /** A picture of one point. */
+    private const PNG = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==';
+
     private const ASKS = [
         ['kind' => 'choice', 'label' => 'Is it done?', 'options' => ['Done', 'Not done'], 'needed' => true],
         ['kind' => 'text', 'label' => 'Why not?', 'needed' => true, 'onlyIf' => ['question' => 'Is it done?', 'is' => 'Not done']],
@@ -49,14 +52,14 @@ final class SlipTest extends TimeTestCase
         $this->answer($token, ['', '', '', '', '', ''])->assertStatus(422)->assertSee('This has to be answered.');
         $this->answer($token, ['Not done', '', '', '', '', 'Rosa Bell'])->assertStatus(422);
         self::assertNull($this->now('visit', $visit)['values']['hours'], 'nothing is written of what cannot be taken');
-        $picture = UploadedFile::fake()->image('before.jpg');
+        $picture = UploadedFile::fake()->createWithContent('before.png', (string) base64_decode(self::PNG));
         $this->answer($token, ['Done', '', '2.5', '2027-03-31', $picture, 'Rosa Bell'])->assertRedirect("/slip/{$token}");
         $this->settle();
 
         $now = $this->now('visit', $visit);
         self::assertSame(['2.50', 'done'], [$now['values']['hours'], $now['values']['status']]);
         self::assertSame('2027-03-31', $this->now('agreement', $now['values']['agreement'])['values']['end']);
-        self::assertSame('before.jpg', DB::table('files')->where('record_id', $visit)->value('name'));
+        self::assertSame('before.png', DB::table('files')->where('record_id', $visit)->value('name'));
         self::assertSame(['slip'], DB::table('entries')->where('record_type', 'agreement')->where('kind', 'changed')->pluck('via')->all());
         $told = $this->told($visit);
         self::assertStringContainsString('Moor Crew answered', $told);

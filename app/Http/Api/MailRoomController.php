@@ -12,14 +12,15 @@ use App\Http\Api\Shape\ShelfPage;
 use App\Http\Input\AnswerInput;
 use App\Http\Input\MailRoomInput;
 use App\Http\Input\TextMessageInput;
+use App\Models\MailKind;
 use App\StandIn\Eml;
-use App\StandIn\MailIn;
 use App\StandIn\MailRoom;
 use App\Store\Actor;
 use App\Store\RecordEvents;
 use App\Store\Refused;
 use App\Store\RefusedFor;
-use App\Store\SignOffLink;
+use App\Work\Mail\AnswerMail;
+use App\Work\Mail\MailDoor;
 use App\Work\Postman;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -109,15 +110,19 @@ final class MailRoomController extends Controller
             responses: [new Ok],
         ),
     ]
-    public function answer(int $id, AnswerInput $request, RecordEvents $remarks, MailIn $in): Response
+    public function answer(int $id, AnswerInput $request, RecordEvents $remarks, MailDoor $door): Response
     {
-        $given = $request->validated();
+        $text = (string) $request->validated()['text'];
         $letter = $this->room->letter($id);
-        $replyTo = $letter->kind === 'email' ? Eml::read($letter->raw)->header('Reply-To') : '';
-        $mail = preg_match('/[^\s<>]+@[^\s<>]+/', $replyTo, $address) === 1 && SignOffLink::inAddress($address[0]) !== null
-            ? MailIn::answer($address[0], self::address($letter->recipients), $letter->subject, (string) $given['text']) : null;
-        if ($mail !== null && $in->take($mail)) {
-            return response()->noContent();
+        if ($letter->kind === 'email') {
+            // By the same door as real mail, as the mail program of whoever got it would write it.
+            $mail = $door->take(AnswerMail::of(Eml::read($letter->raw), self::address($letter->recipients), $text));
+            if ($mail->kind === MailKind::Refused) {
+                throw new Refused('not_taken', $mail->trouble, RefusedFor::Conflict);
+            }
+            if ($mail->kind !== MailKind::Unknown) {
+                return response()->noContent();
+            }
         }
         $message = $this->room->messageBehind($letter);
         if ($message === null || $message->record_id === 0) {
@@ -127,8 +132,7 @@ final class MailRoomController extends Controller
                 RefusedFor::Conflict,
             );
         }
-        $type = $this->type($message->record_type);
-        $remarks->reply($type, $message->record_id, (string) $given['text'], $letter->recipients, new Actor(null));
+        $remarks->reply($this->type($message->record_type), $message->record_id, $text, $letter->recipients, new Actor(null));
 
         return response()->noContent();
     }
@@ -146,18 +150,24 @@ final class MailRoomController extends Controller
         return new JsonResponse(['taken' => true], 202);
     }
 
-    /** Where a mail server hands over what came in for us: a letter as it is, in the body. */
-    public function takeMail(Request $request, MailIn $in): JsonResponse
+    /** Where a mail server hands over what came in for us: a mail as it is, in the body; by a bearer's secret, or by a signed address. */
+    public function takeMail(Request $request, MailDoor $door, string $sign = ''): JsonResponse
     {
-        if (! hash_equals(Postman::gatewayToken(), (string) $request->bearerToken())) {
+        if (! hash_equals(Postman::gatewayToken(), (string) $request->bearerToken()) && ! hash_equals(MailDoor::sign(), $sign)) {
             return new JsonResponse(['error' => 'Not allowed.'], 401);
         }
         try {
-            return new JsonResponse(['taken' => $in->take((string) $request->getContent())], 202);
-        } catch (Refused $refused) {
-            // A server would hand it over again and again; whoever wrote it is told what to do instead.
-            return new JsonResponse(['taken' => false, 'why' => $refused->getMessage()], 200);
+            $mail = $door->take((string) $request->getContent());
+        } catch (\DomainException $bad) {
+            return new JsonResponse(['taken' => false, 'why' => $bad->getMessage()], 422);
         }
+        $isTaken = in_array($mail->kind, [MailKind::Reply, MailKind::Decision], true);
+
+        // A server would hand it over again and again if it were not taken.
+        return new JsonResponse(
+            ['taken' => $isTaken, 'kind' => $mail->kind->value] + ($mail->trouble === '' ? [] : ['why' => $mail->trouble]),
+            $isTaken ? 202 : 200,
+        );
     }
 
     private static function address(string $recipients): string

@@ -289,7 +289,7 @@
             class:first={row.part === 'line' && lineIndex(row) === 0}
             class:last={row.part === 'line' && page === null && lineIndex(row) === lineCount - 1}
             class:off={row.off}
-            class:offers={['until', 'never'].includes(row.part)}
+            class:offers={['until', 'never'].includes(row.part) || row.words.every((word) => word.role === 'more')}
             data-row={row.at}
             style:--room="{room(row, index)}px"
         >

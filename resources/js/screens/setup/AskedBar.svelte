@@ -43,12 +43,21 @@
     const rows = $derived.by(() => {
         if (!row || first < 0) return [];
         const found: (typeof row)[] = [];
+        let number = 0;
+        let between: typeof words = [];
         for (const word of words.slice(first, last + 1)) {
             const at = /^\/lines\/0\/asks\/(\d+)/.exec(word.at ?? '')?.[1];
-            const number = at === undefined ? found.length - 1 : Number(at);
-            if (!at && word.text === ';') continue;
-            found[Math.max(0, number)] ??= { ...row, at: `/lines/0/asks/${number}`, margin: '', when: null, words: [] };
-            found[Math.max(0, number)]?.words.push(word);
+            if (at === undefined) {
+                between.push(word);
+                continue;
+            }
+            // What stands between two questions leads to the second.
+            const place = Number(at);
+            const glue = place === number ? between : between.filter((one) => one.text !== ';');
+            found[place] ??= { ...row, at: `/lines/0/asks/${place}`, margin: '', when: null, words: [] };
+            found[place]?.words.push(...glue, word);
+            number = place;
+            between = [];
         }
         return found.map((one, index) => ({ ...one, margin: index < asks.length ? String(index + 1) : '' }));
     });

@@ -133,11 +133,11 @@
                 bind:value={edited.signingSecret}
             />
             <span>Limits</span>
-            <span class="flex flex-wrap items-center gap-2">
-                <input class="input w-16!" type="number" min="1" max="60" aria-label="Seconds" bind:value={edited.timeout} /> s each,
-                <input class="input w-16!" type="number" min="1" max="20" aria-label="Tries" bind:value={edited.tries} /> tries,
-                <input class="input w-16!" type="number" min="1" max="50" aria-label="At once" bind:value={edited.atOnce} /> at once,
-                <input class="input w-20!" type="number" min="1" max="6000" aria-label="A minute" bind:value={edited.perMinute} /> a minute
+            <span class="flex flex-wrap items-center gap-1.5">
+                <input class="input w-14!" type="number" min="1" max="60" aria-label="Seconds" bind:value={edited.timeout} /> s each,
+                <input class="input w-14!" type="number" min="1" max="20" aria-label="Tries" bind:value={edited.tries} /> tries,
+                <input class="input w-14!" type="number" min="1" max="50" aria-label="At once" bind:value={edited.atOnce} /> at once,
+                <input class="input w-18!" type="number" min="1" max="6000" aria-label="A minute" bind:value={edited.perMinute} /> a minute
             </span>
             <span></span>
             <label class="flex items-center gap-2"

@@ -32,8 +32,8 @@
     let looked = false;
     $effect(() => {
         if (looked || !page.data) return;
-        looked = true;
-        if (box === 'mine' && page.data.count === 0) box = 'waiting';
+        if (page.data.count > 0 || box === 'all') looked = true;
+        else box = box === 'mine' ? 'waiting' : 'all';
     });
     const list = $derived(page.data?.slips ?? []);
     const open = $derived(list.find((one) => one.id === chosen) ?? list[0]);

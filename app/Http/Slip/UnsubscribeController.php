@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Slip;
+
+use App\Models\AddressMark;
+use App\Store\HouseClock;
+use App\Work\Mail\ReplyAddress;
+use Illuminate\Http\Response;
+use Illuminate\Routing\Controller;
+
+/** Takes an address off chases: at once when a mail program posts (RFC 8058), and at a press when a person opens the link. */
+final class UnsubscribeController extends Controller
+{
+    public function show(string $token): Response
+    {
+        $address = ReplyAddress::unsubscribing($token);
+
+        return response(view('unsubscribe', [
+            'address' => $address, 'action' => "/unsubscribe/{$token}", 'isDone' => $address !== null && self::isOff($address),
+        ]), $address === null ? 404 : 200);
+    }
+
+    public function store(string $token, HouseClock $clock): Response
+    {
+        $address = ReplyAddress::unsubscribing($token);
+        if ($address !== null) {
+            AddressMark::set($address, AddressMark::UNSUBSCRIBED, $clock->now(), 'They asked for it by the link of a letter.');
+        }
+
+        return $this->show($token);
+    }
+
+    private static function isOff(string $address): bool
+    {
+        return in_array(AddressMark::UNSUBSCRIBED, AddressMark::among([$address])[$address] ?? [], true);
+    }
+}

@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use App\Models\Casts\Instant;
+
+/**
+ * A mail that came in, once, as it was.
+ *
+ * @property int $id
+ * @property string $message_id
+ * @property \DateTimeImmutable $at
+ * @property string $sender
+ * @property string $subject
+ * @property MailKind $kind
+ * @property ?string $record_type
+ * @property ?int $record_id
+ * @property ?int $answers_id  the message of ours that it answers
+ * @property string $trouble
+ * @property string $text  their own words
+ * @property ?string $raw
+ */
+final class IncomingMail extends LedgerModel
+{
+    protected $table = 'incoming_mails';
+
+    protected $casts = [
+        'at' => Instant::class,
+        'kind' => MailKind::class,
+        'record_id' => 'integer',
+        'answers_id' => 'integer',
+    ];
+}
