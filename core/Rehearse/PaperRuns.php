@@ -265,6 +265,9 @@ final class PaperRuns
                 $open[$person] = ($open[$person] ?? 0) + 1;
             }
         }
+        foreach ($people as $person) {
+            $open[$person] = ($open[$person] ?? 0) + $this->signOffs->openTasks($person);
+        }
 
         return $open;
     }

@@ -81,6 +81,20 @@ final class PaperSignOffs
         return null;
     }
 
+    /** How many tasks somebody has that go with sign-offs they are asked for. */
+    public function openTasks(int $person): int
+    {
+        $open = 0;
+        foreach ($this->all as $one) {
+            foreach ($one->signOff->isOpen() ? $one->signOff->seats : [] as $seat) {
+                $gives = $one->asked->route->steps[$seat->step]->task ?? false;
+                $open += $gives && $seat->isWaiting() && $seat->person === $person ? 1 : 0;
+            }
+        }
+
+        return $open;
+    }
+
     /** @return list<PaperSignOff> those that were withdrawn since this was asked last */
     public function withdrawn(): array
     {

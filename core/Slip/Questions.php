@@ -61,7 +61,7 @@ final class Questions
         foreach (self::all() as $kind) {
             if ($kind::kind() === $node->kind()) {
                 $question = $kind::read($context, $node);
-                $context->more('✕', $node->at, Editor::choose('This question', static fn (): array => [
+                $context->more('other…', $node->at, Editor::choose('This question', static fn (): array => [
                     new Offer('take it out', null), ...self::offers(),
                 ]));
 

@@ -56,6 +56,20 @@ final class QueryCountTest extends AppTestCase
             'name' => 'Asked by a kept route', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
             'lines' => [['kind' => 'sign_off', 'steps' => [['route' => 'Kept 0']]]],
         ]);
+        $this->as('ines.okafor', 'POST', 'endpoints', [
+            'name' => 'Books', 'url' => 'https://books.example/', 'method' => 'POST', 'headers' => [], 'timeout' => 5, 'tries' => 3,
+            'atOnce' => 2, 'perMinute' => 60, 'mayBeInside' => false,
+        ])->assertCreated();
+        $this->inForce([
+            'name' => 'Asked on a slip', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [
+                [
+                    'kind' => 'slip', 'to' => [['kind' => 'person', 'person' => ['kind' => 'owner']]], 'subject' => 'Well?',
+                    'body' => '<p>Is it?</p>', 'asks' => [['kind' => 'tick', 'label' => 'It is']],
+                ],
+                ['kind' => 'call', 'endpoint' => 'Books', 'send' => [['path' => 'subject', 'name' => 'subject']]],
+            ],
+        ]);
         $first = $this->more($run);
         $this->more($run);
         $few = $this->counted($first);
@@ -108,6 +122,13 @@ final class QueryCountTest extends AppTestCase
             'named-conditions' => ['recordType' => 'ticket', 'file' => [
                 'kind' => 'all', 'of' => [['kind' => 'over', 'field' => 'hours', 'value' => (string) $nth]],
             ]],
+            'slip-forms' => [
+                'recordType' => 'ticket', 'subject' => 'Look', 'body' => '<p>At it</p>', 'asks' => [['kind' => 'tick', 'label' => 'Well?']],
+            ],
+            'endpoints' => [
+                'url' => 'https://books.example/', 'method' => 'POST', 'headers' => [], 'timeout' => 5, 'tries' => 3, 'atOnce' => 2,
+                'perMinute' => 60, 'mayBeInside' => false,
+            ],
             'ladders' => ['rungs' => [
                 ['after' => ['amount' => 1, 'unit' => 'day'], 'to' => ['kind' => 'owner'], 'do' => ['tell']],
             ]],
@@ -135,6 +156,7 @@ final class QueryCountTest extends AppTestCase
         $ids = [
             'records' => $of['ticket'], 'tasks' => $of['task'], 'rules' => $of['rule'], 'runs' => $of['run'], 'ledger' => $of['entry'],
             'messages' => (int) DB::table('messages')->max('id'), 'letters' => (int) DB::table('letters')->max('id'),
+            'slip-forms' => (int) DB::table('slip_forms')->max('id'), 'slips' => (int) DB::table('slips')->max('id'),
             'sign-offs' => (int) DB::table('sign_offs')->max('id'), 'routes' => (int) DB::table('sign_off_routes')->min('id'),
         ];
         $document = json_decode((string) file_get_contents(base_path('docs/openapi.json')), true, 512, JSON_THROW_ON_ERROR);
@@ -152,6 +174,7 @@ final class QueryCountTest extends AppTestCase
                 '/api/records/{type}/{id}/then' => "?entry={$of['entry']}", '/api/lines' => '?date=2026-11-25',
                 '/api/rules/{id}/difference' => '?from=1&to=1', '/api/tasks' => '?whose=all&limit=500',
                 '/api/messages' => '?status=all&limit=200', '/api/sign-offs' => '?box=all&limit=500',
+                '/api/slips' => '?box=all&limit=200', '/api/calls' => '?limit=200',
                 default => '',
             };
             // Asked once before, so that what a process learns for good is known.

@@ -12,6 +12,7 @@ use App\Http\Api\Shape\CallShape;
 use App\Http\Input\CallAgainInput;
 use App\Http\Input\CallListInput;
 use App\Models\CallStatus;
+use App\Models\Columns;
 use App\Models\StoredCall;
 use App\Store\PeopleStore;
 use App\Store\Refused;
@@ -19,7 +20,7 @@ use App\Store\RefusedFor;
 use App\Store\SchemaStore;
 use App\Work\Caller;
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
 
@@ -52,10 +53,12 @@ final class CallController extends Controller
             ->when(isset($given['status']), static fn (Builder $calls): Builder => $calls->where('status', $given['status']))
             ->when(isset($given['endpoint']), static fn (Builder $calls): Builder => $calls->where('endpoint', $given['endpoint']));
 
-        return new CallPage(
-            array_values($calls->clone()->latest('id')->limit(self::number($given, 'limit') ?? 50)->get()->map($this->shape(...))->all()),
-            $calls->count(),
-        );
+        $rows = $calls->clone()->latest('id')->limit(self::number($given, 'limit') ?? 50)->get();
+        foreach ($rows->groupBy('record_type') as $type => $ofType) {
+            $this->names->rememberTitles((string) $type, Columns::ints($ofType->pluck('record_id')));
+        }
+
+        return new CallPage(array_values($rows->map($this->shape(...))->all()), $calls->count());
     }
 
     #[OA\Post(path: '/api/calls/{id}/again', operationId: 'callAgain', description: 'Makes a call again that was given up, as it was or '
@@ -82,12 +85,16 @@ final class CallController extends Controller
 
     #[OA\Post(path: '/api/calls/again', operationId: 'callAllAgain', description: 'Makes all calls to an endpoint again that were given '
         .'up.', tags: ['calls'], requestBody: new Body(['endpoint' => 'string']), responses: [new Ok])]
-    public function allAgain(CallListInput $request): JsonResponse
+    public function allAgain(CallListInput $request): Response
     {
         $ids = StoredCall::query()->where('status', CallStatus::Failed)->where('endpoint', $request->validated()['endpoint'] ?? '')
             ->orderBy('id')->limit(self::MOST_AT_ONCE)->pluck('id');
 
-        return new JsonResponse(['count' => $ids->filter(fn (int $id): bool => $this->caller->again($id))->count()]);
+        foreach (Columns::ints($ids) as $id) {
+            $this->caller->again($id);
+        }
+
+        return response()->noContent();
     }
 
     private function shape(StoredCall $call): CallShape

@@ -38,9 +38,10 @@ final class EndpointController extends Controller
     public function index(): JsonResponse
     {
         $users = $this->kept->users(EndpointSlot::KEY);
+        $counts = self::counts();
 
         return new JsonResponse(Endpoint::query()->orderBy('name')->get()->map(
-            static fn (Endpoint $endpoint): EndpointShape => self::shape($endpoint, $users[$endpoint->name] ?? []),
+            static fn (Endpoint $endpoint): EndpointShape => self::shape($endpoint, $users[$endpoint->name] ?? [], $counts),
         )->all());
     }
 
@@ -48,7 +49,7 @@ final class EndpointController extends Controller
         requestBody: new Body(self::BODY), responses: [new Ok(EndpointShape::class, status: 201)])]
     public function store(EndpointInput $request): JsonResponse
     {
-        return new JsonResponse(self::shape($this->endpoints->keep(null, null, $request->given()), []), 201);
+        return new JsonResponse(self::shape($this->endpoints->keep(null, null, $request->given()), [], []), 201);
     }
 
     #[OA\Put(path: '/api/endpoints/{id}', operationId: 'changeEndpoint', description: 'Changes an endpoint. Secrets that are left out '
@@ -58,7 +59,7 @@ final class EndpointController extends Controller
     {
         $endpoint = $this->endpoints->keep($id, self::number($request->validated(), 'version'), $request->given());
 
-        return self::shape($endpoint, $this->kept->usersOf(EndpointSlot::KEY, $endpoint->name));
+        return self::shape($endpoint, $this->kept->usersOf(EndpointSlot::KEY, $endpoint->name), self::counts());
     }
 
     #[OA\Delete(path: '/api/endpoints/{id}', operationId: 'dropEndpoint', description: 'Removes an endpoint no rule calls.',
@@ -70,11 +71,26 @@ final class EndpointController extends Controller
         return response()->noContent();
     }
 
-    /** @param  array<int, string>  $users */
-    private static function shape(Endpoint $endpoint, array $users): EndpointShape
+    /** @return array<string, array<string, int>> how many calls of each endpoint stand how, but those that went well */
+    private static function counts(): array
     {
-        $count = static fn (CallStatus $status): int => StoredCall::query()->where('endpoint', $endpoint->name)
-            ->where('status', $status)->count();
+        $counts = [];
+        $rows = StoredCall::rows()->whereIn('status', [CallStatus::Waiting->value, CallStatus::Failed->value])
+            ->groupBy('endpoint', 'status')->selectRaw('endpoint, status, COUNT(*) AS count')->get();
+        foreach ($rows as $row) {
+            $counts[$row->endpoint][$row->status] = (int) $row->count;
+        }
+
+        return $counts;
+    }
+
+    /**
+     * @param  array<int, string>  $users
+     * @param  array<string, array<string, int>>  $counts
+     */
+    private static function shape(Endpoint $endpoint, array $users, array $counts): EndpointShape
+    {
+        $count = static fn (CallStatus $status): int => $counts[$endpoint->name][$status->value] ?? 0;
         $rests = $endpoint->rests_until !== null && $endpoint->rests_until->getTimestamp() > time() ? $endpoint->rests_until : null;
 
         return new EndpointShape(

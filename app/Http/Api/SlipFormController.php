@@ -153,15 +153,19 @@ final class SlipFormController extends Controller
         $forms = SlipForm::query()->with('currentVersion')->orderBy('name')
             ->when($only !== null, static fn (Builder $forms): Builder => $forms->whereKey($only));
 
-        return array_values($forms->get()->map(function (SlipForm $form) use ($users): SlipFormShape {
+        $contexts = [];
+
+        return array_values($forms->get()->map(function (SlipForm $form) use ($users, &$contexts): SlipFormShape {
             $version = $form->currentVersion;
-            $context = $this->kept->context($this->schemas->schema()->types[$form->record_type]);
+            // What is looked up for one is known for all of its type.
+            $context = $contexts[$form->record_type] ??= $this->kept->context($this->schemas->schema()->types[$form->record_type]);
+            $problems = count($context->sheet->problems);
             $context->row(Part::Line, new Node($version->asks, '/asks'));
             (new QuestionsSlot)->read($context, new Node($version->asks, '/asks'), new Filled);
 
             return new SlipFormShape(
                 $form->id, $form->name, $form->record_type, $form->version, $version->subject, $version->body, $version->asks,
-                $context->said(new QuestionsSlot, $version->asks), $context->sheet->problems[0]->message ?? null,
+                $context->said(new QuestionsSlot, $version->asks), $context->sheet->problems[$problems]->message ?? null,
                 array_values($users[$form->name] ?? []),
             );
         })->all());

@@ -17,7 +17,15 @@
                 name: '',
                 on: type,
                 when: { kind: 'by_hand' },
-                lines: [{ kind: 'slip', to: [{ kind: 'address', address: 'x@x.example' }], subject: 'x', body: '<p>x</p>', asks }],
+                lines: [
+                    {
+                        kind: 'slip',
+                        to: [{ kind: 'address', address: 'x@x.example' }],
+                        subject: 'x',
+                        body: '<p>x</p>',
+                        asks: $state.snapshot(asks),
+                    },
+                ],
             }) as unknown as RuleDraft,
     );
     const page = new Document<RuleDraft>(
@@ -54,7 +62,7 @@
             // What stands between two questions leads to the second.
             const place = Number(at);
             const glue = place === number ? between : between.filter((one) => one.text !== ';');
-            found[place] ??= { ...row, at: `/lines/0/asks/${place}`, margin: '', when: null, words: [] };
+            found[place] ??= { ...row, part: 'fires', at: `/lines/0/asks/${place}`, margin: '', when: null, words: [] };
             found[place]?.words.push(...glue, word);
             number = place;
             between = [];

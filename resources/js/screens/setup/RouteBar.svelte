@@ -14,7 +14,13 @@
     const OTHER = ['/lines/0/why', '/lines/0/filled', '/lines/0/hold', '/lines/0/onlyIf', '/lines/0/at'];
 
     const rule = untrack(
-        (): RuleDraft => ({ name: '', on: type, when: { kind: 'by_hand' }, lines: [{ kind: 'sign_off', steps }] }) as unknown as RuleDraft,
+        (): RuleDraft =>
+            ({
+                name: '',
+                on: type,
+                when: { kind: 'by_hand' },
+                lines: [{ kind: 'sign_off', steps: $state.snapshot(steps) }],
+            }) as unknown as RuleDraft,
     );
     const page = new Document<RuleDraft>(
         untrack(() => type),
