@@ -15,9 +15,9 @@ final class WorkCommand extends Command
 {
     use Steadily;
 
-    protected $signature = 'ledger:work {lanes?* : lines, sweep or turn; all when none is named} {--once : do what is due now, then end}';
+    protected $signature = 'ledger:work {lanes?* : lines, sweep, turn or fetch; all when none is named} {--once : do what is due now, then end}';
 
-    protected $description = 'Put into ink what falls due, sweep, turn the clock';
+    protected $description = 'Put into ink what falls due, sweep, turn the clock, fetch mail';
 
     public function handle(Lanes $lanes, Connection $db): int
     {

@@ -35,6 +35,9 @@ final class PeopleStore implements Directory
     /** @var array<string, array<int, ?string>> */
     private array $titles = [];
 
+    /** @var array<string, list<string>> names of what is kept, which every line that names one asks for */
+    private array $named = [];
+
     public function __construct(
         private readonly SchemaStore $schemas,
     ) {
@@ -47,7 +50,8 @@ final class PeopleStore implements Directory
 
     public function routes(string $type): array
     {
-        return Columns::texts(StoredRoute::query()->where('record_type', $type)->orderBy('name')->pluck('name'));
+        return $this->named["routes {$type}"]
+            ??= Columns::texts(StoredRoute::query()->where('record_type', $type)->orderBy('name')->pluck('name'));
     }
 
     public function route(string $type, string $name): ?array
@@ -57,7 +61,8 @@ final class PeopleStore implements Directory
 
     public function slips(string $type): array
     {
-        return Columns::texts(SlipForm::query()->where('record_type', $type)->orderBy('name')->pluck('name'));
+        return $this->named["slips {$type}"]
+            ??= Columns::texts(SlipForm::query()->where('record_type', $type)->orderBy('name')->pluck('name'));
     }
 
     public function slip(string $type, string $name): ?array
@@ -69,7 +74,7 @@ final class PeopleStore implements Directory
 
     public function endpoints(): array
     {
-        return Columns::texts(Endpoint::query()->orderBy('name')->pluck('name'));
+        return $this->named['endpoints'] ??= Columns::texts(Endpoint::query()->orderBy('name')->pluck('name'));
     }
 
     public function ladders(): array

@@ -46,6 +46,8 @@ final class Health
     {
         return [
             'Mail' => (string) preg_replace('#//[^@/]*@#', '//…@', (string) config('ledger.mail.dsn')),
+            'Mail fetched from' => config('ledger.mail.imap') === '' ? 'nowhere'
+                : (string) preg_replace('#//[^@/]*@#', '//…@', (string) config('ledger.mail.imap')),
             'Text messages' => (string) config('ledger.sms.url'),
             'Clock may be turned' => config('ledger.clock_may_turn') === true ? 'YES' : 'NO',
             'Lines claimed at a time' => (string) config('ledger.batch'),

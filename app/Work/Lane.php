@@ -10,6 +10,7 @@ enum Lane: string
     case Lines = 'lines';
     case Sweep = 'sweep';
     case Turn = 'turn';
+    case Fetch = 'fetch';
 
     /** Seconds to rest when there was nothing to do. */
     public function rest(): float
@@ -17,6 +18,7 @@ enum Lane: string
         return match ($this) {
             self::Lines, self::Turn => 0.3,
             self::Sweep => 3.0,
+            self::Fetch => 10.0,
         };
     }
 }

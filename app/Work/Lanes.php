@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Work;
 
+use App\Work\Mail\MailFetcher;
 use Illuminate\Contracts\Container\Container;
 
 /** Does the work of a lane. */
@@ -21,6 +22,7 @@ final readonly class Lanes
                 + $this->app->make(LineWorker::class)->work((int) config('ledger.batch')),
             Lane::Sweep => $this->app->make(Sweep::class)->work(),
             Lane::Turn => $this->app->make(ClockTurner::class)->work(1.0),
+            Lane::Fetch => $this->app->make(MailFetcher::class)->work(),
         };
     }
 }

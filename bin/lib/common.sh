@@ -47,7 +47,7 @@ apt_install() {
 install_system() {
     local missing=() package
     local wanted=(mariadb-server php8.2-cli php8.2-fpm php8.2-mysql php8.2-curl php8.2-zip php8.2-bcmath php8.2-intl
-        php8.2-mbstring php8.2-xml nginx-light curl ca-certificates unzip iproute2 "$@")
+        php8.2-mbstring php8.2-xml php8.2-imap nginx-light curl ca-certificates unzip iproute2 "$@")
     for package in "${wanted[@]}"; do
         dpkg-query -W -f='${Status}' "$package" 2>/dev/null | grep -q 'ok installed' && continue
         # nginx-light is one of several packages that bring the same program.
@@ -162,7 +162,7 @@ watch_children() {
 # What works besides the web: what falls due, sweeps, turns of the clock, queues, and the clock.
 launch_workers() {
     local one
-    for one in lines sweep turn; do launch "worker-$one" php artisan ledger:work "$one"; done
+    for one in lines sweep turn ${MAIL_IMAP:+fetch}; do launch "worker-$one" php artisan ledger:work "$one"; done
     for one in letters calls proofs runs; do
         launch "queue-$one" php artisan queue:work --queue="$one" --sleep=0.5 --tries=5 --backoff=5 --timeout=150 --quiet
     done

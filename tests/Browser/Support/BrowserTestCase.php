@@ -117,7 +117,8 @@ abstract class BrowserTestCase extends TestCase
         $this->until(
             fn (): bool => array_filter(
                 $this->browser->findElements(WebDriverBy::cssSelector($css)),
-                fn (RemoteWebElement $element): bool => $text === null || str_contains($this->plain($element->getText()), $text),
+                fn (RemoteWebElement $element): bool => $element->isDisplayed()
+                    && ($text === null || str_contains($this->plain($element->getText()), $text)),
             ) === [],
             "not to see “{$text}” in {$css}",
         );
