@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Http\Api\FeedController;
 use App\Http\Api\MailRoomController;
+use App\Http\HookDoorController;
 use App\Http\Slip\SlipController;
 use App\Http\Slip\UnsubscribeController;
 use App\Work\Health;
@@ -19,6 +20,10 @@ Route::post('/stand-in/sms', [MailRoomController::class, 'takeText'])->withoutMi
 // Where a mail server hands over answers to our letters.
 Route::post('/stand-in/mail', [MailRoomController::class, 'takeMail'])->withoutMiddleware('web');
 Route::post('/mail/{sign}', [MailRoomController::class, 'takeMail'])->where('sign', '[a-f0-9]{40}')->withoutMiddleware('web');
+
+// Where other systems post.
+Route::post('/hook/{key}', HookDoorController::class)->where('key', '[a-f0-9]{32}')->middleware('throttle:hook')
+    ->withoutMiddleware('web');
 
 // Who wants no more chases: a mail program says so with a press (RFC 8058), a person on a page.
 Route::middleware('throttle:slip')->withoutMiddleware('web')->group(function (): void {
@@ -48,4 +53,4 @@ Route::get('/up', static function (Health $health): JsonResponse {
 })->withoutMiddleware('web');
 
 // Every address of the front end is one page; the browser chooses the screen.
-Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|feed/|slip/|mail/|unsubscribe/|stand-in/|up$).*$');
+Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|feed/|hook/|slip/|mail/|unsubscribe/|stand-in/|up$).*$');

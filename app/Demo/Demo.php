@@ -10,6 +10,7 @@ use App\Models\Person;
 use App\Models\StoredRule;
 use App\Store\CalendarKeep;
 use App\Store\EndpointStore;
+use App\Store\HookStore;
 use App\Store\HouseClock;
 use App\Store\KeptStore;
 use App\Store\PeopleKeeper;
@@ -120,6 +121,12 @@ final readonly class Demo
                 'name' => $endpoint['name'], 'url' => (BackOfficeDoor::url() ?: 'http://127.0.0.1:9').$endpoint['path'],
                 'method' => 'POST', 'headers' => [], 'timeout' => 10, 'tries' => 8, 'atOnce' => 4, 'perMinute' => 600,
                 'mayBeInside' => true, 'secretHeaders' => ['Authorization' => 'Bearer '.BackOfficeDoor::secret()], 'signingSecret' => null,
+            ]);
+        }
+        foreach ($kept['hooks'] as $hook) {
+            app(HookStore::class)->keep(null, null, [
+                'name' => $hook['name'], 'recordType' => $hook['on'], 'takes' => $hook['takes'], 'starts' => $hook['starts'],
+                'knownBy' => $hook['known_by'], 'mayCreate' => true, 'isOpen' => true, 'freshSecret' => false,
             ]);
         }
         foreach ($kept['calendars'] as $calendar) {

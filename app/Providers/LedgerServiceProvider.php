@@ -101,6 +101,7 @@ final class LedgerServiceProvider extends ServiceProvider
             Limit::perMinute(240)->by('slips:'.$request->ip()),
             Limit::perMinute(60)->by('slip:'.$request->route('token')),
         ]);
+        RateLimiter::for('hook', static fn (Request $request): Limit => Limit::perMinute(600)->by('hook:'.$request->route('key')));
         RateLimiter::for('decide', static fn (Request $request): Limit => Limit::perMinute(60)->by((string) $request->ip()));
         AboutCommand::add('Vivid Ledger', Health::about(...));
         // Addresses we give out never follow the name a request came by, which anybody can write.

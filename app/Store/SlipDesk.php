@@ -171,13 +171,17 @@ final readonly class SlipDesk
                 return;
             }
             $moved = $act($clerk, $kept);
-            $this->keeper->keep($kept, $moved->slip, $clerk->wakesAt($moved->slip), $this->leadsTo($kept));
+            if ($moved->isOvertaken) {
+                $kept->refresh();
+            } else {
+                $this->keeper->keep($kept, $moved->slip, $clerk->wakesAt($moved->slip), $this->leadsTo($kept));
+            }
             if ($moved->events === []) {
                 return;
             }
             $entry = $this->keeper->entry($kept, $actor, $moved->events);
             $this->post->happened($kept, $moved->events, $this->record($kept) ?? $record, $entry);
-            if (! $moved->slip->isOpen()) {
+            if (! $moved->isOvertaken && ! $moved->slip->isOpen()) {
                 $this->happen($kept, EventKind::SlipOver, $moved->slip->status->said(), $actor, $entry);
             }
         });

@@ -10,6 +10,7 @@ use VividLedger\Record\CauseKind;
 use VividLedger\Rule\Line\SendsSlip;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Slip\Reach;
+use VividLedger\Slip\SlipStatus;
 use VividLedger\Slip\SlipWay;
 
 /** A slip goes to the next in its list: the record is set to them, as a change that rules answer, and they are the ones reached. */
@@ -26,12 +27,15 @@ final readonly class SlipTurning implements SlipWay
     ) {
     }
 
-    public function turnTo(int $candidate): Reach
+    public function turnTo(int $candidate): ?Reach
     {
         $field = $this->line->plan()->next?->field() ?? throw new \LogicException('There is no list to go along.');
         $type = $this->schemas->schema()->types[$this->kept->record_type];
         $actor = new Actor(null, CauseKind::Rule);
         $this->save->correct($type, $this->kept->record_id, [$field->name => $candidate], $actor, $this->kept->entry_id);
+        if (StoredSlip::query()->whereKey($this->kept->id)->value('status') !== SlipStatus::Waiting) {
+            return null;
+        }
         $facts = ($this->facts)();
         $record = $facts->record($this->kept->record_type, $this->kept->record_id)
             ?? throw new \LogicException('The record was there a moment ago.');

@@ -93,7 +93,9 @@ final readonly class PaperPost implements Tends
         if ($moved === null || $record === null) {
             return;
         }
-        $one->slip = $moved->slip;
+        if (! $moved->isOvertaken) {
+            $one->slip = $moved->slip;
+        }
         if ($moved->events !== []) {
             $this->told($one, $moved, $record);
         }
@@ -119,29 +121,31 @@ final readonly class PaperPost implements Tends
         $record = $this->record($one);
 
         return $line instanceof SendsSlip && $record !== null
-            ? new SlipClerk($line->plan(), new View($record, $this->play->paper), $this->zone, $this->way($line, $record)) : null;
+            ? new SlipClerk($line->plan(), new View($record, $this->play->paper), $this->zone, $this->way($line, $record, $one)) : null;
     }
 
-    private function way(SendsSlip $line, Record $record): SlipWay
+    private function way(SendsSlip $line, Record $record, PaperSlip $one): SlipWay
     {
-        return new class($this->play, $line, $record, $this->schema, $this->zone) implements SlipWay
+        return new class($this->play, $line, $record, $one, $this->schema, $this->zone) implements SlipWay
         {
             public function __construct(
                 private readonly Play $play,
                 private readonly SendsSlip $line,
                 private readonly Record $record,
+                private readonly PaperSlip $one,
                 private readonly Schema $schema,
                 private readonly \DateTimeZone $zone,
             ) {
             }
 
-            public function turnTo(int $candidate): Reach
+            public function turnTo(int $candidate): ?Reach
             {
                 $field = $this->line->plan()->next?->field() ?? throw new \LogicException('There is no list to go along.');
                 $now = $this->play->paper->record($this->record->type, $this->record->id) ?? $this->record;
                 $set = $this->play->save($now, $now->id, $now->type, [$field->name => $candidate], null);
 
-                return $this->line->reach(Performance::looking($set, $this->play->paper, $this->schema, $this->zone));
+                return ! $this->one->slip->isOpen() ? null
+                    : $this->line->reach(Performance::looking($set, $this->play->paper, $this->schema, $this->zone));
             }
         };
     }

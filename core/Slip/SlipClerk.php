@@ -123,6 +123,9 @@ final readonly class SlipClerk
             $turn = $slip->turn();
             $slip = $turn === null ? $slip : $slip->withTurn($turn->ended(TurnState::PassedOn, $this->now), true);
             $to = $this->way->turnTo($candidate);
+            if ($to === null) {
+                return new SlipMoved($slip, $events, true);
+            }
             $slip = $this->turn($slip, $to, $candidate);
             if (! $to->isNobody()) {
                 $channel = $this->channel($slip);

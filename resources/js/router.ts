@@ -8,6 +8,7 @@ const RuleScreen = () => import('./screens/rules/RuleScreen.svelte');
 const MailRoomScreen = () => import('./screens/mailroom/MailRoomScreen.svelte');
 const CalendarScreen = () => import('./screens/setup/CalendarScreen.svelte');
 const EndpointScreen = () => import('./screens/setup/EndpointScreen.svelte');
+const HookScreen = () => import('./screens/setup/HookScreen.svelte');
 const InStepScreen = () => import('./screens/setup/InStepScreen.svelte');
 const LadderScreen = () => import('./screens/setup/LadderScreen.svelte');
 const LetterScreen = () => import('./screens/setup/LetterScreen.svelte');
@@ -43,6 +44,7 @@ export const { navigate, route } = createRouter({
     '/setup/people': PeopleScreen,
     '/setup/routes': RouteScreen,
     '/setup/systems': EndpointScreen,
+    '/setup/hooks': HookScreen,
     '/setup/in-step': InStepScreen,
     '/setup/slips': SlipFormScreen,
     '/mail-room': MailRoomScreen,

@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Models\HookArrival;
+use App\Models\HookOutcome;
 use App\Models\SignOffSeat;
 use App\StandIn\MailRoom;
+use App\Store\HouseClock;
 use App\Store\SignOffLink;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
@@ -348,8 +351,28 @@ final class ContractTest extends AppTestCase
         $this->told('POST', '/api/calls/again', ['endpoint' => 'Books']);
         $other = $this->told('POST', '/api/endpoints', ['name' => 'Other'] + $books)->json();
         $this->told('DELETE', '/api/endpoints/{id}', [], $other);
+        $this->hooks();
         // The accounting system is asked in CallTest.
         $this->tried += ['get /api/in-step' => true, 'post /api/in-step/mend' => true];
+    }
+
+    private function hooks(): void
+    {
+        $form = [
+            'name' => 'Form', 'recordType' => 'partner', 'takes' => [['path' => 'name', 'field' => 'name']],
+            'starts' => [['field' => 'visits_done', 'value' => '0']], 'knownBy' => 'name', 'mayCreate' => true, 'isOpen' => true,
+        ];
+        $hook = $this->told('POST', '/api/hooks', $form)->json();
+        $this->told('GET', '/api/hooks');
+        $this->told('PUT', '/api/hooks/{id}', ['version' => 1] + $form, $hook);
+        $this->told('POST', '/api/hooks/{id}/try', ['text' => '{"name": "Fern Crew"}'], $hook);
+        $arrival = HookArrival::query()->create([
+            'hook_id' => $hook['id'], 'key' => 'x', 'at' => $this->app->make(HouseClock::class)->now(), 'outcome' => HookOutcome::Refused,
+            'record_type' => 'partner', 'raw' => '{}', 'trouble' => 'Name is missing',
+        ]);
+        $this->told('GET', '/api/hooks/{id}/arrivals', [], $hook);
+        $this->told('POST', '/api/hook-arrivals/{id}/again', ['text' => '{"name": "Fern Crew"}'], ['id' => $arrival->id]);
+        $this->told('DELETE', '/api/hooks/{id}', [], $hook);
     }
 
     private function people(): void

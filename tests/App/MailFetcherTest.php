@@ -54,7 +54,7 @@ final class MailFetcherTest extends AppTestCase
         app(\App\Work\Mail\MailDoor::class)->take($raw);
         $server->drop($raw);
         self::assertSame(1, app(MailFetcher::class)->work());
-        self::assertSame([MailKind::Unknown], IncomingMail::query()->get()->map(static fn (IncomingMail $mail): MailKind => $mail->kind)->all());
+        self::assertSame([MailKind::Unknown], IncomingMail::query()->get()->pluck('kind')->all());
         self::assertSame(['S'], $server->marks());
     }
 

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Models\Hook;
+use App\Models\HookArrival;
+use App\Models\HookOutcome;
 use App\Store\HouseClock;
 use App\Store\SignOffLink;
 use Illuminate\Support\Facades\DB;
@@ -129,6 +132,9 @@ final class QueryCountTest extends AppTestCase
                 'url' => 'https://books.example/', 'method' => 'POST', 'headers' => [], 'timeout' => 5, 'tries' => 3, 'atOnce' => 2,
                 'perMinute' => 60, 'mayBeInside' => false,
             ],
+            'hooks' => [
+                'recordType' => 'ticket', 'takes' => [['path' => 'a', 'field' => 'subject']], 'mayCreate' => true, 'isOpen' => true,
+            ],
             'ladders' => ['rungs' => [
                 ['after' => ['amount' => 1, 'unit' => 'day'], 'to' => ['kind' => 'owner'], 'do' => ['tell']],
             ]],
@@ -144,6 +150,11 @@ final class QueryCountTest extends AppTestCase
             'name' => "Once {$nth}", 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['hours']],
             'fires' => ['kind' => 'once_per_record'], 'lines' => [['kind' => 'comment', 'text' => 'Seen']],
         ]);
+        HookArrival::query()->create([
+            'hook_id' => Hook::query()->min('id'), 'key' => "a{$nth}", 'at' => $this->app->make(HouseClock::class)->now(),
+            'outcome' => HookOutcome::Created, 'record_type' => 'ticket', 'record_id' => DB::table('records_ticket')->max('id'),
+            'raw' => '{}',
+        ]);
         $this->becomes($ticket, ['hours' => (string) $nth]);
     }
 
@@ -157,6 +168,7 @@ final class QueryCountTest extends AppTestCase
             'records' => $of['ticket'], 'tasks' => $of['task'], 'rules' => $of['rule'], 'runs' => $of['run'], 'ledger' => $of['entry'],
             'messages' => (int) DB::table('messages')->max('id'), 'letters' => (int) DB::table('letters')->max('id'),
             'slip-forms' => (int) DB::table('slip_forms')->max('id'), 'slips' => (int) DB::table('slips')->max('id'),
+            'hooks' => (int) DB::table('hooks')->min('id'),
             'sign-offs' => (int) DB::table('sign_offs')->max('id'), 'routes' => (int) DB::table('sign_off_routes')->min('id'),
         ];
         $document = json_decode((string) file_get_contents(base_path('docs/openapi.json')), true, 512, JSON_THROW_ON_ERROR);

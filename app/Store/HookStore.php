@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+use App\Models\Hook;
+use App\Models\HookArrival;
+use Illuminate\Database\Connection;
+use VividLedger\Schema\RecordType;
+
+/** Hooks, kept in Setup: which record what arrives becomes, and by what it is signed. */
+final readonly class HookStore
+{
+    private const NAME_LENGTH = 60;
+
+    public function __construct(private Connection $db, private SchemaStore $schemas)
+    {
+    }
+
+    /**
+     * @param  ?int  $version  of the one being changed, as the person saw it
+     * @param  array{
+     *     name: string, recordType: string, takes: list<array{path: string, field: string}>,
+     *     starts: list<array{field: string, value: string}>, knownBy: ?string, mayCreate: bool, isOpen: bool, freshSecret: bool,
+     * }  $given
+     * @return array{Hook, ?string} the hook, and its secret where it is new: it is told this once
+     *
+     * @throws Refused
+     */
+    public function keep(?int $id, ?int $version, array $given): array
+    {
+        $name = trim($given['name']);
+        $this->check($name, $given);
+
+        return $this->db->transaction(function () use ($id, $version, $name, $given): array {
+            $hook = $id === null ? new Hook : Hook::query()->lockForUpdate()->find($id);
+            if ($hook === null) {
+                throw new Refused('not_found', 'There is no such hook.', RefusedFor::Missing);
+            }
+            if ($id !== null && $version !== null && $hook->version !== $version) {
+                throw new Refused('stale_version', 'Somebody changed it after you opened it. Open it again.', RefusedFor::Conflict);
+            }
+            $taken = Hook::query()->where('name', $name)->lockForUpdate()->value('id');
+            if ($taken !== null && $taken !== $id) {
+                throw self::wrong('/name', 'There is one of that name already.', RefusedFor::Conflict);
+            }
+            $secret = $id === null || $given['freshSecret'] ? 'whsec_'.base64_encode(random_bytes(24)) : null;
+            $hook->fill([
+                'name' => $name, 'record_type' => $given['recordType'], 'takes' => $given['takes'], 'starts' => $given['starts'],
+                'known_by' => $given['knownBy'],
+                'may_create' => $given['mayCreate'], 'is_open' => $given['isOpen'], 'version' => $id === null ? 1 : $hook->version + 1,
+                'key' => $id === null ? bin2hex(random_bytes(16)) : $hook->key,
+            ] + ($secret === null ? [] : ['secret' => $secret]));
+            $hook->save();
+
+            return [$hook, $secret];
+        });
+    }
+
+    /** What arrived goes with it; what it became stays. */
+    public function drop(int $id): void
+    {
+        $this->db->transaction(static function () use ($id): void {
+            $hook = Hook::query()->lockForUpdate()->find($id)
+                ?? throw new Refused('not_found', 'There is no such hook.', RefusedFor::Missing);
+            HookArrival::query()->where('hook_id', $id)->delete();
+            $hook->delete();
+        });
+    }
+
+    /**
+     * @param  array{
+     *     recordType: string, takes: list<array{path: string, field: string}>, starts: list<array{field: string, value: string}>,
+     *     knownBy: ?string, mayCreate: bool,
+     * }  $given
+     */
+    private function check(string $name, array $given): void
+    {
+        if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
+            throw self::wrong('/name', $name === '' ? 'Give it a name.' : 'A name has at most '.self::NAME_LENGTH.' characters.');
+        }
+        $type = $this->schemas->schema()->type($given['recordType'])
+            ?? throw self::wrong('/recordType', 'Choose what it becomes.');
+        if ($given['takes'] === []) {
+            throw self::wrong('/takes', 'Say what goes into at least one field.');
+        }
+        $seen = [];
+        foreach ($given['takes'] as $index => $taken) {
+            $this->checkField($type, "/takes/{$index}/field", $taken['field'], $seen);
+            if (preg_match('/^[^.\s][^\s]*$/Du', $taken['path']) !== 1) {
+                throw self::wrong("/takes/{$index}/path", "‘{$taken['path']}’ is no member. Write it like customer.name.");
+            }
+            $seen[] = $taken['field'];
+        }
+        $set = [];
+        foreach ($given['starts'] as $index => $start) {
+            $this->checkField($type, "/starts/{$index}/field", $start['field'], $set);
+            $set[] = $start['field'];
+        }
+        if ($given['knownBy'] !== null && ! in_array($given['knownBy'], $seen, true)) {
+            throw self::wrong('/knownBy', 'What it is known by has to arrive: choose one of the fields above.');
+        }
+        if ($given['knownBy'] === null && ! $given['mayCreate']) {
+            throw self::wrong('/knownBy', 'It makes nothing and finds nothing. Choose by which field a record is known.');
+        }
+    }
+
+    /** @param  list<string>  $seen */
+    private function checkField(RecordType $type, string $at, string $name, array $seen): void
+    {
+        $field = $type->field($name);
+        if ($field === null || ! $field->isSettable()) {
+            throw self::wrong($at, $name === '' ? 'Choose a field.' : "{$type->label} has no field ‘{$name}’ that can be set.");
+        }
+        if (in_array($name, $seen, true)) {
+            throw self::wrong($at, "{$field->label} is filled twice.");
+        }
+    }
+
+    private static function wrong(string $at, string $message, RefusedFor $for = RefusedFor::Invalid): Refused
+    {
+        return new Refused('invalid_values', $message, $for, [['at' => $at, 'code' => 'invalid_value', 'message' => $message]]);
+    }
+}

@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Work\Hook;
+
+use App\Models\Hook;
+use App\Models\StoredRecord;
+use App\Store\RecordInput;
+use App\Store\Refused;
+use App\Store\Sql\ById;
+use VividLedger\Record\InvalidValue;
+use VividLedger\Record\Record;
+use VividLedger\Record\Value;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\RecordType;
+
+/** Reads what arrived at a hook: which record it is about, and what goes into its fields. */
+final readonly class HookReading
+{
+    private const DEEPEST = 64;
+
+    private const TEXTS = [FieldType::Text, FieldType::LongText, FieldType::Phone];
+
+    public function __construct(private RecordInput $input)
+    {
+    }
+
+    /** @throws Refused when it cannot be taken */
+    public function of(Hook $hook, RecordType $type, string $raw): HookRead
+    {
+        $document = json_decode($raw, true, self::DEEPEST);
+        if (! is_array($document)) {
+            throw new Refused('not_json', 'It is no JSON object.');
+        }
+        $values = [];
+        foreach ($hook->takes as ['path' => $path, 'field' => $field]) {
+            [$found, $value] = self::at($document, $path);
+            if (! $found) {
+                continue;
+            }
+            // Other systems write numbers where a text is meant.
+            $values[$field] = (is_int($value) || is_float($value)) && in_array($type->field($field)?->type, self::TEXTS, true)
+                ? (string) $value : $value;
+        }
+        $record = $hook->known_by === null ? null : $this->known($type, $hook->known_by, $values[$hook->known_by] ?? null);
+        if ($record === null && ! $hook->may_create) {
+            throw new Refused('not_found', "There is no such {$type->inSentence()}, and this hook makes none.");
+        }
+        $values += $record === null ? array_column($hook->starts, 'value', 'field') : [];
+
+        return new HookRead($record, $this->input->checked($type, $values, $record));
+    }
+
+    private function known(RecordType $type, string $by, mixed $value): ?Record
+    {
+        $field = $type->field($by) ?? throw new Refused('unknown_field', "{$type->label} has no field ‘{$by}’ any more.");
+        try {
+            $value = Value::of($field, $value);
+        } catch (InvalidValue $invalid) {
+            throw new Refused('invalid_values', $invalid->getMessage());
+        }
+        if ($value === null) {
+            throw new Refused('invalid_values', "It does not say which {$type->inSentence()} it is about: {$field->label} is missing.");
+        }
+        $ids = StoredRecord::rowsOf($type)->where($field->name, $value)->orderBy('id')->limit(2)->pluck('id')->all();
+        if (count($ids) > 1) {
+            throw new Refused('several', "More than one {$type->inSentence()} has this {$field->label}.");
+        }
+
+        return $ids === [] ? null : ById::record($type, (int) $ids[0]);
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $document
+     * @return array{bool, mixed} whether there is such a member, and what it holds
+     */
+    private static function at(array $document, string $path): array
+    {
+        $here = $document;
+        foreach (explode('.', $path) as $step) {
+            if (! is_array($here) || ! array_key_exists($step, $here)) {
+                return [false, null];
+            }
+            $here = $here[$step];
+        }
+
+        return [true, $here];
+    }
+}

@@ -1,0 +1,30 @@
+<script lang="ts">
+    import { api, ask, said, type Shapes } from '../../api/client';
+
+    /* Something is tried as if it had arrived: what would come of it is said, and nothing is done. */
+    let { hook }: { hook: number } = $props();
+    let text = $state('{\n  "customer": {"name": "Brine & Sons"}\n}');
+    let read = $state.raw<Shapes['HookReadShape'] | null>(null);
+    let wrong = $state('');
+
+    async function look() {
+        [read, wrong] = [null, ''];
+        try {
+            read = await ask(api.POST('/api/hooks/{id}/try', { params: { path: { id: hook } }, body: { text } }));
+        } catch (thrown) {
+            wrong = said(thrown);
+        }
+    }
+</script>
+
+<h2 class="mt-7 text-[16px]">Try it</h2>
+<textarea class="input figures mt-1.5 h-24 text-[12px]" aria-label="What would arrive" bind:value={text}></textarea>
+<button type="button" class="btn mt-2" onclick={() => void look()}>What would come of it?</button>
+{#if wrong}<p class="callout bad mt-2" role="alert">{wrong}</p>{/if}
+{#if read}
+    <div class="callout mt-2" role="status">
+        <p>{read.record === null ? 'It would make a new one:' : `It would change ${read.recordNumber}:`}</p>
+        {#each Object.entries(read.values) as [field, value] (field)}<p><b class="font-medium">{field}</b> {value}</p>
+        {:else}<p>all of it is so already.</p>{/each}
+    </div>
+{/if}
