@@ -7,6 +7,7 @@ use Bench\DecideBench;
 use Bench\DrainBench;
 use Bench\EvidenceBench;
 use Bench\Figures;
+use Bench\LetterBench;
 use Bench\ListBench;
 use Bench\PhraseBench;
 use Bench\RuleBench;
@@ -34,6 +35,9 @@ $parts = [
     'list' => ListBench::run(...),
     'bulk' => RuleBench::bulk(...),
     'sign-offs' => SignOffBench::run(...),
+    'letters' => LetterBench::out(...),
+    'slips' => LetterBench::slips(...),
+    'mail' => LetterBench::in(...),
     'rehearse' => EvidenceBench::rehearsal(...),
     'remarks' => EvidenceBench::remarks(...),
     'look-back' => EvidenceBench::lookBack(...),

@@ -84,7 +84,7 @@
         </span>
         <span class="mini block"
             >{one.mayCreate ? 'makes' : 'changes'}
-            {session.type(one.recordType).plural}{one.knownBy
+            {session.type(one.recordType).plural.toLowerCase()}{one.knownBy
                 ? `, known by ${fields(one.recordType).find((field) => field.name === one.knownBy)?.label ?? one.knownBy}`
                 : ''}</span
         >
@@ -176,7 +176,7 @@
         {/if}
         {#if edited.id !== null}
             {#key edited.id}
-                <HookTrial hook={edited.id} />
+                <HookTrial hook={edited.id} members={edited.takes.map((taken) => taken.path)} />
                 <HookArrivals hook={edited.id} />
             {/key}
             <button type="button" class="btn mt-6" onclick={() => void keep(true)}>Give it another secret</button>

@@ -2,10 +2,23 @@
     import { api, ask, said, type Shapes } from '../../api/client';
 
     /* Something is tried as if it had arrived: what would come of it is said, and nothing is done. */
-    let { hook }: { hook: number } = $props();
-    let text = $state('{\n  "customer": {"name": "Brine & Sons"}\n}');
+    let { hook, members }: { hook: number; members: string[] } = $props();
+    // svelte-ignore state_referenced_locally
+    let text = $state(JSON.stringify(example(members), null, 2));
     let read = $state.raw<Shapes['HookReadShape'] | null>(null);
     let wrong = $state('');
+
+    /** An object that has each member, to be typed over. */
+    function example(paths: string[]): Record<string, unknown> {
+        const all: Record<string, unknown> = {};
+        for (const path of paths.filter(Boolean)) {
+            const steps = path.split('.');
+            let here = all;
+            for (const step of steps.slice(0, -1)) here = (here[step] ??= {}) as Record<string, unknown>;
+            here[steps.at(-1) ?? path] = '';
+        }
+        return all;
+    }
 
     async function look() {
         [read, wrong] = [null, ''];
