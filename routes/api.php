@@ -38,6 +38,7 @@ use App\Http\Api\TextController;
 use App\Http\Api\TodayController;
 use App\Http\Api\TokenController;
 use App\Http\AtOnce;
+use App\Http\WhileMailRoomIsOn;
 use App\Models\StoredRecord;
 use App\Models\StoredRule;
 use Illuminate\Support\Facades\Route;
@@ -108,9 +109,11 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('named-conditions', [KeptController::class, 'named']);
     Route::post('offers', [OfferController::class, 'index']);
     Route::get('runs/{id}', [RunController::class, 'show']);
-    Route::get('mail-room', [MailRoomController::class, 'index']);
-    Route::get('mail-room/{id}', [MailRoomController::class, 'show']);
-    Route::get('mail-room/{id}/eml', [MailRoomController::class, 'eml']);
+    Route::middleware(WhileMailRoomIsOn::class)->group(function (): void {
+        Route::get('mail-room', [MailRoomController::class, 'index']);
+        Route::get('mail-room/{id}', [MailRoomController::class, 'show']);
+        Route::get('mail-room/{id}/eml', [MailRoomController::class, 'eml']);
+    });
     Route::get('calendars', [CalendarController::class, 'index']);
     Route::get('ladders', [LadderController::class, 'index']);
     Route::get('ladders/offers', [LadderController::class, 'offers']);
@@ -150,7 +153,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
             Route::post("slips/{id}/{$path}", [SlipController::class, $act]);
         }
         Route::post('clock/turn', [ClockController::class, 'turn']);
-        Route::post('mail-room/{id}/answer', [MailRoomController::class, 'answer']);
+        Route::post('mail-room/{id}/answer', [MailRoomController::class, 'answer'])->middleware(WhileMailRoomIsOn::class);
         foreach (['hold', 'resume', 'strike', 'now', 'again'] as $act) {
             Route::post("lines/{id}/{$act}", [LineController::class, $act]);
         }

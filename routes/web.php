@@ -7,6 +7,7 @@ use App\Http\Api\MailRoomController;
 use App\Http\HookDoorController;
 use App\Http\Slip\SlipController;
 use App\Http\Slip\UnsubscribeController;
+use App\Http\WhileMailRoomIsOn;
 use App\Work\Health;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\Route;
@@ -15,10 +16,10 @@ use Illuminate\Support\Facades\Route;
 Route::get('/session/cookie', static fn (): JsonResponse => new JsonResponse(null, 204));
 
 // The mail room's counter for text messages; a real gateway would be somewhere else.
-Route::post('/stand-in/sms', [MailRoomController::class, 'takeText'])->withoutMiddleware('web');
+Route::post('/stand-in/sms', [MailRoomController::class, 'takeText'])->withoutMiddleware('web')->middleware(WhileMailRoomIsOn::class);
 
 // Where a mail server hands over answers to our letters.
-Route::post('/stand-in/mail', [MailRoomController::class, 'takeMail'])->withoutMiddleware('web');
+Route::post('/stand-in/mail', [MailRoomController::class, 'takeMail'])->withoutMiddleware('web')->middleware(WhileMailRoomIsOn::class);
 Route::post('/mail/{sign}', [MailRoomController::class, 'takeMail'])->where('sign', '[a-f0-9]{40}')->withoutMiddleware('web');
 
 // Where other systems post.

@@ -57,6 +57,19 @@ final class MailDoorTest extends TimeTestCase
         self::assertSame(2, DB::table('entries')->where('kind', 'reply')->where('record_id', $ticket)->count());
     }
 
+    public function test_switched_off_the_mail_room_is_not_there_and_the_door_still_is(): void
+    {
+        [, $message] = $this->chased();
+        self::assertTrue($this->as('ines.okafor', 'GET', 'session')->json('hasMailRoom'));
+        config(['ledger.mail.room' => false]);
+        self::assertFalse($this->as('ines.okafor', 'GET', 'session')->json('hasMailRoom'));
+        $this->as('ines.okafor', 'GET', 'mail-room')->assertNotFound();
+        $mail = $this->mail(ReplyAddress::of($message), 'By post');
+        $this->call('POST', '/stand-in/mail', content: $mail)->assertNotFound();
+        $this->call('POST', '/mail/'.str_repeat('0', 40), content: $mail)->assertUnauthorized();
+        $this->call('POST', '/mail/'.MailDoor::sign(), content: $mail)->assertAccepted();
+    }
+
     public function test_robots_are_told_apart_and_two_of_them_do_not_talk_for_ever(): void
     {
         [$ticket, $message] = $this->chased();

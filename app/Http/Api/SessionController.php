@@ -100,7 +100,7 @@ final class SessionController extends Controller
             $this->company->zone()->getName(),
             Value::instantText($this->clock->now()), $person->role->mayEditRecords(), $person->role->mayEditRules(),
             $person->role->mayDoAllTasks(),
-            (int) config('limits.file_bytes'),
+            (int) config('limits.file_bytes'), config('ledger.mail.room') === true,
         );
     }
 }

@@ -28,7 +28,7 @@
         { label: 'Sign-offs', to: '/sign-offs', on: route.pathname.startsWith('/sign-offs'), count: signOffs.data?.mineWaiting },
         { label: 'Slips', to: '/slips', on: route.pathname === '/slips', count: slips.data?.mineWaiting },
         { label: 'Ledger', to: '/ledger', on: route.pathname.startsWith('/ledger') },
-        { label: 'Mail room', to: '/mail-room', on: route.pathname.startsWith('/mail-room') },
+        ...(session.me?.hasMailRoom ? [{ label: 'Mail room', to: '/mail-room', on: route.pathname.startsWith('/mail-room') }] : []),
         { label: 'Setup', to: '/setup', on: route.pathname.startsWith('/setup') },
     ]);
 </script>

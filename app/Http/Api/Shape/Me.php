@@ -35,6 +35,8 @@ final readonly class Me
         public bool $mayDoAllTasks,
         #[OA\Property(description: 'The largest file that can be put on a record, in bytes.')]
         public int $fileBytes,
+        #[OA\Property(description: 'Whether the mail room is there.')]
+        public bool $hasMailRoom,
     ) {
     }
 }
