@@ -53,6 +53,8 @@ final readonly class SendSlip implements Line, Reaches, SendsSlip
     public static function shape(): Shape
     {
         $further = '[, reminded every {remind}][, by text message behind {texts} letters][, answered within {within}][, and then {then}]';
+        $said = '[, (remind|reminded|nudge|nudged)[ them] every {remind}][, by text message behind {texts} letters]'
+            .'[, ([to be ]answered[ ]|)within {within}][, [and ]then {then}]';
         $texts = 'By text message behind so many letters';
 
         return Shape::of(self::kind())->starts(['to' => [], 'subject' => '', 'body' => '', 'asks' => [Questions::BEGUN]])
@@ -60,9 +62,11 @@ final readonly class SendSlip implements Line, Reaches, SendsSlip
             ->says("Send {to} a reply slip with the letter {letter} asking {asks}{$further}")
             ->says("Send {to} a reply slip[ about {subject}][ saying {body}] asking {asks}{$further}")
             ->orSaid(
-                "(send|mail|give) {to} [the |a ]slip {slip}{$further}",
-                "(send|mail) the [reply ]slip {slip} to {to}{$further}",
-                "(ask) {to} with [the |a ][reply ]slip {slip}{$further}",
+                "(send|mail|give) {to} [the |a ][reply ]slip {slip}{$said}",
+                "(send|mail) the [reply ]slip {slip} to {to}{$said}",
+                "(ask) {to} with [the |a ][reply ]slip {slip}{$said}",
+                "(send|mail|give) {to} a [reply ]slip[ about {subject}][ saying {body}] (asking|that asks|with the question) {asks}{$said}",
+                "ask {to} (on|with) a [reply ]slip[ about {subject}][,] {asks}{$said}",
             )
             ->shows("Send {to} {form}{$further}")
             ->slot('to', new RecipientsSlot(1, 1))->slot('form', new SlipSlot)->may('slip', 'letter')
