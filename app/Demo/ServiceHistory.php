@@ -85,6 +85,7 @@ final class ServiceHistory
         private readonly RecordEvents $remarks,
         private readonly SignOffHistory $signOffs,
         private readonly SlipHistory $slips,
+        private readonly Enquiries $enquiries,
     ) {
         $this->parts = [$signOffs, $slips];
         $this->stage = new Stage(0, 0);
@@ -140,6 +141,7 @@ final class ServiceHistory
         );
         $this->signOffs->begin($this->stage, $seed, $words['declined']);
         $this->slips->begin($this->stage, $seed);
+        $this->enquiries->begin($this->stage);
         $this->inTimeFrom = $this->stage->end - max(8, (int) (self::RULES_IN_TIME_DAYS * min(1, $share))) * 86400;
         $this->stage->at($this->inTimeFrom, $rulesInTime);
         $this->run($progress);
