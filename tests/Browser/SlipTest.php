@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace Tests\Browser;
 
 use Facebook\WebDriver\WebDriverDimension;
+use Facebook\WebDriver\WebDriverElement;
 use Facebook\WebDriver\WebDriverKeys as Key;
+use Facebook\WebDriver\WebDriverSelect;
+use StandardWebhooks\Webhook;
 use Tests\Browser\Support\BrowserTestCase;
 
 /** Slips and calls from the rule to what follows: a crew answers on a phone, silence is passed on, finance and then the books. */
@@ -121,6 +124,67 @@ final class SlipTest extends BrowserTestCase
         $this->press('Take theirs');
         $this->see('[role=status]', 'Mended.');
         $this->notSee('.leaf', $name);
+    }
+
+    public function test_another_system_posts_and_what_it_got_wrong_is_mended(): void
+    {
+        $name = 'Form '.bin2hex(random_bytes(4));
+        $this->signIn('ines.okafor');
+        $this->open('/setup/hooks');
+        $this->press('New');
+        $this->see('[aria-label="Name"]')->sendKeys($name);
+        $this->chooseFrom('Becomes', 'Customers');
+        $this->see('[aria-label="Member 1"]')->sendKeys('who.name');
+        $this->chooseFrom('Its field 1', 'Name');
+        $this->press('Add a member');
+        $this->see('[aria-label="Member 2"]')->sendKeys('who.email');
+        $this->chooseFrom('Its field 2', 'Email');
+        $this->press('Keep');
+        $secret = $this->see('[role=status] .figures', 'whsec_')->getText();
+        $address = $this->see('p.figures', '/hook/')->getText();
+
+        self::assertSame(200, $this->post($address, $secret, 'a', ['who' => ['name' => "{$name} A", 'email' => 'a@guest.example']]));
+        self::assertSame(422, $this->post($address, $secret, 'b', ['who' => ['name' => "{$name} B", 'email' => 'nothing']]));
+        self::assertSame(401, $this->post($address, 'whsec_'.base64_encode(random_bytes(24)), 'c', ['who' => ['name' => "{$name} C"]]));
+
+        $this->open('/setup/hooks');
+        $this->see('.leaf.left button', $name)->click();
+        $this->see('.leaf.left button', '1 not taken');
+        $this->see('.leaf.left button', 'not rightly signed');
+        $this->see('.stamp', 'created');
+        $this->see('.leaf.right .truncate', 'Email takes an e-mail address')->click();
+        $text = $this->see('textarea[aria-label="What arrived"]');
+        $text->clear();
+        $text->sendKeys('{"who": {"name": "'.$name.' B", "email": "b@guest.example"}}');
+        $this->press('Take it mended');
+        $this->see('[role=status]', 'It is taken.');
+        $this->see('.leaf.right .truncate', "{$name} B")->click();
+        $this->see('.leaf.right a.link', 'C-')->click();
+        $this->see('h1', "{$name} B");
+        $this->see('.line', 'Another system');
+    }
+
+    /** @param  array<string, mixed>  $body */
+    private function post(string $address, string $secret, string $key, array $body): int
+    {
+        $text = (string) json_encode($body);
+        $now = time();
+        $context = stream_context_create(['http' => [
+            'method' => 'POST', 'content' => $text, 'ignore_errors' => true, 'header' => [
+                'Content-Type: application/json', "webhook-id: {$key}", "webhook-timestamp: {$now}",
+                'webhook-signature: '.(new Webhook($secret))->sign($key, $now, $text),
+            ],
+        ]]);
+        file_get_contents($address, false, $context);
+
+        return (int) explode(' ', $http_response_header[0] ?? '')[1];
+    }
+
+    private function chooseFrom(string $label, string $option): void
+    {
+        $this->see("select[aria-label=\"{$label}\"]")->act(
+            static fn (WebDriverElement $select) => (new WebDriverSelect($select))->selectByVisibleText($option),
+        );
     }
 
     private function begin(string $name, string $text): void
