@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace Tests\App;
 
 use App\Models\ScheduledLine;
+use App\Models\SlipTurnRow;
+use App\Models\StoredSlip;
 use App\Models\Task;
+use App\Store\SlipLink;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 
@@ -124,6 +127,42 @@ final class RaceTest extends AppTestCase
             self::assertSame(1, DB::table('entries')->where('kind', 'signed_off')->where('record_id', DB::table('sign_offs')
                 ->where('id', $id)->value('record_id'))->where('record_type', 'quote')->count());
         }
+    }
+
+    /** However many answer a slip at once, it is answered once, and the others correct it; what is posted to a hook is taken once. */
+    public function test_a_slip_and_a_hook_take_what_comes_at_once_one_after_the_other(): void
+    {
+        $this->inForce([
+            'name' => 'How long?', 'on' => 'visit', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'], 'lines' => [[
+                'kind' => 'slip', 'to' => [['kind' => 'person', 'person' => ['kind' => 'named', 'handle' => 'jonas.pike']]],
+                'subject' => 'Well?', 'body' => '<p>How long?</p>', 'asks' => [['kind' => 'field', 'path' => 'hours', 'needed' => true]],
+            ]],
+        ]);
+        $hook = $this->as('ines.okafor', 'POST', 'hooks', [
+            'name' => 'At once', 'recordType' => 'customer', 'takes' => [['path' => 'name', 'field' => 'name']], 'mayCreate' => true,
+            'isOpen' => true,
+        ])->assertCreated()->json('id');
+        $customer = $this->customer('One for slips')['id'];
+        $agreement = $this->created('agreement', ['title' => 'Care', 'customer' => $customer, 'status' => 'running'])['record']['id'];
+        $tokens = [];
+        for ($count = 0; $count < 5; $count++) {
+            $this->created('visit', ['purpose' => "Slip {$count}", 'agreement' => $agreement, 'status' => 'done']);
+            $turn = SlipTurnRow::query()->latest('id')->firstOrFail();
+            $turn->update(['token_hash' => SlipLink::hash($tokens[] = SlipLink::token($turn))]);
+        }
+        $this->together(['tests/App/Support/answer_slip.php', implode(',', $tokens), (string) $hook]);
+
+        $said = static fn (string $kind): int => DB::table('entries')->where('kind', 'slip')
+            ->where('data', 'like', "%\"kind\":\"{$kind}\"%")->count();
+        self::assertSame([5, 5 * (self::PROCESSES - 1)], [$said('answered'), $said('corrected')]);
+        foreach (StoredSlip::query()->get() as $slip) {
+            $written = (string) DB::table('records_visit')->where('id', $slip->record_id)->value('hours');
+            self::assertSame((int) $written, (int) ($slip->given[0] ?? 0), 'what is kept is what is written');
+        }
+        self::assertSame([5, 5, 5 * self::PROCESSES], [
+            DB::table('records_customer')->where('name', 'like', 'Posted %')->count(), DB::table('hook_arrivals')->count(),
+            (int) DB::table('hook_arrivals')->sum('times'),
+        ]);
     }
 
     /** A team that is asked for the first time by several saves at once: the turns stay even. */

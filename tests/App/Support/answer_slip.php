@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * One of several processes that answer the same slips at the same time by their links, each with a number of its own, and post the same
+ * to a hook.   php answer_slip.php TOKENS HOOK NUMBER   where tokens have commas between them
+ */
+
+use App\Models\Hook;
+use App\Work\Hook\HookDoor;
+use Illuminate\Contracts\Console\Kernel as Console;
+use Illuminate\Contracts\Http\Kernel;
+use Illuminate\Http\Request;
+use StandardWebhooks\Webhook;
+
+require __DIR__.'/../../../vendor/autoload.php';
+$app = require __DIR__.'/../../../bootstrap/app.php';
+$app->make(Console::class)->bootstrap();
+[, $tokens, $hook, $number] = $argv;
+foreach (explode(',', $tokens) as $nth => $token) {
+    $app->forgetScopedInstances();
+    $request = Request::create("/slip/{$token}", 'POST', ['answers' => [(string) ($number + 1)]]);
+    $status = $app->make(Kernel::class)->handle($request)->getStatusCode();
+    in_array($status, [303, 409], true) || fwrite(STDERR, "slip: {$status}");
+    $text = (string) json_encode(['name' => "Posted {$nth}"]);
+    $known = Hook::query()->findOrFail((int) $hook);
+    $app->make(HookDoor::class)->take($known, $text, [
+        'webhook-id' => "key-{$nth}", 'webhook-timestamp' => (string) time(),
+        'webhook-signature' => (new Webhook($known->secret))->sign("key-{$nth}", time(), $text),
+    ]);
+}
