@@ -53,6 +53,8 @@ final class FuzzTest extends AppTestCase
             'people' => [1], 'status' => 'paused', 'existing' => 'leave', 'from' => '2026-11-01T00:00:00Z',
             'until' => '2026-11-24T00:00:00Z',
         ];
+        // What another system does not answer is no failing of ours; CallTest has it really there, and away.
+        config(['ledger.back_office.url' => '']);
         $document = json_decode((string) file_get_contents(base_path('docs/openapi.json')), true, 512, JSON_THROW_ON_ERROR);
         $tried = 0;
         foreach ($document['paths'] as $path => $operations) {
