@@ -15,8 +15,13 @@
     import { session } from '../state/session.svelte';
 
     /* The rows of a rule page. With a document they can be written; words are reached with the arrow keys. */
-    type Props = { rows: Row[]; document?: AnyDocument | null };
-    let { rows, document: page = null }: Props = $props();
+    type Props = {
+        rows: Row[];
+        document?: AnyDocument | null;
+        /** Whether lines can be added below: not where the rows are a part of one. */
+        addsLines?: boolean;
+    };
+    let { rows, document: page = null, addsLines = true }: Props = $props();
 
     type Open = { anchor: HTMLElement; key: string; word: Word | null };
     let open = $state<Open | null>(null);
@@ -257,7 +262,7 @@
 {/snippet}
 
 {#snippet addALine()}
-    {#if page && rows.some((row) => row.part === 'fires')}
+    {#if page && addsLines && rows.some((row) => row.part === 'fires')}
         <div class="line timed last" class:first={lineCount === 0}>
             <div class="m">{lineCount ? 'when?' : 'at once'}<i class="dot open"></i></div>
             <div class="b flex! items-start gap-3">

@@ -44,8 +44,8 @@ final class Pictures extends BrowserTestCase
         $this->see('article.letter');
         $this->picture('mail-room');
         $this->open('/slips');
-        $this->press('Everything', '.segments button');
-        $this->see('[data-slip]', 'Visit V-');
+        $this->see('[data-slip] button', 'Visit V-')->click();
+        $this->see('.leaf.right', 'has it');
         $this->picture('slips');
         $this->open('/setup/slips');
         $this->see('.leaf.left button', 'Crew visit')->click();

@@ -71,4 +71,4 @@
     });
 </script>
 
-<PageRows {rows} document={page} />
+<PageRows {rows} document={page} addsLines={false} />

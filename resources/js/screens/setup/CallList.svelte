@@ -14,6 +14,8 @@
         refetchInterval: 10_000,
     }));
     const failed = $derived((calls.data?.calls ?? []).filter((call) => call.status === 'failed').length);
+    /** What waits for somebody comes first. */
+    const inOrder = $derived((calls.data?.calls ?? []).toSorted((a, b) => Number(b.status === 'failed') - Number(a.status === 'failed')));
     const TONES = { waiting: 'marigold', succeeded: 'fern', failed: 'madder' } as const;
     let opened = $state(0);
     let payload = $state('');
@@ -57,7 +59,7 @@
     <span class="mini">{calls.data ? `${calls.data.count} in all` : ''}</span>
     {#if failed > 1}<button type="button" class="btn ml-auto" onclick={() => void all()}>Send all given up again</button>{/if}
 </div>
-{#each calls.data?.calls ?? [] as call (call.id)}
+{#each inOrder as call (call.id)}
     <div class="border-b border-ruled py-1.5">
         <button type="button" class="grid w-full grid-cols-[96px_1fr_auto] gap-3 text-left" onclick={() => open(call)}>
             <span class="figures mini">{moment(call.endedAt ?? call.madeAt)}</span>

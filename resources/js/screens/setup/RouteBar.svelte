@@ -43,4 +43,4 @@
     );
 </script>
 
-<PageRows {rows} document={page} />
+<PageRows {rows} document={page} addsLines={false} />

@@ -16,7 +16,7 @@
     const did: Record<Shapes['SlipTurnShape']['state'], string> = {
         waiting: 'has it',
         answered: 'answered',
-        passed_on: 'did not answer; it went to the next',
+        passed_on: 'did not answer',
         unreached: 'could not be written to',
         over: 'need not answer any more',
     };
@@ -53,7 +53,9 @@
             </div>
             <div class="b text-[13.5px]!">
                 <b>{turn.name || 'Somebody'}</b>
-                {did[turn.state]}{turn.state === 'waiting' || turn.state === 'passed_on' ? nudges(turn) : ''}
+                {did[turn.state]}{turn.state === 'waiting' || turn.state === 'passed_on' ? nudges(turn) : ''}{turn.state === 'passed_on'
+                    ? '; it went to the next'
+                    : ''}
             </div>
         </div>
     {/each}
