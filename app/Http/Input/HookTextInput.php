@@ -7,7 +7,7 @@ namespace App\Http\Input;
 use App\Work\Hook\HookDoor;
 use Illuminate\Foundation\Http\FormRequest;
 
-/** What is to be read as if it had arrived at a hook, and how much of a list. */
+/** What is to be read as if it had arrived at a hook. */
 final class HookTextInput extends FormRequest
 {
     /** @return array<string, mixed> */
