@@ -10,14 +10,10 @@ use App\Models\Events\CallsWait;
 use App\Models\StoredCall;
 use App\Store\Sql\Batch;
 use VividLedger\Engine\Deed;
-use VividLedger\Engine\LineDone;
 
 /** Calls that lines want made, gathered so that it takes few statements. They are made afterwards, by a worker. */
-final class CallRows
+final class CallRows extends AskedRows
 {
-    /** @var list<array<string, mixed>> */
-    private array $rows = [];
-
     /** @param  int  $entry  number of the entry of the deed */
     public function add(Deed $step, int $entry): void
     {
@@ -25,7 +21,7 @@ final class CallRows
             $this->rows[] = [
                 'key' => substr(hash('sha256', "call:{$entry}:{$index}"), 0, 40), 'endpoint' => $made->endpoint,
                 'rule_id' => $step->rule->id, 'page' => $step->rule->page, 'place' => $made->place, 'line_key' => $made->key,
-                'run_id' => $step instanceof LineDone ? $step->line->run->id : null, 'record_type' => $made->record->type,
+                'run_id' => self::runOf($step), 'record_type' => $made->record->type,
                 'record_id' => $made->record->id, 'entry_id' => $entry,
                 'payload' => $made->payload === [] ? '{}' : Columns::json($made->payload), 'status' => CallStatus::Waiting,
                 'made_at' => Columns::moment($step->performance->now), 'next_try_at' => gmdate('Y-m-d H:i:s'),
@@ -39,10 +35,7 @@ final class CallRows
         if ($this->rows === []) {
             return;
         }
-        Batch::insert(StoredCall::class, array_map(
-            static fn (array $row): array => ['run_id' => $row['run_id'] ?? $runs[$row['entry_id']] ?? null] + $row,
-            $this->rows,
-        ));
+        Batch::insert(StoredCall::class, $this->withRuns($runs));
         event(new CallsWait);
     }
 }

@@ -9,7 +9,6 @@ use App\Models\SignOffSeat;
 use App\Models\StoredSignOff;
 use App\Store\Sql\Batch;
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Database\Eloquent\Collection;
 use VividLedger\Explain\SignOffTold;
 use VividLedger\Record\CauseKind;
 use VividLedger\SignOff\Hold;
@@ -74,13 +73,7 @@ final readonly class SignOffKeeper
     public function withdraw(array $asked, array $struck): void
     {
         $open = static fn (): Builder => StoredSignOff::query()->with('seats')->where('status', SignOffStatus::Waiting)->lockForUpdate();
-        /** @var Collection<int, StoredSignOff> $past */
-        $past = $struck === [] ? new Collection : $open()->whereIn('run_id', $struck)->get();
-        foreach ($asked as $one) {
-            $past = $past->concat($open()->where('record_type', $one['record_type'])->where('record_id', $one['record_id'])
-                ->where('rule_id', $one['rule_id'])->where('place', $one['place'])->get());
-        }
-        foreach ($past->unique('id') as $kept) {
+        foreach (PastOfLines::among($open, $asked, $struck) as $kept) {
             $this->end($kept, SignOffStatus::Withdrawn, new Actor(null, CauseKind::Rule));
         }
     }

@@ -9,7 +9,6 @@ use App\Models\SlipTurnRow;
 use App\Models\StoredSlip;
 use App\Store\Sql\Batch;
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Database\Eloquent\Collection;
 use VividLedger\Explain\SlipTold;
 use VividLedger\Record\CauseKind;
 use VividLedger\Slip\ReplySlip;
@@ -73,13 +72,7 @@ final readonly class SlipKeeper
     public function withdraw(array $sent, array $struck): void
     {
         $open = static fn (): Builder => StoredSlip::query()->with('turns')->where('status', SlipStatus::Waiting)->lockForUpdate();
-        /** @var Collection<int, StoredSlip> $past */
-        $past = $struck === [] ? new Collection : $open()->whereIn('run_id', $struck)->get();
-        foreach ($sent as $one) {
-            $past = $past->concat($open()->where('record_type', $one['record_type'])->where('record_id', $one['record_id'])
-                ->where('rule_id', $one['rule_id'])->where('place', $one['place'])->get());
-        }
-        foreach ($past->unique('id') as $kept) {
+        foreach (PastOfLines::among($open, $sent, $struck) as $kept) {
             $this->end($kept, new Actor(null, CauseKind::Rule));
         }
     }

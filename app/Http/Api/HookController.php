@@ -20,6 +20,7 @@ use App\Models\HookOutcome;
 use App\Store\Company;
 use App\Store\HookStore;
 use App\Store\PeopleStore;
+use App\Store\RecordInput;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\SchemaStore;
@@ -104,14 +105,14 @@ final class HookController extends Controller
 
     #[OA\Post(path: '/api/hooks/{id}/try', operationId: 'tryHook', description: 'Says what would come of something that arrived there; '
         .'nothing is done.', tags: ['hooks'], requestBody: new Body(['text' => 'string']), responses: [new Ok(HookReadShape::class)])]
-    public function look(int $id, HookTextInput $request, HookReading $reading): HookReadShape
+    public function look(int $id, HookTextInput $request, HookReading $reading, RecordInput $input): HookReadShape
     {
         $hook = $this->hook($id);
         $type = $this->schemas->schema()->type($hook->record_type) ?? throw new Refused('no_type', 'Its record type is gone.');
         $read = $reading->of($hook, $type, (string) $request->validated()['text']);
         $values = [];
         $display = new Display($this->names, $this->company->zone());
-        foreach ($read->values as $name => $value) {
+        foreach ($input->checked($type, $read->values, $read->record) as $name => $value) {
             $values[$type->fields[$name]->label] = $display->of($type->fields[$name], $value);
         }
 

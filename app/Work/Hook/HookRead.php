@@ -9,7 +9,7 @@ use VividLedger\Record\Record;
 /** What arrived at a hook, as it was understood. */
 final readonly class HookRead
 {
-    /** @param  array<string, string|int|bool|null>  $values  by field name, as they would be kept; of a record only what would change */
+    /** @param  array<string, mixed>  $values  raw, by field name; a save checks them */
     public function __construct(
         public ?Record $record,
         public array $values,

@@ -6,25 +6,18 @@ namespace App\Work\Hook;
 
 use App\Models\Hook;
 use App\Models\StoredRecord;
-use App\Store\RecordInput;
 use App\Store\Refused;
 use App\Store\Sql\ById;
 use VividLedger\Record\InvalidValue;
+use VividLedger\Record\Member;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
-use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 
 /** Reads what arrived at a hook: which record it is about, and what goes into its fields. */
 final readonly class HookReading
 {
     private const DEEPEST = 64;
-
-    private const TEXTS = [FieldType::Text, FieldType::LongText, FieldType::Phone];
-
-    public function __construct(private RecordInput $input)
-    {
-    }
 
     /** @throws Refused when it cannot be taken */
     public function of(Hook $hook, RecordType $type, string $raw): HookRead
@@ -35,13 +28,12 @@ final readonly class HookReading
         }
         $values = [];
         foreach ($hook->takes as ['path' => $path, 'field' => $field]) {
-            [$found, $value] = self::at($document, $path);
+            [$found, $value] = Member::find($document, $path);
             if (! $found) {
                 continue;
             }
             // Other systems write numbers where a text is meant.
-            $values[$field] = (is_int($value) || is_float($value)) && in_array($type->field($field)?->type, self::TEXTS, true)
-                ? (string) $value : $value;
+            $values[$field] = is_int($value) || is_float($value) ? (string) $value : $value;
         }
         $record = $hook->known_by === null ? null : $this->known($type, $hook->known_by, $values[$hook->known_by] ?? null);
         if ($record === null && ! $hook->may_create) {
@@ -49,7 +41,7 @@ final readonly class HookReading
         }
         $values += $record === null ? array_column($hook->starts, 'value', 'field') : [];
 
-        return new HookRead($record, $this->input->checked($type, $values, $record));
+        return new HookRead($record, $values);
     }
 
     private function known(RecordType $type, string $by, mixed $value): ?Record
@@ -69,22 +61,5 @@ final readonly class HookReading
         }
 
         return $ids === [] ? null : ById::record($type, (int) $ids[0]);
-    }
-
-    /**
-     * @param  array<array-key, mixed>  $document
-     * @return array{bool, mixed} whether there is such a member, and what it holds
-     */
-    private static function at(array $document, string $path): array
-    {
-        $here = $document;
-        foreach (explode('.', $path) as $step) {
-            if (! is_array($here) || ! array_key_exists($step, $here)) {
-                return [false, null];
-            }
-            $here = $here[$step];
-        }
-
-        return [true, $here];
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Performance;
 
 use VividLedger\Facts\Awaited;
+use VividLedger\Record\Member;
 use VividLedger\Record\Record;
 use VividLedger\Record\WaitedSort;
 use VividLedger\Rule\Call\KeptAnswer;
@@ -47,10 +48,8 @@ final readonly class CallMade
     /** A member of an answer by its name, with dots between the levels; null for what is not there, or is no plain value. */
     public static function member(mixed $answer, string $name): string|int|float|bool|null
     {
-        foreach (explode('.', $name) as $step) {
-            $answer = is_array($answer) ? ($answer[$step] ?? null) : null;
-        }
+        [, $member] = Member::find($answer, $name);
 
-        return is_scalar($answer) ? $answer : null;
+        return is_scalar($member) ? $member : null;
     }
 }
