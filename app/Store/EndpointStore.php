@@ -41,7 +41,7 @@ final readonly class EndpointStore
         return $this->db->transaction(function () use ($id, $version, $name, $given): Endpoint {
             $taken = Endpoint::query()->where('name', $name)->lockForUpdate()->value('id');
             if ($taken !== null && $taken !== $id) {
-                throw self::wrong('/name', 'There is one of that name already.', RefusedFor::Conflict);
+                throw Refused::at('/name', 'There is one of that name already.', RefusedFor::Conflict);
             }
             $before = $id === null ? new Endpoint : Endpoint::query()->lockForUpdate()->find($id);
             if ($before === null) {
@@ -51,7 +51,7 @@ final readonly class EndpointStore
                 throw new Refused('stale_version', 'Somebody changed it after you opened it. Open it again.', RefusedFor::Conflict);
             }
             if ($id !== null && $before->name !== $name && $this->kept->usersOf(EndpointSlot::KEY, $before->name) !== []) {
-                throw self::wrong('/name', "‘{$before->name}’ keeps its name while rules call it.", RefusedFor::Conflict);
+                throw Refused::at('/name', "‘{$before->name}’ keeps its name while rules call it.", RefusedFor::Conflict);
             }
             $before->fill([
                 'name' => $name, 'url' => trim($given['url']), 'method' => $given['method'], 'headers' => $given['headers'],
@@ -94,27 +94,22 @@ final readonly class EndpointStore
     private function check(string $name, array $given): void
     {
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
-            throw self::wrong('/name', $name === '' ? 'Give it a name.' : 'A name has at most '.self::NAME_LENGTH.' characters.');
+            throw Refused::at('/name', $name === '' ? 'Give it a name.' : 'A name has at most '.self::NAME_LENGTH.' characters.');
         }
         $parts = parse_url(trim($given['url']));
         $isWeb = is_array($parts) && in_array($parts['scheme'] ?? '', ['http', 'https'], true) && ($parts['host'] ?? '') !== '';
         if (! $isWeb || isset($parts['user'])) {
-            throw self::wrong('/url', 'Give an address that begins with https:// or http://, without a name or password in it.');
+            throw Refused::at('/url', 'Give an address that begins with https:// or http://, without a name or password in it.');
         }
         foreach ($given['headers'] + ($given['secretHeaders'] ?? []) as $header => $value) {
             if (preg_match('/^[A-Za-z0-9!#$%&\'*+.^_`|~-]{1,100}$/D', (string) $header) !== 1 || preg_match('/[\r\n\0]/', $value) === 1
                 || preg_match(self::OWN_HEADERS, (string) $header) === 1) {
-                throw self::wrong('/headers', "‘{$header}’ is no header that can be set here.");
+                throw Refused::at('/headers', "‘{$header}’ is no header that can be set here.");
             }
         }
         $secret = $given['signingSecret'] ?? '';
         if ($secret !== '' && (strlen($secret) < 24 || base64_decode((string) preg_replace('/^whsec_/', '', $secret), true) === false)) {
-            throw self::wrong('/signingSecret', 'A signing secret is base64, at least 24 characters, and may begin with whsec_.');
+            throw Refused::at('/signingSecret', 'A signing secret is base64, at least 24 characters, and may begin with whsec_.');
         }
-    }
-
-    private static function wrong(string $at, string $message, RefusedFor $for = RefusedFor::Invalid): Refused
-    {
-        return new Refused('invalid_values', $message, $for, [['at' => $at, 'code' => 'invalid_value', 'message' => $message]]);
     }
 }

@@ -43,7 +43,7 @@ final readonly class HookStore
             }
             $taken = Hook::query()->where('name', $name)->lockForUpdate()->value('id');
             if ($taken !== null && $taken !== $id) {
-                throw self::wrong('/name', 'There is one of that name already.', RefusedFor::Conflict);
+                throw Refused::at('/name', 'There is one of that name already.', RefusedFor::Conflict);
             }
             $secret = $id === null || $given['freshSecret'] ? 'whsec_'.base64_encode(random_bytes(24)) : null;
             $hook->fill([
@@ -78,18 +78,18 @@ final readonly class HookStore
     private function check(string $name, array $given): void
     {
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
-            throw self::wrong('/name', $name === '' ? 'Give it a name.' : 'A name has at most '.self::NAME_LENGTH.' characters.');
+            throw Refused::at('/name', $name === '' ? 'Give it a name.' : 'A name has at most '.self::NAME_LENGTH.' characters.');
         }
         $type = $this->schemas->schema()->type($given['recordType'])
-            ?? throw self::wrong('/recordType', 'Choose what it becomes.');
+            ?? throw Refused::at('/recordType', 'Choose what it becomes.');
         if ($given['takes'] === []) {
-            throw self::wrong('/takes', 'Say what goes into at least one field.');
+            throw Refused::at('/takes', 'Say what goes into at least one field.');
         }
         $seen = [];
         foreach ($given['takes'] as $index => $taken) {
             $this->checkField($type, "/takes/{$index}/field", $taken['field'], $seen);
             if (preg_match('/^[^.\s][^\s]*$/Du', $taken['path']) !== 1) {
-                throw self::wrong("/takes/{$index}/path", "‘{$taken['path']}’ is no member. Write it like customer.name.");
+                throw Refused::at("/takes/{$index}/path", "‘{$taken['path']}’ is no member. Write it like customer.name.");
             }
             $seen[] = $taken['field'];
         }
@@ -99,10 +99,10 @@ final readonly class HookStore
             $set[] = $start['field'];
         }
         if ($given['knownBy'] !== null && ! in_array($given['knownBy'], $seen, true)) {
-            throw self::wrong('/knownBy', 'What it is known by has to arrive: choose one of the fields above.');
+            throw Refused::at('/knownBy', 'What it is known by has to arrive: choose one of the fields above.');
         }
         if ($given['knownBy'] === null && ! $given['mayCreate']) {
-            throw self::wrong('/knownBy', 'It makes nothing and finds nothing. Choose by which field a record is known.');
+            throw Refused::at('/knownBy', 'It makes nothing and finds nothing. Choose by which field a record is known.');
         }
     }
 
@@ -111,15 +111,10 @@ final readonly class HookStore
     {
         $field = $type->field($name);
         if ($field === null || ! $field->isSettable()) {
-            throw self::wrong($at, $name === '' ? 'Choose a field.' : "{$type->label} has no field ‘{$name}’ that can be set.");
+            throw Refused::at($at, $name === '' ? 'Choose a field.' : "{$type->label} has no field ‘{$name}’ that can be set.");
         }
         if (in_array($name, $seen, true)) {
-            throw self::wrong($at, "{$field->label} is filled twice.");
+            throw Refused::at($at, "{$field->label} is filled twice.");
         }
-    }
-
-    private static function wrong(string $at, string $message, RefusedFor $for = RefusedFor::Invalid): Refused
-    {
-        return new Refused('invalid_values', $message, $for, [['at' => $at, 'code' => 'invalid_value', 'message' => $message]]);
     }
 }

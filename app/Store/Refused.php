@@ -24,6 +24,12 @@ final class Refused extends \DomainException
         parent::__construct($message);
     }
 
+    /** What was given at one place does not do. */
+    public static function at(string $at, string $message, RefusedFor $for = RefusedFor::Invalid): self
+    {
+        return new self('invalid_values', $message, $for, [['at' => $at, 'code' => 'invalid_value', 'message' => $message]]);
+    }
+
     public static function noRecord(RecordType $type, int $id): self
     {
         return new self('not_found', "There is no {$type->inSentence()} {$type->numberOf($id)}.", RefusedFor::Missing);

@@ -42,6 +42,9 @@ final class HookController extends Controller
 
     private const MOST = 50;
 
+    /** What is longer is shown in part, and can be taken again as it is only. */
+    private const LONGEST = 20_000;
+
     public function __construct(
         private readonly HookStore $hooks,
         private readonly HookDoor $door,
@@ -95,7 +98,10 @@ final class HookController extends Controller
     public function arrivals(int $id): JsonResponse
     {
         $this->hook($id);
-        $rows = HookArrival::query()->where('hook_id', $id)->latest('id')->limit(self::MOST)->get();
+        // A list is asked for again and again: it brings no more of a long text than is shown.
+        $rows = HookArrival::query()->where('hook_id', $id)->latest('id')->limit(self::MOST)
+            ->select(['id', 'hook_id', 'key', 'at', 'outcome', 'record_type', 'record_id', 'times', 'trouble'])
+            ->selectRaw('LEFT(raw, ?) AS raw', [self::LONGEST + 1])->get();
         foreach ($rows->whereNotNull('record_id')->groupBy('record_type') as $type => $ofType) {
             $this->names->rememberTitles((string) $type, Columns::ints($ofType->pluck('record_id')));
         }
@@ -142,7 +148,7 @@ final class HookController extends Controller
             $arrival->id, $arrival->key, Value::instantText($arrival->at), $arrival->outcome->value, $arrival->record_type, $record,
             $record === null ? '' : $this->schemas->schema()->type($arrival->record_type)?->numberOf($record) ?? '',
             $record === null ? '' : $this->names->title($arrival->record_type, $record) ?? '', $arrival->times, $arrival->trouble,
-            $arrival->raw,
+            mb_substr($arrival->raw, 0, self::LONGEST), mb_strlen($arrival->raw) <= self::LONGEST,
         );
     }
 

@@ -33,6 +33,8 @@ final readonly class HookArrivalShape
         public string $trouble,
         #[OA\Property]
         public string $text,
+        #[OA\Property(description: 'Whether the text is all of it; where it is not, it cannot be mended here.')]
+        public bool $isWhole,
     ) {
     }
 }

@@ -55,7 +55,7 @@
                 <textarea
                     class="input figures h-32 text-[12px]"
                     aria-label="What arrived"
-                    readonly={one.outcome !== 'refused'}
+                    readonly={one.outcome !== 'refused' || !one.isWhole}
                     bind:value={text}></textarea>
                 {#if one.outcome === 'refused'}<button type="button" class="btn go justify-self-start" onclick={() => void again(one)}
                         >{text === one.text ? 'Take it again' : 'Take it mended'}</button
