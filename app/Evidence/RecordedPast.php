@@ -9,14 +9,14 @@ use App\Models\Entry;
 use App\Models\FieldChange;
 use App\Models\StoredMessage;
 use App\Store\AsOf;
+use App\Store\EntryEvent;
 use App\Store\SchemaStore;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Query\Expression;
 use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Collection;
 use VividLedger\Facts\Facts;
-use VividLedger\Message\Channel;
 use VividLedger\Record\CauseKind;
-use VividLedger\Record\EventKind;
 use VividLedger\Rehearse\Past;
 use VividLedger\Rehearse\PastChange;
 
@@ -26,7 +26,7 @@ final class RecordedPast implements Past
     private const CHUNK = 250;
 
     private const KINDS = [
-        'created', 'changed', 'restored', 'deleted', 'fired', 'line', 'reversed', 'comment', 'file', 'reply', 'task_done', 'by_hand',
+        'created', 'changed', 'restored', 'deleted', 'fired', 'line', 'reversed', 'by_hand', ...EntryEvent::TOLD,
     ];
 
     public function __construct(
@@ -59,7 +59,8 @@ final class RecordedPast implements Past
     {
         $rows = $this->rows($type, $from, $to);
         $wrote = array_fill_keys(StoredMessage::query()->where('record_type', $type)->whereBetween('record_id', [$from, $to])
-            ->where('channel', '<>', Channel::App)->whereNull('sign_off_id')->distinct()->pluck('entry_id')->all(), true);
+            ->tap(static fn (Builder $messages) => StoredMessage::thatMayBeAnswered($messages, 'messages'))
+            ->distinct()->pluck('entry_id')->all(), true);
         $this->chains->learn($rows);
         $changes = [];
         $record = 0;
@@ -108,7 +109,7 @@ final class RecordedPast implements Past
      */
     private static function text(): Expression
     {
-        return new Expression("IF(e.kind IN ('comment', 'file', 'reply', 'task_done'), e.data, NULL) AS data");
+        return new Expression("IF(e.kind IN ('".implode("', '", EntryEvent::TOLD)."'), e.data, NULL) AS data");
     }
 
     /** Plain texts are by far the most, and need no parser. */
@@ -125,12 +126,12 @@ final class RecordedPast implements Past
     /** @param  array<string, string|int|bool|null>  $set */
     private static function change(\stdClass $row, array $set, bool $wrote, int $chain): PastChange
     {
-        $event = EventKind::tryFrom($row->kind);
-        $data = $row->data === null ? [] : json_decode($row->data, true, 64, JSON_THROW_ON_ERROR);
+        $data = $row->data === null ? [] : (array) json_decode($row->data, true, 64, JSON_THROW_ON_ERROR);
+        $event = EntryEvent::of((int) $row->id, $row->kind, $data, null);
 
         return new PastChange(
             (int) $row->id, $row->kind, (string) Columns::iso($row->at), $row->actor_id === null ? null : (int) $row->actor_id,
-            CauseKind::from($row->via), $set, $event, (string) ($data['text'] ?? $data['name'] ?? $data['title'] ?? ''),
+            CauseKind::from($row->via), $set, $event?->kind, $event->text ?? '', $event->from ?? '',
             $row->rule_id === null || $event !== null ? null : (int) $row->rule_id, $wrote, (int) $row->cause_id, $chain,
         );
     }

@@ -14,7 +14,7 @@ namespace App\Models;
  * @property string $record_type
  * @property int $record_id
  * @property ?array{version: int, values: array<string, string|int|bool|null>} $before
- * @property ?array{kind: string, key: string, text: string, rule: ?int} $event
+ * @property ?array{kind: string, key: string, text: string, rule: ?int, from?: string} $event
  * @property ?int $actor_id
  * @property string $via
  */

@@ -83,4 +83,15 @@ final class StoredMessage extends LedgerModel
     {
         return $query->where('record_type', $type)->where('record_id', $id);
     }
+
+    /**
+     * Those whose reader may write back: no notes in the application, and none that ask for an answer by a link of their own.
+     *
+     * @param  \Illuminate\Contracts\Database\Query\Builder  $messages
+     * @param  string  $as  the name of the table there
+     */
+    public static function thatMayBeAnswered(mixed $messages, string $as): void
+    {
+        $messages->where("{$as}.channel", '<>', Channel::App)->whereNull("{$as}.sign_off_id")->whereNull("{$as}.slip_turn_id");
+    }
 }

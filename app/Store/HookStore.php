@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Models\CompanySettings;
 use App\Models\Hook;
 use App\Models\HookArrival;
 use Illuminate\Database\Connection;
+use VividLedger\Rule\Trigger\HookName;
 use VividLedger\Schema\RecordType;
 
 /** Hooks, kept in Setup: which record what arrives becomes, and by what it is signed. */
@@ -14,7 +16,7 @@ final readonly class HookStore
 {
     private const NAME_LENGTH = 60;
 
-    public function __construct(private Connection $db, private SchemaStore $schemas)
+    public function __construct(private Connection $db, private SchemaStore $schemas, private KeptStore $kept)
     {
     }
 
@@ -45,6 +47,11 @@ final readonly class HookStore
             if ($taken !== null && $taken !== $id) {
                 throw Refused::at('/name', 'There is one of that name already.', RefusedFor::Conflict);
             }
+            $isOther = $hook->name !== $name || $hook->record_type !== $given['recordType'];
+            if ($id !== null && $isOther && $this->kept->usersOf(HookName::KEY, $hook->name) !== []) {
+                $message = "‘{$hook->name}’ keeps its name and what it becomes while rules wait for it.";
+                throw Refused::at('/name', $message, RefusedFor::Conflict);
+            }
             $secret = $id === null || $given['freshSecret'] ? 'whsec_'.base64_encode(random_bytes(24)) : null;
             $hook->fill([
                 'name' => $name, 'record_type' => $given['recordType'], 'takes' => $given['takes'], 'starts' => $given['starts'],
@@ -53,19 +60,29 @@ final readonly class HookStore
                 'key' => $id === null ? bin2hex(random_bytes(16)) : $hook->key,
             ] + ($secret === null ? [] : ['secret' => $secret]));
             $hook->save();
+            CompanySettings::keptChanged();
 
             return [$hook, $secret];
         });
     }
 
-    /** What arrived goes with it; what it became stays. */
+    /**
+     * What arrived goes with it; what it became stays.
+     *
+     * @throws Refused while rules wait for it
+     */
     public function drop(int $id): void
     {
-        $this->db->transaction(static function () use ($id): void {
+        $this->db->transaction(function () use ($id): void {
             $hook = Hook::query()->lockForUpdate()->find($id)
                 ?? throw new Refused('not_found', 'There is no such hook.', RefusedFor::Missing);
+            $users = $this->kept->usersOf(HookName::KEY, $hook->name);
+            if ($users !== []) {
+                throw new Refused('in_use', "Rules wait for ‘{$hook->name}’: ".implode(', ', $users).'.', RefusedFor::Conflict);
+            }
             HookArrival::query()->where('hook_id', $id)->delete();
             $hook->delete();
+            CompanySettings::keptChanged();
         });
     }
 

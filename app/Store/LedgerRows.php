@@ -59,6 +59,7 @@ final class LedgerRows
                 : Columns::json(['version' => $change->before->version, 'values' => $change->before->values]),
             'event' => $event === null ? null : Columns::json([
                 'kind' => $event->kind->value, 'key' => $event->key, 'text' => $event->text, 'rule' => $event->ruleId,
+                'from' => $event->from,
             ]),
             'actor_id' => $change->actor, 'via' => $change->cause,
         ];

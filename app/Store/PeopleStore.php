@@ -6,6 +6,7 @@ namespace App\Store;
 
 use App\Models\Columns;
 use App\Models\Endpoint;
+use App\Models\Hook;
 use App\Models\Person as Row;
 use App\Models\SlipForm;
 use App\Models\StoredCondition;
@@ -75,6 +76,12 @@ final class PeopleStore implements Directory
     public function endpoints(): array
     {
         return $this->named['endpoints'] ??= Columns::texts(Endpoint::query()->orderBy('name')->pluck('name'));
+    }
+
+    public function hooks(string $type): array
+    {
+        return $this->named["hooks {$type}"]
+            ??= Columns::texts(Hook::query()->where('record_type', $type)->orderBy('name')->pluck('name'));
     }
 
     public function ladders(): array
@@ -207,6 +214,12 @@ final class PeopleStore implements Directory
         foreach (StoredRecord::rowsOf($type)->whereIn('id', $ids)->get(['id', "{$type->title} as title"]) as $row) {
             $this->titles[$typeName][$row->id] = $row->title ?? $type->numberOf($row->id);
         }
+    }
+
+    /** What a record that only a rehearsal made is called, from here on. */
+    public function call(string $type, int $id, ?string $title): void
+    {
+        $this->titles[$type][$id] = $title;
     }
 
     /** @return list<Person> */

@@ -69,7 +69,7 @@ final readonly class RecordEvents
         return $this->save->happen(
             $type,
             $id,
-            static fn (): Event => new Event(EventKind::Reply, $key, $text),
+            static fn (): Event => new Event(EventKind::Reply, $key, $text, from: $from),
             $actor,
             ['text' => $text, 'from' => $from],
         );

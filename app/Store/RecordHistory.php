@@ -7,8 +7,6 @@ namespace App\Store;
 use App\Models\Entry;
 use App\Models\FieldChange;
 use VividLedger\Record\Change;
-use VividLedger\Record\Event;
-use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 
@@ -38,7 +36,7 @@ final readonly class RecordHistory
         if ($row === null || $type === null) {
             return null;
         }
-        $event = EventKind::tryFrom($row->kind);
+        $event = EntryEvent::of($entry, $row->kind, $row->data, $row->rule_id);
         if ($row->kind === 'deleted') {
             $before = $this->recordAfter($type, (int) $row->record_id, $entry - 1);
 
@@ -50,12 +48,7 @@ final readonly class RecordHistory
             return null;
         }
         if ($event !== null) {
-            $happened = new Event(
-                $event, "entry:{$entry}", (string) ($row->data['text'] ?? $row->data['name'] ?? $row->data['title'] ?? ''),
-                $event !== EventKind::ByHand ? null : $row->rule_id,
-            );
-
-            return Change::event($after, $happened, $row->actor_id, $row->at, $row->via);
+            return Change::event($after, $event, $row->actor_id, $row->at, $row->via);
         }
         $before = null;
         if ($row->kind === 'changed') {

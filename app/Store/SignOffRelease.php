@@ -74,6 +74,7 @@ final readonly class SignOffRelease
         if ($held->event !== null) {
             $event = new Event(
                 EventKind::from($held->event['kind']), $held->event['key'], $held->event['text'], $held->event['rule'],
+                $held->event['from'] ?? '',
             );
 
             return Change::event($now, $event, $held->actor_id, $this->clock->now(), $cause);

@@ -9,7 +9,6 @@ use App\Models\Entry;
 use App\Models\FieldChange;
 use App\Models\StoredMessage;
 use VividLedger\Facts\Quiet;
-use VividLedger\Message\Channel;
 
 /** How long one record has been silent in the sense of a trigger; for many records at once there is QuietRecords. */
 final class Silence
@@ -33,9 +32,9 @@ final class Silence
     private static function last(Quiet $quiet, string $type, int $id): ?\stdClass
     {
         if ($quiet->sort === Quiet::REPLY) {
-            $message = StoredMessage::query()->about($type, $id)->where('channel', '<>', Channel::App)
-                ->whereNull('sign_off_id')->latest('id')
-                ->toBase()->first(['id', 'created_at as at', 'entry_id']);
+            $messages = StoredMessage::query()->about($type, $id)->latest('id')->toBase();
+            StoredMessage::thatMayBeAnswered($messages, 'messages');
+            $message = $messages->first(['id', 'created_at as at', 'entry_id']);
             $isAnswered = $message !== null && Entry::query()->about($type, $id)->where('kind', 'reply')
                 ->where('id', '>', $message->entry_id)->exists();
 

@@ -11,6 +11,7 @@ use App\Models\StoredRecord;
 use App\Models\StoredSlip;
 use Closure;
 use Illuminate\Database\Connection;
+use VividLedger\Explain\SlipTold;
 use VividLedger\Facts\View;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Display;
@@ -78,7 +79,7 @@ final readonly class SlipDesk
             $this->write($kept, $answers, $record, $actor, $entry);
             $besides($this->type($kept), $kept->record_id, $entry);
             if ($isFirst) {
-                $this->happen($kept, EventKind::SlipAnswered, self::text($said), $actor, $entry);
+                $this->happen($kept, EventKind::SlipAnswered, SlipTold::inOne($said), $actor, $entry);
             }
         });
     }
@@ -287,12 +288,6 @@ final readonly class SlipDesk
     private function leadsTo(StoredSlip $kept): string
     {
         return $this->lines->line($kept)?->plan()->next?->field()->target ?? '';
-    }
-
-    /** @param  list<array{asked: string, said: string}>  $said */
-    private static function text(array $said): string
-    {
-        return implode('; ', array_map(static fn (array $one): string => "{$one['asked']} {$one['said']}", $said));
     }
 
     private function record(StoredSlip $kept): ?Record

@@ -14,7 +14,6 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Collection;
 use VividLedger\Facts\Quiet;
-use VividLedger\Message\Channel;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\WaitsForSilence;
 use VividLedger\Schema\RecordType;
@@ -113,13 +112,11 @@ final readonly class QuietRecords implements Finds
     /** Counted from the last message that went out, unless somebody has answered since. */
     private static function unanswered(): Builder
     {
-        return StoredMessage::rows()->from(
-            StoredMessage::tableName(),
-            'e',
-        )->where('e.record_id', '>', 0)->where('e.channel', '<>', Channel::App)->whereNull('e.sign_off_id')
+        return StoredMessage::rows()->from(StoredMessage::tableName(), 'e')->where('e.record_id', '>', 0)
+            ->tap(static fn (Builder $messages) => StoredMessage::thatMayBeAnswered($messages, 'e'))
             ->whereNotExists(
-                self::later(StoredMessage::tableName())->where('l.channel', '<>', Channel::App)
-                    ->whereNull('l.sign_off_id')->whereColumn('l.id', '>', 'e.id'),
+                self::later(StoredMessage::tableName())->whereColumn('l.id', '>', 'e.id')
+                    ->tap(static fn (Builder $messages) => StoredMessage::thatMayBeAnswered($messages, 'l')),
             )
             ->whereNotExists(self::later(Entry::tableName())->where('l.kind', 'reply')->whereColumn('l.id', '>', 'e.entry_id'))
             ->select(['e.id', 'e.record_id', 'e.created_at as at']);

@@ -90,6 +90,11 @@ final readonly class WithoutNamed implements Directory
         return $this->of->endpoints();
     }
 
+    public function hooks(string $type): array
+    {
+        return $this->of->hooks($type);
+    }
+
     public function ladders(): array
     {
         return $this->of->ladders();

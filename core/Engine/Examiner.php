@@ -123,6 +123,7 @@ final readonly class Examiner
                 EventKind::SignedOff => "Sign-off: {$change->event->text}",
                 EventKind::SlipAnswered => 'Reply slip: “'.mb_strimwidth($change->event->text, 0, 80, '…').'”',
                 EventKind::Reply => 'Reply: “'.mb_strimwidth($change->event->text, 0, 80, '…').'”',
+                EventKind::HookBrought => "Brought by the hook “{$change->event->from}”",
                 EventKind::ByHand => 'Run by hand',
                 EventKind::DateArrived, EventKind::FellQuiet, EventKind::CameRound => $change->event->text,
                 EventKind::LineDue, EventKind::StepSigned, EventKind::SlipOver,

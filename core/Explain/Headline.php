@@ -10,7 +10,7 @@ use VividLedger\Slip\SlipEventKind;
 /** An entry as a headline: who or what, and what happened. */
 final readonly class Headline
 {
-    public const ANSWERED = ['created', 'changed', 'deleted', 'comment', 'file', 'task_done', 'reply', 'by_hand'];
+    public const ANSWERED = ['created', 'changed', 'deleted', 'comment', 'file', 'task_done', 'reply', 'by_hand', 'hook_brought'];
 
     private const ADMINISTRATION = ['rule_in_force' => 'put in force', 'rule_paused' => 'paused', 'rule_retired' => 'retired'];
 
@@ -75,6 +75,7 @@ final readonly class Headline
             'task_due' => ['Task fell due:', $title],
             'task_changed' => [$this->who, "changed the task “{$title}”"],
             'reply' => [$kept->text('from') === '' ? 'Somebody' : $kept->text('from'), 'answered'.$this->about(' about')],
+            'hook_brought' => ['Another system', "posted to “{$kept->text('from')}”".$this->about(' about')],
             'bounced' => ['A letter', 'came back'.$this->about(', about')],
             'mail_stopped' => ['A letter', 'was not sent'.$this->about(' about')],
             'mail_aside' => ['A mail', 'is kept, and nothing follows'.($this->what === '' ? '' : ", about{$this->what}")],

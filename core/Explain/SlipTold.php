@@ -49,6 +49,29 @@ final class SlipTold
         };
     }
 
+    /**
+     * What was answered, as the event of it has it: all questions with their answers in one text.
+     *
+     * @param  array<array-key, mixed>  $data  of an entry
+     * @return ?string null when it was not answered then for the first time
+     */
+    public static function answer(array $data): ?string
+    {
+        $kept = new Kept($data);
+        $kind = SlipEventKind::tryFrom(($kept->rows('happened')[0] ?? new Kept([]))->text('kind'));
+
+        return $kind !== SlipEventKind::Answered ? null : self::inOne(array_map(
+            static fn (Kept $one): array => ['asked' => $one->text('asked'), 'said' => $one->text('said')],
+            $kept->rows('answers'),
+        ));
+    }
+
+    /** @param  list<array{asked: string, said: string}>  $said */
+    public static function inOne(array $said): string
+    {
+        return implode('; ', array_map(static fn (array $one): string => "{$one['asked']} {$one['said']}", $said));
+    }
+
     /** @return list<string> "Is it done? Not done" */
     public static function answers(Kept $kept): array
     {

@@ -17,7 +17,7 @@ final readonly class Quiet
     /** Kinds of entry that break a silence. What a rule does to a record is no news of it. */
     private const BREAKS = [
         'change' => ['created', 'changed', 'restored'],
-        'activity' => ['created', 'changed', 'restored', 'comment', 'file', 'task_done', 'reply', 'by_hand'],
+        'activity' => ['created', 'changed', 'restored', 'comment', 'file', 'task_done', 'reply', 'by_hand', 'hook_brought'],
     ];
 
     /**

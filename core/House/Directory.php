@@ -42,6 +42,9 @@ interface Directory extends Calendars, Names
     /** @return list<string> names of the endpoints of other systems kept in Setup */
     public function endpoints(): array;
 
+    /** @return list<string> names of the hooks kept in Setup that bring records of a type */
+    public function hooks(string $type): array;
+
     /** @return list<string> names of the ladders kept in Setup */
     public function ladders(): array;
 

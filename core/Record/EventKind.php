@@ -8,7 +8,9 @@ namespace VividLedger\Record;
 enum EventKind: string
 {
     /** What people do that a rule can wait for. */
-    public const ARRIVING = [self::Reply, self::Comment, self::File, self::TaskDone, self::SlipAnswered];
+    public const ARRIVING = [
+        self::Reply, self::Comment, self::File, self::TaskDone, self::SlipAnswered, self::HookBrought,
+    ];
 
     /** What lines of a run wait for. */
     public const AWAITED = [self::TaskDone, self::StepSigned, self::SignedOff, self::SlipAnswered, self::SlipOver, self::CallEnded];
@@ -27,6 +29,7 @@ enum EventKind: string
     case SignedOff = 'signed_off';       // a sign-off has ended, one way or another
     case SlipAnswered = 'slip_answered'; // somebody answered a slip
     case SlipOver = 'slip_over';         // a slip has ended without an answer
+    case HookBrought = 'hook_brought';   // another system posted something that became or concerns the record
     case CallEnded = 'call_ended';       // another system has answered a call, or never will
 
     /** As said of a record: "the ticket gets a comment". */
@@ -47,6 +50,7 @@ enum EventKind: string
             self::SignedOff => 'has a sign-off end',
             self::SlipAnswered => 'has a reply slip answered',
             self::SlipOver => 'has a reply slip end without an answer',
+            self::HookBrought => 'is brought by a hook',
             self::CallEnded => 'has a call end',
         };
     }

@@ -103,7 +103,14 @@ final readonly class Boundaries
                 $name,
                 new Script(
                     $base,
-                    new Opening($opening->kind, $opening->at, $opening->was, [$field->name => $value] + $opening->set, $opening->text),
+                    new Opening(
+                        $opening->kind,
+                        $opening->at,
+                        $opening->was,
+                        [$field->name => $value] + $opening->set,
+                        $opening->text,
+                        from: $opening->from,
+                    ),
                 ),
             ];
         }

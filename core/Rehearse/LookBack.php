@@ -143,7 +143,12 @@ final class LookBack
         }
         $moment = $past->moment();
         $change = $past->event !== null
-            ? Change::event($record, new Event($past->event, "entry:{$past->entry}", $past->text), $past->actor, $moment, $past->via)
+            ? Change::event($record, new Event(
+                $past->event,
+                "entry:{$past->entry}",
+                $past->text,
+                from: $past->from,
+            ), $past->actor, $moment, $past->via)
             : new Change($before, $after, $past->actor, $moment, $past->via);
         $facts = null;
         if ($this->rule->again !== null && $this->rule->isReadyAgain($change, $facts = $this->facts($past->entry, $moment))) {

@@ -81,8 +81,7 @@ final readonly class PaperPost implements Tends
                 $this->play->save($target, $target->id, $target->type, $values, $actor, true);
             }
         }
-        $text = implode('; ', array_map(static fn (array $said): string => "{$said['asked']} {$said['said']}", $one->answers));
-        $event = new Event(EventKind::SlipAnswered, "slip:{$one->number}", $text);
+        $event = new Event(EventKind::SlipAnswered, "slip:{$one->number}", SlipTold::inOne($one->answers));
         $this->play->happen($this->record($one) ?? $record, $event, $actor, true, $entry, $one->rule);
     }
 
@@ -142,7 +141,7 @@ final readonly class PaperPost implements Tends
             {
                 $field = $this->line->plan()->next?->field() ?? throw new \LogicException('There is no list to go along.');
                 $now = $this->play->paper->record($this->record->type, $this->record->id) ?? $this->record;
-                $set = $this->play->save($now, $now->id, $now->type, [$field->name => $candidate], null);
+                $set = $this->play->correct($now, [$field->name => $candidate]);
 
                 return ! $this->one->slip->isOpen() ? null
                     : $this->line->reach(Performance::looking($set, $this->play->paper, $this->schema, $this->zone));

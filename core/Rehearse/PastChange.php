@@ -29,6 +29,7 @@ final readonly class PastChange
         public array $set,
         public ?EventKind $event = null,
         public string $text = '',
+        public string $from = '',
         public ?int $rule = null,
         public bool $wrote = false,
         public int $cause = 0,

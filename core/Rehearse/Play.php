@@ -86,6 +86,23 @@ final class Play
     }
 
     /**
+     * Sets fields for something that a rule does in time; a lock keeps people from a record, not this.
+     *
+     * @param  array<string, string|int|bool|null>  $values  normalised
+     * @return Record as it is in the end
+     */
+    public function correct(Record $before, array $values): Record
+    {
+        $after = $this->made($before, $before->id, $before->type, $values, null);
+        $change = new Change($before, $after, null, $this->paper->now, CauseKind::Rule);
+        if ($change->fields() !== []) {
+            $this->answer($change);
+        }
+
+        return $this->paper->record($before->type, $before->id) ?? $after;
+    }
+
+    /**
      * A record as it would be after a save, before any rule has answered.
      *
      * @param  array<string, string|int|bool|null>  $values  normalised, those that are set
@@ -133,7 +150,10 @@ final class Play
             $number = $this->enter($this->teller->save($change), $cause, isWhatIf: $isWhatIf);
         } elseif ($change->event->kind->hasOwnEntry()) {
             $number = $this->enter(
-                new Told($change->event->kind->value, $change->record(), $of, ['text' => $change->event->text]),
+                new Told($change->event->kind->value, $change->record(), $of, array_filter(
+                    ['text' => $change->event->text, 'from' => $change->event->from],
+                    static fn (string $kept): bool => $kept !== '',
+                )),
                 $cause,
                 isWhatIf: $isWhatIf,
             );
@@ -172,7 +192,7 @@ final class Play
             );
             $wakes = $this->wakes();
             if ($wakes !== null && $wakes[0] <= $until && ($start === null || $wakes[0] < $start->at)
-                && ($line?->due === null || $wakes[0] < $line->due)) {
+                && ($line?->due === null || $wakes[0] <= $line->due)) {
                 $this->paper->now = max($this->paper->now, $wakes[0]);
                 $wakes[1]();
             } elseif ($line?->due !== null && $line->due <= $until && ($start === null || $line->due < $start->at)) {

@@ -217,7 +217,7 @@ final readonly class Rehearsal
 
             return Change::event(
                 $before ?? $record,
-                new Event($event, $key, $opening->text, $opening->kind === OpeningKind::ByHand ? $own->id : null),
+                new Event($event, $key, $opening->text, $opening->kind === OpeningKind::ByHand ? $own->id : null, $opening->from),
                 $script->actor,
                 $at,
             );

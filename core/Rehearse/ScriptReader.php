@@ -34,7 +34,7 @@ final readonly class ScriptReader
     }
 
     /**
-     * @param  array<mixed>  $raw  {"kind", "at", "was", "set", "text", "related"}
+     * @param  array<mixed>  $raw  {"kind", "at", "was", "set", "text", "related", "from"}
      *
      * @throws InvalidScript
      */
@@ -64,6 +64,7 @@ final readonly class ScriptReader
             $this->values($node->child('set'), $about),
             mb_substr($node->child('text')->text() ?? '', 0, 2000),
             $pair,
+            self::sender($node),
         );
     }
 
@@ -72,7 +73,7 @@ final readonly class ScriptReader
     {
         return [
             'kind' => $opening->kind->value, 'at' => Value::instantText($opening->at), 'was' => (object) $opening->was,
-            'set' => (object) $opening->set, 'text' => $opening->text,
+            'set' => (object) $opening->set, 'text' => $opening->text, 'from' => $opening->from,
             'related' => $opening->related === null ? null : ['type' => $opening->related[0], 'id' => $opening->related[1]],
         ];
     }
@@ -167,7 +168,12 @@ final readonly class ScriptReader
             case WordArrives::kind():
                 $event = $node->child('event')->text() === 'comment' ? EventKind::Comment : EventKind::Reply;
 
-                return new WordArrives($this->moment($node->child('at')), $event, $node->child('text')->text() ?? '');
+                return new WordArrives(
+                    $this->moment($node->child('at')),
+                    $event,
+                    $node->child('text')->text() ?? '',
+                    self::sender($node),
+                );
             case SomebodyAway::kind():
                 $person = $node->child('person')->raw;
                 $name = is_int($person) ? $this->names->person($person)?->name : null;
@@ -187,6 +193,11 @@ final readonly class ScriptReader
         }
 
         throw new InvalidScript("{$node->at}/kind", 'That cannot be supposed.');
+    }
+
+    private static function sender(Node $node): string
+    {
+        return mb_substr($node->child('from')->text() ?? '', 0, 200);
     }
 
     private function moment(Node $node): \DateTimeImmutable

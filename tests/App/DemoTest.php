@@ -61,14 +61,14 @@ final class DemoTest extends AppTestCase
             [
                 'created', 'changed', 'comment', 'fired', 'refused', 'task_done', 'task_due', 'rule_in_force', 'rule_in_set', 'gathered',
                 'line', 'retimed', 'struck', 'sign_off', 'signed_off', 'waits_for_release',
-                'slip',
+                'slip', 'hook_brought',
             ],
             DB::table('entries')->distinct()->pluck('kind')->all(),
         );
         $whyNot = $this->app->make(WhyNot::class);
         $fired = 0;
-        foreach (DB::select("SELECT id FROM entries WHERE kind IN ('created', 'changed', 'comment', 'task_done') AND via <> 'rule' ORDER "
-            .'BY id') as $save) {
+        foreach (DB::select("SELECT id FROM entries WHERE kind IN ('created', 'changed', 'comment', 'task_done', 'hook_brought') "
+            ."AND via <> 'rule' ORDER BY id") as $save) {
             $rules = array_column(
                 DB::select(
                     'WITH RECURSIVE chain AS (SELECT id, rule_id, kind FROM entries WHERE cause_id = ? UNION ALL SELECT e.id, e.rule_id, '

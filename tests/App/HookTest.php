@@ -73,6 +73,36 @@ final class HookTest extends AppTestCase
         self::assertSame(['A leak'], array_unique(array_column($listed->json(), 'recordTitle')));
     }
 
+    public function test_a_rule_waits_for_what_this_hook_brings_now_and_in_the_past(): void
+    {
+        $file = [
+            'name' => 'By the form', 'on' => 'ticket', 'when' => ['kind' => 'hook_brought', 'hook' => 'Web form'],
+            'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'urgent']]],
+            'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'It was the form']],
+        ];
+        $this->as('ines.okafor', 'POST', 'rules', ['file' => ['when' => ['hook' => 'No such'] + $file['when']] + $file]);
+        $rule = $this->inForce($file);
+        $this->as('ines.okafor', 'PUT', "hooks/{$this->id}", ['version' => 1, 'name' => 'Other'] + $this->setup)->assertConflict();
+        $this->as('ines.okafor', 'DELETE', "hooks/{$this->id}")->assertConflict();
+
+        $id = $this->arrives('1', ['title' => 'A leak', 'how' => ['urgent' => 'low']])->assertOk()->json('record');
+        self::assertSame(0, $this->firings($rule), 'the condition is read');
+        $this->arrives('2', ['title' => 'A leak', 'how' => ['urgent' => 'urgent']])->assertJson(['outcome' => 'changed']);
+        self::assertSame(1, $this->firings($rule));
+        $this->arrives('3', ['title' => 'A leak', 'how' => ['urgent' => 'urgent']])->assertJson(['outcome' => 'unchanged']);
+        $this->arrives('3', ['title' => 'A leak', 'how' => ['urgent' => 'urgent']]);
+        self::assertSame(2, $this->firings($rule), 'something came though nothing changed; what comes twice counts once');
+        $this->becomes($id, ['hours' => '1']);
+        self::assertSame(2, $this->firings($rule), 'a person is no hook');
+
+        $entry = (int) DB::table('entries')->where('kind', 'hook_brought')->min('id');
+        $why = $this->as('ines.okafor', 'GET', "ledger/{$entry}/answers?rule={$rule}")->assertOk();
+        self::assertNull($why->json('0.firedIn'), 'the first did not fire');
+        self::assertStringContainsString('Brought by the hook “Web form”', (string) json_encode($why->json(), JSON_UNESCAPED_UNICODE));
+        $past = explode("\n", trim($this->as('ines.okafor', 'POST', 'look-back', ['file' => $file])->streamedContent()));
+        self::assertSame(2, array_sum((array) json_decode((string) end($past), true)['weeks']), 'looked back at');
+    }
+
     public function test_what_is_not_signed_or_too_old_is_turned_away(): void
     {
         $body = (string) json_encode(['title' => 'Forged']);

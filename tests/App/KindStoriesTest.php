@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Models\Hook;
 use App\Models\Task;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -69,6 +70,17 @@ final class KindStoriesTest extends AppTestCase
         yield 'a reply' => [
             'reply', ['about' => 'thanks'], [[['new' => []], false], [['reply' => 'Why?'], false], [['reply' => 'Many thanks'], true]],
         ];
+        yield 'a reply from somebody' => [
+            'reply', ['from' => '@noor.example'],
+            [
+                [['new' => []], false], [['reply' => 'No', 'from' => 'Ann <ann@other.example>'], false],
+                [['reply' => 'Yes', 'from' => 'Kim <KIM@Noor.example>'], true],
+            ],
+        ];
+        yield 'any hook' => ['hook_brought', [], [[['new' => []], false], [['hook' => 'Alarms'], true]]];
+        yield 'a certain hook' => [
+            'hook_brought', ['hook' => 'Alarms'], [[['new' => []], false], [['hook' => 'Doors'], false], [['hook' => 'Alarms'], true]],
+        ];
         yield 'a slip answered' => [
             'slip_answered', ['about' => 'gone'],
             [[['new' => []], false], [['slip' => 'All is well'], false], [['slip' => 'The palm is gone'], true]],
@@ -83,6 +95,12 @@ final class KindStoriesTest extends AppTestCase
     #[DataProvider('triggers')]
     public function test_triggers(string $kind, array $trigger, array $steps): void
     {
+        foreach (['Alarms', 'Doors'] as $name) {
+            Hook::query()->create([
+                'name' => $name, 'key' => bin2hex(random_bytes(16)), 'record_type' => 'ticket', 'secret' => 'whsec_',
+                'takes' => [], 'starts' => [], 'may_create' => true, 'is_open' => true, 'version' => 1,
+            ]);
+        }
         $rule = $this->inForce([
             'name' => 'R', 'on' => 'ticket', 'when' => ['kind' => $kind] + $trigger, 'fires' => ['kind' => 'every_time'],
             'lines' => [self::TASK],
@@ -403,11 +421,6 @@ final class KindStoriesTest extends AppTestCase
         self::assertNotSame([], Operators::all());
     }
 
-    private function firings(int $rule): int
-    {
-        return DB::table('entries')->where(['rule_id' => $rule, 'kind' => 'fired'])->count();
-    }
-
     /**
      * @param  array<string, mixed>  $step
      * @param  ?array<string, mixed>  $ticket
@@ -435,15 +448,18 @@ final class KindStoriesTest extends AppTestCase
                 $type,
                 $ticket['id'],
                 $step['reply'],
-                'marit@brine.example',
+                $step['from'] ?? 'marit@brine.example',
                 new \App\Store\Actor(null),
             );
-        } elseif (isset($step['slip'])) {
+        } elseif (isset($step['slip']) || isset($step['hook'])) {
+            $said = $step['hook'] ?? $step['slip'];
+            $kind = isset($step['hook']) ? EventKind::HookBrought : EventKind::SlipAnswered;
             $this->app->make(\App\Store\SaveRecord::class)->happen(
                 $this->app->make(\App\Store\SchemaStore::class)->schema()->types['ticket'],
                 $ticket['id'],
-                static fn (): Event => new Event(EventKind::SlipAnswered, 'slip:'.random_int(1, 1_000_000), $step['slip']),
+                static fn (): Event => new Event($kind, "{$kind->value}:".random_int(1, 1_000_000), $said, from: $said),
                 new \App\Store\Actor(null),
+                ['from' => $said],
             );
         } elseif (isset($step['file'])) {
             $this->actingAs($this->person('bram.castellan'), 'sanctum')->post(

@@ -189,7 +189,7 @@ final class RuleLifeTest extends AppTestCase
             '/name' => 'This must not be empty.',
             '/on' => '‘Ticket’ is no name of a field: lower-case letters, digits and underlines, joined by dots.',
             '/when/kind' => '‘sometimes’ is not known here. It can be created, created_or_changed, changed, deleted, related, date, '
-                .'quiet, timetable, comment, reply, slip_answered, file, task_done, by_hand.',
+                .'quiet, timetable, comment, reply, slip_answered, file, task_done, hook_brought, by_hand.',
             '/fires' => 'Not known here: often.',
             '/lines/0/set' => 'At least one is needed here.',
             '/lines/1/title' => '‘7’ does not fit here, which takes text.',

@@ -81,7 +81,7 @@ final class WholeRangeTest extends TestCase
         $offered = 0;
         $missing = [];
         foreach ($this->rules() as $seed => [$file]) {
-            if ($seed % 9 > 0) {
+            if ($seed % 15 > 0) {
                 continue;
             }
             foreach (array_slice(explode("\n", trim($text->print($file))), 1) as $row) {
@@ -117,7 +117,7 @@ final class WholeRangeTest extends TestCase
                 }
             }
         }
-        self::assertGreaterThan(1500, $offered);
+        self::assertGreaterThan(900, $offered);
         self::assertSame([], array_slice($missing, 0, 20), count($missing)." of {$offered}");
     }
 

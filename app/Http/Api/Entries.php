@@ -18,7 +18,7 @@ final readonly class Entries
 {
     public const A_PAGE = 50;
 
-    private const ANSWERABLE = ['created', 'changed', 'deleted', 'comment', 'file', 'reply', 'task_done', 'by_hand'];
+    private const ANSWERABLE = ['created', 'changed', 'deleted', 'comment', 'file', 'reply', 'task_done', 'by_hand', 'hook_brought'];
 
     public function __construct(
         private EntryShapes $shapes,

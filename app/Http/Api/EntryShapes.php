@@ -22,6 +22,7 @@ use VividLedger\Explain\ReadEntry;
 use VividLedger\Explain\Told;
 use VividLedger\House\Person;
 use VividLedger\Record\Display;
+use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Schema\FieldType;
 
@@ -118,6 +119,13 @@ final readonly class EntryShapes
     }
 
     /** An entry of a rehearsal. */
+    /** A record that only a rehearsal made, for others to name it. */
+    public function suppose(Record $record): void
+    {
+        $title = $record->value($this->schemas->schema()->types[$record->type]->title);
+        $this->names->call($record->type, $record->id, is_string($title) ? $title : null);
+    }
+
     public function onPaper(int $number, \DateTimeImmutable $at, Told $told, string $via, ?Person $who, ?int $cause): EntryShape
     {
         $record = $told->record;

@@ -25,7 +25,7 @@ use OpenApi\Attributes as OA;
 final class LedgerController extends Controller
 {
     private const KINDS = [
-        'edits' => ['created', 'changed', 'deleted', 'restored', 'comment', 'file', 'reply', 'by_hand'],
+        'edits' => ['created', 'changed', 'deleted', 'restored', 'comment', 'file', 'reply', 'by_hand', 'hook_brought'],
         'rules' => [
             'fired', 'stopped', 'refused', 'ready_again', 'line', 'struck', 'retimed', 'postponed', 'too_late', 'line_failed', 'held',
             'resumed', 'gathered', 'reversed', 'unsure', 'cut_off',

@@ -50,6 +50,12 @@ final readonly class RehearsalShapes
 
     public function of(Rule $rule, Rehearsed $rehearsed): RehearsalShape
     {
+        foreach ($rehearsed->played->entries as $entry) {
+            if ($entry->told->kind === 'created') {
+                $this->entries->suppose($entry->told->record);
+            }
+        }
+
         $script = $rehearsed->script;
         $played = $rehearsed->played;
         $type = $this->schemas->schema()->types[$rule->on];
@@ -173,7 +179,9 @@ final readonly class RehearsalShapes
                 array_keys($opening->set),
             );
 
-            return "The {$type->inSentence()} {$happens}".($opening->text === '' ? '' : ", “{$opening->text}”").($stands === [] ? ''
+            $from = $opening->from === '' ? '' : ($opening->kind === OpeningKind::Hook ? ',' : ' from')." “{$opening->from}”";
+
+            return "The {$type->inSentence()} {$happens}{$from}".($opening->text === '' ? '' : ", “{$opening->text}”").($stands === [] ? ''
                 : ', where '.implode(' and ', $stands));
         }
 

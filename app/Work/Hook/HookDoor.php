@@ -16,6 +16,8 @@ use App\Store\SchemaStore;
 use Illuminate\Database\Connection;
 use StandardWebhooks\Webhook;
 use VividLedger\Record\CauseKind;
+use VividLedger\Record\Event;
+use VividLedger\Record\EventKind;
 
 /**
  * Where other systems post. What arrives is signed and not older than five minutes (Standard Webhooks), and becomes a save like any
@@ -82,7 +84,7 @@ final readonly class HookDoor
 
                 return $known;
             }
-            [$outcome, $record, $trouble] = $this->saved($hook, $raw);
+            [$outcome, $record, $trouble] = $this->saved($hook, $key, $raw);
             $given = [
                 'at' => $this->clock->now(), 'outcome' => $outcome, 'record_type' => $hook->record_type, 'record_id' => $record,
                 'trouble' => mb_substr($trouble, 0, 500), 'raw' => mb_scrub($raw), 'times' => ($known->times ?? 0) + 1,
@@ -98,24 +100,36 @@ final readonly class HookDoor
     }
 
     /** @return array{HookOutcome, ?int, string} what came of it, the record, and what was wrong */
-    private function saved(Hook $hook, string $raw): array
+    private function saved(Hook $hook, string $key, string $raw): array
     {
-        $type = $this->schemas->schema()->type($hook->record_type);
         try {
-            $type ?? throw new Refused('no_type', 'Its record type is gone.');
-            $read = $this->reading->of($hook, $type, $raw);
-            $actor = new Actor(null, CauseKind::Hook);
-            if ($read->record === null) {
-                return [HookOutcome::Created, $this->save->create($type, $read->values, $actor)->record->id, ''];
-            }
-            $saved = $this->save->change($type, $read->record->id, $read->record->version, $read->values, $actor);
-
-            return [$saved->entryId === null ? HookOutcome::Unchanged : HookOutcome::Changed, $read->record->id, ''];
+            // What a rule refuses of it takes the rest along.
+            return $this->db->transaction(fn (): array => $this->brought($hook, $key, $raw));
         } catch (Refused $refused) {
             $problems = array_column($refused->problems, 'message');
 
             return [HookOutcome::Refused, null, $problems === [] ? $refused->getMessage() : implode(' ', $problems)];
         }
+    }
+
+    /** @return array{HookOutcome, int, string} */
+    private function brought(Hook $hook, string $key, string $raw): array
+    {
+        $type = $this->schemas->schema()->type($hook->record_type) ?? throw new Refused('no_type', 'Its record type is gone.');
+        $read = $this->reading->of($hook, $type, $raw);
+        $actor = new Actor(null, CauseKind::Hook);
+        if ($read->record === null) {
+            $id = $this->save->create($type, $read->values, $actor)->record->id;
+            $outcome = HookOutcome::Created;
+        } else {
+            $id = $read->record->id;
+            $saved = $this->save->change($type, $id, $read->record->version, $read->values, $actor);
+            $outcome = $saved->entryId === null ? HookOutcome::Unchanged : HookOutcome::Changed;
+        }
+        $event = new Event(EventKind::HookBrought, 'hook:'.substr(sha1("{$hook->id}:{$key}"), 0, 40), from: $hook->name);
+        $this->save->happen($type, $id, static fn (): Event => $event, $actor, ['from' => $hook->name]);
+
+        return [$outcome, $id, ''];
     }
 
     /** @param  array<string, string>  $headers */

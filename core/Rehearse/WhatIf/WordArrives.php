@@ -13,7 +13,7 @@ use VividLedger\Schema\RecordType;
 /** A reply or a comment arrives. */
 final readonly class WordArrives implements WhatIf
 {
-    public function __construct(private \DateTimeImmutable $at, private EventKind $event, private string $text)
+    public function __construct(private \DateTimeImmutable $at, private EventKind $event, private string $text, private string $from = '')
     {
     }
 
@@ -35,12 +35,17 @@ final readonly class WordArrives implements WhatIf
     {
         $now = $play->paper->record($type->name, $record);
         if ($now !== null) {
-            $play->happen($now, new Event($this->event, "{$this->event->value}:".count($play->entries), $this->text), $actor, true);
+            $event = new Event($this->event, "{$this->event->value}:".count($play->entries), $this->text, from: $this->from);
+            $play->happen($now, $event, $actor, true);
         }
     }
 
     public function said(RecordType $type, Display $display): string
     {
-        return $this->event === EventKind::Reply ? 'a reply arrives' : "the {$type->inSentence()} {$this->event->label()}";
+        if ($this->event !== EventKind::Reply) {
+            return "the {$type->inSentence()} {$this->event->label()}";
+        }
+
+        return 'a reply arrives'.($this->from === '' ? '' : " from {$this->from}");
     }
 }

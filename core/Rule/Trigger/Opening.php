@@ -12,6 +12,7 @@ final readonly class Opening
      * @param  array<string, string|int|bool|null>  $set  values that are set
      * @param  string  $text  of a comment or reply, or the title of a task
      * @param  ?array{string, int}  $related  type and id of the related record that is created (0) or changed
+     * @param  string  $from  who wrote the reply; which hook brought it
      */
     public function __construct(
         public OpeningKind $kind,
@@ -20,6 +21,7 @@ final readonly class Opening
         public array $set = [],
         public string $text = '',
         public ?array $related = null,
+        public string $from = '',
     ) {
     }
 }

@@ -17,6 +17,7 @@ enum OpeningKind: string
     case Comment = 'comment';
     case Reply = 'reply';
     case Slip = 'slip_answered';
+    case Hook = 'hook_brought';
     case File = 'file';
     case TaskDone = 'task_done';
     case ByHand = 'by_hand';
@@ -27,6 +28,7 @@ enum OpeningKind: string
             self::Comment => EventKind::Comment,
             self::Reply => EventKind::Reply,
             self::Slip => EventKind::SlipAnswered,
+            self::Hook => EventKind::HookBrought,
             self::File => EventKind::File,
             self::TaskDone => EventKind::TaskDone,
             self::ByHand => EventKind::ByHand,

@@ -38,10 +38,13 @@ final readonly class Proposal
         $this->set = $meeting($condition);
     }
 
-    /** @param  string  $text  of a comment or reply, or the title of a task */
-    public function opening(OpeningKind $kind, string $text = ''): Opening
+    /**
+     * @param  string  $text  of a comment or reply, or the title of a task
+     * @param  string  $from  who wrote the reply; which hook brought it
+     */
+    public function opening(OpeningKind $kind, string $text = '', string $from = ''): Opening
     {
-        return new Opening($kind, $this->now, set: $this->set, text: $text);
+        return new Opening($kind, $this->now, set: $this->set, text: $text, from: $from);
     }
 
     /** A change with which the conditions become true; null when values cannot bring that about. */

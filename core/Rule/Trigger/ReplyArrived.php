@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Record\EventKind;
+use VividLedger\Shape\Slot;
 
 /** Somebody answered a message about the record. */
 final readonly class ReplyArrived extends EventHappened
@@ -12,6 +13,11 @@ final readonly class ReplyArrived extends EventHappened
     protected static function event(): EventKind
     {
         return EventKind::Reply;
+    }
+
+    protected static function sender(): Slot
+    {
+        return new WordsFrom;
     }
 
     protected static function otherwise(): array

@@ -17,7 +17,8 @@ final class Triggers
     public const ALL = [
         Created::class, CreatedOrChanged::class, Changed::class, Deleted::class, RelatedChanged::class,
         DateArrives::class, FallsQuiet::class, ComesRound::class,
-        CommentArrived::class, ReplyArrived::class, SlipAnswered::class, FileArrived::class, TaskCompleted::class, ByHand::class,
+        CommentArrived::class, ReplyArrived::class, SlipAnswered::class, FileArrived::class, TaskCompleted::class,
+        HookBrings::class, ByHand::class,
     ];
 
     /** @return list<class-string<Trigger>> */

@@ -195,4 +195,10 @@ abstract class AppTestCase extends TestCase
             self::assertContains($place, array_column($answer->json('problems'), 'at'), (string) $answer->getContent());
         }
     }
+
+    /** How often a rule has fired, on any record. */
+    protected function firings(int $rule): int
+    {
+        return DB::table('entries')->where(['rule_id' => $rule, 'kind' => 'fired'])->count();
+    }
 }

@@ -67,6 +67,9 @@ abstract class Memory implements Directory, Facts
     /** @var array<int, WorkingCalendar> by person; 0 is the company's */
     public array $calendars = [];
 
+    /** @var list<string> names of the hooks of other systems */
+    public array $hooks = ['Enquiries'];
+
     /** @var list<string> names of the endpoints of other systems */
     public array $endpoints = ['Accounting'];
 
@@ -257,6 +260,11 @@ abstract class Memory implements Directory, Facts
     public function endpoints(): array
     {
         return $this->endpoints;
+    }
+
+    public function hooks(string $type): array
+    {
+        return $this->hooks;
     }
 
     public function slips(string $type): array

@@ -123,6 +123,9 @@ final class WholeRange
                     EventKind::Comment, EventKind::Reply, EventKind::File, EventKind::TaskDone, EventKind::SlipAnswered,
                 ])->value,
             ] + ($this->chance(2) ? ['about' => 'a “leak”'] : []),
+            ['kind' => 'reply'] + ($this->chance(2) ? ['from' => '@noor.example'] : []),
+            ['kind' => 'hook_brought'] + (($hooks = $this->directory->hooks($type->name)) === [] || $this->chance(2) ? []
+                : ['hook' => $this->stories->one($hooks)]),
             ['kind' => 'date', 'field' => $this->moment($type)] + $this->far(-9) + ($this->chance(3) ? ['yearly' => true] : []),
             ['kind' => 'quiet', 'of' => $this->stories->one(['change', 'activity', 'reply'])] + $this->far(1),
             ['kind' => 'quiet', 'of' => 'value', 'field' => $field->name, 'value' => $field->choices[0]->value] + $this->far(1),

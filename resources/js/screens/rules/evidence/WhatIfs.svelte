@@ -13,6 +13,7 @@
     let until = $state('');
     let day = $state('');
     let text = $state('');
+    let from = $state('');
     let event = $state<'reply' | 'comment'>('reply');
     let task = $state(1);
     let person = $state(0);
@@ -52,6 +53,7 @@
         until = toLocalField(new Date(Date.parse(fromLocalField(when)) + 7 * 86_400_000).toISOString());
         day = when.slice(0, 10);
         text = '';
+        from = '';
         task = tasks.find((one) => !one.done)?.number ?? 1;
         person = session.people[0]?.id ?? 0;
         nth = 1;
@@ -66,7 +68,7 @@
 
     function done(submit: SubmitEvent) {
         submit.preventDefault();
-        if (adding === 'word') add({ kind: 'word', at: fromLocalField(when), event, text });
+        if (adding === 'word') add({ kind: 'word', at: fromLocalField(when), event, text, from: event === 'reply' ? from : '' });
         else if (adding === 'task_done') add({ kind: 'task_done', at: fromLocalField(when), task: Number(task) });
         else if (adding === 'sign_off') add({ kind: 'sign_off', at: fromLocalField(when), sign_off: Number(nth), answer, comment: text });
         else if (adding === 'slip') {
@@ -125,6 +127,9 @@
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
                             >It says<input class="input" placeholder="nothing in particular" bind:value={text} /></label
                         >
+                        {#if event === 'reply'}<label class="grid grid-cols-[80px_1fr] items-center gap-2"
+                                >From<input class="input" placeholder="anybody" maxlength="200" bind:value={from} /></label
+                            >{/if}
                     {:else if adding === 'task_done'}
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
                             >Task<select class="input" bind:value={task}

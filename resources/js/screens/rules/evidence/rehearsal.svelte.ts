@@ -8,7 +8,7 @@ export type WhatIf =
     | { kind: 'task_done'; at: string; task: number }
     | { kind: 'slip'; at: string; slip: number; answers: Record<string, Value> }
     | { kind: 'sign_off'; at: string; sign_off: number; answer: 'yes' | 'no'; comment: string }
-    | { kind: 'word'; at: string; event: 'reply' | 'comment'; text: string }
+    | { kind: 'word'; at: string; event: 'reply' | 'comment'; text: string; from?: string }
     | { kind: 'away'; at: string; until: string; person: number }
     | { kind: 'holiday'; day: string };
 export type Opening = { kind: string; at: string; was: Record<string, Value>; set: Record<string, Value>; text: string; related: unknown };
