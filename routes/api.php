@@ -21,6 +21,7 @@ use App\Http\Api\LineController;
 use App\Http\Api\MailRoomController;
 use App\Http\Api\MessageController;
 use App\Http\Api\OfferController;
+use App\Http\Api\OwnDoorController;
 use App\Http\Api\PeopleController;
 use App\Http\Api\ProofController;
 use App\Http\Api\RecordController;
@@ -37,7 +38,9 @@ use App\Http\Api\TaskController;
 use App\Http\Api\TextController;
 use App\Http\Api\TodayController;
 use App\Http\Api\TokenController;
+use App\Http\Api\WelcomeController;
 use App\Http\AtOnce;
+use App\Http\TokenMay;
 use App\Http\WhileMailRoomIsOn;
 use App\Models\StoredRecord;
 use App\Models\StoredRule;
@@ -49,15 +52,28 @@ foreach (['id', 'number'] as $whole) {
 }
 
 Route::post('session', [SessionController::class, 'store']);
+Route::get('door', [WelcomeController::class, 'door']);
+Route::middleware('throttle:welcome')->group(function (): void {
+    Route::get('welcome/{token}', [WelcomeController::class, 'show']);
+    Route::post('welcome/{token}', [WelcomeController::class, 'store']);
+    Route::post('welcome/{token}/company', [WelcomeController::class, 'company']);
+    Route::post('password/forgotten', [WelcomeController::class, 'forgotten']);
+});
 // From a letter, by a link that only its reader has.
 Route::middleware('throttle:decide')->group(function (): void {
     Route::get('decide/{token}', [DecideController::class, 'show']);
     Route::post('decide/{token}', [DecideController::class, 'store']);
 });
 
-Route::middleware('auth:sanctum')->group(function (): void {
+Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::get('session', [SessionController::class, 'show']);
     Route::delete('session', [SessionController::class, 'destroy']);
+    Route::put('password', [OwnDoorController::class, 'password']);
+    Route::get('sign-ins', [OwnDoorController::class, 'index']);
+    Route::delete('sign-ins/{mark}', [OwnDoorController::class, 'end']);
+    Route::post('second-factor/begin', [OwnDoorController::class, 'begin']);
+    Route::post('second-factor', [OwnDoorController::class, 'takeUp']);
+    Route::delete('second-factor', [OwnDoorController::class, 'giveUp']);
     Route::get('schema', [SchemaController::class, 'show']);
     Route::get('people', [PeopleController::class, 'index']);
     Route::post('people/{id}/absences', [PeopleController::class, 'away']);
@@ -163,6 +179,8 @@ Route::middleware('auth:sanctum')->group(function (): void {
     });
     Route::middleware('can:edit,'.StoredRule::class)->group(function (): void {
         Route::patch('company', [CompanyController::class, 'update']);
+        Route::post('people', [PeopleController::class, 'store']);
+        Route::post('people/{id}/invite', [PeopleController::class, 'again']);
         Route::patch('people/{id}', [PeopleController::class, 'update']);
         Route::post('routes', [RouteController::class, 'store']);
         Route::put('routes/{id}', [RouteController::class, 'update']);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Models\Casts\Instant;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Foundation\Auth\User as Authenticatable;
 use Laravel\Sanctum\HasApiTokens;
@@ -29,6 +30,10 @@ use Laravel\Sanctum\PersonalAccessToken;
  * @property ?array<string, string> $sign_off_limits
  * @property ?int $deputy_id
  * @property bool $away
+ * @property ?\DateTimeImmutable $joined_at when they first chose a password; null while they are only invited
+ * @property ?string $second_factor what their authenticator application counts with; null for none
+ * @property int $second_factor_step the last step whose code was taken
+ * @property ?list<string> $recovery_codes hashes of those that are left
  * @property ?int $stand_in_id
  * @property-read ?self $manager
  * @property-read ?self $deputy
@@ -44,7 +49,7 @@ final class Person extends Authenticatable
 
     protected $guarded = [];
 
-    protected $hidden = ['password', 'remember_token'];
+    protected $hidden = ['password', 'remember_token', 'second_factor', 'recovery_codes'];
 
     protected $casts = [
         'role' => Role::class,
@@ -52,6 +57,10 @@ final class Person extends Authenticatable
         'active' => 'boolean',
         'away' => 'boolean',
         'sign_off_limits' => 'array',
+        'joined_at' => Instant::class,
+        'second_factor' => 'encrypted',
+        'second_factor_step' => 'integer',
+        'recovery_codes' => 'array',
     ];
 
     /** @return BelongsTo<self, $this> */

@@ -102,6 +102,7 @@ final class LedgerServiceProvider extends ServiceProvider
             Limit::perMinute(60)->by('slip:'.$request->route('token')),
         ]);
         RateLimiter::for('hook', static fn (Request $request): Limit => Limit::perMinute(600)->by('hook:'.$request->route('key')));
+        RateLimiter::for('welcome', static fn (Request $request): Limit => Limit::perMinute(30)->by('welcome:'.$request->ip()));
         RateLimiter::for('decide', static fn (Request $request): Limit => Limit::perMinute(60)->by((string) $request->ip()));
         AboutCommand::add('Vivid Ledger', Health::about(...));
         // Addresses we give out never follow the name a request came by, which anybody can write.

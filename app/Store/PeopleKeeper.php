@@ -9,7 +9,9 @@ use App\Models\AbsenceState;
 use App\Models\CompanySettings;
 use App\Models\Entry;
 use App\Models\Person;
+use App\Models\Role;
 use App\Models\StoredSignOff;
+use App\Store\Access\PersonLinks;
 use App\Store\Sql\Batch;
 use Illuminate\Database\Connection;
 use VividLedger\Record\CauseKind;
@@ -29,8 +31,8 @@ final readonly class PeopleKeeper
     }
 
     /**
-     * @param  array{manager_id?: ?int, deputy_id?: ?int, active?: bool, sign_off_limit?: ?string,
-     *     sign_off_limits?: array<string, string>}  $given  what is not there stays
+     * @param  array{manager_id?: ?int, deputy_id?: ?int, active?: bool, sign_off_limit?: ?string, sign_off_limits?: array<string, string>,
+     *     name?: string, email?: string, role?: string, team?: string, time_zone?: string}  $given  what is not there stays
      *
      * @throws Refused
      */
@@ -43,6 +45,8 @@ final readonly class PeopleKeeper
                     throw self::refused("/{$name}", 'Nobody is that for themselves.');
                 }
             }
+            $this->mustBeNoRing($id, $given['manager_id'] ?? null);
+            $this->mustStaySound($person, $given);
             $fallback = CompanySettings::query()->find(CompanySettings::ID)?->fallback_person_id;
             if (($given['active'] ?? true) === false && $fallback === $id) {
                 throw self::refused('/active', 'They stand in when a rule finds nobody. Name somebody else in Setup first.');
@@ -53,9 +57,50 @@ final readonly class PeopleKeeper
                 return;
             }
             $person->save();
-            $this->entry('person_changed', $id, $by, ['what' => $changed]);
+            if (! $person->active) {
+                PersonLinks::shut($id);
+            }
+            $this->entry('person_changed', $id, $by, ['what' => $changed] + (in_array('role', $changed, true)
+                ? ['role' => $person->role->value] : []));
             $this->lookAgain();
         });
+    }
+
+    /**
+     * Nobody is above themselves, however many stand between.
+     *
+     * @throws Refused at "/managerId"
+     */
+    private function mustBeNoRing(int $id, ?int $manager): void
+    {
+        $chain = [];
+        for ($above = $manager; $above !== null && ! isset($chain[$above]); $above = Person::query()->find($above)?->manager_id) {
+            $chain[$above] = true;
+            if ($above === $id) {
+                throw self::refused('/managerId', 'That would be a ring: they are above that person already.');
+            }
+        }
+    }
+
+    /**
+     * @param  array<string, mixed>  $given
+     *
+     * @throws Refused
+     */
+    private function mustStaySound(Person $person, array $given): void
+    {
+        if (isset($given['email']) && Person::query()->where('email', $given['email'])->whereKeyNot($person->id)->exists()) {
+            throw self::refused('/email', 'Somebody has that address already.');
+        }
+        if (isset($given['name']) && trim($given['name']) === '') {
+            throw self::refused('/name', 'Everybody has a name.');
+        }
+        $isLast = $person->role === Role::Administrator && $person->active && ! Person::query()->where('role', Role::Administrator)
+            ->where('active', true)->whereKeyNot($person->id)->lockForUpdate()->exists();
+        if ($isLast && (($given['role'] ?? 'administrator') !== 'administrator' || ($given['active'] ?? true) === false)) {
+            $message = 'They are the last administrator. Make somebody else one first.';
+            throw self::refused(isset($given['role']) ? '/role' : '/active', $message);
+        }
     }
 
     /** @throws Refused */

@@ -69,6 +69,14 @@ final class Mailer
         }
     }
 
+    /** A letter of the house to one of its own: an invitation, a link for another password. */
+    public function tell(string $name, string $address, string $subject, string $text): void
+    {
+        $this->transport()->send((new Email)
+            ->from(new Address((string) config('ledger.mail.from'), (string) config('ledger.mail.name')))
+            ->to(new Address($address, $name))->subject($subject)->text($text));
+    }
+
     /** Whether the last letter that failed had been handed over: then it may have arrived all the same. */
     public function mayHaveArrived(): bool
     {

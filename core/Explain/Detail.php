@@ -10,6 +10,7 @@ final readonly class Detail
     /** What is kept of people, by the name it has there. */
     private const OF_PEOPLE = [
         'manager_id' => 'the manager', 'deputy_id' => 'the deputy', 'active' => 'whether they are with the company',
+        'name' => 'the name', 'email' => 'the address', 'role' => 'the role', 'team' => 'the team', 'time_zone' => 'the time zone',
         'sign_off_limit' => 'the limit for sign-offs', 'sign_off_limits' => 'the limits for sign-offs of some record types',
     ];
 

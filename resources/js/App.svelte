@@ -36,6 +36,7 @@
 
     /* Whoever comes from a letter need not be signed in. */
     const token = $derived(/^\/decide\/([a-z0-9-]+)$/i.exec(route.pathname)?.[1]);
+    const welcome = $derived(/^\/welcome\/([\w-]+)$/i.exec(route.pathname)?.[1]);
     let finding = $state(false);
     onMount(() => void session.begin());
 
@@ -52,6 +53,8 @@
 <QueryClientProvider {client}>
     {#if token}
         {#await import('./screens/decide/DecideScreen.svelte') then { default: DecideScreen }}<DecideScreen {token} />{/await}
+    {:else if welcome}
+        {#await import('./screens/welcome/WelcomeScreen.svelte') then { default: WelcomeScreen }}<WelcomeScreen token={welcome} />{/await}
     {:else if session.me}
         <div class="app">
             <Spine />

@@ -6,8 +6,11 @@ namespace Tests\App;
 
 use App\Models\HookArrival;
 use App\Models\HookOutcome;
+use App\Models\LinkKind;
 use App\Models\SignOffSeat;
 use App\StandIn\MailRoom;
+use App\Store\Access\PersonLinks;
+use App\Store\Access\SecondFactor;
 use App\Store\HouseClock;
 use App\Store\SignOffLink;
 use Illuminate\Http\UploadedFile;
@@ -114,7 +117,7 @@ final class ContractTest extends AppTestCase
         $this->kept();
         $this->evidence($ticket);
         $this->time($ticket['record'], $task);
-        $token = $this->told('POST', '/api/tokens', ['name' => 'a script'])->json('id');
+        $token = $this->told('POST', '/api/tokens', ['name' => 'a script', 'password' => 'larkmoss', 'scope' => 'reading'])->json('id');
         $this->told('DELETE', '/api/tokens/{id}', [], ['id' => $token]);
 
         $described = [];
@@ -382,6 +385,42 @@ final class ContractTest extends AppTestCase
         $absence = $this->told('POST', '/api/people/{id}/absences', ['from' => '2027-01-04', 'until' => '2027-01-09'], $person)->json();
         $this->told('GET', '/api/people');
         $this->told('DELETE', '/api/absences/{id}', [], ['id' => $absence['absences'][0]['id']]);
+        $kim = ['name' => 'Kim Noor', 'email' => 'kim@larkmoss.example', 'role' => 'member'];
+        $invited = $this->told('POST', '/api/people', $kim)->json();
+        $this->told('POST', '/api/people/{id}/invite', [], $invited);
+        $this->doors($invited['id']);
+    }
+
+    private function doors(int $invited): void
+    {
+        $origin = ['Origin' => config('app.url')];
+        $own = ['#/components/schemas/Me' => fn (): TestResponse => $this->postJson(
+            '/api/welcome/'.PersonLinks::make(LinkKind::Invite, $invited),
+            ['password' => 'four ferns by the door'],
+            $origin,
+        ), '#/components/schemas/WelcomeShape' => fn (): TestResponse => $this->getJson(
+            '/api/welcome/'.PersonLinks::make(LinkKind::Reset, $invited),
+        ), '#/components/schemas/DoorShape' => fn (): TestResponse => $this->getJson('/api/door')];
+        foreach ($own as $shape => $ask) {
+            $this->forget();
+            $this->fits($ask()->assertOk(), ['$ref' => $shape], $shape);
+        }
+        $begun = $this->told('POST', '/api/second-factor/begin')->json('secret');
+        $code = SecondFactor::code($begun, intdiv(time(), 30));
+        $this->told('POST', '/api/second-factor', ['secret' => $begun, 'code' => $code, 'password' => 'larkmoss']);
+        $this->told('DELETE', '/api/second-factor', ['password' => 'larkmoss']);
+        $this->told('PUT', '/api/password', ['current' => 'larkmoss', 'password' => 'four ferns by the door']);
+        DB::table('sessions')->insert([
+            'id' => 'x', 'user_id' => $this->person('ines.okafor')->id, 'payload' => '', 'last_activity' => time(),
+        ]);
+        $mark = $this->told('GET', '/api/sign-ins')->json('0.mark');
+        $this->told('DELETE', '/api/sign-ins/{mark}', [], ['mark' => $mark]);
+        $this->told('POST', '/api/password/forgotten', ['email' => 'nobody@larkmoss.example']);
+        // These take a secret in their address; WelcomeTest goes through each of them.
+        $this->tried += [
+            'get /api/welcome/{token}' => true, 'post /api/welcome/{token}' => true, 'post /api/welcome/{token}/company' => true,
+            'get /api/door' => true,
+        ];
     }
 
     /** @param  array<string, mixed>  $saved */

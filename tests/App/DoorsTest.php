@@ -100,14 +100,4 @@ final class DoorsTest extends AppTestCase
         $this->as('ines.okafor', 'POST', 'rehearse', $rule)->assertOk();
         $this->as('ines.okafor', 'POST', 'rehearse', $rule)->assertOk();
     }
-
-    private function signIn(string $email, string $password = 'larkmoss'): TestResponse
-    {
-        return $this->postJson('/api/session', ['email' => $email, 'password' => $password], ['Origin' => config('app.url')]);
-    }
-
-    private function forget(): void
-    {
-        $this->app['auth']->forgetGuards();
-    }
 }

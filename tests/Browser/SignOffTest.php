@@ -230,9 +230,4 @@ final class SignOffTest extends BrowserTestCase
         $stands = fn (): bool => ($this->api('GET', 'clock')['turn']['turning'] ?? false) === false;
         $this->until($stands, 'for the clock to stand where it was turned to');
     }
-
-    private function signOut(): void
-    {
-        $this->api('DELETE', 'session');
-    }
 }

@@ -225,9 +225,4 @@ final class SlipTest extends BrowserTestCase
             return ($found[0] ?? $before) === $before ? null : $found[0];
         }, 'for the letter');
     }
-
-    private function signOut(): void
-    {
-        $this->api('DELETE', 'session');
-    }
 }

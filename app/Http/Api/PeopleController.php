@@ -9,15 +9,20 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\AbsenceShape;
 use App\Http\Api\Shape\PersonShape;
 use App\Http\Input\AbsenceInput;
+use App\Http\Input\InviteInput;
 use App\Http\Input\PersonInput;
 use App\Models\Absence;
 use App\Models\AbsenceState;
+use App\Models\LinkKind;
 use App\Models\Person;
+use App\Models\Role;
+use App\Store\Access\Joining;
 use App\Store\Company;
 use App\Store\PeopleKeeper;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\SchemaStore;
+use App\Work\Jobs\SendLink;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -28,6 +33,12 @@ use VividLedger\Record\Value;
 /** People, with what they may sign off and who stands in for them. */
 final class PeopleController extends Controller
 {
+    /** Members that are kept as they are given, and their columns. */
+    private const PLAIN = [
+        'limit' => 'sign_off_limit', 'limits' => 'sign_off_limits', 'active' => 'active', 'name' => 'name', 'email' => 'email',
+        'role' => 'role', 'team' => 'team', 'timeZone' => 'time_zone',
+    ];
+
     public function __construct(private readonly PeopleKeeper $keeper)
     {
     }
@@ -44,14 +55,59 @@ final class PeopleController extends Controller
         return new JsonResponse($this->listed(null));
     }
 
+    #[OA\Post(
+        path: '/api/people',
+        operationId: 'invitePerson',
+        description: 'Invites somebody: a letter brings them a link by which they choose their password.',
+        tags: ['company'],
+        requestBody: new Body([
+            'name' => 'string', 'email' => 'string', 'role' => 'administrator|manager|member|auditor', 'team?' => 'string',
+            'timeZone?' => 'string', 'managerId?' => 'person',
+        ]),
+        responses: [new Ok(PersonShape::class, status: 201)],
+    )]
+    public function store(InviteInput $request, Joining $joining, Company $company): JsonResponse
+    {
+        $given = $request->validated();
+        $manager = $given['managerId'] ?? null;
+        $person = $joining->invite([
+            'name' => trim($given['name']), 'email' => trim($given['email']), 'role' => Role::from($given['role']),
+            'team' => trim($given['team'] ?? ''), 'timeZone' => $given['timeZone'] ?? $company->zone()->getName(),
+            'managerId' => $manager === null ? null : $this->personGiven($manager, '/managerId'),
+        ], $this->person($request)->id);
+        SendLink::dispatch($person->id, LinkKind::Invite);
+
+        return new JsonResponse($this->listed($person->id)[0], 201);
+    }
+
+    #[OA\Post(
+        path: '/api/people/{id}/invite',
+        operationId: 'inviteAgain',
+        description: 'Sends the invitation once more; the link sent before is void.',
+        tags: ['company'],
+        responses: [new Ok],
+    )]
+    public function again(int $id): Response
+    {
+        $person = Person::query()->find($id) ?? throw new Refused('not_found', "There is no person {$id}.", RefusedFor::Missing);
+        if ($person->joined_at !== null || ! $person->active) {
+            throw new Refused('wrong_state', "{$person->name} has come in already, or is not with the company.", RefusedFor::Conflict);
+        }
+        SendLink::dispatch($person->id, LinkKind::Invite);
+
+        return response()->noContent();
+    }
+
     #[OA\Patch(
         path: '/api/people/{id}',
         operationId: 'changePerson',
-        description: 'Changes who manages somebody, who stands in for them, up to how much they may sign off, and whether they are with '
-            .'the company. What is left out stays.',
+        description: 'Changes what somebody is called, their role, team and time zone, who manages them, who stands in for them, up to how '
+            .'much they may sign off, and whether they are with the company. What is left out stays.',
         tags: ['company'],
         requestBody: new Body([
-            'managerId?' => 'person', 'deputyId?' => 'person', 'active?' => 'boolean', 'limit?' => 'string', 'limits?' => 'object',
+            'name?' => 'string', 'email?' => 'string', 'role?' => 'administrator|manager|member|auditor', 'team?' => 'string',
+            'timeZone?' => 'string', 'managerId?' => 'person', 'deputyId?' => 'person', 'active?' => 'boolean',
+            'limit?' => 'string', 'limits?' => 'object',
         ]),
         responses: [new Ok(PersonShape::class)],
     )]
@@ -72,7 +128,7 @@ final class PeopleController extends Controller
                 ]);
             }
         }
-        foreach (['limit' => 'sign_off_limit', 'limits' => 'sign_off_limits', 'active' => 'active'] as $name => $column) {
+        foreach (self::PLAIN as $name => $column) {
             if (array_key_exists($name, $given)) {
                 $set[$column] = $given[$name];
             }
@@ -140,7 +196,8 @@ final class PeopleController extends Controller
         return array_values($people->get()->map(static fn (Person $person): PersonShape => new PersonShape(
             $person->id, $person->handle, $person->name, $person->email, $person->role->value, $person->team, $person->manager_id,
             $person->time_zone, $person->active, $person->sign_off_limit, $person->sign_off_limits ?? [], $person->deputy_id,
-            $person->away, array_values(array_map(static fn (Absence $absence): AbsenceShape => new AbsenceShape(
+            $person->away, $person->joined_at !== null, $person->second_factor !== null,
+            array_values(array_map(static fn (Absence $absence): AbsenceShape => new AbsenceShape(
                 $absence->id, Value::instantText($absence->starts_at), Value::instantText($absence->ends_at), $absence->deputy_id,
             ), $absences->get($person->id)?->all() ?? [])),
         ))->all());

@@ -10,23 +10,21 @@ use App\Http\Api\Shape\Me;
 use App\Http\Input\SignInInput;
 use App\Http\Problems;
 use App\Models\Person;
-use App\Store\Company;
-use App\Store\HouseClock;
+use App\Store\Access\SecondFactors;
+use App\Store\Refused;
+use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Hash;
 use OpenApi\Attributes as OA;
-use VividLedger\Record\Value;
 
 /** Signing in and out. */
 final class SessionController extends Controller
 {
-    public function __construct(
-        private readonly Company $company,
-        private readonly HouseClock $clock,
-    ) {
+    public function __construct(private readonly WhoIsIn $door, private readonly SecondFactors $factors)
+    {
     }
 
     #[
@@ -40,29 +38,24 @@ final class SessionController extends Controller
     ]
     public function show(Request $request): Me
     {
-        return $this->me($this->person($request));
+        return $this->door->me($this->person($request));
     }
 
     #[
         OA\Post(
             path: '/api/session',
             operationId: 'signIn',
-            description: 'Signs in with a session, from the application’s own pages.',
+            description: 'Signs in with a session, from the application’s own pages. Whoever has a second factor gives its code as well, '
+                .'or a recovery code.',
             tags: ['session'],
-            requestBody: new Body(['email' => 'string', 'password' => 'string']),
+            requestBody: new Body(['email' => 'string', 'password' => 'string', 'code?' => 'string']),
             responses: [new Ok(Me::class)],
         ),
     ]
     public function store(SignInInput $request): Me|JsonResponse
     {
         $given = $request->validated();
-        if (! $request->hasSession()) {
-            return Problems::document(
-                400,
-                'no_session',
-                'Only the application’s own pages sign in this way. A script brings a token: “Authorization: Bearer …”.',
-            );
-        }
+        WhoIsIn::mustHaveSession($request);
         // The database takes many spellings for one address; all of them count for that account, and only its own spelling signs in.
         $meant = Person::query()->where('email', $given['email'])->first();
         SignInLimit::count($request, $given['email'], $meant);
@@ -74,11 +67,10 @@ final class SessionController extends Controller
                 ['at' => '/password', 'code' => 'wrong_password', 'message' => 'That e-mail address and password do not belong together.'],
             ]);
         }
+        $how = $this->secondly($person, $given['code'] ?? null);
         SignInLimit::forget($request, $given['email'], $person);
-        Auth::guard('web')->login($person);
-        $request->session()->regenerate();
 
-        return $this->me($person);
+        return $this->door->letIn($request, $person, $how);
     }
 
     #[OA\Delete(path: '/api/session', operationId: 'signOut', description: 'Ends the session.', tags: ['session'], responses: [new Ok])]
@@ -93,14 +85,24 @@ final class SessionController extends Controller
         return response()->noContent();
     }
 
-    private function me(Person $person): Me
+    /**
+     * @return string how they come in
+     *
+     * @throws Refused at "/code"
+     */
+    private function secondly(Person $person, ?string $code): string
     {
-        return new Me(
-            $person->id, $person->handle, $person->name, $person->email, $person->role->value, $this->company->name(),
-            $this->company->zone()->getName(),
-            Value::instantText($this->clock->now()), $person->role->mayEditRecords(), $person->role->mayEditRules(),
-            $person->role->mayDoAllTasks(),
-            (int) config('limits.file_bytes'), config('ledger.mail.room') === true,
-        );
+        if ($person->second_factor === null) {
+            return 'password';
+        }
+        if ($code === null || trim($code) === '') {
+            throw new Refused('code_wanted', 'Give the code of your authenticator application.', RefusedFor::Invalid, [
+                ['at' => '/code', 'code' => 'code_wanted', 'message' => 'Give the code of your authenticator application.'],
+            ]);
+        }
+
+        return $this->factors->takes($person, $code) ?? throw new Refused('wrong_code', 'That code is not right.', RefusedFor::Invalid, [
+            ['at' => '/code', 'code' => 'wrong_code', 'message' => 'That code is not right. Codes change every half minute.'],
+        ]);
     }
 }

@@ -8,6 +8,8 @@ use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\TokenShape;
 use App\Http\Input\TokenInput;
+use App\Models\TokenScope;
+use App\Store\Access\AccessEntries;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
@@ -20,6 +22,10 @@ use VividLedger\Record\Value;
 /** A person's own API tokens. */
 final class TokenController extends Controller
 {
+    public function __construct(private readonly AccessEntries $entries)
+    {
+    }
+
     #[
         OA\Get(
             path: '/api/tokens',
@@ -42,16 +48,23 @@ final class TokenController extends Controller
         OA\Post(
             path: '/api/tokens',
             operationId: 'makeToken',
-            description: 'Makes an API token; its secret is told this once.',
+            description: 'Makes an API token, for which one’s password is asked for again; its secret is told this once.',
             tags: ['tokens'],
-            requestBody: new Body(['name' => 'string']),
+            requestBody: new Body(['name' => 'string', 'password' => 'string', 'until?' => 'string', 'scope?' => '*|records|reading']),
             responses: [new Ok(TokenShape::class, status: 201)],
         ),
     ]
     public function store(TokenInput $request): JsonResponse
     {
         $given = $request->validated();
-        $made = $this->person($request)->createToken($given['name']);
+        $person = $this->person($request);
+        AskedAgain::mustBe($request, $person, $given['password']);
+        $until = isset($given['until']) ? new \DateTimeImmutable($given['until']) : null;
+        if ($until !== null && $until <= new \DateTimeImmutable) {
+            throw Refused::at('/until', 'That is past already.');
+        }
+        $made = $person->createToken($given['name'], [$given['scope'] ?? TokenScope::Everything->value], $until);
+        $this->entries->write('token_made', $person->id, ['person' => $person->id, 'title' => $given['name']]);
 
         return new JsonResponse($this->shape($made->accessToken, $made->plainTextToken), 201);
     }
@@ -67,9 +80,10 @@ final class TokenController extends Controller
     ]
     public function destroy(int $id, Request $request): Response
     {
-        if ($this->person($request)->tokens()->whereKey($id)->delete() === 0) {
-            throw new Refused('not_found', 'You have no such token.', RefusedFor::Missing);
-        }
+        $person = $this->person($request);
+        $token = $person->tokens()->find($id) ?? throw new Refused('not_found', 'You have no such token.', RefusedFor::Missing);
+        $token->delete();
+        $this->entries->write('token_ended', $person->id, ['person' => $person->id, 'title' => $token->name]);
 
         return response()->noContent();
     }
@@ -81,6 +95,7 @@ final class TokenController extends Controller
                 $at,
             ));
 
-        return new TokenShape((int) $token->id, $token->name, $plain, (string) $moment($token->created_at), $moment($token->last_used_at));
+        return new TokenShape((int) $token->id, $token->name, $plain, (string) $moment($token->created_at), $moment($token->last_used_at),
+            $moment($token->expires_at), (string) (($token->abilities ?? [])[0] ?? TokenScope::Reading->value));
     }
 }

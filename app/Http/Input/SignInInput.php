@@ -11,6 +11,6 @@ final class SignInInput extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['email' => 'required|string|max:190', 'password' => 'required|string|max:200'];
+        return ['email' => 'required|string|max:190', 'password' => 'required|string|max:200', 'code' => 'nullable|string|max:40'];
     }
 }

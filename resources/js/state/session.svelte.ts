@@ -16,8 +16,8 @@ class Session {
         this.ready = true;
     }
 
-    async signIn(email: string, password: string): Promise<void> {
-        await this.enter(await ask(api.POST('/api/session', { body: { email, password } })));
+    async signIn(email: string, password: string, code?: string): Promise<void> {
+        await this.enter(await ask(api.POST('/api/session', { body: { email, password, code } })));
     }
 
     async signOut(): Promise<void> {

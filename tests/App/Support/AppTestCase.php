@@ -201,4 +201,17 @@ abstract class AppTestCase extends TestCase
     {
         return DB::table('entries')->where(['rule_id' => $rule, 'kind' => 'fired'])->count();
     }
+
+    protected function signIn(string $email, string $password = 'larkmoss', ?string $code = null): TestResponse
+    {
+        return $this->postJson('/api/session', ['email' => $email, 'password' => $password, 'code' => $code], [
+            'Origin' => config('app.url'),
+        ]);
+    }
+
+    /** Whoever is signed in is so no more for the next request. */
+    protected function forget(): void
+    {
+        $this->app['auth']->forgetGuards();
+    }
 }

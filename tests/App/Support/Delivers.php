@@ -35,6 +35,29 @@ trait Delivers
         return $taken[0];
     }
 
+    /**
+     * What arrives of a letter that is sent in this very process.
+     *
+     * @param  \Closure(): void  $send
+     */
+    protected function arriving(\Closure $send): string
+    {
+        $server = new Process([PHP_BINARY, 'tests/App/Support/take_letter.php'], base_path());
+        $server->start();
+        $server->waitUntil(static fn (string $type, string $output): bool => str_contains($output, "\n"));
+        $port = (int) $server->getOutput();
+        $before = config('ledger.mail.dsn');
+        config(['ledger.mail.dsn' => "smtp://127.0.0.1:{$port}?auto_tls=false"]);
+        try {
+            $send();
+        } finally {
+            config(['ledger.mail.dsn' => $before]);
+        }
+        self::assertSame(0, $server->wait(), $server->getErrorOutput());
+
+        return explode("\n", $server->getOutput(), 2)[1];
+    }
+
     /** @return array{Process, int} a mail server with a habit, and its port */
     protected function oddServer(string $habit, string $seconds = '0'): array
     {

@@ -94,6 +94,11 @@ abstract class BrowserTestCase extends TestCase
         $this->see('.spine');
     }
 
+    protected function signOut(): void
+    {
+        $this->api('DELETE', 'session');
+    }
+
     /** The element, as soon as it is shown. */
     protected function see(string $css, ?string $text = null): Seen
     {

@@ -37,6 +37,10 @@ final readonly class Me
         public int $fileBytes,
         #[OA\Property(description: 'Whether the mail room is there.')]
         public bool $hasMailRoom,
+        #[OA\Property(description: 'Whether signing in asks for a code of their authenticator application too.')]
+        public bool $hasSecondFactor,
+        #[OA\Property(description: 'So many recovery codes are left.')]
+        public int $recoveryCodes,
     ) {
     }
 }

@@ -43,6 +43,10 @@ final readonly class PersonShape implements \JsonSerializable
         public ?int $deputyId,
         #[OA\Property(description: 'Whether they are absent now.')]
         public bool $away,
+        #[OA\Property(description: 'Whether they have come in; otherwise they are only invited.')]
+        public bool $hasJoined,
+        #[OA\Property(description: 'Whether signing in asks them for a code as well.')]
+        public bool $hasSecondFactor,
         #[OA\Property(description: 'Now and to come.', items: new OA\Items(type: AbsenceShape::class))]
         public array $absences,
     ) {

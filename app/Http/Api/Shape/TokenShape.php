@@ -21,6 +21,12 @@ final readonly class TokenShape
         public string $createdAt,
         #[OA\Property(format: 'date-time', nullable: true)]
         public ?string $lastUsedAt,
+        #[OA\Property(description: 'After that it is good no more; null for no end.', format: 'date-time', nullable: true)]
+        public ?string $until,
+        #[OA\Property(description: 'Whether it may all that its person may, work on records and tasks, or only read.', enum: [
+            '*', 'records', 'reading',
+        ])]
+        public string $scope,
     ) {
     }
 }

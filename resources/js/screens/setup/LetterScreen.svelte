@@ -1,5 +1,4 @@
 <script lang="ts">
-    import { untrack } from 'svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import LetterFields from '../../parts/LetterFields.svelte';
@@ -30,16 +29,10 @@
 
     const open = (one: Shapes['LetterShape']) =>
         show({ id: one.id, version: one.version, name: one.name, type: one.recordType, subject: one.subject, body: one.body });
-    const begin = () => show({ id: null, version: 0, name: '', type: 'ticket', subject: '', body: '' });
+    const begin = () => show({ id: null, version: 0, name: '', type: session.schema?.types[0]?.name ?? '', subject: '', body: '' });
 
     // The first letter lies open.
-    let begun = false;
-    $effect(() => {
-        const first = letters.data?.[0];
-        if (begun || !letters.data) return;
-        begun = true;
-        untrack(() => (first ? open(first) : begin()));
-    });
+    $effect(() => kept.openFirst(letters.data, (first) => (first ? open(first) : begin())));
 
     async function keep() {
         const done = await kept.keep(

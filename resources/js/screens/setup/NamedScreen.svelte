@@ -36,7 +36,7 @@
     sub="An audience is described once, for every rule."
     items={named.data}
     fresh="New"
-    onnew={() => kept.open({ id: null, version: 0, name: '', type: 'customer', file: null })}
+    onnew={() => kept.open({ id: null, version: 0, name: '', type: session.schema?.types[0]?.name ?? '', file: null })}
     onopen={open}
     onkeep={() => void keep()}
     ondelete={() => void kept.delete((id) => ask(api.DELETE('/api/named-conditions/{id}', { params: { path: { id } } })))}

@@ -1,13 +1,15 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import InvitePerson from './InvitePerson.svelte';
+    import PersonFacts from './PersonFacts.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
     import { day, localDay } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
 
-    /* Up to how much people may sign off, who stands in for them, and when they are absent. */
+    /* Who works here, what they may do, who stands in for them, and when they are absent. */
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'People' });
     const client = useQueryClient();
     const people = createQuery(() => ({ queryKey: ['people'], queryFn: () => ask(api.GET('/api/people')) }));
@@ -15,6 +17,7 @@
     const COLUMNS = 'grid grid-cols-[1.3fr_1.2fr_100px_1fr] gap-3 border-b border-ruled px-7';
     let search = $state('');
     let chosen = $state(0);
+    let inviting = $state(false);
     let refusal = $state.raw<Refusal | null>(null);
     let away = $state({ from: '', until: '', deputy: '' });
     const nameOf = (id: number | null) => people.data?.find((person) => person.id === id)?.name ?? '';
@@ -26,6 +29,7 @@
         limit === null ? 'nothing' : `€ ${Number(limit).toLocaleString('en-GB', { maximumFractionDigits: 2 })}`;
     const others = $derived((people.data ?? []).filter((person) => person.active && person.id !== chosen));
     const amounts = $derived((session.schema?.types ?? []).filter((type) => type.fields.some((field) => field.type === 'money')));
+    const teams = $derived([...new Set((people.data ?? []).map((person) => person.team).filter(Boolean))].sort());
     const mayEnter = $derived(may || chosen === session.me?.id);
 
     async function run(act: () => Promise<unknown>, told: string): Promise<boolean> {
@@ -43,7 +47,7 @@
     }
 
     const change = (body: Record<string, unknown>) =>
-        run(() => ask(api.PATCH('/api/people/{id}', { params: { path: { id: chosen } }, body })), 'Kept. Sign-offs that wait look again.');
+        run(() => ask(api.PATCH('/api/people/{id}', { params: { path: { id: chosen } }, body })), 'Kept.');
 
     function limited(type: string, value: string) {
         const limits = { ...((open?.limits ?? {}) as Record<string, string>) };
@@ -75,9 +79,10 @@
         <header class="flex items-start gap-3">
             <div>
                 <h1>People</h1>
-                <p class="sub">Up to how much they may sign off, and who stands in for them.</p>
+                <p class="sub">Who works here, what they may do, and who stands in for them.</p>
             </div>
             <input class="input ml-auto max-w-52" type="search" aria-label="Search people" placeholder="Name or team" bind:value={search} />
+            {#if may}<button type="button" class="btn go" onclick={() => ((inviting = true), (chosen = 0))}>Invite</button>{/if}
         </header>
         <div class="scroll">
             <div class="{COLUMNS} py-1.5 text-[12px] text-ink-3" aria-hidden="true">
@@ -90,11 +95,12 @@
                         ? 'bg-[#f4f0fe]'
                         : ''}"
                     aria-pressed={person.id === chosen}
-                    onclick={() => ((chosen = person.id), (refusal = null))}
+                    onclick={() => ((chosen = person.id), (inviting = false), (refusal = null))}
                 >
                     <span class="min-w-0">
                         <b class="font-semibold {person.active ? '' : 'text-ink-3 line-through'}">{person.name}</b>
                         {#if person.away}<Stamp tone="marigold">absent</Stamp>{/if}
+                        {#if !person.hasJoined && person.active}<Stamp tone="harbor">invited</Stamp>{/if}
                         <span class="mini block truncate">{person.team}</span>
                     </span>
                     <span class="truncate text-ink-2">{nameOf(person.managerId)}</span>
@@ -109,7 +115,18 @@
         </div>
     </section>
     <section class="leaf right">
-        {#if open}
+        {#if inviting}
+            <InvitePerson
+                people={people.data ?? []}
+                {teams}
+                ondone={(made) => {
+                    inviting = false;
+                    chosen = made.id;
+                    void run(async () => {}, `${made.name} is invited.`);
+                }}
+                oncancel={() => (inviting = false)}
+            />
+        {:else if open}
             {#key open.id}
                 <header>
                     <h2 class="title text-[21px]!">{open.name}</h2>
@@ -118,6 +135,16 @@
                 <div class="scroll px-7 py-4 text-[13px]">
                     {#each refusal?.problem.problems ?? [] as one (one.at)}<p class="callout bad mb-2" role="alert">{one.message}</p>
                     {:else}{#if refusal}<p class="callout bad mb-2" role="alert">{refusal.message}</p>{/if}{/each}
+                    {#if may}<PersonFacts
+                            person={open}
+                            {teams}
+                            onchange={change}
+                            oninvite={() =>
+                                run(
+                                    () => ask(api.POST('/api/people/{id}/invite', { params: { path: { id: chosen } } })),
+                                    'The invitation is on its way again.',
+                                )}
+                        />{/if}
                     <fieldset disabled={!may} class="grid grid-cols-[130px_1fr] items-center gap-x-3 gap-y-2">
                         <label for="manager">Manager</label>
                         <select
@@ -208,8 +235,8 @@
             {/key}
         {:else}
             <div class="empty">
-                <h2>Who decides when somebody is absent?</h2>
-                <p>Choose a person to see up to how much they may sign off, and who stands in.</p>
+                <h2>Who works here?</h2>
+                <p>Choose a person to see what they may do, up to how much they may sign off, and who stands in for them.</p>
             </div>
         {/if}
     </section>

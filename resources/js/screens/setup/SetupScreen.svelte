@@ -68,7 +68,7 @@
                     <a class="card" href="/setup/hooks"><b>Hooks</b><span>Where other systems post what becomes a record.</span></a>
                     <a class="card" href="/setup/in-step"><b>In step?</b><span>Our customers beside those of accounting.</span></a>
                 {/if}
-                <a class="card" href="/setup/people"><b>People</b><span>Limits, managers, deputies and absences.</span></a>
+                <a class="card" href="/setup/people"><b>People</b><span>Invitations, roles, managers, deputies and absences.</span></a>
             </div>
             <h2>When a rule finds nobody</h2>
             <p class="mt-1 mb-2 text-[13px] text-ink-2">

@@ -1,5 +1,4 @@
 <script lang="ts">
-    import { untrack } from 'svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import LetterFields from '../../parts/LetterFields.svelte';
@@ -34,16 +33,11 @@
     }
 
     const open = (one: Shapes['SlipFormShape']) => show({ ...one, type: one.recordType, asks: one.asks as JsonObject[] });
-    const begin = () => show({ id: null, version: 0, name: '', type: 'visit', subject: '', body: '', asks: [BEGUN] });
+    const begin = () =>
+        show({ id: null, version: 0, name: '', type: session.schema?.types[0]?.name ?? '', subject: '', body: '', asks: [BEGUN] });
 
     // The first slip lies open.
-    let begun = false;
-    $effect(() => {
-        const first = slips.data?.[0];
-        if (begun || !slips.data) return;
-        begun = true;
-        untrack(() => (first ? open(first) : begin()));
-    });
+    $effect(() => kept.openFirst(slips.data, (first) => (first ? open(first) : begin())));
 
     async function keep() {
         const done = await kept.keep(

@@ -1,3 +1,4 @@
+import { untrack } from 'svelte';
 import type { QueryClient } from '@tanstack/svelte-query';
 import { Refusal, said } from '../../api/client';
 import { toasts } from '../../state/toasts.svelte';
@@ -10,6 +11,7 @@ export class Kept<T extends Draft> {
     editing = $state<T | null>(null);
     refusal = $state.raw<Refusal | null>(null);
     deleting = $state(false);
+    private begun = false;
 
     constructor(
         private readonly client: QueryClient,
@@ -20,6 +22,19 @@ export class Kept<T extends Draft> {
     open(draft: T | null): void {
         this.refusal = null;
         this.editing = draft;
+    }
+
+    /**
+     * The first of the list lies open as soon as the list is there, unless somebody was quicker and has begun something.
+     *
+     * @param  show  what opens it, or begins a new one where there is none
+     */
+    openFirst<K>(list: K[] | undefined, show: (first: K | undefined) => void): void {
+        if (this.begun || !list) return;
+        this.begun = true;
+        untrack(() => {
+            if (!this.editing) show(list[0]);
+        });
     }
 
     /** What was said of one place of what is kept, or of all of it. */

@@ -6,6 +6,7 @@
     import { crumbs } from '../../state/crumbs.svelte';
     import { counted, daysUntil, localDay, moment, timeOfDay } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
+    import FirstSteps from './FirstSteps.svelte';
     import DueChart from './DueChart.svelte';
     import SignOffsWait from './SignOffsWait.svelte';
     import SlipsWait from './SlipsWait.svelte';
@@ -112,6 +113,7 @@
     </section>
     <section class="leaf right">
         <div class="scroll p-6">
+            {#if session.me?.mayEditRules}<FirstSteps />{/if}
             {#if notes.data?.length}
                 <h2 class="mb-1">For you</h2>
                 {#each notes.data.slice(0, 4) as note (note.id)}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use App\Models\Casts\Instant;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/**
+ * A link that lets somebody in without a password, once; only its hash is kept.
+ *
+ * @property int $id
+ * @property ?int $person_id null where there is nobody yet
+ * @property LinkKind $kind
+ * @property string $hash
+ * @property \DateTimeImmutable $expires_at
+ * @property ?\DateTimeImmutable $used_at
+ * @property-read ?Person $person
+ */
+final class PersonLink extends LedgerModel
+{
+    protected $table = 'person_links';
+
+    protected $casts = [
+        'person_id' => 'integer',
+        'kind' => LinkKind::class,
+        'expires_at' => Instant::class,
+        'used_at' => Instant::class,
+    ];
+
+    /** @return BelongsTo<Person, $this> */
+    public function person(): BelongsTo
+    {
+        return $this->belongsTo(Person::class, 'person_id', 'id');
+    }
+}

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store\Access;
+
+use App\Models\CompanySettings;
+use App\Models\LinkKind;
+use App\Models\Person;
+use App\Models\Role;
+use App\Store\Refused;
+use App\Store\RefusedFor;
+use Illuminate\Database\Connection;
+use Illuminate\Support\Str;
+
+/** People come in: they are invited by a letter, and choose their password by its link. */
+final readonly class Joining
+{
+    public function __construct(private Connection $db, private AccessEntries $entries)
+    {
+    }
+
+    /**
+     * Writes somebody down who may come in as soon as they have chosen a password.
+     *
+     * @param  array{name: string, email: string, role: Role, team: string, timeZone: string, managerId: ?int}  $given
+     * @param  ?int  $by  null for the first of all
+     *
+     * @throws Refused
+     */
+    public function invite(array $given, ?int $by): Person
+    {
+        return $this->db->transaction(function () use ($given, $by): Person {
+            if (Person::query()->where('email', $given['email'])->lockForUpdate()->exists()) {
+                throw Refused::at('/email', 'Somebody has that address already.', RefusedFor::Conflict);
+            }
+            $person = Person::query()->create([
+                'handle' => self::handle($given['name']), 'name' => $given['name'], 'email' => $given['email'],
+                // Nobody knows it: whoever is invited chooses their own.
+                'password' => Str::random(60), 'role' => $given['role'], 'team' => $given['team'], 'time_zone' => $given['timeZone'],
+                'manager_id' => $given['managerId'], 'active' => true,
+            ]);
+            $this->entries->write('person_invited', $by, ['person' => $person->id, 'role' => $given['role']->value]);
+
+            return $person;
+        });
+    }
+
+    /**
+     * Chooses a password by the link of a letter, which is used up by it.
+     *
+     * @throws Refused
+     */
+    public function choose(string $token, string $password): Person
+    {
+        return $this->db->transaction(function () use ($token, $password): Person {
+            $link = PersonLinks::open($token, true);
+            $person = $link->person ?? throw new Refused('not_found', 'This link is for nobody.', RefusedFor::Missing);
+            $this->set($person, $password);
+            $this->entries->write($link->kind === LinkKind::Invite ? 'person_joined' : 'password_reset', $person->id, [
+                'person' => $person->id,
+            ]);
+
+            return $person;
+        });
+    }
+
+    /**
+     * Somebody who is signed in takes another password.
+     *
+     * @throws Refused at "/password"
+     */
+    public function change(Person $person, string $password): void
+    {
+        $this->db->transaction(function () use ($person, $password): void {
+            $this->set($person, $password);
+            $this->entries->write('password_changed', $person->id, ['person' => $person->id]);
+        });
+    }
+
+    private function set(Person $person, string $password): void
+    {
+        Passwords::check($password, [$person->name, $person->email, (string) CompanySettings::query()->value('name')]);
+        $person->update(['password' => $password, 'joined_at' => $person->joined_at ?? new \DateTimeImmutable]);
+        PersonLinks::shut($person->id);
+    }
+
+    /** "kim.noor", and the next that is free. */
+    private static function handle(string $name): string
+    {
+        $plain = mb_substr(trim(Str::slug(Str::ascii($name), '.'), '.'), 0, 50);
+        $plain = $plain === '' ? 'person' : $plain;
+        for ($nth = 1, $handle = $plain; Person::query()->where('handle', $handle)->exists(); $handle = $plain.++$nth) {
+            continue;
+        }
+
+        return $handle;
+    }
+}

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use App\Store\Access\SecondFactor;
+use Facebook\WebDriver\WebDriverBy;
+use Tests\Browser\Support\BrowserTestCase;
+
+/** Somebody is invited, comes in by the letter, takes a second factor, and signs in with it. */
+final class DoorTest extends BrowserTestCase
+{
+    private const PASSWORD = 'four ferns by the door';
+
+    public function test_from_an_invitation_to_a_second_factor(): void
+    {
+        $mark = bin2hex(random_bytes(4));
+        $email = "kim.{$mark}@larkmoss.example";
+        $this->signIn('ines.okafor');
+        $this->open('/setup/people');
+        $this->press('Invite');
+        $this->see('form label input[type=text]')->sendKeys("Kim {$mark}");
+        $this->see('form input[type=email]')->sendKeys('ines.okafor@larkmoss.example');
+        $this->press('Send the invitation');
+        $this->see('[role=alert]', 'Somebody has that address already.');
+        $this->see('form input[type=email]')->clear()->sendKeys($email);
+        $this->press('Send the invitation');
+        $this->see('[role=status]', "Kim {$mark} is invited.");
+        $this->see('.callout', 'has not come in yet');
+        $this->open('/mail-room');
+        $this->see('[data-letter]', "Kim {$mark}")->click();
+        $this->see('.scroll', '/welcome/');
+        $text = $this->browser->findElement(WebDriverBy::cssSelector('main'))->getText();
+        self::assertSame(1, preg_match('#/welcome/[\w-]{43}#', $text, $link), $text);
+        $this->signOut();
+        $this->open($link[0]);
+        $this->see('h1', 'Welcome, Kim');
+        $this->see('#password')->sendKeys('larkmoss2026');
+        $this->press('Come in');
+        $this->see('[role=alert]', 'the name of the company');
+        $this->see('#password')->clear()->sendKeys(self::PASSWORD);
+        $this->press('Come in');
+        $this->see('.spine');
+        $this->open('/profile');
+        $this->see('h1', "Kim {$mark}");
+        $this->press('Set it up');
+        $this->see('form svg');
+        $secret = str_replace(' ', '', $this->see('form b.figures')->getText());
+        $this->see('input[autocomplete=one-time-code]')->sendKeys(SecondFactor::code($secret, intdiv(time(), 30)));
+        $this->see('form:has(svg) input[type=password]')->sendKeys(self::PASSWORD);
+        $this->press('Ask for codes from now on');
+        $this->see('.callout li');
+        $recovery = $this->see('.callout li')->getText();
+        $this->signOut();
+        $this->open('/');
+        $this->see('#email')->sendKeys($email);
+        $this->see('#password')->sendKeys(self::PASSWORD);
+        $this->press('Sign in');
+        $this->see('#code')->sendKeys('000000');
+        $this->press('Sign in');
+        $this->see('[role=alert]', 'That code is not right');
+        $this->see('#code')->clear()->sendKeys($recovery);
+        $this->press('Sign in');
+        $this->see('.spine');
+        $this->open('/profile');
+        $this->see('p', '9 recovery codes are left');
+    }
+}
