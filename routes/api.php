@@ -38,6 +38,7 @@ use App\Http\Api\TaskController;
 use App\Http\Api\TextController;
 use App\Http\Api\TodayController;
 use App\Http\Api\TokenController;
+use App\Http\Api\TypeController;
 use App\Http\Api\WelcomeController;
 use App\Http\AtOnce;
 use App\Http\TokenMay;
@@ -179,6 +180,12 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     });
     Route::middleware('can:edit,'.StoredRule::class)->group(function (): void {
         Route::patch('company', [CompanyController::class, 'update']);
+        Route::post('types', [TypeController::class, 'store']);
+        Route::patch('types/{type}', [TypeController::class, 'update']);
+        Route::post('types/{type}/fields', [TypeController::class, 'addField']);
+        Route::patch('types/{type}/fields/{field}', [TypeController::class, 'changeField']);
+        Route::delete('types/{type}/fields/{field}', [TypeController::class, 'retire']);
+        Route::post('types/{type}/fields/{field}/back', [TypeController::class, 'bringBack']);
         Route::post('people', [PeopleController::class, 'store']);
         Route::post('people/{id}/invite', [PeopleController::class, 'again']);
         Route::patch('people/{id}', [PeopleController::class, 'update']);

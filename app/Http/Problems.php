@@ -24,7 +24,9 @@ final class Problems
     private const NOT_ALLOWED = 'Your role does not allow this.';
 
     /** Members of requests that are lists; every other that is no plain value is an object. */
-    private const LISTS = ['entries', 'ids', 'people', 'records', 'rules', 'rungs', 'starts', 'takes', 'teams', 'whatIfs'];
+    private const LISTS = [
+        'choices', 'columns', 'entries', 'fields', 'ids', 'people', 'records', 'rules', 'rungs', 'starts', 'takes', 'teams', 'whatIfs',
+    ];
 
     public static function register(Exceptions $exceptions): void
     {

@@ -17,6 +17,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $clock_offset
  * @property ?int $calendar_id
  * @property int $kept_version
+ * @property int $schema_version counts up whenever a record type changes
  */
 final class CompanySettings extends LedgerModel
 {
@@ -27,6 +28,7 @@ final class CompanySettings extends LedgerModel
         'clock_offset' => 'integer',
         'calendar_id' => 'integer',
         'kept_version' => 'integer',
+        'schema_version' => 'integer',
     ];
 
     /** @return BelongsTo<Person, $this> */

@@ -11,6 +11,7 @@ use App\Models\Casts\Json;
  *
  * @property string $name
  * @property int $position
+ * @property int $version
  * @property array<array-key, mixed> $definition
  */
 final class RecordTypeDefinition extends LedgerModel
@@ -25,6 +26,7 @@ final class RecordTypeDefinition extends LedgerModel
 
     protected $casts = [
         'position' => 'integer',
+        'version' => 'integer',
         'definition' => Json::class,
     ];
 }

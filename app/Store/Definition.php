@@ -21,9 +21,18 @@ final class Definition
     {
         $fields = [];
         foreach ($definition['fields'] as $fieldName => $field) {
+            if ($field['retired'] ?? false) {
+                continue;
+            }
             $choices = [];
             foreach ($field['choices'] ?? [] as $value => $choice) {
-                $choices[] = new Choice((string) $value, $choice['label'], $choice['tone'] ?? null, $choice['closes'] ?? false);
+                $choices[] = new Choice(
+                    (string) $value,
+                    $choice['label'],
+                    $choice['tone'] ?? null,
+                    $choice['closes'] ?? false,
+                    $choice['retired'] ?? false,
+                );
             }
             $type = FieldType::from($field['type']);
             $fields[] = new Field(
@@ -39,6 +48,7 @@ final class Definition
                 min: isset($field['min']) ? (string) $field['min'] : null,
                 max: isset($field['max']) ? (string) $field['max'] : null,
                 formula: $field['formula'] ?? null,
+                help: $field['help'] ?? '',
             );
         }
 

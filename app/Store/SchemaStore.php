@@ -47,4 +47,10 @@ final class SchemaStore
 
         return $type;
     }
+
+    /** What is known is read again: somebody has changed it. */
+    public function forget(): void
+    {
+        $this->schema = null;
+    }
 }

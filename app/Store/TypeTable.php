@@ -34,6 +34,24 @@ final class TypeTable
         });
     }
 
+    /**
+     * Adds a column while everybody goes on reading and writing: it is new to the table, not to its rows.
+     *
+     * @param  array<string, mixed>  $field  as a definition has it
+     */
+    public static function addColumn(Connection $db, string $type, string $name, array $field): void
+    {
+        $read = Definition::read($type, [
+            'label' => '', 'plural' => '', 'prefix' => '', 'title' => '', 'owner' => '', 'fields' => [$name => $field],
+        ]);
+        $db->getSchemaBuilder()->table(StoredRecord::tableOf($type), static function (Blueprint $blueprint) use ($read, $name): void {
+            self::column($blueprint, $read->fields[$name]);
+            if (self::isIndexed($read, $read->fields[$name])) {
+                $blueprint->index($name);
+            }
+        });
+    }
+
     private static function column(Blueprint $table, Field $field): void
     {
         $column = match ($field->type) {

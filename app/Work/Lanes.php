@@ -10,13 +10,15 @@ use Illuminate\Contracts\Container\Container;
 /** Does the work of a lane. */
 final readonly class Lanes
 {
-    public function __construct(private Container $app)
+    public function __construct(private Container $app, private SchemaWatch $watch)
     {
     }
 
     /** @return int how much was done; 0 when there was nothing to do */
     public function work(Lane $lane): int
     {
+        $this->watch->look();
+
         return match ($lane) {
             Lane::Lines => $this->app->make(SignOffsDue::class)->work() + $this->app->make(SlipsDue::class)->work()
                 + $this->app->make(LineWorker::class)->work((int) config('ledger.batch')),

@@ -17,6 +17,7 @@ final readonly class Field
      * @param  ?string  $max  the greatest amount of a decimal field
      * @param  ?string  $formula  over the record's own fields; such a field is never set, only computed
      * @param  bool  $system  kept by the application itself: readable, never set by a person or a rule
+     * @param  string  $help  what somebody who fills it in is told
      */
     public function __construct(
         public string $name,
@@ -32,6 +33,7 @@ final readonly class Field
         public ?string $max = null,
         public ?string $formula = null,
         public bool $system = false,
+        public string $help = '',
     ) {
     }
 
@@ -53,6 +55,7 @@ final readonly class Field
                 null,
                 $this->formula,
                 $this->system,
+                $this->help,
             );
     }
 

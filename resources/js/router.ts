@@ -20,6 +20,7 @@ const SlipFormScreen = () => import('./screens/setup/SlipScreen.svelte');
 const SlipScreen = () => import('./screens/slips/SlipScreen.svelte');
 const SignOffScreen = () => import('./screens/signoffs/SignOffScreen.svelte');
 const TaskScreen = () => import('./screens/tasks/TaskScreen.svelte');
+const TypeScreen = () => import('./screens/setup/TypeScreen.svelte');
 const TodayScreen = () => import('./screens/today/TodayScreen.svelte');
 import Missing from './parts/Missing.svelte';
 
@@ -42,6 +43,7 @@ export const { navigate, route } = createRouter({
     '/setup/letters/:id': LetterScreen,
     '/setup/conditions': NamedScreen,
     '/setup/people': PeopleScreen,
+    '/setup/types': TypeScreen,
     '/setup/routes': RouteScreen,
     '/setup/systems': EndpointScreen,
     '/setup/hooks': HookScreen,

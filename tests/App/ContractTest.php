@@ -389,6 +389,19 @@ final class ContractTest extends AppTestCase
         $invited = $this->told('POST', '/api/people', $kim)->json();
         $this->told('POST', '/api/people/{id}/invite', [], $invited);
         $this->doors($invited['id']);
+        $this->types();
+    }
+
+    /** Tables are made outside of any transaction; TypeTest, in a database of its own, makes them. */
+    private function types(): void
+    {
+        $place = ['type' => 'ticket', 'field' => 'notes'];
+        $version = (int) DB::table('record_types')->where('name', 'ticket')->value('version');
+        $this->told('PATCH', '/api/types/{type}', ['version' => $version, 'plural' => 'Tickets'], $place);
+        $this->told('PATCH', '/api/types/{type}/fields/{field}', ['version' => $version + 1, 'help' => 'Whatever helps'], $place);
+        $this->told('DELETE', '/api/types/{type}/fields/{field}', [], $place);
+        $this->told('POST', '/api/types/{type}/fields/{field}/back', [], $place);
+        $this->tried += ['post /api/types' => true, 'post /api/types/{type}/fields' => true];
     }
 
     private function doors(int $invited): void

@@ -17,11 +17,13 @@ use Illuminate\Support\Facades\Queue;
 use Illuminate\Testing\TestResponse;
 use Tests\App\Support\AppTestCase;
 use Tests\App\Support\Delivers;
+use Tests\App\Support\OwnDatabase;
 
 /** How people come in: by invitation, by a link for another password, with a second factor; and how nobody else does. */
 final class WelcomeTest extends AppTestCase
 {
     use Delivers;
+    use OwnDatabase;
 
     private const PASSWORD = 'four ferns by the door';
 
@@ -211,15 +213,8 @@ final class WelcomeTest extends AppTestCase
     public function test_a_company_is_opened_where_there_is_none(): void
     {
         self::assertSame(1, Artisan::call('company:link'), 'there is one already');
-        $name = 'vivid_ledger_new_'.getmypid();
-        $key = 'database.connections.'.config('database.default').'.database';
-        $before = config($key);
-        DB::statement("CREATE DATABASE `{$name}`");
         try {
-            config([$key => $name]);
-            DB::purge();
-            $this->forget();
-            Artisan::call('migrate', ['--force' => true]);
+            $this->enterOwnDatabase();
             $this->getJson('/api/door')->assertOk()->assertJson(['hasCompany' => false]);
             Artisan::call('company:link');
             $link = basename(trim(Artisan::output()));
@@ -257,10 +252,7 @@ final class WelcomeTest extends AppTestCase
             $this->patchJson("/api/records/customer/{$customer['id']}", ['version' => 1, 'values' => ['status' => 'active']])->assertOk();
             self::assertSame(['Welcome Brine'], DB::table('tasks')->pluck('title')->all(), 'the first rule fires');
         } finally {
-            DB::statement("DROP DATABASE `{$name}`");
-            config([$key => $before]);
-            DB::purge();
-            $this->forgetEverything();
+            $this->leaveOwnDatabase();
             DB::beginTransaction();
         }
     }

@@ -11,6 +11,7 @@ use App\Http\Api\Shape\FieldShape;
 use App\Http\Api\Shape\OfferShape;
 use App\Http\Api\Shape\SchemaShape;
 use App\Http\Api\Shape\TypeShape;
+use App\Models\RecordTypeDefinition;
 use App\Store\SchemaStore;
 use OpenApi\Attributes as OA;
 use VividLedger\Rule\Line\Lines;
@@ -36,9 +37,15 @@ final class SchemaController extends Controller
     ]
     public function show(SchemaStore $schemas): SchemaShape
     {
+        $rows = RecordTypeDefinition::query()->get()->keyBy('name');
+
         return new SchemaShape(
             array_map(
-                fn (RecordType $type): TypeShape => $this->describe($type, Pieces::besides($schemas->schema(), $type)),
+                fn (RecordType $type): TypeShape => $this->describe(
+                    $type,
+                    Pieces::besides($schemas->schema(), $type),
+                    $rows->get($type->name),
+                ),
                 array_values($schemas->schema()->types),
             ),
             $this->describe(People::type()),
@@ -52,8 +59,10 @@ final class SchemaController extends Controller
     }
 
     /** @param  list<Piece>  $pieces */
-    private function describe(RecordType $type, array $pieces = []): TypeShape
+    private function describe(RecordType $type, array $pieces = [], ?RecordTypeDefinition $row = null): TypeShape
     {
+        $retired = array_filter($row->definition['fields'] ?? [], static fn (array $field): bool => $field['retired'] ?? false);
+
         return new TypeShape(
             $type->name, $type->label, $type->plural, $type->prefix, $type->title, $type->owner, $type->columns,
             array_map($this->field(...), array_values($type->fields)),
@@ -61,6 +70,12 @@ final class SchemaController extends Controller
             array_map(
                 static fn (Piece $piece): OfferShape => new OfferShape($piece->name(), $piece->label()),
                 $pieces,
+            ),
+            $row->version ?? 1,
+            array_map(
+                static fn (string $name, array $field): OfferShape => new OfferShape($name, $field['label']),
+                array_keys($retired),
+                array_values($retired),
             ),
         );
     }
@@ -70,10 +85,16 @@ final class SchemaController extends Controller
         return new FieldShape(
             $field->name, $field->label, $field->type->value, $field->required, $field->system,
             array_map(
-                static fn (Choice $choice): ChoiceShape => new ChoiceShape($choice->value, $choice->label, $choice->tone),
+                static fn (Choice $choice): ChoiceShape => new ChoiceShape(
+                    $choice->value,
+                    $choice->label,
+                    $choice->tone,
+                    $choice->closes,
+                    $choice->isRetired,
+                ),
                 $field->choices,
             ),
-            $field->target, $field->scale, $field->maxLength, $field->currency, $field->min, $field->max, $field->formula,
+            $field->target, $field->scale, $field->maxLength, $field->currency, $field->min, $field->max, $field->formula, $field->help,
         );
     }
 }

@@ -40,7 +40,9 @@ final readonly class Joining
                 'password' => Str::random(60), 'role' => $given['role'], 'team' => $given['team'], 'time_zone' => $given['timeZone'],
                 'manager_id' => $given['managerId'], 'active' => true,
             ]);
-            $this->entries->write('person_invited', $by, ['person' => $person->id, 'role' => $given['role']->value]);
+            if ($by !== null) {
+                $this->entries->write('person_invited', $by, ['person' => $person->id, 'role' => $given['role']->value]);
+            }
 
             return $person;
         });

@@ -42,6 +42,7 @@ export const plainNumber: Field = {
     type: 'number',
     required: false,
     system: false,
+    help: '',
     choices: [],
     target: null,
     scale: 0,

@@ -65,6 +65,11 @@ class Session {
         this.me = me;
     }
 
+    /** Record types and fields may have changed. */
+    async refreshSchema(): Promise<void> {
+        this.schema = await ask(api.GET('/api/schema'));
+    }
+
     /** Who manages whom and who is absent may have changed. */
     async refreshPeople(): Promise<void> {
         this.people = await ask(api.GET('/api/people'));

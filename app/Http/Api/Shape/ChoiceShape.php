@@ -17,6 +17,10 @@ final readonly class ChoiceShape
         public string $label,
         #[OA\Property]
         public ?string $tone,
+        #[OA\Property(description: 'Whether a record is done with as soon as it has it.')]
+        public bool $closes,
+        #[OA\Property(description: 'Whether it is kept where it is, and offered no more.')]
+        public bool $isRetired,
     ) {
     }
 }

@@ -45,6 +45,8 @@ final readonly class FieldShape
         public ?string $max,
         #[OA\Property(description: 'Computed from other fields of the record, and never set.')]
         public ?string $formula,
+        #[OA\Property(description: 'What somebody who fills it in is told.')]
+        public string $help,
     ) {
     }
 }

@@ -14,6 +14,7 @@ final readonly class TypeShape
      * @param  list<string>  $columns
      * @param  list<FieldShape>  $fields
      * @param  array<array-key, mixed>  $pieces
+     * @param  list<OfferShape>  $retired
      */
     public function __construct(
         #[OA\Property]
@@ -41,6 +42,15 @@ final readonly class TypeShape
             ),
         ]
         public array $pieces = [],
+        #[OA\Property(description: 'Counts up with every change of the type or its fields.')]
+        public int $version = 1,
+        #[
+            OA\Property(
+                description: 'Fields that are asked for and shown nowhere; their values are kept.',
+                items: new OA\Items(type: OfferShape::class),
+            ),
+        ]
+        public array $retired = [],
     ) {
     }
 }

@@ -39,6 +39,11 @@
 
     const members = $derived(typeof value === 'string' && value !== '' ? value.split(',').map((member) => member.trim()) : []);
 
+    /* A retired choice stays where it is, and is offered no more. */
+    const offered = $derived(
+        field.choices.filter((choice) => !choice.isRetired || choice.value === value || members.includes(choice.value)),
+    );
+
     function toggle(member: string, on: boolean) {
         const next = on ? [...members, member] : members.filter((other) => other !== member);
         value = next.length ? next.join(',') : null;
@@ -75,11 +80,11 @@
                 onchange={(event) => (value = event.currentTarget.value || null)}
             >
                 {#if !field.required || !value}<option value="">–</option>{/if}
-                {#each field.choices as choice (choice.value)}<option value={choice.value}>{choice.label}</option>{/each}
+                {#each offered as choice (choice.value)}<option value={choice.value}>{choice.label}</option>{/each}
             </select>
         {:else if field.type === 'choices'}
             <div {id} role="group" aria-label={field.label} class="flex flex-wrap gap-x-4 gap-y-1 py-1">
-                {#each field.choices as choice (choice.value)}
+                {#each offered as choice (choice.value)}
                     <label class="flex items-center gap-1.5"
                         ><input
                             type="checkbox"
@@ -142,7 +147,7 @@
                     >{/if}
             </span>
         {/if}
-        {#if problem}<p class="note-wrong" role="alert">{problem}</p>{/if}
+        {#if problem}<p class="note-wrong" role="alert">{problem}</p>{:else if field.help}<p class="mini mt-0.5">{field.help}</p>{/if}
     </div>
 </div>
 

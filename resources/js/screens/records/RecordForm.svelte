@@ -30,9 +30,9 @@
 
     function start(field: Shapes['FieldShape']): Value {
         if (field.type === 'tick') return false;
-        return field.required && field.type === 'choice'
-            ? ((field.choices.find((choice) => choice.value === 'normal') ?? field.choices[0])?.value ?? null)
-            : null;
+        if (!field.required || field.type !== 'choice') return null;
+        const offered = field.choices.filter((choice) => !choice.isRetired);
+        return (offered.find((choice) => choice.value === 'normal') ?? offered[0])?.value ?? null;
     }
 
     async function save() {

@@ -62,6 +62,7 @@
                     ><b>Reply slips</b><span>What people are asked on a page of their own, also outside.</span></a
                 >
                 {#if session.me?.mayEditRules}
+                    <a class="card" href="/setup/types"><b>Records and fields</b><span>What is kept, and what each record says.</span></a>
                     <a class="card" href="/setup/systems"
                         ><b>Other systems</b><span>Where rules hand data over; calls that failed wait here.</span></a
                     >

@@ -61,7 +61,9 @@
                 {#if field.type === 'choice'}
                     <select class="input" value={shownValue(field.name)} onchange={(event) => put(field.name, event.currentTarget.value)}>
                         <option value="">empty</option>
-                        {#each field.choices as choice (choice.value)}<option value={choice.value}>{choice.label}</option>{/each}
+                        {#each field.choices.filter((choice) => !choice.isRetired) as choice (choice.value)}<option value={choice.value}
+                                >{choice.label}</option
+                            >{/each}
                     </select>
                 {:else if field.type === 'tick'}
                     <select

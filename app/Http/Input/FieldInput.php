@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Input;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+final class FieldInput extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        $new = $this->isMethod('POST');
+
+        return [
+            'label' => [$new ? 'required' : 'sometimes', 'string', 'max:200'],
+            'type' => [$new ? 'required' : 'prohibited', 'string', 'max:20'],
+            'version' => [$new ? 'prohibited' : 'required', 'integer'], 'target' => 'nullable|string|max:64',
+            'currency' => 'nullable|string|max:3', 'scale' => 'nullable|integer', 'required' => 'sometimes|boolean',
+            'help' => 'sometimes|nullable|string|max:1000',
+            'min' => 'sometimes|nullable|string|max:30', 'max' => 'sometimes|nullable|string|max:30',
+            'choices' => 'sometimes|array|max:300', 'choices.*' => 'array',
+        ];
+    }
+}

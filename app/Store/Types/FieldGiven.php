@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store\Types;
+
+use App\Store\Refused;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Schema;
+
+/** What somebody wants of a field, checked, in the words of a record type's definition. */
+final class FieldGiven
+{
+    private const LABEL = 60;
+
+    private const MOST_CHOICES = 200;
+
+    /** Our own colours, which only ever repeat what a choice says. */
+    public const TONES = ['iris', 'fern', 'marigold', 'madder', 'harbor'];
+
+    /**
+     * A field that is to be.
+     *
+     * @param  array<string, mixed>  $given
+     * @return array<string, mixed> as a definition has it
+     *
+     * @throws Refused with the problem at its place
+     */
+    public static function made(array $given, Schema $schema): array
+    {
+        $type = FieldType::tryFrom((string) ($given['type'] ?? '')) ?? throw Refused::at('/type', 'Choose what the field holds.');
+        $field = ['label' => self::label($given['label'] ?? null), 'type' => $type->value];
+        if ($type === FieldType::Reference) {
+            $target = (string) ($given['target'] ?? '');
+            $field['target'] = $schema->type($target)->name ?? throw Refused::at('/target', 'Choose to which records it leads.');
+        }
+        if ($type === FieldType::Money) {
+            $currency = strtoupper((string) ($given['currency'] ?? 'EUR'));
+            $field['currency'] = preg_match('/^[A-Z]{3}$/D', $currency) === 1 ? $currency
+                : throw Refused::at('/currency', 'A currency has three letters, such as EUR.');
+        }
+        if ($type->isDecimal()) {
+            $scale = (int) ($given['scale'] ?? ($type === FieldType::Percent ? 1 : 2));
+            $field['scale'] = $scale >= 0 && $scale <= 6 ? $scale
+                : throw Refused::at('/scale', 'From none to six places behind the point.');
+        }
+
+        return self::changed($field, $given);
+    }
+
+    /**
+     * @param  array<string, mixed>  $field  as the definition has it
+     * @param  array<string, mixed>  $given  what is not there stays
+     * @return array<string, mixed>
+     *
+     * @throws Refused
+     */
+    public static function changed(array $field, array $given): array
+    {
+        $type = FieldType::from($field['type']);
+        if (array_key_exists('label', $given)) {
+            $field['label'] = self::label($given['label']);
+        }
+        foreach (['required' => 'boolval', 'help' => 'strval'] as $member => $cast) {
+            if (array_key_exists($member, $given)) {
+                $field[$member] = $cast($given[$member]);
+            }
+        }
+        if (isset($field['help']) && mb_strlen($field['help']) > 300) {
+            throw Refused::at('/help', 'At most 300 characters.');
+        }
+        foreach ($type->isDecimal() ? ['min', 'max'] : [] as $bound) {
+            if (array_key_exists($bound, $given)) {
+                $amount = (string) $given[$bound];
+                $field[$bound] = $amount === '' ? null : self::amount($amount, "/{$bound}");
+            }
+        }
+        if (isset($field['min'], $field['max']) && (float) $field['min'] > (float) $field['max']) {
+            throw Refused::at('/max', 'The most is less than the least.');
+        }
+        if ($type === FieldType::Choice || $type === FieldType::Choices) {
+            $choices = array_key_exists('choices', $given) ? (array) $given['choices'] : null;
+            $field['choices'] = self::choices($field['choices'] ?? [], $choices);
+        }
+
+        return array_filter($field, static fn (mixed $value): bool => $value !== null && $value !== false && $value !== '');
+    }
+
+    private static function label(mixed $given): string
+    {
+        $label = trim((string) preg_replace('/\s+/u', ' ', is_string($given) ? $given : ''));
+        if ($label === '' || mb_strlen($label) > self::LABEL) {
+            throw Refused::at('/label', $label === '' ? 'Give it a name.' : 'A name has at most '.self::LABEL.' characters.');
+        }
+
+        return $label;
+    }
+
+    private static function amount(string $given, string $at): string
+    {
+        return preg_match('/^-?\d{1,12}(\.\d{1,6})?$/D', $given) === 1 ? $given : throw Refused::at($at, 'Give a number, such as 12.50.');
+    }
+
+    /**
+     * @param  array<string, array<string, mixed>>  $known  by value
+     * @param  ?array<mixed>  $given  in order, {value?, label, tone?, retired?}; null when they stay
+     * @return array<string, array<string, mixed>>
+     */
+    private static function choices(array $known, ?array $given): array
+    {
+        if ($given === null) {
+            return $known === [] ? throw Refused::at('/choices', 'Name at least one choice.') : $known;
+        }
+        $kept = [];
+        $labels = [];
+        foreach (array_values($given) as $index => $choice) {
+            $choice = is_array($choice) ? $choice : ['label' => $choice];
+            $label = trim(is_string($choice['label'] ?? null) ? $choice['label'] : '');
+            if ($label === '' || mb_strlen($label) > self::LABEL || isset($labels[mb_strtolower($label)])) {
+                $message = $label === '' ? 'Give the choice a name.' : 'There is a choice of that name already.';
+                throw Refused::at("/choices/{$index}", $message);
+            }
+            $labels[mb_strtolower($label)] = true;
+            $value = $choice['value'] ?? null;
+            $value = is_string($value) && isset($known[$value]) ? $value
+                : Slug::of($label, [...array_map(strval(...), array_keys($known)), ...array_map(strval(...), array_keys($kept))]);
+            $tone = $choice['tone'] ?? null;
+            $kept[$value] = array_filter([
+                'label' => $label, 'tone' => in_array($tone, self::TONES, true) ? $tone : null,
+                'closes' => $known[$value]['closes'] ?? null, 'retired' => ($choice['retired'] ?? false) === true ? true : null,
+            ], static fn (mixed $member): bool => $member !== null);
+            if (isset($choice['closes'])) {
+                $kept[$value] = array_filter(['closes' => $choice['closes'] === true] + $kept[$value]);
+            }
+        }
+        if ($kept === [] || count($kept) > self::MOST_CHOICES) {
+            throw Refused::at('/choices', $kept === [] ? 'Name at least one choice.' : 'At most '.self::MOST_CHOICES.' choices.');
+        }
+
+        // What is kept in records never loses its words: a value that is left out is retired.
+        return $kept + array_map(static fn (array $choice): array => ['retired' => true] + $choice, array_diff_key($known, $kept));
+    }
+}

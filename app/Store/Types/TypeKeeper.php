@@ -1,0 +1,259 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store\Types;
+
+use App\Models\CompanySettings;
+use App\Models\RecordTypeDefinition;
+use App\Store\Access\AccessEntries;
+use App\Store\Refused;
+use App\Store\RefusedFor;
+use App\Store\SchemaStore;
+use App\Store\TypeTable;
+use Illuminate\Database\Connection;
+
+/** Record types and their fields, made and changed while everybody works. What rules name never changes its name. */
+final readonly class TypeKeeper
+{
+    private const MOST_TYPES = 100;
+
+    private const MOST_FIELDS = 250;
+
+    public function __construct(
+        private Connection $db,
+        private SchemaStore $schemas,
+        private TypeUses $uses,
+        private AccessEntries $entries,
+    ) {
+    }
+
+    /**
+     * A record type with a title, an owner and room for notes; whatever else it needs is added.
+     *
+     * @return string its name
+     *
+     * @throws Refused
+     */
+    public function add(string $label, string $plural, int $by): string
+    {
+        [$label, $plural] = [self::words($label, '/label'), self::words($plural, '/plural')];
+        $rows = RecordTypeDefinition::query()->get();
+        $names = array_values(array_map(static fn (RecordTypeDefinition $row): string => $row->name, $rows->all()));
+        if (count($names) >= self::MOST_TYPES) {
+            throw Refused::at('/label', 'At most '.self::MOST_TYPES.' record types.', RefusedFor::Conflict);
+        }
+        foreach ($rows as $row) {
+            $there = [mb_strtolower($row->definition['label']), mb_strtolower($row->definition['plural'])];
+            if (in_array(mb_strtolower($label), $there, true)) {
+                throw Refused::at('/label', 'There is a record type of that name already.', RefusedFor::Conflict);
+            }
+        }
+        $name = Slug::of($label, $names);
+        $prefixes = array_values(array_map(static fn (RecordTypeDefinition $row): string => $row->definition['prefix'], $rows->all()));
+        $this->schemas->add($name, [
+            'label' => $label, 'plural' => $plural, 'prefix' => self::prefix($name, $prefixes), 'title' => 'name', 'owner' => 'owner',
+            'columns' => ['name', 'owner', 'updated_at'],
+            'fields' => [
+                'name' => ['label' => 'Name', 'type' => 'text', 'required' => true], 'owner' => ['label' => 'Owner', 'type' => 'person'],
+                'notes' => ['label' => 'Notes', 'type' => 'long_text'],
+            ],
+        ]);
+        $this->changed('type_added', $by, ['type' => $name, 'title' => $plural]);
+
+        return $name;
+    }
+
+    /**
+     * @param  array<string, mixed>  $given  label, plural, fields (names in order), columns; what is not there stays
+     *
+     * @throws Refused
+     */
+    public function change(string $name, int $version, array $given, int $by): void
+    {
+        $this->held($name, $version, function (array $definition) use ($given): array {
+            foreach (['label', 'plural'] as $member) {
+                if (array_key_exists($member, $given)) {
+                    $definition[$member] = self::words($given[$member], "/{$member}");
+                }
+            }
+            if (isset($given['fields'])) {
+                $order = array_flip(array_filter((array) $given['fields'], is_string(...)));
+                $place = static fn (string $field): int => $order[$field] ?? 999;
+                uksort($definition['fields'], static fn (string $one, string $other): int => $place($one) <=> $place($other));
+            }
+            if (isset($given['columns'])) {
+                $known = [...array_keys($definition['fields']), 'created_at', 'created_by', 'updated_at', 'updated_by'];
+                $columns = array_values(array_intersect(array_unique(array_filter((array) $given['columns'], is_string(...))), $known));
+                $definition['columns'] = $columns === [] ? throw Refused::at('/columns', 'A list shows at least one field.') : $columns;
+            }
+
+            return $definition;
+        });
+        $this->changed('type_changed', $by, ['type' => $name, 'title' => $this->schemas->schema()->type($name)->plural ?? $name]);
+    }
+
+    /**
+     * @param  array<string, mixed>  $given
+     * @return string the field's name
+     *
+     * @throws Refused
+     */
+    public function addField(string $type, array $given, int $by): string
+    {
+        $row = $this->row($type);
+        $field = FieldGiven::made($given, $this->schemas->schema());
+        $names = array_map(strval(...), array_keys($row->definition['fields']));
+        if (count($names) >= self::MOST_FIELDS) {
+            throw Refused::at('/label', 'At most '.self::MOST_FIELDS.' fields.', RefusedFor::Conflict);
+        }
+        self::mustBeFree($row, $field['label'], null);
+        $name = Slug::of($field['label'], $names);
+        // The column first, online: until the definition names it, nobody looks at it.
+        TypeTable::addColumn($this->db, $type, $name, $field);
+        $this->held($type, null, static function (array $definition) use ($name, $field): array {
+            $definition['fields'][$name] = $field;
+
+            return $definition;
+        });
+        $this->changed('field_added', $by, ['type' => $type, 'field' => $name, 'title' => $field['label']]);
+
+        return $name;
+    }
+
+    /**
+     * @param  array<string, mixed>  $given  what is not there stays
+     *
+     * @throws Refused
+     */
+    public function changeField(string $type, string $name, int $version, array $given, int $by): void
+    {
+        $this->held($type, $version, function (array $definition, RecordTypeDefinition $row) use ($name, $given): array {
+            $field = $definition['fields'][$name] ?? throw self::noField($name);
+            if (isset($given['label']) && is_string($given['label'])) {
+                self::mustBeFree($row, $given['label'], $name);
+            }
+            $definition['fields'][$name] = FieldGiven::changed($field, $given);
+
+            return $definition;
+        });
+        $this->changed('field_changed', $by, ['type' => $type, 'field' => $name, 'title' => $this->labelOf($type, $name)]);
+    }
+
+    /**
+     * A field that is no longer wanted: it is asked for and shown nowhere, its values stay, and it can be brought back.
+     *
+     * @throws Refused while rules name it
+     */
+    public function retire(string $type, string $name, int $by): void
+    {
+        $definition = $this->row($type)->definition;
+        $field = $definition['fields'][$name] ?? throw self::noField($name);
+        if (in_array($name, [$definition['title'], $definition['owner']], true)) {
+            $message = "‘{$field['label']}’ is what every record is called or belongs to, and stays.";
+            throw new Refused('in_use', $message, RefusedFor::Conflict);
+        }
+        $users = $this->uses->of($type, $name);
+        if ($users !== []) {
+            $message = "‘{$field['label']}’ is named by ".implode(', ', $users).'. Change that first.';
+            throw new Refused('in_use', $message, RefusedFor::Conflict);
+        }
+        $this->held($type, null, static function (array $definition) use ($name): array {
+            $definition['fields'][$name]['retired'] = true;
+            $definition['columns'] = array_values(array_diff($definition['columns'] ?? [], [$name]));
+
+            return $definition;
+        });
+        $this->changed('field_retired', $by, ['type' => $type, 'field' => $name, 'title' => $field['label']]);
+    }
+
+    /** @throws Refused */
+    public function bringBack(string $type, string $name, int $by): void
+    {
+        $label = '';
+        $this->held($type, null, static function (array $definition) use ($name, &$label): array {
+            $field = $definition['fields'][$name] ?? throw self::noField($name);
+            $label = $field['label'];
+            unset($definition['fields'][$name]['retired']);
+
+            return $definition;
+        });
+        $this->changed('field_back', $by, ['type' => $type, 'field' => $name, 'title' => $label]);
+    }
+
+    /** @param  callable(array<string, mixed>, RecordTypeDefinition): array<string, mixed>  $change */
+    private function held(string $name, ?int $version, callable $change): void
+    {
+        $this->db->transaction(function () use ($name, $version, $change): void {
+            $row = RecordTypeDefinition::query()->lockForUpdate()->find($name) ?? throw self::noType($name);
+            if ($version !== null && $row->version !== $version) {
+                throw new Refused('stale_version', 'Somebody changed it after you opened it. Open it again.', RefusedFor::Conflict);
+            }
+            $row->update(['definition' => $change($row->definition, $row), 'version' => $row->version + 1]);
+        });
+        $this->schemas->forget();
+    }
+
+    /** @param  array<string, mixed>  $data */
+    private function changed(string $kind, int $by, array $data): void
+    {
+        CompanySettings::query()->whereKey(CompanySettings::ID)->increment('schema_version');
+        // Pages are read anew: what a rule says may have other words now.
+        CompanySettings::keptChanged();
+        $this->entries->write($kind, $by, $data);
+    }
+
+    private function row(string $name): RecordTypeDefinition
+    {
+        return RecordTypeDefinition::query()->find($name) ?? throw self::noType($name);
+    }
+
+    private function labelOf(string $type, string $field): string
+    {
+        return $this->schemas->schema()->type($type)?->field($field)->label ?? $field;
+    }
+
+    private static function mustBeFree(RecordTypeDefinition $row, string $label, ?string $but): void
+    {
+        foreach ($row->definition['fields'] as $name => $field) {
+            if ($name !== $but && mb_strtolower($field['label']) === mb_strtolower(trim($label))) {
+                $message = 'There is a field of that name already.'.(($field['retired'] ?? false) ? ' It is retired; bring it back.' : '');
+                throw Refused::at('/label', $message, RefusedFor::Conflict);
+            }
+        }
+    }
+
+    private static function words(mixed $given, string $at): string
+    {
+        $words = trim((string) preg_replace('/\s+/u', ' ', is_string($given) ? $given : ''));
+        if ($words === '' || mb_strlen($words) > 40) {
+            throw Refused::at($at, $words === '' ? 'Say what they are called.' : 'At most 40 characters.');
+        }
+
+        return $words;
+    }
+
+    /** @param  list<string>  $taken */
+    private static function prefix(string $name, array $taken): string
+    {
+        $letters = strtoupper(str_replace(['_', 'a_'], '', $name));
+        for ($length = 1; $length <= 4; $length++) {
+            $prefix = substr($letters, 0, $length);
+            if ($prefix !== '' && ! in_array($prefix, $taken, true)) {
+                return $prefix;
+            }
+        }
+
+        return substr($letters, 0, 2).(count($taken) + 1);
+    }
+
+    private static function noType(string $name): Refused
+    {
+        return new Refused('not_found', "There is no record type ‘{$name}’.", RefusedFor::Missing);
+    }
+
+    private static function noField(string $name): Refused
+    {
+        return new Refused('not_found', "There is no field ‘{$name}’.", RefusedFor::Missing);
+    }
+}

@@ -1,0 +1,54 @@
+<script lang="ts">
+    import { TONES, type ChoiceGiven } from './fields';
+
+    /* The choices of a field in the order they are offered, each with a colour that only repeats what it says. */
+    let { choices = $bindable(), problem }: { choices: ChoiceGiven[]; problem: (at: string) => string | undefined } = $props();
+
+    function move(index: number, by: number) {
+        const moved = [...choices];
+        const [one] = moved.splice(index, 1);
+        if (one) moved.splice(index + by, 0, one);
+        choices = moved;
+    }
+
+    const add = () => (choices = [...choices, { label: '', tone: '', closes: false, isRetired: false }]);
+</script>
+
+<div class="mt-1 grid gap-1.5" role="group" aria-label="Choices">
+    {#each choices as choice, index (index)}
+        <div class="grid grid-cols-[1fr_104px_auto_auto] items-center gap-2 {choice.isRetired ? 'opacity-60' : ''}">
+            <input class="input" aria-label="Choice {index + 1}" maxlength="60" placeholder="What it is called" bind:value={choice.label} />
+            <select
+                class="input {choice.tone ? `tone-${choice.tone}` : ''}"
+                aria-label="Colour of choice {index + 1}"
+                bind:value={choice.tone}
+            >
+                {#each TONES as tone (tone)}<option value={tone}>{tone || 'no colour'}</option>{/each}
+            </select>
+            <label class="mini flex items-center gap-1" title="A record with it is done with"
+                ><input type="checkbox" class="h-3.5 w-3.5 accent-(--iris)" bind:checked={choice.closes} /> closes</label
+            >
+            <span class="flex">
+                <button type="button" class="icon" aria-label="Higher" disabled={index === 0} onclick={() => move(index, -1)}>↑</button>
+                <button type="button" class="icon" aria-label="Lower" disabled={index === choices.length - 1} onclick={() => move(index, 1)}
+                    >↓</button
+                >
+                {#if choice.value}<button
+                        type="button"
+                        class="icon"
+                        aria-label={choice.isRetired ? `Offer ${choice.label} again` : `Retire ${choice.label}`}
+                        title={choice.isRetired ? 'Offer it again' : 'Retire it: records keep it, and it is offered no more'}
+                        onclick={() => (choice.isRetired = !choice.isRetired)}>{choice.isRetired ? '↺' : '×'}</button
+                    >{:else}<button
+                        type="button"
+                        class="icon"
+                        aria-label="Take it away"
+                        onclick={() => (choices = choices.filter((_, place) => place !== index))}>×</button
+                    >{/if}
+            </span>
+        </div>
+        {#if problem(`/choices/${index}`)}<p class="note-wrong" role="alert">{problem(`/choices/${index}`)}</p>{/if}
+    {/each}
+    {#if problem('/choices')}<p class="note-wrong" role="alert">{problem('/choices')}</p>{/if}
+    <div><button type="button" class="btn" onclick={add}>+ a choice</button></div>
+</div>

@@ -1,0 +1,147 @@
+<script lang="ts">
+    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { session } from '../../state/session.svelte';
+    import { toasts } from '../../state/toasts.svelte';
+    import ChoiceRows from './ChoiceRows.svelte';
+    import { asGiven, KINDS, type ChoiceGiven } from './fields';
+
+    /* A field of a record type: a new one, or one that there is. */
+    let {
+        type,
+        field,
+        ondone,
+        onretire,
+    }: {
+        type: Shapes['TypeShape'];
+        field: Shapes['FieldShape'] | null;
+        ondone: (name: string) => void;
+        onretire: () => void;
+    } = $props();
+    // svelte-ignore state_referenced_locally
+    const start = field;
+    let label = $state(start?.label ?? '');
+    let kind = $state(start?.type ?? 'text');
+    let required = $state(start?.required ?? false);
+    let help = $state(start?.help ?? '');
+    let target = $state(start?.target ?? session.schema?.types[0]?.name ?? '');
+    let currency = $state(start?.currency ?? 'EUR');
+    let min = $state(start?.min ?? '');
+    let max = $state(start?.max ?? '');
+    let choices = $state<ChoiceGiven[]>(
+        start?.choices.map((choice) => ({ ...choice, tone: choice.tone ?? '' })) ?? [
+            { label: '', tone: '', closes: false, isRetired: false },
+        ],
+    );
+    let refusal = $state.raw<Refusal | null>(null);
+    let busy = $state(false);
+    const isNumber = $derived(['number', 'money', 'percent'].includes(kind));
+    const hasChoices = $derived(kind === 'choice' || kind === 'choices');
+    const problem = (at: string) => refusal?.at(at);
+
+    async function keep(event: SubmitEvent) {
+        event.preventDefault();
+        busy = true;
+        refusal = null;
+        const body = {
+            label,
+            required,
+            help,
+            ...(isNumber ? { min, max } : {}),
+            ...(hasChoices ? { choices: asGiven($state.snapshot(choices)) } : {}),
+        };
+        try {
+            if (start) {
+                const path = { type: type.name, field: start.name };
+                await ask(api.PATCH('/api/types/{type}/fields/{field}', { params: { path }, body: { ...body, version: type.version } }));
+                toasts.tell('Kept.');
+                ondone(start.name);
+            } else {
+                const more = { ...(kind === 'reference' ? { target } : {}), ...(kind === 'money' ? { currency } : {}) };
+                const made = await ask(
+                    api.POST('/api/types/{type}/fields', {
+                        params: { path: { type: type.name } },
+                        body: { ...body, ...more, type: kind },
+                    }),
+                );
+                toasts.tell(`${type.plural} have ${label} now.`);
+                ondone(made.name);
+            }
+        } catch (thrown) {
+            if (thrown instanceof Refusal) refusal = thrown;
+            else toasts.complain(said(thrown));
+        }
+        busy = false;
+    }
+</script>
+
+<header>
+    <h2 class="title text-[21px]!">{start ? start.label : `A new field for ${type.plural.toLowerCase()}`}</h2>
+    <p class="sub">
+        {start ? `${KINDS[start.type]?.label ?? start.type}; rules know it as ${start.name}` : 'Every record has it at once, empty.'}
+    </p>
+</header>
+<form class="scroll grid content-start gap-3 px-7 py-4 text-[13px]" onsubmit={keep}>
+    <label class="grid gap-0.5 font-semibold"
+        >What is it called?
+        <input class="input font-normal" maxlength="60" required bind:value={label} />
+        {#if problem('/label')}<span class="note-wrong font-normal" role="alert">{problem('/label')}</span>{/if}</label
+    >
+    {#if !start}
+        <label class="grid gap-0.5 font-semibold"
+            >What does it hold?
+            <select class="input font-normal" bind:value={kind}>
+                {#each Object.entries(KINDS) as [value, one] (value)}<option {value}>{one.label}: {one.says}</option>{/each}
+            </select></label
+        >
+        {#if kind === 'reference'}
+            <label class="grid gap-0.5 font-semibold"
+                >To which records does it lead?
+                <select class="input font-normal" bind:value={target}>
+                    {#each session.schema?.types ?? [] as one (one.name)}<option value={one.name}>{one.plural}</option>{/each}
+                </select></label
+            >
+        {:else if kind === 'money'}
+            <label class="grid gap-0.5 font-semibold"
+                >Currency
+                <input class="input figures max-w-24 font-normal" maxlength="3" bind:value={currency} />
+                {#if problem('/currency')}<span class="note-wrong font-normal" role="alert">{problem('/currency')}</span>{/if}</label
+            >
+        {/if}
+    {/if}
+    {#if hasChoices}<div>
+            <span class="font-semibold">Choices, in the order they are offered</span><ChoiceRows bind:choices {problem} />
+        </div>{/if}
+    {#if isNumber}
+        <div class="grid grid-cols-2 gap-3">
+            {#each [['min', 'At least'], ['max', 'At most']] as const as [member, words] (member)}
+                <label class="grid gap-0.5 font-semibold"
+                    >{words}
+                    <input
+                        class="input figures font-normal"
+                        inputmode="decimal"
+                        placeholder="anything"
+                        value={member === 'min' ? min : max}
+                        oninput={(event) => (member === 'min' ? (min = event.currentTarget.value) : (max = event.currentTarget.value))}
+                    />
+                    {#if problem(`/${member}`)}<span class="note-wrong font-normal" role="alert">{problem(`/${member}`)}</span>{/if}</label
+                >
+            {/each}
+        </div>
+    {/if}
+    {#if kind !== 'tick'}
+        <label class="flex items-center gap-2"
+            ><input type="checkbox" class="h-4 w-4 accent-(--iris)" bind:checked={required} /> No record without it</label
+        >
+    {/if}
+    <label class="grid gap-0.5 font-semibold"
+        >What somebody who fills it in should know
+        <input class="input font-normal" maxlength="300" placeholder="nothing in particular" bind:value={help} /></label
+    >
+    {#if refusal && !refusal.problem.problems.length}<p class="callout bad" role="alert">{refusal.message}</p>{/if}
+    <div class="flex gap-2">
+        <button class="btn go" disabled={busy}>{start ? 'Keep it' : 'Add the field'}</button>
+        {#if start && start.name !== type.title && start.name !== type.owner}
+            <button type="button" class="btn quiet danger ml-auto" onclick={onretire}>Retire it</button>
+        {/if}
+    </div>
+</form>
