@@ -7,6 +7,7 @@ use Bench\DecideBench;
 use Bench\DrainBench;
 use Bench\EvidenceBench;
 use Bench\Figures;
+use Bench\HouseBench;
 use Bench\LetterBench;
 use Bench\ListBench;
 use Bench\PhraseBench;
@@ -35,6 +36,8 @@ $parts = [
     'list' => ListBench::run(...),
     'bulk' => RuleBench::bulk(...),
     'sign-offs' => SignOffBench::run(...),
+    'seals' => HouseBench::seals(...),
+    'field' => HouseBench::field(...),
     'letters' => LetterBench::out(...),
     'slips' => LetterBench::slips(...),
     'mail' => LetterBench::in(...),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Evidence\Jobs\PlayProofs;
 use App\Models\WorkerProcess;
+use App\Store\Seal\Sealer;
 use App\Work\Housekeeping;
 use App\Work\Jobs\DeliverLetters;
 use App\Work\Jobs\GoThroughRuns;
@@ -19,4 +20,7 @@ Schedule::job(new PlayProofs)->everyMinute();
 Schedule::command('model:prune', ['--model' => [WorkerProcess::class]])->everyTenMinutes();
 Schedule::command('sanctum:prune-expired', ['--hours' => 0])->hourly();
 Schedule::command('queue:prune-failed', ['--hours' => 30 * 24])->daily();
+Schedule::call(static function (Sealer $sealer): void {
+    while ($sealer->work() > 0);
+})->everyMinute();
 Schedule::call(static fn (Housekeeping $housekeeping): int => $housekeeping->sweep())->everyMinute();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Models\Casts\Instant;
 use App\Models\Events\RulesChanged;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
@@ -17,6 +18,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $clock_offset
  * @property ?int $calendar_id
  * @property int $kept_version
+ * @property int $sealing_upto entries up to this number are sealed next
+ * @property ?\DateTimeImmutable $sealing_since when that was the last number there was
  * @property int $schema_version counts up whenever a record type changes
  */
 final class CompanySettings extends LedgerModel
@@ -29,6 +32,8 @@ final class CompanySettings extends LedgerModel
         'calendar_id' => 'integer',
         'kept_version' => 'integer',
         'schema_version' => 'integer',
+        'sealing_upto' => 'integer',
+        'sealing_since' => Instant::class,
     ];
 
     /** @return BelongsTo<Person, $this> */

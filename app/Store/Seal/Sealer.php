@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store\Seal;
+
+use App\Models\CompanySettings;
+use App\Models\Entry;
+use App\Models\EntrySeal;
+use App\Store\Sql\Batch;
+use Illuminate\Database\Connection;
+
+/**
+ * Seals entries a while after they were written, off the way of every save: each with the hash of what it keeps and of the seal before
+ * it. Numbers are given out before they are committed, so only what is older than everything under way is sealed.
+ */
+final readonly class Sealer
+{
+    /** An entry is sealed so many seconds after its number was the last. */
+    private const LATER = 120;
+
+    private const AT_ONCE = 20_000;
+
+    public function __construct(private Connection $db, private SealedRows $rows)
+    {
+    }
+
+    /** @return int how many were sealed */
+    public function work(): int
+    {
+        $settings = CompanySettings::query()->find(CompanySettings::ID);
+        if ($settings === null) {
+            return 0;
+        }
+        $now = new \DateTimeImmutable;
+        $sealed = 0;
+        if ($settings->sealing_since !== null && $settings->sealing_since <= $now->modify('-'.self::LATER.' seconds')
+            && ! $this->isUnderWaySince($settings->sealing_since)) {
+            $sealed = $this->seal($settings->sealing_upto);
+        }
+        $isDone = $settings->sealing_since === null || (int) EntrySeal::query()->max('entry_id') >= $settings->sealing_upto;
+        $last = (int) Entry::query()->max('id');
+        if ($isDone && $last > $settings->sealing_upto) {
+            CompanySettings::query()->whereKey(CompanySettings::ID)->update(['sealing_upto' => $last, 'sealing_since' => $now]);
+        }
+
+        return $sealed;
+    }
+
+    /** @return int how many were sealed, of those up to a number */
+    public function seal(int $upto): int
+    {
+        return $this->db->transaction(function () use ($upto): int {
+            // One at a time: there is one chain.
+            CompanySettings::query()->whereKey(CompanySettings::ID)->lockForUpdate()->first();
+            $before = EntrySeal::query()->orderByDesc('entry_id')->first();
+            $hash = $before->hash ?? '';
+            $seals = [];
+            foreach ($this->rows->between($before->entry_id ?? 0, $upto) as $id => [$content]) {
+                $seals[] = ['entry_id' => $id, 'hash' => $hash = SealedRows::hash($hash, $content)];
+                if (count($seals) >= self::AT_ONCE) {
+                    break;
+                }
+            }
+            foreach (array_chunk($seals, 2000) as $some) {
+                Batch::insert(EntrySeal::class, $some);
+            }
+
+            return count($seals);
+        });
+    }
+
+    private function isUnderWaySince(\DateTimeImmutable $moment): bool
+    {
+        $oldest = $this->db->scalar('SELECT TIMESTAMPDIFF(SECOND, MIN(trx_started), NOW()) FROM information_schema.innodb_trx '
+            .'WHERE trx_mysql_thread_id <> CONNECTION_ID()');
+
+        return $oldest !== null && time() - (int) $oldest <= $moment->getTimestamp();
+    }
+}
