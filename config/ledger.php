@@ -33,6 +33,8 @@ return [
         'number' => 'account_number',
         'members' => ['name' => 'name', 'tax_number' => 'tax_number', 'debtor' => 'debtor'],
     ],
+    // Who may read /metrics: whoever brings this secret as “Authorization: Bearer …”. Left out, there is nothing there.
+    'metrics_token' => env('METRICS_TOKEN', ''),
     // A wrong password can be tried so often a minute for one log-in and address.
     'sign_in_attempts' => 5,
 ];

@@ -9,8 +9,12 @@ use App\Http\Slip\SlipController;
 use App\Http\Slip\UnsubscribeController;
 use App\Http\WhileMailRoomIsOn;
 use App\Work\Health;
+use App\Work\Metrics;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Route;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 // The front end asks for this once, for the cookie that guards against requests forged elsewhere.
 Route::get('/session/cookie', static fn (): JsonResponse => new JsonResponse(null, 204));
@@ -53,5 +57,15 @@ Route::get('/up', static function (Health $health): JsonResponse {
     return $trouble === null ? new JsonResponse(['up' => true]) : new JsonResponse(['up' => false, 'trouble' => $trouble], 503);
 })->withoutMiddleware('web');
 
+// For whoever watches machines, with the secret of the configuration; without one it is not there.
+Route::get('/metrics', static function (Request $request, Metrics $metrics): Response {
+    $secret = (string) config('ledger.metrics_token');
+    if ($secret === '' || ! hash_equals("Bearer {$secret}", (string) $request->header('Authorization'))) {
+        throw new NotFoundHttpException;
+    }
+
+    return new Response($metrics->text(), 200, ['Content-Type' => 'text/plain; version=0.0.4; charset=utf-8']);
+})->withoutMiddleware('web');
+
 // Every address of the front end is one page; the browser chooses the screen.
-Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|feed/|hook/|slip/|mail/|unsubscribe/|stand-in/|up$).*$');
+Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|feed/|hook/|slip/|mail/|unsubscribe/|stand-in/|metrics$|up$).*$');

@@ -14,7 +14,7 @@ final class Health
     /** So many calls may wait before it is clear that nobody takes them. */
     private const MOST_WAITING = 10_000;
 
-    private const QUEUES = ['letters', 'calls', 'proofs', 'runs'];
+    public const QUEUES = ['letters', 'calls', 'proofs', 'runs'];
 
     /** What is the matter, in words that anybody may read; null when nothing is. */
     public function trouble(): ?string

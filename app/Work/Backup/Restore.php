@@ -1,0 +1,106 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Work\Backup;
+
+use App\Models\CompanySettings;
+use App\Models\Entry;
+use App\Store\Refused;
+use App\Store\RefusedFor;
+use App\Store\Seal\Verifier;
+use Illuminate\Contracts\Console\Kernel;
+use Illuminate\Database\Connection;
+use Illuminate\Support\Facades\Schema;
+use Symfony\Component\Process\InputStream;
+
+/** Brings back what a backup kept, into a database that has nothing, and looks whether all of it has come. */
+final readonly class Restore
+{
+    private const CHUNK = 1_000_000;
+
+    public function __construct(private Connection $db, private Kernel $artisan, private Verifier $verifier)
+    {
+    }
+
+    /**
+     * @param  bool  $over  whether a company that is there goes for it
+     *
+     * @throws Refused before anything is touched, when the file is not whole or from a later version; and when not all has come
+     */
+    public function read(string $path, bool $over): Manifest
+    {
+        $manifest = self::whole($path);
+        $known = array_map(static fn (string $file): string => basename($file, '.php'), glob(database_path('migrations/*.php')) ?: []);
+        $unknown = array_diff($manifest->migrations, $known);
+        if ($unknown !== []) {
+            $message = 'The backup is of a later version ('.implode(', ', $unknown).'). Install that first.';
+            throw new Refused('newer', $message, RefusedFor::Conflict);
+        }
+        if (! $over && Schema::hasTable('company') && CompanySettings::query()->exists()) {
+            $message = 'There is a company here. With --over it goes for what the backup kept.';
+            throw new Refused('wrong_state', $message, RefusedFor::Conflict);
+        }
+        Schema::dropAllTables();
+        $sequences = 'SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_type = ?';
+        foreach ($this->db->select($sequences, ['SEQUENCE']) as $sequence) {
+            $this->db->statement("DROP SEQUENCE `{$sequence->name}`");
+        }
+        $this->load($path);
+        $this->db->disconnect();
+        $this->artisan->call('migrate', ['--force' => true]);
+        $this->look($manifest);
+
+        return $manifest;
+    }
+
+    private function load(string $path): void
+    {
+        $file = gzopen($path, 'rb') ?: throw new \RuntimeException("{$path} cannot be read.");
+        $input = new InputStream;
+        $client = DatabaseTool::process($this->db, 'mariadb', ['--binary-mode', (string) $this->db->getDatabaseName()]);
+        $client->setInput($input);
+        $client->start();
+        while (! gzeof($file) && $client->isRunning()) {
+            $input->write((string) gzread($file, self::CHUNK));
+            $client->getIncrementalOutput();
+        }
+        $input->close();
+        gzclose($file);
+        if ($client->wait() !== 0) {
+            throw new Refused('failed', 'The database refused it: '.trim($client->getErrorOutput()), RefusedFor::Conflict);
+        }
+    }
+
+    /** @throws Refused */
+    private function look(Manifest $manifest): void
+    {
+        $entries = Entry::query()->count();
+        if ($entries < $manifest->entries) {
+            throw new Refused('incomplete', "Of {$manifest->entries} entries {$entries} have come.", RefusedFor::Conflict);
+        }
+        [$number, $seal] = explode(':', $manifest->checkpoint === '' ? ':' : $manifest->checkpoint);
+        if (! $this->verifier->verify($seal === '' ? [] : [(int) $number => $seal])) {
+            throw new Refused('broken', $this->verifier->findings[0], RefusedFor::Conflict);
+        }
+    }
+
+    /** @throws Refused when it is no backup, or only a part of one */
+    private static function whole(string $path): Manifest
+    {
+        $file = is_file($path) ? @gzopen($path, 'rb') : false;
+        $manifest = $file === false ? null : Manifest::read((string) gzgets($file));
+        if ($file === false || $manifest === null) {
+            throw new Refused('no_backup', "{$path} is no backup of a ledger.", RefusedFor::Unreadable);
+        }
+        for ($end = ''; ! gzeof($file);) {
+            $end = substr($end.@gzread($file, self::CHUNK), -100);
+        }
+        gzclose($file);
+        if (! str_ends_with($end, "\n".Manifest::END."\n")) {
+            throw new Refused('half', "{$path} is only a part of a backup: its end is missing.", RefusedFor::Unreadable);
+        }
+
+        return $manifest;
+    }
+}

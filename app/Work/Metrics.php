@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Work;
+
+use App\Models\CallStatus;
+use App\Models\Entry;
+use App\Models\EntrySeal;
+use App\Models\LineStatus;
+use App\Models\MessageStatus;
+use App\Models\ScheduledLine;
+use App\Models\StoredCall;
+use App\Models\StoredMessage;
+use App\Models\WorkerProcess;
+use App\Store\HouseClock;
+use Illuminate\Support\Facades\Queue;
+
+/** How the house is doing, for whoever watches machines: the text format of Prometheus, version 0.0.4. */
+final readonly class Metrics
+{
+    public function __construct(private HouseClock $clock)
+    {
+    }
+
+    public function text(): string
+    {
+        $now = $this->clock->now();
+        $due = ScheduledLine::query()->where('status', LineStatus::Pencilled)->where('due_at', '<=', $now);
+        $oldest = (clone $due)->orderBy('due_at')->first();
+        $text = self::gauge('lines_pencilled', 'Pencilled lines that are still to come or due.', [
+            '' => ScheduledLine::query()->where('status', LineStatus::Pencilled)->count(),
+        ]).self::gauge('lines_due', 'Pencilled lines that are due now.', ['' => $due->count()])
+            .self::gauge('lines_oldest_due_seconds', 'For how long the oldest of them has been due.', [
+                '' => $oldest?->due_at === null ? 0 : max(0, $now->getTimestamp() - $oldest->due_at->getTimestamp()),
+            ]);
+        $messages = $calls = $queues = $processes = [];
+        foreach (MessageStatus::cases() as $status) {
+            $messages["{status=\"{$status->value}\"}"] = StoredMessage::query()->where('status', $status)->count();
+        }
+        foreach (CallStatus::cases() as $status) {
+            $calls["{status=\"{$status->value}\"}"] = StoredCall::query()->where('status', $status)->count();
+        }
+        foreach (Health::QUEUES as $queue) {
+            $queues["{queue=\"{$queue}\"}"] = Queue::size($queue);
+        }
+        foreach (WorkerProcess::query()->get()->groupBy('kind') as $kind => $some) {
+            $processes["{kind=\"{$kind}\"}"] = $some->filter(
+                static fn (WorkerProcess $process): bool => Heartbeat::isAlive($process->beat_at),
+            )->count();
+        }
+
+        return $text.self::gauge('messages', 'Letters and text messages of the outbox, by how far they are.', $messages)
+            .self::gauge('calls', 'Calls to other systems, by how far they are.', $calls)
+            .self::gauge('queue_jobs', 'Jobs that wait.', $queues)
+            .self::gauge('processes_alive', 'Programs at work.', $processes)
+            .self::gauge('entries', 'Number of the last entry of the ledger.', ['' => (int) Entry::query()->max('id')])
+            .self::gauge('entries_sealed', 'Number of the last that is sealed.', ['' => (int) EntrySeal::query()->max('entry_id')]);
+    }
+
+    /** @param  array<string, int>  $values  by their labels */
+    private static function gauge(string $name, string $help, array $values): string
+    {
+        $text = "# HELP vivid_ledger_{$name} {$help}\n# TYPE vivid_ledger_{$name} gauge\n";
+        foreach ($values as $labels => $value) {
+            $text .= "vivid_ledger_{$name}{$labels} {$value}\n";
+        }
+
+        return $text;
+    }
+}
