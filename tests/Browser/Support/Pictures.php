@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Browser\Support;
 
-use Facebook\WebDriver\WebDriverKeys;
-
 /** Not a test: opens the main views of the running demo and takes their pictures (bin/pictures). */
 final class Pictures extends BrowserTestCase
 {
@@ -51,6 +49,11 @@ final class Pictures extends BrowserTestCase
         $this->see('.leaf.left button', 'Crew visit')->click();
         $this->see('[data-word]');
         $this->picture('slip-design');
+        $this->open('/setup/types');
+        $this->press('Tickets', '[role=tab]');
+        $this->press('Status', '[data-field=status] button');
+        $this->see('[aria-label="Choice 1"]');
+        $this->picture('fields');
         $this->open('/setup/systems');
         $this->see('.leaf.left button', 'Accounting')->click();
         $this->see('.stamp', 'given up')->click();
@@ -73,17 +76,6 @@ final class Pictures extends BrowserTestCase
         $this->see('[data-rehearsal=done] .paper .struck');
         $this->browser->executeScript('document.querySelector(".leaf.left .scroll").scrollTop = 260');
         $this->picture('rehearse');
-        $this->press('More for this rule');
-        $this->press('As text…');
-        $this->until(
-            fn (): bool => str_contains((string) $this->see('dialog textarea')->getAttribute('value'), 'When'),
-            'for the text of the page',
-        );
-        $this->see('dialog textarea')->sendKeys([
-            WebDriverKeys::CONTROL, WebDriverKeys::END, WebDriverKeys::NULL, "\nafter 9 working days remind the own",
-        ]);
-        $this->see('dialog [role=listbox]');
-        $this->picture('rule-text');
         $this->open('/rules');
         $this->see('a.line', 'Discount over 30 %')->click();
         $this->see('[role=tab]', 'Proofs')->click();
