@@ -16,6 +16,7 @@ use App\Http\Api\HookController;
 use App\Http\Api\InStepController;
 use App\Http\Api\KeptController;
 use App\Http\Api\LadderController;
+use App\Http\Api\LeavingController;
 use App\Http\Api\LedgerController;
 use App\Http\Api\LineController;
 use App\Http\Api\MailRoomController;
@@ -187,6 +188,9 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::delete('types/{type}/fields/{field}', [TypeController::class, 'retire']);
         Route::post('types/{type}/fields/{field}/back', [TypeController::class, 'bringBack']);
         Route::post('people', [PeopleController::class, 'store']);
+        Route::get('people/{id}/leaving', [LeavingController::class, 'show']);
+        Route::post('people/{id}/leave', [LeavingController::class, 'leave']);
+        Route::post('people/{id}/return', [LeavingController::class, 'back']);
         Route::post('people/{id}/invite', [PeopleController::class, 'again']);
         Route::patch('people/{id}', [PeopleController::class, 'update']);
         Route::post('routes', [RouteController::class, 'store']);

@@ -74,6 +74,9 @@ final readonly class EntryWords
         } elseif (array_key_exists('person', $data)) {
             $data['person'] = $this->person($data['person']);
         }
+        if (is_int($data['other'] ?? null)) {
+            $data['other'] = $this->person($data['other']);
+        }
 
         return $data;
     }

@@ -90,6 +90,7 @@ final readonly class Headline
             'company_opened' => [$this->who, "opened the ledger of {$kept->text('name')}"],
             'person_invited' => [$this->who, "invited {$kept->text('person')}"],
             'person_joined' => [$kept->text('person'), 'came in for the first time'],
+            'person_left' => [$kept->text('person'), "has left; {$kept->text('other')} takes over"],
             'signed_in' => [$this->who, 'signed in'.($kept->text('how') === 'link' ? ' by a link' : '')],
             'signed_out' => [$this->who, 'signed out somewhere else'],
             'password_reset' => [$this->who, 'chose another password by a link'],

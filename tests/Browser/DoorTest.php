@@ -66,4 +66,31 @@ final class DoorTest extends BrowserTestCase
         $this->open('/profile');
         $this->see('p', '9 recovery codes are left');
     }
+
+    public function test_somebody_leaves_hands_over_and_is_back(): void
+    {
+        $mark = bin2hex(random_bytes(4));
+        $this->signIn('ines.okafor');
+        $kim = $this->api('POST', 'people', [
+            'name' => "Kim {$mark}", 'email' => "kim.{$mark}@larkmoss.example", 'role' => 'member', 'team' => 'Service Quayside',
+        ])['id'];
+        $values = ['name' => "House {$mark}", 'owner' => $kim];
+        $customer = $this->api('POST', 'records/customer', ['values' => $values])['record']['id'];
+        $this->open('/setup/people');
+        $this->see('.leaf.left button', "Kim {$mark}")->click();
+        $this->press('Has left…');
+        $this->see('form', '1 customer goes to whoever takes over.');
+        $this->see('form select')->sendKeys('Lena Abara');
+        $this->press('Hand over and leave');
+        $this->see('[role=status]', "Kim {$mark} has left.");
+        $this->see('.callout', 'has left the company');
+        $this->open("/records/customer/{$customer}");
+        $this->see('[data-field=owner]', 'Lena Abara');
+        $this->open('/setup/people');
+        $this->see('.leaf.left button', "Kim {$mark}")->click();
+        $this->press('Bring back');
+        $this->see('[role=status]', 'Back.');
+        $this->open("/records/customer/{$customer}");
+        $this->see('[data-field=owner]', "Kim {$mark}");
+    }
 }

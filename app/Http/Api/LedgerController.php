@@ -33,7 +33,8 @@ final class LedgerController extends Controller
         'tasks' => ['task_done', 'task_reopened', 'task_due', 'task_changed'],
         'administration' => [
             'rule_in_force', 'rule_paused', 'rule_retired', 'rules_ordered', 'rule_in_set', 'company_opened', 'person_invited',
-            'person_joined', 'person_changed', 'goes_away', 'comes_back', 'signed_in', 'signed_out', 'password_reset', 'password_changed',
+            'person_joined', 'person_left',
+            'person_changed', 'goes_away', 'comes_back', 'signed_in', 'signed_out', 'password_reset', 'password_changed',
             'second_factor_on', 'second_factor_off', 'token_made', 'token_ended', 'type_added', 'type_changed',
             'field_added', 'field_changed', 'field_retired', 'field_back',
         ],

@@ -2,6 +2,7 @@
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import InvitePerson from './InvitePerson.svelte';
+    import LeavePerson from './LeavePerson.svelte';
     import PersonFacts from './PersonFacts.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
@@ -18,6 +19,7 @@
     let search = $state('');
     let chosen = $state(0);
     let inviting = $state(false);
+    let leaving = $state(false);
     let refusal = $state.raw<Refusal | null>(null);
     let away = $state({ from: '', until: '', deputy: '' });
     const nameOf = (id: number | null) => people.data?.find((person) => person.id === id)?.name ?? '';
@@ -95,7 +97,7 @@
                         ? 'bg-[#f4f0fe]'
                         : ''}"
                     aria-pressed={person.id === chosen}
-                    onclick={() => ((chosen = person.id), (inviting = false), (refusal = null))}
+                    onclick={() => ((chosen = person.id), (inviting = leaving = false), (refusal = null))}
                 >
                     <span class="min-w-0">
                         <b class="font-semibold {person.active ? '' : 'text-ink-3 line-through'}">{person.name}</b>
@@ -128,13 +130,41 @@
             />
         {:else if open}
             {#key open.id}
-                <header>
-                    <h2 class="title text-[21px]!">{open.name}</h2>
-                    <p class="sub">{open.team} · {open.role} · {open.email}</p>
+                <header class="flex items-start gap-3">
+                    <div class="min-w-0 flex-1">
+                        <h2 class="title text-[21px]!">{open.name}</h2>
+                        <p class="sub">{[open.team, open.role, open.email].filter(Boolean).join(' · ')}</p>
+                    </div>
+                    {#if may && open.active && !leaving}
+                        <button type="button" class="btn quiet danger" onclick={() => (leaving = true)}>Has left…</button>
+                    {/if}
                 </header>
                 <div class="scroll px-7 py-4 text-[13px]">
                     {#each refusal?.problem.problems ?? [] as one (one.at)}<p class="callout bad mb-2" role="alert">{one.message}</p>
                     {:else}{#if refusal}<p class="callout bad mb-2" role="alert">{refusal.message}</p>{/if}{/each}
+                    {#if may && leaving && open.active}<LeavePerson
+                            person={open}
+                            {others}
+                            ondone={() => {
+                                leaving = false;
+                                void run(async () => {}, `${open?.name} has left.`);
+                            }}
+                            oncancel={() => (leaving = false)}
+                        />{/if}
+                    {#if may && !open.active}
+                        <div class="callout mb-3 flex items-center gap-3">
+                            <span class="flex-1">{open.name} has left the company.</span>
+                            <button
+                                type="button"
+                                class="btn"
+                                onclick={() =>
+                                    run(
+                                        () => ask(api.POST('/api/people/{id}/return', { params: { path: { id: chosen } } })),
+                                        'Back. What nobody has touched since is theirs again.',
+                                    )}>Bring back</button
+                            >
+                        </div>
+                    {/if}
                     {#if may}<PersonFacts
                             person={open}
                             {teams}
@@ -186,14 +216,6 @@
                                 onchange={(event) => limited(type.name, event.currentTarget.value)}
                             />
                         {/each}
-                        <label for="active">With the company</label>
-                        <input
-                            id="active"
-                            type="checkbox"
-                            class="h-4 w-4 accent-(--iris)"
-                            checked={open.active}
-                            onchange={(event) => change({ active: event.currentTarget.checked })}
-                        />
                     </fieldset>
                     <h3 class="mt-6 mb-1 font-semibold">Absences</h3>
                     {#each open.absences as absence (absence.id)}

@@ -1,0 +1,181 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Evidence;
+
+use App\Models\CompanySettings;
+use App\Models\Entry;
+use App\Models\Person;
+use App\Models\SignOffSeat;
+use App\Models\StoredRecord;
+use App\Models\StoredRule;
+use App\Models\Task;
+use App\Models\TaskStatus;
+use App\Store\Actor;
+use App\Store\HouseClock;
+use App\Store\PeopleKeeper;
+use App\Store\Refused;
+use App\Store\RefusedFor;
+use App\Store\SaveRecord;
+use App\Store\SchemaStore;
+use App\Store\Sql\Batch;
+use App\Store\TaskStore;
+use Illuminate\Database\Connection;
+use VividLedger\Record\CauseKind;
+use VividLedger\SignOff\SeatState;
+
+/**
+ * Somebody leaves the company, and another takes over what was theirs: all in one step, or nothing. Should they come back, what the other
+ * has not touched since is theirs again.
+ */
+final readonly class Leaving
+{
+    private const MOST = 2000;
+
+    private const KIND = 'person_left';
+
+    private const REVERSED_AT_ONCE = 50;
+
+    public function __construct(
+        private Connection $db,
+        private SchemaStore $schemas,
+        private SaveRecord $save,
+        private TaskStore $tasks,
+        private PeopleKeeper $people,
+        private Reversal $reversal,
+        private HouseClock $clock,
+    ) {
+    }
+
+    /**
+     * @return array{records: array<string, int>, tasks: int, signOffs: int, people: int, rules: list<string>} what is theirs: records by
+     *     type, and the rules that name them, which somebody has to look at
+     */
+    public function preview(Person $person): array
+    {
+        return [
+            'records' => array_filter(array_map(count(...), $this->records($person->id))), 'tasks' => count(self::openTasks($person->id)),
+            'signOffs' => SignOffSeat::query()->where('person_id', $person->id)->where('state', SeatState::Waiting)->count(),
+            'people' => Person::query()->where('manager_id', $person->id)->count(), 'rules' => self::rulesNaming($person->handle),
+        ];
+    }
+
+    /**
+     * @param  int  $to  who takes over
+     * @return int number of the entry
+     *
+     * @throws Refused when a rule refuses a record, or there is too much for one step; then nothing has changed
+     */
+    public function leave(Person $person, int $to, int $by): int
+    {
+        if ($to === $person->id || ! Person::query()->whereKey($to)->where('active', true)->exists()) {
+            throw Refused::at('/to', 'Choose somebody else who is with the company.');
+        }
+        $records = $this->records($person->id);
+        if (array_sum(array_map(count(...), $records)) > self::MOST) {
+            $message = 'They own more than '.self::MOST.' records. Give most of them to others in the lists first.';
+            throw new Refused('too_many', $message, RefusedFor::Conflict);
+        }
+
+        return $this->db->transaction(function () use ($person, $to, $by, $records): int {
+            $tasks = self::openTasks($person->id);
+            $managed = array_values(array_map(intval(...), Person::query()->where('manager_id', $person->id)->pluck('id')->all()));
+            [$entry] = Batch::insertForIds(Entry::class, [Entry::row(self::KIND, $this->clock->now(), [
+                'person' => $person->id, 'other' => $to, 'records' => array_sum(array_map(count(...), $records)), 'tasks' => $tasks,
+                'managed' => $managed,
+            ], ['actor_id' => $by, 'via' => CauseKind::Person])]);
+            foreach ($records as $name => $ids) {
+                $type = $this->schemas->schema()->types[$name];
+                foreach ($ids as $id) {
+                    $this->save->correct($type, $id, [$type->owner => $to], new Actor($by), $entry);
+                }
+            }
+            foreach ($tasks as $task) {
+                $this->tasks->change($task, ['assignee' => $to], $by);
+            }
+            foreach ($managed as $one) {
+                $this->people->change($one, ['manager_id' => $one === $to ? $person->manager_id : $to], $by);
+            }
+            if (CompanySettings::query()->value('fallback_person_id') === $person->id) {
+                CompanySettings::query()->whereKey(CompanySettings::ID)->update(['fallback_person_id' => $to]);
+            }
+            // Whoever stands in for somebody who is gone is asked in their place.
+            $this->people->change($person->id, ['deputy_id' => $to, 'active' => false], $by);
+
+            return $entry;
+        });
+    }
+
+    /**
+     * @return array{records: int, tasks: int} so much is theirs again
+     *
+     * @throws Refused when they are with the company
+     */
+    public function comeBack(Person $person, int $by): array
+    {
+        if ($person->active) {
+            throw new Refused('wrong_state', "{$person->name} is with the company.", RefusedFor::Conflict);
+        }
+
+        return $this->db->transaction(function () use ($person, $by): array {
+            $this->people->change($person->id, ['active' => true], $by);
+            $left = Entry::query()->where('kind', self::KIND)->where('data->person', $person->id)->latest('id')->first();
+            if ($left === null) {
+                return ['records' => 0, 'tasks' => 0];
+            }
+            $entries = array_map(intval(...), Entry::query()->where('cause_id', $left->id)->where('kind', 'changed')->pluck('id')->all());
+            foreach (array_chunk($entries, self::REVERSED_AT_ONCE) as $some) {
+                $this->reversal->reverse($some, false, "{$person->name} is back", $by);
+            }
+            $tasks = Task::query()->whereKey((array) ($left->data['tasks'] ?? []))->where('status', TaskStatus::Open)
+                ->where('assignee_id', $left->data['other'])->pluck('id')->all();
+            foreach ($tasks as $task) {
+                $this->tasks->change((int) $task, ['assignee' => $person->id], $by);
+            }
+            $managed = Person::query()->whereKey((array) ($left->data['managed'] ?? []))->where('manager_id', $left->data['other']);
+            foreach ($managed->get() as $one) {
+                $this->people->change($one->id, ['manager_id' => $person->id], $by);
+            }
+
+            return ['records' => array_sum(array_map(count(...), $this->records($person->id))), 'tasks' => count($tasks)];
+        });
+    }
+
+    /** @return array<string, list<int>> ids of what they own, by record type */
+    private function records(int $person): array
+    {
+        $owned = [];
+        foreach ($this->schemas->schema()->types as $type) {
+            $ids = StoredRecord::rowsOf($type)->where($type->owner, $person)->orderBy('id')->limit(self::MOST + 1)->pluck('id')->all();
+            $owned[$type->name] = array_values(array_map(intval(...), $ids));
+        }
+
+        return $owned;
+    }
+
+    /** @return list<int> */
+    private static function openTasks(int $person): array
+    {
+        $open = Task::query()->where('assignee_id', $person)->where('status', TaskStatus::Open)->orderBy('id')->limit(self::MOST);
+
+        return array_values(array_map(intval(...), $open->pluck('id')->all()));
+    }
+
+    /** @return list<string> */
+    private static function rulesNaming(string $handle): array
+    {
+        $names = static function (mixed $file) use (&$names, $handle): bool {
+            if (! is_array($file)) {
+                return false;
+            }
+
+            return ($file['handle'] ?? null) === $handle || array_filter($file, $names) !== [];
+        };
+        $rules = StoredRule::query()->with('currentPage')->orderBy('name')->get()->filter(
+            static fn (StoredRule $rule): bool => $names($rule->draft) || $names($rule->currentPage?->file),
+        );
+
+        return array_values(array_map(static fn (StoredRule $rule): string => $rule->name, $rules->all()));
+    }
+}
