@@ -44,6 +44,7 @@ use App\Http\Api\WelcomeController;
 use App\Http\AtOnce;
 use App\Http\TokenMay;
 use App\Http\WhileMailRoomIsOn;
+use App\Models\MailRoomItem;
 use App\Models\StoredRecord;
 use App\Models\StoredRule;
 use Illuminate\Support\Facades\Route;
@@ -127,10 +128,11 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::get('named-conditions', [KeptController::class, 'named']);
     Route::post('offers', [OfferController::class, 'index']);
     Route::get('runs/{id}', [RunController::class, 'show']);
-    Route::middleware(WhileMailRoomIsOn::class)->group(function (): void {
+    Route::middleware([WhileMailRoomIsOn::class, 'can:see,'.MailRoomItem::class])->group(function (): void {
         Route::get('mail-room', [MailRoomController::class, 'index']);
         Route::get('mail-room/{id}', [MailRoomController::class, 'show']);
         Route::get('mail-room/{id}/eml', [MailRoomController::class, 'eml']);
+        Route::post('mail-room/{id}/answer', [MailRoomController::class, 'answer']);
     });
     Route::get('calendars', [CalendarController::class, 'index']);
     Route::get('ladders', [LadderController::class, 'index']);
@@ -171,7 +173,6 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
             Route::post("slips/{id}/{$path}", [SlipController::class, $act]);
         }
         Route::post('clock/turn', [ClockController::class, 'turn']);
-        Route::post('mail-room/{id}/answer', [MailRoomController::class, 'answer'])->middleware(WhileMailRoomIsOn::class);
         foreach (['hold', 'resume', 'strike', 'now', 'again'] as $act) {
             Route::post("lines/{id}/{$act}", [LineController::class, $act]);
         }

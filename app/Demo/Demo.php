@@ -215,7 +215,7 @@ final readonly class Demo
                 'team' => $team,
                 'time_zone' => $zone, 'phone' => '+49 30 5552 '.(1000 + count($ids)), 'manager_id' => $manager === null ? null
                     : $ids[$manager],
-                'sign_off_limit' => $person[5] ?? null,
+                'sign_off_limit' => $person[5] ?? null, 'joined_at' => gmdate('Y-m-d H:i:s'),
             ]);
         }
         foreach (self::file('people.yaml') as $handle => $person) {

@@ -22,6 +22,18 @@ enum Role: string
         return $this === self::Administrator;
     }
 
+    /** Whether they see who came in when, and what was changed about that. */
+    public function maySeeDoors(): bool
+    {
+        return $this === self::Administrator || $this === self::Auditor;
+    }
+
+    /** Whether they see every letter that left the house, whoever it was for: links that let somebody in stand in some. */
+    public function maySeeMailRoom(): bool
+    {
+        return $this === self::Administrator;
+    }
+
     /** Whether they complete other people's tasks too. */
     public function mayDoAllTasks(): bool
     {

@@ -50,7 +50,7 @@ final class AccessTest extends AppTestCase
                     'GET', "records/ticket/{$ticket['id']}/messages",
                 ], ['GET', 'messages'], ['GET', 'notes'],
                 ['GET', 'sign-offs'], ['GET', 'sign-offs?box=asked'], ['GET', 'routes'], ['GET', 'letters'],
-                ['GET', "records/ticket/{$ticket['id']}/sign-offs"], ['GET', 'named-conditions'], ['GET', 'mail-room'],
+                ['GET', "records/ticket/{$ticket['id']}/sign-offs"], ['GET', 'named-conditions'],
                 ['POST', 'offers', ['file' => $this->demoFile('010-urgent-ticket'), 'at' => '/when/fields', 'by' => 'choose']],
                 ['POST', "records/ticket/{$ticket['id']}/follow", ['follows' => true]]],
             'records' => [[
@@ -58,7 +58,7 @@ final class AccessTest extends AppTestCase
             ], ['POST', 'records/customer', ['values' => ['name' => 'New']]],
                 ['POST', "records/ticket/{$ticket['id']}/comments", ['text' => 'Hello']],
                 ['DELETE', "records/ticket/{$spare['id']}?version=1"], ['POST', "records/ticket/{$spare['id']}/restore"]],
-            'rules' => [['PATCH', 'company', ['fallbackPersonId' => null]], [
+            'rules' => [['GET', 'mail-room'], ['PATCH', 'company', ['fallbackPersonId' => null]], [
                 'POST', 'rules', ['file' => $this->demoFile('030-waiting-since')],
             ], ['POST', 'rules/read', ['file' => ['on' => 'ticket']]],
                 [
@@ -85,6 +85,22 @@ final class AccessTest extends AppTestCase
                     $this->assertRefused($answer, 403, 'not_allowed');
                 }
             }
+        }
+    }
+
+    public function test_what_happens_at_the_doors_is_for_those_who_look_after_them(): void
+    {
+        $this->signIn('lena.abara@larkmoss.example')->assertOk();
+        $entry = (int) DB::table('entries')->where('kind', 'signed_in')->value('id');
+        foreach (['ines.okafor' => true, 'odile.march' => true, 'tomas.weld' => false, 'lena.abara' => false] as $handle => $sees) {
+            $ledger = array_column($this->as($handle, 'GET', 'ledger')->json('entries'), 'kind');
+            $shown = array_column($this->as($handle, 'GET', 'ledger?show=administration')->json('entries'), 'kind');
+            $today = (string) $this->as($handle, 'GET', 'today')->getContent();
+            self::assertSame([$sees, $sees, $sees, $sees], [
+                in_array('signed_in', $ledger, true), in_array('signed_in', $shown, true), str_contains($today, '"signed_in"'),
+                $this->as($handle, 'GET', "ledger/{$entry}")->isOk(),
+            ], $handle);
+            self::assertSame($handle === 'ines.okafor', $this->as($handle, 'GET', 'session')->json('hasMailRoom'), $handle);
         }
     }
 

@@ -150,20 +150,20 @@ final class MailRoomTest extends AppTestCase
         $room->takeMail($mail->toString());
         $room->takeText('text-1', '+49 30 5550', 'Your visit is tomorrow.');
 
-        $shelf = $this->as('bram.castellan', 'GET', 'mail-room')->assertOk()->json();
+        $shelf = $this->as('ines.okafor', 'GET', 'mail-room')->assertOk()->json();
         self::assertSame(
             [['', '+49 30 5550'], ['<b>Hi</b>', 'b@y.example']],
             array_map(static fn (array $one): array => [$one['subject'], $one['recipients']], $shelf['letters']),
             'each is there once',
         );
-        self::assertSame(1, $this->as('bram.castellan', 'GET', 'mail-room?search=visit%20tomorrow')->json('total'));
+        self::assertSame(1, $this->as('ines.okafor', 'GET', 'mail-room?search=visit%20tomorrow')->json('total'));
         $id = (int) DB::table('mail_room')->where('kind', 'email')->value('id');
-        $answer = $this->as('bram.castellan', 'GET', "mail-room/{$id}")->assertOk();
+        $answer = $this->as('ines.okafor', 'GET', "mail-room/{$id}")->assertOk();
         self::assertStringNotContainsString('script', (string) $answer->json('html'));
         self::assertStringNotContainsString('onclick', (string) $answer->json('html'));
-        $file = $this->as('bram.castellan', 'GET', "mail-room/{$id}/eml")->assertOk();
+        $file = $this->as('ines.okafor', 'GET', "mail-room/{$id}/eml")->assertOk();
         self::assertStringStartsWith('message/rfc822', (string) $file->headers->get('Content-Type'));
-        $this->assertRefused($this->as('bram.castellan', 'GET', 'mail-room/999999'), 404, 'not_found');
+        $this->assertRefused($this->as('ines.okafor', 'GET', 'mail-room/999999'), 404, 'not_found');
     }
 
     /** @return array{SmtpServer, resource} a server and somebody who has just called it */

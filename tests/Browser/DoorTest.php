@@ -79,7 +79,7 @@ final class DoorTest extends BrowserTestCase
         $this->open('/setup/people');
         $this->see('.leaf.left button', "Kim {$mark}")->click();
         $this->press('Has left…');
-        $this->see('form', '1 customer goes to whoever takes over.');
+        $this->see('form', 'To whoever takes over: 1 customer.');
         $this->see('form select')->sendKeys('Lena Abara');
         $this->press('Hand over and leave');
         $this->see('[role=status]', "Kim {$mark} has left.");

@@ -18,6 +18,12 @@ final readonly class Entries
 {
     public const A_PAGE = 50;
 
+    /** What happened at the doors, and to people: for those who look after that. */
+    public const DOORS = [
+        'person_invited', 'person_joined', 'signed_in', 'signed_out', 'password_reset', 'password_changed', 'second_factor_on',
+        'second_factor_off', 'token_made', 'token_ended',
+    ];
+
     private const ANSWERABLE = ['created', 'changed', 'deleted', 'comment', 'file', 'reply', 'task_done', 'by_hand', 'hook_brought'];
 
     public function __construct(
@@ -65,11 +71,13 @@ final readonly class Entries
      * @param  ?list<string>  $kinds  of these only
      * @param  ?int  $before  only those with a lower number
      * @param  ?int  $after  only those with a higher number, the lowest first
+     * @param  bool  $withDoors  whether who asks may see what happened at the doors
      * @return list<EntryShape>
      */
-    public function page(?array $kinds, ?int $rule, ?int $before, ?int $after): array
+    public function page(?array $kinds, ?int $rule, ?int $before, ?int $after, bool $withDoors): array
     {
-        $entries = Entry::query()->when($kinds !== null, static fn (Builder $entries): Builder => $entries->whereIn('kind', $kinds ?? []))
+        $entries = self::seen($withDoors)
+            ->when($kinds !== null, static fn (Builder $entries): Builder => $entries->whereIn('kind', $kinds ?? []))
             ->when($rule !== null, static fn (Builder $entries): Builder => $entries->where('rule_id', $rule))
             ->when($before !== null, static fn (Builder $entries): Builder => $entries->where('id', '<', $before))
             ->when($after !== null, static fn (Builder $entries): Builder => $entries->where('id', '>', $after));
@@ -93,9 +101,9 @@ final readonly class Entries
     }
 
     /** @return list<EntryShape> what happened last besides edits of records */
-    public function latest(int $limit): array
+    public function latest(int $limit, bool $withDoors): array
     {
-        return $this->read(Entry::query()->whereNotIn('kind', ['changed', 'created']), $limit);
+        return $this->read(self::seen($withDoors)->whereNotIn('kind', ['changed', 'created']), $limit);
     }
 
     /** @return list<EntryShape> what rules did while the clock was turned */
@@ -106,9 +114,15 @@ final readonly class Entries
             ->where('at', '>', Columns::moment($turn->from_at))->where('at', '<=', Columns::moment($turn->to_at)), $limit);
     }
 
-    public function one(int $number): ?EntryShape
+    /** @return Builder<Entry> */
+    private static function seen(bool $withDoors): Builder
     {
-        return $this->read(Entry::query()->whereKey($number), 1)[0] ?? null;
+        return Entry::query()->when(! $withDoors, static fn (Builder $entries): Builder => $entries->whereNotIn('kind', self::DOORS));
+    }
+
+    public function one(int $number, bool $withDoors = true): ?EntryShape
+    {
+        return $this->read(self::seen($withDoors)->whereKey($number), 1)[0] ?? null;
     }
 
     /** @return list<EntryShape> what led to an entry, the nearest first */

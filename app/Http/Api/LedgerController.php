@@ -19,6 +19,7 @@ use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\WhyNot;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 
 /** The ledger: every entry, and why it is there. */
@@ -59,7 +60,8 @@ final class LedgerController extends Controller
         $given = $request->validated();
         $kinds = isset($given['show']) ? self::KINDS[$given['show']] : null;
         $after = self::number($given, 'after');
-        $entries = $this->entries->page($kinds, self::number($given, 'rule'), self::number($given, 'before'), $after);
+        $doors = $this->person($request)->role->maySeeDoors();
+        $entries = $this->entries->page($kinds, self::number($given, 'rule'), self::number($given, 'before'), $after, $doors);
         $last = $entries[count($entries) - 1]->number ?? null;
 
         return new LedgerPage(
@@ -78,9 +80,10 @@ final class LedgerController extends Controller
             responses: [new Ok(EntryDetail::class)],
         ),
     ]
-    public function show(int $number): EntryDetail
+    public function show(int $number, Request $request): EntryDetail
     {
-        $entry = $this->entries->one($number) ?? throw new Refused('not_found', "There is no entry {$number}.", RefusedFor::Missing);
+        $entry = $this->entries->one($number, $this->person($request)->role->maySeeDoors())
+?? throw new Refused('not_found', "There is no entry {$number}.", RefusedFor::Missing);
 
         return new EntryDetail($entry, $this->entries->causesOf($entry), $this->entries->causedBy($number));
     }

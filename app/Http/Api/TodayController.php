@@ -41,7 +41,7 @@ final class TodayController extends Controller
 
         return new TodayShape(
             $tasks->listed(TaskStatus::Open, $whose, self::TASKS), $late, $today, $rules->all(RuleStatus::InForce),
-            $entries->latest(self::ENTRIES), $days->from($midnight), $signOffs->for($person),
+            $entries->latest(self::ENTRIES, $person->role->maySeeDoors()), $days->from($midnight), $signOffs->for($person),
         );
     }
 }

@@ -51,7 +51,8 @@ final readonly class WhoIsIn
             $this->company->zone()->getName(),
             Value::instantText($this->clock->now()), $person->role->mayEditRecords(), $person->role->mayEditRules(),
             $person->role->mayDoAllTasks(),
-            (int) config('limits.file_bytes'), config('ledger.mail.room') === true, $person->second_factor !== null,
+            (int) config('limits.file_bytes'), config('ledger.mail.room') === true && $person->role->maySeeMailRoom(),
+            $person->second_factor !== null,
             count($person->recovery_codes ?? []),
         );
     }

@@ -51,7 +51,7 @@
 <form class="callout mb-4 grid gap-3" onsubmit={leave} aria-label="{person.name} leaves">
     {#if theirs.data}
         <p>
-            {#if list.length}<b class="font-semibold">{list.join(', ')}</b> {list.length === 1 ? 'goes' : 'go'} to whoever takes over.
+            {#if list.length}To whoever takes over: <b class="font-semibold">{list.join(', ')}</b>.
             {:else}Nothing is theirs.{/if}
             {person.name} is signed out everywhere. It can be undone: what nobody has touched since comes back.
         </p>
