@@ -192,6 +192,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::get('people/{id}/leaving', [LeavingController::class, 'show']);
         Route::post('people/{id}/leave', [LeavingController::class, 'leave']);
         Route::post('people/{id}/return', [LeavingController::class, 'back']);
+        Route::delete('people/{id}/second-factor', [PeopleController::class, 'withoutSecondFactor']);
         Route::post('people/{id}/invite', [PeopleController::class, 'again']);
         Route::patch('people/{id}', [PeopleController::class, 'update']);
         Route::post('routes', [RouteController::class, 'store']);

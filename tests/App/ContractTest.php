@@ -425,6 +425,7 @@ final class ContractTest extends AppTestCase
         $code = SecondFactor::code($begun, intdiv(time(), 30));
         $this->told('POST', '/api/second-factor', ['secret' => $begun, 'code' => $code, 'password' => 'larkmoss']);
         $this->told('DELETE', '/api/second-factor', ['password' => 'larkmoss']);
+        $this->told('DELETE', '/api/people/{id}/second-factor', ['password' => 'larkmoss'], ['id' => $this->person('emil.crane')->id]);
         $this->told('PUT', '/api/password', ['current' => 'larkmoss', 'password' => 'four ferns by the door']);
         $this->person('ines.okafor')->update(['password' => 'larkmoss']);
         DB::table('sessions')->insert([

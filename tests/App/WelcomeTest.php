@@ -148,6 +148,22 @@ final class WelcomeTest extends AppTestCase
         $this->signIn($lena->email, self::PASSWORD)->assertOk();
     }
 
+    public function test_whoever_has_lost_their_second_factor_is_let_in_by_an_administrator(): void
+    {
+        $lena = $this->person('lena.abara');
+        $lena->update(['second_factor' => SecondFactor::secret(), 'recovery_codes' => []]);
+        $path = "people/{$lena->id}/second-factor";
+        $this->assertRefused($this->signIn($lena->email), 422, 'code_wanted', '/code');
+        $this->as('tomas.weld', 'DELETE', $path, ['password' => 'larkmoss'])->assertForbidden();
+        $this->assertRefused($this->as('ines.okafor', 'DELETE', $path, ['password' => 'guess']), 422, 'invalid_values', '/password');
+        $this->as('ines.okafor', 'DELETE', $path, ['password' => 'larkmoss'])->assertNoContent();
+        $this->forget();
+        $this->signIn($lena->email)->assertOk();
+        $entry = Entry::query()->where('kind', 'second_factor_off')->value('id');
+        $said = $this->as('ines.okafor', 'GET', "ledger/{$entry}")->json('entry.headInLedger');
+        self::assertSame(['Ines Okafor', 'took away the second factor of Lena Abara'], array_values($said));
+    }
+
     /** RFC 6238, appendix B, whose codes have eight digits: ours are the last six of them. */
     public function test_codes_are_those_of_the_standard(): void
     {

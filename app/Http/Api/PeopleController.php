@@ -10,6 +10,7 @@ use App\Http\Api\Shape\AbsenceShape;
 use App\Http\Api\Shape\PersonShape;
 use App\Http\Input\AbsenceInput;
 use App\Http\Input\InviteInput;
+use App\Http\Input\PasswordInput;
 use App\Http\Input\PersonInput;
 use App\Models\Absence;
 use App\Models\AbsenceState;
@@ -17,6 +18,7 @@ use App\Models\LinkKind;
 use App\Models\Person;
 use App\Models\Role;
 use App\Store\Access\Joining;
+use App\Store\Access\SecondFactors;
 use App\Store\Company;
 use App\Store\PeopleKeeper;
 use App\Store\Refused;
@@ -94,6 +96,25 @@ final class PeopleController extends Controller
             throw new Refused('wrong_state', "{$person->name} has come in already, or is not with the company.", RefusedFor::Conflict);
         }
         SendLink::dispatch($person->id, LinkKind::Invite);
+
+        return response()->noContent();
+    }
+
+    #[OA\Delete(
+        path: '/api/people/{id}/second-factor',
+        operationId: 'takeSecondFactorAway',
+        description: 'For somebody who has lost their authenticator application and their recovery codes: their password is enough again. '
+            .'One’s own password is asked for.',
+        tags: ['company'],
+        requestBody: new Body(['password' => 'string']),
+        responses: [new Ok],
+    )]
+    public function withoutSecondFactor(int $id, PasswordInput $request, SecondFactors $factors): Response
+    {
+        $me = $this->person($request);
+        AskedAgain::mustBe($request, $me, $request->validated()['password']);
+        $person = Person::query()->find($id) ?? throw new Refused('not_found', "There is no person {$id}.", RefusedFor::Missing);
+        $factors->giveUp($person, $me->id);
 
         return response()->noContent();
     }

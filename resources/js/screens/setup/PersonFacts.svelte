@@ -1,5 +1,5 @@
 <script lang="ts">
-    import type { Shapes } from '../../api/client';
+    import { api, ask, said, type Shapes } from '../../api/client';
     import { ROLES } from './roles';
 
     const FIELDS = [
@@ -20,6 +20,22 @@
         onchange: (body: Record<string, unknown>) => void;
         oninvite: () => void;
     } = $props();
+    let losing = $state(false);
+    let password = $state('');
+    let problem = $state('');
+
+    async function takeAway(event: SubmitEvent) {
+        event.preventDefault();
+        problem = '';
+        try {
+            const path = { id: person.id };
+            await ask(api.DELETE('/api/people/{id}/second-factor', { params: { path }, body: { password } }));
+            [losing, password] = [false, ''];
+            onchange({});
+        } catch (thrown) {
+            problem = said(thrown);
+        }
+    }
 </script>
 
 {#if !person.hasJoined}
@@ -27,6 +43,22 @@
         <span class="flex-1">{person.name} is invited and has not come in yet.</span>
         <button type="button" class="btn" onclick={oninvite}>Send it again</button>
     </div>
+{/if}
+{#if person.hasSecondFactor}
+    <form class="callout mb-3 grid gap-2" onsubmit={takeAway}>
+        <span>{person.name} signs in with a code as well.</span>
+        {#if losing}
+            <label class="grid gap-0.5 text-[12px]"
+                >Your own password, to let them in without it
+                <input class="input" type="password" autocomplete="current-password" required bind:value={password} /></label
+            >
+            {#if problem}<span class="note-wrong" role="alert">{problem}</span>{/if}
+            <span class="flex gap-2"
+                ><button class="btn danger">Take the code away</button>
+                <button type="button" class="btn quiet" onclick={() => (losing = false)}>Not now</button></span
+            >
+        {:else}<span><button type="button" class="link" onclick={() => (losing = true)}>They have lost it…</button></span>{/if}
+    </form>
 {/if}
 <div class="mb-2 grid grid-cols-[130px_1fr] items-center gap-x-3 gap-y-2">
     {#each FIELDS as [member, label, type] (member)}
