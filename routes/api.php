@@ -189,6 +189,8 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::delete('types/{type}/fields/{field}', [TypeController::class, 'retire']);
         Route::post('types/{type}/fields/{field}/back', [TypeController::class, 'bringBack']);
         Route::post('people', [PeopleController::class, 'store']);
+        Route::post('people/list', [PeopleController::class, 'storeList']);
+        Route::post('people/list/read', [PeopleController::class, 'readList']);
         Route::get('people/{id}/leaving', [LeavingController::class, 'show']);
         Route::post('people/{id}/leave', [LeavingController::class, 'leave']);
         Route::post('people/{id}/return', [LeavingController::class, 'back']);

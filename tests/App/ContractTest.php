@@ -388,6 +388,9 @@ final class ContractTest extends AppTestCase
         $kim = ['name' => 'Kim Noor', 'email' => 'kim@larkmoss.example', 'role' => 'member'];
         $invited = $this->told('POST', '/api/people', $kim)->json();
         $this->told('POST', '/api/people/{id}/invite', [], $invited);
+        $list = ['text' => "name;email\nAda Reed;ada@reed.example"];
+        $this->told('POST', '/api/people/list/read', $list);
+        $this->told('POST', '/api/people/list', $list);
         $this->told('GET', '/api/people/{id}/leaving', [], $invited);
         $this->told('POST', '/api/people/{id}/leave', ['to' => 'lena.abara'], $invited);
         $this->told('POST', '/api/people/{id}/return', [], $invited);

@@ -58,6 +58,40 @@ final class WelcomeTest extends AppTestCase
         self::assertSame('invited Kim Noor', $this->as('ines.okafor', 'GET', "ledger/{$entry}")->json('entry.headInLedger.rest'));
     }
 
+    public function test_a_list_of_people_is_read_first_and_invited_whole_or_not_at_all(): void
+    {
+        Queue::fake();
+        $list = fn (string $path, string $text): TestResponse => $this->as('ines.okafor', 'POST', "people/list{$path}", ['text' => $text]);
+        $good = "\u{FEFF}Name;E-mail;Team;Reports to;Role\n\"Reed; Ada\";ada@reed.example;Lawn;kim@reed.example;\n\n"
+            ."Kim 김 🌿;kim@reed.example;;edda.marlow@larkmoss.example;Manager\n";
+        $bad = "email,name,role,manager,time zone\nnobody,,boss,ghost@reed.example,Mars\nines.okafor@larkmoss.example,Ines,,,\n"
+            ."twice@reed.example,A,,,\ntwice@reed.example,B,,,\n";
+        foreach (['' => 'empty', 'x,y' => 'columns', "name,email\n" => 'nobody', "a\xFF" => ''] as $text => $why) {
+            $answer = $list('/read', (string) $text);
+            self::assertSame(422, $answer->status(), $text);
+            self::assertStringContainsString($why, mb_strtolower((string) $answer->getContent()));
+        }
+        $problems = $list('/read', $bad)->assertOk()->json('problems');
+        self::assertSame(['Line 2', 'Line 2', 'Line 2', 'Line 2', 'Line 2', 'Line 3', 'Line 5'], array_map(
+            static fn (string $problem): string => substr($problem, 0, 6),
+            array_values(collect($problems)->sort()->all()),
+        ));
+        $before = Person::query()->count();
+        self::assertSame(422, $list('', $bad)->status());
+        self::assertSame($before, Person::query()->count(), 'nobody is half invited');
+        self::assertSame(['Reed; Ada', 'Kim 김 🌿'], array_column($list('/read', $good)->assertOk()->json('people'), 'name'));
+        $list('', $good)->assertCreated();
+        Queue::assertPushed(SendLink::class, 2);
+        $kim = Person::query()->where('email', 'kim@reed.example')->firstOrFail();
+        $ada = Person::query()->where('email', 'ada@reed.example')->firstOrFail();
+        self::assertSame([$kim->id, 'Lawn', 'member', 'manager'], [$ada->manager_id, $ada->team, $ada->role->value, $kim->role->value]);
+        self::assertSame($this->person('edda.marlow')->id, $kim->manager_id);
+        $ring = "name,email,manager\nA,a@reed.example,b@reed.example\nB,b@reed.example,a@reed.example\n";
+        self::assertSame(422, $list('', $ring)->status());
+        self::assertSame(0, Person::query()->where('email', 'a@reed.example')->count());
+        $this->as('tomas.weld', 'POST', 'people/list', ['text' => $good])->assertForbidden();
+    }
+
     public function test_another_password_is_chosen_by_a_link_and_ends_what_was(): void
     {
         $lena = $this->person('lena.abara');

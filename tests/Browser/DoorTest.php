@@ -19,6 +19,11 @@ final class DoorTest extends BrowserTestCase
         $email = "kim.{$mark}@larkmoss.example";
         $this->signIn('ines.okafor');
         $this->open('/setup/people');
+        $this->press('Invite many');
+        $this->see('form textarea')->sendKeys("name,email\nAda Reed,nobody");
+        $this->see('[role=alert]', 'Line 2: ‘nobody’ is no e-mail address.');
+        $this->see('form textarea')->sendKeys("@reed.example\nBo Reed,bo@reed.example");
+        $this->see('button', 'Invite 2 people');
         $this->press('Invite');
         $this->see('form label input[type=text]')->sendKeys("Kim {$mark}");
         $this->see('form input[type=email]')->sendKeys('ines.okafor@larkmoss.example');

@@ -7,10 +7,13 @@ namespace App\Http\Api;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\AbsenceShape;
+use App\Http\Api\Shape\PeopleRead;
+use App\Http\Api\Shape\PersonRead;
 use App\Http\Api\Shape\PersonShape;
 use App\Http\Input\AbsenceInput;
 use App\Http\Input\InviteInput;
 use App\Http\Input\PasswordInput;
+use App\Http\Input\PeopleListInput;
 use App\Http\Input\PersonInput;
 use App\Models\Absence;
 use App\Models\AbsenceState;
@@ -18,6 +21,7 @@ use App\Models\LinkKind;
 use App\Models\Person;
 use App\Models\Role;
 use App\Store\Access\Joining;
+use App\Store\Access\PeopleFile;
 use App\Store\Access\SecondFactors;
 use App\Store\Company;
 use App\Store\PeopleKeeper;
@@ -80,6 +84,44 @@ final class PeopleController extends Controller
         SendLink::dispatch($person->id, LinkKind::Invite);
 
         return new JsonResponse($this->listed($person->id)[0], 201);
+    }
+
+    #[OA\Post(
+        path: '/api/people/list/read',
+        operationId: 'readPeople',
+        description: 'Reads a list of people (CSV), and says who would be invited and what is wrong. Nothing changes.',
+        tags: ['company'],
+        requestBody: new Body(['text' => 'string']),
+        responses: [new Ok(PeopleRead::class)],
+    )]
+    public function readList(PeopleListInput $request, PeopleFile $file): PeopleRead
+    {
+        $read = $file->read((string) $request->validated()['text']);
+
+        return new PeopleRead(
+            array_map(static fn (array $one): PersonRead => new PersonRead(
+                $one['name'] ?? '', $one['email'] ?? '', $one['role'] ?? '', $one['team'] ?? '', $one['manager'] ?? '',
+            ), $read['people']),
+            array_column($read['problems'], 'message'),
+        );
+    }
+
+    #[OA\Post(
+        path: '/api/people/list',
+        operationId: 'invitePeople',
+        description: 'Invites everybody of a list (CSV), or nobody when something of it is wrong.',
+        tags: ['company'],
+        requestBody: new Body(['text' => 'string']),
+        responses: [new Ok(PeopleRead::class, status: 201)],
+    )]
+    public function storeList(PeopleListInput $request, PeopleFile $file): JsonResponse
+    {
+        $text = (string) $request->validated()['text'];
+        foreach ($file->invite($text, $this->person($request)->id) as $id) {
+            SendLink::dispatch($id, LinkKind::Invite);
+        }
+
+        return new JsonResponse(new PeopleRead([], []), 201);
     }
 
     #[OA\Post(

@@ -1,12 +1,13 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import ImportPeople from './ImportPeople.svelte';
     import InvitePerson from './InvitePerson.svelte';
     import LeavePerson from './LeavePerson.svelte';
     import PersonFacts from './PersonFacts.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { day, localDay } from '../../state/moments';
+    import { counted, day, localDay } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
 
@@ -18,7 +19,7 @@
     const COLUMNS = 'grid grid-cols-[1.3fr_1.2fr_100px_1fr] gap-3 border-b border-ruled px-7';
     let search = $state('');
     let chosen = $state(0);
-    let inviting = $state(false);
+    let inviting = $state<'one' | 'many' | null>(null);
     let leaving = $state(false);
     let refusal = $state.raw<Refusal | null>(null);
     let away = $state({ from: '', until: '', deputy: '' });
@@ -84,7 +85,11 @@
                 <p class="sub">Who works here, what they may do, and who stands in for them.</p>
             </div>
             <input class="input ml-auto max-w-52" type="search" aria-label="Search people" placeholder="Name or team" bind:value={search} />
-            {#if may}<button type="button" class="btn go" onclick={() => ((inviting = true), (chosen = 0))}>Invite</button>{/if}
+            {#if may}<button type="button" class="btn go" onclick={() => ((inviting = 'one'), (chosen = 0))}>Invite</button><button
+                    type="button"
+                    class="btn"
+                    onclick={() => ((inviting = 'many'), (chosen = 0))}>Invite many</button
+                >{/if}
         </header>
         <div class="scroll">
             <div class="{COLUMNS} py-1.5 text-[12px] text-ink-3" aria-hidden="true">
@@ -97,7 +102,7 @@
                         ? 'bg-[#f4f0fe]'
                         : ''}"
                     aria-pressed={person.id === chosen}
-                    onclick={() => ((chosen = person.id), (inviting = leaving = false), (refusal = null))}
+                    onclick={() => ((chosen = person.id), (inviting = null), (leaving = false), (refusal = null))}
                 >
                     <span class="min-w-0">
                         <b class="font-semibold {person.active ? '' : 'text-ink-3 line-through'}">{person.name}</b>
@@ -117,16 +122,24 @@
         </div>
     </section>
     <section class="leaf right">
-        {#if inviting}
+        {#if inviting === 'many'}
+            <ImportPeople
+                ondone={(count) => {
+                    inviting = null;
+                    void run(async () => {}, `${counted(count, 'person', 'people')} invited.`);
+                }}
+                oncancel={() => (inviting = null)}
+            />
+        {:else if inviting}
             <InvitePerson
                 people={people.data ?? []}
                 {teams}
                 ondone={(made) => {
-                    inviting = false;
+                    inviting = null;
                     chosen = made.id;
                     void run(async () => {}, `${made.name} is invited.`);
                 }}
-                oncancel={() => (inviting = false)}
+                oncancel={() => (inviting = null)}
             />
         {:else if open}
             {#key open.id}

@@ -1,0 +1,175 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store\Access;
+
+use App\Models\Person;
+use App\Models\Role;
+use App\Store\Company;
+use App\Store\Refused;
+use Illuminate\Database\Connection;
+
+/**
+ * People from a list (CSV): a line each, with a name, an address, and what else is known. First it is only read, and every problem told
+ * by line and column; then all of them are invited, or nobody.
+ */
+final readonly class PeopleFile
+{
+    private const MOST = 1000;
+
+    /** What a column is called, in the ways that lists call it. */
+    private const COLUMNS = [
+        'name' => ['name', 'full name'], 'email' => ['email', 'e-mail', 'e-mail address', 'email address', 'address'],
+        'role' => ['role'], 'team' => ['team', 'department'], 'manager' => ['manager', 'manager email', 'reports to'],
+        'timeZone' => ['time zone', 'timezone', 'zone'],
+    ];
+
+    public function __construct(private Connection $db, private Joining $joining, private Company $company)
+    {
+    }
+
+    /**
+     * @return array{people: list<array<string, string>>, problems: list<array{at: string, code: string, message: string}>} who would be
+     *     invited, by member, and what is wrong at "/line/column"
+     *
+     * @throws Refused when it is no list at all
+     */
+    public function read(string $text): array
+    {
+        [$heads, $lines] = self::table($text);
+        $known = array_fill_keys(array_map(mb_strtolower(...), Person::query()->pluck('email')->all()), true);
+        $people = $problems = [];
+        $wrong = static function (int $line, string $column, string $message) use (&$problems): void {
+            $problems[] = ['at' => "/{$line}/{$column}", 'code' => 'invalid_value', 'message' => "Line {$line}: {$message}"];
+        };
+        foreach ($lines as $line => $cells) {
+            $one = [];
+            foreach ($heads as $column => $index) {
+                $one[$column] = trim((string) preg_replace('/\s+/u', ' ', $cells[$index] ?? ''));
+            }
+            $email = mb_strtolower($one['email'] ?? '');
+            if (($one['name'] ?? '') === '' || mb_strlen($one['name']) > 120) {
+                $wrong($line, 'name', ($one['name'] ?? '') === '' ? 'a name is missing.' : 'a name has at most 120 characters.');
+            }
+            if (filter_var($email, FILTER_VALIDATE_EMAIL, FILTER_FLAG_EMAIL_UNICODE) === false) {
+                $wrong($line, 'email', "‘{$one['email']}’ is no e-mail address.");
+            } elseif (isset($known[$email])) {
+                $wrong($line, 'email', "somebody has the address {$email} already.");
+            }
+            $known[$email] = true;
+            if (($one['role'] ?? '') !== '' && Role::tryFrom(mb_strtolower($one['role'])) === null) {
+                $roles = implode(', ', array_column(Role::cases(), 'value'));
+                $wrong($line, 'role', "there is no role ‘{$one['role']}’. There are {$roles}.");
+            }
+            if (($one['timeZone'] ?? '') !== '' && ! in_array($one['timeZone'], \DateTimeZone::listIdentifiers(), true)) {
+                $wrong($line, 'timeZone', "‘{$one['timeZone']}’ is no time zone.");
+            }
+            $people[$line] = $one;
+        }
+        foreach ($people as $line => $one) {
+            if (($one['manager'] ?? '') !== '' && ! isset($known[mb_strtolower($one['manager'])])) {
+                $wrong($line, 'manager', "nobody has the address {$one['manager']}, here or in the list.");
+            }
+        }
+
+        return ['people' => array_values($people), 'problems' => $problems];
+    }
+
+    /**
+     * @return list<int> ids of those who were written down
+     *
+     * @throws Refused with every problem, when there is one
+     */
+    public function invite(string $text, int $by): array
+    {
+        return $this->db->transaction(function () use ($text, $by): array {
+            ['people' => $people, 'problems' => $problems] = $this->read($text);
+            if ($problems !== []) {
+                throw new Refused('invalid_values', $problems[0]['message'], problems: $problems);
+            }
+            $ids = [];
+            foreach ($people as $one) {
+                $ids[mb_strtolower($one['email'])] = $this->joining->invite([
+                    'name' => $one['name'], 'email' => $one['email'],
+                    'role' => Role::tryFrom(mb_strtolower($one['role'] ?? '')) ?? Role::Member,
+                    'team' => mb_substr($one['team'] ?? '', 0, 80),
+                    'timeZone' => ($one['timeZone'] ?? '') === '' ? $this->company->zone()->getName() : $one['timeZone'],
+                    'managerId' => null,
+                ], $by)->id;
+            }
+            // Managers last: somebody may stand above their own manager in the list.
+            foreach (array_filter($people, static fn (array $one): bool => ($one['manager'] ?? '') !== '') as $one) {
+                $manager = Person::query()->where('email', $one['manager'])->value('id');
+                $person = Person::query()->findOrFail($ids[mb_strtolower($one['email'])]);
+                for ($above = $manager; $above !== null; $above = Person::query()->whereKey($above)->value('manager_id')) {
+                    if ($above === $person->id) {
+                        throw Refused::at('/text', "{$person->name} would be above themselves: a ring of managers.");
+                    }
+                }
+                $person->update(['manager_id' => $manager]);
+            }
+
+            return array_values($ids);
+        });
+    }
+
+    /**
+     * @return array{array<string, int>, array<int, list<string>>} where each column is, and the cells by the number of their line
+     *
+     * @throws Refused
+     */
+    private static function table(string $text): array
+    {
+        $text = (string) preg_replace('/^\xEF\xBB\xBF/', '', $text);
+        if (! mb_check_encoding($text, 'UTF-8') || trim($text) === '') {
+            throw Refused::at('/text', trim($text) === '' ? 'The list is empty.' : 'The list is no text in UTF-8.');
+        }
+        $first = strtok($text, "\n") ?: '';
+        $counts = array_map(static fn (string $sign): int => substr_count($first, $sign), [',' => ',', ';' => ';', "\t" => "\t"]);
+        arsort($counts);
+        $file = fopen('php://temp', 'r+b') ?: throw new \RuntimeException('There is no room for the list.');
+        fwrite($file, $text);
+        rewind($file);
+        $heads = [];
+        $lines = [];
+        for ($line = 1; ($cells = fgetcsv($file, null, (string) array_key_first($counts), '"', '')) !== false; $line++) {
+            if ($cells === [null]) {
+                continue;
+            }
+            if ($heads === []) {
+                $heads = self::heads(array_map(strval(...), $cells));
+
+                continue;
+            }
+            $lines[$line] = array_map(strval(...), $cells);
+        }
+        if (count($lines) === 0 || count($lines) > self::MOST) {
+            throw Refused::at('/text', $lines === [] ? 'There is nobody in the list.' : 'At most '.self::MOST.' people at a time.');
+        }
+
+        return [$heads, $lines];
+    }
+
+    /**
+     * @param  array<string>  $cells  of the first line
+     * @return array<string, int>
+     *
+     * @throws Refused
+     */
+    private static function heads(array $cells): array
+    {
+        $heads = [];
+        foreach (array_values($cells) as $index => $cell) {
+            foreach (self::COLUMNS as $column => $names) {
+                if (in_array(mb_strtolower(trim($cell)), $names, true)) {
+                    $heads[$column] ??= $index;
+                }
+            }
+        }
+
+        return isset($heads['name'], $heads['email']) ? $heads
+            : throw Refused::at('/text', 'The first line names the columns: name and email, and if you like role, team, manager, '
+                .'time zone.');
+    }
+}

@@ -1,0 +1,86 @@
+<script lang="ts">
+    import { api, ask, said, type Shapes } from '../../api/client';
+    import { counted } from '../../state/moments';
+
+    /* A list of people from a table: read first, with what is wrong by line; then all of them are invited. */
+    let { ondone, oncancel }: { ondone: (count: number) => void; oncancel: () => void } = $props();
+    let text = $state('');
+    let read = $state.raw<Shapes['PeopleRead'] | null>(null);
+    let problem = $state('');
+    let busy = $state(false);
+
+    async function look(given: string) {
+        text = given;
+        read = null;
+        problem = '';
+        if (!given.trim()) return;
+        try {
+            read = await ask(api.POST('/api/people/list/read', { body: { text: given } }));
+        } catch (thrown) {
+            problem = said(thrown);
+        }
+    }
+
+    async function take(event: Event & { currentTarget: HTMLInputElement }) {
+        const file = event.currentTarget.files?.[0];
+        if (file) await look(await file.text());
+    }
+
+    async function invite(event: SubmitEvent) {
+        event.preventDefault();
+        busy = true;
+        problem = '';
+        try {
+            await ask(api.POST('/api/people/list', { body: { text } }));
+            ondone(read?.people.length ?? 0);
+        } catch (thrown) {
+            problem = said(thrown);
+        }
+        busy = false;
+    }
+</script>
+
+<header>
+    <h2 class="title text-[21px]!">Invite many</h2>
+    <p class="sub">From a table (CSV): its first line names the columns.</p>
+</header>
+<form class="scroll grid content-start gap-3 px-7 py-4 text-[13px]" onsubmit={invite}>
+    <label class="grid gap-0.5 font-semibold"
+        >A file
+        <input class="input font-normal" type="file" accept=".csv,text/csv,text/plain" onchange={take} /></label
+    >
+    <label class="grid gap-0.5 font-semibold"
+        >Or the list itself
+        <textarea
+            class="input figures h-32 text-[12px]! font-normal"
+            placeholder={'name,email,role,team,manager\nKim Noor,kim@example.com,member,Service,ada@example.com'}
+            value={text}
+            oninput={(event) => void look(event.currentTarget.value)}></textarea></label
+    >
+    {#if problem}<p class="callout bad" role="alert">{problem}</p>{/if}
+    {#if read?.problems.length}
+        <div class="callout bad" role="alert">
+            {counted(read.problems.length, 'thing')} to mend first:
+            <ul class="mt-1 list-disc pl-5">
+                {#each read.problems.slice(0, 12) as one, index (index)}<li>{one}</li>{/each}
+            </ul>
+        </div>
+    {:else if read}
+        <div>
+            {#each read.people.slice(0, 8) as one, index (index)}
+                <div class="grid grid-cols-[1fr_1.4fr_90px] gap-3 border-b border-ruled py-1">
+                    <span class="truncate font-medium">{one.name}</span><span class="truncate text-ink-2">{one.email}</span><span
+                        class="mini">{one.role || 'member'}</span
+                    >
+                </div>
+            {/each}
+            {#if read.people.length > 8}<p class="mini mt-1">and {read.people.length - 8} more</p>{/if}
+        </div>
+    {/if}
+    <div class="flex gap-2">
+        <button class="btn go" disabled={busy || !read || read.problems.length > 0}
+            >{read && !read.problems.length ? `Invite ${counted(read.people.length, 'person', 'people')}` : 'Invite them'}</button
+        >
+        <button type="button" class="btn quiet" onclick={oncancel}>Not now</button>
+    </div>
+</form>
