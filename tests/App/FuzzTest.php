@@ -23,6 +23,9 @@ final class FuzzTest extends AppTestCase
         ['kind' => 'all', 'of' => []], ['kind' => ['x']], 'Europe/Berlin', "Europe\0/Berlin", 'person',
     ];
 
+    /** Tables are made outside of any transaction; TypeTest sends odd things there, in a database of its own. */
+    private const MAKES_TABLES = ['/api/types' => ['post'], '/api/types/{type}/fields' => ['post']];
+
     private Randomizer $random;
 
     /** @var array<string, mixed> */
@@ -58,7 +61,7 @@ final class FuzzTest extends AppTestCase
         $document = json_decode((string) file_get_contents(base_path('docs/openapi.json')), true, 512, JSON_THROW_ON_ERROR);
         $tried = 0;
         foreach ($document['paths'] as $path => $operations) {
-            foreach ($operations as $method => $operation) {
+            foreach (array_diff_key($operations, array_flip(self::MAKES_TABLES[$path] ?? [])) as $method => $operation) {
                 for ($try = 0; $try < self::TRIES; $try++) {
                     $this->try($path, strtoupper($method), $operation);
                     $tried++;

@@ -133,6 +133,29 @@ final class TypeTest extends AppTestCase
         self::assertSame(['type_added', 'field_added', 'field_changed', 'type_changed'], $kinds);
     }
 
+    public function test_nothing_odd_makes_it_fail_or_leaves_half_a_field(): void
+    {
+        $type = $this->type('Odd');
+        $odd = [
+            null, true, 0, 1.5, '', ' ', 'id', "a\0b", '🌿', '../../etc', "'; DROP TABLE people; --", '`x`', [], [[]], ['a' => 'b'],
+            'select', str_repeat('ä', 60), 'Größe', '1st', '-', '__', 'a.b',
+        ];
+        foreach ($odd as $nth => $value) {
+            foreach (['label', 'type', 'target', 'currency', 'scale', 'min', 'choices', 'help'] as $member) {
+                $given = [$member => $value] + ['label' => "F{$nth} {$member}", 'type' => $member === 'choices' ? 'choice' : 'money'];
+                $status = $this->field($type, $given)->status();
+                self::assertTrue($status === 201 || ($status >= 400 && $status < 500), "{$status}: ".json_encode($given));
+            }
+            $status = $this->as('ines.okafor', 'POST', 'types', ['label' => $value, 'plural' => 'Odd ones'])->status();
+            self::assertTrue($status === 201 || ($status >= 400 && $status < 500), "{$status}: ".json_encode($value));
+        }
+        foreach ($this->as('ines.okafor', 'GET', 'schema')->json('types') as $shape) {
+            $columns = array_column(DB::select("SHOW COLUMNS FROM `records_{$shape['name']}`"), 'Field');
+            self::assertSame([], array_diff(array_column($shape['fields'], 'name'), $columns), $shape['name']);
+        }
+        $this->made($type, ['name' => 'It works'])->assertCreated();
+    }
+
     /** A worker that has been at it for days knows a new field at its next look. */
     public function test_a_worker_learns_of_a_new_field(): void
     {
