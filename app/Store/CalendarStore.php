@@ -22,7 +22,7 @@ final class CalendarStore implements Calendars
         '4' => [['09:00', '17:00']], '5' => [['09:00', '17:00']],
     ];
 
-    /** @var array<string, WorkingCalendar> by id and version, which says all */
+    /** @var array<string, WorkingCalendar> by database, id and version, which says all */
     private static array $laidOut = [];
 
     /** @var ?array<string, string> key of a laid-out calendar, by whose it is */
@@ -48,9 +48,10 @@ final class CalendarStore implements Calendars
         }
         $given = array_filter($given);
         $versions = $given === [] ? [] : StoredCalendar::query()->whereIn('id', array_unique($given))->pluck('version', 'id')->all();
+        $database = (string) (new StoredCalendar)->getConnection()->getDatabaseName();
         $whose = [];
         foreach ($given as $who => $id) {
-            $whose[$who] = "{$id}:{$versions[$id]}";
+            $whose[$who] = "{$database}:{$id}:{$versions[$id]}";
             self::$laidOut[$whose[$who]] ??= $this->laidOut($id);
         }
         if (! isset($whose['company:'])) {
