@@ -9,15 +9,21 @@
     let problem = $state('');
     let busy = $state(false);
 
+    /* Whoever types is waited for, and of several answers only that to the latest list counts. */
+    let asked = 0;
+
     async function look(given: string) {
+        const mine = ++asked;
         text = given;
         read = null;
         problem = '';
-        if (!given.trim()) return;
+        await new Promise((done) => setTimeout(done, 250));
+        if (mine !== asked || !given.trim()) return;
         try {
-            read = await ask(api.POST('/api/people/list/read', { body: { text: given } }));
+            const answer = await ask(api.POST('/api/people/list/read', { body: { text: given } }));
+            if (mine === asked) read = answer;
         } catch (thrown) {
-            problem = said(thrown);
+            if (mine === asked) problem = said(thrown);
         }
     }
 
