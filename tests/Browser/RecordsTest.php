@@ -181,7 +181,8 @@ final class RecordsTest extends BrowserTestCase
     {
         $this->signIn('lena.abara');
         $this->open('/profile');
-        $this->see('[aria-label="What the token is for"]')->sendKeys('nightly export');
+        $this->see('form:has(select) input[maxlength="80"]')->sendKeys('nightly export');
+        $this->see('form:has(select) input[type=password]')->sendKeys('larkmoss');
         $this->press('Make a token');
         $token = (string) $this->see('[aria-label="The new token"]')->getAttribute('value');
         $context = stream_context_create([

@@ -21,6 +21,7 @@ final class SlipTest extends BrowserTestCase
         $this->open('/setup/slips');
         $this->press('New');
         $this->see('input[aria-label=Name]')->sendKeys("Slip {$name}");
+        $this->see('select[aria-label=About]')->sendKeys('Visits');
         $this->see('.line', '“Is it done?”');
         $this->word('+ question');
         $this->choose('a few words');
