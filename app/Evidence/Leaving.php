@@ -9,11 +9,11 @@ use App\Models\Entry;
 use App\Models\Person;
 use App\Models\SignOffSeat;
 use App\Models\StoredRecord;
-use App\Models\StoredRule;
 use App\Models\Task;
 use App\Models\TaskStatus;
 use App\Store\Actor;
 use App\Store\HouseClock;
+use App\Store\KeptStore;
 use App\Store\PeopleKeeper;
 use App\Store\Refused;
 use App\Store\RefusedFor;
@@ -45,6 +45,7 @@ final readonly class Leaving
         private PeopleKeeper $people,
         private Reversal $reversal,
         private HouseClock $clock,
+        private KeptStore $kept,
     ) {
     }
 
@@ -57,7 +58,8 @@ final readonly class Leaving
         return [
             'records' => array_filter(array_map(count(...), $this->records($person->id))), 'tasks' => count(self::openTasks($person->id)),
             'signOffs' => SignOffSeat::query()->where('person_id', $person->id)->where('state', SeatState::Waiting)->count(),
-            'people' => Person::query()->where('manager_id', $person->id)->count(), 'rules' => self::rulesNaming($person->handle),
+            'people' => Person::query()->where('manager_id', $person->id)->count(),
+            'rules' => array_values($this->kept->usersOf('handle', $person->handle)),
         ];
     }
 
@@ -83,7 +85,7 @@ final readonly class Leaving
             $managed = array_values(array_map(intval(...), Person::query()->where('manager_id', $person->id)->pluck('id')->all()));
             [$entry] = Batch::insertForIds(Entry::class, [Entry::row(self::KIND, $this->clock->now(), [
                 'person' => $person->id, 'other' => $to, 'records' => array_sum(array_map(count(...), $records)), 'tasks' => $tasks,
-                'managed' => $managed,
+                'managed' => $managed, 'deputy' => $person->deputy_id,
             ], ['actor_id' => $by, 'via' => CauseKind::Person])]);
             foreach ($records as $name => $ids) {
                 $type = $this->schemas->schema()->types[$name];
@@ -119,8 +121,9 @@ final readonly class Leaving
         }
 
         return $this->db->transaction(function () use ($person, $by): array {
-            $this->people->change($person->id, ['active' => true], $by);
             $left = Entry::query()->where('kind', self::KIND)->where('data->person', $person->id)->latest('id')->first();
+            $deputy = $left === null ? [] : ['deputy_id' => $left->data['deputy'] ?? null];
+            $this->people->change($person->id, ['active' => true] + $deputy, $by);
             if ($left === null) {
                 return ['records' => 0, 'tasks' => 0];
             }
@@ -160,22 +163,5 @@ final readonly class Leaving
         $open = Task::query()->where('assignee_id', $person)->where('status', TaskStatus::Open)->orderBy('id')->limit(self::MOST);
 
         return array_values(array_map(intval(...), $open->pluck('id')->all()));
-    }
-
-    /** @return list<string> */
-    private static function rulesNaming(string $handle): array
-    {
-        $names = static function (mixed $file) use (&$names, $handle): bool {
-            if (! is_array($file)) {
-                return false;
-            }
-
-            return ($file['handle'] ?? null) === $handle || array_filter($file, $names) !== [];
-        };
-        $rules = StoredRule::query()->with('currentPage')->orderBy('name')->get()->filter(
-            static fn (StoredRule $rule): bool => $names($rule->draft) || $names($rule->currentPage?->file),
-        );
-
-        return array_values(array_map(static fn (StoredRule $rule): string => $rule->name, $rules->all()));
     }
 }

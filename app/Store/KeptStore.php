@@ -296,7 +296,7 @@ final readonly class KeptStore
     /**
      * Rules whose draft or page names something kept.
      *
-     * @param  string  $what  "named" for a condition, "letter", "slip", "ladder" or "route" for those
+     * @param  string  $what  "named" for a condition; else the key under which a rule names it: "letter", "slip", "handle" of a person
      * @return array<int, string> names by id
      */
     public function usersOf(string $what, string $name): array

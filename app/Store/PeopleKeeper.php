@@ -45,7 +45,7 @@ final readonly class PeopleKeeper
                     throw self::refused("/{$name}", 'Nobody is that for themselves.');
                 }
             }
-            $this->mustBeNoRing($id, $given['manager_id'] ?? null);
+            self::mustBeNoRing($id, $given['manager_id'] ?? null);
             $this->mustStaySound($person, $given);
             $fallback = CompanySettings::query()->find(CompanySettings::ID)?->fallback_person_id;
             if (($given['active'] ?? true) === false && $fallback === $id) {
@@ -71,7 +71,7 @@ final readonly class PeopleKeeper
      *
      * @throws Refused at "/managerId"
      */
-    private function mustBeNoRing(int $id, ?int $manager): void
+    public static function mustBeNoRing(int $id, ?int $manager): void
     {
         $chain = [];
         for ($above = $manager; $above !== null && ! isset($chain[$above]); $above = Person::query()->find($above)?->manager_id) {

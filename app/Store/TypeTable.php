@@ -18,6 +18,10 @@ final class TypeTable
     {
         $table = StoredRecord::tableOf($type->name);
         $sequence = StoredRecord::sequenceOf($type->name);
+        if ($db->getSchemaBuilder()->hasTable($table)) {
+            // A try before this one was cut short behind it: it has no records, for nobody knew of it.
+            return;
+        }
         // Without a cache a restart leaves no gap of a thousand numbers; by 0 it counts in the steps of its database node.
         $db->statement("CREATE OR REPLACE SEQUENCE `{$sequence}` START WITH 1 INCREMENT BY 0 NOCACHE");
         $db->getSchemaBuilder()->create($table, static function (Blueprint $blueprint) use ($type): void {
@@ -32,6 +36,12 @@ final class TypeTable
                 }
             }
         });
+    }
+
+    /** @return list<string> names of the columns there are, whoever made them */
+    public static function columns(Connection $db, string $type): array
+    {
+        return $db->getSchemaBuilder()->getColumnListing(StoredRecord::tableOf($type));
     }
 
     /**

@@ -14,6 +14,7 @@ use App\Models\StoredCall;
 use App\Models\StoredMessage;
 use App\Models\WorkerProcess;
 use App\Store\HouseClock;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\Queue;
 
 /** How the house is doing, for whoever watches machines: the text format of Prometheus, version 0.0.4. */
@@ -34,13 +35,7 @@ final readonly class Metrics
             .self::gauge('lines_oldest_due_seconds', 'For how long the oldest of them has been due.', [
                 '' => $oldest?->due_at === null ? 0 : max(0, $now->getTimestamp() - $oldest->due_at->getTimestamp()),
             ]);
-        $messages = $calls = $queues = $processes = [];
-        foreach (MessageStatus::cases() as $status) {
-            $messages["{status=\"{$status->value}\"}"] = StoredMessage::query()->where('status', $status)->count();
-        }
-        foreach (CallStatus::cases() as $status) {
-            $calls["{status=\"{$status->value}\"}"] = StoredCall::query()->where('status', $status)->count();
-        }
+        $queues = $processes = [];
         foreach (Health::QUEUES as $queue) {
             $queues["{queue=\"{$queue}\"}"] = Queue::size($queue);
         }
@@ -50,12 +45,30 @@ final readonly class Metrics
             )->count();
         }
 
+        $messages = self::byStatus(StoredMessage::rows(), MessageStatus::cases());
+        $calls = self::byStatus(StoredCall::rows(), CallStatus::cases());
+
         return $text.self::gauge('messages', 'Letters and text messages of the outbox, by how far they are.', $messages)
             .self::gauge('calls', 'Calls to other systems, by how far they are.', $calls)
             .self::gauge('queue_jobs', 'Jobs that wait.', $queues)
             .self::gauge('processes_alive', 'Programs at work.', $processes)
             .self::gauge('entries', 'Number of the last entry of the ledger.', ['' => (int) Entry::query()->max('id')])
             .self::gauge('entries_sealed', 'Number of the last that is sealed.', ['' => (int) EntrySeal::query()->max('entry_id')]);
+    }
+
+    /**
+     * @param  list<\BackedEnum>  $all
+     * @return array<string, int> by their labels; those that no row has, too
+     */
+    private static function byStatus(Builder $rows, array $all): array
+    {
+        $counts = $rows->groupBy('status')->selectRaw('status, COUNT(*) AS count')->pluck('count', 'status')->all();
+        $values = [];
+        foreach ($all as $status) {
+            $values["{status=\"{$status->value}\"}"] = (int) ($counts[$status->value] ?? 0);
+        }
+
+        return $values;
     }
 
     /** @param  array<string, int>  $values  by their labels */

@@ -12,6 +12,7 @@ final class LeavingTest extends AppTestCase
 {
     public function test_all_that_is_theirs_goes_over_in_one_step_and_comes_back(): void
     {
+        DB::table('people')->where('handle', 'bram.castellan')->update(['deputy_id' => $this->person('milo.trent')->id]);
         [$bram, $lena, $priya] = array_map(fn (string $handle): int => $this->person($handle)->id, [
             'bram.castellan', 'lena.abara', 'priya.lindqvist',
         ]);
@@ -56,6 +57,7 @@ final class LeavingTest extends AppTestCase
             'what somebody has changed since stays',
         );
         self::assertSame([$lena, $bram, $bram], DB::table('tasks')->where('title', 'Look')->orderBy('id')->pluck('assignee_id')->all());
+        self::assertSame($this->person('milo.trent')->id, $this->person('bram.castellan')->deputy_id, 'who stood in before does so again');
         $this->assertRefused($this->as('ines.okafor', 'POST', "people/{$bram}/return"), 409, 'wrong_state');
         $this->signIn('bram.castellan@larkmoss.example')->assertOk();
     }

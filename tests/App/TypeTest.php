@@ -156,6 +156,33 @@ final class TypeTest extends AppTestCase
         $this->made($type, ['name' => 'It works'])->assertCreated();
     }
 
+    public function test_what_a_crash_left_behind_is_in_nobodys_way(): void
+    {
+        $type = $this->type('Raft');
+        $added = fn (): TestResponse => $this->field($type, ['label' => 'Mast', 'type' => 'text']);
+        // The column was there, and the machine went down before anybody knew of it.
+        $kept = DB::table('record_types')->where('name', $type)->value('definition');
+        $added()->assertCreated()->assertJson(['name' => 'mast']);
+        DB::table('record_types')->where('name', $type)->update(['definition' => $kept]);
+        $this->forgetEverything();
+        $added()->assertCreated()->assertJson(['name' => 'mast_2']);
+        $this->made($type, ['name' => 'Kon', 'mast_2' => 'Oak'])->assertCreated();
+
+        DB::table('record_types')->where('name', $this->type('Wreck'))->delete();
+        $this->forgetEverything();
+        self::assertSame('wreck', $this->type('Wreck'));
+        $this->made('wreck', ['name' => 'Afloat'])->assertCreated()->assertJson(['record' => ['id' => 1]]);
+
+        // Where the last step fails, none of them has been done.
+        $before = [DB::table('company')->value('schema_version'), $this->shape($type)];
+        DB::statement('CREATE TRIGGER no_more BEFORE INSERT ON entries FOR EACH ROW SIGNAL SQLSTATE "45000"');
+        $sunk = ['version' => $before[1]['version'], 'label' => 'Sunk'];
+        self::assertSame(500, $this->as('ines.okafor', 'PATCH', "types/{$type}", $sunk)->status());
+        DB::statement('DROP TRIGGER no_more');
+        $this->forgetEverything();
+        self::assertSame($before, [DB::table('company')->value('schema_version'), $this->shape($type)]);
+    }
+
     /** A worker that has been at it for days knows a new field at its next look. */
     public function test_a_worker_learns_of_a_new_field(): void
     {

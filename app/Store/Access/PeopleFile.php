@@ -7,6 +7,7 @@ namespace App\Store\Access;
 use App\Models\Person;
 use App\Models\Role;
 use App\Store\Company;
+use App\Store\PeopleKeeper;
 use App\Store\Refused;
 use Illuminate\Database\Connection;
 
@@ -99,15 +100,12 @@ final readonly class PeopleFile
                 ], $by)->id;
             }
             // Managers last: somebody may stand above their own manager in the list.
+            $all = $ids + array_change_key_case(Person::query()->pluck('id', 'email')->all());
             foreach (array_filter($people, static fn (array $one): bool => ($one['manager'] ?? '') !== '') as $one) {
-                $manager = Person::query()->where('email', $one['manager'])->value('id');
-                $person = Person::query()->findOrFail($ids[mb_strtolower($one['email'])]);
-                for ($above = $manager; $above !== null; $above = Person::query()->whereKey($above)->value('manager_id')) {
-                    if ($above === $person->id) {
-                        throw Refused::at('/text', "{$person->name} would be above themselves: a ring of managers.");
-                    }
-                }
-                $person->update(['manager_id' => $manager]);
+                $id = $ids[mb_strtolower($one['email'])];
+                $manager = (int) $all[mb_strtolower($one['manager'])];
+                PeopleKeeper::mustBeNoRing($id, $manager);
+                Person::query()->whereKey($id)->update(['manager_id' => $manager]);
             }
 
             return array_values($ids);

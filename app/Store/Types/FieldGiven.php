@@ -29,7 +29,7 @@ final class FieldGiven
     public static function made(array $given, Schema $schema): array
     {
         $type = FieldType::tryFrom((string) ($given['type'] ?? '')) ?? throw Refused::at('/type', 'Choose what the field holds.');
-        $field = ['label' => self::label($given['label'] ?? null), 'type' => $type->value];
+        $field = ['label' => self::words($given['label'] ?? null, '/label', self::LABEL), 'type' => $type->value];
         if ($type === FieldType::Reference) {
             $target = (string) ($given['target'] ?? '');
             $field['target'] = $schema->type($target)->name ?? throw Refused::at('/target', 'Choose to which records it leads.');
@@ -59,7 +59,7 @@ final class FieldGiven
     {
         $type = FieldType::from($field['type']);
         if (array_key_exists('label', $given)) {
-            $field['label'] = self::label($given['label']);
+            $field['label'] = self::words($given['label'], '/label', self::LABEL);
         }
         foreach (['required' => 'boolval', 'help' => 'strval'] as $member => $cast) {
             if (array_key_exists($member, $given)) {
@@ -86,14 +86,19 @@ final class FieldGiven
         return array_filter($field, static fn (mixed $value): bool => $value !== null && $value !== false && $value !== '');
     }
 
-    private static function label(mixed $given): string
+    /**
+     * What something is called, without spare spaces.
+     *
+     * @throws Refused at the place
+     */
+    public static function words(mixed $given, string $at, int $most): string
     {
-        $label = trim((string) preg_replace('/\s+/u', ' ', is_string($given) ? $given : ''));
-        if ($label === '' || mb_strlen($label) > self::LABEL) {
-            throw Refused::at('/label', $label === '' ? 'Give it a name.' : 'A name has at most '.self::LABEL.' characters.');
+        $words = trim((string) preg_replace('/\s+/u', ' ', is_string($given) ? $given : ''));
+        if ($words === '' || mb_strlen($words) > $most) {
+            throw Refused::at($at, $words === '' ? 'Give it a name.' : "A name has at most {$most} characters.");
         }
 
-        return $label;
+        return $words;
     }
 
     private static function amount(string $given, string $at): string

@@ -18,6 +18,9 @@ final readonly class TypeKeeper
 {
     private const MOST_TYPES = 100;
 
+    /** At most so many characters, of what records are called. */
+    private const WORDS = 40;
+
     private const MOST_FIELDS = 250;
 
     public function __construct(
@@ -37,7 +40,7 @@ final readonly class TypeKeeper
      */
     public function add(string $label, string $plural, int $by): string
     {
-        [$label, $plural] = [self::words($label, '/label'), self::words($plural, '/plural')];
+        [$label, $plural] = [FieldGiven::words($label, '/label', self::WORDS), FieldGiven::words($plural, '/plural', self::WORDS)];
         $rows = RecordTypeDefinition::query()->get();
         $names = array_values(array_map(static fn (RecordTypeDefinition $row): string => $row->name, $rows->all()));
         if (count($names) >= self::MOST_TYPES) {
@@ -74,7 +77,7 @@ final readonly class TypeKeeper
         $this->held($name, $version, function (array $definition) use ($given): array {
             foreach (['label', 'plural'] as $member) {
                 if (array_key_exists($member, $given)) {
-                    $definition[$member] = self::words($given[$member], "/{$member}");
+                    $definition[$member] = FieldGiven::words($given[$member], "/{$member}", self::WORDS);
                 }
             }
             if (isset($given['fields'])) {
@@ -89,8 +92,7 @@ final readonly class TypeKeeper
             }
 
             return $definition;
-        });
-        $this->changed('type_changed', $by, ['type' => $name, 'title' => $this->schemas->schema()->type($name)->plural ?? $name]);
+        }, 'type_changed', $by);
     }
 
     /**
@@ -108,15 +110,15 @@ final readonly class TypeKeeper
             throw Refused::at('/label', 'At most '.self::MOST_FIELDS.' fields.', RefusedFor::Conflict);
         }
         self::mustBeFree($row, $field['label'], null);
-        $name = Slug::of($field['label'], $names);
+        // A column that a crash left behind is in nobody's way.
+        $name = Slug::of($field['label'], [...$names, ...TypeTable::columns($this->db, $type)]);
         // The column first, online: until the definition names it, nobody looks at it.
         TypeTable::addColumn($this->db, $type, $name, $field);
         $this->held($type, null, static function (array $definition) use ($name, $field): array {
             $definition['fields'][$name] = $field;
 
             return $definition;
-        });
-        $this->changed('field_added', $by, ['type' => $type, 'field' => $name, 'title' => $field['label']]);
+        }, 'field_added', $by, $name);
 
         return $name;
     }
@@ -136,8 +138,7 @@ final readonly class TypeKeeper
             $definition['fields'][$name] = FieldGiven::changed($field, $given);
 
             return $definition;
-        });
-        $this->changed('field_changed', $by, ['type' => $type, 'field' => $name, 'title' => $this->labelOf($type, $name)]);
+        }, 'field_changed', $by, $name);
     }
 
     /**
@@ -163,33 +164,37 @@ final readonly class TypeKeeper
             $definition['columns'] = array_values(array_diff($definition['columns'] ?? [], [$name]));
 
             return $definition;
-        });
-        $this->changed('field_retired', $by, ['type' => $type, 'field' => $name, 'title' => $field['label']]);
+        }, 'field_retired', $by, $name);
     }
 
     /** @throws Refused */
     public function bringBack(string $type, string $name, int $by): void
     {
-        $label = '';
-        $this->held($type, null, static function (array $definition) use ($name, &$label): array {
-            $field = $definition['fields'][$name] ?? throw self::noField($name);
-            $label = $field['label'];
+        $this->held($type, null, static function (array $definition) use ($name): array {
+            $definition['fields'][$name] ?? throw self::noField($name);
             unset($definition['fields'][$name]['retired']);
 
             return $definition;
-        });
-        $this->changed('field_back', $by, ['type' => $type, 'field' => $name, 'title' => $label]);
+        }, 'field_back', $by, $name);
     }
 
-    /** @param  callable(array<string, mixed>, RecordTypeDefinition): array<string, mixed>  $change */
-    private function held(string $name, ?int $version, callable $change): void
+    /**
+     * What is changed, that it was, and that programs which live long have to learn of it: all of it, or nothing.
+     *
+     * @param  callable(array<string, mixed>, RecordTypeDefinition): array<string, mixed>  $change
+     * @param  ?string  $field  the one it is about; null for the type itself
+     */
+    private function held(string $name, ?int $version, callable $change, string $kind, int $by, ?string $field = null): void
     {
-        $this->db->transaction(function () use ($name, $version, $change): void {
+        $this->db->transaction(function () use ($name, $version, $change, $kind, $by, $field): void {
             $row = RecordTypeDefinition::query()->lockForUpdate()->find($name) ?? throw self::noType($name);
             if ($version !== null && $row->version !== $version) {
                 throw new Refused('stale_version', 'Somebody changed it after you opened it. Open it again.', RefusedFor::Conflict);
             }
-            $row->update(['definition' => $change($row->definition, $row), 'version' => $row->version + 1]);
+            $definition = $change($row->definition, $row);
+            $row->update(['definition' => $definition, 'version' => $row->version + 1]);
+            $this->changed($kind, $by, ['type' => $name] + ($field === null ? ['title' => $definition['plural']]
+                : ['field' => $field, 'title' => $definition['fields'][$field]['label']]));
         });
         $this->schemas->forget();
     }
@@ -208,11 +213,6 @@ final readonly class TypeKeeper
         return RecordTypeDefinition::query()->find($name) ?? throw self::noType($name);
     }
 
-    private function labelOf(string $type, string $field): string
-    {
-        return $this->schemas->schema()->type($type)?->field($field)->label ?? $field;
-    }
-
     private static function mustBeFree(RecordTypeDefinition $row, string $label, ?string $but): void
     {
         foreach ($row->definition['fields'] as $name => $field) {
@@ -221,16 +221,6 @@ final readonly class TypeKeeper
                 throw Refused::at('/label', $message, RefusedFor::Conflict);
             }
         }
-    }
-
-    private static function words(mixed $given, string $at): string
-    {
-        $words = trim((string) preg_replace('/\s+/u', ' ', is_string($given) ? $given : ''));
-        if ($words === '' || mb_strlen($words) > 40) {
-            throw Refused::at($at, $words === '' ? 'Say what they are called.' : 'At most 40 characters.');
-        }
-
-        return $words;
     }
 
     /** @param  list<string>  $taken */

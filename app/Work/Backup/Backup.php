@@ -41,16 +41,20 @@ final readonly class Backup
             ...array_map(static fn (string $table): string => "--ignore-table-data={$database}.{$table}", self::WITHOUT_ROWS), $database,
         ]);
         gzwrite($file, $manifest->line());
-        $dump->run(static function (string $type, string $bytes) use ($file): void {
+        $trouble = '';
+        // What has been written on is kept nowhere else.
+        $dump->disableOutput()->run(static function (string $type, string $bytes) use ($file, &$trouble): void {
             if ($type === Process::OUT) {
                 gzwrite($file, $bytes);
+            } else {
+                $trouble .= $bytes;
             }
         });
         gzwrite($file, "\n".Manifest::END."\n");
         gzclose($file);
         if (! $dump->isSuccessful()) {
             unlink($part);
-            throw new Refused('failed', 'The database could not be read: '.trim($dump->getErrorOutput()), RefusedFor::Busy);
+            throw new Refused('failed', 'The database could not be read: '.trim($trouble), RefusedFor::Busy);
         }
         rename($part, $path);
 

@@ -12,7 +12,6 @@ use App\Store\Seal\Verifier;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Database\Connection;
 use Illuminate\Support\Facades\Schema;
-use Symfony\Component\Process\InputStream;
 
 /** Brings back what a backup kept, into a database that has nothing, and looks whether all of it has come. */
 final readonly class Restore
@@ -57,17 +56,11 @@ final readonly class Restore
     private function load(string $path): void
     {
         $file = gzopen($path, 'rb') ?: throw new \RuntimeException("{$path} cannot be read.");
-        $input = new InputStream;
         $client = DatabaseTool::process($this->db, 'mariadb', ['--binary-mode', (string) $this->db->getDatabaseName()]);
-        $client->setInput($input);
-        $client->start();
-        while (! gzeof($file) && $client->isRunning()) {
-            $input->write((string) gzread($file, self::CHUNK));
-            $client->getIncrementalOutput();
-        }
-        $input->close();
+        // It takes from the file what it has room for.
+        $client->setInput($file)->run();
         gzclose($file);
-        if ($client->wait() !== 0) {
+        if (! $client->isSuccessful()) {
             throw new Refused('failed', 'The database refused it: '.trim($client->getErrorOutput()), RefusedFor::Conflict);
         }
     }

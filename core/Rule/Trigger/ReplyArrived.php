@@ -17,7 +17,7 @@ final readonly class ReplyArrived extends EventHappened
 
     protected static function sender(): Slot
     {
-        return new WordsFrom;
+        return new WordsAbout('Name or address, or a part of it', '+ from somebody');
     }
 
     protected static function otherwise(): array

@@ -13,20 +13,28 @@ use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
 
-/** What has to be mentioned in a comment, a reply, the name of a file or the title of a task. */
+/** Words that something has to have: what is mentioned in a comment or a reply, the name or address of whoever wrote it. */
 final readonly class WordsAbout extends WordedAs
 {
+    /**
+     * @param  string  $asks  what the editor asks for
+     * @param  string  $more  what is offered where nothing is asked for yet
+     */
+    public function __construct(private string $asks = 'Words in it', private string $more = '+ that mentions')
+    {
+    }
+
     public function read(Context $context, Node $node, Filled $around): string
     {
         $about = trim($node->text() ?? '');
-        $context->word("“{$about}”", WordRole::Value, $node->at, Editor::line('Words in it', 200, mayBeEmpty: true));
+        $context->word("“{$about}”", WordRole::Value, $node->at, Editor::line($this->asks, 200, mayBeEmpty: true));
 
         return $about;
     }
 
     public function more(Context $context, Node $node, Filled $around): void
     {
-        $context->more('+ that mentions', $node->at, Editor::line('Words in it', 200, mayBeEmpty: true));
+        $context->more($this->more, $node->at, Editor::line($this->asks, 200, mayBeEmpty: true));
     }
 
     public function schema(): array

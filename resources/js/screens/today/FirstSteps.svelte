@@ -3,7 +3,7 @@
     import { api, ask } from '../../api/client';
     import { session } from '../../state/session.svelte';
 
-    /* What is to be done in a house that has only just been opened; gone as soon as all of it is done. */
+    /* What is to be done in a house that has only just been opened, for as long as no rule is in force. */
     const rules = createQuery(() => ({ queryKey: ['rules'], queryFn: () => ask(api.GET('/api/rules')) }));
     const first = $derived(session.schema?.types[0]);
     const records = createQuery(() => ({
@@ -11,7 +11,6 @@
         enabled: first !== undefined,
         queryFn: () => ask(api.GET('/api/records/{type}', { params: { path: { type: first?.name ?? '' } } })),
     }));
-    const inForce = $derived(rules.data?.some((rule) => rule.status === 'in_force') ?? true);
     const steps = $derived([
         ...(first
             ? [
@@ -24,7 +23,7 @@
               ]
             : []),
         {
-            done: inForce,
+            done: false,
             title: 'Put a rule in force',
             says: rules.data?.length
                 ? 'The starter rules lie ready: read one, rehearse it on a record, and put it in force.'
@@ -39,10 +38,9 @@
         },
         { done: false, title: 'Look over the setup', says: 'Working hours, letters, sign-offs and your own fields.', to: '/setup' },
     ]);
-    const isNew = $derived(steps.slice(0, -1).some((step) => !step.done) && rules.data && records.data && !inForce);
 </script>
 
-{#if isNew}
+{#if rules.data && (records.data || !first)}
     <section class="mb-6" aria-label="First steps">
         <h2 class="mb-2">First steps</h2>
         <ol class="grid gap-2">

@@ -113,7 +113,7 @@
     </section>
     <section class="leaf right">
         <div class="scroll p-6">
-            {#if session.me?.mayEditRules}<FirstSteps />{/if}
+            {#if session.me?.mayEditRules && today.data?.rules.length === 0}<FirstSteps />{/if}
             {#if notes.data?.length}
                 <h2 class="mb-1">For you</h2>
                 {#each notes.data.slice(0, 4) as note (note.id)}
