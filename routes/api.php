@@ -20,6 +20,7 @@ use App\Http\Api\LeavingController;
 use App\Http\Api\LedgerController;
 use App\Http\Api\LineController;
 use App\Http\Api\MailRoomController;
+use App\Http\Api\MayController;
 use App\Http\Api\MessageController;
 use App\Http\Api\OfferController;
 use App\Http\Api\OwnDoorController;
@@ -27,6 +28,7 @@ use App\Http\Api\PeopleController;
 use App\Http\Api\ProofController;
 use App\Http\Api\RecordController;
 use App\Http\Api\ReversalController;
+use App\Http\Api\RoleController;
 use App\Http\Api\RouteController;
 use App\Http\Api\RuleController;
 use App\Http\Api\RunController;
@@ -42,11 +44,14 @@ use App\Http\Api\TokenController;
 use App\Http\Api\TypeController;
 use App\Http\Api\WelcomeController;
 use App\Http\AtOnce;
+use App\Http\MayAct;
+use App\Http\Needs;
 use App\Http\TokenMay;
 use App\Http\WhileMailRoomIsOn;
-use App\Models\MailRoomItem;
+use App\Models\Attachment;
+use App\Models\ScheduledLine;
 use App\Models\StoredRecord;
-use App\Models\StoredRule;
+use App\Models\StoredSlip;
 use Illuminate\Support\Facades\Route;
 
 // As many digits as a whole number of the database is sure to have.
@@ -79,33 +84,45 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::delete('second-factor', [OwnDoorController::class, 'giveUp']);
     Route::get('schema', [SchemaController::class, 'show']);
     Route::get('people', [PeopleController::class, 'index']);
+    Route::get('roles', [RoleController::class, 'index']);
     Route::post('people/{id}/absences', [PeopleController::class, 'away']);
     Route::delete('absences/{id}', [PeopleController::class, 'back']);
     Route::get('routes', [RouteController::class, 'index']);
-    Route::get('records/{type}/{id}/sign-offs', [SignOffController::class, 'ofRecord']);
     Route::get('company', [CompanyController::class, 'show']);
     Route::get('today', [TodayController::class, 'show']);
 
     Route::get('schema/{type}/fields/{field}/rules', [EvidenceController::class, 'fieldRules']);
-    Route::get('records/{type}/{id}/why', [LedgerController::class, 'why']);
     Route::post('reversals/preview', [ReversalController::class, 'preview']);
-    Route::post('look-back', [EvidenceController::class, 'lookBack'])->middleware(AtOnce::class.':look-back,2');
-    Route::get('records/{type}/{id}/then', [EvidenceController::class, 'then']);
-    Route::post('remarks', [EvidenceController::class, 'remarks']);
-    Route::post('rehearse', [EvidenceController::class, 'play'])->middleware(AtOnce::class.':rehearsal,4');
 
+    // Evidence is drawn from all records and all fields.
+    Route::middleware(Needs::class.':'.Needs::ALL)->group(function (): void {
+        Route::post('look-back', [EvidenceController::class, 'lookBack'])->middleware(AtOnce::class.':look-back,2');
+        Route::post('remarks', [EvidenceController::class, 'remarks']);
+        Route::post('rehearse', [EvidenceController::class, 'play'])->middleware(AtOnce::class.':rehearsal,4');
+        Route::get('rules/{id}/proofs', [ProofController::class, 'index']);
+        Route::get('rules/{id}/matching', [RuleController::class, 'matching']);
+    });
+    // Whoever sees the record reads what stands on it.
+    Route::middleware(MayAct::class.':read')->group(function (): void {
+        Route::get('records/{type}/{id}/sign-offs', [SignOffController::class, 'ofRecord']);
+        Route::get('records/{type}/{id}/why', [LedgerController::class, 'why']);
+        Route::get('records/{type}/{id}/then', [EvidenceController::class, 'then']);
+        Route::get('records/{type}', [RecordController::class, 'index']);
+        Route::post('records/{type}/filter', [RecordController::class, 'readFilter']);
+        Route::get('records/{type}/counts/{field}', [RecordController::class, 'counts']);
+        Route::get('records/{type}/file', [RecordController::class, 'file'])->middleware(MayAct::class.':export');
+        Route::get('records/{type}/{id}', [RecordController::class, 'show']);
+        Route::get('records/{type}/{id}/account', [RecordController::class, 'account']);
+        Route::get('records/{type}/{id}/beside', [BesideController::class, 'show']);
+        Route::get('records/{type}/{id}/messages', [MessageController::class, 'ofRecord']);
+        Route::post('records/{type}/{id}/follow', [BesideController::class, 'follow']);
+        Route::get('records/{type}/{id}/tasks', [TaskController::class, 'ofRecord']);
+        Route::get('records/{type}/{id}/slips', [SlipController::class, 'ofRecord']);
+        Route::get('records/{type}/{id}/stages', [RecordController::class, 'stages']);
+    });
     Route::get('find', [FindController::class, 'index']);
-    Route::get('records/{type}', [RecordController::class, 'index']);
-    Route::post('records/{type}/filter', [RecordController::class, 'readFilter']);
-    Route::get('records/{type}/counts/{field}', [RecordController::class, 'counts']);
-    Route::get('records/{type}/{id}', [RecordController::class, 'show']);
-    Route::get('records/{type}/{id}/account', [RecordController::class, 'account']);
 
-    Route::get('records/{type}/{id}/beside', [BesideController::class, 'show']);
-    Route::get('records/{type}/{id}/messages', [MessageController::class, 'ofRecord']);
-    Route::get('files/{id}', [BesideController::class, 'download']);
-    Route::post('records/{type}/{id}/follow', [BesideController::class, 'follow']);
-    Route::get('records/{type}/{id}/tasks', [TaskController::class, 'ofRecord']);
+    Route::get('files/{id}', [BesideController::class, 'download'])->middleware(MayAct::class.':read,'.Attachment::class);
     Route::get('tasks', [TaskController::class, 'index']);
     Route::get('tasks/{id}', [TaskController::class, 'show']);
     Route::get('sign-offs', [SignOffController::class, 'index']);
@@ -117,18 +134,17 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::post('sign-offs/{id}/ask', [SignOffController::class, 'ask']);
     Route::post('sign-offs/{id}/answer-back', [SignOffController::class, 'answerBack']);
     Route::get('slips', [SlipController::class, 'index']);
-    Route::get('records/{type}/{id}/slips', [SlipController::class, 'ofRecord']);
     Route::get('slip-forms', [SlipFormController::class, 'index']);
     Route::get('slip-forms/{id}/versions', [SlipFormController::class, 'versions']);
     Route::get('notes', [MessageController::class, 'notes']);
-    Route::get('messages', [MessageController::class, 'index']);
+    Route::get('messages', [MessageController::class, 'index'])->middleware(Needs::class.':see_messages');
     Route::get('messages/{id}', [MessageController::class, 'show']);
     Route::get('letters', [KeptController::class, 'letters']);
     Route::get('letters/{id}/versions', [KeptController::class, 'versions']);
     Route::get('named-conditions', [KeptController::class, 'named']);
     Route::post('offers', [OfferController::class, 'index']);
     Route::get('runs/{id}', [RunController::class, 'show']);
-    Route::middleware([WhileMailRoomIsOn::class, 'can:see,'.MailRoomItem::class])->group(function (): void {
+    Route::middleware([WhileMailRoomIsOn::class, Needs::class.':see_mail_room'])->group(function (): void {
         Route::get('mail-room', [MailRoomController::class, 'index']);
         Route::get('mail-room/{id}', [MailRoomController::class, 'show']);
         Route::get('mail-room/{id}/eml', [MailRoomController::class, 'eml']);
@@ -142,8 +158,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::get('lines', [LineController::class, 'index']);
     Route::post('feed', [FeedController::class, 'store']);
     Route::delete('feed', [FeedController::class, 'destroy']);
-    Route::get('records/{type}/{id}/stages', [RecordController::class, 'stages']);
-    Route::get('ledger', [LedgerController::class, 'index']);
+    Route::get('ledger', [LedgerController::class, 'index'])->middleware(Needs::class.':see_ledger');
     Route::get('ledger/{number}', [LedgerController::class, 'show']);
     Route::get('ledger/{number}/answers', [LedgerController::class, 'answers']);
 
@@ -151,9 +166,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::get('rules/{id}', [RuleController::class, 'show']);
     Route::get('rules/{id}/pages', [RuleController::class, 'pages']);
     Route::get('rules/{id}/difference', [RuleController::class, 'difference']);
-    Route::get('rules/{id}/proofs', [ProofController::class, 'index']);
     Route::get('rules/{id}/file', [RuleController::class, 'file']);
-    Route::get('rules/{id}/matching', [RuleController::class, 'matching']);
 
     Route::get('tokens', [TokenController::class, 'index']);
     Route::post('tokens', [TokenController::class, 'store']);
@@ -161,26 +174,32 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
 
     Route::middleware('can:edit,'.StoredRecord::class)->group(function (): void {
         Route::post('reversals', [ReversalController::class, 'reverse']);
-        Route::post('records/{type}', [RecordController::class, 'store']);
-        Route::post('records/{type}/several', [RecordController::class, 'several']);
-        Route::patch('records/{type}/{id}', [RecordController::class, 'update']);
-        Route::delete('records/{type}/{id}', [RecordController::class, 'destroy']);
-        Route::post('records/{type}/{id}/restore', [RecordController::class, 'restore']);
-        Route::post('records/{type}/{id}/comments', [BesideController::class, 'comment']);
-        Route::post('records/{type}/{id}/files', [BesideController::class, 'file']);
+        Route::post('records/{type}', [RecordController::class, 'store'])->middleware(MayAct::class.':create');
+        Route::post('records/{type}/several', [RecordController::class, 'several'])->middleware(MayAct::class.':read');
+        Route::patch('records/{type}/{id}', [RecordController::class, 'update'])->middleware(MayAct::class.':change');
+        Route::delete('records/{type}/{id}', [RecordController::class, 'destroy'])->middleware(MayAct::class.':delete');
+        Route::post('records/{type}/{id}/restore', [RecordController::class, 'restore'])->middleware(MayAct::class.':delete');
+        Route::post('records/{type}/{id}/comments', [BesideController::class, 'comment'])->middleware(MayAct::class.':change');
+        Route::post('records/{type}/{id}/files', [BesideController::class, 'file'])->middleware(MayAct::class.':change');
         Route::post('rules/{id}/run', [RunController::class, 'store']);
         foreach (['passOn' => 'pass-on', 'again' => 'again', 'withdraw' => 'withdraw'] as $act => $path) {
-            Route::post("slips/{id}/{$path}", [SlipController::class, $act]);
+            Route::post("slips/{id}/{$path}", [SlipController::class, $act])->middleware(MayAct::class.':change,'.StoredSlip::class);
         }
-        Route::post('clock/turn', [ClockController::class, 'turn']);
         foreach (['hold', 'resume', 'strike', 'now', 'again'] as $act) {
-            Route::post("lines/{id}/{$act}", [LineController::class, $act]);
+            Route::post("lines/{id}/{$act}", [LineController::class, $act])->middleware(MayAct::class.':run,'.ScheduledLine::class);
         }
         Route::patch('tasks', [TaskController::class, 'change']);
         Route::post('tasks/{id}/complete', [TaskController::class, 'complete']);
         Route::post('tasks/{id}/reopen', [TaskController::class, 'reopen']);
     });
-    Route::middleware('can:edit,'.StoredRule::class)->group(function (): void {
+    Route::middleware(Needs::class.':keep_house')->group(function (): void {
+        Route::post('roles', [RoleController::class, 'store']);
+        Route::post('roles/{role}/difference', [RoleController::class, 'difference']);
+        Route::put('roles/{role}', [RoleController::class, 'update']);
+        Route::delete('roles/{role}', [RoleController::class, 'destroy']);
+        Route::get('people/{id}/may', [MayController::class, 'show']);
+        Route::get('people/{id}/may/{type}/{number}', [MayController::class, 'with']);
+        Route::post('clock/turn', [ClockController::class, 'turn']);
         Route::patch('company', [CompanyController::class, 'update']);
         Route::post('types', [TypeController::class, 'store']);
         Route::patch('types/{type}', [TypeController::class, 'update']);
@@ -197,11 +216,6 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::delete('people/{id}/second-factor', [PeopleController::class, 'withoutSecondFactor']);
         Route::post('people/{id}/invite', [PeopleController::class, 'again']);
         Route::patch('people/{id}', [PeopleController::class, 'update']);
-        Route::post('routes', [RouteController::class, 'store']);
-        Route::put('routes/{id}', [RouteController::class, 'update']);
-        Route::delete('routes/{id}', [RouteController::class, 'destroy']);
-        Route::get('routes/{id}/running', [RouteController::class, 'running']);
-        Route::post('routes/{id}/move', [RouteController::class, 'move']);
         Route::get('in-step', [InStepController::class, 'index']);
         Route::post('in-step/mend', [InStepController::class, 'mend']);
         Route::get('endpoints', [EndpointController::class, 'index']);
@@ -218,6 +232,19 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::get('calls', [CallController::class, 'index']);
         Route::post('calls/again', [CallController::class, 'allAgain']);
         Route::post('calls/{id}/again', [CallController::class, 'again']);
+    });
+    Route::middleware(Needs::class.':put_in_force')->group(function (): void {
+        Route::post('rules/{id}/publish', [RuleController::class, 'publish']);
+        Route::post('rules/order', [RuleController::class, 'order']);
+        Route::post('rules/{id}/either-or', [RuleController::class, 'stand']);
+        Route::post('rules/{id}/status', [RuleController::class, 'move']);
+    });
+    Route::middleware(Needs::class.':write_rules')->group(function (): void {
+        Route::post('routes', [RouteController::class, 'store']);
+        Route::put('routes/{id}', [RouteController::class, 'update']);
+        Route::delete('routes/{id}', [RouteController::class, 'destroy']);
+        Route::get('routes/{id}/running', [RouteController::class, 'running']);
+        Route::post('routes/{id}/move', [RouteController::class, 'move']);
         Route::post('slip-forms', [SlipFormController::class, 'store']);
         Route::post('slip-forms/preview', [SlipFormController::class, 'preview']);
         Route::put('slip-forms/{id}', [SlipFormController::class, 'update']);
@@ -231,17 +258,14 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::post('rules/import', [RuleController::class, 'import']);
         Route::put('rules/{id}/draft', [RuleController::class, 'write']);
         Route::delete('rules/{id}/draft', [RuleController::class, 'discard']);
-        Route::post('rules/{id}/publish', [RuleController::class, 'publish']);
         Route::post('rules/{id}/pages/{number}/back', [RuleController::class, 'bringBack']);
         Route::post('rules/{id}/proofs', [ProofController::class, 'store']);
         Route::post('rules/{id}/proofs/try', [ProofController::class, 'try']);
         Route::post('rules/{id}/proofs/propose', [ProofController::class, 'propose']);
         Route::post('proofs/{id}/accept', [ProofController::class, 'accept']);
         Route::delete('proofs/{id}', [ProofController::class, 'destroy']);
-        Route::post('rules/order', [RuleController::class, 'order']);
-        Route::post('rules/{id}/either-or', [RuleController::class, 'stand']);
         Route::post('rules/{id}/copy', [RuleController::class, 'copy']);
-        Route::post('records/{type}/{id}/guards/{number}', [BesideController::class, 'reset']);
+        Route::post('records/{type}/{id}/guards/{number}', [BesideController::class, 'reset'])->middleware(MayAct::class.':change');
         Route::post('messages/preview', [MessageController::class, 'preview']);
         Route::post('messages/{id}/again', [MessageController::class, 'again']);
         Route::post('calendars', [CalendarController::class, 'store']);
@@ -258,6 +282,5 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::post('named-conditions', [KeptController::class, 'storeNamed']);
         Route::put('named-conditions/{id}', [KeptController::class, 'updateNamed']);
         Route::delete('named-conditions/{id}', [KeptController::class, 'dropNamed']);
-        Route::post('rules/{id}/status', [RuleController::class, 'move']);
     });
 });

@@ -7,6 +7,7 @@ use App\Http\Api\MailRoomController;
 use App\Http\HookDoorController;
 use App\Http\Slip\SlipController;
 use App\Http\Slip\UnsubscribeController;
+use App\Http\TokenMay;
 use App\Http\WhileMailRoomIsOn;
 use App\Work\Health;
 use App\Work\Metrics;
@@ -42,7 +43,7 @@ Route::middleware('throttle:slip')->withoutMiddleware('web')->group(function ():
     Route::post('/slip/{token}', [SlipController::class, 'answer'])->where('token', '[A-Za-z0-9_-]{20,60}');
     Route::post('/slip/{token}/draft', [SlipController::class, 'draft'])->where('token', '[A-Za-z0-9_-]{20,60}');
 });
-Route::middleware('auth:sanctum')->group(function (): void {
+Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::get('/slip/mine/{id}', [SlipController::class, 'showMine']);
     Route::post('/slip/mine/{id}', [SlipController::class, 'answerMine']);
 });

@@ -22,7 +22,7 @@ final class DemoPeopleCommand extends Command
         foreach ($company['log_ins'] as $handle) {
             $person = Person::query()->where('handle', $handle)->first();
             if ($person !== null) {
-                $this->line(sprintf('  %-14s %-36s password %s', $person->role->value, $person->email, $company['password']));
+                $this->line(sprintf('  %-14s %-36s password %s', $person->role, $person->email, $company['password']));
             }
         }
 

@@ -110,7 +110,7 @@ final class ServiceHistory
         $this->words = $words;
         foreach (Person::query()->orderBy('id')->get() as $person) {
             [$work, $depot] = explode(' ', strtolower($person->team)) + [1 => ''];
-            if ($person->role->value === 'member' && $depot !== '') {
+            if ($person->role === 'member' && $depot !== '') {
                 $work === 'service' ? $this->crew[$depot][] = $person : $this->sellers[$depot][] = $person;
             }
         }

@@ -28,6 +28,9 @@ final class TokenMay
         $may = $scope === TokenScope::Everything
             || (! $request->is(...self::DOORS) && ($isReading || ($scope === TokenScope::Records && $isWork)));
 
+        // Pages answer with a status alone.
+        $may || $request->is('api/*') || abort(403);
+
         return $may ? $next($request) : throw new Refused('not_allowed', $scope->refusal(), RefusedFor::NotAllowed);
     }
 

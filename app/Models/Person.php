@@ -18,7 +18,7 @@ use Laravel\Sanctum\PersonalAccessToken;
  * @property string $name
  * @property string $email
  * @property string $password
- * @property Role $role
+ * @property string $role by its name
  * @property string $team
  * @property string $time_zone
  * @property ?int $manager_id
@@ -42,6 +42,7 @@ final class Person extends Authenticatable
 {
     use GivesRows;
     use HasApiTokens;
+    use HasRights;
 
     public $timestamps = false;
 
@@ -52,7 +53,6 @@ final class Person extends Authenticatable
     protected $hidden = ['password', 'remember_token', 'second_factor', 'recovery_codes'];
 
     protected $casts = [
-        'role' => Role::class,
         'password' => 'hashed',
         'active' => 'boolean',
         'away' => 'boolean',

@@ -8,6 +8,7 @@ use App\Models\Entry;
 use App\Models\Person;
 use Illuminate\Auth\Access\Response;
 use VividLedger\Record\CauseKind;
+use VividLedger\Rights\Duty;
 
 /** Who may reverse what: people their own edits, an administrator what rules and others did. */
 final class EntryPolicy
@@ -16,7 +17,7 @@ final class EntryPolicy
     {
         $isOwn = $entry->kind === 'changed' && $entry->actor_id === $person->id && $entry->via !== CauseKind::Rule;
 
-        return $isOwn || $person->role->mayEditRules()
+        return $isOwn || $person->may(Duty::WriteRules)
             ? Response::allow() : Response::deny('You can reverse your own edits. What rules and others did, an administrator reverses.');
     }
 }

@@ -11,6 +11,6 @@ final class StoredRecordPolicy
 {
     public function edit(Person $person): bool
     {
-        return $person->role->mayEditRecords();
+        return $person->mayWork();
     }
 }

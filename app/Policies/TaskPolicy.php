@@ -7,6 +7,7 @@ namespace App\Policies;
 use App\Models\Person;
 use App\Models\Task;
 use Illuminate\Auth\Access\Response;
+use VividLedger\Rights\Duty;
 
 /** Who may complete a task, and give it another date or person. */
 final class TaskPolicy
@@ -15,7 +16,7 @@ final class TaskPolicy
     {
         $whose = $task->assignee->name ?? 'nobody';
 
-        return $task->assignee_id === $person->id || $person->role->mayDoAllTasks()
+        return $task->assignee_id === $person->id || $person->may(Duty::DoAllTasks)
             ? Response::allow() : Response::deny("This task is {$whose}’s. You can complete your own.");
     }
 }

@@ -5,17 +5,26 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Evidence\Jobs\PlayProofs;
+use App\Http\Api\Ahead;
+use App\Http\Api\EntryShapes;
+use App\Http\Api\Messages;
+use App\Http\Api\RecordShapes;
+use App\Http\Api\RunController;
+use App\Http\Api\Slips;
+use App\Http\Api\Tasks;
 use App\Http\AtOnce;
 use App\Models\Events\CallsWait;
 use App\Models\Events\MessagesWait;
 use App\Models\Events\RulesChanged;
 use App\Models\Person;
+use App\Store\Access\InSight;
 use App\Store\Company;
 use App\Store\HouseClock;
 use App\Store\LedgerConnection;
 use App\Store\PaperFacts;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
+use App\Store\StaleVersion;
 use App\Store\StoredFacts;
 use App\Store\StoredRuleBook;
 use App\Work\Health;
@@ -50,16 +59,28 @@ use VividLedger\Time\Clock;
 /** Puts the parts together. */
 final class LedgerServiceProvider extends ServiceProvider
 {
+    /** What makes answers for people out of records. */
+    private const SHOWN = [
+        RecordShapes::class, EntryShapes::class, Ahead::class, Tasks::class, Messages::class, Slips::class, RunController::class,
+        StaleVersion::class,
+    ];
+
     public function register(): void
     {
         Connection::resolverFor('mariadb', static fn (...$given): LedgerConnection => new LedgerConnection(...$given));
         $this->app->bind(LedgerConnection::class, static fn (Application $app): mixed => $app->make('db.connection'));
+        // Files are given out by our own doors only.
+        config(['filesystems.disks.local.serve' => false]);
         foreach ([SchemaStore::class, Company::class, HouseClock::class, StoredRuleBook::class, AtOnce::class] as $once) {
             $this->app->scoped($once);
         }
         $this->app->singleton(QueueHeartbeat::class);
         $this->app->bind(Clock::class, HouseClock::class);
+        $this->app->bind(PeopleStore::class, static fn (Application $app): PeopleStore => new PeopleStore($app->make(SchemaStore::class)));
         $this->app->bind(Directory::class, PeopleStore::class);
+        // What is shown to a person names only what they may see.
+        $shown = static fn (Application $app): PeopleStore => new PeopleStore($app->make(SchemaStore::class), $app->make(InSight::class));
+        $this->app->when(self::SHOWN)->needs(PeopleStore::class)->give($shown);
         $this->app->bind(RuleReader::class, static fn (Application $app): RuleReader => new RuleReader(
             $app->make(SchemaStore::class)->schema(), $app->make(Directory::class), $app->make(Company::class)->zone(),
         ));
@@ -67,7 +88,7 @@ final class LedgerServiceProvider extends ServiceProvider
             $app->make(SchemaStore::class)->schema(), $app->make(Directory::class), $app->make(Company::class)->zone(),
         ));
         $this->app->bind(Context::class, static fn (Application $app, array $with): Context => new Context(
-            $app->make(SchemaStore::class)->schema(), $app->make(Directory::class),
+            $app->make(InSight::class)->schema(), $shown($app),
             $with['type'] ?? throw new \LogicException('A rule is read from one record type.'), $app->make(Company::class)->zone(),
         ));
         $this->app->bind(StoredFacts::class, static fn (Application $app): StoredFacts => new StoredFacts(

@@ -22,7 +22,7 @@ final class CalendarStore implements Calendars
         '4' => [['09:00', '17:00']], '5' => [['09:00', '17:00']],
     ];
 
-    /** @var array<string, WorkingCalendar> by database, id and version, which says all */
+    /** @var array<string, WorkingCalendar> by database, id and a sum of the layout */
     private static array $laidOut = [];
 
     /** @var ?array<string, string> key of a laid-out calendar, by whose it is */
@@ -47,7 +47,9 @@ final class CalendarStore implements Calendars
             $given["person:{$person}"] = (int) $calendar;
         }
         $given = array_filter($given);
-        $versions = $given === [] ? [] : StoredCalendar::query()->whereIn('id', array_unique($given))->pluck('version', 'id')->all();
+        // A restored backup may give an id and a version out again.
+        $versions = $given === [] ? [] : StoredCalendar::query()->whereIn('id', array_unique($given))
+            ->selectRaw('id, CRC32(CONCAT(hours, holidays, time_zone)) AS layout')->toBase()->pluck('layout', 'id')->all();
         $database = (string) (new StoredCalendar)->getConnection()->getDatabaseName();
         $whose = [];
         foreach ($given as $who => $id) {

@@ -9,13 +9,13 @@ use App\Models\AbsenceState;
 use App\Models\CompanySettings;
 use App\Models\Entry;
 use App\Models\Person;
-use App\Models\Role;
 use App\Models\StoredSignOff;
 use App\Store\Access\PersonLinks;
 use App\Store\Sql\Batch;
 use Illuminate\Database\Connection;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Value;
+use VividLedger\Rights\Role;
 use VividLedger\SignOff\SignOffStatus;
 
 /**
@@ -61,7 +61,7 @@ final readonly class PeopleKeeper
                 PersonLinks::shut($id);
             }
             $this->entry('person_changed', $id, $by, ['what' => $changed] + (in_array('role', $changed, true)
-                ? ['role' => $person->role->value] : []));
+                ? ['role' => $person->role] : []));
             $this->lookAgain();
         });
     }
@@ -95,9 +95,9 @@ final readonly class PeopleKeeper
         if (isset($given['name']) && trim($given['name']) === '') {
             throw self::refused('/name', 'Everybody has a name.');
         }
-        $isLast = $person->role === Role::Administrator && $person->active && ! Person::query()->where('role', Role::Administrator)
+        $isLast = $person->role === Role::ADMINISTRATOR && $person->active && ! Person::query()->where('role', Role::ADMINISTRATOR)
             ->where('active', true)->whereKeyNot($person->id)->lockForUpdate()->exists();
-        if ($isLast && (($given['role'] ?? 'administrator') !== 'administrator' || ($given['active'] ?? true) === false)) {
+        if ($isLast && (($given['role'] ?? Role::ADMINISTRATOR) !== Role::ADMINISTRATOR || ($given['active'] ?? true) === false)) {
             $message = 'They are the last administrator. Make somebody else one first.';
             throw self::refused(isset($given['role']) ? '/role' : '/active', $message);
         }

@@ -14,6 +14,7 @@ use App\Models\StoredLadder;
 use App\Models\StoredLetter;
 use App\Models\StoredRecord;
 use App\Models\StoredRoute;
+use App\Store\Access\InSight;
 use App\Store\Sql\ById;
 use Illuminate\Database\Query\Builder;
 use VividLedger\House\Directory;
@@ -39,8 +40,10 @@ final class PeopleStore implements Directory
     /** @var array<string, list<string>> names of what is kept, which every line that names one asks for */
     private array $named = [];
 
+    /** @param  ?InSight  $inSight  for whom: a record they do not see has its number for a title; null for the house */
     public function __construct(
         private readonly SchemaStore $schemas,
+        private readonly ?InSight $inSight = null,
     ) {
     }
 
@@ -211,7 +214,11 @@ final class PeopleStore implements Directory
             return;
         }
         $this->titles[$typeName] = ($this->titles[$typeName] ?? []) + array_fill_keys($ids, null);
-        foreach (StoredRecord::rowsOf($type)->whereIn('id', $ids)->get(['id', "{$type->title} as title"]) as $row) {
+        $table = StoredRecord::tableOf($typeName);
+        $seen = $this->inSight?->where($type, $table);
+        $title = $seen === null ? "`{$type->title}`" : "IF({$seen}, `{$type->title}`, NULL)";
+        $rows = StoredRecord::rowsOf($type)->whereIn('id', $ids)->select('id')->selectRaw("{$title} AS title");
+        foreach ($rows->get() as $row) {
             $this->titles[$typeName][$row->id] = $row->title ?? $type->numberOf($row->id);
         }
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\Columns;
-use App\Models\StoredRecord;
+use App\Store\Access\InSight;
 use App\Store\Sql\Matching;
 use Illuminate\Database\Query\Builder;
 use VividLedger\Condition\Condition;
@@ -14,10 +14,10 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 
-/** Finds records: by a condition, by words, sorted, a page at a time. */
+/** Finds records that whoever asks may see: by a condition, by words, sorted, a page at a time. */
 final readonly class RecordList
 {
-    public function __construct(private HouseClock $clock, private Company $company)
+    public function __construct(private HouseClock $clock, private Company $company, private InSight $inSight)
     {
     }
 
@@ -30,10 +30,7 @@ final readonly class RecordList
         RecordType $type, ?Condition $condition, string $search, ?string $sort, bool $descending, int $page, int $perPage,
         bool $counted = true,
     ): array {
-        $from = $this->matching($type, $condition);
-        if ($search !== '') {
-            $this->search($from, $type, $search);
-        }
+        $from = $this->found($type, $condition, $search);
         $direction = $descending ? 'desc' : 'asc';
         $rows = (clone $from)->when($sort !== null, static fn (Builder $rows): Builder => $rows->orderBy("t.{$sort}", $direction))
             ->orderBy('t.id', $sort === null ? 'desc' : $direction)->forPage($page, $perPage)->get();
@@ -44,6 +41,17 @@ final readonly class RecordList
         };
 
         return [array_values($rows->map(static fn (object $row): Record => Columns::record($type, $row))->all()), $total];
+    }
+
+    /** The rows that meet a condition and have every word, as "t", in no order. */
+    public function found(RecordType $type, ?Condition $condition, string $search): Builder
+    {
+        $from = $this->matching($type, $condition);
+        if ($search !== '') {
+            $this->search($from, $type, $search);
+        }
+
+        return $from;
     }
 
     /** How many records meet a condition. */
@@ -62,7 +70,7 @@ final readonly class RecordList
     {
         [$counts, $now, $zone] = [[], $this->clock->now(), $this->company->zone()];
         foreach ($asked as $key => [$type, $condition]) {
-            $counts[] = Matching::query($type, $condition, $now, $zone)->select([])->selectRaw('? AS asked, COUNT(*) AS n', [$key]);
+            $counts[] = Matching::query($type, $condition, $now, $zone, $this->inSight)->select([])->selectRaw('? AS asked, COUNT(*) AS n', [$key]);
         }
         $first = array_shift($counts);
         foreach ($counts as $count) {
@@ -75,15 +83,15 @@ final readonly class RecordList
     /** @return array<array-key, int> how many records have each value of a field */
     public function countBy(RecordType $type, string $field): array
     {
-        return StoredRecord::rowsOf($type)->whereNotNull($field)->groupBy($field)->selectRaw(
-            "`{$field}` AS value, COUNT(*) AS n",
+        return $this->matching($type, null)->whereNotNull("t.{$field}")->groupBy("t.{$field}")->select([])->selectRaw(
+            "t.`{$field}` AS value, COUNT(*) AS n",
         )->pluck('n', 'value')
             ->map(static fn (mixed $n): int => (int) $n)->all();
     }
 
     private function matching(RecordType $type, ?Condition $condition): Builder
     {
-        return Matching::query($type, $condition, $this->clock->now(), $this->company->zone());
+        return Matching::query($type, $condition, $this->clock->now(), $this->company->zone(), $this->inSight);
     }
 
     /** Every word has to be found in a text of the record; or the whole is its number. */

@@ -6,6 +6,9 @@ namespace VividLedger\Explain;
 
 use VividLedger\House\Names;
 use VividLedger\Record\Display;
+use VividLedger\Rights\Role;
+use VividLedger\Rights\RoleDifference;
+use VividLedger\Rights\RoleFile;
 use VividLedger\Schema\Schema;
 
 /**
@@ -78,7 +81,22 @@ final readonly class EntryWords
             $data['other'] = $this->person($data['other']);
         }
 
+        if (is_array($data['role'] ?? null)) {
+            $data['said'] = $this->ofRole($data['role'], $kept->text('title'));
+        }
+
         return $data;
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $files  what the role said before, null for a new one, and says since
+     * @return list<string>
+     */
+    private function ofRole(array $files, string $label): array
+    {
+        $role = static fn (mixed $file): ?Role => is_array($file) ? RoleFile::kept('', $file) : null;
+
+        return (new RoleDifference($this->schema))->said($role($files[0] ?? null), $role($files[1] ?? null) ?? new Role('', $label));
     }
 
     /** @return array<array-key, mixed> */

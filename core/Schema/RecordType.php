@@ -41,6 +41,21 @@ final readonly class RecordType
         return $this->fields[$name] ?? null;
     }
 
+    /**
+     * The same for somebody who knows nothing of some fields.
+     *
+     * @param  list<string>  $names  not of the title or the owner, by which every record is known
+     */
+    public function without(array $names): self
+    {
+        $left = array_values(array_filter($this->fields, static fn (Field $field): bool => ! in_array($field->name, $names, true)));
+
+        return new self(
+            $this->name, $this->label, $this->plural, $this->prefix, $this->title, $this->owner, $left,
+            array_values(array_diff($this->columns, $names)), false,
+        );
+    }
+
     /** @return list<Field> the fields that are not the application's own */
     public function ownFields(): array
     {

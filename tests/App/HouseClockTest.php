@@ -30,8 +30,8 @@ final class HouseClockTest extends TimeTestCase
         $this->change($this->change($ticket, ['status' => 'waiting'])['record'], ['due' => '2026-11-28']);
         $before = $this->as('ines.okafor', 'GET', 'clock')->assertOk()->json();
         self::assertSame('2026-11-27T08:40:00Z', $before['nextDue']);
-        $this->as('bram.castellan', 'POST', 'clock/turn', ['by' => 'week'])->assertStatus(202)->assertJsonPath('turn.turning', true);
-        $this->assertRefused($this->as('bram.castellan', 'POST', 'clock/turn', ['by' => 'hour']), 409, 'wrong_state');
+        $this->as('ines.okafor', 'POST', 'clock/turn', ['by' => 'week'])->assertStatus(202)->assertJsonPath('turn.turning', true);
+        $this->assertRefused($this->as('ines.okafor', 'POST', 'clock/turn', ['by' => 'hour']), 409, 'wrong_state');
         $turner = $this->app->make(ClockTurner::class);
         $steps = 0;
         while ($turner->work(0.0) > 0) {
@@ -60,7 +60,7 @@ final class HouseClockTest extends TimeTestCase
 
     public function test_it_turns_forward_only_and_only_where_it_may(): void
     {
-        $turn = fn (array $how) => $this->as('bram.castellan', 'POST', 'clock/turn', $how);
+        $turn = fn (array $how) => $this->as('ines.okafor', 'POST', 'clock/turn', $how);
         $this->assertRefused($turn(['by' => 'next']), 409, 'nothing_due');
         $this->assertRefused($turn(['to' => '2026-11-01T00:00:00Z']), 422, 'invalid_values', '/to');
         $this->assertRefused($turn(['to' => '2036-11-01T00:00:00Z']), 422, 'invalid_values', '/to');

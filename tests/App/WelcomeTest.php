@@ -84,7 +84,7 @@ final class WelcomeTest extends AppTestCase
         Queue::assertPushed(SendLink::class, 2);
         $kim = Person::query()->where('email', 'kim@reed.example')->firstOrFail();
         $ada = Person::query()->where('email', 'ada@reed.example')->firstOrFail();
-        self::assertSame([$kim->id, 'Lawn', 'member', 'manager'], [$ada->manager_id, $ada->team, $ada->role->value, $kim->role->value]);
+        self::assertSame([$kim->id, 'Lawn', 'member', 'manager'], [$ada->manager_id, $ada->team, $ada->role, $kim->role]);
         self::assertSame($this->person('edda.marlow')->id, $kim->manager_id);
         $ring = "name,email,manager\nA,a@reed.example,b@reed.example\nB,b@reed.example,a@reed.example\n";
         self::assertSame(422, $list('', $ring)->status());

@@ -9,6 +9,7 @@ use App\Models\Columns;
 use App\Models\HeldCode;
 use App\Models\LineStatus;
 use App\Models\ScheduledLine;
+use App\Store\Access\InSight;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
@@ -26,6 +27,7 @@ final readonly class Ahead
     public function __construct(
         private SchemaStore $schemas,
         private PeopleStore $names,
+        private InSight $inSight,
     ) {
     }
 
@@ -64,7 +66,7 @@ final readonly class Ahead
      */
     private function read(Builder $lines): array
     {
-        $rows = $lines->with(['task.assignee', 'task.rule', 'rule'])->limit(self::MOST)->get();
+        $rows = $this->inSight->about($lines)->with(['task.assignee', 'task.rule', 'rule'])->limit(self::MOST)->get();
         foreach ($rows->groupBy('record_type') as $type => $of) {
             $this->names->rememberTitles($type, array_values($of->pluck('record_id')->all()));
         }

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Http\Api;
 
 use App\Models\Person;
+use App\Store\Access\RecordGate;
 use App\Store\Actor;
 use App\Store\PeopleStore;
 use App\Store\Refused;
 use App\Store\RefusedFor;
-use App\Store\SchemaStore;
 use Illuminate\Foundation\Auth\Access\AuthorizesRequests;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -74,10 +74,6 @@ abstract class Controller extends BaseController
 
     protected function type(string $name): RecordType
     {
-        return app(SchemaStore::class)->schema()->type($name) ?? throw new Refused(
-            'not_found',
-            "There is no record type ‘{$name}’.",
-            RefusedFor::Missing,
-        );
+        return app(RecordGate::class)->type($name);
     }
 }

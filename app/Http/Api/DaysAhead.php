@@ -10,6 +10,7 @@ use App\Models\CompanySettings;
 use App\Models\LineStatus;
 use App\Models\ScheduledLine;
 use App\Models\StoredCalendar;
+use App\Store\Access\InSight;
 use App\Store\CalendarStore;
 
 /** What is pencilled in for the days to come, counted. */
@@ -23,7 +24,7 @@ final readonly class DaysAhead
         'remind' => 'reminder', 'escalate' => 'escalation',
     ];
 
-    public function __construct(private CalendarStore $calendars)
+    public function __construct(private CalendarStore $calendars, private InSight $inSight)
     {
     }
 
@@ -34,7 +35,7 @@ final readonly class DaysAhead
         $end = $midnight->modify('+'.self::DAYS.' days');
         $due = [];
         // Counted by the minute, the smallest step in which zones differ.
-        $counted = ScheduledLine::rows()->where('status', LineStatus::Pencilled)->where('due_at', '>=', Columns::moment($midnight))
+        $counted = $this->inSight->about(ScheduledLine::rows())->where('status', LineStatus::Pencilled)->where('due_at', '>=', Columns::moment($midnight))
             ->where('due_at', '<', Columns::moment($end))->groupBy('kind', 'minute')->selectRaw(
                 'kind, LEFT(due_at, 16) AS minute, COUNT(*) AS n',
             );

@@ -10,6 +10,7 @@ use App\Models\Columns;
 use App\Models\Entry;
 use App\Models\MessageAccount;
 use App\Models\StoredMessage;
+use App\Store\Access\InSight;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Record\CauseKind;
 
@@ -28,6 +29,7 @@ final readonly class Entries
 
     public function __construct(
         private EntryShapes $shapes,
+        private InSight $inSight,
     ) {
     }
 
@@ -76,7 +78,7 @@ final readonly class Entries
      */
     public function page(?array $kinds, ?int $rule, ?int $before, ?int $after, bool $withDoors): array
     {
-        $entries = self::seen($withDoors)
+        $entries = $this->seen($withDoors)
             ->when($kinds !== null, static fn (Builder $entries): Builder => $entries->whereIn('kind', $kinds ?? []))
             ->when($rule !== null, static fn (Builder $entries): Builder => $entries->where('rule_id', $rule))
             ->when($before !== null, static fn (Builder $entries): Builder => $entries->where('id', '<', $before))
@@ -97,32 +99,32 @@ final readonly class Entries
     /** @return list<EntryShape> what an entry led to, the oldest first */
     public function causedBy(int $number): array
     {
-        return array_reverse($this->read(Entry::query()->where('cause_id', $number)));
+        return array_reverse($this->read($this->inSight->about(Entry::query())->where('cause_id', $number)));
     }
 
     /** @return list<EntryShape> what happened last besides edits of records */
     public function latest(int $limit, bool $withDoors): array
     {
-        return $this->read(self::seen($withDoors)->whereNotIn('kind', ['changed', 'created']), $limit);
+        return $this->read($this->seen($withDoors)->whereNotIn('kind', ['changed', 'created']), $limit);
     }
 
     /** @return list<EntryShape> what rules did while the clock was turned */
     public function during(ClockTurn $turn, int $limit): array
     {
-        return $this->read(Entry::query()->where('id', '>', $turn->first_entry)->where('via', CauseKind::Rule)->where('kind', '<>',
+        return $this->read($this->inSight->about(Entry::query())->where('id', '>', $turn->first_entry)->where('via', CauseKind::Rule)->where('kind', '<>',
             'changed')
             ->where('at', '>', Columns::moment($turn->from_at))->where('at', '<=', Columns::moment($turn->to_at)), $limit);
     }
 
     /** @return Builder<Entry> */
-    private static function seen(bool $withDoors): Builder
+    private function seen(bool $withDoors): Builder
     {
-        return Entry::query()->when(! $withDoors, static fn (Builder $entries): Builder => $entries->whereNotIn('kind', self::DOORS));
+        return $this->inSight->about(Entry::query(), orNone: true)->when(! $withDoors, static fn (Builder $entries): Builder => $entries->whereNotIn('kind', self::DOORS));
     }
 
     public function one(int $number, bool $withDoors = true): ?EntryShape
     {
-        return $this->read(self::seen($withDoors)->whereKey($number), 1)[0] ?? null;
+        return $this->read($this->seen($withDoors)->whereKey($number), 1)[0] ?? null;
     }
 
     /** @return list<EntryShape> what led to an entry, the nearest first */

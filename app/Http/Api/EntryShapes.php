@@ -31,7 +31,7 @@ final readonly class EntryShapes
 {
     private EntryWords $words;
 
-    public function __construct(private SchemaStore $schemas, private PeopleStore $names, Company $company)
+    public function __construct(private SchemaStore $schemas, private PeopleStore $names, Company $company, private SeenEntries $seen)
     {
         $this->words = new EntryWords($schemas->schema(), $names, new Display($names, $company->zone()));
     }
@@ -91,13 +91,15 @@ final readonly class EntryShapes
     {
         $type = $entry->record_type === null ? null : $this->schemas->schema()->type($entry->record_type);
         $id = $entry->record_id;
-        $own = $entry->fields->filter(
+        $own = array_filter(
+            $this->seen->fields($entry),
             static fn (FieldChange $field): bool => $field->record_type === $entry->record_type && $field->record_id === $id,
         );
         $changes = array_map(
             static fn (FieldChange $field): FieldDifference => new FieldDifference($field->field, $field->before, $field->after),
-            array_values($own->all()),
+            array_values($own),
         );
+        $data = $this->seen->data($entry);
 
         return $this->shape(
             $entry->id, Value::instantText($entry->at),
@@ -110,11 +112,11 @@ final readonly class EntryShapes
                 $type?->name,
                 $id,
                 $changes,
-                $entry->data,
+                $data,
             ),
             $entry->actor?->id, $entry->actor?->handle, $type->name ?? $entry->record_type, $id,
             $type === null || $id === null ? null : $this->names->title($type->name, $id),
-            $entry->rule_id, $entry->task_id, $entry->cause_id, $entry->data,
+            $entry->rule_id, $entry->task_id, $entry->cause_id, $data,
         );
     }
 

@@ -8,8 +8,8 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\FoundShape;
 use App\Http\Input\FindInput;
+use App\Store\Access\InSight;
 use App\Store\RecordList;
-use App\Store\SchemaStore;
 use Illuminate\Http\JsonResponse;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Record;
@@ -30,11 +30,11 @@ final class FindController extends Controller
             responses: [new Ok(FoundShape::class, list: true)],
         ),
     ]
-    public function index(FindInput $request, SchemaStore $schemas, RecordList $list): JsonResponse
+    public function index(FindInput $request, InSight $inSight, RecordList $list): JsonResponse
     {
         $text = trim((string) $request->validated()['text']);
         $found = [];
-        foreach ($schemas->schema()->types as $type) {
+        foreach ($inSight->schema()->types as $type) {
             $records = $text === '' ? [] : $list->page($type, null, $text, null, false, 1, self::OF_EACH, false)[0];
             array_push($found, ...array_map(static fn (Record $record): FoundShape => new FoundShape(
                 $type->name, $record->id, $type->numberOf($record->id), is_string(

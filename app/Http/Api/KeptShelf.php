@@ -12,6 +12,7 @@ use App\Models\LetterVersion;
 use App\Models\StoredCondition;
 use App\Models\StoredLadder;
 use App\Models\StoredLetter;
+use App\Store\Access\InSight;
 use App\Store\KeptStore;
 use App\Store\RecordList;
 use App\Store\SchemaStore;
@@ -31,6 +32,7 @@ final readonly class KeptShelf
         private SchemaStore $schemas,
         private RuleShapes $shapes,
         private RecordList $list,
+        private InSight $inSight,
     ) {
     }
 
@@ -82,7 +84,8 @@ final readonly class KeptShelf
                 $sound[$named->id] = [$type, $condition];
             }
         }
-        $counts = $this->list->counts($sound);
+        // A count would tell of fields that are kept from whoever asks.
+        $counts = $this->inSight->isEverything() ? $this->list->counts($sound) : [];
 
         return array_values($conditions->map(static fn (StoredCondition $named): NamedShape => new NamedShape(
             $named->id, $named->name, $named->record_type, $named->version, $named->file, $readings[$named->id],

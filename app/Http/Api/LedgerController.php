@@ -8,6 +8,7 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\AnswerShape;
 use App\Http\Api\Shape\EntryDetail;
+use App\Http\Api\Shape\EntryShape;
 use App\Http\Api\Shape\LedgerPage;
 use App\Http\Api\Shape\MomentAnswers;
 use App\Http\Api\Shape\VerdictShape;
@@ -21,6 +22,7 @@ use App\Store\WhyNot;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
+use VividLedger\Rights\Duty;
 
 /** The ledger: every entry, and why it is there. */
 final class LedgerController extends Controller
@@ -36,12 +38,12 @@ final class LedgerController extends Controller
             'rule_in_force', 'rule_paused', 'rule_retired', 'rules_ordered', 'rule_in_set', 'company_opened', 'person_invited',
             'person_joined', 'person_left',
             'person_changed', 'goes_away', 'comes_back', 'signed_in', 'signed_out', 'password_reset', 'password_changed',
-            'second_factor_on', 'second_factor_off', 'token_made', 'token_ended', 'type_added', 'type_changed',
+            'second_factor_on', 'second_factor_off', 'token_made', 'token_ended', 'role_added', 'role_changed', 'role_removed', 'exported', 'type_added', 'type_changed',
             'field_added', 'field_changed', 'field_retired', 'field_back',
         ],
     ];
 
-    public function __construct(private readonly Entries $entries)
+    public function __construct(private readonly Entries $entries, private readonly SeenEntries $seen)
     {
     }
 
@@ -60,7 +62,7 @@ final class LedgerController extends Controller
         $given = $request->validated();
         $kinds = isset($given['show']) ? self::KINDS[$given['show']] : null;
         $after = self::number($given, 'after');
-        $doors = $this->person($request)->role->maySeeDoors();
+        $doors = $this->person($request)->may(Duty::SeeDoors);
         $entries = $this->entries->page($kinds, self::number($given, 'rule'), self::number($given, 'before'), $after, $doors);
         $last = $entries[count($entries) - 1]->number ?? null;
 
@@ -82,8 +84,7 @@ final class LedgerController extends Controller
     ]
     public function show(int $number, Request $request): EntryDetail
     {
-        $entry = $this->entries->one($number, $this->person($request)->role->maySeeDoors())
-?? throw new Refused('not_found', "There is no entry {$number}.", RefusedFor::Missing);
+        $entry = $this->mine($number, $request);
 
         return new EntryDetail($entry, $this->entries->causesOf($entry), $this->entries->causedBy($number));
     }
@@ -113,7 +114,7 @@ final class LedgerController extends Controller
             $answer['rule'], $answer['name'], $answer['page'], $answer['firedIn'], VerdictShape::of($answer['verdict']),
         );
 
-        return new MomentAnswers($entry, array_map($answer, $whyNot->answers($entry->number, self::number($given, 'rule'))));
+        return new MomentAnswers($entry, array_map($answer, $this->told($whyNot->answers($entry->number, self::number($given, 'rule')), $type)));
     }
 
     #[
@@ -129,7 +130,29 @@ final class LedgerController extends Controller
     public function answers(int $number, OneRuleInput $request, WhyNot $whyNot): JsonResponse
     {
         $given = $request->validated();
+        $entry = $this->mine($number, $request);
 
-        return new JsonResponse($whyNot->answers($number, self::number($given, 'rule')));
+        return new JsonResponse($this->told($whyNot->answers($number, self::number($given, 'rule')), (string) $entry->recordType));
+    }
+
+    /** An entry that whoever asks may read: about a record they see, or any, for those who read the ledger. */
+    private function mine(int $number, Request $request): EntryShape
+    {
+        $person = $this->person($request);
+        $entry = $this->entries->one($number, $person->may(Duty::SeeDoors));
+
+        return $entry !== null && ($entry->recordType !== null || $person->may(Duty::SeeLedger)) ? $entry
+            : throw new Refused('not_found', "There is no entry {$number}.", RefusedFor::Missing);
+    }
+
+    /**
+     * @template TAnswer of array{rule: int, page: int}
+     *
+     * @param  list<TAnswer>  $answers
+     * @return list<TAnswer> of the rules whose conditions read nothing that is kept from whoever asks
+     */
+    private function told(array $answers, string $on): array
+    {
+        return array_values(array_filter($answers, fn (array $one): bool => $this->seen->mayReadRule($one['rule'], $one['page'], $on)));
     }
 }

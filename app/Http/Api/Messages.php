@@ -7,6 +7,7 @@ namespace App\Http\Api;
 use App\Http\Api\Shape\MessageShape;
 use App\Models\MessageAccount;
 use App\Models\StoredMessage;
+use App\Store\Access\InSight;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
@@ -19,6 +20,7 @@ final readonly class Messages
     public function __construct(
         private SchemaStore $schemas,
         private PeopleStore $names,
+        private InSight $inSight,
     ) {
     }
 
@@ -46,7 +48,7 @@ final readonly class Messages
      */
     public function inStatus(?string $status, ?int $before, ?int $after, int $limit): array
     {
-        return $this->read(StoredMessage::query()
+        return $this->read($this->inSight->about(StoredMessage::query())
             ->when($status !== null, static fn (Builder $messages): Builder => $messages->where('status', $status))
             ->when($before !== null, static fn (Builder $messages): Builder => $messages->where('id', '<', $before))
             ->when($after !== null, static fn (Builder $messages): Builder => $messages->where('id', '>', $after)), $limit,
@@ -55,7 +57,8 @@ final readonly class Messages
 
     public function one(int $id): ?MessageShape
     {
-        return $this->read(StoredMessage::query()->whereKey($id), 1)[0] ?? null;
+        return $this->read(StoredMessage::query()->whereKey($id)->where(fn (Builder $either): Builder => $this->inSight->isEverything()
+            ? $either : $either->where('person_id', $this->inSight->sight()->person)->orWhere($this->inSight->about(...))), 1)[0] ?? null;
     }
 
     /**

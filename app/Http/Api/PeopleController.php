@@ -19,7 +19,6 @@ use App\Models\Absence;
 use App\Models\AbsenceState;
 use App\Models\LinkKind;
 use App\Models\Person;
-use App\Models\Role;
 use App\Store\Access\Joining;
 use App\Store\Access\PeopleFile;
 use App\Store\Access\SecondFactors;
@@ -35,6 +34,7 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
+use VividLedger\Rights\Duty;
 
 /** People, with what they may sign off and who stands in for them. */
 final class PeopleController extends Controller
@@ -67,7 +67,7 @@ final class PeopleController extends Controller
         description: 'Invites somebody: a letter brings them a link by which they choose their password.',
         tags: ['company'],
         requestBody: new Body([
-            'name' => 'string', 'email' => 'string', 'role' => 'administrator|manager|member|auditor', 'team?' => 'string',
+            'name' => 'string', 'email' => 'string', 'role' => 'string', 'team?' => 'string',
             'timeZone?' => 'string', 'managerId?' => 'person',
         ]),
         responses: [new Ok(PersonShape::class, status: 201)],
@@ -77,7 +77,7 @@ final class PeopleController extends Controller
         $given = $request->validated();
         $manager = $given['managerId'] ?? null;
         $person = $joining->invite([
-            'name' => trim($given['name']), 'email' => trim($given['email']), 'role' => Role::from($given['role']),
+            'name' => trim($given['name']), 'email' => trim($given['email']), 'role' => $given['role'],
             'team' => trim($given['team'] ?? ''), 'timeZone' => $given['timeZone'] ?? $company->zone()->getName(),
             'managerId' => $manager === null ? null : $this->personGiven($manager, '/managerId'),
         ], $this->person($request)->id);
@@ -168,7 +168,7 @@ final class PeopleController extends Controller
             .'much they may sign off, and whether they are with the company. What is left out stays.',
         tags: ['company'],
         requestBody: new Body([
-            'name?' => 'string', 'email?' => 'string', 'role?' => 'administrator|manager|member|auditor', 'team?' => 'string',
+            'name?' => 'string', 'email?' => 'string', 'role?' => 'string', 'team?' => 'string',
             'timeZone?' => 'string', 'managerId?' => 'person', 'deputyId?' => 'person', 'active?' => 'boolean',
             'limit?' => 'string', 'limits?' => 'object',
         ]),
@@ -245,7 +245,7 @@ final class PeopleController extends Controller
     private function mustBeOwn(int $id, Request $request): void
     {
         $me = $this->person($request);
-        if ($me->id !== $id && ! $me->role->mayEditRules()) {
+        if ($me->id !== $id && ! $me->may(Duty::KeepHouse)) {
             throw new Refused('not_allowed', 'You enter your own absences.', RefusedFor::NotAllowed);
         }
     }
@@ -257,7 +257,7 @@ final class PeopleController extends Controller
         $people = Person::query()->when($only !== null, static fn (Builder $people): Builder => $people->whereKey($only))->orderBy('name');
 
         return array_values($people->get()->map(static fn (Person $person): PersonShape => new PersonShape(
-            $person->id, $person->handle, $person->name, $person->email, $person->role->value, $person->team, $person->manager_id,
+            $person->id, $person->handle, $person->name, $person->email, $person->role, $person->team, $person->manager_id,
             $person->time_zone, $person->active, $person->sign_off_limit, $person->sign_off_limits ?? [], $person->deputy_id,
             $person->away, $person->joined_at !== null, $person->second_factor !== null,
             array_values(array_map(static fn (Absence $absence): AbsenceShape => new AbsenceShape(

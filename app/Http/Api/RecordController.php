@@ -24,6 +24,10 @@ use App\Http\Input\RecordListInput;
 use App\Http\Input\RecordsInput;
 use App\Http\Input\VersionInput;
 use App\Http\Problems;
+use App\Store\Access\AccessEntries;
+use App\Store\Access\InSight;
+use App\Store\Access\RecordGate;
+use App\Store\RecordFile;
 use App\Store\RecordHistory;
 use App\Store\RecordList;
 use App\Store\Refused;
@@ -35,9 +39,11 @@ use App\Store\Sql\ById;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\StreamedResponse;
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\Engine\Firing;
+use VividLedger\Rights\Act;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
@@ -57,6 +63,8 @@ final class RecordController extends Controller
 
     public function __construct(
         private readonly RecordShapes $shapes,
+        private readonly RecordGate $gate,
+        private readonly InSight $inSight,
     ) {
     }
 
@@ -76,7 +84,7 @@ final class RecordController extends Controller
         ], responses: [new Ok(RecordPage::class)])]
     public function index(string $type, RecordListInput $request, RecordList $list): RecordPage
     {
-        $recordType = $this->type($type);
+        $recordType = $this->seenType($type);
         $given = $request->validated();
         $sort = ltrim($given['sort'] ?? '', '-');
         if ($sort !== '' && $sort !== self::BY_NUMBER && $recordType->field($sort) === null) {
@@ -99,6 +107,33 @@ final class RecordController extends Controller
         return new RecordPage($this->shapes->of($recordType, $records), $total, $page, $perPage);
     }
 
+    #[OA\Get(path: '/api/records/{type}/file', operationId: 'recordFile', description: 'The records that meet a filter, as CSV, of those '
+        .'that whoever asks may take out. That they did stands in the ledger.', tags: ['records'], parameters: [
+            new Query('search'), new Query('filter', 'string', 'A condition, as a rule file writes it, in JSON.'),
+        ], responses: [new OA\Response(response: 200, description: 'UTF-8, RFC 4180; the first line has the labels of the fields.',
+            content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))])]
+    public function file(string $type, RecordListInput $request, RecordFile $file, AccessEntries $entries): StreamedResponse
+    {
+        $recordType = $this->seenType($type);
+        $given = $request->validated();
+        [$condition, $search] = [$this->condition($recordType, $given['filter'] ?? ''), trim($given['search'] ?? '')];
+        $entries->write('exported', $this->person($request)->id, [
+            'title' => $recordType->plural, 'type' => $recordType->name, 'records' => $file->count($recordType, $condition, $search),
+        ]);
+
+        return new StreamedResponse(static function () use ($file, $recordType, $condition, $search): void {
+            set_time_limit(0);
+            // So that table programs know the encoding.
+            echo "\u{FEFF}";
+            foreach ($file->lines($recordType, $condition, $search) as $line) {
+                echo $line;
+            }
+        }, 200, [
+            'Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => "attachment; filename=\"{$recordType->name}.csv\"",
+            'Cache-Control' => 'private, no-store', 'X-Content-Type-Options' => 'nosniff',
+        ]);
+    }
+
     #[
         OA\Post(
             path: '/api/records/{type}/filter',
@@ -111,7 +146,7 @@ final class RecordController extends Controller
     ]
     public function readFilter(string $type, FilterInput $request, RuleShapes $shapes): ReadingShape
     {
-        $context = app(Context::class, ['type' => $this->type($type)]);
+        $context = app(Context::class, ['type' => $this->seenType($type)]);
         $filter = $request->validated()['filter'];
         $reads = new Reads;
         ConditionReader::read($context, new Node($filter, '/filter', $reads), 'Only');
@@ -151,6 +186,7 @@ final class RecordController extends Controller
     {
         $recordType = $this->type($type);
         $given = $request->validated();
+        $this->gate->mustMake($recordType, $given['values']);
 
         return new JsonResponse($this->saved($recordType, $save->create($recordType, $given['values'], $this->actor($request))), 201);
     }
@@ -173,6 +209,8 @@ final class RecordController extends Controller
         $results = [];
         foreach (array_values($given['records']) as $one) {
             try {
+                isset($one['id']) ? $this->mustChange($recordType, (int) $one['id'], $one['values'])
+                    : $this->gate->mustMake($recordType, $one['values']);
                 $saved = isset($one['id'])
                     ? $save->change($recordType, (int) $one['id'], (int) $one['version'], $one['values'], $this->actor($request))
                     : $save->create($recordType, $one['values'], $this->actor($request));
@@ -200,6 +238,7 @@ final class RecordController extends Controller
     {
         $recordType = $this->type($type);
         $given = $request->validated();
+        $this->gate->mustWrite($recordType, $given['values']);
 
         return $this->saved(
             $recordType,
@@ -253,7 +292,7 @@ final class RecordController extends Controller
     ]
     public function stages(string $type, int $id, Stages $stages): JsonResponse
     {
-        return new JsonResponse($stages->of($this->type($type), $id));
+        return new JsonResponse($stages->of($this->seenType($type), $id));
     }
 
     #[
@@ -290,7 +329,7 @@ final class RecordController extends Controller
     ]
     public function counts(string $type, string $field, RecordList $list): JsonResponse
     {
-        $recordType = $this->type($type);
+        $recordType = $this->seenType($type);
         if ($recordType->field($field)?->type !== FieldType::Choice) {
             throw new Refused('unknown_field', "{$recordType->label} has no choice field ‘{$field}’.", RefusedFor::Missing);
         }
@@ -301,6 +340,19 @@ final class RecordController extends Controller
             array_keys($counts),
             $counts,
         ));
+    }
+
+    /** The type as whoever asks knows it. */
+    private function seenType(string $type): RecordType
+    {
+        return $this->inSight->sight()->type($this->type($type));
+    }
+
+    /** @param  array<array-key, mixed>  $values */
+    private function mustChange(RecordType $type, int $id, array $values): void
+    {
+        $this->gate->mustMay(Act::Change, $type, $id);
+        $this->gate->mustWrite($type, $values);
     }
 
     private function condition(RecordType $type, string $json): ?Condition

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Api;
 
 use App\Http\Api\Shape\RecordShape;
+use App\Store\Access\InSight;
 use App\Store\Company;
 use App\Store\PeopleStore;
 use VividLedger\Record\Display;
@@ -19,6 +20,7 @@ final readonly class RecordShapes
         private PeopleStore $names,
         private Company $company,
         private Stages $stages,
+        private InSight $inSight,
     ) {
     }
 
@@ -28,6 +30,7 @@ final readonly class RecordShapes
      */
     public function of(RecordType $type, array $records): array
     {
+        $type = $this->inSight->sight()->type($type);
         $this->rememberNames($type, $records);
         $display = new Display($this->names, $this->company->zone());
         $since = $this->stages->since($type, $records);
@@ -48,7 +51,7 @@ final readonly class RecordShapes
                 $type->numberOf($record->id),
                 $shown[$type->title] === '' ? $type->numberOf($record->id) : $shown[$type->title],
                 $record->version,
-                $record->values,
+                array_intersect_key($record->values, $type->fields),
                 $shown,
                 $handles,
                 $since[$record->id] ?? null,

@@ -13,14 +13,17 @@ use App\Http\Api\Shape\ReversedShape;
 use App\Http\Input\ReversalInput;
 use App\Http\Input\ReversalPreviewInput;
 use App\Models\Entry;
+use App\Store\Access\InSight;
+use App\Store\Access\RecordGate;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use OpenApi\Attributes as OA;
+use VividLedger\Rights\Act;
 
 /** Reversals of what rules did. */
 final class ReversalController extends Controller
 {
-    public function __construct(private readonly Reversal $reversal)
+    public function __construct(private readonly Reversal $reversal, private readonly RecordGate $gate, private readonly InSight $inSight)
     {
     }
 
@@ -54,6 +57,10 @@ final class ReversalController extends Controller
             );
         }
         $this->reversal->mustExist($entries);
+        if (! $this->inSight->isEverything()) {
+            // What stands in the way is told with its values.
+            $this->mustMay($entries);
+        }
         $sum = $this->reversal->preview($entries);
 
         return new ReversalPreview(
@@ -88,9 +95,7 @@ final class ReversalController extends Controller
 
         $entries = array_values(array_map(intval(...), $given['entries']));
         $this->reversal->mustExist($entries);
-        foreach (Entry::query()->findMany($entries) as $entry) {
-            $this->authorize('reverse', $entry);
-        }
+        $this->mustMay($entries);
 
         return new ReversedShape($this->reversal->reverse(
             $entries,
@@ -98,5 +103,16 @@ final class ReversalController extends Controller
             (string) ($given['why'] ?? ''),
             $this->person($request)->id,
         ));
+    }
+
+    /** @param  list<int>  $entries */
+    private function mustMay(array $entries): void
+    {
+        foreach (Entry::query()->findMany($entries) as $entry) {
+            $this->authorize('reverse', $entry);
+            if ($entry->record_type !== null && $entry->record_id !== null) {
+                $this->gate->mustMay(Act::Change, $this->type($entry->record_type), $entry->record_id);
+            }
+        }
     }
 }

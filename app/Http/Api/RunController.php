@@ -11,14 +11,19 @@ use App\Http\Api\Shape\RunShape;
 use App\Http\Input\HandRunInput;
 use App\Models\HandRun;
 use App\Models\HandRunRecord;
+use App\Store\Access\RecordGate;
 use App\Store\PeopleStore;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\RunStore;
 use App\Work\Jobs\GoThroughRuns;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
+use VividLedger\Rights\Act;
+use VividLedger\Rights\Duty;
 
 /** Rules run by hand, on one record or on a selection. */
 final class RunController extends Controller
@@ -28,6 +33,7 @@ final class RunController extends Controller
     public function __construct(
         private readonly RunStore $runs,
         private readonly PeopleStore $names,
+        private readonly RecordGate $gate,
     ) {
     }
 
@@ -44,10 +50,13 @@ final class RunController extends Controller
     public function store(int $id, HandRunInput $request): JsonResponse
     {
         $given = $request->validated();
+        $type = $this->type($given['recordType']);
+        $records = array_values(array_map(intval(...), $given['records']));
+        $this->gate->mustMayAll(Act::Run, $type, $records);
         $run = $this->runs->start(
             $id,
-            $this->type($given['recordType']),
-            array_values(array_map(intval(...), $given['records'])),
+            $type,
+            $records,
             $this->person($request)->id,
         );
         if (count($given['records']) === 1) {
@@ -56,7 +65,7 @@ final class RunController extends Controller
             GoThroughRuns::dispatch();
         }
 
-        return new JsonResponse($this->show($run), 201);
+        return new JsonResponse($this->show($run, $request), 201);
     }
 
     #[
@@ -68,13 +77,15 @@ final class RunController extends Controller
             responses: [new Ok(RunShape::class)],
         ),
     ]
-    public function show(int $id): RunShape
+    public function show(int $id, Request $request): RunShape
     {
-        $run = HandRun::query()->with(['rule', 'by'])->find($id) ?? throw new Refused(
-            'not_found',
-            "There is no run {$id}.",
-            RefusedFor::Missing,
-        );
+        $me = $this->person($request);
+        $run = HandRun::query()->with(['rule', 'by'])
+            ->when(! $me->may(Duty::SeeLedger), static fn (Builder $runs): Builder => $runs->where('by_id', $me->id))->find($id) ?? throw new Refused(
+                'not_found',
+                "There is no run {$id}.",
+                RefusedFor::Missing,
+            );
         $type = $this->type($run->record_type);
         $rows = $run->records()->orderBy('record_id')->limit(self::RESULTS)->get();
         $this->names->rememberTitles($type->name, array_values($rows->pluck('record_id')->all()));

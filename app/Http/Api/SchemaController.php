@@ -12,8 +12,11 @@ use App\Http\Api\Shape\OfferShape;
 use App\Http\Api\Shape\SchemaShape;
 use App\Http\Api\Shape\TypeShape;
 use App\Models\RecordTypeDefinition;
-use App\Store\SchemaStore;
+use App\Store\Access\InSight;
 use OpenApi\Attributes as OA;
+use VividLedger\Rights\Act;
+use VividLedger\Rights\FieldAccess;
+use VividLedger\Rights\Reach;
 use VividLedger\Rule\Line\Lines;
 use VividLedger\Schema\Choice;
 use VividLedger\Schema\Field;
@@ -26,6 +29,10 @@ use VividLedger\Time\Unit;
 /** The record types, and all that the sentences of a rule can be made of. */
 final class SchemaController extends Controller
 {
+    public function __construct(private readonly InSight $inSight)
+    {
+    }
+
     #[
         OA\Get(
             path: '/api/schema',
@@ -35,18 +42,19 @@ final class SchemaController extends Controller
             responses: [new Ok(SchemaShape::class)],
         ),
     ]
-    public function show(SchemaStore $schemas): SchemaShape
+    public function show(): SchemaShape
     {
+        $schema = $this->inSight->schema();
         $rows = RecordTypeDefinition::query()->get()->keyBy('name');
 
         return new SchemaShape(
             array_map(
                 fn (RecordType $type): TypeShape => $this->describe(
                     $type,
-                    Pieces::besides($schemas->schema(), $type),
+                    Pieces::besides($schema, $type),
                     $rows->get($type->name),
                 ),
-                array_values($schemas->schema()->types),
+                array_values($schema->types),
             ),
             $this->describe(People::type()),
             array_map(static fn (string $line): BegunShape => new BegunShape(
@@ -58,6 +66,17 @@ final class SchemaController extends Controller
         );
     }
 
+    /** @return list<string> what whoever asks may ever do with records of the type */
+    private function acts(RecordType $type): array
+    {
+        $role = $this->inSight->sight()->role;
+
+        return array_values(array_map(static fn (Act $act): string => $act->value, array_filter(
+            Act::cases(),
+            static fn (Act $act): bool => $role->reach($act, $type->name) !== Reach::None,
+        )));
+    }
+
     /** @param  list<Piece>  $pieces */
     private function describe(RecordType $type, array $pieces = [], ?RecordTypeDefinition $row = null): TypeShape
     {
@@ -65,7 +84,7 @@ final class SchemaController extends Controller
 
         return new TypeShape(
             $type->name, $type->label, $type->plural, $type->prefix, $type->title, $type->owner, $type->columns,
-            array_map($this->field(...), array_values($type->fields)),
+            array_map(fn (Field $field): FieldShape => $this->field($type, $field), array_values($type->fields)),
             $type->stage()?->name,
             array_map(
                 static fn (Piece $piece): OfferShape => new OfferShape($piece->name(), $piece->label()),
@@ -77,10 +96,11 @@ final class SchemaController extends Controller
                 array_keys($retired),
                 array_values($retired),
             ),
+            $this->acts($type),
         );
     }
 
-    private function field(Field $field): FieldShape
+    private function field(RecordType $type, Field $field): FieldShape
     {
         return new FieldShape(
             $field->name, $field->label, $field->type->value, $field->required, $field->system,
@@ -95,6 +115,7 @@ final class SchemaController extends Controller
                 $field->choices,
             ),
             $field->target, $field->scale, $field->maxLength, $field->currency, $field->min, $field->max, $field->formula, $field->help,
+            $this->inSight->sight()->role->access($type->name, $field->name) === FieldAccess::ReadOnly,
         );
     }
 }

@@ -23,6 +23,7 @@ use App\Store\SignOffDesk;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
+use VividLedger\Rights\Duty;
 use VividLedger\SignOff\Answer;
 use VividLedger\SignOff\NotDecided;
 
@@ -50,7 +51,7 @@ final class SignOffController extends Controller
         $given = $request->validated();
         $me = $this->person($request);
         $box = $given['box'] ?? 'waiting';
-        if ($box === 'all' && ! $me->role->mayEditRules()) {
+        if ($box === 'all' && ! $me->may(Duty::WriteRules)) {
             throw new Refused('not_allowed', 'Only an administrator sees everybody’s sign-offs.', RefusedFor::NotAllowed);
         }
         $waiting = $this->signOffs->count('waiting', $me);
@@ -140,7 +141,7 @@ final class SignOffController extends Controller
         $me = $this->person($request);
         $this->visible($id, $me);
 
-        return $this->signOffs->one($this->desk->withdraw($id, $me->id, $me->role->mayEditRules()), $me);
+        return $this->signOffs->one($this->desk->withdraw($id, $me->id, $me->may(Duty::WriteRules)), $me);
     }
 
     #[OA\Post(
@@ -190,7 +191,7 @@ final class SignOffController extends Controller
         $me = $this->person($request);
         $this->visible($id, $me);
         $given = $request->validated();
-        $may = $me->role->mayEditRules();
+        $may = $me->may(Duty::WriteRules);
         $kept = $this->desk->answerBack($id, (int) ($given['place'] ?? 0), $me->id, $may, (string) ($given['answer'] ?? ''));
 
         return $this->signOffs->one($kept, $me);

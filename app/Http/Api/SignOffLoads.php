@@ -12,6 +12,7 @@ use App\Models\SignOffSeat;
 use App\Models\StoredSignOff;
 use App\Store\HouseClock;
 use App\Store\PeopleStore;
+use VividLedger\Rights\Duty;
 use VividLedger\SignOff\SeatState;
 use VividLedger\SignOff\SignOffStatus;
 
@@ -33,7 +34,7 @@ final readonly class SignOffLoads
     public function for(Person $me): SignOffLoad
     {
         $mine = SignOffSeat::query()->where('person_id', $me->id)->where('state', SeatState::Waiting)->count();
-        if (! $me->role->mayEditRules()) {
+        if (! $me->may(Duty::WriteRules)) {
             return new SignOffLoad($mine, $mine, null, []);
         }
         $rows = SignOffSeat::rows()->where('state', SeatState::Waiting->value)->groupBy('person_id')->orderBy('since')

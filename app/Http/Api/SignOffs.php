@@ -15,6 +15,7 @@ use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Record\Value;
+use VividLedger\Rights\Duty;
 use VividLedger\SignOff\Hold;
 use VividLedger\SignOff\Seat;
 use VividLedger\SignOff\SeatState;
@@ -125,7 +126,7 @@ final readonly class SignOffs
         // Taken from its row once: a cast column is cast at each look.
         $signOff = $row->signOff();
         $isOpen = $signOff->status === SignOffStatus::Waiting;
-        $mayMove = $isOpen && ($signOff->asker === $me->id || $me->role->mayEditRules());
+        $mayMove = $isOpen && ($signOff->asker === $me->id || $me->may(Duty::WriteRules));
 
         return new SignOffShape(
             $row->id, $signOff->status->value, $row->why, $row->record_type, $row->record_id, $number,

@@ -10,6 +10,7 @@ use App\Http\Api\Shape\SlipTurnShape;
 use App\Models\Person;
 use App\Models\SlipTurnRow;
 use App\Models\StoredSlip;
+use App\Store\Access\InSight;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use App\Store\SlipLines;
@@ -22,7 +23,7 @@ use VividLedger\Slip\TurnState;
 /** Reads slips as the screens show them. */
 final readonly class Slips
 {
-    public function __construct(private SchemaStore $schemas, private PeopleStore $names, private SlipLines $lines)
+    public function __construct(private SchemaStore $schemas, private PeopleStore $names, private SlipLines $lines, private InSight $inSight)
     {
     }
 
@@ -57,8 +58,8 @@ final readonly class Slips
         return match ($box) {
             'mine' => $slips->where('status', SlipStatus::Waiting)->whereHas('turns', static fn (Builder $turns): Builder => $turns
                 ->where('person_id', $me->id)->where('state', TurnState::Waiting)),
-            'waiting' => $slips->where('status', SlipStatus::Waiting),
-            default => $slips,
+            'waiting' => $this->inSight->about($slips)->where('status', SlipStatus::Waiting),
+            default => $this->inSight->about($slips),
         };
     }
 

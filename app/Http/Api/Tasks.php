@@ -8,6 +8,7 @@ use App\Http\Api\Shape\TaskShape;
 use App\Models\Columns;
 use App\Models\Task;
 use App\Models\TaskStatus;
+use App\Store\Access\InSight;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
@@ -19,6 +20,7 @@ final readonly class Tasks
     public function __construct(
         private SchemaStore $schemas,
         private PeopleStore $names,
+        private InSight $inSight,
     ) {
     }
 
@@ -77,14 +79,27 @@ final readonly class Tasks
 
     public function one(int $id): ?TaskShape
     {
-        return $this->read(Task::query()->whereKey($id))[0] ?? null;
+        return $this->read(Task::query()->whereKey($id)->where($this->seen(...)))[0] ?? null;
+    }
+
+    /**
+     * One's own tasks are there, whatever they are about.
+     *
+     * @param  Builder<Task>  $tasks
+     */
+    public function seen(Builder $tasks): void
+    {
+        if (! $this->inSight->isEverything()) {
+            $tasks->where('assignee_id', $this->inSight->sight()->person)->orWhere($this->inSight->about(...));
+        }
     }
 
     /** @return Builder<Task> */
     private function of(?TaskStatus $status, ?int $person): Builder
     {
         return Task::query()->when($status !== null, static fn (Builder $tasks): Builder => $tasks->where('status', $status))
-            ->when($person !== null, static fn (Builder $tasks): Builder => $tasks->where('assignee_id', $person));
+            ->when($person !== null, static fn (Builder $tasks): Builder => $tasks->where('assignee_id', $person))
+            ->where($this->seen(...));
     }
 
     /**

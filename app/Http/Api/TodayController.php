@@ -11,6 +11,7 @@ use App\Store\Company;
 use App\Store\HouseClock;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
+use VividLedger\Rights\Duty;
 use VividLedger\Rule\RuleStatus;
 
 /** The first screen. */
@@ -35,13 +36,13 @@ final class TodayController extends Controller
     ): TodayShape {
         $person = $this->person($request);
         // Whoever looks after other people's tasks sees what wants anybody.
-        $whose = $person->role->mayDoAllTasks() ? null : $person->id;
+        $whose = $person->may(Duty::DoAllTasks) ? null : $person->id;
         $midnight = $clock->now()->setTimezone($company->zone())->setTime(0, 0);
         [$late, $today] = $tasks->pressing($whose, $clock->now(), $midnight->modify('+1 day'));
 
         return new TodayShape(
             $tasks->listed(TaskStatus::Open, $whose, self::TASKS), $late, $today, $rules->all(RuleStatus::InForce),
-            $entries->latest(self::ENTRIES, $person->role->maySeeDoors()), $days->from($midnight), $signOffs->for($person),
+            $person->may(Duty::SeeLedger) ? $entries->latest(self::ENTRIES, $person->may(Duty::SeeDoors)) : [], $days->from($midnight), $signOffs->for($person),
         );
     }
 }

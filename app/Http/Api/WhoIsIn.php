@@ -14,6 +14,7 @@ use App\Store\RefusedFor;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use VividLedger\Record\Value;
+use VividLedger\Rights\Duty;
 
 /** Lets somebody in, in a session, and says who it is. */
 final readonly class WhoIsIn
@@ -47,13 +48,15 @@ final readonly class WhoIsIn
     public function me(Person $person): Me
     {
         return new Me(
-            $person->id, $person->handle, $person->name, $person->email, $person->role->value, $this->company->name(),
+            $person->id, $person->handle, $person->name, $person->email, $person->role, $this->company->name(),
             $this->company->zone()->getName(),
-            Value::instantText($this->clock->now()), $person->role->mayEditRecords(), $person->role->mayEditRules(),
-            $person->role->mayDoAllTasks(),
-            (int) config('limits.file_bytes'), config('ledger.mail.room') === true && $person->role->maySeeMailRoom(),
+            Value::instantText($this->clock->now()), $person->mayWork(), $person->may(Duty::WriteRules),
+            $person->may(Duty::DoAllTasks),
+            (int) config('limits.file_bytes'), config('ledger.mail.room') === true && $person->may(Duty::SeeMailRoom),
             $person->second_factor !== null,
             count($person->recovery_codes ?? []),
+            $person->rights()->label,
+            array_column($person->rights()->duties, 'value'),
         );
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Input;
 
-use App\Models\Role;
+use App\Models\StoredRole;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 
@@ -14,7 +14,7 @@ final class InviteInput extends FormRequest
     public function rules(): array
     {
         return [
-            'name' => 'required|string|max:120', 'email' => 'required|email|max:190', 'role' => ['required', Rule::enum(Role::class)],
+            'name' => 'required|string|max:120', 'email' => 'required|email|max:190', 'role' => ['required', 'string', Rule::exists(StoredRole::class, 'name')],
             'team' => 'nullable|string|max:80', 'timeZone' => 'nullable|timezone', 'managerId' => 'nullable',
         ];
     }

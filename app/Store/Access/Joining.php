@@ -7,7 +7,6 @@ namespace App\Store\Access;
 use App\Models\CompanySettings;
 use App\Models\LinkKind;
 use App\Models\Person;
-use App\Models\Role;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Database\Connection;
@@ -23,7 +22,7 @@ final readonly class Joining
     /**
      * Writes somebody down who may come in as soon as they have chosen a password.
      *
-     * @param  array{name: string, email: string, role: Role, team: string, timeZone: string, managerId: ?int}  $given
+     * @param  array{name: string, email: string, role: string, team: string, timeZone: string, managerId: ?int}  $given
      * @param  ?int  $by  null for the first of all
      *
      * @throws Refused
@@ -41,7 +40,7 @@ final readonly class Joining
                 'manager_id' => $given['managerId'], 'active' => true,
             ]);
             if ($by !== null) {
-                $this->entries->write('person_invited', $by, ['person' => $person->id, 'role' => $given['role']->value]);
+                $this->entries->write('person_invited', $by, ['person' => $person->id, 'role' => $given['role']]);
             }
 
             return $person;

@@ -7,11 +7,11 @@ namespace App\Store\Access;
 use App\Models\CompanySettings;
 use App\Models\LinkKind;
 use App\Models\Person;
-use App\Models\Role;
 use App\Store\CalendarKeep;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Database\Connection;
+use VividLedger\Rights\Role;
 
 /** Opens a company where there is none: its name, its zone and hours, its first administrator, and what it starts with. */
 final readonly class NewCompany
@@ -61,7 +61,7 @@ final readonly class NewCompany
             self::mustBeNone();
             CompanySettings::query()->create(['id' => CompanySettings::ID, 'name' => $name, 'time_zone' => $given['timeZone']]);
             $person = $this->joining->invite([
-                'name' => $given['name'], 'email' => $given['email'], 'role' => Role::Administrator, 'team' => 'Administration',
+                'name' => $given['name'], 'email' => $given['email'], 'role' => Role::ADMINISTRATOR, 'team' => 'Administration',
                 'timeZone' => $given['timeZone'], 'managerId' => null,
             ], null);
             CompanySettings::query()->whereKey(CompanySettings::ID)->update(['fallback_person_id' => $person->id]);

@@ -5,11 +5,12 @@ declare(strict_types=1);
 namespace App\Store\Access;
 
 use App\Models\Person;
-use App\Models\Role;
+use App\Models\StoredRole;
 use App\Store\Company;
 use App\Store\PeopleKeeper;
 use App\Store\Refused;
 use Illuminate\Database\Connection;
+use VividLedger\Rights\Role;
 
 /**
  * People from a list (CSV): a line each, with a name, an address, and what else is known. First it is only read, and every problem told
@@ -41,6 +42,7 @@ final readonly class PeopleFile
         [$heads, $lines] = self::table($text);
         $known = array_fill_keys(array_map(mb_strtolower(...), Person::query()->pluck('email')->all()), true);
         $people = $problems = [];
+        $roles = self::roles();
         $wrong = static function (int $line, string $column, string $message) use (&$problems): void {
             $problems[] = ['at' => "/{$line}/{$column}", 'code' => 'invalid_value', 'message' => "Line {$line}: {$message}"];
         };
@@ -59,9 +61,9 @@ final readonly class PeopleFile
                 $wrong($line, 'email', "somebody has the address {$email} already.");
             }
             $known[$email] = true;
-            if (($one['role'] ?? '') !== '' && Role::tryFrom(mb_strtolower($one['role'])) === null) {
-                $roles = implode(', ', array_column(Role::cases(), 'value'));
-                $wrong($line, 'role', "there is no role ‘{$one['role']}’. There are {$roles}.");
+            if (($one['role'] ?? '') !== '' && self::role($one['role'], $roles) === null) {
+                $all = implode(', ', array_map(static fn (Role $role): string => $role->label, $roles));
+                $wrong($line, 'role', "there is no role ‘{$one['role']}’. There are {$all}.");
             }
             if (($one['timeZone'] ?? '') !== '' && ! in_array($one['timeZone'], \DateTimeZone::listIdentifiers(), true)) {
                 $wrong($line, 'timeZone', "‘{$one['timeZone']}’ is no time zone.");
@@ -90,10 +92,11 @@ final readonly class PeopleFile
                 throw new Refused('invalid_values', $problems[0]['message'], problems: $problems);
             }
             $ids = [];
+            $roles = self::roles();
             foreach ($people as $one) {
                 $ids[mb_strtolower($one['email'])] = $this->joining->invite([
                     'name' => $one['name'], 'email' => $one['email'],
-                    'role' => Role::tryFrom(mb_strtolower($one['role'] ?? '')) ?? Role::Member,
+                    'role' => self::role($one['role'] ?? '', $roles) ?? 'member',
                     'team' => mb_substr($one['team'] ?? '', 0, 80),
                     'timeZone' => ($one['timeZone'] ?? '') === '' ? $this->company->zone()->getName() : $one['timeZone'],
                     'managerId' => null,
@@ -169,5 +172,26 @@ final readonly class PeopleFile
         return isset($heads['name'], $heads['email']) ? $heads
             : throw Refused::at('/text', 'The first line names the columns: name and email, and if you like role, team, manager, '
                 .'time zone.');
+    }
+
+    /** @return list<Role> */
+    private static function roles(): array
+    {
+        return array_values(StoredRole::query()->orderBy('position')->get()->map(static fn (StoredRole $role): Role => $role->role())->all());
+    }
+
+    /**
+     * @param  list<Role>  $roles
+     * @return ?string the name of the role that is called so
+     */
+    private static function role(string $said, array $roles): ?string
+    {
+        foreach ($roles as $role) {
+            if (in_array(mb_strtolower($said), [$role->name, mb_strtolower($role->label)], true)) {
+                return $role->name;
+            }
+        }
+
+        return null;
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store\Sql;
 
 use App\Models\StoredRecord;
+use App\Store\Access\InSight;
 use Illuminate\Database\Query\Builder;
 use VividLedger\Condition\Condition;
 use VividLedger\Schema\RecordType;
@@ -12,13 +13,20 @@ use VividLedger\Schema\RecordType;
 /** The records of a type that meet a condition, as a query over their table as "t". */
 final class Matching
 {
-    public static function query(RecordType|string $type, ?Condition $condition, \DateTimeImmutable $now, \DateTimeZone $zone): Builder
-    {
-        $writer = new SqlQueryWriter($now, $zone);
+    /** @param  ?InSight  $inSight  for whom; null for the house, which sees all */
+    public static function query(
+        RecordType|string $type, ?Condition $condition, \DateTimeImmutable $now, \DateTimeZone $zone, ?InSight $inSight = null,
+    ): Builder {
+        $writer = new SqlQueryWriter($now, $zone, $inSight);
         $where = $condition?->query($writer);
         $table = StoredRecord::tableOf(is_string($type) ? $type : $type->name);
         // A condition is compiled to SQL text, joins and all, which the builder takes as it is.
         $rows = StoredRecord::rowsOf($type)->fromRaw("`{$table}` t{$writer->joins()}")->select('t.*');
+
+        $seen = $inSight?->where($type, 't');
+        if ($seen !== null) {
+            $rows->whereRaw($seen);
+        }
 
         return $where === null ? $rows : $rows->whereRaw($where->text, $where->bindings);
     }

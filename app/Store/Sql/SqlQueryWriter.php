@@ -7,6 +7,7 @@ namespace App\Store\Sql;
 use App\Models\Columns;
 use App\Models\Person;
 use App\Models\StoredRecord;
+use App\Store\Access\InSight;
 use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\Order;
 use VividLedger\Condition\QueryWriter;
@@ -34,9 +35,11 @@ final class SqlQueryWriter implements QueryWriter
 
     private int $below = 0;
 
+    /** @param  ?InSight  $inSight who asks: a record at the end of a path that they do not see is as if it were not there */
     public function __construct(
         private readonly \DateTimeImmutable $now,
         private readonly \DateTimeZone $zone,
+        private readonly ?InSight $inSight = null,
         private readonly string $alias = 't',
     ) {
     }
@@ -147,7 +150,8 @@ final class SqlQueryWriter implements QueryWriter
         foreach ($left->hops as $hop) {
             $next = "{$alias}_{$hop->name}";
             $table = $hop->type === FieldType::Person ? Person::tableName() : StoredRecord::tableOf((string) $hop->target);
-            $this->joins[$next] ??= " LEFT JOIN `{$table}` `{$next}` ON `{$next}`.id = `{$alias}`.`{$columns($hop)}`";
+            $this->joins[$next] ??= " LEFT JOIN `{$table}` `{$next}` ON `{$next}`.id = `{$alias}`.`{$columns($hop)}`"
+                .($hop->type === FieldType::Person ? '' : $this->andSeen((string) $hop->target, $next));
             $columns = $hop->type === FieldType::Person ? self::ofPerson(...) : $columns;
             $alias = $next;
         }
@@ -162,7 +166,7 @@ final class SqlQueryWriter implements QueryWriter
     public function total(Total $total, ?int $parent = null): Sql
     {
         $children = $total->children;
-        $writer = new self($this->now, $this->zone, "{$this->alias}_b".++$this->below);
+        $writer = new self($this->now, $this->zone, $this->inSight, "{$this->alias}_b".++$this->below);
         $where = Tree::where($children)?->query($writer) ?? new Sql('TRUE');
         $of = $total->of === null ? '' : "`{$writer->alias}`.`{$total->of->name}`";
         $made = match ($total->kind) {
@@ -180,9 +184,16 @@ final class SqlQueryWriter implements QueryWriter
 
         return new Sql(
             "(SELECT {$made} FROM `{$table}` `{$writer->alias}`{$writer->joins()}
-                WHERE `{$writer->alias}`.`{$children->by}` = {$owner} AND {$where->text})",
+                WHERE `{$writer->alias}`.`{$children->by}` = {$owner}{$this->andSeen($children->type, $writer->alias)} AND {$where->text})",
             $where->bindings,
         );
+    }
+
+    private function andSeen(string $type, string $alias): string
+    {
+        $where = $this->inSight?->where($type, $alias);
+
+        return $where === null ? '' : " AND {$where}";
     }
 
     private function right(Field $field, string|int|bool|Given $value): Sql

@@ -41,7 +41,7 @@ final class PaperLedger extends Memory
         foreach (Row::query()->orderBy('id')->get() as $row) {
             $this->people[$row->id] = new Person(
                 $row->id, $row->handle, $row->name, $row->manager_id, $row->active, $row->team, $row->email, $row->phone,
-                role: $row->role->value,
+                role: $row->role,
             );
         }
     }

@@ -47,6 +47,8 @@ final readonly class FieldShape
         public ?string $formula,
         #[OA\Property(description: 'What somebody who fills it in is told.')]
         public string $help,
+        #[OA\Property(description: 'Whether whoever asks may see it and not change it.')]
+        public bool $readOnly = false,
     ) {
     }
 }

@@ -10,6 +10,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class Me
 {
+    /** @param  list<string>  $duties */
     public function __construct(
         #[OA\Property]
         public int $id,
@@ -19,7 +20,7 @@ final readonly class Me
         public string $name,
         #[OA\Property]
         public string $email,
-        #[OA\Property(enum: ['administrator', 'manager', 'member', 'auditor'])]
+        #[OA\Property(description: 'The name of their role.')]
         public string $role,
         #[OA\Property]
         public string $company,
@@ -41,6 +42,10 @@ final readonly class Me
         public bool $hasSecondFactor,
         #[OA\Property(description: 'So many recovery codes are left.')]
         public int $recoveryCodes,
+        #[OA\Property]
+        public string $roleLabel,
+        #[OA\Property(description: 'What their role is trusted with.', items: new OA\Items(type: 'string'))]
+        public array $duties,
     ) {
     }
 }

@@ -15,6 +15,7 @@ final readonly class TypeShape
      * @param  list<FieldShape>  $fields
      * @param  array<array-key, mixed>  $pieces
      * @param  list<OfferShape>  $retired
+     * @param  list<string>  $may
      */
     public function __construct(
         #[OA\Property]
@@ -51,6 +52,8 @@ final readonly class TypeShape
             ),
         ]
         public array $retired = [],
+        #[OA\Property(description: 'What whoever asks may do with some of its records.', items: new OA\Items(type: 'string'))]
+        public array $may = [],
     ) {
     }
 }

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use VividLedger\Rights\Role;
+use VividLedger\Rights\RoleFile;
+
+/**
+ * A role, and what everybody who has it may do.
+ *
+ * @property string $name
+ * @property int $position
+ * @property int $version
+ * @property array<array-key, mixed> $file as RoleFile writes it
+ */
+final class StoredRole extends LedgerModel
+{
+    public $incrementing = false;
+
+    protected $table = 'roles';
+
+    protected $primaryKey = 'name';
+
+    protected $keyType = 'string';
+
+    protected $casts = ['file' => 'array', 'position' => 'integer', 'version' => 'integer'];
+
+    public function role(): Role
+    {
+        return RoleFile::kept($this->name, $this->file);
+    }
+}

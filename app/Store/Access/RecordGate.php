@@ -1,0 +1,160 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store\Access;
+
+use App\Models\StoredRecord;
+use App\Store\PeopleStore;
+use App\Store\RecordHistory;
+use App\Store\Refused;
+use App\Store\RefusedFor;
+use App\Store\SchemaStore;
+use App\Store\Sql\ById;
+use VividLedger\Rights\Act;
+use VividLedger\Rights\FieldAccess;
+use VividLedger\Rights\Reach;
+use VividLedger\Schema\RecordType;
+
+/**
+ * Where a person is let through to a record, or not. A record they do not see is not there for them: the answer is the same as for one
+ * that never was.
+ */
+final readonly class RecordGate
+{
+    public function __construct(
+        private InSight $inSight,
+        private SchemaStore $schemas,
+        private RecordHistory $history,
+        private PeopleStore $people,
+    ) {
+    }
+
+    /** @throws Refused when there is no such type for them */
+    public function type(string $name): RecordType
+    {
+        $type = $this->schemas->schema()->type($name);
+        if ($type === null || $this->inSight->sight()->role->reach(Act::Read, $name) === Reach::None) {
+            throw new Refused('not_found', "There is no record type ‘{$name}’.", RefusedFor::Missing);
+        }
+
+        return $type;
+    }
+
+    /** @throws Refused when they never do this with records of the type */
+    public function mustEver(Act $act, RecordType $type): void
+    {
+        if ($this->inSight->sight()->role->reach($act, $type->name) === Reach::None) {
+            throw $this->refused($act, $type);
+        }
+    }
+
+    /** @throws Refused */
+    public function mustMay(Act $act, RecordType $type, int $id): void
+    {
+        $this->mustEver($act, $type);
+        if ($this->inSight->isUnbounded($act, $type->name) && $this->inSight->isUnbounded(Act::Read, $type->name)) {
+            return;
+        }
+        $sight = $this->inSight->sight();
+        $record = ById::record($type, $id) ?? $this->history->beforeDeletion($type, $id);
+        if ($record === null || ! $sight->covers(Act::Read, $type, $record)) {
+            throw Refused::noRecord($type, $id);
+        }
+        if (! $sight->covers($act, $type, $record)) {
+            throw $this->refused($act, $type);
+        }
+    }
+
+    /**
+     * The same for many records.
+     *
+     * @param  list<int>  $ids
+     *
+     * @throws Refused
+     */
+    public function mustMayAll(Act $act, RecordType $type, array $ids): void
+    {
+        $where = $this->inSight->where($type, StoredRecord::tableOf($type->name), $act);
+        $reached = $where === null ? $ids : StoredRecord::rowsOf($type)->whereIn('id', $ids)->whereRaw($where)->pluck('id')->all();
+        foreach (array_diff($ids, $reached) as $id) {
+            $this->mustMay($act, $type, $id);
+        }
+    }
+
+    public function sees(string $type, int $id): bool
+    {
+        try {
+            $this->mustMay(Act::Read, $this->type($type), $id);
+
+            return true;
+        } catch (Refused) {
+            return false;
+        }
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $values  raw, by field, of a record that is to be
+     *
+     * @throws Refused
+     */
+    public function mustMake(RecordType $type, array $values): void
+    {
+        $this->mustEver(Act::Create, $type);
+        $this->mustWrite($type, $values);
+        $owners = $this->inSight->sight()->owners(Act::Create, $type->name);
+        $owner = $values[$type->owner] ?? null;
+        if ($owners !== null && $owner !== null && $owner !== '' && ! in_array($this->people->idOf($owner), $owners, true)) {
+            $message = $this->limits(Act::Create, $type);
+            throw new Refused('not_allowed', $message, RefusedFor::NotAllowed, [
+                ['at' => "/values/{$type->owner}", 'code' => 'not_allowed', 'message' => $message],
+            ]);
+        }
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $values  raw, by field
+     *
+     * @throws Refused
+     */
+    public function mustWrite(RecordType $type, array $values): void
+    {
+        $sight = $this->inSight->sight();
+        $seen = $sight->type($type);
+        $problems = [];
+        foreach (array_keys($values) as $name) {
+            $field = $type->field((string) $name);
+            if ($field === null) {
+                continue;
+            }
+            if ($seen->field($field->name) === null) {
+                $problems[] = [
+                    'at' => "/values/{$name}", 'code' => 'unknown_field', 'message' => "{$type->label} has no field ‘{$name}’.",
+                ];
+            } elseif ($sight->role->access($type->name, $field->name) !== FieldAccess::Full) {
+                $problems[] = [
+                    'at' => "/values/{$name}", 'code' => 'read_only', 'message' => "As {$sight->role->label} you see {$field->label}, but do "
+                        .'not change it.',
+                ];
+            }
+        }
+        if ($problems !== []) {
+            throw new Refused('invalid_values', $problems[0]['message'], RefusedFor::Invalid, $problems);
+        }
+    }
+
+    private function refused(Act $act, RecordType $type): Refused
+    {
+        return new Refused('not_allowed', $this->limits($act, $type), RefusedFor::NotAllowed);
+    }
+
+    private function limits(Act $act, RecordType $type): string
+    {
+        $role = $this->inSight->sight()->role;
+        $reach = $role->reach($act, $type->name);
+        $plural = mb_strtolower($type->plural);
+
+        return $reach === Reach::None ? "As {$role->label} you do not {$act->said()} {$plural}."
+            : "As {$role->label} you {$act->said()} {$plural} only where they are {$reach->label()}.";
+    }
+}
