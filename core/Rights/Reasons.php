@@ -25,8 +25,11 @@ final readonly class Reasons
     public function of(Act $act, RecordType $type, Record $record): string
     {
         $reach = $this->sight->role->reach($act, $type->name);
-        $rule = $reach === Reach::None ? "{$this->sight->role->label} has this right for nobody’s {$this->plural($type)}"
-            : "{$this->sight->role->label} has this right for {$this->plural($type)} that are {$reach->label()}";
+        $rule = "{$this->sight->role->label} has this right for ".match ($reach) {
+            Reach::None => "nobody’s {$this->plural($type)}",
+            Reach::All => "all {$this->plural($type)}",
+            default => "{$this->plural($type)} that are {$reach->label()}",
+        };
 
         return "{$rule}{$this->because($reach, $type, $record)}.";
     }

@@ -14,6 +14,7 @@ const LadderScreen = () => import('./screens/setup/LadderScreen.svelte');
 const LetterScreen = () => import('./screens/setup/LetterScreen.svelte');
 const NamedScreen = () => import('./screens/setup/NamedScreen.svelte');
 const PeopleScreen = () => import('./screens/setup/PeopleScreen.svelte');
+const RolesScreen = () => import('./screens/setup/RolesScreen.svelte');
 const RouteScreen = () => import('./screens/setup/RouteScreen.svelte');
 const SetupScreen = () => import('./screens/setup/SetupScreen.svelte');
 const SlipFormScreen = () => import('./screens/setup/SlipScreen.svelte');
@@ -44,6 +45,7 @@ export const { navigate, route } = createRouter({
     '/setup/conditions': NamedScreen,
     '/setup/people': PeopleScreen,
     '/setup/types': TypeScreen,
+    '/setup/roles': RolesScreen,
     '/setup/routes': RouteScreen,
     '/setup/systems': EndpointScreen,
     '/setup/hooks': HookScreen,

@@ -181,7 +181,7 @@ final class QueryCountTest extends AppTestCase
             }
             $id = (string) ($ids[explode('/', $path)[2]] ?? 1);
             $token = SignOffLink::token((int) DB::table('sign_off_seats')->max('id'), 1, $this->app->make(HouseClock::class)->now());
-            $address = strtr($path, [
+            $address = strtr(str_replace('may/{type}/{number}', "may/ticket/{$of['ticket']}", $path), [
                 '/api/' => '', '{type}' => 'ticket', '{id}' => $id, '{number}' => $id, '{field}' => 'status', '{token}' => $token,
             ]);
             $address .= match ($path) {

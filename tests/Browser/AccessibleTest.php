@@ -15,7 +15,7 @@ final class AccessibleTest extends BrowserTestCase
         '/records/ticket/new' => 'form', '/records/customer/1' => 'h1', '/rules' => 'h1', '/rules/1' => '[data-word]',
         '/tasks' => 'h1', '/sign-offs' => 'h1', '/ledger' => 'h1', '/ledger/1' => 'h1', '/mail-room' => 'h1', '/setup' => 'h1',
         '/setup/letters' => 'h1', '/slips' => 'h1', '/setup/slips' => '[data-word]', '/setup/systems' => 'h1', '/setup/in-step' => 'h1',
-        '/setup/hooks' => 'h1',
+        '/setup/hooks' => 'h1', '/setup/people' => '[aria-pressed]', '/setup/types' => '[data-field]', '/setup/roles' => '[aria-pressed]',
         '/setup/calendars' => 'h1', '/setup/ladders' => 'h1', '/setup/conditions' => 'h1', '/profile' => 'h1',
     ];
 

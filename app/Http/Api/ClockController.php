@@ -17,8 +17,10 @@ use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Work\ClockTurner;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
+use VividLedger\Rights\Duty;
 
 /** The house clock. In the demo it can be turned forward; what falls due in between really happens. */
 final class ClockController extends Controller
@@ -42,13 +44,14 @@ final class ClockController extends Controller
             responses: [new Ok(ClockShape::class)],
         ),
     ]
-    public function show(): ClockShape
+    public function show(Request $request): ClockShape
     {
         $turn = ClockTurn::query()->latest('id')->first();
         $next = $this->turner->nextDue();
 
         return new ClockShape(
-            Value::instantText($this->clock->now()), $this->company->zone()->getName(), config('ledger.clock_may_turn') === true,
+            Value::instantText($this->clock->now()), $this->company->zone()->getName(), config('ledger.clock_may_turn') === true
+                && $this->person($request)->may(Duty::KeepHouse),
             $next === null ? null : Value::instantText($next),
             $turn === null ? null : new TurnShape(
                 $turn->id, Value::instantText($turn->from_at), Value::instantText($turn->to_at), Value::instantText($turn->reached_at),
@@ -80,6 +83,6 @@ final class ClockController extends Controller
         };
         $this->turner->begin($to, $this->person($request)->id);
 
-        return new JsonResponse($this->show(), 202);
+        return new JsonResponse($this->show($request), 202);
     }
 }

@@ -42,7 +42,7 @@ final readonly class KeptShelf
      */
     public function letters(?int $only = null): array
     {
-        $letters = self::asked(StoredLetter::query()->with('currentVersion.author')->orderBy('name'), $only)->get();
+        $letters = self::asked($this->inSight->ofTypes(StoredLetter::query())->with('currentVersion.author')->orderBy('name'), $only)->get();
 
         $users = $this->kept->users('letter');
 
@@ -70,7 +70,7 @@ final readonly class KeptShelf
      */
     public function named(?int $only = null): array
     {
-        $conditions = self::asked(StoredCondition::query()->orderBy('record_type')->orderBy('name'), $only)->get();
+        $conditions = self::asked($this->inSight->ofTypes(StoredCondition::query())->orderBy('record_type')->orderBy('name'), $only)->get();
 
         $users = $this->kept->users('named');
         $readings = [];

@@ -68,6 +68,7 @@ final class MayController extends Controller
 
         return new JsonResponse(array_map(static fn (Act $act): MayActShape => new MayActShape(
             $act->value, $act->label(), $reasons->may($act, $recordType, $record), $reasons->of($act, $recordType, $record),
+            $person->sight()->role->reach($act, $recordType->name)->value,
         ), array_values(array_filter(Act::cases(), static fn (Act $act): bool => $act !== Act::Create))));
     }
 
@@ -82,7 +83,7 @@ final class MayController extends Controller
             array_map(static function (Act $act) use ($sight, $type): MayActShape {
                 $reach = $sight->role->reach($act, $type->name);
 
-                return new MayActShape($act->value, $act->label(), $reach !== Reach::None, $reach->label());
+                return new MayActShape($act->value, $act->label(), $reach !== Reach::None, $reach->label(), $reach->value);
             }, Act::cases()),
             self::labels($type, $sight, FieldAccess::Hidden),
             self::labels($type, $sight, FieldAccess::ReadOnly),

@@ -10,6 +10,7 @@ use App\Store\Company;
 use App\Store\PeopleStore;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
+use VividLedger\Rights\Act;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 
@@ -55,10 +56,22 @@ final readonly class RecordShapes
                 $shown,
                 $handles,
                 $since[$record->id] ?? null,
+                $this->acts($type, $record),
             );
         }
 
         return $shapes;
+    }
+
+    /** @return list<string> */
+    private function acts(RecordType $type, Record $record): array
+    {
+        $sight = $this->inSight->sight();
+
+        return array_values(array_map(static fn (Act $act): string => $act->value, array_filter(
+            Act::cases(),
+            static fn (Act $act): bool => $sight->covers($act, $type, $record),
+        )));
     }
 
     /** @param  list<Record>  $records one query for each kind of name instead of one for each name */

@@ -11,6 +11,7 @@ use App\Http\Api\Shape\RouteShape;
 use App\Http\Input\RouteInput;
 use App\Http\Input\RouteMoveInput;
 use App\Models\StoredRoute;
+use App\Store\Access\InSight;
 use App\Store\KeptStore;
 use App\Store\PeopleStore;
 use App\Store\Refused;
@@ -35,6 +36,7 @@ final class RouteController extends Controller
         private readonly SchemaStore $schemas,
         private readonly RouteMoves $moves,
         private readonly PeopleStore $names,
+        private readonly InSight $inSight,
     ) {
     }
 
@@ -162,7 +164,7 @@ final class RouteController extends Controller
     {
         $users = $this->kept->users(KeptRoute::KEY);
         $running = $this->moves->counts();
-        $routes = StoredRoute::query()->orderBy('name')
+        $routes = $this->inSight->ofTypes(StoredRoute::query())->orderBy('name')
             ->when($only !== null, static fn (Builder $routes): Builder => $routes->whereKey($only));
 
         $contexts = [];

@@ -15,6 +15,7 @@ use App\Models\Entry;
 use App\Models\PublishedPage;
 use App\Models\RuleRun;
 use App\Models\StoredRule;
+use App\Store\Access\InSight;
 use App\Store\Company;
 use App\Store\HouseClock;
 use App\Store\Refused;
@@ -38,6 +39,7 @@ final readonly class RuleShapes
         private RuleReader $reader,
         private RuleDoor $door,
         private HouseClock $clock,
+        private InSight $inSight,
         private Company $company,
     ) {
     }
@@ -58,7 +60,7 @@ final readonly class RuleShapes
 
     public function one(int $id): RuleShape
     {
-        $rule = StoredRule::query()->with(['currentPage', 'drafter', 'currentSpell.begun'])->find($id)
+        $rule = $this->inSight->ofTypes(StoredRule::query())->with(['currentPage', 'drafter', 'currentSpell.begun'])->find($id)
             ?? throw new Refused('not_found', "There is no rule {$id}.", RefusedFor::Missing);
         $file = $rule->draft ?? $rule->currentPage->file ?? [];
         $since = $rule->currentSpell?->begun?->at;
@@ -74,7 +76,7 @@ final readonly class RuleShapes
     /** @return list<RuleSummary> in the order of the rules */
     public function all(?RuleStatus $status = null): array
     {
-        $rules = StoredRule::query()->when($status !== null, static fn (Builder $rules): Builder => $rules->where('status', $status))
+        $rules = $this->inSight->ofTypes(StoredRule::query())->when($status !== null, static fn (Builder $rules): Builder => $rules->where('status', $status))
             ->with('currentPage')->orderBy('position')->orderBy('id')->get();
         $firings = $this->firings(array_values($rules->pluck('id')->all()));
 

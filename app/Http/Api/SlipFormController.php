@@ -16,6 +16,7 @@ use App\Models\Columns;
 use App\Models\SlipForm;
 use App\Models\SlipFormVersion;
 use App\Models\StoredRecord;
+use App\Store\Access\InSight;
 use App\Store\Company;
 use App\Store\HouseClock;
 use App\Store\KeptStore;
@@ -47,6 +48,7 @@ final class SlipFormController extends Controller
         private readonly KeptStore $kept,
         private readonly SchemaStore $schemas,
         private readonly PeopleStore $names,
+        private readonly InSight $inSight,
         private readonly Company $company,
         private readonly HouseClock $clock,
     ) {
@@ -150,7 +152,7 @@ final class SlipFormController extends Controller
     private function listed(?int $only): array
     {
         $users = $this->kept->users(SlipSlot::KEY);
-        $forms = SlipForm::query()->with('currentVersion')->orderBy('name')
+        $forms = $this->inSight->ofTypes(SlipForm::query())->with('currentVersion')->orderBy('name')
             ->when($only !== null, static fn (Builder $forms): Builder => $forms->whereKey($only));
 
         $contexts = [];

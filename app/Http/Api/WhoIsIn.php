@@ -11,6 +11,7 @@ use App\Store\Company;
 use App\Store\HouseClock;
 use App\Store\Refused;
 use App\Store\RefusedFor;
+use App\Store\SchemaStore;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use VividLedger\Record\Value;
@@ -19,7 +20,7 @@ use VividLedger\Rights\Duty;
 /** Lets somebody in, in a session, and says who it is. */
 final readonly class WhoIsIn
 {
-    public function __construct(private Company $company, private HouseClock $clock, private AccessEntries $entries)
+    public function __construct(private Company $company, private HouseClock $clock, private AccessEntries $entries, private SchemaStore $schemas)
     {
     }
 
@@ -57,6 +58,7 @@ final readonly class WhoIsIn
             count($person->recovery_codes ?? []),
             $person->rights()->label,
             array_column($person->rights()->duties, 'value'),
+            $person->rights()->readsEverything($this->schemas->schema()),
         );
     }
 }

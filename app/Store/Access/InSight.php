@@ -110,6 +110,23 @@ final readonly class InSight
         return $rows;
     }
 
+    /**
+     * Leaves of rows that belong to a record type those of the types there are for them.
+     *
+     * @template TBuilder of Builder
+     *
+     * @param  TBuilder  $rows
+     * @return TBuilder
+     */
+    public function ofTypes(Builder $rows): Builder
+    {
+        if (! $this->isEverything()) {
+            $rows->whereIn('record_type', array_keys($this->schema()->types));
+        }
+
+        return $rows;
+    }
+
     /** Whether an act extends to everybody's records of a type. */
     public function isUnbounded(Act $act, string $type): bool
     {

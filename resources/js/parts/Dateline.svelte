@@ -19,7 +19,7 @@
     <a
         class="avatar"
         href="/profile"
-        title="{session.me?.name}, {session.me?.role}"
+        title="{session.me?.name}, {session.me?.roleLabel}"
         aria-label="{initials(session.me?.name ?? '')}: your profile">{initials(session.me?.name ?? '')}</a
     >
 </div>

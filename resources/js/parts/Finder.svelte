@@ -25,7 +25,7 @@
         ...(session.schema?.types ?? []).map((type) => ({ label: type.plural, to: `/records/${type.name}` })),
         { label: 'Rules', to: '/rules' },
         { label: 'Tasks', to: '/tasks' },
-        { label: 'Ledger', to: '/ledger' },
+        ...(session.has('see_ledger') ? [{ label: 'Ledger', to: '/ledger' }] : []),
         { label: 'Setup', to: '/setup' },
         { label: 'Your profile and API tokens', to: '/profile' },
     ]);

@@ -27,7 +27,7 @@
         { label: 'Tasks', to: '/tasks', on: route.pathname.startsWith('/tasks'), count: tasks.data?.mineOpen },
         { label: 'Sign-offs', to: '/sign-offs', on: route.pathname.startsWith('/sign-offs'), count: signOffs.data?.mineWaiting },
         { label: 'Slips', to: '/slips', on: route.pathname === '/slips', count: slips.data?.mineWaiting },
-        { label: 'Ledger', to: '/ledger', on: route.pathname.startsWith('/ledger') },
+        ...(session.has('see_ledger') ? [{ label: 'Ledger', to: '/ledger', on: route.pathname.startsWith('/ledger') }] : []),
         ...(session.me?.hasMailRoom ? [{ label: 'Mail room', to: '/mail-room', on: route.pathname.startsWith('/mail-room') }] : []),
         { label: 'Setup', to: '/setup', on: route.pathname.startsWith('/setup') },
     ]);

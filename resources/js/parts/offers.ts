@@ -51,6 +51,7 @@ export const plainNumber: Field = {
     min: null,
     max: null,
     formula: null,
+    readOnly: false,
 };
 
 /** The teams somebody at work belongs to. */

@@ -31,6 +31,16 @@ class Session {
         return type;
     }
 
+    /** Whether somebody's role trusts them with it; the server judges all the same. */
+    has(duty: string): boolean {
+        return this.me?.duties.includes(duty) ?? false;
+    }
+
+    /** Whether they may do something with some records of a type. */
+    may(act: string, type: string): boolean {
+        return this.known(type)?.may.includes(act) ?? false;
+    }
+
     field(type: string, name: string): Shapes['FieldShape'] | undefined {
         return this.type(type).fields.find((field) => field.name === name);
     }

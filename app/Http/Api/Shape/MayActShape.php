@@ -19,6 +19,8 @@ final readonly class MayActShape
         public bool $may,
         #[OA\Property]
         public string $why,
+        #[OA\Property(description: 'Whose records their role reaches.', enum: ['none', 'own', 'team', 'subtree', 'all'])]
+        public string $reach,
     ) {
     }
 }

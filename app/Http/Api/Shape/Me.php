@@ -46,6 +46,8 @@ final readonly class Me
         public string $roleLabel,
         #[OA\Property(description: 'What their role is trusted with.', items: new OA\Items(type: 'string'))]
         public array $duties,
+        #[OA\Property(description: 'Whether no record and no field is kept from them.')]
+        public bool $seesAll,
     ) {
     }
 }

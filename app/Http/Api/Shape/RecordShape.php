@@ -16,6 +16,7 @@ final readonly class RecordShape implements \JsonSerializable
      * @param  array<array-key, mixed>  $values
      * @param  array<array-key, mixed>  $shown
      * @param  array<array-key, mixed>  $handles
+     * @param  list<string>  $may
      */
     public function __construct(
         #[OA\Property]
@@ -50,6 +51,8 @@ final readonly class RecordShape implements \JsonSerializable
         public array $handles,
         #[OA\Property(description: 'Since when it has been at its stage.', format: 'date-time', nullable: true)]
         public ?string $stageSince = null,
+        #[OA\Property(description: 'What whoever asks may do with it.', items: new OA\Items(type: 'string'))]
+        public array $may = [],
     ) {
     }
 }

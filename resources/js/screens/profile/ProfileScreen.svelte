@@ -35,7 +35,7 @@
         <header class="flex items-start gap-3">
             <div>
                 <h1>{session.me?.name}</h1>
-                <p class="sub">{session.me?.email} · {session.me?.role} at {session.me?.company}</p>
+                <p class="sub">{session.me?.email} · {session.me?.roleLabel} at {session.me?.company}</p>
             </div>
             <button type="button" class="btn ml-auto" onclick={() => session.signOut()}>Sign out</button>
         </header>

@@ -12,8 +12,14 @@
     import { moment } from '../../state/moments';
     import { clock } from '../../state/session.svelte';
 
-    type Props = { type: Shapes['TypeShape']; id: number; signOffs?: Shapes['SignOffShape'][]; slips?: Shapes['SlipShape'][] };
-    let { type, id, signOffs = [], slips = [] }: Props = $props();
+    type Props = {
+        type: Shapes['TypeShape'];
+        id: number;
+        may: boolean;
+        signOffs?: Shapes['SignOffShape'][];
+        slips?: Shapes['SlipShape'][];
+    };
+    let { type, id, may, signOffs = [], slips = [] }: Props = $props();
     const out = $derived(slips.filter((one) => one.status === 'waiting'));
     const waiting = $derived(signOffs.filter((one) => one.status === 'waiting'));
     const shows: Record<string, { label: string; kinds: string[] | null }> = {
@@ -83,9 +89,9 @@
             </div>
         {/if}
     </header>
-    {#if leaf === 'messages'}<MessagesLeaf {type} {id} />{:else if leaf === 'beside'}<BesideLeaf {type} {id} />{/if}
+    {#if leaf === 'messages'}<MessagesLeaf {type} {id} />{:else if leaf === 'beside'}<BesideLeaf {type} {id} {may} />{/if}
     <div class="scroll" class:hidden={leaf !== 'account'}>
-        <CommentBox {type} {id} />
+        <CommentBox {type} {id} {may} />
         {#each waiting as signOff (signOff.id)}
             <svelte:boundary>
                 <SignOffOfRecord {signOff} />

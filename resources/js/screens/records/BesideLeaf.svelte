@@ -9,7 +9,7 @@
     import { upload } from '../../api/upload';
 
     /* Files, who follows the record, and what repeat guards have used up for it. */
-    let { type, id }: { type: Shapes['TypeShape']; id: number } = $props();
+    let { type, id, may }: { type: Shapes['TypeShape']; id: number; may: boolean } = $props();
     const client = useQueryClient();
     const beside = createQuery(() => ({
         queryKey: ['beside', type.name, id],
@@ -73,7 +73,7 @@
 <div class="scroll px-6 py-4 text-[13px]">
     <div class="flex items-center">
         <h2>Files</h2>
-        {#if session.me?.mayEditRecords}
+        {#if may}
             <label class="btn ml-auto {busy ? 'opacity-50' : ''}"
                 >{busy ? 'Adding…' : 'Add a file'}<input class="sr-only" type="file" disabled={busy} onchange={add} /></label
             >

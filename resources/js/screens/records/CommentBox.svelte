@@ -1,9 +1,8 @@
 <script lang="ts">
     import { useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
-    import { session } from '../../state/session.svelte';
 
-    let { type, id }: { type: Shapes['TypeShape']; id: number } = $props();
+    let { type, id, may }: { type: Shapes['TypeShape']; id: number; may: boolean } = $props();
     const client = useQueryClient();
     let text = $state('');
     let problem = $state('');
@@ -24,7 +23,7 @@
     }
 </script>
 
-{#if session.me?.mayEditRecords}
+{#if may}
     <form
         class="border-b border-ruled px-6 py-2.5"
         onsubmit={(event) => {

@@ -51,14 +51,18 @@
             {#if due?.tone}<Stamp tone={due.tone}>{due.tone === 'madder' ? due.text : `Due ${due.text}`}</Stamp>{/if}
         </p>
     </div>
-    {#if session.me?.mayEditRecords && lock}
+    {#if record.may.includes('change') && lock}
         <Stamp tone="marigold">locked</Stamp>
-    {:else if session.me?.mayEditRecords}
-        <RunButton {type} records={[record.id]} />
-        <button type="button" class="btn" title="Edit (E)" onclick={onedit}>Edit</button>
-        <button type="button" class="icon mt-1" title="Delete…" aria-label="Delete this {type.label.toLowerCase()}" onclick={ondelete}
-            ><Trash2 size={15} /></button
-        >
+    {:else}
+        {#if record.may.includes('run')}<RunButton {type} records={[record.id]} />{/if}
+        {#if record.may.includes('change')}<button type="button" class="btn" title="Edit (E)" onclick={onedit}>Edit</button>{/if}
+        {#if record.may.includes('delete')}<button
+                type="button"
+                class="icon mt-1"
+                title="Delete…"
+                aria-label="Delete this {type.label.toLowerCase()}"
+                onclick={ondelete}><Trash2 size={15} /></button
+            >{/if}
     {/if}
 </header>
 {#if lock}

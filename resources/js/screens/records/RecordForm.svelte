@@ -15,7 +15,7 @@
     };
     let { type, record, onsaved, oncancel, onreload }: Props = $props();
 
-    const fields = $derived(type.fields.filter((field) => !field.system && field.formula === null));
+    const fields = $derived(type.fields.filter((field) => !field.system && field.formula === null && !field.readOnly));
     const before = untrack(() => record);
     let values = $state<Record<string, Value>>(
         untrack(() => (before ? { ...before.values } : Object.fromEntries(fields.map((field) => [field.name, start(field)])))),

@@ -158,7 +158,7 @@
                             >
                         {/each}
                     </nav>
-                    {#if session.me?.mayEditRecords}<a class="btn go ml-auto" href="/records/{typeName}/new"
+                    {#if session.may('create', typeName)}<a class="btn go ml-auto" href="/records/{typeName}/new"
                             >New {type.label.toLowerCase()}</a
                         >{/if}
                 </div>
@@ -191,17 +191,26 @@
                 {#if picked.length}
                     <span class="ml-auto flex shrink-0 items-center gap-2 text-[12.5px] text-ink-2" aria-live="polite">
                         {picked.length} chosen
-                        {#if session.me?.mayEditRecords}<BulkChange
+                        {#if session.may('change', typeName)}<BulkChange
                                 {type}
                                 records={picked.map((id) => ({ id, version: versions.get(id) ?? 0 }))}
                                 ondone={() => (picked = [])}
                             />{/if}
-                        <RunButton {type} records={picked} ondone={() => (picked = [])} />
+                        {#if session.may('run', typeName)}<RunButton {type} records={picked} ondone={() => (picked = [])} />{/if}
                         <button type="button" class="link" onclick={() => (picked = [])}>none</button>
                     </span>
                 {/if}
-                <span class="figures {picked.length ? '' : 'ml-auto'} shrink-0 text-[12px] text-ink-2" aria-live="polite"
-                    >{total === null ? '…' : total.toLocaleString('en-GB')}</span
+                {#if session.may('export', typeName)}<a
+                        class="link {picked.length ? '' : 'ml-auto'} shrink-0 text-[12px]"
+                        href="/api/records/{typeName}/file?{new URLSearchParams({
+                            ...(search ? { search: String(search) } : {}),
+                            ...(condition ? { filter: condition } : {}),
+                        })}"
+                        download>As a file</a
+                    >{/if}
+                <span
+                    class="figures {picked.length || session.may('export', typeName) ? '' : 'ml-auto'} shrink-0 text-[12px] text-ink-2"
+                    aria-live="polite">{total === null ? '…' : total.toLocaleString('en-GB')}</span
                 >
             </div>
             <div class="scroll">

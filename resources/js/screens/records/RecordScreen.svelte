@@ -107,7 +107,7 @@
             !['INPUT', 'TEXTAREA', 'SELECT'].includes(tag) &&
             !event.ctrlKey &&
             !event.metaKey &&
-            session.me?.mayEditRecords
+            record.data?.may.includes('change')
         ) {
             event.preventDefault();
             editing = true;
@@ -138,7 +138,13 @@
                 <Facts {type} record={record.data} {fresh} {lock} onedit={() => (editing = true)} ondelete={() => (deleting = true)} />
             {/if}
         </section>
-        <AccountLeaf {type} id={record.data.id} signOffs={signOffs.data ?? []} slips={slips.data ?? []} />
+        <AccountLeaf
+            {type}
+            id={record.data.id}
+            may={record.data.may.includes('change')}
+            signOffs={signOffs.data ?? []}
+            slips={slips.data ?? []}
+        />
     </div>
 {:else}
     <div class="spread">
@@ -147,7 +153,7 @@
                 {#if record.isError || !type}
                     <h2>It cannot be opened.</h2>
                     <p>{type ? said(record.error) : `There is no record type “${typeName}”.`}</p>
-                    {#if type && session.me?.mayEditRecords}<p class="mt-3">
+                    {#if type && session.may('delete', type.name)}<p class="mt-3">
                             <button type="button" class="btn" onclick={() => restore(id)}>Bring it back, if it was deleted</button>
                         </p>{/if}
                 {:else}Opening…{/if}

@@ -14,12 +14,15 @@
     type Tab = 'rehearse' | 'look' | 'remarks' | 'proofs' | 'entries' | 'pages';
     let { rule, page, onreload }: { rule: Shapes['RuleShape']; page: Document; onreload: () => void } = $props();
     // svelte-ignore state_referenced_locally
-    let tab = $state<Tab>(rule.hasDraft ? (page.reading.problems.length ? 'remarks' : 'rehearse') : 'entries');
+    let tab = $state<Tab>(rule.hasDraft && session.me?.seesAll ? (page.reading.problems.length ? 'remarks' : 'rehearse') : 'entries');
     const may = $derived(session.me?.mayEditRules ?? false);
+    // Evidence is drawn from all records.
+    const all = $derived(session.me?.seesAll ?? false);
     const broken = $derived(page.tried.filter((one) => !one.holds).length);
     const count = $derived(page.reading.problems.length || page.remarks.length);
     const entries = createQuery(() => ({
         queryKey: ['ledger', 'rule', rule.id],
+        enabled: session.has('see_ledger'),
         queryFn: () => ask(api.GET('/api/ledger', { params: { query: { rule: rule.id } } })),
     }));
 
@@ -30,6 +33,7 @@
     // Proofread a moment after the last stroke; until then the old remarks stand.
     $effect(() => {
         const file = page.file;
+        if (!all) return;
         const sound = page.reading.problems.length === 0;
         const timer = setTimeout(async () => {
             const found = sound ? await ask(api.POST('/api/remarks', { body: { file, rule: rule.id } })).catch(() => null) : [];
@@ -48,14 +52,16 @@
 
 <section class="leaf right" style="--margin-at: 110px">
     <div class="tabs" role="tablist">
-        <button type="button" role="tab" aria-selected={tab === 'rehearse'} onclick={() => (tab = 'rehearse')}>Rehearse</button>
-        <button type="button" role="tab" aria-selected={tab === 'look'} onclick={() => (tab = 'look')}>Look back</button>
-        <button type="button" role="tab" aria-selected={tab === 'remarks'} onclick={() => (tab = 'remarks')}>
-            Remarks {#if count}<span class="figures ml-1 rounded-full bg-marigold-wash px-1.5 text-[11px] text-marigold">{count}</span>{/if}
-        </button>
-        <button type="button" role="tab" aria-selected={tab === 'proofs'} onclick={() => (tab = 'proofs')}>
-            Proofs {#if broken}<span class="figures ml-1 rounded-full bg-madder-wash px-1.5 text-[11px] text-madder">{broken}</span>{/if}
-        </button>
+        {#if all}<button type="button" role="tab" aria-selected={tab === 'rehearse'} onclick={() => (tab = 'rehearse')}>Rehearse</button>
+            <button type="button" role="tab" aria-selected={tab === 'look'} onclick={() => (tab = 'look')}>Look back</button>
+            <button type="button" role="tab" aria-selected={tab === 'remarks'} onclick={() => (tab = 'remarks')}>
+                Remarks {#if count}<span class="figures ml-1 rounded-full bg-marigold-wash px-1.5 text-[11px] text-marigold">{count}</span
+                    >{/if}
+            </button>
+            <button type="button" role="tab" aria-selected={tab === 'proofs'} onclick={() => (tab = 'proofs')}>
+                Proofs {#if broken}<span class="figures ml-1 rounded-full bg-madder-wash px-1.5 text-[11px] text-madder">{broken}</span
+                    >{/if}
+            </button>{/if}
         <button type="button" role="tab" aria-selected={tab === 'entries'} onclick={() => (tab = 'entries')}>Entries</button>
         <button type="button" role="tab" aria-selected={tab === 'pages'} onclick={() => (tab = 'pages')}>
             Pages {#if rule.page}<span class="figures mini ml-1">{rule.page}</span>{/if}
@@ -71,7 +77,7 @@
         {:else if tab === 'proofs'}
             <Proofs {rule} {page} {may} />
         {:else if tab === 'entries'}
-            <AskWhy {rule} />
+            {#if session.has('see_ledger')}<AskWhy {rule} />{/if}
             {#if entries.data?.entries.length}
                 <div class="margined">
                     {#each entries.data.entries as entry (entry.number)}<EntryRow {entry} numbered />{/each}

@@ -46,7 +46,7 @@
     }
 
     async function key(event: KeyboardEvent, type: string, list: Shapes['RuleSummary'][], index: number) {
-        if (!event.altKey || !['ArrowUp', 'ArrowDown'].includes(event.key) || !session.me?.mayEditRules) return;
+        if (!event.altKey || !['ArrowUp', 'ArrowDown'].includes(event.key) || !session.has('put_in_force')) return;
         event.preventDefault();
         const id = list[index]?.id;
         await shift(type, list, index, index + (event.key === 'ArrowUp' ? -1 : 1));
@@ -108,7 +108,7 @@
                                 class:lifted={dragged === rule.id}
                                 href="/rules/{rule.id}"
                                 data-rule={rule.id}
-                                draggable={session.me?.mayEditRules ? 'true' : 'false'}
+                                draggable={session.has('put_in_force') ? 'true' : 'false'}
                                 ondragstart={() => (dragged = rule.id)}
                                 ondragend={() => (dragged = null)}
                                 ondragover={(event) => {

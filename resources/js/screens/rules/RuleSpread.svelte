@@ -200,11 +200,11 @@
                         <DropdownItem class="px-4 py-1.5 text-[13px] font-normal" onclick={() => (asking = 'set')}
                             >{rule.eitherOr ? `Either/or set “${rule.eitherOr}”…` : 'Put into an either/or set…'}</DropdownItem
                         >
-                        {#if rule.status === 'in_force'}
+                        {#if session.has('put_in_force') && rule.status === 'in_force'}
                             <DropdownItem class="px-4 py-1.5 text-[13px] font-normal" onclick={() => move('paused', 'The rule is paused.')}
                                 >Pause</DropdownItem
                             >
-                        {:else if rule.status !== 'draft'}
+                        {:else if session.has('put_in_force') && rule.status !== 'draft'}
                             <DropdownItem
                                 class="px-4 py-1.5 text-[13px] font-normal"
                                 onclick={() => move('in_force', `Page ${rule.page} is in force again.`)}
@@ -216,7 +216,7 @@
                                 >Reverse what it did…</DropdownItem
                             >
                         {/if}
-                        {#if rule.status === 'in_force' || rule.status === 'paused'}
+                        {#if session.has('put_in_force') && (rule.status === 'in_force' || rule.status === 'paused')}
                             <DropdownItem class="px-4 py-1.5 text-[13px] font-normal" onclick={() => (asking = 'retire')}
                                 >Retire…</DropdownItem
                             >
@@ -227,7 +227,7 @@
                             >
                         {/if}
                     </Dropdown>
-                    {#if hasDraft}
+                    {#if hasDraft && session.has('put_in_force')}
                         <button type="button" class="btn go" disabled={page.saving} onclick={askToPublish}
                             >{rule.page === null ? 'Put in force…' : `Publish page ${nextPage}…`}</button
                         >

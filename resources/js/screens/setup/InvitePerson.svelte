@@ -1,20 +1,22 @@
 <script lang="ts">
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
-    import { ROLES } from './roles';
+    import { glance } from './roles';
 
     /* Somebody who is to come in: a letter brings them a link by which they choose their password. */
     let {
         people,
+        roles,
         teams,
         ondone,
         oncancel,
     }: {
         people: Shapes['PersonShape'][];
+        roles: Shapes['RolesShape'] | null;
         teams: string[];
         ondone: (made: Shapes['PersonShape']) => void;
         oncancel: () => void;
     } = $props();
-    let given = $state({ name: '', email: '', role: 'member' as keyof typeof ROLES, team: '', managerId: '' });
+    let given = $state({ name: '', email: '', role: 'member', team: '', managerId: '' });
     let refusal = $state.raw<Refusal | null>(null);
     let problem = $state('');
     let busy = $state(false);
@@ -49,10 +51,10 @@
     {/each}
     <fieldset>
         <legend class="font-semibold">What they may do</legend>
-        {#each Object.entries(ROLES) as [role, says] (role)}
+        {#each roles?.roles ?? [] as role (role.name)}
             <label class="flex items-baseline gap-2 py-1">
-                <input type="radio" name="role" class="accent-(--iris)" value={role} bind:group={given.role} />
-                <span><b class="capitalize">{role}</b> <span class="text-ink-2">{says}</span></span>
+                <input type="radio" name="role" class="accent-(--iris)" value={role.name} bind:group={given.role} />
+                <span><b>{role.label}</b> <span class="text-ink-2">{roles ? glance(role, roles) : ''}</span></span>
             </label>
         {/each}
     </fieldset>

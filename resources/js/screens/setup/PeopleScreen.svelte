@@ -3,6 +3,7 @@
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import ImportPeople from './ImportPeople.svelte';
     import InvitePerson from './InvitePerson.svelte';
+    import MayLeaf from './MayLeaf.svelte';
     import LeavePerson from './LeavePerson.svelte';
     import PersonFacts from './PersonFacts.svelte';
     import Stamp from '../../parts/Stamp.svelte';
@@ -14,13 +15,15 @@
     /* Who works here, what they may do, who stands in for them, and when they are absent. */
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'People' });
     const client = useQueryClient();
+    const roles = createQuery(() => ({ queryKey: ['roles'], queryFn: () => ask(api.GET('/api/roles')) }));
     const people = createQuery(() => ({ queryKey: ['people'], queryFn: () => ask(api.GET('/api/people')) }));
-    const may = $derived(session.me?.mayEditRules ?? false);
+    const may = $derived(session.has('keep_house'));
     const COLUMNS = 'grid grid-cols-[1.3fr_1.2fr_100px_1fr] gap-3 border-b border-ruled px-7';
     let search = $state('');
     let chosen = $state(0);
     let inviting = $state<'one' | 'many' | null>(null);
     let leaving = $state(false);
+    let asking = $state(false);
     let refusal = $state.raw<Refusal | null>(null);
     let away = $state({ from: '', until: '', deputy: '' });
     const nameOf = (id: number | null) => people.data?.find((person) => person.id === id)?.name ?? '';
@@ -102,7 +105,7 @@
                         ? 'bg-[#f4f0fe]'
                         : ''}"
                     aria-pressed={person.id === chosen}
-                    onclick={() => ((chosen = person.id), (inviting = null), (leaving = false), (refusal = null))}
+                    onclick={() => ((chosen = person.id), (inviting = null), (leaving = false), (asking = false), (refusal = null))}
                 >
                     <span class="min-w-0">
                         <b class="font-semibold {person.active ? '' : 'text-ink-3 line-through'}">{person.name}</b>
@@ -132,6 +135,7 @@
             />
         {:else if inviting}
             <InvitePerson
+                roles={roles.data ?? null}
                 people={people.data ?? []}
                 {teams}
                 ondone={(made) => {
@@ -146,127 +150,139 @@
                 <header class="flex items-start gap-3">
                     <div class="min-w-0 flex-1">
                         <h2 class="title text-[21px]!">{open.name}</h2>
-                        <p class="sub">{[open.team, open.role, open.email].filter(Boolean).join(' · ')}</p>
+                        <p class="sub">
+                            {[open.team, roles.data?.roles.find((one) => one.name === open?.role)?.label ?? open.role, open.email]
+                                .filter(Boolean)
+                                .join(' · ')}
+                        </p>
                     </div>
-                    {#if may && open.active && !leaving}
+                    {#if may && !leaving}<button type="button" class="btn quiet" aria-pressed={asking} onclick={() => (asking = !asking)}
+                            >{asking ? 'What is kept of them' : 'What may they?'}</button
+                        >{/if}
+                    {#if may && open.active && !leaving && !asking}
                         <button type="button" class="btn quiet danger" onclick={() => (leaving = true)}>Has left…</button>
                     {/if}
                 </header>
-                <div class="scroll px-7 py-4 text-[13px]">
-                    {#each refusal?.problem.problems ?? [] as one (one.at)}<p class="callout bad mb-2" role="alert">{one.message}</p>
-                    {:else}{#if refusal}<p class="callout bad mb-2" role="alert">{refusal.message}</p>{/if}{/each}
-                    {#if may && leaving && open.active}<LeavePerson
-                            person={open}
-                            {others}
-                            ondone={() => {
-                                leaving = false;
-                                void run(async () => {}, `${open?.name} has left.`);
-                            }}
-                            oncancel={() => (leaving = false)}
-                        />{/if}
-                    {#if may && !open.active}
-                        <div class="callout mb-3 flex items-center gap-3">
-                            <span class="flex-1">{open.name} has left the company.</span>
-                            <button
-                                type="button"
-                                class="btn"
-                                onclick={() =>
+                {#if asking}
+                    <div class="scroll px-7 py-4 text-[13px]"><MayLeaf person={open} /></div>
+                {:else}
+                    <div class="scroll px-7 py-4 text-[13px]">
+                        {#each refusal?.problem.problems ?? [] as one (one.at)}<p class="callout bad mb-2" role="alert">{one.message}</p>
+                        {:else}{#if refusal}<p class="callout bad mb-2" role="alert">{refusal.message}</p>{/if}{/each}
+                        {#if may && leaving && open.active}<LeavePerson
+                                person={open}
+                                {others}
+                                ondone={() => {
+                                    leaving = false;
+                                    void run(async () => {}, `${open?.name} has left.`);
+                                }}
+                                oncancel={() => (leaving = false)}
+                            />{/if}
+                        {#if may && !open.active}
+                            <div class="callout mb-3 flex items-center gap-3">
+                                <span class="flex-1">{open.name} has left the company.</span>
+                                <button
+                                    type="button"
+                                    class="btn"
+                                    onclick={() =>
+                                        run(
+                                            () => ask(api.POST('/api/people/{id}/return', { params: { path: { id: chosen } } })),
+                                            'Back. What nobody has touched since is theirs again.',
+                                        )}>Bring back</button
+                                >
+                            </div>
+                        {/if}
+                        {#if may}<PersonFacts
+                                roles={roles.data ?? null}
+                                person={open}
+                                {teams}
+                                onchange={change}
+                                oninvite={() =>
                                     run(
-                                        () => ask(api.POST('/api/people/{id}/return', { params: { path: { id: chosen } } })),
-                                        'Back. What nobody has touched since is theirs again.',
-                                    )}>Bring back</button
+                                        () => ask(api.POST('/api/people/{id}/invite', { params: { path: { id: chosen } } })),
+                                        'The invitation is on its way again.',
+                                    )}
+                            />{/if}
+                        <fieldset disabled={!may} class="grid grid-cols-[130px_1fr] items-center gap-x-3 gap-y-2">
+                            <label for="manager">Manager</label>
+                            <select
+                                id="manager"
+                                class="input"
+                                value={open.managerId ?? ''}
+                                onchange={(event) => change({ managerId: Number(event.currentTarget.value) || null })}
                             >
-                        </div>
-                    {/if}
-                    {#if may}<PersonFacts
-                            person={open}
-                            {teams}
-                            onchange={change}
-                            oninvite={() =>
-                                run(
-                                    () => ask(api.POST('/api/people/{id}/invite', { params: { path: { id: chosen } } })),
-                                    'The invitation is on its way again.',
-                                )}
-                        />{/if}
-                    <fieldset disabled={!may} class="grid grid-cols-[130px_1fr] items-center gap-x-3 gap-y-2">
-                        <label for="manager">Manager</label>
-                        <select
-                            id="manager"
-                            class="input"
-                            value={open.managerId ?? ''}
-                            onchange={(event) => change({ managerId: Number(event.currentTarget.value) || null })}
-                        >
-                            <option value="">nobody</option>
-                            {#each others as person (person.id)}<option value={person.id}>{person.name}, {person.team}</option>{/each}
-                        </select>
-                        <label for="deputy">Deputy</label>
-                        <select
-                            id="deputy"
-                            class="input"
-                            value={open.deputyId ?? ''}
-                            onchange={(event) => change({ deputyId: Number(event.currentTarget.value) || null })}
-                        >
-                            <option value="">nobody</option>
-                            {#each others as person (person.id)}<option value={person.id}>{person.name}, {person.team}</option>{/each}
-                        </select>
-                        <label for="limit">May sign off up to</label>
-                        <input
-                            id="limit"
-                            class="input figures"
-                            inputmode="decimal"
-                            placeholder="nothing"
-                            value={open.limit ?? ''}
-                            onchange={(event) => change({ limit: plain(event.currentTarget.value) || null })}
-                        />
-                        {#each amounts as type (type.name)}
-                            <label class="text-ink-2" for="limit-{type.name}">… for {type.plural.toLowerCase()}</label>
+                                <option value="">nobody</option>
+                                {#each others as person (person.id)}<option value={person.id}>{person.name}, {person.team}</option>{/each}
+                            </select>
+                            <label for="deputy">Deputy</label>
+                            <select
+                                id="deputy"
+                                class="input"
+                                value={open.deputyId ?? ''}
+                                onchange={(event) => change({ deputyId: Number(event.currentTarget.value) || null })}
+                            >
+                                <option value="">nobody</option>
+                                {#each others as person (person.id)}<option value={person.id}>{person.name}, {person.team}</option>{/each}
+                            </select>
+                            <label for="limit">May sign off up to</label>
                             <input
-                                id="limit-{type.name}"
+                                id="limit"
                                 class="input figures"
                                 inputmode="decimal"
-                                placeholder="the same"
-                                value={(open.limits as Record<string, string>)[type.name] ?? ''}
-                                onchange={(event) => limited(type.name, event.currentTarget.value)}
+                                placeholder="nothing"
+                                value={open.limit ?? ''}
+                                onchange={(event) => change({ limit: plain(event.currentTarget.value) || null })}
                             />
-                        {/each}
-                    </fieldset>
-                    <h3 class="mt-6 mb-1 font-semibold">Absences</h3>
-                    {#each open.absences as absence (absence.id)}
-                        <div class="flex items-baseline gap-3 border-b border-ruled py-1.5">
-                            <span class="figures">{day(localDay(absence.from))} – {lastDay(absence.until)}</span>
-                            <span class="min-w-0 flex-1 truncate text-ink-2">
-                                {(absence.deputyId ?? open.deputyId)
-                                    ? `${nameOf(absence.deputyId ?? open.deputyId)} stands in`
-                                    : 'nobody stands in'}
-                            </span>
-                            {#if mayEnter}<button type="button" class="link" onclick={() => back(absence)}>Take back</button>{/if}
-                        </div>
-                    {:else}<p class="text-ink-3">None.</p>{/each}
-                    {#if mayEnter}
-                        <form
-                            class="mt-3 flex flex-wrap items-end gap-2"
-                            onsubmit={(event) => {
-                                event.preventDefault();
-                                void goAway();
-                            }}
-                        >
-                            <label class="grid gap-0.5 text-[12px] text-ink-2"
-                                >From <input class="input" type="date" required bind:value={away.from} /></label
+                            {#each amounts as type (type.name)}
+                                <label class="text-ink-2" for="limit-{type.name}">… for {type.plural.toLowerCase()}</label>
+                                <input
+                                    id="limit-{type.name}"
+                                    class="input figures"
+                                    inputmode="decimal"
+                                    placeholder="the same"
+                                    value={(open.limits as Record<string, string>)[type.name] ?? ''}
+                                    onchange={(event) => limited(type.name, event.currentTarget.value)}
+                                />
+                            {/each}
+                        </fieldset>
+                        <h3 class="mt-6 mb-1 font-semibold">Absences</h3>
+                        {#each open.absences as absence (absence.id)}
+                            <div class="flex items-baseline gap-3 border-b border-ruled py-1.5">
+                                <span class="figures">{day(localDay(absence.from))} – {lastDay(absence.until)}</span>
+                                <span class="min-w-0 flex-1 truncate text-ink-2">
+                                    {(absence.deputyId ?? open.deputyId)
+                                        ? `${nameOf(absence.deputyId ?? open.deputyId)} stands in`
+                                        : 'nobody stands in'}
+                                </span>
+                                {#if mayEnter}<button type="button" class="link" onclick={() => back(absence)}>Take back</button>{/if}
+                            </div>
+                        {:else}<p class="text-ink-3">None.</p>{/each}
+                        {#if mayEnter}
+                            <form
+                                class="mt-3 flex flex-wrap items-end gap-2"
+                                onsubmit={(event) => {
+                                    event.preventDefault();
+                                    void goAway();
+                                }}
                             >
-                            <label class="grid gap-0.5 text-[12px] text-ink-2"
-                                >to and with <input class="input" type="date" required min={away.from} bind:value={away.until} /></label
-                            >
-                            <label class="grid min-w-36 flex-1 gap-0.5 text-[12px] text-ink-2"
-                                >Deputy
-                                <select class="input" bind:value={away.deputy}>
-                                    <option value="">{open.deputyId ? nameOf(open.deputyId) : 'nobody'}</option>
-                                    {#each others as person (person.id)}<option value={String(person.id)}>{person.name}</option>{/each}
-                                </select>
-                            </label>
-                            <button class="btn">Enter</button>
-                        </form>
-                    {/if}
-                </div>
+                                <label class="grid gap-0.5 text-[12px] text-ink-2"
+                                    >From <input class="input" type="date" required bind:value={away.from} /></label
+                                >
+                                <label class="grid gap-0.5 text-[12px] text-ink-2"
+                                    >to and with <input class="input" type="date" required min={away.from} bind:value={away.until} /></label
+                                >
+                                <label class="grid min-w-36 flex-1 gap-0.5 text-[12px] text-ink-2"
+                                    >Deputy
+                                    <select class="input" bind:value={away.deputy}>
+                                        <option value="">{open.deputyId ? nameOf(open.deputyId) : 'nobody'}</option>
+                                        {#each others as person (person.id)}<option value={String(person.id)}>{person.name}</option>{/each}
+                                    </select>
+                                </label>
+                                <button class="btn">Enter</button>
+                            </form>
+                        {/if}
+                    </div>
+                {/if}
             {/key}
         {:else}
             <div class="empty">

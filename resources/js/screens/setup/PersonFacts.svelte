@@ -1,6 +1,6 @@
 <script lang="ts">
     import { api, ask, said, type Shapes } from '../../api/client';
-    import { ROLES } from './roles';
+    import { glance } from './roles';
 
     const FIELDS = [
         ['name', 'Name', 'text'],
@@ -11,11 +11,13 @@
     /* Who somebody is: what they are called, where they belong, what they may do. */
     let {
         person,
+        roles,
         teams,
         onchange,
         oninvite,
     }: {
         person: Shapes['PersonShape'];
+        roles: Shapes['RolesShape'] | null;
         teams: string[];
         onchange: (body: Record<string, unknown>) => void;
         oninvite: () => void;
@@ -77,6 +79,10 @@
     >
     <label for="person-role">Role</label>
     <select id="person-role" class="input" value={person.role} onchange={(event) => onchange({ role: event.currentTarget.value })}>
-        {#each Object.entries(ROLES) as [role, says] (role)}<option value={role}>{role}: {says}</option>{/each}
+        {#each roles?.roles ?? [] as role (role.name)}<option value={role.name}>{role.label}</option>{/each}
     </select>
+    {#if roles}<span></span>
+        <p class="mini -mt-1">
+            {roles.roles.filter((role) => role.name === person.role).map((role) => glance(role, roles))}
+        </p>{/if}
 </div>

@@ -61,7 +61,7 @@
                 <a class="card" href="/setup/slips"
                     ><b>Reply slips</b><span>What people are asked on a page of their own, also outside.</span></a
                 >
-                {#if session.me?.mayEditRules}
+                {#if session.has('keep_house')}
                     <a class="card" href="/setup/types"><b>Records and fields</b><span>What is kept, and what each record says.</span></a>
                     <a class="card" href="/setup/systems"
                         ><b>Other systems</b><span>Where rules hand data over; calls that failed wait here.</span></a
@@ -69,7 +69,8 @@
                     <a class="card" href="/setup/hooks"><b>Hooks</b><span>Where other systems post what becomes a record.</span></a>
                     <a class="card" href="/setup/in-step"><b>In step?</b><span>Our customers beside those of accounting.</span></a>
                 {/if}
-                <a class="card" href="/setup/people"><b>People</b><span>Invitations, roles, managers, deputies and absences.</span></a>
+                <a class="card" href="/setup/people"><b>People</b><span>Invitations, managers, deputies and absences.</span></a>
+                <a class="card" href="/setup/roles"><b>Roles</b><span>What everybody may see and do, and why.</span></a>
             </div>
             <h2>When a rule finds nobody</h2>
             <p class="mt-1 mb-2 text-[13px] text-ink-2">
@@ -79,7 +80,7 @@
                 class="input max-w-xs"
                 aria-label="Who stands in"
                 value={company.data?.fallbackPersonId ?? ''}
-                disabled={!session.me?.mayEditRules}
+                disabled={!session.has('keep_house')}
                 onchange={setFallback}
             >
                 <option value="">nobody</option>

@@ -1,7 +1,54 @@
-/** What the roles may do, in a few words. */
-export const ROLES = {
-    member: 'works on records and their own tasks',
-    manager: 'does everybody’s tasks as well',
-    administrator: 'writes the rules, and sets everything up',
-    auditor: 'reads everything and changes nothing',
-} as const;
+import type { Shapes } from '../../api/client';
+
+/** Whose records each act extends to, by record type; fields that are not simply seen and changed. */
+export type RoleFile = {
+    label: string;
+    duties: string[];
+    reaches: Record<string, Record<string, string>>;
+    fields: Record<string, Record<string, string>>;
+};
+
+/** What stands for every record type that a role does not name. */
+export const EVERY_OTHER = '*';
+
+/** Acts and reaches, as short as the head and the cells of a table. */
+export const SHORT: Record<string, string> = {
+    read: 'See',
+    create: 'Make',
+    change: 'Change',
+    delete: 'Delete',
+    export: 'Take out',
+    run: 'Run rules',
+    none: '–',
+    own: 'own',
+    team: 'team',
+    subtree: 'people',
+    all: 'all',
+};
+
+export function fileOf(role: Shapes['RoleShape'] | null): RoleFile {
+    if (!role) return { label: '', duties: [], reaches: { [EVERY_OTHER]: { read: 'own' } }, fields: {} };
+    return JSON.parse(JSON.stringify({ label: role.label, duties: role.duties, reaches: role.reaches, fields: role.fields })) as RoleFile;
+}
+
+/** A role in a line: the widest it sees and changes, and with what it is trusted. */
+export function glance(role: Shapes['RoleShape'], offers: Shapes['RolesShape']): string {
+    if (role.isFixed) return 'May everything, always.';
+    const label = (reach: string) => offers.reaches.find((one) => one.kind === reach)?.label ?? reach;
+    const widest = (act: string) => {
+        const order = offers.reaches.map((one) => one.kind);
+        const all = Object.values(fileOf(role).reaches).map((of) => of[act] ?? 'none');
+        return all.sort((one, other) => order.indexOf(other) - order.indexOf(one))[0] ?? 'none';
+    };
+    const words = { read: 'sees', change: 'changes', delete: 'deletes' } as Record<string, string>;
+    const byReach = new Map<string, string[]>();
+    for (const act of ['read', 'change', 'delete']) {
+        if (widest(act) !== 'none') byReach.set(widest(act), [...(byReach.get(widest(act)) ?? []), words[act] ?? act]);
+    }
+    const said = [...byReach]
+        .map(([reach, acts]) => `${acts.join(', ').replace(/, ([^,]*)$/, ' and $1')} ${label(reach)} records`)
+        .join(', ');
+    const trusted = role.duties.length ? `; trusted with ${role.duties.length} more` : '';
+    const line = said || 'sees no records';
+    return `${line.charAt(0).toUpperCase()}${line.slice(1)}${trusted}.`;
+}
