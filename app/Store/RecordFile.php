@@ -38,7 +38,8 @@ final readonly class RecordFile
         foreach ($this->rows($type, $condition, $search)->lazyById(self::PIECE, 't.id', 'id')->chunk(self::PIECE) as $rows) {
             $records = array_values($rows->map(static fn (object $row): Record => Columns::record($type, $row))->all());
             foreach ($type->fields as $name => $field) {
-                $ids = array_values(array_filter(array_map(static fn (Record $record): mixed => $record->value($name), $records), is_int(...)));
+                $ids = array_values(array_filter(array_map(static fn (Record $record): mixed => $record->value($name), $records),
+                    is_int(...)));
                 match ($field->type) {
                     FieldType::Person => $names->rememberPeople($ids),
                     FieldType::Reference => $names->rememberTitles((string) $field->target, $ids),

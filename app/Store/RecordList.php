@@ -70,7 +70,8 @@ final readonly class RecordList
     {
         [$counts, $now, $zone] = [[], $this->clock->now(), $this->company->zone()];
         foreach ($asked as $key => [$type, $condition]) {
-            $counts[] = Matching::query($type, $condition, $now, $zone, $this->inSight)->select([])->selectRaw('? AS asked, COUNT(*) AS n', [$key]);
+            $counts[] = Matching::query($type, $condition, $now, $zone, $this->inSight)->select([])
+                ->selectRaw('? AS asked, COUNT(*) AS n', [$key]);
         }
         $first = array_shift($counts);
         foreach ($counts as $count) {

@@ -50,13 +50,15 @@ final readonly class Reasons
             return is_int($owner) ? ', and this one is theirs' : ', and this one has no owner and was made by them';
         }
         $fact = match ($reach) {
-            Reach::Team => $person->team === $this->person->team && $person->team !== '' ? "is in {$person->team} too" : ($person->team === ''
+            Reach::Team => $person->team === $this->person->team && $person->team !== '' ? "is in {$person->team} too"
+                : ($person->team === ''
                 ? 'is in no team' : "is in {$person->team}, not in ".($this->person->team === '' ? 'theirs' : $this->person->team)),
             Reach::Subtree => $this->isBelow($person) ? 'works for them' : 'does not work for them',
             default => 'is somebody else',
         };
 
-        return is_int($owner) ? ", and this one {$how} {$person->name}’s, who {$fact}" : ", and this one {$how} {$person->name}, who {$fact}";
+        return is_int($owner) ? ", and this one {$how} {$person->name}’s, who {$fact}"
+            : ", and this one {$how} {$person->name}, who {$fact}";
     }
 
     private function isBelow(Person $person): bool

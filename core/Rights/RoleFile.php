@@ -131,7 +131,8 @@ final class RoleFile
                 $isAct = Act::tryFrom((string) $act) !== null;
                 $read = is_string($reach) ? Reach::tryFrom($reach) : null;
                 if (! $isAct || $read === null) {
-                    $message = $isAct ? 'Say whose: none, own, team, subtree or all.' : "Nothing is called ‘{$act}’ that could be done with records.";
+                    $message = $isAct ? 'Say whose: none, own, team, subtree or all.'
+                        : "Nothing is called ‘{$act}’ that could be done with records.";
                     $this->problem("/reaches/{$type}/{$act}", 'unknown_value', $message);
                 } elseif ($read !== Reach::None) {
                     $reaches[$type][(string) $act] = $read;
@@ -158,7 +159,8 @@ final class RoleFile
                 $read = is_string($access) ? FieldAccess::tryFrom($access) : null;
                 $at = "/fields/{$typeName}/{$name}";
                 if ($field === null || $read === null) {
-                    $this->problem($at, 'unknown_value', $field === null ? "{$type->label} has no field ‘{$name}’." : 'Say full, read_only or hidden.');
+                    $this->problem($at, 'unknown_value', $field === null ? "{$type->label} has no field ‘{$name}’."
+                        : 'Say full, read_only or hidden.');
                 } elseif ($read === FieldAccess::Hidden && in_array($field->name, [$type->title, $type->owner, 'created_by'], true)) {
                     $this->problem($at, 'not_possible', "By {$field->label} a {$type->inSentence()} is known, so it cannot be hidden.");
                 } elseif ($read !== FieldAccess::Full && $field->required && $role->reach(Act::Create, $type->name) !== Reach::None) {
@@ -182,7 +184,7 @@ final class RoleFile
                     $this->problem(
                         "/reaches/{$type}/{$act}",
                         'beyond_sight',
-                        "Nobody acts on what they do not see: “{$role->reach(Act::Read, $type)->label()}” is less than “{$reach->label()}”.",
+                        "Nobody acts on what they do not see: “{$read->label()}” is less than “{$reach->label()}”.",
                     );
                 }
             }
@@ -192,7 +194,8 @@ final class RoleFile
         }
         foreach ($role->duties as $place => $duty) {
             if ($duty->needsToReadEverything()) {
-                $this->problem("/duties/{$place}", 'needs_all', "“{$duty->label()}”: whoever does this can come to read any record and field. "
+                $this->problem("/duties/{$place}", 'needs_all',
+                    "“{$duty->label()}”: whoever does this can come to read any record and field. "
                     .'Let the role see everything, or leave this out.');
             }
         }

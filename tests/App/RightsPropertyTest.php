@@ -118,7 +118,8 @@ final class RightsPropertyTest extends AppTestCase
         foreach ($this->ask('GET', 'records/ticket?perPage=200')->json('rows') as $shown) {
             $customer = $seen['customer'][$shown['values']['customer'] ?? 0] ?? null;
             self::assertSame($customer['name'] ?? null, $customer === null ? null : $shown['shown']['customer']);
-            self::assertStringNotContainsString('Customer', $customer === null ? ($shown['shown']['customer'] ?? '') : '', 'only its number');
+            self::assertStringNotContainsString('Customer', $customer === null ? ($shown['shown']['customer'] ?? '') : '',
+                'only its number');
         }
     }
 
@@ -158,7 +159,8 @@ final class RightsPropertyTest extends AppTestCase
         foreach ($about as $entry) {
             self::assertTrue(isset($seen[$entry['recordType']][$entry['recordId']]), "entry {$entry['number']}");
         }
-        $kept = DB::table('entries')->whereNotNull('record_id')->whereIn('kind', ['created', 'fired'])->get(['id', 'record_type', 'record_id']);
+        $kept = DB::table('entries')->whereNotNull('record_id')->whereIn('kind', ['created', 'fired'])
+            ->get(['id', 'record_type', 'record_id']);
         $shown = array_column($entries, 'number');
         foreach ($kept as $row) {
             $sees = isset($seen[$row->record_type][$row->record_id]);
@@ -167,7 +169,8 @@ final class RightsPropertyTest extends AppTestCase
         }
         // Whatever stands in any answer, no title of a record they do not see is in it.
         $said = implode('', array_map(fn (string $path): string => (string) $this->ask('GET', $path)->getContent(), [
-            'ledger', 'tasks?whose=all', 'today', 'lines?date=2026-11-27', 'lines/set-aside', 'slips?box=all', 'messages', 'find?text=Secret',
+            'ledger', 'tasks?whose=all', 'today', 'lines?date=2026-11-27', 'lines/set-aside', 'slips?box=all', 'messages',
+            'find?text=Secret',
         ]));
         foreach ($records as $type => $rows) {
             foreach (array_diff_key($rows, $seen[$type]) as $row) {

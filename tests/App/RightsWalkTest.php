@@ -36,10 +36,12 @@ final class RightsWalkTest extends AppTestCase
         'name' => 'Leave something of everything', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
         'lines' => [
             ['kind' => 'give_task', 'to' => ['kind' => 'named', 'handle' => 'ines.okafor'], 'title' => 'Look'],
-            ['kind' => 'send_message', 'to' => [['kind' => 'person', 'person' => ['kind' => 'owner']]], 'subject' => 'S', 'body' => '<p>B</p>'],
+            ['kind' => 'send_message', 'to' => [['kind' => 'person', 'person' => ['kind' => 'owner']]], 'subject' => 'S',
+                'body' => '<p>B</p>'],
             ['kind' => 'slip', 'to' => [['kind' => 'person', 'person' => ['kind' => 'named', 'handle' => 'ines.okafor']]],
                 'subject' => 'Slip', 'body' => '<p>B</p>', 'asks' => [['kind' => 'text', 'label' => 'Well?']]],
-            ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Later', 'at' => ['kind' => 'after', 'amount' => 3, 'unit' => 'day']],
+            ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Later',
+                'at' => ['kind' => 'after', 'amount' => 3, 'unit' => 'day']],
         ],
     ];
 
@@ -100,7 +102,8 @@ final class RightsWalkTest extends AppTestCase
                 };
                 $status = $answer->getStatusCode();
                 $said = "{$route}: {$status} ".substr((string) $answer->getContent(), 0, 200);
-                $expected === null ? self::assertNotContains($status, [401, 403, 500], $said) : self::assertContains($status, $expected, $said);
+                $expected === null ? self::assertNotContains($status, [401, 403, 500], $said)
+                    : self::assertContains($status, $expected, $said);
                 $went++;
             }
         }
@@ -113,7 +116,8 @@ final class RightsWalkTest extends AppTestCase
         foreach (array_merge(...array_values(self::listed())) as $route) {
             [$method, $uri] = explode(' ', $route);
             if (str_starts_with($uri, 'api/records/{type}') && ! str_contains($uri, 'guards')) {
-                $this->knock($this->person('lena.abara'), null, $method, $this->address($uri, ['type' => 'quote'] + $ids))->assertNotFound();
+                $this->knock($this->person('lena.abara'), null, $method, $this->address($uri, ['type' => 'quote'] + $ids))
+                    ->assertNotFound();
             }
         }
         $schema = $this->as('lena.abara', 'GET', 'schema')->assertOk();
@@ -170,7 +174,8 @@ final class RightsWalkTest extends AppTestCase
         }
 
         return [
-            'type' => 'ticket', 'id' => $ticket, 'field' => 'status', 'rule' => $rule, 'number' => $ticket, 'mark' => 'none', 'role' => 'member',
+            'type' => 'ticket', 'id' => $ticket, 'field' => 'status', 'rule' => $rule, 'number' => $ticket, 'mark' => 'none',
+            'role' => 'member',
         ];
     }
 

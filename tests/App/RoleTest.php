@@ -23,8 +23,10 @@ final class RoleTest extends AppTestCase
         $this->assertRefused($ines('DELETE', 'roles/desk'), 409, 'in_use');
         $this->assertRefused($ines('PATCH', "people/{$lena}", ['role' => 'nobody-has-this']), 422, 'invalid_request', '/role');
 
-        $ticket = $this->created('ticket', ['subject' => 'Fern', 'priority' => 'normal', 'status' => 'open', 'owner' => $lena, 'customer' => $this->customer()['id'],
-        ])['record'];
+        $ticket = $this
+            ->created('ticket',
+                ['subject' => 'Fern', 'priority' => 'normal', 'status' => 'open', 'owner' => $lena, 'customer' => $this->customer()['id'],
+                ])['record'];
         $delete = fn () => $this->as('lena.abara', 'DELETE', "records/ticket/{$ticket['id']}?version={$ticket['version']}");
         $delete()->assertForbidden()->assertJsonPath('title', 'As Desk you do not delete tickets.');
         $file = RightsWalkTest::DESK;
@@ -100,14 +102,17 @@ final class RoleTest extends AppTestCase
             $this->as('ines.okafor', 'GET', "people/{$lena->id}/may/ticket/{$ticket}")->assertOk()->json(),
         )->firstWhere('act', $act);
         $expected = [
-            [$ids[0], 'read', true, 'Desk has this right for tickets that are their team’s, and this one is Bram Castellan’s, who is in Service '
+            [$ids[0], 'read', true,
+                'Desk has this right for tickets that are their team’s, and this one is Bram Castellan’s, who is in Service '
                 .'Quayside too.'],
-            [$ids[0], 'change', false, 'Desk has this right for tickets that are their own, and this one is Bram Castellan’s, who is somebody '
+            [$ids[0], 'change', false,
+                'Desk has this right for tickets that are their own, and this one is Bram Castellan’s, who is somebody '
                 .'else.'],
             [$ids[1], 'change', true, 'Desk has this right for tickets that are their own, and this one is theirs.'],
             [$ids[2], 'read', false, 'Desk has this right for tickets that are their team’s, and this one is Teo Marsh’s, who is in Sales '
                 .'Birchmoor, not in Service Quayside.'],
-            [$ids[3], 'read', true, 'Desk has this right for tickets that are their team’s, and this one has no owner and was made by them.'],
+            [$ids[3], 'read', true,
+                'Desk has this right for tickets that are their team’s, and this one has no owner and was made by them.'],
             [$ids[1], 'delete', false, 'Desk has this right for nobody’s tickets.'],
         ];
         foreach ($expected as [$ticket, $act, $may, $sentence]) {

@@ -19,7 +19,8 @@ final class RightsTest extends BrowserTestCase
         $customer = $this->api('GET', 'records/customer?perPage=1')['rows'][0]['id'];
         foreach (['bram.castellan' => 'near', 'teo.marsh' => 'far'] as $owner => $where) {
             $ids[$where] = $this->api('POST', 'records/ticket', ['values' => [
-                'subject' => "Fern {$where} {$mark}", 'priority' => 'normal', 'status' => 'open', 'customer' => $customer, 'owner' => $people[$owner],
+                'subject' => "Fern {$where} {$mark}", 'priority' => 'normal', 'status' => 'open', 'customer' => $customer,
+                'owner' => $people[$owner],
             ]])['record']['id'];
         }
         $this->open('/setup/roles');
@@ -65,10 +66,11 @@ final class RightsTest extends BrowserTestCase
             foreach (['/', '/rules', '/tasks', '/setup', '/slips'] as $path) {
                 $this->open($path);
                 $this->see('h1');
-                self::assertStringNotContainsString("Fern far {$mark}", $this->browser->findElement(WebDriverBy::tagName('body'))->getText());
+                self::assertStringNotContainsString("Fern far {$mark}", $this->browser->findElement(WebDriverBy::tagName('body'))
+                    ->getText());
             }
         } finally {
-            $this->browser->manage()->deleteAllCookies();
+            $this->signOut();
             $this->signIn('ines.okafor');
             $this->api('PATCH', "people/{$people['sefa.dorn']}", ['role' => 'member']);
             $this->api('DELETE', "roles/{$name}");

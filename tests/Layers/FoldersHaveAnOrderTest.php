@@ -14,7 +14,8 @@ final class FoldersHaveAnOrderTest
     /** By namespace, from the ground up: each folder may use those before it. */
     private const ORDERS = [
         'VividLedger' => [
-            'Time', 'House', 'Schema', 'Record', 'Rights', 'Message', 'Facts', 'Shape', 'Formula', 'People', 'Condition', 'Template', 'SignOff',
+            'Time', 'House', 'Schema', 'Record', 'Rights', 'Message', 'Facts', 'Shape', 'Formula', 'People', 'Condition', 'Template',
+            'SignOff',
             'Slip', 'Rule',
             'Engine', 'Explain', 'Proofread', 'Rehearse', 'Text',
         ],

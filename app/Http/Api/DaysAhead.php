@@ -35,7 +35,8 @@ final readonly class DaysAhead
         $end = $midnight->modify('+'.self::DAYS.' days');
         $due = [];
         // Counted by the minute, the smallest step in which zones differ.
-        $counted = $this->inSight->about(ScheduledLine::rows())->where('status', LineStatus::Pencilled)->where('due_at', '>=', Columns::moment($midnight))
+        $counted = $this->inSight->about(ScheduledLine::rows())->where('status', LineStatus::Pencilled)
+            ->where('due_at', '>=', Columns::moment($midnight))
             ->where('due_at', '<', Columns::moment($end))->groupBy('kind', 'minute')->selectRaw(
                 'kind, LEFT(due_at, 16) AS minute, COUNT(*) AS n',
             );

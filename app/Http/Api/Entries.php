@@ -111,15 +111,16 @@ final readonly class Entries
     /** @return list<EntryShape> what rules did while the clock was turned */
     public function during(ClockTurn $turn, int $limit): array
     {
-        return $this->read($this->inSight->about(Entry::query())->where('id', '>', $turn->first_entry)->where('via', CauseKind::Rule)->where('kind', '<>',
-            'changed')
+        return $this->read($this->inSight->about(Entry::query())->where('id', '>', $turn->first_entry)->where('via', CauseKind::Rule)
+            ->where('kind', '<>', 'changed')
             ->where('at', '>', Columns::moment($turn->from_at))->where('at', '<=', Columns::moment($turn->to_at)), $limit);
     }
 
     /** @return Builder<Entry> */
     private function seen(bool $withDoors): Builder
     {
-        return $this->inSight->about(Entry::query(), orNone: true)->when(! $withDoors, static fn (Builder $entries): Builder => $entries->whereNotIn('kind', self::DOORS));
+        return $this->inSight->about(Entry::query(), orNone: true)
+            ->when(! $withDoors, static fn (Builder $entries): Builder => $entries->whereNotIn('kind', self::DOORS));
     }
 
     public function one(int $number, bool $withDoors = true): ?EntryShape

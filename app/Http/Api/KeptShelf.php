@@ -42,7 +42,8 @@ final readonly class KeptShelf
      */
     public function letters(?int $only = null): array
     {
-        $letters = self::asked($this->inSight->ofTypes(StoredLetter::query())->with('currentVersion.author')->orderBy('name'), $only)->get();
+        $letters = self::asked($this->inSight->ofTypes(StoredLetter::query())->with('currentVersion.author')->orderBy('name'), $only)
+            ->get();
 
         $users = $this->kept->users('letter');
 

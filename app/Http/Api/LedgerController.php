@@ -38,7 +38,8 @@ final class LedgerController extends Controller
             'rule_in_force', 'rule_paused', 'rule_retired', 'rules_ordered', 'rule_in_set', 'company_opened', 'person_invited',
             'person_joined', 'person_left',
             'person_changed', 'goes_away', 'comes_back', 'signed_in', 'signed_out', 'password_reset', 'password_changed',
-            'second_factor_on', 'second_factor_off', 'token_made', 'token_ended', 'role_added', 'role_changed', 'role_removed', 'exported', 'type_added', 'type_changed',
+            'second_factor_on', 'second_factor_off', 'token_made', 'token_ended', 'role_added', 'role_changed', 'role_removed',
+            'exported', 'type_added', 'type_changed',
             'field_added', 'field_changed', 'field_retired', 'field_back',
         ],
     ];
@@ -114,7 +115,8 @@ final class LedgerController extends Controller
             $answer['rule'], $answer['name'], $answer['page'], $answer['firedIn'], VerdictShape::of($answer['verdict']),
         );
 
-        return new MomentAnswers($entry, array_map($answer, $this->told($whyNot->answers($entry->number, self::number($given, 'rule')), $type)));
+        return new MomentAnswers($entry,
+            array_map($answer, $this->told($whyNot->answers($entry->number, self::number($given, 'rule')), $type)));
     }
 
     #[

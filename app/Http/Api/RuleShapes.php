@@ -76,7 +76,8 @@ final readonly class RuleShapes
     /** @return list<RuleSummary> in the order of the rules */
     public function all(?RuleStatus $status = null): array
     {
-        $rules = $this->inSight->ofTypes(StoredRule::query())->when($status !== null, static fn (Builder $rules): Builder => $rules->where('status', $status))
+        $rules = $this->inSight->ofTypes(StoredRule::query())
+            ->when($status !== null, static fn (Builder $rules): Builder => $rules->where('status', $status))
             ->with('currentPage')->orderBy('position')->orderBy('id')->get();
         $firings = $this->firings(array_values($rules->pluck('id')->all()));
 

@@ -81,11 +81,12 @@ final class RunController extends Controller
     {
         $me = $this->person($request);
         $run = HandRun::query()->with(['rule', 'by'])
-            ->when(! $me->may(Duty::SeeLedger), static fn (Builder $runs): Builder => $runs->where('by_id', $me->id))->find($id) ?? throw new Refused(
-                'not_found',
-                "There is no run {$id}.",
-                RefusedFor::Missing,
-            );
+            ->when(! $me->may(Duty::SeeLedger), static fn (Builder $runs): Builder => $runs->where('by_id', $me->id))->find($id)
+                ?? throw new Refused(
+                    'not_found',
+                    "There is no run {$id}.",
+                    RefusedFor::Missing,
+                );
         $type = $this->type($run->record_type);
         $rows = $run->records()->orderBy('record_id')->limit(self::RESULTS)->get();
         $this->names->rememberTitles($type->name, array_values($rows->pluck('record_id')->all()));

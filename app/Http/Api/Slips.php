@@ -23,7 +23,8 @@ use VividLedger\Slip\TurnState;
 /** Reads slips as the screens show them. */
 final readonly class Slips
 {
-    public function __construct(private SchemaStore $schemas, private PeopleStore $names, private SlipLines $lines, private InSight $inSight)
+    public function __construct(private SchemaStore $schemas, private PeopleStore $names, private SlipLines $lines,
+        private InSight $inSight)
     {
     }
 

@@ -180,7 +180,8 @@ final class TaskController extends Controller
     {
         $this->authorize(
             'complete',
-            Task::query()->where($this->tasks->seen(...))->find($id) ?? throw new Refused('not_found', "There is no task {$id}.", RefusedFor::Missing),
+            Task::query()->where($this->tasks->seen(...))->find($id)
+                ?? throw new Refused('not_found', "There is no task {$id}.", RefusedFor::Missing),
         );
     }
 

@@ -42,7 +42,8 @@ final class TodayController extends Controller
 
         return new TodayShape(
             $tasks->listed(TaskStatus::Open, $whose, self::TASKS), $late, $today, $rules->all(RuleStatus::InForce),
-            $person->may(Duty::SeeLedger) ? $entries->latest(self::ENTRIES, $person->may(Duty::SeeDoors)) : [], $days->from($midnight), $signOffs->for($person),
+            $person->may(Duty::SeeLedger) ? $entries->latest(self::ENTRIES, $person->may(Duty::SeeDoors)) : [], $days->from($midnight),
+            $signOffs->for($person),
         );
     }
 }

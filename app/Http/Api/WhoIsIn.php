@@ -20,7 +20,8 @@ use VividLedger\Rights\Duty;
 /** Lets somebody in, in a session, and says who it is. */
 final readonly class WhoIsIn
 {
-    public function __construct(private Company $company, private HouseClock $clock, private AccessEntries $entries, private SchemaStore $schemas)
+    public function __construct(private Company $company, private HouseClock $clock, private AccessEntries $entries,
+        private SchemaStore $schemas)
     {
     }
 

@@ -14,7 +14,8 @@ final class InviteInput extends FormRequest
     public function rules(): array
     {
         return [
-            'name' => 'required|string|max:120', 'email' => 'required|email|max:190', 'role' => ['required', 'string', Rule::exists(StoredRole::class, 'name')],
+            'name' => 'required|string|max:120', 'email' => 'required|email|max:190',
+            'role' => ['required', 'string', Rule::exists(StoredRole::class, 'name')],
             'team' => 'nullable|string|max:80', 'timeZone' => 'nullable|timezone', 'managerId' => 'nullable',
         ];
     }

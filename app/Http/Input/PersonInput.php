@@ -18,7 +18,8 @@ final class PersonInput extends FormRequest
     {
         return [
             'name' => 'sometimes|string|max:120', 'email' => 'sometimes|email|max:190',
-            'role' => ['sometimes', 'string', Rule::exists(StoredRole::class, 'name')], 'team' => 'sometimes|string|max:80', 'timeZone' => 'sometimes|timezone',
+            'role' => ['sometimes', 'string', Rule::exists(StoredRole::class, 'name')], 'team' => 'sometimes|string|max:80',
+            'timeZone' => 'sometimes|timezone',
             'managerId' => 'sometimes|nullable', 'deputyId' => 'sometimes|nullable', 'active' => 'sometimes|boolean',
             'limit' => ['sometimes', 'nullable', 'regex:'.self::MONEY], 'limits' => 'sometimes|array|max:50',
             'limits.*' => ['required', 'regex:'.self::MONEY],

@@ -100,7 +100,8 @@ final readonly class InSight
             $either->whereIn($type, $all);
             foreach ($narrow as $name => $where) {
                 $table = StoredRecord::tableOf($name);
-                $either->orWhereRaw("({$type} = ? AND EXISTS (SELECT 1 FROM `{$table}` `seen` WHERE `seen`.id = {$id} AND {$where}))", [$name]);
+                $either->orWhereRaw("({$type} = ? AND EXISTS (SELECT 1 FROM `{$table}` `seen` WHERE `seen`.id = {$id} AND {$where}))",
+                    [$name]);
             }
             if ($orNone) {
                 $either->orWhereNull($type);

@@ -177,7 +177,8 @@ final readonly class PeopleFile
     /** @return list<Role> */
     private static function roles(): array
     {
-        return array_values(StoredRole::query()->orderBy('position')->get()->map(static fn (StoredRole $role): Role => $role->role())->all());
+        return array_values(StoredRole::query()->orderBy('position')->get()->map(static fn (StoredRole $role): Role => $role->role())
+            ->all());
     }
 
     /**

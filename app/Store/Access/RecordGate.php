@@ -133,8 +133,9 @@ final readonly class RecordGate
                 ];
             } elseif ($sight->role->access($type->name, $field->name) !== FieldAccess::Full) {
                 $problems[] = [
-                    'at' => "/values/{$name}", 'code' => 'read_only', 'message' => "As {$sight->role->label} you see {$field->label}, but do "
-                        .'not change it.',
+                    'at' => "/values/{$name}", 'code' => 'read_only',
+                    'message' => "As {$sight->role->label} you see {$field->label}, but do "
+                    .'not change it.',
                 ];
             }
         }

@@ -66,7 +66,8 @@ final readonly class RoleKeeper
         return $this->db->transaction(function () use ($name, $version, $file, $by): StoredRole {
             $stored = self::held($name);
             if ($stored->version !== $version) {
-                throw new Refused('stale_version', 'Somebody else has changed this role meanwhile. Look at it again.', RefusedFor::Conflict);
+                throw new Refused('stale_version', 'Somebody else has changed this role meanwhile. Look at it again.',
+                    RefusedFor::Conflict);
             }
             $role = $this->read($name, $file);
             self::mustBeTheOnly($role, ...StoredRole::query()->whereKeyNot($name)->get()->all());
@@ -98,7 +99,8 @@ final readonly class RoleKeeper
     private static function held(string $name): StoredRole
     {
         if ($name === Role::ADMINISTRATOR) {
-            throw new Refused('not_possible', 'Administrators may everything, always: so nobody is shut out for good.', RefusedFor::Conflict);
+            throw new Refused('not_possible', 'Administrators may everything, always: so nobody is shut out for good.',
+                RefusedFor::Conflict);
         }
 
         return StoredRole::query()->lockForUpdate()->find($name)
