@@ -34,6 +34,7 @@ use App\Http\Api\RuleController;
 use App\Http\Api\RunController;
 use App\Http\Api\SchemaController;
 use App\Http\Api\SessionController;
+use App\Http\Api\SetupController;
 use App\Http\Api\SignOffController;
 use App\Http\Api\SlipController;
 use App\Http\Api\SlipFormController;
@@ -232,6 +233,11 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::get('calls', [CallController::class, 'index']);
         Route::post('calls/again', [CallController::class, 'allAgain']);
         Route::post('calls/{id}/again', [CallController::class, 'again']);
+    });
+    Route::middleware([Needs::class.':keep_house', Needs::class.':write_rules', Needs::class.':put_in_force'])->group(function (): void {
+        Route::get('setup', [SetupController::class, 'show']);
+        Route::post('setup/plan', [SetupController::class, 'plan'])->middleware(AtOnce::class.':setup,1');
+        Route::post('setup/apply', [SetupController::class, 'apply'])->middleware(AtOnce::class.':setup,1');
     });
     Route::middleware(Needs::class.':put_in_force')->group(function (): void {
         Route::post('rules/{id}/publish', [RuleController::class, 'publish']);

@@ -23,6 +23,15 @@ final readonly class RuleFile
     }
 
     /**
+     * @param  array<string, mixed>  $file  as it travels
+     * @return array<string, mixed> the rule, without what only the file needs
+     */
+    public function plain(array $file): array
+    {
+        return array_diff_key($file, ['$schema' => true, 'format' => true]);
+    }
+
+    /**
      * @return array<mixed> the rule, without what only the file needs
      *
      * @throws Refused with every problem at its line

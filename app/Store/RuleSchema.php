@@ -59,7 +59,7 @@ final class RuleSchema
     }
 
     /** @return list<ValidationError> the errors that have no more exact ones below them */
-    private static function leaves(ValidationError $error): array
+    public static function leaves(ValidationError $error): array
     {
         $leaves = [];
         foreach ($error->subErrors() as $below) {

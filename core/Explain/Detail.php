@@ -43,6 +43,7 @@ final readonly class Detail
                 .($kept->is('delivered') ? 'It has arrived now.' : 'It is given up; try it again if it is missed.'),
             'cut_off' => 'A change concerns at most so many records at once. Let the rule watch those records themselves.',
             'task_changed' => implode(' · ', array_filter([$this->pair('due', 'Due: ', 'no date'), $this->pair('person', '', 'nobody')])),
+            'setup_applied' => implode("\n", $kept->texts('files')),
             'role_added', 'role_changed' => implode("\n", $kept->texts('said')),
             'person_changed' => implode(', ', array_map(
                 static fn (string $what): string => self::OF_PEOPLE[$what] ?? $what,

@@ -87,6 +87,7 @@ final readonly class Headline
             'too_late' => $this->lines('left out'),
             'line_failed' => $this->lines('could not be done'),
             'person_changed' => [$this->who, "changed what is kept of {$kept->text('person')}"],
+            'setup_applied' => [$this->who, 'brought in a setup'],
             'company_opened' => [$this->who, "opened the ledger of {$kept->text('name')}"],
             'person_invited' => [$this->who, "invited {$kept->text('person')}"],
             'person_joined' => [$kept->text('person'), 'came in for the first time'],

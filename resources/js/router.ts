@@ -19,6 +19,7 @@ const RouteScreen = () => import('./screens/setup/RouteScreen.svelte');
 const SetupScreen = () => import('./screens/setup/SetupScreen.svelte');
 const SlipFormScreen = () => import('./screens/setup/SlipScreen.svelte');
 const SlipScreen = () => import('./screens/slips/SlipScreen.svelte');
+const CarryScreen = () => import('./screens/setup/CarryScreen.svelte');
 const SignOffScreen = () => import('./screens/signoffs/SignOffScreen.svelte');
 const TaskScreen = () => import('./screens/tasks/TaskScreen.svelte');
 const TypeScreen = () => import('./screens/setup/TypeScreen.svelte');
@@ -49,6 +50,7 @@ export const { navigate, route } = createRouter({
     '/setup/routes': RouteScreen,
     '/setup/systems': EndpointScreen,
     '/setup/hooks': HookScreen,
+    '/setup/carry': CarryScreen,
     '/setup/in-step': InStepScreen,
     '/setup/slips': SlipFormScreen,
     '/mail-room': MailRoomScreen,

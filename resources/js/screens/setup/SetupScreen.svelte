@@ -67,6 +67,9 @@
                         ><b>Other systems</b><span>Where rules hand data over; calls that failed wait here.</span></a
                     >
                     <a class="card" href="/setup/hooks"><b>Hooks</b><span>Where other systems post what becomes a record.</span></a>
+                    <a class="card" href="/setup/carry"
+                        ><b>Carry over</b><span>All that is set up, as files: taken out, compared, brought in.</span></a
+                    >
                     <a class="card" href="/setup/in-step"><b>In step?</b><span>Our customers beside those of accounting.</span></a>
                 {/if}
                 <a class="card" href="/setup/people"><b>People</b><span>Invitations, managers, deputies and absences.</span></a>

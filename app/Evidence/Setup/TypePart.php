@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Evidence\Setup;
+
+use App\Models\RecordTypeDefinition;
+use App\Store\Types\FieldGiven;
+use App\Store\Types\TypeCarrier;
+use VividLedger\Schema\FieldType;
+
+/** Record types with their fields. Fields that are here and not in the file stay. */
+final class TypePart implements SetupPart
+{
+    private const NAME = '^[a-z][a-z0-9_]{0,39}$';
+
+    public function __construct(private readonly TypeCarrier $carrier)
+    {
+    }
+
+    public static function folder(): string
+    {
+        return 'types';
+    }
+
+    public static function isInOrder(): bool
+    {
+        return true;
+    }
+
+    public static function schema(): array
+    {
+        $words = ['type' => 'string', 'minLength' => 1, 'maxLength' => 60];
+        $choice = ['type' => 'object', 'required' => ['label'], 'additionalProperties' => false, 'properties' => [
+            'label' => $words, 'tone' => ['enum' => FieldGiven::TONES], 'closes' => ['type' => 'boolean'],
+            'retired' => ['type' => 'boolean'],
+        ]];
+        $field = ['type' => 'object', 'required' => ['label', 'type'], 'additionalProperties' => false, 'properties' => [
+            'label' => $words, 'type' => ['enum' => array_column(FieldType::cases(), 'value')], 'required' => ['type' => 'boolean'],
+            'help' => ['type' => 'string', 'maxLength' => 300], 'target' => ['type' => 'string'],
+            'scale' => ['type' => 'integer', 'minimum' => 0, 'maximum' => 6], 'currency' => ['type' => 'string', 'pattern' => '^[A-Z]{3}$'],
+            'max_length' => ['type' => 'integer', 'minimum' => 1, 'maximum' => 10_000], 'min' => ['type' => ['string', 'number']],
+            'max' => ['type' => ['string', 'number']], 'formula' => ['type' => 'string'], 'retired' => ['type' => 'boolean'],
+            'choices' => ['type' => 'object', 'propertyNames' => ['pattern' => '^[a-z][a-z0-9_]{0,63}$'],
+                'additionalProperties' => $choice],
+        ]];
+
+        return ['required' => ['name', 'label', 'plural', 'prefix', 'title', 'owner', 'fields'], 'properties' => [
+            'name' => ['type' => 'string', 'pattern' => self::NAME], 'label' => $words, 'plural' => $words,
+            'prefix' => ['type' => 'string', 'pattern' => '^[A-Z][A-Z0-9]{0,5}$'], 'title' => ['type' => 'string'],
+            'owner' => ['type' => 'string'], 'columns' => ['type' => 'array', 'items' => ['type' => 'string']],
+            'fields' => ['type' => 'object', 'propertyNames' => ['pattern' => self::NAME], 'additionalProperties' => $field],
+        ]];
+    }
+
+    public static function key(array $document): string
+    {
+        return (string) $document['name'];
+    }
+
+    public function documents(): array
+    {
+        return array_values(RecordTypeDefinition::query()->orderBy('position')->get()->map(
+            static fn (RecordTypeDefinition $row): array => ['name' => $row->name] + $row->definition,
+        )->all());
+    }
+
+    public function difference(?array $here, array $there): array
+    {
+        if ($here === null) {
+            return ['With '.count($there['fields']).' fields: '.implode(', ', array_column($there['fields'], 'label')).'.'];
+        }
+        $said = [];
+        foreach (['label' => 'one of them', 'plural' => 'several of them'] as $member => $what) {
+            if ($here[$member] !== $there[$member]) {
+                $said[] = "Called “{$there[$member]}” instead of “{$here[$member]}” ({$what}).";
+            }
+        }
+        foreach ($there['fields'] as $name => $field) {
+            $known = $here['fields'][$name] ?? null;
+            if ($known === null) {
+                $said[] = "New field {$field['label']}.";
+            } elseif (! NamedPart::same($known, $field)) {
+                $said[] = $known['label'] === $field['label']
+                    ? "{$field['label']} says something else: ".implode(', ', self::members($known, $field)).'.'
+                    : "{$known['label']} is called {$field['label']}.";
+            }
+        }
+        $order = array_values(array_intersect(array_keys($there['fields']), array_keys($here['fields'])));
+        if ($order !== array_values(array_intersect(array_keys($here['fields']), $order))) {
+            $said[] = 'The fields stand in another order.';
+        }
+        if (($here['columns'] ?? null) !== ($there['columns'] ?? null)) {
+            $said[] = 'Lists show other columns.';
+        }
+
+        return $said;
+    }
+
+    /** @param  list<array<string, mixed>>  $documents */
+    public function prepare(array $documents): void
+    {
+        foreach ($documents as $document) {
+            $this->carrier->prepare((string) $document['name'], array_diff_key($document, ['name' => true]));
+        }
+    }
+
+    public function bring(array $document, Bringing $how): void
+    {
+        $this->carrier->carry((string) $document['name'], array_diff_key($document, ['name' => true]), $how->by);
+    }
+
+    /** @param  array<string, mixed>  $document */
+    public function settle(array $document): void
+    {
+        $this->carrier->mustLeadSomewhere((string) $document['name']);
+    }
+
+    /**
+     * @param  array<string, mixed>  $known
+     * @param  array<string, mixed>  $field
+     * @return list<string> names of what differs
+     */
+    private static function members(array $known, array $field): array
+    {
+        return array_values(array_filter(
+            array_keys($known + $field),
+            static fn (string $member): bool => ! NamedPart::same($known[$member] ?? null, $field[$member] ?? null),
+        ));
+    }
+}

@@ -1,0 +1,146 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store\Types;
+
+use App\Models\CompanySettings;
+use App\Models\RecordTypeDefinition;
+use App\Store\Access\AccessEntries;
+use App\Store\Definition;
+use App\Store\Refused;
+use App\Store\RefusedFor;
+use App\Store\SchemaStore;
+use App\Store\TypeTable;
+use Illuminate\Database\Connection;
+use VividLedger\Formula\Formula;
+use VividLedger\Formula\FormulaError;
+use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Schema;
+
+/** Record types as they come from another company: whole definitions, of which whatever there is not is made. Nothing is taken away. */
+final readonly class TypeCarrier
+{
+    /** What a file cannot change of a field that has values already. */
+    private const FIXED = ['type' => 'what it holds', 'target' => 'to which records it leads', 'scale' => 'its places', 'currency' => 'its '
+        .'currency'];
+
+    public function __construct(private Connection $db, private SchemaStore $schemas, private AccessEntries $entries)
+    {
+    }
+
+    /**
+     * Tables and columns, made before anything else: as long as no definition names them, nobody looks at them, and a try that comes to
+     * nothing leaves them where the next one finds them.
+     *
+     * @param  array<string, mixed>  $definition
+     */
+    public function prepare(string $name, array $definition): void
+    {
+        if (RecordTypeDefinition::query()->find($name) === null) {
+            TypeTable::create($this->db, Definition::read($name, $definition));
+        }
+        $there = TypeTable::columns($this->db, $name);
+        foreach ($definition['fields'] as $field => $of) {
+            if (! in_array($field, $there, true)) {
+                TypeTable::addColumn($this->db, $name, $field, $of);
+            }
+        }
+    }
+
+    /**
+     * @param  array<string, mixed>  $definition
+     *
+     * @throws Refused with the problem at its place in the definition
+     */
+    public function carry(string $name, array $definition, int $by): void
+    {
+        $this->db->transaction(function () use ($name, $definition, $by): void {
+            $row = RecordTypeDefinition::query()->lockForUpdate()->find($name);
+            $merged = self::merged($row?->definition, $definition);
+            $this->judge($name, $merged);
+            if ($row === null) {
+                RecordTypeDefinition::query()->create([
+                    'name' => $name, 'position' => RecordTypeDefinition::query()->count(), 'definition' => $merged,
+                ]);
+            } elseif ($row->definition !== $merged) {
+                $row->update(['definition' => $merged, 'version' => $row->version + 1]);
+            } else {
+                return;
+            }
+            CompanySettings::query()->whereKey(CompanySettings::ID)->increment('schema_version');
+            CompanySettings::keptChanged();
+            $this->entries->write($row === null ? 'type_added' : 'type_changed', $by, ['type' => $name, 'title' => $merged['plural']]);
+        });
+        $this->schemas->forget();
+    }
+
+    /**
+     * @param  ?array<string, mixed>  $here
+     * @param  array<string, mixed>  $there
+     * @return array<string, mixed>
+     *
+     * @throws Refused
+     */
+    private static function merged(?array $here, array $there): array
+    {
+        if ($here === null) {
+            return $there;
+        }
+        $fields = [];
+        foreach ($there['fields'] as $name => $field) {
+            $known = $here['fields'][$name] ?? null;
+            foreach ($known === null ? [] : self::FIXED as $member => $said) {
+                if (isset($known[$member]) && ($field[$member] ?? $known[$member]) !== $known[$member]) {
+                    throw Refused::at("/fields/{$name}/{$member}", "‘{$known['label']}’ is here already, and {$said} cannot be changed.");
+                }
+            }
+            // What records hold keeps its words: a choice that is not in the file is retired.
+            $left = array_diff_key($known['choices'] ?? [], $field['choices'] ?? []);
+            $choices = ($field['choices'] ?? []) + array_map(static fn (array $choice): array => ['retired' => true] + $choice, $left);
+            $fields[$name] = $choices === [] ? $field : ['choices' => $choices] + $field;
+        }
+
+        return ['fields' => $fields + $here['fields']] + $there + $here;
+    }
+
+    /** @param  array<string, mixed>  $definition */
+    private function judge(string $name, array $definition): void
+    {
+        foreach (['title' => [FieldType::Text], 'owner' => [FieldType::Person]] as $member => $types) {
+            $field = $definition['fields'][$definition[$member]] ?? null;
+            if ($field === null || ! in_array(FieldType::from($field['type']), $types, true)) {
+                throw Refused::at("/{$member}",
+                    "‘{$definition[$member]}’ is no ".($member === 'title' ? 'text' : 'person').' field of it.');
+            }
+        }
+        foreach (RecordTypeDefinition::query()->whereKeyNot($name)->get() as $other) {
+            if ($other->definition['prefix'] === $definition['prefix']) {
+                throw Refused::at('/prefix', "{$other->definition['plural']} have that prefix already.", RefusedFor::Conflict);
+            }
+        }
+        foreach ($definition['fields'] as $field => $of) {
+            if ($of['type'] === FieldType::Reference->value && ($of['target'] ?? '') === '') {
+                throw Refused::at("/fields/{$field}/target", 'Say to which records it leads.');
+            }
+            if (isset($of['formula'])) {
+                try {
+                    Formula::of((string) $of['formula'], new Schema([]), Definition::read($name, $definition), new \DateTimeZone('UTC'));
+                } catch (FormulaError $error) {
+                    throw Refused::at("/fields/{$field}/formula", $error->getMessage());
+                }
+            }
+        }
+    }
+
+    /** @throws Refused when a field leads to records of which there is no type */
+    public function mustLeadSomewhere(string $name): void
+    {
+        $type = $this->schemas->schema()->type($name);
+        foreach ($type->fields ?? [] as $field) {
+            if ($field->type === FieldType::Reference && $this->schemas->schema()->type((string) $field->target) === null) {
+                throw Refused::at("/fields/{$field->name}/target", "There is no record type ‘{$field->target}’, here or in the setup.");
+            }
+        }
+    }
+}
