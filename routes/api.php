@@ -206,6 +206,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::patch('types/{type}', [TypeController::class, 'update']);
         Route::post('types/{type}/fields', [TypeController::class, 'addField']);
         Route::patch('types/{type}/fields/{field}', [TypeController::class, 'changeField']);
+        Route::get('types/{type}/fields/{field}/uses', [TypeController::class, 'uses']);
         Route::delete('types/{type}/fields/{field}', [TypeController::class, 'retire']);
         Route::post('types/{type}/fields/{field}/back', [TypeController::class, 'bringBack']);
         Route::post('people', [PeopleController::class, 'store']);

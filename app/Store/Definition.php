@@ -7,6 +7,7 @@ namespace App\Store;
 use VividLedger\Schema\Choice;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\OnDelete;
 use VividLedger\Schema\RecordType;
 
 /** The written form of a record type, as kept in the database and in the files of the demo company. */
@@ -49,6 +50,12 @@ final class Definition
                 max: isset($field['max']) ? (string) $field['max'] : null,
                 formula: $field['formula'] ?? null,
                 help: $field['help'] ?? '',
+                section: $field['section'] ?? '',
+                default: $field['default'] ?? null,
+                unique: $field['unique'] ?? false,
+                requiredAt: $field['required_at'] ?? [],
+                onDelete: OnDelete::tryFrom($field['on_delete'] ?? '') ?? OnDelete::Keep,
+                numbering: $field['numbering'] ?? null,
             );
         }
 

@@ -6,6 +6,7 @@ namespace App\Store;
 
 use App\Models\Person;
 use App\Models\StoredRecord;
+use Illuminate\Database\Query\Builder;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
@@ -42,7 +43,7 @@ final readonly class RecordInput
                 if (! $field->isSettable()) {
                     throw new InvalidValue(
                         'not_settable',
-                        $field->system ? "{$field->label} is kept by the application." : "{$field->label} is computed from other fields.",
+                        $field->formula === null ? "{$field->label} is kept by the application." : "{$field->label} is computed from other fields.",
                     );
                 }
                 $value = Value::of($field, $field->type === FieldType::Person ? $this->person($raw) : $raw);
@@ -51,6 +52,7 @@ final readonly class RecordInput
                 }
                 if ($before === null || $before->value($field->name) !== $value) {
                     $this->mustExist($field, $value);
+                    $this->mustBeFree($type, $field, $value, $before);
                     $values[$field->name] = $value;
                 }
             } catch (InvalidValue $invalid) {
@@ -58,10 +60,11 @@ final readonly class RecordInput
             }
         }
         foreach ($before === null ? $type->ownFields() : [] as $field) {
-            if ($field->required && ! array_key_exists($field->name, $input)) {
+            if ($field->required && $field->isSettable() && $field->default === null && ! array_key_exists($field->name, $input)) {
                 $problems[] = ['at' => "/values/{$field->name}", 'code' => 'required', 'message' => "{$field->label} has to be filled in."];
             }
         }
+        array_push($problems, ...self::missingAtStage($type, $values, $before));
         if ($problems !== []) {
             throw new Refused(
                 'invalid_values',
@@ -72,6 +75,44 @@ final readonly class RecordInput
         }
 
         return $values;
+    }
+
+    /**
+     * What a stage asks for. Who leaves the stage as it is, and does not empty the field, is not held up by what was missing before.
+     *
+     * @param  array<string, string|int|bool|null>  $values
+     * @return list<array{at: string, code: string, message: string}>
+     */
+    private static function missingAtStage(RecordType $type, array $values, ?Record $before): array
+    {
+        $stage = $type->stage();
+        if ($stage === null) {
+            return [];
+        }
+        $at = array_key_exists($stage->name, $values) ? $values[$stage->name] : ($before?->value($stage->name) ?? $stage->default);
+        $comes = $before === null || array_key_exists($stage->name, $values);
+        $problems = [];
+        foreach ($type->fields as $name => $field) {
+            $isAsked = is_string($at) && in_array($at, $field->requiredAt, true) && ($comes || array_key_exists($name, $values));
+            $value = array_key_exists($name, $values) ? $values[$name] : ($before === null ? $field->begun() : $before->value($name));
+            if ($isAsked && ($value === null || $value === false)) {
+                $where = $stage->choice($at)->label ?? $at;
+                $problems[] = [
+                    'at' => "/values/{$name}", 'code' => 'required_at_stage',
+                    'message' => "{$field->label} has to be filled in when {$stage->label} is {$where}.",
+                ];
+            }
+        }
+
+        return $problems;
+    }
+
+    private function mustBeFree(RecordType $type, Field $field, string|int|bool|null $value, ?Record $before): void
+    {
+        if ($field->unique && $value !== null && StoredRecord::rowsOf($type)->where($field->name, $value)
+            ->when($before !== null, static fn (Builder $rows): Builder => $rows->where('id', '<>', $before?->id))->exists()) {
+            throw new InvalidValue('taken', "{$field->label}: another {$type->inSentence()} has it already.");
+        }
     }
 
     /** People come by id or by handle. */

@@ -16,6 +16,7 @@ final readonly class RecordWriter
 {
     public function __construct(
         private SchemaStore $schemas,
+        private Numbers $numbers,
     ) {
     }
 
@@ -33,7 +34,7 @@ final readonly class RecordWriter
             if ($after === null) {
                 StoredRecord::rowsOf($type)->where('id', $record->id)->delete();
             } elseif ($before === null) {
-                $new[$type->name][] = ['id' => $after->id, 'version' => $after->version] + $this->columns($type, $after);
+                $new[$type->name][] = ['id' => $after->id, 'version' => $after->version] + $this->columns($type, $this->numbers->in($type, $after));
             } else {
                 $columns = $this->differing($type, $before, $after);
                 if ($columns !== []) {

@@ -10,6 +10,7 @@ use App\Models\StoredRecord;
 use App\Store\Sql\Batch;
 use App\Store\Sql\ById;
 use Closure;
+use Illuminate\Database\UniqueConstraintViolationException;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
 use VividLedger\Engine\OneRuleBook;
@@ -44,6 +45,8 @@ final readonly class SaveRecord
         private HouseClock $clock,
         private Company $company,
         private RecordLock $lock,
+        private Numbers $numbers,
+        private OnDeleting $deleting,
     ) {
     }
 
@@ -61,7 +64,8 @@ final readonly class SaveRecord
             $stamp = Value::instantText($now);
             $values = [];
             foreach ($type->fields as $name => $field) {
-                $values[$name] = $given[$name] ?? ($field->type === FieldType::Tick ? false : null);
+                $values[$name] = array_key_exists($name, $given) ? $given[$name] ?? ($field->type === FieldType::Tick ? false : null)
+                    : $this->numbers->next($type, $field) ?? $field->begun();
             }
             $values = ComputedFields::with($type, array_replace(
                 $values,
@@ -150,6 +154,7 @@ final readonly class SaveRecord
             if ($before->version !== $version) {
                 throw $this->stale->refusal($type, $before, $version);
             }
+            $this->deleting->answer($this, $type, $id, $actor);
             $now = $this->clock->now();
             $saved = $this->settle(new Change($before, null, $actor->personId, $now, $actor->via), $this->facts($now), $actor, 'deleted');
             $this->runs->strikeOut($before, $actor, $now, (int) $saved->entryId);
@@ -345,12 +350,25 @@ final readonly class SaveRecord
     {
         try {
             return $this->db->transaction($work);
+        } catch (UniqueConstraintViolationException $taken) {
+            throw self::taken($type, $taken);
         } catch (RefusedByRule $refused) {
             // Inside something larger, too, the entry stays when all the rest is undone.
             $entry = $this->refused($type, $id, $actor, $refused->refusal);
             $this->db->afterwards(static fn () => Batch::insert(Entry::class, [$entry]));
             throw $refused->forPerson();
         }
+    }
+
+    /** Two who wanted the same at once, or a rule that wrote what another record has: the index of the column knows. */
+    private static function taken(RecordType $type, UniqueConstraintViolationException $taken): Refused|UniqueConstraintViolationException
+    {
+        $name = preg_match('/for key \'(?:[^\'.]*\.)?unique_(\w+)\'/', $taken->getMessage(), $found) === 1 ? $found[1] : '';
+        $field = $type->field($name);
+
+        return $field === null ? $taken : new Refused('invalid_values', "{$field->label}: another record has it already.", RefusedFor::Conflict, [
+            ['at' => "/values/{$name}", 'code' => 'taken', 'message' => "{$field->label}: another record has it already."],
+        ]);
     }
 
     /**

@@ -62,6 +62,24 @@ final class TypeTable
         });
     }
 
+    /**
+     * No two records have the same in a column, or may again.
+     *
+     * @return int how many values stand in more than one record; then nothing is changed
+     */
+    public static function unique(Connection $db, string $type, string $name, bool $isUnique): int
+    {
+        $table = StoredRecord::tableOf($type);
+        $twice = $db->table($table)->whereNotNull($name)->groupBy($name)->havingRaw('COUNT(*) > 1')->select($name);
+        $doubles = $isUnique ? $db->query()->fromSub($twice, 'twice')->count() : 0;
+        if ($doubles === 0) {
+            $db->statement($isUnique ? "ALTER TABLE `{$table}` ADD UNIQUE INDEX IF NOT EXISTS `unique_{$name}` (`{$name}`)"
+                : "ALTER TABLE `{$table}` DROP INDEX IF EXISTS `unique_{$name}`");
+        }
+
+        return $doubles;
+    }
+
     private static function column(Blueprint $table, Field $field): void
     {
         $column = match ($field->type) {

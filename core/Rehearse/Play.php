@@ -21,7 +21,6 @@ use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\Field;
-use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Schema;
 use VividLedger\Time\FixedClock;
 
@@ -114,7 +113,7 @@ final class Play
             'updated_at' => $stamp, 'updated_by' => $actor,
         ] + ($before === null ? ['created_at' => $stamp, 'created_by' => $actor] : []);
         $all = $before->values ?? array_map(
-            static fn (Field $field): ?bool => $field->type === FieldType::Tick ? false : null,
+            static fn (Field $field): string|int|bool|null => $field->begun(),
             $this->schema->types[$type]->fields,
         );
 

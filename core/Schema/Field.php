@@ -18,6 +18,12 @@ final readonly class Field
      * @param  ?string  $formula  over the record's own fields; such a field is never set, only computed
      * @param  bool  $system  kept by the application itself: readable, never set by a person or a rule
      * @param  string  $help  what somebody who fills it in is told
+     * @param  string  $section  under which heading it stands on the page; empty for the first, which has none
+     * @param  string|int|bool|null  $default  of a new record that is given nothing else
+     * @param  bool  $unique  whether no two records have the same
+     * @param  list<string>  $requiredAt  values of the stage at which it has to be filled in
+     * @param  OnDelete  $onDelete  of a reference: what becomes of its record when the other one is deleted
+     * @param  ?string  $numbering  of a text that is counted up by the application, see Numbering
      */
     public function __construct(
         public string $name,
@@ -34,6 +40,12 @@ final readonly class Field
         public ?string $formula = null,
         public bool $system = false,
         public string $help = '',
+        public string $section = '',
+        public string|int|bool|null $default = null,
+        public bool $unique = false,
+        public array $requiredAt = [],
+        public OnDelete $onDelete = OnDelete::Keep,
+        public ?string $numbering = null,
     ) {
     }
 
@@ -56,13 +68,25 @@ final readonly class Field
                 $this->formula,
                 $this->system,
                 $this->help,
+                $this->section,
+                $this->default,
+                $this->unique,
+                $this->requiredAt,
+                $this->onDelete,
+                $this->numbering,
             );
     }
 
     /** Whether a person or a rule may set it. */
     public function isSettable(): bool
     {
-        return ! $this->system && $this->formula === null;
+        return ! $this->system && $this->formula === null && $this->numbering === null;
+    }
+
+    /** What a new record has there that is given nothing else. */
+    public function begun(): string|int|bool|null
+    {
+        return $this->default ?? ($this->type === FieldType::Tick ? false : null);
     }
 
     public function choice(string $value): ?Choice

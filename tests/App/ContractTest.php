@@ -399,7 +399,6 @@ final class ContractTest extends AppTestCase
         $this->roles();
     }
 
-    /** Tables are made outside of any transaction; TypeTest, in a database of its own, makes them. */
     private function roles(): void
     {
         $file = RightsWalkTest::DESK;
@@ -418,12 +417,14 @@ final class ContractTest extends AppTestCase
         }
     }
 
+    /** Tables are made outside of any transaction; TypeTest, in a database of its own, makes them. */
     private function types(): void
     {
         $place = ['type' => 'ticket', 'field' => 'notes'];
         $version = (int) DB::table('record_types')->where('name', 'ticket')->value('version');
         $this->told('PATCH', '/api/types/{type}', ['version' => $version, 'plural' => 'Tickets'], $place);
         $this->told('PATCH', '/api/types/{type}/fields/{field}', ['version' => $version + 1, 'help' => 'Whatever helps'], $place);
+        $this->told('GET', '/api/types/{type}/fields/{field}/uses', [], ['type' => 'ticket', 'field' => 'subject']);
         $this->told('DELETE', '/api/types/{type}/fields/{field}', [], $place);
         $this->told('POST', '/api/types/{type}/fields/{field}/back', [], $place);
         $this->tried += ['post /api/types' => true, 'post /api/types/{type}/fields' => true];

@@ -8,6 +8,7 @@ use App\Models\RecordTypeDefinition;
 use App\Store\Types\FieldGiven;
 use App\Store\Types\TypeCarrier;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\OnDelete;
 
 /** Record types with their fields. Fields that are here and not in the file stay. */
 final class TypePart implements SetupPart
@@ -40,7 +41,10 @@ final class TypePart implements SetupPart
             'help' => ['type' => 'string', 'maxLength' => 300], 'target' => ['type' => 'string'],
             'scale' => ['type' => 'integer', 'minimum' => 0, 'maximum' => 6], 'currency' => ['type' => 'string', 'pattern' => '^[A-Z]{3}$'],
             'max_length' => ['type' => 'integer', 'minimum' => 1, 'maximum' => 10_000], 'min' => ['type' => ['string', 'number']],
-            'max' => ['type' => ['string', 'number']], 'formula' => ['type' => 'string'], 'retired' => ['type' => 'boolean'],
+            'max' => ['type' => ['string', 'number']], 'formula' => ['type' => 'string'],
+            'section' => ['type' => 'string', 'maxLength' => 40], 'default' => ['type' => ['string', 'boolean']], 'unique' => ['type' => 'boolean'],
+            'required_at' => ['type' => 'array', 'items' => ['type' => 'string']], 'numbering' => ['type' => 'string', 'maxLength' => 60],
+            'on_delete' => ['enum' => array_column(OnDelete::cases(), 'value')], 'retired' => ['type' => 'boolean'],
             'choices' => ['type' => 'object', 'propertyNames' => ['pattern' => '^[a-z][a-z0-9_]{0,63}$'],
                 'additionalProperties' => $choice],
         ]];

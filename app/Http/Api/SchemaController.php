@@ -116,6 +116,8 @@ final class SchemaController extends Controller
             ),
             $field->target, $field->scale, $field->maxLength, $field->currency, $field->min, $field->max, $field->formula, $field->help,
             $this->inSight->sight()->role->access($type->name, $field->name) === FieldAccess::ReadOnly,
+            $field->section, is_int($field->default) ? null : $field->default, $field->unique, $field->requiredAt, $field->onDelete->value,
+            $field->numbering,
         );
     }
 }

@@ -7,8 +7,10 @@ namespace App\Http\Api;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\MadeShape;
+use App\Http\Api\Shape\UseShape;
 use App\Http\Input\FieldInput;
 use App\Http\Input\TypeInput;
+use App\Store\Types\FieldUses;
 use App\Store\Types\TypeKeeper;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -20,6 +22,8 @@ final class TypeController extends Controller
 {
     private const FIELD = [
         'required?' => 'boolean', 'help?' => 'string', 'min?' => 'string', 'max?' => 'string', 'choices?' => 'objects',
+        'section?' => 'string', 'default?' => 'string', 'unique?' => 'boolean', 'requiredAt?' => 'strings',
+        'onDelete?' => 'keep|refuse|clear|along',
     ];
 
     public function __construct(private readonly TypeKeeper $keeper)
@@ -53,6 +57,7 @@ final class TypeController extends Controller
     #[OA\Post(path: '/api/types/{type}/fields', operationId: 'addField', description: 'Adds a field; records have it at once, empty.',
         tags: ['schema'], requestBody: new Body([
             'label' => 'string', 'type' => 'string', 'target?' => 'string', 'currency?' => 'string', 'scale?' => 'integer',
+            'numbering?' => 'string', 'formula?' => 'string',
         ] + self::FIELD), responses: [new Ok(MadeShape::class, status: 201)])]
     public function addField(string $type, FieldInput $request): JsonResponse
     {
@@ -70,6 +75,16 @@ final class TypeController extends Controller
         $this->keeper->changeField($type, $field, (int) $given['version'], $given, $this->person($request)->id);
 
         return response()->noContent();
+    }
+
+    #[OA\Get(path: '/api/types/{type}/fields/{field}/uses', operationId: 'fieldUses', description: 'What would read worse without the field: '
+        .'rules, letters, slips, routes, conditions, lists, and roles that name it.', tags: ['schema'], responses: [new Ok(UseShape::class, list: true)])]
+    public function uses(string $type, string $field, FieldUses $uses): JsonResponse
+    {
+        return new JsonResponse(array_map(
+            static fn (array $use): UseShape => new UseShape(...$use),
+            $uses->of($this->type($type)->name, $field),
+        ));
     }
 
     #[OA\Delete(path: '/api/types/{type}/fields/{field}', operationId: 'retireField', description: 'Retires a field that no rule names. '

@@ -20,7 +20,11 @@ final class FieldInput extends FormRequest
             'currency' => 'nullable|string|max:3', 'scale' => 'nullable|integer', 'required' => 'sometimes|boolean',
             'help' => 'sometimes|nullable|string|max:1000',
             'min' => 'sometimes|nullable|string|max:30', 'max' => 'sometimes|nullable|string|max:30',
-            'choices' => 'sometimes|array|max:300', 'choices.*' => 'array',
+            'choices' => 'sometimes|array|max:300', 'choices.*' => 'array', 'section' => 'sometimes|nullable|string|max:200',
+            'default' => 'sometimes|nullable', 'unique' => 'sometimes|boolean', 'requiredAt' => 'sometimes|array|max:200',
+            'requiredAt.*' => 'string|max:64', 'onDelete' => 'sometimes|string|max:10',
+            'numbering' => [$new ? 'nullable' : 'prohibited', 'string', 'max:60'],
+            'formula' => [$new ? 'nullable' : 'prohibited', 'string', 'max:2000'],
         ];
     }
 }

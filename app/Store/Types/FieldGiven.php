@@ -4,8 +4,13 @@ declare(strict_types=1);
 
 namespace App\Store\Types;
 
+use App\Store\Definition;
 use App\Store\Refused;
+use VividLedger\Record\InvalidValue;
+use VividLedger\Record\Value;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Numbering;
+use VividLedger\Schema\OnDelete;
 use VividLedger\Schema\Schema;
 
 /** What somebody wants of a field, checked, in the words of a record type's definition. */
@@ -45,6 +50,14 @@ final class FieldGiven
                 : throw Refused::at('/scale', 'From none to six places behind the point.');
         }
 
+        if (($given['numbering'] ?? '') !== '') {
+            $field['numbering'] = $type === FieldType::Text && Numbering::of((string) $given['numbering']) !== null
+                ? (string) $given['numbering'] : throw Refused::at('/numbering', 'Say where it counts, such as “INV-{year}-{0000}”, in a text.');
+        }
+        if (($given['formula'] ?? '') !== '') {
+            $field['formula'] = (string) $given['formula'];
+        }
+
         return self::changed($field, $given);
     }
 
@@ -61,13 +74,28 @@ final class FieldGiven
         if (array_key_exists('label', $given)) {
             $field['label'] = self::words($given['label'], '/label', self::LABEL);
         }
-        foreach (['required' => 'boolval', 'help' => 'strval'] as $member => $cast) {
+        foreach (['required' => 'boolval', 'help' => 'strval', 'section' => 'trim', 'unique' => 'boolval'] as $member => $cast) {
             if (array_key_exists($member, $given)) {
-                $field[$member] = $cast($given[$member]);
+                $field[$member] = $cast($given[$member] ?? '');
             }
         }
-        if (isset($field['help']) && mb_strlen($field['help']) > 300) {
-            throw Refused::at('/help', 'At most 300 characters.');
+        foreach (['help' => 300, 'section' => 40] as $member => $most) {
+            if (isset($field[$member]) && mb_strlen($field[$member]) > $most) {
+                throw Refused::at("/{$member}", "At most {$most} characters.");
+            }
+        }
+        if (($field['unique'] ?? false) && in_array($type, [FieldType::LongText, FieldType::Tick, FieldType::Choices, FieldType::Tags], true)) {
+            throw Refused::at('/unique', 'This cannot be told apart record by record.');
+        }
+        if (array_key_exists('onDelete', $given)) {
+            $field['on_delete'] = $type === FieldType::Reference ? OnDelete::tryFrom((string) $given['onDelete'])->value
+                ?? throw Refused::at('/onDelete', 'Choose what becomes of the record.') : null;
+        }
+        if (($field['on_delete'] ?? '') === OnDelete::Clear->value && ($field['required'] ?? false)) {
+            throw Refused::at('/onDelete', 'No record is without it, so it cannot be emptied.');
+        }
+        if (array_key_exists('requiredAt', $given)) {
+            $field['required_at'] = array_values(array_filter((array) $given['requiredAt'], is_string(...)));
         }
         foreach ($type->isDecimal() ? ['min', 'max'] : [] as $bound) {
             if (array_key_exists($bound, $given)) {
@@ -83,7 +111,11 @@ final class FieldGiven
             $field['choices'] = self::choices($field['choices'] ?? [], $choices);
         }
 
-        return array_filter($field, static fn (mixed $value): bool => $value !== null && $value !== false && $value !== '');
+        if (array_key_exists('default', $given)) {
+            $field['default'] = self::default($field, $given['default']);
+        }
+
+        return array_filter($field, static fn (mixed $value): bool => ! in_array($value, [null, false, '', []], true));
     }
 
     /**
@@ -99,6 +131,26 @@ final class FieldGiven
         }
 
         return $words;
+    }
+
+    /**
+     * @param  array<string, mixed>  $field
+     *
+     * @throws Refused when the field would not take it
+     */
+    private static function default(array $field, mixed $given): string|int|bool|null
+    {
+        $read = Definition::read('', [
+            'label' => '', 'plural' => '', 'prefix' => '', 'title' => '', 'owner' => '', 'fields' => ['default' => $field],
+        ])->fields['default'];
+        if ($read->type->isMoment() || $read->type === FieldType::Person || $read->type === FieldType::Reference || ! $read->isSettable()) {
+            return $given === null || $given === '' ? null : throw Refused::at('/default', 'This begins empty.');
+        }
+        try {
+            return Value::of($read, $given) ?: null;
+        } catch (InvalidValue $invalid) {
+            throw Refused::at('/default', $invalid->getMessage());
+        }
     }
 
     private static function amount(string $given, string $at): string

@@ -7,11 +7,13 @@ namespace App\Store\Types;
 use App\Models\CompanySettings;
 use App\Models\RecordTypeDefinition;
 use App\Store\Access\AccessEntries;
+use App\Store\Definition;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\SchemaStore;
 use App\Store\TypeTable;
 use Illuminate\Database\Connection;
+use VividLedger\Schema\RecordType;
 
 /** Record types and their fields, made and changed while everybody works. What rules name never changes its name. */
 final readonly class TypeKeeper
@@ -26,7 +28,7 @@ final readonly class TypeKeeper
     public function __construct(
         private Connection $db,
         private SchemaStore $schemas,
-        private TypeUses $uses,
+        private FieldUses $uses,
         private AccessEntries $entries,
     ) {
     }
@@ -112,8 +114,15 @@ final readonly class TypeKeeper
         self::mustBeFree($row, $field['label'], null);
         // A column that a crash left behind is in nobody's way.
         $name = Slug::of($field['label'], [...$names, ...TypeTable::columns($this->db, $type)]);
+        if (isset($field['formula'])) {
+            FormulaFill::mustBeSound(self::with($row, $name, $field), $name);
+        }
         // The column first, online: until the definition names it, nobody looks at it.
         TypeTable::addColumn($this->db, $type, $name, $field);
+        $this->mustBeUnique($type, $name, $field);
+        if (isset($field['formula'])) {
+            FormulaFill::fill(self::with($row, $name, $field), $name);
+        }
         $this->held($type, null, static function (array $definition) use ($name, $field): array {
             $definition['fields'][$name] = $field;
 
@@ -130,6 +139,11 @@ final readonly class TypeKeeper
      */
     public function changeField(string $type, string $name, int $version, array $given, int $by): void
     {
+        $before = $this->row($type)->definition['fields'][$name] ?? throw self::noField($name);
+        $wanted = FieldGiven::changed($before, $given);
+        if (($before['unique'] ?? false) !== ($wanted['unique'] ?? false)) {
+            $this->mustBeUnique($type, $name, $wanted);
+        }
         $this->held($type, $version, function (array $definition, RecordTypeDefinition $row) use ($name, $given): array {
             $field = $definition['fields'][$name] ?? throw self::noField($name);
             if (isset($given['label']) && is_string($given['label'])) {
@@ -154,9 +168,11 @@ final readonly class TypeKeeper
             $message = "‘{$field['label']}’ is what every record is called or belongs to, and stays.";
             throw new Refused('in_use', $message, RefusedFor::Conflict);
         }
-        $users = $this->uses->of($type, $name);
+        // A list that shows it leaves it out, and a role that says something about it says so for nothing.
+        $users = array_filter($this->uses->of($type, $name), static fn (array $use): bool => ! in_array($use[0], ['list', 'role'], true));
         if ($users !== []) {
-            $message = "‘{$field['label']}’ is named by ".implode(', ', $users).'. Change that first.';
+            $named = array_map(static fn (array $use): string => ($use[0] === 'rule' ? '' : "the {$use[0]} ").$use[1], $users);
+            $message = "‘{$field['label']}’ is named by ".implode(', ', $named).'. Change that first.';
             throw new Refused('in_use', $message, RefusedFor::Conflict);
         }
         $this->held($type, null, static function (array $definition) use ($name): array {
@@ -197,6 +213,22 @@ final readonly class TypeKeeper
                 : ['field' => $field, 'title' => $definition['fields'][$field]['label']]));
         });
         $this->schemas->forget();
+    }
+
+    /** @param  array<string, mixed>  $field */
+    private static function with(RecordTypeDefinition $row, string $name, array $field): RecordType
+    {
+        return Definition::read($row->name, ['fields' => $row->definition['fields'] + [$name => $field]] + $row->definition);
+    }
+
+    /** @param  array<string, mixed>  $field */
+    private function mustBeUnique(string $type, string $name, array $field): void
+    {
+        $doubles = TypeTable::unique($this->db, $type, $name, $field['unique'] ?? false);
+        if ($doubles > 0) {
+            $message = $doubles === 1 ? 'One value stands' : number_format($doubles).' values stand';
+            throw Refused::at('/unique', "{$message} in more than one record. Make them differ first.", RefusedFor::Conflict);
+        }
     }
 
     /** @param  array<string, mixed>  $data */

@@ -24,7 +24,6 @@ use VividLedger\Rule\Line\TaskGiven;
 use VividLedger\Rule\Timing\Occasion;
 use VividLedger\Rule\Timing\Timing;
 use VividLedger\Schema\Field;
-use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 use VividLedger\Time\OutOfTime;
@@ -270,7 +269,7 @@ final class Performance
     {
         $values = [];
         foreach ($type->fields as $name => $field) {
-            $values[$name] = $given[$name] ?? ($field->type === FieldType::Tick ? false : null);
+            $values[$name] = $given[$name] ?? $field->begun();
         }
         $stamp = Value::instantText($this->now);
         $by = $this->change->actor;

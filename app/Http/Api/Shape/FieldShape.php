@@ -12,6 +12,7 @@ final readonly class FieldShape
 {
     /**
      * @param  list<ChoiceShape>  $choices
+     * @param  list<string>  $requiredAt
      */
     public function __construct(
         #[OA\Property]
@@ -49,6 +50,19 @@ final readonly class FieldShape
         public string $help,
         #[OA\Property(description: 'Whether whoever asks may see it and not change it.')]
         public bool $readOnly = false,
+        #[OA\Property(description: 'Under which heading it stands on the page; empty for the first, which has none.')]
+        public string $section = '',
+        #[OA\Property(nullable: true, oneOf: [new OA\Schema(type: 'string'), new OA\Schema(type: 'boolean')],
+            description: 'Of a new record that is given nothing else.')]
+        public string|bool|null $default = null,
+        #[OA\Property(description: 'Whether no two records have the same.')]
+        public bool $unique = false,
+        #[OA\Property(description: 'Values of the stage at which it has to be filled in.', items: new OA\Items(type: 'string'))]
+        public array $requiredAt = [],
+        #[OA\Property(description: 'What becomes of its record when the other one is deleted.', enum: ['keep', 'refuse', 'clear', 'along'])]
+        public string $onDelete = 'keep',
+        #[OA\Property(description: 'The pattern by which the application counts it up.')]
+        public ?string $numbering = null,
     ) {
     }
 }
