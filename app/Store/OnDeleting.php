@@ -50,7 +50,8 @@ final class OnDeleting
         $numbers = $rows->take(3)->map(static fn (object $row): string => $other->numberOf((int) $row->id))->implode(', ');
         $all = $rows->count() > 3 ? "{$numbers} and others" : $numbers;
         if ($field->onDelete === OnDelete::Refuse) {
-            throw new Refused('referred_to', "{$type->numberOf($id)} is the {$field->label} of {$all}. Change that first.", RefusedFor::Conflict);
+            throw new Refused('referred_to', "{$type->numberOf($id)} is the {$field->label} of {$all}. Change that first.",
+                RefusedFor::Conflict);
         }
         if ($rows->count() > self::MOST) {
             throw new Refused('too_many', 'More than '.self::MOST." {$other->plural} refer to it. Change or delete them first.",

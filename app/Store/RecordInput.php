@@ -43,7 +43,8 @@ final readonly class RecordInput
                 if (! $field->isSettable()) {
                     throw new InvalidValue(
                         'not_settable',
-                        $field->formula === null ? "{$field->label} is kept by the application." : "{$field->label} is computed from other fields.",
+                        $field->formula === null ? "{$field->label} is kept by the application."
+                            : "{$field->label} is computed from other fields.",
                     );
                 }
                 $value = Value::of($field, $field->type === FieldType::Person ? $this->person($raw) : $raw);
@@ -51,6 +52,7 @@ final readonly class RecordInput
                     throw new InvalidValue('required', "{$field->label} has to be filled in.");
                 }
                 if ($before === null || $before->value($field->name) !== $value) {
+                    self::mustBeOffered($field, $value, $before);
                     $this->mustExist($field, $value);
                     $this->mustBeFree($type, $field, $value, $before);
                     $values[$field->name] = $value;
@@ -105,6 +107,20 @@ final readonly class RecordInput
         }
 
         return $problems;
+    }
+
+    /** What was retired is kept where it is, and chosen by nobody any more. */
+    private static function mustBeOffered(Field $field, string|int|bool|null $value, ?Record $before): void
+    {
+        if (! is_string($value) || $field->choices === []) {
+            return;
+        }
+        $had = explode(',', (string) $before?->value($field->name));
+        foreach (array_diff(explode(',', $value), $had) as $chosen) {
+            if ($field->choice($chosen)?->isRetired) {
+                throw new InvalidValue('retired', "{$field->label}: ‘{$field->choice($chosen)->label}’ is not offered any more.");
+            }
+        }
     }
 
     private function mustBeFree(RecordType $type, Field $field, string|int|bool|null $value, ?Record $before): void

@@ -34,7 +34,8 @@ final readonly class RecordWriter
             if ($after === null) {
                 StoredRecord::rowsOf($type)->where('id', $record->id)->delete();
             } elseif ($before === null) {
-                $new[$type->name][] = ['id' => $after->id, 'version' => $after->version] + $this->columns($type, $this->numbers->in($type, $after));
+                $new[$type->name][] = ['id' => $after->id, 'version' => $after->version] + $this
+                    ->columns($type, $this->numbers->in($type, $after));
             } else {
                 $columns = $this->differing($type, $before, $after);
                 if ($columns !== []) {

@@ -366,9 +366,10 @@ final readonly class SaveRecord
         $name = preg_match('/for key \'(?:[^\'.]*\.)?unique_(\w+)\'/', $taken->getMessage(), $found) === 1 ? $found[1] : '';
         $field = $type->field($name);
 
-        return $field === null ? $taken : new Refused('invalid_values', "{$field->label}: another record has it already.", RefusedFor::Conflict, [
-            ['at' => "/values/{$name}", 'code' => 'taken', 'message' => "{$field->label}: another record has it already."],
-        ]);
+        return $field === null ? $taken
+            : new Refused('invalid_values', "{$field->label}: another record has it already.", RefusedFor::Conflict, [
+                ['at' => "/values/{$name}", 'code' => 'taken', 'message' => "{$field->label}: another record has it already."],
+            ]);
     }
 
     /**

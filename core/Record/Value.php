@@ -154,7 +154,8 @@ final class Value
         if (is_string($raw) && $field->choice($raw) !== null) {
             return $raw;
         }
-        $offered = implode(', ', array_map(static fn ($choice): string => $choice->label, $field->choices));
+        $open = array_filter($field->choices, static fn ($choice): bool => ! $choice->isRetired);
+        $offered = implode(', ', array_map(static fn ($choice): string => $choice->label, $open));
         throw new InvalidValue(
             'not_offered',
             "{$field->label} does not offer ‘".(is_scalar($raw) ? $raw : gettype($raw))."’. It offers {$offered}.",

@@ -39,7 +39,10 @@ final readonly class Question
     public function choices(): array
     {
         return match ($this->field->type) {
-            FieldType::Choice => array_map(static fn ($choice): string => $choice->label, $this->field->choices),
+            FieldType::Choice => array_values(array_map(static fn ($choice): string => $choice->label, array_filter(
+                $this->field->choices,
+                static fn ($choice): bool => ! $choice->isRetired,
+            ))),
             FieldType::Tick => [self::TICKED],
             default => [],
         };

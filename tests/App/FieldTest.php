@@ -44,12 +44,16 @@ final class FieldTest extends AppTestCase
     {
         $this->field('trip', ['label' => 'Seats', 'type' => 'number', 'scale' => 0, 'default' => '4', 'required' => true])->assertCreated();
         $this->field('trip', ['label' => 'Guided', 'type' => 'tick', 'default' => 'true'])->assertCreated();
-        $this->assertRefused($this->field('trip', ['label' => 'X', 'type' => 'number', 'default' => 'many']), 422, 'invalid_values', '/default');
-        $this->assertRefused($this->field('trip', ['label' => 'X', 'type' => 'date', 'default' => '2026-01-01']), 422, 'invalid_values', '/default');
+        $this->assertRefused($this->field('trip', ['label' => 'X', 'type' => 'number', 'default' => 'many']), 422, 'invalid_values',
+            '/default');
+        $this->assertRefused($this->field('trip', ['label' => 'X', 'type' => 'date', 'default' => '2026-01-01']), 422,
+            'invalid_values', '/default');
         $this->inForce([
-            'name' => 'A boat begins with a trip', 'on' => 'boat', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'once_per_record'],
+            'name' => 'A boat begins with a trip', 'on' => 'boat', 'when' => ['kind' => 'created'],
+            'fires' => ['kind' => 'once_per_record'],
             'lines' => [['kind' => 'create_record', 'type' => 'trip', 'as' => 'first', 'set' => [
-                ['field' => 'name', 'to' => ['kind' => 'value', 'value' => 'Maiden']], ['field' => 'seats', 'to' => ['kind' => 'value', 'value' => '2']],
+                ['field' => 'name', 'to' => ['kind' => 'value', 'value' => 'Maiden']],
+                ['field' => 'seats', 'to' => ['kind' => 'value', 'value' => '2']],
             ]]],
         ]);
         $this->created('boat', ['name' => 'Ada'], 'ines.okafor');
@@ -74,13 +78,15 @@ final class FieldTest extends AppTestCase
             'lines' => [['kind' => 'set_fields', 'set' => [['field' => 'sign', 'to' => ['kind' => 'value', 'value' => 'D-1']]]]],
         ]);
         $before = DB::table('records_boat')->count();
-        $this->assertRefused($this->as('ines.okafor', 'POST', 'records/boat', ['values' => ['name' => 'Cy']]), 409, 'invalid_values', '/values/sign');
+        $this->assertRefused($this->as('ines.okafor', 'POST', 'records/boat', ['values' => ['name' => 'Cy']]), 409, 'invalid_values',
+            '/values/sign');
         self::assertSame([$before, 0], [DB::table('records_boat')->count(), DB::table('entries')->where('kind', 'fired')->count()]);
         // What differs already can be told to; what does not, cannot.
         $this->field('boat', ['label' => 'Berth', 'type' => 'text'])->assertCreated();
         DB::table('records_boat')->update(['berth' => 'A']);
         $version = $this->version('boat');
-        $this->assertRefused($this->changeField('boat', 'berth', ['version' => $version, 'unique' => true]), 409, 'invalid_values', '/unique');
+        $this->assertRefused($this->changeField('boat', 'berth', ['version' => $version, 'unique' => true]), 409, 'invalid_values',
+            '/unique');
         DB::table('records_boat')->update(['berth' => DB::raw('CONCAT("A", id)')]);
         $this->changeField('boat', 'berth', ['version' => $version, 'unique' => true])->assertNoContent();
         $this->changeField('boat', 'sign', ['version' => $version + 1, 'unique' => false])->assertNoContent();
@@ -112,15 +118,18 @@ final class FieldTest extends AppTestCase
     {
         $this->field('trip', ['label' => 'Ticket', 'type' => 'text', 'numbering' => 'R-{year}-{000}'])->assertCreated();
         foreach (['R-{0}-{0}', 'R', '{month}-{00}', 'R-{00}-{day}'] as $bad) {
-            $this->assertRefused($this->field('trip', ['label' => 'X', 'type' => 'text', 'numbering' => $bad]), 422, 'invalid_values', '/numbering');
+            $this->assertRefused($this->field('trip', ['label' => 'X', 'type' => 'text', 'numbering' => $bad]), 422, 'invalid_values',
+                '/numbering');
         }
         $number = fn (string $name): string => $this->created('trip', ['name' => $name], 'ines.okafor')['record']['values']['ticket'];
         self::assertSame(['R-2026-001', 'R-2026-002'], [$number('One'), $number('Two')]);
         $this->as('ines.okafor', 'POST', 'records/trip', ['values' => ['name' => '']])->assertStatus(422);
-        $this->assertRefused($this->as('ines.okafor', 'POST', 'records/trip', ['values' => ['name' => 'X', 'ticket' => 'R-1']]), 422, 'invalid_values',
+        $this->assertRefused($this->as('ines.okafor', 'POST', 'records/trip', ['values' => ['name' => 'X', 'ticket' => 'R-1']]), 422,
+            'invalid_values',
             '/values/ticket');
         $this->inForce([
-            'name' => 'A boat begins with a trip', 'on' => 'boat', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'once_per_record'],
+            'name' => 'A boat begins with a trip', 'on' => 'boat', 'when' => ['kind' => 'created'],
+            'fires' => ['kind' => 'once_per_record'],
             'lines' => [['kind' => 'create_record', 'type' => 'trip', 'as' => 'first', 'set' => [
                 ['field' => 'name', 'to' => ['kind' => 'value', 'value' => 'Maiden']],
             ]]],
@@ -160,16 +169,20 @@ final class FieldTest extends AppTestCase
         self::assertSame(0, DB::table('records_boat')->count());
         self::assertEqualsCanonicalizing(['Held', 'Cleared'], DB::table('records_trip')->pluck('name')->all());
         self::assertNull(DB::table('records_trip')->where('id', $cleared['id'])->value('second'));
-        self::assertSame(['boat', 'trip'], DB::table('entries')->where('kind', 'deleted')->orderBy('record_type')->pluck('record_type')->all());
+        self::assertSame(['boat', 'trip'], DB::table('entries')->where('kind', 'deleted')->orderBy('record_type')->pluck('record_type')
+            ->all());
     }
 
     public function test_a_formula_is_reckoned_for_records_there_are_and_what_names_a_field_is_found(): void
     {
         $this->field('trip', ['label' => 'Seats', 'type' => 'number', 'scale' => 0])->assertCreated();
         $trip = $this->created('trip', ['name' => 'Round', 'seats' => '4'], 'ines.okafor')['record'];
-        $this->assertRefused($this->field('trip', ['label' => 'X', 'type' => 'number', 'formula' => 'seats +']), 422, 'invalid_values', '/formula');
-        $this->assertRefused($this->field('trip', ['label' => 'X', 'type' => 'number', 'formula' => 'today()']), 422, 'invalid_values', '/formula');
-        $this->field('trip', ['label' => 'Twice', 'type' => 'number', 'scale' => 0, 'formula' => 'seats * 2', 'section' => 'Sums'])->assertCreated();
+        $this->assertRefused($this->field('trip', ['label' => 'X', 'type' => 'number', 'formula' => 'seats +']), 422, 'invalid_values',
+            '/formula');
+        $this->assertRefused($this->field('trip', ['label' => 'X', 'type' => 'number', 'formula' => 'today()']), 422, 'invalid_values',
+            '/formula');
+        $this->field('trip', ['label' => 'Twice', 'type' => 'number', 'scale' => 0, 'formula' => 'seats * 2', 'section' => 'Sums'])
+            ->assertCreated();
         self::assertSame('8', DB::table('records_trip')->where('id', $trip['id'])->value('twice'));
         self::assertSame('10', $this->change($trip, ['seats' => '5'], 'ines.okafor')['record']['values']['twice']);
         $shape = collect($this->as('ines.okafor', 'GET', 'schema')->json('types.1.fields'))->firstWhere('name', 'twice');
@@ -180,7 +193,8 @@ final class FieldTest extends AppTestCase
             'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is_filled', 'field' => 'seats']]],
             'lines' => [['kind' => 'comment', 'text' => 'Many']],
         ]);
-        $this->as('ines.okafor', 'POST', 'letters', ['recordType' => 'trip', 'name' => 'Seats', 'subject' => '{seats} seats', 'body' => '<p>!</p>'])
+        $this->as('ines.okafor', 'POST', 'letters',
+            ['recordType' => 'trip', 'name' => 'Seats', 'subject' => '{seats} seats', 'body' => '<p>!</p>'])
             ->assertCreated();
         $uses = $this->as('ines.okafor', 'GET', 'types/trip/fields/seats/uses')->assertOk()->json();
         self::assertSame(['rule Many seats', 'letter Seats'], array_map(

@@ -120,6 +120,8 @@ final class TypeTest extends AppTestCase
             array_map(static fn (array $choice): array => [$choice['value'], $choice['label'], $choice['isRetired']], $state['choices']),
         );
         self::assertSame('Sunk', $this->as('ines.okafor', 'GET', "records/{$type}/{$made['id']}")->json('shown.state'));
+        $this->assertRefused($this->made($type, ['name' => 'Bark', 'state' => 'sunk']), 422, 'invalid_values', '/values/state');
+        $made = $this->change($made, ['name' => 'Ark II', 'state' => 'sunk'], 'ines.okafor')['record'];
         $version = $this->shape($type)['version'];
         $this->as('ines.okafor', 'PATCH', "types/{$type}", [
             'version' => $version, 'label' => 'Ship', 'plural' => 'Ships', 'fields' => ['notes', 'state', 'name', 'owner'],

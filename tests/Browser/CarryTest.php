@@ -41,7 +41,8 @@ final class CarryTest extends BrowserTestCase
     {
         $this->see('a[href="/api/setup"]');
         $this->browser->manage()->timeouts()->setScriptTimeout(30);
-        $bytes = $this->browser->executeAsyncScript('const done = arguments[0]; fetch("/api/setup").then((answer) => answer.blob()).then((blob) => {
+        $bytes = $this->browser
+            ->executeAsyncScript('const done = arguments[0]; fetch("/api/setup").then((answer) => answer.blob()).then((blob) => {
             const reader = new FileReader(); reader.onload = () => done(reader.result.split(",")[1]); reader.readAsDataURL(blob); });');
         $file = (string) tempnam(sys_get_temp_dir(), 'setup').'.zip';
         file_put_contents($file, base64_decode((string) $bytes));

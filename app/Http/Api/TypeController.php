@@ -77,8 +77,10 @@ final class TypeController extends Controller
         return response()->noContent();
     }
 
-    #[OA\Get(path: '/api/types/{type}/fields/{field}/uses', operationId: 'fieldUses', description: 'What would read worse without the field: '
-        .'rules, letters, slips, routes, conditions, lists, and roles that name it.', tags: ['schema'], responses: [new Ok(UseShape::class, list: true)])]
+    #[OA\Get(path: '/api/types/{type}/fields/{field}/uses', operationId: 'fieldUses',
+        description: 'What would read worse without the field: '
+        .'rules, letters, slips, routes, conditions, lists, and roles that name it.', tags: ['schema'],
+        responses: [new Ok(UseShape::class, list: true)])]
     public function uses(string $type, string $field, FieldUses $uses): JsonResponse
     {
         return new JsonResponse(array_map(

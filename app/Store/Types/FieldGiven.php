@@ -52,7 +52,8 @@ final class FieldGiven
 
         if (($given['numbering'] ?? '') !== '') {
             $field['numbering'] = $type === FieldType::Text && Numbering::of((string) $given['numbering']) !== null
-                ? (string) $given['numbering'] : throw Refused::at('/numbering', 'Say where it counts, such as “INV-{year}-{0000}”, in a text.');
+                ? (string) $given['numbering']
+                    : throw Refused::at('/numbering', 'Say where it counts, such as “INV-{year}-{0000}”, in a text.');
         }
         if (($given['formula'] ?? '') !== '') {
             $field['formula'] = (string) $given['formula'];
@@ -84,7 +85,8 @@ final class FieldGiven
                 throw Refused::at("/{$member}", "At most {$most} characters.");
             }
         }
-        if (($field['unique'] ?? false) && in_array($type, [FieldType::LongText, FieldType::Tick, FieldType::Choices, FieldType::Tags], true)) {
+        if (($field['unique'] ?? false)
+            && in_array($type, [FieldType::LongText, FieldType::Tick, FieldType::Choices, FieldType::Tags], true)) {
             throw Refused::at('/unique', 'This cannot be told apart record by record.');
         }
         if (array_key_exists('onDelete', $given)) {

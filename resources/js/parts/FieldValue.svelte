@@ -37,12 +37,14 @@
     }));
     const options = $derived.by((): Option[] | null => {
         if (field.type === 'choice' || field.type === 'choices')
-            return field.choices.map((choice) => ({
-                key: choice.value,
-                label: choice.label,
-                tone: choice.tone ?? undefined,
-                hint: counts.data ? `${counts.data.find((count) => count.value === choice.value)?.count ?? 0} now` : undefined,
-            }));
+            return field.choices
+                .filter((choice) => !choice.isRetired)
+                .map((choice) => ({
+                    key: choice.value,
+                    label: choice.label,
+                    tone: choice.tone ?? undefined,
+                    hint: counts.data ? `${counts.data.find((count) => count.value === choice.value)?.count ?? 0} now` : undefined,
+                }));
         if (field.type === 'person') return peopleOptions();
         // Teams are few and known, though a rule keeps their names as text.
         if (field.system && field.name === 'team') return teams().map((team) => ({ key: team, label: team }));

@@ -52,6 +52,12 @@ export const plainNumber: Field = {
     max: null,
     formula: null,
     readOnly: false,
+    section: '',
+    default: null,
+    unique: false,
+    requiredAt: [],
+    onDelete: 'keep',
+    numbering: null,
 };
 
 /** The teams somebody at work belongs to. */

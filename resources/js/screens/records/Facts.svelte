@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { inSections } from './sections';
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import { Trash2 } from '@lucide/svelte';
@@ -92,28 +93,31 @@
     </div>
 {/if}
 <div class="scroll px-7 py-2">
-    <dl>
-        {#each fields as field (field.name)}
-            <div
-                class="grid grid-cols-[138px_minmax(0,1fr)] border-b border-ruled py-[7px]"
-                class:fresh={fresh.includes(field.name)}
-                data-field={field.name}
-            >
-                <dt class="text-ink-2">
-                    <button
-                        type="button"
-                        class="when text-left"
-                        title="Which rules can change it?"
-                        onclick={(event) => (asked = { field, anchor: event.currentTarget })}>{field.label}</button
-                    >
-                </dt>
-                <dd class="font-medium wrap-anywhere">
-                    <Shown {record} {field} />
-                    {#if fresh.includes(field.name)}<span class="mini figures ml-1 text-marigold">set by a rule just now</span>{/if}
-                </dd>
-            </div>
-        {/each}
-    </dl>
+    {#each inSections(fields) as [section, of] (section)}
+        {#if section}<h2 class="mt-4 mb-1">{section}</h2>{/if}
+        <dl>
+            {#each of as field (field.name)}
+                <div
+                    class="grid grid-cols-[138px_minmax(0,1fr)] border-b border-ruled py-[7px]"
+                    class:fresh={fresh.includes(field.name)}
+                    data-field={field.name}
+                >
+                    <dt class="text-ink-2">
+                        <button
+                            type="button"
+                            class="when text-left"
+                            title="Which rules can change it?"
+                            onclick={(event) => (asked = { field, anchor: event.currentTarget })}>{field.label}</button
+                        >
+                    </dt>
+                    <dd class="font-medium wrap-anywhere">
+                        <Shown {record} {field} />
+                        {#if fresh.includes(field.name)}<span class="mini figures ml-1 text-marigold">set by a rule just now</span>{/if}
+                    </dd>
+                </div>
+            {/each}
+        </dl>
+    {/each}
     <p class="mini py-3">
         Created {moment(String(record.values.created_at))} by {record.shown.created_by || 'nobody'} · last changed {moment(
             String(record.values.updated_at),

@@ -4,6 +4,7 @@
     import { moment } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
     import FieldInput from './FieldInput.svelte';
+    import { inSections } from './sections';
 
     type Value = string | number | boolean | null;
     type Props = {
@@ -15,7 +16,9 @@
     };
     let { type, record, onsaved, oncancel, onreload }: Props = $props();
 
-    const fields = $derived(type.fields.filter((field) => !field.system && field.formula === null && !field.readOnly));
+    const fields = $derived(
+        type.fields.filter((field) => !field.system && field.formula === null && field.numbering === null && !field.readOnly),
+    );
     const before = untrack(() => record);
     let values = $state<Record<string, Value>>(
         untrack(() => (before ? { ...before.values } : Object.fromEntries(fields.map((field) => [field.name, start(field)])))),
@@ -29,6 +32,7 @@
     const since = $derived((refusal?.problem.since as Since | undefined) ?? []);
 
     function start(field: Shapes['FieldShape']): Value {
+        if (field.default !== null) return field.default;
         if (field.type === 'tick') return false;
         if (!field.required || field.type !== 'choice') return null;
         const offered = field.choices.filter((choice) => !choice.isRetired);
@@ -118,13 +122,16 @@
             <div class="callout bad mb-3" role="alert">{refusal.message}</div>
         {/if}
         <div class={before ? '' : 'grid max-w-4xl grid-cols-2 gap-x-10'}>
-            {#each fields as field (field.name)}
-                <FieldInput
-                    {field}
-                    bind:value={values[field.name]}
-                    shown={before?.shown[field.name] ?? ''}
-                    problem={refusal?.at(`/values/${field.name}`)}
-                />
+            {#each inSections(fields) as [section, of] (section)}
+                {#if section}<h2 class="mt-4 mb-1 {before ? '' : 'col-span-2'}">{section}</h2>{/if}
+                {#each of as field (field.name)}
+                    <FieldInput
+                        {field}
+                        bind:value={values[field.name]}
+                        shown={before?.shown[field.name] ?? ''}
+                        problem={refusal?.at(`/values/${field.name}`)}
+                    />
+                {/each}
             {/each}
         </div>
     </div>

@@ -1,5 +1,6 @@
 <script lang="ts">
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { createQuery } from '@tanstack/svelte-query';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import ChoiceRows from './ChoiceRows.svelte';
@@ -27,6 +28,31 @@
     let currency = $state(start?.currency ?? 'EUR');
     let min = $state(start?.min ?? '');
     let max = $state(start?.max ?? '');
+    let section = $state(start?.section ?? '');
+    let begins = $state(typeof start?.default === 'boolean' ? String(start.default) : (start?.default ?? ''));
+    let unique = $state(start?.unique ?? false);
+    let requiredAt = $state<string[]>(start?.requiredAt ?? []);
+    let onDelete = $state(start?.onDelete ?? 'keep');
+    let numbering = $state(start?.numbering ?? '');
+    let formula = $state(start?.formula ?? '');
+    const ON_DELETE = {
+        keep: 'it keeps the reference',
+        refuse: 'the other one cannot be deleted',
+        clear: 'it refers to nothing any more',
+        along: 'it is deleted as well',
+    };
+    // svelte-ignore state_referenced_locally
+    const stage = type.fields.find((one) => one.name === type.stage);
+    const sections = $derived([...new Set(type.fields.map((one) => one.section).filter(Boolean))]);
+    const isGiven = $derived(!formula.trim() && !numbering.trim());
+    const canBegin = $derived(isGiven && !['date', 'date_time', 'person', 'reference'].includes(kind));
+    const canBeUnique = $derived(isGiven && !['long_text', 'tick', 'choices', 'tags'].includes(kind));
+    const uses = createQuery(() => ({
+        queryKey: ['uses', type.name, start?.name, type.version],
+        enabled: start !== null,
+        queryFn: () =>
+            ask(api.GET('/api/types/{type}/fields/{field}/uses', { params: { path: { type: type.name, field: start?.name ?? '' } } })),
+    }));
     let choices = $state<ChoiceGiven[]>(
         start?.choices.map((choice) => ({ ...choice, tone: choice.tone ?? '' })) ?? [
             { label: '', tone: '', closes: false, isRetired: false },
@@ -46,6 +72,11 @@
             label,
             required,
             help,
+            section,
+            unique: canBeUnique && unique,
+            requiredAt,
+            ...(canBegin ? { default: begins } : {}),
+            ...(kind === 'reference' ? { onDelete } : {}),
             ...(isNumber ? { min, max } : {}),
             ...(hasChoices ? { choices: asGiven($state.snapshot(choices)) } : {}),
         };
@@ -56,7 +87,12 @@
                 toasts.tell('Kept.');
                 ondone(start.name);
             } else {
-                const more = { ...(kind === 'reference' ? { target } : {}), ...(kind === 'money' ? { currency } : {}) };
+                const more = {
+                    ...(kind === 'reference' ? { target } : {}),
+                    ...(kind === 'money' ? { currency } : {}),
+                    ...(numbering.trim() ? { numbering } : {}),
+                    ...(formula.trim() ? { formula } : {}),
+                };
                 const made = await ask(
                     api.POST('/api/types/{type}/fields', {
                         params: { path: { type: type.name } },
@@ -128,15 +164,97 @@
             {/each}
         </div>
     {/if}
-    {#if kind !== 'tick'}
+    {#if !start && isGiven && canBeUnique}
+        <details>
+            <summary class="cursor-pointer text-ink-2">It fills itself in…</summary>
+            <div class="mt-2 grid gap-3">
+                <label class="grid gap-0.5 font-semibold"
+                    >By a formula over other fields
+                    <input class="input figures font-normal" placeholder="hours * 85" bind:value={formula} />
+                </label>
+                {#if kind === 'text'}<label class="grid gap-0.5 font-semibold"
+                        >By counting
+                        <input class="input figures font-normal" maxlength="60" placeholder={'INV-{year}-{0000}'} bind:value={numbering} />
+                    </label>{/if}
+            </div>
+        </details>
+    {:else if !isGiven}
+        <label class="grid gap-0.5 font-semibold"
+            >{formula ? 'Reckoned as' : 'Counted as'}
+            {#if formula}<input class="input figures font-normal" disabled={start !== null} bind:value={formula} />
+                {#if problem('/formula')}<span class="note-wrong font-normal" role="alert">{problem('/formula')}</span>{/if}
+            {:else}<input class="input figures font-normal" disabled={start !== null} bind:value={numbering} />
+                {#if problem('/numbering')}<span class="note-wrong font-normal" role="alert">{problem('/numbering')}</span>{/if}{/if}
+        </label>
+    {/if}
+    {#if canBegin}
+        <label class="grid gap-0.5 font-semibold"
+            >A new record begins with
+            {#if kind === 'choice' && choices.some((choice) => choice.value)}
+                <select class="input font-normal" bind:value={begins}>
+                    <option value="">nothing</option>
+                    {#each choices.filter((choice) => choice.value && !choice.isRetired) as choice (choice.value)}<option
+                            value={choice.value}>{choice.label}</option
+                        >{/each}
+                </select>
+            {:else if kind === 'tick'}
+                <select class="input font-normal" bind:value={begins}
+                    ><option value="">not ticked</option><option value="true">ticked</option></select
+                >
+            {:else}<input class="input font-normal" placeholder="nothing" bind:value={begins} />{/if}
+            {#if problem('/default')}<span class="note-wrong font-normal" role="alert">{problem('/default')}</span>{/if}</label
+        >
+    {/if}
+    {#if kind === 'reference'}
+        <label class="grid gap-0.5 font-semibold"
+            >When that record is deleted, then
+            <select class="input font-normal" bind:value={onDelete}>
+                {#each Object.entries(ON_DELETE) as [value, words] (value)}<option {value}>{words}</option>{/each}
+            </select>
+            {#if problem('/onDelete')}<span class="note-wrong font-normal" role="alert">{problem('/onDelete')}</span>{/if}</label
+        >
+    {/if}
+    {#if canBeUnique}
+        <label class="flex items-center gap-2"
+            ><input type="checkbox" class="h-4 w-4 accent-(--iris)" bind:checked={unique} /> No two records have the same</label
+        >
+        {#if problem('/unique')}<span class="note-wrong" role="alert">{problem('/unique')}</span>{/if}
+    {/if}
+    {#if kind !== 'tick' && isGiven}
         <label class="flex items-center gap-2"
             ><input type="checkbox" class="h-4 w-4 accent-(--iris)" bind:checked={required} /> No record without it</label
         >
     {/if}
+    {#if stage && isGiven && stage.name !== start?.name && !required}
+        <fieldset>
+            <legend class="font-semibold">Asked for when {stage.label} is</legend>
+            <div class="flex flex-wrap gap-x-4 gap-y-1 pt-1">
+                {#each stage.choices.filter((choice) => !choice.isRetired) as choice (choice.value)}
+                    <label class="flex items-center gap-1.5"
+                        ><input type="checkbox" class="accent-(--iris)" value={choice.value} bind:group={requiredAt} />{choice.label}</label
+                    >
+                {/each}
+            </div>
+        </fieldset>
+    {/if}
+    <label class="grid gap-0.5 font-semibold"
+        >Under which heading does it stand?
+        <input class="input font-normal" maxlength="40" list="sections" placeholder="none" bind:value={section} />
+        <datalist id="sections"
+            >{#each sections as one (one)}<option value={one}></option>{/each}</datalist
+        ></label
+    >
     <label class="grid gap-0.5 font-semibold"
         >What somebody who fills it in should know
         <input class="input font-normal" maxlength="300" placeholder="nothing in particular" bind:value={help} /></label
     >
+    {#if uses.data?.length}
+        <p class="text-ink-2">
+            Named by
+            {#each uses.data as use, index (`${use.kind} ${use.name}`)}{index ? ', ' : ''}{use.kind}
+                <a class="link" href={use.path}>{use.name}</a>{/each}.
+        </p>
+    {/if}
     {#if refusal && !refusal.problem.problems.length}<p class="callout bad" role="alert">{refusal.message}</p>{/if}
     <div class="flex gap-2">
         <button class="btn go" disabled={busy}>{start ? 'Keep it' : 'Add the field'}</button>
