@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Http\NumberedRequest;
 use App\Http\Problems;
 use App\Http\SecurityHeaders;
 use App\Http\WellFormed;
@@ -22,6 +23,7 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(function (Middleware $middleware): void {
         // The front end comes from the same origin; packages/registry-gaps says why the class behind this is missing.
         $middleware->remove(HandleCors::class);
+        $middleware->prepend(NumberedRequest::class);
         $middleware->append(SecurityHeaders::class);
         $middleware->statefulApi();
         $middleware->prependToGroup('api', WellFormed::class);

@@ -10,6 +10,7 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
+use Illuminate\Support\Facades\Context;
 use VividLedger\Record\CauseKind;
 
 /**
@@ -28,6 +29,7 @@ use VividLedger\Record\CauseKind;
  * @property ?int $task_id
  * @property ?int $cause_id
  * @property array<array-key, mixed> $data
+ * @property ?string $request number of the request by which it came about
  * @property-read \Illuminate\Database\Eloquent\Collection<int, FieldChange> $fields
  * @property-read ?StoredRule $rule
  * @property-read ?Person $actor
@@ -51,7 +53,7 @@ final class Entry extends LedgerModel
             'kind' => $kind, 'at' => Columns::moment($at), 'actor_id' => null, 'via' => CauseKind::Person, 'record_type' => null,
             'record_id' => null,
             'version' => null, 'rule_id' => null, 'page' => null, 'task_id' => null, 'cause_id' => null,
-            'data' => Columns::json((object) $data),
+            'data' => Columns::json((object) $data), 'request' => Context::get('request'),
         ], $about);
     }
 

@@ -27,6 +27,7 @@ use App\Store\SchemaStore;
 use App\Store\StaleVersion;
 use App\Store\StoredFacts;
 use App\Store\StoredRuleBook;
+use App\Store\Timings;
 use App\Work\Health;
 use App\Work\Jobs\DeliverLetters;
 use App\Work\Jobs\MakeCalls;
@@ -71,7 +72,7 @@ final class LedgerServiceProvider extends ServiceProvider
         $this->app->bind(LedgerConnection::class, static fn (Application $app): mixed => $app->make('db.connection'));
         // Files are given out by our own doors only.
         config(['filesystems.disks.local.serve' => false]);
-        foreach ([SchemaStore::class, Company::class, HouseClock::class, StoredRuleBook::class, AtOnce::class] as $once) {
+        foreach ([SchemaStore::class, Company::class, HouseClock::class, StoredRuleBook::class, AtOnce::class, Timings::class] as $once) {
             $this->app->scoped($once);
         }
         $this->app->singleton(QueueHeartbeat::class);

@@ -47,6 +47,7 @@ final readonly class SaveRecord
         private RecordLock $lock,
         private Numbers $numbers,
         private OnDeleting $deleting,
+        private Timings $timings,
     ) {
     }
 
@@ -328,7 +329,12 @@ final readonly class SaveRecord
         ?int $causeId = null,
         ?int $ruleId = null,
     ): Saved {
-        $decision = $this->engine->decide($change, new RememberedRuleBook($this->rules), $facts, new FixedClock($change->at));
+        $decision = $this->timings->of('decide', fn (): Decision => $this->engine->decide(
+            $change,
+            new RememberedRuleBook($this->rules),
+            $facts,
+            new FixedClock($change->at),
+        ));
         if ($decision->refusal !== null) {
             throw new RefusedByRule($change, $decision->refusal);
         }
@@ -349,7 +355,7 @@ final readonly class SaveRecord
     private function guarded(RecordType $type, ?int $id, Actor $actor, Closure $work): Saved
     {
         try {
-            return $this->db->transaction($work);
+            return $this->timings->of('save', fn (): Saved => $this->db->transaction($work));
         } catch (UniqueConstraintViolationException $taken) {
             throw self::taken($type, $taken);
         } catch (RefusedByRule $refused) {

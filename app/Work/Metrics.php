@@ -12,8 +12,10 @@ use App\Models\MessageStatus;
 use App\Models\ScheduledLine;
 use App\Models\StoredCall;
 use App\Models\StoredMessage;
+use App\Models\TimingSum;
 use App\Models\WorkerProcess;
 use App\Store\HouseClock;
+use App\Store\Timings;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\Queue;
 
@@ -53,7 +55,8 @@ final readonly class Metrics
             .self::gauge('queue_jobs', 'Jobs that wait.', $queues)
             .self::gauge('processes_alive', 'Programs at work.', $processes)
             .self::gauge('entries', 'Number of the last entry of the ledger.', ['' => (int) Entry::query()->max('id')])
-            .self::gauge('entries_sealed', 'Number of the last that is sealed.', ['' => (int) EntrySeal::query()->max('entry_id')]);
+            .self::gauge('entries_sealed', 'Number of the last that is sealed.', ['' => (int) EntrySeal::query()->max('entry_id')])
+            .self::histogram('seconds', 'How long a save takes, and the decision of the rules in it.');
     }
 
     /**
@@ -69,6 +72,24 @@ final readonly class Metrics
         }
 
         return $values;
+    }
+
+    private static function histogram(string $name, string $help): string
+    {
+        $text = "# HELP vivid_ledger_{$name} {$help}\n# TYPE vivid_ledger_{$name} histogram\n";
+        $sums = TimingSum::query()->get()->groupBy('name');
+        foreach (Timings::NAMES as $of) {
+            [$count, $seconds] = [0, 0.0];
+            $rows = $sums->get($of)?->keyBy('bucket');
+            foreach ([...Timings::BUCKETS, '+Inf'] as $bucket => $end) {
+                $count += $rows?->get($bucket)->count ?? 0;
+                $seconds += $rows?->get($bucket)->seconds ?? 0.0;
+                $text .= "vivid_ledger_{$name}_bucket{of=\"{$of}\",le=\"{$end}\"} {$count}\n";
+            }
+            $text .= "vivid_ledger_{$name}_sum{of=\"{$of}\"} ".round($seconds, 6)."\nvivid_ledger_{$name}_count{of=\"{$of}\"} {$count}\n";
+        }
+
+        return $text;
     }
 
     /** @param  array<string, int>  $values  by their labels */

@@ -116,7 +116,7 @@ final readonly class EntryShapes
             ),
             $entry->actor?->id, $entry->actor?->handle, $type->name ?? $entry->record_type, $id,
             $type === null || $id === null ? null : $this->names->title($type->name, $id),
-            $entry->rule_id, $entry->task_id, $entry->cause_id, $data,
+            $entry->rule_id, $entry->task_id, $entry->cause_id, $data, $entry->request,
         );
     }
 
@@ -169,7 +169,7 @@ final readonly class EntryShapes
     /** @param  array<array-key, mixed>  $data */
     private function shape(
         int $number, string $at, ReadEntry $read, ?int $whoId, ?string $whoHandle, ?string $type, ?int $id, ?string $title, ?int $rule,
-        ?int $task, ?int $cause, array $data,
+        ?int $task, ?int $cause, array $data, ?string $request = null,
     ): EntryShape {
         $why = is_array($data['why'] ?? null) ? VerdictShape::kept($data['why']) : null;
 
@@ -181,6 +181,7 @@ final readonly class EntryShapes
                 (new Headline($read, false))->said(),
             ), HeadShape::of((new Headline($read, true))->said()), (new Detail($read))->said(),
             array_map(OutcomeShape::of(...), $read->kept->rows('did')), $why, $read->wasAnswered(), $read->kept->data,
+            $request,
         );
     }
 }

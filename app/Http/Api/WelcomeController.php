@@ -26,11 +26,17 @@ use App\Store\RefusedFor;
 use App\Work\Jobs\SendLink;
 use Illuminate\Database\Connection;
 use Illuminate\Http\Response;
+use Illuminate\Support\Facades\RateLimiter;
 use OpenApi\Attributes as OA;
 
 /** The doors for whoever is not signed in: to open a company, to come in for the first time, to choose another password. */
 final class WelcomeController extends Controller
 {
+    /** At most so many letters to one account, within so many seconds. */
+    private const LETTERS = 3;
+
+    private const WITHIN = 900;
+
     public function __construct(private readonly WhoIsIn $door, private readonly Joining $joining)
     {
     }
@@ -104,7 +110,8 @@ final class WelcomeController extends Controller
     public function forgotten(ForgottenInput $request): Response
     {
         $person = Person::query()->where('email', $request->validated()['email'])->where('active', true)->first();
-        if ($person !== null) {
+        // Nobody’s letter box is filled by somebody who only knows the address.
+        if ($person !== null && RateLimiter::attempt("forgotten:{$person->id}", self::LETTERS, static fn (): bool => true, self::WITHIN)) {
             SendLink::dispatch($person->id, $person->joined_at === null ? LinkKind::Invite : LinkKind::Reset);
         }
 

@@ -16,7 +16,7 @@ use Illuminate\Database\Connection;
 final readonly class SealedRows
 {
     private const COLUMNS = 'e.id, e.kind, e.at, e.actor_id, e.via, e.record_type, e.record_id, e.version, e.rule_id, e.page, e.task_id, '
-        .'e.cause_id, e.data';
+        .'e.cause_id, e.data, e.request';
 
     private const CHUNK = 4000;
 
@@ -54,6 +54,10 @@ final readonly class SealedRows
                 }
                 foreach ($rows as $row) {
                     $seal = array_pop($row);
+                    // Those of before this was kept were hashed without it.
+                    if ($row[13] === null) {
+                        unset($row[13]);
+                    }
                     yield (int) $row[0] => [json_encode($row, self::AS_TEXT).($kept[$row[0]] ?? ''), $seal];
                 }
                 $after = $last;

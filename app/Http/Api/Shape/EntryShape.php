@@ -66,6 +66,8 @@ final readonly class EntryShape implements \JsonSerializable
         public bool $answered,
         #[OA\Property(type: 'object', additionalProperties: true)]
         public array $data,
+        #[OA\Property(description: 'Number of the request by which it came about, as the log names it.', nullable: true)]
+        public ?string $request = null,
     ) {
     }
 }
