@@ -11,6 +11,7 @@ use Bench\HouseBench;
 use Bench\LetterBench;
 use Bench\ListBench;
 use Bench\PhraseBench;
+use Bench\RightsBench;
 use Bench\RuleBench;
 use Bench\SaveBench;
 use Bench\SignOffBench;
@@ -34,6 +35,7 @@ $parts = [
     'claim' => TimeBench::claim(...),
     'drain' => DrainBench::run(...),
     'list' => ListBench::run(...),
+    'rights' => RightsBench::run(...),
     'bulk' => RuleBench::bulk(...),
     'sign-offs' => SignOffBench::run(...),
     'seals' => HouseBench::seals(...),

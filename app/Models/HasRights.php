@@ -32,7 +32,7 @@ trait HasRights
     {
         // A role that is gone lets nobody do anything.
         return $this->rights ??= $this->role === Role::ADMINISTRATOR ? Role::administrator()
-            : StoredRole::query()->find($this->role)?->role() ?? new Role($this->role, $this->role);
+            : StoredRole::called($this->role);
     }
 
     public function sight(): Sight

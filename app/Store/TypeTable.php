@@ -14,6 +14,9 @@ use VividLedger\Schema\RecordType;
 /** The table of a record type: a column for each field, indexes where lists and conditions look, and a sequence for the ids. */
 final class TypeTable
 {
+    /** Name of the column that says whose a record is, and of its index. */
+    public const BELONGING = 'belongs_to';
+
     public static function create(Connection $db, RecordType $type): void
     {
         $table = StoredRecord::tableOf($type->name);
@@ -36,6 +39,27 @@ final class TypeTable
                 }
             }
         });
+        self::addBelonging($db, $type->name, $type->owner);
+    }
+
+    /** Whose a record is: what rights go by. Not stored; the index of it is. */
+    public static function addBelonging(Connection $db, string $type, string $owner): void
+    {
+        $table = StoredRecord::tableOf($type);
+        $db->statement("ALTER TABLE `{$table}` ADD COLUMN IF NOT EXISTS `belongs_to` BIGINT UNSIGNED "
+            ."AS (COALESCE(`{$owner}`, `created_by`)) VIRTUAL, "
+            .'ADD INDEX IF NOT EXISTS `belongs_to` (`belongs_to`)');
+    }
+
+    /** The index by which rows come in the order of a field; null where there is none. */
+    public static function orderedBy(RecordType $type, ?string $field): ?string
+    {
+        if ($field === null || $field === 'id') {
+            return 'PRIMARY';
+        }
+        $known = $type->field($field);
+
+        return $known !== null && self::isIndexed($type, $known) ? StoredRecord::tableOf($type->name)."_{$field}_index" : null;
     }
 
     /** @return list<string> names of the columns there are, whoever made them */

@@ -187,7 +187,9 @@ start_database() {
         step 'Making a database folder' mariadb-install-db --no-defaults --user="$ME" --datadir="$HERE/db" \
             --auth-root-authentication-method=normal --skip-test-db
     fi
-    launch mariadb mariadbd --no-defaults --user="$ME" --datadir="$HERE/db" --socket="$DB_SOCKET" --bind-address=127.0.0.1 \
+    # A folder of its own: a server that starts clears away what looks like another one’s left-overs.
+    mkdir -p "$HERE/db-tmp"
+    launch mariadb mariadbd --no-defaults --user="$ME" --datadir="$HERE/db" --tmpdir="$HERE/db-tmp" --socket="$DB_SOCKET" --bind-address=127.0.0.1 \
         --port="$DB_PORT_NR" --pid-file="$SOCKETS/db.pid" --character-set-server=utf8mb4 --collation-server=utf8mb4_unicode_ci \
         --innodb-buffer-pool-size=512M --innodb-log-file-size=256M --max-connections=100 --skip-log-bin --skip-name-resolve \
         --skip-networking=0 --local-infile=0 "$@"

@@ -99,7 +99,10 @@ final class BackupTest extends AppTestCase
         $lines = explode("\n", trim((string) $answer->getContent()));
         $values = [];
         foreach ($lines as $line) {
-            self::assertMatchesRegularExpression('/^(# (HELP|TYPE) vivid_ledger_\w+ .+|vivid_ledger_\w+(\{\w+="[^"]*"(,\w+="[^"]*")*\})? [\d.]+)$/', $line);
+            self::assertMatchesRegularExpression(
+                '/^(# (HELP|TYPE) vivid_ledger_\w+ .+|vivid_ledger_\w+(\{\w+="[^"]*"(,\w+="[^"]*")*\})? [\d.]+)$/',
+                $line,
+            );
             if ($line[0] !== '#') {
                 [$name, $value] = explode(' ', $line);
                 $values[$name] = (int) $value;

@@ -70,7 +70,7 @@ final readonly class InSight
         }
         $ids = implode(', ', $owners);
 
-        return "(`{$alias}`.`{$type->owner}` IN ({$ids}) OR (`{$alias}`.`{$type->owner}` IS NULL AND `{$alias}`.`created_by` IN ({$ids})))";
+        return "`{$alias}`.`belongs_to` IN ({$ids})";
     }
 
     /**

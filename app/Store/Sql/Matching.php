@@ -13,15 +13,20 @@ use VividLedger\Schema\RecordType;
 /** The records of a type that meet a condition, as a query over their table as "t". */
 final class Matching
 {
-    /** @param  ?InSight  $inSight  for whom; null for the house, which sees all */
+    /**
+     * @param  ?InSight  $inSight  for whom; null for the house, which sees all
+     * @param  ?string  $by  the index to go by; null for whichever the database finds best
+     */
     public static function query(
         RecordType|string $type, ?Condition $condition, \DateTimeImmutable $now, \DateTimeZone $zone, ?InSight $inSight = null,
+        ?string $by = null,
     ): Builder {
         $writer = new SqlQueryWriter($now, $zone, $inSight);
         $where = $condition?->query($writer);
         $table = StoredRecord::tableOf(is_string($type) ? $type : $type->name);
         // A condition is compiled to SQL text, joins and all, which the builder takes as it is.
-        $rows = StoredRecord::rowsOf($type)->fromRaw("`{$table}` t{$writer->joins()}")->select('t.*');
+        $rows = StoredRecord::rowsOf($type)->fromRaw("`{$table}` t".($by === null ? '' : " FORCE INDEX (`{$by}`)").$writer->joins())
+            ->select('t.*');
 
         $seen = $inSight?->where($type, 't');
         if ($seen !== null) {

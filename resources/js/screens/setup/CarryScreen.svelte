@@ -84,10 +84,10 @@
             <header class="flex items-start gap-3">
                 <div class="min-w-0 flex-1">
                     <h2 class="title text-[21px]!">
-                        {#if faults.length}{counted(faults.length, 'problem')} in the way{:else if done}It is brought in{:else if plan?.changes.length}{counted(
-                                plan.changes.length,
-                                'file',
-                            )} would change something{:else}Everything is so already{/if}
+                        {#if faults.length}{counted(faults.length, 'problem')} in the way
+                        {:else if done}It is brought in
+                        {:else if plan?.changes.length}{counted(plan.changes.length, 'file')} would change something{:else}Everything is so
+                            already{/if}
                     </h2>
                     <p class="sub" aria-live="polite">
                         {plan ? `${counted(plan.same, 'file says', 'files say')} what is so already.` : 'Nothing was changed.'}
@@ -108,7 +108,7 @@
                     </div>
                 {/each}
                 {#if proofsOnly}<label class="mb-3 flex items-center gap-2"
-                        ><input type="checkbox" class="accent-(--iris)" bind:checked={despite} /> Bring it in although these proofs do not hold</label
+                        ><input type="checkbox" class="accent-(--iris)" bind:checked={despite} /> All of it, though proofs do not hold</label
                     >{/if}
                 {#each plan?.changes ?? [] as change (change.path)}
                     <div class="border-b border-ruled py-2">
