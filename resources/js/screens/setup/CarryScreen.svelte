@@ -108,7 +108,7 @@
                     </div>
                 {/each}
                 {#if proofsOnly}<label class="mb-3 flex items-center gap-2"
-                        ><input type="checkbox" class="accent-(--iris)" bind:checked={despite} /> All of it, though proofs do not hold</label
+                        ><input type="checkbox" class="accent-(--iris)" bind:checked={despite} /> Though proofs do not hold</label
                     >{/if}
                 {#each plan?.changes ?? [] as change (change.path)}
                     <div class="border-b border-ruled py-2">
