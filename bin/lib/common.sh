@@ -190,9 +190,9 @@ start_database() {
     # A folder of its own: a server that starts clears away what looks like another one’s left-overs.
     mkdir -p "$HERE/db-tmp"
     launch mariadb mariadbd --no-defaults --user="$ME" --datadir="$HERE/db" --tmpdir="$HERE/db-tmp" --socket="$DB_SOCKET" \
-        --bind-address=127.0.0.1 --port="$DB_PORT_NR" --pid-file="$SOCKETS/db.pid" --character-set-server=utf8mb4 --collation-server=utf8mb4_unicode_ci \
-        --innodb-buffer-pool-size=512M --innodb-log-file-size=256M --max-connections=100 --skip-log-bin --skip-name-resolve \
-        --skip-networking=0 --local-infile=0 "$@"
+        --bind-address=127.0.0.1 --port="$DB_PORT_NR" --pid-file="$SOCKETS/db.pid" --skip-log-bin --skip-name-resolve \
+        --character-set-server=utf8mb4 --collation-server=utf8mb4_unicode_ci --innodb-buffer-pool-size=512M \
+        --innodb-log-file-size=256M --max-connections=100 --skip-networking=0 --local-infile=0 "$@"
     local database=${CHILDREN[-1]}
     for _ in $(seq 300); do
         mariadb-admin --no-defaults --socket="$DB_SOCKET" --user=root ping >/dev/null 2>&1 && break
