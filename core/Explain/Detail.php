@@ -11,6 +11,7 @@ final readonly class Detail
     private const OF_PEOPLE = [
         'manager_id' => 'the manager', 'deputy_id' => 'the deputy', 'active' => 'whether they are with the company',
         'name' => 'the name', 'email' => 'the address', 'role' => 'the role', 'team' => 'the team', 'time_zone' => 'the time zone',
+        'calendar_id' => 'the working calendar',
         'sign_off_limit' => 'the limit for sign-offs', 'sign_off_limits' => 'the limits for sign-offs of some record types',
     ];
 

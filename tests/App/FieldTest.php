@@ -185,6 +185,14 @@ final class FieldTest extends AppTestCase
             ->assertCreated();
         self::assertSame('8', DB::table('records_trip')->where('id', $trip['id'])->value('twice'));
         self::assertSame('10', $this->change($trip, ['seats' => '5'], 'ines.okafor')['record']['values']['twice']);
+        // Points that add up: another formula is reckoned for all there are, too.
+        $points = '(seats > 4 ? 10 : 0) + (name == "Round" ? 5 : 0)';
+        $version = $this->version('trip');
+        $this->assertRefused($this->changeField('trip', 'twice', ['version' => $version, 'formula' => 'seats +']), 422,
+            'invalid_values', '/formula');
+        $this->changeField('trip', 'twice', ['version' => $version, 'formula' => $points])->assertNoContent();
+        self::assertSame('15', DB::table('records_trip')->where('id', $trip['id'])->value('twice'));
+        $this->changeField('trip', 'twice', ['version' => $version + 1, 'formula' => 'seats * 2'])->assertNoContent();
         $shape = collect($this->as('ines.okafor', 'GET', 'schema')->json('types.1.fields'))->firstWhere('name', 'twice');
         self::assertSame(['Sums', 'seats * 2'], [$shape['section'], $shape['formula']]);
 

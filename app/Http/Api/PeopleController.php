@@ -42,7 +42,7 @@ final class PeopleController extends Controller
     /** Members that are kept as they are given, and their columns. */
     private const PLAIN = [
         'limit' => 'sign_off_limit', 'limits' => 'sign_off_limits', 'active' => 'active', 'name' => 'name', 'email' => 'email',
-        'role' => 'role', 'team' => 'team', 'timeZone' => 'time_zone',
+        'role' => 'role', 'team' => 'team', 'timeZone' => 'time_zone', 'calendarId' => 'calendar_id',
     ];
 
     public function __construct(private readonly PeopleKeeper $keeper)
@@ -170,7 +170,7 @@ final class PeopleController extends Controller
         requestBody: new Body([
             'name?' => 'string', 'email?' => 'string', 'role?' => 'string', 'team?' => 'string',
             'timeZone?' => 'string', 'managerId?' => 'person', 'deputyId?' => 'person', 'active?' => 'boolean',
-            'limit?' => 'string', 'limits?' => 'object',
+            'limit?' => 'string', 'limits?' => 'object', 'calendarId?' => 'integer',
         ]),
         responses: [new Ok(PersonShape::class)],
     )]
@@ -258,7 +258,8 @@ final class PeopleController extends Controller
 
         return array_values($people->get()->map(static fn (Person $person): PersonShape => new PersonShape(
             $person->id, $person->handle, $person->name, $person->email, $person->role, $person->team, $person->manager_id,
-            $person->time_zone, $person->active, $person->sign_off_limit, $person->sign_off_limits ?? [], $person->deputy_id,
+            $person->time_zone, $person->calendar_id, $person->active, $person->sign_off_limit, $person->sign_off_limits ?? [], $person
+                ->deputy_id,
             $person->away, $person->joined_at !== null, $person->second_factor !== null,
             array_values(array_map(static fn (Absence $absence): AbsenceShape => new AbsenceShape(
                 $absence->id, Value::instantText($absence->starts_at), Value::instantText($absence->ends_at), $absence->deputy_id,

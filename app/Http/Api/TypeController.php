@@ -22,7 +22,7 @@ final class TypeController extends Controller
 {
     private const FIELD = [
         'required?' => 'boolean', 'help?' => 'string', 'min?' => 'string', 'max?' => 'string', 'choices?' => 'objects',
-        'section?' => 'string', 'default?' => 'string', 'unique?' => 'boolean', 'requiredAt?' => 'strings',
+        'section?' => 'string', 'default?' => 'string', 'unique?' => 'boolean', 'requiredAt?' => 'strings', 'formula?' => 'string',
         'onDelete?' => 'keep|refuse|clear|along',
     ];
 
@@ -57,7 +57,7 @@ final class TypeController extends Controller
     #[OA\Post(path: '/api/types/{type}/fields', operationId: 'addField', description: 'Adds a field; records have it at once, empty.',
         tags: ['schema'], requestBody: new Body([
             'label' => 'string', 'type' => 'string', 'target?' => 'string', 'currency?' => 'string', 'scale?' => 'integer',
-            'numbering?' => 'string', 'formula?' => 'string',
+            'numbering?' => 'string',
         ] + self::FIELD), responses: [new Ok(MadeShape::class, status: 201)])]
     public function addField(string $type, FieldInput $request): JsonResponse
     {

@@ -24,7 +24,7 @@ final class FieldInput extends FormRequest
             'default' => 'sometimes|nullable', 'unique' => 'sometimes|boolean', 'requiredAt' => 'sometimes|array|max:200',
             'requiredAt.*' => 'string|max:64', 'onDelete' => 'sometimes|string|max:10',
             'numbering' => [$new ? 'nullable' : 'prohibited', 'string', 'max:60'],
-            'formula' => [$new ? 'nullable' : 'prohibited', 'string', 'max:2000'],
+            'formula' => 'sometimes|nullable|string|max:2000',
         ];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Input;
 
+use App\Models\StoredCalendar;
 use App\Models\StoredRole;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
@@ -20,6 +21,7 @@ final class PersonInput extends FormRequest
             'name' => 'sometimes|string|max:120', 'email' => 'sometimes|email|max:190',
             'role' => ['sometimes', 'string', Rule::exists(StoredRole::class, 'name')], 'team' => 'sometimes|string|max:80',
             'timeZone' => 'sometimes|timezone',
+            'calendarId' => ['sometimes', 'nullable', 'integer', Rule::exists(StoredCalendar::class, 'id')],
             'managerId' => 'sometimes|nullable', 'deputyId' => 'sometimes|nullable', 'active' => 'sometimes|boolean',
             'limit' => ['sometimes', 'nullable', 'regex:'.self::MONEY], 'limits' => 'sometimes|array|max:50',
             'limits.*' => ['required', 'regex:'.self::MONEY],

@@ -113,6 +113,9 @@ final class FieldGiven
             $field['choices'] = self::choices($field['choices'] ?? [], $choices);
         }
 
+        if (isset($field['formula'], $given['formula']) && trim((string) $given['formula']) !== '') {
+            $field['formula'] = (string) $given['formula'];
+        }
         if (array_key_exists('default', $given)) {
             $field['default'] = self::default($field, $given['default']);
         }

@@ -141,6 +141,10 @@ final readonly class TypeKeeper
     {
         $before = $this->row($type)->definition['fields'][$name] ?? throw self::noField($name);
         $wanted = FieldGiven::changed($before, $given);
+        $reckons = ($before['formula'] ?? null) !== ($wanted['formula'] ?? null);
+        if ($reckons) {
+            FormulaFill::mustBeSound(self::with($this->row($type), $name, $wanted), $name);
+        }
         if (($before['unique'] ?? false) !== ($wanted['unique'] ?? false)) {
             $this->mustBeUnique($type, $name, $wanted);
         }
@@ -153,6 +157,10 @@ final readonly class TypeKeeper
 
             return $definition;
         }, 'field_changed', $by, $name);
+        if ($reckons) {
+            // Behind the definition, so that whoever saves meanwhile reckons as this does.
+            FormulaFill::fill(self::with($this->row($type), $name, $wanted), $name);
+        }
     }
 
     /**
@@ -218,7 +226,7 @@ final readonly class TypeKeeper
     /** @param  array<string, mixed>  $field */
     private static function with(RecordTypeDefinition $row, string $name, array $field): RecordType
     {
-        return Definition::read($row->name, ['fields' => $row->definition['fields'] + [$name => $field]] + $row->definition);
+        return Definition::read($row->name, ['fields' => [$name => $field] + $row->definition['fields']] + $row->definition);
     }
 
     /** @param  array<string, mixed>  $field */

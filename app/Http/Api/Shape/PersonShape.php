@@ -33,6 +33,8 @@ final readonly class PersonShape implements \JsonSerializable
         public ?int $managerId,
         #[OA\Property]
         public string $timeZone,
+        #[OA\Property(description: 'The working calendar of their own; null for that of their team or of the company.')]
+        public ?int $calendarId,
         #[OA\Property]
         public bool $active,
         #[OA\Property(description: 'Up to how much money they may sign off; null for nothing.')]

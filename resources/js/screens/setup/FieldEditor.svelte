@@ -4,6 +4,7 @@
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import ChoiceRows from './ChoiceRows.svelte';
+    import ScorePoints from './ScorePoints.svelte';
     import { asGiven, KINDS, type ChoiceGiven } from './fields';
 
     /* A field of a record type: a new one, or one that there is. */
@@ -35,6 +36,7 @@
     let onDelete = $state(start?.onDelete ?? 'keep');
     let numbering = $state(start?.numbering ?? '');
     let formula = $state(start?.formula ?? '');
+    let scored = $state('');
     const ON_DELETE = {
         keep: 'it keeps the reference',
         refuse: 'the other one cannot be deleted',
@@ -77,6 +79,7 @@
             requiredAt,
             ...(canBegin ? { default: begins } : {}),
             ...(kind === 'reference' ? { onDelete } : {}),
+            ...(start && start.formula !== null ? { formula } : {}),
             ...(isNumber ? { min, max } : {}),
             ...(hasChoices ? { choices: asGiven($state.snapshot(choices)) } : {}),
         };
@@ -172,6 +175,13 @@
                     >By a formula over other fields
                     <input class="input figures font-normal" placeholder="hours * 85" bind:value={formula} />
                 </label>
+                {#if isNumber}<div class="grid gap-0.5 font-semibold">
+                        By points that add up
+                        <ScorePoints fields={type.fields} onchange={(points) => (scored = points)} />
+                        {#if scored}<button type="button" class="btn justify-self-start" onclick={() => (formula = scored)}
+                                >Take these points</button
+                            >{/if}
+                    </div>{/if}
                 {#if kind === 'text'}<label class="grid gap-0.5 font-semibold"
                         >By counting
                         <input class="input figures font-normal" maxlength="60" placeholder={'INV-{year}-{0000}'} bind:value={numbering} />
@@ -181,7 +191,7 @@
     {:else if !isGiven}
         <label class="grid gap-0.5 font-semibold"
             >{formula ? 'Reckoned as' : 'Counted as'}
-            {#if formula}<input class="input figures font-normal" disabled={start !== null} bind:value={formula} />
+            {#if formula}<input class="input figures font-normal" bind:value={formula} />
                 {#if problem('/formula')}<span class="note-wrong font-normal" role="alert">{problem('/formula')}</span>{/if}
             {:else}<input class="input figures font-normal" disabled={start !== null} bind:value={numbering} />
                 {#if problem('/numbering')}<span class="note-wrong font-normal" role="alert">{problem('/numbering')}</span>{/if}{/if}

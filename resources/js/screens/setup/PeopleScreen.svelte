@@ -5,6 +5,7 @@
     import InvitePerson from './InvitePerson.svelte';
     import MayLeaf from './MayLeaf.svelte';
     import LeavePerson from './LeavePerson.svelte';
+    import PeopleTree from './PeopleTree.svelte';
     import PersonFacts from './PersonFacts.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
@@ -24,6 +25,7 @@
     let inviting = $state<'one' | 'many' | null>(null);
     let leaving = $state(false);
     let asking = $state(false);
+    let asTree = $state(false);
     let refusal = $state.raw<Refusal | null>(null);
     let away = $state({ from: '', until: '', deputy: '' });
     const nameOf = (id: number | null) => people.data?.find((person) => person.id === id)?.name ?? '';
@@ -37,6 +39,8 @@
     const amounts = $derived((session.schema?.types ?? []).filter((type) => type.fields.some((field) => field.type === 'money')));
     const teams = $derived([...new Set((people.data ?? []).map((person) => person.team).filter(Boolean))].sort());
     const mayEnter = $derived(may || chosen === session.me?.id);
+
+    const choose = (id: number) => ([chosen, inviting, leaving, asking, refusal] = [id, null, false, false, null]);
 
     async function run(act: () => Promise<unknown>, told: string): Promise<boolean> {
         refusal = null;
@@ -85,9 +89,12 @@
         <header class="flex items-start gap-3">
             <div>
                 <h1>People</h1>
-                <p class="sub">Who works here, what they may do, and who stands in for them.</p>
+                <p class="sub">Who works here, and for whom.</p>
             </div>
-            <input class="input ml-auto max-w-52" type="search" aria-label="Search people" placeholder="Name or team" bind:value={search} />
+            <button type="button" class="btn quiet ml-auto" aria-pressed={asTree} onclick={() => (asTree = !asTree)}
+                >{asTree ? 'As a list' : 'Who works for whom'}</button
+            >
+            <input class="input max-w-44" type="search" aria-label="Search people" placeholder="Name or team" bind:value={search} />
             {#if may}<button type="button" class="btn go" onclick={() => ((inviting = 'one'), (chosen = 0))}>Invite</button><button
                     type="button"
                     class="btn"
@@ -95,33 +102,35 @@
                 >{/if}
         </header>
         <div class="scroll">
-            <div class="{COLUMNS} py-1.5 text-[12px] text-ink-3" aria-hidden="true">
+            <div class="{COLUMNS} py-1.5 text-[12px] text-ink-3" class:hidden={asTree && !search.trim()} aria-hidden="true">
                 <span>Name</span><span>Manager</span><span class="text-right">Signs off</span><span>Deputy</span>
             </div>
-            {#each shown as person (person.id)}
-                <button
-                    type="button"
-                    class="{COLUMNS} w-full items-baseline py-2 text-left text-[13px] hover:bg-[#faf6ec] {person.id === chosen
-                        ? 'bg-[#f4f0fe]'
-                        : ''}"
-                    aria-pressed={person.id === chosen}
-                    onclick={() => ((chosen = person.id), (inviting = null), (leaving = false), (asking = false), (refusal = null))}
-                >
-                    <span class="min-w-0">
-                        <b class="font-semibold {person.active ? '' : 'text-ink-3 line-through'}">{person.name}</b>
-                        {#if person.away}<Stamp tone="marigold">absent</Stamp>{/if}
-                        {#if !person.hasJoined && person.active}<Stamp tone="harbor">invited</Stamp>{/if}
-                        <span class="mini block truncate">{person.team}</span>
-                    </span>
-                    <span class="truncate text-ink-2">{nameOf(person.managerId)}</span>
-                    <span class="figures text-right {person.limit === null ? 'text-ink-3' : ''}"
-                        >{person.limit === null ? '–' : money(person.limit)}</span
+            {#if asTree && !search.trim()}
+                <PeopleTree people={people.data ?? []} {chosen} onchoose={choose} />
+            {:else}{#each shown as person (person.id)}
+                    <button
+                        type="button"
+                        class="{COLUMNS} w-full items-baseline py-2 text-left text-[13px] hover:bg-[#faf6ec] {person.id === chosen
+                            ? 'bg-[#f4f0fe]'
+                            : ''}"
+                        aria-pressed={person.id === chosen}
+                        onclick={() => choose(person.id)}
                     >
-                    <span class="truncate text-ink-2">{nameOf(person.deputyId)}</span>
-                </button>
-            {:else}
-                {#if people.data}<div class="empty"><h2>Nobody is called so.</h2></div>{/if}
-            {/each}
+                        <span class="min-w-0">
+                            <b class="font-semibold {person.active ? '' : 'text-ink-3 line-through'}">{person.name}</b>
+                            {#if person.away}<Stamp tone="marigold">absent</Stamp>{/if}
+                            {#if !person.hasJoined && person.active}<Stamp tone="harbor">invited</Stamp>{/if}
+                            <span class="mini block truncate">{person.team}</span>
+                        </span>
+                        <span class="truncate text-ink-2">{nameOf(person.managerId)}</span>
+                        <span class="figures text-right {person.limit === null ? 'text-ink-3' : ''}"
+                            >{person.limit === null ? '–' : money(person.limit)}</span
+                        >
+                        <span class="truncate text-ink-2">{nameOf(person.deputyId)}</span>
+                    </button>
+                {:else}
+                    {#if people.data}<div class="empty"><h2>Nobody is called so.</h2></div>{/if}
+                {/each}{/if}
         </div>
     </section>
     <section class="leaf right">

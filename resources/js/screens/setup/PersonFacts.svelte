@@ -1,5 +1,6 @@
 <script lang="ts">
     import { api, ask, said, type Shapes } from '../../api/client';
+    import { createQuery } from '@tanstack/svelte-query';
     import { glance } from './roles';
 
     const FIELDS = [
@@ -22,6 +23,7 @@
         onchange: (body: Record<string, unknown>) => void;
         oninvite: () => void;
     } = $props();
+    const calendars = createQuery(() => ({ queryKey: ['calendars'], queryFn: () => ask(api.GET('/api/calendars')) }));
     let losing = $state(false);
     let password = $state('');
     let problem = $state('');
@@ -77,6 +79,27 @@
     <datalist id="known-teams"
         >{#each teams as team (team)}<option value={team}></option>{/each}</datalist
     >
+    <label for="person-zone">Time zone</label>
+    <input
+        id="person-zone"
+        class="input"
+        list="zones"
+        value={person.timeZone}
+        onchange={(event) => onchange({ timeZone: event.currentTarget.value.trim() })}
+    />
+    <datalist id="zones"
+        >{#each Intl.supportedValuesOf('timeZone') as zone (zone)}<option value={zone}></option>{/each}</datalist
+    >
+    <label for="person-calendar">Calendar</label>
+    <select
+        id="person-calendar"
+        class="input"
+        value={person.calendarId ?? ''}
+        onchange={(event) => onchange({ calendarId: Number(event.currentTarget.value) || null })}
+    >
+        <option value="">that of the team or the company</option>
+        {#each calendars.data ?? [] as calendar (calendar.id)}<option value={calendar.id}>{calendar.name}</option>{/each}
+    </select>
     <label for="person-role">Role</label>
     <select id="person-role" class="input" value={person.role} onchange={(event) => onchange({ role: event.currentTarget.value })}>
         {#each roles?.roles ?? [] as role (role.name)}<option value={role.name}>{role.label}</option>{/each}
