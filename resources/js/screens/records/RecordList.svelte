@@ -23,7 +23,8 @@
     $effect(() => crumbs.set({ label: 'Records', to: '/records/ticket' }, { label: type?.plural ?? 'Not found' }));
 
     const sort = $derived(searchParams.get('sort') ?? '');
-    const search = $derived(searchParams.get('search') ?? '');
+    // As it stands in the address: the router would make numbers of “0042” and of “1e3”.
+    const search = $derived.by(() => (searchParams.get('search'), new URLSearchParams(location.search).get('search') ?? ''));
     const page = $derived(Number(searchParams.get('page') ?? 1));
     const filter = $derived(searchParams.get('filter') ?? '');
     const mine = $derived(searchParams.get('mine') === '1');
