@@ -6,6 +6,7 @@ namespace App\Store;
 
 use App\Models\Entry;
 use App\Models\FieldChange;
+use App\Store\Access\InSight;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Explain\EntryWords;
 use VividLedger\Explain\FieldDifference;
@@ -20,7 +21,8 @@ final readonly class StaleVersion
 {
     private const OF_RULES = ['fired', 'line'];
 
-    public function __construct(private SchemaStore $schemas, private PeopleStore $names, private Company $company)
+    public function __construct(private SchemaStore $schemas, private PeopleStore $names, private Company $company,
+        private InSight $inSight)
     {
     }
 
@@ -64,10 +66,12 @@ final readonly class StaleVersion
             ->with(['actor', 'rule', 'cause.rule', 'fields'])->get();
         $words = new EntryWords($this->schemas->schema(), $this->names, new Display($this->names, $this->company->zone()));
         $since = [];
+        $seenFields = $this->inSight->sight()->type($type)->fields;
         foreach ($rows as $row) {
             $changes = array_values(array_filter(
                 $words->changes($type->name, $this->changesOf($row, $type, $now->id)),
-                static fn (array $change): bool => $fields === null || in_array($change['field'], $fields, true),
+                static fn (array $change): bool => isset($seenFields[$change['field']])
+                    && ($fields === null || in_array($change['field'], $fields, true)),
             ));
             $rule = $this->ruleBehind($row);
             if ($changes !== []) {

@@ -124,6 +124,55 @@ final class RoleTest extends AppTestCase
         self::assertContains('Bram Castellan', $all->json('team'));
     }
 
+    public function test_what_a_record_out_of_sight_leaves_on_one_in_sight_is_not_told_there(): void
+    {
+        StoredRole::query()->create(['name' => 'desk', 'position' => 9, 'version' => 1, 'file' => array_replace_recursive(
+            RightsWalkTest::DESK,
+            ['reaches' => ['contact' => ['read' => 'all']]],
+        )]);
+        $this->person('lena.abara')->update(['role' => 'desk']);
+        $customer = $this->customer()['id'];
+        $contact = $this->created('contact', [
+            'name' => 'Marit Solheim', 'email' => 'marit@brine.example', 'customer' => $customer, 'may_write' => true,
+        ])['record']['id'];
+        $this->inForce([
+            'name' => 'Tell the contact', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [
+                ['kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'contact']], 'subject' => 'About {subject}',
+                    'body' => '<p>!</p>'],
+            ],
+        ]);
+        foreach (['teo.marsh' => 'Far away', 'lena.abara' => 'Near by'] as $owner => $subject) {
+            $this->created('ticket', [
+                'subject' => $subject, 'priority' => 'normal', 'status' => 'open', 'customer' => $customer, 'contact' => $contact,
+                'owner' => $this->person($owner)->id,
+            ]);
+        }
+        foreach (['account', 'messages', 'tasks', 'beside'] as $leaf) {
+            $all = (string) $this->as('ines.okafor', 'GET', "records/contact/{$contact}/{$leaf}")->assertOk()->getContent();
+            $seen = (string) $this->as('lena.abara', 'GET', "records/contact/{$contact}/{$leaf}")->assertOk()->getContent();
+            self::assertSame(str_contains($all, 'Near by'), str_contains($seen, 'Near by'), $leaf);
+            self::assertSame(in_array($leaf, ['account', 'messages'], true), str_contains($all, 'Far away'), $leaf);
+            self::assertStringNotContainsString('Far away', $seen, $leaf);
+        }
+        // Nor by being slower than somebody who changed what is kept from them.
+        $mine = $this->created('customer', ['name' => 'Fjord', 'owner' => $this->person('lena.abara')->id, 'yearly_value' => 1])['record'];
+        $this->change($mine, ['yearly_value' => 777123, 'name' => 'Fjord Two']);
+        StoredRole::query()->find('desk')?->update(['file' => array_replace_recursive(
+            RightsWalkTest::DESK,
+            ['reaches' => ['customer' => ['change' => 'own']]],
+        )]);
+        $late = $this->as('lena.abara', 'PATCH', "records/customer/{$mine['id']}", ['version' => 1, 'values' => ['name' => 'Fjord Three']]);
+        $this->assertRefused($late, 409, 'stale_version');
+        self::assertStringNotContainsString('777', (string) $late->getContent());
+        $offers = $this->as('lena.abara', 'POST', 'offers', [
+            'file' => ['filter' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'name', 'value' => 'x']]]], 'on' => 'customer',
+            'at' => '/filter/of/0/field', 'by' => 'choose',
+        ])->assertOk();
+        self::assertStringContainsString('"Plan"', (string) $offers->getContent());
+        self::assertStringNotContainsString('Yearly', (string) $offers->getContent());
+    }
+
     public function test_what_cannot_be_written_is_refused_at_its_place_and_what_is_hidden_is_not_told(): void
     {
         StoredRole::query()->create(['name' => 'desk', 'position' => 9, 'version' => 1, 'file' => RightsWalkTest::DESK]);

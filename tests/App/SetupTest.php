@@ -237,7 +237,7 @@ final class SetupTest extends AppTestCase
     {
         $this->app->make(Demo::class)->loadKept();
         foreach (['010-urgent-ticket', '050-closed', '100-ticket-received', '140-discount-board', '320-renewal', '330-visit-overdue',
-            '340-morning-list'] as $name) {
+            '340-morning-list', '386-customer-into-the-books', '388-ring-back'] as $name) {
             $this->inForce($this->demoFile($name));
         }
         foreach (['080-costly-ticket.draft', '030-waiting-since'] as $draft) {

@@ -12,7 +12,7 @@ final class SetupParts
     {
         return [
             TypePart::class, RolePart::class, CalendarPart::class, ConditionPart::class, LadderPart::class, LetterPart::class,
-            RoutePart::class, SlipPart::class, RulePart::class,
+            RoutePart::class, SlipPart::class, EndpointPart::class, HookPart::class, RulePart::class,
         ];
     }
 }

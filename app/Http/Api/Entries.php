@@ -64,7 +64,7 @@ final readonly class Entries
         $ids = Entry::query()->about($type, $id)->where('id', '<', $before)->latest('id')->limit(self::A_PAGE)->toBase()->select('id')
             ->union($sent)->orderByDesc('id')->limit(self::A_PAGE)->pluck('id');
 
-        return $this->read(Entry::query()->whereIn('id', $ids->all()));
+        return $this->read($this->inSight->about(Entry::query())->whereIn('id', $ids->all()));
     }
 
     /**

@@ -29,7 +29,8 @@ final readonly class Messages
     {
         $others = MessageAccount::query()->where('record_type', $type)->where('record_id', $id)->select('message_id');
 
-        return $this->read(StoredMessage::query()->where(static fn (Builder $either): Builder => $either
+        // What another record has sent here is read by whoever sees that one.
+        return $this->read($this->inSight->about(StoredMessage::query())->where(static fn (Builder $either): Builder => $either
             ->where(static fn (Builder $own): Builder => $own->where('record_type', $type)->where('record_id', $id))
             ->orWhereIn('id', $others)), $limit);
     }

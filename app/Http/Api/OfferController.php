@@ -8,8 +8,8 @@ use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\ChoicesShape;
 use App\Http\Input\OfferInput;
+use App\Store\Access\InSight;
 use App\Store\Company;
-use App\Store\SchemaStore;
 use OpenApi\Attributes as OA;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\House\Directory;
@@ -37,7 +37,7 @@ final class OfferController extends Controller
     public function index(
         OfferInput $request,
         RuleReader $reader,
-        SchemaStore $schemas,
+        InSight $inSight,
         Directory $directory,
         Company $company,
     ): ChoicesShape {
@@ -45,10 +45,10 @@ final class OfferController extends Controller
         $asked = new Asked($given['at'], EditorSort::from($given['by']));
         if (isset($given['on'])) {
             $sheet = new Sheet($asked, isOfChange: false);
-            ConditionReader::read(
-                new Context($schemas->schema(), $directory, $this->type($given['on']), $company->zone(), $sheet),
-                new Node($given['file']['filter'] ?? null, '/filter'),
+            $context = new Context(
+                $inSight->schema(), $directory, $inSight->sight()->type($this->type($given['on'])), $company->zone(), $sheet,
             );
+            ConditionReader::read($context, new Node($given['file']['filter'] ?? null, '/filter'));
 
             return EditorShapes::choices($sheet->offers, $sheet->ways);
         }

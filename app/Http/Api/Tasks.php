@@ -70,7 +70,7 @@ final readonly class Tasks
     /** @return list<TaskShape> those about a record, open ones first */
     public function ofRecord(string $type, int $id, int $limit): array
     {
-        $tasks = $this->read(Task::query()->about($type, $id)->orderBy('due_at')->orderBy('id')->limit($limit));
+        $tasks = $this->read(Task::query()->about($type, $id)->where($this->seen(...))->orderBy('due_at')->orderBy('id')->limit($limit));
         $rank = static fn (TaskShape $task): array => [$task->status === TaskStatus::Done->value, $task->dueAt === null];
         usort($tasks, static fn (TaskShape $one, TaskShape $other): int => $rank($one) <=> $rank($other));
 

@@ -56,8 +56,8 @@
             <div>
                 <h2>Take it out</h2>
                 <p class="mt-1 mb-2 text-ink-2">
-                    Record types, roles, calendars, conditions, ladders, letters, routes, slips and rules with their proofs, as JSON files
-                    in one archive. People, records and secrets are not among them.
+                    Record types, roles, calendars, conditions, ladders, letters, routes, slips, connections, hooks and rules with their
+                    proofs, as JSON files in one archive. People, records and secrets are not among them.
                 </p>
                 <a class="btn" href="/api/setup" download>Download the setup</a>
             </div>
