@@ -216,6 +216,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::post('people/{id}/leave', [LeavingController::class, 'leave']);
         Route::post('people/{id}/return', [LeavingController::class, 'back']);
         Route::delete('people/{id}/second-factor', [PeopleController::class, 'withoutSecondFactor']);
+        Route::delete('people/{id}/sign-ins', [PeopleController::class, 'signOut']);
         Route::post('people/{id}/invite', [PeopleController::class, 'again']);
         Route::patch('people/{id}', [PeopleController::class, 'update']);
         Route::get('in-step', [InStepController::class, 'index']);

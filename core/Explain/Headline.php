@@ -93,7 +93,8 @@ final readonly class Headline
             'person_joined' => [$kept->text('person'), 'came in for the first time'],
             'person_left' => [$kept->text('person'), "has left; {$kept->text('other')} takes over"],
             'signed_in' => [$this->who, 'signed in'.($kept->text('how') === 'link' ? ' by a link' : '')],
-            'signed_out' => [$this->who, 'signed out somewhere else'],
+            'signed_out' => [$this->who, in_array($kept->text('person'), ['', $this->who], true) ? 'signed out somewhere else'
+                : "signed {$kept->text('person')} out everywhere"],
             'password_reset' => [$this->who, 'chose another password by a link'],
             'password_changed' => [$this->who, 'changed the password'],
             'token_made' => [$this->who, "made the API token “{$title}”"],

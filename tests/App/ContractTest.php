@@ -407,6 +407,7 @@ final class ContractTest extends AppTestCase
         $this->told('POST', '/api/roles/{role}/difference', ['file' => ['label' => 'Bench'] + $file], ['role' => $role]);
         $this->told('PUT', '/api/roles/{role}', ['version' => 1, 'file' => ['label' => 'Bench'] + $file], ['role' => $role]);
         $lena = $this->person('lena.abara')->id;
+        $this->told('DELETE', '/api/people/{id}/sign-ins', [], ['id' => $lena]);
         $this->told('GET', '/api/people/{id}/may', [], ['id' => $lena]);
         $ticket = (int) DB::table('records_ticket')->value('id');
         $this->told('GET', '/api/people/{id}/may/{type}/{number}', [], ['id' => $lena, 'type' => 'ticket', 'number' => $ticket]);

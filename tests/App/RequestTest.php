@@ -64,6 +64,20 @@ final class RequestTest extends AppTestCase
         self::assertSame($sorted, $found[1], 'each bucket holds those below it');
     }
 
+    public function test_an_administrator_signs_somebody_out_everywhere(): void
+    {
+        $lena = $this->person('lena.abara');
+        $token = $lena->createToken('a script', ['*'])->plainTextToken;
+        DB::table('sessions')->insert(['id' => 'hers', 'user_id' => $lena->id, 'payload' => '', 'last_activity' => time()]);
+        $this->as('bram.castellan', 'DELETE', "people/{$lena->id}/sign-ins")->assertForbidden();
+        $this->as('ines.okafor', 'DELETE', "people/{$lena->id}/sign-ins")->assertNoContent();
+        self::assertSame(0, DB::table('sessions')->where('user_id', $lena->id)->count());
+        $this->app->make('auth')->forgetGuards();
+        $this->withToken($token)->getJson('/api/session')->assertUnauthorized();
+        $entry = (int) DB::table('entries')->where('kind', 'signed_out')->max('id');
+        self::assertSame('signed Lena Abara out everywhere', $this->as('ines.okafor', 'GET', "ledger/{$entry}")->json('entry.head.rest'));
+    }
+
     public function test_forgotten_passwords_fill_nobodys_letter_box(): void
     {
         Queue::fake();

@@ -19,6 +19,7 @@ use App\Models\Absence;
 use App\Models\AbsenceState;
 use App\Models\LinkKind;
 use App\Models\Person;
+use App\Store\Access\AccessEntries;
 use App\Store\Access\Joining;
 use App\Store\Access\PeopleFile;
 use App\Store\Access\SecondFactors;
@@ -28,6 +29,7 @@ use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\SchemaStore;
 use App\Work\Jobs\SendLink;
+use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -157,6 +159,25 @@ final class PeopleController extends Controller
         AskedAgain::mustBe($request, $me, $request->validated()['password']);
         $person = Person::query()->find($id) ?? throw new Refused('not_found', "There is no person {$id}.", RefusedFor::Missing);
         $factors->giveUp($person, $me->id);
+
+        return response()->noContent();
+    }
+
+    #[OA\Delete(
+        path: '/api/people/{id}/sign-ins',
+        operationId: 'signOutSomebody',
+        description: 'Signs somebody out wherever they are signed in, and ends their API tokens. Their password stays.',
+        tags: ['company'],
+        responses: [new Ok],
+    )]
+    public function signOut(int $id, Request $request, Connection $db, AccessEntries $entries): Response
+    {
+        $person = Person::query()->find($id) ?? throw new Refused('not_found', "There is no person {$id}.", RefusedFor::Missing);
+        $db->transaction(function () use ($person, $request, $db, $entries): void {
+            SignIns::endAll($db, $person, null);
+            $person->tokens()->delete();
+            $entries->write('signed_out', $this->person($request)->id, ['person' => $person->id]);
+        });
 
         return response()->noContent();
     }

@@ -45,20 +45,28 @@ final class Pictures extends BrowserTestCase
         $this->see('[data-slip] button', 'Visit V-')->click();
         $this->see('.leaf.right', 'has it');
         $this->picture('slips');
-        $this->open('/setup/slips');
-        $this->see('.leaf.left button', 'Crew visit')->click();
-        $this->see('[data-word]');
-        $this->picture('slip-design');
         $this->open('/setup/types');
         $this->press('Tickets', '[role=tab]');
         $this->see('[data-field=status] button', 'Status')->click();
         $this->see('[aria-label="Choice 1"]');
         $this->picture('fields');
-        $this->open('/setup/systems');
-        $this->see('.leaf.left button', 'Accounting')->click();
-        $this->see('.stamp', 'given up')->click();
-        $this->see('textarea');
-        $this->picture('systems');
+        $this->open('/setup/roles');
+        $this->see('.leaf.left button', 'Member')->click();
+        foreach (['Give a record type rights of its own' => 'ticket', 'Tickets: See' => 'team', 'Of which records' => 'customer',
+            'Which field' => 'yearly_value'] as $label => $value) {
+            $this->see("[aria-label='{$label}'] option[value='{$value}']")->click();
+        }
+        $this->press('Keep it from them');
+        $this->see('footer', 'Yearly value: hidden');
+        $this->picture('roles');
+        $this->open('/setup/people');
+        $this->press('Who works for whom');
+        $this->see('.leaf.left button', 'Tomas Weld')->click();
+        $this->press('What may they?');
+        $this->see('[aria-label="Number of a record"]')->sendKeys('T-0042');
+        $this->press('May they?');
+        $this->see('.stamp', 'yes');
+        $this->picture('people');
         $this->open('/ledger');
         $this->press('Rules', '.segments button');
         $this->see('[data-number]', 'set to')->click();

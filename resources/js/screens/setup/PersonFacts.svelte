@@ -1,6 +1,7 @@
 <script lang="ts">
     import { api, ask, said, type Shapes } from '../../api/client';
     import { createQuery } from '@tanstack/svelte-query';
+    import { toasts } from '../../state/toasts.svelte';
     import { glance } from './roles';
 
     const FIELDS = [
@@ -27,6 +28,15 @@
     let losing = $state(false);
     let password = $state('');
     let problem = $state('');
+
+    async function signOut() {
+        try {
+            await ask(api.DELETE('/api/people/{id}/sign-ins', { params: { path: { id: person.id } } }));
+            toasts.tell(`${person.name} is signed out everywhere.`);
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+    }
 
     async function takeAway(event: SubmitEvent) {
         event.preventDefault();
@@ -109,3 +119,6 @@
             {roles.roles.filter((role) => role.name === person.role).map((role) => glance(role, roles))}
         </p>{/if}
 </div>
+{#if person.hasJoined && person.active}<p class="mb-3 text-right">
+        <button type="button" class="link" onclick={signOut}>Sign them out everywhere</button>
+    </p>{/if}
