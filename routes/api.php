@@ -160,6 +160,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::post('feed', [FeedController::class, 'store']);
     Route::delete('feed', [FeedController::class, 'destroy']);
     Route::get('ledger', [LedgerController::class, 'index'])->middleware(Needs::class.':see_ledger');
+    Route::get('ledger/file', [LedgerController::class, 'file'])->middleware(Needs::class.':see_ledger');
     Route::get('ledger/{number}', [LedgerController::class, 'show']);
     Route::get('ledger/{number}/answers', [LedgerController::class, 'answers']);
 

@@ -34,7 +34,7 @@ final readonly class RecordFile
     {
         $names = new PeopleStore($this->schemas, $this->inSight);
         $display = new Display($names, $this->company->zone());
-        yield self::line(['Number', ...array_values(array_map(static fn ($field): string => $field->label, $type->fields))]);
+        yield CsvLine::of(['Number', ...array_values(array_map(static fn ($field): string => $field->label, $type->fields))]);
         foreach ($this->rows($type, $condition, $search)->lazyById(self::PIECE, 't.id', 'id')->chunk(self::PIECE) as $rows) {
             $records = array_values($rows->map(static fn (object $row): Record => Columns::record($type, $row))->all());
             foreach ($type->fields as $name => $field) {
@@ -54,25 +54,12 @@ final readonly class RecordFile
                         $value === null => '',
                         // As other programs read them: a plain number, a moment of ISO 8601.
                         $field->type->isDecimal(), $field->type->isMoment() => (string) $value,
-                        default => self::harmless($display->of($field, $value)),
+                        default => $display->of($field, $value),
                     };
                 }
-                yield self::line($cells);
+                yield CsvLine::of($cells);
             }
         }
-    }
-
-    /** A text that a table program would take for a formula is kept one. */
-    private static function harmless(string $text): string
-    {
-        return preg_match('/^[=+\-@\t\r]/', $text) === 1 ? "'{$text}" : $text;
-    }
-
-    /** @param  list<string>  $cells */
-    private static function line(array $cells): string
-    {
-        return implode(',', array_map(static fn (string $cell): string => strpbrk($cell, ",\"\r\n") === false ? $cell
-            : '"'.str_replace('"', '""', $cell).'"', $cells))."\r\n";
     }
 
     private function rows(RecordType $type, ?Condition $condition, string $search): Builder

@@ -413,7 +413,8 @@ final class ContractTest extends AppTestCase
         $this->told('GET', '/api/people/{id}/may/{type}/{number}', [], ['id' => $lena, 'type' => 'ticket', 'number' => $ticket]);
         $this->told('DELETE', '/api/roles/{role}', [], ['role' => $role]);
         // Files; SetupTest and RightsPropertyTest look into them.
-        foreach (['get /api/records/{type}/file', 'get /api/setup', 'post /api/setup/plan', 'post /api/setup/apply'] as $file) {
+        foreach (['get /api/records/{type}/file', 'get /api/ledger/file', 'get /api/setup', 'post /api/setup/plan',
+            'post /api/setup/apply'] as $file) {
             $this->tried[$file] = true;
         }
     }

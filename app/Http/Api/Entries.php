@@ -70,17 +70,14 @@ final readonly class Entries
     /**
      * A page of the ledger.
      *
-     * @param  ?list<string>  $kinds  of these only
      * @param  ?int  $before  only those with a lower number
      * @param  ?int  $after  only those with a higher number, the lowest first
      * @param  bool  $withDoors  whether who asks may see what happened at the doors
      * @return list<EntryShape>
      */
-    public function page(?array $kinds, ?int $rule, ?int $before, ?int $after, bool $withDoors): array
+    public function page(LedgerAsked $asked, ?int $before, ?int $after, bool $withDoors): array
     {
-        $entries = $this->seen($withDoors)
-            ->when($kinds !== null, static fn (Builder $entries): Builder => $entries->whereIn('kind', $kinds ?? []))
-            ->when($rule !== null, static fn (Builder $entries): Builder => $entries->where('rule_id', $rule))
+        $entries = $asked->narrow($this->seen($withDoors))
             ->when($before !== null, static fn (Builder $entries): Builder => $entries->where('id', '<', $before))
             ->when($after !== null, static fn (Builder $entries): Builder => $entries->where('id', '>', $after));
 

@@ -15,6 +15,10 @@ use App\Http\Api\Shape\VerdictShape;
 use App\Http\Input\LedgerInput;
 use App\Http\Input\OneRuleInput;
 use App\Http\Input\WhyInput;
+use App\Store\Access\AccessEntries;
+use App\Store\Access\InSight;
+use App\Store\Company;
+use App\Store\CsvLine;
 use App\Store\HouseClock;
 use App\Store\Refused;
 use App\Store\RefusedFor;
@@ -22,31 +26,18 @@ use App\Store\WhyNot;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\StreamedResponse;
 use VividLedger\Rights\Duty;
 
 /** The ledger: every entry, and why it is there. */
 final class LedgerController extends Controller
 {
-    private const KINDS = [
-        'edits' => ['created', 'changed', 'deleted', 'restored', 'comment', 'file', 'reply', 'by_hand', 'hook_brought'],
-        'rules' => [
-            'fired', 'stopped', 'refused', 'ready_again', 'line', 'struck', 'retimed', 'postponed', 'too_late', 'line_failed', 'held',
-            'resumed', 'gathered', 'reversed', 'unsure', 'cut_off',
-        ],
-        'tasks' => ['task_done', 'task_reopened', 'task_due', 'task_changed'],
-        'administration' => [
-            'rule_in_force', 'rule_paused', 'rule_retired', 'rules_ordered', 'rule_in_set', 'company_opened', 'setup_applied',
-            'person_invited',
-            'person_joined', 'person_left',
-            'person_changed', 'goes_away', 'comes_back', 'signed_in', 'signed_out', 'password_reset', 'password_changed',
-            'second_factor_on', 'second_factor_off', 'token_made', 'token_ended', 'role_added', 'role_changed', 'role_removed',
-            'exported', 'type_added', 'type_changed',
-            'field_added', 'field_changed', 'field_retired', 'field_back',
-        ],
-    ];
-
-    public function __construct(private readonly Entries $entries, private readonly SeenEntries $seen)
-    {
+    public function __construct(
+        private readonly Entries $entries,
+        private readonly SeenEntries $seen,
+        private readonly InSight $inSight,
+        private readonly Company $company,
+    ) {
     }
 
     #[OA\Get(path: '/api/ledger', operationId: 'ledger', description: 'Entries, the newest first; with "after", those that came since, '
@@ -56,16 +47,18 @@ final class LedgerController extends Controller
                 'string',
                 'Entries of one sort only.',
                 ['edits', 'rules', 'tasks', 'administration'],
-            ), new Query('rule', 'integer'), new Query('before', 'integer', 'Only entries with a lower '
-                .'number.'), new Query('after', 'integer', 'Only entries with a higher number, the lowest first.'),
+            ), new Query('rule', 'integer'), new Query('person', 'string', 'Whose doing it was, by id or handle.'), new Query(
+                'record', 'string', 'The number of a record, such as T-0042.',
+            ), new Query('from', 'string', 'A day of the company, the first.'), new Query('until', 'string', 'A day, the last.'),
+            new Query('before', 'integer', 'Only entries with a lower '
+            .'number.'), new Query('after', 'integer', 'Only entries with a higher number, the lowest first.'),
         ], responses: [new Ok(LedgerPage::class)])]
     public function index(LedgerInput $request): LedgerPage
     {
         $given = $request->validated();
-        $kinds = isset($given['show']) ? self::KINDS[$given['show']] : null;
         $after = self::number($given, 'after');
         $doors = $this->person($request)->may(Duty::SeeDoors);
-        $entries = $this->entries->page($kinds, self::number($given, 'rule'), self::number($given, 'before'), $after, $doors);
+        $entries = $this->entries->page($this->asked($given), self::number($given, 'before'), $after, $doors);
         $last = $entries[count($entries) - 1]->number ?? null;
 
         return new LedgerPage(
@@ -73,6 +66,81 @@ final class LedgerController extends Controller
             $after === null && count($entries) === Entries::A_PAGE ? $last : null,
             $after === null ? null : $last ?? $after,
         );
+    }
+
+    #[OA\Get(path: '/api/ledger/file', operationId: 'ledgerFile',
+        description: 'The same entries as a file (CSV), the newest first. That they '
+        .'were taken out stands in the ledger.', tags: ['ledger'], parameters: [
+            new Query('show', 'string', 'Entries of one sort only.', ['edits', 'rules', 'tasks', 'administration']),
+            new Query('rule', 'integer'), new Query('person'), new Query('record'), new Query('from'), new Query('until'),
+        ], responses: [new OA\Response(response: 200, description: 'UTF-8, RFC 4180.',
+            content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))])]
+    public function file(LedgerInput $request, AccessEntries $kept): StreamedResponse
+    {
+        $asked = $this->asked($request->validated());
+        $person = $this->person($request);
+        $kept->write('exported', $person->id, ['title' => 'entries of the ledger', 'records' => 'all']);
+        $doors = $person->may(Duty::SeeDoors);
+
+        return new StreamedResponse(function () use ($asked, $doors): void {
+            set_time_limit(0);
+            echo "\u{FEFF}".CsvLine::of(['Number', 'At', 'Who', 'What', 'Record', 'Rule', 'Detail', 'Request']);
+            for ($before = null; ; $before = $read[count($read) - 1]->number) {
+                $read = $this->entries->page($asked, $before, null, $doors);
+                foreach ($read as $entry) {
+                    echo CsvLine::of([
+                        (string) $entry->number, $entry->at, (string) $entry->who,
+                        trim("{$entry->headInLedger->strong} {$entry->headInLedger->rest}"),
+                        (string) $entry->recordNumber, (string) $entry->ruleName, $entry->detail, (string) $entry->request,
+                    ]);
+                }
+                if (count($read) < Entries::A_PAGE) {
+                    return;
+                }
+            }
+        }, 200, [
+            'Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => 'attachment; filename="ledger.csv"',
+            'Cache-Control' => 'private, no-store', 'X-Content-Type-Options' => 'nosniff',
+        ]);
+    }
+
+    /**
+     * @param  array<string, mixed>  $given
+     *
+     * @throws Refused
+     */
+    private function asked(array $given): LedgerAsked
+    {
+        $person = isset($given['person']) ? $this->personGiven($given['person'], '/person') : null;
+        $days = array_map(
+            fn (string $day): ?\DateTimeImmutable => isset($given[$day]) ? new \DateTimeImmutable($given[$day], $this->company->zone())
+                : null,
+            ['from', 'until'],
+        );
+
+        return new LedgerAsked(
+            $given['show'] ?? null, self::number($given, 'rule'), $person, isset($given['record']) ? $this
+                ->recordCalled($given['record']) : null,
+            $days[0], $days[1]?->modify('+1 day'),
+        );
+    }
+
+    /**
+     * @return array{string, int} type and id
+     *
+     * @throws Refused
+     */
+    private function recordCalled(string $number): array
+    {
+        foreach ($this->inSight->schema()->types as $type) {
+            $id = $type->idOf($number);
+            if ($id !== null) {
+                return [$type->name, $id];
+            }
+        }
+        $message = "‘{$number}’ is no number of a record. Write it like T-0042.";
+        throw new Refused('unknown_value', $message, RefusedFor::Invalid,
+            [['at' => '/record', 'code' => 'unknown_value', 'message' => $message]]);
     }
 
     #[

@@ -13,7 +13,8 @@ final class LedgerInput extends FormRequest
     {
         return [
             'show' => 'nullable|in:edits,rules,tasks,administration', 'rule' => 'nullable|integer', 'before' => 'nullable|integer|min:0',
-            'after' => 'nullable|integer|min:0|prohibits:before',
+            'after' => 'nullable|integer|min:0|prohibits:before', 'person' => 'nullable|string|max:64',
+            'record' => 'nullable|string|max:80', 'from' => 'nullable|date_format:Y-m-d', 'until' => 'nullable|date_format:Y-m-d',
         ];
     }
 }

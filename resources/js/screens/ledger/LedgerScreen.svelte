@@ -1,19 +1,29 @@
 <script lang="ts">
     import Broken from '../../parts/Broken.svelte';
-    import { createInfiniteQuery } from '@tanstack/svelte-query';
+    import { createInfiniteQuery, createQuery, keepPreviousData } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import { go, route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
     import { moment } from '../../state/moments';
+    import { session } from '../../state/session.svelte';
     import EntryLeaf from './EntryLeaf.svelte';
 
     type Show = 'edits' | 'rules' | 'tasks' | 'administration';
     const number = $derived((route.params as { number?: string }).number);
     let show = $state<Show | ''>('');
+    const NOTHING = { rule: '', person: '', record: '', from: '', until: '' };
+    let wanted = $state({ ...NOTHING });
+    const isNarrow = $derived(Object.values(wanted).some(Boolean));
+    const asked = $derived({
+        show: show || undefined,
+        ...Object.fromEntries(Object.entries(wanted).filter(([, value]) => String(value).trim() !== '')),
+    });
+    const rules = createQuery(() => ({ queryKey: ['rules'], queryFn: () => ask(api.GET('/api/rules')) }));
     const ledger = createInfiniteQuery(() => ({
-        queryKey: ['ledger', show],
+        queryKey: ['ledger', asked],
+        placeholderData: keepPreviousData,
         initialPageParam: undefined as number | undefined,
-        queryFn: ({ pageParam }) => ask(api.GET('/api/ledger', { params: { query: { show: show || undefined, before: pageParam } } })),
+        queryFn: ({ pageParam }) => ask(api.GET('/api/ledger', { params: { query: { ...asked, before: pageParam } } })),
         getNextPageParam: (page: Shapes['LedgerPage']) => page.before ?? undefined,
     }));
     const entries = $derived((ledger.data?.pages ?? []).flatMap((page) => page.entries));
@@ -48,7 +58,10 @@
         <header class="flex items-start gap-3">
             <div>
                 <h1>Ledger</h1>
-                <p class="sub">Every entry is numbered and stays.</p>
+                <p class="sub">
+                    Every entry is numbered and stays.
+                    <a class="link" href="/api/ledger/file?{new URLSearchParams(JSON.parse(JSON.stringify(asked)))}" download>As a file</a>
+                </p>
             </div>
             <div class="segments ml-auto" role="group" aria-label="Show">
                 {#each shows as [value, label] (value)}<button type="button" aria-pressed={show === value} onclick={() => (show = value)}
@@ -56,6 +69,30 @@
                     >{/each}
             </div>
         </header>
+        <div
+            class="flex flex-wrap items-center gap-2 border-b border-ruled px-7 py-2 text-[12.5px]"
+            role="group"
+            aria-label="Which entries"
+        >
+            <select class="input w-30!" aria-label="Of which rule" bind:value={wanted.rule}>
+                <option value="">any rule</option>
+                {#each rules.data ?? [] as rule (rule.id)}<option value={rule.id}>{rule.name}</option>{/each}
+            </select>
+            <select class="input w-28!" aria-label="By whom" bind:value={wanted.person}>
+                <option value="">anybody</option>
+                {#each session.people as person (person.id)}<option value={person.handle}>{person.name}</option>{/each}
+            </select>
+            <input
+                class="input figures w-20!"
+                aria-label="About which record"
+                placeholder="T-0042"
+                value={wanted.record}
+                onchange={(event) => (wanted.record = event.currentTarget.value.trim())}
+            />
+            <input class="input w-[118px]! px-2!" type="date" aria-label="From" max={wanted.until || undefined} bind:value={wanted.from} />
+            <input class="input w-[118px]! px-2!" type="date" aria-label="Until" min={wanted.from || undefined} bind:value={wanted.until} />
+            {#if isNarrow}<button type="button" class="link" onclick={() => (wanted = { ...NOTHING })}>all</button>{/if}
+        </div>
         <div class="scroll">
             {#if ledger.isError}
                 <div class="empty">
@@ -64,8 +101,17 @@
                 </div>
             {:else if ledger.data && entries.length === 0}
                 <div class="empty">
-                    <h2>Nothing in ink yet.</h2>
-                    <p>Whatever people and rules do is entered here.</p>
+                    {#if isNarrow || show}
+                        <h2>No entry is like that.</h2>
+                        <p>
+                            Ask for less, or for <button type="button" class="link" onclick={() => ((wanted = { ...NOTHING }), (show = ''))}
+                                >all</button
+                            >.
+                        </p>
+                    {:else}
+                        <h2>Nothing in ink yet.</h2>
+                        <p>Whatever people and rules do is entered here.</p>
+                    {/if}
                 </div>
             {/if}
             <div class="margined min-h-0!">
