@@ -70,7 +70,7 @@
             </div>
         </header>
         <div
-            class="flex flex-wrap items-center gap-2 border-b border-ruled px-7 py-2 text-[12.5px]"
+            class="flex flex-wrap items-center gap-1.5 border-b border-ruled px-7 py-2 text-[12.5px]"
             role="group"
             aria-label="Which entries"
         >
@@ -89,8 +89,8 @@
                 value={wanted.record}
                 onchange={(event) => (wanted.record = event.currentTarget.value.trim())}
             />
-            <input class="input w-[118px]! px-2!" type="date" aria-label="From" max={wanted.until || undefined} bind:value={wanted.from} />
-            <input class="input w-[118px]! px-2!" type="date" aria-label="Until" min={wanted.from || undefined} bind:value={wanted.until} />
+            <input class="input w-[129px]! px-2!" type="date" aria-label="From" max={wanted.until || undefined} bind:value={wanted.from} />
+            <input class="input w-[129px]! px-2!" type="date" aria-label="Until" min={wanted.from || undefined} bind:value={wanted.until} />
             {#if isNarrow}<button type="button" class="link" onclick={() => (wanted = { ...NOTHING })}>all</button>{/if}
         </div>
         <div class="scroll">
