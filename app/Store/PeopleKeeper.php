@@ -13,6 +13,7 @@ use App\Models\StoredSignOff;
 use App\Store\Access\PersonLinks;
 use App\Store\Sql\Batch;
 use Illuminate\Database\Connection;
+use VividLedger\Explain\Turns;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Value;
 use VividLedger\Rights\Role;
@@ -56,12 +57,12 @@ final readonly class PeopleKeeper
             if ($changed === []) {
                 return;
             }
+            $before = array_intersect_key($person->getOriginal(), $person->getDirty());
             $person->save();
             if (! $person->active) {
                 PersonLinks::shut($id);
             }
-            $this->entry('person_changed', $id, $by, ['what' => $changed] + (in_array('role', $changed, true)
-                ? ['role' => $person->role] : []));
+            $this->entry('person_changed', $id, $by, ['turns' => Turns::between($before, $person->only($changed))]);
             $this->lookAgain();
         });
     }

@@ -8,13 +8,6 @@ namespace VividLedger\Explain;
 final readonly class Detail
 {
     /** What is kept of people, by the name it has there. */
-    private const OF_PEOPLE = [
-        'manager_id' => 'the manager', 'deputy_id' => 'the deputy', 'active' => 'whether they are with the company',
-        'name' => 'the name', 'email' => 'the address', 'role' => 'the role', 'team' => 'the team', 'time_zone' => 'the time zone',
-        'calendar_id' => 'the working calendar',
-        'sign_off_limit' => 'the limit for sign-offs', 'sign_off_limits' => 'the limits for sign-offs of some record types',
-    ];
-
     private Kept $kept;
 
     public function __construct(private ReadEntry $entry)
@@ -46,10 +39,9 @@ final readonly class Detail
             'task_changed' => implode(' · ', array_filter([$this->pair('due', 'Due: ', 'no date'), $this->pair('person', '', 'nobody')])),
             'setup_applied' => implode("\n", $kept->texts('files')),
             'role_added', 'role_changed' => implode("\n", $kept->texts('said')),
-            'person_changed' => implode(', ', array_map(
-                static fn (string $what): string => self::OF_PEOPLE[$what] ?? $what,
-                $kept->texts('what'),
-            )),
+            'person_changed', 'type_changed', 'field_changed' => $kept->has('turns') ? Turns::said($kept->rows('turns'))
+                // As it was once kept.
+                : implode(', ', array_map(Turns::called(...), $kept->texts('what'))),
             'goes_away' => "{$kept->text('from')} – {$kept->text('until')}",
             'held_back' => 'It is locked while a sign-off waits. '.($kept->is('again') ? 'The rule looks again once it is free.'
                 : 'The rule does not come again.'),

@@ -81,11 +81,25 @@ final readonly class EntryWords
             $data['other'] = $this->person($data['other']);
         }
 
+        if (is_array($data['turns'] ?? null)) {
+            $data['turns'] = array_map($this->turn(...), $kept->rows('turns'));
+        }
         if (is_array($data['role'] ?? null)) {
             $data['said'] = $this->ofRole($data['role'], $kept->text('title'));
         }
 
         return $data;
+    }
+
+    /** @return array<array-key, mixed> with people by their names */
+    private function turn(Kept $turn): array
+    {
+        $isPerson = in_array($turn->text('what'), ['manager_id', 'deputy_id'], true);
+
+        return $isPerson ? array_replace($turn->data, array_map($this->person(...), array_intersect_key(
+            $turn->data,
+            ['was' => true, 'is' => true],
+        ))) : $turn->data;
     }
 
     /**

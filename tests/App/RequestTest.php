@@ -78,6 +78,21 @@ final class RequestTest extends AppTestCase
         self::assertSame('signed Lena Abara out everywhere', $this->as('ines.okafor', 'GET', "ledger/{$entry}")->json('entry.head.rest'));
     }
 
+    public function test_what_was_changed_about_somebody_is_told_with_names(): void
+    {
+        $lena = $this->person('lena.abara');
+        $this->as('ines.okafor', 'PATCH', "people/{$lena->id}", [
+            'role' => 'manager', 'managerId' => 'tomas.weld', 'limit' => '500', 'team' => 'Service Hillgate',
+        ])->assertOk();
+        $entry = (int) DB::table('entries')->where('kind', 'person_changed')->max('id');
+        self::assertSame(
+            ['The limit for sign-offs: nothing → 500', 'The manager: Priya Lindqvist → Tomas Weld', 'The role: member → manager',
+                'The team: Service Quayside → Service Hillgate'],
+            collect(explode("\n", $this->as('ines.okafor', 'GET', "ledger/{$entry}")->assertOk()->json('entry.detail')))->sort()
+                ->values()->all(),
+        );
+    }
+
     public function test_forgotten_passwords_fill_nobodys_letter_box(): void
     {
         Queue::fake();

@@ -131,6 +131,12 @@ final class TypeTest extends AppTestCase
         self::assertSame(['Ships', ['state', 'name'], ['notes', 'state', 'name', 'owner']], [
             $shape['plural'], $shape['columns'], array_slice(array_column($shape['fields'], 'name'), 0, 4),
         ]);
+        $told = fn (string $kind): string => (string) $this->as('ines.okafor', 'GET', 'ledger/'.DB::table('entries')->where('kind', $kind)
+            ->max('id'))->assertOk()->json('entry.detail');
+        self::assertSame("What it is called: State → How it is\nIts choices: New, Sunk → Fine, Brand new, Sunk (retired)",
+            $told('field_changed'));
+        self::assertSame("The order of the fields changed\nWhat it is called: Boat → Ship\nWhat several are called: Boats → Ships\n"
+            .'What lists show: name, owner, updated_at → state, name', $told('type_changed'));
         $kinds = DB::table('entries')->where('data', 'like', "%\"type\":\"{$type}\"%")->orderBy('id')->pluck('kind')->all();
         self::assertSame(['type_added', 'field_added', 'field_changed', 'type_changed'], $kinds);
     }

@@ -13,6 +13,7 @@ use App\Store\RefusedFor;
 use App\Store\SchemaStore;
 use App\Store\TypeTable;
 use Illuminate\Database\Connection;
+use VividLedger\Explain\Turns;
 use VividLedger\Schema\RecordType;
 
 /** Record types and their fields, made and changed while everybody works. What rules name never changes its name. */
@@ -215,10 +216,11 @@ final readonly class TypeKeeper
             if ($version !== null && $row->version !== $version) {
                 throw new Refused('stale_version', 'Somebody changed it after you opened it. Open it again.', RefusedFor::Conflict);
             }
-            $definition = $change($row->definition, $row);
+            $before = $row->definition;
+            $definition = $change($before, $row);
             $row->update(['definition' => $definition, 'version' => $row->version + 1]);
-            $this->changed($kind, $by, ['type' => $name] + ($field === null ? ['title' => $definition['plural']]
-                : ['field' => $field, 'title' => $definition['fields'][$field]['label']]));
+            $this->changed($kind, $by, ['type' => $name, 'turns' => self::turns($before, $definition, $field)] + ($field === null
+                ? ['title' => $definition['plural']] : ['field' => $field, 'title' => $definition['fields'][$field]['label']]));
         });
         $this->schemas->forget();
     }
@@ -237,6 +239,22 @@ final readonly class TypeKeeper
             $message = $doubles === 1 ? 'One value stands' : number_format($doubles).' values stand';
             throw Refused::at('/unique', "{$message} in more than one record. Make them differ first.", RefusedFor::Conflict);
         }
+    }
+
+    /**
+     * @param  array<string, mixed>  $before  a definition
+     * @param  array<string, mixed>  $after
+     * @return list<array{what: string, was: mixed, is: mixed}>
+     */
+    private static function turns(array $before, array $after, ?string $field): array
+    {
+        if ($field !== null) {
+            return Turns::between($before['fields'][$field] ?? [], $after['fields'][$field] ?? []);
+        }
+        // Of the fields their order alone is changed here.
+        $order = static fn (array $definition): array => ['fields' => array_keys($definition['fields'])] + $definition;
+
+        return Turns::between($order($before), $order($after));
     }
 
     /** @param  array<string, mixed>  $data */
