@@ -37,6 +37,10 @@ final readonly class Detail
                 .($kept->is('delivered') ? 'It has arrived now.' : 'It is given up; try it again if it is missed.'),
             'cut_off' => 'A change concerns at most so many records at once. Let the rule watch those records themselves.',
             'task_changed' => implode(' · ', array_filter([$this->pair('due', 'Due: ', 'no date'), $this->pair('person', '', 'nobody')])),
+            'signed_in' => match ($kept->text('how')) {
+                'password' => 'With the password.', 'code' => 'With the password and a code.', 'link' => 'By the link of a letter.',
+                default => '',
+            },
             'setup_applied' => implode("\n", $kept->texts('files')),
             'role_added', 'role_changed' => implode("\n", $kept->texts('said')),
             'person_changed', 'type_changed', 'field_changed' => $kept->has('turns') ? Turns::said($kept->rows('turns'))

@@ -223,7 +223,9 @@ final class SetupTest extends AppTestCase
                 'file' => new \Illuminate\Http\UploadedFile($file, $name, test: true),
             ], ['Accept' => 'application/json']);
         $sent('setup/plan')->assertOk()->assertJsonPath('same', count($texts) - 1)->assertJsonPath('changes', []);
+        $before = $this->state();
         $sent('setup/apply')->assertOk()->assertJsonPath('problems', []);
+        self::assertSame($before, $this->state(), 'what is so already is left alone');
         file_put_contents($file, substr((string) file_get_contents($file), 0, 900));
         $this->assertRefused($sent('setup/plan'), 422, 'no_setup');
         file_put_contents($file, 'no archive');

@@ -69,7 +69,7 @@ final readonly class Setups
         if ($problems === []) {
             $this->db->beginTransaction();
             try {
-                $problems = $this->bring($documents, new Bringing($by, false, $despite));
+                $problems = $this->bring(self::changed($documents, $changes), new Bringing($by, false, $despite));
             } finally {
                 $this->db->rollBack();
                 $this->forget();
@@ -88,7 +88,7 @@ final readonly class Setups
     {
         $plan = $this->plan($texts, $by, $despite);
         self::mustBeSound($plan->problems);
-        [$documents] = $this->read($texts);
+        $documents = self::changed($this->read($texts)[0], $plan->changes);
         $this->app->make(TypePart::class)->prepare(array_values($documents[TypePart::class] ?? []));
         try {
             $this->db->transaction(function () use ($documents, $by, $despite, $plan): void {
@@ -162,16 +162,32 @@ final readonly class Setups
                 $key = $class::key($document);
                 $kept = $here[$key] ?? null;
                 unset($here[$key]);
-                if ($kept !== null && NamedPart::same($kept, $document)) {
+                $said = $part->difference($kept, $document);
+                // The order of fields says something, that of members does not.
+                if ($kept !== null && $said === [] && NamedPart::same($kept, $document)) {
                     $same++;
                 } else {
-                    $changes[] = new SetupChange($path, $key, $kept === null, $part->difference($kept, $document));
+                    $changes[] = new SetupChange($path, $key, $kept === null, $said);
                 }
             }
             array_push($besides, ...array_map(static fn (string $key): string => ucfirst($class::folder()).": {$key}", array_keys($here)));
         }
 
         return [$changes, $same, $besides];
+    }
+
+    /**
+     * What says what is so already is left alone.
+     *
+     * @param  array<class-string<SetupPart>, array<string, array<string, mixed>>>  $documents
+     * @param  list<SetupChange>  $changes
+     * @return array<class-string<SetupPart>, array<string, array<string, mixed>>>
+     */
+    private static function changed(array $documents, array $changes): array
+    {
+        $paths = array_fill_keys(array_map(static fn (SetupChange $change): string => $change->path, $changes), true);
+
+        return array_map(static fn (array $of): array => array_intersect_key($of, $paths), $documents);
     }
 
     /**

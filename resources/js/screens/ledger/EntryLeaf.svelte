@@ -43,7 +43,7 @@
             {/if}
             {#if entry.rule}<a class="link" href="/rules/{entry.rule}">{entry.ruleName}{entry.page ? `, page ${entry.page}` : ''}</a>{/if}
         </p>
-        {#if ['comment', 'refused', 'ready_again', 'rules_ordered', 'task_due', 'reversed'].includes(entry.kind) && entry.detail}
+        {#if entry.detail && entry.kind !== 'stopped' && !entry.outcomes.length && !entry.changes.length}
             <p class="callout mt-4 whitespace-pre-line">{entry.detail}</p>
         {/if}
         {#if why && entry.kind === 'refused'}
@@ -88,6 +88,7 @@
         {#if mayReverse(entry)}
             <button type="button" class="btn mt-5" onclick={() => (reversing = true)}>Reverse…</button>
         {/if}
+        {#if entry.request}<p class="mini mt-5">Request <span class="figures">{entry.request}</span></p>{/if}
         {#if detail.data.causes.length || detail.data.followed.length}
             <h2 class="mt-6 mb-1">The thread</h2>
             {#each [...detail.data.causes].reverse() as cause (cause.number)}
