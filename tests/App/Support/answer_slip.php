@@ -8,6 +8,8 @@ declare(strict_types=1);
  */
 
 use App\Models\Hook;
+use App\Store\Refused;
+use App\Store\RefusedFor;
 use App\Work\Hook\HookDoor;
 use Illuminate\Contracts\Console\Kernel as Console;
 use Illuminate\Contracts\Http\Kernel;
@@ -28,8 +30,19 @@ foreach (explode(',', $tokens) as $nth => $token) {
     $status === 303 || fwrite(STDERR, "slip: {$status}");
     $text = (string) json_encode(['name' => "Posted {$nth}"]);
     $known = Hook::query()->findOrFail((int) $hook);
-    $app->make(HookDoor::class)->take($known, $text, [
-        'webhook-id' => "key-{$nth}", 'webhook-timestamp' => (string) time(),
-        'webhook-signature' => (new Webhook($known->secret))->sign("key-{$nth}", time(), $text),
-    ]);
+    for ($tries = 0, $isTaken = false; ! $isTaken; $tries++) {
+        try {
+            $app->make(HookDoor::class)->take($known, $text, [
+                'webhook-id' => "key-{$nth}", 'webhook-timestamp' => (string) time(),
+                'webhook-signature' => (new Webhook($known->secret))->sign("key-{$nth}", time(), $text),
+            ]);
+            $isTaken = true;
+        } catch (Throwable $thrown) {
+            // Another system sends again what could not be taken for the moment; whatever else went wrong has to be seen.
+            if (! $thrown instanceof Refused || $thrown->for !== RefusedFor::Busy || $tries >= 20) {
+                fwrite(STDERR, "hook: {$thrown->getMessage()}");
+                exit(1);
+            }
+        }
+    }
 }
