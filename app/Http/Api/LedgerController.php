@@ -80,28 +80,27 @@ final class LedgerController extends Controller
         $asked = $this->asked($request->validated());
         $person = $this->person($request);
         $kept->write('exported', $person->id, ['title' => 'entries of the ledger', 'records' => 'all']);
-        $doors = $person->may(Duty::SeeDoors);
 
-        return new StreamedResponse(function () use ($asked, $doors): void {
-            set_time_limit(0);
-            echo "\u{FEFF}".CsvLine::of(['Number', 'At', 'Who', 'What', 'Record', 'Rule', 'Detail', 'Request']);
-            for ($before = null; ; $before = $read[count($read) - 1]->number) {
-                $read = $this->entries->page($asked, $before, null, $doors);
-                foreach ($read as $entry) {
-                    echo CsvLine::of([
-                        (string) $entry->number, $entry->at, (string) $entry->who,
-                        trim("{$entry->headInLedger->strong} {$entry->headInLedger->rest}"),
-                        (string) $entry->recordNumber, (string) $entry->ruleName, $entry->detail, (string) $entry->request,
-                    ]);
-                }
-                if (count($read) < Entries::A_PAGE) {
-                    return;
-                }
+        return CsvAnswer::of('ledger', fn (): iterable => $this->lines($asked, $person->may(Duty::SeeDoors)));
+    }
+
+    /** @return \Generator<string> */
+    private function lines(LedgerAsked $asked, bool $doors): \Generator
+    {
+        yield CsvLine::of(['Number', 'At', 'Who', 'What', 'Record', 'Rule', 'Detail', 'Request']);
+        for ($before = null; ; $before = $read[count($read) - 1]->number) {
+            $read = $this->entries->page($asked, $before, null, $doors);
+            foreach ($read as $entry) {
+                yield CsvLine::of([
+                    (string) $entry->number, $entry->at, (string) $entry->who,
+                    trim("{$entry->headInLedger->strong} {$entry->headInLedger->rest}"),
+                    (string) $entry->recordNumber, (string) $entry->ruleName, $entry->detail, (string) $entry->request,
+                ]);
             }
-        }, 200, [
-            'Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => 'attachment; filename="ledger.csv"',
-            'Cache-Control' => 'private, no-store', 'X-Content-Type-Options' => 'nosniff',
-        ]);
+            if (count($read) < Entries::A_PAGE) {
+                return;
+            }
+        }
     }
 
     /**

@@ -121,17 +121,7 @@ final class RecordController extends Controller
             'title' => $recordType->plural, 'type' => $recordType->name, 'records' => $file->count($recordType, $condition, $search),
         ]);
 
-        return new StreamedResponse(static function () use ($file, $recordType, $condition, $search): void {
-            set_time_limit(0);
-            // So that table programs know the encoding.
-            echo "\u{FEFF}";
-            foreach ($file->lines($recordType, $condition, $search) as $line) {
-                echo $line;
-            }
-        }, 200, [
-            'Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => "attachment; filename=\"{$recordType->name}.csv\"",
-            'Cache-Control' => 'private, no-store', 'X-Content-Type-Options' => 'nosniff',
-        ]);
+        return CsvAnswer::of($recordType->name, static fn (): iterable => $file->lines($recordType, $condition, $search));
     }
 
     #[

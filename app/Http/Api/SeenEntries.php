@@ -35,10 +35,14 @@ final class SeenEntries
     public function fields(Entry $entry): array
     {
         $fields = array_values($entry->fields->all());
+        if ($this->inSight->isEverything()) {
+            return $fields;
+        }
+        $schema = $this->inSight->schema();
 
-        return $this->inSight->isEverything() ? $fields : array_values(array_filter(
+        return array_values(array_filter(
             $fields,
-            fn (FieldChange $change): bool => $this->seesField($change->record_type, $change->field),
+            static fn (FieldChange $change): bool => self::knows($schema, $change->record_type, $change->field),
         ));
     }
 
@@ -50,7 +54,8 @@ final class SeenEntries
             return $data;
         }
         if (is_array($data['did'] ?? null)) {
-            $data['did'] = array_values(array_filter($data['did'], $this->seesOutcome(...)));
+            $schema = $this->inSight->schema();
+            $data['did'] = array_values(array_filter($data['did'], fn (mixed $did): bool => $this->seesOutcome($schema, $did)));
         }
         $isReadable = $entry->rule_id === null || $this->mayReadRule($entry->rule_id, (int) $entry->page, (string) $entry->record_type);
 
@@ -89,12 +94,13 @@ final class SeenEntries
         return new Schema($types);
     }
 
-    private function seesOutcome(mixed $did): bool
+    private function seesOutcome(Schema $schema, mixed $did): bool
     {
         if (! is_array($did)) {
             return false;
         }
-        if (is_string($did['type'] ?? null) && is_string($did['field'] ?? null) && ! $this->seesField($did['type'], $did['field'])) {
+        [$type, $field] = [$did['type'] ?? null, $did['field'] ?? null];
+        if (is_string($type) && is_string($field) && ! self::knows($schema, $type, $field)) {
             return false;
         }
         foreach (['on', 'record'] as $name) {
@@ -107,8 +113,8 @@ final class SeenEntries
         return true;
     }
 
-    private function seesField(string $type, string $field): bool
+    private static function knows(Schema $schema, string $type, string $field): bool
     {
-        return $this->inSight->schema()->type($type)?->field($field) !== null;
+        return $schema->type($type)?->field($field) !== null;
     }
 }

@@ -9,7 +9,7 @@ use App\Evidence\Setup\SetupFolder;
 use App\Evidence\Setup\SetupPlan;
 use App\Evidence\Setup\Setups;
 use App\Http\Api\Describe\Ok;
-use App\Http\Api\Shape\FaultShape;
+use App\Http\Api\Shape\ProblemShape;
 use App\Http\Api\Shape\SetupChangeShape;
 use App\Http\Api\Shape\SetupPlanShape;
 use App\Store\Refused;
@@ -71,7 +71,7 @@ final class SetupController extends Controller
             array_map(static fn (SetupChange $change): SetupChangeShape => new SetupChangeShape(
                 $change->path, $change->name, $change->isNew, $change->said,
             ), $plan->changes),
-            array_map(static fn (array $problem): FaultShape => new FaultShape(...$problem), $plan->problems),
+            array_map(static fn (array $problem): ProblemShape => new ProblemShape(...$problem), $plan->problems),
             $plan->same,
             $plan->besides,
         );

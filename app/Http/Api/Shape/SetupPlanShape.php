@@ -12,13 +12,13 @@ final readonly class SetupPlanShape
 {
     /**
      * @param  list<SetupChangeShape>  $changes
-     * @param  list<FaultShape>  $problems
+     * @param  list<ProblemShape>  $problems
      * @param  list<string>  $besides
      */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: SetupChangeShape::class))]
         public array $changes,
-        #[OA\Property(items: new OA\Items(type: FaultShape::class))]
+        #[OA\Property(items: new OA\Items(type: ProblemShape::class))]
         public array $problems,
         #[OA\Property(description: 'So many files say what is so already.')]
         public int $same,
