@@ -1,5 +1,6 @@
 <script lang="ts">
     import { QueryClient, QueryClientProvider } from '@tanstack/svelte-query';
+    import { ThemeProvider } from 'flowbite-svelte';
     import { Router } from 'sv-router';
     import { onMount } from 'svelte';
     import { Refusal } from './api/client';
@@ -11,6 +12,7 @@
     import { route } from './router';
     import SignIn from './screens/signin/SignIn.svelte';
     import { session } from './state/session.svelte';
+    import { theme } from './theme';
 
     const client = new QueryClient({
         defaultOptions: {
@@ -50,31 +52,35 @@
 
 <svelte:window onkeydown={shortcut} />
 
-<QueryClientProvider {client}>
-    {#if token}
-        {#await import('./screens/decide/DecideScreen.svelte') then { default: DecideScreen }}<DecideScreen {token} />{/await}
-    {:else if welcome}
-        {#await import('./screens/welcome/WelcomeScreen.svelte') then { default: WelcomeScreen }}<WelcomeScreen token={welcome} />{/await}
-    {:else if session.me}
-        <div class="app">
-            <Spine />
-            <div class="main">
-                <Dateline onfind={() => (finding = true)} />
-                <main>
-                    <svelte:boundary onerror={(_error, reset) => (again = reset)}>
-                        <Router />
-                        {#snippet failed(_error, reset)}
-                            <div class="spread">
-                                <section class="leaf solo"><div class="scroll"><Broken what="screen" again={reset} /></div></section>
-                            </div>
-                        {/snippet}
-                    </svelte:boundary>
-                </main>
+<ThemeProvider {theme}>
+    <QueryClientProvider {client}>
+        {#if token}
+            {#await import('./screens/decide/DecideScreen.svelte') then { default: DecideScreen }}<DecideScreen {token} />{/await}
+        {:else if welcome}
+            {#await import('./screens/welcome/WelcomeScreen.svelte') then { default: WelcomeScreen }}<WelcomeScreen
+                    token={welcome}
+                />{/await}
+        {:else if session.me}
+            <div class="app">
+                <Spine />
+                <div class="main">
+                    <Dateline onfind={() => (finding = true)} />
+                    <main>
+                        <svelte:boundary onerror={(_error, reset) => (again = reset)}>
+                            <Router />
+                            {#snippet failed(_error, reset)}
+                                <div class="spread">
+                                    <section class="leaf solo"><div class="scroll"><Broken what="screen" again={reset} /></div></section>
+                                </div>
+                            {/snippet}
+                        </svelte:boundary>
+                    </main>
+                </div>
             </div>
-        </div>
-        {#if finding}<Finder onclose={() => (finding = false)} />{/if}
-    {:else if session.ready}
-        <SignIn />
-    {/if}
-    <ToastStack />
-</QueryClientProvider>
+            {#if finding}<Finder onclose={() => (finding = false)} />{/if}
+        {:else if session.ready}
+            <SignIn />
+        {/if}
+        <ToastStack />
+    </QueryClientProvider>
+</ThemeProvider>

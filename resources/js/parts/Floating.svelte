@@ -36,9 +36,9 @@
         }
     }
 
-    /** Out of whatever scrolls, so that nothing cuts the panel off. */
+    /** Out of whatever scrolls, so that nothing cuts the panel off; a dialog stands above all that is not in it. */
     function toBody(node: HTMLElement) {
-        document.body.append(node);
+        (anchor.closest('dialog') ?? document.body).append(node);
         // Moving a node takes the focus from what is in it.
         (node.querySelector<HTMLElement>('input, textarea, select, button') ?? node).focus();
         return { destroy: () => node.remove() };

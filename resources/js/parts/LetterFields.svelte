@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input } from 'flowbite-svelte';
     import Choose from './Choose.svelte';
     import Floating from './Floating.svelte';
     import { mergeOptions } from './offers';
@@ -24,13 +25,19 @@
                 >+ field</button
             >
         </div>
-        <input id="subject" class="input" class:bad={problems.subject} bind:this={input} bind:value={subject} maxlength="200" />
+        <Input
+            id="subject"
+            aria-invalid={problems.subject ? true : undefined}
+            bind:elementRef={input}
+            bind:value={subject}
+            maxlength={200}
+        />
         {#if problems.subject}<p class="note-wrong">{problems.subject}</p>{/if}
     </div>
 {/if}
 <!-- The editor is as large as all else together, so it comes when it is needed. -->
 {#await import('./RichText.svelte')}
-    <div class="input mt-3 min-h-[180px]" aria-busy="true"></div>
+    <div class="boxed mt-3 min-h-[180px]" aria-busy="true"></div>
 {:then { default: RichText }}
     <RichText {type} bind:html={body} plain={!wantsSubject} problem={problems.body} />
 {/await}

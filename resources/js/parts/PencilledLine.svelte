@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input } from 'flowbite-svelte';
     import { useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../api/client';
     import Confirm from './Confirm.svelte';
@@ -68,7 +69,7 @@
 {#if asking}
     <Confirm title={titles[asking][0]} go={titles[asking][1]} danger={asking === 'strike'} onconfirm={act} onclose={() => (asking = null)}>
         <p><b class="text-ink">{line.title}</b>{line.due ? `, ${moment(line.due)}` : ''}</p>
-        <input class="input" aria-label="Why" placeholder="Why" maxlength="200" bind:value={why} />
+        <Input aria-label="Why" placeholder="Why" maxlength={200} bind:value={why} />
         <p class="mini">The ledger keeps who did this, and why.</p>
     </Confirm>
 {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input, Radio } from 'flowbite-svelte';
     import { useQueryClient } from '@tanstack/svelte-query';
     import { untrack } from 'svelte';
     import { api, ask, said, type Shapes } from '../api/client';
@@ -6,6 +7,7 @@
     import { clock } from '../state/session.svelte';
     import { toasts } from '../state/toasts.svelte';
     import Confirm from './Confirm.svelte';
+    import DateField from './fields/DateField.svelte';
 
     type Props = {
         /** The entry to reverse; or a rule, of which all in a span are. */
@@ -71,8 +73,8 @@
 >
     {#if rule}
         <div class="grid grid-cols-2 gap-3">
-            <label class="text-[12.5px] text-ink-2">From<input class="input" type="datetime-local" bind:value={from} /></label>
-            <label class="text-[12.5px] text-ink-2">Until<input class="input" type="datetime-local" bind:value={until} /></label>
+            <label class="text-[12.5px] text-ink-2">From<DateField time label="From" bind:value={from} /></label>
+            <label class="text-[12.5px] text-ink-2">Until<DateField time label="Until" bind:value={until} /></label>
         </div>
     {/if}
     {#if !preview}
@@ -97,15 +99,11 @@
                 {#each preview.conflicts.slice(0, 5) as conflict (`${conflict.entry} ${conflict.record} ${conflict.label}`)}
                     <p>{conflict.number} {conflict.label}: set to {conflict.set}, now {conflict.is}; was {conflict.was}</p>
                 {/each}
-                <label class="mt-1 flex items-center gap-2"
-                    ><input type="radio" bind:group={force} value={false} /> leave {them} as now</label
-                >
-                <label class="flex items-center gap-2"
-                    ><input type="radio" bind:group={force} value={true} /> return {them} all the same</label
-                >
+                <Radio bind:group={force} value={false}>leave {them} as now</Radio>
+                <Radio bind:group={force} value={true}>return {them} all the same</Radio>
             </div>
         {/if}
-        <input class="input" aria-label="Why" placeholder="Why? (kept in the ledger)" maxlength="200" bind:value={why} />
+        <Input aria-label="Why" placeholder="Why? (kept in the ledger)" maxlength={200} bind:value={why} />
         {#if busy}<div class="h-1 overflow-hidden rounded bg-ruled">
                 <div class="h-full bg-iris" style="width: {(100 * done) / preview.entries.length}%"></div>
             </div>{/if}

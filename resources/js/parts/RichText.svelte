@@ -109,7 +109,7 @@
             >+ field</button
         >
     </div>
-    <div class="input scroll min-h-32 flex-1 py-2!" class:bad={problem} bind:this={element}></div>
+    <div class="boxed scroll min-h-32 flex-1 py-2!" class:bad={problem} bind:this={element}></div>
     {#if problem}<p class="note-wrong">{problem}</p>{/if}
 </div>
 

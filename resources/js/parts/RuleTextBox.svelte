@@ -3,6 +3,7 @@
     import { caretAt } from './caret';
     import Completions from './Completions.svelte';
     import { completions, continued } from './typing';
+    import Area from './fields/Area.svelte';
 
     /** A whole rule as text. What is typed at the end of a row is completed from what could stand there. */
     type Props = { text: string; readonly?: boolean; label: string; on?: string };
@@ -89,9 +90,9 @@
 </script>
 
 <div class="relative">
-    <textarea
-        bind:this={box}
-        class="input figures h-[350px] resize-y text-[12.5px]! leading-relaxed!"
+    <Area
+        bind:elementRef={box}
+        class="figures h-[350px] resize-y text-[12.5px] leading-relaxed"
         aria-label={label}
         aria-autocomplete="list"
         aria-controls="text-completions"
@@ -102,7 +103,8 @@
         onkeydown={key}
         onclick={close}
         onscroll={close}
-        onblur={close}></textarea>
+        onblur={close}
+    />
     {#if offers.length}
         <Completions
             id="text-completions"

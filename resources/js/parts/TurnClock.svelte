@@ -5,6 +5,7 @@
     import { ahead, fromLocalField, longMoment, moment, toLocalField } from '../state/moments';
     import { clock } from '../state/session.svelte';
     import { toasts } from '../state/toasts.svelte';
+    import DateField from './fields/DateField.svelte';
 
     /* The house clock, and in the demo the key to turn it with. */
     const client = useQueryClient();
@@ -77,7 +78,7 @@
                 >
             </div>
             <form class="flex items-center gap-2 px-4 pb-3" onsubmit={turnTo}>
-                <input class="input" type="datetime-local" aria-label="To" bind:value={to} />
+                <DateField time label="To" bind:value={to} />
                 <button class="btn" disabled={turning}>Turn to</button>
             </form>
             {#if turn}

@@ -1,9 +1,11 @@
 <script lang="ts">
+    import { Input } from 'flowbite-svelte';
     import { onMount } from 'svelte';
     import type { Shapes } from '../api/client';
     import { fromLocalField, toLocalField } from '../state/moments';
     import { clock } from '../state/session.svelte';
     import { ahead } from './ahead';
+    import DateField from './fields/DateField.svelte';
 
     type Props = {
         field: Shapes['FieldShape'];
@@ -23,7 +25,7 @@
         if (early && kind === 'text') typed = early;
         if (early && enters.length && kind === 'text') give();
     });
-    const kind = $derived(field.type === 'date' ? 'date' : field.type === 'date_time' ? 'datetime-local' : 'text');
+    const kind = $derived(field.type === 'date' ? 'day' : field.type === 'date_time' ? 'moment' : 'text');
     const unit = $derived(field.type === 'percent' ? '%' : field.type === 'money' ? (field.currency ?? '') : '');
 
     function done(event: SubmitEvent) {
@@ -41,15 +43,13 @@
     <label class="block px-4 pt-3 text-[12.5px] text-ink-2" for="typed">{label}{field.type === 'date_time' ? ` (${clock.zone})` : ''}</label
     >
     <div class="flex items-center gap-2 px-4 pt-1 pb-3">
-        <!-- svelte-ignore a11y_autofocus -->
-        <input
-            id="typed"
-            class="input"
-            type={kind}
-            inputmode={['number', 'money', 'percent'].includes(field.type) ? 'decimal' : undefined}
-            bind:value={typed}
-            autofocus
-        />
+        {#if kind !== 'text'}<DateField id="typed" label={field.label} time={kind === 'moment'} bind:value={typed} autofocus />
+        {:else}<Input
+                id="typed"
+                inputmode={['number', 'money', 'percent'].includes(field.type) ? 'decimal' : undefined}
+                bind:value={typed}
+                autofocus
+            />{/if}
         {#if unit}<span class="text-ink-2">{unit}</span>{/if}
     </div>
     <div class="keys">

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input, Select } from 'flowbite-svelte';
     import type { JsonObject } from '../../state/pointer';
     import { takesFocus } from '../focus';
     import { session } from '../../state/session.svelte';
@@ -31,36 +32,37 @@
 </script>
 
 <div class="flex items-center gap-2">
-    <input
-        class="input w-16! shrink-0"
+    <Input
+        class="w-16 shrink-0"
         type="number"
         min={least}
         step="1"
         aria-label="Amount"
-        value={Math.abs(amount)}
-        oninput={(event) => put({ amount: Math.abs(Number(event.currentTarget.value)) * (amount < 0 ? -1 : 1) })}
+        bind:value={() => Math.abs(amount), (next) => put({ amount: Math.abs(Number(next ?? 0)) * (amount < 0 ? -1 : 1) })}
         {@attach (node) => {
             if (focus) takesFocus(node);
         }}
     />
-    <select
-        class="input w-36! shrink-0"
+    <Select
+        placeholder=""
+        class="w-36 shrink-0"
         aria-label="Unit"
         value={String(due.unit ?? 'day')}
         onchange={(event) => put({ unit: event.currentTarget.value })}
     >
         {#each shown as offer (offer.kind)}<option value={offer.kind}>{offer.label}</option>{/each}
-    </select>
+    </Select>
     {#if sides}
-        <select
-            class="input min-w-24"
+        <Select
+            placeholder=""
+            class="min-w-24"
             aria-label="Before or after"
             value={amount < 0 ? -1 : 1}
             onchange={(event) => put({ amount: Math.abs(amount) * Number(event.currentTarget.value) })}
         >
             <option value={1}>{sides[0]}</option>
             <option value={-1}>{sides[1]}</option>
-        </select>
+        </Select>
     {/if}
 </div>
 {#if rolls}
@@ -70,8 +72,8 @@
                 >at <TimeOfDay bind:value={() => String(due.time ?? ''), (time) => put({ time })} /></label
             >
         {/if}
-        <select
-            class="input"
+        <Select
+            placeholder=""
             aria-label="Working day"
             value={String(due.roll ?? '')}
             onchange={(event) => put({ roll: event.currentTarget.value })}
@@ -79,17 +81,17 @@
             <option value="">on any day</option>
             <option value="next">or the next working day</option>
             <option value="previous">or the working day before</option>
-        </select>
+        </Select>
     </div>
 {/if}
 {#if clocks}
-    <select
-        class="input"
+    <Select
+        placeholder=""
         aria-label="By whose clock"
         value={String(due.clock ?? '')}
         onchange={(event) => put({ clock: event.currentTarget.value })}
     >
         <option value="">by the company’s clock</option>
         <option value="owner">by the owner’s clock</option>
-    </select>
+    </Select>
 {/if}

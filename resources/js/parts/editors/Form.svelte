@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox, Input, Select } from 'flowbite-svelte';
     import { onMount, untrack } from 'svelte';
     import type { AnyDocument } from '../../state/document.svelte';
     import { put, type Json, type JsonObject } from '../../state/pointer';
@@ -54,18 +55,16 @@
     <div class="space-y-2 px-4 py-3 text-[12.5px] text-ink-2">
         {#if editor.hint}<p>{editor.hint}</p>{/if}
         {#if ways.length > 1}
-            <select class="input" aria-label={editor.label} bind:value={index}>
+            <Select placeholder="" aria-label={editor.label} bind:value={index}>
                 {#each ways as one, place (one.label)}<option value={place}>{one.label}</option>{/each}
-            </select>
+            </Select>
         {/if}
         {#each way?.fields ?? [] as field (field.key + field.sort)}
             {@const row = values[index]!}
             {#if field.sort === 'time'}
                 {#if !field.isNeeded}
                     <label class="flex items-center gap-2"
-                        ><input
-                            type="checkbox"
-                            class="accent-(--iris)"
+                        ><Checkbox
                             checked={row[field.key] !== null}
                             onchange={(event) => (row[field.key] = event.currentTarget.checked ? (field.starts as Json) : null)}
                         />{field.label}</label
@@ -85,27 +84,25 @@
             {:else if field.sort === 'number'}
                 <label class="flex items-center gap-2"
                     >{field.label}
-                    <input
-                        class="input w-20!"
+                    <Input
+                        class="w-20"
                         type="number"
                         min={field.least}
                         max={field.most}
                         aria-label={field.behind.charAt(0).toUpperCase() + field.behind.slice(1)}
-                        bind:value={row[field.key]}
+                        bind:value={row[field.key] as number}
                     />
                     {field.behind}</label
                 >
             {:else if field.sort === 'choice'}
                 <label class="flex items-center gap-2"
                     >{#if field.label}<span class="shrink-0">{field.label}</span>{/if}
-                    <select class="input min-w-0" aria-label={field.label || field.key} bind:value={row[field.key]}>
+                    <Select placeholder="" class="min-w-0" aria-label={field.label || field.key} bind:value={row[field.key]}>
                         {#each field.options as option (option.label)}<option value={option.value ?? null}>{option.label}</option>{/each}
-                    </select></label
+                    </Select></label
                 >
             {:else if field.sort === 'tick'}
-                <label class="flex items-center gap-2"
-                    ><input type="checkbox" class="accent-(--iris)" bind:checked={row[field.key] as boolean} />{field.label}</label
-                >
+                <label class="flex items-center gap-2"><Checkbox bind:checked={row[field.key] as boolean} />{field.label}</label>
             {:else}
                 <label class="flex items-center gap-2"
                     ><span class="w-10 shrink-0">{field.label}</span>

@@ -3,6 +3,7 @@
     import Choose from '../Choose.svelte';
     import { fieldOptions } from '../offers';
     import type { Editor, Word } from '../words';
+    import Area from '../fields/Area.svelte';
 
     type Props = { document: AnyDocument; word: Word; editor: Editor; at: string; onclose: () => void };
     let { document: page, word, editor, at, onclose }: Props = $props();
@@ -58,16 +59,16 @@
 >
     <label class="block px-4 pt-3 text-[12.5px] text-ink-2" for="formula">{editor.label}</label>
     <div class="px-4 pt-1 pb-2">
-        <!-- svelte-ignore a11y_autofocus -->
-        <textarea
+        <Area
             id="formula"
-            class="input figures h-20"
+            class="figures h-20"
             spellcheck="false"
-            bind:this={input}
+            bind:elementRef={input}
             bind:value={typed}
             onkeydown={key}
             placeholder="cost > hours * 40 and status != 'Closed'"
-            autofocus></textarea>
+            autofocus
+        />
         {#if problem}
             <p class="note-wrong" role="alert">{problem.message}</p>
             {#if problem.position && typed === formula}<pre class="figures text-[11.5px] text-madder">{typed}

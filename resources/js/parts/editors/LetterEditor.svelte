@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { Modal } from 'flowbite-svelte';
+    import { Input, Modal, Select } from 'flowbite-svelte';
     import { untrack } from 'svelte';
     import { api, ask, said } from '../../api/client';
     import { findRecords } from '../../api/records';
@@ -76,10 +76,10 @@
             {#if fitting.length}
                 <label class="mt-3 flex items-center gap-3 text-[13px] text-ink-2">
                     Letter
-                    <select class="input" bind:value={letter}>
+                    <Select placeholder="" bind:value={letter}>
                         <option value="">written here</option>
                         {#each fitting as kept (kept.id)}<option value={kept.name}>{kept.name}</option>{/each}
-                    </select>
+                    </Select>
                 </label>
             {/if}
             {#if letter}
@@ -98,15 +98,16 @@
         <div class="flex min-h-0 flex-col bg-[#fdfaf2] p-6">
             <div class="flex items-center gap-3 text-[13px] text-ink-2">
                 <span class="shrink-0">As it reads for</span>
-                <select
-                    class="input min-w-0"
+                <Select
+                    placeholder=""
+                    class="min-w-0"
                     aria-label="Record to preview with"
                     value={shown ?? ''}
                     onchange={(event) => (record = Number(event.currentTarget.value))}
                 >
                     {#each records.data ?? [] as row (row.id)}<option value={row.id}>{row.number} {row.title}</option>{/each}
-                </select>
-                <input class="input w-28 shrink-0" type="search" placeholder="Find…" aria-label="Find a record" bind:value={search} />
+                </Select>
+                <Input class="w-28 shrink-0" type="search" placeholder="Find…" aria-label="Find a record" bind:value={search} />
             </div>
             {#if preview.data}
                 <div class="scroll mt-4 rounded-md border border-edge bg-white p-5 text-[13.5px] shadow-sm" data-preview>

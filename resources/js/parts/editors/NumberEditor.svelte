@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input } from 'flowbite-svelte';
     import { onMount } from 'svelte';
     import type { AnyDocument } from '../../state/document.svelte';
     import { ahead } from '../ahead';
@@ -26,8 +27,7 @@
 
 <form class="w-[280px]" onsubmit={done}>
     <div class="px-4 py-3">
-        <!-- svelte-ignore a11y_autofocus -->
-        <input class="input figures" inputmode="decimal" aria-label="Number" bind:value={typed} autofocus />
+        <Input class="figures" inputmode="decimal" aria-label="Number" bind:value={typed} autofocus />
     </div>
     <div class="keys">
         <span><kbd>Enter</kbd>done</span>

@@ -1,10 +1,12 @@
 <script lang="ts">
+    import { Input } from 'flowbite-svelte';
     import { onMount } from 'svelte';
     import type { AnyDocument } from '../../state/document.svelte';
     import { ahead } from '../ahead';
     import Choose from '../Choose.svelte';
     import { mergeOptions } from '../offers';
     import type { Editor, Word } from '../words';
+    import Area from '../fields/Area.svelte';
 
     /* A line of text, or several; where the text allows it, with fields merged into it. */
     type Props = { document: AnyDocument; word: Word; editor: Editor; at: string; onclose: () => void };
@@ -12,7 +14,9 @@
     const most = $derived(editor.most ?? null);
     // svelte-ignore state_referenced_locally
     let typed = $state(String(page.at(at) ?? ''));
-    let input = $state<HTMLInputElement | HTMLTextAreaElement>();
+    let line = $state<HTMLInputElement>();
+    let lines = $state<HTMLTextAreaElement>();
+    const input = $derived(line ?? lines);
     let merging = $state(false);
     onMount(() => {
         const [early = '', ...enters] = ahead.take().split('\n');
@@ -42,17 +46,16 @@
     </div>
     <div class="px-4 pt-1 pb-2">
         {#if editor.isLong}
-            <!-- svelte-ignore a11y_autofocus -->
-            <textarea
+            <Area
                 id="title"
-                class="input h-24"
-                bind:this={input}
+                class="h-24"
+                bind:elementRef={lines}
                 bind:value={typed}
                 onkeydown={(event) => event.key === 'Enter' && (event.ctrlKey || event.metaKey) && done()}
-                autofocus></textarea>
+                autofocus
+            />
         {:else}
-            <!-- svelte-ignore a11y_autofocus -->
-            <input id="title" class="input" bind:this={input} bind:value={typed} autocomplete="off" autofocus />
+            <Input id="title" bind:elementRef={line} bind:value={typed} autocomplete="off" autofocus />
         {/if}
         {#if editor.merges}<button type="button" class="btn quiet mt-1" onclick={() => (merging = !merging)}>+ merge a field</button>{/if}
     </div>

@@ -1,10 +1,12 @@
 <script lang="ts">
+    import { Checkbox, Input, Select } from 'flowbite-svelte';
     import type { AnyDocument } from '../../state/document.svelte';
     import { put, type JsonObject } from '../../state/pointer';
     import { localDay } from '../../state/moments';
     import { clock } from '../../state/session.svelte';
     import TimeOfDay from './TimeOfDay.svelte';
     import { rruleOf, timetableOf, WEEKDAYS } from './timetable';
+    import DateField from '../fields/DateField.svelte';
 
     /* A recurrence rule, put together from a few words. */
     type Props = { document: AnyDocument; at: string; onclose: () => void };
@@ -41,10 +43,10 @@
     <div class="space-y-2 px-4 py-3 text-[12.5px] text-ink-2">
         <div class="flex items-center gap-2">
             <!-- svelte-ignore a11y_autofocus -->
-            every <input class="input w-16!" type="number" min="1" max="60" aria-label="Interval" bind:value={table.interval} autofocus />
-            <select class="input" aria-label="Unit" bind:value={table.freq}>
+            every <Input class="w-16" type="number" min="1" max="60" aria-label="Interval" bind:value={table.interval} autofocus />
+            <Select placeholder="" aria-label="Unit" bind:value={table.freq}>
                 {#each Object.entries(units) as [key, label] (key)}<option value={key}>{label}</option>{/each}
-            </select>
+            </Select>
             at
             <TimeOfDay bind:value={time} />
         </div>
@@ -59,7 +61,7 @@
         {:else if table.freq === 'MONTHLY'}
             <div class="flex items-center gap-2">
                 on
-                <select class="input" aria-label="Which day" bind:value={table.day}>
+                <Select placeholder="" aria-label="Which day" bind:value={table.day}>
                     {#each Array.from({ length: 31 }, (_, index) => String(index + 1)) as number (number)}<option value={number}
                             >day {number}</option
                         >{/each}
@@ -67,15 +69,11 @@
                     {#each [['1', 'first'], ['2', 'second'], ['3', 'third'], ['-1', 'last']] as [nth, label] (nth)}
                         {#each WEEKDAYS as [key, name] (key)}<option value="{nth}{key}">the {label} {name}</option>{/each}
                     {/each}
-                </select>
+                </Select>
             </div>
         {/if}
-        <label class="flex items-center gap-2"
-            >from <input class="input w-40!" type="date" aria-label="First day" bind:value={from} /></label
-        >
-        <label class="flex items-center gap-2"
-            ><input type="checkbox" class="accent-(--iris)" bind:checked={workingDays} />on working days only</label
-        >
+        <label class="flex items-center gap-2">from <DateField class="w-44" label="First day" bind:value={from} /></label>
+        <label class="flex items-center gap-2"><Checkbox bind:checked={workingDays} />on working days only</label>
     </div>
     <div class="keys"><span><kbd>Enter</kbd>done</span><span><kbd>Esc</kbd>close</span><button class="link ml-auto">Done</button></div>
 </form>

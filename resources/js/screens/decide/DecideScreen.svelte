@@ -2,6 +2,7 @@
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import { longMoment } from '../../state/moments';
+    import Area from '../../parts/fields/Area.svelte';
 
     /* The page that a letter leads to: the case, and two buttons. It is read on a phone as well, by whoever has the letter. */
     let { token }: { token: string } = $props();
@@ -78,7 +79,7 @@
                         <label class="mt-4 block text-[12.5px] font-semibold" for="comment"
                             >{answer === 'no' ? 'Why not' : 'A comment, if you like'}</label
                         >
-                        <textarea id="comment" class="input mt-1" rows="3" maxlength="2000" bind:value={comment}></textarea>
+                        <Area id="comment" class="mt-1" rows={3} maxlength={2000} bind:value={comment} />
                         <button
                             type="button"
                             class="btn mt-3 w-full py-3! {answer === 'no' ? 'danger' : 'go'}"

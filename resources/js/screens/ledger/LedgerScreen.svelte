@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input, Select } from 'flowbite-svelte';
     import Broken from '../../parts/Broken.svelte';
     import { createInfiniteQuery, createQuery, keepPreviousData } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
@@ -7,6 +8,7 @@
     import { moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import EntryLeaf from './EntryLeaf.svelte';
+    import DateField from '../../parts/fields/DateField.svelte';
 
     type Show = 'edits' | 'rules' | 'tasks' | 'administration';
     const number = $derived((route.params as { number?: string }).number);
@@ -74,23 +76,23 @@
             role="group"
             aria-label="Which entries"
         >
-            <select class="input w-30!" aria-label="Of which rule" bind:value={wanted.rule}>
+            <Select placeholder="" class="w-30" aria-label="Of which rule" bind:value={wanted.rule}>
                 <option value="">any rule</option>
                 {#each rules.data ?? [] as rule (rule.id)}<option value={rule.id}>{rule.name}</option>{/each}
-            </select>
-            <select class="input w-28!" aria-label="By whom" bind:value={wanted.person}>
+            </Select>
+            <Select placeholder="" class="w-28" aria-label="By whom" bind:value={wanted.person}>
                 <option value="">anybody</option>
                 {#each session.people as person (person.id)}<option value={person.handle}>{person.name}</option>{/each}
-            </select>
-            <input
-                class="input figures w-20!"
+            </Select>
+            <Input
+                class="figures w-20"
                 aria-label="About which record"
                 placeholder="T-0042"
                 value={wanted.record}
                 onchange={(event) => (wanted.record = event.currentTarget.value.trim())}
             />
-            <input class="input w-[129px]! px-2!" type="date" aria-label="From" max={wanted.until || undefined} bind:value={wanted.from} />
-            <input class="input w-[129px]! px-2!" type="date" aria-label="Until" min={wanted.from || undefined} bind:value={wanted.until} />
+            <DateField class="w-[150px]" label="From" max={wanted.until || undefined} bind:value={wanted.from} />
+            <DateField class="w-[150px]" label="Until" min={wanted.from || undefined} bind:value={wanted.until} />
             {#if isNarrow}<button type="button" class="link" onclick={() => (wanted = { ...NOTHING })}>all</button>{/if}
         </div>
         <div class="scroll">

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input } from 'flowbite-svelte';
     import { createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
@@ -7,6 +8,7 @@
     import { counted, moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
+    import Area from '../../parts/fields/Area.svelte';
 
     /* The mail room: a shelf of letters that the application sent, and the one that is taken down and read. */
     crumbs.set({ label: 'Mail room' });
@@ -81,7 +83,7 @@
             <p class="sub">
                 {shelf.data ? `${counted(shelf.data.total, 'letter')} on the shelf. Nothing here has left the house.` : 'Looking…'}
             </p>
-            <input class="input mt-3" type="search" placeholder="Search the shelf" aria-label="Search the shelf" bind:value={search} />
+            <Input class="mt-3" type="search" placeholder="Search the shelf" aria-label="Search the shelf" bind:value={search} />
         </header>
         <div class="scroll bg-[#f3ecdc] px-5 py-4">
             {#each letters as one (one.id)}
@@ -150,6 +152,6 @@
 {#if answering && letter.data}
     <Confirm title="Answer as {who(letter.data.recipients)}" go="Send the answer" onconfirm={answer} onclose={() => (answering = false)}>
         <p>Rules that wait for a reply take it as one.</p>
-        <textarea class="input" rows="4" aria-label="Answer" placeholder="What they write back" bind:value={text}></textarea>
+        <Area rows={4} aria-label="Answer" placeholder="What they write back" bind:value={text} />
     </Confirm>
 {/if}

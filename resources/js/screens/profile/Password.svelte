@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input } from 'flowbite-svelte';
     import { useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, Refusal, said } from '../../api/client';
     import { toasts } from '../../state/toasts.svelte';
@@ -27,12 +28,12 @@
 <form class="mt-2 grid gap-2 sm:grid-cols-2" onsubmit={change}>
     <label class="grid content-start gap-0.5 text-[12px] text-ink-2"
         >The one you have
-        <input class="input" type="password" autocomplete="current-password" required bind:value={current} />
+        <Input type="password" autocomplete="current-password" required bind:value={current} />
         {#if refusal?.at('/current')}<span class="note-wrong" role="alert">{refusal.at('/current')}</span>{/if}</label
     >
     <label class="grid content-start gap-0.5 text-[12px] text-ink-2"
         >The next one
-        <input class="input" type="password" autocomplete="new-password" required bind:value={password} />
+        <Input type="password" autocomplete="new-password" required bind:value={password} />
         {#if refusal?.at('/password')}<span class="note-wrong" role="alert">{refusal.at('/password')}</span>{/if}</label
     >
     {#if refusal && !refusal.problem.problems.length}<p class="note-wrong sm:col-span-2" role="alert">{refusal.message}</p>{/if}

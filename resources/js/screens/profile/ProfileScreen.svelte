@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input } from 'flowbite-svelte';
     import { api, ask, said } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
     import { session } from '../../state/session.svelte';
@@ -51,12 +52,12 @@
                 <div class="mb-7 flex flex-wrap gap-2">
                     <button type="button" class="btn" onclick={makeFeed}>{feed ? 'Make another' : 'Make an address'}</button>
                     <button type="button" class="btn quiet danger" onclick={revokeFeed}>Revoke the address</button>
-                    {#if feed}<input
-                            class="input figures text-[12px]!"
+                    {#if feed}<Input
+                            class="figures text-[12px]"
                             readonly
                             value={feed}
                             aria-label="Address of the calendar"
-                            onfocus={(event) => event.currentTarget.select()}
+                            onfocus={(event) => (event.target as HTMLInputElement).select()}
                         /><span class="mini">Copy it now; it is not shown again. An earlier one is no longer good.</span>{/if}
                 </div>
                 <Tokens />

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input } from 'flowbite-svelte';
     import { renderSVG } from 'uqr';
     import { api, ask, said, type Shapes } from '../../api/client';
     import { session } from '../../state/session.svelte';
@@ -70,11 +71,11 @@
                 <p class="text-[13px]">Let your application read the picture, or type <b class="figures text-[12px]">{spaced}</b>.</p>
                 <label class="grid gap-0.5 text-[12px] text-ink-2"
                     >The code it shows
-                    <input
-                        class="input figures max-w-40"
+                    <Input
+                        class="figures max-w-40"
                         inputmode="numeric"
                         autocomplete="one-time-code"
-                        maxlength="10"
+                        maxlength={10}
                         required
                         bind:value={code}
                     /></label
@@ -82,7 +83,7 @@
             {/if}
             <label class="grid gap-0.5 text-[12px] text-ink-2"
                 >Your password, once more
-                <input class="input max-w-72" type="password" autocomplete="current-password" required bind:value={password} /></label
+                <Input class="max-w-72" type="password" autocomplete="current-password" required bind:value={password} /></label
             >
             {#if problem}<p class="note-wrong" role="alert">{problem}</p>{/if}
             <div class="flex gap-2">

@@ -1,8 +1,10 @@
 <script lang="ts">
+    import { Input, Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said } from '../../api/client';
     import { day, localDay, moment } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
+    import DateField from '../../parts/fields/DateField.svelte';
 
     const SCOPES = { reading: 'Only read', records: 'Work on records and tasks', '*': 'All that I may' } as const;
     type Scope = keyof typeof SCOPES;
@@ -45,19 +47,17 @@
     the API is described in <span class="figures text-[12px]">docs/openapi.json</span>.
 </p>
 <form class="mt-3 grid gap-2 sm:grid-cols-2" onsubmit={make}>
-    <label class="grid gap-0.5 text-[12px] text-ink-2"
-        >What is it for? <input class="input" maxlength="80" required bind:value={name} /></label
-    >
+    <label class="grid gap-0.5 text-[12px] text-ink-2">What is it for? <Input maxlength={80} required bind:value={name} /></label>
     <label class="grid gap-0.5 text-[12px] text-ink-2"
         >What may it do?
-        <select class="input" bind:value={scope}>
+        <Select placeholder="" bind:value={scope}>
             {#each Object.entries(SCOPES) as [value, label] (value)}<option {value}>{label}</option>{/each}
-        </select></label
+        </Select></label
     >
-    <label class="grid gap-0.5 text-[12px] text-ink-2">Good until <input class="input" type="date" bind:value={until} /></label>
+    <label class="grid gap-0.5 text-[12px] text-ink-2">Good until <DateField label="Good until" bind:value={until} /></label>
     <label class="grid gap-0.5 text-[12px] text-ink-2"
         >Your password, once more
-        <input class="input" type="password" autocomplete="current-password" required bind:value={password} /></label
+        <Input type="password" autocomplete="current-password" required bind:value={password} /></label
     >
     {#if problem}<p class="note-wrong sm:col-span-2" role="alert">{problem}</p>{/if}
     <div><button class="btn go">Make a token</button></div>
@@ -65,12 +65,12 @@
 {#if made}
     <div class="callout mt-3" role="status">
         Copy it now; it is not shown again.
-        <input
-            class="input figures mt-1 text-[12px]!"
+        <Input
+            class="figures mt-1 text-[12px]"
             readonly
             value={made}
             aria-label="The new token"
-            onfocus={(event) => event.currentTarget.select()}
+            onfocus={(event) => (event.target as HTMLInputElement).select()}
         />
     </div>
 {/if}

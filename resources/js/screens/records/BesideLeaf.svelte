@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
@@ -7,6 +8,7 @@
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import { upload } from '../../api/upload';
+    import FileButton from '../../parts/fields/FileButton.svelte';
 
     /* Files, who follows the record, and what repeat guards have used up for it. */
     let { type, id, may }: { type: Shapes['TypeShape']; id: number; may: boolean } = $props();
@@ -20,10 +22,7 @@
     let why = $state('');
     let busy = $state(false);
 
-    async function add(event: Event & { currentTarget: HTMLInputElement }) {
-        const file = event.currentTarget.files?.[0];
-        event.currentTarget.value = '';
-        if (!file) return;
+    async function add(file: File) {
         const most = session.me?.fileBytes ?? Infinity;
         if (file.size > most)
             return toasts.complain(`A file has at most ${most / 1e6} MB, and ‘${file.name}’ has ${(file.size / 1e6).toFixed(1)} MB.`);
@@ -74,9 +73,7 @@
     <div class="flex items-center">
         <h2>Files</h2>
         {#if may}
-            <label class="btn ml-auto {busy ? 'opacity-50' : ''}"
-                >{busy ? 'Adding…' : 'Add a file'}<input class="sr-only" type="file" disabled={busy} onchange={add} /></label
-            >
+            <span class="ml-auto"><FileButton says={busy ? 'Adding…' : 'Add a file'} {busy} onchoose={add} /></span>
         {/if}
     </div>
     {#each beside.data?.files ?? [] as file (file.id)}
@@ -119,6 +116,6 @@
 {#if resetting}
     <Confirm title="Make “{resetting.name}” ready again?" go="Make it ready" onconfirm={reset} onclose={() => (resetting = null)}>
         <p>It can then fire again for this {type.label.toLowerCase()}. The ledger keeps who did this, and why.</p>
-        <input class="input" aria-label="Why" placeholder="Why" maxlength="200" bind:value={why} />
+        <Input aria-label="Why" placeholder="Why" maxlength={200} bind:value={why} />
     </Confirm>
 {/if}

@@ -1,6 +1,7 @@
 <script lang="ts">
     import { useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import Area from '../../parts/fields/Area.svelte';
 
     let { type, id, may }: { type: Shapes['TypeShape']; id: number; may: boolean } = $props();
     const client = useQueryClient();
@@ -32,18 +33,19 @@
         }}
     >
         <div class="flex items-start gap-2">
-            <textarea
-                class="input h-9 min-h-9 flex-1 resize-none focus:h-20"
+            <Area
+                class="h-9 min-h-9 flex-1 resize-none focus:h-20"
                 aria-label="Comment"
                 placeholder="Write a comment"
-                maxlength="5000"
+                maxlength={5000}
                 bind:value={text}
                 onkeydown={(event) => {
                     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
                         event.preventDefault();
                         void write();
                     }
-                }}></textarea>
+                }}
+            />
             {#if text.trim()}<button class="btn" disabled={busy} title="Ctrl Enter">Comment</button>{/if}
         </div>
         {#if problem}<p class="note-wrong" role="alert">{problem}</p>{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox, Input, Select } from 'flowbite-svelte';
     import { createQuery } from '@tanstack/svelte-query';
     import type { Shapes } from '../../api/client';
     import { findRecords } from '../../api/records';
@@ -6,6 +7,8 @@
     import Floating from '../../parts/Floating.svelte';
     import { fromLocalField, toLocalField } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
+    import Area from '../../parts/fields/Area.svelte';
+    import DateField from '../../parts/fields/DateField.svelte';
 
     type Value = string | number | boolean | null | undefined;
     type Props = { field: Shapes['FieldShape']; value: Value; shown: string; problem?: string };
@@ -49,13 +52,7 @@
         value = next.length ? next.join(',') : null;
     }
 
-    function text(event: Event & { currentTarget: HTMLInputElement | HTMLTextAreaElement }) {
-        value = event.currentTarget.value === '' ? null : event.currentTarget.value;
-    }
-
-    function instant(event: Event & { currentTarget: HTMLInputElement }) {
-        value = event.currentTarget.value === '' ? null : fromLocalField(event.currentTarget.value);
-    }
+    const text = (next: unknown) => (value = next === '' || next === undefined || next === null ? null : String(next));
 </script>
 
 <div class="grid grid-cols-[138px_minmax(0,1fr)] items-start gap-x-2 border-b border-ruled py-1.5">
@@ -64,31 +61,23 @@
     >
     <div>
         {#if field.type === 'tick'}
-            <input
-                {id}
-                class="mt-2 h-4 w-4 accent-(--iris)"
-                type="checkbox"
-                checked={value === true}
-                onchange={(event) => (value = event.currentTarget.checked)}
-            />
+            <Checkbox {id} class="mt-2 h-4 w-4" checked={value === true} onchange={(event) => (value = event.currentTarget.checked)} />
         {:else if field.type === 'choice'}
-            <select
+            <Select
+                placeholder=""
                 {id}
-                class="input"
-                class:bad={problem}
+                aria-invalid={problem ? true : undefined}
                 value={value ?? ''}
                 onchange={(event) => (value = event.currentTarget.value || null)}
             >
                 {#if !field.required || !value}<option value="">–</option>{/if}
                 {#each offered as choice (choice.value)}<option value={choice.value}>{choice.label}</option>{/each}
-            </select>
+            </Select>
         {:else if field.type === 'choices'}
             <div {id} role="group" aria-label={field.label} class="flex flex-wrap gap-x-4 gap-y-1 py-1">
                 {#each offered as choice (choice.value)}
                     <label class="flex items-center gap-1.5"
-                        ><input
-                            type="checkbox"
-                            class="accent-(--iris)"
+                        ><Checkbox
                             checked={members.includes(choice.value)}
                             onchange={(event) => toggle(choice.value, event.currentTarget.checked)}
                         />{choice.label}</label
@@ -96,12 +85,10 @@
                 {/each}
             </div>
         {:else if field.type === 'tags'}
-            <input
+            <Input
                 {id}
-                class="input"
-                class:bad={problem}
-                value={String(value ?? '').replaceAll(/,(?! )/g, ', ')}
-                oninput={text}
+                aria-invalid={problem ? true : undefined}
+                bind:value={() => String(value ?? '').replaceAll(/,(?! )/g, ', '), text}
                 placeholder="words, parted by commas"
                 autocomplete="off"
             />
@@ -109,7 +96,7 @@
             <button
                 {id}
                 type="button"
-                class="input text-left"
+                class="boxed text-left"
                 class:bad={problem}
                 aria-haspopup="dialog"
                 onclick={(event) => (choosing = choosing ? null : event.currentTarget)}
@@ -117,30 +104,27 @@
                 {#if value}{label}{:else}<span class="text-ink-3">Choose…</span>{/if}
             </button>
         {:else if field.type === 'long_text'}
-            <textarea {id} class="input h-20" class:bad={problem} value={String(value ?? '')} oninput={text}></textarea>
+            <Area {id} class="h-20" aria-invalid={problem ? true : undefined} bind:value={() => String(value ?? ''), text} />
         {:else if field.type === 'date'}
-            <input {id} class="input figures" class:bad={problem} type="date" value={String(value ?? '')} oninput={text} />
+            <DateField {id} label={field.label} invalid={Boolean(problem)} bind:value={() => String(value ?? ''), text} />
         {:else if field.type === 'date_time'}
             <span class="flex items-center gap-2"
-                ><input
+                ><DateField
+                    time
                     {id}
-                    class="input figures min-w-0"
-                    class:bad={problem}
-                    type="datetime-local"
-                    value={value ? toLocalField(String(value)) : ''}
-                    oninput={instant}
+                    label={field.label}
+                    invalid={Boolean(problem)}
+                    bind:value={() => (value ? toLocalField(String(value)) : ''), (next) => (value = next ? fromLocalField(next) : null)}
                 /><span class="mini">{clock.zone.split('/').pop()}</span></span
             >
         {:else}
             <span class="flex items-center gap-2">
-                <input
+                <Input
                     {id}
-                    class="input"
-                    class:figures={['number', 'money', 'percent'].includes(field.type)}
-                    class:bad={problem}
+                    class={['number', 'money', 'percent'].includes(field.type) ? 'figures' : ''}
+                    aria-invalid={problem ? true : undefined}
                     inputmode={['number', 'money', 'percent'].includes(field.type) ? 'decimal' : undefined}
-                    value={String(value ?? '')}
-                    oninput={text}
+                    bind:value={() => String(value ?? ''), text}
                     autocomplete="off"
                 />
                 {#if field.type === 'percent'}<span class="mini">%</span>{:else if field.currency}<span class="mini">{field.currency}</span

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox, Input } from 'flowbite-svelte';
     import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
     import { searchParams } from 'sv-router';
     import { api, ask, said } from '../../api/client';
@@ -101,8 +102,7 @@
     }
 
     let typing: ReturnType<typeof setTimeout> | undefined;
-    function typed(event: Event & { currentTarget: HTMLInputElement }) {
-        const value = event.currentTarget.value;
+    function typed(value: string) {
         clearTimeout(typing);
         typing = setTimeout(() => set('search', value), 200);
     }
@@ -169,13 +169,12 @@
                     <button type="button" role="tab" aria-selected={!mine} onclick={() => set('mine', '')}>All</button>
                     <button type="button" role="tab" aria-selected={mine} onclick={() => set('mine', '1')}>Mine</button>
                 </div>
-                <input
-                    class="input my-auto ml-auto h-8 w-52"
+                <Input
+                    class="my-auto ml-auto h-8 w-52"
                     type="search"
                     placeholder="Search {type.plural.toLowerCase()}"
                     aria-label="Search {type.plural.toLowerCase()}"
-                    value={search}
-                    oninput={typed}
+                    bind:value={() => search, (next) => typed(String(next ?? ''))}
                 />
             </div>
             <div class="min-h-12 flex items-center gap-4 border-b border-ruled px-7 py-2">
@@ -246,9 +245,8 @@
                                         ></th
                                     >{/if}
                                 <th class={margin ? 'w-[88px]' : 'first w-[110px]'} aria-sort={ariaSort('number')}
-                                    ><input
-                                        type="checkbox"
-                                        class="mr-2 align-[-2px] accent-(--iris)"
+                                    ><Checkbox
+                                        class="mr-2 align-[-2px]"
                                         aria-label="Choose all on this page"
                                         checked={allPicked}
                                         onchange={pickPage}
@@ -285,9 +283,8 @@
                                             >
                                         {/if}
                                         <td class={margin ? 'figures text-[11.5px]' : 'first'}
-                                            ><input
-                                                type="checkbox"
-                                                class="mr-2 align-[-2px] accent-(--iris)"
+                                            ><Checkbox
+                                                class="mr-2 align-[-2px]"
                                                 aria-label="Choose {row.number}"
                                                 checked={picked.includes(row.id)}
                                                 onclick={(event) => event.stopPropagation()}

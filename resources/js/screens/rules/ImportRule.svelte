@@ -4,6 +4,8 @@
     import { api, ask, Refusal, said } from '../../api/client';
     import { go } from '../../router';
     import { toasts } from '../../state/toasts.svelte';
+    import Area from '../../parts/fields/Area.svelte';
+    import FileButton from '../../parts/fields/FileButton.svelte';
 
     let { onclose }: { onclose: () => void } = $props();
     const client = useQueryClient();
@@ -15,8 +17,8 @@
         if (!open) onclose();
     });
 
-    async function take(event: Event & { currentTarget: HTMLInputElement }) {
-        text = (await event.currentTarget.files?.[0]?.text()) ?? '';
+    async function take(file: File) {
+        text = await file.text();
         refusal = null;
     }
 
@@ -46,12 +48,13 @@
 >
     <h2 class="text-lg">Import a rule</h2>
     <p class="text-[13.5px] text-ink-2">Choose a rule file, or paste its text. It arrives as a draft; nothing is put in force.</p>
-    <input class="block text-[13px]" type="file" accept=".json,application/json" aria-label="Rule file" onchange={take} />
-    <textarea
-        class="input figures h-48 text-[12px]!"
+    <div><FileButton says="Choose a rule file" accept=".json,application/json" onchoose={take} /></div>
+    <Area
+        class="figures h-48 text-[12px]"
         aria-label="Text of the rule file"
         bind:value={text}
-        placeholder={'{ "format": "vivid-ledger/rule/1", … }'}></textarea>
+        placeholder={'{ "format": "vivid-ledger/rule/1", … }'}
+    />
     {#if refusal}
         <div class="callout bad" role="alert">
             <b>{refusal.message}</b>

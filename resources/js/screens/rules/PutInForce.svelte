@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox, Input, Radio } from 'flowbite-svelte';
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
@@ -89,22 +90,20 @@
             <fieldset class="space-y-2">
                 <legend class="sr-only">What happens to those that match already</legend>
                 {#each ways as way (way.key)}
-                    <label
-                        class="flex items-start gap-2.5 rounded-lg border border-edge p-2.5 {existing === way.key ? 'bg-iris-wash' : ''}"
+                    <Radio
+                        name="existing"
+                        value={way.key}
+                        bind:group={existing}
+                        class="mt-1"
+                        classes={{
+                            label: `items-start gap-2.5 rounded-lg border border-edge p-2.5 ${existing === way.key ? 'bg-iris-wash' : ''}`,
+                        }}
                     >
-                        <input type="radio" class="mt-1 accent-(--iris)" name="existing" value={way.key} bind:group={existing} />
                         <span
                             ><b class="font-semibold text-ink">{way.label}</b><br /><span class="text-[12.5px]">{way.hint}</span>
                             {#if way.key === 'start' && existing === 'start'}
                                 <span class="mt-1.5 flex items-center gap-2 text-[12.5px]"
-                                    >over <input
-                                        class="input w-16!"
-                                        type="number"
-                                        min="0"
-                                        max="720"
-                                        aria-label="Hours"
-                                        bind:value={hours}
-                                    />
+                                    >over <Input class="w-16" type="number" min="0" max="720" aria-label="Hours" bind:value={hours} />
                                     hours:
                                     {hours > 0
                                         ? `about ${Math.max(1, Math.round(numbers.data.starting / hours))} an hour`
@@ -112,14 +111,14 @@
                                 >
                             {/if}</span
                         >
-                    </label>
+                    </Radio>
                 {/each}
             </fieldset>
         {/if}
         {#if rule.inPlay > 0 && moving.data}
             <div class="border-t border-ruled pt-3">
                 <label class="flex items-start gap-2.5"
-                    ><input type="checkbox" class="mt-1 accent-(--iris)" bind:checked={move} />
+                    ><Checkbox class="mt-1" bind:checked={move} />
                     <span
                         ><b class="font-semibold text-ink">Move what is in play on {countedOf(rule.inPlay, type)} to this page</b><br
                         /><span class="text-[12.5px]"
@@ -135,5 +134,5 @@
     {:else}
         <p>{numbers.isError ? said(numbers.error) : 'Counting…'}</p>
     {/if}
-    <input class="input" aria-label="Why" placeholder="Why? (kept with the page)" maxlength="200" bind:value={why} />
+    <Input aria-label="Why" placeholder="Why? (kept with the page)" maxlength={200} bind:value={why} />
 </Confirm>

@@ -1,5 +1,5 @@
 <script lang="ts">
-    import { Dropdown, DropdownItem } from 'flowbite-svelte';
+    import { Dropdown, DropdownItem, Input, Select } from 'flowbite-svelte';
     import { Redo2, Undo2 } from '@lucide/svelte';
     import { untrack } from 'svelte';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
@@ -266,9 +266,9 @@
     <Confirm title="Copy “{name || 'this rule'}”" go="Copy it" onconfirm={copy} onclose={() => (asking = null)}>
         <label class="flex items-center gap-3"
             >For
-            <select class="input" bind:value={copyOn}>
+            <Select placeholder="" bind:value={copyOn}>
                 {#each session.schema?.types ?? [] as type (type.name)}<option value={type.name}>{type.plural}</option>{/each}
-            </select></label
+            </Select></label
         >
         <p>The copy is a draft. What does not fit other records is listed as a remark, at its word.</p>
     </Confirm>
@@ -277,7 +277,7 @@
         <p>
             Of the rules that share a set, only the first whose conditions match answers a change. The order is that of the list of rules.
         </p>
-        <input class="input" aria-label="Name of the set" placeholder="no set" maxlength="80" bind:value={set} />
+        <Input aria-label="Name of the set" placeholder="no set" maxlength={80} bind:value={set} />
     </Confirm>
 {:else if asking === 'retire'}
     <Confirm

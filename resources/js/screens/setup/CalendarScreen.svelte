@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox, Input, MultiSelect } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { X } from '@lucide/svelte';
     import { api, ask, said, type Shapes } from '../../api/client';
@@ -8,6 +9,8 @@
     import { toasts } from '../../state/toasts.svelte';
     import { Kept } from './kept.svelte';
     import KeptFrame from './KeptFrame.svelte';
+    import DateField from '../../parts/fields/DateField.svelte';
+    import FileButton from '../../parts/fields/FileButton.svelte';
 
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Working calendars' });
     const client = useQueryClient();
@@ -54,11 +57,9 @@
         if (done) void client.invalidateQueries({ queryKey: ['today'] });
     }
 
-    async function importDays(event: Event & { currentTarget: HTMLInputElement }) {
-        const file = event.currentTarget.files?.[0];
-        event.currentTarget.value = '';
+    async function importDays(file: File) {
         const editing = kept.editing;
-        if (!file || !editing) return;
+        if (!editing) return;
         try {
             const read = await ask(api.POST('/api/calendars/holidays', { body: { text: await file.text() } }));
             const days = read.holidays as Record<string, string>;
@@ -107,11 +108,12 @@
         <span class="mini block">{goesBy(calendar)} · {counted(Object.keys(calendar.holidays).length, 'holiday')}</span>
     {/snippet}
     {#snippet besides(edited)}
-        <input
-            class="input max-w-48 {kept.problem('/timeZone') ? 'bad' : ''}"
+        <Input
+            class="max-w-48"
             aria-label="Time zone"
             list="zones"
             bind:value={edited.timeZone}
+            aria-invalid={kept.problem('/timeZone') ? true : undefined}
         />
         <datalist id="zones"
             >{#each zones as zone (zone)}<option value={zone}></option>{/each}</datalist
@@ -124,12 +126,12 @@
             <div class="flex min-h-10 items-center gap-2 border-b border-ruled py-1">
                 <span class="w-24 {edited.hours[key] ? 'font-medium' : 'text-ink-3'}">{label}</span>
                 {#each edited.hours[key] ?? [] as span, at (at)}
-                    <input
-                        class="input figures w-20! py-0.5!"
+                    <Input
+                        class="figures w-20 py-0.5"
                         type="text"
                         inputmode="numeric"
                         placeholder="09:00"
-                        maxlength="5"
+                        maxlength={5}
                         pattern="([01][0-9]|2[0-3]):[0-5][0-9]|24:00"
                         aria-label="{label} from"
                         value={span[0]}
@@ -137,12 +139,12 @@
                             spans(key, (all) => all.map((one, other) => (other === at ? [event.currentTarget.value, one[1]] : one)))}
                     />
                     –
-                    <input
-                        class="input figures w-20! py-0.5!"
+                    <Input
+                        class="figures w-20 py-0.5"
                         type="text"
                         inputmode="numeric"
                         placeholder="09:00"
-                        maxlength="5"
+                        maxlength={5}
                         pattern="([01][0-9]|2[0-3]):[0-5][0-9]|24:00"
                         aria-label="{label} to"
                         value={span[1]}
@@ -165,9 +167,7 @@
         {/each}
         <div class="mt-5 flex items-center gap-2">
             <h2>Holidays</h2>
-            <label class="btn ml-auto"
-                >Read an .ics file<input class="sr-only" type="file" accept=".ics,text/calendar" onchange={importDays} /></label
-            >
+            <FileButton says="Read an .ics file" accept=".ics,text/calendar" onchoose={importDays} />
         </div>
         <div class="mt-2 grid grid-cols-2 gap-x-6">
             {#each Object.entries(edited.holidays).sort() as [date, label] (date)}
@@ -185,8 +185,8 @@
             {/each}
         </div>
         <div class="mt-2 flex gap-2">
-            <input class="input w-40!" type="date" aria-label="Holiday" bind:value={day} />
-            <input class="input max-w-56" aria-label="Its name" placeholder="Its name" maxlength="120" bind:value={name} />
+            <DateField class="w-44" label="Holiday" bind:value={day} />
+            <Input class="max-w-56" aria-label="Its name" placeholder="Its name" maxlength={120} bind:value={name} />
             <button
                 type="button"
                 class="btn"
@@ -200,14 +200,11 @@
         </div>
         <h2 class="mt-5">Who goes by it</h2>
         <label class="mt-2 flex items-center gap-2"
-            ><input type="checkbox" class="accent-(--iris)" bind:checked={edited.company} />the company, and everybody without a calendar of
-            their own</label
+            ><Checkbox bind:checked={edited.company} />the company, and everybody without a calendar of their own</label
         >
         <div class="mt-2 grid grid-cols-3 gap-x-4 gap-y-1">
             {#each teams as team (team)}<label class="flex items-center gap-2"
-                    ><input
-                        type="checkbox"
-                        class="accent-(--iris)"
+                    ><Checkbox
                         checked={edited.teams.includes(team)}
                         onchange={() =>
                             (edited.teams = edited.teams.includes(team)
@@ -216,12 +213,15 @@
                     />{team}</label
                 >{/each}
         </div>
-        <label class="mt-3 block text-ink-2"
-            >People of their own<select class="input mt-1" multiple size="5" bind:value={edited.people}>
-                {#each session.people.filter((person) => person.active) as person (person.id)}<option value={person.id}
-                        >{person.name}, {person.team}</option
-                    >{/each}
-            </select></label
-        >
+        <span class="mt-3 block text-ink-2" id="own">People of their own</span>
+        <MultiSelect
+            class="mt-1"
+            aria-labelledby="own"
+            placeholder="Nobody"
+            items={session.people
+                .filter((person) => person.active)
+                .map((person) => ({ value: person.id, name: `${person.name}, ${person.team}` }))}
+            bind:value={edited.people}
+        />
     {/snippet}
 </KeptFrame>

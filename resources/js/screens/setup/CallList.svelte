@@ -4,6 +4,7 @@
     import Stamp from '../../parts/Stamp.svelte';
     import { moment } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
+    import Area from '../../parts/fields/Area.svelte';
 
     /* What went to an endpoint and what came back; what was given up is mended and sent again here. */
     let { endpoint }: { endpoint: string } = $props();
@@ -79,11 +80,7 @@
                         : ''}
                 </p>
                 <label class="mini" for="payload-{call.id}">What {call.status === 'failed' ? 'is to be sent' : 'was sent'}</label>
-                <textarea
-                    id="payload-{call.id}"
-                    class="input figures h-32 text-[12px]"
-                    readonly={call.status !== 'failed'}
-                    bind:value={payload}></textarea>
+                <Area id="payload-{call.id}" class="figures h-32 text-[12px]" readonly={call.status !== 'failed'} bind:value={payload} />
                 {#if call.answer}<span class="mini">What came back</span>
                     <pre class="figures max-h-40 overflow-auto text-[12px] whitespace-pre-wrap">{call.answer}</pre>{/if}
                 {#if call.status === 'failed'}<button type="button" class="btn go justify-self-start" onclick={() => void again(call)}

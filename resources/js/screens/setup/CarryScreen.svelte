@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox } from 'flowbite-svelte';
     import { useQueryClient } from '@tanstack/svelte-query';
     import { Refusal, said, type Shapes } from '../../api/client';
     import { upload } from '../../api/upload';
@@ -7,6 +8,7 @@
     import { counted } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
+    import FileButton from '../../parts/fields/FileButton.svelte';
 
     /* The setup as one archive: what it would change here is said first, and then all of it is brought in, or nothing. */
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Carry over' });
@@ -39,8 +41,8 @@
         busy = false;
     }
 
-    function chosen(event: Event & { currentTarget: HTMLInputElement }) {
-        file = event.currentTarget.files?.[0] ?? null;
+    function chosen(archive: File) {
+        file = archive;
         [plan, despite] = [null, false];
         void run('plan');
     }
@@ -66,15 +68,12 @@
                 <p class="mt-1 mb-2 text-ink-2">
                     What it would change is shown first. What is here and not in the archive stays. Rules leave alone what matches already.
                 </p>
-                <label class="btn {busy ? 'opacity-50' : ''}"
-                    >{busy ? 'Reading…' : file ? 'Choose another archive' : 'Choose an archive'}<input
-                        class="sr-only"
-                        type="file"
-                        accept=".zip"
-                        disabled={busy}
-                        onchange={chosen}
-                    /></label
-                >
+                <FileButton
+                    says={busy ? 'Reading…' : file ? 'Choose another archive' : 'Choose an archive'}
+                    accept=".zip"
+                    {busy}
+                    onchoose={chosen}
+                />
                 {#if file}<span class="mini ml-2">{file.name}</span>{/if}
             </div>
         </div>
@@ -108,7 +107,7 @@
                     </div>
                 {/each}
                 {#if proofsOnly}<label class="mb-3 flex items-center gap-2"
-                        ><input type="checkbox" class="accent-(--iris)" bind:checked={despite} /> Though proofs do not hold</label
+                        ><Checkbox bind:checked={despite} /> Though proofs do not hold</label
                     >{/if}
                 {#each plan?.changes ?? [] as change (change.path)}
                     <div class="border-b border-ruled py-2">

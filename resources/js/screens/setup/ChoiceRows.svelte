@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox, Input, Select } from 'flowbite-svelte';
     import { TONES, type ChoiceGiven } from './fields';
 
     /* The choices of a field in the order they are offered, each with a colour that only repeats what it says. */
@@ -17,16 +18,17 @@
 <div class="mt-1 grid gap-1.5" role="group" aria-label="Choices">
     {#each choices as choice, index (index)}
         <div class="grid grid-cols-[1fr_104px_auto_auto] items-center gap-2 {choice.isRetired ? 'opacity-60' : ''}">
-            <input class="input" aria-label="Choice {index + 1}" maxlength="60" placeholder="What it is called" bind:value={choice.label} />
-            <select
-                class="input {choice.tone ? `tone-${choice.tone}` : ''}"
+            <Input aria-label="Choice {index + 1}" maxlength={60} placeholder="What it is called" bind:value={choice.label} />
+            <Select
+                placeholder=""
+                classes={{ select: choice.tone ? `tone-${choice.tone}` : '' }}
                 aria-label="Colour of choice {index + 1}"
                 bind:value={choice.tone}
             >
                 {#each TONES as tone (tone)}<option value={tone}>{tone || 'no colour'}</option>{/each}
-            </select>
+            </Select>
             <label class="mini flex items-center gap-1" title="A record with it is done with"
-                ><input type="checkbox" class="h-3.5 w-3.5 accent-(--iris)" bind:checked={choice.closes} /> closes</label
+                ><Checkbox class="h-3.5 w-3.5" bind:checked={choice.closes} /> closes</label
             >
             <span class="flex">
                 <button type="button" class="icon" aria-label="Higher" disabled={index === 0} onclick={() => move(index, -1)}>↑</button>

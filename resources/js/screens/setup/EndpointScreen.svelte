@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox, Input, Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
@@ -101,21 +102,20 @@
         <div class="grid grid-cols-[120px_1fr] items-center gap-x-3 gap-y-2">
             <label for="url">Address</label>
             <span class="flex gap-2">
-                <select class="input w-24!" aria-label="Method" bind:value={edited.method}
-                    >{#each ['POST', 'PUT', 'PATCH', 'DELETE', 'GET'] as method (method)}<option>{method}</option>{/each}</select
+                <Select placeholder="" class="w-24" aria-label="Method" bind:value={edited.method}
+                    >{#each ['POST', 'PUT', 'PATCH', 'DELETE', 'GET'] as method (method)}<option>{method}</option>{/each}</Select
                 >
-                <input
+                <Input
                     id="url"
-                    class="input {kept.problem('/url') ? 'bad' : ''}"
                     placeholder="https://books.example/customers"
                     bind:value={edited.url}
+                    aria-invalid={kept.problem('/url') ? true : undefined}
                 />
             </span>
             <span>Secret header</span>
             <span class="flex items-center gap-2">
-                <input class="input w-40!" aria-label="Name of the secret header" bind:value={edited.secretHeader} />
-                <input
-                    class="input"
+                <Input class="w-40" aria-label="Name of the secret header" bind:value={edited.secretHeader} />
+                <Input
                     type="password"
                     autocomplete="new-password"
                     aria-label="Its value"
@@ -124,24 +124,23 @@
                 />
             </span>
             <label for="signing">Signed with</label>
-            <input
+            <Input
                 id="signing"
-                class="input {kept.problem('/signingSecret') ? 'bad' : ''}"
                 type="password"
                 autocomplete="new-password"
                 placeholder={edited.isSigned ? 'kept; type to replace it' : 'whsec_… (Standard Webhooks)'}
                 bind:value={edited.signingSecret}
+                aria-invalid={kept.problem('/signingSecret') ? true : undefined}
             />
             <span>Limits</span>
             <span class="flex flex-wrap items-center gap-1.5">
-                <input class="input w-14!" type="number" min="1" max="60" aria-label="Seconds" bind:value={edited.timeout} /> s each,
-                <input class="input w-14!" type="number" min="1" max="20" aria-label="Tries" bind:value={edited.tries} /> tries,
-                <input class="input w-14!" type="number" min="1" max="50" aria-label="At once" bind:value={edited.atOnce} /> at once,
-                <input class="input w-18!" type="number" min="1" max="6000" aria-label="A minute" bind:value={edited.perMinute} /> a minute
+                <Input class="w-14" type="number" min="1" max="60" aria-label="Seconds" bind:value={edited.timeout} /> s each,
+                <Input class="w-14" type="number" min="1" max="20" aria-label="Tries" bind:value={edited.tries} /> tries,
+                <Input class="w-14" type="number" min="1" max="50" aria-label="At once" bind:value={edited.atOnce} /> at once,
+                <Input class="w-18" type="number" min="1" max="6000" aria-label="A minute" bind:value={edited.perMinute} /> a minute
             </span>
             <span></span>
-            <label class="flex items-center gap-2"
-                ><input type="checkbox" bind:checked={edited.mayBeInside} /> its host may lie inside our network</label
+            <label class="flex items-center gap-2"><Checkbox bind:checked={edited.mayBeInside} /> its host may lie inside our network</label
             >
         </div>
         {#if edited.id !== null}{#key edited.id}<CallList endpoint={edited.name} />{/key}{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox, Input, Select } from 'flowbite-svelte';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import { createQuery } from '@tanstack/svelte-query';
     import { session } from '../../state/session.svelte';
@@ -122,27 +123,27 @@
 <form class="scroll grid content-start gap-3 px-7 py-4 text-[13px]" onsubmit={keep}>
     <label class="grid gap-0.5 font-semibold"
         >What is it called?
-        <input class="input font-normal" maxlength="60" required bind:value={label} />
+        <Input class="font-normal" maxlength={60} required bind:value={label} />
         {#if problem('/label')}<span class="note-wrong font-normal" role="alert">{problem('/label')}</span>{/if}</label
     >
     {#if !start}
         <label class="grid gap-0.5 font-semibold"
             >What does it hold?
-            <select class="input font-normal" bind:value={kind}>
+            <Select placeholder="" class="font-normal" bind:value={kind}>
                 {#each Object.entries(KINDS) as [value, one] (value)}<option {value}>{one.label}: {one.says}</option>{/each}
-            </select></label
+            </Select></label
         >
         {#if kind === 'reference'}
             <label class="grid gap-0.5 font-semibold"
                 >To which records does it lead?
-                <select class="input font-normal" bind:value={target}>
+                <Select placeholder="" class="font-normal" bind:value={target}>
                     {#each session.schema?.types ?? [] as one (one.name)}<option value={one.name}>{one.plural}</option>{/each}
-                </select></label
+                </Select></label
             >
         {:else if kind === 'money'}
             <label class="grid gap-0.5 font-semibold"
                 >Currency
-                <input class="input figures max-w-24 font-normal" maxlength="3" bind:value={currency} />
+                <Input class="figures max-w-24 font-normal" maxlength={3} bind:value={currency} />
                 {#if problem('/currency')}<span class="note-wrong font-normal" role="alert">{problem('/currency')}</span>{/if}</label
             >
         {/if}
@@ -155,12 +156,14 @@
             {#each [['min', 'At least'], ['max', 'At most']] as const as [member, words] (member)}
                 <label class="grid gap-0.5 font-semibold"
                     >{words}
-                    <input
-                        class="input figures font-normal"
+                    <Input
+                        class="figures font-normal"
                         inputmode="decimal"
                         placeholder="anything"
-                        value={member === 'min' ? min : max}
-                        oninput={(event) => (member === 'min' ? (min = event.currentTarget.value) : (max = event.currentTarget.value))}
+                        bind:value={
+                            () => (member === 'min' ? min : max),
+                            (next) => (member === 'min' ? (min = String(next ?? '')) : (max = String(next ?? '')))
+                        }
                     />
                     {#if problem(`/${member}`)}<span class="note-wrong font-normal" role="alert">{problem(`/${member}`)}</span>{/if}</label
                 >
@@ -173,7 +176,7 @@
             <div class="mt-2 grid gap-3">
                 <label class="grid gap-0.5 font-semibold"
                     >By a formula over other fields
-                    <input class="input figures font-normal" placeholder="hours * 85" bind:value={formula} />
+                    <Input class="figures font-normal" placeholder="hours * 85" bind:value={formula} />
                 </label>
                 {#if isNumber}<div class="grid gap-0.5 font-semibold">
                         By points that add up
@@ -184,16 +187,16 @@
                     </div>{/if}
                 {#if kind === 'text'}<label class="grid gap-0.5 font-semibold"
                         >By counting
-                        <input class="input figures font-normal" maxlength="60" placeholder={'INV-{year}-{0000}'} bind:value={numbering} />
+                        <Input class="figures font-normal" maxlength={60} placeholder={'INV-{year}-{0000}'} bind:value={numbering} />
                     </label>{/if}
             </div>
         </details>
     {:else if !isGiven}
         <label class="grid gap-0.5 font-semibold"
             >{formula ? 'Reckoned as' : 'Counted as'}
-            {#if formula}<input class="input figures font-normal" bind:value={formula} />
+            {#if formula}<Input class="figures font-normal" bind:value={formula} />
                 {#if problem('/formula')}<span class="note-wrong font-normal" role="alert">{problem('/formula')}</span>{/if}
-            {:else}<input class="input figures font-normal" disabled={start !== null} bind:value={numbering} />
+            {:else}<Input class="figures font-normal" disabled={start !== null} bind:value={numbering} />
                 {#if problem('/numbering')}<span class="note-wrong font-normal" role="alert">{problem('/numbering')}</span>{/if}{/if}
         </label>
     {/if}
@@ -201,62 +204,56 @@
         <label class="grid gap-0.5 font-semibold"
             >A new record begins with
             {#if kind === 'choice' && choices.some((choice) => choice.value)}
-                <select class="input font-normal" bind:value={begins}>
+                <Select placeholder="" class="font-normal" bind:value={begins}>
                     <option value="">nothing</option>
                     {#each choices.filter((choice) => choice.value && !choice.isRetired) as choice (choice.value)}<option
                             value={choice.value}>{choice.label}</option
                         >{/each}
-                </select>
+                </Select>
             {:else if kind === 'tick'}
-                <select class="input font-normal" bind:value={begins}
-                    ><option value="">not ticked</option><option value="true">ticked</option></select
+                <Select placeholder="" class="font-normal" bind:value={begins}
+                    ><option value="">not ticked</option><option value="true">ticked</option></Select
                 >
-            {:else}<input class="input font-normal" placeholder="nothing" bind:value={begins} />{/if}
+            {:else}<Input class="font-normal" placeholder="nothing" bind:value={begins} />{/if}
             {#if problem('/default')}<span class="note-wrong font-normal" role="alert">{problem('/default')}</span>{/if}</label
         >
     {/if}
     {#if kind === 'reference'}
         <label class="grid gap-0.5 font-semibold"
             >When that record is deleted, then
-            <select class="input font-normal" bind:value={onDelete}>
+            <Select placeholder="" class="font-normal" bind:value={onDelete}>
                 {#each Object.entries(ON_DELETE) as [value, words] (value)}<option {value}>{words}</option>{/each}
-            </select>
+            </Select>
             {#if problem('/onDelete')}<span class="note-wrong font-normal" role="alert">{problem('/onDelete')}</span>{/if}</label
         >
     {/if}
     {#if canBeUnique}
-        <label class="flex items-center gap-2"
-            ><input type="checkbox" class="h-4 w-4 accent-(--iris)" bind:checked={unique} /> No two records have the same</label
-        >
+        <label class="flex items-center gap-2"><Checkbox class="h-4 w-4" bind:checked={unique} /> No two records have the same</label>
         {#if problem('/unique')}<span class="note-wrong" role="alert">{problem('/unique')}</span>{/if}
     {/if}
     {#if kind !== 'tick' && isGiven}
-        <label class="flex items-center gap-2"
-            ><input type="checkbox" class="h-4 w-4 accent-(--iris)" bind:checked={required} /> No record without it</label
-        >
+        <label class="flex items-center gap-2"><Checkbox class="h-4 w-4" bind:checked={required} /> No record without it</label>
     {/if}
     {#if stage && isGiven && stage.name !== start?.name && !required}
         <fieldset>
             <legend class="font-semibold">Asked for when {stage.label} is</legend>
             <div class="flex flex-wrap gap-x-4 gap-y-1 pt-1">
                 {#each stage.choices.filter((choice) => !choice.isRetired) as choice (choice.value)}
-                    <label class="flex items-center gap-1.5"
-                        ><input type="checkbox" class="accent-(--iris)" value={choice.value} bind:group={requiredAt} />{choice.label}</label
-                    >
+                    <label class="flex items-center gap-1.5"><Checkbox value={choice.value} bind:group={requiredAt} />{choice.label}</label>
                 {/each}
             </div>
         </fieldset>
     {/if}
     <label class="grid gap-0.5 font-semibold"
         >Under which heading does it stand?
-        <input class="input font-normal" maxlength="40" list="sections" placeholder="none" bind:value={section} />
+        <Input class="font-normal" maxlength={40} list="sections" placeholder="none" bind:value={section} />
         <datalist id="sections"
             >{#each sections as one (one)}<option value={one}></option>{/each}</datalist
         ></label
     >
     <label class="grid gap-0.5 font-semibold"
         >What somebody who fills it in should know
-        <input class="input font-normal" maxlength="300" placeholder="nothing in particular" bind:value={help} /></label
+        <Input class="font-normal" maxlength={300} placeholder="nothing in particular" bind:value={help} /></label
     >
     {#if uses.data?.length}
         <p class="text-ink-2">

@@ -4,6 +4,7 @@
     import Stamp from '../../parts/Stamp.svelte';
     import { moment } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
+    import Area from '../../parts/fields/Area.svelte';
 
     /* What arrived at a hook and what came of it; what could not be taken is mended and taken here. */
     let { hook }: { hook: number } = $props();
@@ -52,11 +53,12 @@
                     {one.key}{one.times > 1 ? `, posted ${one.times} times` : ''}
                     {#if one.record !== null}· <a class="link" href="/records/{one.recordType}/{one.record}">{one.recordNumber}</a>{/if}
                 </p>
-                <textarea
-                    class="input figures h-32 text-[12px]"
+                <Area
+                    class="figures h-32 text-[12px]"
                     aria-label="What arrived"
                     readonly={one.outcome !== 'refused' || !one.isWhole}
-                    bind:value={text}></textarea>
+                    bind:value={text}
+                />
                 {#if one.outcome === 'refused'}<button type="button" class="btn go justify-self-start" onclick={() => void again(one)}
                         >{text === one.text ? 'Take it again' : 'Take it mended'}</button
                     >{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox, Input, Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
@@ -93,8 +94,8 @@
             >{/if}
     {/snippet}
     {#snippet besides(edited)}
-        <select class="input max-w-44" aria-label="Becomes" bind:value={edited.recordType} disabled={edited.id !== null}
-            >{#each session.schema?.types ?? [] as type (type.name)}<option value={type.name}>{type.plural}</option>{/each}</select
+        <Select placeholder="" class="max-w-44" aria-label="Becomes" bind:value={edited.recordType} disabled={edited.id !== null}
+            >{#each session.schema?.types ?? [] as type (type.name)}<option value={type.name}>{type.plural}</option>{/each}</Select
         >
     {/snippet}
     {#snippet editor(edited)}
@@ -111,19 +112,21 @@
         <h2 class="text-[16px]">What goes where</h2>
         {#each edited.takes as taken, index (taken)}
             <div class="mt-1.5 grid grid-cols-[1fr_20px_1fr_auto] items-center gap-2">
-                <input
-                    class="input figures {kept.problem(`/takes/${index}/path`) ? 'bad' : ''}"
+                <Input
+                    class="figures"
                     aria-label="Member {index + 1}"
                     placeholder="customer.name"
                     bind:value={taken.path}
+                    aria-invalid={kept.problem(`/takes/${index}/path`) ? true : undefined}
                 />
                 <span class="text-center text-ink-3" aria-hidden="true">→</span>
-                <select
-                    class="input {kept.problem(`/takes/${index}/field`) ? 'bad' : ''}"
+                <Select
+                    placeholder=""
                     aria-label="Its field {index + 1}"
                     bind:value={taken.field}
+                    aria-invalid={kept.problem(`/takes/${index}/field`) ? true : undefined}
                     ><option value="">Choose a field</option>
-                    {#each fields(edited.recordType) as field (field.name)}<option value={field.name}>{field.label}</option>{/each}</select
+                    {#each fields(edited.recordType) as field (field.name)}<option value={field.name}>{field.label}</option>{/each}</Select
                 >
                 <button type="button" class="btn quiet" aria-label="Remove member {index + 1}" onclick={() => edited.takes.splice(index, 1)}
                     >×</button
@@ -135,35 +138,41 @@
         <h2 class="mt-6 text-[16px]">Which record</h2>
         <div class="mt-1.5 flex flex-wrap items-center gap-2">
             <label for="known">It is known by</label>
-            <select id="known" class="input w-52! {kept.problem('/knownBy') ? 'bad' : ''}" bind:value={edited.knownBy}
+            <Select
+                placeholder=""
+                id="known"
+                class="w-52"
+                bind:value={edited.knownBy}
+                aria-invalid={kept.problem('/knownBy') ? true : undefined}
                 ><option value="">nothing: each is a new one</option>
                 {#each edited.takes.filter((one) => one.field) as one (one)}<option value={one.field}
                         >{fields(edited.recordType).find((field) => field.name === one.field)?.label}</option
-                    >{/each}</select
+                    >{/each}</Select
             >
-            <label class="flex items-center gap-1.5"><input type="checkbox" bind:checked={edited.mayCreate} /> a new one may be made</label>
-            <label class="flex items-center gap-1.5"><input type="checkbox" bind:checked={edited.isOpen} /> open</label>
+            <label class="flex items-center gap-1.5"><Checkbox bind:checked={edited.mayCreate} /> a new one may be made</label>
+            <label class="flex items-center gap-1.5"><Checkbox bind:checked={edited.isOpen} /> open</label>
         </div>
         {#if edited.mayCreate}
             <p class="mini mt-4">A new one also begins with</p>
             {#each edited.starts as start, index (start)}
                 <div class="mt-1.5 grid grid-cols-[1fr_20px_1fr_auto] items-center gap-2">
-                    <select
-                        class="input {kept.problem(`/starts/${index}/field`) ? 'bad' : ''}"
+                    <Select
+                        placeholder=""
                         aria-label="Beginning field {index + 1}"
                         bind:value={start.field}
+                        aria-invalid={kept.problem(`/starts/${index}/field`) ? true : undefined}
                         ><option value="">Choose a field</option>
                         {#each fields(edited.recordType) as field (field.name)}<option value={field.name}>{field.label}</option
-                            >{/each}</select
+                            >{/each}</Select
                     >
                     <span class="text-center text-ink-3" aria-hidden="true">=</span>
                     {#if choices(edited.recordType, start.field).length}
-                        <select class="input" aria-label="Beginning value {index + 1}" bind:value={start.value}>
+                        <Select placeholder="" aria-label="Beginning value {index + 1}" bind:value={start.value}>
                             {#each choices(edited.recordType, start.field) as choice (choice.value)}
                                 <option value={choice.value}>{choice.label}</option>
                             {/each}
-                        </select>
-                    {:else}<input class="input" aria-label="Beginning value {index + 1}" bind:value={start.value} />{/if}
+                        </Select>
+                    {:else}<Input aria-label="Beginning value {index + 1}" bind:value={start.value} />{/if}
                     <button
                         type="button"
                         class="btn quiet"

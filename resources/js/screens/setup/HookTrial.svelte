@@ -1,5 +1,6 @@
 <script lang="ts">
     import { api, ask, said, type Shapes } from '../../api/client';
+    import Area from '../../parts/fields/Area.svelte';
 
     /* Something is tried as if it had arrived: what would come of it is said, and nothing is done. */
     let { hook, members }: { hook: number; members: string[] } = $props();
@@ -31,7 +32,7 @@
 </script>
 
 <h2 class="mt-7 text-[16px]">Try it</h2>
-<textarea class="input figures mt-1.5 h-24 text-[12px]" aria-label="What would arrive" bind:value={text}></textarea>
+<Area class="figures mt-1.5 h-24 text-[12px]" aria-label="What would arrive" bind:value={text} />
 <button type="button" class="btn mt-2" onclick={() => void look()}>What would come of it?</button>
 {#if wrong}<p class="callout bad mt-2" role="alert">{wrong}</p>{/if}
 {#if read}

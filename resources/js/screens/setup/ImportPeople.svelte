@@ -1,6 +1,8 @@
 <script lang="ts">
     import { api, ask, said, type Shapes } from '../../api/client';
     import { counted } from '../../state/moments';
+    import Area from '../../parts/fields/Area.svelte';
+    import FileButton from '../../parts/fields/FileButton.svelte';
 
     /* A list of people from a table: read first, with what is wrong by line; then all of them are invited. */
     let { ondone, oncancel }: { ondone: (count: number) => void; oncancel: () => void } = $props();
@@ -27,9 +29,8 @@
         }
     }
 
-    async function take(event: Event & { currentTarget: HTMLInputElement }) {
-        const file = event.currentTarget.files?.[0];
-        if (file) await look(await file.text());
+    async function take(file: File) {
+        await look(await file.text());
     }
 
     async function invite(event: SubmitEvent) {
@@ -51,17 +52,15 @@
     <p class="sub">From a table (CSV): its first line names the columns.</p>
 </header>
 <form class="scroll grid content-start gap-3 px-7 py-4 text-[13px]" onsubmit={invite}>
-    <label class="grid gap-0.5 font-semibold"
-        >A file
-        <input class="input font-normal" type="file" accept=".csv,text/csv,text/plain" onchange={take} /></label
-    >
+    <div><FileButton says="Choose a file" accept=".csv,text/csv,text/plain" onchoose={take} /></div>
     <label class="grid gap-0.5 font-semibold"
         >Or the list itself
-        <textarea
-            class="input figures h-32 text-[12px]! font-normal"
+        <Area
+            class="figures h-32 text-[12px] font-normal"
             placeholder={'name,email,role,team,manager\nKim Noor,kim@example.com,member,Service,ada@example.com'}
             value={text}
-            oninput={(event) => void look(event.currentTarget.value)}></textarea></label
+            oninput={(event) => void look(event.currentTarget.value)}
+        /></label
     >
     {#if problem}<p class="callout bad" role="alert">{problem}</p>{/if}
     {#if read?.problems.length}

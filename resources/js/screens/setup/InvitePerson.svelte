@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input, Radio, Select } from 'flowbite-svelte';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import { glance } from './roles';
 
@@ -45,33 +46,32 @@
     {#each [['name', 'Name', 'text'], ['email', 'E-mail address', 'email']] as const as [member, label, type] (member)}
         <label class="grid gap-0.5 font-semibold"
             >{label}
-            <input class="input font-normal" {type} required maxlength="120" bind:value={given[member]} />
+            <Input class="font-normal" {type} required maxlength={120} bind:value={given[member]} />
             {#if refusal?.at(`/${member}`)}<span class="note-wrong font-normal" role="alert">{refusal.at(`/${member}`)}</span>{/if}</label
         >
     {/each}
     <fieldset>
         <legend class="font-semibold">What they may do</legend>
         {#each roles?.roles ?? [] as role (role.name)}
-            <label class="flex items-baseline gap-2 py-1">
-                <input type="radio" name="role" class="accent-(--iris)" value={role.name} bind:group={given.role} />
+            <Radio name="role" value={role.name} bind:group={given.role} classes={{ label: 'py-1' }}>
                 <span><b>{role.label}</b> <span class="text-ink-2">{roles ? glance(role, roles) : ''}</span></span>
-            </label>
+            </Radio>
         {/each}
     </fieldset>
     <label class="grid gap-0.5 font-semibold"
-        >Team <input class="input font-normal" list="teams" maxlength="80" placeholder="none yet" bind:value={given.team} /></label
+        >Team <Input class="font-normal" list="teams" maxlength={80} placeholder="none yet" bind:value={given.team} /></label
     >
     <datalist id="teams"
         >{#each teams as team (team)}<option value={team}></option>{/each}</datalist
     >
     <label class="grid gap-0.5 font-semibold"
         >Manager
-        <select class="input font-normal" bind:value={given.managerId}>
+        <Select placeholder="" class="font-normal" bind:value={given.managerId}>
             <option value="">nobody</option>
             {#each people.filter((one) => one.active) as person (person.id)}<option value={String(person.id)}
                     >{person.name}{person.team ? `, ${person.team}` : ''}</option
                 >{/each}
-        </select></label
+        </Select></label
     >
     {#if problem}<p class="callout bad" role="alert">{problem}</p>{/if}
     <div class="flex gap-2">

@@ -1,4 +1,5 @@
 <script lang="ts" generics="T extends Draft, Item extends { id: number }">
+    import { Input } from 'flowbite-svelte';
     import type { Snippet } from 'svelte';
     import Broken from '../../parts/Broken.svelte';
     import Confirm from '../../parts/Confirm.svelte';
@@ -94,13 +95,14 @@
                 }}
             >
                 <header class="flex shrink-0 items-center gap-2 border-b border-ruled px-7 py-4">
-                    <input
-                        class="input max-w-64 {kept.problem('/name') ? 'bad' : ''}"
+                    <Input
+                        class="max-w-64"
                         aria-label="Name"
                         placeholder="Its name"
-                        maxlength="60"
+                        maxlength={60}
                         bind:value={edited.name}
                         disabled={!may}
+                        aria-invalid={kept.problem('/name') ? true : undefined}
                     />
                     {@render besides?.(edited)}
                     {#if may}

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox, Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { ArrowUp, X } from '@lucide/svelte';
     import { api, ask, type Shapes } from '../../api/client';
@@ -114,11 +115,11 @@
                         </span>
                     </div>
                     <div class="mt-2 flex flex-wrap items-center gap-x-3 gap-y-2 pl-7">
-                        <select class="input w-48!" aria-label="Whom" bind:value={rung.to}>
+                        <Select placeholder="" class="w-48" aria-label="Whom" bind:value={rung.to}>
                             {#each offered(rung) as option (option.key)}<option value={option.key}>{option.label}</option>{/each}
-                        </select>
+                        </Select>
                         {#each acts as act (act.kind)}<label class="flex items-center gap-1.5"
-                                ><input type="checkbox" class="accent-(--iris)" value={act.kind} bind:group={rung.acts} />{act.label}</label
+                                ><Checkbox value={act.kind} bind:group={rung.acts} />{act.label}</label
                             >{/each}
                     </div>
                 </li>

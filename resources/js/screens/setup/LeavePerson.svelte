@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Select } from 'flowbite-svelte';
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import { counted } from '../../state/moments';
@@ -61,10 +62,10 @@
     {:else}<p>{theirs.isError ? said(theirs.error) : 'Counting…'}</p>{/if}
     <label class="grid gap-0.5 font-semibold"
         >Who takes over?
-        <select class="input font-normal" required bind:value={to}>
+        <Select placeholder="" class="font-normal" required bind:value={to}>
             <option value="">choose somebody</option>
             {#each others as one (one.id)}<option value={String(one.id)}>{one.name}{one.team ? `, ${one.team}` : ''}</option>{/each}
-        </select></label
+        </Select></label
     >
     {#if problem}<p class="note-wrong" role="alert">{problem}</p>{/if}
     <div class="flex gap-2">

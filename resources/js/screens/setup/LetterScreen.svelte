@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import LetterFields from '../../parts/LetterFields.svelte';
@@ -76,8 +77,8 @@
         >
     {/snippet}
     {#snippet besides(edited)}
-        <select class="input max-w-44" aria-label="About" bind:value={edited.type} disabled={edited.id !== null}
-            >{#each session.schema?.types ?? [] as one (one.name)}<option value={one.name}>{one.plural}</option>{/each}</select
+        <Select placeholder="" class="max-w-44" aria-label="About" bind:value={edited.type} disabled={edited.id !== null}
+            >{#each session.schema?.types ?? [] as one (one.name)}<option value={one.name}>{one.plural}</option>{/each}</Select
         >
     {/snippet}
     {#snippet editor(edited)}

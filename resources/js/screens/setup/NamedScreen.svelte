@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import FilterBar from '../../parts/FilterBar.svelte';
@@ -57,8 +58,8 @@
         <span class="mini block">{one.rules.length ? `used by ${one.rules.join(', ')}` : 'no rule uses it'}</span>
     {/snippet}
     {#snippet besides(edited)}
-        <select class="input max-w-44" aria-label="Of" bind:value={edited.type} disabled={edited.id !== null}
-            >{#each session.schema?.types ?? [] as type (type.name)}<option value={type.name}>{type.plural}</option>{/each}</select
+        <Select placeholder="" class="max-w-44" aria-label="Of" bind:value={edited.type} disabled={edited.id !== null}
+            >{#each session.schema?.types ?? [] as type (type.name)}<option value={type.name}>{type.plural}</option>{/each}</Select
         >
     {/snippet}
     {#snippet editor(edited)}

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input, Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import ImportPeople from './ImportPeople.svelte';
@@ -12,6 +13,7 @@
     import { counted, day, localDay } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
+    import DateField from '../../parts/fields/DateField.svelte';
 
     /* Who works here, what they may do, who stands in for them, and when they are absent. */
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'People' });
@@ -94,7 +96,7 @@
             <button type="button" class="btn quiet ml-auto" aria-pressed={asTree} onclick={() => (asTree = !asTree)}
                 >{asTree ? 'As a list' : 'Who works for whom'}</button
             >
-            <input class="input max-w-44" type="search" aria-label="Search people" placeholder="Name or team" bind:value={search} />
+            <Input class="max-w-44" type="search" aria-label="Search people" placeholder="Name or team" bind:value={search} />
             {#if may}<button type="button" class="btn go" onclick={() => ((inviting = 'one'), (chosen = 0))}>Invite</button><button
                     type="button"
                     class="btn"
@@ -214,29 +216,29 @@
                             />{/if}
                         <fieldset disabled={!may} class="grid grid-cols-[130px_1fr] items-center gap-x-3 gap-y-2">
                             <label for="manager">Manager</label>
-                            <select
+                            <Select
+                                placeholder=""
                                 id="manager"
-                                class="input"
                                 value={open.managerId ?? ''}
                                 onchange={(event) => change({ managerId: Number(event.currentTarget.value) || null })}
                             >
                                 <option value="">nobody</option>
                                 {#each others as person (person.id)}<option value={person.id}>{person.name}, {person.team}</option>{/each}
-                            </select>
+                            </Select>
                             <label for="deputy">Deputy</label>
-                            <select
+                            <Select
+                                placeholder=""
                                 id="deputy"
-                                class="input"
                                 value={open.deputyId ?? ''}
                                 onchange={(event) => change({ deputyId: Number(event.currentTarget.value) || null })}
                             >
                                 <option value="">nobody</option>
                                 {#each others as person (person.id)}<option value={person.id}>{person.name}, {person.team}</option>{/each}
-                            </select>
+                            </Select>
                             <label for="limit">May sign off up to</label>
-                            <input
+                            <Input
                                 id="limit"
-                                class="input figures"
+                                class="figures"
                                 inputmode="decimal"
                                 placeholder="nothing"
                                 value={open.limit ?? ''}
@@ -244,9 +246,9 @@
                             />
                             {#each amounts as type (type.name)}
                                 <label class="text-ink-2" for="limit-{type.name}">… for {type.plural.toLowerCase()}</label>
-                                <input
+                                <Input
                                     id="limit-{type.name}"
-                                    class="input figures"
+                                    class="figures"
                                     inputmode="decimal"
                                     placeholder="the same"
                                     value={(open.limits as Record<string, string>)[type.name] ?? ''}
@@ -275,17 +277,17 @@
                                 }}
                             >
                                 <label class="grid gap-0.5 text-[12px] text-ink-2"
-                                    >From <input class="input" type="date" required bind:value={away.from} /></label
+                                    >From <DateField label="Away from" required bind:value={away.from} /></label
                                 >
                                 <label class="grid gap-0.5 text-[12px] text-ink-2"
-                                    >to and with <input class="input" type="date" required min={away.from} bind:value={away.until} /></label
+                                    >to and with <DateField label="Away to" required min={away.from} bind:value={away.until} /></label
                                 >
                                 <label class="grid min-w-36 flex-1 gap-0.5 text-[12px] text-ink-2"
                                     >Deputy
-                                    <select class="input" bind:value={away.deputy}>
+                                    <Select placeholder="" bind:value={away.deputy}>
                                         <option value="">{open.deputyId ? nameOf(open.deputyId) : 'nobody'}</option>
                                         {#each others as person (person.id)}<option value={String(person.id)}>{person.name}</option>{/each}
-                                    </select>
+                                    </Select>
                                 </label>
                                 <button class="btn">Enter</button>
                             </form>

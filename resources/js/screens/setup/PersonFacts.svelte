@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input, Select } from 'flowbite-svelte';
     import { api, ask, said, type Shapes } from '../../api/client';
     import { createQuery } from '@tanstack/svelte-query';
     import { toasts } from '../../state/toasts.svelte';
@@ -64,7 +65,7 @@
         {#if losing}
             <label class="grid gap-0.5 text-[12px]"
                 >Your own password, to let them in without it
-                <input class="input" type="password" autocomplete="current-password" required bind:value={password} /></label
+                <Input type="password" autocomplete="current-password" required bind:value={password} /></label
             >
             {#if problem}<span class="note-wrong" role="alert">{problem}</span>{/if}
             <span class="flex gap-2"
@@ -77,9 +78,8 @@
 <div class="mb-2 grid grid-cols-[130px_1fr] items-center gap-x-3 gap-y-2">
     {#each FIELDS as [member, label, type] (member)}
         <label for="person-{member}">{label}</label>
-        <input
+        <Input
             id="person-{member}"
-            class="input"
             {type}
             list={member === 'team' ? 'known-teams' : undefined}
             value={person[member]}
@@ -90,9 +90,8 @@
         >{#each teams as team (team)}<option value={team}></option>{/each}</datalist
     >
     <label for="person-zone">Time zone</label>
-    <input
+    <Input
         id="person-zone"
-        class="input"
         list="zones"
         value={person.timeZone}
         onchange={(event) => onchange({ timeZone: event.currentTarget.value.trim() })}
@@ -101,19 +100,19 @@
         >{#each Intl.supportedValuesOf('timeZone') as zone (zone)}<option value={zone}></option>{/each}</datalist
     >
     <label for="person-calendar">Calendar</label>
-    <select
+    <Select
+        placeholder=""
         id="person-calendar"
-        class="input"
         value={person.calendarId ?? ''}
         onchange={(event) => onchange({ calendarId: Number(event.currentTarget.value) || null })}
     >
         <option value="">that of the team or the company</option>
         {#each calendars.data ?? [] as calendar (calendar.id)}<option value={calendar.id}>{calendar.name}</option>{/each}
-    </select>
+    </Select>
     <label for="person-role">Role</label>
-    <select id="person-role" class="input" value={person.role} onchange={(event) => onchange({ role: event.currentTarget.value })}>
+    <Select placeholder="" id="person-role" value={person.role} onchange={(event) => onchange({ role: event.currentTarget.value })}>
         {#each roles?.roles ?? [] as role (role.name)}<option value={role.name}>{role.label}</option>{/each}
-    </select>
+    </Select>
     {#if roles}<span></span>
         <p class="mini -mt-1">
             {roles.roles.filter((role) => role.name === person.role).map((role) => glance(role, roles))}

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox, Select } from 'flowbite-svelte';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import { counted } from '../../state/moments';
     import { session } from '../../state/session.svelte';
@@ -94,13 +95,24 @@
             await ask(api.DELETE('/api/roles/{role}', { params: { path: { role: role?.name ?? '' } } }));
             return null;
         }, `${role?.label} is removed.`);
+
+    /** How far a right reaches, as the colour of its cell says besides the word. */
+    const TONES: Record<string, string> = {
+        none: 'text-ink-3 border-ruled',
+        all: 'bg-fern-wash text-fern',
+        own: 'bg-iris-wash text-iris',
+    };
 </script>
 
 {#snippet cells(type: string)}
     {#each offers.acts as act (act.kind)}
         {@const reach = file.reaches[type]?.[act.kind] ?? 'none'}
-        <select
-            class="reach {reach}"
+        <Select
+            placeholder=""
+            size="sm"
+            classes={{
+                select: `reach min-h-7 cursor-pointer appearance-none px-1.5 py-[3px] text-[12px] text-ellipsis ${TONES[reach] ?? TONES.own}`,
+            }}
             aria-label="{type === EVERY_OTHER ? 'All other records' : pluralOf(type)}: {act.label}"
             aria-invalid={refusal?.at(`/reaches/${type}/${act.kind}`) ? 'true' : undefined}
             disabled={!may}
@@ -108,7 +120,7 @@
             onchange={(event) => set(type, act.kind, event.currentTarget.value)}
         >
             {#each offers.reaches as one (one.kind)}<option value={one.kind}>{one.label}</option>{/each}
-        </select>
+        </Select>
     {/each}
 {/snippet}
 
@@ -156,8 +168,9 @@
         <p class="note-wrong mt-1" role="alert">{message}</p>
     {/each}
     {#if may && rest.length}
-        <select
-            class="input mt-2 w-auto!"
+        <Select
+            placeholder=""
+            class="mt-2 w-auto"
             aria-label="Give a record type rights of its own"
             value=""
             onchange={(event) => {
@@ -167,7 +180,7 @@
         >
             <option value="">Rights of their own for…</option>
             {#each rest as type (type.name)}<option value={type.name}>{type.plural}</option>{/each}
-        </select>
+        </Select>
     {/if}
 
     <h3 class="mt-6 mb-1 font-semibold">Fields</h3>
@@ -178,15 +191,16 @@
                 {session.schema?.types.find((type) => type.name === one.type)?.fields.find((field) => field.name === one.field)?.label ??
                     one.field}</span
             >
-            <select
-                class="input w-44!"
+            <Select
+                placeholder=""
+                class="w-44"
                 aria-label="What they may do with {one.field}"
                 disabled={!may}
                 value={one.access}
                 onchange={(event) => setField(one.type, one.field, event.currentTarget.value)}
             >
                 {#each offers.accesses as access (access.kind)}<option value={access.kind}>{access.label}</option>{/each}
-            </select>
+            </Select>
         </div>
         {#if refusal?.at(`/fields/${one.type}/${one.field}`)}<p class="note-wrong" role="alert">
                 {refusal.at(`/fields/${one.type}/${one.field}`)}
@@ -194,20 +208,20 @@
     {:else}<p class="text-ink-2">Every field of the records they see is seen, and changed where they change the record.</p>{/each}
     {#if may}
         <div class="mt-2 flex flex-wrap items-center gap-2">
-            <select class="input w-52!" aria-label="Of which records" bind:value={added.type}>
+            <Select placeholder="" class="w-52" aria-label="Of which records" bind:value={added.type}>
                 <option value="">Keep a field from them…</option>
                 {#each types as type (type.name)}<option value={type.name}>{type.plural}</option>{/each}
-            </select>
+            </Select>
             {#if added.type}
-                <select class="input w-44!" aria-label="Which field" bind:value={added.field}>
+                <Select placeholder="" class="w-44" aria-label="Which field" bind:value={added.field}>
                     <option value="">which?</option>
                     {#each offered as field (field.name)}<option value={field.name}>{field.label}</option>{/each}
-                </select>
-                <select class="input w-44!" aria-label="How far" bind:value={added.access}>
+                </Select>
+                <Select placeholder="" class="w-44" aria-label="How far" bind:value={added.access}>
                     {#each offers.accesses.filter((one) => one.kind !== 'full') as access (access.kind)}<option value={access.kind}
                             >{access.label}</option
                         >{/each}
-                </select>
+                </Select>
                 <button
                     type="button"
                     class="btn"
@@ -225,9 +239,7 @@
     {#each offers.duties as duty (duty.kind)}
         {@const has = role?.isFixed || file.duties.includes(duty.kind)}
         <label class="flex items-baseline gap-2 py-1">
-            <input
-                type="checkbox"
-                class="accent-(--iris)"
+            <Checkbox
                 disabled={!may}
                 checked={has}
                 onchange={(event) =>

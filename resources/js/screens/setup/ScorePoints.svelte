@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input, Select } from 'flowbite-svelte';
     import type { Shapes } from '../../api/client';
 
     /* Points that add up: each row is a condition on a field and what it is worth; the formula is written from them. */
@@ -39,24 +40,24 @@
     {#each rows as row, index (index)}
         {@const field = usable.find((one) => one.name === row.field)}
         <div class="grid grid-cols-[1.3fr_1fr_1.2fr_64px] gap-1.5">
-            <select class="input font-normal" aria-label="Field {index + 1}" bind:value={row.field}>
+            <Select placeholder="" class="font-normal" aria-label="Field {index + 1}" bind:value={row.field}>
                 <option value="">when…</option>
                 {#each usable as one (one.name)}<option value={one.name}>{one.label}</option>{/each}
-            </select>
-            <select class="input font-normal" aria-label="How it compares {index + 1}" bind:value={row.operator}>
+            </Select>
+            <Select placeholder="" class="font-normal" aria-label="How it compares {index + 1}" bind:value={row.operator}>
                 {#each operators(field?.type ?? '') as [key, words] (key)}
                     <option value={key}>{words}</option>
                 {/each}
-            </select>
+            </Select>
             {#if row.operator === 'filled'}<span></span>
             {:else if field?.type === 'choice'}
-                <select class="input font-normal" aria-label="Value {index + 1}" bind:value={row.value}>
+                <Select placeholder="" class="font-normal" aria-label="Value {index + 1}" bind:value={row.value}>
                     <option value=""></option>
                     {#each field.choices.filter((one) => !one.isRetired) as one (one.value)}<option value={one.label}>{one.label}</option
                         >{/each}
-                </select>
-            {:else}<input class="input font-normal" aria-label="Value {index + 1}" bind:value={row.value} />{/if}
-            <input class="input figures font-normal" inputmode="numeric" aria-label="Points {index + 1}" bind:value={row.points} />
+                </Select>
+            {:else}<Input class="font-normal" aria-label="Value {index + 1}" bind:value={row.value} />{/if}
+            <Input class="figures font-normal" inputmode="numeric" aria-label="Points {index + 1}" bind:value={row.points} />
         </div>
     {/each}
     <button

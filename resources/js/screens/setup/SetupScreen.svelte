@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said } from '../../api/client';
     import Stamp from '../../parts/Stamp.svelte';
@@ -79,8 +80,9 @@
             <p class="mt-1 mb-2 text-[13px] text-ink-2">
                 A task whose person cannot be found goes to somebody who stands in, and the entry says so.
             </p>
-            <select
-                class="input max-w-xs"
+            <Select
+                placeholder=""
+                class="max-w-xs"
                 aria-label="Who stands in"
                 value={company.data?.fallbackPersonId ?? ''}
                 disabled={!session.has('keep_house')}
@@ -90,7 +92,7 @@
                 {#each session.people.filter((person) => person.active) as person (person.id)}<option value={person.id}
                         >{person.name}, {person.team}</option
                     >{/each}
-            </select>
+            </Select>
 
             <h2 class="mt-7">Processes</h2>
             <p class="mt-1 mb-2 text-[13px] text-ink-2">

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import LetterFields from '../../parts/LetterFields.svelte';
@@ -82,8 +83,8 @@
         {#if one.problem}<span class="block text-madder">{one.problem}</span>{/if}
     {/snippet}
     {#snippet besides(edited)}
-        <select class="input max-w-36" aria-label="About" bind:value={edited.type} disabled={edited.id !== null}
-            >{#each session.schema?.types ?? [] as one (one.name)}<option value={one.name}>{one.plural}</option>{/each}</select
+        <Select placeholder="" class="max-w-36" aria-label="About" bind:value={edited.type} disabled={edited.id !== null}
+            >{#each session.schema?.types ?? [] as one (one.name)}<option value={one.name}>{one.plural}</option>{/each}</Select
         >
     {/snippet}
     {#snippet editor(edited)}

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox, Input } from 'flowbite-svelte';
     import { api, ask, said } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
     import { session } from '../../state/session.svelte';
@@ -107,19 +108,19 @@
                     <div class="flex flex-wrap items-end gap-3 px-7 py-3 text-[12px] text-ink-2">
                         <label class="grid gap-0.5"
                             >One of them
-                            <input
-                                class="input max-w-40"
+                            <Input
+                                class="max-w-40"
                                 value={type.label}
-                                maxlength="40"
+                                maxlength={40}
                                 onchange={(event) => renamed('label', event.currentTarget.value)}
                             /></label
                         >
                         <label class="grid gap-0.5"
                             >Several of them
-                            <input
-                                class="input max-w-40"
+                            <Input
+                                class="max-w-40"
                                 value={type.plural}
-                                maxlength="40"
+                                maxlength={40}
                                 onchange={(event) => renamed('plural', event.currentTarget.value)}
                             /></label
                         >
@@ -145,9 +146,8 @@
                         <span class="truncate text-ink-2"
                             >{one.target ? `to ${session.type(one.target).plural.toLowerCase()}` : KINDS[one.type]?.label}</span
                         >
-                        <input
-                            type="checkbox"
-                            class="h-4 w-4 accent-(--iris)"
+                        <Checkbox
+                            class="h-4 w-4"
                             aria-label="{one.label} in lists"
                             checked={type.columns.includes(one.name)}
                             onchange={(event) => inList(one.name, event.currentTarget.checked)}
@@ -195,10 +195,10 @@
             </header>
             <form class="scroll grid content-start gap-3 px-7 py-4 text-[13px]" onsubmit={addType}>
                 <label class="grid gap-0.5 font-semibold"
-                    >What is one of them called? <input class="input font-normal" maxlength="40" required bind:value={given.label} /></label
+                    >What is one of them called? <Input class="font-normal" maxlength={40} required bind:value={given.label} /></label
                 >
                 <label class="grid gap-0.5 font-semibold"
-                    >And several of them? <input class="input font-normal" maxlength="40" required bind:value={given.plural} /></label
+                    >And several of them? <Input class="font-normal" maxlength={40} required bind:value={given.plural} /></label
                 >
                 <div class="flex gap-2">
                     <button class="btn go">Make it</button>

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input } from 'flowbite-svelte';
     import { onMount } from 'svelte';
     import { api, ask, Refusal, said } from '../../api/client';
     import { session } from '../../state/session.svelte';
@@ -52,13 +53,12 @@
             {#if hasCompany}
                 <p class="sub mt-4">Rules you can rehearse, watch and explain.</p>
                 <label class="mt-6 block text-[12.5px] font-semibold" for="email">E-mail address</label>
-                <!-- svelte-ignore a11y_autofocus -->
-                <input id="email" class="input mt-1" type="email" autocomplete="username" required autofocus bind:value={email} />
+                <Input id="email" class="mt-1" type="email" autocomplete="username" required autofocus bind:value={email} />
                 <label class="mt-4 block text-[12.5px] font-semibold" for="password">Password</label>
-                <input
+                <Input
                     id="password"
-                    class="input mt-1"
-                    class:bad={problem !== '' && !wantsCode}
+                    class="mt-1"
+                    aria-invalid={problem !== '' && !wantsCode ? true : undefined}
                     type="password"
                     autocomplete="current-password"
                     required
@@ -66,15 +66,14 @@
                 />
                 {#if wantsCode}
                     <label class="mt-4 block text-[12.5px] font-semibold" for="code">Code of your authenticator application</label>
-                    <!-- svelte-ignore a11y_autofocus -->
-                    <input
+                    <Input
                         id="code"
-                        class="input figures mt-1"
-                        class:bad={problem !== ''}
+                        class="figures mt-1"
+                        aria-invalid={problem !== '' ? true : undefined}
                         autocomplete="one-time-code"
                         required
                         autofocus
-                        maxlength="20"
+                        maxlength={20}
                         bind:value={code}
                     />
                     <p class="mini mt-1">Or one of your recovery codes.</p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { untrack } from 'svelte';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
@@ -9,6 +10,7 @@
     import FieldInput from '../records/FieldInput.svelte';
     import type { Act } from './acts';
     import { caseQuery } from './case';
+    import Area from '../../parts/fields/Area.svelte';
 
     /* What somebody does with one sign-off, or says of several: asked once more, with what has to be said. */
     type Props = { act: Act; cases: Shapes['SignOffShape'][]; place?: number; onclose: () => void; ondone: () => void };
@@ -141,17 +143,16 @@
         </div>
     {/if}
     {#if act === 'hand'}
-        <select class="input" aria-label="To whom" bind:value={to}>
+        <Select placeholder="" aria-label="To whom" bind:value={to}>
             <option value="">choose somebody</option>
             {#each session.people.filter((person) => person.active && person.id !== session.me?.id) as person (person.id)}
                 <option value={String(person.id)}>{person.name}, {person.team}{person.away ? ' (absent)' : ''}</option>
             {/each}
-        </select>
+        </Select>
     {/if}
     {#if words[act].hint}
-        <textarea
-            class="input"
-            rows="3"
+        <Area
+            rows={3}
             aria-label={act === 'no' ? 'Why not' : act === 'yes' ? 'Comment' : words[act].hint}
             placeholder={words[act].hint}
             maxlength={act === 'unlock' ? 500 : 2000}
@@ -159,7 +160,8 @@
             onkeydown={(event) => {
                 if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void run();
             }}
-            bind:value={text}></textarea>
+            bind:value={text}
+        />
         <p class="mini"><kbd>Ctrl</kbd> <kbd>Enter</kbd> says it.</p>
     {:else}
         <p class="mini">Nobody is asked any more, and the lines that wait for a withdrawal are done.</p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox } from 'flowbite-svelte';
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Broken from '../../parts/Broken.svelte';
@@ -169,8 +170,7 @@
                                     </button>
                                     {#if box === 'asked' && asksMe(one)}<Stamp tone="iris">asks you</Stamp>{/if}
                                     {#if box !== 'waiting'}<Stamp tone={toneOf(one.status)}>{wordOf(one.status)}</Stamp>{/if}
-                                    {#if box === 'waiting'}<input
-                                            type="checkbox"
+                                    {#if box === 'waiting'}<Checkbox
                                             class="pick mt-1.5 h-3.5 w-3.5 shrink-0 accent-(--ink)"
                                             aria-label="Choose: {one.recordTitle}"
                                             value={one.id}

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox, Select } from 'flowbite-svelte';
     import Broken from '../../parts/Broken.svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
@@ -8,6 +9,7 @@
     import { counted, daysUntil, fromLocalField, localDay, moment, timeOfDay, toLocalField } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
+    import DateField from '../../parts/fields/DateField.svelte';
 
     crumbs.set({ label: 'Tasks' });
     type Task = Shapes['TaskShape'];
@@ -162,9 +164,8 @@
                                     {margin(task)}
                                 </div>
                                 <div class="b flex items-start gap-3">
-                                    <input
-                                        type="checkbox"
-                                        class="mt-1 h-4 w-4 accent-(--iris)"
+                                    <Checkbox
+                                        class="mt-1 h-4 w-4"
                                         aria-label="Done: {task.title}"
                                         checked={task.status === 'done'}
                                         disabled={!mayDo(task)}
@@ -187,8 +188,7 @@
                                     </div>
                                     {#if whose === 'all'}<span class="word person shrink-0 text-[12.5px]">{task.assignee ?? 'nobody'}</span
                                         >{/if}
-                                    {#if status === 'open' && mayDo(task)}<input
-                                            type="checkbox"
+                                    {#if status === 'open' && mayDo(task)}<Checkbox
                                             class="pick mt-1.5 h-3.5 w-3.5 shrink-0 accent-(--ink)"
                                             aria-label="Choose: {task.title}"
                                             title="Choose it, to do something with several"
@@ -214,7 +214,7 @@
         onconfirm={() => change({ dueAt: due ? fromLocalField(due) : null }, 'rescheduled')}
         onclose={() => (asking = null)}
     >
-        <input class="input" type="datetime-local" aria-label="Due" bind:value={due} />
+        <DateField time label="Due" bind:value={due} />
         <p class="mini">Reminders and escalations that hang on the date move with it. Left empty, there is no date.</p>
     </Confirm>
 {:else if asking === 'reassign'}
@@ -224,10 +224,10 @@
         onconfirm={() => change({ assigneeId: to }, 'reassigned')}
         onclose={() => (asking = null)}
     >
-        <select class="input" aria-label="To whom" bind:value={to}>
+        <Select placeholder="" aria-label="To whom" bind:value={to}>
             {#each session.people.filter((person) => person.active) as person (person.id)}<option value={person.id}
                     >{person.name}, {person.team}</option
                 >{/each}
-        </select>
+        </Select>
     </Confirm>
 {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox, Input } from 'flowbite-svelte';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
 
     let { token, welcome }: { token: string; welcome: Shapes['WelcomeShape'] } = $props();
@@ -30,11 +31,10 @@
 <form class="mt-5" onsubmit={choose}>
     <input type="email" class="sr-only" autocomplete="username" value={welcome.email} readonly tabindex="-1" aria-label="E-mail address" />
     <label class="block text-[12.5px] font-semibold" for="password">Password for {welcome.email}</label>
-    <!-- svelte-ignore a11y_autofocus -->
-    <input
+    <Input
         id="password"
-        class="input mt-1"
-        class:bad={problem !== ''}
+        class="mt-1"
+        aria-invalid={problem !== '' ? true : undefined}
         type={shown ? 'text' : 'password'}
         autocomplete="new-password"
         required
@@ -45,9 +45,7 @@
     />
     <p id="password-note" class="mini mt-1">At least {welcome.least} characters. A few words in a row do well.</p>
     {#if problem}<p class="note-wrong mt-1" role="alert">{problem}</p>{/if}
-    <label class="mt-3 flex items-center gap-2 text-[13px]"
-        ><input type="checkbox" class="h-4 w-4 accent-(--iris)" bind:checked={shown} /> Show it</label
-    >
+    <label class="mt-3 flex items-center gap-2 text-[13px]"><Checkbox class="h-4 w-4" bind:checked={shown} /> Show it</label>
     <button class="btn go mt-5 w-full py-2" disabled={busy}
         >{busy ? 'Coming in…' : welcome.kind === 'invite' ? 'Come in' : 'Keep it'}</button
     >

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox, Input, Select } from 'flowbite-svelte';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
 
     /* The first page that anybody sees of a new server: a company, its hours, what it starts with, and who keeps it. */
@@ -47,24 +48,23 @@
 <form class="mt-5 grid gap-5" onsubmit={open}>
     <div>
         <label class="block text-[12.5px] font-semibold" for="company">What is the company called?</label>
-        <!-- svelte-ignore a11y_autofocus -->
-        <input id="company" class="input mt-1" required maxlength="120" autofocus bind:value={company} />
+        <Input id="company" class="mt-1" required maxlength={120} autofocus bind:value={company} />
         {@render wrong('/company')}
     </div>
     <div class="grid gap-3 sm:grid-cols-2">
         <div>
             <label class="block text-[12.5px] font-semibold" for="zone">Its time zone</label>
-            <select id="zone" class="input mt-1" bind:value={timeZone}>
+            <Select placeholder="" id="zone" class="mt-1" bind:value={timeZone}>
                 {#each welcome.timeZones as zone (zone)}<option value={zone}>{zone.replaceAll('_', ' ')}</option>{/each}
-            </select>
+            </Select>
             {@render wrong('/timeZone')}
         </div>
         <div>
             <span class="block text-[12.5px] font-semibold">When is work done?</span>
             <div class="mt-1 flex items-center gap-2">
-                <input class="input figures" type="time" required aria-label="Work begins" bind:value={from} />
+                <Input class="figures" type="time" required aria-label="Work begins" bind:value={from} />
                 <span class="text-ink-3">to</span>
-                <input class="input figures" type="time" required aria-label="Work ends" bind:value={to} />
+                <Input class="figures" type="time" required aria-label="Work ends" bind:value={to} />
             </div>
             {@render wrong('/to')}
         </div>
@@ -86,12 +86,7 @@
         <div class="mt-2 grid gap-2">
             {#each welcome.sets as set (set.name)}
                 <label class="flex cursor-pointer items-start gap-3 rounded-lg border border-edge px-3 py-2 has-checked:border-iris">
-                    <input
-                        type="checkbox"
-                        class="mt-1 h-4 w-4 accent-(--iris)"
-                        checked={sets.includes(set.name)}
-                        onchange={() => (sets = toggle(sets, set.name))}
-                    />
+                    <Checkbox class="mt-1 h-4 w-4" checked={sets.includes(set.name)} onchange={() => (sets = toggle(sets, set.name))} />
                     <span><b class="block text-[13.5px]">{set.label}</b><span class="text-[12.5px] text-ink-2">{set.says}</span></span>
                 </label>
             {/each}
@@ -100,17 +95,17 @@
     <div class="grid gap-3 border-t border-ruled pt-4 sm:grid-cols-2">
         <div>
             <label class="block text-[12.5px] font-semibold" for="name">Your name</label>
-            <input id="name" class="input mt-1" required maxlength="120" autocomplete="name" bind:value={name} />
+            <Input id="name" class="mt-1" required maxlength={120} autocomplete="name" bind:value={name} />
             {@render wrong('/name')}
         </div>
         <div>
             <label class="block text-[12.5px] font-semibold" for="email">Your e-mail address</label>
-            <input id="email" class="input mt-1" type="email" required autocomplete="username" bind:value={email} />
+            <Input id="email" class="mt-1" type="email" required autocomplete="username" bind:value={email} />
             {@render wrong('/email')}
         </div>
         <div class="sm:col-span-2">
             <label class="block text-[12.5px] font-semibold" for="password">A password</label>
-            <input id="password" class="input mt-1" type="password" required autocomplete="new-password" bind:value={password} />
+            <Input id="password" class="mt-1" type="password" required autocomplete="new-password" bind:value={password} />
             <p class="mini mt-1">At least {welcome.least} characters. A few words in a row do well.</p>
             {@render wrong('/password')}
         </div>

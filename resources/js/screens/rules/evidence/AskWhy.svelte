@@ -7,6 +7,7 @@
     import VerdictCard from '../../../parts/VerdictCard.svelte';
     import { fromLocalField, moment, toLocalField } from '../../../state/moments';
     import { clock } from '../../../state/session.svelte';
+    import DateField from '../../../parts/fields/DateField.svelte';
 
     let { rule }: { rule: Shapes['RuleShape'] } = $props();
     let anchor = $state<HTMLElement | null>(null);
@@ -46,7 +47,7 @@
     Why did it, or did it not, fire on
     <button type="button" class="word field" onclick={open}>{record ? record.number : 'a record'}</button>
     {#if record}
-        by <input class="input inline-block w-[190px]! py-0!" type="datetime-local" aria-label="Moment" bind:value={at} />
+        by <DateField time class="w-[210px]" label="Moment" bind:value={at} />
         {#if trouble}<p class="mt-2 text-ink-2">{trouble}</p>{/if}
         {#if answer}
             <p class="mt-2">

@@ -1,8 +1,10 @@
 <script lang="ts">
+    import { Input, Select } from 'flowbite-svelte';
     import { untrack } from 'svelte';
     import { fromLocalField, toLocalField } from '../../../state/moments';
     import { session } from '../../../state/session.svelte';
     import type { Value } from './rehearsal.svelte';
+    import DateField from '../../../parts/fields/DateField.svelte';
 
     type Props = {
         title: string;
@@ -52,36 +54,41 @@
     <div class="max-h-[340px] space-y-2 overflow-auto px-4 py-3">
         {#if at !== undefined}
             <label class="grid grid-cols-[110px_1fr] items-center gap-2 text-[12.5px]"
-                >When<input class="input" type="datetime-local" bind:value={when} /></label
+                >When<DateField time label="When" bind:value={when} /></label
             >
         {/if}
         {#each shown as field (field.name)}
             <label class="grid grid-cols-[110px_1fr] items-center gap-2 text-[12.5px]"
                 >{field.label}
                 {#if field.type === 'choice'}
-                    <select class="input" value={shownValue(field.name)} onchange={(event) => put(field.name, event.currentTarget.value)}>
+                    <Select placeholder="" value={shownValue(field.name)} onchange={(event) => put(field.name, event.currentTarget.value)}>
                         <option value="">empty</option>
                         {#each field.choices.filter((choice) => !choice.isRetired) as choice (choice.value)}<option value={choice.value}
                                 >{choice.label}</option
                             >{/each}
-                    </select>
+                    </Select>
                 {:else if field.type === 'tick'}
-                    <select
-                        class="input"
+                    <Select
+                        placeholder=""
                         value={String(set[field.name] ?? false)}
                         onchange={(event) => put(field.name, event.currentTarget.value)}
                     >
                         <option value="true">ticked</option><option value="false">not ticked</option>
-                    </select>
+                    </Select>
                 {:else if field.type === 'person'}
-                    <select class="input" value={shownValue(field.name)} onchange={(event) => put(field.name, event.currentTarget.value)}>
+                    <Select placeholder="" value={shownValue(field.name)} onchange={(event) => put(field.name, event.currentTarget.value)}>
                         <option value="">nobody</option>
                         {#each session.people as person (person.id)}<option value={String(person.id)}>{person.name}</option>{/each}
-                    </select>
+                    </Select>
+                {:else if field.type === 'date' || field.type === 'date_time'}
+                    <DateField
+                        label={field.label}
+                        time={field.type === 'date_time'}
+                        value={shownValue(field.name)}
+                        onchange={(next) => put(field.name, next)}
+                    />
                 {:else}
-                    <input
-                        class="input"
-                        type={field.type === 'date' ? 'date' : field.type === 'date_time' ? 'datetime-local' : 'text'}
+                    <Input
                         placeholder={field.type === 'reference' ? 'number of the record' : 'empty'}
                         value={shownValue(field.name)}
                         onchange={(event) => put(field.name, event.currentTarget.value)}
@@ -92,11 +99,11 @@
             <p class="mini">No field is set.</p>
         {/each}
         {#if !whole}
-            <select class="input" aria-label="Another field" bind:value={more} onchange={add}>
+            <Select placeholder="" aria-label="Another field" bind:value={more} onchange={add}>
                 <option value="">+ another field</option>
                 {#each fields.filter((field) => !(field.name in set)) as field (field.name)}<option value={field.name}>{field.label}</option
                     >{/each}
-            </select>
+            </Select>
         {/if}
     </div>
     <div class="keys">

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Input } from 'flowbite-svelte';
     import { useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../../api/client';
     import type { Document } from '../../../state/document.svelte';
@@ -39,7 +40,7 @@
 
 <form class="w-[360px]" onsubmit={keep}>
     <label class="block px-4 pt-3 text-[12.5px] text-ink-2" for="proof">What this proof shows</label>
-    <div class="px-4 pt-1 pb-3"><input id="proof" class="input" maxlength="120" required bind:value={name} /></div>
+    <div class="px-4 pt-1 pb-3"><Input id="proof" maxlength={120} required bind:value={name} /></div>
     <p class="mini px-4 pb-3">
         It keeps the record, what happens and what came of it, and is played again whenever this rule or another changes.
     </p>

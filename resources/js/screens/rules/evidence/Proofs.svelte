@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../../api/client';
     import DifferenceLines from '../../../parts/DifferenceLines.svelte';
@@ -124,7 +125,7 @@
             <h2 class="mt-5 mb-1">At the boundaries</h2>
             {#each proposed as one (one.name)}
                 <label class="flex items-baseline gap-2 border-b border-ruled py-1.5 text-[13px]">
-                    <input type="checkbox" bind:checked={ticked[one.name]} />
+                    <Checkbox bind:checked={ticked[one.name]} />
                     <span class="flex-1">{one.name}</span>
                     <span class="mini">{one.fires ? 'fires' : 'does not fire'}</span>
                 </label>

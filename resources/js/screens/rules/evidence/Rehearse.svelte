@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Checkbox } from 'flowbite-svelte';
     import { Play, Square } from '@lucide/svelte';
     import { createQuery } from '@tanstack/svelte-query';
     import { untrack } from 'svelte';
@@ -116,7 +117,7 @@
         {#if rehearsal.trouble}<div class="callout bad mb-3">{rehearsal.trouble}</div>{/if}
         <button
             type="button"
-            class="input flex items-baseline gap-2 text-left"
+            class="boxed flex items-baseline gap-2 text-left"
             title={how ? `Picked: ${how}. Choose another record.` : 'Choose another record'}
             onclick={(event) => open('record', event)}
         >
@@ -169,7 +170,7 @@
                 >{fires ? 'Why not one that nearly matched?' : 'Take one that matches'}</button
             >
             <label class="mini ml-auto flex items-center gap-1.5"
-                ><input type="checkbox" checked={rehearsal.others} onchange={() => rehearsal.toggleOthers()} /> with the other rules</label
+                ><Checkbox checked={rehearsal.others} onchange={() => rehearsal.toggleOthers()} /> with the other rules</label
             >
         </div>
     {/if}

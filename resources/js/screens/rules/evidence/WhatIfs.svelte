@@ -1,9 +1,11 @@
 <script lang="ts">
+    import { Input, Select } from 'flowbite-svelte';
     import Floating from '../../../parts/Floating.svelte';
     import { fromLocalField, moment, toLocalField } from '../../../state/moments';
     import { session } from '../../../state/session.svelte';
     import FieldSetter from './FieldSetter.svelte';
     import type { Rehearsal, WhatIf } from './rehearsal.svelte';
+    import DateField from '../../../parts/fields/DateField.svelte';
 
     let { rehearsal, type, at }: { rehearsal: Rehearsal; type: string; at: number } = $props();
     type Kind = WhatIf['kind'];
@@ -120,74 +122,73 @@
                 <div class="space-y-2 px-4 py-3 text-[12.5px]">
                     {#if adding === 'word'}
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
-                            >What<select class="input" bind:value={event}
-                                ><option value="reply">a reply arrives</option><option value="comment">somebody comments</option></select
+                            >What<Select placeholder="" bind:value={event}
+                                ><option value="reply">a reply arrives</option><option value="comment">somebody comments</option></Select
                             ></label
                         >
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
-                            >It says<input class="input" placeholder="nothing in particular" bind:value={text} /></label
+                            >It says<Input placeholder="nothing in particular" bind:value={text} /></label
                         >
                         {#if event === 'reply'}<label class="grid grid-cols-[80px_1fr] items-center gap-2"
-                                >From<input class="input" placeholder="anybody" maxlength="200" bind:value={from} /></label
+                                >From<Input placeholder="anybody" maxlength={200} bind:value={from} /></label
                             >{/if}
                     {:else if adding === 'task_done'}
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
-                            >Task<select class="input" bind:value={task}
+                            >Task<Select placeholder="" bind:value={task}
                                 >{#each tasks as one (one.number)}<option value={one.number}>{one.title}, {one.person ?? 'nobody'}</option
-                                    >{/each}</select
+                                    >{/each}</Select
                             ></label
                         >
                     {:else if adding === 'sign_off'}
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
-                            >Sign-off<select class="input" bind:value={nth}
-                                >{#each signOffs as one, place (place)}<option value={place + 1}>{one}</option>{/each}</select
+                            >Sign-off<Select placeholder="" bind:value={nth}
+                                >{#each signOffs as one, place (place)}<option value={place + 1}>{one}</option>{/each}</Select
                             ></label
                         >
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
-                            >Is<select class="input" bind:value={answer}
-                                ><option value="yes">agreed</option><option value="no">declined</option></select
+                            >Is<Select placeholder="" bind:value={answer}
+                                ><option value="yes">agreed</option><option value="no">declined</option></Select
                             ></label
                         >
                     {:else if adding === 'slip'}
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
-                            >Slip<select class="input" bind:value={nth}
-                                >{#each slips as one (one.number)}<option value={one.number}>{one.subject}</option>{/each}</select
+                            >Slip<Select placeholder="" bind:value={nth}
+                                >{#each slips as one (one.number)}<option value={one.number}>{one.subject}</option>{/each}</Select
                             ></label
                         >
                         {#each slip?.questions ?? [] as question, place (place)}
                             <label class="block"
                                 ><span class="mini block">{question.asked}{question.isNeeded ? '' : ', if you like'}</span>
-                                {#if question.choices.length}<select class="input" bind:value={answers[String(place)]}
+                                {#if question.choices.length}<Select placeholder="" bind:value={answers[String(place)]}
                                         ><option value="">nothing</option>{#each question.choices as choice (choice.value)}<option
                                                 value={choice.value}>{choice.label}</option
-                                            >{/each}</select
+                                            >{/each}</Select
                                     >
-                                {:else if question.type === 'tick'}<select class="input" bind:value={answers[String(place)]}
-                                        ><option value="">not ticked</option><option value="1">ticked</option></select
+                                {:else if question.type === 'tick'}<Select placeholder="" bind:value={answers[String(place)]}
+                                        ><option value="">not ticked</option><option value="1">ticked</option></Select
                                     >
-                                {:else}<input
-                                        class="input"
-                                        type={question.type === 'date' ? 'date' : 'text'}
-                                        bind:value={answers[String(place)]}
-                                    />{/if}</label
+                                {:else if question.type === 'date'}<DateField
+                                        label={question.asked}
+                                        bind:value={() => answers[String(place)] ?? '', (next) => (answers[String(place)] = next ?? '')}
+                                    />{:else}<Input bind:value={answers[String(place)]} />{/if}</label
                             >
                         {/each}
                     {:else if adding === 'away'}
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
-                            >Who<select class="input" bind:value={person}
-                                >{#each session.people as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</select
+                            >Who<Select placeholder="" bind:value={person}
+                                >{#each session.people as one (one.id)}<option value={one.id}>{one.name}</option>{/each}</Select
                             ></label
                         >
                     {/if}
                     {#if adding === 'holiday'}
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
-                            >Day<input class="input" type="date" required bind:value={day} /></label
+                            >Day<DateField label="Day" required bind:value={day} /></label
                         >
                     {:else}
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
-                            >{adding === 'away' ? 'From' : 'When'}<input
-                                class="input"
-                                type="datetime-local"
+                            >{adding === 'away' ? 'From' : 'When'}<DateField
+                                time
+                                label={adding === 'away' ? 'From' : 'When'}
                                 required
                                 bind:value={when}
                             /></label
@@ -195,7 +196,7 @@
                     {/if}
                     {#if adding === 'away'}
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
-                            >Until<input class="input" type="datetime-local" required bind:value={until} /></label
+                            >Until<DateField time label="Until" required bind:value={until} /></label
                         >
                     {/if}
                 </div>
