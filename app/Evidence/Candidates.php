@@ -9,6 +9,7 @@ use VividLedger\Condition\All;
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\None;
 use VividLedger\Condition\Tree;
+use VividLedger\Listing\Sort;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\RecordType;
@@ -55,6 +56,8 @@ final readonly class Candidates
 
     private function last(RecordType $type, Condition $condition): ?Record
     {
-        return $this->list->page($type, $condition, '', 'updated_at', true, 1, 1, counted: false)[0][0] ?? null;
+        $latest = Sort::byField($type->fields['updated_at'], descending: true);
+
+        return $this->list->page($type, $condition, '', [$latest], 1, 1, counted: false)[0][0] ?? null;
     }
 }

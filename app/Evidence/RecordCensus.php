@@ -8,6 +8,7 @@ use App\Store\PaperFacts;
 use App\Store\RecordList;
 use App\Store\SchemaStore;
 use VividLedger\Facts\View;
+use VividLedger\Listing\Sort;
 use VividLedger\People\Who;
 use VividLedger\Proofread\Census;
 use VividLedger\Record\Record;
@@ -30,16 +31,9 @@ final class RecordCensus implements Census
 
     public function withNobody(Rule $rule, Who $person): array
     {
-        $this->matching[$rule->id] ??= $this->list->page(
-            $this->schemas->schema()->types[$rule->on],
-            $rule->condition,
-            '',
-            'updated_at',
-            true,
-            1,
-            self::MOST,
-            counted: false,
-        )[0];
+        $type = $this->schemas->schema()->types[$rule->on];
+        $latest = Sort::byField($type->fields['updated_at'], descending: true);
+        $this->matching[$rule->id] ??= $this->list->page($type, $rule->condition, '', [$latest], 1, self::MOST, counted: false)[0];
         $nobody = 0;
         foreach ($this->matching[$rule->id] as $record) {
             $nobody += $person->find(new View($record, $this->facts))->person === null ? 1 : 0;

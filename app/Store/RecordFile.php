@@ -8,10 +8,12 @@ use App\Models\Columns;
 use App\Store\Access\InSight;
 use Illuminate\Database\Query\Builder;
 use VividLedger\Condition\Condition;
+use VividLedger\Listing\Column;
 use VividLedger\Record\Display;
-use VividLedger\Record\Record;
 use VividLedger\Rights\Act;
+use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Path;
 use VividLedger\Schema\RecordType;
 
 /** Records as a file (RFC 4180, UTF-8), of those that whoever asks may take out, read and written piece by piece. */
@@ -29,42 +31,84 @@ final readonly class RecordFile
         return $this->rows($type, $condition, $search)->count();
     }
 
-    /** @return iterable<string> lines, the first with the labels of the fields */
-    public function lines(RecordType $type, ?Condition $condition, string $search): iterable
+    /**
+     * @param  ?list<Column>  $columns  null for the number and every field
+     * @return iterable<string> lines, the first with the labels of the columns
+     */
+    public function lines(RecordType $type, ?Condition $condition, string $search, ?array $columns = null): iterable
     {
+        $columns = array_values(array_filter($columns ?? self::all($type), static fn (Column $one): bool => $one->of !== Column::NEXT));
+        $far = array_values(array_filter(
+            array_map(static fn (Column $column): ?Path => $column->path, $columns),
+            static fn (?Path $path): bool => $path !== null && $path->hops !== [],
+        ));
         $names = new PeopleStore($this->schemas, $this->inSight);
         $display = new Display($names, $this->company->zone());
-        yield CsvLine::of(['Number', ...array_values(array_map(static fn ($field): string => $field->label, $type->fields))]);
-        foreach ($this->rows($type, $condition, $search)->lazyById(self::PIECE, 't.id', 'id')->chunk(self::PIECE) as $rows) {
-            $records = array_values($rows->map(static fn (object $row): Record => Columns::record($type, $row))->all());
-            foreach ($type->fields as $name => $field) {
-                $ids = array_values(array_filter(array_map(static fn (Record $record): mixed => $record->value($name), $records),
-                    is_int(...)));
-                match ($field->type) {
+        yield CsvLine::of(array_map(static fn (Column $column): string => $column->label, $columns));
+        $rows = $this->rows($type, $condition, $search, $far);
+        foreach ($rows->lazyById(self::PIECE, 't.id', 'id')->chunk(self::PIECE) as $piece) {
+            /** @var list<list<string|int|bool|null>> $cells */
+            $cells = array_values($piece->map(static fn (object $row): array => self::values($columns, (array) $row))->all());
+            foreach ($columns as $place => $column) {
+                $ids = array_values(array_filter(array_column($cells, $place), is_int(...)));
+                $field = $column->path?->field;
+                match ($field?->type) {
                     FieldType::Person => $names->rememberPeople($ids),
                     FieldType::Reference => $names->rememberTitles((string) $field->target, $ids),
                     default => null,
                 };
             }
-            foreach ($records as $record) {
-                $cells = [$type->numberOf($record->id)];
-                foreach ($type->fields as $name => $field) {
-                    $value = $record->value($name);
-                    $cells[] = match (true) {
-                        $value === null => '',
-                        // As other programs read them: a plain number, a moment of ISO 8601.
-                        $field->type->isDecimal(), $field->type->isMoment() => (string) $value,
-                        default => $display->of($field, $value),
-                    };
-                }
-                yield CsvLine::of($cells);
+            foreach ($cells as $row) {
+                yield CsvLine::of(array_map(
+                    static fn (Column $column, string|int|bool|null $value): string => self::cell($type, $column, $value, $display),
+                    $columns, $row,
+                ));
             }
         }
     }
 
-    private function rows(RecordType $type, ?Condition $condition, string $search): Builder
+    /** @return list<Column> */
+    private static function all(RecordType $type): array
     {
-        $rows = $this->list->found($type, $condition, $search);
+        $fields = array_map(
+            static fn (Field $field): Column => new Column($field->name, new Path([], $field), $field->label),
+            array_values($type->fields),
+        );
+
+        return [new Column(Column::NUMBER, null, 'Number'), ...$fields];
+    }
+
+    /**
+     * @param  list<Column>  $columns
+     * @param  array<array-key, mixed>  $row
+     * @return list<string|int|bool|null>
+     */
+    private static function values(array $columns, array $row): array
+    {
+        return array_map(static fn (Column $column): string|int|bool|null => match (true) {
+            $column->path !== null => Columns::value($column->path->field, $row[$column->path->name()] ?? null),
+            $column->of === Column::SINCE => Columns::iso($row[TypeTable::SINCE] ?? null),
+            default => (int) $row['id'],
+        }, $columns);
+    }
+
+    private static function cell(RecordType $type, Column $column, string|int|bool|null $value, Display $display): string
+    {
+        $field = $column->path?->field;
+
+        return match (true) {
+            $value === null => '',
+            $field === null => is_int($value) ? $type->numberOf($value) : (string) $value,
+            // As other programs read them: a plain number, a moment of ISO 8601.
+            $field->type->isDecimal(), $field->type->isMoment() => (string) $value,
+            default => $display->of($field, $value),
+        };
+    }
+
+    /** @param  list<Path>  $far */
+    private function rows(RecordType $type, ?Condition $condition, string $search, array $far = []): Builder
+    {
+        $rows = $this->list->found($type, $condition, $search, $far);
         $reached = $this->inSight->where($type, 't', Act::Export);
 
         return $reached === null ? $rows : $rows->whereRaw($reached);

@@ -9,11 +9,15 @@ use App\Store\Access\InSight;
 use App\Store\Sql\Matching;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
 use VividLedger\Condition\Condition;
+use VividLedger\Listing\Column;
+use VividLedger\Listing\Sort;
 use VividLedger\Record\Record;
 use VividLedger\Rights\Act;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Path;
 use VividLedger\Schema\RecordType;
 
 /** Finds records that whoever asks may see: by a condition, by words, sorted, a page at a time. */
@@ -24,60 +28,153 @@ final readonly class RecordList
 
     private const MOST_LOOKED_AT = 20_000;
 
+    /** Grouped by more than so many values, nobody reads it. */
+    private const MOST_GROUPS = 500;
+
     public function __construct(private HouseClock $clock, private Company $company, private InSight $inSight)
     {
     }
 
     /**
-     * @param  ?string  $sort  a field's name; null for the newest first
+     * @param  list<Sort>  $sorts  none for the newest first
      * @param  bool  $counted  counting reads everything that fits, a page only itself
-     * @return array{list<Record>, ?int} the page, and how many there are in all when they were counted
+     * @param  list<Path>  $beside  what is read over references for each record
+     * @return array{list<Record>, ?int, array<int, array<string, string|int|bool|null>>} the page; how many there are in all when they were
+     *     counted; and what was read beside, by record and name of the path
      */
     public function page(
-        RecordType $type, ?Condition $condition, string $search, ?string $sort, bool $descending, int $page, int $perPage,
-        bool $counted = true,
+        RecordType $type, ?Condition $condition, string $search, array $sorts, int $page, int $perPage, bool $counted = true,
+        array $beside = [],
     ): array {
-        $from = $this->found($type, $condition, $search);
-        $direction = $descending ? 'desc' : 'asc';
-        $rows = $this->inOrder($type, $condition, $search, $sort, $direction, $page, $perPage) ?? (clone $from)
-            ->when($sort !== null, static fn (Builder $rows): Builder => $rows->orderBy("t.{$sort}", $direction))
-            ->orderBy('t.id', $sort === null ? 'desc' : $direction)->forPage($page, $perPage)->get();
+        $from = $this->found($type, $condition, $search, [...self::farOf($sorts), ...$beside]);
+        $rows = $this->inOrder($type, $condition, $search, $sorts, $page, $perPage, $beside)
+            ?? ($page * $perPage > self::NEAR ? $this->farOn($type, clone $from, $sorts, $page, $perPage) : null)
+            ?? $this->sorted(clone $from, $sorts)->forPage($page, $perPage)->get();
         $total = match (true) {
             $page === 1 && $rows->count() < $perPage => $rows->count(),
-            $counted => $from->count(),
+            $counted => $this->found($type, $condition, $search)->count(),
             default => null,
         };
+        $cells = [];
+        foreach ($beside === [] ? [] : $rows as $row) {
+            foreach ($beside as $path) {
+                $cells[(int) $row->id][$path->name()] = Columns::value($path->field, ((array) $row)[$path->name()]);
+            }
+        }
 
-        return [array_values($rows->map(static fn (object $row): Record => Columns::record($type, $row))->all()), $total];
+        return [array_values($rows->map(static fn (object $row): Record => Columns::record($type, $row))->all()), $total, $cells];
+    }
+
+    /**
+     * How many records there are for each value, and what their numbers add up to.
+     *
+     * @param  list<Field>  $sums
+     * @return list<array{value: string|int|bool|null, count: int, sums: array<string, string>}>
+     */
+    public function groups(RecordType $type, ?Condition $condition, string $search, Path $by, array $sums): array
+    {
+        $column = "t.`{$by->field->name}`";
+        if ($by->hops !== []) {
+            $column = "`{$by->name()}`";
+            $rows = DB::query()->fromSub($this->found($type, $condition, $search, [$by]), 't');
+        } else {
+            $rows = $this->found($type, $condition, $search);
+        }
+        $made = array_map(static fn (Field $field): string => "COALESCE(SUM(t.`{$field->name}`), 0) AS `sum_{$field->name}`", $sums);
+        $rows->columns = null;
+        $groups = [];
+        $rows->selectRaw(implode(', ', ["{$column} AS value, COUNT(*) AS n", ...$made]))->groupByRaw($column)->limit(self::MOST_GROUPS);
+        foreach ($rows->get() as $row) {
+            $added = [];
+            foreach ($sums as $field) {
+                $added[$field->name] = (string) ((array) $row)["sum_{$field->name}"];
+            }
+            $groups[] = ['value' => Columns::value($by->field, $row->value), 'count' => (int) $row->n, 'sums' => $added];
+        }
+
+        return $groups;
     }
 
     /**
      * For whoever sees some of very many records: going through them in the order of the list finds a page soon, unless next to none is
      * theirs; then it is given up, and those that are theirs are sorted. The database would always do the latter.
      *
+     * @param  list<Sort>  $sorts
+     * @param  list<Path>  $beside
      * @return ?Collection<int, \stdClass> null where it was given up, or is not worth trying
      */
     private function inOrder(
-        RecordType $type, ?Condition $condition, string $search, ?string $sort, string $direction, int $page, int $perPage,
+        RecordType $type, ?Condition $condition, string $search, array $sorts, int $page, int $perPage, array $beside,
     ): ?Collection {
+        $first = $sorts[0]->by->of ?? null;
         // One person's are there in the order of their numbers already.
-        $isOnes = $sort === null && count($this->inSight->sight()->owners(Act::Read, $type->name) ?? []) === 1;
-        $index = $isOnes ? TypeTable::BELONGING : TypeTable::orderedBy($type, $sort);
-        if ($index === null || $search !== '' || $page * $perPage > self::NEAR || $this->inSight->where($type, 't') === null) {
+        $isOnes = $sorts === [] && count($this->inSight->sight()->owners(Act::Read, $type->name) ?? []) === 1;
+        $index = $isOnes ? TypeTable::BELONGING : TypeTable::orderedBy($type, $first);
+        if ($index === null || count($sorts) > 1 || $search !== '' || $page * $perPage > self::NEAR
+            || $this->inSight->where($type, 't') === null) {
             return null;
         }
-        $rows = Matching::query($type, $condition, $this->clock->now(), $this->company->zone(), $this->inSight, $index)
-            ->when($sort !== null, static fn (Builder $rows): Builder => $rows->orderBy("t.{$sort}", $direction))
-            ->orderBy('t.id', $sort === null ? 'desc' : $direction)->forPage($page, $perPage)
-            ->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT)->get();
+        $rows = $this->sorted(
+            Matching::query($type, $condition, $this->clock->now(), $this->company->zone(), $this->inSight, $index, $beside), $sorts,
+        )->forPage($page, $perPage)->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT)->get();
 
         return $rows->count() < $perPage ? null : $rows;
     }
 
-    /** The rows that meet a condition and have every word, as "t", in no order. */
-    public function found(RecordType $type, ?Condition $condition, string $search): Builder
+    /**
+     * A page far on: its numbers are found in an index alone, and only its own rows are read.
+     *
+     * @param  list<Sort>  $sorts
+     * @return Collection<int, \stdClass>
+     */
+    private function farOn(RecordType $type, Builder $from, array $sorts, int $page, int $perPage): Collection
     {
-        $from = $this->matching($type, $condition);
+        $ids = (clone $from)->select('t.id');
+        $ids = Columns::ints($this->sorted($ids, $sorts)->forPage($page, $perPage)->pluck('id'));
+        $at = array_flip($ids);
+
+        return $from->whereIn('t.id', $ids)->get()->sortBy(static fn (\stdClass $row): int => $at[(int) $row->id])->values();
+    }
+
+    /** @param  list<Sort>  $sorts */
+    private function sorted(Builder $rows, array $sorts): Builder
+    {
+        foreach ($sorts as $sort) {
+            $column = match (true) {
+                $sort->by->path === null => $sort->by->of === Column::SINCE ? 't.'.TypeTable::SINCE : 't.id',
+                $sort->by->path->hops === [] => "t.{$sort->by->path->field->name}",
+                default => null,
+            };
+            $direction = $sort->descending ? 'desc' : 'asc';
+            $column === null ? $rows->orderByRaw("`{$sort->by->of}` {$direction}") : $rows->orderBy($column, $direction);
+        }
+
+        return $rows->orderBy('t.id', $sorts === [] || end($sorts)->descending ? 'desc' : 'asc');
+    }
+
+    /**
+     * @param  list<Sort>  $sorts
+     * @return list<Path> those over references
+     */
+    private static function farOf(array $sorts): array
+    {
+        $paths = array_map(static fn (Sort $sort): ?Path => $sort->by->path, $sorts);
+
+        return array_values(array_filter($paths, static fn (?Path $path): bool => $path !== null && $path->hops !== []));
+    }
+
+    /**
+     * The rows that meet a condition and have every word, as "t", in no order.
+     *
+     * @param  list<Path>  $beside  what is read over references besides
+     */
+    public function found(RecordType $type, ?Condition $condition, string $search, array $beside = []): Builder
+    {
+        $paths = [];
+        foreach ($beside as $path) {
+            $paths[$path->name()] = $path;
+        }
+        $from = $this->matching($type, $condition, array_values($paths));
         if ($search !== '') {
             $this->search($from, $type, $search);
         }
@@ -121,9 +218,10 @@ final readonly class RecordList
             ->map(static fn (mixed $n): int => (int) $n)->all();
     }
 
-    private function matching(RecordType $type, ?Condition $condition): Builder
+    /** @param  list<Path>  $beside */
+    private function matching(RecordType $type, ?Condition $condition, array $beside = []): Builder
     {
-        return Matching::query($type, $condition, $this->clock->now(), $this->company->zone(), $this->inSight);
+        return Matching::query($type, $condition, $this->clock->now(), $this->company->zone(), $this->inSight, null, $beside);
     }
 
     /** Every word has to be found in a text of the record; or the whole is its number. */

@@ -17,6 +17,7 @@ final readonly class RecordWriter
     public function __construct(
         private SchemaStore $schemas,
         private Numbers $numbers,
+        private HouseClock $clock,
     ) {
     }
 
@@ -34,10 +35,10 @@ final readonly class RecordWriter
             if ($after === null) {
                 StoredRecord::rowsOf($type)->where('id', $record->id)->delete();
             } elseif ($before === null) {
-                $new[$type->name][] = ['id' => $after->id, 'version' => $after->version] + $this
-                    ->columns($type, $this->numbers->in($type, $after));
+                $new[$type->name][] = ['id' => $after->id, 'version' => $after->version]
+                    + $this->columns($type, $this->numbers->in($type, $after)) + $this->since($type, null, $after);
             } else {
-                $columns = $this->differing($type, $before, $after);
+                $columns = $this->differing($type, $before, $after) + $this->since($type, $before, $after);
                 if ($columns !== []) {
                     $updates[$type->name.' '.implode(' ', array_keys($columns))][] = [$after->id, $after->version, $columns];
                 }
@@ -49,6 +50,15 @@ final readonly class RecordWriter
         foreach ($updates as $alike => $rows) {
             $this->update(explode(' ', $alike)[0], $rows);
         }
+    }
+
+    /** @return array<string, string> since when the record is at its stage, where it has come to another */
+    private function since(RecordType $type, ?Record $before, Record $after): array
+    {
+        $stage = $type->stage();
+
+        return $stage === null || ($before !== null && $before->value($stage->name) === $after->value($stage->name)) ? []
+            : [TypeTable::SINCE => Columns::moment($this->clock->now())];
     }
 
     /**

@@ -7,6 +7,7 @@ namespace App\Store;
 use App\Models\StoredRecord;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Schema\Blueprint;
+use VividLedger\Listing\Column;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
@@ -16,6 +17,9 @@ final class TypeTable
 {
     /** Name of the column that says whose a record is, and of its index. */
     public const BELONGING = 'belongs_to';
+
+    /** Name of the column that says since when a record has been at its stage, and of its index. */
+    public const SINCE = 'stage_since';
 
     public static function create(Connection $db, RecordType $type): void
     {
@@ -40,6 +44,7 @@ final class TypeTable
             }
         });
         self::addBelonging($db, $type->name, $type->owner);
+        self::addSince($db, $type->name);
     }
 
     /** Whose a record is: what rights go by. Not stored; the index of it is. */
@@ -51,11 +56,21 @@ final class TypeTable
             .'ADD INDEX IF NOT EXISTS `belongs_to` (`belongs_to`)');
     }
 
-    /** The index by which rows come in the order of a field; null where there is none. */
+    /** Since when a record has been at its stage: whoever writes records keeps it. */
+    public static function addSince(Connection $db, string $type): void
+    {
+        $db->statement('ALTER TABLE `'.StoredRecord::tableOf($type).'` ADD COLUMN IF NOT EXISTS `stage_since` DATETIME NULL, '
+            .'ADD INDEX IF NOT EXISTS `stage_since` (`stage_since`)');
+    }
+
+    /** The index by which rows come in the order of a column of a list; null where there is none. */
     public static function orderedBy(RecordType $type, ?string $field): ?string
     {
-        if ($field === null || $field === 'id') {
+        if ($field === null || $field === Column::NUMBER) {
             return 'PRIMARY';
+        }
+        if ($field === Column::SINCE) {
+            return self::SINCE;
         }
         $known = $type->field($field);
 

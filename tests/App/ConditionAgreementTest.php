@@ -16,6 +16,7 @@ use Tests\Core\Support\Stories;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\Facts\View;
 use VividLedger\Formula\ComputedFields;
+use VividLedger\Listing\Sort;
 use VividLedger\Record\Fold;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
@@ -68,7 +69,7 @@ final class ConditionAgreementTest extends AppTestCase
             ));
             $byQuery = array_map(
                 static fn (Record $record): int => $record->id,
-                $list->page($type, $condition, '', 'created_at', false, 1, self::RECORDS)[0],
+                $list->page($type, $condition, '', [Sort::byField($type->fields['created_at'])], 1, self::RECORDS)[0],
             );
             sort($byQuery);
 
@@ -129,7 +130,7 @@ final class ConditionAgreementTest extends AppTestCase
             );
             $byQuery = array_map(
                 static fn (Record $record): int => $record->id,
-                $list->page($type, $condition, '', 'created_at', false, 1, self::RECORDS)[0],
+                $list->page($type, $condition, '', [Sort::byField($type->fields['created_at'])], 1, self::RECORDS)[0],
             );
             sort($byQuery);
             self::assertSame($byClosure, $byQuery, $left);

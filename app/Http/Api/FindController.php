@@ -35,7 +35,7 @@ final class FindController extends Controller
         $text = trim((string) $request->validated()['text']);
         $found = [];
         foreach ($inSight->schema()->types as $type) {
-            $records = $text === '' ? [] : $list->page($type, null, $text, null, false, 1, self::OF_EACH, false)[0];
+            $records = $text === '' ? [] : $list->page($type, null, $text, [], 1, self::OF_EACH, false)[0];
             array_push($found, ...array_map(static fn (Record $record): FoundShape => new FoundShape(
                 $type->name, $record->id, $type->numberOf($record->id), is_string(
                     $title = $record->value($type->title),

@@ -8,9 +8,11 @@ use App\Http\Api\Shape\RecordShape;
 use App\Store\Access\InSight;
 use App\Store\Company;
 use App\Store\PeopleStore;
+use VividLedger\Listing\Column;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
 use VividLedger\Rights\Act;
+use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 
@@ -22,7 +24,38 @@ final readonly class RecordShapes
         private Company $company,
         private Stages $stages,
         private InSight $inSight,
+        private NextLines $next,
     ) {
+    }
+
+    /**
+     * Records as a list shows them, with what stands in its other columns.
+     *
+     * @param  list<Record>  $records  all of the type
+     * @param  list<Column>  $columns
+     * @param  array<int, array<string, string|int|bool|null>>  $cells  what was read over references, by record and name of the path
+     * @return list<RecordShape>
+     */
+    public function inColumns(RecordType $type, array $records, array $columns, array $cells): array
+    {
+        $ids = array_map(static fn (Record $record): int => $record->id, $records);
+        $isAsked = array_filter($columns, static fn (Column $column): bool => $column->of === Column::NEXT) !== [];
+        $next = $isAsked ? $this->next->of($type->name, $ids) : [];
+        $display = new Display($this->names, $this->company->zone());
+        foreach (ListAsked::far($columns) as $path) {
+            $this->rememberValues($path->field, array_column($cells, $path->name()));
+        }
+
+        return array_map(function (RecordShape $shape) use ($columns, $cells, $next, $display): RecordShape {
+            $values = isset($next[$shape->id]) ? [Column::NEXT => $next[$shape->id]['at']] : [];
+            $shown = isset($next[$shape->id]) ? [Column::NEXT => $next[$shape->id]['says']] : [];
+            foreach (ListAsked::far($columns) as $path) {
+                $value = $values[$path->name()] = $cells[$shape->id][$path->name()] ?? null;
+                $shown[$path->name()] = $value === null ? '' : $display->of($path->field, $value);
+            }
+
+            return $shape->beside($values, $shown);
+        }, $this->of($type, $records));
     }
 
     /**
@@ -77,21 +110,19 @@ final readonly class RecordShapes
     /** @param  list<Record>  $records one query for each kind of name instead of one for each name */
     private function rememberNames(RecordType $type, array $records): void
     {
-        $people = [];
         foreach ($type->fields as $name => $field) {
-            $ids = [];
-            foreach ($records as $record) {
-                $value = $record->value($name);
-                if (is_int($value)) {
-                    $ids[] = $value;
-                }
-            }
-            if ($field->type === FieldType::Person) {
-                array_push($people, ...$ids);
-            } elseif ($field->type === FieldType::Reference) {
-                $this->names->rememberTitles((string) $field->target, $ids);
-            }
+            $this->rememberValues($field, array_map(static fn (Record $record): mixed => $record->value($name), $records));
         }
-        $this->names->rememberPeople($people);
+    }
+
+    /** @param  array<array-key, mixed>  $values */
+    public function rememberValues(Field $field, array $values): void
+    {
+        $ids = array_values(array_filter($values, is_int(...)));
+        match ($field->type) {
+            FieldType::Person => $this->names->rememberPeople($ids),
+            FieldType::Reference => $this->names->rememberTitles((string) $field->target, $ids),
+            default => null,
+        };
     }
 }

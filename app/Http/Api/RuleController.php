@@ -438,7 +438,7 @@ final class RuleController extends Controller
             throw new Refused('unfinished_rule', 'The rule is not finished.', RefusedFor::Invalid, RuleStore::listed($page->problems));
         }
         $type = $this->type($shape->on);
-        [$examples] = $list->page($type, $page->rule->condition, '', null, true, 1, 5, counted: false);
+        [$examples] = $list->page($type, $page->rule->condition, '', [], 1, 5, counted: false);
 
         $matching = $list->count($type, $page->rule->condition);
         $starting = $existing->number($page->rule) ?? $matching;

@@ -6,7 +6,6 @@ namespace App\Http\Api;
 
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\BegunShape;
-use App\Http\Api\Shape\ChoiceShape;
 use App\Http\Api\Shape\FieldShape;
 use App\Http\Api\Shape\OfferShape;
 use App\Http\Api\Shape\SchemaShape;
@@ -15,10 +14,8 @@ use App\Models\RecordTypeDefinition;
 use App\Store\Access\InSight;
 use OpenApi\Attributes as OA;
 use VividLedger\Rights\Act;
-use VividLedger\Rights\FieldAccess;
 use VividLedger\Rights\Reach;
 use VividLedger\Rule\Line\Lines;
-use VividLedger\Schema\Choice;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\People;
 use VividLedger\Schema\RecordType;
@@ -29,7 +26,7 @@ use VividLedger\Time\Unit;
 /** The record types, and all that the sentences of a rule can be made of. */
 final class SchemaController extends Controller
 {
-    public function __construct(private readonly InSight $inSight)
+    public function __construct(private readonly InSight $inSight, private readonly FieldShapes $fields)
     {
     }
 
@@ -84,7 +81,7 @@ final class SchemaController extends Controller
 
         return new TypeShape(
             $type->name, $type->label, $type->plural, $type->prefix, $type->title, $type->owner, $type->columns,
-            array_map(fn (Field $field): FieldShape => $this->field($type, $field), array_values($type->fields)),
+            array_map(fn (Field $field): FieldShape => $this->fields->of($type->name, $field), array_values($type->fields)),
             $type->stage()?->name,
             array_map(
                 static fn (Piece $piece): OfferShape => new OfferShape($piece->name(), $piece->label()),
@@ -97,27 +94,6 @@ final class SchemaController extends Controller
                 array_values($retired),
             ),
             $this->acts($type),
-        );
-    }
-
-    private function field(RecordType $type, Field $field): FieldShape
-    {
-        return new FieldShape(
-            $field->name, $field->label, $field->type->value, $field->required, $field->system,
-            array_map(
-                static fn (Choice $choice): ChoiceShape => new ChoiceShape(
-                    $choice->value,
-                    $choice->label,
-                    $choice->tone,
-                    $choice->closes,
-                    $choice->isRetired,
-                ),
-                $field->choices,
-            ),
-            $field->target, $field->scale, $field->maxLength, $field->currency, $field->min, $field->max, $field->formula, $field->help,
-            $this->inSight->sight()->role->access($type->name, $field->name) === FieldAccess::ReadOnly,
-            $field->section, is_int($field->default) ? null : $field->default, $field->unique, $field->requiredAt, $field->onDelete->value,
-            $field->numbering,
         );
     }
 }

@@ -6,10 +6,10 @@ namespace App\Http\Api;
 
 use App\Http\Api\Shape\StageShape;
 use App\Models\Columns;
-use App\Models\Entry;
 use App\Models\FieldChange;
 use App\Models\StoredRecord;
 use App\Store\HouseClock;
+use App\Store\TypeTable;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 
@@ -58,21 +58,12 @@ final readonly class Stages
      */
     public function since(RecordType $type, array $records): array
     {
-        $field = $type->stage();
-        if ($field === null || $records === []) {
+        if ($type->stage() === null || $records === []) {
             return [];
         }
-        $since = [];
-        $latest = FieldChange::rows()->from(FieldChange::tableName(), 'h')->join(Entry::tableName().' as e', 'e.id', '=', 'h.entry_id')
-            ->where('h.record_type', $type->name)->whereIn(
-                'h.record_id',
-                array_map(static fn (Record $record): int => $record->id, $records),
-            )
-            ->where('h.field', $field->name)->groupBy('h.record_id')->selectRaw('h.record_id, MAX(e.at) AS at');
-        foreach ($latest->get() as $row) {
-            $since[(int) $row->record_id] = (string) Columns::iso($row->at);
-        }
+        $ids = array_map(static fn (Record $record): int => $record->id, $records);
+        $since = StoredRecord::rowsOf($type)->whereIn('id', $ids)->whereNotNull(TypeTable::SINCE)->pluck(TypeTable::SINCE, 'id');
 
-        return $since;
+        return array_map(static fn (string $at): string => (string) Columns::iso($at), $since->all());
     }
 }

@@ -8,6 +8,7 @@ use App\Models\StoredRecord;
 use App\Store\Access\InSight;
 use Illuminate\Database\Query\Builder;
 use VividLedger\Condition\Condition;
+use VividLedger\Schema\Path;
 use VividLedger\Schema\RecordType;
 
 /** The records of a type that meet a condition, as a query over their table as "t". */
@@ -16,17 +17,19 @@ final class Matching
     /**
      * @param  ?InSight  $inSight  for whom; null for the house, which sees all
      * @param  ?string  $by  the index to go by; null for whichever the database finds best
+     * @param  list<Path>  $also  what is read besides over references, each as a column of its name
      */
     public static function query(
         RecordType|string $type, ?Condition $condition, \DateTimeImmutable $now, \DateTimeZone $zone, ?InSight $inSight = null,
-        ?string $by = null,
+        ?string $by = null, array $also = [],
     ): Builder {
         $writer = new SqlQueryWriter($now, $zone, $inSight);
+        $beside = array_map(static fn (Path $path): string => "{$writer->column($path)->text} AS `{$path->name()}`", $also);
         $where = $condition?->query($writer);
         $table = StoredRecord::tableOf(is_string($type) ? $type : $type->name);
         // A condition is compiled to SQL text, joins and all, which the builder takes as it is.
         $rows = StoredRecord::rowsOf($type)->fromRaw("`{$table}` t".($by === null ? '' : " FORCE INDEX (`{$by}`)").$writer->joins())
-            ->select('t.*');
+            ->selectRaw(implode(', ', ['t.*', ...$beside]));
 
         $seen = $inSight?->where($type, 't');
         if ($seen !== null) {

@@ -12,6 +12,7 @@ final readonly class RecordPage
 {
     /**
      * @param  list<RecordShape>  $rows
+     * @param  list<ColumnShape>  $columns
      */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: RecordShape::class))]
@@ -22,6 +23,8 @@ final readonly class RecordPage
         public int $page,
         #[OA\Property]
         public int $perPage,
+        #[OA\Property(items: new OA\Items(type: ColumnShape::class))]
+        public array $columns = [],
     ) {
     }
 }

@@ -55,4 +55,18 @@ final readonly class RecordShape implements \JsonSerializable
         public array $may = [],
     ) {
     }
+
+    /**
+     * The same with what stands in further columns of a list.
+     *
+     * @param  array<string, mixed>  $values
+     * @param  array<string, string>  $shown
+     */
+    public function beside(array $values, array $shown): self
+    {
+        return new self(
+            $this->type, $this->id, $this->number, $this->title, $this->version, [...$this->values, ...$values],
+            [...$this->shown, ...$shown], $this->handles, $this->stageSince, $this->may,
+        );
+    }
 }
