@@ -7,6 +7,7 @@ namespace Bench;
 use App\Models\Person;
 use App\Store\Actor;
 use App\Store\RuleStore;
+use App\Store\SaveMany;
 use App\Store\SaveRecord;
 use App\Store\SchemaStore;
 use App\Work\RulePublisher;
@@ -157,17 +158,17 @@ final class RuleBench
         );
         $ids = array_map(static fn (object $row): int => (int) $row->id, $db->select('SELECT id FROM records_ticket ORDER BY id'));
         $type = app(SchemaStore::class)->schema()->types['ticket'];
-        $save = app(SaveRecord::class);
+        $save = app(SaveMany::class);
         $first = array_slice($ids, 0, self::CHUNK);
         $again = new RowsAgain($db);
-        $again->watch(static fn () => $save->changeMany($type, $first, ['priority' => 'high'], new Actor($ines)));
+        $again->watch(static fn () => $save->change($type, $first, ['priority' => 'high'], new Actor($ines)));
         Figures::note('rows for '.self::CHUNK.' records: '.$again->said());
         $rest = array_chunk(array_slice($ids, self::CHUNK), self::CHUNK);
         gc_collect_cycles();
         memory_reset_peak_usage();
         $began = hrtime(true);
         foreach ($rest as $chunk) {
-            $save->changeMany($type, $chunk, ['priority' => 'high'], new Actor($ines));
+            $save->change($type, $chunk, ['priority' => 'high'], new Actor($ines));
         }
         $ours = (hrtime(true) - $began) / 1e9;
         $memory = memory_get_peak_usage() / 1048576;

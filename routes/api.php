@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Http\Api\BesideController;
+use App\Http\Api\BulkController;
 use App\Http\Api\CalendarController;
 use App\Http\Api\CallController;
 use App\Http\Api\ClockController;
@@ -152,6 +153,8 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::get('named-conditions', [KeptController::class, 'named']);
     Route::post('offers', [OfferController::class, 'index']);
     Route::get('runs/{id}', [RunController::class, 'show']);
+    Route::get('bulk', [BulkController::class, 'index']);
+    Route::get('bulk/{id}', [BulkController::class, 'show']);
     Route::middleware([WhileMailRoomIsOn::class, Needs::class.':see_mail_room'])->group(function (): void {
         Route::get('mail-room', [MailRoomController::class, 'index']);
         Route::get('mail-room/{id}', [MailRoomController::class, 'show']);
@@ -191,6 +194,11 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::post('records/{type}/{id}/comments', [BesideController::class, 'comment'])->middleware(MayAct::class.':change');
         Route::post('records/{type}/{id}/files', [BesideController::class, 'file'])->middleware(MayAct::class.':change');
         Route::post('rules/{id}/run', [RunController::class, 'store']);
+        Route::post('bulk/preview', [BulkController::class, 'preview']);
+        Route::post('bulk', [BulkController::class, 'store']);
+        foreach (['stop' => 'stop', 'go-on' => 'goOn', 'undo' => 'undo'] as $path => $act) {
+            Route::post("bulk/{id}/{$path}", [BulkController::class, $act]);
+        }
         foreach (['passOn' => 'pass-on', 'again' => 'again', 'withdraw' => 'withdraw'] as $act => $path) {
             Route::post("slips/{id}/{$path}", [SlipController::class, $act])->middleware(MayAct::class.':change,'.StoredSlip::class);
         }

@@ -60,8 +60,8 @@ final readonly class Reversal
     /** Entries of rules that have something to take back. */
     private const OF_RULES = ['fired', 'line'];
 
-    /** Ways by which people and scripts write themselves. */
-    private const BY_PEOPLE = ['person', 'api'];
+    /** Ways by which people and scripts write themselves, one record or many. */
+    private const BY_PEOPLE = ['person', 'api', 'import'];
 
     private const WHY_LENGTH = 200;
 

@@ -26,11 +26,12 @@ final readonly class RecordInput
     /**
      * @param  array<array-key, mixed>  $input  raw values by field name
      * @param  ?Record  $before  null for a new record, whose required fields then have to be given
+     * @param  ?KnownValues  $known  what there is to refer to, where it was asked for already
      * @return array<string, string|int|bool|null> the values that differ from the record, normalised
      *
      * @throws Refused with a problem for every value that cannot be taken
      */
-    public function checked(RecordType $type, array $input, ?Record $before): array
+    public function checked(RecordType $type, array $input, ?Record $before, ?KnownValues $known = null): array
     {
         $values = [];
         $problems = [];
@@ -53,8 +54,8 @@ final readonly class RecordInput
                 }
                 if ($before === null || $before->value($field->name) !== $value) {
                     self::mustBeOffered($field, $value, $before);
-                    $this->mustExist($field, $value);
-                    $this->mustBeFree($type, $field, $value, $before);
+                    $this->mustExist($field, $value, $known);
+                    $this->mustBeFree($type, $field, $value, $before, $known);
                     $values[$field->name] = $value;
                 }
             } catch (InvalidValue $invalid) {
@@ -77,6 +78,29 @@ final readonly class RecordInput
         }
 
         return $values;
+    }
+
+    /**
+     * The same for many rows, asking for all that they refer to at once.
+     *
+     * @param  list<RowToSave>  $rows
+     * @param  array<int, Record>  $there  the records that are there already
+     * @return list<array<string, string|int|bool|null>|Refused> for each the values that differ, or why they cannot be taken
+     */
+    public function many(RecordType $type, array $rows, array $there): array
+    {
+        $known = KnownValues::of($this->schemas->schema(), $type, array_map(static fn (RowToSave $row): array => $row->values, $rows));
+        $checked = [];
+        foreach ($rows as $row) {
+            $before = $row->id === null ? null : ($there[$row->id] ?? null);
+            try {
+                $checked[] = $row->id !== null && $before === null ? [] : $this->checked($type, $row->values, $before, $known);
+            } catch (Refused $refused) {
+                $checked[] = $refused;
+            }
+        }
+
+        return $checked;
     }
 
     /**
@@ -123,8 +147,16 @@ final readonly class RecordInput
         }
     }
 
-    private function mustBeFree(RecordType $type, Field $field, string|int|bool|null $value, ?Record $before): void
-    {
+    private function mustBeFree(
+        RecordType $type, Field $field, string|int|bool|null $value, ?Record $before, ?KnownValues $known,
+    ): void {
+        if ($known !== null && $field->unique && is_string($value)) {
+            if (! $known->takes($field->name, $value, $before?->id)) {
+                throw new InvalidValue('taken', "{$field->label}: another {$type->inSentence()} has it already.");
+            }
+
+            return;
+        }
         if ($field->unique && $value !== null && StoredRecord::rowsOf($type)->where($field->name, $value)
             ->when($before !== null, static fn (Builder $rows): Builder => $rows->where('id', '<>', $before?->id))->exists()) {
             throw new InvalidValue('taken', "{$field->label}: another {$type->inSentence()} has it already.");
@@ -137,9 +169,9 @@ final readonly class RecordInput
         return is_string($raw) && preg_match('/^[a-z]/i', $raw) === 1 ? ($this->people->idOf($raw) ?? 0) : $raw;
     }
 
-    private function mustExist(Field $field, string|int|bool|null $value): void
+    private function mustExist(Field $field, string|int|bool|null $value, ?KnownValues $known): void
     {
-        if ($value === null) {
+        if ($value === null || (is_int($value) && $known?->has($field, $value) === true)) {
             return;
         }
         if ($field->type === FieldType::Person && ! Person::rows()->where('id', $value)->where('active', true)->exists()) {

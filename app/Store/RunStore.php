@@ -4,14 +4,13 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use App\Models\Columns;
 use App\Models\HandRun;
 use App\Models\HandRunRecord;
 use App\Models\HandRunStatus;
 use App\Models\RuleWatch;
 use App\Models\StoredRule;
 use App\Store\Sql\Batch;
-use App\Store\Sql\Lock;
+use App\Store\Sql\Lease;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Query\Builder as QueryBuilder;
 use VividLedger\Engine\Firing;
@@ -26,8 +25,6 @@ use VividLedger\Schema\RecordType;
 final readonly class RunStore
 {
     public const MOST = 10_000;
-
-    private const LEASE_SECONDS = 60;
 
     private const LONGEST_TROUBLE = 300;
 
@@ -81,21 +78,7 @@ final readonly class RunStore
      */
     public function work(float $seconds): int
     {
-        $run = $this->db->transaction(static function (): ?HandRun {
-            $now = new \DateTimeImmutable('@'.time());
-            $run = HandRun::query()->whereIn('status', HandRunStatus::UNFINISHED)
-                ->where(
-                    static fn (Builder $free): Builder => $free->whereNull('leased_until')->orWhere(
-                        'leased_until',
-                        '<',
-                        Columns::moment($now),
-                    ),
-                )
-                ->orderBy('id')->lock(Lock::SKIP)->first();
-            $run?->update(['status' => HandRunStatus::Running, 'leased_until' => $now->modify('+'.self::LEASE_SECONDS.' seconds')]);
-
-            return $run;
-        });
+        $run = Lease::take($this->db, HandRun::query()->whereIn('status', HandRunStatus::UNFINISHED), ['status' => HandRunStatus::Running]);
         if ($run === null) {
             return 0;
         }
@@ -108,7 +91,7 @@ final readonly class RunStore
     {
         $row = HandRun::query()->find($run);
         if ($row !== null) {
-            $this->through($row, microtime(true) + self::LEASE_SECONDS);
+            $this->through($row, microtime(true) + Lease::SECONDS);
         }
     }
 

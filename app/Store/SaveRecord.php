@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use App\Models\Columns;
 use App\Models\Entry;
 use App\Models\StoredRecord;
 use App\Store\Sql\Batch;
@@ -15,13 +14,11 @@ use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
 use VividLedger\Engine\OneRuleBook;
 use VividLedger\Engine\Refusal;
-use VividLedger\Formula\ComputedFields;
 use VividLedger\Record\Change;
 use VividLedger\Record\Event;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Rule;
-use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Time\FixedClock;
 
@@ -45,7 +42,7 @@ final readonly class SaveRecord
         private HouseClock $clock,
         private Company $company,
         private RecordLock $lock,
-        private Numbers $numbers,
+        private Drafts $drafts,
         private OnDeleting $deleting,
         private Timings $timings,
     ) {
@@ -62,18 +59,8 @@ final readonly class SaveRecord
 
         return $this->guarded($type, null, $actor, function () use ($type, $given, $actor): Saved {
             $now = $this->clock->now();
-            $stamp = Value::instantText($now);
-            $values = [];
-            foreach ($type->fields as $name => $field) {
-                $values[$name] = array_key_exists($name, $given) ? $given[$name] ?? ($field->type === FieldType::Tick ? false : null)
-                    : $this->numbers->next($type, $field) ?? $field->begun();
-            }
-            $values = ComputedFields::with($type, array_replace(
-                $values,
-                ['created_at' => $stamp, 'created_by' => $actor->personId, 'updated_at' => $stamp, 'updated_by' => $actor->personId],
-            ));
             $facts = $this->facts($now);
-            $record = new Record($type->name, $facts->freshId($type->name), 1, $values);
+            $record = $this->drafts->made($type, $facts->freshId($type->name), $given, $actor, $now);
 
             return $this->settle(new Change(null, $record, $actor->personId, $now, $actor->via), $facts, $actor, 'created');
         });
@@ -165,6 +152,28 @@ final readonly class SaveRecord
     }
 
     /**
+     * Takes back that a record was made: it is deleted, and no rule answers.
+     *
+     * @throws Refused
+     */
+    public function unmake(RecordType $type, int $id, Actor $actor): Saved
+    {
+        return $this->guarded($type, $id, $actor, function () use ($type, $id, $actor): Saved {
+            $before = $this->open($type, $id);
+            $this->deleting->answer($this, $type, $id, $actor);
+            $now = $this->clock->now();
+            $change = new Change($before, null, $actor->personId, $now, $actor->via);
+            $this->records->write([[$before, null]]);
+            $saved = new Saved($before, new Decision(null), ...$this->ledger->write([
+                new Outcome($change, new Decision(null), $actor, 'deleted'),
+            ])[0]);
+            $this->runs->strikeOut($before, $actor, $now, (int) $saved->entryId);
+
+            return $saved;
+        });
+    }
+
+    /**
      * Brings a deleted record back as it last was, under its own number.
      *
      * @throws Refused when it is not deleted, or something it refers to no longer fits
@@ -236,76 +245,10 @@ final readonly class SaveRecord
         });
     }
 
-    /**
-     * The same change to many records, a few hundred in one transaction; each is judged by the rules as if it were saved
-     * alone. A record that a rule refuses, or to which the values do not apply, is left as it is.
-     *
-     * @param  list<int>  $ids
-     * @param  array<array-key, mixed>  $input
-     * @return array<int, ?string> for each record why it was left alone; null when it was saved
-     */
-    public function changeMany(RecordType $type, array $ids, array $input, Actor $actor): array
-    {
-        return $this->db->transaction(function () use ($type, $ids, $input, $actor): array {
-            $results = array_fill_keys($ids, "There is no such {$type->inSentence()}.");
-            $now = $this->clock->now();
-            $settlement = $this->settlement($now);
-            $book = new RememberedRuleBook($this->rules);
-            $refusals = [];
-            $rows = StoredRecord::rowsOf($type)->whereIn('id', $ids)->orderBy('id')->lockForUpdate()->get();
-            $locked = $this->lock->among($type, $ids);
-            foreach ($rows as $row) {
-                $before = Columns::record($type, $row);
-                if (isset($locked[$before->id])) {
-                    $results[$before->id] = "{$type->numberOf($before->id)} is locked while a sign-off waits.";
-
-                    continue;
-                }
-                $results[$before->id] = null;
-                try {
-                    $given = $this->input->checked($type, $input, $before);
-                } catch (Refused $refused) {
-                    $results[$before->id] = $refused->getMessage();
-
-                    continue;
-                }
-                if ($given === []) {
-                    continue;
-                }
-                $change = $this->changed($type, $before, $given, $actor, $now);
-                $decision = $settlement->decided(
-                    $type->name,
-                    fn (StoredFacts $facts): Decision => $this->engine->decide($change, $book, $facts, new FixedClock($change->at)),
-                );
-                if ($decision->refusal !== null) {
-                    $results[$before->id] = $decision->refusal->message;
-                    $refusals[] = $this->refused($type, $before->id, $actor, $decision->refusal);
-
-                    continue;
-                }
-                $settlement->add([$before, $decision->after], new Outcome($change, $decision, $actor, 'changed'));
-            }
-            $settlement->flush();
-            if ($refusals !== []) {
-                Batch::insert(Entry::class, $refusals);
-            }
-
-            return $results;
-        });
-    }
-
     /** @param  array<string, string|int|bool|null>  $given */
     private function changed(RecordType $type, Record $before, array $given, Actor $actor, \DateTimeImmutable $now): Change
     {
-        $stamps = ['updated_at' => Value::instantText($now), 'updated_by' => $actor->personId];
-        $after = new Record(
-            $before->type,
-            $before->id,
-            $before->version + 1,
-            ComputedFields::with($type, array_replace($before->values, $given, $stamps)),
-        );
-
-        return new Change($before, $after, $actor->personId, $now, $actor->via);
+        return new Change($before, $this->drafts->changed($type, $before, $given, $actor, $now), $actor->personId, $now, $actor->via);
     }
 
     /**

@@ -19,6 +19,9 @@ final class Settlement
     /** @var list<Outcome> */
     private array $outcomes = [];
 
+    /** @var array<int, \Closure(int): void> by the place of the outcome */
+    private array $told = [];
+
     private StoredFacts $facts;
 
     /** @param  ?\Closure(StoredFacts): void  $prepare */
@@ -51,10 +54,16 @@ final class Settlement
         return $decision;
     }
 
-    /** @param  array{?Record, ?Record}  $write  the record as it is kept, and as it is to be */
-    public function add(array $write, Outcome $outcome): void
+    /**
+     * @param  array{?Record, ?Record}  $write  the record as it is kept, and as it is to be
+     * @param  ?\Closure(int): void  $tell  is told the number of the entry once it is written
+     */
+    public function add(array $write, Outcome $outcome, ?\Closure $tell = null): void
     {
         $decision = $outcome->decision;
+        if ($tell !== null) {
+            $this->told[count($this->outcomes)] = $tell;
+        }
         $this->outcomes[] = $outcome;
         array_push($this->writes, $write, ...$decision->others);
         if ($decision->others !== [] || $decision->turns !== [] || $decision->sends()) {
@@ -65,11 +74,11 @@ final class Settlement
     public function flush(): void
     {
         $this->records->write($this->writes);
-        if ($this->outcomes !== []) {
-            $this->ledger->write($this->outcomes);
+        $numbers = $this->outcomes === [] ? [] : $this->ledger->write($this->outcomes);
+        foreach ($this->told as $place => $tell) {
+            $tell($numbers[$place][0]);
         }
-        $this->writes = [];
-        $this->outcomes = [];
+        $this->writes = $this->outcomes = $this->told = [];
         $this->facts = $this->fresh();
     }
 

@@ -6,6 +6,8 @@ namespace Tests\App;
 
 use App\Store\Actor;
 use App\Store\Refused;
+use App\Store\SavedRow;
+use App\Store\SaveMany;
 use App\Store\SaveRecord;
 use App\Store\SchemaStore;
 use Illuminate\Support\Facades\DB;
@@ -53,7 +55,7 @@ final class BulkTest extends AppTestCase
         ]);
         $tickets = array_map(fn (string $cost): array => $this->ticket(['cost' => $cost])['record'], ['50', '500', '60']);
         $ids = array_column($tickets, 'id');
-        $results = $this->app->make(SaveRecord::class)->changeMany(
+        $results = $this->app->make(SaveMany::class)->change(
             $this->type('ticket'),
             [...$ids, 999999],
             ['status' => 'closed'],
@@ -61,8 +63,8 @@ final class BulkTest extends AppTestCase
         );
 
         self::assertSame(
-            [$ids[0] => null, $ids[1] => "{$tickets[1]['number']} costs too much.", $ids[2] => null, 999999 => 'There is no such ticket.'],
-            $results,
+            [$ids[0] => '', $ids[1] => "{$tickets[1]['number']} costs too much.", $ids[2] => '', 999999 => 'There is no such ticket.'],
+            array_map(static fn (SavedRow $row): string => $row->said, $results),
         );
         self::assertSame(['closed', 'open', 'closed'], DB::table('records_ticket')->orderBy('id')->pluck('status')->all());
         self::assertSame(1, DB::table('entries')->where('kind', 'refused')->count());
@@ -72,7 +74,7 @@ final class BulkTest extends AppTestCase
     {
         $ids = array_map(fn (): int => $this->ticket()['record']['id'], [1, 2]);
         $entries = DB::table('entries')->count();
-        $this->app->make(SaveRecord::class)->changeMany($this->type('ticket'), $ids, ['status' => 'open'], new Actor(1));
+        $this->app->make(SaveMany::class)->change($this->type('ticket'), $ids, ['status' => 'open'], new Actor(1));
 
         self::assertSame($entries, DB::table('entries')->count());
         self::assertSame([1, 1], DB::table('records_ticket')->pluck('version')->map(intval(...))->all());
@@ -95,7 +97,7 @@ final class BulkTest extends AppTestCase
         ]);
         $customer = $this->customer()['id'];
         $ids = array_map(fn (): int => $this->ticket(['customer' => $customer])['record']['id'], range(1, 5));
-        $this->app->make(SaveRecord::class)->changeMany($this->type('ticket'), $ids, ['status' => 'closed'], new Actor(1));
+        $this->app->make(SaveMany::class)->change($this->type('ticket'), $ids, ['status' => 'closed'], new Actor(1));
 
         self::assertSame(
             ['normal', 'normal', 'high', 'normal', 'normal'],
@@ -133,7 +135,10 @@ final class BulkTest extends AppTestCase
         $this->clockAt('2026-11-24T10:00:00Z');
         $input = ['status' => $stories->one(['closed', 'waiting']), 'priority' => $stories->one(['urgent', 'high']), 'hours' => '2.5'];
         $save = $this->app->make(SaveRecord::class);
-        $results = $atOnce ? $save->changeMany($type, $ids, $input, new Actor(1)) : $this->oneByOne($save, $type, $ids, $input);
+        $results = $atOnce ? array_map(
+            static fn (SavedRow $row): ?string => $row->said === '' ? null : $row->said,
+            $this->app->make(SaveMany::class)->change($type, $ids, $input, new Actor(1)),
+        ) : $this->oneByOne($save, $type, $ids, $input);
         $base = min($ids);
         $plain = static fn (string $table): array => DB::table($table)->orderBy('id')->get()->map(
             static fn (object $row): array => array_diff_key((array) $row, ['id' => 1, 'customer' => 1]),

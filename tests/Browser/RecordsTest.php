@@ -28,7 +28,7 @@ final class RecordsTest extends BrowserTestCase
         $this->choose('Brine');
         $this->see('#field-owner')->click();
         $this->choose('Lena');
-        $this->see('#field-due')->sendKeys('12012026');
+        $this->see('#field-due')->sendKeys('dec 1 2026');
         $this->press('Save');
         $this->see('[role=status]', 'Saved.');
         $this->see('h1', 'Palm losing fronds');

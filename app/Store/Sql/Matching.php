@@ -29,7 +29,10 @@ final class Matching
         $table = StoredRecord::tableOf(is_string($type) ? $type : $type->name);
         // A condition is compiled to SQL text, joins and all, which the builder takes as it is.
         $rows = StoredRecord::rowsOf($type)->fromRaw("`{$table}` t".($by === null ? '' : " FORCE INDEX (`{$by}`)").$writer->joins())
-            ->selectRaw(implode(', ', ['t.*', ...$beside]));
+            ->select('t.*');
+        foreach ($beside as $column) {
+            $rows->selectRaw($column);
+        }
 
         $seen = $inSight?->where($type, 't');
         if ($seen !== null) {

@@ -4,10 +4,16 @@
     import { moment } from '../state/moments';
 
     /* One value of a record as it is read: a link for a reference, a tone for a choice, the figures face for figures. */
-    type Props = { record: Shapes['RecordShape']; field: Shapes['FieldShape']; plain?: boolean };
-    let { record, field, plain = false }: Props = $props();
-    const value = $derived(record.values[field.name]);
-    const text = $derived(record.shown[field.name] ?? '');
+    type Props = {
+        record: Shapes['RecordShape'];
+        field: Shapes['FieldShape'];
+        /** Where its value stands: under its name, or under the path that leads to it. */
+        of?: string;
+        plain?: boolean;
+    };
+    let { record, field, of = field.name, plain = false }: Props = $props();
+    const value = $derived(record.values[of]);
+    const text = $derived(record.shown[of] ?? '');
     const tone = $derived(field.type === 'choice' ? field.choices.find((choice) => choice.value === value)?.tone : null);
     const figures = $derived(['number', 'money', 'percent', 'date', 'date_time'].includes(field.type));
 </script>

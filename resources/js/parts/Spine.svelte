@@ -40,6 +40,14 @@
             {tab.label}
             {#if tab.count}<span class="count" aria-label="{tab.count} open">{tab.count}</span>{/if}
         </a>
+        {#if tab.label === 'Records' && tab.on}
+            <div class="below" role="group" aria-label="Kinds of record">
+                {#each session.schema?.types ?? [] as type (type.name)}
+                    {@const on = route.pathname === `/records/${type.name}` || route.pathname.startsWith(`/records/${type.name}/`)}
+                    <a class:on href="/records/{type.name}" aria-current={on ? 'page' : undefined}>{type.plural}</a>
+                {/each}
+            </div>
+        {/if}
     {/each}
     <div class="foot">Vivid<br />Ledger</div>
 </nav>

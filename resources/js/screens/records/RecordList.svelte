@@ -1,138 +1,143 @@
 <script lang="ts">
-    import { Checkbox, Input } from 'flowbite-svelte';
-    import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
-    import { searchParams } from 'sv-router';
-    import { api, ask, said } from '../../api/client';
+    import { createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
+    import { api, ask, said, type Shapes } from '../../api/client';
+    import Choose from '../../parts/Choose.svelte';
+    import FieldValue from '../../parts/FieldValue.svelte';
     import FilterBar from '../../parts/FilterBar.svelte';
-    import Shown from '../../parts/Shown.svelte';
+    import SearchField from '../../parts/fields/SearchField.svelte';
+    import Floating from '../../parts/Floating.svelte';
     import { go, route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { day, dueDate, lasted } from '../../state/moments';
-    import type { ConditionDraft } from '../../state/written';
-    import { clock, session } from '../../state/session.svelte';
-    import RunButton from '../../parts/RunButton.svelte';
-    import BulkChange from './BulkChange.svelte';
+    import type { Json } from '../../state/pointer';
+    import { session } from '../../state/session.svelte';
+    import { toasts } from '../../state/toasts.svelte';
+    import { Arrangement } from './list/arrangement.svelte';
+    import ColumnChooser from './list/ColumnChooser.svelte';
+    import ListBoard from './list/ListBoard.svelte';
+    import ListGroups from './list/ListGroups.svelte';
+    import ListTable from './list/ListTable.svelte';
+    import Pages from './list/Pages.svelte';
+    import { Selection } from './list/selection.svelte';
+    import SelectionBar from './list/SelectionBar.svelte';
+    import TakeOut from './list/TakeOut.svelte';
+    import { taken } from './list/taken';
+    import ViewTabs from './list/ViewTabs.svelte';
     import RecordPreview from './RecordPreview.svelte';
 
     const PER_PAGE = 25;
+    type Row = Shapes['RecordShape'];
+    const client = useQueryClient();
     const typeName = $derived(String(route.params.type));
     const type = $derived(session.schema?.types.find((candidate) => candidate.name === typeName));
-    const columns = $derived((type?.columns ?? []).flatMap((name) => type?.fields.find((field) => field.name === name) ?? []));
-    const margin = $derived(columns[0]?.type === 'date' ? columns[0] : null);
-    const rest = $derived(margin ? columns.slice(1) : columns);
-    const stageLabel = $derived(type?.fields.find((field) => field.name === type.stage)?.label ?? '');
-    $effect(() => crumbs.set({ label: 'Records', to: '/records/ticket' }, { label: type?.plural ?? 'Not found' }));
+    $effect(() => crumbs.set({ label: 'Records', to: `/records/${typeName}` }, { label: type?.plural ?? 'Not found' }));
 
-    const sort = $derived(searchParams.get('sort') ?? '');
-    // As it stands in the address: the router would make numbers of “0042” and of “1e3”.
-    const search = $derived.by(() => (searchParams.get('search'), new URLSearchParams(location.search).get('search') ?? ''));
-    const page = $derived(Number(searchParams.get('page') ?? 1));
-    const filter = $derived(searchParams.get('filter') ?? '');
-    const mine = $derived(searchParams.get('mine') === '1');
-    const condition = $derived.by(() => {
-        const parts: ConditionDraft[] = [];
-        if (filter) parts.push(JSON.parse(String(filter)) as ConditionDraft);
-        if (mine && type) parts.push({ kind: 'is', field: type.owner, value: session.me?.handle ?? '' });
-        return parts.length ? JSON.stringify({ kind: 'all', of: parts }) : undefined;
+    const views = createQuery(() => ({
+        queryKey: ['views', typeName],
+        enabled: type !== undefined,
+        queryFn: () => ask(api.GET('/api/records/{type}/views', { params: { path: { type: typeName } } })),
+    }));
+    const arrangement = new Arrangement(
+        () => type,
+        () => views.data ?? [],
+    );
+    const selection = new Selection();
+    const condition = $derived(arrangement.condition());
+    const isTable = $derived(arrangement.layout === 'table' && arrangement.group === null);
+    /** A view that is asked for has to be known before what it shows can be. */
+    const isReady = $derived(type !== undefined && (arrangement.param('view') === '' || views.data !== undefined));
+    const query = $derived({
+        search: arrangement.search || undefined,
+        sort: arrangement.sort.join(',') || undefined,
+        columns: arrangement.columns.join(',') || undefined,
+        filter: condition,
     });
 
     const list = createQuery(() => ({
-        queryKey: ['records', typeName, search, sort, page, condition],
-        enabled: type !== undefined,
+        queryKey: ['records', typeName, query, arrangement.page, isTable],
+        enabled: isReady,
         placeholderData: keepPreviousData,
         queryFn: () =>
             ask(
                 api.GET('/api/records/{type}', {
                     params: {
                         path: { type: typeName },
-                        query: {
-                            search: String(search) || undefined,
-                            sort: String(sort) || undefined,
-                            page,
-                            perPage: PER_PAGE,
-                            filter: condition,
-                        },
+                        query: { ...query, page: arrangement.page, perPage: isTable ? PER_PAGE : 1, total: 'no' },
                     },
                 }),
             ),
     }));
     // A page comes through an index at once; counting everything that fits may take a moment longer.
     const count = createQuery(() => ({
-        queryKey: ['records', typeName, 'count', search, condition],
-        enabled: type !== undefined && list.data?.total === null,
+        queryKey: ['records', typeName, 'count', query.search, condition],
+        enabled: isReady && list.data?.total === null,
         queryFn: () =>
             ask(
                 api.GET('/api/records/{type}', {
-                    params: { path: { type: typeName }, query: { search: String(search) || undefined, perPage: 1, filter: condition } },
+                    params: { path: { type: typeName }, query: { search: query.search, perPage: 1, filter: condition } },
                 }),
             ),
     }));
-    const rows = $derived(list.data?.rows ?? []);
-    const total = $derived(list.data?.total ?? count.data?.total ?? null);
-    const pages = $derived(Math.max(1, Math.ceil((total ?? page * PER_PAGE + 1) / PER_PAGE)));
+    const rows = $derived(isTable ? (list.data?.rows ?? []) : []);
+    const columns = $derived(list.data?.columns ?? []);
+    const total = $derived((list.data?.total ?? null) === null ? (count.data?.total ?? null) : (list.data?.total ?? null));
+    const pages = $derived(Math.max(1, Math.ceil((total ?? arrangement.page * PER_PAGE + 1) / PER_PAGE)));
     let at = $state(0);
-    let picked = $state<number[]>([]);
-    /** The version in which each was seen, also on other pages. */
-    const versions = new Map<number, number>();
-    $effect(() => rows.forEach((row) => versions.set(row.id, row.version)));
+    let looked = $state.raw<Row | null>(null);
+    const selected = $derived(isTable ? rows[Math.min(at, rows.length - 1)] : (looked ?? undefined));
+    $effect(() => selection.see(rows));
     $effect(() => {
-        void [typeName, search, condition];
-        picked = [];
-    });
-    function pick(id: number) {
-        picked = picked.includes(id) ? picked.filter((other) => other !== id) : [...picked, id];
-    }
-    const allPicked = $derived(rows.length > 0 && rows.every((row) => picked.includes(row.id)));
-    function pickPage() {
-        const ids = rows.map((row) => row.id);
-        picked = allPicked ? picked.filter((id) => !ids.includes(id)) : [...new Set([...picked, ...ids])];
-    }
-    let table = $state<HTMLTableElement>();
-    const selected = $derived(rows[Math.min(at, rows.length - 1)]);
-
-    function set(name: string, value: string) {
-        if (value) searchParams.set(name, value);
-        else searchParams.delete(name);
-        if (name !== 'page') searchParams.delete('page');
+        void [typeName, query.search, condition];
+        selection.clear();
+        looked = null;
         at = 0;
-    }
+    });
 
-    function sortBy(name: string) {
-        set('sort', sort === name ? `-${name}` : sort === `-${name}` ? '' : name);
-    }
+    let leaf = $state<HTMLElement>();
+    let editing = $state.raw<{ row: Row; field: Shapes['FieldShape'] | null; anchor: HTMLElement } | null>(null);
+    const changeable = $derived((type?.fields ?? []).filter((field) => !field.system && !field.readOnly && field.formula === null));
 
-    let typing: ReturnType<typeof setTimeout> | undefined;
-    function typed(value: string) {
-        clearTimeout(typing);
-        typing = setTimeout(() => set('search', value), 200);
+    async function change(values: Json[]) {
+        const now = editing;
+        editing = null;
+        if (!now?.field) return;
+        try {
+            const saved = await ask(
+                api.PATCH('/api/records/{type}/{id}', {
+                    params: { path: { type: typeName, id: now.row.id } },
+                    body: { version: now.row.version, values: { [now.field.name]: taken(now.field, values) } },
+                }),
+            );
+            const fired = saved.fired.length ? ` ${saved.fired.map((one) => one.name).join(', ')} fired.` : '';
+            toasts.tell(`${now.row.number}: ${now.field.label} is ${saved.record.shown[now.field.name] || 'empty'}.${fired}`);
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+        await client.invalidateQueries();
     }
 
     function key(event: KeyboardEvent) {
         const tag = (event.target as HTMLElement).tagName;
-        if (['INPUT', 'TEXTAREA', 'SELECT', 'BUTTON', 'A'].includes(tag) || event.ctrlKey || event.metaKey) return;
-        if (event.key === 'ArrowDown') at = Math.min(rows.length - 1, at + 1);
-        else if (event.key === 'ArrowUp') at = Math.max(0, at - 1);
-        else if (event.key === 'PageDown' && page < pages) set('page', String(page + 1));
-        else if (event.key === 'PageUp' && page > 1) set('page', String(page - 1));
-        else if (event.key === ' ' && selected) pick(selected.id);
+        if (['INPUT', 'TEXTAREA', 'SELECT', 'BUTTON', 'A'].includes(tag) || event.ctrlKey || event.metaKey || editing) return;
+        if (event.key === '/') leaf?.querySelector<HTMLElement>('input[type=search]')?.focus();
+        else if (event.key === 'n' && type && session.may('create', typeName)) go(`/records/${typeName}/new`);
+        else if (event.key === 'ArrowDown' && isTable) at = Math.min(rows.length - 1, at + 1);
+        else if (event.key === 'ArrowUp' && isTable) at = Math.max(0, at - 1);
+        else if (event.key === 'PageDown' && isTable && arrangement.page < pages) arrangement.turnTo(arrangement.page + 1);
+        else if (event.key === 'PageUp' && isTable && arrangement.page > 1) arrangement.turnTo(arrangement.page - 1);
+        else if (event.key === ' ' && selected) selection.toggle(selected);
         else if (event.key === 'Enter' && selected) go(`/records/${typeName}/${selected.id}`);
-        else return;
+        else if (event.key === 'e' && selected?.may.includes('change')) {
+            const anchor = leaf?.querySelector<HTMLElement>('tr.on td:last-child');
+            if (anchor) editing = { row: selected, field: null, anchor };
+        } else return;
         event.preventDefault();
-        table?.querySelector(`[data-index="${at}"]`)?.scrollIntoView({ block: 'nearest' });
+        leaf?.querySelector(`[data-index="${at}"]`)?.scrollIntoView({ block: 'nearest' });
     }
 
-    const arrow = (name: string) => (sort === name ? ' ↑' : sort === `-${name}` ? ' ↓' : '');
-    const ariaSort = (name: string): 'ascending' | 'descending' | 'none' =>
-        sort === name ? 'ascending' : sort === `-${name}` ? 'descending' : 'none';
-    /** At most so many letters of a column are shown whole. */
-    const letters: Record<string, number> = { person: 14, reference: 16, text: 16, choice: 14, choices: 16, tags: 16 };
-    /** What a column needs for the page that is shown; the one that names the record takes what is left. */
-    function width(field: (typeof columns)[number]): string | undefined {
-        if (field.name === type?.title) return undefined;
-        const longest = Math.max(field.label.length + 2, ...rows.map((row) => (row.shown[field.name] ?? '').length));
-        return `${Math.round(Math.min(longest, letters[field.type] ?? 16) * 6.5) + 20}px`;
-    }
-    const isClosed = (row: (typeof rows)[number]) => row.values.status === 'closed';
+    let choosing = $state<{ what: 'columns' | 'group'; anchor: HTMLElement } | null>(null);
+    const groupable = $derived((type?.fields ?? []).filter((field) => ['choice', 'person', 'reference', 'tick'].includes(field.type)));
+    const summable = $derived((type?.fields ?? []).filter((field) => ['number', 'money', 'percent'].includes(field.type)));
+    const groupedBy = $derived(arrangement.group ? session.path(typeName, arrangement.group)?.label : null);
 </script>
 
 <svelte:window onkeydown={key} />
@@ -148,197 +153,200 @@
     </div>
 {:else}
     <div class="spread grid-cols-[minmax(0,1fr)] min-[1180px]:grid-cols-[minmax(0,1fr)_248px]">
-        <section class="leaf left" style="--margin-at: 90px">
+        <section class="leaf left" style="--margin-at: 90px" bind:this={leaf}>
             <header class="pb-0! border-0!">
-                <div class="flex items-center gap-3">
+                <div class="flex items-center gap-2">
                     <h1>{type.plural}</h1>
-                    <nav class="segments ml-2" aria-label="Kind of record">
-                        {#each session.schema?.types ?? [] as other (other.name)}
-                            <button type="button" aria-pressed={other.name === typeName} onclick={() => go(`/records/${other.name}`)}
-                                >{other.plural}</button
-                            >
-                        {/each}
-                    </nav>
-                    {#if session.may('create', typeName)}<a class="btn go ml-auto" href="/records/{typeName}/new"
-                            >New {type.label.toLowerCase()}</a
-                        >{/if}
+                    <span class="figures mini ml-1" aria-live="polite">{total === null ? '…' : total.toLocaleString('en-GB')}</span>
+                    <span class="ml-auto flex items-center gap-2">
+                        {#if session.may('export', typeName)}<TakeOut {type} {query} />{/if}
+                        {#if session.may('create', typeName)}<a class="btn go" href="/records/{typeName}/new"
+                                >New {type.label.toLowerCase()}</a
+                            >{/if}
+                    </span>
                 </div>
             </header>
             <div class="tabs items-stretch px-7!">
-                <div class="contents" role="tablist" aria-label="Whose">
-                    <button type="button" role="tab" aria-selected={!mine} onclick={() => set('mine', '')}>All</button>
-                    <button type="button" role="tab" aria-selected={mine} onclick={() => set('mine', '1')}>Mine</button>
-                </div>
-                <Input
-                    class="my-auto ml-auto h-8 w-52"
-                    type="search"
-                    placeholder="Search {type.plural.toLowerCase()}"
-                    aria-label="Search {type.plural.toLowerCase()}"
-                    bind:value={() => search, (next) => typed(String(next ?? ''))}
-                />
-            </div>
-            <div class="min-h-12 flex items-center gap-4 border-b border-ruled px-7 py-2">
-                {#key typeName}
-                    <FilterBar
-                        type={typeName}
-                        filter={filter ? (JSON.parse(String(filter)) as ConditionDraft) : null}
-                        onchange={(next) => {
-                            if (JSON.stringify(next ?? '') !== (filter ? String(filter) : '""'))
-                                set('filter', next ? JSON.stringify(next) : '');
-                        }}
+                <ViewTabs {type} views={views.data ?? []} {arrangement} />
+                <div class="my-auto ml-auto w-52 shrink-0">
+                    <SearchField
+                        label="Search {type.plural.toLowerCase()}"
+                        value={arrangement.search}
+                        onsearch={(text) => arrangement.set('search', text)}
                     />
-                {/key}
-                {#if picked.length}
-                    <span class="ml-auto flex shrink-0 items-center gap-2 text-[12.5px] text-ink-2" aria-live="polite">
-                        {picked.length} chosen
-                        {#if session.may('change', typeName)}<BulkChange
-                                {type}
-                                records={picked.map((id) => ({ id, version: versions.get(id) ?? 0 }))}
-                                ondone={() => (picked = [])}
+                </div>
+            </div>
+            <div class="flex min-h-12 items-center gap-4 border-b border-ruled px-7 py-2">
+                {#if selection.ids.length}
+                    <SelectionBar {type} {selection} {total} search={arrangement.search} {condition} />
+                {:else}
+                    {#key `${typeName} ${arrangement.param('view')}`}
+                        {#if isReady}<FilterBar
+                                type={typeName}
+                                filter={arrangement.filter}
+                                onchange={(next) => {
+                                    const written = next ? JSON.stringify(next) : '';
+                                    if (written !== (arrangement.filter ? JSON.stringify(arrangement.filter) : ''))
+                                        arrangement.set('filter', written);
+                                }}
                             />{/if}
-                        {#if session.may('run', typeName)}<RunButton {type} records={picked} ondone={() => (picked = [])} />{/if}
-                        <button type="button" class="link" onclick={() => (picked = [])}>none</button>
+                    {/key}
+                    <span class="ml-auto flex shrink-0 items-center gap-3 text-[12.5px]">
+                        {#if type.stage}<span class="segments" role="group" aria-label="Layout">
+                                {#each [['table', 'Table'], ['board', 'Board']] as const as [layout, label] (layout)}<button
+                                        type="button"
+                                        aria-pressed={arrangement.layout === layout}
+                                        onclick={() => arrangement.set('layout', layout)}>{label}</button
+                                    >{/each}
+                            </span>{/if}
+                        {#if arrangement.layout === 'table'}
+                            <button
+                                type="button"
+                                class="link"
+                                onclick={(event) => (choosing = { what: 'group', anchor: event.currentTarget })}
+                                >{groupedBy ? `by ${groupedBy}` : 'Group'}</button
+                            >
+                            <button
+                                type="button"
+                                class="link"
+                                onclick={(event) => (choosing = { what: 'columns', anchor: event.currentTarget })}>Columns</button
+                            >
+                        {/if}
                     </span>
                 {/if}
-                {#if session.may('export', typeName)}<a
-                        class="link {picked.length ? '' : 'ml-auto'} shrink-0 text-[12px]"
-                        href="/api/records/{typeName}/file?{new URLSearchParams({
-                            ...(search ? { search: String(search) } : {}),
-                            ...(condition ? { filter: condition } : {}),
-                        })}"
-                        download>As a file</a
-                    >{/if}
-                <span
-                    class="figures {picked.length || session.may('export', typeName) ? '' : 'ml-auto'} shrink-0 text-[12px] text-ink-2"
-                    aria-live="polite">{total === null ? '…' : total.toLocaleString('en-GB')}</span
-                >
             </div>
             <div class="scroll">
                 {#if list.isError}
                     <div class="empty">
                         <h2>The list cannot be shown.</h2>
                         <p>{said(list.error)}</p>
+                        <p class="mt-3"><button type="button" class="btn" onclick={() => arrangement.choose(null)}>Show all</button></p>
                     </div>
-                {:else if list.data && rows.length === 0}
+                {:else if list.data && (total === 0 || (isTable && rows.length === 0))}
                     <div class="empty">
                         <h2>
-                            {search || filter || mine
+                            {arrangement.isNarrow
                                 ? `No ${type.label.toLowerCase()} fits.`
                                 : `There are no ${type.plural.toLowerCase()} yet.`}
                         </h2>
                         <p>
-                            {search || filter || mine
+                            {arrangement.isNarrow
                                 ? 'Search for less, or take a condition away.'
                                 : `Start with “New ${type.label.toLowerCase()}”.`}
                         </p>
-                        {#if search || filter || mine}<p class="mt-3">
-                                <button type="button" class="btn" onclick={() => go(`/records/${typeName}`)}>Show all</button>
+                        {#if arrangement.isNarrow}<p class="mt-3">
+                                <button type="button" class="btn" onclick={() => arrangement.choose(null)}>Show all</button>
                             </p>{/if}
                     </div>
+                {:else if arrangement.layout === 'board' && isReady}
+                    <ListBoard {type} {arrangement} selected={looked?.id ?? null} onselect={(row) => (looked = row)} />
+                {:else if arrangement.group && isReady}
+                    <ListGroups
+                        {type}
+                        by={arrangement.group}
+                        {arrangement}
+                        {selection}
+                        selected={looked?.id ?? null}
+                        onselect={(row) => (looked = row)}
+                        onedit={(row, field, anchor) => (editing = { row, field, anchor })}
+                    />
                 {:else}
-                    <table class="ledger" bind:this={table}>
-                        <thead>
-                            <tr>
-                                {#if margin}<th class="first w-[98px]" aria-sort={ariaSort(margin.name)}
-                                        ><button type="button" onclick={() => sortBy(margin.name)}
-                                            >{margin.label}{arrow(margin.name)}</button
-                                        ></th
-                                    >{/if}
-                                <th class={margin ? 'w-[88px]' : 'first w-[110px]'} aria-sort={ariaSort('number')}
-                                    ><Checkbox
-                                        class="mr-2 align-[-2px]"
-                                        aria-label="Choose all on this page"
-                                        checked={allPicked}
-                                        onchange={pickPage}
-                                    /><button type="button" onclick={() => sortBy('number')}>No.{arrow('number')}</button></th
-                                >
-                                {#each rest as field (field.name)}
-                                    <th style:width={width(field)} aria-sort={ariaSort(field.name)}
-                                        ><button type="button" onclick={() => sortBy(field.name)}>{field.label}{arrow(field.name)}</button
-                                        ></th
-                                    >
-                                {/each}
-                                {#if type.stage}<th
-                                        class="w-[78px] whitespace-nowrap"
-                                        title="How long it has been at its {stageLabel.toLowerCase()}">At {stageLabel.toLowerCase()}</th
-                                    >{/if}
-                            </tr>
-                        </thead>
-                        <tbody>
-                            {#each rows as row, index (row.id)}
-                                <svelte:boundary>
-                                    <tr
-                                        class:on={index === at}
-                                        data-index={index}
-                                        aria-selected={index === at}
-                                        onclick={() => (at = index)}
-                                        ondblclick={() => go(`/records/${typeName}/${row.id}`)}
-                                    >
-                                        {#if margin}
-                                            {@const due = row.values[margin.name] ? dueDate(String(row.values[margin.name])) : null}
-                                            <td class="first"
-                                                ><span class={isClosed(row) ? '' : `tone-${due?.tone}`}
-                                                    >{due ? (isClosed(row) ? day(String(row.values[margin.name])) : due.text) : ''}</span
-                                                ></td
-                                            >
-                                        {/if}
-                                        <td class={margin ? 'figures text-[11.5px]' : 'first'}
-                                            ><Checkbox
-                                                class="mr-2 align-[-2px]"
-                                                aria-label="Choose {row.number}"
-                                                checked={picked.includes(row.id)}
-                                                onclick={(event) => event.stopPropagation()}
-                                                onchange={() => pick(row.id)}
-                                            /><a class="hover:text-iris" href="/records/{typeName}/{row.id}">{row.number}</a></td
-                                        >
-                                        {#each rest as field (field.name)}
-                                            <td title={row.shown[field.name]}>
-                                                {#if field.name === type.title}
-                                                    <a class="font-medium hover:text-iris" href="/records/{typeName}/{row.id}"
-                                                        >{row.title}</a
-                                                    >
-                                                {:else}<Shown record={row} {field} plain />{/if}
-                                            </td>
-                                        {/each}
-                                        {#if type.stage}<td class="figures text-[11.5px] text-ink-2"
-                                                >{row.stageSince
-                                                    ? lasted((clock.now.getTime() - Date.parse(row.stageSince)) / 1000)
-                                                    : ''}</td
-                                            >{/if}
-                                    </tr>
-                                    {#snippet failed()}<tr
-                                            ><td class="first" colspan={rest.length + 3}
-                                                ><a class="text-madder" href="/records/{typeName}/{row.id}"
-                                                    >{row.number} could not be shown here.</a
-                                                ></td
-                                            ></tr
-                                        >{/snippet}
-                                </svelte:boundary>
-                            {/each}
-                        </tbody>
-                    </table>
+                    <ListTable
+                        {type}
+                        {rows}
+                        {columns}
+                        {arrangement}
+                        {selection}
+                        {at}
+                        onat={(index) => (at = index)}
+                        onedit={(row, field, anchor) => (editing = { row, field, anchor })}
+                    />
                 {/if}
             </div>
+            {#if arrangement.view?.gone.length}<p class="callout warn shrink-0" role="status">
+                    This view names what is not there any more, and leaves it out: {arrangement.view.gone.join(', ')}.
+                </p>{/if}
             <div class="keys shrink-0 items-center">
-                <span><kbd>↑ ↓</kbd>move</span><span><kbd>Enter</kbd>open</span><span><kbd>Space</kbd>choose</span><span
-                    ><kbd>PgUp PgDn</kbd>turn the page</span
-                >
-                <span class="ml-auto flex items-center gap-2">
-                    <button
-                        type="button"
-                        class="btn quiet"
-                        disabled={page <= 1}
-                        onclick={() => set('page', page <= 2 ? '' : String(page - 1))}>← Previous</button
-                    >
-                    <span class="figures">{page} / {pages.toLocaleString('en-GB')}</span>
-                    <button type="button" class="btn quiet" disabled={page >= pages} onclick={() => set('page', String(page + 1))}
-                        >Next →</button
-                    >
-                </span>
+                {#if isTable}<span><kbd>↑ ↓</kbd>move</span><span><kbd>Enter</kbd>open</span><span><kbd>Space</kbd>choose</span><span
+                        ><kbd>e</kbd>change</span
+                    ><span><kbd>/</kbd>search</span><Pages
+                        page={arrangement.page}
+                        {pages}
+                        onturn={(page) => ((at = 0), arrangement.turnTo(page))}
+                    />
+                {:else if arrangement.layout === 'board'}<span><kbd>Tab ↑ ↓</kbd>move</span><span><kbd>Enter</kbd>open</span><span
+                        ><kbd>Alt ← →</kbd>to another {type.fields.find((field) => field.name === type.stage)?.label.toLowerCase()}</span
+                    >{/if}
             </div>
         </section>
         <section class="leaf right max-[1179px]:hidden!">
-            {#if selected}<RecordPreview record={selected} />{/if}
+            {#if selected}<RecordPreview record={selected} />{:else}<div class="empty">
+                    <p>Choose a record, and it is shown here.</p>
+                </div>{/if}
         </section>
     </div>
+    {#if choosing?.what === 'columns'}
+        <Floating anchor={choosing.anchor} label="Columns" onclose={() => (choosing = null)}>
+            <ColumnChooser {type} {columns} onchange={(next) => arrangement.set('columns', next.join(','))} />
+        </Floating>
+    {:else if choosing}
+        <Floating anchor={choosing.anchor} label="Group" onclose={() => (choosing = null)}>
+            <Choose
+                title="Group by"
+                chosen={arrangement.group ? [`by:${arrangement.group}`] : []}
+                options={[
+                    ...(arrangement.group ? [{ key: 'by:', label: 'nothing', group: 'Group by' }] : []),
+                    ...groupable.map((field) => ({ key: `by:${field.name}`, label: field.label, group: 'Group by' })),
+                    ...summable.map((field) => ({
+                        key: `sum:${field.name}`,
+                        label: `${field.label}${arrangement.sums.includes(field.name) ? ' ✓' : ''}`,
+                        group: 'Add up',
+                    })),
+                ]}
+                onchoose={([chosen = '']) => {
+                    const [what, name = ''] = chosen.split(':');
+                    if (what === 'by') arrangement.set('group', name);
+                    else
+                        arrangement.set(
+                            'sums',
+                            (arrangement.sums.includes(name)
+                                ? arrangement.sums.filter((one) => one !== name)
+                                : [...arrangement.sums, name]
+                            ).join(','),
+                        );
+                    choosing = null;
+                }}
+                onclose={() => (choosing = null)}
+            />
+        </Floating>
+    {/if}
+    {#if editing}
+        <Floating anchor={editing.anchor} label="Change {editing.row.number}" onclose={() => (editing = null)}>
+            {#if editing.field}
+                <FieldValue
+                    type={typeName}
+                    field={editing.field}
+                    many={['choices', 'tags'].includes(editing.field.type)}
+                    chosen={editing.row.values[editing.field.name] === null
+                        ? []
+                        : [
+                              editing.field.type === 'person'
+                                  ? (editing.row.handles[editing.field.name] ?? '')
+                                  : (editing.row.values[editing.field.name] as Json),
+                          ]}
+                    onchoose={change}
+                    onclose={() => (editing = null)}
+                />
+            {:else}
+                <Choose
+                    title="Change"
+                    options={changeable.map((one) => ({ key: one.name, label: one.label, hint: editing?.row.shown[one.name] }))}
+                    onchoose={([name]) => {
+                        if (editing) editing = { ...editing, field: changeable.find((one) => one.name === name) ?? null };
+                    }}
+                    onclose={() => (editing = null)}
+                />
+            {/if}
+        </Floating>
+    {/if}
 {/if}

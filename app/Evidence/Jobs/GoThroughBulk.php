@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Evidence\Jobs;
+
+use App\Evidence\Bulk\BulkWorker;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Queue\Queueable;
+
+/** Goes on with changes of many records, and with imports. */
+final class GoThroughBulk implements ShouldQueue
+{
+    use Queueable;
+
+    private const SECONDS = 20.0;
+
+    public function __construct()
+    {
+        $this->onQueue('runs');
+    }
+
+    public function handle(BulkWorker $worker): void
+    {
+        if ($worker->work(self::SECONDS) > 0) {
+            self::dispatch();
+        }
+    }
+}

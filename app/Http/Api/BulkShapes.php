@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Shape\BulkPreviewShape;
+use App\Http\Api\Shape\BulkReasonShape;
+use App\Http\Api\Shape\BulkRowShape;
+use App\Http\Api\Shape\BulkRuleShape;
+use App\Http\Api\Shape\BulkShape;
+use App\Models\BulkJob;
+use App\Models\BulkRow;
+use App\Models\RowResult;
+use App\Store\SchemaStore;
+use VividLedger\Record\Value;
+
+/** Work on many records, as the API tells of it. */
+final readonly class BulkShapes
+{
+    private const PROBLEMS = 100;
+
+    public function __construct(private SchemaStore $schemas)
+    {
+    }
+
+    public function of(BulkJob $job): BulkShape
+    {
+        $type = $this->schemas->schema()->type($job->record_type);
+        $rows = $job->results()->whereIn('result', [RowResult::Refused, RowResult::Kept])->orderBy('place')->limit(self::PROBLEMS)->get();
+
+        return new BulkShape(
+            $job->id, $job->kind->value, $job->record_type, $job->by->name, Value::instantText($job->at), $job->status->value, $job->total,
+            $job->done, $job->saved, $job->refused, $job->undone,
+            array_values($rows->map(static fn (BulkRow $row): BulkRowShape => new BulkRowShape(
+                $row->place, $row->record_id, $row->record_id === null ? '' : ($type?->numberOf($row->record_id) ?? ''), $row->said,
+            ))->all()),
+        );
+    }
+
+    /**
+     * @param  array{
+     *     total: int, tried: int, same: int, rules: array<int, array{name: string, count: int}>, refused: array<string, int>,
+     * }  $preview
+     */
+    public static function preview(array $preview): BulkPreviewShape
+    {
+        $rules = $preview['rules'];
+        uasort($rules, static fn (array $one, array $other): int => $other['count'] <=> $one['count']);
+
+        return new BulkPreviewShape(
+            $preview['total'], $preview['tried'], $preview['same'],
+            array_map(
+                static fn (int $id, array $rule): BulkRuleShape => new BulkRuleShape($id, $rule['name'], $rule['count']),
+                array_keys($rules), array_values($rules),
+            ),
+            array_map(
+                static fn (string $said, int $count): BulkReasonShape => new BulkReasonShape($said, $count),
+                array_map(strval(...), array_keys($preview['refused'])), array_values($preview['refused']),
+            ),
+        );
+    }
+}

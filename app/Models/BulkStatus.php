@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+/** How far work on many records is. */
+enum BulkStatus: string
+{
+    case Draft = 'draft';           // still being put together
+    case Waiting = 'waiting';
+    case Running = 'running';
+    case Stopped = 'stopped';       // by somebody; it can go on
+    case Done = 'done';
+    case Undoing = 'undoing';
+    case Undone = 'undone';
+
+    /** Those that workers go on with. */
+    public const AT_WORK = ['waiting', 'running', 'undoing'];
+}

@@ -1,0 +1,71 @@
+<script lang="ts">
+    import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
+    import { api, ask, said, type Shapes } from '../../../api/client';
+    import type { Arrangement } from './arrangement.svelte';
+    import { ofGroup } from './groups';
+    import ListTable from './ListTable.svelte';
+    import type { Selection } from './selection.svelte';
+
+    /* The records of one group, some at first and more where they are wanted. */
+    type Props = {
+        type: Shapes['TypeShape'];
+        by: string;
+        group: Shapes['GroupShape'];
+        arrangement: Arrangement;
+        selection: Selection;
+        selected: number | null;
+        head: boolean;
+        onselect: (row: Shapes['RecordShape']) => void;
+        onedit: (row: Shapes['RecordShape'], field: Shapes['FieldShape'], anchor: HTMLElement) => void;
+    };
+    let { type, by, group, arrangement, selection, selected, head, onselect, onedit }: Props = $props();
+    const AT_FIRST = 10;
+    const MOST = 200;
+    let shown = $state(AT_FIRST);
+    const condition = $derived(arrangement.condition(ofGroup(by, group)));
+    const list = createQuery(() => ({
+        queryKey: ['records', type.name, 'group', arrangement.search, arrangement.sort, arrangement.columns, condition, shown],
+        placeholderData: keepPreviousData,
+        queryFn: () =>
+            ask(
+                api.GET('/api/records/{type}', {
+                    params: {
+                        path: { type: type.name },
+                        query: {
+                            search: arrangement.search || undefined,
+                            sort: arrangement.sort.join(',') || undefined,
+                            columns: arrangement.columns.join(',') || undefined,
+                            perPage: shown,
+                            total: 'no',
+                            filter: condition,
+                        },
+                    },
+                }),
+            ),
+    }));
+    const rows = $derived(list.data?.rows ?? []);
+    $effect(() => selection.see(rows));
+</script>
+
+{#if list.isError}<p class="mini px-7 py-2">{said(list.error)}</p>{/if}
+{#if rows.length}
+    <ListTable
+        {type}
+        {rows}
+        {head}
+        steady
+        columns={list.data?.columns ?? []}
+        {arrangement}
+        {selection}
+        at={rows.findIndex((row) => row.id === selected)}
+        onat={(index) => rows[index] && onselect(rows[index])}
+        {onedit}
+    />
+{/if}
+{#if rows.length < group.count && rows.length > 0}
+    <button type="button" class="link px-7 py-2 text-[12.5px]" disabled={shown >= MOST} onclick={() => (shown = Math.min(MOST, shown * 3))}
+        >{shown >= MOST
+            ? `The first ${MOST} are shown. Narrow the list to see others.`
+            : `${(group.count - rows.length).toLocaleString('en-GB')} more`}</button
+    >
+{/if}

@@ -1,0 +1,83 @@
+<script lang="ts">
+    import { createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
+    import { api, ask, said, type Shapes } from '../../../api/client';
+    import { toasts } from '../../../state/toasts.svelte';
+    import type { Arrangement } from './arrangement.svelte';
+    import BoardColumn from './BoardColumn.svelte';
+
+    /* A list as a board: a column for each stage. A card is carried to another stage, by pointer or by keyboard. */
+    type Props = {
+        type: Shapes['TypeShape'];
+        arrangement: Arrangement;
+        selected: number | null;
+        onselect: (row: Shapes['RecordShape']) => void;
+    };
+    let { type, arrangement, selected, onselect }: Props = $props();
+    const client = useQueryClient();
+    const stage = $derived(type.fields.find((field) => field.name === type.stage));
+    const stages = $derived((stage?.choices ?? []).filter((choice) => !choice.isRetired));
+    const groups = createQuery(() => ({
+        queryKey: ['records', type.name, 'groups', stage?.name, arrangement.sums, arrangement.search, arrangement.condition()],
+        placeholderData: keepPreviousData,
+        queryFn: () =>
+            ask(
+                api.GET('/api/records/{type}/groups', {
+                    params: {
+                        path: { type: type.name },
+                        query: {
+                            by: stage?.name,
+                            sums: arrangement.sums.join(',') || undefined,
+                            search: arrangement.search || undefined,
+                            filter: arrangement.condition(),
+                        },
+                    },
+                }),
+            ),
+    }));
+    let carried = $state.raw<Shapes['RecordShape'] | null>(null);
+
+    async function move(row: Shapes['RecordShape'], to: string) {
+        if (!stage || row.values[stage.name] === to) return;
+        try {
+            const saved = await ask(
+                api.PATCH('/api/records/{type}/{id}', {
+                    params: { path: { type: type.name, id: row.id } },
+                    body: { version: row.version, values: { [stage.name]: to } },
+                }),
+            );
+            const label = stages.find((choice) => choice.value === saved.record.values[stage.name])?.label;
+            const fired = saved.fired.length ? ` ${saved.fired.map((one) => one.name).join(', ')} fired.` : '';
+            toasts.tell(`${row.number} is ${label}.${fired}`);
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+        await client.invalidateQueries();
+    }
+
+    function shift(row: Shapes['RecordShape'], by: number) {
+        const at = stages.findIndex((choice) => choice.value === row.values[stage?.name ?? '']);
+        const next = stages[at + by];
+        if (next) void move(row, next.value);
+    }
+</script>
+
+<div class="board" role="list" aria-label="{type.plural} by {stage?.label}">
+    {#each stages as choice (choice.value)}
+        <BoardColumn
+            {type}
+            {choice}
+            stage={stage?.name ?? ''}
+            {arrangement}
+            group={groups.data?.find((one) => one.value === choice.value)}
+            {selected}
+            {carried}
+            {onselect}
+            oncarry={(row) => (carried = row)}
+            ondrop={() => {
+                if (carried) void move(carried, choice.value);
+                carried = null;
+            }}
+            onshift={shift}
+        />
+    {/each}
+</div>
