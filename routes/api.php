@@ -14,6 +14,7 @@ use App\Http\Api\EvidenceController;
 use App\Http\Api\FeedController;
 use App\Http\Api\FindController;
 use App\Http\Api\HookController;
+use App\Http\Api\ImportController;
 use App\Http\Api\InStepController;
 use App\Http\Api\KeptController;
 use App\Http\Api\LadderController;
@@ -196,6 +197,13 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::post('rules/{id}/run', [RunController::class, 'store']);
         Route::post('bulk/preview', [BulkController::class, 'preview']);
         Route::post('bulk', [BulkController::class, 'store']);
+        Route::post('imports', [ImportController::class, 'store']);
+        Route::put('imports/{id}/pieces/{number}', [ImportController::class, 'piece']);
+        Route::get('imports/{id}', [ImportController::class, 'show']);
+        Route::get('imports/{id}/report', [ImportController::class, 'report']);
+        foreach (['read', 'try', 'start'] as $act) {
+            Route::post("imports/{id}/{$act}", [ImportController::class, $act]);
+        }
         foreach (['stop' => 'stop', 'go-on' => 'goOn', 'undo' => 'undo'] as $path => $act) {
             Route::post("bulk/{id}/{$path}", [BulkController::class, $act]);
         }

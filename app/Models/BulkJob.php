@@ -55,6 +55,12 @@ final class BulkJob extends LedgerModel
         return $this->hasMany(BulkRow::class, 'job_id');
     }
 
+    /** @return HasMany<ImportProblem, $this> */
+    public function problems(): HasMany
+    {
+        return $this->hasMany(ImportProblem::class, 'job_id');
+    }
+
     /** @return BelongsTo<Person, $this> */
     public function by(): BelongsTo
     {

@@ -8,6 +8,8 @@ namespace App\Models;
 enum BulkStatus: string
 {
     case Draft = 'draft';           // still being put together
+    case Trying = 'trying';         // an import, gone through without saving anything
+    case Tried = 'tried';
     case Waiting = 'waiting';
     case Running = 'running';
     case Stopped = 'stopped';       // by somebody; it can go on
@@ -16,5 +18,5 @@ enum BulkStatus: string
     case Undone = 'undone';
 
     /** Those that workers go on with. */
-    public const AT_WORK = ['waiting', 'running', 'undoing'];
+    public const AT_WORK = ['trying', 'waiting', 'running', 'undoing'];
 }

@@ -24,12 +24,14 @@ const SignOffScreen = () => import('./screens/signoffs/SignOffScreen.svelte');
 const TaskScreen = () => import('./screens/tasks/TaskScreen.svelte');
 const TypeScreen = () => import('./screens/setup/TypeScreen.svelte');
 const TodayScreen = () => import('./screens/today/TodayScreen.svelte');
+const ImportScreen = () => import('./screens/import/ImportScreen.svelte');
 import Missing from './parts/Missing.svelte';
 
 export const { navigate, route } = createRouter({
     '/': TodayScreen,
     '/records/:type': RecordList,
     '/records/:type/new': RecordScreen,
+    '/records/:type/import': ImportScreen,
     '/records/:type/:id': RecordScreen,
     '/rules': RuleList,
     '/rules/:id': RuleScreen,

@@ -15,7 +15,7 @@ final class FoldersHaveAnOrderTest
     private const ORDERS = [
         'VividLedger' => [
             'Time', 'House', 'Schema', 'Record', 'Rights', 'Message', 'Facts', 'Shape', 'Formula', 'People', 'Condition', 'Template',
-            'SignOff', 'Listing',
+            'SignOff', 'Listing', 'Import',
             'Slip', 'Rule',
             'Engine', 'Explain', 'Proofread', 'Rehearse', 'Text',
         ],

@@ -7,7 +7,9 @@ namespace App\Evidence\Bulk;
 use App\Models\BulkJob;
 use App\Models\BulkKind;
 use App\Models\BulkStatus;
+use App\Models\Columns;
 use App\Store\LedgerConnection;
+use App\Store\Refused;
 use App\Store\Sql\Lease;
 use Illuminate\Contracts\Container\Container;
 
@@ -29,18 +31,25 @@ final readonly class BulkWorker
             return 0;
         }
         BulkJob::query()->whereKey($job->id)->where('status', BulkStatus::Waiting)->update(['status' => BulkStatus::Running]);
-        [$through, $end] = [0, microtime(true) + $seconds];
+        [$through, $end, $pieces] = [0, microtime(true) + $seconds, []];
         do {
             $job->refresh();
             if (! in_array($job->status->value, BulkStatus::AT_WORK, true)) {
                 break;
             }
             $job->update(['leased_until' => Lease::until()]);
-            /** @var BulkPiece $piece */
-            $piece = $this->app->make($job->status === BulkStatus::Undoing ? UndoPiece::class : self::of($job->kind));
-            $count = $piece->piece($job);
+            $piece = $pieces[$job->status->value] ??= $this->piece($job);
+            try {
+                $count = $piece->piece($job);
+            } catch (Refused $refused) {
+                // It cannot be gone on with; what was done stays, and why stands with it.
+                BulkJob::query()->whereKey($job->id)->update([
+                    'status' => BulkStatus::Stopped, 'spec' => Columns::json(['stoppedBecause' => $refused->getMessage()] + $job->spec),
+                ]);
+                break;
+            }
             $through += $count;
-            if ($count === 0) {
+            if ($count === 0 && $job->status !== BulkStatus::Trying) {
                 $isUndoing = $job->status === BulkStatus::Undoing;
                 BulkJob::query()->whereKey($job->id)->where('status', $job->status)
                     ->update(['status' => $isUndoing ? BulkStatus::Undone : BulkStatus::Done]);
@@ -51,12 +60,13 @@ final readonly class BulkWorker
         return max(1, $through);
     }
 
-    /** @return class-string<BulkPiece> */
-    private static function of(BulkKind $kind): string
+    private function piece(BulkJob $job): BulkPiece
     {
-        return match ($kind) {
-            BulkKind::Change => ChangePiece::class,
-            BulkKind::Import => ImportPiece::class,
-        };
+        return $this->app->make(match (true) {
+            $job->status === BulkStatus::Undoing => UndoPiece::class,
+            $job->status === BulkStatus::Trying => ImportTrial::class,
+            $job->kind === BulkKind::Import => ImportPiece::class,
+            default => ChangePiece::class,
+        });
     }
 }

@@ -22,7 +22,7 @@ final readonly class BulkShape
         public string $byName,
         #[OA\Property(format: 'date-time')]
         public string $at,
-        #[OA\Property(enum: ['draft', 'waiting', 'running', 'stopped', 'done', 'undoing', 'undone'])]
+        #[OA\Property(enum: ['draft', 'trying', 'tried', 'waiting', 'running', 'stopped', 'done', 'undoing', 'undone'])]
         public string $status,
         #[OA\Property]
         public int $total,

@@ -37,6 +37,8 @@
     );
     const words: Record<Job['status'], string> = {
         draft: 'Not begun.',
+        trying: 'It is being tried…',
+        tried: 'Tried.',
         waiting: 'It is about to begin…',
         running: 'At work…',
         stopped: 'Stopped. What is done stays done.',

@@ -1,0 +1,223 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Evidence\Bulk\ImportPiece;
+use App\Evidence\Jobs\GoThroughBulk;
+use App\Http\Api\Describe\Body;
+use App\Http\Api\Describe\Ok;
+use App\Http\Api\Shape\BulkRuleShape;
+use App\Http\Api\Shape\ImportColumnShape;
+use App\Http\Api\Shape\ImportProblemShape;
+use App\Http\Api\Shape\ImportShape;
+use App\Http\Input\ImportInput;
+use App\Http\Input\ImportPlanInput;
+use App\Http\Input\ImportStartInput;
+use App\Models\BulkJob;
+use App\Models\BulkKind;
+use App\Models\ImportProblem;
+use App\Store\Access\InSight;
+use App\Store\Access\RecordGate;
+use App\Store\BulkStore;
+use App\Store\CsvLine;
+use App\Store\Import\ImportPlan;
+use App\Store\Import\ImportStore;
+use App\Store\Refused;
+use App\Store\RefusedFor;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\StreamedResponse;
+use VividLedger\Import\Mode;
+use VividLedger\Rights\Act;
+use VividLedger\Schema\RecordType;
+
+/** Files become records: sent in pieces, read, tried, brought in, and taken back if need be (as any work on many records). */
+final class ImportController extends Controller
+{
+    private const PROBLEMS = 200;
+
+    public function __construct(
+        private readonly ImportStore $imports,
+        private readonly BulkStore $bulk,
+        private readonly BulkShapes $shapes,
+        private readonly RecordGate $gate,
+        private readonly InSight $inSight,
+    ) {
+    }
+
+    #[
+        OA\Post(
+            path: '/api/imports',
+            operationId: 'beginImport',
+            description: 'Begins to bring in a file (CSV, of any encoding and delimiter), at most 50 MB and 500,000 rows.',
+            tags: ['bulk'],
+            requestBody: new Body(['recordType' => 'string', 'name' => 'string', 'bytes' => 'integer']),
+            responses: [new Ok(ImportShape::class, status: 201)],
+        ),
+    ]
+    public function store(ImportInput $request): JsonResponse
+    {
+        $given = $request->validated();
+        $type = $this->type($given['recordType']);
+        $this->mustImport($type, Act::Create);
+
+        return new JsonResponse($this->shape($this->imports->begin($type, $this->person($request), $given['name'], (int) $given['bytes'])), 201);
+    }
+
+    #[
+        OA\Put(
+            path: '/api/imports/{id}/pieces/{number}',
+            operationId: 'sendImportPiece',
+            description: 'A piece of the file, of a million bytes; the first has the number 0. It may be sent again.',
+            tags: ['bulk'],
+            requestBody: new OA\RequestBody(required: true, content: new OA\MediaType(
+                mediaType: 'application/octet-stream', schema: new OA\Schema(type: 'string', format: 'binary'))),
+            responses: [new Ok],
+        ),
+    ]
+    public function piece(int $id, int $number, Request $request): Response
+    {
+        $this->imports->put($this->own($id, $request), $number, (string) $request->getContent());
+
+        return response()->noContent();
+    }
+
+    #[
+        OA\Post(
+            path: '/api/imports/{id}/read',
+            operationId: 'readImport',
+            description: 'Reads how the file is written, counts its rows, and guesses which column is for which field.',
+            tags: ['bulk'],
+            responses: [new Ok(ImportShape::class)],
+        ),
+    ]
+    public function read(int $id, Request $request): ImportShape
+    {
+        $job = $this->own($id, $request);
+        $this->imports->read($job);
+
+        return $this->shape($job);
+    }
+
+    #[
+        OA\Post(
+            path: '/api/imports/{id}/try',
+            operationId: 'tryImport',
+            description: 'Goes through all rows without saving anything, in the background: every problem is told by row and field, and '
+                .'which rules would answer.',
+            tags: ['bulk'],
+            requestBody: new Body(['mapping' => 'object', 'key?' => 'string', 'mode' => 'create|update|both']),
+            responses: [new Ok(ImportShape::class)],
+        ),
+    ]
+    public function try(int $id, ImportPlanInput $request): ImportShape
+    {
+        $job = $this->own($id, $request);
+        $given = $request->validated();
+        $mode = Mode::from($given['mode']);
+        $type = $this->type($job->record_type);
+        foreach ($mode === Mode::Both ? [Act::Create, Act::Change] : [$mode === Mode::Create ? Act::Create : Act::Change] as $act) {
+            $this->mustImport($type, $act);
+        }
+        $this->gate->mustWrite($type, array_fill_keys(array_diff(array_filter($given['mapping'], is_string(...)), ['number']), null));
+        $this->imports->plan($job, $given['mapping'], ($given['key'] ?? '') === '' ? null : $given['key'], $mode);
+        GoThroughBulk::dispatch();
+
+        return $this->shape($job);
+    }
+
+    #[
+        OA\Post(
+            path: '/api/imports/{id}/start',
+            operationId: 'startImport',
+            description: 'Brings in the rows in which nothing is wrong, in the background. "answered" says whether rules start.',
+            tags: ['bulk'],
+            requestBody: new Body(['answered' => 'boolean']),
+            responses: [new Ok(ImportShape::class)],
+        ),
+    ]
+    public function start(int $id, ImportStartInput $request): ImportShape
+    {
+        $job = $this->own($id, $request);
+        $this->imports->start($job, (bool) $request->validated()['answered']);
+        GoThroughBulk::dispatch();
+
+        return $this->shape($job);
+    }
+
+    #[
+        OA\Get(
+            path: '/api/imports/{id}',
+            operationId: 'import',
+            description: 'An import: what its columns are for, how far it is, and what is wrong.',
+            tags: ['bulk'],
+            responses: [new Ok(ImportShape::class)],
+        ),
+    ]
+    public function show(int $id, Request $request): ImportShape
+    {
+        return $this->shape($this->own($id, $request));
+    }
+
+    #[OA\Get(path: '/api/imports/{id}/report', operationId: 'importReport', description: 'The rows that did not become records, as they '
+        .'were, with why: mended, they can be brought in again.', tags: ['bulk'], responses: [new OA\Response(response: 200,
+            description: 'UTF-8, RFC 4180.', content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))])]
+    public function report(int $id, Request $request): StreamedResponse
+    {
+        $job = $this->own($id, $request);
+
+        return CsvAnswer::of("left-out-{$id}", static function () use ($job): iterable {
+            yield CsvLine::of(['Row', 'Why', ...ImportPlan::of($job)->heads]);
+            foreach (ImportPiece::leftOut($job) as [$row, $cells, $why]) {
+                yield CsvLine::of([(string) $row, $why, ...$cells]);
+            }
+        });
+    }
+
+    private function own(int $id, Request $request): BulkJob
+    {
+        $job = $this->bulk->own($id, $this->person($request));
+
+        return $job->kind === BulkKind::Import ? $job : throw new Refused('not_found', 'There is no such import.', RefusedFor::Missing);
+    }
+
+    /** Rows of a file are anybody's records: whoever brings them in may do so with everybody's. */
+    private function mustImport(RecordType $type, Act $act): void
+    {
+        $this->gate->mustEver($act, $type);
+        if (! $this->inSight->isUnbounded($act, $type->name)) {
+            throw new Refused(
+                'not_allowed', "Files of {$type->plural} are brought in by whoever may make and change everybody’s.", RefusedFor::NotAllowed,
+            );
+        }
+    }
+
+    private function shape(BulkJob $job): ImportShape
+    {
+        $plan = ImportPlan::of($job);
+        $problems = $job->problems()->orderBy('row')->orderBy('id')->limit(self::PROBLEMS)->get();
+        $rules = [];
+        foreach ($job->spec['rules'] ?? [] as $id => $rule) {
+            $rules[] = new BulkRuleShape((int) $id, (string) $rule['name'], (int) $rule['count']);
+        }
+
+        return new ImportShape(
+            $this->shapes->of($job), $plan->name, $plan->encoding, $plan->delimiter,
+            array_map(static fn (int $place, string $head): ImportColumnShape => new ImportColumnShape(
+                $place, $head, $job->spec['samples'][$place] ?? [], $plan->fields[$place] ?? null,
+            ), array_keys($plan->heads), $plan->heads),
+            $plan->key, $plan->mode->value, (int) ($job->spec['create'] ?? 0), (int) ($job->spec['update'] ?? 0),
+            (int) ($job->spec['same'] ?? 0),
+            array_values($problems->map(static fn (ImportProblem $problem): ImportProblemShape => new ImportProblemShape(
+                $problem->row, $problem->field, $problem->said,
+            ))->all()),
+            (int) ($job->spec['tried'] ?? 0),
+            $rules,
+            (string) ($job->spec['stoppedBecause'] ?? ''),
+        );
+    }
+}

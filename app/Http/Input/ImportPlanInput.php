@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Input;
+
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rule;
+use VividLedger\Import\Mode;
+
+final class ImportPlanInput extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'mapping' => 'present|array|max:200', 'mapping.*' => 'string|max:64', 'key' => 'nullable|string|max:64',
+            'mode' => ['required', Rule::enum(Mode::class)],
+        ];
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store\Import;
+
+use App\Models\BulkJob;
+use VividLedger\Import\Mode;
+
+/** How the columns of a file become fields, and which records they are about. */
+final readonly class ImportPlan
+{
+    /**
+     * @param  list<string>  $heads
+     * @param  array<int, string>  $fields  by the place of the column; "number" for the record's own
+     * @param  ?string  $key  the field by which a record is known; null where every row is a new one
+     * @param  array<int, array{monthFirst: bool, decimalComma: bool}>  $conventions  by the place of the column
+     */
+    public function __construct(
+        public string $name,
+        public string $encoding,
+        public string $delimiter,
+        public int $skips,
+        public array $heads = [],
+        public array $fields = [],
+        public ?string $key = null,
+        public Mode $mode = Mode::Create,
+        public array $conventions = [],
+        public int $begins = 0,
+    ) {
+    }
+
+    public static function of(BulkJob $job): self
+    {
+        $spec = $job->spec;
+
+        return new self(
+            (string) ($spec['name'] ?? ''), (string) ($spec['encoding'] ?? 'UTF-8'), (string) ($spec['delimiter'] ?? ','),
+            (int) ($spec['skips'] ?? 0), $spec['heads'] ?? [], $spec['fields'] ?? [], $spec['key'] ?? null,
+            Mode::from($spec['mode'] ?? 'create'), $spec['conventions'] ?? [], (int) ($spec['begins'] ?? 0),
+        );
+    }
+
+    /** Which column the records are known by; null where there is none. */
+    public function keyColumn(): ?int
+    {
+        $place = $this->key === null ? false : array_search($this->key, $this->fields, true);
+
+        return $place === false ? null : $place;
+    }
+}

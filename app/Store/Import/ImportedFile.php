@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store\Import;
+
+use App\Models\BulkJob;
+use App\Models\ImportFilePiece;
+use App\Store\Refused;
+use App\Store\RefusedFor;
+use VividLedger\Import\FileForm;
+
+/**
+ * The rows of a file that is kept in pieces. Whoever reads it puts it together on the machine it works on, once, in UTF-8; what has been
+ * read is told by how far into that, so that another machine goes on from there.
+ */
+final class ImportedFile
+{
+    /** More cells than that, or a cell with more letters, is a quote that was never closed. */
+    private const LONGEST_ROW = 1_000_000;
+
+    private const SAMPLE = 65_536;
+
+    /** @var ?resource */
+    private $stream = null;
+
+    private string $path = '';
+
+    public function __construct(private readonly BulkJob $job)
+    {
+    }
+
+    public function __destruct()
+    {
+        if (is_resource($this->stream)) {
+            fclose($this->stream);
+        }
+        if ($this->path !== '' && is_file($this->path)) {
+            unlink($this->path);
+        }
+    }
+
+    /** How the file is written, by its beginning. */
+    public function form(): FileForm
+    {
+        $first = '';
+        for ($place = 0; strlen($first) < self::SAMPLE; $place++) {
+            $content = ImportFilePiece::query()->where('job_id', $this->job->id)->where('place', $place)->value('content');
+            if ($content === null) {
+                break;
+            }
+            $first .= (string) $content;
+        }
+
+        return FileForm::of(substr($first, 0, self::SAMPLE)) ?? throw new Refused(
+            'no_table', 'This is no table of text. Save it as CSV, or as an Excel workbook (.xlsx).', RefusedFor::Invalid,
+        );
+    }
+
+    /**
+     * @param  int  $from  how far into the file
+     * @return iterable<array{list<string>, int}> the cells of each row, and how far the file is read behind it; empty rows are left out
+     *
+     * @throws Refused where it is malformed
+     */
+    public function rows(ImportPlan $plan, int $from = 0): iterable
+    {
+        $stream = $this->open($plan);
+        fseek($stream, $from);
+        while (($cells = fgetcsv($stream, self::LONGEST_ROW, $plan->delimiter, '"', '')) !== false) {
+            $reached = (int) ftell($stream);
+            if ($reached - $from >= self::LONGEST_ROW - 1) {
+                throw new Refused('no_table', 'A row has more than a million letters: a quote was opened and never closed.');
+            }
+            $from = $reached;
+            $cells = array_map(strval(...), $cells);
+            if (array_filter($cells, static fn (string $cell): bool => trim($cell) !== '') !== []) {
+                yield [$cells, $reached];
+            }
+        }
+    }
+
+    /** @return resource */
+    private function open(ImportPlan $plan)
+    {
+        if ($this->stream !== null) {
+            return $this->stream;
+        }
+        $this->path = (string) tempnam(sys_get_temp_dir(), 'vivid-ledger-import-');
+        $out = fopen($this->path, 'r+');
+        if ($out === false) {
+            throw new \RuntimeException('There is no room to put the file together.');
+        }
+        if ($plan->encoding !== 'UTF-8') {
+            $filter = stream_filter_append($out, "convert.iconv.{$plan->encoding}/UTF-8//IGNORE", STREAM_FILTER_WRITE);
+        }
+        $places = ImportFilePiece::query()->where('job_id', $this->job->id)->orderBy('place')->pluck('place');
+        foreach ($places as $place) {
+            $content = (string) ImportFilePiece::query()->where('job_id', $this->job->id)->where('place', $place)->value('content');
+            fwrite($out, $place === 0 ? substr($content, $plan->skips) : $content);
+        }
+        if (isset($filter) && is_resource($filter)) {
+            stream_filter_remove($filter);
+        }
+        rewind($out);
+
+        return $this->stream = $out;
+    }
+}

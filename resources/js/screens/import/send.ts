@@ -1,0 +1,61 @@
+import { api, ask, Refusal, type Shapes } from '../../api/client';
+import { csvOf } from '../records/list/csv';
+
+const PIECE = 1_000_000;
+const MOST = 50_000_000;
+
+/** A cell of a workbook as the server reads it. */
+function written(cell: unknown): string {
+    if (cell === null || cell === undefined) return '';
+    // Workbooks keep days and moments alike; what has no time of day is a day.
+    if (cell instanceof Date) return cell.toISOString().replace(/T00:00:00\.000Z$/, '');
+    return String(cell);
+}
+
+/** A workbook's first sheet becomes the text of a table; a table of text is sent as it is. */
+async function bytesOf(file: File): Promise<Blob> {
+    if (!/\.xlsx$/i.test(file.name)) return file;
+    const { readSheet } = await import('read-excel-file/browser');
+    try {
+        const rows = await readSheet(file);
+        return new Blob([csvOf(rows.map((row) => row.map(written)))]);
+    } catch {
+        throw new Error('This workbook cannot be read. Save it once more as .xlsx, or as CSV.');
+    }
+}
+
+async function put(path: string, piece: Blob): Promise<void> {
+    const token = document.cookie.split('; ').find((pair) => pair.startsWith('XSRF-TOKEN='));
+    for (let tries = 0; ; tries++) {
+        try {
+            const answer = await fetch(path, {
+                method: 'PUT',
+                body: piece,
+                headers: {
+                    Accept: 'application/json',
+                    'Content-Type': 'application/octet-stream',
+                    'X-XSRF-TOKEN': decodeURIComponent(token?.slice(11) ?? ''),
+                },
+            });
+            if (answer.ok) return;
+            throw new Refusal((await answer.json()) as Refusal['problem']);
+        } catch (thrown) {
+            // A piece that got lost on its way is sent again.
+            if (thrown instanceof Refusal || tries >= 4) throw thrown;
+            await new Promise((resolve) => setTimeout(resolve, 500 * 2 ** tries));
+        }
+    }
+}
+
+/** Sends a file in pieces and has it read. */
+export async function send(type: string, file: File, onprogress: (share: number) => void): Promise<Shapes['ImportShape']> {
+    if (file.size > MOST) throw new Error(`‘${file.name}’ has ${(file.size / 1e6).toFixed(1)} MB, and at most 50 MB are taken at a time.`);
+    const bytes = await bytesOf(file);
+    const begun = await ask(api.POST('/api/imports', { body: { recordType: type, name: file.name, bytes: Math.max(1, bytes.size) } }));
+    const id = begun.job.id;
+    for (let at = 0, place = 0; at < bytes.size; at += PIECE, place++) {
+        await put(`/api/imports/${id}/pieces/${place}`, bytes.slice(at, at + PIECE));
+        onprogress(Math.min(1, (at + PIECE) / bytes.size));
+    }
+    return ask(api.POST('/api/imports/{id}/read', { params: { path: { id } } }));
+}

@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Facebook\WebDriver\WebDriverBy;
+use Tests\Browser\Support\BrowserTestCase;
+
+/** The desk: lists as people arrange them, many records changed at once, and files that become records. */
+final class DeskTest extends BrowserTestCase
+{
+    public function test_a_view_with_groups_is_kept_and_a_selection_changed_stopped_and_taken_back(): void
+    {
+        $this->signIn('ines.okafor');
+        $mark = 'Hall '.bin2hex(random_bytes(3));
+        $values = ['customer' => 1, 'status' => 'open', 'owner' => 'ines.okafor', 'cost' => '2'];
+        foreach (array_chunk(range(1, 600), 200) as $some) {
+            $this->api('POST', 'records/ticket/several', ['records' => array_map(static fn (int $n): array => [
+                'values' => ['subject' => "{$mark} {$n}", 'priority' => $n % 3 === 0 ? 'high' : 'low'] + $values,
+            ], $some)]);
+        }
+        $this->open('/records/ticket?search='.rawurlencode($mark));
+        $this->see('table.ledger tbody tr', $mark);
+        $this->press('Columns');
+        $this->see('[aria-label="Add a column"]')->sendKeys('customer plan');
+        $this->press('Customer › Plan');
+        $this->see('th', 'Customer › Plan');
+        $this->see('body')->sendKeys("\u{E00C}");
+        $this->press('Group');
+        $this->see('.floating [role=option]', 'Priority')->click();
+        $this->see('.group-head', 'Low');
+        $this->see('.group-head', '400');
+        $this->see('.group-head', '200');
+        $this->press('by Priority');
+        $this->see('.floating [role=option]', 'Cost')->click();
+        $this->see('.group-head', '€ 800.00');
+        $this->press('+ view');
+        $this->see('dialog input')->sendKeys("{$mark} by priority");
+        $this->press('Keep it');
+        $this->see('[role=tab][aria-selected=true]', "{$mark} by priority");
+        $this->browser->navigate()->refresh();
+        $this->see('.group-head', '€ 800.00');
+        $this->see('th', 'Customer › Plan');
+
+        // All that fit are changed; somebody stops it, goes on with it, and takes it back.
+        $this->see('input[aria-label="Choose all on this page"]')->click();
+        $this->press('all 600 that fit');
+        $this->press('Change…');
+        $this->see('.floating [role=option]', 'Topic')->click();
+        $this->see('.floating [role=option]', 'Watering')->click();
+        $this->see('dialog', 'Tried on paper on the first 300 tickets of 600');
+        $this->see('[data-effect]', 'No rule would fire.');
+        $this->press('Change 600 tickets');
+        $this->press('Stop');
+        $this->see('[data-progress=stopped]');
+        $this->press('Go on');
+        $this->see('[data-progress=done]', '600 of 600 tickets saved');
+        $watering = fn (): int => (int) $this->api('GET', 'records/ticket?search='.rawurlencode($mark).'&perPage=1&filter='.rawurlencode(
+            (string) json_encode(['kind' => 'is', 'field' => 'topic', 'value' => 'watering']),
+        ))['total'];
+        self::assertSame(600, $watering());
+        $this->press('Undo', 'dialog button');
+        $this->see('[data-progress=undone]', '600 of 600 taken back.');
+        self::assertSame(0, $watering());
+        $this->press('Close', 'dialog button');
+    }
+
+    public function test_a_card_is_carried_to_another_stage_and_a_cell_changed_in_its_place(): void
+    {
+        $this->signIn('ines.okafor');
+        $mark = 'Board '.bin2hex(random_bytes(3));
+        $this->api('POST', 'records/ticket', ['values' => [
+            'subject' => $mark, 'customer' => 1, 'status' => 'open', 'priority' => 'low', 'owner' => 'ines.okafor',
+        ]]);
+        $this->open('/records/ticket?search='.rawurlencode($mark));
+        $this->see('table.ledger tbody tr', $mark);
+        $this->see('body')->sendKeys('e');
+        $this->see('.floating [role=option]', 'Priority')->click();
+        $this->see('.floating [role=option]', 'High')->click();
+        $this->see('[role=status]', 'Priority is High.');
+        $this->see('tr.on', 'High');
+        $this->press('Board');
+        $card = $this->see('.board-card', $mark);
+        $this->browser->executeScript('arguments[0].focus()', [$card]);
+        $this->browser->getKeyboard()->sendKeys(["\u{E00A}", "\u{E014}", "\u{E00A}"]);
+        $this->see('[role=status]', 'is Waiting on customer.');
+        $this->see('.board-column[aria-label="Waiting on customer"]', $mark);
+    }
+
+    public function test_a_file_of_five_thousand_rows_with_three_bad_ones_becomes_records(): void
+    {
+        $this->signIn('ines.okafor');
+        $mark = 'File '.bin2hex(random_bytes(3));
+        $lines = ['Subject;Customer;Priority;Status;Due'];
+        for ($n = 1; $n <= 5000; $n++) {
+            $lines[] = implode(';', [
+                "{$mark} {$n}", $n === 40 ? 'Nobody’s Hotel' : 'Brine & Barrow Hotel', $n === 2000 ? 'Whenever' : 'Low', 'Closed',
+                $n === 4999 ? '31.02.2026' : sprintf('%02d.11.2026', 1 + $n % 28),
+            ]);
+        }
+        $path = sys_get_temp_dir()."/{$mark}.csv";
+        file_put_contents($path, (string) iconv('UTF-8', 'WINDOWS-1252', implode("\r\n", $lines)));
+        $this->open('/records/ticket/import');
+        $this->see('h1', 'Import tickets');
+        $this->browser->findElement(WebDriverBy::cssSelector('input[type=file]'))->sendKeys($path);
+        $this->see('.sub', '5,000 rows, WINDOWS-1252, parted by “;”');
+        self::assertSame('due', $this->see('select[aria-label="What “Due” becomes"]')->getAttribute('value'));
+        $this->press('Try all 5,000 rows');
+        $this->see('[data-import=tried]');
+        $this->see('.sub', '4,997 new, 0 changed, 0 as they are; 3 rows left out.');
+        foreach (['row 41', 'there is no ‘Nobody’s Hotel’', 'row 2001', 'row 5000', '‘31.02.2026’ is no date'] as $said) {
+            $this->see('.leaf.right', $said);
+        }
+        $this->see('.leaf.right label', 'No. They are kept as they are')->click();
+        $this->press('Bring in 4,997 rows');
+        $this->press('Stop');
+        $this->see('[data-import=stopped]');
+        $this->press('Go on');
+        $this->see('[data-import=done]');
+        $this->see('.sub', '4,997 of 5,000 rows saved, 3 left out.');
+        self::assertSame(4997, $this->api('GET', 'records/ticket?search='.rawurlencode($mark).'&perPage=1')['total']);
+        $this->press('Undo');
+        $this->see('[data-import=undoing]');
+        unlink($path);
+    }
+}
