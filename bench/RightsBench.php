@@ -11,6 +11,7 @@ use App\Store\SchemaStore;
 use Illuminate\Contracts\Http\Kernel;
 use Illuminate\Database\Connection;
 use Illuminate\Http\Request;
+use VividLedger\Listing\Sort;
 
 /** What rights cost somebody who sees a tenth of a million records: in a list, and in a save. */
 final class RightsBench

@@ -16,7 +16,8 @@ final class RowsAgain
 
     private int $turn = 0;
 
-    public function __construct(private readonly Connection $db)
+    /** @param  list<string>  $records  tables of records that are made */
+    public function __construct(private readonly Connection $db, private readonly array $records = [])
     {
     }
 
@@ -25,10 +26,10 @@ final class RowsAgain
     {
         $before = array_map(
             fn (string $table): int => (int) $this->db->scalar('SELECT COALESCE(MAX('.$this->mark($table)."), 0) FROM {$table}"),
-            array_combine(self::TABLES, self::TABLES),
+            array_combine([...self::TABLES, ...$this->records], [...self::TABLES, ...$this->records]),
         );
         $work();
-        foreach (self::TABLES as $table) {
+        foreach ([...self::TABLES, ...$this->records] as $table) {
             $mark = $this->mark($table);
             $this->rows[$table] = array_map(
                 static fn (object $row): array => (array) $row,
@@ -90,7 +91,10 @@ final class RowsAgain
         $again = [];
         foreach (array_filter($this->rows) as $table => $rows) {
             foreach ($rows as $index => $row) {
-                unset($row['id']);
+                unset($row['id'], $row['belongs_to']);
+                if (in_array($table, $this->records, true)) {
+                    $row['id'] = 1_000_000_000 + $this->turn * 10_000 + $index;
+                }
                 if ($table === 'guard_keys') {
                     $row['guard_key'] = "again:{$this->turn}:{$index}";
                 } elseif ($table === 'messages') {

@@ -8,6 +8,7 @@ use Bench\DrainBench;
 use Bench\EvidenceBench;
 use Bench\Figures;
 use Bench\HouseBench;
+use Bench\ImportBench;
 use Bench\LetterBench;
 use Bench\ListBench;
 use Bench\PhraseBench;
@@ -37,6 +38,7 @@ $parts = [
     'list' => ListBench::run(...),
     'rights' => RightsBench::run(...),
     'bulk' => RuleBench::bulk(...),
+    'import' => ImportBench::run(...),
     'sign-offs' => SignOffBench::run(...),
     'seals' => HouseBench::seals(...),
     'field' => HouseBench::field(...),

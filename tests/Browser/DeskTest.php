@@ -24,7 +24,7 @@ final class DeskTest extends BrowserTestCase
         $this->see('table.ledger tbody tr', $mark);
         $this->press('Columns');
         $this->see('[aria-label="Add a column"]')->sendKeys('customer plan');
-        $this->press('Customer › Plan');
+        $this->see('.floating .option', 'Customer › Plan')->click();
         $this->see('th', 'Customer › Plan');
         $this->see('body')->sendKeys("\u{E00C}");
         $this->press('Group');
@@ -81,8 +81,8 @@ final class DeskTest extends BrowserTestCase
         $this->see('[role=status]', 'Priority is High.');
         $this->see('tr.on', 'High');
         $this->press('Board');
-        $card = $this->see('.board-card', $mark);
-        $this->browser->executeScript('arguments[0].focus()', [$card]);
+        $this->see('.board-card', $mark);
+        $this->browser->executeScript("document.querySelector('.board-card').focus()");
         $this->browser->getKeyboard()->sendKeys(["\u{E00A}", "\u{E014}", "\u{E00A}"]);
         $this->see('[role=status]', 'is Waiting on customer.');
         $this->see('.board-column[aria-label="Waiting on customer"]', $mark);
