@@ -31,7 +31,7 @@ final readonly class RecordList
     /** Grouped by more than so many values, nobody reads it. */
     private const MOST_GROUPS = 500;
 
-    public function __construct(private HouseClock $clock, private Company $company, private InSight $inSight)
+    public function __construct(private HouseClock $clock, private Company $company, private InSight $inSight, private Finding $finding)
     {
     }
 
@@ -230,6 +230,12 @@ final readonly class RecordList
         $id = $type->idOf($search);
         if ($id !== null) {
             $records->where('t.id', $id);
+
+            return;
+        }
+        $ids = $this->finding->idsOf($type, $search);
+        if ($ids !== null) {
+            $records->whereIn('t.id', $ids);
 
             return;
         }

@@ -18,20 +18,21 @@ final readonly class RecordWriter
         private SchemaStore $schemas,
         private Numbers $numbers,
         private HouseClock $clock,
+        private FoundTexts $found,
     ) {
     }
 
     /** @param  list<array{?Record, ?Record}>  $changes  each record as it is kept (null: not yet) and as it is to be (null: deleted) */
     public function write(array $changes): void
     {
-        $new = [];
-        $updates = [];
+        [$new, $updates, $found] = [[], [], []];
         foreach ($changes as [$before, $after]) {
             $record = $after ?? $before;
             if ($record === null) {
                 continue;
             }
             $type = $this->schemas->schema()->types[$record->type];
+            $found[] = [$before, $after, $type];
             if ($after === null) {
                 StoredRecord::rowsOf($type)->where('id', $record->id)->delete();
             } elseif ($before === null) {
@@ -50,6 +51,7 @@ final readonly class RecordWriter
         foreach ($updates as $alike => $rows) {
             $this->update(explode(' ', $alike)[0], $rows);
         }
+        $this->found->write($found);
     }
 
     /** @return array<string, string> since when the record is at its stage, where it has come to another */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Work;
 
+use App\Store\FoundTexts;
 use App\Work\Mail\MailFetcher;
 use Illuminate\Contracts\Container\Container;
 
@@ -22,7 +23,7 @@ final readonly class Lanes
         return match ($lane) {
             Lane::Lines => $this->app->make(SignOffsDue::class)->work() + $this->app->make(SlipsDue::class)->work()
                 + $this->app->make(LineWorker::class)->work((int) config('ledger.batch')),
-            Lane::Sweep => $this->app->make(Sweep::class)->work(),
+            Lane::Sweep => $this->app->make(Sweep::class)->work() + $this->app->make(FoundTexts::class)->takeUpWords(),
             Lane::Turn => $this->app->make(ClockTurner::class)->work(1.0),
             Lane::Fetch => $this->app->make(MailFetcher::class)->work(),
         };

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Evidence\Bulk\BulkWorker;
 use App\Models\HookArrival;
 use App\Models\HookOutcome;
 use App\Models\LinkKind;
@@ -15,6 +16,7 @@ use App\Store\HouseClock;
 use App\Store\SignOffLink;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Queue;
 use Illuminate\Testing\TestResponse;
 use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
@@ -76,8 +78,8 @@ final class ContractTest extends AppTestCase
         }
         $this->told('GET', '/api/rules/{id}', [], ['id' => $draft['id']]);
         $found = $this->as('ines.okafor', 'GET', 'find?text=brine')->assertOk();
-        $this->fits($found, ['type' => 'array', 'items' => ['$ref' => '#/components/schemas/FoundShape']], 'what is found');
-        self::assertSame('Brine & Barrow Hotel', $found->json('0.title'));
+        $this->fits($found, ['$ref' => '#/components/schemas/FoundAllShape'], 'what is found');
+        self::assertSame('Brine & Barrow Hotel', $found->json('records.0.title'));
         $this->tried['get /api/find'] = true;
         $task = $this->as('ines.okafor', 'GET', 'tasks?whose=all')->json('tasks.0.id');
         $this->told('GET', '/api/tasks/{id}', [], ['id' => $task]);
@@ -113,6 +115,7 @@ final class ContractTest extends AppTestCase
         $this->told('POST', '/api/rules/{id}/status', ['status' => 'paused'], ['id' => $rule]);
         $this->told('DELETE', '/api/rules/{id}/draft', [], ['id' => $rule]);
         $this->told('PATCH', '/api/company', ['fallbackPersonId' => null]);
+        $this->lists($ticket['record']['id']);
         $this->beside($ticket['record'], $rule);
         $this->kept();
         $this->evidence($ticket);
@@ -130,6 +133,46 @@ final class ContractTest extends AppTestCase
         // Signing in and out want a browser's session; AccessTest and the journeys do both.
         unset($described['post /api/session'], $described['delete /api/session']);
         self::assertSame([], array_keys(array_diff_key($described, $this->tried)), 'Every operation has to be tried.');
+    }
+
+    /** Views, work on many records, and imports. */
+    private function lists(int $ticket): void
+    {
+        Queue::fake();
+        $type = ['type' => 'ticket'];
+        $this->fits($this->as('ines.okafor', 'GET', 'records/ticket/groups?by=status&sums=cost')->assertOk(), [
+            'type' => 'array', 'items' => ['$ref' => '#/components/schemas/GroupShape'],
+        ], 'groups');
+        $body = ['name' => 'Mine', 'shared' => 'nobody', 'definition' => ['columns' => ['due', 'customer.plan'], 'filter' => null]];
+        $view = $this->told('POST', '/api/records/{type}/views', $body, $type)->json('id');
+        $this->told('GET', '/api/records/{type}/views', [], $type);
+        $this->told('PUT', '/api/views/{id}', ['version' => 1] + $body, ['id' => $view]);
+        $this->told('DELETE', '/api/views/{id}', [], ['id' => $view]);
+        $change = ['recordType' => 'ticket', 'records' => [$ticket], 'values' => ['topic' => 'watering']];
+        $this->told('POST', '/api/bulk/preview', $change);
+        $job = ['id' => $this->told('POST', '/api/bulk', $change)->json('id')];
+        $this->told('GET', '/api/bulk');
+        $this->told('POST', '/api/bulk/{id}/stop', [], $job);
+        $this->told('POST', '/api/bulk/{id}/go-on', [], $job);
+        $this->app->make(BulkWorker::class)->work(5.0);
+        $this->told('GET', '/api/bulk/{id}', [], $job);
+        $this->told('POST', '/api/bulk/{id}/undo', [], $job);
+        $this->app->make(BulkWorker::class)->work(5.0);
+        $import = ['id' => $this->told('POST', '/api/imports', ['recordType' => 'customer', 'name' => 'a.csv', 'bytes' => 20])->json('job.id')];
+        $this->actingAs($this->person('ines.okafor'), 'sanctum')->call('PUT', "/api/imports/{$import['id']}/pieces/0", server: [
+            'CONTENT_TYPE' => 'application/octet-stream', 'HTTP_ACCEPT' => 'application/json',
+        ], content: "name,plan\nOne,basic\nTwo,castle\n")->assertNoContent();
+        $this->told('POST', '/api/imports/{id}/read', [], $import);
+        $this->told('POST', '/api/imports/{id}/try', ['mapping' => ['0' => 'name', '1' => 'plan'], 'mode' => 'create'], $import);
+        $this->app->make(BulkWorker::class)->work(5.0);
+        $this->told('POST', '/api/imports/{id}/start', ['answered' => false], $import);
+        $this->app->make(BulkWorker::class)->work(5.0);
+        $this->told('GET', '/api/imports/{id}', [], $import);
+        self::assertStringContainsString('castle', $this->as('ines.okafor', 'GET', "imports/{$import['id']}/report")->streamedContent());
+        // These have a query, a body or an answer of their own, and were tried above.
+        $this->tried += [
+            'get /api/records/{type}/groups' => true, 'put /api/imports/{id}/pieces/{number}' => true, 'get /api/imports/{id}/report' => true,
+        ];
     }
 
     /** @param  array<string, mixed>  $ticket */

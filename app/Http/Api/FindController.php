@@ -6,43 +6,57 @@ namespace App\Http\Api;
 
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
+use App\Http\Api\Shape\FoundAllShape;
 use App\Http\Api\Shape\FoundShape;
+use App\Http\Api\Shape\OfferedViewShape;
 use App\Http\Input\FindInput;
+use App\Models\Person;
+use App\Models\SavedView;
 use App\Store\Access\InSight;
-use App\Store\RecordList;
-use Illuminate\Http\JsonResponse;
+use App\Store\Finding;
+use Illuminate\Support\Collection;
 use OpenApi\Attributes as OA;
-use VividLedger\Record\Record;
 
 /** Records of every type at once, for whoever knows a number or a part of a name. */
 final class FindController extends Controller
 {
-    private const OF_EACH = 5;
+    private const MOST = 20;
 
     #[
         OA\Get(
             path: '/api/find',
             operationId: 'find',
-            description: 'Records of every type that have each word in one of their texts, or the number that is asked for; the newest '
-                .'first, a few of each type.',
+            description: 'Records of every type that have each word, or its beginning, in one of their texts, or the number that is asked '
+                .'for, the best first; where there is none, those that are nearly called so. Rules, people and views besides.',
             tags: ['records'],
             parameters: [new Query('text', 'string', 'A number, or words.')],
-            responses: [new Ok(FoundShape::class, list: true)],
+            responses: [new Ok(FoundAllShape::class)],
         ),
     ]
-    public function index(FindInput $request, InSight $inSight, RecordList $list): JsonResponse
+    public function index(FindInput $request, InSight $inSight, Finding $finding): FoundAllShape
     {
         $text = trim((string) $request->validated()['text']);
-        $found = [];
-        foreach ($inSight->schema()->types as $type) {
-            $records = $text === '' ? [] : $list->page($type, null, $text, [], 1, self::OF_EACH, false)[0];
-            array_push($found, ...array_map(static fn (Record $record): FoundShape => new FoundShape(
-                $type->name, $record->id, $type->numberOf($record->id), is_string(
-                    $title = $record->value($type->title),
-                ) ? $title : $type->numberOf($record->id),
-            ), $records));
-        }
+        [$records, $nearly] = $text === '' ? [[], ''] : $finding->records($text, self::MOST);
+        $types = $inSight->schema()->types;
 
-        return new JsonResponse($found);
+        return new FoundAllShape(array_map(static fn (array $record): FoundShape => new FoundShape(
+            $record['type'], $record['id'], $types[$record['type']]->numberOf($record['id']),
+            $record['title'] === '' ? $types[$record['type']]->numberOf($record['id']) : $record['title'],
+        ), $records), $nearly, $this->views($text, $this->person($request), array_keys($types)));
+    }
+
+    /**
+     * @param  list<string>  $types
+     * @return list<OfferedViewShape> those of the lists of all types that are called so
+     */
+    private function views(string $text, Person $me, array $types): array
+    {
+        $views = $text === '' ? [] : SavedView::query()->for($me)->whereIn('record_type', $types)
+            ->where('name', 'like', '%'.addcslashes($text, '\\%_').'%')->orderBy('name')->limit(self::MOST)->get();
+
+        return array_values(array_map(
+            static fn (SavedView $view): OfferedViewShape => new OfferedViewShape($view->id, $view->record_type, $view->name),
+            $views instanceof Collection ? $views->all() : $views,
+        ));
     }
 }

@@ -47,6 +47,12 @@ final readonly class InSight
         return $this->sight()->schema($this->schemas->schema());
     }
 
+    /** @return array<string, RecordType> all there are, whoever asks, with all their fields */
+    public function allTypes(): array
+    {
+        return $this->schemas->schema()->types;
+    }
+
     /** Whether no record and no field is kept from them. */
     public function isEverything(): bool
     {

@@ -1,12 +1,15 @@
 <script lang="ts">
     import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
+    import { onDestroy } from 'svelte';
     import { api, ask } from '../api/client';
     import { go } from '../router';
-    import { onDestroy } from 'svelte';
     import { session } from '../state/session.svelte';
     import { takesFocus } from './focus';
 
+    /* Finds records, rules, people, views and things to do, by what they are called. */
     let { onclose }: { onclose: () => void } = $props();
+    type Result = { label: string; to: string; hint: string; group: string };
+    const MOST_OF_EACH = 6;
     let typed = $state('');
     let at = $state(0);
     // Whoever closes it without going anywhere is back where they were.
@@ -20,29 +23,70 @@
         placeholderData: keepPreviousData,
     }));
     const rules = createQuery(() => ({ queryKey: ['rules'], queryFn: () => ask(api.GET('/api/rules')) }));
+    const types = $derived(session.schema?.types ?? []);
     const places = $derived([
         { label: 'Today', to: '/' },
-        ...(session.schema?.types ?? []).map((type) => ({ label: type.plural, to: `/records/${type.name}` })),
+        ...types.map((type) => ({ label: type.plural, to: `/records/${type.name}` })),
         { label: 'Rules', to: '/rules' },
         { label: 'Tasks', to: '/tasks' },
+        { label: 'Sign-offs', to: '/sign-offs' },
+        { label: 'Slips', to: '/slips' },
         ...(session.has('see_ledger') ? [{ label: 'Ledger', to: '/ledger' }] : []),
         { label: 'Setup', to: '/setup' },
         { label: 'Your profile and API tokens', to: '/profile' },
     ]);
-    const results = $derived.by(() => {
-        const fits = (label: string) => label.toLowerCase().includes(typed.trim().toLowerCase());
+    const commands = $derived([
+        ...types
+            .filter((type) => session.may('create', type.name))
+            .flatMap((type) => [
+                { label: `New ${type.label.toLowerCase()}`, to: `/records/${type.name}/new` },
+                { label: `Import ${type.plural.toLowerCase()}`, to: `/records/${type.name}/import` },
+            ]),
+        ...types
+            .filter((type) => type.stage)
+            .map((type) => ({ label: `Board of ${type.plural.toLowerCase()}`, to: `/records/${type.name}?layout=board` })),
+    ]);
+    const results = $derived.by((): Result[] => {
+        const words = typed.trim().toLowerCase().split(/\s+/).filter(Boolean);
+        const fits = (label: string) => words.every((word) => label.toLowerCase().includes(word));
+        const some = (group: string, hint: string, all: { label: string; to: string }[], always = false): Result[] =>
+            words.length || always
+                ? all
+                      .filter((one) => fits(one.label))
+                      .sort((one, other) => rank(one.label) - rank(other.label))
+                      .slice(0, words.length ? MOST_OF_EACH : undefined)
+                      .map((one) => ({ ...one, group, hint }))
+                : [];
+        const rank = (label: string) => (label.toLowerCase().startsWith(words[0] ?? '') ? 0 : 1);
+        const people = session.people
+            .filter((person) => person.active)
+            .map((person) => ({ label: person.name, to: `/setup/people?person=${person.id}` }));
         return [
-            ...places.filter((place) => fits(place.label)).map((place) => ({ ...place, hint: 'go to' })),
-            ...(rules.data ?? [])
-                .filter((rule) => typed && fits(rule.name))
-                .map((rule) => ({ label: rule.name, to: `/rules/${rule.id}`, hint: 'rule' })),
-            ...(typed.trim().length > 1 ? (found.data ?? []) : []).map((record) => ({
+            ...some('Go to', '', places, true),
+            ...some('Do', '', commands),
+            ...some(
+                'Views',
+                '',
+                (typed.trim().length > 1 ? (found.data?.views ?? []) : []).map((view) => ({
+                    label: view.name,
+                    to: `/records/${view.type}?view=${view.id}`,
+                })),
+            ),
+            ...(typed.trim().length > 1 ? (found.data?.records ?? []) : []).map((record) => ({
                 label: record.title,
                 to: `/records/${record.type}/${record.id}`,
                 hint: record.number,
+                group: 'Records',
             })),
+            ...some(
+                'Rules',
+                '',
+                (rules.data ?? []).map((rule) => ({ label: rule.name, to: `/rules/${rule.id}` })),
+            ),
+            ...some('People', '', people),
         ];
     });
+    const nearly = $derived(typed.trim().length > 1 ? (found.data?.nearly ?? '') : '');
 
     // Whoever types and presses Enter faster than answers come gets what they typed, not what stood there before.
     const isLoading = $derived(rules.isPending || (typed.trim().length > 1 && (found.isPending || found.isPlaceholderData)));
@@ -59,6 +103,7 @@
         go(result.to);
     }
 
+    let list = $state<HTMLElement>();
     function key(event: KeyboardEvent) {
         if (event.key === 'ArrowDown') at = Math.min(results.length - 1, at + 1);
         else if (event.key === 'ArrowUp') at = Math.max(0, at - 1);
@@ -66,6 +111,7 @@
         else if (event.key === 'Escape') onclose();
         else return;
         event.preventDefault();
+        list?.querySelector(`[data-index="${at}"]`)?.scrollIntoView({ block: 'nearest' });
     }
 </script>
 
@@ -74,29 +120,32 @@
     onpointerdown={(event) => event.target === event.currentTarget && onclose()}
     role="presentation"
 >
-    <div
-        class="mx-auto mt-24 w-[560px] overflow-hidden rounded-xl border border-edge bg-page shadow-2xl"
-        role="dialog"
-        aria-label="Find or go to anything"
-    >
+    <div class="finder" role="dialog" aria-label="Find or go to anything">
         <input
             class="w-full bg-transparent px-5 py-4 text-[15px] outline-none"
-            placeholder="A number, a name, a screen…"
+            placeholder="A number, a name, a screen, something to do…"
             aria-label="Find or go to anything"
             bind:value={typed}
             oninput={() => ([at, isEager] = [0, false])}
             onkeydown={key}
             use:takesFocus
         />
-        <div class="max-h-[380px] overflow-auto border-t border-ruled py-1">
-            {#each results as result, index (result.to)}
+        <div class="max-h-[420px] overflow-auto border-t border-ruled py-1" bind:this={list}>
+            {#if nearly && results.some((one) => one.group === 'Records')}<p class="mini px-5 py-1" role="status">
+                    Nothing is called “{typed.trim()}”; these are called “{nearly}”.
+                </p>{/if}
+            {#each results as result, index (`${result.group} ${result.to}`)}
+                {#if result.group !== results[index - 1]?.group}<div class="px-5 pt-2 pb-0.5 text-[11px] font-semibold text-ink-3">
+                        {result.group}
+                    </div>{/if}
                 <button
                     type="button"
                     class="flex w-full items-center px-5 py-1.5 text-left {index === at ? 'bg-iris-wash' : ''}"
+                    data-index={index}
                     onpointermove={() => (at = index)}
                     onclick={() => open(index)}
                 >
-                    {result.label}<span class="figures mini ml-auto">{result.hint}</span>
+                    <span class="min-w-0 truncate">{result.label}</span><span class="figures mini ml-auto pl-3">{result.hint}</span>
                 </button>
             {:else}
                 <p class="px-5 py-3 text-ink-3">{found.isFetching ? 'Looking…' : `Nothing is called “${typed}”.`}</p>

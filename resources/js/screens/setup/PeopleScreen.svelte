@@ -23,7 +23,8 @@
     const may = $derived(session.has('keep_house'));
     const COLUMNS = 'grid grid-cols-[1.3fr_1.2fr_100px_1fr] gap-3 border-b border-ruled px-7';
     let search = $state('');
-    let chosen = $state(0);
+    // Whoever was looked for by name is open.
+    let chosen = $state(Number(new URLSearchParams(location.search).get('person')) || 0);
     let inviting = $state<'one' | 'many' | null>(null);
     let leaving = $state(false);
     let asking = $state(false);

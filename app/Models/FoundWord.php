@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+/**
+ * A word that stands in what records are called.
+ *
+ * @property string $word
+ * @property int $letters
+ */
+final class FoundWord extends LedgerModel
+{
+    protected $table = 'found_words';
+
+    public $incrementing = false;
+
+    protected $primaryKey = 'word';
+
+    protected $casts = ['letters' => 'integer'];
+}
