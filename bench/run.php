@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Demo\Demo;
 use Bench\DecideBench;
+use Bench\DeskBench;
 use Bench\DrainBench;
 use Bench\EvidenceBench;
 use Bench\Figures;
@@ -36,6 +37,7 @@ $parts = [
     'claim' => TimeBench::claim(...),
     'drain' => DrainBench::run(...),
     'list' => ListBench::run(...),
+    'desk' => DeskBench::run(...),
     'rights' => RightsBench::run(...),
     'bulk' => RuleBench::bulk(...),
     'import' => ImportBench::run(...),

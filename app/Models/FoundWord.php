@@ -9,6 +9,7 @@ namespace App\Models;
  *
  * @property string $word
  * @property int $letters
+ * @property int $records in how many it was found, about
  */
 final class FoundWord extends LedgerModel
 {
@@ -18,5 +19,5 @@ final class FoundWord extends LedgerModel
 
     protected $primaryKey = 'word';
 
-    protected $casts = ['letters' => 'integer'];
+    protected $casts = ['letters' => 'integer', 'records' => 'integer'];
 }

@@ -26,6 +26,11 @@ final readonly class Finding
 
     private const MOST_CANDIDATES = 4000;
 
+    /** A word in more records than that is looked for among the newest, where it is soon found. */
+    private const COMMON = 10_000;
+
+    private const MOST_LOOKED_AT = 40_000;
+
     public function __construct(private InSight $inSight, private int $many = self::MANY)
     {
     }
@@ -52,15 +57,15 @@ final readonly class Finding
     /**
      * The records of a type that have words that begin so, for a list of very many.
      *
-     * @return ?Builder of their ids; null where they are few, or a word is too short for the index
+     * @return ?Builder of their ids; null where going through the newest finds them sooner: of few, and of words that stand nearly everywhere
      */
     public function idsOf(RecordType $type, string $asked): ?Builder
     {
         $words = FoundTexts::words($asked);
-        $isShort = array_filter($words, static fn (string $word): bool => mb_strlen($word) < self::SHORTEST) !== [];
+        $rarest = $this->areMany() ? $this->rarest($words) : null;
+        $rows = FoundText::rows()->where('record_type', $type->name);
 
-        return $words === [] || $isShort || ! $this->areMany() ? null : FoundText::rows()->where('record_type', $type->name)
-            ->whereFullText($this->columns(), self::terms($words), ['mode' => 'boolean'])->select('record_id');
+        return $rarest === null ? null : $this->withWords($rows, $words, $rarest)->select('record_id');
     }
 
     /** @return list<array{type: string, id: int, title: string}> the record of that number, of whichever type */
@@ -87,19 +92,61 @@ final readonly class Finding
         if ($words === []) {
             return [];
         }
-        $rows = $this->seen(FoundText::rows());
-        $long = array_filter($words, static fn (string $word): bool => mb_strlen($word) >= self::SHORTEST);
-        if ($long !== [] && $this->areMany()) {
-            $rows->whereFullText($this->columns(), self::terms($long), ['mode' => 'boolean']);
-        } else {
-            foreach ($words as $word) {
+        // What is called just so comes first, then what begins so; of several the newest.
+        $first = $this->seen(FoundText::rows()->where('title', 'like', addcslashes($asked, '\\%_').'%'))
+            ->orderByRaw('title = ? DESC', [$asked])->orderByDesc('id');
+        $rest = $this->seen(FoundText::rows())->orderByDesc('id');
+        $rarest = $this->areMany() ? $this->rarest($words) : null;
+        $this->withWords($rest, $words, $rarest);
+        if ($rarest === null && $this->areMany()) {
+            $rest->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT);
+            $first->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT);
+        }
+        $found = [];
+        foreach ([...self::read($first->limit($most)), ...self::read($rest->limit($most))] as $one) {
+            $found["{$one['type']} {$one['id']}"] ??= $one;
+        }
+
+        return array_slice(array_values($found), 0, $most);
+    }
+
+    /**
+     * Rows that have every word; the index looks up the rarest only, because it would go through all that have a common one.
+     *
+     * @param  list<string>  $words
+     */
+    private function withWords(Builder $rows, array $words, ?string $rarest): Builder
+    {
+        if ($rarest !== null) {
+            $rows->whereFullText($this->columns(), "+{$rarest}*", ['mode' => 'boolean']);
+        }
+        foreach ($words as $word) {
+            if ($word !== $rarest) {
                 $rows->whereAny($this->columns(), 'like', '%'.addcslashes($word, '\\%_').'%');
             }
         }
-        // What is called just so comes first, then what begins so; of several the newest.
-        $rows->orderByRaw('title = ? DESC, title LIKE ? DESC', [$asked, addcslashes($asked, '\\%_').'%'])->orderByDesc('id')->limit($most);
 
-        return self::read($rows);
+        return $rows;
+    }
+
+    /**
+     * @param  list<string>  $words
+     * @return ?string null where each of them is too short for the index, or stands in very many records
+     */
+    private function rarest(array $words): ?string
+    {
+        $best = null;
+        foreach ($words as $word) {
+            if (mb_strlen($word) < self::SHORTEST) {
+                continue;
+            }
+            $records = (int) FoundWord::rows()->where('word', 'like', addcslashes($word, '\\%_').'%')->sum('records');
+            if ($records <= self::COMMON && ($best === null || $records < $best[0])) {
+                $best = [$records, $word];
+            }
+        }
+
+        return $best[1] ?? null;
     }
 
     /**
@@ -162,12 +209,6 @@ final readonly class Finding
     private function columns(): array
     {
         return $this->seesAllTexts() ? ['title', 'body'] : ['title'];
-    }
-
-    /** @param  array<int, string>  $words */
-    private static function terms(array $words): string
-    {
-        return implode(' ', array_map(static fn (string $word): string => "+{$word}*", $words));
     }
 
     /** Who sees a record but not all of its texts finds it by its title only. */

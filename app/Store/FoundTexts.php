@@ -8,6 +8,7 @@ use App\Models\FoundText;
 use App\Models\FoundWord;
 use App\Models\StoredRecord;
 use App\Store\Sql\Batch;
+use Illuminate\Support\Facades\DB;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
@@ -65,12 +66,13 @@ final readonly class FoundTexts
         $rows = FoundText::rows()->where('is_new', true)->orderBy('id')->limit(self::WORDS_AT_ONCE)->get(['id', 'title']);
         $words = [];
         foreach ($rows as $row) {
-            foreach (self::words((string) $row->title) as $word) {
-                $words[$word] = ['word' => $word, 'letters' => mb_strlen($word)];
+            foreach (array_unique(self::words((string) $row->title)) as $word) {
+                $words[$word] ??= ['word' => $word, 'letters' => mb_strlen($word), 'records' => 0];
+                $words[$word]['records']++;
             }
         }
         foreach (array_chunk(array_values($words), self::WORDS_AT_ONCE) as $some) {
-            FoundWord::rows()->insertOrIgnore($some);
+            FoundWord::rows()->upsert($some, ['word'], ['records' => DB::raw('records + VALUES(records)')]);
         }
         FoundText::rows()->whereIn('id', $rows->pluck('id'))->update(['is_new' => false]);
 

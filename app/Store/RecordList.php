@@ -96,8 +96,8 @@ final readonly class RecordList
     }
 
     /**
-     * For whoever sees some of very many records: going through them in the order of the list finds a page soon, unless next to none is
-     * theirs; then it is given up, and those that are theirs are sorted. The database would always do the latter.
+     * Where only some of very many records fit: going through them in the order of the list finds a page soon, unless next to none does;
+     * then it is given up, and those that fit are sorted. The database would always do the latter.
      *
      * @param  list<Sort>  $sorts
      * @param  list<Path>  $beside
@@ -110,13 +110,16 @@ final readonly class RecordList
         // One person's are there in the order of their numbers already.
         $isOnes = $sorts === [] && count($this->inSight->sight()->owners(Act::Read, $type->name) ?? []) === 1;
         $index = $isOnes ? TypeTable::BELONGING : TypeTable::orderedBy($type, $first);
-        if ($index === null || count($sorts) > 1 || $search !== '' || $page * $perPage > self::NEAR
-            || $this->inSight->where($type, 't') === null) {
+        $isWhole = $condition === null && $search === '' && $this->inSight->where($type, 't') === null;
+        if ($index === null || $isWhole || count($sorts) > 1 || $page * $perPage > self::NEAR
+            || ($search !== '' && $this->isIndexed($type, $search))) {
             return null;
         }
-        $rows = $this->sorted(
-            Matching::query($type, $condition, $this->clock->now(), $this->company->zone(), $this->inSight, $index, $beside), $sorts,
-        )->forPage($page, $perPage)->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT)->get();
+        $matching = Matching::query($type, $condition, $this->clock->now(), $this->company->zone(), $this->inSight, $index, $beside);
+        if ($search !== '') {
+            $this->search($matching, $type, $search);
+        }
+        $rows = $this->sorted($matching, $sorts)->forPage($page, $perPage)->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT)->get();
 
         return $rows->count() < $perPage ? null : $rows;
     }
@@ -182,6 +185,12 @@ final readonly class RecordList
         return $from;
     }
 
+    /** Whether words or a number are looked up, not looked for. */
+    private function isIndexed(RecordType $type, string $search): bool
+    {
+        return $type->idOf($search) !== null || $this->finding->idsOf($type, $search) !== null;
+    }
+
     /** How many records meet a condition. */
     public function count(RecordType $type, Condition $condition): int
     {
@@ -233,7 +242,7 @@ final readonly class RecordList
 
             return;
         }
-        $ids = $this->finding->idsOf($type, $search);
+        $ids = $type->idOf($search) === null ? $this->finding->idsOf($type, $search) : null;
         if ($ids !== null) {
             $records->whereIn('t.id', $ids);
 

@@ -23,12 +23,14 @@ return new class extends Migration
             $table->boolean('is_new')->default(true);
             $table->unique(['record_type', 'record_id']);
             $table->index(['is_new', 'id']);
+            $table->index('title');
             $table->fullText('title');
             $table->fullText(['title', 'body']);
         });
         Schema::create('found_words', static function (Blueprint $table): void {
             $table->string('word', 40)->primary();
             $table->unsignedTinyInteger('letters');
+            $table->unsignedInteger('records')->default(0);
             $table->index(['letters', 'word']);
         });
         foreach (app(SchemaStore::class)->schema()->types as $type) {

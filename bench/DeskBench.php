@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Bench;
+
+use App\Models\Person;
+use App\Store\Finding;
+use App\Store\FoundTexts;
+use App\Store\RecordList;
+use App\Store\SchemaStore;
+use Illuminate\Database\Connection;
+use VividLedger\Condition\ConditionReader;
+use VividLedger\Listing\Columns;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
+
+/** A million tickets: a page, a filter, groups and words, each beside the SQL a person would write for it. */
+final class DeskBench
+{
+    private const TICKETS = 1_000_000;
+
+    private const TIMES = 3;
+
+    public static function run(): void
+    {
+        $db = app(Connection::class);
+        self::fill($db);
+        $schema = app(SchemaStore::class)->schema();
+        $type = $schema->types['ticket'];
+        $columns = new Columns($schema, $type);
+        $list = app(RecordList::class);
+        auth()->guard('web')->setUser(Person::query()->where('handle', 'ines.okafor')->firstOrFail());
+        $condition = ConditionReader::read(app(Context::class, ['type' => $type]), new Node([
+            'kind' => 'all', 'of' => [
+                ['kind' => 'is', 'field' => 'status', 'value' => 'waiting'], ['kind' => 'is', 'field' => 'priority', 'value' => 'urgent'],
+            ],
+        ])) ?? throw new \LogicException('The filter is not sound.');
+        $path = $columns->named('customer.plan')->path ?? throw new \LogicException('There is no such path.');
+        $due = array_values(array_filter([$columns->sort('-due')]));
+        $by = $columns->named('status')->path ?? throw new \LogicException('There is no such field.');
+        $pdo = $db->getPdo();
+        $plain = static fn (string $sql): \Closure => static fn (): array => $pdo->query($sql)->fetchAll(\PDO::FETCH_OBJ);
+        foreach ([
+            'a page, with a column over a reference' => [
+                static fn () => $list->page($type, null, '', $due, 1, 25, false, [$path]),
+                'SELECT t.*, c.plan FROM records_ticket t LEFT JOIN records_customer c ON c.id = t.customer ORDER BY t.due DESC, t.id DESC '
+                .'LIMIT 25',
+            ],
+            'page 2,000' => [
+                static fn () => $list->page($type, null, '', $due, 2000, 25, false),
+                'SELECT t.* FROM records_ticket t JOIN (SELECT id FROM records_ticket ORDER BY due DESC, id DESC LIMIT 25 OFFSET 49975) p '
+                .'ON p.id = t.id ORDER BY t.due DESC, t.id DESC',
+            ],
+            'a filter of two fields, its first page' => [
+                static fn () => $list->page($type, $condition, '', [], 1, 25, false),
+                "SELECT t.* FROM records_ticket t WHERE t.status = 'waiting' AND t.priority = 'urgent' ORDER BY t.id DESC LIMIT 25",
+            ],
+            'groups, counted' => [
+                static fn () => $list->groups($type, null, '', $by, []),
+                'SELECT status AS value, COUNT(*) AS n FROM records_ticket GROUP BY status',
+            ],
+            'a list narrowed by two words' => [
+                static fn () => $list->page($type, null, 'ficus lobby77', [], 1, 25, false),
+                "SELECT t.* FROM records_ticket t WHERE t.id IN (SELECT record_id FROM found_texts WHERE record_type = 'ticket' AND "
+                ."MATCH(title, body) AGAINST('+ficus* +lobby77*' IN BOOLEAN MODE)) ORDER BY t.id DESC LIMIT 25",
+            ],
+            'find two words among all records' => [
+                static fn () => app(Finding::class)->records('monstera lobby123', 20),
+                "SELECT record_type, record_id, title FROM found_texts WHERE MATCH(title, body) AGAINST('+monstera* +lobby123*' IN BOOLEAN "
+                .'MODE) ORDER BY id DESC LIMIT 20',
+            ],
+            'find a word that is misspelt' => [
+                static fn () => app(Finding::class)->records('monstrea lobby123', 20),
+                "SELECT record_type, record_id, title FROM found_texts WHERE MATCH(title, body) AGAINST('+monstera* +lobby123*' IN BOOLEAN "
+                .'MODE) ORDER BY id DESC LIMIT 20',
+            ],
+        ] as $what => [$work, $sql]) {
+            [$median] = Timing::pair("desk: a million tickets, {$what}", 'the SQL written by hand', self::TIMES, $work, $plain($sql), 1.5);
+            Figures::one('  that is', $median / 1000, 'ms', str_contains($what, 'find') ? 'under 100' : 'under 200');
+        }
+    }
+
+    private static function fill(Connection $db): void
+    {
+        $db->statement("INSERT INTO records_customer (id, name, plan, created_at, updated_at) SELECT seq, CONCAT('Customer ', seq), "
+            ."ELT(1 + seq % 3, 'basic', 'care', 'full_care'), NOW(), NOW() FROM seq_1_to_400");
+        $db->statement(
+            'INSERT INTO records_ticket (id, subject, customer, priority, status, owner, due, under_care, escalate, created_at, updated_at, '
+            ."stage_since) SELECT seq, CONCAT(ELT(1 + seq % 5, 'Ficus', 'Palm', 'Monstera', 'Moss', 'Ivy'), ' in lobby', seq % 9973), "
+            ."1 + seq % 400, ELT(1 + seq % 4, 'low', 'normal', 'high', 'urgent'), ELT(1 + seq % 6, 'open', 'waiting', 'closed', 'closed', "
+            ."'closed', 'closed'), 1 + seq % 40, DATE('2025-01-01') + INTERVAL seq % 700 DAY, 0, 0, NOW(), NOW(), NOW() "
+            .'FROM seq_1_to_'.self::TICKETS,
+        );
+        $db->statement(FoundTexts::fill(app(SchemaStore::class)->schema()->types['ticket']), ['ticket']);
+        while (app(FoundTexts::class)->takeUpWords() > 0) {
+        }
+        $db->statement('ANALYZE TABLE records_ticket, found_texts');
+    }
+}
