@@ -133,6 +133,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::get('find', [FindController::class, 'index']);
 
     Route::get('files/{id}', [BesideController::class, 'download'])->middleware(MayAct::class.':read,'.Attachment::class);
+    Route::get('files/{id}/picture', [BesideController::class, 'picture'])->middleware(MayAct::class.':read,'.Attachment::class);
     Route::get('tasks', [TaskController::class, 'index']);
     Route::get('tasks/{id}', [TaskController::class, 'show']);
     Route::get('sign-offs', [SignOffController::class, 'index']);

@@ -4,9 +4,12 @@
     import { Router } from 'sv-router';
     import { onMount } from 'svelte';
     import { Refusal } from './api/client';
+    import { MediaQuery } from 'svelte/reactivity';
+    import BottomBar from './parts/BottomBar.svelte';
     import Broken from './parts/Broken.svelte';
     import Dateline from './parts/Dateline.svelte';
     import Finder from './parts/Finder.svelte';
+    import LeafSwitch from './parts/LeafSwitch.svelte';
     import Spine from './parts/Spine.svelte';
     import ToastStack from './parts/ToastStack.svelte';
     import { route } from './router';
@@ -39,6 +42,8 @@
     /* Whoever comes from a letter need not be signed in. */
     const token = $derived(/^\/decide\/([a-z0-9-]+)$/i.exec(route.pathname)?.[1]);
     const welcome = $derived(/^\/welcome\/([\w-]+)$/i.exec(route.pathname)?.[1]);
+    /** As wide as a phone is, held upright. */
+    const phone = new MediaQuery('max-width: 640px');
     let finding = $state(false);
     onMount(() => void session.begin());
 
@@ -62,7 +67,7 @@
                 />{/await}
         {:else if session.me}
             <div class="app">
-                <Spine />
+                {#if !phone.current}<Spine />{/if}
                 <div class="main">
                     <Dateline onfind={() => (finding = true)} />
                     <main>
@@ -77,6 +82,10 @@
                     </main>
                 </div>
             </div>
+            {#if phone.current}
+                <LeafSwitch />
+                <BottomBar />
+            {/if}
             {#if finding}<Finder onclose={() => (finding = false)} />{/if}
         {:else if session.ready}
             <SignIn />

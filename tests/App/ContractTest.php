@@ -205,6 +205,14 @@ final class ContractTest extends AppTestCase
         $this->fits($upload, ['$ref' => '#/components/schemas/EntryShape'], 'a file');
         $file = $this->as('ines.okafor', 'GET', "records/ticket/{$ticket['id']}/beside")->json('files.0.id');
         self::assertSame('text', $this->as('ines.okafor', 'GET', "files/{$file}")->assertOk()->getContent());
+        $this->as('ines.okafor', 'GET', "files/{$file}/picture")->assertNotFound();
+        $png = (string) base64_decode('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', true);
+        $this->actingAs($this->person('ines.okafor'), 'sanctum')->post("/api/records/ticket/{$ticket['id']}/files", [
+            'file' => UploadedFile::fake()->createWithContent('leaf.png', $png),
+        ], ['Accept' => 'application/json'])->assertCreated();
+        $picture = max(array_column($this->as('ines.okafor', 'GET', "records/ticket/{$ticket['id']}/beside")->json('files'), 'id'));
+        $shown = $this->as('ines.okafor', 'GET', "files/{$picture}/picture")->assertOk();
+        self::assertSame([$png, 'image/png'], [$shown->getContent(), $shown->headers->get('Content-Type')]);
         $this->told('GET', '/api/notes');
         $message = $this->told('GET', '/api/records/{type}/{id}/messages', [], $here)->json('0.id');
         $this->told('GET', '/api/messages/{id}', [], ['id' => $message]);
@@ -241,7 +249,7 @@ final class ContractTest extends AppTestCase
         $this->told('POST', '/api/records/{type}/{id}/restore', [], $here);
         // Files and deletions have a form or a query of their own, and were tried above.
         $this->tried += [
-            'post /api/records/{type}/{id}/files' => true, 'get /api/files/{id}' => true, 'delete /api/records/{type}/{id}' => true,
+            'post /api/records/{type}/{id}/files' => true, 'get /api/files/{id}' => true, 'get /api/files/{id}/picture' => true, 'delete /api/records/{type}/{id}' => true,
         ];
     }
 

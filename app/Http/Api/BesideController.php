@@ -24,6 +24,8 @@ use OpenApi\Attributes as OA;
 /** What stands beside a record's fields: comments, files, followers, what repeat guards have used, and rules to be run by hand. */
 final class BesideController extends Controller
 {
+    private const PICTURES = [IMAGETYPE_PNG, IMAGETYPE_JPEG, IMAGETYPE_GIF, IMAGETYPE_WEBP];
+
     public function __construct(
         private readonly RecordEvents $remarks,
         private readonly RecordAside $beside,
@@ -113,6 +115,30 @@ final class BesideController extends Controller
         return response($file->stored->content, 200, [
             'Content-Type' => 'application/octet-stream', 'X-Content-Type-Options' => 'nosniff',
             'Content-Disposition' => "attachment; filename=\"{$plain}\"; filename*=UTF-8''".rawurlencode($file->name),
+        ]);
+    }
+
+    #[
+        OA\Get(
+            path: '/api/files/{id}/picture',
+            operationId: 'picture',
+            description: 'A file that is a picture (PNG, JPEG, GIF or WebP), to be shown.',
+            tags: ['records'],
+            responses: [new OA\Response(response: 200, description: 'The picture.')],
+        ),
+    ]
+    public function picture(int $id): Response
+    {
+        $file = Attachment::query()->with('stored')->find($id);
+        // What it is, its bytes say, not whoever sent it.
+        $kind = $file === null ? false : @getimagesizefromstring($file->stored->content);
+        if ($file === null || $kind === false || ! in_array($kind[2], self::PICTURES, true)) {
+            throw new Refused('not_found', "There is no picture {$id}.", RefusedFor::Missing);
+        }
+
+        return response($file->stored->content, 200, [
+            'Content-Type' => $kind['mime'], 'X-Content-Type-Options' => 'nosniff', 'Cache-Control' => 'private, max-age=3600',
+            'Content-Security-Policy' => "default-src 'none'; sandbox",
         ]);
     }
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { Search } from '@lucide/svelte';
     import TurnClock from './TurnClock.svelte';
     import { initials } from '../state/moments';
     import { session } from '../state/session.svelte';
@@ -8,13 +9,19 @@
 </script>
 
 <div class="dateline">
+    {#if crumbs.parts.length > 1}
+        {@const up = crumbs.parts.findLast((part, index) => part.to && index < crumbs.parts.length - 1)}
+        {#if up}<a class="up" href={up.to}>‹ {up.label}</a>{/if}
+    {/if}
     <div class="crumb">
         {#each crumbs.parts as part, index (index)}
             {#if index > 0}<span class="px-1.5">/</span>{/if}
             {#if part.to && index < crumbs.parts.length - 1}<a href={part.to}>{part.label}</a>{:else}<b>{part.label}</b>{/if}
         {/each}
     </div>
-    <button type="button" class="find" onclick={onfind}>Find or go to anything<kbd>Ctrl K</kbd></button>
+    <button type="button" class="find" aria-label="Find or go to anything" onclick={onfind}
+        ><Search class="glass" size={18} aria-hidden="true" /><span>Find or go to anything</span><kbd>Ctrl K</kbd></button
+    >
     <TurnClock />
     <a
         class="avatar"

@@ -1,24 +1,9 @@
 <script lang="ts">
-    import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask } from '../api/client';
     import { route } from '../router';
     import { session } from '../state/session.svelte';
+    import { waiting } from '../state/waiting';
 
-    const tasks = createQuery(() => ({
-        queryKey: ['tasks', 'count'],
-        queryFn: () => ask(api.GET('/api/tasks', { params: { query: { whose: 'mine', limit: 1 } } })),
-        refetchInterval: 60_000,
-    }));
-    const signOffs = createQuery(() => ({
-        queryKey: ['sign-offs', 'count'],
-        queryFn: () => ask(api.GET('/api/sign-offs', { params: { query: { limit: 1 } } })),
-        refetchInterval: 60_000,
-    }));
-    const slips = createQuery(() => ({
-        queryKey: ['slips', 'count'],
-        queryFn: () => ask(api.GET('/api/slips', { params: { query: { box: 'mine', limit: 1 } } })),
-        refetchInterval: 60_000,
-    }));
+    const { tasks, signOffs, slips } = waiting();
     const records = $derived(session.schema?.types.find((type) => type.name === 'ticket') ?? session.schema?.types[0]);
     const tabs = $derived([
         { label: 'Today', to: '/', on: route.pathname === '/' },

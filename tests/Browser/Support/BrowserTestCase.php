@@ -91,7 +91,7 @@ abstract class BrowserTestCase extends TestCase
         $this->see('#email')->sendKeys("{$handle}@larkmoss.example");
         $this->see('#password')->sendKeys('larkmoss');
         $this->press('Sign in');
-        $this->see('.spine');
+        $this->see('.spine, .bottom-bar');
     }
 
     protected function signOut(): void

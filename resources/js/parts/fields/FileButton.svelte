@@ -2,8 +2,8 @@
     import { Fileupload } from 'flowbite-svelte';
 
     /* A button that asks for a file. */
-    type Props = { says: string; accept?: string; busy?: boolean; camera?: boolean; onchoose: (file: File) => void };
-    let { says, accept, busy = false, camera = false, onchoose }: Props = $props();
+    type Props = { says: string; accept?: string; busy?: boolean; onchoose: (file: File) => void };
+    let { says, accept, busy = false, onchoose }: Props = $props();
 
     function chosen(event: Event & { currentTarget: HTMLInputElement }) {
         const file = event.currentTarget.files?.[0];
@@ -14,5 +14,5 @@
 </script>
 
 <label class="btn {busy ? 'opacity-50' : ''} focus-within:outline-2 focus-within:outline-iris"
-    >{says}<Fileupload class="sr-only" {accept} disabled={busy} capture={camera ? 'environment' : undefined} onchange={chosen} /></label
+    >{says}<Fileupload class="sr-only" {accept} disabled={busy} onchange={chosen} /></label
 >

@@ -74,7 +74,7 @@
     );
 </script>
 
-<section class="leaf right" style="--margin-at: 118px">
+<section class="leaf right" aria-label="Account" style="--margin-at: 118px">
     <header class="flex items-center gap-3">
         <div class="segments" role="group" aria-label="Leaf">
             <button type="button" aria-pressed={leaf === 'account'} onclick={() => (leaf = 'account')}>Account</button>

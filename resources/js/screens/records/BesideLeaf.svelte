@@ -78,6 +78,11 @@
     </div>
     {#each beside.data?.files ?? [] as file (file.id)}
         <div class="flex items-baseline gap-3 border-b border-ruled py-1.5">
+            {#if ['image/png', 'image/jpeg', 'image/gif', 'image/webp'].includes(file.mediaType)}
+                <a class="shrink-0 self-center" href="/api/files/{file.id}/picture" target="_blank" rel="noopener"
+                    ><img class="size-14 rounded border border-edge object-cover" src="/api/files/{file.id}/picture" alt={file.name} /></a
+                >
+            {/if}
             <a class="link min-w-0 flex-1 truncate" href="/api/files/{file.id}" download>{file.name}</a>
             <span class="figures mini">{size(file.bytes)}</span>
             <span class="mini">{file.author}, {moment(file.at)}</span>

@@ -1,20 +1,27 @@
 <script lang="ts">
     import { useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { upload } from '../../api/upload';
     import Area from '../../parts/fields/Area.svelte';
+    import FileButton from '../../parts/fields/FileButton.svelte';
 
     let { type, id, may }: { type: Shapes['TypeShape']; id: number; may: boolean } = $props();
     const client = useQueryClient();
     let text = $state('');
     let problem = $state('');
     let busy = $state(false);
+    /** A photo that goes with it. */
+    let photo = $state.raw<File | null>(null);
 
     async function write() {
-        if (busy || text.trim() === '') return;
+        if (busy || (text.trim() === '' && !photo)) return;
         busy = true;
         problem = '';
         try {
-            await ask(api.POST('/api/records/{type}/{id}/comments', { params: { path: { type: type.name, id } }, body: { text } }));
+            if (photo) await upload(`/api/records/${type.name}/${id}/files`, photo);
+            photo = null;
+            if (text.trim())
+                await ask(api.POST('/api/records/{type}/{id}/comments', { params: { path: { type: type.name, id } }, body: { text } }));
             text = '';
             void client.invalidateQueries();
         } catch (thrown) {
@@ -46,7 +53,10 @@
                     }
                 }}
             />
-            {#if text.trim()}<button class="btn" disabled={busy} title="Ctrl Enter">Comment</button>{/if}
+            {#if photo}<button type="button" class="chip max-w-40 truncate" title="Leave it out" onclick={() => (photo = null)}
+                    >{photo.name} ×</button
+                >{:else}<FileButton says="Photo" accept="image/*" {busy} onchoose={(file) => (photo = file)} />{/if}
+            {#if text.trim() || photo}<button class="btn" disabled={busy} title="Ctrl Enter">Comment</button>{/if}
         </div>
         {#if problem}<p class="note-wrong" role="alert">{problem}</p>{/if}
     </form>

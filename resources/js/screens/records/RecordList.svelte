@@ -159,8 +159,8 @@
                     <h1>{type.plural}</h1>
                     <span class="figures mini ml-1" aria-live="polite">{total === null ? '…' : total.toLocaleString('en-GB')}</span>
                     <span class="ml-auto flex items-center gap-2">
-                        {#if session.may('export', typeName)}<TakeOut {type} {query} />{/if}
-                        {#if session.may('create', typeName)}<a class="btn" href="/records/{typeName}/import">Import</a>
+                        {#if session.may('export', typeName)}<span class="wide-only"><TakeOut {type} {query} /></span>{/if}
+                        {#if session.may('create', typeName)}<a class="btn wide-only" href="/records/{typeName}/import">Import</a>
                             <a class="btn go" href="/records/{typeName}/new">New {type.label.toLowerCase()}</a>{/if}
                     </span>
                 </div>

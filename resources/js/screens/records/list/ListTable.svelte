@@ -94,7 +94,7 @@
     const since = (row: Row) => (row.stageSince ? lasted((clock.now.getTime() - Date.parse(row.stageSince)) / 1000) : '');
 </script>
 
-<table class="ledger">
+<table class="ledger cards">
     {#if head}
         <thead>
             <tr>
@@ -139,7 +139,7 @@
                                   : ''}
                             class:mayedit={mayEdit(row, column)}
                             title={row.shown[column.of]}
-                            data-of={column.of}
+                            data-of={column.of === type.title ? 'title' : column.of}
                             ondblclick={(event) => {
                                 if (column.field && mayEdit(row, column)) onedit(row, column.field, event.currentTarget);
                             }}
