@@ -19,8 +19,9 @@
             {#if part.to && index < crumbs.parts.length - 1}<a href={part.to}>{part.label}</a>{:else}<b>{part.label}</b>{/if}
         {/each}
     </div>
-    <button type="button" class="find" aria-label="Find or go to anything" onclick={onfind}
-        ><Search class="glass" size={18} aria-hidden="true" /><span>Find or go to anything</span><kbd>Ctrl K</kbd></button
+    <button type="button" class="find" onclick={onfind}
+        ><Search class="glass" size={18} aria-hidden="true" /><span>Find or go to anything</span><kbd aria-hidden="true">Ctrl K</kbd
+        ></button
     >
     <TurnClock />
     <a

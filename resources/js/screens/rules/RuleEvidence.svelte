@@ -50,7 +50,7 @@
     });
 </script>
 
-<section class="leaf right" style="--margin-at: 110px">
+<section class="leaf right" aria-label="Evidence" style="--margin-at: 110px">
     <div class="tabs" role="tablist">
         {#if all}<button type="button" role="tab" aria-selected={tab === 'rehearse'} onclick={() => (tab = 'rehearse')}>Rehearse</button>
             <button type="button" role="tab" aria-selected={tab === 'look'} onclick={() => (tab = 'look')}>Look back</button>
