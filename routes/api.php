@@ -214,6 +214,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         foreach (['hold', 'resume', 'strike', 'now', 'again'] as $act) {
             Route::post("lines/{id}/{$act}", [LineController::class, $act])->middleware(MayAct::class.':run,'.ScheduledLine::class);
         }
+        Route::post('tasks', [TaskController::class, 'store']);
         Route::patch('tasks', [TaskController::class, 'change']);
         Route::post('tasks/{id}/complete', [TaskController::class, 'complete']);
         Route::post('tasks/{id}/reopen', [TaskController::class, 'reopen']);

@@ -12,7 +12,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Query\Builder as QueryBuilder;
 
 /**
- * A task that a rule gave.
+ * A task that a rule gave, or somebody.
  *
  * @property int $id
  * @property string $title
@@ -32,6 +32,7 @@ use Illuminate\Database\Query\Builder as QueryBuilder;
  * @property ?int $about_id
  * @property ?int $run_id
  * @property string $line_key
+ * @property string $outcome what came of it
  * @property-read ?Person $assignee
  * @property-read ?Person $doer
  * @property-read ?StoredRule $rule

@@ -22,6 +22,7 @@ use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Performance\Performance;
+use VividLedger\Schema\RecordType;
 use VividLedger\SignOff\SeatState;
 
 /** Completing tasks, which rules can wait for, and taking that back. */
@@ -37,10 +38,48 @@ final readonly class TaskStore
     ) {
     }
 
-    /** @throws Refused when a rule refuses it */
-    public function complete(int $id, int $by): void
+    /**
+     * A task that somebody gives, themselves or another.
+     *
+     * @param  array{title: string, notes: string, priority: string, due: ?\DateTimeImmutable, assignee: int}  $given
+     * @return int its id
+     *
+     * @throws Refused
+     */
+    public function give(RecordType $type, int $record, array $given, int $by): int
     {
-        $this->db->transaction(function () use ($id, $by): void {
+        return $this->db->transaction(function () use ($type, $record, $given, $by): int {
+            if (! StoredRecord::rowsOf($type)->where('id', $record)->lockForUpdate()->exists()) {
+                throw Refused::noRecord($type, $record);
+            }
+            $person = Person::query()->where('active', true)->find($given['assignee'])
+                ?? throw new Refused('unknown_value', 'There is no such person at work here.', RefusedFor::Invalid);
+            $now = $this->clock->now();
+            $iso = $given['due'] === null ? '' : Value::instantText($given['due']);
+            [$entry] = Batch::insertForIds(Entry::class, [Entry::row('task_given', $now, [
+                'title' => $given['title'], 'person' => $person->id, 'due' => $iso,
+            ], ['actor_id' => $by, 'record_type' => $type->name, 'record_id' => $record])]);
+            $task = Task::query()->create([
+                'title' => $given['title'], 'notes' => $given['notes'], 'priority' => $given['priority'], 'record_type' => $type->name,
+                'record_id' => $record, 'assignee_id' => $person->id, 'entry_id' => $entry, 'given_at' => $now, 'due_at' => $given['due'],
+                'status' => TaskStatus::Open, 'line_key' => '', 'about_type' => $type->name, 'about_id' => $record,
+            ]);
+            if ($given['due'] !== null) {
+                $this->dueMoved($task);
+            }
+
+            return $task->id;
+        });
+    }
+
+    /**
+     * @param  string  $outcome  what came of it
+     *
+     * @throws Refused when a rule refuses it
+     */
+    public function complete(int $id, int $by, string $outcome = ''): void
+    {
+        $this->db->transaction(function () use ($id, $by, $outcome): void {
             $task = $this->locked($id);
             if ($task->status === TaskStatus::Done) {
                 return;
@@ -51,19 +90,19 @@ final readonly class TaskStore
             if (SignOffSeat::query()->where('task_id', $id)->where('state', SeatState::Waiting)->exists()) {
                 throw new Refused('wrong_state', 'It is done by saying yes or no, under Sign-offs.', RefusedFor::Conflict);
             }
-            $task->update(['status' => TaskStatus::Done, 'done_at' => $this->clock->now(), 'done_by' => $by]);
+            $task->update(['status' => TaskStatus::Done, 'done_at' => $this->clock->now(), 'done_by' => $by, 'outcome' => $outcome]);
             ScheduledLine::rows()->where('task_id', $id)->where('status', LineStatus::Pencilled)
                 ->update(ScheduledLine::struck(StruckCode::TaskDone, 'the task was done'));
             $type = $this->schemas->schema()->type($task->record_type);
             if ($type === null || ! StoredRecord::rowsOf($type)->where('id', $task->record_id)->exists()) {
                 // Its record is gone, so there is nothing that rules could be judged on.
-                $this->entry('task_done', $task, ['title' => $task->title], $by);
+                $this->entry('task_done', $task, ['title' => $task->title, 'outcome' => $outcome], $by);
 
                 return;
             }
             // A task can be done, opened and done again; each time is an event of its own.
             $event = new Event(EventKind::TaskDone, "task:{$id}:".bin2hex(random_bytes(6)), $task->title);
-            $data = ['title' => $task->title];
+            $data = ['title' => $task->title, 'outcome' => $outcome];
             $this->save->happen(
                 $type,
                 $task->record_id,

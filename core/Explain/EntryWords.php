@@ -57,8 +57,8 @@ final readonly class EntryWords
         if (is_array($data['lines'] ?? null)) {
             $data['lines'] = array_map($this->line(...), $kept->rows('lines'));
         }
-        foreach (['from', 'until'] as $name) {
-            if ($kept->has($name) && $kept->moment($name) !== null) {
+        foreach (['from', 'until', 'due'] as $name) {
+            if ($kept->text($name) !== '' && $kept->moment($name) !== null) {
                 $data[$name] = $this->moment($kept, $name);
             }
         }

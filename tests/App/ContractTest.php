@@ -95,7 +95,8 @@ final class ContractTest extends AppTestCase
             ],
             ['type' => 'customer'],
         );
-        $this->told('POST', '/api/tasks/{id}/complete', [], ['id' => $task]);
+        $this->told('POST', '/api/tasks', ['title' => 'Call', 'recordType' => 'ticket', 'recordId' => $place['id'], 'dueAt' => '2026-12-01T09:00:00Z']);
+        $this->told('POST', '/api/tasks/{id}/complete', ['outcome' => 'They are happy'], ['id' => $task]);
         $this->told('POST', '/api/tasks/{id}/reopen', [], ['id' => $task]);
         $this->told(
             'POST',

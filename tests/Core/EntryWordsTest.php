@@ -60,6 +60,8 @@ final class EntryWordsTest extends TestCase
             'marit@brine.example answered about T-0007'];
         yield 'a task moved' => [self::entry('task_changed', ['title' => 'Call']), 'Bram Castellan changed the task “Call”',
             'Bram Castellan changed the task “Call”'];
+        yield 'a task of one’s own' => [self::entry('task_given', ['title' => 'Call']), 'Bram Castellan gave a task: “Call”',
+            'Bram Castellan gave a task: “Call”'];
         yield 'deleted' => [self::entry('deleted'), 'Bram Castellan deleted it', 'Bram Castellan deleted T-0007'];
         yield 'brought back' => [self::entry('restored'), 'Bram Castellan brought it back', 'Bram Castellan brought T-0007 back'];
         yield 'a comment' => [self::entry('comment', ['text' => 'x']), 'Bram Castellan commented', 'Bram Castellan commented on T-0007'];
@@ -148,6 +150,8 @@ final class EntryWordsTest extends TestCase
             "quiet hours\nRemind the owner: 3 Dec 2026 09:00 → 4 Dec 2026 08:00" => [
                 'postponed', ['because' => 'quiet hours', 'until' => '4 Dec 2026 08:00'] + $lines,
             ],
+            'They want three more' => ['task_done', ['title' => 'Call', 'outcome' => 'They want three more']],
+            'Ines Okafor · due 1 Dec' => ['task_given', ['title' => 'Call', 'person' => 'Ines Okafor', 'due' => '1 Dec']],
             'Due: no date → 1 Dec · nobody → Ines Okafor' => [
                 'task_changed', ['due' => [null, '1 Dec'], 'person' => [null, 'Ines Okafor']],
             ],

@@ -17,7 +17,7 @@ final readonly class LedgerAsked
             'fired', 'stopped', 'refused', 'ready_again', 'line', 'struck', 'retimed', 'postponed', 'too_late', 'line_failed', 'held',
             'resumed', 'gathered', 'reversed', 'unsure', 'cut_off',
         ],
-        'tasks' => ['task_done', 'task_reopened', 'task_due', 'task_changed'],
+        'tasks' => ['task_done', 'task_given', 'task_reopened', 'task_due', 'task_changed'],
         'administration' => [
             'rule_in_force', 'rule_paused', 'rule_retired', 'rules_ordered', 'rule_in_set', 'company_opened', 'setup_applied',
             'person_invited',

@@ -9,10 +9,13 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\TaskPage;
 use App\Http\Api\Shape\TaskShape;
+use App\Http\Input\NewTaskInput;
+use App\Http\Input\OutcomeInput;
 use App\Http\Input\TaskListInput;
 use App\Http\Input\TasksInput;
 use App\Models\Task;
 use App\Models\TaskStatus;
+use App\Store\Access\RecordGate;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\TaskStore;
@@ -20,6 +23,7 @@ use Illuminate\Database\Connection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
+use VividLedger\Rights\Act;
 
 /** Tasks that rules have given. */
 final class TaskController extends Controller
@@ -37,7 +41,7 @@ final class TaskController extends Controller
                     'whose',
                     'string',
                     'Left out, one’s own.',
-                    ['mine', 'all'],
+                    ['mine', 'team', 'all'],
                 ), new Query('assignee', 'string', 'One person’s, by id or handle.'), new Query(
                     'status',
                     'string',
@@ -58,7 +62,11 @@ final class TaskController extends Controller
         $person = isset($given['assignee']) ? $this->personGiven(
             $given['assignee'],
             '/assignee',
-        ) : (($given['whose'] ?? 'mine') === 'mine' ? $me : null);
+        ) : match ($given['whose'] ?? 'mine') {
+            'mine' => $me,
+            'team' => $this->person($request)->team,
+            default => null,
+        };
         $asked = $given['status'] ?? 'open';
         $status = $asked === 'all' ? null : TaskStatus::from($asked);
         $limit = (int) ($given['limit'] ?? 100);
@@ -74,6 +82,33 @@ final class TaskController extends Controller
             ) : $this->tasks->listed($status, $person, $limit),
             $this->tasks->count($status, $person), $this->tasks->count(TaskStatus::Open, $me),
         );
+    }
+
+    #[
+        OA\Post(
+            path: '/api/tasks',
+            operationId: 'giveTask',
+            description: 'Gives a task about a record, to oneself or to somebody else.',
+            tags: ['tasks'],
+            requestBody: new Body([
+                'title' => 'string', 'recordType' => 'string', 'recordId' => 'integer', 'dueAt?' => 'string', 'assigneeId?' => 'person',
+                'notes?' => 'string', 'priority?' => 'low|normal|high',
+            ]),
+            responses: [new Ok(TaskShape::class, status: 201)],
+        ),
+    ]
+    public function store(NewTaskInput $request, RecordGate $gate): JsonResponse
+    {
+        $given = $request->validated();
+        [$type, $me] = [$this->type($given['recordType']), $this->person($request)];
+        $gate->mustMay(Act::Read, $type, (int) $given['recordId']);
+        $id = $this->store->give($type, (int) $given['recordId'], [
+            'title' => trim($given['title']), 'notes' => trim((string) ($given['notes'] ?? '')), 'priority' => $given['priority'] ?? 'normal',
+            'due' => isset($given['dueAt']) ? new \DateTimeImmutable($given['dueAt']) : null,
+            'assignee' => isset($given['assigneeId']) ? $this->personGiven($given['assigneeId'], '/assigneeId') : $me->id,
+        ], $me->id);
+
+        return new JsonResponse($this->tasks->one($id) ?? ['id' => $id], 201);
     }
 
     #[
@@ -108,15 +143,16 @@ final class TaskController extends Controller
         OA\Post(
             path: '/api/tasks/{id}/complete',
             operationId: 'completeTask',
-            description: 'Completes a task; rules that wait for it go on.',
+            description: 'Completes a task, with what came of it; rules that wait for it go on.',
             tags: ['tasks'],
+            requestBody: new Body(['outcome?' => 'string']),
             responses: [new Ok(TaskShape::class)],
         ),
     ]
-    public function complete(int $id, Request $request): TaskShape
+    public function complete(int $id, OutcomeInput $request): TaskShape
     {
         $this->mayDo($id);
-        $this->store->complete($id, $this->person($request)->id);
+        $this->store->complete($id, $this->person($request)->id, trim((string) ($request->validated()['outcome'] ?? '')));
 
         return $this->task($id);
     }

@@ -14,7 +14,7 @@ use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Record\Value;
 
-/** Reads tasks, with the names of all they mention. */
+/** Reads tasks, with the names of all they mention: those of a person, by id, of a team, by name, or of everybody. */
 final readonly class Tasks
 {
     public function __construct(
@@ -25,7 +25,7 @@ final readonly class Tasks
     }
 
     /** @return list<TaskShape> open ones by due date, those without one last; done ones the latest first */
-    public function listed(TaskStatus $status, ?int $person, int $limit): array
+    public function listed(TaskStatus $status, int|string|null $person, int $limit): array
     {
         $tasks = $this->of($status, $person)->limit($limit);
         if ($status !== TaskStatus::Open) {
@@ -36,13 +36,13 @@ final readonly class Tasks
         return [...$dated, ...$this->read($tasks->whereNull('due_at')->orderBy('id')->limit($limit - count($dated)))];
     }
 
-    public function count(?TaskStatus $status, ?int $person): int
+    public function count(?TaskStatus $status, int|string|null $person): int
     {
         return $this->of($status, $person)->count();
     }
 
     /** @return array{int, int} how many open ones are late, and how many more fall due before a moment */
-    public function pressing(?int $person, \DateTimeImmutable $now, \DateTimeImmutable $until): array
+    public function pressing(int|string|null $person, \DateTimeImmutable $now, \DateTimeImmutable $until): array
     {
         $due = fn (): Builder => $this->of(TaskStatus::Open, $person);
 
@@ -59,7 +59,7 @@ final readonly class Tasks
      * @param  ?int  $after  only those with a higher id, the lowest first
      * @return list<TaskShape>
      */
-    public function inOrder(?TaskStatus $status, ?int $person, ?int $before, ?int $after, int $limit): array
+    public function inOrder(?TaskStatus $status, int|string|null $person, ?int $before, ?int $after, int $limit): array
     {
         return $this->read($this->of($status, $person)->limit($limit)
             ->when($before !== null, static fn (Builder $tasks): Builder => $tasks->where('id', '<', $before))
@@ -95,10 +95,12 @@ final readonly class Tasks
     }
 
     /** @return Builder<Task> */
-    private function of(?TaskStatus $status, ?int $person): Builder
+    private function of(?TaskStatus $status, int|string|null $person): Builder
     {
         return Task::query()->when($status !== null, static fn (Builder $tasks): Builder => $tasks->where('status', $status))
-            ->when($person !== null, static fn (Builder $tasks): Builder => $tasks->where('assignee_id', $person))
+            ->when(is_int($person), static fn (Builder $tasks): Builder => $tasks->where('assignee_id', $person))
+            ->when(is_string($person), static fn (Builder $tasks): Builder => $tasks->whereHas('assignee',
+                static fn (Builder $people): Builder => $people->where('team', $person)))
             ->where($this->seen(...));
     }
 
@@ -122,6 +124,7 @@ final readonly class Tasks
                 $task->assignee?->name, $task->record_type, $task->record_id, $number,
                 $this->names->title($task->record_type, $task->record_id) ?? $number, $task->rule_id, $task->rule?->name, $task->entry_id,
                 Value::instantText($task->given_at), $iso($task->due_at), $iso($task->done_at), $task->doer?->name,
+                $task->outcome,
             );
         })->all());
     }

@@ -49,6 +49,8 @@ final readonly class TaskShape
         public ?string $doneAt,
         #[OA\Property]
         public ?string $doneBy,
+        #[OA\Property(description: 'What came of it, in the words of whoever did it.')]
+        public string $outcome,
     ) {
     }
 }

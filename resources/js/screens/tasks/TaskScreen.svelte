@@ -9,12 +9,16 @@
     import { counted, daysUntil, fromLocalField, localDay, moment, timeOfDay, toLocalField } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
+    import Area from '../../parts/fields/Area.svelte';
     import DateField from '../../parts/fields/DateField.svelte';
+    import { go } from '../../router';
+    import RecordPreview from '../records/RecordPreview.svelte';
+    import NewTask from './NewTask.svelte';
 
     crumbs.set({ label: 'Tasks' });
     type Task = Shapes['TaskShape'];
     const client = useQueryClient();
-    let whose = $state<'mine' | 'all'>('mine');
+    let whose = $state<'mine' | 'team' | 'all'>('mine');
     let status = $state<'open' | 'done'>('open');
     const tasks = createQuery(() => ({
         queryKey: ['tasks', whose, status],
@@ -41,11 +45,30 @@
             .filter((group) => group.tasks.length);
     });
     let picked = $state<number[]>([]);
-    let asking = $state<'reschedule' | 'reassign' | null>(null);
+    let asking = $state<'reschedule' | 'reassign' | 'outcome' | null>(null);
+    let giving = $state(false);
+    let outcome = $state('');
+    const team = $derived(session.people.find((person) => person.id === session.me?.id)?.team ?? '');
+    /** The task under the cursor; its record stands beside. */
+    let at = $state<number | null>(null);
     let due = $state('');
     let to = $state(0);
     const shown = $derived(groups.flatMap((group) => group.tasks));
     const chosen = $derived(shown.filter((task) => picked.includes(task.id)));
+    const current = $derived(shown.find((task) => task.id === at));
+    const beside = createQuery(() => ({
+        queryKey: ['record', current?.recordType, current?.recordId],
+        enabled: current !== undefined,
+        queryFn: () =>
+            ask(
+                api.GET('/api/records/{type}/{id}', {
+                    params: { path: { type: current?.recordType ?? '', id: current?.recordId ?? 0 } },
+                }),
+            ),
+    }));
+    const refresh = () => {
+        for (const key of ['tasks', 'account', 'ledger', 'today', 'lines']) void client.invalidateQueries({ queryKey: [key] });
+    };
     $effect(() => {
         void [whose, status];
         picked = [];
@@ -62,30 +85,55 @@
         } catch (thrown) {
             toasts.complain(said(thrown));
         }
-        for (const key of ['tasks', 'account', 'ledger', 'today', 'lines']) void client.invalidateQueries({ queryKey: [key] });
+        refresh();
     }
 
     const mayDo = (task: Task) =>
         (session.me?.mayEditRecords ?? false) && (task.assigneeId === session.me?.id || (session.me?.mayDoAllTasks ?? false));
 
-    async function settle(task: Task, done: boolean) {
+    async function settleWith(task: Task) {
+        asking = null;
+        await settle(task, true, outcome);
+        outcome = '';
+    }
+
+    async function settle(task: Task, done: boolean, came = '') {
         try {
             const call = { params: { path: { id: task.id } } };
-            await ask(done ? api.POST('/api/tasks/{id}/complete', call) : api.POST('/api/tasks/{id}/reopen', call));
+            await ask(
+                done
+                    ? api.POST('/api/tasks/{id}/complete', { ...call, body: { outcome: came } })
+                    : api.POST('/api/tasks/{id}/reopen', call),
+            );
             if (done) toasts.tell(`“${task.title}” is done.`, { label: 'Undo', run: () => void settle(task, false) });
             else toasts.tell(`“${task.title}” is open again.`);
         } catch (thrown) {
             toasts.complain(said(thrown));
         }
-        for (const key of ['tasks', 'account', 'ledger', 'today']) void client.invalidateQueries({ queryKey: [key] });
+        refresh();
     }
 
     function key(event: KeyboardEvent) {
-        if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
+        const target = event.target as HTMLElement;
+        if (event.ctrlKey || event.metaKey || asking || giving || target.closest('dialog')) return;
+        const isBox = target.matches('[data-task] input');
+        if (!isBox && ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName)) return;
+        const one = current;
+        if (event.key === 'n' && session.me?.mayEditRecords) giving = true;
+        else if (event.key === 'o' && one && status === 'open' && mayDo(one)) asking = 'outcome';
+        else if (event.key === 'd' && one && status === 'open' && mayDo(one)) {
+            if (!picked.includes(one.id)) picked = [one.id];
+            [asking, due] = ['reschedule', one.dueAt ? toLocalField(one.dueAt) : ''];
+        } else if (event.key === 'Enter' && one && isBox) go(`/records/${one.recordType}/${one.recordId}`);
+        else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') walk(event);
+        else return;
+        event.preventDefault();
+    }
+
+    function walk(event: KeyboardEvent) {
         const boxes = [...document.querySelectorAll<HTMLElement>('[data-task] input:not(.pick)')];
         const at = boxes.indexOf(document.activeElement as HTMLElement);
         boxes[Math.max(0, Math.min(boxes.length - 1, at + (event.key === 'ArrowDown' ? 1 : -1)))]?.focus();
-        event.preventDefault();
     }
     const margin = (task: Task) => {
         if (status === 'done') return task.doneAt ? moment(task.doneAt) : '';
@@ -98,8 +146,8 @@
 
 <svelte:window onkeydown={key} />
 
-<div class="spread">
-    <section class="leaf solo">
+<div class="spread grid-cols-[minmax(0,1fr)] min-[1180px]:grid-cols-[minmax(0,1fr)_300px]">
+    <section class="leaf left">
         <header class="flex items-start gap-3">
             <div>
                 <h1>Tasks</h1>
@@ -107,8 +155,11 @@
             </div>
             <div class="segments ml-auto" role="group" aria-label="Whose">
                 <button type="button" aria-pressed={whose === 'mine'} onclick={() => (whose = 'mine')}>Mine</button>
+                {#if team}<button type="button" aria-pressed={whose === 'team'} onclick={() => (whose = 'team')}>My team’s</button>{/if}
                 <button type="button" aria-pressed={whose === 'all'} onclick={() => (whose = 'all')}>Everyone’s</button>
             </div>
+            {#if session.me?.mayEditRecords}<button type="button" class="btn go order-last" onclick={() => (giving = true)}>New task</button
+                >{/if}
             <div class="segments" role="group" aria-label="State">
                 <button type="button" aria-pressed={status === 'open'} onclick={() => (status = 'open')}>Open</button>
                 <button type="button" aria-pressed={status === 'done'} onclick={() => (status = 'done')}>Done</button>
@@ -159,7 +210,13 @@
                     </div>
                     {#each group.tasks as task (task.id)}
                         <svelte:boundary>
-                            <div class="line" data-task={task.id}>
+                            <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+                            <div
+                                class="line {at === task.id ? 'bg-[#f4f0fe]' : ''}"
+                                data-task={task.id}
+                                onclick={() => (at = task.id)}
+                                onfocusin={() => (at = task.id)}
+                            >
                                 <div class="m {group.tone === 'madder' ? 'text-madder!' : ''}">
                                     {margin(task)}
                                 </div>
@@ -177,6 +234,7 @@
                                         {#if task.priority === 'high'}<Stamp tone="madder">high</Stamp
                                             >{:else if task.priority === 'low'}<span class="chip">low</span>{/if}
                                         {#if task.notes}<div class="text-[12.5px] whitespace-pre-line text-ink-2">{task.notes}</div>{/if}
+                                        {#if task.outcome}<div class="text-[12.5px] text-ink-2">“{task.outcome}”</div>{/if}
                                         <div class="text-[12.5px] text-ink-3">
                                             <a class="hover:text-iris" href="/records/{task.recordType}/{task.recordId}"
                                                 ><span class="figures">{task.recordNumber}</span> {task.recordTitle}</a
@@ -186,7 +244,7 @@
                                             {/if}
                                         </div>
                                     </div>
-                                    {#if whose === 'all'}<span class="word person shrink-0 text-[12.5px]">{task.assignee ?? 'nobody'}</span
+                                    {#if whose !== 'mine'}<span class="word person shrink-0 text-[12.5px]">{task.assignee ?? 'nobody'}</span
                                         >{/if}
                                     {#if status === 'open' && mayDo(task)}<Checkbox
                                             class="pick mt-1.5 h-3.5 w-3.5 shrink-0 accent-(--ink)"
@@ -203,9 +261,24 @@
                 </div>
             {/each}
         </div>
-        <div class="keys shrink-0"><span><kbd>↑ ↓</kbd>move</span><span><kbd>Space</kbd>done, or open again</span></div>
+        <div class="keys shrink-0">
+            <span><kbd>↑ ↓</kbd>move</span><span><kbd>Space</kbd>done, or open again</span><span
+                ><kbd>o</kbd>done, with what came of it</span
+            ><span><kbd>d</kbd>another date</span><span><kbd>n</kbd>new</span><span><kbd>Enter</kbd>the record</span>
+        </div>
+    </section>
+    <section class="leaf right max-[1179px]:hidden!">
+        {#if beside.data}<RecordPreview record={beside.data} />
+        {:else}<div class="empty"><p>The record of a task is shown here.</p></div>{/if}
     </section>
 </div>
+
+{#if giving}<NewTask onclose={() => (giving = false)} ongiven={refresh} />{/if}
+{#if asking === 'outcome' && current}
+    <Confirm title="“{current.title}” is done" go="Done" onconfirm={() => settleWith(current)} onclose={() => (asking = null)}>
+        <Area aria-label="What came of it" placeholder="What came of it? (kept in the ledger)" maxlength={500} bind:value={outcome} />
+    </Confirm>
+{/if}
 
 {#if asking === 'reschedule'}
     <Confirm

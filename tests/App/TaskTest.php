@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\App;
+
+use Illuminate\Support\Facades\DB;
+use Tests\App\Support\AppTestCase;
+
+/** Tasks that people give and do: to themselves and to others, as one's own and as a team's, with what came of them. */
+final class TaskTest extends AppTestCase
+{
+    public function test_a_task_is_given_seen_by_its_team_and_done_with_what_came_of_it(): void
+    {
+        $this->inForce([
+            'name' => 'Then', 'on' => 'ticket', 'when' => ['kind' => 'task_done'],
+            'fires' => ['kind' => 'every_time'], 'lines' => [['kind' => 'comment', 'text' => 'Somebody did it']],
+        ]);
+        $ticket = $this->ticket()['record'];
+        $give = ['title' => 'Ring Marit', 'recordType' => 'ticket', 'recordId' => $ticket['id']];
+        $task = $this->as('bram.castellan', 'POST', 'tasks', $give + [
+            'dueAt' => '2026-12-01T09:00:00Z', 'assigneeId' => 'lena.abara', 'notes' => 'About the ficus', 'priority' => 'high',
+        ])->assertCreated()->json();
+        self::assertSame(['Ring Marit', 'lena.abara', null, 'high', '2026-12-01T09:00:00Z'], [
+            $task['title'], $task['assigneeHandle'], $task['ruleName'], $task['priority'], $task['dueAt'],
+        ]);
+        $mine = $this->as('bram.castellan', 'POST', 'tasks', $give)->assertCreated()->json();
+        self::assertSame('bram.castellan', $mine['assigneeHandle'], 'one’s own, if nothing else is said');
+
+        self::assertSame([$task['id']], $this->tasks('lena.abara', 'mine'));
+        $team = $this->person('lena.abara')->team;
+        self::assertContains($task['id'], $this->tasks('lena.abara', 'team'));
+        self::assertSame($this->person('bram.castellan')->team === $team, in_array($mine['id'], $this->tasks('lena.abara', 'team'), true));
+        self::assertSame([], $this->tasks('rhea.colt', 'mine'));
+
+        $account = $this->as('lena.abara', 'GET', "records/ticket/{$ticket['id']}/account")->assertOk()->json();
+        self::assertContains('Ring Marit', array_column($account['ahead'], 'title'), 'its date is pencilled in');
+        $given = array_values(array_filter($account['entries'], static fn (array $entry): bool => $entry['kind'] === 'task_given'))[1];
+        self::assertSame('gave a task: “Ring Marit”', $given['head']['rest']);
+        self::assertStringContainsString('Lena Abara', (string) json_encode($given, JSON_UNESCAPED_UNICODE));
+
+        $this->as('rhea.colt', 'POST', "tasks/{$task['id']}/complete", ['outcome' => 'no'])->assertForbidden();
+        $done = $this->as('lena.abara', 'POST', "tasks/{$task['id']}/complete", ['outcome' => 'They want three more'])->assertOk()->json();
+        self::assertSame(['done', 'They want three more', 'Lena Abara'], [$done['status'], $done['outcome'], $done['doneBy']]);
+        self::assertSame(1, DB::table('comments')->where('text', 'Somebody did it')->count(), 'rules hear of it');
+        $entry = (int) DB::table('entries')->where('kind', 'task_done')->value('id');
+        self::assertStringContainsString('They want three more', (string) $this->as('ines.okafor', 'GET', "ledger/{$entry}")->getContent());
+    }
+
+    public function test_what_does_not_do_is_told_and_nothing_given(): void
+    {
+        $ticket = $this->ticket()['record']['id'];
+        $give = ['title' => 'Ring', 'recordType' => 'ticket', 'recordId' => $ticket];
+        $this->as('bram.castellan', 'POST', 'tasks', ['title' => ''] + $give)->assertStatus(422);
+        $this->as('bram.castellan', 'POST', 'tasks', ['recordId' => 999999] + $give)->assertNotFound();
+        $this->as('bram.castellan', 'POST', 'tasks', ['assigneeId' => 'nobody.here'] + $give)->assertStatus(422);
+        $this->as('bram.castellan', 'POST', 'tasks', ['dueAt' => 'tomorrow'] + $give)->assertStatus(422);
+        $this->as('odile.march', 'POST', 'tasks', $give)->assertForbidden();
+        self::assertSame(0, DB::table('tasks')->count());
+    }
+
+    /** @return list<int> */
+    private function tasks(string $who, string $whose): array
+    {
+        return array_column($this->as($who, 'GET', "tasks?whose={$whose}")->assertOk()->json('tasks'), 'id');
+    }
+}
