@@ -9,6 +9,7 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\ColumnShape;
 use App\Http\Api\Shape\CountShape;
+use App\Http\Api\Shape\GoneShape;
 use App\Http\Api\Shape\GroupShape;
 use App\Http\Api\Shape\ReadingShape;
 use App\Http\Api\Shape\RecordPage;
@@ -133,6 +134,20 @@ final class ListController extends Controller
         array_push($context->sheet->problems, ...$reads->unknown($filter, $context->sheet->problems, '/filter'));
 
         return $shapes->reading(new RulePage($context->sheet->rows, $context->sheet->problems, null));
+    }
+
+    #[
+        OA\Get(
+            path: '/api/records/{type}/bin',
+            operationId: 'bin',
+            description: 'The records of a type that were deleted last and can be brought back.',
+            tags: ['records'],
+            responses: [new Ok(GoneShape::class, list: true)],
+        ),
+    ]
+    public function bin(string $type, Bin $bin): JsonResponse
+    {
+        return new JsonResponse($bin->of($this->type($type)));
     }
 
     #[

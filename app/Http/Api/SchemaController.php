@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Api;
 
+use App\Evidence\FieldRules;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\BegunShape;
 use App\Http\Api\Shape\FieldShape;
@@ -39,8 +40,9 @@ final class SchemaController extends Controller
             responses: [new Ok(SchemaShape::class)],
         ),
     ]
-    public function show(): SchemaShape
+    public function show(FieldRules $rules): SchemaShape
     {
+        $kept = $rules->kept();
         $schema = $this->inSight->schema();
         $rows = RecordTypeDefinition::query()->get()->keyBy('name');
 
@@ -50,6 +52,7 @@ final class SchemaController extends Controller
                     $type,
                     Pieces::besides($schema, $type),
                     $rows->get($type->name),
+                    array_values(array_intersect($kept[$type->name] ?? [], array_keys($type->fields))),
                 ),
                 array_values($schema->types),
             ),
@@ -74,8 +77,11 @@ final class SchemaController extends Controller
         )));
     }
 
-    /** @param  list<Piece>  $pieces */
-    private function describe(RecordType $type, array $pieces = [], ?RecordTypeDefinition $row = null): TypeShape
+    /**
+     * @param  list<Piece>  $pieces
+     * @param  list<string>  $kept
+     */
+    private function describe(RecordType $type, array $pieces = [], ?RecordTypeDefinition $row = null, array $kept = []): TypeShape
     {
         $retired = array_filter($row->definition['fields'] ?? [], static fn (array $field): bool => $field['retired'] ?? false);
 
@@ -93,7 +99,7 @@ final class SchemaController extends Controller
                 array_keys($retired),
                 array_values($retired),
             ),
-            $this->acts($type),
+            $this->acts($type), $kept,
         );
     }
 }

@@ -16,6 +16,7 @@ final readonly class TypeShape
      * @param  array<array-key, mixed>  $pieces
      * @param  list<OfferShape>  $retired
      * @param  list<string>  $may
+     * @param  list<string>  $kept
      */
     public function __construct(
         #[OA\Property]
@@ -54,6 +55,8 @@ final readonly class TypeShape
         public array $retired = [],
         #[OA\Property(description: 'What whoever asks may do with some of its records.', items: new OA\Items(type: 'string'))]
         public array $may = [],
+        #[OA\Property(description: 'Names of the fields that rules in force fill in.', items: new OA\Items(type: 'string'))]
+        public array $kept = [],
     ) {
     }
 }

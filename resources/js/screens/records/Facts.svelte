@@ -1,8 +1,9 @@
 <script lang="ts">
+    import EditValue from './EditValue.svelte';
     import { inSections } from './sections';
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
-    import { Trash2 } from '@lucide/svelte';
+    import { Pencil, Trash2 } from '@lucide/svelte';
     import FieldRules from '../../parts/FieldRules.svelte';
     import RunButton from '../../parts/RunButton.svelte';
     import Shown from '../../parts/Shown.svelte';
@@ -40,6 +41,10 @@
     // The last five: how it came to where it is.
     const way = $derived((stages.data ?? []).slice(-5));
     const due = $derived(record.values.due && record.values.status !== 'closed' ? dueDate(String(record.values.due)) : null);
+
+    let edited = $state.raw<{ field: Shapes['FieldShape']; anchor: HTMLElement } | null>(null);
+    const mayEdit = (field: Shapes['FieldShape']) =>
+        !lock && record.may.includes('change') && !field.readOnly && field.formula === null && field.numbering === null;
 </script>
 
 <header class="flex items-start gap-3">
@@ -110,8 +115,18 @@
                             onclick={(event) => (asked = { field, anchor: event.currentTarget })}>{field.label}</button
                         >
                     </dt>
-                    <dd class="font-medium wrap-anywhere">
+                    <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+                    <dd
+                        class="group/value flex items-baseline gap-1 font-medium wrap-anywhere"
+                        ondblclick={(event) => mayEdit(field) && (edited = { field, anchor: event.currentTarget })}
+                    >
                         <Shown {record} {field} />
+                        {#if mayEdit(field)}<button
+                                type="button"
+                                class="edit-value"
+                                aria-label="Change {field.label}"
+                                onclick={(event) => (edited = { field, anchor: event.currentTarget })}><Pencil size={12} /></button
+                            >{/if}
                         {#if fresh.includes(field.name)}<span class="mini figures ml-1 text-marigold">set by a rule just now</span>{/if}
                     </dd>
                 </div>
@@ -129,4 +144,5 @@
 {#if releasing && lock}
     <ActDialog act="unlock" cases={[lock]} onclose={() => (releasing = false)} ondone={() => (releasing = false)} />
 {/if}
+{#if edited}<EditValue {type} {record} field={edited.field} anchor={edited.anchor} onclose={() => (edited = null)} />{/if}
 {#if asked}<FieldRules type={type.name} field={asked.field} anchor={asked.anchor} onclose={() => (asked = null)} />{/if}

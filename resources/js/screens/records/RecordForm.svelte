@@ -4,6 +4,7 @@
     import { moment } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
     import FieldInput from './FieldInput.svelte';
+    import Likely from './Likely.svelte';
     import { inSections } from './sections';
 
     type Value = string | number | boolean | null;
@@ -20,6 +21,12 @@
         type.fields.filter((field) => !field.system && field.formula === null && field.numbering === null && !field.readOnly),
     );
     const before = untrack(() => record);
+    /** What a new record is asked: its name first, then the rest in its order; what rules fill in waits below. */
+    const isKept = (field: Shapes['FieldShape']) =>
+        type.kept.includes(field.name) && !field.required && !type.columns.includes(field.name) && field.name !== type.title;
+    const inOrder = $derived([...fields].sort((one, other) => Number(other.name === type.title) - Number(one.name === type.title)));
+    const asked = $derived(before ? inOrder : inOrder.filter((field) => !isKept(field)));
+    const kept = $derived(before ? [] : inOrder.filter(isKept));
     let values = $state<Record<string, Value>>(
         untrack(() => (before ? { ...before.values } : Object.fromEntries(fields.map((field) => [field.name, start(field)])))),
     );
@@ -60,7 +67,7 @@
             if (thrown instanceof Refusal) {
                 refusal = thrown;
                 await tick();
-                (form?.querySelector('.bad') as HTMLElement | null)?.focus();
+                (form?.querySelector('[aria-invalid=true], .bad') as HTMLElement | null)?.focus();
             } else toasts.complain(said(thrown));
         }
         busy = false;
@@ -121,8 +128,8 @@
         {:else if refusal && refusal.problem.problems.length === 0}
             <div class="callout bad mb-3" role="alert">{refusal.message}</div>
         {/if}
-        <div class={before ? '' : 'grid max-w-4xl grid-cols-2 gap-x-10'}>
-            {#each inSections(fields) as [section, of] (section)}
+        <div class={before ? '' : 'grid max-w-4xl grid-cols-1 gap-x-10 min-[900px]:grid-cols-2'}>
+            {#each inSections(asked) as [section, of] (section)}
                 {#if section}<h2 class="mt-4 mb-1 {before ? '' : 'col-span-2'}">{section}</h2>{/if}
                 {#each of as field (field.name)}
                     <FieldInput
@@ -134,6 +141,19 @@
                 {/each}
             {/each}
         </div>
+        {#if !before}<Likely {type} title={String(values[type.title] ?? '')} />{/if}
+        {#if kept.length}
+            <details class="mt-5 max-w-4xl">
+                <summary class="cursor-pointer text-[13px] text-ink-2"
+                    >Filled in by rules: {kept.map((field) => field.label).join(', ')}</summary
+                >
+                <div class="mt-2 grid grid-cols-1 gap-x-10 min-[900px]:grid-cols-2">
+                    {#each kept as field (field.name)}
+                        <FieldInput {field} bind:value={values[field.name]} shown="" problem={refusal?.at(`/values/${field.name}`)} />
+                    {/each}
+                </div>
+            </details>
+        {/if}
     </div>
     <footer class="flex items-center gap-2 border-t border-ruled px-7 py-3">
         <button class="btn go" disabled={busy}>{busy ? 'Saving…' : 'Save'}</button>

@@ -1,16 +1,13 @@
 <script lang="ts">
-    import { createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
+    import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Choose from '../../parts/Choose.svelte';
-    import FieldValue from '../../parts/FieldValue.svelte';
     import FilterBar from '../../parts/FilterBar.svelte';
     import SearchField from '../../parts/fields/SearchField.svelte';
     import Floating from '../../parts/Floating.svelte';
     import { go, route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
-    import type { Json } from '../../state/pointer';
     import { session } from '../../state/session.svelte';
-    import { toasts } from '../../state/toasts.svelte';
     import { Arrangement } from './list/arrangement.svelte';
     import ColumnChooser from './list/ColumnChooser.svelte';
     import ListBoard from './list/ListBoard.svelte';
@@ -20,13 +17,13 @@
     import { Selection } from './list/selection.svelte';
     import SelectionBar from './list/SelectionBar.svelte';
     import TakeOut from './list/TakeOut.svelte';
-    import { taken } from './list/taken';
     import ViewTabs from './list/ViewTabs.svelte';
+    import BinList from './BinList.svelte';
+    import EditValue from './EditValue.svelte';
     import RecordPreview from './RecordPreview.svelte';
 
     const PER_PAGE = 25;
     type Row = Shapes['RecordShape'];
-    const client = useQueryClient();
     const typeName = $derived(String(route.params.type));
     const type = $derived(session.schema?.types.find((candidate) => candidate.name === typeName));
     $effect(() => crumbs.set({ label: 'Records', to: `/records/${typeName}` }, { label: type?.plural ?? 'Not found' }));
@@ -94,26 +91,6 @@
 
     let leaf = $state<HTMLElement>();
     let editing = $state.raw<{ row: Row; field: Shapes['FieldShape'] | null; anchor: HTMLElement } | null>(null);
-    const changeable = $derived((type?.fields ?? []).filter((field) => !field.system && !field.readOnly && field.formula === null));
-
-    async function change(values: Json[]) {
-        const now = editing;
-        editing = null;
-        if (!now?.field) return;
-        try {
-            const saved = await ask(
-                api.PATCH('/api/records/{type}/{id}', {
-                    params: { path: { type: typeName, id: now.row.id } },
-                    body: { version: now.row.version, values: { [now.field.name]: taken(now.field, values) } },
-                }),
-            );
-            const fired = saved.fired.length ? ` ${saved.fired.map((one) => one.name).join(', ')} fired.` : '';
-            toasts.tell(`${now.row.number}: ${now.field.label} is ${saved.record.shown[now.field.name] || 'empty'}.${fired}`);
-        } catch (thrown) {
-            toasts.complain(said(thrown));
-        }
-        await client.invalidateQueries();
-    }
 
     function key(event: KeyboardEvent) {
         const tag = (event.target as HTMLElement).tagName;
@@ -134,6 +111,7 @@
         leaf?.querySelector(`[data-index="${at}"]`)?.scrollIntoView({ block: 'nearest' });
     }
 
+    let isBinOpen = $state(false);
     let choosing = $state<{ what: 'columns' | 'group'; anchor: HTMLElement } | null>(null);
     const groupable = $derived((type?.fields ?? []).filter((field) => ['choice', 'person', 'reference', 'tick'].includes(field.type)));
     const summable = $derived((type?.fields ?? []).filter((field) => ['number', 'money', 'percent'].includes(field.type)));
@@ -266,6 +244,7 @@
                     This view names what is not there any more, and leaves it out: {arrangement.view.gone.join(', ')}.
                 </p>{/if}
             <div class="keys shrink-0 items-center">
+                {#if session.may('delete', typeName)}<button type="button" class="link" onclick={() => (isBinOpen = true)}>Bin</button>{/if}
                 {#if isTable}<span><kbd>↑ ↓</kbd>move</span><span><kbd>Enter</kbd>open</span><span><kbd>Space</kbd>choose</span><span
                         ><kbd>e</kbd>change</span
                     ><span><kbd>/</kbd>search</span><Pages
@@ -284,6 +263,7 @@
                 </div>{/if}
         </section>
     </div>
+    {#if isBinOpen}<BinList {type} onclose={() => (isBinOpen = false)} />{/if}
     {#if choosing?.what === 'columns'}
         <Floating anchor={choosing.anchor} label="Columns" onclose={() => (choosing = null)}>
             <ColumnChooser {type} {columns} onchange={(next) => arrangement.set('columns', next.join(','))} />
@@ -320,32 +300,6 @@
         </Floating>
     {/if}
     {#if editing}
-        <Floating anchor={editing.anchor} label="Change {editing.row.number}" onclose={() => (editing = null)}>
-            {#if editing.field}
-                <FieldValue
-                    type={typeName}
-                    field={editing.field}
-                    many={['choices', 'tags'].includes(editing.field.type)}
-                    chosen={editing.row.values[editing.field.name] === null
-                        ? []
-                        : [
-                              editing.field.type === 'person'
-                                  ? (editing.row.handles[editing.field.name] ?? '')
-                                  : (editing.row.values[editing.field.name] as Json),
-                          ]}
-                    onchoose={change}
-                    onclose={() => (editing = null)}
-                />
-            {:else}
-                <Choose
-                    title="Change"
-                    options={changeable.map((one) => ({ key: one.name, label: one.label, hint: editing?.row.shown[one.name] }))}
-                    onchoose={([name]) => {
-                        if (editing) editing = { ...editing, field: changeable.find((one) => one.name === name) ?? null };
-                    }}
-                    onclose={() => (editing = null)}
-                />
-            {/if}
-        </Floating>
+        <EditValue {type} record={editing.row} field={editing.field} anchor={editing.anchor} onclose={() => (editing = null)} />
     {/if}
 {/if}

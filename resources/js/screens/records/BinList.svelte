@@ -1,0 +1,51 @@
+<script lang="ts">
+    import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+    import { Modal } from 'flowbite-svelte';
+    import { api, ask, said, type Shapes } from '../../api/client';
+    import { moment } from '../../state/moments';
+    import { toasts } from '../../state/toasts.svelte';
+
+    /* What was deleted, to be brought back under its own number. */
+    type Props = { type: Shapes['TypeShape']; onclose: () => void };
+    let { type, onclose }: Props = $props();
+    const client = useQueryClient();
+    let open = $state(true);
+    $effect(() => {
+        if (!open) onclose();
+    });
+    const gone = createQuery(() => ({
+        queryKey: ['bin', type.name],
+        queryFn: () => ask(api.GET('/api/records/{type}/bin', { params: { path: { type: type.name } } })),
+    }));
+
+    async function restore(id: number, number: string) {
+        try {
+            await ask(api.POST('/api/records/{type}/{id}/restore', { params: { path: { type: type.name, id } } }));
+            toasts.tell(`${number} is back.`);
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+        await client.invalidateQueries();
+    }
+</script>
+
+<Modal
+    bind:open
+    size="sm"
+    dismissable={false}
+    class="rounded-xl border border-edge bg-page divide-y-0 text-ink shadow-2xl"
+    classes={{ body: 'p-6' }}
+>
+    <h2 class="text-lg">Deleted {type.plural.toLowerCase()}</h2>
+    {#if gone.isError}<p class="callout bad mt-3">{said(gone.error)}</p>{/if}
+    <div class="scroll mt-3 max-h-96 text-[13px]">
+        {#each gone.data ?? [] as record (record.id)}
+            <div class="flex items-baseline gap-3 border-b border-ruled py-1.5">
+                <span class="figures mini">{record.number}</span><span class="min-w-0 flex-1 truncate">{record.title}</span>
+                <span class="mini">{moment(record.at)}, {record.by}</span>
+                <button type="button" class="link" onclick={() => restore(record.id, record.number)}>Bring back</button>
+            </div>
+        {:else}<p class="mini">{gone.data ? 'Nothing is deleted.' : 'Reading…'}</p>{/each}
+    </div>
+    <div class="mt-4 flex justify-end"><button type="button" class="btn go" onclick={() => (open = false)}>Close</button></div>
+</Modal>

@@ -1,0 +1,77 @@
+<script lang="ts">
+    import { useQueryClient } from '@tanstack/svelte-query';
+    import { untrack } from 'svelte';
+    import { api, ask, said, type Shapes } from '../../api/client';
+    import Choose from '../../parts/Choose.svelte';
+    import FieldValue from '../../parts/FieldValue.svelte';
+    import Floating from '../../parts/Floating.svelte';
+    import type { Json } from '../../state/pointer';
+    import { toasts } from '../../state/toasts.svelte';
+    import { taken } from './list/taken';
+
+    /* Changes one value of a record where it stands. Without a field, it asks first which. */
+    type Field = Shapes['FieldShape'];
+    type Props = {
+        type: Shapes['TypeShape'];
+        record: Shapes['RecordShape'];
+        field: Field | null;
+        anchor: HTMLElement;
+        onclose: () => void;
+    };
+    let { type, record, field, anchor, onclose }: Props = $props();
+    const client = useQueryClient();
+    let chosen = $state.raw<Field | null>(untrack(() => field));
+    const changeable = $derived(
+        type.fields.filter((one) => !one.system && !one.readOnly && one.formula === null && one.numbering === null),
+    );
+    const isSet = (one: Field) => ['choices', 'tags'].includes(one.type);
+
+    function now(one: Field): Json[] {
+        const value = record.values[one.name];
+        if (value === null || value === undefined) return [];
+        if (one.type === 'person') return [record.handles[one.name] ?? ''] as Json[];
+        return isSet(one) ? String(value).split(',') : [value as Json];
+    }
+
+    async function change(values: Json[]) {
+        const one = chosen;
+        onclose();
+        if (!one) return;
+        try {
+            const saved = await ask(
+                api.PATCH('/api/records/{type}/{id}', {
+                    params: { path: { type: type.name, id: record.id } },
+                    body: { version: record.version, values: { [one.name]: taken(one, values) } },
+                }),
+            );
+            const fired = saved.fired.length ? ` ${saved.fired.map((rule) => rule.name).join(', ')} fired.` : '';
+            toasts.tell(`${record.number}: ${one.label} is ${saved.record.shown[one.name] || 'empty'}.${fired}`);
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+        await client.invalidateQueries();
+    }
+</script>
+
+<Floating {anchor} label="Change {record.number}" {onclose}>
+    {#if chosen}
+        <FieldValue
+            type={type.name}
+            field={chosen}
+            many={isSet(chosen)}
+            chosen={now(chosen)}
+            further={chosen.required || chosen.type === 'tick' || isSet(chosen) ? [] : [{ key: ':empty', label: 'empty', group: 'Or' }]}
+            typedFirst
+            onchoose={change}
+            onfurther={() => void change([''])}
+            {onclose}
+        />
+    {:else}
+        <Choose
+            title="Change"
+            options={changeable.map((one) => ({ key: one.name, label: one.label, hint: record.shown[one.name] }))}
+            onchoose={([name]) => (chosen = changeable.find((one) => one.name === name) ?? null)}
+            {onclose}
+        />
+    {/if}
+</Floating>
