@@ -18,8 +18,8 @@ final class TypeTable
     /** Name of the column that says whose a record is, and of its index. */
     public const BELONGING = 'belongs_to';
 
-    /** Name of the column that says since when a record has been at its stage, and of its index. */
-    public const SINCE = 'stage_since';
+    /** Name of the column that says since when a record has been at its stage, and of its index: no field is ever called so. */
+    public const SINCE = '_stage_since';
 
     public static function create(Connection $db, RecordType $type): void
     {
@@ -59,8 +59,8 @@ final class TypeTable
     /** Since when a record has been at its stage: whoever writes records keeps it. */
     public static function addSince(Connection $db, string $type): void
     {
-        $db->statement('ALTER TABLE `'.StoredRecord::tableOf($type).'` ADD COLUMN IF NOT EXISTS `stage_since` DATETIME NULL, '
-            .'ADD INDEX IF NOT EXISTS `stage_since` (`stage_since`)');
+        $db->statement('ALTER TABLE `'.StoredRecord::tableOf($type).'` ADD COLUMN IF NOT EXISTS `_stage_since` DATETIME NULL, '
+            .'ADD INDEX IF NOT EXISTS `_stage_since` (`_stage_since`)');
     }
 
     /** The index by which rows come in the order of a column of a list; null where there is none. */

@@ -19,7 +19,7 @@ return new class extends Migration
                     DB::statement(
                         "UPDATE `records_{$type->name}` t JOIN (SELECT h.record_id, MAX(e.at) AS at FROM field_history h
                         JOIN entries e ON e.id = h.entry_id WHERE h.record_type = ? AND h.field = ? GROUP BY h.record_id) s
-                        ON s.record_id = t.id SET t.stage_since = s.at",
+                        ON s.record_id = t.id SET t._stage_since = s.at",
                         [$type->name, $field],
                     );
                     break;
@@ -31,7 +31,7 @@ return new class extends Migration
     public function down(): void
     {
         foreach (DB::table('record_types')->pluck('name') as $name) {
-            DB::statement("ALTER TABLE `records_{$name}` DROP INDEX IF EXISTS `stage_since`, DROP COLUMN IF EXISTS `stage_since`");
+            DB::statement("ALTER TABLE `records_{$name}` DROP INDEX IF EXISTS `_stage_since`, DROP COLUMN IF EXISTS `_stage_since`");
         }
     }
 };

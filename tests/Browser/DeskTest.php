@@ -14,13 +14,13 @@ final class DeskTest extends BrowserTestCase
     {
         $this->signIn('ines.okafor');
         $mark = 'Hall '.bin2hex(random_bytes(3));
-        $values = ['customer' => 1, 'status' => 'open', 'owner' => 'ines.okafor', 'cost' => '2'];
+        $values = ['customer' => 1, 'owner' => 'ines.okafor', 'amount' => '2'];
         foreach (array_chunk(range(1, 600), 200) as $some) {
-            $this->api('POST', 'records/ticket/several', ['records' => array_map(static fn (int $n): array => [
-                'values' => ['subject' => "{$mark} {$n}", 'priority' => $n % 3 === 0 ? 'high' : 'low'] + $values,
+            $this->api('POST', 'records/quote/several', ['records' => array_map(static fn (int $n): array => [
+                'values' => ['subject' => "{$mark} {$n}", 'stage' => $n % 3 === 0 ? 'sent' : 'draft'] + $values,
             ], $some)]);
         }
-        $this->open('/records/ticket?search='.rawurlencode($mark));
+        $this->open('/records/quote?search='.rawurlencode($mark));
         $this->see('table.ledger tbody tr', $mark);
         $this->press('Columns');
         $this->see('[aria-label="Add a column"]')->sendKeys('customer plan');
@@ -28,17 +28,17 @@ final class DeskTest extends BrowserTestCase
         $this->see('th', 'Customer › Plan');
         $this->see('body')->sendKeys("\u{E00C}");
         $this->press('Group');
-        $this->see('.floating [role=option]', 'Priority')->click();
-        $this->see('.group-head', 'Low');
+        $this->see('.floating [role=option]', 'Stage')->click();
+        $this->see('.group-head', 'Draft');
         $this->see('.group-head', '400');
         $this->see('.group-head', '200');
-        $this->press('by Priority');
-        $this->see('.floating [role=option]', 'Cost')->click();
+        $this->press('by Stage');
+        $this->see('.floating [role=option]', 'Amount a year')->click();
         $this->see('.group-head', '€ 800.00');
         $this->press('+ view');
-        $this->see('dialog input')->sendKeys("{$mark} by priority");
+        $this->see('dialog input')->sendKeys("{$mark} by stage");
         $this->press('Keep it');
-        $this->see('[role=tab][aria-selected=true]', "{$mark} by priority");
+        $this->see('[role=tab][aria-selected=true]', "{$mark} by stage");
         $this->browser->navigate()->refresh();
         $this->see('.group-head', '€ 800.00');
         $this->see('th', 'Customer › Plan');
@@ -47,22 +47,22 @@ final class DeskTest extends BrowserTestCase
         $this->see('input[aria-label="Choose all on this page"]')->click();
         $this->press('all 600 that fit');
         $this->press('Change…');
-        $this->see('.floating [role=option]', 'Topic')->click();
-        $this->see('.floating [role=option]', 'Watering')->click();
-        $this->see('dialog', 'Tried on paper on the first 300 tickets of 600');
+        $this->see('.floating [role=option]', 'Discount class')->click();
+        $this->see('.floating [role=option]', 'Plain')->click();
+        $this->see('dialog', 'Tried on paper on the first 300 quotes of 600');
         $this->see('[data-effect]', 'No rule would fire.');
-        $this->press('Change 600 tickets');
+        $this->press('Change 600 quotes');
         $this->press('Stop');
         $this->see('[data-progress=stopped]');
         $this->press('Go on');
-        $this->see('[data-progress=done]', '600 of 600 tickets saved');
-        $watering = fn (): int => (int) $this->api('GET', 'records/ticket?search='.rawurlencode($mark).'&perPage=1&filter='.rawurlencode(
-            (string) json_encode(['kind' => 'is', 'field' => 'topic', 'value' => 'watering']),
+        $this->see('[data-progress=done]', '600 of 600 quotes saved');
+        $plain = fn (): int => (int) $this->api('GET', 'records/quote?search='.rawurlencode($mark).'&perPage=1&filter='.rawurlencode(
+            (string) json_encode(['kind' => 'is', 'field' => 'discount_class', 'value' => 'plain']),
         ))['total'];
-        self::assertSame(600, $watering());
+        self::assertSame(600, $plain());
         $this->press('Undo', 'dialog button');
         $this->see('[data-progress=undone]', '600 of 600 taken back.');
-        self::assertSame(0, $watering());
+        self::assertSame(0, $plain());
         $this->press('Close', 'dialog button');
     }
 
@@ -92,20 +92,20 @@ final class DeskTest extends BrowserTestCase
     {
         $this->signIn('ines.okafor');
         $mark = 'File '.bin2hex(random_bytes(3));
-        $lines = ['Subject;Customer;Priority;Status;Due'];
+        $lines = ['Subject;Customer;Discount class;Stage;Valid until'];
         for ($n = 1; $n <= 5000; $n++) {
             $lines[] = implode(';', [
-                "{$mark} {$n}", $n === 40 ? 'Nobody’s Hotel' : 'Brine & Barrow Hotel', $n === 2000 ? 'Whenever' : 'Low', 'Closed',
+                "{$mark} {$n}", $n === 40 ? 'Nobody’s Hotel' : 'Brine & Barrow Hotel', $n === 2000 ? 'Whenever' : 'Plain', 'Lost',
                 $n === 4999 ? '31.02.2026' : sprintf('%02d.11.2026', 1 + $n % 28),
             ]);
         }
         $path = sys_get_temp_dir()."/{$mark}.csv";
         file_put_contents($path, (string) iconv('UTF-8', 'WINDOWS-1252', implode("\r\n", $lines)));
-        $this->open('/records/ticket/import');
-        $this->see('h1', 'Import tickets');
+        $this->open('/records/quote/import');
+        $this->see('h1', 'Import quotes');
         $this->browser->findElement(WebDriverBy::cssSelector('input[type=file]'))->sendKeys($path);
         $this->see('.sub', '5,000 rows, WINDOWS-1252, parted by “;”');
-        self::assertSame('due', $this->see('select[aria-label="What “Due” becomes"]')->getAttribute('value'));
+        self::assertSame('valid_until', $this->see('select[aria-label="What “Valid until” becomes"]')->getAttribute('value'));
         $this->press('Try all 5,000 rows');
         $this->see('[data-import=tried]');
         $this->see('.sub', '4,997 new, 0 changed, 0 as they are; 3 rows left out.');
@@ -119,7 +119,7 @@ final class DeskTest extends BrowserTestCase
         $this->press('Go on');
         $this->see('[data-import=done]');
         $this->see('.sub', '4,997 of 5,000 rows saved, 3 left out.');
-        self::assertSame(4997, $this->api('GET', 'records/ticket?search='.rawurlencode($mark).'&perPage=1')['total']);
+        self::assertSame(4997, $this->api('GET', 'records/quote?search='.rawurlencode($mark).'&perPage=1')['total']);
         $this->press('Undo');
         $this->see('[data-import=undoing]');
         unlink($path);

@@ -127,10 +127,12 @@ final class RecordsTest extends BrowserTestCase
         $this->press('Change…');
         $this->see('.floating [role=option]', 'Priority')->click();
         $this->see('.floating [role=option]', 'High')->click();
-        $this->see('[role=status], [aria-live=polite]', '3 tickets changed.');
+        $this->see('dialog', 'Tried on paper on 3 tickets.');
+        $this->press('Change 3 tickets');
+        $this->see('[data-progress=done]', '3 of 3 tickets saved');
         self::assertSame(['high', 'high', 'high'], $priorities());
-        $this->press('Undo');
-        $this->see('[role=status], [aria-live=polite]', 'Taken back.');
+        $this->press('Undo', 'dialog button');
+        $this->see('[data-progress=undone]', '3 of 3 taken back.');
         self::assertSame(['low', 'low', 'low'], $priorities());
     }
 

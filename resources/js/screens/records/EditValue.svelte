@@ -34,18 +34,19 @@
     }
 
     async function change(values: Json[]) {
-        const one = chosen;
+        // What is closed knows nothing any more.
+        const [one, about] = [chosen, record];
         onclose();
         if (!one) return;
         try {
             const saved = await ask(
                 api.PATCH('/api/records/{type}/{id}', {
-                    params: { path: { type: type.name, id: record.id } },
-                    body: { version: record.version, values: { [one.name]: taken(one, values) } },
+                    params: { path: { type: about.type, id: about.id } },
+                    body: { version: about.version, values: { [one.name]: taken(one, values) } },
                 }),
             );
             const fired = saved.fired.length ? ` ${saved.fired.map((rule) => rule.name).join(', ')} fired.` : '';
-            toasts.tell(`${record.number}: ${one.label} is ${saved.record.shown[one.name] || 'empty'}.${fired}`);
+            toasts.tell(`${about.number}: ${one.label} is ${saved.record.shown[one.name] || 'empty'}.${fired}`);
         } catch (thrown) {
             toasts.complain(said(thrown));
         }
