@@ -25,6 +25,7 @@ const TaskScreen = () => import('./screens/tasks/TaskScreen.svelte');
 const TypeScreen = () => import('./screens/setup/TypeScreen.svelte');
 const TodayScreen = () => import('./screens/today/TodayScreen.svelte');
 const ImportScreen = () => import('./screens/import/ImportScreen.svelte');
+const PartsScreen = () => import('./screens/parts/PartsScreen.svelte');
 import Missing from './parts/Missing.svelte';
 
 export const { navigate, route } = createRouter({
@@ -58,6 +59,7 @@ export const { navigate, route } = createRouter({
     '/mail-room': MailRoomScreen,
     '/mail-room/:id': MailRoomScreen,
     '/profile': ProfileScreen,
+    '/parts': PartsScreen,
     '*': Missing,
 });
 

@@ -20,7 +20,7 @@ final class AccessibleTest extends BrowserTestCase
         '/setup/letters' => 'h1', '/slips' => 'h1', '/setup/slips' => '[data-word]', '/setup/systems' => 'h1', '/setup/in-step' => 'h1',
         '/setup/hooks' => 'h1', '/setup/people' => '[aria-pressed]', '/setup/types' => '[data-field]', '/setup/roles' => '[aria-pressed]',
         '/setup/carry' => 'h1',
-        '/setup/calendars' => 'h1', '/setup/ladders' => 'h1', '/setup/conditions' => 'h1', '/profile' => 'h1',
+        '/setup/calendars' => 'h1', '/setup/ladders' => 'h1', '/setup/conditions' => 'h1', '/profile' => 'h1', '/parts' => 'h1',
     ];
 
     /** @return iterable<string, array{int, int}> */
