@@ -86,8 +86,9 @@ final class DeskBench
         $db->statement("INSERT INTO records_customer (id, name, plan, created_at, updated_at) SELECT seq, CONCAT('Customer ', seq), "
             ."ELT(1 + seq % 3, 'basic', 'care', 'full_care'), NOW(), NOW() FROM seq_1_to_400");
         $db->statement(
-            'INSERT INTO records_ticket (id, subject, customer, priority, status, owner, due, under_care, escalate, created_at, updated_at, '
-            ."_stage_since) SELECT seq, CONCAT(ELT(1 + seq % 5, 'Ficus', 'Palm', 'Monstera', 'Moss', 'Ivy'), ' in lobby', seq % 9973), "
+            'INSERT INTO records_ticket (id, subject, customer, priority, status, owner, due, under_care, escalate, created_at, '
+            .'updated_at, _stage_since) SELECT seq, '
+            ."CONCAT(ELT(1 + seq % 5, 'Ficus', 'Palm', 'Monstera', 'Moss', 'Ivy'), ' in lobby', seq % 9973), "
             ."1 + seq % 400, ELT(1 + seq % 4, 'low', 'normal', 'high', 'urgent'), ELT(1 + seq % 6, 'open', 'waiting', 'closed', 'closed', "
             ."'closed', 'closed'), 1 + seq % 40, DATE('2025-01-01') + INTERVAL seq % 700 DAY, 0, 0, NOW(), NOW(), NOW() "
             .'FROM seq_1_to_'.self::TICKETS,

@@ -6,6 +6,7 @@ namespace App\Console;
 
 use App\Demo\Demo;
 use App\Store\HouseClock;
+use App\Store\ViewStore;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\Cache;
 
@@ -18,7 +19,7 @@ final class DemoLoadCommand extends Command
 
     protected $description = 'Load the demo company Larkmoss';
 
-    public function handle(Demo $demo, HouseClock $clock): int
+    public function handle(Demo $demo, HouseClock $clock, ViewStore $views): int
     {
         if ($demo->isLoaded()) {
             // A first load that was cut short is begun again.
@@ -48,6 +49,7 @@ final class DemoLoadCommand extends Command
             $clock->hold(null);
             $demo->sendAway($clock);
             $demo->keepProofs();
+            $demo->shareViews($views);
         } else {
             $demo->loadRulesInTime();
         }

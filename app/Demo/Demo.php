@@ -7,6 +7,7 @@ namespace App\Demo;
 use App\Evidence\Proofs;
 use App\Models\CompanySettings;
 use App\Models\Person;
+use App\Models\Shared;
 use App\Models\StoredRule;
 use App\Store\CalendarKeep;
 use App\Store\EndpointStore;
@@ -17,6 +18,7 @@ use App\Store\PeopleKeeper;
 use App\Store\RuleOrder;
 use App\Store\RuleStore;
 use App\Store\SchemaStore;
+use App\Store\ViewStore;
 use App\Work\BackOfficeDoor;
 use App\Work\RulePublisher;
 use Closure;
@@ -158,6 +160,21 @@ final readonly class Demo
                 RuleStatus::Paused,
                 Person::query()->where('role', 'administrator')->orderBy('id')->firstOrFail()->id,
             );
+        }
+    }
+
+    /** Views of the lists that everybody has. */
+    public function shareViews(ViewStore $views): void
+    {
+        $by = Person::query()->where('role', 'administrator')->orderBy('id')->firstOrFail();
+        foreach (self::file('views.yaml') as $type => $all) {
+            foreach ($all as $view) {
+                $views->add($this->schemas->schema()->types[$type], $by, $view['name'], Shared::Everybody, [
+                    'columns' => $view['columns'] ?? [], 'sort' => $view['sort'] ?? [], 'group' => $view['group'] ?? null,
+                    'sums' => $view['sums'] ?? [], 'layout' => $view['layout'] ?? 'table', 'filter' => $view['filter'] ?? null,
+                    'search' => '',
+                ]);
+            }
         }
     }
 

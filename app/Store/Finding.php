@@ -57,7 +57,8 @@ final readonly class Finding
     /**
      * The records of a type that have words that begin so, for a list of very many.
      *
-     * @return ?Builder of their ids; null where going through the newest finds them sooner: of few, and of words that stand nearly everywhere
+     * @return ?Builder of their ids; null where going through the newest finds them sooner: of few,
+         and of words that stand nearly everywhere
      */
     public function idsOf(RecordType $type, string $asked): ?Builder
     {

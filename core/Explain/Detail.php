@@ -37,7 +37,8 @@ final readonly class Detail
                 .($kept->is('delivered') ? 'It has arrived now.' : 'It is given up; try it again if it is missed.'),
             'cut_off' => 'A change concerns at most so many records at once. Let the rule watch those records themselves.',
             'task_done' => $kept->text('outcome'),
-            'task_given' => implode(' · ', array_filter([$kept->text('person'), $kept->text('due') === '' ? '' : "due {$kept->text('due')}"])),
+            'task_given' => implode(' · ',
+                array_filter([$kept->text('person'), $kept->text('due') === '' ? '' : "due {$kept->text('due')}"])),
             'task_changed' => implode(' · ', array_filter([$this->pair('due', 'Due: ', 'no date'), $this->pair('person', '', 'nobody')])),
             'signed_in' => match ($kept->text('how')) {
                 'password' => 'With the password.', 'code' => 'With the password and a code.', 'link' => 'By the link of a letter.',

@@ -62,7 +62,8 @@ final readonly class CellReader
 
         return count($found) === 1 ? $found[0] : throw new InvalidValue(
             'unknown_value',
-            $found === [] ? "{$field->label}: there is no ‘{$cell}’." : "{$field->label}: more than one is called ‘{$cell}’. Give its number.",
+            $found === [] ? "{$field->label}: there is no ‘{$cell}’."
+                : "{$field->label}: more than one is called ‘{$cell}’. Give its number.",
         );
     }
 
@@ -113,7 +114,8 @@ final readonly class CellReader
         if (preg_match('/^\d{4}-\d{2}-\d{2}T.*(Z|[+-]\d{2}:?\d{2})$/', $cell) === 1) {
             return $cell;
         }
-        [$day, $time] = preg_match('/^(.*?)[ T,]+(\d{1,2}:\d{2}(?::\d{2})?)$/', $cell, $part) === 1 ? [$part[1], $part[2]] : [$cell, '00:00'];
+        [$day, $time] = preg_match('/^(.*?)[ T,]+(\d{1,2}:\d{2}(?::\d{2})?)$/', $cell, $part) === 1 ? [$part[1], $part[2]]
+            : [$cell, '00:00'];
         $day = self::day($day, $convention);
         try {
             return Value::instantText(new \DateTimeImmutable(($day ?? '?')." {$time}", $this->zone));
@@ -125,7 +127,8 @@ final readonly class CellReader
     private static function day(string $cell, Convention $convention): ?string
     {
         [$year, $month, $day] = match (true) {
-            preg_match('/^(\d{4})[-.\/](\d{1,2})[-.\/](\d{1,2})(?:[T ]0{1,2}:00.*)?$/', $cell, $part) === 1 => [$part[1], $part[2], $part[3]],
+            preg_match('/^(\d{4})[-.\/](\d{1,2})[-.\/](\d{1,2})(?:[T ]0{1,2}:00.*)?$/', $cell, $part) === 1 => [$part[1], $part[2],
+                $part[3]],
             preg_match('/^(\d{1,2})[-.\/ ]+(\d{1,2})[-.\/ ]+(\d{4}|\d{2})$/', $cell, $part) === 1 => $convention->monthFirst
                 ? [$part[3], $part[1], $part[2]] : [$part[3], $part[2], $part[1]],
             preg_match('/^(\d{1,2})(?:st|nd|rd|th|\.)?[- ]+(\p{L}{3,})[-. ]*(\d{4}|\d{2})$/u', $cell, $part) === 1 => [

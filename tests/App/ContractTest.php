@@ -95,7 +95,8 @@ final class ContractTest extends AppTestCase
             ],
             ['type' => 'customer'],
         );
-        $this->told('POST', '/api/tasks', ['title' => 'Call', 'recordType' => 'ticket', 'recordId' => $place['id'], 'dueAt' => '2026-12-01T09:00:00Z']);
+        $this->told('POST', '/api/tasks',
+            ['title' => 'Call', 'recordType' => 'ticket', 'recordId' => $place['id'], 'dueAt' => '2026-12-01T09:00:00Z']);
         $this->told('POST', '/api/tasks/{id}/complete', ['outcome' => 'They are happy'], ['id' => $task]);
         $this->told('POST', '/api/tasks/{id}/reopen', [], ['id' => $task]);
         $this->told(
@@ -159,7 +160,8 @@ final class ContractTest extends AppTestCase
         $this->told('GET', '/api/bulk/{id}', [], $job);
         $this->told('POST', '/api/bulk/{id}/undo', [], $job);
         $this->app->make(BulkWorker::class)->work(5.0);
-        $import = ['id' => $this->told('POST', '/api/imports', ['recordType' => 'customer', 'name' => 'a.csv', 'bytes' => 20])->json('job.id')];
+        $import = ['id' => $this->told('POST', '/api/imports', ['recordType' => 'customer', 'name' => 'a.csv', 'bytes' => 20])
+            ->json('job.id')];
         $this->actingAs($this->person('ines.okafor'), 'sanctum')->call('PUT', "/api/imports/{$import['id']}/pieces/0", server: [
             'CONTENT_TYPE' => 'application/octet-stream', 'HTTP_ACCEPT' => 'application/json',
         ], content: "name,plan\nOne,basic\nTwo,castle\n")->assertNoContent();
@@ -172,7 +174,8 @@ final class ContractTest extends AppTestCase
         self::assertStringContainsString('castle', $this->as('ines.okafor', 'GET', "imports/{$import['id']}/report")->streamedContent());
         // These have a query, a body or an answer of their own, and were tried above.
         $this->tried += [
-            'get /api/records/{type}/groups' => true, 'put /api/imports/{id}/pieces/{number}' => true, 'get /api/imports/{id}/report' => true,
+            'get /api/records/{type}/groups' => true, 'put /api/imports/{id}/pieces/{number}' => true,
+            'get /api/imports/{id}/report' => true,
         ];
     }
 
@@ -207,7 +210,9 @@ final class ContractTest extends AppTestCase
         $file = $this->as('ines.okafor', 'GET', "records/ticket/{$ticket['id']}/beside")->json('files.0.id');
         self::assertSame('text', $this->as('ines.okafor', 'GET', "files/{$file}")->assertOk()->getContent());
         $this->as('ines.okafor', 'GET', "files/{$file}/picture")->assertNotFound();
-        $png = (string) base64_decode('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', true);
+        $png = (string) base64_decode(
+            'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', true,
+        );
         $this->actingAs($this->person('ines.okafor'), 'sanctum')->post("/api/records/ticket/{$ticket['id']}/files", [
             'file' => UploadedFile::fake()->createWithContent('leaf.png', $png),
         ], ['Accept' => 'application/json'])->assertCreated();
@@ -252,7 +257,8 @@ final class ContractTest extends AppTestCase
         self::assertSame([], $this->as('ines.okafor', 'GET', 'records/ticket/bin')->assertOk()->json());
         // Files and deletions have a form or a query of their own, and were tried above.
         $this->tried += [
-            'post /api/records/{type}/{id}/files' => true, 'get /api/files/{id}' => true, 'get /api/files/{id}/picture' => true, 'delete /api/records/{type}/{id}' => true,
+            'post /api/records/{type}/{id}/files' => true, 'get /api/files/{id}' => true, 'get /api/files/{id}/picture' => true,
+            'delete /api/records/{type}/{id}' => true,
         ];
     }
 

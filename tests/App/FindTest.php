@@ -42,7 +42,8 @@ final class FindTest extends AppTestCase
             $this->story();
         } finally {
             if ($areMany) {
-                foreach (['records_ticket', 'records_customer', 'records_contact', 'found_texts', 'found_words', 'field_history'] as $table) {
+                foreach (['records_ticket', 'records_customer', 'records_contact', 'found_texts', 'found_words',
+                    'field_history'] as $table) {
                     DB::table($table)->delete();
                 }
                 // Other stories start from an empty ledger.

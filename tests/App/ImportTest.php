@@ -69,7 +69,8 @@ final class ImportTest extends AppTestCase
         ], DB::table('records_customer')->orderBy('id')->get(['name', 'plan', 'yearly_value'])
             ->map(static fn (object $row): array => array_values((array) $row))->all());
         self::assertSame(['Welcome C-0002'], DB::table('tasks')->pluck('title')->all());
-        self::assertSame(['import'], DB::table('entries')->where('kind', 'created')->where('via', '<>', 'person')->distinct()->pluck('via')->all());
+        self::assertSame(['import'], DB::table('entries')->where('kind', 'created')->where('via', '<>', 'person')->distinct()
+            ->pluck('via')->all());
 
         $report = explode("\r\n", trim((string) $this->as('ines.okafor', 'GET', "imports/{$id}/report")->assertOk()->streamedContent()));
         self::assertSame("\u{FEFF}Row,Why,Kundenname,Plan,Owner,Yearly value,Remark", $report[0]);
@@ -138,7 +139,8 @@ final class ImportTest extends AppTestCase
             foreach (str_split($content, 1_000_000) as $place => $piece) {
                 $this->piece($id, $place, $piece)->assertNoContent();
             }
-            self::assertStringContainsString($said, $this->as('ines.okafor', 'POST', "imports/{$id}/read")->assertStatus(422)->json('title'));
+            self::assertStringContainsString($said, $this->as('ines.okafor', 'POST', "imports/{$id}/read")->assertStatus(422)
+                ->json('title'));
         }
         $this->piece($begin(10)->json('job.id'), 0, str_repeat('x', 1_000_001))->assertStatus(422);
         $this->as('odile.march', 'POST', 'imports', ['recordType' => 'customer', 'name' => 'x', 'bytes' => 1])->assertForbidden();

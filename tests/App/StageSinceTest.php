@@ -32,7 +32,8 @@ final class StageSinceTest extends AppTestCase
         self::assertSame('2026-11-22T09:00:00Z', $this->since('quote', $quote['id']));
 
         $this->inForce([
-            'name' => 'Close it', 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['hours']], 'fires' => ['kind' => 'every_time'],
+            'name' => 'Close it', 'on' => 'ticket', 'when' => ['kind' => 'changed', 'fields' => ['hours']],
+            'fires' => ['kind' => 'every_time'],
             'lines' => [['kind' => 'set_fields', 'set' => [['field' => 'status', 'to' => ['kind' => 'value', 'value' => 'closed']]]]],
         ]);
         $ticket = $this->ticket(['customer' => $customer])['record'];

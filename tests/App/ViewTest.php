@@ -80,8 +80,9 @@ final class ViewTest extends AppTestCase
 
     public function test_a_file_of_what_a_view_shows_with_nothing_a_table_program_would_reckon(): void
     {
-        $lines = explode("\r\n", trim((string) $this->as('ines.okafor', 'GET', 'records/ticket/file?columns=number,subject,customer.plan,due')
-            ->assertOk()->streamedContent()));
+        $lines = explode("\r\n",
+            trim((string) $this->as('ines.okafor', 'GET', 'records/ticket/file?columns=number,subject,customer.plan,due')
+                ->assertOk()->streamedContent()));
         self::assertSame("\u{FEFF}No.,Subject,Customer › Plan,Due", $lines[0]);
         self::assertSame(sprintf('T-%04d', $this->tickets['=Pots']).",'=Pots,Full care,2026-12-01", $lines[4]);
     }

@@ -49,6 +49,8 @@ final readonly class BulkWorker
                 break;
             }
             $through += $count;
+            // Whoever is at work meanwhile gets a turn.
+            usleep(1000 * (int) config('ledger.bulk_rest'));
             if ($count === 0 && $job->status !== BulkStatus::Trying) {
                 $isUndoing = $job->status === BulkStatus::Undoing;
                 BulkJob::query()->whereKey($job->id)->where('status', $job->status)

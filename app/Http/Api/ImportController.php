@@ -65,7 +65,8 @@ final class ImportController extends Controller
         $type = $this->type($given['recordType']);
         $this->mustImport($type, Act::Create);
 
-        return new JsonResponse($this->shape($this->imports->begin($type, $this->person($request), $given['name'], (int) $given['bytes'])), 201);
+        return new JsonResponse($this
+            ->shape($this->imports->begin($type, $this->person($request), $given['name'], (int) $given['bytes'])), 201);
     }
 
     #[
@@ -191,7 +192,8 @@ final class ImportController extends Controller
         $this->gate->mustEver($act, $type);
         if (! $this->inSight->isUnbounded($act, $type->name)) {
             throw new Refused(
-                'not_allowed', "Files of {$type->plural} are brought in by whoever may make and change everybody’s.", RefusedFor::NotAllowed,
+                'not_allowed', "Files of {$type->plural} are brought in by whoever may make and change everybody’s.",
+                RefusedFor::NotAllowed,
             );
         }
     }

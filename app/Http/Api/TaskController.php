@@ -103,7 +103,8 @@ final class TaskController extends Controller
         [$type, $me] = [$this->type($given['recordType']), $this->person($request)];
         $gate->mustMay(Act::Read, $type, (int) $given['recordId']);
         $id = $this->store->give($type, (int) $given['recordId'], [
-            'title' => trim($given['title']), 'notes' => trim((string) ($given['notes'] ?? '')), 'priority' => $given['priority'] ?? 'normal',
+            'title' => trim($given['title']), 'notes' => trim((string) ($given['notes'] ?? '')), 'priority' => $given['priority']
+                ?? 'normal',
             'due' => isset($given['dueAt']) ? new \DateTimeImmutable($given['dueAt']) : null,
             'assignee' => isset($given['assigneeId']) ? $this->personGiven($given['assigneeId'], '/assigneeId') : $me->id,
         ], $me->id);

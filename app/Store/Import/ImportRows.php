@@ -29,7 +29,8 @@ final class ImportRows
     /** @var array<string, int> rows by what their record is known by */
     private array $seen = [];
 
-    public function __construct(SchemaStore $schemas, Company $company, private readonly RecordType $type, private readonly ImportPlan $plan)
+    public function __construct(SchemaStore $schemas, Company $company, private readonly RecordType $type,
+        private readonly ImportPlan $plan)
     {
         $this->lookup = new StoredLookup($schemas);
         $this->reader = new CellReader($this->lookup, $company->zone());

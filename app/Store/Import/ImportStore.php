@@ -48,7 +48,8 @@ final readonly class ImportStore
     {
         if ($bytes > self::MOST_BYTES) {
             $size = number_format($bytes / 1e6, 1);
-            throw new Refused('too_large', "‘{$name}’ has {$size} MB, and at most 50 MB are taken at a time. Part it, and bring in each part.");
+            throw new Refused('too_large',
+                "‘{$name}’ has {$size} MB, and at most 50 MB are taken at a time. Part it, and bring in each part.");
         }
 
         return $this->bulk->begin(BulkKind::Import, $type, $by, ['name' => mb_substr($name, 0, 200)]);
@@ -164,7 +165,8 @@ final readonly class ImportStore
         }
         $this->db->transaction(function () use ($job, $taken, $key, $mode): void {
             ImportProblem::query()->where('job_id', $job->id)->delete();
-            $job->spec = ['fields' => $taken, 'key' => $key, 'mode' => $mode->value, 'create' => 0, 'update' => 0, 'same' => 0, 'rules' => []]
+            $job->spec = ['fields' => $taken, 'key' => $key, 'mode' => $mode->value, 'create' => 0, 'update' => 0, 'same' => 0,
+                'rules' => []]
                 + $job->spec;
             $job->fill(['status' => BulkStatus::Trying, 'done' => 0, 'refused' => 0, 'reached' => $job->spec['begins']])->save();
         });

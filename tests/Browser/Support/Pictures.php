@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Browser\Support;
 
+use Facebook\WebDriver\WebDriverBy;
+
 /** Not a test: opens the main views of the running demo and takes their pictures (bin/pictures). */
 final class Pictures extends BrowserTestCase
 {
@@ -16,9 +18,21 @@ final class Pictures extends BrowserTestCase
         $this->signIn('ines.okafor');
         $this->see('.leaf.right a .figures');
         $this->picture('today');
-        $this->open("/records/ticket?sort=due&filter={$filter}");
+        $this->open("/records/ticket?sort=due&columns=due,number,subject,customer,priority,status,owner,@next&filter={$filter}");
         $this->see('.leaf.right .figures');
         $this->picture('tickets');
+        $this->open('/records/quote');
+        $this->see('[role=tab]', 'On the table')->click();
+        $this->see('.board-card')->click();
+        $this->see('.leaf.right .figures');
+        $this->picture('board');
+        $this->open('/tasks');
+        $this->press('Everyone’s');
+        $this->see('[data-task]')->click();
+        $this->see('.leaf.right .figures');
+        $this->picture('tasks');
+        $this->import();
+        $this->open("/records/ticket?sort=due&filter={$filter}");
         $this->see('table.ledger tbody tr', 'Urgent')->click();
         $this->press($this->text('table.ledger tr.on td a'));
         $this->press('Why?');
@@ -33,11 +47,6 @@ final class Pictures extends BrowserTestCase
         $this->see('[data-word="/when/fields|choose"]')->click();
         $this->see('.floating');
         $this->picture('rule-draft');
-        $this->open('/rules');
-        $this->see('a.line', 'Ask for photos')->click();
-        $this->see('[data-word$="|letter"]')->click();
-        $this->see('[data-preview]', 'photos');
-        $this->picture('message');
         $this->open('/mail-room');
         $this->see('article.letter');
         $this->picture('mail-room');
@@ -90,13 +99,6 @@ final class Pictures extends BrowserTestCase
         $this->press($this->text('[data-proof] button[aria-expanded]'), '[data-proof] button');
         $this->see('[data-proof] ol');
         $this->picture('proofs');
-        $this->open('/rules');
-        $this->see('a.line', 'Urgent ticket, tell the lead')->click();
-        $this->see('[role=tab]', 'Look back')->click();
-        $this->press('a year', '.segments button');
-        $this->press('Look back', '.btn');
-        $this->see('[data-look-back=done]');
-        $this->picture('look-back');
         $rule = $this->api('POST', 'rules', ['file' => [
             'name' => 'A quote is won', 'on' => 'quote', 'when' => ['kind' => 'created_or_changed'],
             'onlyIf' => ['kind' => 'all', 'of' => []],
@@ -108,19 +110,32 @@ final class Pictures extends BrowserTestCase
         );
         $this->see('[data-understood]');
         $this->picture('said');
-        $this->open('/');
-        $this->press('Turn forward');
-        $this->press('A day', '.floating button');
-        $this->see('.clock .turn', 'Turning');
-        $this->until(
-            fn (): bool => (int) preg_replace('/^.*· (\d+) into ink.*$/s', '$1', $this->text('.floating')) > 3,
-            'for something to come into ink',
-        );
-        $this->picture('clock');
         $this->signOffs();
     }
 
     /** Quotes of the demo that are run by hand against a rule that asks for a yes. */
+    private function import(): void
+    {
+        $path = sys_get_temp_dir().'/tickets.csv';
+        $lines = ['Subject;Customer;Priority;Status;Owner;Due;Cost'];
+        for ($n = 1; $n <= 1200; $n++) {
+            $lines[] = implode(';', [
+                ['Ficus wall wilting', 'Gnats in a meeting room', 'Palm losing fronds', 'Moss panel loose'][$n % 4],
+                sprintf('C-%04d', $n % 300 + 1),
+                $n === 17 ? 'Whenever' : ['Low', 'Normal', 'High', 'Urgent'][$n % 4], $n % 3 === 0 ? 'Open' : 'Closed', 'Ines Okafor',
+                $n === 800 ? '31.02.2027' : sprintf('%02d.12.2026', 1 + $n % 28), number_format($n % 90 + 0.5, 2, ',', ''),
+            ]);
+        }
+        file_put_contents($path, implode("\n", $lines));
+        $this->open('/records/ticket/import');
+        $this->see('h1', 'Import');
+        $this->browser->findElement(WebDriverBy::cssSelector('input[type=file]'))->sendKeys($path);
+        $this->press('Try all 1,200 rows');
+        $this->see('[data-import=tried]');
+        $this->picture('import');
+        unlink($path);
+    }
+
     private function signOffs(): void
     {
         $read = $this->api('POST', 'text/rule', ['text' => "Rule “Discounts at the lead’s desk”\nWhen a Quote is run by hand\n"

@@ -82,7 +82,8 @@
         if (event.key === 'ArrowDown' && event.altKey) picking = input ?? null;
         else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
             const from = read || value || `${today}T09:00`;
-            typed = `${dayInWords(shifted(from.slice(0, 10), event.key === 'ArrowUp' ? 1 : -1), language.tag)}${time ? ` ${from.slice(11, 16) || '09:00'}` : ''}`;
+            const day = shifted(from.slice(0, 10), event.key === 'ArrowUp' ? 1 : -1);
+            typed = dayInWords(day, language.tag) + (time ? ` ${from.slice(11, 16) || '09:00'}` : '');
             isTyping = true;
         } else if (event.key === 'Enter') return take();
         else return;

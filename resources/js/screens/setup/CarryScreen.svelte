@@ -29,8 +29,8 @@
         try {
             plan = await upload<Shapes['SetupPlanShape']>(`/api/setup/${path}`, file, despite ? { despite: '1' } : {});
             if (path === 'apply') {
-                done = true;
                 await Promise.all([client.invalidateQueries(), session.refreshSchema()]);
+                done = true;
                 toasts.tell(`${counted(plan.changes.length, 'file')} brought in.`);
             }
         } catch (thrown) {

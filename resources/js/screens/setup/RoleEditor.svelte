@@ -96,6 +96,7 @@
             return null;
         }, `${role?.label} is removed.`);
 
+    const REACH = 'reach min-h-7 cursor-pointer appearance-none px-1.5 py-[3px] text-[12px] text-ellipsis';
     /** How far a right reaches, as the colour of its cell says besides the word. */
     const TONES: Record<string, string> = {
         none: 'text-ink-3 border-ruled',
@@ -111,7 +112,7 @@
             placeholder=""
             size="sm"
             classes={{
-                select: `reach min-h-7 cursor-pointer appearance-none px-1.5 py-[3px] text-[12px] text-ellipsis ${TONES[reach] ?? TONES.own}`,
+                select: `${REACH} ${TONES[reach] ?? TONES.own}`,
             }}
             aria-label="{type === EVERY_OTHER ? 'All other records' : pluralOf(type)}: {act.label}"
             aria-invalid={refusal?.at(`/reaches/${type}/${act.kind}`) ? 'true' : undefined}

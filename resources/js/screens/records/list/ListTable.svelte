@@ -73,6 +73,15 @@
         return `${Math.round(Math.min(longest, most) * 6.5) + (index === 0 ? 30 : 20)}px`;
     }
 
+    /** The column that names the record takes what is left, and is never squeezed out: rather the list is wider than its leaf. */
+    const LEAST_TITLE = 200;
+    const least = $derived(
+        columns.reduce(
+            (sum, column, index) => sum + (column.of === type.title && !column.width ? LEAST_TITLE : parseInt(width(column, index) ?? '0')),
+            0,
+        ),
+    );
+
     function resize(event: PointerEvent, column: Column) {
         event.preventDefault();
         const start = (event.currentTarget as HTMLElement).closest('th')?.offsetWidth ?? 100;
@@ -94,7 +103,7 @@
     const since = (row: Row) => (row.stageSince ? lasted((clock.now.getTime() - Date.parse(row.stageSince)) / 1000) : '');
 </script>
 
-<table class="ledger cards">
+<table class="ledger cards" style:min-width="{least}px">
     {#if head}
         <thead>
             <tr>
