@@ -25,6 +25,7 @@ use App\Http\Api\ListController;
 use App\Http\Api\MailRoomController;
 use App\Http\Api\MayController;
 use App\Http\Api\MessageController;
+use App\Http\Api\NoticeController;
 use App\Http\Api\OfferController;
 use App\Http\Api\OwnDoorController;
 use App\Http\Api\PeopleController;
@@ -148,6 +149,8 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::get('slips', [SlipController::class, 'index']);
     Route::get('slip-forms', [SlipFormController::class, 'index']);
     Route::get('slip-forms/{id}/versions', [SlipFormController::class, 'versions']);
+    Route::get('notices', [NoticeController::class, 'index']);
+    Route::post('notices/seen', [NoticeController::class, 'seen']);
     Route::get('notes', [MessageController::class, 'notes']);
     Route::get('messages', [MessageController::class, 'index'])->middleware(Needs::class.':see_messages');
     Route::get('messages/{id}', [MessageController::class, 'show']);

@@ -20,6 +20,7 @@ use Laravel\Sanctum\PersonalAccessToken;
  * @property string $password
  * @property string $role by its name
  * @property string $team
+ * @property ?\DateTimeImmutable $notices_seen_at
  * @property string $time_zone
  * @property ?int $manager_id
  * @property bool $active
@@ -53,6 +54,7 @@ final class Person extends Authenticatable
     protected $hidden = ['password', 'remember_token', 'second_factor', 'recovery_codes'];
 
     protected $casts = [
+        'notices_seen_at' => Instant::class,
         'password' => 'hashed',
         'active' => 'boolean',
         'away' => 'boolean',

@@ -45,13 +45,15 @@
     /** As wide as a phone is, held upright. */
     const phone = new MediaQuery('max-width: 640px');
     let finding = $state(false);
+    let asksKeys = $state(false);
     onMount(() => void session.begin());
 
     function shortcut(event: KeyboardEvent) {
         if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
             event.preventDefault();
             finding = !finding;
-        }
+        } else if (event.key === '?' && !(event.target as HTMLElement).matches('input, textarea, select, [contenteditable=true]'))
+            asksKeys = true;
     }
 </script>
 
@@ -85,6 +87,9 @@
             {#if phone.current}
                 <LeafSwitch />
                 <BottomBar />
+            {/if}
+            {#if asksKeys && session.me}
+                {#await import('./parts/KeysHelp.svelte') then { default: KeysHelp }}<KeysHelp onclose={() => (asksKeys = false)} />{/await}
             {/if}
             {#if finding}<Finder onclose={() => (finding = false)} />{/if}
         {:else if session.ready}

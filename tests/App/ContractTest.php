@@ -220,6 +220,8 @@ final class ContractTest extends AppTestCase
         $shown = $this->as('ines.okafor', 'GET', "files/{$picture}/picture")->assertOk();
         self::assertSame([$png, 'image/png'], [$shown->getContent(), $shown->headers->get('Content-Type')]);
         $this->told('GET', '/api/notes');
+        $this->told('GET', '/api/notices');
+        $this->told('POST', '/api/notices/seen');
         $message = $this->told('GET', '/api/records/{type}/{id}/messages', [], $here)->json('0.id');
         $this->told('GET', '/api/messages/{id}', [], ['id' => $message]);
         $this->told(

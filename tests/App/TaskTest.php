@@ -47,6 +47,29 @@ final class TaskTest extends AppTestCase
         self::assertStringContainsString('They want three more', (string) $this->as('ines.okafor', 'GET', "ledger/{$entry}")->getContent());
     }
 
+    public function test_the_bell_tells_of_what_came_since_one_last_looked(): void
+    {
+        $this->inForce([
+            'name' => 'Note', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'], 'lines' => [[
+                'kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Look at {number}',
+            ]],
+        ]);
+        $ticket = $this->ticket(['owner' => 'lena.abara'])['record'];
+        $bell = fn (): array => $this->as('lena.abara', 'GET', 'notices')->assertOk()->json();
+        self::assertSame([1, "Look at {$ticket['number']}", 'note', $ticket['number']], [
+            $bell()['new'], $bell()['notices'][0]['title'], $bell()['notices'][0]['kind'], $bell()['notices'][0]['recordNumber'],
+        ]);
+        $this->clockAt('2026-11-30T09:00:00Z');
+        $this->as('lena.abara', 'POST', 'notices/seen')->assertNoContent();
+        self::assertSame([0, 1], [$bell()['new'], count($bell()['notices'])]);
+        $this->clockAt('2026-11-30T10:00:00Z');
+        $this->as('bram.castellan', 'POST', 'tasks', [
+            'title' => 'Ring Marit', 'recordType' => 'ticket', 'recordId' => $ticket['id'], 'assigneeId' => 'lena.abara',
+        ])->assertCreated();
+        self::assertSame([1, 'Ring Marit', 'task'], [$bell()['new'], $bell()['notices'][0]['title'], $bell()['notices'][0]['kind']]);
+        self::assertSame(0, $this->as('rhea.colt', 'GET', 'notices')->json('new'));
+    }
+
     public function test_what_does_not_do_is_told_and_nothing_given(): void
     {
         $ticket = $this->ticket()['record']['id'];

@@ -33,6 +33,10 @@ final class DayTest extends BrowserTestCase
         $this->see('.finder input')->sendKeys('tasks'.Key::ENTER);
         $this->see('h1', 'Tasks');
         $this->see('[data-task]', "First {$mark}");
+        $keys('?');
+        $this->see('dialog [data-keys]', 'done, with what came of it');
+        $keys(Key::ESCAPE);
+        $this->notSee('dialog[open]');
         $keys(Key::ARROW_DOWN);
         $this->see('.leaf.right h2', $mark);
         $keys('o');

@@ -1,5 +1,6 @@
 <script lang="ts">
     import { Search } from '@lucide/svelte';
+    import Bell from './Bell.svelte';
     import TurnClock from './TurnClock.svelte';
     import { initials } from '../state/moments';
     import { session } from '../state/session.svelte';
@@ -24,6 +25,7 @@
         ></button
     >
     <TurnClock />
+    <Bell />
     <a
         class="avatar"
         href="/profile"
