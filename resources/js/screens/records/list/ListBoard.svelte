@@ -61,7 +61,8 @@
     }
 </script>
 
-<div class="board" role="list" aria-label="{type.plural} by {stage?.label}">
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+<div class="board" role="list" aria-label="{type.plural} by {stage?.label}" tabindex="0">
     {#each stages as choice (choice.value)}
         <BoardColumn
             {type}
