@@ -74,19 +74,14 @@ final readonly class SaveMany
             $checked = $this->input->many($type, $rows, $there);
             foreach ($rows as $place => $row) {
                 $before = $row->id === null ? null : ($there[$row->id] ?? null);
-                $refused = $this->notAtAll($type, $row, $before, isset($locked[$row->id]), $checked[$place]);
-                if ($refused !== null) {
-                    $results[] = $refused;
+                $ended = $this->ended($type, $row, $before, isset($locked[$row->id]), $checked[$place]);
+                if ($ended !== null) {
+                    $results[] = $ended;
 
                     continue;
                 }
                 /** @var array<string, string|int|bool|null> $given */
                 $given = $checked[$place];
-                if ($before !== null && $given === []) {
-                    $results[] = SavedRow::same($before->id);
-
-                    continue;
-                }
                 if ($before !== null && isset($pending[$before->id])) {
                     // It comes twice: what the first made of it has to be there for the second.
                     $settlement->flush();
@@ -145,19 +140,14 @@ final readonly class SaveMany
         $results = [];
         foreach ($rows as $place => $row) {
             $before = $row->id === null ? null : ($there[$row->id] ?? null);
-            $refused = $this->notAtAll($type, $row, $before, isset($locked[$row->id]), $checked[$place]);
-            if ($refused !== null) {
-                $results[] = $refused;
+            $ended = $this->ended($type, $row, $before, isset($locked[$row->id]), $checked[$place]);
+            if ($ended !== null) {
+                $results[] = $ended;
 
                 continue;
             }
             /** @var array<string, string|int|bool|null> $given */
             $given = $checked[$place];
-            if ($before !== null && $given === []) {
-                $results[] = SavedRow::same($before->id);
-
-                continue;
-            }
             $after = $before === null ? $this->drafts->made($type, $fresh++, $given, $actor, $now, isOnPaper: true)
                 : $this->drafts->changed($type, $before, $given, $actor, $now);
             $decision = $this->decide(new Change($before, $after, $actor->personId, $now, $actor->via), $book, $facts);
@@ -204,9 +194,9 @@ final readonly class SaveMany
 
     /**
      * @param  array<string, string|int|bool|null>|Refused  $checked
-     * @return ?SavedRow why it cannot be saved, before any rule is asked
+     * @return ?SavedRow what comes of a row of which no rule is asked: it cannot be saved, or nothing is different
      */
-    private function notAtAll(RecordType $type, RowToSave $row, ?Record $before, bool $isLocked, array|Refused $checked): ?SavedRow
+    private function ended(RecordType $type, RowToSave $row, ?Record $before, bool $isLocked, array|Refused $checked): ?SavedRow
     {
         return match (true) {
             $row->id !== null && $before === null => SavedRow::refused($row->id, "There is no such {$type->inSentence()}."),
@@ -214,6 +204,7 @@ final readonly class SaveMany
                 $before->id, "{$type->numberOf($before->id)} is locked while a sign-off waits.",
             ),
             $checked instanceof Refused => SavedRow::refused($row->id, $checked->getMessage(), $checked->problems),
+            $before !== null && $checked === [] => SavedRow::same($before->id),
             default => null,
         };
     }

@@ -15,5 +15,6 @@ export const theme: ThemeConfig = {
     select: { select: `${look} pr-7` },
     checkbox: { base: box, div: 'gap-1.5 font-normal text-[13.5px] text-ink' },
     radio: { input: `${box} rounded-full`, label: 'gap-1.5 font-normal text-[13.5px] text-ink' },
+    modal: { base: 'rounded-xl border border-edge bg-page divide-y-0 text-ink shadow-2xl' },
     label: 'font-normal text-[13.5px] text-ink',
 };

@@ -19,13 +19,7 @@
     });
 </script>
 
-<Modal
-    bind:open
-    size={wide ? 'lg' : 'xs'}
-    dismissable={false}
-    class="rounded-xl border border-edge bg-page divide-y-0 text-ink shadow-2xl"
-    classes={{ body: 'p-6 space-y-4' }}
->
+<Modal bind:open size={wide ? 'lg' : 'xs'} dismissable={false} classes={{ body: 'p-6 space-y-4' }}>
     <h2 class="text-lg">{title}</h2>
     <div class="space-y-3 text-[13.5px] text-ink-2">{@render children()}</div>
     <div class="flex justify-end gap-2 pt-2">

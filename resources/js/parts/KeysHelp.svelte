@@ -27,13 +27,7 @@
     });
 </script>
 
-<Modal
-    bind:open
-    size="xs"
-    dismissable={false}
-    class="rounded-xl border border-edge bg-page divide-y-0 text-ink shadow-2xl"
-    classes={{ body: 'p-6' }}
->
+<Modal bind:open size="xs" dismissable={false} classes={{ body: 'p-6' }}>
     <h2 class="text-lg">Keys{crumbs.parts.length ? `: ${crumbs.parts.at(-1)?.label}` : ''}</h2>
     <dl class="mt-3 grid grid-cols-[96px_1fr] gap-x-4 text-[13px]" data-keys>
         {#each [...here, ...EVERYWHERE] as [keys, does], index (index)}

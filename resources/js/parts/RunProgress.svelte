@@ -27,13 +27,7 @@
     };
 </script>
 
-<Modal
-    bind:open
-    size="sm"
-    dismissable={false}
-    class="rounded-xl border border-edge bg-page divide-y-0 text-ink shadow-2xl"
-    classes={{ body: 'p-6' }}
->
+<Modal bind:open size="sm" dismissable={false} classes={{ body: 'p-6' }}>
     <h2 class="text-lg">{now.data.ruleName}</h2>
     <p class="mt-1 text-[13px] text-ink-2" aria-live="polite">
         {now.data.done.toLocaleString('en-GB')} of {now.data.total.toLocaleString('en-GB')} answered, {now.data.fired.toLocaleString(

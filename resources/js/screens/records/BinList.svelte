@@ -29,13 +29,7 @@
     }
 </script>
 
-<Modal
-    bind:open
-    size="sm"
-    dismissable={false}
-    class="rounded-xl border border-edge bg-page divide-y-0 text-ink shadow-2xl"
-    classes={{ body: 'p-6' }}
->
+<Modal bind:open size="sm" dismissable={false} classes={{ body: 'p-6' }}>
     <h2 class="text-lg">Deleted {type.plural.toLowerCase()}</h2>
     {#if gone.isError}<p class="callout bad mt-3">{said(gone.error)}</p>{/if}
     <div class="scroll mt-3 max-h-96 text-[13px]">

@@ -39,13 +39,7 @@
     }
 </script>
 
-<Modal
-    bind:open
-    size="sm"
-    dismissable={false}
-    class="rounded-xl border border-edge bg-page divide-y-0 text-ink shadow-2xl"
-    classes={{ body: 'p-6 space-y-3' }}
->
+<Modal bind:open size="sm" dismissable={false} classes={{ body: 'p-6 space-y-3' }}>
     <h2 class="text-lg">Import a rule</h2>
     <p class="text-[13.5px] text-ink-2">Choose a rule file, or paste its text. It arrives as a draft; nothing is put in force.</p>
     <div><FileButton says="Choose a rule file" accept=".json,application/json" onchoose={take} /></div>

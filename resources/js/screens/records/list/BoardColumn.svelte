@@ -1,11 +1,10 @@
 <script lang="ts">
-    import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../../api/client';
+    import type { Shapes } from '../../../api/client';
     import { go } from '../../../router';
     import { dueDate, lasted } from '../../../state/moments';
     import { clock } from '../../../state/session.svelte';
     import type { Arrangement } from './arrangement.svelte';
-    import { ofGroup } from './groups';
+    import { ofGroup, rowsIn } from './groups';
 
     type Row = Shapes['RecordShape'];
     type Props = {
@@ -26,25 +25,7 @@
     let shown = $state(AT_FIRST);
     let over = $state(false);
     const condition = $derived(arrangement.condition(ofGroup(stage, { value: choice.value, key: choice.value })));
-    const list = createQuery(() => ({
-        queryKey: ['records', type.name, 'board', arrangement.search, arrangement.sort, condition, shown],
-        placeholderData: keepPreviousData,
-        queryFn: () =>
-            ask(
-                api.GET('/api/records/{type}', {
-                    params: {
-                        path: { type: type.name },
-                        query: {
-                            search: arrangement.search || undefined,
-                            sort: arrangement.sort.join(',') || undefined,
-                            perPage: shown,
-                            total: 'no',
-                            filter: condition,
-                        },
-                    },
-                }),
-            ),
-    }));
+    const list = rowsIn(() => ({ type: type.name, condition, arrangement, most: shown }));
     const rows = $derived(list.data?.rows ?? []);
     const count = $derived(group?.count ?? 0);
     /** What a card says besides its title: the first columns of the list that are something. */

@@ -1,8 +1,7 @@
 <script lang="ts">
-    import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../../api/client';
+    import { said, type Shapes } from '../../../api/client';
     import type { Arrangement } from './arrangement.svelte';
-    import { ofGroup } from './groups';
+    import { ofGroup, rowsIn } from './groups';
     import ListTable from './ListTable.svelte';
     import type { Selection } from './selection.svelte';
 
@@ -23,26 +22,7 @@
     const MOST = 200;
     let shown = $state(AT_FIRST);
     const condition = $derived(arrangement.condition(ofGroup(by, group)));
-    const list = createQuery(() => ({
-        queryKey: ['records', type.name, 'group', arrangement.search, arrangement.sort, arrangement.columns, condition, shown],
-        placeholderData: keepPreviousData,
-        queryFn: () =>
-            ask(
-                api.GET('/api/records/{type}', {
-                    params: {
-                        path: { type: type.name },
-                        query: {
-                            search: arrangement.search || undefined,
-                            sort: arrangement.sort.join(',') || undefined,
-                            columns: arrangement.columns.join(',') || undefined,
-                            perPage: shown,
-                            total: 'no',
-                            filter: condition,
-                        },
-                    },
-                }),
-            ),
-    }));
+    const list = rowsIn(() => ({ type: type.name, condition, arrangement, most: shown }));
     const rows = $derived(list.data?.rows ?? []);
     $effect(() => selection.see(rows));
 </script>

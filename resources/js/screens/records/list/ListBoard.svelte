@@ -1,9 +1,10 @@
 <script lang="ts">
-    import { createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
+    import { useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../../api/client';
     import { toasts } from '../../../state/toasts.svelte';
     import type { Arrangement } from './arrangement.svelte';
     import BoardColumn from './BoardColumn.svelte';
+    import { groupsBy } from './groups';
 
     /* A list as a board: a column for each stage. A card is carried to another stage, by pointer or by keyboard. */
     type Props = {
@@ -16,24 +17,7 @@
     const client = useQueryClient();
     const stage = $derived(type.fields.find((field) => field.name === type.stage));
     const stages = $derived((stage?.choices ?? []).filter((choice) => !choice.isRetired));
-    const groups = createQuery(() => ({
-        queryKey: ['records', type.name, 'groups', stage?.name, arrangement.sums, arrangement.search, arrangement.condition()],
-        placeholderData: keepPreviousData,
-        queryFn: () =>
-            ask(
-                api.GET('/api/records/{type}/groups', {
-                    params: {
-                        path: { type: type.name },
-                        query: {
-                            by: stage?.name,
-                            sums: arrangement.sums.join(',') || undefined,
-                            search: arrangement.search || undefined,
-                            filter: arrangement.condition(),
-                        },
-                    },
-                }),
-            ),
-    }));
+    const groups = groupsBy(() => ({ type: type.name, by: stage?.name ?? '', arrangement }));
     let carried = $state.raw<Shapes['RecordShape'] | null>(null);
 
     async function move(row: Shapes['RecordShape'], to: string) {

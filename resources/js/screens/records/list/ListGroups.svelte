@@ -1,8 +1,8 @@
 <script lang="ts">
-    import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
     import { ChevronDown, ChevronRight } from '@lucide/svelte';
-    import { api, ask, said, type Shapes } from '../../../api/client';
+    import { said, type Shapes } from '../../../api/client';
     import type { Arrangement } from './arrangement.svelte';
+    import { groupsBy } from './groups';
     import GroupRows from './GroupRows.svelte';
     import type { Selection } from './selection.svelte';
 
@@ -19,24 +19,7 @@
     let { type, by, arrangement, selection, selected, onselect, onedit }: Props = $props();
     const OPEN_AT_FIRST = 4;
 
-    const groups = createQuery(() => ({
-        queryKey: ['records', type.name, 'groups', by, arrangement.sums, arrangement.search, arrangement.condition()],
-        placeholderData: keepPreviousData,
-        queryFn: () =>
-            ask(
-                api.GET('/api/records/{type}/groups', {
-                    params: {
-                        path: { type: type.name },
-                        query: {
-                            by,
-                            sums: arrangement.sums.join(',') || undefined,
-                            search: arrangement.search || undefined,
-                            filter: arrangement.condition(),
-                        },
-                    },
-                }),
-            ),
-    }));
+    const groups = groupsBy(() => ({ type: type.name, by, arrangement }));
     /** Those that somebody opened or closed; the first few are open until then. */
     let turned = $state<Record<string, boolean>>({});
     const isOpen = (key: string, place: number) => turned[key] ?? place < OPEN_AT_FIRST;
