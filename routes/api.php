@@ -115,6 +115,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::get('records/{type}/{id}/then', [EvidenceController::class, 'then']);
         Route::get('records/{type}', [ListController::class, 'index']);
         Route::post('records/{type}/filter', [ListController::class, 'readFilter']);
+        Route::post('records/{type}/filter/text', [ListController::class, 'readFilterText']);
         Route::get('records/{type}/counts/{field}', [ListController::class, 'counts']);
         Route::get('records/{type}/bin', [ListController::class, 'bin'])->middleware(MayAct::class.':delete');
         Route::get('records/{type}/groups', [ListController::class, 'groups']);

@@ -105,6 +105,7 @@ final class ContractTest extends AppTestCase
             ['filter' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status']]]],
             ['type' => 'ticket'],
         );
+        $this->told('POST', '/api/records/{type}/filter/text', ['text' => 'status is open'], ['type' => 'ticket']);
         $this->told('POST', '/api/rules/read', ['file' => ['on' => 'ticket']]);
         $this->told('POST', '/api/rules/import', ['text' => (string) $this->as('ines.okafor', 'GET', "rules/{$rule}/file")->getContent()]);
         $this->told(

@@ -76,6 +76,19 @@ final class ListTest extends AppTestCase
         );
     }
 
+    public function test_conditions_are_typed_as_people_say_them_and_name_only_what_one_may_see(): void
+    {
+        $typed = fn (string $text): array => $this->as('odile.march', 'POST', 'records/ticket/filter/text', ['text' => $text])
+            ->assertOk()->json();
+        $high = ['kind' => 'is', 'field' => 'priority', 'value' => 'high'];
+        self::assertEquals(['kind' => 'all', 'of' => [$high]], $typed('priority is High')['file']);
+        self::assertSame('any', $typed('priority is high or the due is empty')['file']['kind']);
+        $wrong = $typed('priorty is high');
+        self::assertSame([null, 'Priority'], [$wrong['file'], $wrong['misread'][0]['meant']]);
+        self::assertContains('High', $typed('priority is')['misread'][0]['offers']);
+        $this->as('odile.march', 'POST', 'records/nothing/filter/text', ['text' => 'priority is high'])->assertNotFound();
+    }
+
     public function test_a_page_of_records_takes_a_fixed_number_of_queries(): void
     {
         $count = function (int $rows): int {

@@ -86,6 +86,20 @@ final class DeskTest extends BrowserTestCase
         $this->browser->getKeyboard()->sendKeys(["\u{E00A}", "\u{E014}", "\u{E00A}"]);
         $this->see('[role=status]', 'is Waiting on customer.');
         $this->see('.board-column[aria-label="Waiting on customer"]', $mark);
+        $this->see('.leaf.right dl', 'Waiting on customer');
+
+        $this->press('type one');
+        $this->see('[data-typed] textarea')->sendKeys("priority is urgent or status is waiting on customer\n");
+        $this->until(fn (): bool => count($this->browser->findElements(
+            WebDriverBy::cssSelector('[aria-label="Remove this condition"]'),
+        )) === 3, 'for two conditions in a group');
+        $this->see('.board-card', $mark);
+        $view = $this->api('POST', 'records/ticket/views', ['name' => $mark, 'shared' => 'nobody', 'definition' => [
+            'columns' => ['subject', 'status'], 'search' => $mark, 'filter' => ['kind' => 'is', 'field' => 'status', 'value' => 'open'],
+        ]])['id'];
+        $this->open("/records/ticket?view={$view}");
+        $this->see('[data-word^="/filter/of/0/value"]', 'Open');
+        $this->see('.empty');
     }
 
     public function test_a_file_of_five_thousand_rows_with_three_bad_ones_becomes_records(): void

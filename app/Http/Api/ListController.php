@@ -13,7 +13,9 @@ use App\Http\Api\Shape\GoneShape;
 use App\Http\Api\Shape\GroupShape;
 use App\Http\Api\Shape\ReadingShape;
 use App\Http\Api\Shape\RecordPage;
+use App\Http\Api\Shape\TextShape;
 use App\Http\Input\FilterInput;
+use App\Http\Input\FilterTextInput;
 use App\Http\Input\RecordListInput;
 use App\Store\Access\AccessEntries;
 use App\Store\Access\InSight;
@@ -32,6 +34,7 @@ use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Reads;
+use VividLedger\Text\RuleText;
 
 /** Lists of records of a type: pages, groups, files, and the sentences of their filters. */
 final class ListController extends Controller
@@ -134,6 +137,28 @@ final class ListController extends Controller
         array_push($context->sheet->problems, ...$reads->unknown($filter, $context->sheet->problems, '/filter'));
 
         return $shapes->reading(new RulePage($context->sheet->rows, $context->sheet->problems, null));
+    }
+
+    #[
+        OA\Post(
+            path: '/api/records/{type}/filter/text',
+            operationId: 'readFilterText',
+            description: 'Reads conditions over records as they are typed: "status is open and customer’s depot is Quayside".',
+            tags: ['records'],
+            requestBody: new Body(['text' => 'string']),
+            responses: [new Ok(TextShape::class)],
+        ),
+    ]
+    public function readFilterText(string $type, FilterTextInput $request): TextShape
+    {
+        $recordType = $this->seenType($type);
+        $seen = app(Context::class, ['type' => $recordType]);
+        $text = new RuleText($seen->schema, $seen->directory, $seen->zone);
+
+        return TextShapes::of(
+            $text->parsePart((string) $request->validated()['text'], 'onlyIf', $recordType),
+            static fn (array $json): string => $text->printPart($json, 'onlyIf', $recordType),
+        );
     }
 
     #[

@@ -6,8 +6,6 @@ namespace App\Http\Api;
 
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
-use App\Http\Api\Shape\MeaningShape;
-use App\Http\Api\Shape\MisreadingShape;
 use App\Http\Api\Shape\PrintedShape;
 use App\Http\Api\Shape\TextShape;
 use App\Http\Input\LineTextInput;
@@ -15,9 +13,7 @@ use App\Http\Input\RuleFileInput;
 use App\Http\Input\RuleTextInput;
 use App\Http\Input\SentenceInput;
 use OpenApi\Attributes as OA;
-use VividLedger\Text\Misreading;
 use VividLedger\Text\RuleText;
-use VividLedger\Text\TextReading;
 
 /** Rules as text: printed, and read from what somebody types. */
 final class TextController extends Controller
@@ -57,7 +53,7 @@ final class TextController extends Controller
         $given = $request->validated();
         $type = isset($given['on']) ? $this->type((string) $given['on']) : null;
 
-        return $this->shape($this->text->parse((string) $given['text'], $type), fn (array $file): string => $this->text->print($file));
+        return TextShapes::of($this->text->parse((string) $given['text'], $type), fn (array $file): string => $this->text->print($file));
     }
 
     #[
@@ -75,7 +71,7 @@ final class TextController extends Controller
         $given = $request->validated();
         $type = isset($given['on']) ? $this->type((string) $given['on']) : null;
 
-        return $this->shape(
+        return TextShapes::of(
             $this->text->parseSentence((string) $given['text'], $type),
             fn (array $file): string => $this->text->print($file),
         );
@@ -98,21 +94,9 @@ final class TextController extends Controller
         $type = $this->type((string) $given['on']);
         $part = (string) ($given['part'] ?? 'line');
 
-        return $this->shape(
+        return TextShapes::of(
             $this->text->parsePart((string) $given['text'], $part, $type),
             fn (array $json): string => $this->text->printPart($json, $part, $type),
         );
-    }
-
-    /** @param  \Closure(array<mixed>): string  $print */
-    private function shape(TextReading $reading, \Closure $print): TextShape
-    {
-        return new TextShape($reading->file, array_map(static fn (Misreading $misread): MisreadingShape => new MisreadingShape(
-            $misread->line, $misread->position, $misread->word, $misread->message(), array_slice($misread->expected, 0, 200),
-            array_slice($misread->offers, 0, 200), $misread->meant,
-        ), $reading->misread), array_map(
-            static fn (array $json): MeaningShape => new MeaningShape($print($json), $json),
-            $reading->readings,
-        ));
     }
 }

@@ -1,11 +1,12 @@
 <script lang="ts">
-    import { untrack } from 'svelte';
+    import { tick, untrack } from 'svelte';
     import { api, ask, said, type Shapes } from '../api/client';
     import { Document } from '../state/document.svelte';
-    import type { Json } from '../state/pointer';
+    import type { Json, JsonObject } from '../state/pointer';
     import type { ConditionDraft, FilterDraft } from '../state/written';
     import { toasts } from '../state/toasts.svelte';
     import Floating from './Floating.svelte';
+    import Say from './Say.svelte';
     import Sentence from './Sentence.svelte';
     import WordEditor from './editors/WordEditor.svelte';
     import type { Word } from './words';
@@ -15,24 +16,49 @@
     let { type, filter, onchange }: Props = $props();
     let open = $state<{ anchor: HTMLElement; word: Word } | null>(null);
     let bar = $state<HTMLDivElement>();
+    let typing = $state(false);
 
     const empty: Shapes['ReadingShape'] = { rows: [], problems: [], aloud: '' };
     const page = new Document<FilterDraft>(
         untrack(() => type),
-        { filter: untrack(() => filter) ?? { kind: 'all', of: [] } },
+        { filter: grouped(untrack(() => filter)) },
         empty,
-        { keep: read, failed: (thrown) => toasts.complain(said(thrown)) },
+        { keep, failed: (thrown) => toasts.complain(said(thrown)) },
         true,
     );
     void read(page.file).then((reading) => (page.reading = reading));
 
-    async function read({ filter: conditions }: FilterDraft): Promise<Shapes['ReadingShape']> {
-        const reading = await ask(api.POST('/api/records/{type}/filter', { params: { path: { type } }, body: { filter: conditions } }));
+    /** A single condition, or any of several, stands among those that all have to hold. */
+    function grouped(conditions: ConditionDraft | null): ConditionDraft {
+        return conditions?.kind === 'all' ? conditions : { kind: 'all', of: conditions ? [conditions] : [] };
+    }
+
+    function read({ filter: conditions }: FilterDraft): Promise<Shapes['ReadingShape']> {
+        return ask(api.POST('/api/records/{type}/filter', { params: { path: { type } }, body: { filter: conditions } }));
+    }
+
+    async function keep(file: FilterDraft): Promise<Shapes['ReadingShape']> {
+        const reading = await read(file);
+        const { filter: conditions } = file;
         if (!reading.problems.length) onchange('of' in conditions && conditions.of?.length ? conditions : null);
         return reading;
     }
 
-    const conditions = $derived(page.reading.rows.filter((row) => row.part === 'condition'));
+    type Row = Shapes['RowShape'];
+    type Branch = { row: Row; below: Branch[] };
+    /** Rows come as they are read aloud: what is deeper stands below the group before it. */
+    const branches = $derived.by(() => {
+        const top: Branch[] = [];
+        const path: Branch[] = [];
+        for (const row of page.reading.rows) {
+            const branch = { row, below: [] };
+            path.splice(row.depth);
+            (path.at(-1)?.below ?? top).push(branch);
+            path[row.depth] = branch;
+        }
+        return top[0]?.below ?? [];
+    });
+    const joins = (group: string) => ({ any: 'or', none: 'nor' })[page.at(`${group}/kind`) as string] ?? 'and';
 
     function edit(word: Word, anchor: HTMLElement) {
         if (word.editor?.sort === 'begin') void page.put(word.at ?? '', structuredClone((word.editor.begins ?? {}) as Json));
@@ -44,27 +70,62 @@
         await page.append('/filter/of', {});
         bar?.querySelector<HTMLElement>(`[data-word^="/filter/of/${index}/"]`)?.click();
     }
+
+    async function typeOne() {
+        typing = !typing;
+        await tick();
+        if (typing) bar?.querySelector('textarea')?.focus();
+    }
+
+    /** What is typed stands behind what is there. */
+    async function take(said: JsonObject) {
+        const more = said.kind === 'all' ? (said.of as Json[]) : [said];
+        await page.put('/filter/of', [...((page.at('/filter/of') as Json[]) ?? []), ...more]);
+        typing = false;
+    }
 </script>
 
-<div bind:this={bar} class="flex flex-wrap items-center gap-x-2 gap-y-1 text-[13px]">
-    {#if conditions.length}<span class="text-ink-2">Only</span>{/if}
-    {#each conditions as row, index (row.at)}
-        {#if index > 0}<span class="text-ink-2">and</span>{/if}
-        <span class="inline-flex items-center gap-1">
-            <span>
-                <Sentence
-                    words={row.words}
-                    problems={page.reading.problems}
-                    onedit={edit}
-                    editing={open ? `${open.word.at}|${open.word.editor?.sort}` : null}
-                />
-            </span>
-            <button type="button" class="mini hover:text-madder" aria-label="Remove this condition" onclick={() => page.remove(row.at)}
-                >×</button
-            >
-        </span>
+{#snippet condition({ row, below }: Branch)}
+    <span class="inline-flex items-center gap-1">
+        <Sentence
+            words={row.words}
+            problems={page.reading.problems}
+            onedit={edit}
+            editing={open ? `${open.word.at}|${open.word.editor?.sort}` : null}
+        />
+        {#if row.part === 'group'}
+            <span class="text-ink-2">(</span>{@render list(below, joins(row.at))}<span class="text-ink-2">)</span>
+        {/if}
+        <button type="button" class="mini hover:text-madder" aria-label="Remove this condition" onclick={() => page.remove(row.at)}
+            >×</button
+        >
+    </span>
+{/snippet}
+
+{#snippet list(some: Branch[], join: string)}
+    {#each some as branch, index (branch.row.at)}
+        {#if index > 0}<span class="text-ink-2">{join}</span>{/if}
+        {@render condition(branch)}
     {/each}
+{/snippet}
+
+<div bind:this={bar} class="flex flex-wrap items-center gap-x-2 gap-y-1 text-[13px]">
+    {#if branches.length}<span class="text-ink-2">Only</span>{/if}
+    {@render list(branches, 'and')}
     <button type="button" class="ghost" onclick={add}>+ condition</button>
+    <button type="button" class="ghost" aria-expanded={typing} onclick={typeOne}>type one</button>
+    {#if typing}
+        <div class="basis-full" data-typed>
+            <Say
+                label="Type a condition"
+                placeholder="“priority is urgent or high”, “amount is over 5000 and the owner is empty”"
+                read={(text) => ask(api.POST('/api/records/{type}/filter/text', { params: { path: { type } }, body: { text } }))}
+                {take}
+                takes="narrows the list"
+                class="text-[13px]"
+            />
+        </div>
+    {/if}
 </div>
 
 {#if open}

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { untrack } from 'svelte';
     import type { Shapes } from '../../../api/client';
     import { go } from '../../../router';
     import { dueDate, lasted } from '../../../state/moments';
@@ -27,6 +28,11 @@
     const condition = $derived(arrangement.condition(ofGroup(stage, { value: choice.value, key: choice.value })));
     const list = rowsIn(() => ({ type: type.name, condition, arrangement, most: shown }));
     const rows = $derived(list.data?.rows ?? []);
+    // What stands beside the list is the record as it was read last.
+    $effect(() => {
+        const fresh = rows.find((row) => row.id === selected);
+        if (fresh) untrack(() => onselect(fresh));
+    });
     const count = $derived(group?.count ?? 0);
     /** What a card says besides its title: the first columns of the list that are something. */
     const facts = $derived(

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { untrack } from 'svelte';
     import { said, type Shapes } from '../../../api/client';
     import type { Arrangement } from './arrangement.svelte';
     import { ofGroup, rowsIn } from './groups';
@@ -24,6 +25,11 @@
     const condition = $derived(arrangement.condition(ofGroup(by, group)));
     const list = rowsIn(() => ({ type: type.name, condition, arrangement, most: shown }));
     const rows = $derived(list.data?.rows ?? []);
+    // What stands beside the list is the record as it was read last.
+    $effect(() => {
+        const fresh = rows.find((row) => row.id === selected);
+        if (fresh) untrack(() => onselect(fresh));
+    });
     $effect(() => selection.see(rows));
 </script>
 
