@@ -4,6 +4,7 @@
     import { Document } from '../state/document.svelte';
     import type { Json, JsonObject } from '../state/pointer';
     import type { ConditionDraft, FilterDraft } from '../state/written';
+    import { session } from '../state/session.svelte';
     import { toasts } from '../state/toasts.svelte';
     import Floating from './Floating.svelte';
     import Say from './Say.svelte';
@@ -43,6 +44,14 @@
         if (!reading.problems.length) onchange('of' in conditions && conditions.of?.length ? conditions : null);
         return reading;
     }
+
+    /** An example with words of the type itself. */
+    const example = $derived.by(() => {
+        const { fields } = session.type(type);
+        const choice = fields.find((field) => field.choices.length > 1);
+        const others = fields.filter((field) => field.type === 'date').map((field) => `${field.label} is empty`);
+        return [choice ? [`${choice.label} is ${choice.choices[0]?.label ?? ''}`] : [], others[0] ?? []].flat().join(' and ');
+    });
 
     type Row = Shapes['RowShape'];
     type Branch = { row: Row; below: Branch[] };
@@ -118,7 +127,7 @@
         <div class="basis-full" data-typed>
             <Say
                 label="Type a condition"
-                placeholder="“priority is urgent or high”, “amount is over 5000 and the owner is empty”"
+                placeholder={example}
                 read={(text) => ask(api.POST('/api/records/{type}/filter/text', { params: { path: { type } }, body: { text } }))}
                 {take}
                 takes="narrows the list"
