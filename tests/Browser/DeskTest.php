@@ -102,6 +102,30 @@ final class DeskTest extends BrowserTestCase
         $this->see('.empty');
     }
 
+    public function test_what_others_change_is_seen_and_never_overwritten_unseen(): void
+    {
+        $this->signIn('ines.okafor');
+        $ticket = $this->api('POST', 'records/ticket', ['values' => [
+            'subject' => 'Two windows', 'customer' => 1, 'status' => 'open', 'priority' => 'low', 'owner' => 'ines.okafor',
+        ]])['record'];
+        $this->open("/records/ticket/{$ticket['id']}");
+        $this->see('h1', 'Two windows');
+        $change = fn (string $priority): array => $this->api('PATCH', "records/ticket/{$ticket['id']}", [
+            'version' => $this->api('GET', "records/ticket/{$ticket['id']}")['version'], 'values' => ['priority' => $priority],
+        ]);
+        $change('high');
+        $this->see('.leaf.left', 'High');
+        $this->see('.leaf.right', 'changed Priority');
+
+        // It shows under the pointer or the focus only.
+        $this->browser->executeScript('document.querySelector(`[aria-label="Change Priority"]`).click()');
+        $this->see('.floating [role=option]', 'Urgent');
+        $change('normal');
+        $this->see('.leaf.left', 'Normal');
+        $this->see('.floating [role=option]', 'Urgent')->click();
+        $this->see('[role=status], [role=alert]', 'changed Priority to');
+    }
+
     public function test_a_file_of_five_thousand_rows_with_three_bad_ones_becomes_records(): void
     {
         $this->signIn('ines.okafor');

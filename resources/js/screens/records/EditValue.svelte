@@ -18,7 +18,9 @@
         anchor: HTMLElement;
         onclose: () => void;
     };
-    let { type, record, field, anchor, onclose }: Props = $props();
+    let { type, record: shown, field, anchor, onclose }: Props = $props();
+    // Whoever chooses answers what stood there when they began, also where it is read again meanwhile.
+    const record = untrack(() => shown);
     const client = useQueryClient();
     let chosen = $state.raw<Field | null>(untrack(() => field));
     const changeable = $derived(

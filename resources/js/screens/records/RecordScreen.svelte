@@ -23,7 +23,16 @@
         queryKey: ['record', typeName, id],
         enabled: !isNew && Number.isInteger(id) && type !== undefined,
         queryFn: () => ask(api.GET('/api/records/{type}/{id}', { params: { path: { type: typeName, id } } })),
+        // What others change is seen as it happens, but never under the hands of whoever writes.
+        refetchInterval: editing ? false : 5000,
     }));
+    let known: Shapes['RecordShape'] | undefined;
+    $effect(() => {
+        const now = record.data;
+        if (known && known.id === now?.id && known.version !== now.version)
+            void client.invalidateQueries({ queryKey: ['account', typeName, now.id] });
+        known = now;
+    });
     const signOffs = createQuery(() => ({
         queryKey: ['sign-offs', 'of', typeName, id],
         enabled: !isNew && Number.isInteger(id) && type !== undefined,
