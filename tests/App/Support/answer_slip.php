@@ -31,10 +31,11 @@ foreach (explode(',', $tokens) as $nth => $token) {
     $text = (string) json_encode(['name' => "Posted {$nth}"]);
     $known = Hook::query()->findOrFail((int) $hook);
     for ($tries = 0, $isTaken = false; ! $isTaken; $tries++) {
+        $now = time();
         try {
             $app->make(HookDoor::class)->take($known, $text, [
-                'webhook-id' => "key-{$nth}", 'webhook-timestamp' => (string) time(),
-                'webhook-signature' => (new Webhook($known->secret))->sign("key-{$nth}", time(), $text),
+                'webhook-id' => "key-{$nth}", 'webhook-timestamp' => (string) $now,
+                'webhook-signature' => (new Webhook($known->secret))->sign("key-{$nth}", $now, $text),
             ]);
             $isTaken = true;
         } catch (Throwable $thrown) {
