@@ -32,6 +32,12 @@ final class DeskTest extends BrowserTestCase
         $this->see('.group-head', 'Draft');
         $this->see('.group-head', '280');
         $this->see('.group-head', '140');
+        // By keys to the last draft that is shown, and on into the next group.
+        $this->until(fn (): bool => count($this->browser->findElements(WebDriverBy::cssSelector('tr[data-index]'))) === 20,
+            'for both groups');
+        $this->browser->executeScript('document.activeElement.blur()');
+        $this->see('body')->sendKeys(str_repeat("\u{E015}", 11));
+        $this->see('.leaf.right dl', 'Sent');
         $this->press('by Stage');
         $this->see('.floating [role=option]', 'Amount a year')->click();
         $this->see('.group-head', '€ 560.00');

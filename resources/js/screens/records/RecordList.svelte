@@ -97,8 +97,8 @@
         if (['INPUT', 'TEXTAREA', 'SELECT', 'BUTTON', 'A'].includes(tag) || event.ctrlKey || event.metaKey || editing) return;
         if (event.key === '/') leaf?.querySelector<HTMLElement>('input[type=search]')?.focus();
         else if (event.key === 'n' && type && session.may('create', typeName)) go(`/records/${typeName}/new`);
-        else if (event.key === 'ArrowDown' && isTable) at = Math.min(rows.length - 1, at + 1);
-        else if (event.key === 'ArrowUp' && isTable) at = Math.max(0, at - 1);
+        else if (event.key === 'ArrowDown') step(1);
+        else if (event.key === 'ArrowUp') step(-1);
         else if (event.key === 'PageDown' && isTable && arrangement.page < pages) arrangement.turnTo(arrangement.page + 1);
         else if (event.key === 'PageUp' && isTable && arrangement.page > 1) arrangement.turnTo(arrangement.page - 1);
         else if (event.key === ' ' && selected) selection.toggle(selected);
@@ -108,7 +108,15 @@
             if (anchor) editing = { row: selected, field: null, anchor };
         } else return;
         event.preventDefault();
-        leaf?.querySelector(`[data-index="${at}"]`)?.scrollIntoView({ block: 'nearest' });
+    }
+
+    /** To the next row, also from one group into another. */
+    function step(by: 1 | -1) {
+        const shown = [...(leaf?.querySelectorAll<HTMLElement>('tr[data-index]') ?? [])];
+        const here = shown.findIndex((row) => row.classList.contains('on'));
+        const next = shown[here < 0 ? 0 : Math.min(shown.length - 1, Math.max(0, here + by))];
+        next?.click();
+        next?.scrollIntoView({ block: 'nearest' });
     }
 
     let isBinOpen = $state(false);
@@ -245,14 +253,11 @@
                 </p>{/if}
             <div class="keys shrink-0 items-center">
                 {#if session.may('delete', typeName)}<button type="button" class="link" onclick={() => (isBinOpen = true)}>Bin</button>{/if}
-                {#if isTable}<span><kbd>↑ ↓</kbd>move</span><span><kbd>Enter</kbd>open</span><span><kbd>Space</kbd>choose</span><span
-                        ><kbd>e</kbd>change</span
-                    ><span><kbd>/</kbd>search</span><Pages
-                        page={arrangement.page}
-                        {pages}
-                        onturn={(page) => ((at = 0), arrangement.turnTo(page))}
-                    />
-                {:else if arrangement.layout === 'board'}<span><kbd>Tab ↑ ↓</kbd>move</span><span><kbd>Enter</kbd>open</span><span
+                {#if arrangement.layout === 'table'}<span><kbd>↑ ↓</kbd>move</span><span><kbd>Enter</kbd>open</span><span
+                        ><kbd>Space</kbd>choose</span
+                    ><span><kbd>e</kbd>change</span><span><kbd>/</kbd>search</span>
+                    {#if isTable}<Pages page={arrangement.page} {pages} onturn={(page) => ((at = 0), arrangement.turnTo(page))} />{/if}
+                {:else}<span><kbd>Tab ↑ ↓</kbd>move</span><span><kbd>Enter</kbd>open</span><span
                         ><kbd>Alt ← →</kbd>to another {type.fields.find((field) => field.name === type.stage)?.label.toLowerCase()}</span
                     >{/if}
             </div>
