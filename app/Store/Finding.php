@@ -58,7 +58,7 @@ final readonly class Finding
      * The records of a type that have words that begin so, for a list of very many.
      *
      * @return ?Builder of their ids; null where going through the newest finds them sooner: of few,
-         and of words that stand nearly everywhere
+     *     and of words that stand nearly everywhere
      */
     public function idsOf(RecordType $type, string $asked): ?Builder
     {
@@ -97,9 +97,10 @@ final readonly class Finding
         $first = $this->seen(FoundText::rows()->where('title', 'like', addcslashes($asked, '\\%_').'%'))
             ->orderByRaw('title = ? DESC', [$asked])->orderByDesc('id');
         $rest = $this->seen(FoundText::rows())->orderByDesc('id');
-        $rarest = $this->areMany() ? $this->rarest($words) : null;
+        $areMany = $this->areMany();
+        $rarest = $areMany ? $this->rarest($words) : null;
         $this->withWords($rest, $words, $rarest);
-        if ($rarest === null && $this->areMany()) {
+        if ($rarest === null && $areMany) {
             $rest->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT);
             $first->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT);
         }
@@ -118,12 +119,13 @@ final readonly class Finding
      */
     private function withWords(Builder $rows, array $words, ?string $rarest): Builder
     {
+        $columns = $this->columns();
         if ($rarest !== null) {
-            $rows->whereFullText($this->columns(), "+{$rarest}*", ['mode' => 'boolean']);
+            $rows->whereFullText($columns, "+{$rarest}*", ['mode' => 'boolean']);
         }
         foreach ($words as $word) {
             if ($word !== $rarest) {
-                $rows->whereAny($this->columns(), 'like', '%'.addcslashes($word, '\\%_').'%');
+                $rows->whereAny($columns, 'like', '%'.addcslashes($word, '\\%_').'%');
             }
         }
 

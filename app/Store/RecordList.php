@@ -242,7 +242,7 @@ final readonly class RecordList
 
             return;
         }
-        $ids = $type->idOf($search) === null ? $this->finding->idsOf($type, $search) : null;
+        $ids = $this->finding->idsOf($type, $search);
         if ($ids !== null) {
             $records->whereIn('t.id', $ids);
 

@@ -104,9 +104,11 @@ final readonly class ImportStore
         ), array_keys($heads));
         $rows = new ImportRows($this->schemas, $this->company, $type, $plan);
         $guessed = array_filter((new ColumnGuess($type, $rows->reader()))->fields($heads, $columns));
+        $key = self::likelyKey($type, $guessed);
         $job->spec = [
             'name' => $plan->name, 'encoding' => $plan->encoding, 'delimiter' => $plan->delimiter, 'skips' => $plan->skips,
-            'heads' => $heads, 'begins' => $begins, 'fields' => $guessed, 'key' => self::likelyKey($type, $guessed), 'mode' => 'create',
+            'heads' => $heads, 'begins' => $begins, 'fields' => $guessed, 'key' => $key,
+            'mode' => ($key === null ? Mode::Create : Mode::Both)->value,
             'samples' => array_map(static fn (array $cells): array => array_map(
                 static fn (string $cell): string => mb_strimwidth($cell, 0, 60, '…'), array_slice($cells, 0, 3),
             ), $columns),
@@ -116,7 +118,6 @@ final readonly class ImportStore
                 return ['monthFirst' => $convention->monthFirst, 'decimalComma' => $convention->decimalComma];
             }, $columns),
         ];
-        $job->spec = ['mode' => $job->spec['key'] === null ? 'create' : 'both'] + $job->spec;
         $job->total = $count;
         $job->save();
     }
