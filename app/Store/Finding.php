@@ -54,13 +54,36 @@ final readonly class Finding
         return [$found, $found === [] ? '' : implode(' ', (array) $nearly)];
     }
 
+    /** In a list: the record of that number, or those that have every word in a text of theirs. */
+    public function inList(RecordType $type, string $asked): Searched
+    {
+        $id = $type->idOf($asked);
+        if ($id !== null) {
+            return new Searched(true, static fn (Builder $records): Builder => $records->where('t.id', $id));
+        }
+        $ids = $this->idsOf($type, $asked);
+        if ($ids !== null) {
+            return new Searched(true, static fn (Builder $records): Builder => $records->whereIn('t.id', clone $ids));
+        }
+        $columns = array_map(static fn (string $name): string => "t.{$name}", array_keys($type->shortTexts()));
+        $words = preg_split('/\s+/u', $asked, -1, PREG_SPLIT_NO_EMPTY) ?: [];
+
+        return new Searched(false, static function (Builder $records) use ($columns, $words): Builder {
+            foreach ($words as $word) {
+                $records->whereAny($columns, 'like', '%'.addcslashes($word, '\\%_').'%');
+            }
+
+            return $records;
+        });
+    }
+
     /**
      * The records of a type that have words that begin so, for a list of very many.
      *
-     * @return ?Builder of their ids; null where going through the newest finds them sooner: of few,
-     *     and of words that stand nearly everywhere
+     * @return ?Builder of their ids; null where going through the newest finds them sooner: of few, and of words that stand nearly
+     *     everywhere
      */
-    public function idsOf(RecordType $type, string $asked): ?Builder
+    private function idsOf(RecordType $type, string $asked): ?Builder
     {
         $words = FoundTexts::words($asked);
         $rarest = $this->areMany() ? $this->rarest($words) : null;

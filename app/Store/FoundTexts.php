@@ -11,7 +11,6 @@ use App\Store\Sql\Batch;
 use Illuminate\Support\Facades\DB;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Field;
-use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 
 /** Keeps what records are found by in step with them: whoever writes records tells it. */
@@ -90,8 +89,7 @@ final readonly class FoundTexts
     /** @return list<Field> the texts of a line besides the title */
     private static function fields(RecordType $type): array
     {
-        return array_values(array_filter($type->fields, static fn (Field $field): bool => $field->type->isText()
-            && $field->type !== FieldType::LongText && $field->name !== $type->title));
+        return array_values(array_diff_key($type->shortTexts(), [$type->title => true]));
     }
 
     /** @return array{title: string, body: string} */

@@ -38,14 +38,10 @@ final readonly class RecordFile
     public function lines(RecordType $type, ?Condition $condition, string $search, ?array $columns = null): iterable
     {
         $columns = array_values(array_filter($columns ?? self::all($type), static fn (Column $one): bool => $one->of !== Column::NEXT));
-        $far = array_values(array_filter(
-            array_map(static fn (Column $column): ?Path => $column->path, $columns),
-            static fn (?Path $path): bool => $path !== null && $path->hops !== [],
-        ));
         $names = new PeopleStore($this->schemas, $this->inSight);
         $display = new Display($names, $this->company->zone());
         yield CsvLine::of(array_map(static fn (Column $column): string => $column->label, $columns));
-        $rows = $this->rows($type, $condition, $search, $far);
+        $rows = $this->rows($type, $condition, $search, Column::far($columns));
         foreach ($rows->lazyById(self::PIECE, 't.id', 'id')->chunk(self::PIECE) as $piece) {
             /** @var list<list<string|int|bool|null>> $cells */
             $cells = array_values($piece->map(static fn (object $row): array => self::values($columns, (array) $row))->all());

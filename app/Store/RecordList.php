@@ -16,7 +16,6 @@ use VividLedger\Listing\Sort;
 use VividLedger\Record\Record;
 use VividLedger\Rights\Act;
 use VividLedger\Schema\Field;
-use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 use VividLedger\Schema\RecordType;
 
@@ -46,13 +45,15 @@ final readonly class RecordList
         RecordType $type, ?Condition $condition, string $search, array $sorts, int $page, int $perPage, bool $counted = true,
         array $beside = [],
     ): array {
-        $from = $this->found($type, $condition, $search, [...self::farOf($sorts), ...$beside]);
-        $rows = $this->inOrder($type, $condition, $search, $sorts, $page, $perPage, $beside)
+        $searched = $this->searched($type, $search);
+        $over = Column::far(array_map(static fn (Sort $sort): Column => $sort->by, $sorts));
+        $from = $this->fitting($type, $condition, $searched, [...$over, ...$beside]);
+        $rows = $this->inOrder($type, $condition, $searched, $sorts, $page, $perPage, $beside)
             ?? ($page * $perPage > self::NEAR ? $this->farOn($type, clone $from, $sorts, $page, $perPage) : null)
             ?? $this->sorted(clone $from, $sorts)->forPage($page, $perPage)->get();
         $total = match (true) {
             $page === 1 && $rows->count() < $perPage => $rows->count(),
-            $counted => $this->found($type, $condition, $search)->count(),
+            $counted => $this->fitting($type, $condition, $searched)->count(),
             default => null,
         };
         $cells = [];
@@ -104,22 +105,20 @@ final readonly class RecordList
      * @return ?Collection<int, \stdClass> null where it was given up, or is not worth trying
      */
     private function inOrder(
-        RecordType $type, ?Condition $condition, string $search, array $sorts, int $page, int $perPage, array $beside,
+        RecordType $type, ?Condition $condition, ?Searched $searched, array $sorts, int $page, int $perPage, array $beside,
     ): ?Collection {
         $first = $sorts[0]->by->of ?? null;
         // One person's are there in the order of their numbers already.
         $isOnes = $sorts === [] && count($this->inSight->sight()->owners(Act::Read, $type->name) ?? []) === 1;
         $index = $isOnes ? TypeTable::BELONGING : TypeTable::orderedBy($type, $first);
-        $isWhole = $condition === null && $search === '' && $this->inSight->where($type, 't') === null;
+        $isWhole = $condition === null && $searched === null && $this->inSight->where($type, 't') === null;
         if ($index === null || $isWhole || count($sorts) > 1 || $page * $perPage > self::NEAR
-            || ($search !== '' && $this->isIndexed($type, $search))) {
+            || $searched?->isLookedUp === true) {
             return null;
         }
         $matching = Matching::query($type, $condition, $this->clock->now(), $this->company->zone(), $this->inSight, $index, $beside);
-        if ($search !== '') {
-            $this->search($matching, $type, $search);
-        }
-        $rows = $this->sorted($matching, $sorts)->forPage($page, $perPage)->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT)->get();
+        $rows = $this->sorted($searched?->narrow($matching) ?? $matching, $sorts)->forPage($page, $perPage)
+            ->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT)->get();
 
         return $rows->count() < $perPage ? null : $rows;
     }
@@ -156,39 +155,30 @@ final readonly class RecordList
     }
 
     /**
-     * @param  list<Sort>  $sorts
-     * @return list<Path> those over references
-     */
-    private static function farOf(array $sorts): array
-    {
-        $paths = array_map(static fn (Sort $sort): ?Path => $sort->by->path, $sorts);
-
-        return array_values(array_filter($paths, static fn (?Path $path): bool => $path !== null && $path->hops !== []));
-    }
-
-    /**
      * The rows that meet a condition and have every word, as "t", in no order.
      *
      * @param  list<Path>  $beside  what is read over references besides
      */
     public function found(RecordType $type, ?Condition $condition, string $search, array $beside = []): Builder
     {
+        return $this->fitting($type, $condition, $this->searched($type, $search), $beside);
+    }
+
+    private function searched(RecordType $type, string $search): ?Searched
+    {
+        return $search === '' ? null : $this->finding->inList($type, $search);
+    }
+
+    /** @param  list<Path>  $beside */
+    private function fitting(RecordType $type, ?Condition $condition, ?Searched $searched, array $beside = []): Builder
+    {
         $paths = [];
         foreach ($beside as $path) {
             $paths[$path->name()] = $path;
         }
         $from = $this->matching($type, $condition, array_values($paths));
-        if ($search !== '') {
-            $this->search($from, $type, $search);
-        }
 
-        return $from;
-    }
-
-    /** Whether words or a number are looked up, not looked for. */
-    private function isIndexed(RecordType $type, string $search): bool
-    {
-        return $type->idOf($search) !== null || $this->finding->idsOf($type, $search) !== null;
+        return $searched?->narrow($from) ?? $from;
     }
 
     /** How many records meet a condition. */
@@ -231,30 +221,5 @@ final readonly class RecordList
     private function matching(RecordType $type, ?Condition $condition, array $beside = []): Builder
     {
         return Matching::query($type, $condition, $this->clock->now(), $this->company->zone(), $this->inSight, null, $beside);
-    }
-
-    /** Every word has to be found in a text of the record; or the whole is its number. */
-    private function search(Builder $records, RecordType $type, string $search): void
-    {
-        $id = $type->idOf($search);
-        if ($id !== null) {
-            $records->where('t.id', $id);
-
-            return;
-        }
-        $ids = $this->finding->idsOf($type, $search);
-        if ($ids !== null) {
-            $records->whereIn('t.id', $ids);
-
-            return;
-        }
-        $texts = array_filter(
-            $type->fields,
-            static fn (Field $field): bool => $field->type->isText() && $field->type !== FieldType::LongText,
-        );
-        foreach (preg_split('/\s+/u', $search, -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-            $columns = array_map(static fn (string $name): string => "t.{$name}", array_keys($texts));
-            $records->whereAny($columns, 'like', '%'.addcslashes($word, '\\%_').'%');
-        }
     }
 }

@@ -73,15 +73,13 @@ final readonly class SaveMany
             [$results, $refusals, $pending] = [[], [], []];
             $checked = $this->input->many($type, $rows, $there);
             foreach ($rows as $place => $row) {
-                $before = $row->id === null ? null : ($there[$row->id] ?? null);
-                $ended = $this->ended($type, $row, $before, isset($locked[$row->id]), $checked[$place]);
-                if ($ended !== null) {
-                    $results[] = $ended;
+                $ready = self::ready($type, $row, $there, $locked, $checked[$place]);
+                if ($ready instanceof SavedRow) {
+                    $results[] = $ready;
 
                     continue;
                 }
-                /** @var array<string, string|int|bool|null> $given */
-                $given = $checked[$place];
+                [$before, $given] = $ready;
                 if ($before !== null && isset($pending[$before->id])) {
                     // It comes twice: what the first made of it has to be there for the second.
                     $settlement->flush();
@@ -139,15 +137,13 @@ final readonly class SaveMany
         $checked = $this->input->many($type, $rows, $there);
         $results = [];
         foreach ($rows as $place => $row) {
-            $before = $row->id === null ? null : ($there[$row->id] ?? null);
-            $ended = $this->ended($type, $row, $before, isset($locked[$row->id]), $checked[$place]);
-            if ($ended !== null) {
-                $results[] = $ended;
+            $ready = self::ready($type, $row, $there, $locked, $checked[$place]);
+            if ($ready instanceof SavedRow) {
+                $results[] = $ready;
 
                 continue;
             }
-            /** @var array<string, string|int|bool|null> $given */
-            $given = $checked[$place];
+            [$before, $given] = $ready;
             $after = $before === null ? $this->drafts->made($type, $fresh++, $given, $actor, $now, isOnPaper: true)
                 : $this->drafts->changed($type, $before, $given, $actor, $now);
             $decision = $this->decide(new Change($before, $after, $actor->personId, $now, $actor->via), $book, $facts);
@@ -193,19 +189,24 @@ final readonly class SaveMany
     }
 
     /**
+     * @param  array<int, Record>  $there
+     * @param  array<int, mixed>  $locked
      * @param  array<string, string|int|bool|null>|Refused  $checked
-     * @return ?SavedRow what comes of a row of which no rule is asked: it cannot be saved, or nothing is different
+     * @return SavedRow|array{?Record, array<string, string|int|bool|null>} what comes of a row of which no rule is asked, because it
+     *     cannot be saved or nothing is different; or the record as it was, and what it is given
      */
-    private function ended(RecordType $type, RowToSave $row, ?Record $before, bool $isLocked, array|Refused $checked): ?SavedRow
+    private static function ready(RecordType $type, RowToSave $row, array $there, array $locked, array|Refused $checked): SavedRow|array
     {
+        $before = $row->id === null ? null : ($there[$row->id] ?? null);
+
         return match (true) {
             $row->id !== null && $before === null => SavedRow::refused($row->id, "There is no such {$type->inSentence()}."),
-            $before !== null && $isLocked => SavedRow::refused(
+            $before !== null && isset($locked[$before->id]) => SavedRow::refused(
                 $before->id, "{$type->numberOf($before->id)} is locked while a sign-off waits.",
             ),
             $checked instanceof Refused => SavedRow::refused($row->id, $checked->getMessage(), $checked->problems),
             $before !== null && $checked === [] => SavedRow::same($before->id),
-            default => null,
+            default => [$before, $checked],
         };
     }
 

@@ -35,6 +35,17 @@ final readonly class Column
         return $this->of !== self::NEXT;
     }
 
+    /**
+     * @param  list<self>  $columns
+     * @return list<Path> what is read over references for them
+     */
+    public static function far(array $columns): array
+    {
+        $paths = array_map(static fn (self $column): ?Path => $column->path, $columns);
+
+        return array_values(array_filter($paths, static fn (?Path $path): bool => $path !== null && $path->hops !== []));
+    }
+
     /** @return array{string, ?int} what "customer.plan:120" names, and how wide it is to be */
     public static function parted(string $written): array
     {

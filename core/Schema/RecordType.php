@@ -62,6 +62,15 @@ final readonly class RecordType
         return array_values(array_filter($this->fields, static fn (Field $field): bool => ! $field->system));
     }
 
+    /** @return array<string, Field> the texts of one line, by which a record is searched for */
+    public function shortTexts(): array
+    {
+        return array_filter(
+            $this->fields,
+            static fn (Field $field): bool => $field->type->isText() && $field->type !== FieldType::LongText,
+        );
+    }
+
     /** The choice that says how far a record has come: "stage" or "status"; null when it has neither. */
     public function stage(): ?Field
     {

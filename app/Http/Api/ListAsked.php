@@ -88,17 +88,6 @@ final readonly class ListAsked
         return (new Columns($this->inSight->schema(), $type))->named($written)->path ?? throw self::unknown($type, $written, $at);
     }
 
-    /**
-     * @param  list<Column>  $columns
-     * @return list<Path> what is read over references for them
-     */
-    public static function far(array $columns): array
-    {
-        $paths = array_map(static fn (Column $column): ?Path => $column->path, $columns);
-
-        return array_values(array_filter($paths, static fn (?Path $path): bool => $path !== null && $path->hops !== []));
-    }
-
     public function shape(RecordType $type, Column $column): ColumnShape
     {
         $on = $type->name;

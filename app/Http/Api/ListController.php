@@ -73,7 +73,7 @@ final class ListController extends Controller
         [$records, $total, $cells] = $this->list->page(
             $recordType, $this->asked->condition($recordType, $given['filter'] ?? ''), trim($given['search'] ?? ''),
             $this->asked->sorts($recordType, $given['sort'] ?? ''), $page, $perPage, ($given['total'] ?? 'yes') === 'yes',
-            ListAsked::far($columns),
+            Column::far($columns),
         );
 
         return new RecordPage(

@@ -42,14 +42,14 @@ final readonly class RecordShapes
         $isAsked = array_filter($columns, static fn (Column $column): bool => $column->of === Column::NEXT) !== [];
         $next = $isAsked ? $this->next->of($type->name, $ids) : [];
         $display = new Display($this->names, $this->company->zone());
-        foreach (ListAsked::far($columns) as $path) {
+        foreach (Column::far($columns) as $path) {
             $this->rememberValues($path->field, array_column($cells, $path->name()));
         }
 
         return array_map(function (RecordShape $shape) use ($columns, $cells, $next, $display): RecordShape {
             $values = isset($next[$shape->id]) ? [Column::NEXT => $next[$shape->id]['at']] : [];
             $shown = isset($next[$shape->id]) ? [Column::NEXT => $next[$shape->id]['says']] : [];
-            foreach (ListAsked::far($columns) as $path) {
+            foreach (Column::far($columns) as $path) {
                 $value = $values[$path->name()] = $cells[$shape->id][$path->name()] ?? null;
                 $shown[$path->name()] = $value === null ? '' : $display->of($path->field, $value);
             }
