@@ -3,6 +3,7 @@
     import { onDestroy } from 'svelte';
     import { api, ask } from '../api/client';
     import { go } from '../router';
+    import { lists, places } from '../state/places';
     import { session } from '../state/session.svelte';
     import { takesFocus } from './focus';
 
@@ -16,23 +17,18 @@
     const before = document.activeElement;
     onDestroy(() => before instanceof HTMLElement && before.isConnected && before.focus());
 
+    /** Of one letter nobody is asked. */
+    const isAsked = $derived(typed.trim().length > 1);
     const found = createQuery(() => ({
         queryKey: ['find', typed],
-        enabled: typed.trim().length > 1,
+        enabled: isAsked,
         queryFn: ({ signal }) => ask(api.GET('/api/find', { params: { query: { text: typed } }, signal })),
         placeholderData: keepPreviousData,
     }));
     const rules = createQuery(() => ({ queryKey: ['rules'], queryFn: () => ask(api.GET('/api/rules')) }));
     const types = $derived(session.schema?.types ?? []);
-    const places = $derived([
-        { label: 'Today', to: '/' },
-        ...types.map((type) => ({ label: type.plural, to: `/records/${type.name}` })),
-        { label: 'Rules', to: '/rules' },
-        { label: 'Tasks', to: '/tasks' },
-        { label: 'Sign-offs', to: '/sign-offs' },
-        { label: 'Slips', to: '/slips' },
-        ...(session.has('see_ledger') ? [{ label: 'Ledger', to: '/ledger' }] : []),
-        { label: 'Setup', to: '/setup' },
+    const screens = $derived([
+        ...places().flatMap((place) => (place.name === 'records' ? lists() : [place])),
         { label: 'Your profile and API tokens', to: '/profile' },
     ]);
     const commands = $derived([
@@ -62,17 +58,17 @@
             .filter((person) => person.active)
             .map((person) => ({ label: person.name, to: `/setup/people?person=${person.id}` }));
         return [
-            ...some('Go to', '', places, true),
+            ...some('Go to', '', screens, true),
             ...some('Do', '', commands),
             ...some(
                 'Views',
                 '',
-                (typed.trim().length > 1 ? (found.data?.views ?? []) : []).map((view) => ({
+                (isAsked ? (found.data?.views ?? []) : []).map((view) => ({
                     label: view.name,
                     to: `/records/${view.type}?view=${view.id}`,
                 })),
             ),
-            ...(typed.trim().length > 1 ? (found.data?.records ?? []) : []).map((record) => ({
+            ...(isAsked ? (found.data?.records ?? []) : []).map((record) => ({
                 label: record.title,
                 to: `/records/${record.type}/${record.id}`,
                 hint: record.number,
@@ -86,10 +82,10 @@
             ...some('People', '', people),
         ];
     });
-    const nearly = $derived(typed.trim().length > 1 ? (found.data?.nearly ?? '') : '');
+    const nearly = $derived(isAsked ? (found.data?.nearly ?? '') : '');
 
     // Whoever types and presses Enter faster than answers come gets what they typed, not what stood there before.
-    const isLoading = $derived(rules.isPending || (typed.trim().length > 1 && (found.isPending || found.isPlaceholderData)));
+    const isLoading = $derived(rules.isPending || (isAsked && (found.isPending || found.isPlaceholderData)));
     let isEager = $state(false);
     $effect(() => {
         if (isEager && !isLoading) open(at);

@@ -2,7 +2,9 @@
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { Modal } from 'flowbite-svelte';
     import { api, ask, type Shapes } from '../api/client';
+    import ProgressBar from './ProgressBar.svelte';
     import Stamp from './Stamp.svelte';
+    import { inFigures } from '../state/numbers';
 
     let { run, onclose }: { run: Shapes['RunShape']; onclose: () => void } = $props();
     const client = useQueryClient();
@@ -30,19 +32,10 @@
 <Modal bind:open size="sm" dismissable={false} classes={{ body: 'p-6' }}>
     <h2 class="text-lg">{now.data.ruleName}</h2>
     <p class="mt-1 text-[13px] text-ink-2" aria-live="polite">
-        {now.data.done.toLocaleString('en-GB')} of {now.data.total.toLocaleString('en-GB')} answered, {now.data.fired.toLocaleString(
-            'en-GB',
-        )}
+        {inFigures(now.data.done)} of {inFigures(now.data.total)} answered, {inFigures(now.data.fired)}
         fired{now.data.status === 'done' ? '. Done.' : '…'}
     </p>
-    <div
-        class="mt-2 h-1.5 overflow-hidden rounded bg-ruled"
-        role="progressbar"
-        aria-valuenow={now.data.done}
-        aria-valuemax={now.data.total}
-    >
-        <div class="h-full bg-iris" style:width="{(100 * now.data.done) / Math.max(1, now.data.total)}%"></div>
-    </div>
+    <ProgressBar share={now.data.done / Math.max(1, now.data.total)} label={now.data.ruleName} />
     <div class="scroll mt-4 max-h-72">
         {#each now.data.results as result (result.recordId)}
             <div class="flex items-baseline gap-3 border-b border-ruled py-1.5 text-[13px]">

@@ -1,4 +1,5 @@
 import { clock } from './session.svelte';
+import { inFigures } from './numbers';
 
 const DAY = 86_400_000;
 
@@ -87,14 +88,14 @@ export function initials(name: string): string {
         .toUpperCase();
 }
 
-/** "1 ticket", "3 tickets" */
 /** "3 tickets": records of a type, counted. */
 export function countedOf(count: number, type: { label: string; plural: string }): string {
     return counted(count, type.label.toLowerCase(), type.plural.toLowerCase());
 }
 
+/** "1 row", "3 rows" */
 export function counted(count: number, one: string, many = `${one}s`): string {
-    return `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;
+    return `${inFigures(count)} ${count === 1 ? one : many}`;
 }
 
 /** How far the company's clocks are ahead of UTC at an instant, in milliseconds. */

@@ -1,4 +1,6 @@
 <script lang="ts">
+    import { isChangeable } from '../../state/changeable';
+    import { inFigures } from '../../state/numbers';
     import { Radio, Select } from 'flowbite-svelte';
     import { untrack } from 'svelte';
     import type { Refusal, Shapes } from '../../api/client';
@@ -13,9 +15,7 @@
         ontry: (mapping: Record<string, string>, key: string | null, mode: Mode) => void;
     };
     let { type, file, refusal, problem, ontry }: Props = $props();
-    const fields = $derived(
-        type.fields.filter((field) => !field.system && !field.readOnly && field.formula === null && field.numbering === null),
-    );
+    const fields = $derived(type.fields.filter(isChangeable));
     let mapping = $state<Record<string, string>>(
         untrack(() => Object.fromEntries(file.columns.map((column) => [column.place, column.field ?? '']))),
     );
@@ -85,7 +85,7 @@
 {#if mayChange}
     <div class="keys shrink-0">
         <button type="button" class="btn {isTried ? '' : 'go'}" disabled={taken.length === 0} onclick={go}
-            >{isTried ? 'Try once more' : `Try all ${file.job.total.toLocaleString('en-GB')} rows`}</button
+            >{isTried ? 'Try once more' : `Try all ${inFigures(file.job.total)} rows`}</button
         >
         <span class="my-auto">Nothing is saved by trying.</span>
     </div>

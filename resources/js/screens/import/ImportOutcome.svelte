@@ -1,8 +1,12 @@
 <script lang="ts">
+    import { inFigures } from '../../state/numbers';
     import { useQueryClient } from '@tanstack/svelte-query';
     import { Radio } from 'flowbite-svelte';
     import { api, ask, said, type Shapes } from '../../api/client';
     import { counted } from '../../state/moments';
+    import ProgressBar from '../../parts/ProgressBar.svelte';
+    import BulkActs from '../records/BulkActs.svelte';
+    import { isUndo, shareOf } from '../records/bulk';
     import { toasts } from '../../state/toasts.svelte';
 
     /* What an import would come to, how far it is, and what came of it. */
@@ -13,10 +17,6 @@
     const good = $derived(file.create + file.update + file.same);
     let answered = $state('');
     let busy = $state(false);
-    const n = (count: number) => count.toLocaleString('en-GB');
-    const share = $derived(
-        ['undoing', 'undone'].includes(job.status) ? job.undone / Math.max(1, job.saved) : job.done / Math.max(1, job.total),
-    );
     const titles: Record<string, string> = {
         trying: 'Trying every row…',
         tried: 'What would come of it',
@@ -27,63 +27,39 @@
         undoing: 'Taking back…',
         undone: 'Taken back',
     };
-    const times = (count: number) => (file.tried < good ? `about ${n(Math.round((count * good) / Math.max(1, file.tried)))}` : n(count));
+    const times = (count: number) =>
+        file.tried < good ? `about ${inFigures(Math.round((count * good) / Math.max(1, file.tried)))}` : inFigures(count);
 
-    async function turn(act: () => Promise<unknown>) {
+    async function start() {
         busy = true;
         try {
-            await act();
+            const body = { answered: answered === 'yes' };
+            await ask(api.POST('/api/imports/{id}/start', { params: { path: { id: job.id } }, body }));
         } catch (thrown) {
             toasts.complain(said(thrown));
         }
         await client.invalidateQueries();
         busy = false;
     }
-    const path = $derived({ params: { path: { id: job.id } } });
-    const start = () => turn(() => ask(api.POST('/api/imports/{id}/start', { ...path, body: { answered: answered === 'yes' } })));
 </script>
 
 <header class="flex items-start gap-3">
     <div class="min-w-0 flex-1">
         <h2 class="title text-[21px]!" aria-live="polite" data-import={job.status}>{titles[job.status]}</h2>
         <p class="sub">
-            {#if job.status === 'tried'}{n(file.create)} new, {n(file.update)} changed, {n(file.same)} as they are;
+            {#if job.status === 'tried'}{inFigures(file.create)} new, {inFigures(file.update)} changed, {inFigures(file.same)} as they are;
                 {counted(job.refused, 'row')} left out.
-            {:else if job.status === 'trying'}{n(job.done)} of {n(job.total)} rows.
-            {:else if ['undoing', 'undone'].includes(job.status)}{n(job.undone)} of {n(job.saved)} taken back.
-            {:else}{n(job.saved)} of {n(job.total)} rows saved{job.refused ? `, ${n(job.refused)} left out` : ''}.{/if}
+            {:else if job.status === 'trying'}{inFigures(job.done)} of {inFigures(job.total)} rows.
+            {:else if isUndo(job)}{inFigures(job.undone)} of {inFigures(job.saved)} taken back.
+            {:else}{inFigures(job.saved)} of {inFigures(job.total)} rows saved{job.refused
+                    ? `, ${inFigures(job.refused)} left out`
+                    : ''}.{/if}
         </p>
     </div>
-    {#if ['waiting', 'running'].includes(job.status)}<button
-            type="button"
-            class="btn"
-            disabled={busy}
-            onclick={() => turn(() => ask(api.POST('/api/bulk/{id}/stop', path)))}>Stop</button
-        >
-    {:else if job.status === 'stopped'}<button
-            type="button"
-            class="btn"
-            disabled={busy}
-            onclick={() => turn(() => ask(api.POST('/api/bulk/{id}/go-on', path)))}>Go on</button
-        >{/if}
-    {#if ['stopped', 'done'].includes(job.status) && job.saved > 0}<button
-            type="button"
-            class="btn danger"
-            disabled={busy}
-            onclick={() => turn(() => ask(api.POST('/api/bulk/{id}/undo', path)))}>Undo</button
-        >{/if}
+    <BulkActs {job} onturned={() => client.invalidateQueries()} />
 </header>
 <div class="scroll px-6 py-4 text-[13px]">
-    {#if job.status !== 'tried'}
-        <div
-            class="mb-4 h-1.5 overflow-hidden rounded bg-ruled"
-            role="progressbar"
-            aria-label="Rows"
-            aria-valuenow={Math.round(share * 100)}
-        >
-            <div class="h-full bg-iris transition-[width]" style:width="{100 * share}%"></div>
-        </div>
-    {/if}
+    {#if job.status !== 'tried'}<ProgressBar share={shareOf(job)} label="Rows" class="mb-4" />{/if}
     {#if file.stoppedBecause}<p class="callout bad mb-3" role="alert">{file.stoppedBecause}</p>{/if}
     {#if job.status === 'tried' && good > 0}
         <fieldset class="mb-4 grid gap-2">
@@ -95,7 +71,8 @@
                             >{rule.name}</a
                         >
                         <span class="figures">{times(rule.count)} ×</span>{:else}no rule would fire{/each}.
-                    {#if file.tried < good && file.rules.length}<span class="mini">Guessed from the first {n(file.tried)}.</span>{/if}</span
+                    {#if file.tried < good && file.rules.length}<span class="mini">Guessed from the first {inFigures(file.tried)}.</span
+                        >{/if}</span
                 ></Radio
             >
             <Radio name="answered" value="no" bind:group={answered}>No. They are kept as they are, and no rule starts.</Radio>

@@ -1,4 +1,7 @@
 <script lang="ts">
+    import ProgressBar from '../../parts/ProgressBar.svelte';
+    import { dropped } from '../../parts/dropped';
+    import { inFigures } from '../../state/numbers';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { searchParams } from 'sv-router';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
@@ -76,8 +79,10 @@
                 <div class="min-w-0 flex-1">
                     <h1>Import {type.plural.toLowerCase()}</h1>
                     <p class="sub">
-                        {#if file && file.columns.length}{file.name}: {file.job.total.toLocaleString('en-GB')} rows, {file.encoding}, parted
-                            by {file.delimiter === '\t' ? 'tabs' : `“${file.delimiter}”`}
+                        {#if file && file.columns.length}{file.name}: {inFigures(file.job.total)} rows, {file.encoding}, parted by {file.delimiter ===
+                            '\t'
+                                ? 'tabs'
+                                : `“${file.delimiter}”`}
                         {:else}A table in CSV or a workbook (.xlsx). It is tried before anything is saved.{/if}
                     </p>
                 </div>
@@ -100,23 +105,17 @@
                     class="m-7 grid place-items-center gap-3 rounded-xl border-2 border-dashed p-12 text-center {over
                         ? 'border-iris bg-iris-wash'
                         : 'border-edge'}"
-                    ondragover={(event) => {
-                        event.preventDefault();
-                        over = true;
-                    }}
-                    ondragleave={() => (over = false)}
-                    ondrop={(event) => {
-                        event.preventDefault();
-                        over = false;
-                        const dropped = event.dataTransfer?.files[0];
-                        if (dropped) void take(dropped);
-                    }}
+                    {...dropped(
+                        (is) => (over = is),
+                        (event) => {
+                            const file = event.dataTransfer?.files[0];
+                            if (file) void take(file);
+                        },
+                    )}
                 >
                     {#if sending !== null}
                         <p aria-live="polite">Sending… {Math.round(sending * 100)} %</p>
-                        <div class="h-1.5 w-64 overflow-hidden rounded bg-ruled">
-                            <div class="h-full bg-iris" style:width="{sending * 100}%"></div>
-                        </div>
+                        <ProgressBar share={sending} label="Sending" class="w-64" />
                     {:else}
                         <FileButton says="Choose a file" accept=".csv,.tsv,.txt,.xlsx,text/csv" onchoose={take} />
                         <p class="mini">or drop it here · at most 50 MB and 500,000 rows · its first row names the columns</p>
@@ -143,7 +142,7 @@
                                 class="grid grid-cols-[104px_1fr_auto] gap-3 border-b border-ruled py-2 hover:text-iris"
                                 href="/records/{typeName}/import?job={job.id}"
                                 ><span class="figures mini">{moment(job.at)}</span><span
-                                    >{job.saved.toLocaleString('en-GB')} of {job.total.toLocaleString('en-GB')} rows</span
+                                    >{inFigures(job.saved)} of {inFigures(job.total)} rows</span
                                 ><span class="mini">{job.status}</span></a
                             >
                         {:else}<p class="mini">Nothing has been brought in yet.</p>{/each}

@@ -1,8 +1,10 @@
 <script lang="ts">
+    import { SETS } from '../../parts/offers';
     import type { Shapes } from '../../api/client';
     import Choose from '../../parts/Choose.svelte';
     import FieldValue from '../../parts/FieldValue.svelte';
     import Floating from '../../parts/Floating.svelte';
+    import { isChangeable } from '../../state/changeable';
     import type { Json } from '../../state/pointer';
     import BulkDialog from './BulkDialog.svelte';
     import type { Selection } from './list/selection.svelte';
@@ -18,7 +20,7 @@
         ondone: () => void;
     };
     let { type, selection, count, search, condition, ondone }: Props = $props();
-    const fields = $derived(type.fields.filter((field) => !field.system && !field.readOnly && field.formula === null));
+    const fields = $derived(type.fields.filter(isChangeable));
     let anchor = $state<HTMLElement | null>(null);
     let field = $state.raw<Shapes['FieldShape'] | null>(null);
     let asked = $state.raw<{ field: Shapes['FieldShape']; value: Json; said: string } | null>(null);
@@ -41,7 +43,7 @@
             <FieldValue
                 type={type.name}
                 {field}
-                many={['choices', 'tags'].includes(field.type)}
+                many={SETS.includes(field.type)}
                 chosen={[]}
                 onchoose={choose}
                 onclose={() => (anchor = field = null)}

@@ -1,18 +1,19 @@
 <script lang="ts">
     import type { Shapes } from '../../api/client';
     import { counted, countedOf } from '../../state/moments';
+    import { inFigures } from '../../state/numbers';
 
     /* Which rules many changes would start, and what would be refused: tried on paper. */
     type Props = { preview: Shapes['BulkPreviewShape']; type: Shapes['TypeShape'] };
     let { preview, type }: Props = $props();
     const isSample = $derived(preview.tried < preview.total);
     const about = (count: number) =>
-        isSample ? `about ${Math.round((count * preview.total) / Math.max(1, preview.tried)).toLocaleString('en-GB')}` : String(count);
+        isSample ? `about ${inFigures(Math.round((count * preview.total) / Math.max(1, preview.tried)))}` : String(count);
 </script>
 
 <p>
-    {#if isSample}Tried on paper on the first {countedOf(preview.tried, type)} of {preview.total.toLocaleString('en-GB')}; the rest is
-        guessed from these.
+    {#if isSample}Tried on paper on the first {countedOf(preview.tried, type)} of {inFigures(preview.total)}; the rest is guessed from
+        these.
     {:else}Tried on paper on {countedOf(preview.total, type)}.{/if}
     {#if preview.same}{countedOf(preview.same, type)} {preview.same === 1 ? 'is' : 'are'} so already.{/if}
 </p>

@@ -1,10 +1,12 @@
 <script lang="ts">
+    import { SETS } from '../../parts/offers';
     import { useQueryClient } from '@tanstack/svelte-query';
     import { untrack } from 'svelte';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Choose from '../../parts/Choose.svelte';
     import FieldValue from '../../parts/FieldValue.svelte';
     import Floating from '../../parts/Floating.svelte';
+    import { isChangeable } from '../../state/changeable';
     import type { Json } from '../../state/pointer';
     import { toasts } from '../../state/toasts.svelte';
     import { taken } from './list/taken';
@@ -23,16 +25,13 @@
     const record = untrack(() => shown);
     const client = useQueryClient();
     let chosen = $state.raw<Field | null>(untrack(() => field));
-    const changeable = $derived(
-        type.fields.filter((one) => !one.system && !one.readOnly && one.formula === null && one.numbering === null),
-    );
-    const isSet = (one: Field) => ['choices', 'tags'].includes(one.type);
+    const changeable = $derived(type.fields.filter(isChangeable));
 
     function now(one: Field): Json[] {
         const value = record.values[one.name];
         if (value === null || value === undefined) return [];
         if (one.type === 'person') return [record.handles[one.name] ?? ''] as Json[];
-        return isSet(one) ? String(value).split(',') : [value as Json];
+        return SETS.includes(one.type) ? String(value).split(',') : [value as Json];
     }
 
     async function change(values: Json[]) {
@@ -61,9 +60,11 @@
         <FieldValue
             type={type.name}
             field={chosen}
-            many={isSet(chosen)}
+            many={SETS.includes(chosen.type)}
             chosen={now(chosen)}
-            further={chosen.required || chosen.type === 'tick' || isSet(chosen) ? [] : [{ key: ':empty', label: 'empty', group: 'Or' }]}
+            further={chosen.required || chosen.type === 'tick' || SETS.includes(chosen.type)
+                ? []
+                : [{ key: ':empty', label: 'empty', group: 'Or' }]}
             typedFirst
             onchoose={change}
             onfurther={() => void change([''])}

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { isChangeable } from '../../state/changeable';
     import EditValue from './EditValue.svelte';
     import { inSections } from './sections';
     import { createQuery } from '@tanstack/svelte-query';
@@ -43,8 +44,7 @@
     const due = $derived(record.values.due && record.values.status !== 'closed' ? dueDate(String(record.values.due)) : null);
 
     let edited = $state.raw<{ field: Shapes['FieldShape']; anchor: HTMLElement } | null>(null);
-    const mayEdit = (field: Shapes['FieldShape']) =>
-        !lock && record.may.includes('change') && !field.readOnly && field.formula === null && field.numbering === null;
+    const mayEdit = (field: Shapes['FieldShape']) => !lock && record.may.includes('change') && isChangeable(field);
 </script>
 
 <header class="flex items-start gap-3">

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { isChangeable } from '../../state/changeable';
     import { tick, untrack } from 'svelte';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import { moment } from '../../state/moments';
@@ -17,9 +18,7 @@
     };
     let { type, record, onsaved, oncancel, onreload }: Props = $props();
 
-    const fields = $derived(
-        type.fields.filter((field) => !field.system && field.formula === null && field.numbering === null && !field.readOnly),
-    );
+    const fields = $derived(type.fields.filter(isChangeable));
     const before = untrack(() => record);
     /** What a new record is asked: its name first, then the rest in its order; what rules fill in waits below. */
     const isKept = (field: Shapes['FieldShape']) =>

@@ -21,6 +21,7 @@
     import BinList from './BinList.svelte';
     import EditValue from './EditValue.svelte';
     import RecordPreview from './RecordPreview.svelte';
+    import { inFigures } from '../../state/numbers';
 
     const PER_PAGE = 25;
     type Row = Shapes['RecordShape'];
@@ -42,12 +43,7 @@
     const isTable = $derived(arrangement.layout === 'table' && arrangement.group === null);
     /** A view that is asked for has to be known before what it shows can be. */
     const isReady = $derived(type !== undefined && (arrangement.param('view') === '' || views.data !== undefined));
-    const query = $derived({
-        search: arrangement.search || undefined,
-        sort: arrangement.sort.join(',') || undefined,
-        columns: arrangement.columns.join(',') || undefined,
-        filter: condition,
-    });
+    const query = $derived({ ...arrangement.query, filter: condition });
 
     const list = createQuery(() => ({
         queryKey: ['records', typeName, query, arrangement.page, isTable],
@@ -81,7 +77,6 @@
     let at = $state(0);
     let looked = $state.raw<Row | null>(null);
     const selected = $derived(isTable ? rows[Math.min(at, rows.length - 1)] : (looked ?? undefined));
-    $effect(() => selection.see(rows));
     $effect(() => {
         void [typeName, query.search, condition];
         selection.clear();
@@ -143,7 +138,7 @@
             <header class="pb-0! border-0!">
                 <div class="flex items-center gap-2">
                     <h1>{type.plural}</h1>
-                    <span class="figures mini ml-1" aria-live="polite">{total === null ? '…' : total.toLocaleString('en-GB')}</span>
+                    <span class="figures mini ml-1" aria-live="polite">{total === null ? '…' : inFigures(total)}</span>
                     <span class="ml-auto flex items-center gap-2">
                         {#if session.may('export', typeName)}<span class="wide-only"><TakeOut {type} {query} /></span>{/if}
                         {#if session.may('create', typeName)}<a class="btn wide-only" href="/records/{typeName}/import">Import</a>

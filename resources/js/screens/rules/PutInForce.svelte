@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { inFigures } from '../../state/numbers';
     import { Checkbox, Input, Radio } from 'flowbite-svelte';
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
@@ -63,7 +64,7 @@
 <Confirm title="Put page {page} in force?" go="Put in force" {busy} onconfirm={publish} {onclose}>
     {#if numbers.data}
         <p>
-            <b class="text-ink">{those}</b> of {numbers.data.total.toLocaleString('en-GB')}
+            <b class="text-ink">{those}</b> of {inFigures(numbers.data.total)}
             {numbers.data.matching === 1 ? 'meets' : 'meet'} the conditions now{numbers.data.matching ? ':' : '.'}
             {#if numbers.data.matching}
                 <span class="mini">

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { inFigures } from '../../state/numbers';
     import { Select } from 'flowbite-svelte';
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
@@ -27,7 +28,7 @@
     const list = $derived(
         theirs.data
             ? [
-                  ...theirs.data.records.map((one) => `${one.count.toLocaleString('en-GB')} ${one.type.toLowerCase()}`),
+                  ...theirs.data.records.map((one) => `${inFigures(one.count)} ${one.type.toLowerCase()}`),
                   ...(theirs.data.tasks ? [counted(theirs.data.tasks, 'open task')] : []),
                   ...(theirs.data.signOffs ? [counted(theirs.data.signOffs, 'sign-off')] : []),
                   ...(theirs.data.people ? [`the management of ${counted(theirs.data.people, 'person', 'people')}`] : []),

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { inFigures } from '../../state/numbers';
     import { Input } from 'flowbite-svelte';
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
@@ -66,9 +67,7 @@
             {#each type.acts as act (act.act)}<span class="reach {act.reach}" title="{act.label}: {act.why}"
                     >{SHORT[act.reach] ?? act.why}</span
                 >{/each}
-            <span class="figures text-right text-[11px] text-ink-2" title="of {type.all.toLocaleString('en-GB')}"
-                >{type.seen.toLocaleString('en-GB')}</span
-            >
+            <span class="figures text-right text-[11px] text-ink-2" title="of {inFigures(type.all)}">{inFigures(type.seen)}</span>
         {/each}
     </div>
     {#each seen as type (type.type)}

@@ -1,4 +1,6 @@
 <script lang="ts">
+    import { dropped } from '../../../parts/dropped';
+    import { inFigures } from '../../../state/numbers';
     import { untrack } from 'svelte';
     import type { Shapes } from '../../../api/client';
     import { go } from '../../../router';
@@ -59,20 +61,11 @@
     class="board-column {over && carried ? 'over' : ''}"
     role="listitem"
     aria-label={choice.label}
-    ondragover={(event) => {
-        event.preventDefault();
-        over = true;
-    }}
-    ondragleave={() => (over = false)}
-    ondrop={(event) => {
-        event.preventDefault();
-        over = false;
-        ondrop();
-    }}
+    {...dropped((is) => (over = is), ondrop)}
 >
     <h3>
         <span class={choice.tone ? `tone-${choice.tone}` : ''}>{choice.label}</span>
-        <span class="figures mini">{count.toLocaleString('en-GB')}</span>
+        <span class="figures mini">{inFigures(count)}</span>
     </h3>
     {#if Object.keys(group?.sums ?? {}).length}<p class="figures mini px-3 pb-1.5">{Object.values(group?.sums ?? {}).join(' · ')}</p>{/if}
     <div class="scroll">
@@ -105,7 +98,7 @@
         {#if rows.length < count && rows.length > 0}<button
                 type="button"
                 class="link px-2 py-1 text-[12px]"
-                onclick={() => (shown = Math.min(200, shown * 2))}>{(count - rows.length).toLocaleString('en-GB')} more</button
+                onclick={() => (shown = Math.min(200, shown * 2))}>{inFigures(count - rows.length)} more</button
             >{/if}
     </div>
 </section>

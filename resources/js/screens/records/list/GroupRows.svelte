@@ -5,6 +5,7 @@
     import { ofGroup, rowsIn } from './groups';
     import ListTable from './ListTable.svelte';
     import type { Selection } from './selection.svelte';
+    import { inFigures } from '../../../state/numbers';
 
     /* The records of one group, some at first and more where they are wanted. */
     type Props = {
@@ -30,7 +31,6 @@
         const fresh = rows.find((row) => row.id === selected);
         if (fresh) untrack(() => onselect(fresh));
     });
-    $effect(() => selection.see(rows));
 </script>
 
 {#if list.isError}<p class="mini px-7 py-2">{said(list.error)}</p>{/if}
@@ -52,6 +52,6 @@
     <button type="button" class="link px-7 py-2 text-[12.5px]" disabled={shown >= MOST} onclick={() => (shown = Math.min(MOST, shown * 3))}
         >{shown >= MOST
             ? `The first ${MOST} are shown. Narrow the list to see others.`
-            : `${(group.count - rows.length).toLocaleString('en-GB')} more`}</button
+            : `${inFigures(group.count - rows.length)} more`}</button
     >
 {/if}

@@ -5,6 +5,7 @@
     import { groupsBy } from './groups';
     import GroupRows from './GroupRows.svelte';
     import type { Selection } from './selection.svelte';
+    import { inFigures } from '../../../state/numbers';
 
     /* A list by the values of one field: each with how many it has and what they add up to, opened where it is wanted. */
     type Props = {
@@ -18,6 +19,8 @@
     };
     let { type, by, arrangement, selection, selected, onselect, onedit }: Props = $props();
     const OPEN_AT_FIRST = 4;
+    /** The server counts no more. */
+    const MOST = 500;
 
     const groups = groupsBy(() => ({ type: type.name, by, arrangement }));
     /** Those that somebody opened or closed; the first few are open until then. */
@@ -36,7 +39,7 @@
         {@const open = isOpen(key(group), place)}
         <button type="button" class="group-head" aria-expanded={open} onclick={() => (turned = { ...turned, [key(group)]: !open })}>
             {#if open}<ChevronDown size={15} />{:else}<ChevronRight size={15} />{/if}
-            <b>{group.label || 'none'}</b><span class="figures mini">{group.count.toLocaleString('en-GB')}</span>
+            <b>{group.label || 'none'}</b><span class="figures mini">{inFigures(group.count)}</span>
             {#each Object.entries(group.sums) as [name, sum] (name)}<span class="mini ml-2"
                     >{type.fields.find((field) => field.name === name)?.label} <span class="figures text-ink">{sum}</span></span
                 >{/each}
@@ -45,4 +48,7 @@
     {:else}
         {#if groups.data}<div class="empty"><h2>No {type.label.toLowerCase()} fits.</h2></div>{/if}
     {/each}
+    {#if groups.data?.length === MOST}
+        <p class="mini px-7 py-2">These are the first {MOST} groups. Narrow the list, or group by something with fewer values.</p>
+    {/if}
 {/if}

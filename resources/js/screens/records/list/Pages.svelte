@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { inFigures } from '../../../state/numbers';
     /* Turning the pages of a list. */
     type Props = { page: number; pages: number; onturn: (page: number) => void };
     let { page, pages, onturn }: Props = $props();
@@ -6,6 +7,6 @@
 
 <nav class="ml-auto flex items-center gap-2" aria-label="Pages">
     <button type="button" class="btn quiet" disabled={page <= 1} onclick={() => onturn(page - 1)}>← Previous</button>
-    <span class="figures">{page.toLocaleString('en-GB')} / {pages.toLocaleString('en-GB')}</span>
+    <span class="figures">{inFigures(page)} / {inFigures(pages)}</span>
     <button type="button" class="btn quiet" disabled={page >= pages} onclick={() => onturn(page + 1)}>Next →</button>
 </nav>

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { inFigures } from '../../../state/numbers';
     import RunButton from '../../../parts/RunButton.svelte';
     import type { Shapes } from '../../../api/client';
     import { session } from '../../../state/session.svelte';
@@ -18,9 +19,9 @@
 </script>
 
 <span class="flex w-full items-center gap-2 text-[12.5px] text-ink-2" aria-live="polite">
-    <b class="figures text-ink">{count.toLocaleString('en-GB')}</b> chosen
+    <b class="figures text-ink">{inFigures(count)}</b> chosen
     {#if total !== null && total > count}<button type="button" class="link" onclick={() => (selection.everything = true)}
-            >all {total.toLocaleString('en-GB')} that fit</button
+            >all {inFigures(total)} that fit</button
         >{/if}
     <span class="ml-auto flex items-center gap-2">
         {#if session.may('change', type.name)}<BulkChange

@@ -84,6 +84,15 @@ export class Arrangement {
         return said ? (JSON.parse(said) as ConditionDraft) : null;
     }
 
+    /** What rows are asked for with, besides what narrows them. */
+    get query(): { search?: string; sort?: string; columns?: string } {
+        return {
+            search: this.search || undefined,
+            sort: this.sort.join(',') || undefined,
+            columns: this.columns.join(',') || undefined,
+        };
+    }
+
     /** What narrows the list in all, as the API takes it; with further conditions, such as that of a group. */
     condition(...further: ConditionDraft[]): string | undefined {
         const parts = [...further];

@@ -31,14 +31,7 @@ export function groupsBy(of: () => { type: string; by: string; arrangement: Arra
 export function rowsIn(of: () => { type: string; condition: string | undefined; arrangement: Arrangement; most: number }) {
     return createQuery(() => {
         const { type, condition, arrangement, most } = of();
-        const query = {
-            search: arrangement.search || undefined,
-            sort: arrangement.sort.join(',') || undefined,
-            columns: arrangement.columns.join(',') || undefined,
-            perPage: most,
-            total: 'no' as const,
-            filter: condition,
-        };
+        const query = { ...arrangement.query, perPage: most, total: 'no' as const, filter: condition };
         return {
             queryKey: ['records', type, 'group', query],
             placeholderData: keepPreviousData,

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { inFigures } from '../../../state/numbers';
     import { api, ask, said, stream, type Shapes } from '../../../api/client';
     import Floating from '../../../parts/Floating.svelte';
     import type { Document } from '../../../state/document.svelte';
@@ -123,12 +124,12 @@
             <div class="h-full bg-iris" style="width: {(100 * piece.records) / Math.max(1, piece.of)}%"></div>
         </div>
         <p class="mini mt-1">
-            {stopped ? 'Stopped after ' : ''}{piece.records.toLocaleString('en')} of {piece.of.toLocaleString('en')}
+            {stopped ? 'Stopped after ' : ''}{inFigures(piece.records)} of {inFigures(piece.of)}
             {piece.types.map((type) => session.type(type).plural.toLowerCase()).join(' and ')},
-            {piece.changes.toLocaleString('en')} things that happened
+            {inFigures(piece.changes)} things that happened
         </p>
         <p class="mt-3 text-[15px]">
-            <b class="font-semibold">It would have fired {piece.fires === 1 ? 'once' : `${piece.fires.toLocaleString('en')} times`}.</b>
+            <b class="font-semibold">It would have fired {piece.fires === 1 ? 'once' : `${inFigures(piece.fires)} times`}.</b>
             {#if piece.heldBack}<span class="text-ink-2">
                     The repeat guard held it back {piece.heldBack === 1 ? 'once' : `${piece.heldBack} times`}.</span
                 >{/if}

@@ -1,0 +1,6 @@
+import type { Shapes } from '../api/client';
+
+/** Whether people give a field its value: it is not the application's own, not worked out, and theirs to change. */
+export function isChangeable(field: Shapes['FieldShape']): boolean {
+    return !field.system && !field.readOnly && field.formula === null && field.numbering === null;
+}
