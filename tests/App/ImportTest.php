@@ -11,10 +11,13 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Testing\TestResponse;
 use Tests\App\Support\AppTestCase;
+use Tests\App\Support\Imports;
 
 /** A file becomes records: sent in pieces, read, tried, brought in with or without rules, and taken back. */
 final class ImportTest extends AppTestCase
 {
+    use Imports;
+
     protected function setUp(): void
     {
         parent::setUp();
@@ -126,6 +129,27 @@ final class ImportTest extends AppTestCase
         ]);
     }
 
+    /** Whoever may make records and not change them stops and takes back what they brought in themselves. */
+    public function test_whoever_only_makes_records_stops_and_takes_back_their_own_import(): void
+    {
+        $id = $this->begun("name,plan,owner\nOne,basic,Jonas Pike\nTwo,basic,Jonas Pike\n", false);
+        $this->as('ines.okafor', 'POST', 'roles', ['file' => [
+            'label' => 'Gatherer', 'duties' => [], 'fields' => [],
+            'reaches' => ['*' => ['read' => 'all'], 'customer' => ['read' => 'all', 'create' => 'all']],
+        ]])->assertCreated();
+        BulkJob::query()->whereKey($id)->update(['by_id' => $this->person('odile.march')->id]);
+        $odile = fn (string $act): TestResponse => $this->as('odile.march', 'POST', "bulk/{$id}/{$act}");
+        $odile('stop')->assertForbidden();
+        $this->as('ines.okafor', 'PATCH', "people/{$this->person('odile.march')->id}", ['role' => 'gatherer'])->assertOk();
+        $odile('stop')->assertOk()->assertJsonPath('status', 'stopped');
+        $odile('go-on')->assertOk();
+        $this->work();
+        self::assertSame(2, DB::table('records_customer')->count());
+        $odile('undo')->assertOk();
+        $this->work();
+        self::assertSame(0, DB::table('records_customer')->count());
+    }
+
     public function test_what_is_no_table_is_told_in_a_sentence_and_changes_nothing(): void
     {
         $begin = fn (int $bytes): TestResponse => $this->as('ines.okafor', 'POST', 'imports', [
@@ -146,50 +170,6 @@ final class ImportTest extends AppTestCase
         $this->piece($begin(10)->json('job.id'), 0, str_repeat('x', 1_000_001))->assertStatus(422);
         $this->as('odile.march', 'POST', 'imports', ['recordType' => 'customer', 'name' => 'x', 'bytes' => 1])->assertForbidden();
         self::assertSame(0, DB::table('records_customer')->count());
-    }
-
-    private function begun(string $text, bool $answered): int
-    {
-        $id = $this->sent('customer', $text, 1_000_000)['job']['id'];
-        $this->tried($id, ['0' => 'name', '1' => 'plan', '2' => 'owner'], null, 'create')->assertOk();
-        $this->work();
-        $this->as('ines.okafor', 'POST', "imports/{$id}/start", ['answered' => $answered])->assertOk();
-
-        return $id;
-    }
-
-    /** @return array<string, mixed> the import as it was read */
-    private function sent(string $type, string $content, int $bytes): array
-    {
-        $id = $this->as('ines.okafor', 'POST', 'imports', [
-            'recordType' => $type, 'name' => 'customers.csv', 'bytes' => strlen($content),
-        ])->assertCreated()->json('job.id');
-        foreach (str_split($content, $bytes) as $place => $piece) {
-            $this->piece($id, $place, $piece)->assertNoContent();
-        }
-
-        return $this->as('ines.okafor', 'POST', "imports/{$id}/read")->assertOk()->json();
-    }
-
-    private function piece(int $id, int $place, string $content): TestResponse
-    {
-        return $this->actingAs($this->person('ines.okafor'), 'sanctum')->call(
-            'PUT', "/api/imports/{$id}/pieces/{$place}", server: [
-                'CONTENT_TYPE' => 'application/octet-stream', 'HTTP_ACCEPT' => 'application/json',
-            ], content: $content,
-        );
-    }
-
-    /** @param  array<array-key, string>  $mapping */
-    private function tried(int $id, array $mapping, ?string $key, string $mode): TestResponse
-    {
-        return $this->as('ines.okafor', 'POST', "imports/{$id}/try", ['mapping' => $mapping, 'key' => $key, 'mode' => $mode]);
-    }
-
-    private function work(): void
-    {
-        while ($this->app->make(BulkWorker::class)->work(60.0) > 0) {
-        }
     }
 
     private function dieAfter(int $statements): void

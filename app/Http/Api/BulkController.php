@@ -12,10 +12,12 @@ use App\Http\Api\Shape\BulkPreviewShape;
 use App\Http\Api\Shape\BulkShape;
 use App\Http\Input\BulkInput;
 use App\Models\BulkJob;
+use App\Models\BulkKind;
 use App\Store\Access\InSight;
 use App\Store\Access\RecordGate;
 use App\Store\BulkStore;
 use App\Store\Chosen;
+use App\Store\Import\ImportPlan;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -150,7 +152,9 @@ final class BulkController extends Controller
     private function turned(int $id, Request $request, \Closure $turn): BulkShape
     {
         $job = $this->bulk->own($id, $this->person($request));
-        $this->gate->mustEver(Act::Change, $this->type($job->record_type));
+        foreach ($job->kind === BulkKind::Import ? ImportPlan::of($job)->mode->acts() : [Act::Change] as $act) {
+            $this->gate->mustEver($act, $this->type($job->record_type));
+        }
         $turn($job);
         GoThroughBulk::dispatch();
 

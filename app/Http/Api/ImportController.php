@@ -121,7 +121,7 @@ final class ImportController extends Controller
         $given = $request->validated();
         $mode = Mode::from($given['mode']);
         $type = $this->type($job->record_type);
-        foreach ($mode === Mode::Both ? [Act::Create, Act::Change] : [$mode === Mode::Create ? Act::Create : Act::Change] as $act) {
+        foreach ($mode->acts() as $act) {
             $this->mustImport($type, $act);
         }
         $this->gate->mustWrite($type, array_fill_keys(array_diff(array_filter($given['mapping'], is_string(...)), ['number']), null));

@@ -68,6 +68,7 @@
             problem = said(thrown);
         }
     }
+    const partedBy = $derived(file?.delimiter === '\t' ? 'tabs' : `“${file?.delimiter}”`);
 </script>
 
 {#if !type}
@@ -79,10 +80,7 @@
                 <div class="min-w-0 flex-1">
                     <h1>Import {type.plural.toLowerCase()}</h1>
                     <p class="sub">
-                        {#if file && file.columns.length}{file.name}: {inFigures(file.job.total)} rows, {file.encoding}, parted by {file.delimiter ===
-                            '\t'
-                                ? 'tabs'
-                                : `“${file.delimiter}”`}
+                        {#if file && file.columns.length}{file.name}: {inFigures(file.job.total)} rows, {file.encoding}, parted by {partedBy}
                         {:else}A table in CSV or a workbook (.xlsx). It is tried before anything is saved.{/if}
                     </p>
                 </div>
