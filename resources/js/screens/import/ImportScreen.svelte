@@ -68,7 +68,11 @@
             problem = said(thrown);
         }
     }
-    const partedBy = $derived(file?.delimiter === '\t' ? 'tabs' : `“${file?.delimiter}”`);
+    const written = $derived.by(() => {
+        if (!file) return '';
+        const parts = file.delimiter === '\t' ? 'tabs' : `“${file.delimiter}”`;
+        return `${inFigures(file.job.total)} rows, ${file.encoding}, parted by ${parts}`;
+    });
 </script>
 
 {#if !type}
@@ -80,7 +84,7 @@
                 <div class="min-w-0 flex-1">
                     <h1>Import {type.plural.toLowerCase()}</h1>
                     <p class="sub">
-                        {#if file && file.columns.length}{file.name}: {inFigures(file.job.total)} rows, {file.encoding}, parted by {partedBy}
+                        {#if file && file.columns.length}{file.name}: {written}
                         {:else}A table in CSV or a workbook (.xlsx). It is tried before anything is saved.{/if}
                     </p>
                 </div>
