@@ -19,6 +19,8 @@ use App\Store\Sql\ById;
 use Illuminate\Database\Query\Builder;
 use VividLedger\House\Directory;
 use VividLedger\House\Person;
+use VividLedger\Schema\Field;
+use VividLedger\Schema\FieldType;
 use VividLedger\Time\WorkingCalendar;
 
 /** Names of people and records, and what the company keeps under a name; remembered as long as the object lives. */
@@ -199,6 +201,28 @@ final class PeopleStore implements Directory
         $this->people += array_fill_keys($ids, null);
         foreach (ById::peopleWithManagers($ids, self::COLUMNS) as $row) {
             $this->people[$row->id] = self::made($row);
+        }
+    }
+
+    /**
+     * What values of several fields are called: a question for all people, and one for the records of each type.
+     *
+     * @param  iterable<array{Field, array<array-key, mixed>}>  $columns  fields, each with its values
+     */
+    public function remember(iterable $columns): void
+    {
+        [$people, $records] = [[], []];
+        foreach ($columns as [$field, $values]) {
+            $ids = array_filter($values, is_int(...));
+            if ($field->type === FieldType::Person) {
+                array_push($people, ...$ids);
+            } elseif ($field->type === FieldType::Reference) {
+                $records[(string) $field->target] = [...($records[(string) $field->target] ?? []), ...$ids];
+            }
+        }
+        $this->rememberPeople($people);
+        foreach ($records as $type => $ids) {
+            $this->rememberTitles($type, array_values($ids));
         }
     }
 

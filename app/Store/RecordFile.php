@@ -12,7 +12,6 @@ use VividLedger\Listing\Column;
 use VividLedger\Record\Display;
 use VividLedger\Rights\Act;
 use VividLedger\Schema\Field;
-use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 use VividLedger\Schema\RecordType;
 
@@ -45,15 +44,10 @@ final readonly class RecordFile
         foreach ($rows->lazyById(self::PIECE, 't.id', 'id')->chunk(self::PIECE) as $piece) {
             /** @var list<list<string|int|bool|null>> $cells */
             $cells = array_values($piece->map(static fn (object $row): array => self::values($columns, (array) $row))->all());
-            foreach ($columns as $place => $column) {
-                $ids = array_values(array_filter(array_column($cells, $place), is_int(...)));
-                $field = $column->path?->field;
-                match ($field?->type) {
-                    FieldType::Person => $names->rememberPeople($ids),
-                    FieldType::Reference => $names->rememberTitles((string) $field->target, $ids),
-                    default => null,
-                };
-            }
+            $named = array_filter(array_map(static fn (Column $column): ?Field => $column->path?->field, $columns));
+            $names->remember(array_map(
+                static fn (int $place, Field $field): array => [$field, array_column($cells, $place)], array_keys($named), $named,
+            ));
             foreach ($cells as $row) {
                 yield CsvLine::of(array_map(
                     static fn (Column $column, string|int|bool|null $value): string => self::cell($type, $column, $value, $display),

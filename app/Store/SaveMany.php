@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use App\Models\Columns;
 use App\Models\Entry;
 use App\Models\RowResult;
-use App\Models\StoredRecord;
 use App\Store\Sql\Batch;
+use App\Store\Sql\ById;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
 use VividLedger\Engine\Firing;
@@ -176,16 +175,8 @@ final readonly class SaveMany
     private function there(RecordType $type, array $rows, bool $locked): array
     {
         $ids = array_values(array_filter(array_map(static fn (RowToSave $row): ?int => $row->id, $rows)));
-        if ($ids === []) {
-            return [];
-        }
-        $there = [];
-        $query = StoredRecord::rowsOf($type)->whereIn('id', $ids)->orderBy('id');
-        foreach ($locked ? $query->lockForUpdate()->get() : $query->get() as $row) {
-            $there[(int) $row->id] = Columns::record($type, $row);
-        }
 
-        return $there;
+        return ById::records($type, $ids, $locked);
     }
 
     /**

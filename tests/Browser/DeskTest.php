@@ -90,7 +90,7 @@ final class DeskTest extends BrowserTestCase
         $this->see('.board-card', $mark);
         $this->browser->executeScript("document.querySelector('.board-card').focus()");
         $this->browser->getKeyboard()->sendKeys(["\u{E00A}", "\u{E014}", "\u{E00A}"]);
-        $this->see('[role=status]', 'is Waiting on customer.');
+        $this->see('[role=status]', 'Status is Waiting on customer.');
         $this->see('.board-column[aria-label="Waiting on customer"]', $mark);
         $this->see('.leaf.right dl', 'Waiting on customer');
 

@@ -47,20 +47,13 @@ final class ImportPiece implements BulkPiece
             // Whoever holds the job goes on with it; another worker that took over waits here, and sees how far it came.
             $held = BulkJob::query()->whereKey($job->id)->lockForUpdate()->firstOrFail();
             $plan = ImportPlan::of($held);
-            [$rows, $reached, $number] = [[], $held->reached, $held->done + 1];
-            foreach ($file->rows($plan, $held->reached) as [$cells, $at]) {
-                $rows[++$number] = $cells;
-                $reached = $at;
-                if (count($rows) === self::AT_ONCE) {
-                    break;
-                }
-            }
+            [$rows, $reached] = $file->next($plan, $held->reached, $held->done, self::AT_ONCE);
             if ($rows === []) {
                 return 0;
             }
             // What was found wrong when it was tried stays out, as it was said.
-            $known = ImportProblem::query()->where('job_id', $held->id)->whereBetween('row', [min(array_keys($rows)), $number])
-                ->orderByDesc('id')->pluck('said', 'row')->all();
+            $known = ImportProblem::query()->where('job_id', $held->id)
+                ->whereBetween('row', [array_key_first($rows), array_key_last($rows)])->orderByDesc('id')->pluck('said', 'row')->all();
             $read = array_map(static fn (string $said): array => ['' => $said], $known)
                 + (new ImportRows($this->schemas, $this->company, $type, $plan))->read(array_diff_key($rows, $known));
             $whole = array_filter($read, static fn (RowToSave|array $row): bool => $row instanceof RowToSave);

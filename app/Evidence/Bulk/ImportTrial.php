@@ -8,7 +8,6 @@ use App\Models\BulkJob;
 use App\Models\BulkStatus;
 use App\Models\Columns;
 use App\Models\ImportProblem;
-use App\Models\StoredRecord;
 use App\Store\Actor;
 use App\Store\Company;
 use App\Store\Import\ImportedFile;
@@ -20,6 +19,7 @@ use App\Store\Refused;
 use App\Store\RowToSave;
 use App\Store\SchemaStore;
 use App\Store\Sql\Batch;
+use App\Store\Sql\ById;
 use VividLedger\Record\CauseKind;
 use VividLedger\Schema\RecordType;
 
@@ -53,14 +53,7 @@ final class ImportTrial implements BulkPiece
             $this->open = [$job->id, new ImportedFile($job), new ImportRows($this->schemas, $this->company, $type, $plan)];
         }
         [, $file, $reader] = $this->open;
-        [$rows, $reached, $number] = [[], $job->reached, $job->done + 1];
-        foreach ($file->rows($plan, $job->reached) as [$cells, $at]) {
-            $rows[++$number] = $cells;
-            $reached = $at;
-            if (count($rows) === self::AT_ONCE) {
-                break;
-            }
-        }
+        [$rows, $reached] = $file->next($plan, $job->reached, $job->done, self::AT_ONCE);
         if ($rows === []) {
             BulkJob::query()->whereKey($job->id)->where('status', BulkStatus::Trying)->update(['status' => BulkStatus::Tried]);
 
@@ -71,7 +64,7 @@ final class ImportTrial implements BulkPiece
             $tried = $this->preview->rows($type, array_slice($good, 0, BulkPreview::MOST), new Actor($job->by_id, CauseKind::Import));
             $spec['rules'] = $tried['rules'];
             $spec['tried'] = $tried['tried'];
-            $spec['stopped'] = $tried['refused'];
+            $spec['refusals'] = $tried['refused'];
         }
         $wrong = array_unique(array_column($problems, 'row'));
         $this->db->transaction(static function () use ($job, $problems, $spec, $reached, $rows, $wrong): void {
@@ -97,10 +90,7 @@ final class ImportTrial implements BulkPiece
     {
         $whole = array_filter($read, static fn (RowToSave|array $row): bool => $row instanceof RowToSave);
         $ids = array_values(array_filter(array_map(static fn (RowToSave $row): ?int => $row->id, $whole)));
-        $there = [];
-        foreach ($ids === [] ? [] : StoredRecord::rowsOf($type)->whereIn('id', $ids)->get() as $row) {
-            $there[(int) $row->id] = Columns::record($type, $row);
-        }
+        $there = ById::records($type, $ids);
         $checked = array_combine(array_keys($whole), $this->input->many($type, array_values($whole), $there));
         [$problems, $good] = [[], []];
         foreach ($read as $number => $row) {

@@ -45,19 +45,34 @@ final readonly class BulkShapes
      */
     public static function preview(array $preview): BulkPreviewShape
     {
-        $rules = $preview['rules'];
+        return new BulkPreviewShape(
+            $preview['total'], $preview['tried'], $preview['same'], self::rules($preview['rules']), self::reasons($preview['refused']),
+        );
+    }
+
+    /**
+     * @param  array<int, array{name: string, count: int}>  $rules  by their ids
+     * @return list<BulkRuleShape> those that fire most first
+     */
+    public static function rules(array $rules): array
+    {
         uasort($rules, static fn (array $one, array $other): int => $other['count'] <=> $one['count']);
 
-        return new BulkPreviewShape(
-            $preview['total'], $preview['tried'], $preview['same'],
-            array_map(
-                static fn (int $id, array $rule): BulkRuleShape => new BulkRuleShape($id, $rule['name'], $rule['count']),
-                array_keys($rules), array_values($rules),
-            ),
-            array_map(
-                static fn (string $said, int $count): BulkReasonShape => new BulkReasonShape($said, $count),
-                array_map(strval(...), array_keys($preview['refused'])), array_values($preview['refused']),
-            ),
+        return array_map(
+            static fn (int $id, array $rule): BulkRuleShape => new BulkRuleShape($id, $rule['name'], $rule['count']),
+            array_keys($rules), array_values($rules),
+        );
+    }
+
+    /**
+     * @param  array<array-key, int>  $refused  how often, by what was said
+     * @return list<BulkReasonShape>
+     */
+    public static function reasons(array $refused): array
+    {
+        return array_map(
+            static fn (string $said, int $count): BulkReasonShape => new BulkReasonShape($said, $count),
+            array_map(strval(...), array_keys($refused)), array_values($refused),
         );
     }
 }

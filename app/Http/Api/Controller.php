@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Api;
 
 use App\Models\Person;
+use App\Store\Access\InSight;
 use App\Store\Access\RecordGate;
 use App\Store\Actor;
 use App\Store\PeopleStore;
@@ -75,5 +76,11 @@ abstract class Controller extends BaseController
     protected function type(string $name): RecordType
     {
         return app(RecordGate::class)->type($name);
+    }
+
+    /** The type as whoever asks knows it. */
+    protected function seenType(string $name): RecordType
+    {
+        return app(InSight::class)->sight()->type($this->type($name));
     }
 }

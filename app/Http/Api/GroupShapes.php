@@ -19,7 +19,6 @@ final readonly class GroupShapes
     public function __construct(
         private PeopleStore $names,
         private Company $company,
-        private RecordShapes $records,
         private InSight $inSight,
     ) {
     }
@@ -31,7 +30,7 @@ final readonly class GroupShapes
      */
     public function of(Field $by, array $sums, array $groups): array
     {
-        $this->records->rememberValues($by, array_column($groups, 'value'));
+        $this->names->remember([[$by, array_column($groups, 'value')]]);
         $display = new Display($this->names, $this->company->zone());
         $shapes = [];
         foreach ($groups as $group) {

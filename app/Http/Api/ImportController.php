@@ -8,7 +8,6 @@ use App\Evidence\Bulk\ImportPiece;
 use App\Evidence\Jobs\GoThroughBulk;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
-use App\Http\Api\Shape\BulkRuleShape;
 use App\Http\Api\Shape\ImportColumnShape;
 use App\Http\Api\Shape\ImportProblemShape;
 use App\Http\Api\Shape\ImportShape;
@@ -202,10 +201,6 @@ final class ImportController extends Controller
     {
         $plan = ImportPlan::of($job);
         $problems = $job->problems()->orderBy('row')->orderBy('id')->limit(self::PROBLEMS)->get();
-        $rules = [];
-        foreach ($job->spec['rules'] ?? [] as $id => $rule) {
-            $rules[] = new BulkRuleShape((int) $id, (string) $rule['name'], (int) $rule['count']);
-        }
 
         return new ImportShape(
             $this->shapes->of($job), $plan->name, $plan->encoding, $plan->delimiter,
@@ -218,7 +213,8 @@ final class ImportController extends Controller
                 $problem->row, $problem->field, $problem->said,
             ))->all()),
             (int) ($job->spec['tried'] ?? 0),
-            $rules,
+            BulkShapes::rules($job->spec['rules'] ?? []),
+            BulkShapes::reasons($job->spec['refusals'] ?? []),
             (string) ($job->spec['stoppedBecause'] ?? ''),
         );
     }

@@ -18,7 +18,6 @@ use App\Http\Input\FilterInput;
 use App\Http\Input\FilterTextInput;
 use App\Http\Input\RecordListInput;
 use App\Store\Access\AccessEntries;
-use App\Store\Access\InSight;
 use App\Store\RecordFile;
 use App\Store\RecordList;
 use App\Store\Refused;
@@ -30,7 +29,6 @@ use VividLedger\Condition\ConditionReader;
 use VividLedger\Listing\Column;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Schema\FieldType;
-use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Reads;
@@ -42,7 +40,6 @@ final class ListController extends Controller
     private const PER_PAGE = 25;
 
     public function __construct(
-        private readonly InSight $inSight,
         private readonly ListAsked $asked,
         private readonly RecordList $list,
     ) {
@@ -197,11 +194,5 @@ final class ListController extends Controller
             array_keys($counts),
             $counts,
         ));
-    }
-
-    /** The type as whoever asks knows it. */
-    private function seenType(string $type): RecordType
-    {
-        return $this->inSight->sight()->type($this->type($type));
     }
 }

@@ -19,7 +19,6 @@ use App\Http\Input\RecordChangeInput;
 use App\Http\Input\RecordsInput;
 use App\Http\Input\VersionInput;
 use App\Http\Problems;
-use App\Store\Access\InSight;
 use App\Store\Access\RecordGate;
 use App\Store\RecordHistory;
 use App\Store\Refused;
@@ -41,7 +40,6 @@ final class RecordController extends Controller
     public function __construct(
         private readonly RecordShapes $shapes,
         private readonly RecordGate $gate,
-        private readonly InSight $inSight,
     ) {
     }
 
@@ -206,12 +204,6 @@ final class RecordController extends Controller
             $read,
             count($read) === Entries::A_PAGE ? $read[Entries::A_PAGE - 1]->number : null,
         );
-    }
-
-    /** The type as whoever asks knows it. */
-    private function seenType(string $type): RecordType
-    {
-        return $this->inSight->sight()->type($this->type($type));
     }
 
     /** @param  array<array-key, mixed>  $values */

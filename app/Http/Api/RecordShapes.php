@@ -14,6 +14,7 @@ use VividLedger\Record\Record;
 use VividLedger\Rights\Act;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Schema\Path;
 use VividLedger\Schema\RecordType;
 
 /** Records as the API gives them, with the names of all they refer to. */
@@ -42,14 +43,13 @@ final readonly class RecordShapes
         $isAsked = array_filter($columns, static fn (Column $column): bool => $column->of === Column::NEXT) !== [];
         $next = $isAsked ? $this->next->of($type->name, $ids) : [];
         $display = new Display($this->names, $this->company->zone());
-        foreach (Column::far($columns) as $path) {
-            $this->rememberValues($path->field, array_column($cells, $path->name()));
-        }
+        $far = Column::far($columns);
+        $this->names->remember(array_map(static fn (Path $path): array => [$path->field, array_column($cells, $path->name())], $far));
 
-        return array_map(function (RecordShape $shape) use ($columns, $cells, $next, $display): RecordShape {
+        return array_map(function (RecordShape $shape) use ($far, $cells, $next, $display): RecordShape {
             $values = isset($next[$shape->id]) ? [Column::NEXT => $next[$shape->id]['at']] : [];
             $shown = isset($next[$shape->id]) ? [Column::NEXT => $next[$shape->id]['says']] : [];
-            foreach (Column::far($columns) as $path) {
+            foreach ($far as $path) {
                 $value = $values[$path->name()] = $cells[$shape->id][$path->name()] ?? null;
                 $shown[$path->name()] = $value === null ? '' : $display->of($path->field, $value);
             }
@@ -110,19 +110,8 @@ final readonly class RecordShapes
     /** @param  list<Record>  $records one query for each kind of name instead of one for each name */
     private function rememberNames(RecordType $type, array $records): void
     {
-        foreach ($type->fields as $name => $field) {
-            $this->rememberValues($field, array_map(static fn (Record $record): mixed => $record->value($name), $records));
-        }
-    }
-
-    /** @param  array<array-key, mixed>  $values */
-    public function rememberValues(Field $field, array $values): void
-    {
-        $ids = array_values(array_filter($values, is_int(...)));
-        match ($field->type) {
-            FieldType::Person => $this->names->rememberPeople($ids),
-            FieldType::Reference => $this->names->rememberTitles((string) $field->target, $ids),
-            default => null,
-        };
+        $this->names->remember(array_map(static fn (Field $field): array => [
+            $field, array_map(static fn (Record $record): mixed => $record->value($field->name), $records),
+        ], array_values($type->fields)));
     }
 }

@@ -11,7 +11,6 @@ use App\Http\Input\ViewInput;
 use App\Models\Person;
 use App\Models\SavedView;
 use App\Models\Shared;
-use App\Store\Access\InSight;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\ViewStore;
@@ -31,7 +30,6 @@ final class ViewController extends Controller
     public function __construct(
         private readonly ViewStore $views,
         private readonly ListAsked $asked,
-        private readonly InSight $inSight,
     ) {
     }
 
@@ -162,11 +160,5 @@ final class ViewController extends Controller
     private static function sorted(Sort $sort): string
     {
         return ($sort->descending ? '-' : '').$sort->by->of;
-    }
-
-    /** The type as whoever asks knows it. */
-    private function seenType(string $type): RecordType
-    {
-        return $this->inSight->sight()->type($this->type($type));
     }
 }

@@ -167,7 +167,7 @@ final readonly class ImportStore
         $this->db->transaction(function () use ($job, $taken, $key, $mode): void {
             ImportProblem::query()->where('job_id', $job->id)->delete();
             $job->spec = ['fields' => $taken, 'key' => $key, 'mode' => $mode->value, 'create' => 0, 'update' => 0, 'same' => 0,
-                'rules' => []]
+                'rules' => [], 'refusals' => []]
                 + $job->spec;
             $job->fill(['status' => BulkStatus::Trying, 'done' => 0, 'refused' => 0, 'reached' => $job->spec['begins']])->save();
         });

@@ -80,6 +80,28 @@ final class ImportedFile
         }
     }
 
+    /**
+     * The next rows of it.
+     *
+     * @param  int  $done  how many were read before
+     * @return array{array<int, list<string>>, int} the cells by the number of the row, and how far the file is read behind them
+     *
+     * @throws Refused where it is malformed
+     */
+    public function next(ImportPlan $plan, int $from, int $done, int $most): array
+    {
+        // The first row of the file names the columns.
+        [$rows, $number] = [[], $done + 1];
+        foreach ($this->rows($plan, $from) as [$cells, $from]) {
+            $rows[++$number] = $cells;
+            if (count($rows) === $most) {
+                break;
+            }
+        }
+
+        return [$rows, $from];
+    }
+
     /** @return resource */
     private function open(ImportPlan $plan)
     {

@@ -8,6 +8,7 @@ use App\Models\Columns;
 use App\Models\LedgerModel;
 use App\Models\Person;
 use App\Models\StoredRecord;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
@@ -25,6 +26,23 @@ final class ById
         $row = DB::selectOne("SELECT * FROM `{$table}` WHERE id = ?".($lock ? ' FOR UPDATE' : ''), [$id]);
 
         return is_object($row) ? Columns::record($type, $row) : null;
+    }
+
+    /**
+     * Several records, in one order everywhere, so that two who lock the same wait for each other and never both.
+     *
+     * @param  list<int>  $ids
+     * @return array<int, Record> those that are there, by id
+     */
+    public static function records(RecordType $type, array $ids, bool $lock = false): array
+    {
+        $records = [];
+        $query = StoredRecord::rowsOf($type)->whereIn('id', $ids)->orderBy('id');
+        foreach ($ids === [] ? [] : $query->when($lock, static fn (Builder $rows): Builder => $rows->lockForUpdate())->get() as $row) {
+            $records[(int) $row->id] = Columns::record($type, $row);
+        }
+
+        return $records;
     }
 
     /** @param  non-empty-array<string, string|int|null>  $columns  what they become */

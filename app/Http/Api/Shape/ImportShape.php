@@ -14,6 +14,7 @@ final readonly class ImportShape
      * @param  list<ImportColumnShape>  $columns
      * @param  list<ImportProblemShape>  $problems
      * @param  list<BulkRuleShape>  $rules
+     * @param  list<BulkReasonShape>  $refusals
      */
     public function __construct(
         #[OA\Property]
@@ -42,6 +43,8 @@ final readonly class ImportShape
         public int $tried,
         #[OA\Property(description: 'The rules that would answer those, and how often.', items: new OA\Items(type: BulkRuleShape::class))]
         public array $rules,
+        #[OA\Property(description: 'What rules would refuse of those.', items: new OA\Items(type: BulkReasonShape::class))]
+        public array $refusals,
         #[OA\Property(description: 'Why it could not go on; empty where it could.')]
         public string $stoppedBecause,
     ) {

@@ -71,6 +71,9 @@
                             >{rule.name}</a
                         >
                         <span class="figures">{times(rule.count)} ×</span>{:else}no rule would fire{/each}.
+                    {#each file.refusals as reason (reason.said)}<span class="block text-madder"
+                            >{reason.said} <span class="figures">{times(reason.count)} ×</span></span
+                        >{/each}
                     {#if file.tried < good && file.rules.length}<span class="mini">Guessed from the first {inFigures(file.tried)}.</span
                         >{/if}</span
                 ></Radio

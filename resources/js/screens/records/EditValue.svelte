@@ -2,13 +2,13 @@
     import { SETS } from '../../parts/offers';
     import { useQueryClient } from '@tanstack/svelte-query';
     import { untrack } from 'svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import type { Shapes } from '../../api/client';
     import Choose from '../../parts/Choose.svelte';
     import FieldValue from '../../parts/FieldValue.svelte';
     import Floating from '../../parts/Floating.svelte';
     import { isChangeable } from '../../state/changeable';
     import type { Json } from '../../state/pointer';
-    import { toasts } from '../../state/toasts.svelte';
+    import { changeValue } from './changeValue';
     import { taken } from './list/taken';
 
     /* Changes one value of a record where it stands. Without a field, it asks first which. */
@@ -38,20 +38,7 @@
         // What is closed knows nothing any more.
         const [one, about] = [chosen, record];
         onclose();
-        if (!one) return;
-        try {
-            const saved = await ask(
-                api.PATCH('/api/records/{type}/{id}', {
-                    params: { path: { type: about.type, id: about.id } },
-                    body: { version: about.version, values: { [one.name]: taken(one, values) } },
-                }),
-            );
-            const fired = saved.fired.length ? ` ${saved.fired.map((rule) => rule.name).join(', ')} fired.` : '';
-            toasts.tell(`${about.number}: ${one.label} is ${saved.record.shown[one.name] || 'empty'}.${fired}`);
-        } catch (thrown) {
-            toasts.complain(said(thrown));
-        }
-        await client.invalidateQueries();
+        if (one) await changeValue(client, about, one, taken(one, values));
     }
 </script>
 

@@ -1,7 +1,7 @@
 <script lang="ts">
     import { useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../../api/client';
-    import { toasts } from '../../../state/toasts.svelte';
+    import type { Shapes } from '../../../api/client';
+    import { changeValue } from '../changeValue';
     import type { Arrangement } from './arrangement.svelte';
     import BoardColumn from './BoardColumn.svelte';
     import { groupsBy } from './groups';
@@ -21,21 +21,7 @@
     let carried = $state.raw<Shapes['RecordShape'] | null>(null);
 
     async function move(row: Shapes['RecordShape'], to: string) {
-        if (!stage || row.values[stage.name] === to) return;
-        try {
-            const saved = await ask(
-                api.PATCH('/api/records/{type}/{id}', {
-                    params: { path: { type: type.name, id: row.id } },
-                    body: { version: row.version, values: { [stage.name]: to } },
-                }),
-            );
-            const label = stages.find((choice) => choice.value === saved.record.values[stage.name])?.label;
-            const fired = saved.fired.length ? ` ${saved.fired.map((one) => one.name).join(', ')} fired.` : '';
-            toasts.tell(`${row.number} is ${label}.${fired}`);
-        } catch (thrown) {
-            toasts.complain(said(thrown));
-        }
-        await client.invalidateQueries();
+        if (stage && row.values[stage.name] !== to) await changeValue(client, row, stage, to);
     }
 
     function shift(row: Shapes['RecordShape'], by: number) {

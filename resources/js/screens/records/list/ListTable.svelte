@@ -4,6 +4,7 @@
     import Shown from '../../../parts/Shown.svelte';
     import { day, dueDate, lasted, moment } from '../../../state/moments';
     import { clock } from '../../../state/session.svelte';
+    import { isChangeable } from '../../../state/changeable';
     import type { Arrangement } from './arrangement.svelte';
     import type { Selection } from './selection.svelte';
 
@@ -17,15 +18,13 @@
         selection: Selection;
         /** The row under the cursor. */
         at: number;
-        /** Where the rows stand among those of other groups. */
-        from?: number;
         head?: boolean;
         /** Whether its columns stand like those of other tables, whatever is in them. */
         steady?: boolean;
         onat: (index: number) => void;
         onedit: (row: Row, field: Shapes['FieldShape'], anchor: HTMLElement) => void;
     };
-    let { type, rows, columns, arrangement, selection, at, from = 0, head = true, steady = false, onat, onedit }: Props = $props();
+    let { type, rows, columns, arrangement, selection, at, head = true, steady = false, onat, onedit }: Props = $props();
 
     const picks = $derived(
         Math.max(
@@ -37,7 +36,7 @@
     const link = (row: Row) => `/records/${type.name}/${row.id}`;
     const isOwn = (column: Column) => column.field !== null && !column.of.includes('.');
     const mayEdit = (row: Row, column: Column) =>
-        isOwn(column) && row.may.includes('change') && !column.field?.system && !column.field?.readOnly && column.field?.formula === null;
+        isOwn(column) && row.may.includes('change') && column.field !== null && isChangeable(column.field);
     const closes = $derived(
         new Set(
             type.fields
@@ -133,12 +132,7 @@
     <tbody>
         {#each rows as row, index (row.id)}
             <svelte:boundary>
-                <tr
-                    class:on={from + index === at}
-                    data-index={from + index}
-                    aria-selected={from + index === at}
-                    onclick={() => onat(from + index)}
-                >
+                <tr class:on={index === at} data-index={index} aria-selected={index === at} onclick={() => onat(index)}>
                     {#each columns as column, place (`${column.of} ${place}`)}
                         <td
                             class={place === 0
