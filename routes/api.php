@@ -64,6 +64,10 @@ use Illuminate\Support\Facades\Route;
 foreach (['id', 'number'] as $whole) {
     Route::pattern($whole, '[0-9]{1,18}');
 }
+// Names are kept in ASCII, and the database refuses to compare them with anything else.
+foreach (['type', 'field', 'mark', 'role', 'token'] as $name) {
+    Route::pattern($name, '[!-.0-~]+');
+}
 
 Route::post('session', [SessionController::class, 'store']);
 Route::get('door', [WelcomeController::class, 'door']);
@@ -96,6 +100,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::get('routes', [RouteController::class, 'index']);
     Route::get('company', [CompanyController::class, 'show']);
     Route::get('today', [TodayController::class, 'show']);
+    Route::get('today/team', [TodayController::class, 'team']);
 
     Route::get('schema/{type}/fields/{field}/rules', [EvidenceController::class, 'fieldRules']);
     Route::post('reversals/preview', [ReversalController::class, 'preview']);
@@ -279,6 +284,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::post('rules/{id}/status', [RuleController::class, 'move']);
     });
     Route::middleware(Needs::class.':write_rules')->group(function (): void {
+        Route::get('today/rules', [TodayController::class, 'rules']);
         Route::post('routes', [RouteController::class, 'store']);
         Route::put('routes/{id}', [RouteController::class, 'update']);
         Route::delete('routes/{id}', [RouteController::class, 'destroy']);

@@ -299,7 +299,12 @@ final class ServiceHistory
                 $given + 600,
                 max($given + 7200, $due + ($this->stage->random->getInt(1, 6) === 1 ? 86400 : 0)),
             );
-            $this->stage->at($at, fn () => $this->tasks->complete($task->id, (int) $task->assignee_id));
+            $this->stage->at($at, function () use ($task): void {
+                // It may have lapsed meanwhile.
+                if (Task::query()->open()->whereKey($task->id)->exists()) {
+                    $this->tasks->complete($task->id, (int) $task->assignee_id);
+                }
+            });
         }
     }
 

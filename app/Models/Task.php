@@ -10,6 +10,8 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Query\Builder as QueryBuilder;
+use VividLedger\Engine\StruckCode;
+use VividLedger\Facts\OpenTask;
 
 /**
  * A task that a rule gave, or somebody.
@@ -32,7 +34,9 @@ use Illuminate\Database\Query\Builder as QueryBuilder;
  * @property ?int $about_id
  * @property ?int $run_id
  * @property string $line_key
- * @property string $outcome what came of it
+ * @property string $outcome what came of it, or why it lapsed
+ * @property ?int $page with the place, of the line that says what makes it lapse; null when none does
+ * @property ?int $place
  * @property-read ?Person $assignee
  * @property-read ?Person $doer
  * @property-read ?StoredRule $rule
@@ -43,6 +47,9 @@ final class Task extends LedgerModel
     use HasFactory;
 
     protected $table = 'tasks';
+
+    /** How many characters are kept of what came of it. */
+    public const OUTCOME = 500;
 
     /**
      * Tasks that are open, or were at a moment.
@@ -77,6 +84,32 @@ final class Task extends LedgerModel
         return $open;
     }
 
+    /** @return list<OpenTask> those on a record whose lines say what makes them lapse, in the order they were given */
+    public static function mayLapse(string $type, int $id): array
+    {
+        return array_values(self::rows()->where('record_type', $type)->where('record_id', $id)->where('status', TaskStatus::Open)
+            ->whereNotNull('place')->orderBy('id')->get(['id', 'rule_id', 'page', 'place', 'title', 'assignee_id', 'line_key', 'run_id'])
+            ->map(static fn (\stdClass $task): OpenTask => new OpenTask(
+                (int) $task->id, (int) $task->rule_id, (int) $task->page, (int) $task->place, $task->title,
+                $task->assignee_id === null ? null : (int) $task->assignee_id, $task->line_key,
+                $task->run_id === null ? null : (int) $task->run_id,
+            ))->all());
+    }
+
+    /**
+     * They need not be done any more, and fall due no more.
+     *
+     * @param  list<int>  $ids
+     */
+    public static function lapse(array $ids, string $because, \DateTimeImmutable $at): void
+    {
+        self::rows()->whereIn('id', $ids)->where('status', TaskStatus::Open)->update([
+            'status' => TaskStatus::Lapsed, 'done_at' => Columns::moment($at), 'outcome' => mb_substr($because, 0, self::OUTCOME),
+        ]);
+        ScheduledLine::rows()->whereIn('task_id', $ids)->whereIn('status', LineStatus::TO_COME)
+            ->update(ScheduledLine::struck(StruckCode::TaskLapsed, 'the task has lapsed'));
+    }
+
     protected $casts = [
         'record_id' => 'integer',
         'assignee_id' => 'integer',
@@ -89,6 +122,8 @@ final class Task extends LedgerModel
         'done_by' => 'integer',
         'about_id' => 'integer',
         'run_id' => 'integer',
+        'page' => 'integer',
+        'place' => 'integer',
     ];
 
     /** @return BelongsTo<Person, $this> */

@@ -10,4 +10,22 @@ enum TaskStatus: string
     case Open = 'open';
     case Done = 'done';
     case Cancelled = 'cancelled';
+    case Lapsed = 'lapsed';   // what its line names has taken its point
+
+    /** As it is said of a task: "is done." */
+    public function said(): string
+    {
+        return match ($this) {
+            self::Open => 'is open.',
+            self::Done => 'is done.',
+            self::Cancelled => 'was cancelled.',
+            self::Lapsed => 'has lapsed.',
+        };
+    }
+
+    /** Whether nobody did it, and nobody need. */
+    public function isGone(): bool
+    {
+        return $this === self::Cancelled || $this === self::Lapsed;
+    }
 }

@@ -25,6 +25,9 @@ final class LedgerRows
     /** @var list<array<string, mixed>> */
     public array $tasks = [];
 
+    /** @var array<string, list<int>> tasks that have lapsed, by why */
+    public array $lapsed = [];
+
     /** @var list<array<string, mixed>> */
     public array $comments = [];
 

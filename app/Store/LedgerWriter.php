@@ -21,6 +21,7 @@ use VividLedger\Engine\Deed;
 use VividLedger\Engine\Effect;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\HeldBack;
+use VividLedger\Engine\Lapsed;
 use VividLedger\Engine\LineDone;
 use VividLedger\Engine\ReadyAgain;
 use VividLedger\Engine\Step;
@@ -69,6 +70,9 @@ final readonly class LedgerWriter
         Batch::insert(GuardReset::class, $rest->resets);
         Batch::insert(FieldChange::class, $rest->history);
         Batch::insert(HeldChange::class, $rest->held);
+        foreach ($rest->lapsed as $because => $tasks) {
+            Task::lapse($tasks, $because, $outcomes[0]->change->at);
+        }
         $runs = $rest->lines->write();
         [$asked, $struck] = $rest->signOffs->past();
         if ($asked !== [] || $struck !== []) {
@@ -187,6 +191,9 @@ final readonly class LedgerWriter
             ];
         }
         $rest->lines->add($step, $number);
+        if ($step instanceof Lapsed) {
+            $rest->lapsed[$step->because][] = $step->task->id;
+        }
         if (! $step instanceof Deed) {
             return;
         }
@@ -232,6 +239,7 @@ final readonly class LedgerWriter
             'title' => $task->title, 'notes' => $task->notes, 'priority' => $task->priority, 'record_type' => $task->record->type,
             'record_id' => $task->record->id, 'about_type' => $task->about[0] ?? null, 'about_id' => $task->about[1] ?? null,
             'assignee_id' => $task->person?->id,
+            'page' => $task->lapses ? $rule->page : null, 'place' => $task->lapses ? $task->place : null,
             'rule_id' => $rule->id, 'entry_id' => $entry, 'given_at' => $at, 'due_at' => $task->due === null ? null
                 : Columns::moment($task->due),
         ];

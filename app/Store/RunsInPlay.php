@@ -51,7 +51,7 @@ final class RunsInPlay
             ->get(['status', 'given_at', 'due_at', 'done_at']);
         $isOpen = static fn (\stdClass $task): bool => $then === null ? $task->status === TaskStatus::Open->value
             : $task->done_at === null || $task->done_at > Columns::moment($then);
-        $tasks = $tasks->filter(static fn (\stdClass $task): bool => $isOpen($task) || $task->status !== TaskStatus::Cancelled->value);
+        $tasks = $tasks->filter(static fn (\stdClass $task): bool => $isOpen($task) || ! TaskStatus::from($task->status)->isGone());
         if ($tasks->isEmpty()) {
             return self::signOff($run, $key, $then) ?? self::slip($run, $key, $then)
                 ?? self::call($run, $key, $then);

@@ -28,6 +28,11 @@ final class StoredTasks implements TaskFacts
         return RunsInPlay::of($type, $id, $this->at);
     }
 
+    public function mayLapse(string $type, int $id): array
+    {
+        return $this->at === null ? Task::mayLapse($type, $id) : [];
+    }
+
     public function tasksOf(int $run, string $key): ?Awaited
     {
         $known = "{$run}:{$key}";

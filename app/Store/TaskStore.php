@@ -84,8 +84,8 @@ final readonly class TaskStore
             if ($task->status === TaskStatus::Done) {
                 return;
             }
-            if ($task->status === TaskStatus::Cancelled) {
-                throw new Refused('wrong_state', "“{$task->title}” was cancelled. Open it again first.", RefusedFor::Conflict);
+            if ($task->status->isGone()) {
+                throw new Refused('wrong_state', "“{$task->title}” {$task->status->said()} Open it again first.", RefusedFor::Conflict);
             }
             if (SignOffSeat::query()->where('task_id', $id)->where('state', SeatState::Waiting)->exists()) {
                 throw new Refused('wrong_state', 'It is done by saying yes or no, under Sign-offs.', RefusedFor::Conflict);
@@ -123,7 +123,9 @@ final readonly class TaskStore
             if ($task->status === TaskStatus::Open) {
                 return;
             }
-            $task->update(['status' => TaskStatus::Open, 'done_at' => null, 'done_by' => null]);
+            // Whoever opens one that has lapsed wants it done all the same.
+            $kept = $task->status === TaskStatus::Lapsed ? ['outcome' => '', 'page' => null, 'place' => null] : [];
+            $task->update(['status' => TaskStatus::Open, 'done_at' => null, 'done_by' => null] + $kept);
             $back = ['status' => LineStatus::Pencilled, 'struck_code' => null, 'struck_because' => null];
             ScheduledLine::rows()->where('task_id', $id)->where('status', LineStatus::Struck)->update($back);
             if ($task->run_id !== null) {
@@ -148,7 +150,7 @@ final readonly class TaskStore
             if ($task->status !== TaskStatus::Open) {
                 throw new Refused(
                     'wrong_state',
-                    "“{$task->title}” ".($task->status === TaskStatus::Done ? 'is done.' : 'was cancelled.'),
+                    "“{$task->title}” {$task->status->said()}",
                     RefusedFor::Conflict,
                 );
             }

@@ -190,6 +190,12 @@ final class Course
         }
     }
 
+    public function lapse(Lapsed $step): void
+    {
+        $this->standing->taskLapsed($step->task);
+        $this->steps[] = $step;
+    }
+
     /** @param  list<int>  $lines  ids of lines due at the same moment, whose turn comes next */
     public function together(array $lines): void
     {

@@ -50,6 +50,33 @@ final readonly class Runner
                 $this->datesMoved($course, $run, $rule, $record, $answered, $parent);
             }
         }
+        if ($answered->after !== null) {
+            $this->lapse($course, $answered, $record, $parent, $book);
+        }
+    }
+
+    /** Tasks lose their point by a change, and lines that wait for them go with them. */
+    private function lapse(Course $course, Change $answered, Record $record, ?int $parent, RuleBook $book): void
+    {
+        $view = new View($record, $course->standing, $answered);
+        foreach ($course->standing->mayLapse($record->type, $record->id) as $task) {
+            $rule = $book->page($task->rule, $task->page);
+            $finding = $rule?->line($task->place)?->lapses?->explain($view, new Display($course->standing, $this->zone));
+            if ($rule === null || $finding?->held !== true) {
+                continue;
+            }
+            $course->lapse(new Lapsed($task, $rule, $record, $finding->hit(), $parent));
+            foreach ($task->key === '' ? [] : $course->inPlay($record) as $run) {
+                $gone = $run->id !== $task->run ? [] : array_filter(
+                    $run->lines,
+                    static fn (PencilledLine $line): bool => $rule->line($line->place)?->timing?->waitsFor() === $task->key,
+                );
+                if ($gone !== []) {
+                    $ids = array_values(array_map(static fn (PencilledLine $line): int => $line->id, $gone));
+                    $course->add(new Struck($run, $record, $ids, StruckCode::TaskLapsed, 'the task has lapsed', $parent));
+                }
+            }
+        }
     }
 
     /** A line's time has come, or somebody wants it done now. */
@@ -132,7 +159,7 @@ final readonly class Runner
         }
         $performance->placed = $placed;
         $performance->turn = $line->turn;
-        $placed->line->perform($performance);
+        $placed->perform($performance);
         $again = $this->again($timing, $occasion, $course->at);
         // One that waits for room under a message cap has its next time already; behind a line that ended the run nothing comes.
         $isOver = ! $isFirst && $rule->isOver(new View($performance->record, $course->standing));

@@ -16,6 +16,7 @@ enum StruckCode: string
     case CallEnded = 'call_ended';   // the call it waited for has ended otherwise
     case TaskWithoutDate = 'task_without_date';
     case TaskCancelled = 'task_cancelled';
+    case TaskLapsed = 'task_lapsed'; // the task it waited for has lost its point
     case NoSuchLine = 'no_such_line';
     case NewPage = 'new_page';
     case RecordDeleted = 'record_deleted';

@@ -37,6 +37,7 @@ final readonly class Detail
                 .($kept->is('delivered') ? 'It has arrived now.' : 'It is given up; try it again if it is missed.'),
             'cut_off' => 'A change concerns at most so many records at once. Let the rule watch those records themselves.',
             'task_done' => $kept->text('outcome'),
+            'task_lapsed' => $kept->text('because').'.'.($kept->text('person') === '' ? '' : "\n{$kept->text('person')} need not do it."),
             'task_given' => implode(' · ',
                 array_filter([$kept->text('person'), $kept->text('due') === '' ? '' : "due {$kept->text('due')}"])),
             'task_changed' => implode(' · ', array_filter([$this->pair('due', 'Due: ', 'no date'), $this->pair('person', '', 'nobody')])),

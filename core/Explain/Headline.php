@@ -72,6 +72,7 @@ final readonly class Headline
             'signed_off' => ['A sign-off'.$this->about(' of'), $kept->text('text') === '' ? 'has ended' : "is {$kept->text('text')}"],
             'task_done' => [$this->who, "did “{$title}”"],
             'task_given' => [$this->who, "gave a task: “{$title}”"],
+            'task_lapsed' => [$this->rule, "wants “{$title}” no more"],
             'task_reopened' => [$this->who, "opened “{$title}” again"],
             'task_due' => ['Task fell due:', $title],
             'task_changed' => [$this->who, "changed the task “{$title}”"],

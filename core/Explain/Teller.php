@@ -8,6 +8,7 @@ use VividLedger\Engine\CutOff;
 use VividLedger\Engine\Effect;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\HeldBack;
+use VividLedger\Engine\Lapsed;
 use VividLedger\Engine\LineDone;
 use VividLedger\Engine\Pages;
 use VividLedger\Engine\Postponed;
@@ -48,6 +49,9 @@ final readonly class Teller
             ]),
             $step instanceof Retimed => new Told('retimed', $step->record, $this->page($step->run), [
                 'because' => $step->because, 'lines' => $this->lines($step->run, array_keys($step->lines), $step->lines),
+            ]),
+            $step instanceof Lapsed => new Told('task_lapsed', $step->record, $step->rule, [
+                'title' => $step->task->title, 'person' => $step->task->person, 'because' => $step->because,
             ]),
             $step instanceof Postponed => new Told('postponed', $step->record, $this->page($step->line->run), [
                 'because' => $step->because, 'until' => self::iso($step->until),

@@ -47,6 +47,11 @@ final readonly class NothingYet implements GuardFacts, SignOffFacts, SlipFacts, 
         return null;
     }
 
+    public function mayLapse(string $type, int $id): array
+    {
+        return [];
+    }
+
     public function tasksOf(int $run, string $key): null
     {
         return null;

@@ -108,6 +108,11 @@ class Ports implements Facts
         return $this->slips->candidates($candidates, $except);
     }
 
+    public function mayLapse(string $type, int $id): array
+    {
+        return $this->tasks->mayLapse($type, $id);
+    }
+
     public function tasksOf(int $run, string $key): ?Awaited
     {
         return $this->tasks->tasksOf($run, $key);

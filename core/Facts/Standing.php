@@ -22,6 +22,9 @@ final class Standing implements Facts
     /** @var array<int, int> tasks given, by person */
     private array $given = [];
 
+    /** @var array<int, true> ids of tasks that have lapsed */
+    private array $lapsed = [];
+
     /** @var array<string, ?Lock> by record */
     private array $locks = [];
 
@@ -213,6 +216,19 @@ final class Standing implements Facts
     public function signOffOn(string $type, int $id): ?SignOffSeen
     {
         return $this->below->signOffOn($type, $id);
+    }
+
+    public function mayLapse(string $type, int $id): array
+    {
+        return array_values(array_filter(
+            $this->below->mayLapse($type, $id),
+            fn (OpenTask $task): bool => ! isset($this->lapsed[$task->id]),
+        ));
+    }
+
+    public function taskLapsed(OpenTask $task): void
+    {
+        $this->lapsed[$task->id] = true;
     }
 
     public function tasksOf(int $run, string $key): ?Awaited

@@ -16,6 +16,9 @@ interface TaskFacts
     /** @return list<Run> what is in play on a record, with its pencilled lines, the oldest first */
     public function inPlay(string $type, int $id): array;
 
+    /** @return list<OpenTask> the open tasks on a record whose lines say what makes them lapse, in the order they were given */
+    public function mayLapse(string $type, int $id): array;
+
     /** The tasks that one line of a run gave; null when it has given none. */
     public function tasksOf(int $run, string $key): ?Awaited;
 }

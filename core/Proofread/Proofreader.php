@@ -19,6 +19,7 @@ use VividLedger\Proofread\Check\RangesOfSet;
 use VividLedger\Proofread\Check\SetDifferently;
 use VividLedger\Proofread\Check\SetOffEachOther;
 use VividLedger\Proofread\Check\Shadowed;
+use VividLedger\Proofread\Check\TaskOutlives;
 use VividLedger\Proofread\Check\WaitsWithoutEnd;
 
 /** Reads a sound rule once more for what is allowed but hardly meant. Every "never" and "always" it says is certain. */
@@ -29,7 +30,7 @@ final class Proofreader
         ConditionsHold::class, Shadowed::class, RangesOfSet::class, SetOffEachOther::class,
         SetDifferently::class, OwnEcho::class, MessageAtEachSave::class,
         ChaseWithoutEnd::class, AfterTheEnd::class, DateThatMoves::class, EscalatesToTheSame::class, AlwaysInQuietHours::class,
-        WaitsWithoutEnd::class, NobodyDecides::class, FindsNobody::class,
+        WaitsWithoutEnd::class, TaskOutlives::class, NobodyDecides::class, FindsNobody::class,
     ];
 
     /** @return list<Remark> the weightiest first */

@@ -275,6 +275,11 @@ final class Paper implements Facts
         return $this->below->candidates($candidates, $except);
     }
 
+    public function mayLapse(string $type, int $id): array
+    {
+        return $this->runs->mayLapse($type, $id, $this->below->mayLapse($type, $id));
+    }
+
     public function tasksOf(int $run, string $key): ?Awaited
     {
         return $this->runs->tasksOf($run, $key);

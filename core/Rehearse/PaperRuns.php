@@ -6,6 +6,7 @@ namespace VividLedger\Rehearse;
 
 use VividLedger\Engine\Deed;
 use VividLedger\Engine\Firing;
+use VividLedger\Engine\Lapsed;
 use VividLedger\Engine\LineDone;
 use VividLedger\Engine\Postponed;
 use VividLedger\Engine\Retimed;
@@ -14,6 +15,7 @@ use VividLedger\Engine\Struck;
 use VividLedger\Engine\TooLate;
 use VividLedger\Engine\WaitsForRelease;
 use VividLedger\Facts\Awaited;
+use VividLedger\Facts\OpenTask;
 use VividLedger\Facts\PencilledLine;
 use VividLedger\Facts\Run;
 use VividLedger\Record\Record;
@@ -30,6 +32,9 @@ final class PaperRuns
 
     /** @var list<PaperTask> in the order they were given */
     public array $tasks = [];
+
+    /** @var array<int, true> ids of tasks that have lapsed */
+    private array $lapsed = [];
 
     public readonly PaperSignOffs $signOffs;
 
@@ -78,6 +83,8 @@ final class PaperRuns
             $this->drop($step->line->run->id, [$step->line->id]);
         } elseif ($step instanceof Struck) {
             $this->drop($step->run->id, $step->lines);
+        } elseif ($step instanceof Lapsed) {
+            $this->lapse($step->task);
         } elseif ($step instanceof Retimed) {
             foreach ($step->lines as $id => [, $due]) {
                 $this->move($step->run->id, $id, $due);
@@ -98,6 +105,14 @@ final class PaperRuns
         }
         $this->signOffs->take($step, $entry, $run?->id, $now);
         $this->slips->take($step, $entry, $run?->id, $now);
+    }
+
+    private function lapse(OpenTask $lapsed): void
+    {
+        $this->lapsed[$lapsed->id] = true;
+        foreach ($this->tasks as $task) {
+            $task->isLapsed = $task->isLapsed || $task->number === -$lapsed->id;
+        }
     }
 
     private function done(LineDone $step): Run
@@ -225,12 +240,13 @@ final class PaperRuns
 
     public function tasksOf(int $run, string $key): ?Awaited
     {
-        $tasks = array_filter($this->tasks, static fn (PaperTask $task): bool => $task->run === $run && $task->given->key === $key);
+        $tasks = array_filter($this->tasks,
+            static fn (PaperTask $task): bool => $task->run === $run && $task->given->key === $key && ! $task->isLapsed);
         if ($tasks === []) {
             return $this->signOffs->awaited($run, $key) ?? $this->slips->awaited($run, $key) ?? $this->call($run, $key);
         }
         $dues = array_filter(array_map(static fn (PaperTask $task): ?\DateTimeImmutable => $task->given->due, $tasks));
-        $open = count(array_filter($tasks, static fn (PaperTask $task): bool => $task->doneAt === null));
+        $open = count(array_filter($tasks, static fn (PaperTask $task): bool => $task->isOpen()));
         $done = array_filter(array_map(static fn (PaperTask $task): ?\DateTimeImmutable => $task->doneAt, $tasks));
 
         return new Awaited(
@@ -239,6 +255,26 @@ final class PaperRuns
             $dues === [] ? null : max($dues),
             $open === 0 && $done !== [] ? max($done) : null,
         );
+    }
+
+    /**
+     * @param  list<OpenTask>  $before  that were given before the rehearsal
+     * @return list<OpenTask> with those given on paper, which are numbered from -1 down
+     */
+    public function mayLapse(string $type, int $id, array $before): array
+    {
+        $open = array_values(array_filter($before, fn (OpenTask $task): bool => ! isset($this->lapsed[$task->id])));
+        foreach ($this->tasks as $task) {
+            [$given, $about] = [$task->given, $task->given->record];
+            if ($task->isOpen() && $given->lapses && $given->place !== null && $about->type === $type && $about->id === $id) {
+                $open[] = new OpenTask(
+                    -$task->number, $task->rule->id, $task->rule->page, $given->place, $given->title, $given->person?->id, $given->key,
+                    $task->run,
+                );
+            }
+        }
+
+        return $open;
     }
 
     private function call(int $run, string $key): ?Awaited
@@ -261,7 +297,7 @@ final class PaperRuns
         $open = [];
         foreach ($this->tasks as $task) {
             $person = $task->given->person?->id;
-            if ($task->doneAt === null && $person !== null && in_array($person, $people, true)) {
+            if ($task->isOpen() && $person !== null && in_array($person, $people, true)) {
                 $open[$person] = ($open[$person] ?? 0) + 1;
             }
         }

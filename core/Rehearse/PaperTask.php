@@ -12,6 +12,9 @@ final class PaperTask
 {
     public ?\DateTimeImmutable $doneAt = null;
 
+    /** Whether it has lost its point, and need not be done. */
+    public bool $isLapsed = false;
+
     /**
      * @param  int  $number  among the tasks of the rehearsal, from 1
      * @param  int  $entry  number on paper of what gave it
@@ -25,5 +28,10 @@ final class PaperTask
         public readonly int $entry,
         public readonly ?int $run,
     ) {
+    }
+
+    public function isOpen(): bool
+    {
+        return $this->doneAt === null && ! $this->isLapsed;
     }
 }

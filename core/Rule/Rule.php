@@ -191,13 +191,18 @@ final class Rule
         return $this->limits !== null;
     }
 
-    /** What can end or move a run that is in play is watched besides; null when nothing can before a line falls due. */
+    /** What can end or move a run that is in play, or take the point from a task, is watched besides; null when nothing can. */
     public function watchRun(): ?Watch
     {
-        if (! $this->lasts()) {
+        $lapsing = array_values(array_filter(array_map(static fn (Placed $placed): ?Condition => $placed->lapses, $this->lines)));
+        if (! $this->lasts() && $lapsing === []) {
             return null;
         }
-        $fields = $this->until === null ? [] : $this->read($this->until->paths());
+        $fields = [];
+        foreach ([...array_filter([$this->until]), ...$lapsing] as $condition) {
+            $read = $this->read($condition->paths());
+            $fields = $fields === null || $read === null ? null : [...$fields, ...$read];
+        }
         $waits = false;
         foreach ($this->lines as $placed) {
             $hangsOn = $placed->timing?->hangsOn();

@@ -20,11 +20,14 @@ use VividLedger\Shape\Typed;
 /** A line with its time, its own condition and its name: "After 3 days: Remind the owner “Look”, only if Status is Open". */
 final readonly class LineSlot implements Slot
 {
-    private const BESIDES = ['at', 'onlyIf', 'tooLate', 'key', 'off'];
+    private const BESIDES = ['at', 'onlyIf', 'lapses', 'tooLate', 'key', 'off'];
 
     private const IF = [
         'only if', 'but only if', 'if', 'only when', 'provided', 'provided that', 'as long as', 'but only when', 'in case', 'where',
     ];
+
+    private const LAPSES = ['lapses when', 'it lapses when', 'lapsing when', 'lapses once', 'not needed once', 'no longer needed when',
+        'unless by then', 'moot when', 'moot once', 'dropped when'];
 
     public function print(mixed $json, Scope $scope, array $around): string
     {
@@ -37,6 +40,7 @@ final readonly class LineSlot implements Slot
             $text = mb_strtoupper(mb_substr($said, 0, 1)).mb_substr($said, 1).": {$text}";
         }
         $text .= isset($line['onlyIf']) ? ', only if '.(new RawSlot(new ConditionSlot))->print($line['onlyIf'], $scope, []) : '';
+        $text .= isset($line['lapses']) ? ', lapses when '.(new RawSlot(new ConditionSlot))->print($line['lapses'], $scope, []) : '';
         $text .= isset($line['tooLate']) ? ', too late after '.(new RawSlot(new Length))->print($line['tooLate'], $scope, []) : '';
         $text .= is_string($line['key'] ?? null) ? ', known as '.Typed::quote($line['key']) : '';
 
@@ -138,6 +142,9 @@ final readonly class LineSlot implements Slot
         foreach (isset($had['onlyIf']) ? [] : self::condition($typed, $at, $scope) as $condition) {
             $found[] = $condition->as(['onlyIf' => $condition->json]);
         }
+        foreach (isset($had['lapses']) ? [] : self::led($typed, $at, $scope, self::LAPSES) as $condition) {
+            $found[] = $condition->as(['lapses' => $condition->json]);
+        }
         $late = isset($had['tooLate']) ? null : $typed->words($at, 'too late after');
         foreach ($late === null ? [] : (new RawSlot(new Length))->parse($typed, $late, $scope, []) as $length) {
             $found[] = $length->as(['tooLate' => $length->json]);
@@ -166,14 +173,22 @@ final readonly class LineSlot implements Slot
     /** @return list<Parsed> */
     private static function condition(Typed $typed, int $at, Scope $scope): array
     {
+        return [...self::led($typed, $at, $scope, self::IF), ...ConditionSlot::unless($typed, $at, $scope)];
+    }
+
+    /**
+     * @param  non-empty-list<string>  $words  that lead to a condition, the one that is printed first
+     * @return list<Parsed>
+     */
+    private static function led(Typed $typed, int $at, Scope $scope, array $words): array
+    {
         $found = [];
-        foreach ($typed->isLoose ? self::IF : [self::IF[0]] as $nth => $words) {
-            $behind = $typed->words($at, $words, $nth === 0 ? 0 : 3);
+        foreach ($typed->isLoose ? $words : [$words[0]] as $nth => $one) {
+            $behind = $typed->words($at, $one, $nth === 0 ? 0 : 3);
             foreach ($behind === null ? [] : (new RawSlot(new ConditionSlot))->parse($typed, $behind, $scope, []) as $condition) {
                 $found[] = $condition->costlier(min(1, $nth));
             }
         }
-        array_push($found, ...ConditionSlot::unless($typed, $at, $scope));
 
         return $found;
     }

@@ -92,6 +92,20 @@ final class WorkingCalendar
         return $this->hours->on(self::day($moment->setTimezone($zone))) !== [];
     }
 
+    /** When work ends on the calendar's own day of a moment; null when nobody works on it. */
+    public function endOfDay(\DateTimeImmutable $moment): ?\DateTimeImmutable
+    {
+        $day = self::day($moment->setTimezone($this->zone));
+        $spans = $this->hours->on($day);
+        if ($spans === []) {
+            return null;
+        }
+        $end = max(array_column($spans, 1));
+
+        return $end === 1440 ? self::on($day + 1, '00:00:00', $this->zone)
+            : self::on($day, sprintf('%02d:%02d:00', intdiv($end, 60), $end % 60), $this->zone);
+    }
+
     /** The next or previous working day at the same local time; the moment itself when its day is one. */
     public function roll(\DateTimeImmutable $moment, bool $forward, \DateTimeZone $zone): \DateTimeImmutable
     {

@@ -67,7 +67,8 @@ final class ContractTest extends AppTestCase
             ['type' => 'ticket', 'id' => $ticket['record']['id']],
         );
         $place = ['type' => 'ticket', 'id' => $ticket['record']['id'], 'field' => 'status', 'number' => $ticket['entry']];
-        foreach (['/api/schema', '/api/session', '/api/people', '/api/company', '/api/today', '/api/records/{type}',
+        foreach (['/api/schema', '/api/session', '/api/people', '/api/company', '/api/today', '/api/today/team', '/api/today/rules',
+            '/api/records/{type}',
             '/api/records/{type}/{id}', '/api/records/{type}/{id}/account', '/api/records/{type}/counts/{field}',
             '/api/tasks', '/api/ledger', '/api/ledger/{number}', '/api/ledger/{number}/answers', '/api/rules', '/api/tokens'] as $path) {
             $this->told('GET', $path, [], $place);

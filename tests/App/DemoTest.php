@@ -61,7 +61,7 @@ final class DemoTest extends AppTestCase
             [
                 'created', 'changed', 'comment', 'fired', 'refused', 'task_done', 'task_due', 'rule_in_force', 'rule_in_set', 'gathered',
                 'line', 'retimed', 'struck', 'sign_off', 'signed_off', 'waits_for_release',
-                'slip', 'hook_brought',
+                'slip', 'hook_brought', 'task_lapsed',
             ],
             DB::table('entries')->distinct()->pluck('kind')->all(),
         );

@@ -228,12 +228,14 @@ final class RehearseTest extends TimeTestCase
     {
         $file = ['fires' => ['kind' => 'every_time']] + $this->chase();
         $remarks = $this->as('ines.okafor', 'POST', 'remarks', ['file' => $file])->assertOk()->json();
-        self::assertSame(['each_save'], array_column($remarks, 'code'));
+        self::assertSame(['each_save', 'task_outlives'], array_column($remarks, 'code'));
         self::assertSame(['kind' => 'becomes_true'], $remarks[0]['fix']['put']['value']);
-        self::assertSame(
-            [],
-            $this->as('ines.okafor', 'POST', 'remarks', ['file' => ['fires' => $remarks[0]['fix']['put']['value']] + $file])->json(),
-        );
+        self::assertSame(['/lines/1/lapses', ['kind' => 'is', 'field' => 'status', 'value' => 'closed']], [
+            $remarks[1]['fix']['at'], $remarks[1]['fix']['put']['value'],
+        ]);
+        $mended = ['fires' => $remarks[0]['fix']['put']['value']] + $file;
+        $mended['lines'][1]['lapses'] = $remarks[1]['fix']['put']['value'];
+        self::assertSame([], $this->as('ines.okafor', 'POST', 'remarks', ['file' => $mended])->json());
         self::assertSame(
             [],
             $this->as('ines.okafor', 'POST', 'remarks', ['file' => ['lines' => []] + $file])->json(),

@@ -154,8 +154,8 @@ final class RuleLifeTest extends AppTestCase
         yield 'an operator that is not known' => ['"kind": "is_not"', '"kind": "resembles"', 18, '/onlyIf/of/1/kind'];
         yield 'a field that is not there' => ['"field": "status"', '"field": "mood"', 19, '/onlyIf/of/1/field'];
         yield 'a value that is not offered' => ['"value": "closed"', '"value": "gone"', 20, '/onlyIf/of/1/value'];
-        yield 'a title that merges nothing' => ['{subject}', '{contact.shoe}', 48, '/lines/1/title'];
-        yield 'an amount that is none' => ['"amount": 4', '"amount": "four"', 50, '/lines/1/due/amount'];
+        yield 'a title that merges nothing' => ['{subject}', '{contact.shoe}', 53, '/lines/1/title'];
+        yield 'an amount that is none' => ['"amount": 4', '"amount": "four"', 55, '/lines/1/due/amount'];
     }
 
     #[DataProvider('spoiled')]

@@ -47,6 +47,32 @@ final class TaskTest extends AppTestCase
         self::assertStringContainsString('They want three more', (string) $this->as('ines.okafor', 'GET', "ledger/{$entry}")->getContent());
     }
 
+    public function test_tasks_of_one_line_know_of_each_other_and_the_week_is_that_of_the_calendar(): void
+    {
+        $person = static fn (string $handle): array => ['kind' => 'named', 'handle' => $handle];
+        $this->inForce([
+            'name' => 'Two of us', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'], 'lines' => [[
+                'kind' => 'give_tasks', 'tasks' => [
+                    ['to' => $person('lena.abara'), 'title' => 'Look'], ['to' => $person('bram.castellan'), 'title' => 'Write'],
+                ],
+            ], ['kind' => 'give_task', 'to' => $person('lena.abara'), 'title' => 'Ring', 'key' => 'ring']],
+        ]);
+        $this->ticket();
+        $page = $this->as('lena.abara', 'GET', 'tasks')->assertOk()->json();
+        $together = array_column($page['tasks'], 'together', 'title');
+        self::assertSame(['Look' => [['Write', 'open', 'Bram Castellan']], 'Ring' => []], array_map(
+            static fn (array $tasks): array => array_map(
+                static fn (array $one): array => [$one['title'], $one['status'], $one['assignee']], $tasks,
+            ),
+            $together,
+        ));
+        $this->as('bram.castellan', 'POST', "tasks/{$together['Look'][0]['id']}/complete")->assertOk();
+        self::assertSame('done', $this->as('lena.abara', 'GET', 'tasks')->json('tasks.0.together.0.status'));
+        // Tuesday morning in Berlin.
+        self::assertSame('2026-11-24T23:00:00Z', $page['week']['todayEnds']);
+        self::assertSame('2026-11-27T23:00:00Z', $page['week']['weekEnds']);
+    }
+
     public function test_the_bell_tells_of_what_came_since_one_last_looked(): void
     {
         $this->inForce([

@@ -13,6 +13,7 @@ use Tests\App\Support\AppTestCase;
 use Tests\App\Support\PaperLedger;
 use Tests\Core\Support\Stories;
 use VividLedger\Record\Record;
+use VividLedger\Rehearse\PaperTask;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Schema;
@@ -29,6 +30,8 @@ final class TwoWorldsTest extends AppTestCase
 
     private const SAVES = 14;
 
+    private int $lapsed = 0;
+
     public function test_the_application_and_the_engine_in_memory_tell_the_same_story(): void
     {
         $fired = 0;
@@ -41,6 +44,7 @@ final class TwoWorldsTest extends AppTestCase
             DB::rollBack();
         }
         self::assertGreaterThan(self::STORIES * 5, $fired, 'The stories have to make rules fire, or they show nothing.');
+        self::assertGreaterThan(2, $this->lapsed, 'Some tasks have to lose their point.');
         self::assertGreaterThan(0, $stopped, 'At least one chain has to come round.');
     }
 
@@ -99,6 +103,13 @@ final class TwoWorldsTest extends AppTestCase
             static fn (object $task): array => [$task->title, $task->assignee_id, Columns::iso($task->due_at)],
         )->all();
         self::assertSame($paper->tasks, $tasks, "story {$seed}: the tasks");
+        $lapsed = DB::table('tasks')->orderBy('id')->pluck('status')->map(static fn (string $status): bool => $status === 'lapsed')->all();
+        self::assertSame(
+            array_map(static fn (PaperTask $task): bool => $task->isLapsed, $paper->play()->paper->runs->tasks),
+            $lapsed,
+            "story {$seed}: which tasks have lapsed",
+        );
+        $this->lapsed += count(array_filter($lapsed));
         $messages = DB::table('messages')->orderBy('id')->get()->map(
             static fn (object $row): string => "{$row->subject}|{$row->text}|".implode(
                 ', ',

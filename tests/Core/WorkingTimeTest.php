@@ -15,6 +15,7 @@ use VividLedger\Time\Roll;
 use VividLedger\Time\Unit;
 use VividLedger\Time\WorkingCalendar;
 use VividLedger\Time\WorkingHours;
+use VividLedger\Time\WorkingWeek;
 
 /** Working time agrees with a slow reference, case by case, and with itself. */
 final class WorkingTimeTest extends TestCase
@@ -45,6 +46,47 @@ final class WorkingTimeTest extends TestCase
                 : Roll::from($case['roll']), $case['at']))->from($base, $zone, $calendar);
             self::assertSame((new \DateTimeImmutable($case['due']))->format('U'), $due->format('U'), 'line '.($number + 1).": {$line}");
         }
+    }
+
+    public function test_today_and_this_week_end_as_the_calendar_has_it(): void
+    {
+        $random = new Randomizer(new Mt19937(17));
+        foreach (self::calendars() as $name => $calendar) {
+            for ($count = 0; $count < 80; $count++) {
+                $now = new \DateTimeImmutable('@'.$random->getInt(1_760_000_000, 1_830_000_000));
+                $week = WorkingWeek::at($now, $calendar);
+                $said = "{$name}, {$now->format('c')}";
+                self::assertGreaterThan($now, $week->todayEnds, $said);
+                self::assertGreaterThanOrEqual($week->todayEnds, $week->weekEnds, $said);
+                self::assertTrue($calendar->isWorkingDay($week->weekEnds->modify('-1 hour'), $calendar->zone), "{$said}: its last day");
+                self::assertSame('00:00', $week->weekEnds->setTimezone($calendar->zone)->format('H:i'), $said);
+                // What is put into a group stands in that group.
+                self::assertTrue($now < $week->dueToday && $week->dueToday < $week->todayEnds, $said);
+                self::assertLessThan($week->weekEnds, $week->dueThisWeek, $said);
+                self::assertGreaterThan($week->weekEnds, $week->dueNextWeek, $said);
+                // After the last working day of the week nobody works until Monday.
+                $sunday = $week->weekEnds->modify('-1 hour')->setTimezone($calendar->zone)->modify('monday next week');
+                self::assertSame(0, $calendar->between($week->weekEnds, $sunday), $said);
+            }
+        }
+    }
+
+    public function test_a_friday_before_a_holiday_week_and_a_weekend(): void
+    {
+        $calendar = new WorkingCalendar(WorkingHours::of(
+            array_fill_keys([1, 2, 3, 4, 5], [['09:00', '17:30']]), ['2026-12-24', '2026-12-25'],
+        ), new \DateTimeZone('Europe/Berlin'));
+        $said = static function (string $now) use ($calendar): array {
+            $week = WorkingWeek::at(new \DateTimeImmutable($now), $calendar);
+
+            return array_map(
+                static fn (\DateTimeImmutable $at): string => $at->setTimezone($calendar->zone)->format('D j H:i'),
+                [$week->weekEnds, $week->dueToday, $week->dueThisWeek, $week->dueNextWeek],
+            );
+        };
+        self::assertSame(['Thu 24 00:00', 'Mon 21 17:30', 'Wed 23 17:30', 'Fri 1 17:30'], $said('2026-12-21T08:00:00Z'));
+        self::assertSame(['Sat 5 00:00', 'Sat 28 23:59', 'Fri 4 17:30', 'Fri 11 17:30'], $said('2026-11-28T12:00:00Z'), 'on a Saturday');
+        self::assertSame(['Sat 28 00:00', 'Fri 27 23:59', 'Fri 27 17:30', 'Fri 4 17:30'], $said('2026-11-27T20:00:00Z'), 'in the evening');
     }
 
     public function test_additions_add_up_and_work_between_is_what_was_added(): void

@@ -9,6 +9,7 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
 use App\Http\Api\Shape\TaskPage;
 use App\Http\Api\Shape\TaskShape;
+use App\Http\Api\Shape\WorkingWeekShape;
 use App\Http\Input\NewTaskInput;
 use App\Http\Input\OutcomeInput;
 use App\Http\Input\TaskListInput;
@@ -16,6 +17,9 @@ use App\Http\Input\TasksInput;
 use App\Models\Task;
 use App\Models\TaskStatus;
 use App\Store\Access\RecordGate;
+use App\Store\CalendarStore;
+use App\Store\HouseClock;
+use App\Store\PeopleStore;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\TaskStore;
@@ -24,6 +28,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use VividLedger\Rights\Act;
+use VividLedger\Time\WorkingWeek;
 
 /** Tasks that rules have given. */
 final class TaskController extends Controller
@@ -31,6 +36,9 @@ final class TaskController extends Controller
     public function __construct(
         private readonly Tasks $tasks,
         private readonly TaskStore $store,
+        private readonly CalendarStore $calendars,
+        private readonly PeopleStore $people,
+        private readonly HouseClock $clock,
     ) {
     }
 
@@ -46,7 +54,7 @@ final class TaskController extends Controller
                     'status',
                     'string',
                     'Left out, open ones.',
-                    ['open', 'done', 'all'],
+                    ['open', 'done', 'lapsed', 'all'],
                 ),
                 new Query(
                     'before',
@@ -81,6 +89,7 @@ final class TaskController extends Controller
                 $limit,
             ) : $this->tasks->listed($status, $person, $limit),
             $this->tasks->count($status, $person), $this->tasks->count(TaskStatus::Open, $me),
+            WorkingWeekShape::of(WorkingWeek::at($this->clock->now(), $this->calendars->calendar($this->people->person($me)))),
         );
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Api;
 
+use App\Http\Api\Shape\TaskBesideShape;
 use App\Http\Api\Shape\TaskShape;
 use App\Models\Columns;
 use App\Models\Task;
@@ -12,6 +13,7 @@ use App\Store\Access\InSight;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection;
 use VividLedger\Record\Value;
 
 /** Reads tasks, with the names of all they mention: those of a person, by id, of a team, by name, or of everybody. */
@@ -50,6 +52,16 @@ final readonly class Tasks
             $due()->where('due_at', '<', Columns::moment($now))->count(),
             $due()->where('due_at', '>=', Columns::moment($now))->where('due_at', '<', Columns::moment($until))->count(),
         ];
+    }
+
+    /**
+     * @param  list<int>  $people
+     * @return list<TaskShape> open tasks of theirs that are late, the latest first
+     */
+    public function late(array $people, \DateTimeImmutable $now, int $limit): array
+    {
+        return $this->read(Task::query()->where('status', TaskStatus::Open)->whereIn('assignee_id', $people)->where($this->seen(...))
+            ->where('due_at', '<', Columns::moment($now))->orderBy('due_at')->orderBy('id')->limit($limit));
     }
 
     /**
@@ -115,7 +127,9 @@ final readonly class Tasks
             $this->names->rememberTitles($type, array_values($of->pluck('record_id')->all()));
         }
 
-        return array_values($rows->map(function (Task $task): TaskShape {
+        $together = $this->together($rows);
+
+        return array_values($rows->map(function (Task $task) use ($together): TaskShape {
             $number = $this->schemas->schema()->type($task->record_type)?->numberOf($task->record_id) ?? '';
             $iso = static fn (?\DateTimeImmutable $at): ?string => $at === null ? null : Value::instantText($at);
 
@@ -124,8 +138,32 @@ final readonly class Tasks
                 $task->assignee?->name, $task->record_type, $task->record_id, $number,
                 $this->names->title($task->record_type, $task->record_id) ?? $number, $task->rule_id, $task->rule?->name, $task->entry_id,
                 Value::instantText($task->given_at), $iso($task->due_at), $iso($task->done_at), $task->doer?->name,
-                $task->outcome,
+                $task->outcome, array_values(array_map(
+                    TaskBesideShape::of(...),
+                    array_filter($together[self::line($task)] ?? [], static fn (Task $one): bool => $one->id !== $task->id),
+                )),
             );
         })->all());
+    }
+
+    /**
+     * @param  Collection<int, Task>  $tasks
+     * @return array<string, list<Task>> those that lines gave, by line, where one gave several
+     */
+    private function together(Collection $tasks): array
+    {
+        $given = $tasks->whereNotNull('rule_id');
+        $lines = [];
+        foreach ($given->isEmpty() ? [] : Task::query()->with('assignee')->whereIn('entry_id', $given->pluck('entry_id')->unique())
+            ->where($this->seen(...))->orderBy('id')->get() as $task) {
+            $lines[self::line($task)][] = $task;
+        }
+
+        return array_filter($lines, static fn (array $of): bool => count($of) > 1);
+    }
+
+    private static function line(Task $task): string
+    {
+        return "{$task->entry_id}:{$task->record_type}:{$task->record_id}:{$task->line_key}";
     }
 }

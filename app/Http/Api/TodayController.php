@@ -5,45 +5,87 @@ declare(strict_types=1);
 namespace App\Http\Api;
 
 use App\Http\Api\Describe\Ok;
+use App\Http\Api\Shape\TodayRulesShape;
 use App\Http\Api\Shape\TodayShape;
+use App\Http\Api\Shape\TodayTeamShape;
 use App\Models\TaskStatus;
 use App\Store\Company;
 use App\Store\HouseClock;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use VividLedger\Rights\Duty;
-use VividLedger\Rule\RuleStatus;
 
-/** The first screen. */
+/** The first screen: one's own day, the team of whoever leads one, and the rules of whoever looks after them. */
 final class TodayController extends Controller
 {
-    private const TASKS = 12;
+    private const TASKS = 30;
 
-    private const ENTRIES = 8;
+    private const SLIPPING = 12;
+
+    public function __construct(
+        private readonly Company $company,
+        private readonly HouseClock $clock,
+        private readonly Tasks $tasks,
+        private readonly TeamLoads $loads,
+    ) {
+    }
 
     #[
         OA\Get(
             path: '/api/today',
             operationId: 'today',
-            description: 'What a person begins the day with: their tasks, what is due, and what rules have done.',
+            description: 'What a person begins the day with: their tasks, what waits for them, and what is pencilled in.',
             tags: ['today'],
             responses: [new Ok(TodayShape::class)],
         ),
     ]
-    public function show(
-        Request $request, Company $company, HouseClock $clock, Tasks $tasks, RuleShapes $rules, Entries $entries, DaysAhead $days,
-        SignOffLoads $signOffs,
-    ): TodayShape {
+    public function show(Request $request, DaysAhead $days, SignOffLoads $signOffs): TodayShape
+    {
         $person = $this->person($request);
-        // Whoever looks after other people's tasks sees what wants anybody.
-        $whose = $person->may(Duty::DoAllTasks) ? null : $person->id;
-        $midnight = $clock->now()->setTimezone($company->zone())->setTime(0, 0);
-        [$late, $today] = $tasks->pressing($whose, $clock->now(), $midnight->modify('+1 day'));
+        [$late, $today] = $this->tasks->pressing($person->id, $this->clock->now(), $this->midnight()->modify('+1 day'));
 
         return new TodayShape(
-            $tasks->listed(TaskStatus::Open, $whose, self::TASKS), $late, $today, $rules->all(RuleStatus::InForce),
-            $person->may(Duty::SeeLedger) ? $entries->latest(self::ENTRIES, $person->may(Duty::SeeDoors)) : [], $days->from($midnight),
-            $signOffs->for($person),
+            $this->tasks->listed(TaskStatus::Open, $person->id, self::TASKS), $late, $today, $days->from($this->midnight()),
+            $signOffs->for($person), count($this->loads->reportingTo($person->id)),
         );
+    }
+
+    #[
+        OA\Get(
+            path: '/api/today/team',
+            operationId: 'todayTeam',
+            description: 'How much everybody has to do who reports to the person, and what of it slips.',
+            tags: ['today'],
+            responses: [new Ok(TodayTeamShape::class)],
+        ),
+    ]
+    public function team(Request $request): TodayTeamShape
+    {
+        $people = $this->loads->reportingTo($this->person($request)->id);
+        $now = $this->clock->now();
+
+        return new TodayTeamShape(
+            $this->loads->of($people, $now, $this->midnight()->modify('+1 day')),
+            $this->tasks->late($people, $now, self::SLIPPING),
+        );
+    }
+
+    #[
+        OA\Get(
+            path: '/api/today/rules',
+            operationId: 'todayRules',
+            description: 'What the rules did since yesterday, and what did not go as it should.',
+            tags: ['today'],
+            responses: [new Ok(TodayRulesShape::class)],
+        ),
+    ]
+    public function rules(Request $request, RulesToday $rules): TodayRulesShape
+    {
+        return $rules->shape($this->person($request)->may(Duty::SeeDoors));
+    }
+
+    private function midnight(): \DateTimeImmutable
+    {
+        return $this->clock->now()->setTimezone($this->company->zone())->setTime(0, 0);
     }
 }

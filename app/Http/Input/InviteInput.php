@@ -15,7 +15,7 @@ final class InviteInput extends FormRequest
     {
         return [
             'name' => 'required|string|max:120', 'email' => 'required|email|max:190',
-            'role' => ['required', 'string', Rule::exists(StoredRole::class, 'name')],
+            'role' => ['required', 'bail', 'string', 'ascii', Rule::exists(StoredRole::class, 'name')],
             'team' => 'nullable|string|max:80', 'timeZone' => 'nullable|timezone', 'managerId' => 'nullable',
         ];
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Input;
 
+use App\Models\Task;
 use Illuminate\Foundation\Http\FormRequest;
 
 final class OutcomeInput extends FormRequest
@@ -11,6 +12,6 @@ final class OutcomeInput extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['outcome' => 'nullable|string|max:500'];
+        return ['outcome' => 'nullable|string|max:'.Task::OUTCOME];
     }
 }

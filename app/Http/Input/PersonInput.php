@@ -19,7 +19,8 @@ final class PersonInput extends FormRequest
     {
         return [
             'name' => 'sometimes|string|max:120', 'email' => 'sometimes|email|max:190',
-            'role' => ['sometimes', 'string', Rule::exists(StoredRole::class, 'name')], 'team' => 'sometimes|string|max:80',
+            'role' => ['sometimes', 'bail', 'string', 'ascii', Rule::exists(StoredRole::class, 'name')],
+            'team' => 'sometimes|string|max:80',
             'timeZone' => 'sometimes|timezone',
             'calendarId' => ['sometimes', 'nullable', 'integer', Rule::exists(StoredCalendar::class, 'id')],
             'managerId' => 'sometimes|nullable', 'deputyId' => 'sometimes|nullable', 'active' => 'sometimes|boolean',

@@ -12,7 +12,7 @@ final class TaskListInput extends FormRequest
     public function rules(): array
     {
         return [
-            'whose' => 'nullable|in:mine,team,all', 'assignee' => 'nullable|string', 'status' => 'nullable|in:open,done,all',
+            'whose' => 'nullable|in:mine,team,all', 'assignee' => 'nullable|string', 'status' => 'nullable|in:open,done,lapsed,all',
             'limit' => 'nullable|integer|min:1|max:500',
             'before' => 'nullable|integer|min:0', 'after' => 'nullable|integer|min:0|prohibits:before',
         ];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
+use VividLedger\Condition\Condition;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\Rule\Timing\Climb;
 use VividLedger\Rule\Timing\Timing;
@@ -13,6 +14,7 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Part;
+use VividLedger\Shape\Row;
 use VividLedger\Shape\TimeForm;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\WordRole;
@@ -63,6 +65,7 @@ final class Lines
             $condition = ConditionReader::read($context, $own, 'only if', 1);
             $read = $read === null || $condition === null ? null : new OnlyIf($read, $condition, $said);
         }
+        $lapses = self::lapses($context, $node->child('lapses'), $bare, $row);
         if ($bare instanceof Climbs) {
             $timing = new Climb($timing ?: null, $bare->ladder());
         }
@@ -97,7 +100,24 @@ final class Lines
             $tooLate,
             $key,
             $said,
+            $lapses,
         );
+    }
+
+    /** What takes the point from the tasks of a line. */
+    private static function lapses(Context $context, Node $node, ?Line $line, Row $row): ?Condition
+    {
+        if (! $line instanceof GivesTasks) {
+            return $node->isMissing() || $line === null ? null
+                : $context->problem($node->at, 'wrong_type', 'Only a task lapses, and this line gives none.');
+        }
+        if ($node->isMissing()) {
+            $context->wordIn($row, '+ lapses when', WordRole::More, $node->at, Editor::conditions());
+
+            return null;
+        }
+
+        return ConditionReader::read($context, $node, 'lapses when', 1);
     }
 
     private static function line(Context $context, Node $node): ?Line

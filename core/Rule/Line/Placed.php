@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
+use VividLedger\Condition\Condition;
+use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Timing\Timing;
 use VividLedger\Time\Due;
 
@@ -16,6 +18,7 @@ final readonly class Placed
      * @param  ?Due  $tooLate  how long after its time it is left out; null when it is never too late
      * @param  string  $key  by which other lines name it; empty for none
      * @param  string  $said  the line as it reads
+     * @param  ?Condition  $lapses  what takes the point from the tasks it gives; null when nothing does
      */
     public function __construct(
         public int $place,
@@ -25,7 +28,18 @@ final readonly class Placed
         public ?Due $tooLate = null,
         public string $key = '',
         public string $said = '',
+        public ?Condition $lapses = null,
     ) {
+    }
+
+    public function perform(Performance $performance): void
+    {
+        $finding = $this->lapses?->explain($performance->view(), $performance->display);
+        if ($finding?->held === true) {
+            $performance->skipped($this->said, 'its task would lapse at once: '.$finding->hit());
+        } else {
+            $this->line->perform($performance);
+        }
     }
 
     /** Whether it reaches for people, so that quiet hours hold it back even when it is due at once. */

@@ -16,6 +16,7 @@ final readonly class TaskGiven
      * @param  ?array{string, int}  $about  type and id of a contact the task stands on besides its record
      * @param  string  $key  of the line that gave it, by which others wait for it
      * @param  ?int  $place  of that line in its page
+     * @param  bool  $lapses  whether that line says what makes it lapse
      */
     public function __construct(
         public string $title,
@@ -29,6 +30,7 @@ final readonly class TaskGiven
         public ?array $about = null,
         public string $key = '',
         public ?int $place = null,
+        public bool $lapses = false,
     ) {
     }
 
@@ -47,6 +49,7 @@ final readonly class TaskGiven
             $this->about,
             $placed->key,
             $placed->place,
+            $placed->lapses !== null,
         );
     }
 }

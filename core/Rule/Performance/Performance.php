@@ -129,7 +129,7 @@ final class Performance
         if ($allowed > $this->now) {
             $this->pencil(new Pencilling($placed->place, $this->turn, $allowed, $placed->kind, 'quiet hours'));
         } else {
-            $placed->line->perform($this);
+            $placed->perform($this);
         }
     }
 

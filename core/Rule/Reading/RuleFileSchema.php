@@ -140,6 +140,7 @@ final class RuleFileSchema
             'at' => Json::ref('timing'), 'tooLate' => (new Length)->schema(),
             'key' => ['type' => 'string', 'minLength' => 1, 'maxLength' => 40, 'pattern' => '^[a-z][a-z0-9_]*$'],
             'onlyIf' => Json::ref('condition'), 'off' => ['type' => 'boolean'],
+            'lapses' => ['description' => 'What takes the point from the tasks that the line gives.'] + Json::ref('condition'),
         ];
 
         return array_map(

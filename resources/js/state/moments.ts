@@ -46,6 +46,12 @@ export function day(date: string): string {
     return `${Number(number)} ${shortMonth(name)}${month && year !== localDay(clock.now).slice(0, 4) ? ` ${year}` : ''}`;
 }
 
+/** "Tuesday 24 November" */
+export function dayName(date: string): string {
+    const at = new Date(`${date.slice(0, 10)}T00:00:00Z`);
+    return new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: 'UTC' }).format(at);
+}
+
 /** Whole days from today to a date, negative for the past. */
 export function daysUntil(date: string): number {
     return Math.round((Date.parse(date.slice(0, 10)) - Date.parse(localDay(clock.now))) / DAY);

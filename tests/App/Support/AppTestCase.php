@@ -60,7 +60,8 @@ abstract class AppTestCase extends TestCase
     protected function tearDown(): void
     {
         if ($this->isRolledBack()) {
-            DB::rollBack();
+            // Whatever a test that failed had begun besides: what stays open keeps all that come after it waiting.
+            DB::rollBack(0);
         }
         parent::tearDown();
     }

@@ -328,6 +328,11 @@ abstract class Memory implements Directory, Facts
         return $this->signOffs["{$type}:{$id}"] ?? null;
     }
 
+    public function mayLapse(string $type, int $id): array
+    {
+        return [];
+    }
+
     public function tasksOf(int $run, string $key): ?Awaited
     {
         return null;

@@ -140,6 +140,11 @@ final class Stories
         if ($this->random->getInt(1, 3) === 1) {
             $lines[] = $this->furtherLine($type);
         }
+        foreach ($lines as $index => $line) {
+            if (str_starts_with($line['kind'], 'give_task') && $this->random->getInt(1, 3) === 1) {
+                $lines[$index]['lapses'] = $this->condition($type, 2);
+            }
+        }
 
         return [
             'name' => $name, 'on' => 'ticket',

@@ -20,6 +20,8 @@ final readonly class TaskPage
         public int $total,
         #[OA\Property]
         public int $mineOpen,
+        #[OA\Property]
+        public WorkingWeekShape $week,
     ) {
     }
 }

@@ -10,6 +10,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class TaskShape
 {
+    /** @param  list<TaskBesideShape>  $together */
     public function __construct(
         #[OA\Property]
         public int $id,
@@ -19,7 +20,7 @@ final readonly class TaskShape
         public string $notes,
         #[OA\Property(enum: ['low', 'normal', 'high'])]
         public string $priority,
-        #[OA\Property(enum: ['open', 'done'])]
+        #[OA\Property(enum: ['open', 'done', 'cancelled', 'lapsed'])]
         public string $status,
         #[OA\Property]
         public ?int $assigneeId,
@@ -49,8 +50,10 @@ final readonly class TaskShape
         public ?string $doneAt,
         #[OA\Property]
         public ?string $doneBy,
-        #[OA\Property(description: 'What came of it, in the words of whoever did it.')]
+        #[OA\Property(description: 'What came of it, in the words of whoever did it; of one that has lapsed, why.')]
         public string $outcome,
+        #[OA\Property(description: 'The others that the same line gave with it.', items: new OA\Items(type: TaskBesideShape::class))]
+        public array $together = [],
     ) {
     }
 }

@@ -6,14 +6,12 @@ namespace App\Http\Api\Shape;
 
 use OpenApi\Attributes as OA;
 
-/** The first screen: what wants the person, what the rules did, and what was last put into ink. */
+/** A person's own day: what wants them, what waits for them, and what is pencilled in on what they see. */
 #[OA\Schema]
 final readonly class TodayShape
 {
     /**
      * @param  list<TaskShape>  $tasks
-     * @param  list<RuleSummary>  $rules
-     * @param  list<EntryShape>  $entries
      * @param  list<DayShape>  $days
      */
     public function __construct(
@@ -23,14 +21,12 @@ final readonly class TodayShape
         public int $late,
         #[OA\Property]
         public int $dueToday,
-        #[OA\Property(items: new OA\Items(type: RuleSummary::class))]
-        public array $rules,
-        #[OA\Property(items: new OA\Items(type: EntryShape::class))]
-        public array $entries,
         #[OA\Property(items: new OA\Items(type: DayShape::class))]
         public array $days,
         #[OA\Property]
         public SignOffLoad $signOffs,
+        #[OA\Property(description: 'How many people report to them, also through others.')]
+        public int $team,
     ) {
     }
 }

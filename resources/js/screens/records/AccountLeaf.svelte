@@ -49,7 +49,7 @@
                 'lock_released',
             ],
         },
-        tasks: { label: 'Tasks', kinds: ['task_done', 'task_given', 'task_reopened', 'task_due', 'task_changed'] },
+        tasks: { label: 'Tasks', kinds: ['task_done', 'task_given', 'task_reopened', 'task_due', 'task_changed', 'task_lapsed'] },
         edits: { label: 'Edits', kinds: ['created', 'changed', 'deleted', 'restored', 'comment', 'file', 'reply'] },
     };
     let show = $state('all');

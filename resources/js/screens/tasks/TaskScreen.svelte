@@ -1,12 +1,11 @@
 <script lang="ts">
-    import { Checkbox, Select } from 'flowbite-svelte';
+    import { Select } from 'flowbite-svelte';
     import Broken from '../../parts/Broken.svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
-    import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted, daysUntil, fromLocalField, localDay, moment, timeOfDay, toLocalField } from '../../state/moments';
+    import { counted, fromLocalField, moment, toLocalField } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import Area from '../../parts/fields/Area.svelte';
@@ -14,36 +13,27 @@
     import { go } from '../../router';
     import RecordPreview from '../records/RecordPreview.svelte';
     import NewTask from './NewTask.svelte';
+    import TaskRow from './TaskRow.svelte';
+    import { grouped } from './groups';
 
     crumbs.set({ label: 'Tasks' });
     type Task = Shapes['TaskShape'];
     const client = useQueryClient();
     let whose = $state<'mine' | 'team' | 'all'>('mine');
-    let status = $state<'open' | 'done'>('open');
+    let status = $state<'open' | 'done' | 'lapsed'>('open');
     const tasks = createQuery(() => ({
         queryKey: ['tasks', whose, status],
         queryFn: () => ask(api.GET('/api/tasks', { params: { query: { whose, status, limit: 200 } } })),
     }));
-    /** Days that are left of this week, after today. */
-    const daysLeft = $derived((7 - new Date(`${localDay(clock.now)}T00:00:00Z`).getUTCDay()) % 7);
     const groups = $derived.by(() => {
         const list = tasks.data?.tasks ?? [];
-        if (status === 'done') return [{ label: 'Done', tone: 'fern', tasks: list }];
-        const of = (task: Task) => {
-            if (!task.dueAt) return 'later';
-            if (Date.parse(task.dueAt) < clock.now.getTime()) return 'late';
-            const days = daysUntil(localDay(task.dueAt));
-            return days <= 0 ? 'today' : days <= daysLeft ? 'week' : 'later';
-        };
-        return [
-            { key: 'late', label: 'Late', tone: 'madder' },
-            { key: 'today', label: 'Today', tone: 'marigold' },
-            { key: 'week', label: 'This week', tone: 'iris' },
-            { key: 'later', label: 'Later, or at no set time', tone: 'harbor' },
-        ]
-            .map((group) => ({ ...group, tasks: list.filter((task) => of(task) === group.key) }))
-            .filter((group) => group.tasks.length);
+        if (!tasks.data || status !== 'open')
+            return [{ key: status, label: status === 'done' ? 'Done' : 'Lapsed', tone: 'fern', tasks: list }];
+        return grouped(list, tasks.data.week, clock.now).filter((group) => group.tasks.length || (carried && group.due));
     });
+    /** The task that is being carried to another group. */
+    let carried = $state<Task | null>(null);
+    let over = $state('');
     let picked = $state<number[]>([]);
     let asking = $state<'reschedule' | 'reassign' | 'outcome' | null>(null);
     let giving = $state(false);
@@ -66,6 +56,11 @@
                 }),
             ),
     }));
+    const nothing = {
+        open: ['Nothing to do.', 'A rule gives you a task when a record needs you.'],
+        done: ['Nothing done yet.', 'What you complete is kept here.'],
+        lapsed: ['Nothing has lapsed.', 'A rule can say when its task loses its point. What nobody need do any more is kept here.'],
+    };
     const refresh = () => {
         for (const key of ['tasks', 'account', 'ledger', 'today', 'lines']) void client.invalidateQueries({ queryKey: [key] });
     };
@@ -82,6 +77,19 @@
             await ask(api.PATCH('/api/tasks', { body: { ids, ...body } }));
             toasts.tell(`${counted(ids.length, 'task')} ${told}.`);
             picked = [];
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+        refresh();
+    }
+
+    /** A task that is carried to another day; whoever did not mean it has it back at its old date. */
+    async function carry(task: Task, dueAt: string | null, isBack = false) {
+        const before = task.dueAt;
+        try {
+            await ask(api.PATCH('/api/tasks', { body: { ids: [task.id], dueAt } }));
+            const told = dueAt ? `“${task.title}” is due ${moment(dueAt)}.` : `“${task.title}” has no date.`;
+            toasts.tell(told, isBack ? undefined : { label: 'Undo', run: () => void carry({ ...task, dueAt }, before, true) });
         } catch (thrown) {
             toasts.complain(said(thrown));
         }
@@ -135,13 +143,6 @@
         const at = boxes.indexOf(document.activeElement as HTMLElement);
         boxes[Math.max(0, Math.min(boxes.length - 1, at + (event.key === 'ArrowDown' ? 1 : -1)))]?.focus();
     }
-    const margin = (task: Task) => {
-        if (status === 'done') return task.doneAt ? moment(task.doneAt) : '';
-        if (!task.dueAt) return 'any time';
-        const days = daysUntil(localDay(task.dueAt));
-        if (days === 0) return timeOfDay(task.dueAt);
-        return days < 0 && days > -100 ? `${-days} d late` : moment(task.dueAt);
-    };
 </script>
 
 <svelte:window onkeydown={key} />
@@ -151,7 +152,7 @@
         <header class="flex items-start gap-3">
             <div>
                 <h1>Tasks</h1>
-                <p class="sub">{tasks.data ? `${counted(tasks.data.total, 'task')} ${status === 'open' ? 'open' : 'done'}` : 'Reading…'}</p>
+                <p class="sub">{tasks.data ? `${counted(tasks.data.total, 'task')} ${status}` : 'Reading…'}</p>
             </div>
             <div class="segments ml-auto" role="group" aria-label="Whose">
                 <button type="button" aria-pressed={whose === 'mine'} onclick={() => (whose = 'mine')}>Mine</button>
@@ -163,6 +164,7 @@
             <div class="segments" role="group" aria-label="State">
                 <button type="button" aria-pressed={status === 'open'} onclick={() => (status = 'open')}>Open</button>
                 <button type="button" aria-pressed={status === 'done'} onclick={() => (status = 'done')}>Done</button>
+                <button type="button" aria-pressed={status === 'lapsed'} onclick={() => (status = 'lapsed')}>Lapsed</button>
             </div>
         </header>
         {#if chosen.length}
@@ -189,9 +191,9 @@
                 </div>
             {:else if tasks.data && tasks.data.tasks.length === 0}
                 <div class="empty">
-                    <h2>{status === 'open' ? 'Nothing to do.' : 'Nothing done yet.'}</h2>
+                    <h2>{nothing[status][0]}</h2>
                     <p>
-                        {status === 'open' ? 'A rule gives you a task when a record needs you.' : 'What you complete is kept here.'}
+                        {nothing[status][1]}
                         {#if whose === 'mine'}<button type="button" class="link" onclick={() => (whose = 'all')}>See everyone’s</button
                             >{/if}
                     </p>
@@ -200,8 +202,23 @@
             {#if tasks.data && tasks.data.total > tasks.data.tasks.length}
                 <p class="mini border-b border-ruled py-2 pl-[144px]">The first {tasks.data.tasks.length} are shown.</p>
             {/if}
-            {#each groups as group (group.label)}
-                <div class="margined min-h-0!">
+            {#each groups as group (group.key)}
+                <div
+                    class="margined min-h-0! {over === group.key ? 'outline-2 -outline-offset-2 outline-iris' : ''}"
+                    role="group"
+                    aria-label={group.label}
+                    ondragover={(event) => {
+                        if (!carried || !group.due) return;
+                        event.preventDefault();
+                        over = group.key;
+                    }}
+                    ondragleave={() => (over = '')}
+                    ondrop={(event) => {
+                        event.preventDefault();
+                        if (carried && group.due) void carry(carried, group.due);
+                        [carried, over] = [null, ''];
+                    }}
+                >
                     <div class="line min-h-0! bg-[#faf6ec]">
                         <div class="m h"></div>
                         <div class="b py-1.5! text-[12px]! font-semibold tone-{group.tone}">
@@ -210,51 +227,17 @@
                     </div>
                     {#each group.tasks as task (task.id)}
                         <svelte:boundary>
-                            <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-                            <div
-                                class="line {at === task.id ? 'bg-[#f4f0fe]' : ''}"
-                                data-task={task.id}
-                                onclick={() => (at = task.id)}
-                                onfocusin={() => (at = task.id)}
-                            >
-                                <div class="m {group.tone === 'madder' ? 'text-madder!' : ''}">
-                                    {margin(task)}
-                                </div>
-                                <div class="b flex items-start gap-3">
-                                    <Checkbox
-                                        class="mt-1 h-4 w-4"
-                                        aria-label="Done: {task.title}"
-                                        checked={task.status === 'done'}
-                                        disabled={!mayDo(task)}
-                                        title={mayDo(task) ? '' : `This task is ${task.assignee ?? 'nobody'}’s`}
-                                        onchange={(event) => settle(task, event.currentTarget.checked)}
-                                    />
-                                    <div class="min-w-0 flex-1">
-                                        <span class="font-semibold {task.status === 'done' ? 'struck' : ''}">{task.title}</span>
-                                        {#if task.priority === 'high'}<Stamp tone="madder">high</Stamp
-                                            >{:else if task.priority === 'low'}<span class="chip">low</span>{/if}
-                                        {#if task.notes}<div class="text-[12.5px] whitespace-pre-line text-ink-2">{task.notes}</div>{/if}
-                                        {#if task.outcome}<div class="text-[12.5px] text-ink-2">“{task.outcome}”</div>{/if}
-                                        <div class="text-[12.5px] text-ink-3">
-                                            <a class="hover:text-iris" href="/records/{task.recordType}/{task.recordId}"
-                                                ><span class="figures">{task.recordNumber}</span> {task.recordTitle}</a
-                                            >
-                                            {#if task.ruleName}
-                                                · given by <a class="hover:text-iris" href="/ledger/{task.entry}">{task.ruleName}</a>
-                                            {/if}
-                                        </div>
-                                    </div>
-                                    {#if whose !== 'mine'}<span class="word person shrink-0 text-[12.5px]">{task.assignee ?? 'nobody'}</span
-                                        >{/if}
-                                    {#if status === 'open' && mayDo(task)}<Checkbox
-                                            class="pick mt-1.5 h-3.5 w-3.5 shrink-0 accent-(--ink)"
-                                            aria-label="Choose: {task.title}"
-                                            title="Choose it, to do something with several"
-                                            value={task.id}
-                                            bind:group={picked}
-                                        />{/if}
-                                </div>
-                            </div>
+                            <TaskRow
+                                {task}
+                                tone={group.tone}
+                                isCurrent={at === task.id}
+                                withPerson={whose !== 'mine'}
+                                mayDo={mayDo(task)}
+                                bind:picked
+                                oncurrent={() => (at = task.id)}
+                                onsettle={(done) => settle(task, done)}
+                                oncarry={(one) => (carried = one)}
+                            />
                             {#snippet failed()}<Broken what="task" />{/snippet}
                         </svelte:boundary>
                     {/each}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api;
+
+use App\Http\Api\Shape\TodayRulesShape;
+use App\Models\CallStatus;
+use App\Models\Columns;
+use App\Models\Entry;
+use App\Models\LineStatus;
+use App\Models\MessageStatus;
+use App\Models\ScheduledLine;
+use App\Models\StoredCall;
+use App\Models\StoredMessage;
+use App\Store\HouseClock;
+use VividLedger\Rule\RuleStatus;
+
+/** Reckons how the rules are doing. */
+final readonly class RulesToday
+{
+    private const ENTRIES = 8;
+
+    /** A line that is a little over its time is about to be done. */
+    private const PATIENCE = '-5 minutes';
+
+    public function __construct(private HouseClock $clock, private RuleShapes $rules, private Entries $entries)
+    {
+    }
+
+    /** @param  bool  $withDoors  whether who asks may see what happened at the doors */
+    public function shape(bool $withDoors): TodayRulesShape
+    {
+        $now = $this->clock->now();
+        $since = Columns::moment($now->modify('-1 day'));
+        $kinds = Entry::rows()->whereIn('kind', ['fired', 'gathered', 'too_late', 'stopped'])->where('at', '>=', $since)
+            ->groupBy('kind')->selectRaw('kind, COUNT(*) AS n')->pluck('n', 'kind');
+        $of = static fn (string $kind): int => (int) ($kinds[$kind] ?? 0);
+
+        return new TodayRulesShape(
+            $of('fired') + $of('gathered'),
+            ScheduledLine::query()->where('status', LineStatus::Pencilled)
+                ->where('due_at', '<', Columns::moment($now->modify(self::PATIENCE)))->count(),
+            $of('too_late'),
+            ScheduledLine::query()->where('status', LineStatus::Failed)->count(),
+            $of('stopped'),
+            StoredMessage::query()->where('status', MessageStatus::Failed)->where('created_at', '>=', $since)->count(),
+            StoredCall::query()->where('status', CallStatus::Failed)->where('made_at', '>=', $since)->count(),
+            $this->rules->all(RuleStatus::InForce),
+            $this->entries->latest(self::ENTRIES, $withDoors),
+        );
+    }
+}

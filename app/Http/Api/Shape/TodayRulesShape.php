@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use OpenApi\Attributes as OA;
+
+/** How the rules are doing: what they did since yesterday, and what did not go as it should. */
+#[OA\Schema]
+final readonly class TodayRulesShape
+{
+    /**
+     * @param  list<RuleSummary>  $rules
+     * @param  list<EntryShape>  $entries
+     */
+    public function __construct(
+        #[OA\Property(description: 'Firings in the last 24 hours.')]
+        public int $fired,
+        #[OA\Property(description: 'Lines that should have been done by now, and are not.')]
+        public int $behind,
+        #[OA\Property(description: 'Lines left out in the last 24 hours because they came too late.')]
+        public int $tooLate,
+        #[OA\Property(description: 'Lines that could not be done and were set aside.')]
+        public int $setAside,
+        #[OA\Property(description: 'Chains stopped in the last 24 hours.')]
+        public int $stopped,
+        #[OA\Property(description: 'Messages that could not be delivered in the last 24 hours.')]
+        public int $messagesFailed,
+        #[OA\Property(description: 'Calls of other systems that failed in the last 24 hours.')]
+        public int $callsFailed,
+        #[OA\Property(items: new OA\Items(type: RuleSummary::class))]
+        public array $rules,
+        #[OA\Property(items: new OA\Items(type: EntryShape::class))]
+        public array $entries,
+    ) {
+    }
+}

@@ -1,0 +1,43 @@
+<script lang="ts">
+    import type { Shapes } from '../../api/client';
+    import Bars from '../../parts/Bars.svelte';
+    import { session } from '../../state/session.svelte';
+
+    /* The rules in force: how they are doing, and how often each has fired. */
+    let { rules }: { rules: Shapes['TodayRulesShape'] } = $props();
+    const marks = $derived([
+        { label: 'fired since yesterday', count: rules.fired, to: '/ledger', says: 'by the rules in force', bad: false },
+        { label: 'behind their time', count: rules.behind, to: '/setup', says: 'lines that should be done by now', bad: true },
+        { label: 'left out', count: rules.tooLate, to: '/ledger', says: 'lines that came too late', bad: true },
+        { label: 'set aside', count: rules.setAside, to: '/setup', says: 'lines that could not be done', bad: true },
+        { label: 'chains stopped', count: rules.stopped, to: '/ledger', says: 'rules that set each other off', bad: true },
+        { label: 'letters failed', count: rules.messagesFailed, to: '/mail-room', says: 'messages that nobody got', bad: true },
+        { label: 'calls failed', count: rules.callsFailed, to: '/setup/systems', says: 'of other systems', bad: true },
+    ]);
+</script>
+
+<dl class="grid grid-cols-2 gap-px border-y border-ruled bg-(--ruled) min-[1180px]:grid-cols-4">
+    {#each marks as mark (mark.label)}
+        <a class="block bg-(--leaf) px-7 py-3 hover:bg-[#faf6ec] max-[700px]:px-4" href={mark.to}>
+            <dd class="figures text-[22px] leading-tight {mark.bad && mark.count ? 'text-madder' : mark.count ? '' : 'text-ink-3'}">
+                {mark.count}
+            </dd>
+            <dt class="text-[12.5px] font-semibold">{mark.label}</dt>
+            <span class="mini">{mark.says}</span>
+        </a>
+    {/each}
+</dl>
+<div class="scroll">
+    {#each rules.rules as rule (rule.id)}
+        <a class="flex items-center gap-3 border-b border-ruled px-7 py-2 hover:text-iris max-[700px]:px-4" href="/rules/{rule.id}">
+            <div class="min-w-0 flex-1">
+                <div class="truncate text-[13px] font-semibold">{rule.name}</div>
+                <div class="mini">{session.type(rule.on).plural}{rule.broken ? ` · ${rule.broken}` : ''}</div>
+            </div>
+            <div class="w-40 shrink-0 max-[700px]:w-24"><Bars values={rule.days} label="Firings on each of the last 14 days" /></div>
+            <span class="figures w-9 shrink-0 text-right text-[12px]">{rule.days.reduce((sum, count) => sum + count, 0)}</span>
+        </a>
+    {:else}
+        <p class="px-7 py-3 text-[13px] text-ink-2">No rule is in force. <a class="link" href="/rules">Write one</a></p>
+    {/each}
+</div>
