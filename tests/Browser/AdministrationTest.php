@@ -85,7 +85,9 @@ final class AdministrationTest extends BrowserTestCase
         $this->see('.leaf.right', 'What the rules made of it');
         $this->see('[data-answers]', 'did not fire');
         $this->tab('Today');
-        $this->see('.leaf.right', 'Rules at work, 14 days');
+        $this->see('.leaf.left dl', 'fired in a day');
+        $this->see('.leaf.left a', 'Waiting since');
+        $this->press('My day', '.segments button');
         $this->see('figure [title]');
         self::assertCount(14, $this->browser->findElements(WebDriverBy::cssSelector('figure [title]')));
         $this->open('/no/such/place');

@@ -59,6 +59,52 @@ final class DayTest extends BrowserTestCase
         $this->see('.leaf.right', 'They are happy');
     }
 
+    public function test_today_is_not_the_same_page_for_all(): void
+    {
+        $mark = 'Team '.bin2hex(random_bytes(3));
+        $this->signIn('lena.abara');
+        $id = $this->api('POST', 'records/ticket', ['values' => [
+            'subject' => $mark, 'customer' => 1, 'status' => 'open', 'priority' => 'low', 'owner' => 'lena.abara',
+        ]])['record']['id'];
+        $this->api('POST', 'tasks', [
+            'title' => $mark, 'recordType' => 'ticket', 'recordId' => $id, 'dueAt' => '2020-01-01T09:00:00Z',
+        ]);
+        $this->open('/');
+        $this->see('[aria-label=Late]', $mark);
+        $this->notSee('[aria-label="What is shown"]');
+        // Done from here, and taken back.
+        $this->see("input[aria-label=\"Done: {$mark}\"]")->click();
+        $this->notSee('[aria-label=Late]', $mark);
+        $this->press('Undo');
+        $this->see('[aria-label=Late]', $mark);
+        // Carried to this week on the screen of tasks, and back.
+        $this->open('/tasks');
+        $this->see('[data-task]', $mark);
+        $this->browser->executeScript(
+            'const row = [...document.querySelectorAll("[data-task]")].find((one) => one.textContent.includes(arguments[0])); '
+            .'const data = new DataTransfer(); row.dispatchEvent(new DragEvent("dragstart", {bubbles: true, dataTransfer: data})); '
+            .'requestAnimationFrame(() => { const week = document.querySelector("[role=group][aria-label=\'This week\']"); '
+            .'for (const kind of ["dragover", "drop"]) week.dispatchEvent(new DragEvent(kind, {bubbles: true, cancelable: true, '
+            .'dataTransfer: data})); row.dispatchEvent(new DragEvent("dragend", {bubbles: true, dataTransfer: data})); });', [$mark],
+        );
+        $this->see('[role=group][aria-label="This week"]', $mark);
+        $this->press('Undo');
+        $this->see('[role=group][aria-label=Late]', $mark);
+        $this->signOut();
+
+        $this->signIn('priya.lindqvist');
+        $this->see('table tr', 'Lena Abara');
+        $this->see('.leaf.left .line', $mark);
+        $this->press('My day', '.segments button');
+        $this->see('figure [title]');
+        $this->notSee('.leaf.left', $mark);
+        $this->signOut();
+
+        $this->signIn('ines.okafor');
+        $this->see('.leaf.left dl', 'fired in a day');
+        $this->see('.leaf.right', 'Last in ink');
+    }
+
     public function test_on_the_road_with_a_phone(): void
     {
         $this->browser->manage()->window()->setSize(new WebDriverDimension(390, 844));

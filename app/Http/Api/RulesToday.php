@@ -28,8 +28,7 @@ final readonly class RulesToday
     {
     }
 
-    /** @param  bool  $withDoors  whether who asks may see what happened at the doors */
-    public function shape(bool $withDoors): TodayRulesShape
+    public function shape(): TodayRulesShape
     {
         $now = $this->clock->now();
         $since = Columns::moment($now->modify('-1 day'));
@@ -47,7 +46,7 @@ final readonly class RulesToday
             StoredMessage::query()->where('status', MessageStatus::Failed)->where('created_at', '>=', $since)->count(),
             StoredCall::query()->where('status', CallStatus::Failed)->where('made_at', '>=', $since)->count(),
             $this->rules->all(RuleStatus::InForce),
-            $this->entries->latest(self::ENTRIES, $withDoors),
+            $this->entries->latest(self::ENTRIES, false),
         );
     }
 }

@@ -6,24 +6,23 @@
     /* The rules in force: how they are doing, and how often each has fired. */
     let { rules }: { rules: Shapes['TodayRulesShape'] } = $props();
     const marks = $derived([
-        { label: 'fired since yesterday', count: rules.fired, to: '/ledger', says: 'by the rules in force', bad: false },
-        { label: 'behind their time', count: rules.behind, to: '/setup', says: 'lines that should be done by now', bad: true },
-        { label: 'left out', count: rules.tooLate, to: '/ledger', says: 'lines that came too late', bad: true },
-        { label: 'set aside', count: rules.setAside, to: '/setup', says: 'lines that could not be done', bad: true },
-        { label: 'chains stopped', count: rules.stopped, to: '/ledger', says: 'rules that set each other off', bad: true },
-        { label: 'letters failed', count: rules.messagesFailed, to: '/mail-room', says: 'messages that nobody got', bad: true },
-        { label: 'calls failed', count: rules.callsFailed, to: '/setup/systems', says: 'of other systems', bad: true },
+        { label: 'fired in a day', count: rules.fired, to: '/ledger', says: 'Firings since this time yesterday', bad: false },
+        { label: 'behind their time', count: rules.behind, to: '/setup', says: 'Lines that should be done by now', bad: true },
+        { label: 'left out', count: rules.tooLate, to: '/ledger', says: 'Lines that came too late', bad: true },
+        { label: 'set aside', count: rules.setAside, to: '/setup', says: 'Lines that could not be done', bad: true },
+        { label: 'chains stopped', count: rules.stopped, to: '/ledger', says: 'Rules that set each other off', bad: true },
+        { label: 'letters failed', count: rules.messagesFailed, to: '/mail-room', says: 'Messages that nobody got', bad: true },
+        { label: 'calls failed', count: rules.callsFailed, to: '/setup/systems', says: 'Calls of other systems that failed', bad: true },
     ]);
 </script>
 
-<dl class="grid grid-cols-2 gap-px border-y border-ruled bg-(--ruled) min-[1180px]:grid-cols-4">
+<dl class="flex flex-wrap border-y border-ruled px-4">
     {#each marks as mark (mark.label)}
-        <a class="block bg-(--leaf) px-7 py-3 hover:bg-[#faf6ec] max-[700px]:px-4" href={mark.to}>
-            <dd class="figures text-[22px] leading-tight {mark.bad && mark.count ? 'text-madder' : mark.count ? '' : 'text-ink-3'}">
+        <a class="min-w-[92px] flex-1 px-3 py-2.5 hover:bg-[#faf6ec]" href={mark.to} title={mark.says}>
+            <dd class="figures text-[20px] leading-tight {mark.bad && mark.count ? 'text-madder' : mark.count ? '' : 'text-ink-3'}">
                 {mark.count}
             </dd>
-            <dt class="text-[12.5px] font-semibold">{mark.label}</dt>
-            <span class="mini">{mark.says}</span>
+            <dt class="text-[12px] leading-snug {mark.bad && mark.count ? 'font-semibold' : 'text-ink-2'}">{mark.label}</dt>
         </a>
     {/each}
 </dl>

@@ -34,7 +34,7 @@
                     <th class="py-2 font-normal" scope="col">Open tasks</th>
                     <th class="w-14 py-2 text-right font-normal" scope="col">Late</th>
                     <th class="w-14 py-2 text-right font-normal" scope="col">Today</th>
-                    <th class="w-20 py-2 pr-7 text-right font-normal" scope="col">Sign-offs</th>
+                    <th class="w-28 py-2 pr-7 whitespace-nowrap text-right font-normal" scope="col">Sign-offs</th>
                 </tr>
             </thead>
             <tbody>
