@@ -135,6 +135,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::get('records/{type}/{id}/tasks', [TaskController::class, 'ofRecord']);
         Route::get('records/{type}/{id}/slips', [SlipController::class, 'ofRecord']);
         Route::get('records/{type}/{id}/stages', [RecordController::class, 'stages']);
+        Route::get('records/{type}/{id}/stages/ahead', [RecordController::class, 'stagesAhead'])->middleware(MayAct::class.':change');
     });
     Route::put('views/{id}', [ViewController::class, 'update']);
     Route::delete('views/{id}', [ViewController::class, 'destroy']);

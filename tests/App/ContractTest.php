@@ -85,6 +85,7 @@ final class ContractTest extends AppTestCase
         $task = $this->as('ines.okafor', 'GET', 'tasks?whose=all')->json('tasks.0.id');
         $this->told('GET', '/api/tasks/{id}', [], ['id' => $task]);
         $this->told('GET', '/api/records/{type}/{id}/tasks', [], $place);
+        $this->told('GET', '/api/records/{type}/{id}/stages/ahead', [], $place);
         $this->told(
             'POST',
             '/api/records/{type}/several',

@@ -200,4 +200,28 @@ final class RecordsTest extends BrowserTestCase
         $this->open('/ledger');
         $this->see('#email');
     }
+
+    public function test_a_ticket_is_added_to_its_customer_and_goes_on_by_its_path(): void
+    {
+        $this->signIn('bram.castellan');
+        $mark = 'Path '.bin2hex(random_bytes(3));
+        $this->open('/records/customer/1');
+        $this->press('Related', '.segments button');
+        $this->press('New ticket');
+        // It names the customer already, and what does not do is said in the dialog.
+        $customer = $this->see('.leaf.left h1')->getText();
+        self::assertSame($customer, $this->see('dialog #field-customer')->getText());
+        $this->press('Save', 'dialog button');
+        $this->see('dialog [aria-invalid=true], dialog .bad');
+        $this->see('dialog #field-subject')->sendKeys($mark);
+        $this->press('Save', 'dialog button');
+        $this->notSee('dialog[open]');
+        $this->see('[aria-label=Tickets] a', $mark)->click();
+        $this->see('h1', $mark);
+        $this->see('[aria-label^="Time at each stage"] button', 'Waiting on customer')->click();
+        $this->see('.floating', 'fires');
+        $this->press('Move to Waiting on customer');
+        $this->see('.leaf.left header', 'Waiting on customer');
+        $this->see('.leaf.right', 'Status: Open → Waiting on customer');
+    }
 }

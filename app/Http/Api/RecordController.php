@@ -12,6 +12,7 @@ use App\Http\Api\Shape\FiredShape;
 use App\Http\Api\Shape\RecordShape;
 use App\Http\Api\Shape\SavedOne;
 use App\Http\Api\Shape\SavedShape;
+use App\Http\Api\Shape\StageAheadShape;
 use App\Http\Api\Shape\StageShape;
 use App\Http\Input\AccountInput;
 use App\Http\Input\NewRecordInput;
@@ -181,6 +182,20 @@ final class RecordController extends Controller
     public function stages(string $type, int $id, Stages $stages): JsonResponse
     {
         return new JsonResponse($stages->of($this->seenType($type), $id));
+    }
+
+    #[
+        OA\Get(
+            path: '/api/records/{type}/{id}/stages/ahead',
+            operationId: 'stagesAhead',
+            description: 'To which stages the record could go, what rules ask for first, and which would fire.',
+            tags: ['records'],
+            responses: [new Ok(StageAheadShape::class, list: true)],
+        ),
+    ]
+    public function stagesAhead(Request $request, string $type, int $id, StagesAhead $stages): JsonResponse
+    {
+        return new JsonResponse($stages->of($this->seenType($type), $id, $this->actor($request)));
     }
 
     #[

@@ -7,6 +7,7 @@
     import BesideLeaf from './BesideLeaf.svelte';
     import CommentBox from './CommentBox.svelte';
     import MessagesLeaf from './MessagesLeaf.svelte';
+    import RelatedLeaf from './RelatedLeaf.svelte';
     import SignOffOfRecord from './SignOffOfRecord.svelte';
     import SlipOfRecord from './SlipOfRecord.svelte';
     import { moment } from '../../state/moments';
@@ -14,12 +15,13 @@
 
     type Props = {
         type: Shapes['TypeShape'];
-        id: number;
+        record: Shapes['RecordShape'];
         may: boolean;
         signOffs?: Shapes['SignOffShape'][];
         slips?: Shapes['SlipShape'][];
     };
-    let { type, id, may, signOffs = [], slips = [] }: Props = $props();
+    let { type, record, may, signOffs = [], slips = [] }: Props = $props();
+    const id = $derived(record.id);
     const out = $derived(slips.filter((one) => one.status === 'waiting'));
     const waiting = $derived(signOffs.filter((one) => one.status === 'waiting'));
     const shows: Record<string, { label: string; kinds: string[] | null }> = {
@@ -53,7 +55,7 @@
         edits: { label: 'Edits', kinds: ['created', 'changed', 'deleted', 'restored', 'comment', 'file', 'reply'] },
     };
     let show = $state('all');
-    let leaf = $state<'account' | 'messages' | 'beside'>('account');
+    let leaf = $state<'account' | 'messages' | 'related' | 'beside'>('account');
     const account = createInfiniteQuery(() => ({
         queryKey: ['account', type.name, id, 'pages'],
         initialPageParam: undefined as number | undefined,
@@ -79,6 +81,7 @@
         <div class="segments" role="group" aria-label="Leaf">
             <button type="button" aria-pressed={leaf === 'account'} onclick={() => (leaf = 'account')}>Account</button>
             <button type="button" aria-pressed={leaf === 'messages'} onclick={() => (leaf = 'messages')}>Messages</button>
+            <button type="button" aria-pressed={leaf === 'related'} onclick={() => (leaf = 'related')}>Related</button>
             <button type="button" aria-pressed={leaf === 'beside'} onclick={() => (leaf = 'beside')}>Files, guards</button>
         </div>
         {#if leaf === 'account'}
@@ -89,7 +92,10 @@
             </div>
         {/if}
     </header>
-    {#if leaf === 'messages'}<MessagesLeaf {type} {id} />{:else if leaf === 'beside'}<BesideLeaf {type} {id} {may} />{/if}
+    {#if leaf === 'messages'}<MessagesLeaf {type} {id} />{:else if leaf === 'related'}<RelatedLeaf
+            {type}
+            {record}
+        />{:else if leaf === 'beside'}<BesideLeaf {type} {id} {may} />{/if}
     <div class="scroll" class:hidden={leaf !== 'account'}>
         <CommentBox {type} {id} {may} />
         {#each waiting as signOff (signOff.id)}

@@ -2,13 +2,13 @@
     import { isChangeable } from '../../state/changeable';
     import EditValue from './EditValue.svelte';
     import { inSections } from './sections';
-    import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import StagePath from './StagePath.svelte';
+    import type { Shapes } from '../../api/client';
     import { Pencil, Trash2 } from '@lucide/svelte';
     import FieldRules from '../../parts/FieldRules.svelte';
     import RunButton from '../../parts/RunButton.svelte';
     import Shown from '../../parts/Shown.svelte';
-    import { dueDate, lasted, moment } from '../../state/moments';
+    import { dueDate, moment } from '../../state/moments';
     import Stamp from '../../parts/Stamp.svelte';
     import { session } from '../../state/session.svelte';
     import ActDialog from '../signoffs/ActDialog.svelte';
@@ -34,13 +34,6 @@
     const fields = $derived(type.fields.filter((field) => !field.system && field.name !== type.title));
     const status = $derived(type.fields.find((field) => field.name === 'status' || field.name === 'stage'));
     const standing = $derived(status?.choices.find((choice) => choice.value === record.values[status?.name ?? '']));
-    const stages = createQuery(() => ({
-        queryKey: ['account', type.name, record.id, 'stages', record.version],
-        enabled: type.stage !== null,
-        queryFn: () => ask(api.GET('/api/records/{type}/{id}/stages', { params: { path: { type: type.name, id: record.id } } })),
-    }));
-    // The last five: how it came to where it is.
-    const way = $derived((stages.data ?? []).slice(-5));
     const due = $derived(record.values.due && record.values.status !== 'closed' ? dueDate(String(record.values.due)) : null);
 
     let edited = $state.raw<{ field: Shapes['FieldShape']; anchor: HTMLElement } | null>(null);
@@ -79,24 +72,7 @@
         {#if session.me?.mayEditRules}· <button type="button" class="link" onclick={() => (releasing = true)}>Release it…</button>{/if}
     </p>
 {/if}
-{#if way.length}
-    <div
-        class="grid gap-0 border-b border-ruled px-7 pb-2.5"
-        style:grid-template-columns="repeat({way.length}, minmax(0, 1fr))"
-        aria-label="Time at each stage"
-    >
-        {#each way as spell, index (index)}
-            <div class="border-t-[3px] pt-1.5 pr-2 {spell.current ? 'border-iris' : 'border-ink'}">
-                <div class="truncate text-[12px] font-medium {spell.current ? 'text-iris' : 'text-ink-2'}" title={spell.label}>
-                    {spell.label}
-                </div>
-                <div class="figures text-[11px] {spell.current ? 'text-iris' : 'text-ink-2'}">
-                    {lasted(spell.seconds)}{spell.current ? ' so far' : ''}
-                </div>
-            </div>
-        {/each}
-    </div>
-{/if}
+{#if type.stage !== null}<StagePath {type} {record} mayMove={!lock && record.may.includes('change')} />{/if}
 <div class="scroll px-7 py-2">
     {#each inSections(fields) as [section, of] (section)}
         {#if section}<h2 class="mt-4 mb-1">{section}</h2>{/if}

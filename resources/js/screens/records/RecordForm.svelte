@@ -15,8 +15,11 @@
         onsaved: (answer: Shapes['SavedShape'], given: string[]) => void;
         oncancel: () => void;
         onreload?: () => void;
+        /** What a new record begins with, besides what its fields begin with. */
+        preset?: Record<string, Value>;
+        presetShown?: Record<string, string>;
     };
-    let { type, record, onsaved, oncancel, onreload }: Props = $props();
+    let { type, record, onsaved, oncancel, onreload, preset = {}, presetShown = {} }: Props = $props();
 
     const fields = $derived(type.fields.filter(isChangeable));
     const before = untrack(() => record);
@@ -27,7 +30,9 @@
     const asked = $derived(before ? inOrder : inOrder.filter((field) => !isKept(field)));
     const kept = $derived(before ? [] : inOrder.filter(isKept));
     let values = $state<Record<string, Value>>(
-        untrack(() => (before ? { ...before.values } : Object.fromEntries(fields.map((field) => [field.name, start(field)])))),
+        untrack(() =>
+            before ? { ...before.values } : Object.fromEntries(fields.map((field) => [field.name, preset[field.name] ?? start(field)])),
+        ),
     );
     let version = $state(before?.version ?? 0);
     let refusal = $state<Refusal | null>(null);
@@ -134,7 +139,7 @@
                     <FieldInput
                         {field}
                         bind:value={values[field.name]}
-                        shown={before?.shown[field.name] ?? ''}
+                        shown={before?.shown[field.name] ?? presetShown[field.name] ?? ''}
                         problem={refusal?.at(`/values/${field.name}`)}
                     />
                 {/each}

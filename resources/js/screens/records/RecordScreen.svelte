@@ -149,7 +149,7 @@
         </section>
         <AccountLeaf
             {type}
-            id={record.data.id}
+            record={record.data}
             may={record.data.may.includes('change')}
             signOffs={signOffs.data ?? []}
             slips={slips.data ?? []}
