@@ -158,6 +158,8 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::get('slip-forms/{id}/versions', [SlipFormController::class, 'versions']);
     Route::get('notices', [NoticeController::class, 'index']);
     Route::post('notices/seen', [NoticeController::class, 'seen']);
+    Route::get('notices/ways', [NoticeController::class, 'ways']);
+    Route::put('notices/ways', [NoticeController::class, 'choose']);
     Route::get('notes', [MessageController::class, 'notes']);
     Route::get('messages', [MessageController::class, 'index'])->middleware(Needs::class.':see_messages');
     Route::get('messages/{id}', [MessageController::class, 'show']);

@@ -21,6 +21,10 @@ use Laravel\Sanctum\PersonalAccessToken;
  * @property string $role by its name
  * @property string $team
  * @property ?\DateTimeImmutable $notices_seen_at
+ * @property ?array<string, string> $notice_ways by which way they hear of what happens for them, by its kind
+ * @property ?\DateTimeImmutable $notices_since when they chose those ways
+ * @property ?\DateTimeImmutable $notices_sent_until up to when letters were written at once
+ * @property ?\DateTimeImmutable $morning_sent_at
  * @property string $time_zone
  * @property ?int $manager_id
  * @property bool $active
@@ -55,6 +59,10 @@ final class Person extends Authenticatable
 
     protected $casts = [
         'notices_seen_at' => Instant::class,
+        'notice_ways' => 'array',
+        'notices_since' => Instant::class,
+        'notices_sent_until' => Instant::class,
+        'morning_sent_at' => Instant::class,
         'password' => 'hashed',
         'active' => 'boolean',
         'away' => 'boolean',
@@ -64,6 +72,18 @@ final class Person extends Authenticatable
         'second_factor_step' => 'integer',
         'recovery_codes' => 'array',
     ];
+
+    /** By which way they hear of something. */
+    public function hearsOf(NoticeKind $kind): NoticeWay
+    {
+        return NoticeWay::tryFrom($this->notice_ways[$kind->value] ?? '') ?? NoticeWay::Bell;
+    }
+
+    /** @return list<NoticeKind> what they hear of by a way */
+    public function noticesBy(NoticeWay $way): array
+    {
+        return array_values(array_filter(NoticeKind::cases(), fn (NoticeKind $kind): bool => $this->hearsOf($kind) === $way));
+    }
 
     /** @return BelongsTo<self, $this> */
     public function manager(): BelongsTo

@@ -10,6 +10,7 @@ use App\Models\Columns;
 use App\Models\Comment;
 use App\Models\Follower;
 use App\Models\StoredRecord;
+use App\Store\Notice\Mentions;
 use App\Store\Sql\Batch;
 use Illuminate\Http\UploadedFile;
 use VividLedger\Record\Event;
@@ -24,6 +25,7 @@ final readonly class RecordEvents
     public function __construct(
         private SaveRecord $save,
         private HouseClock $clock,
+        private Mentions $mentions,
     ) {
     }
 
@@ -39,10 +41,12 @@ final readonly class RecordEvents
         }
 
         return $this->save->happen($type, $id, function () use ($type, $id, $text, $actor): Event {
+            $now = $this->clock->now();
             [$comment] = Batch::insertForIds(Comment::class, [[
                 'record_type' => $type->name, 'record_id' => $id, 'text' => $text, 'author_id' => $actor->personId, 'rule_id' => null,
-                'at' => Columns::moment($this->clock->now()),
+                'at' => Columns::moment($now),
             ]]);
+            $this->mentions->keep($comment, $type, $id, $text, $actor->personId, $now);
 
             return new Event(EventKind::Comment, "comment:{$comment}", $text);
         }, $actor, ['text' => $text]);

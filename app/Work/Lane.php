@@ -11,6 +11,7 @@ enum Lane: string
     case Sweep = 'sweep';
     case Turn = 'turn';
     case Fetch = 'fetch';
+    case Notices = 'notices';
 
     /** Seconds to rest when there was nothing to do. */
     public function rest(): float
@@ -18,7 +19,7 @@ enum Lane: string
         return match ($this) {
             self::Lines, self::Turn => 0.3,
             self::Sweep => 3.0,
-            self::Fetch => 10.0,
+            self::Fetch, self::Notices => 10.0,
         };
     }
 }

@@ -25,6 +25,7 @@ final readonly class Lanes
                 + $this->app->make(LineWorker::class)->work((int) config('ledger.batch')),
             Lane::Sweep => $this->app->make(Sweep::class)->work() + $this->app->make(FoundTexts::class)->takeUpWords(),
             Lane::Turn => $this->app->make(ClockTurner::class)->work(1.0),
+            Lane::Notices => $this->app->make(NoticeLetters::class)->work(),
             Lane::Fetch => $this->app->make(MailFetcher::class)->work(),
         };
     }

@@ -86,6 +86,8 @@ final class ContractTest extends AppTestCase
         $this->told('GET', '/api/tasks/{id}', [], ['id' => $task]);
         $this->told('GET', '/api/records/{type}/{id}/tasks', [], $place);
         $this->told('GET', '/api/records/{type}/{id}/stages/ahead', [], $place);
+        $this->told('GET', '/api/notices/ways');
+        $this->told('PUT', '/api/notices/ways', ['mention' => 'letter']);
         $this->told(
             'POST',
             '/api/records/{type}/several',

@@ -77,6 +77,13 @@ final class DayTest extends BrowserTestCase
         $this->notSee('[aria-label=Late]', $mark);
         $this->press('Undo');
         $this->see('[aria-label=Late]', $mark);
+        // A word to somebody, by their name.
+        $this->open("/records/ticket/{$id}");
+        $this->see('textarea[aria-label=Comment]')->sendKeys('@pri');
+        $this->see('[role=listbox] [role=option]', 'Priya Lindqvist');
+        $this->see('textarea[aria-label=Comment]')->sendKeys(Key::ENTER.'please look');
+        $this->press('Comment');
+        $this->see('.leaf.right .word.person', 'Priya Lindqvist');
         // Carried to this week on the screen of tasks, and back.
         $this->open('/tasks');
         $this->see('[data-task]', $mark);
@@ -93,6 +100,9 @@ final class DayTest extends BrowserTestCase
         $this->signOut();
 
         $this->signIn('priya.lindqvist');
+        $this->see('.bell')->click();
+        $this->see('[data-notices] a', 'Lena Abara: @priya.lindqvist please look');
+        $this->browser->getKeyboard()->sendKeys(Key::ESCAPE);
         $this->see('table tr', 'Lena Abara');
         $this->see('.leaf.left .line', $mark);
         $this->press('My day', '.segments button');

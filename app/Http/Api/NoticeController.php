@@ -4,27 +4,31 @@ declare(strict_types=1);
 
 namespace App\Http\Api;
 
+use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\NoticeShape;
 use App\Http\Api\Shape\NoticesShape;
+use App\Http\Api\Shape\NoticeWayShape;
+use App\Http\Input\NoticeWaysInput;
 use App\Models\Columns;
+use App\Models\NoticeKind;
 use App\Models\Person;
-use App\Models\StoredMessage;
-use App\Models\Task;
 use App\Store\HouseClock;
+use App\Store\Notice\Notice;
+use App\Store\Notice\Notices;
 use App\Store\SchemaStore;
+use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
-use VividLedger\Message\Channel;
 use VividLedger\Record\Value;
 
-/** The bell: notes that rules wrote to somebody, and tasks that they were given. */
+/** The bell: what happened for somebody, and by which other ways they want to hear of it. */
 final class NoticeController extends Controller
 {
     private const MOST = 30;
 
-    public function __construct(private readonly SchemaStore $schemas)
+    public function __construct(private readonly SchemaStore $schemas, private readonly HouseClock $clock)
     {
     }
 
@@ -32,7 +36,7 @@ final class NoticeController extends Controller
         OA\Get(
             path: '/api/notices',
             operationId: 'notices',
-            description: 'What happened for whoever asks: notes in the application, and tasks that were given. The newest first.',
+            description: 'Notes of rules, tasks that were given, and comments that name whoever asks. The newest first.',
             tags: ['messages'],
             responses: [new Ok(NoticesShape::class)],
         ),
@@ -40,22 +44,11 @@ final class NoticeController extends Controller
     public function index(Request $request): NoticesShape
     {
         $me = $this->person($request);
-        $seen = $me->notices_seen_at;
-        $found = [];
-        $notes = StoredMessage::query()->where('channel', Channel::App)->where('person_id', $me->id)->latest('id')->limit(self::MOST)
-            ->get(['subject', 'created_at', 'record_type', 'record_id']);
-        foreach ($notes as $note) {
-            $found[] = $this->notice('note', $note->created_at, $note->subject, $note->record_type, $note->record_id, $seen);
-        }
-        $tasks = Task::query()->where('assignee_id', $me->id)->latest('given_at')->limit(self::MOST)
-            ->get(['title', 'given_at', 'record_type', 'record_id']);
-        foreach ($tasks as $task) {
-            $found[] = $this->notice('task', $task->given_at, $task->title, $task->record_type, $task->record_id, $seen);
-        }
-        usort($found, static fn (NoticeShape $one, NoticeShape $other): int => $other->at <=> $one->at);
-        $found = array_slice($found, 0, self::MOST);
+        $shapes = array_map(
+            fn (Notice $notice): NoticeShape => $this->shape($notice, $me->notices_seen_at), Notices::of($me->id, self::MOST),
+        );
 
-        return new NoticesShape(count(array_filter($found, static fn (NoticeShape $one): bool => $one->isNew)), $found);
+        return new NoticesShape(count(array_filter($shapes, static fn (NoticeShape $one): bool => $one->isNew)), $shapes);
     }
 
     #[
@@ -67,18 +60,63 @@ final class NoticeController extends Controller
             responses: [new Ok],
         ),
     ]
-    public function seen(Request $request, HouseClock $clock): Response
+    public function seen(Request $request): Response
     {
-        Person::query()->whereKey($this->person($request)->id)->update(['notices_seen_at' => Columns::moment($clock->now())]);
+        Person::query()->whereKey($this->person($request)->id)->update(['notices_seen_at' => Columns::moment($this->clock->now())]);
 
         return response()->noContent();
     }
 
-    private function notice(
-        string $kind, \DateTimeImmutable $at, string $title, ?string $type, ?int $record, ?\DateTimeImmutable $seen,
-    ): NoticeShape {
-        $number = $type === null || $record === null ? '' : ($this->schemas->schema()->type($type)?->numberOf($record) ?? '');
+    #[
+        OA\Get(
+            path: '/api/notices/ways',
+            operationId: 'noticeWays',
+            description: 'By which ways whoever asks hears of what happens for them.',
+            tags: ['messages'],
+            responses: [new Ok(NoticeWayShape::class, list: true)],
+        ),
+    ]
+    public function ways(Request $request): JsonResponse
+    {
+        $me = $this->person($request);
 
-        return new NoticeShape($kind, Value::instantText($at), $title, $type, $record, $number, $seen === null || $at > $seen);
+        return new JsonResponse(array_map(
+            static fn (NoticeKind $kind): NoticeWayShape => new NoticeWayShape($kind->value, $kind->label(), $me->hearsOf($kind)->value),
+            NoticeKind::cases(),
+        ));
+    }
+
+    #[
+        OA\Put(
+            path: '/api/notices/ways',
+            operationId: 'chooseNoticeWays',
+            description: 'Chooses ways, from now on; what is left out stays as it is.',
+            tags: ['messages'],
+            requestBody: new Body([
+                'note?' => 'bell|letter|morning', 'task?' => 'bell|letter|morning', 'mention?' => 'bell|letter|morning',
+            ]),
+            responses: [new Ok(NoticeWayShape::class, list: true)],
+        ),
+    ]
+    public function choose(NoticeWaysInput $request): JsonResponse
+    {
+        $me = $this->person($request);
+        $now = $this->clock->now();
+        $me->update([
+            'notice_ways' => $request->validated() + ($me->notice_ways ?? []), 'notices_since' => $now, 'notices_sent_until' => $now,
+            'morning_sent_at' => $now,
+        ]);
+
+        return $this->ways($request);
+    }
+
+    private function shape(Notice $notice, ?\DateTimeImmutable $seen): NoticeShape
+    {
+        $number = $notice->recordId === 0 ? '' : ($this->schemas->schema()->type($notice->recordType)?->numberOf($notice->recordId) ?? '');
+
+        return new NoticeShape(
+            $notice->kind->value, Value::instantText($notice->at), $notice->title, $notice->recordType, $notice->recordId, $number,
+            $seen === null || $notice->at > $seen,
+        );
     }
 }

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { Bell, ListTodo, MessageSquare } from '@lucide/svelte';
+    import { AtSign, Bell, ListTodo, MessageSquare } from '@lucide/svelte';
     import { api, ask } from '../api/client';
     import { moment } from '../state/moments';
     import Floating from './Floating.svelte';
@@ -42,10 +42,10 @@
                     onclick={() => void close()}
                 >
                     <span class="pt-0.5 text-ink-3"
-                        >{#if notice.kind === 'task'}<ListTodo size={15} aria-label="Task" />{:else}<MessageSquare
+                        >{#if notice.kind === 'task'}<ListTodo size={15} aria-label="Task" />{:else if notice.kind === 'mention'}<AtSign
                                 size={15}
-                                aria-label="Note"
-                            />{/if}</span
+                                aria-label="Named in a comment"
+                            />{:else}<MessageSquare size={15} aria-label="Note" />{/if}</span
                     >
                     <span
                         ><span class={notice.isNew ? 'font-semibold' : ''}>{notice.title}</span>

@@ -1,5 +1,6 @@
 <script lang="ts">
     import type { Shapes } from '../api/client';
+    import { pieces } from '../state/mentions';
     import { moment } from '../state/moments';
     import Answers from './Answers.svelte';
     import VerdictCard from './VerdictCard.svelte';
@@ -23,7 +24,10 @@
         {:else if isSave}
             <button type="button" class="link ml-1 text-[12.5px]" aria-expanded={open} onclick={() => (open = !open)}>Why not?</button>
         {/if}
-        {#if entry.detail}<div class="text-[12.5px] leading-normal whitespace-pre-line text-ink-3">{entry.detail}</div>{/if}
+        {#if entry.detail}<div class="text-[12.5px] leading-normal whitespace-pre-line text-ink-3">
+                {#each pieces(entry.detail) as piece, index (index)}{#if piece.isPerson}<span class="word person">{piece.text}</span
+                        >{:else}{piece.text}{/if}{/each}
+            </div>{/if}
         {#if open && why}
             <div class="my-1 rounded-md border border-ruled bg-[#fdfaf2] px-3 py-2"><VerdictCard verdict={why} /></div>
         {:else if open && isSave}

@@ -11,7 +11,9 @@ use OpenApi\Attributes as OA;
 final readonly class NoticeShape
 {
     public function __construct(
-        #[OA\Property(description: 'A note of a rule, or a task that was given.', enum: ['note', 'task'])]
+        #[OA\Property(
+            description: 'A note of a rule, a task that was given, or a comment that names them.', enum: ['note', 'task', 'mention'],
+        )]
         public string $kind,
         #[OA\Property(format: 'date-time')]
         public string $at,

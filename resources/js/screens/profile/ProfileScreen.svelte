@@ -4,6 +4,7 @@
     import { crumbs } from '../../state/crumbs.svelte';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
+    import NoticeWays from './NoticeWays.svelte';
     import Password from './Password.svelte';
     import SecondFactor from './SecondFactor.svelte';
     import SignIns from './SignIns.svelte';
@@ -45,6 +46,7 @@
                 <div class="mb-8"><Password /></div>
                 <div class="mb-8"><SecondFactor /></div>
                 <div class="mb-8"><SignIns /></div>
+                <div class="mb-8"><NoticeWays /></div>
                 <h2>Your tasks in a calendar</h2>
                 <p class="mt-1 mb-2 text-[13px] text-ink-2">
                     An address that a calendar program reads your open tasks from. Whoever has it can read them, so keep it to yourself.

@@ -1,5 +1,8 @@
 <script lang="ts">
     import { useQueryClient } from '@tanstack/svelte-query';
+    import { tick } from 'svelte';
+    import Completions from '../../parts/Completions.svelte';
+    import { namedSoFar, peopleNamed } from '../../state/mentions';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import { upload } from '../../api/upload';
     import Area from '../../parts/fields/Area.svelte';
@@ -12,6 +15,37 @@
     let busy = $state(false);
     /** A photo that goes with it. */
     let photo = $state.raw<File | null>(null);
+
+    /** Whoever types "@" names somebody: who it can be stands below, and the keys stay with the text. */
+    let box = $state<HTMLTextAreaElement>();
+    let caret = $state(0);
+    let at = $state(0);
+    const typed = $derived(namedSoFar(text, caret));
+    const offered = $derived(typed === null ? [] : peopleNamed(typed));
+    const uid = $props.id();
+
+    async function take(name: string) {
+        const person = offered.find((one) => one.name === name);
+        if (!person || typed === null) return;
+        const from = caret - typed.length;
+        text = `${text.slice(0, from)}${person.handle} ${text.slice(caret)}`;
+        at = 0;
+        await tick();
+        box?.focus();
+        box?.setSelectionRange(from + person.handle.length + 1, from + person.handle.length + 1);
+        caret = box?.selectionStart ?? 0;
+    }
+
+    function key(event: KeyboardEvent) {
+        if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void write();
+        else if (offered.length && ['Enter', 'Tab'].includes(event.key)) void take(offered[at]?.name ?? '');
+        else if (offered.length && event.key === 'ArrowDown') at = (at + 1) % offered.length;
+        else if (offered.length && event.key === 'ArrowUp') at = (at + offered.length - 1) % offered.length;
+        else if (offered.length && event.key === 'Escape') caret = 0;
+        else return;
+        event.preventDefault();
+        event.stopPropagation();
+    }
 
     async function write() {
         if (busy || (text.trim() === '' && !photo)) return;
@@ -39,20 +73,28 @@
             void write();
         }}
     >
-        <div class="flex items-start gap-2">
+        <div class="relative flex items-start gap-2">
             <Area
                 class="h-9 min-h-9 flex-1 resize-none focus:h-20"
                 aria-label="Comment"
-                placeholder="Write a comment"
+                placeholder="Write a comment; @ names somebody"
                 maxlength={5000}
                 bind:value={text}
-                onkeydown={(event) => {
-                    if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
-                        event.preventDefault();
-                        void write();
-                    }
-                }}
+                bind:elementRef={box}
+                aria-controls={offered.length ? uid : undefined}
+                aria-autocomplete="list"
+                onkeydown={key}
+                oninput={() => ([caret, at] = [box?.selectionStart ?? 0, 0])}
+                onclick={() => (caret = box?.selectionStart ?? 0)}
+                onblur={() => (caret = 0)}
             />
+            {#if offered.length}<Completions
+                    id={uid}
+                    offers={offered.map((person) => person.name)}
+                    chosen={at}
+                    ontake={(name) => void take(name)}
+                    class="absolute top-full left-0 z-20 w-64"
+                />{/if}
             {#if photo}<button type="button" class="chip max-w-40 truncate" title="Leave it out" onclick={() => (photo = null)}
                     >{photo.name} ×</button
                 >{:else}<FileButton says="Photo" accept="image/*" {busy} onchoose={(file) => (photo = file)} />{/if}

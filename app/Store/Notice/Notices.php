@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store\Notice;
+
+use App\Models\Columns;
+use App\Models\Mention;
+use App\Models\NoticeKind;
+use App\Models\StoredMessage;
+use App\Models\Task;
+use VividLedger\Message\Channel;
+
+/** What happened for somebody: notes that rules wrote to them, tasks they were given, comments that name them. */
+final class Notices
+{
+    /**
+     * @param  ?\DateTimeImmutable  $since  nothing that came before
+     * @return list<Notice> the newest first
+     */
+    public static function of(int $person, int $most, ?\DateTimeImmutable $since = null): array
+    {
+        $from = Columns::moment($since ?? new \DateTimeImmutable('@0'));
+        $found = [];
+        $notes = StoredMessage::query()->where('channel', Channel::App)->where('person_id', $person)->where('created_at', '>=', $from)
+            ->latest('id')->limit($most)->get(['id', 'subject', 'created_at', 'record_type', 'record_id']);
+        foreach ($notes as $note) {
+            $found[] = new Notice(NoticeKind::Note, $note->id, $note->created_at, $note->subject, $note->record_type, $note->record_id);
+        }
+        $tasks = Task::query()->where('assignee_id', $person)->where('given_at', '>=', $from)->latest('given_at')->limit($most)
+            ->get(['id', 'title', 'given_at', 'record_type', 'record_id']);
+        foreach ($tasks as $task) {
+            $found[] = new Notice(NoticeKind::Task, $task->id, $task->given_at, $task->title, $task->record_type, $task->record_id);
+        }
+        $mentions = Mention::query()->with('by')->where('person_id', $person)->where('at', '>=', $from)->latest('at')->limit($most)->get();
+        foreach ($mentions as $mention) {
+            $by = $mention->by->name ?? 'Somebody';
+            $found[] = new Notice(
+                NoticeKind::Mention, $mention->id, $mention->at, "{$by}: {$mention->text}", $mention->record_type, $mention->record_id,
+            );
+        }
+        usort($found, static fn (Notice $one, Notice $other): int => $other->at <=> $one->at);
+
+        return array_slice($found, 0, $most);
+    }
+}

@@ -1,0 +1,134 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Work;
+
+use App\Models\Columns;
+use App\Models\Events\MessagesWait;
+use App\Models\MessageStatus;
+use App\Models\NoticeWay;
+use App\Models\Person;
+use App\Models\StoredMessage;
+use App\Store\HouseClock;
+use App\Store\LedgerConnection;
+use App\Store\Notice\Notice;
+use App\Store\Notice\Notices;
+use App\Store\PeopleStore;
+use App\Store\SchemaStore;
+use VividLedger\Message\Channel;
+
+/**
+ * Letters about what happened for somebody, to those who want them: at once, or together on the morning of a working day. What was told
+ * is marked in the transaction that writes the letter, and each letter goes by a name of its own, so that nothing is told twice.
+ */
+final readonly class NoticeLetters
+{
+    private const MOST = 200;
+
+    private const MORNING = '08:00';
+
+    /** So long nothing is marked where nothing was told. */
+    private const MARKED_EVERY = '+10 minutes';
+
+    /** A change that took this long to commit is still found. */
+    private const OVERLAP = '-5 minutes';
+
+    public function __construct(private LedgerConnection $db, private HouseClock $clock, private SchemaStore $schemas)
+    {
+    }
+
+    /** @return int how many letters were written */
+    public function work(): int
+    {
+        $written = 0;
+        foreach (Columns::ints(Person::query()->where('active', true)->whereNotNull('notice_ways')->orderBy('id')->pluck('id')) as $id) {
+            $written += $this->db->transaction(fn (): int => $this->tell(Person::query()->lockForUpdate()->findOrFail($id)));
+        }
+        if ($written > 0) {
+            event(new MessagesWait);
+        }
+
+        return $written;
+    }
+
+    private function tell(Person $person): int
+    {
+        $now = $this->clock->now();
+        $written = 0;
+        $soon = $person->noticesBy(NoticeWay::Letter);
+        if ($soon !== []) {
+            $since = ($person->notices_sent_until ?? $now)->modify(self::OVERLAP);
+            foreach (array_reverse(Notices::of($person->id, self::MOST, $since)) as $notice) {
+                $written += in_array($notice->kind, $soon, true) && $notice->at > ($person->notices_since ?? $since)
+                    ? $this->write($person, $notice->key(), $notice->title, [$notice], $now) : 0;
+            }
+        }
+        $morning = $person->noticesBy(NoticeWay::Morning);
+        $from = $person->morning_sent_at ?? $person->notices_since ?? $now;
+        $isSent = false;
+        if ($morning !== [] && $this->isMorning($person, $from, $now)) {
+            $notices = array_values(array_filter(
+                Notices::of($person->id, self::MOST, $from),
+                static fn (Notice $notice): bool => in_array($notice->kind, $morning, true) && $notice->at > $from && $notice->at <= $now,
+            ));
+            $count = count($notices);
+            $title = 'Your morning: '.($count === 1 ? '1 thing' : "{$count} things").' since you last heard';
+            $written += $count === 0 ? 0 : $this->write($person, "morning:{$now->getTimestamp()}", $title, $notices, $now);
+            $isSent = true;
+        }
+        if ($written > 0 || $isSent || $now > ($person->notices_sent_until ?? $now)->modify(self::MARKED_EVERY)) {
+            $person->update(['notices_sent_until' => $now] + ($isSent ? ['morning_sent_at' => $now] : []));
+        }
+
+        return $written;
+    }
+
+    /** Whether the morning of a working day has come, by the person's own calendar, since they last heard. */
+    private function isMorning(Person $person, \DateTimeImmutable $last, \DateTimeImmutable $now): bool
+    {
+        $people = new PeopleStore($this->schemas);
+        $calendar = $people->calendar($people->person($person->id));
+        $local = $now->setTimezone($calendar->zone);
+        [$hour, $minute] = array_map(intval(...), explode(':', self::MORNING));
+        $morning = $local->setTime($hour, $minute);
+
+        return $local >= $morning && $last < $morning && $calendar->isWorkingDay($local, $calendar->zone);
+    }
+
+    /**
+     * @param  list<Notice>  $notices
+     * @return int 1 if it was written, 0 if it had been
+     */
+    private function write(Person $person, string $key, string $subject, array $notices, \DateTimeImmutable $now): int
+    {
+        $text = static fn (string $plain): string => htmlspecialchars($plain, ENT_QUOTES | ENT_SUBSTITUTE);
+        $lines = array_map(fn (Notice $notice): array => [$notice->title, ...$this->about($notice)], $notices);
+
+        return StoredMessage::rows()->insertOrIgnore([
+            'key' => substr(hash('sha256', "notice:{$person->id}:{$key}"), 0, 40), 'channel' => Channel::Email->value,
+            // It tells of what one person sees, and stands on no record where others would read it.
+            'record_type' => $notices[0]->recordType, 'record_id' => 0, 'entry_id' => 0, 'rule_id' => null, 'person_id' => $person->id,
+            'recipients' => Columns::json([
+                'to' => [['name' => $person->name, 'address' => $person->email]], 'cc' => [], 'replyTo' => null,
+            ]),
+            'subject' => mb_substr($subject, 0, 200),
+            'html' => '<ul>'.implode('', array_map(
+                static fn (array $line): string => "<li>{$text($line[0])} <a href=\"{$text($line[2])}\">{$text($line[1])}</a></li>", $lines,
+            )).'</ul><p>You chose to be written to about this, in your profile.</p>',
+            'text' => implode("\n", array_map(static fn (array $line): string => "- {$line[0]} ({$line[1]}): {$line[2]}", $lines))
+                ."\n\nYou chose to be written to about this, in your profile.",
+            'status' => MessageStatus::Waiting->value, 'created_at' => Columns::moment($now), 'next_try_at' => Columns::moment($now),
+            'trouble' => '',
+        ]);
+    }
+
+    /** @return array{string, string} the number of the record it is about, and its address */
+    private function about(Notice $notice): array
+    {
+        return [
+            $this->schemas->schema()->type($notice->recordType)?->numberOf($notice->recordId) ?? '',
+            rtrim((string) config('app.url'), '/')."/records/{$notice->recordType}/{$notice->recordId}",
+        ];
+    }
+}
