@@ -206,6 +206,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::patch('records/{type}/{id}', [RecordController::class, 'update'])->middleware(MayAct::class.':change');
         Route::delete('records/{type}/{id}', [RecordController::class, 'destroy'])->middleware(MayAct::class.':delete');
         Route::post('records/{type}/{id}/restore', [RecordController::class, 'restore'])->middleware(MayAct::class.':delete');
+        Route::post('records/{type}/{id}/merge', [RecordController::class, 'merge'])->middleware(MayAct::class.':change');
         Route::post('records/{type}/{id}/comments', [BesideController::class, 'comment'])->middleware(MayAct::class.':change');
         Route::post('records/{type}/{id}/files', [BesideController::class, 'file'])->middleware(MayAct::class.':change');
         Route::post('rules/{id}/run', [RunController::class, 'store']);

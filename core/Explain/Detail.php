@@ -38,6 +38,9 @@ final readonly class Detail
             'cut_off' => 'A change concerns at most so many records at once. Let the rule watch those records themselves.',
             'task_done' => $kept->text('outcome'),
             'task_lapsed' => $kept->text('because').'.'.($kept->text('person') === '' ? '' : "\n{$kept->text('person')} need not do it."),
+            'merged' => $kept->number('records') === 0 ? ''
+                : Headline::counted($kept->number('records'), 'record').' that named it '
+                    .($kept->number('records') === 1 ? 'names' : 'name').' this one now.',
             'task_given' => implode(' · ',
                 array_filter([$kept->text('person'), $kept->text('due') === '' ? '' : "due {$kept->text('due')}"])),
             'task_changed' => implode(' · ', array_filter([$this->pair('due', 'Due: ', 'no date'), $this->pair('person', '', 'nobody')])),

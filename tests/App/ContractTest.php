@@ -86,6 +86,11 @@ final class ContractTest extends AppTestCase
         $this->told('GET', '/api/tasks/{id}', [], ['id' => $task]);
         $this->told('GET', '/api/records/{type}/{id}/tasks', [], $place);
         $this->told('GET', '/api/records/{type}/{id}/stages/ahead', [], $place);
+        $double = $this->customer('Brine and Barrow');
+        $this->told('POST', '/api/records/{type}/{id}/merge', [
+            'version' => DB::table('records_customer')->where('id', $customer)->value('version'), 'other' => $double['id'],
+            'otherVersion' => $double['version'],
+        ], ['type' => 'customer', 'id' => $customer]);
         $this->told('GET', '/api/notices/ways');
         $this->told('PUT', '/api/notices/ways', ['mention' => 'letter']);
         $this->told(

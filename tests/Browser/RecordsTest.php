@@ -224,4 +224,33 @@ final class RecordsTest extends BrowserTestCase
         $this->see('.leaf.left header', 'Waiting on customer');
         $this->see('.leaf.right', 'Status: Open → Waiting on customer');
     }
+
+    public function test_two_customers_that_are_one_are_merged(): void
+    {
+        $this->signIn('ines.okafor');
+        $mark = 'Twin'.bin2hex(random_bytes(3));
+        $make = fn (string $name, array $values): int => $this->api('POST', 'records/customer', ['values' => $values + [
+            'name' => $name, 'plan' => 'care', 'owner' => 'jonas.pike',
+        ]])['record']['id'];
+        [$kept, $gone] = [$make("{$mark} Works", ['email' => 'one@twin.example']), $make("{$mark} Worx", ['phone' => '+49 30 5550 9'])];
+        $ticket = $this->api('POST', 'records/ticket', ['values' => [
+            'subject' => $mark, 'customer' => $gone, 'status' => 'open', 'priority' => 'low', 'owner' => 'lena.abara',
+        ]])['record'];
+        $this->open("/records/customer/{$kept}");
+        $this->see('[aria-label^="Merge this"]')->click();
+        $this->see('dialog .boxed')->click();
+        $this->see('.floating input')->sendKeys("{$mark} Worx");
+        $this->see('.floating [role=option]', "{$mark} Worx")->click();
+        // What only the other says is taken over by itself.
+        $this->until(fn (): bool => $this->browser->executeScript(
+            'return document.querySelectorAll("[name=merge-phone]")[1]?.checked',
+        ) === true, 'for what only the other says to be taken over');
+        $this->press('Merge', 'dialog button');
+        $this->notSee('dialog[open]');
+        $this->see('[data-field=phone]', '+49 30 5550 9');
+        $this->see('[data-field=email]', 'one@twin.example');
+        $this->see('.leaf.right', "{$mark} Worx, into it");
+        $this->press('Related', '.segments button');
+        $this->see('[aria-label=Tickets] a', $ticket['number']);
+    }
 }

@@ -15,12 +15,14 @@ use App\Http\Api\Shape\SavedShape;
 use App\Http\Api\Shape\StageAheadShape;
 use App\Http\Api\Shape\StageShape;
 use App\Http\Input\AccountInput;
+use App\Http\Input\MergeInput;
 use App\Http\Input\NewRecordInput;
 use App\Http\Input\RecordChangeInput;
 use App\Http\Input\RecordsInput;
 use App\Http\Input\VersionInput;
 use App\Http\Problems;
 use App\Store\Access\RecordGate;
+use App\Store\Merge;
 use App\Store\RecordHistory;
 use App\Store\Refused;
 use App\Store\Saved;
@@ -151,6 +153,30 @@ final class RecordController extends Controller
         $given = $request->validated();
 
         return $this->saved($recordType, $save->delete($recordType, $id, (int) $given['version'], $this->actor($request)));
+    }
+
+    #[
+        OA\Post(
+            path: '/api/records/{type}/{id}/merge',
+            operationId: 'mergeRecords',
+            description: 'Makes one record of two. What names the other names this one from now on, its comments, files, followers and '
+                .'open tasks move, and it goes to the bin.',
+            tags: ['records'],
+            requestBody: new Body(['version' => 'integer', 'other' => 'integer', 'otherVersion' => 'integer', 'values?' => 'object']),
+            responses: [new Ok(SavedShape::class)],
+        ),
+    ]
+    public function merge(string $type, int $id, MergeInput $request, Merge $merge): SavedShape
+    {
+        $recordType = $this->type($type);
+        $given = $request->validated();
+        $this->gate->mustMay(Act::Delete, $recordType, (int) $given['other']);
+        $this->gate->mustWrite($recordType, $given['values'] ?? []);
+
+        return $this->saved($recordType, $merge->into(
+            $recordType, $id, (int) $given['version'], (int) $given['other'], (int) $given['otherVersion'], $given['values'] ?? [],
+            $this->actor($request),
+        ));
     }
 
     #[

@@ -43,10 +43,10 @@
         </header>
         <div class="scroll px-7 py-5">
             <div class="max-w-2xl">
+                <div class="mb-8"><NoticeWays /></div>
                 <div class="mb-8"><Password /></div>
                 <div class="mb-8"><SecondFactor /></div>
                 <div class="mb-8"><SignIns /></div>
-                <div class="mb-8"><NoticeWays /></div>
                 <h2>Your tasks in a calendar</h2>
                 <p class="mt-1 mb-2 text-[13px] text-ink-2">
                     An address that a calendar program reads your open tasks from. Whoever has it can read them, so keep it to yourself.

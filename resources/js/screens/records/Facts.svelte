@@ -1,10 +1,11 @@
 <script lang="ts">
     import { isChangeable } from '../../state/changeable';
     import EditValue from './EditValue.svelte';
+    import MergeDialog from './MergeDialog.svelte';
     import { inSections } from './sections';
     import StagePath from './StagePath.svelte';
     import type { Shapes } from '../../api/client';
-    import { Pencil, Trash2 } from '@lucide/svelte';
+    import { Merge, Pencil, Trash2 } from '@lucide/svelte';
     import FieldRules from '../../parts/FieldRules.svelte';
     import RunButton from '../../parts/RunButton.svelte';
     import Shown from '../../parts/Shown.svelte';
@@ -24,6 +25,7 @@
     };
     let { type, record, fresh, lock, onedit, ondelete }: Props = $props();
     let releasing = $state(false);
+    let merging = $state(false);
     const holders = $derived(
         (lock?.seats ?? [])
             .filter((seat) => seat.state === 'waiting')
@@ -55,6 +57,13 @@
     {:else}
         {#if record.may.includes('run')}<RunButton {type} records={[record.id]} />{/if}
         {#if record.may.includes('change')}<button type="button" class="btn" title="Edit (E)" onclick={onedit}>Edit</button>{/if}
+        {#if record.may.includes('delete') && record.may.includes('change')}<button
+                type="button"
+                class="icon mt-1"
+                title="Merge with another…"
+                aria-label="Merge this {type.label.toLowerCase()} with another"
+                onclick={() => (merging = true)}><Merge size={15} /></button
+            >{/if}
         {#if record.may.includes('delete')}<button
                 type="button"
                 class="icon mt-1"
@@ -120,5 +129,6 @@
 {#if releasing && lock}
     <ActDialog act="unlock" cases={[lock]} onclose={() => (releasing = false)} ondone={() => (releasing = false)} />
 {/if}
+{#if merging}<MergeDialog {type} {record} onclose={() => (merging = false)} />{/if}
 {#if edited}<EditValue {type} {record} field={edited.field} anchor={edited.anchor} onclose={() => (edited = null)} />{/if}
 {#if asked}<FieldRules type={type.name} field={asked.field} anchor={asked.anchor} onclose={() => (asked = null)} />{/if}
