@@ -87,8 +87,8 @@
     </div>
     {#if theirs.data}
         <p>
-            What names {theirs.data.number} names {record.number} from now on. Its comments, files, followers and open tasks move, and it goes
-            to the bin.
+            What names {theirs.data.number} names {record.number} from now on. Comments, files, followers and open tasks move, and
+            {theirs.data.number} goes to the bin.
         </p>
         {#if differing.length}
             <table class="w-full text-[13px] text-ink">
