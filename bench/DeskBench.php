@@ -6,7 +6,6 @@ namespace Bench;
 
 use App\Models\Person;
 use App\Store\Finding;
-use App\Store\FoundTexts;
 use App\Store\RecordList;
 use App\Store\SchemaStore;
 use Illuminate\Database\Connection;
@@ -25,7 +24,7 @@ final class DeskBench
     public static function run(): void
     {
         $db = app(Connection::class);
-        self::fill($db);
+        ManyTickets::fill($db, self::TICKETS);
         $schema = app(SchemaStore::class)->schema();
         $type = $schema->types['ticket'];
         $columns = new Columns($schema, $type);
@@ -79,23 +78,5 @@ final class DeskBench
             [$median] = Timing::pair("desk: a million tickets, {$what}", 'the SQL written by hand', self::TIMES, $work, $plain($sql), 1.5);
             Figures::one('  that is', $median / 1000, 'ms', str_contains($what, 'find') ? 'under 100' : 'under 200');
         }
-    }
-
-    private static function fill(Connection $db): void
-    {
-        $db->statement("INSERT INTO records_customer (id, name, plan, created_at, updated_at) SELECT seq, CONCAT('Customer ', seq), "
-            ."ELT(1 + seq % 3, 'basic', 'care', 'full_care'), NOW(), NOW() FROM seq_1_to_400");
-        $db->statement(
-            'INSERT INTO records_ticket (id, subject, customer, priority, status, owner, due, under_care, escalate, created_at, '
-            .'updated_at, _stage_since) SELECT seq, '
-            ."CONCAT(ELT(1 + seq % 5, 'Ficus', 'Palm', 'Monstera', 'Moss', 'Ivy'), ' in lobby', seq % 9973), "
-            ."1 + seq % 400, ELT(1 + seq % 4, 'low', 'normal', 'high', 'urgent'), ELT(1 + seq % 6, 'open', 'waiting', 'closed', 'closed', "
-            ."'closed', 'closed'), 1 + seq % 40, DATE('2025-01-01') + INTERVAL seq % 700 DAY, 0, 0, NOW(), NOW(), NOW() "
-            .'FROM seq_1_to_'.self::TICKETS,
-        );
-        $db->statement(FoundTexts::fill(app(SchemaStore::class)->schema()->types['ticket']), ['ticket']);
-        while (app(FoundTexts::class)->takeUpWords() > 0) {
-        }
-        $db->statement('ANALYZE TABLE records_ticket, found_texts');
     }
 }

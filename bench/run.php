@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Demo\Demo;
+use Bench\CrowdBench;
 use Bench\DecideBench;
 use Bench\DeskBench;
 use Bench\DrainBench;
@@ -38,6 +39,7 @@ $parts = [
     'drain' => DrainBench::run(...),
     'list' => ListBench::run(...),
     'desk' => DeskBench::run(...),
+    'crowd' => CrowdBench::run(...),
     'rights' => RightsBench::run(...),
     'bulk' => RuleBench::bulk(...),
     'import' => ImportBench::run(...),

@@ -15,7 +15,7 @@ final class WorkCommand extends Command
 {
     use Steadily;
 
-    protected $signature = 'ledger:work {lanes?* : lines, sweep, turn or fetch; all when none is named}'
+    protected $signature = 'ledger:work {lanes?* : lines, sweep, turn, notices or fetch; all when none is named}'
         .' {--once : do what is due now, then end}';
 
     protected $description = 'Put into ink what falls due, sweep, turn the clock, fetch mail';

@@ -116,20 +116,24 @@ final readonly class Finding
         if ($words === []) {
             return [];
         }
-        // What is called just so comes first, then what begins so; of several the newest.
-        $first = $this->seen(FoundText::rows()->where('title', 'like', addcslashes($asked, '\\%_').'%'))
-            ->orderByRaw('title = ? DESC', [$asked])->orderByDesc('id');
+        // What is called just so comes first, the newest of it, then what begins so. Each is read in the order of an index: sorted,
+        // it would not be cut short by a limit, but fail.
+        $exact = $this->seen(FoundText::rows()->where('title', $asked))->orderByDesc('id');
+        $begun = $this->seen(FoundText::rows()->where('title', 'like', addcslashes($asked, '\\%_').'%'))->orderBy('title');
         $rest = $this->seen(FoundText::rows())->orderByDesc('id');
         $areMany = $this->areMany();
         $rarest = $areMany ? $this->rarest($words) : null;
         $this->withWords($rest, $words, $rarest);
         if ($rarest === null && $areMany) {
-            $rest->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT);
-            $first->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT);
+            foreach ([$exact, $begun, $rest] as $rows) {
+                $rows->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT);
+            }
         }
         $found = [];
-        foreach ([...self::read($first->limit($most)), ...self::read($rest->limit($most))] as $one) {
-            $found["{$one['type']} {$one['id']}"] ??= $one;
+        foreach ([$exact, $begun, $rest] as $rows) {
+            foreach (count($found) < $most ? self::read($rows->limit($most)) : [] as $one) {
+                $found["{$one['type']} {$one['id']}"] ??= $one;
+            }
         }
 
         return array_slice(array_values($found), 0, $most);

@@ -162,7 +162,7 @@ watch_children() {
 # What works besides the web: what falls due, sweeps, turns of the clock, queues, and the clock.
 launch_workers() {
     local one
-    for one in lines sweep turn ${MAIL_IMAP:+fetch}; do launch "worker-$one" php artisan ledger:work "$one"; done
+    for one in lines sweep turn notices ${MAIL_IMAP:+fetch}; do launch "worker-$one" php artisan ledger:work "$one"; done
     for one in letters calls proofs runs; do
         launch "queue-$one" php artisan queue:work --queue="$one" --sleep=0.5 --tries=5 --backoff=5 --timeout=150 --quiet
     done

@@ -52,6 +52,16 @@ final class FindTest extends AppTestCase
         }
     }
 
+    public function test_a_word_with_which_very_many_begin_is_found_all_the_same(): void
+    {
+        DB::statement("INSERT INTO found_texts (record_type, record_id, title, body, is_new) SELECT 'ticket', 1000000 + seq, "
+            ."CONCAT('Palm ', seq), '', 0 FROM seq_1_to_45000");
+        $this->app->bind(Finding::class, fn (): Finding => new Finding($this->app->make(InSight::class)));
+        $found = $this->as('ines.okafor', 'GET', 'find?text=palm')->assertOk()->json('records');
+        self::assertSame('Palm 1', $found[0]['title']);
+        self::assertGreaterThan(5, count($found));
+    }
+
     private function story(): void
     {
         $hotel = $this->customer('Zephyr & Barrow Hotel');

@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Bench;
+
+use App\Models\Person;
+use Illuminate\Database\Connection;
+
+/** People who are signed in and click about, all at once, through the web server: how long each answer takes, and what is short first. */
+final class CrowdBench
+{
+    private const PEOPLE = 50;
+
+    private const SECONDS = 60;
+
+    private const TICKETS = 200_000;
+
+    public static function run(): void
+    {
+        $db = app(Connection::class);
+        self::fill($db);
+        $crowd = new Crowd((string) config('app.url'), self::people(), self::TICKETS);
+        $before = self::cpu();
+        $seen = $crowd->click(self::SECONDS);
+        $used = array_map(
+            static fn (float $after, float $then): float => round(100 * ($after - $then) / self::SECONDS),
+            self::cpu(), $before,
+        );
+        [$times, $floor, $errors] = [$seen['times'], $seen['floor'], $seen['errors']];
+        Figures::note(sprintf(
+            '%d people, %d requests in %d s (%.0f a second)', self::PEOPLE, count($times), self::SECONDS, count($times) / self::SECONDS,
+        ));
+        Figures::note(sprintf('of two cores, 200 %%: PHP %d %%, the database %d %%, this bench %d %%', ...$used));
+        foreach ($seen['kinds'] as $kind => $of) {
+            [$half, $most] = [self::at($of, 50), self::at($of, 95)];
+            Figures::note(sprintf('%-22s %5d times, median %4.0f ms, 95th %4.0f ms', $kind, count($of), $half, $most));
+        }
+        Figures::pair('median answer among 50 people', self::at($times, 50), 'an empty answer, in the same minute', self::at($floor, 50),
+            'ms', 20);
+        Figures::one('95th percentile among 50 people', self::at($times, 95), 'ms', 'under 400');
+        Figures::one('answers that were no answer', (float) count($errors), '', 'none');
+        foreach (array_slice(array_count_values($errors), 0, 5) as $error => $count) {
+            Figures::note("{$count} times: {$error}");
+        }
+    }
+
+    /** @return list<string> addresses to sign in with; more than there are people, some sit at two windows */
+    private static function people(): array
+    {
+        // Those who only look would be refused what the others change.
+        $all = Person::query()->where('active', true)->whereIn('role', ['administrator', 'manager', 'member'])->orderBy('id')->pluck('email')->all();
+
+        return array_map(static fn (int $nth): string => (string) $all[$nth % count($all)], range(0, self::PEOPLE - 1));
+    }
+
+    private static function fill(Connection $db): void
+    {
+        ManyTickets::fill($db, self::TICKETS);
+        $db->statement(
+            'INSERT INTO tasks (title, notes, priority, record_type, record_id, assignee_id, entry_id, status, given_at, due_at, line_key) '
+            ."SELECT CONCAT('Ring ', seq), '', 'normal', 'ticket', seq, 1 + seq % 40, 1, 'open', NOW(), "
+            ."NOW() - INTERVAL 100 HOUR + INTERVAL seq % 400 HOUR, '' FROM seq_1_to_2000",
+        );
+        $db->statement('ANALYZE TABLE tasks');
+    }
+
+    /** @param  list<float>  $times */
+    private static function at(array $times, int $percent): float
+    {
+        sort($times);
+
+        return $times === [] ? 0.0 : $times[(int) min(count($times) - 1, floor(count($times) * $percent / 100))];
+    }
+
+    /** @return array{float, float, float} seconds of a core that PHP, the database and this process have used */
+    private static function cpu(): array
+    {
+        $used = ['php-fpm' => 0.0, 'mariadbd' => 0.0];
+        foreach (glob('/proc/[0-9]*/stat') ?: [] as $file) {
+            $stat = (string) @file_get_contents($file);
+            $name = preg_match('/\((.*)\)/', $stat, $found) === 1 ? $found[1] : '';
+            foreach (array_keys($used) as $program) {
+                if (str_starts_with($name, $program)) {
+                    $used[$program] += self::seconds($stat);
+                }
+            }
+        }
+
+        return [$used['php-fpm'], $used['mariadbd'], self::seconds((string) file_get_contents('/proc/self/stat'))];
+    }
+
+    private static function seconds(string $stat): float
+    {
+        $fields = explode(' ', substr($stat, (int) strrpos($stat, ')') + 2));
+
+        // Counted in hundredths of a second.
+        return ((int) ($fields[11] ?? 0) + (int) ($fields[12] ?? 0)) / 100;
+    }
+}
