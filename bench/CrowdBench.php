@@ -19,7 +19,8 @@ final class CrowdBench
     public static function run(): void
     {
         $db = app(Connection::class);
-        self::fill($db);
+        ManyTickets::fill($db, self::TICKETS);
+        ManyTickets::tasks($db);
         $crowd = new Crowd((string) config('app.url'), self::people(), self::TICKETS);
         $before = self::cpu();
         $seen = $crowd->click(self::SECONDS);
@@ -49,20 +50,10 @@ final class CrowdBench
     private static function people(): array
     {
         // Those who only look would be refused what the others change.
-        $all = Person::query()->where('active', true)->whereIn('role', ['administrator', 'manager', 'member'])->orderBy('id')->pluck('email')->all();
+        $all = Person::query()->where('active', true)->whereIn('role', ['administrator', 'manager', 'member'])->orderBy('id')
+            ->pluck('email')->all();
 
         return array_map(static fn (int $nth): string => (string) $all[$nth % count($all)], range(0, self::PEOPLE - 1));
-    }
-
-    private static function fill(Connection $db): void
-    {
-        ManyTickets::fill($db, self::TICKETS);
-        $db->statement(
-            'INSERT INTO tasks (title, notes, priority, record_type, record_id, assignee_id, entry_id, status, given_at, due_at, line_key) '
-            ."SELECT CONCAT('Ring ', seq), '', 'normal', 'ticket', seq, 1 + seq % 40, 1, 'open', NOW(), "
-            ."NOW() - INTERVAL 100 HOUR + INTERVAL seq % 400 HOUR, '' FROM seq_1_to_2000",
-        );
-        $db->statement('ANALYZE TABLE tasks');
     }
 
     /** @param  list<float>  $times */

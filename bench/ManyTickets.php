@@ -32,4 +32,15 @@ final class ManyTickets
         }
         $db->statement('ANALYZE TABLE records_ticket, found_texts');
     }
+
+    /** A few thousand tasks on them, for everybody, some of them late. */
+    public static function tasks(Connection $db): void
+    {
+        $db->statement(
+            'INSERT INTO tasks (title, notes, priority, record_type, record_id, assignee_id, entry_id, status, given_at, due_at, line_key) '
+            ."SELECT CONCAT('Ring ', seq), '', 'normal', 'ticket', seq, 1 + seq % 40, 1, 'open', NOW(), "
+            ."NOW() - INTERVAL 100 HOUR + INTERVAL seq % 400 HOUR, '' FROM seq_1_to_2000",
+        );
+        $db->statement('ANALYZE TABLE tasks');
+    }
 }

@@ -17,6 +17,7 @@ use Bench\PhraseBench;
 use Bench\RightsBench;
 use Bench\RuleBench;
 use Bench\SaveBench;
+use Bench\ScreenBench;
 use Bench\SignOffBench;
 use Bench\TimeBench;
 use Bench\TurnBench;
@@ -40,6 +41,7 @@ $parts = [
     'list' => ListBench::run(...),
     'desk' => DeskBench::run(...),
     'crowd' => CrowdBench::run(...),
+    'screens' => ScreenBench::run(...),
     'rights' => RightsBench::run(...),
     'bulk' => RuleBench::bulk(...),
     'import' => ImportBench::run(...),

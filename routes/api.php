@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Http\Api\BesideController;
 use App\Http\Api\BulkController;
 use App\Http\Api\CalendarController;
+use App\Http\Api\CalendarFileController;
 use App\Http\Api\CallController;
 use App\Http\Api\ClockController;
 use App\Http\Api\CompanyController;
@@ -134,6 +135,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::post('records/{type}/{id}/follow', [BesideController::class, 'follow']);
         Route::get('records/{type}/{id}/tasks', [TaskController::class, 'ofRecord']);
         Route::get('records/{type}/{id}/slips', [SlipController::class, 'ofRecord']);
+        Route::get('records/{type}/{id}/card', [CalendarFileController::class, 'card']);
         Route::get('records/{type}/{id}/stages', [RecordController::class, 'stages']);
         Route::get('records/{type}/{id}/stages/ahead', [RecordController::class, 'stagesAhead'])->middleware(MayAct::class.':change');
     });
@@ -230,6 +232,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         }
         Route::post('tasks', [TaskController::class, 'store']);
         Route::patch('tasks', [TaskController::class, 'change']);
+        Route::post('tasks/calendar', [CalendarFileController::class, 'bring']);
         Route::post('tasks/{id}/complete', [TaskController::class, 'complete']);
         Route::post('tasks/{id}/reopen', [TaskController::class, 'reopen']);
     });

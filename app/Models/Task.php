@@ -37,6 +37,7 @@ use VividLedger\Facts\OpenTask;
  * @property string $outcome what came of it, or why it lapsed
  * @property ?int $page with the place, of the line that says what makes it lapse; null when none does
  * @property ?int $place
+ * @property ?string $calendar_uid by which a calendar knows one that came from it
  * @property-read ?Person $assignee
  * @property-read ?Person $doer
  * @property-read ?StoredRule $rule

@@ -91,6 +91,12 @@ final class ContractTest extends AppTestCase
             'version' => DB::table('records_customer')->where('id', $customer)->value('version'), 'other' => $double['id'],
             'otherVersion' => $double['version'],
         ], ['type' => 'customer', 'id' => $customer]);
+        $this->as('ines.okafor', 'GET', "records/customer/{$customer}/card")->assertOk()
+            ->assertHeader('Content-Type', 'text/vcard; charset=utf-8');
+        $this->tried['get /api/records/{type}/{id}/card'] = true;
+        $this->told('POST', '/api/tasks/calendar', [
+            'text' => "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VTODO\r\nSUMMARY:x\r\nEND:VTODO\r\nEND:VCALENDAR\r\n", 'onlyRead' => true,
+        ]);
         $this->told('GET', '/api/notices/ways');
         $this->told('PUT', '/api/notices/ways', ['mention' => 'letter']);
         $this->told(

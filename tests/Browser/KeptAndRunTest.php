@@ -120,7 +120,7 @@ final class KeptAndRunTest extends BrowserTestCase
             $this->choose('Look at them');
             $this->see('dialog', 'Its conditions and its repeat guard hold all the same.');
             $this->press('Run it');
-            $this->see('[role=progressbar][aria-valuenow="2"]');
+            $this->see('[role=progressbar][aria-valuenow="100"]');
             $this->until(
                 fn (): bool => count(array_filter(
                     $this->browser->findElements(WebDriverBy::cssSelector('dialog .stamp')),

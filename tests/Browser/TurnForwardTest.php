@@ -34,7 +34,7 @@ final class TurnForwardTest extends BrowserTestCase
         $this->see('[data-kind=line]', 'E-mail “Still with us? Lift smells of moss” to Marit Solheim');
         $this->see('[data-kind=line]', 'Status set to Closed');
         $this->notSee('[data-ahead]', 'Still with us?');
-        $this->see('[aria-label="Time at each stage"]', 'Waiting on customer');
+        $this->see('[aria-label^="Time at each stage"]', 'Waiting on customer');
 
         $answered = $this->waiting('Moss on the stairs', $contact);
         $this->turn('A week');

@@ -23,13 +23,29 @@ function cookie(name: string): string {
 
 export const api = createClient<paths>({ headers: { Accept: 'application/json' } });
 
+/** Requests that change something, as long as they are under way. */
+const sent = new Map<string, Request>();
+
 api.use({
-    async onRequest({ request }) {
+    async onRequest({ id, request }) {
         if (request.method !== 'GET') {
             if (!cookie('XSRF-TOKEN')) await fetch('/session/cookie');
             request.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN'));
+            sent.set(id, request.clone());
         }
         return request;
+    },
+    async onResponse({ id, response }) {
+        const request = sent.get(id);
+        sent.delete(id);
+        // The token was of a session that has ended meanwhile, perhaps in another window; nothing was done, so it is asked once more.
+        if (response.status !== 419 || !request) return response;
+        await fetch('/session/cookie');
+        request.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN'));
+        return fetch(request);
+    },
+    onError({ id }) {
+        sent.delete(id);
     },
 });
 

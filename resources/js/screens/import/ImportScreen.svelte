@@ -85,7 +85,7 @@
                     <h1>Import {type.plural.toLowerCase()}</h1>
                     <p class="sub">
                         {#if file && file.columns.length}{file.name}: {written}
-                        {:else}A table in CSV or a workbook (.xlsx). It is tried before anything is saved.{/if}
+                        {:else}A table in CSV, a workbook (.xlsx) or cards (.vcf). It is tried before anything is saved.{/if}
                     </p>
                 </div>
                 {#if id > 0}<button type="button" class="btn" onclick={() => (searchParams.delete('job'), (problem = ''))}
@@ -119,7 +119,7 @@
                         <p aria-live="polite">Sending… {Math.round(sending * 100)} %</p>
                         <ProgressBar share={sending} label="Sending" class="w-64" />
                     {:else}
-                        <FileButton says="Choose a file" accept=".csv,.tsv,.txt,.xlsx,text/csv" onchoose={take} />
+                        <FileButton says="Choose a file" accept=".csv,.tsv,.txt,.xlsx,.vcf,.vcard,text/csv,text/vcard" onchoose={take} />
                         <p class="mini">or drop it here · at most 50 MB and 500,000 rows · its first row names the columns</p>
                     {/if}
                     {#if problem}<p class="callout bad" role="alert">{problem}</p>{/if}

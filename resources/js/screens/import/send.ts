@@ -12,8 +12,16 @@ function written(cell: unknown): string {
     return String(cell);
 }
 
-/** A workbook's first sheet becomes the text of a table; a table of text is sent as it is. */
+/** A workbook's first sheet, and cards, become the text of a table; a table of text is sent as it is. */
 async function bytesOf(file: File): Promise<Blob> {
+    if (/\.(vcf|vcard)$/i.test(file.name)) {
+        const { rowsOfCards } = await import('./contactCards');
+        try {
+            return new Blob([csvOf(rowsOfCards(await file.text()))]);
+        } catch {
+            throw new Error('These cards cannot be read. Save them once more as vCard (.vcf), or as CSV.');
+        }
+    }
     if (!/\.xlsx$/i.test(file.name)) return file;
     const { readSheet } = await import('read-excel-file/browser');
     try {

@@ -5,7 +5,7 @@
     import { inSections } from './sections';
     import StagePath from './StagePath.svelte';
     import type { Shapes } from '../../api/client';
-    import { Merge, Pencil, Trash2 } from '@lucide/svelte';
+    import { Contact, Merge, Pencil, Trash2 } from '@lucide/svelte';
     import FieldRules from '../../parts/FieldRules.svelte';
     import RunButton from '../../parts/RunButton.svelte';
     import Shown from '../../parts/Shown.svelte';
@@ -57,6 +57,13 @@
     {:else}
         {#if record.may.includes('run')}<RunButton {type} records={[record.id]} />{/if}
         {#if record.may.includes('change')}<button type="button" class="btn" title="Edit (E)" onclick={onedit}>Edit</button>{/if}
+        {#if type.fields.some((field) => field.type === 'email') && type.fields.some((field) => field.type === 'phone')}<a
+                class="icon mt-1"
+                title="As a card (.vcf)"
+                aria-label="As a card"
+                href="/api/records/{type.name}/{record.id}/card"
+                download><Contact size={15} /></a
+            >{/if}
         {#if record.may.includes('delete') && record.may.includes('change')}<button
                 type="button"
                 class="icon mt-1"

@@ -1,15 +1,13 @@
 <script lang="ts">
-    import { createQuery } from '@tanstack/svelte-query';
     import { Input, Select } from 'flowbite-svelte';
     import { api, ask, said, type Shapes } from '../../api/client';
-    import Choose from '../../parts/Choose.svelte';
     import Confirm from '../../parts/Confirm.svelte';
     import Area from '../../parts/fields/Area.svelte';
     import DateField from '../../parts/fields/DateField.svelte';
-    import Floating from '../../parts/Floating.svelte';
     import { fromLocalField } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
+    import ChooseRecord from './ChooseRecord.svelte';
 
     /* A task that somebody gives, themselves or another, about a record. */
     type Found = Shapes['FoundShape'];
@@ -22,14 +20,7 @@
     let priority = $state<'low' | 'normal' | 'high'>('normal');
     // svelte-ignore state_referenced_locally
     let record = $state.raw<Found | null>(about ?? null);
-    let choosing = $state<HTMLElement | null>(null);
-    let typed = $state('');
     let busy = $state(false);
-    const found = createQuery(() => ({
-        queryKey: ['find', typed],
-        enabled: choosing !== null && typed.trim().length > 1,
-        queryFn: () => ask(api.GET('/api/find', { params: { query: { text: typed } } })),
-    }));
     const problem = $derived(title.trim() === '' ? 'Say what is to be done.' : !record ? 'Say which record it is about.' : '');
 
     async function give() {
@@ -63,11 +54,7 @@
     <label class="block text-ink">What is to be done<Input maxlength={200} required bind:value={title} placeholder="Ring Marit" /></label>
     <div>
         <span class="text-ink">About</span>
-        <button type="button" class="boxed text-left" aria-haspopup="dialog" onclick={(event) => (choosing = event.currentTarget)}>
-            {#if record}<span class="figures mini">{record.number}</span> {record.title}{:else}<span class="text-ink-3"
-                    >Choose a record…</span
-                >{/if}
-        </button>
+        <ChooseRecord bind:record />
     </div>
     <div class="grid grid-cols-2 gap-3">
         <label class="block text-ink">Due<DateField time label="Due" bind:value={due} /></label>
@@ -86,17 +73,3 @@
     >
     <Area aria-label="Notes" placeholder="Notes" rows={3} maxlength={2000} bind:value={notes} />
 </Confirm>
-{#if choosing}
-    <Floating anchor={choosing} label="About which record" onclose={() => (choosing = null)}>
-        <Choose
-            title="About"
-            options={(found.data?.records ?? []).map((one) => ({ key: `${one.type} ${one.id}`, label: one.title, hint: one.number }))}
-            onsearch={(text) => (typed = text)}
-            onchoose={([key]) => {
-                record = found.data?.records.find((one) => `${one.type} ${one.id}` === key) ?? record;
-                choosing = null;
-            }}
-            onclose={() => (choosing = null)}
-        />
-    </Floating>
-{/if}

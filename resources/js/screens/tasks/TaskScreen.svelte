@@ -12,6 +12,8 @@
     import DateField from '../../parts/fields/DateField.svelte';
     import { go } from '../../router';
     import RecordPreview from '../records/RecordPreview.svelte';
+    import FileButton from '../../parts/fields/FileButton.svelte';
+    import BringTasks from './BringTasks.svelte';
     import NewTask from './NewTask.svelte';
     import TaskRow from './TaskRow.svelte';
     import { grouped } from './groups';
@@ -96,6 +98,18 @@
         refresh();
     }
 
+    /** What a calendar file comes to, read before anything is done. */
+    let calendar = $state.raw<{ text: string; tasks: Shapes['CalendarTaskShape'][] } | null>(null);
+
+    async function readCalendar(file: File) {
+        try {
+            const text = await file.text();
+            calendar = { text, tasks: await ask(api.POST('/api/tasks/calendar', { body: { text, onlyRead: true } })) };
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+    }
+
     const mayDo = (task: Task) =>
         (session.me?.mayEditRecords ?? false) && (task.assigneeId === session.me?.id || (session.me?.mayDoAllTasks ?? false));
 
@@ -159,6 +173,9 @@
                 {#if team}<button type="button" aria-pressed={whose === 'team'} onclick={() => (whose = 'team')}>My team’s</button>{/if}
                 <button type="button" aria-pressed={whose === 'all'} onclick={() => (whose = 'all')}>Everyone’s</button>
             </div>
+            {#if session.me?.mayEditRecords}<span class="order-last"
+                    ><FileButton says="From a calendar" accept=".ics,text/calendar" onchoose={(file) => void readCalendar(file)} /></span
+                >{/if}
             {#if session.me?.mayEditRecords}<button type="button" class="btn go order-last" onclick={() => (giving = true)}>New task</button
                 >{/if}
             <div class="segments" role="group" aria-label="State">
@@ -256,6 +273,7 @@
     </section>
 </div>
 
+{#if calendar}<BringTasks {...calendar} onclose={() => (calendar = null)} onbrought={refresh} />{/if}
 {#if giving}<NewTask onclose={() => (giving = false)} ongiven={refresh} />{/if}
 {#if asking === 'outcome' && current}
     <Confirm title="“{current.title}” is done" go="Done" onconfirm={() => settleWith(current)} onclose={() => (asking = null)}>

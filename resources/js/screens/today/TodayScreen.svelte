@@ -59,7 +59,7 @@
                 </p>
             </div>
             {#if views.length > 1}
-                <div class="segments ml-auto" role="group" aria-label="What is shown">
+                <div class="segments ml-auto shrink-0 whitespace-nowrap" role="group" aria-label="What is shown">
                     {#each views as one (one)}
                         <button type="button" aria-pressed={view === one} onclick={() => (chosen = one)}>{labels[one]}</button>
                     {/each}

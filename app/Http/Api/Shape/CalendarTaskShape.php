@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Api\Shape;
+
+use App\Store\CalendarTask;
+use OpenApi\Attributes as OA;
+use VividLedger\Record\Value;
+
+/** A to-do of a calendar file, and what it comes to. */
+#[OA\Schema]
+final readonly class CalendarTaskShape
+{
+    public function __construct(
+        #[OA\Property]
+        public string $title,
+        #[OA\Property(format: 'date-time', nullable: true)]
+        public ?string $dueAt,
+        #[OA\Property(description: 'It is given as a new task, its date moves, it is done, or nothing comes of it.',
+            enum: ['given', 'moved', 'done', 'same'])]
+        public string $what,
+    ) {
+    }
+
+    public static function of(CalendarTask $task): self
+    {
+        return new self($task->title, $task->due === null ? null : Value::instantText($task->due), $task->what);
+    }
+}
