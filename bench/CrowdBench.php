@@ -85,7 +85,7 @@ final class CrowdBench
     {
         $fields = explode(' ', substr($stat, (int) strrpos($stat, ')') + 2));
 
-        // Counted in hundredths of a second.
-        return ((int) ($fields[11] ?? 0) + (int) ($fields[12] ?? 0)) / 100;
+        // Counted in hundredths of a second, those of children that have ended included.
+        return array_sum(array_map(intval(...), array_slice($fields, 11, 4))) / 100;
     }
 }

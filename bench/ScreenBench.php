@@ -20,8 +20,8 @@ final class ScreenBench
 
     /** By the name on the spine or the tab: what is there once the screen shows what it is for. */
     private const SCREENS = [
-        '/tasks' => '[data-task]', '/records/ticket' => 'table.ledger tbody tr', '/rules' => 'a.line', '/ledger' => '[data-number]',
-        '/records/ticket/77' => '[data-entry]', '/sign-offs' => 'h1', '/' => 'dl dd',
+        '/tasks' => '[data-task]', '/records/ticket' => 'table.ledger tbody tr', '/rules' => 'a.line, .empty', '/ledger' => '[data-number], .empty',
+        '/records/ticket/77' => '[data-field]', '/sign-offs' => '.empty, .line', '/' => 'dl dd',
     ];
 
     /** From the click to two frames after the contents stand there: by then they have been painted. */
@@ -68,8 +68,11 @@ final class ScreenBench
             ));
             $browser->manage()->window()->setSize(new WebDriverDimension(1280, 943));
             $browser->manage()->timeouts()->setScriptTimeout(20);
-            self::measure($browser);
-            $browser->quit();
+            try {
+                self::measure($browser);
+            } finally {
+                $browser->quit();
+            }
         } finally {
             if (is_resource($driver)) {
                 proc_terminate($driver);

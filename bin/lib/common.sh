@@ -214,7 +214,11 @@ start_web() {
     done
     local root_flag=()
     if [ "$(id -u)" = 0 ]; then root_flag=(--allow-to-run-as-root); else sed -i '/^user /d' "$HERE/nginx.conf"; fi
-    launch php-fpm php-fpm8.2 --nodaemonize "${root_flag[@]}" --fpm-config "$HERE/php-fpm.conf"
+    # What the framework reads again at each request is put together once, for this copy alone: tests beside it have their own settings.
+    local kept=(APP_CONFIG_CACHE="$HERE/kept-config.php" APP_ROUTES_CACHE="$HERE/kept-routes.php" APP_EVENTS_CACHE="$HERE/kept-events.php")
+    rm -f "$HERE"/kept-*.php
+    for name in config route event; do env "${kept[@]}" php artisan "$name:cache" --quiet; done
+    launch php-fpm env "${kept[@]}" php-fpm8.2 --nodaemonize "${root_flag[@]}" --fpm-config "$HERE/php-fpm.conf"
     launch nginx /usr/sbin/nginx -p "$HERE" -c "$HERE/nginx.conf" -e "$HERE/nginx-error.log"
     for _ in $(seq 150); do
         # That the clock of a run that was cut off has stopped is no reason not to start it again.
