@@ -20,8 +20,8 @@ final class ScreenBench
 
     /** By the name on the spine or the tab: what is there once the screen shows what it is for. */
     private const SCREENS = [
-        '/tasks' => '[data-task]', '/records/ticket' => 'table.ledger tbody tr', '/rules' => 'a.line, .empty', '/ledger' => '[data-number], .empty',
-        '/records/ticket/77' => '[data-field]', '/sign-offs' => '.empty, .line', '/' => 'dl dd',
+        '/tasks' => '[data-task]', '/records/ticket' => 'table.ledger tbody tr', '/rules' => 'a.line, .empty',
+        '/ledger' => '[data-number], .empty', '/records/ticket/77' => '[data-field]', '/sign-offs' => '.empty, .line', '/' => 'dl dd',
     ];
 
     /** From the click to two frames after the contents stand there: by then they have been painted. */
