@@ -25,6 +25,9 @@ final class LedgerAskedTest extends AppTestCase
         );
         [$first, $second] = [$late['number'], $next['number']];
         self::assertSame(["changed {$second}"], $found('person=lena.abara'));
+        self::assertSame(["fired {$first}"], $found('outcome=done'));
+        self::assertSame([], $found('outcome=failed'));
+        $this->as('ines.okafor', 'GET', 'ledger?outcome=lucky')->assertStatus(422);
         self::assertSame(["fired {$first}"], $found("rule={$rule}&show=rules&record={$first}"));
         self::assertSame(["fired {$first}", "created {$first}"], $found('from=2026-11-25&until=2026-11-25'));
         self::assertSame(["changed {$second}", "created {$second}"], $found('from=2026-11-26'));

@@ -50,6 +50,7 @@ final class LedgerController extends Controller
             ), new Query('rule', 'integer'), new Query('person', 'string', 'Whose doing it was, by id or handle.'), new Query(
                 'record', 'string', 'The number of a record, such as T-0042.',
             ), new Query('from', 'string', 'A day of the company, the first.'), new Query('until', 'string', 'A day, the last.'),
+            new Query('outcome', 'string', 'By what came of it.', ['done', 'left_out', 'put_off', 'failed']),
             new Query('before', 'integer', 'Only entries with a lower '
             .'number.'), new Query('after', 'integer', 'Only entries with a higher number, the lowest first.'),
         ], responses: [new Ok(LedgerPage::class)])]
@@ -73,6 +74,7 @@ final class LedgerController extends Controller
         .'were taken out stands in the ledger.', tags: ['ledger'], parameters: [
             new Query('show', 'string', 'Entries of one sort only.', ['edits', 'rules', 'tasks', 'administration']),
             new Query('rule', 'integer'), new Query('person'), new Query('record'), new Query('from'), new Query('until'),
+            new Query('outcome', 'string', 'By what came of it.', ['done', 'left_out', 'put_off', 'failed']),
         ], responses: [new OA\Response(response: 200, description: 'UTF-8, RFC 4180.',
             content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))])]
     public function file(LedgerInput $request, AccessEntries $kept): StreamedResponse
@@ -120,7 +122,7 @@ final class LedgerController extends Controller
         return new LedgerAsked(
             $given['show'] ?? null, self::number($given, 'rule'), $person, isset($given['record']) ? $this
                 ->recordCalled($given['record']) : null,
-            $days[0], $days[1]?->modify('+1 day'),
+            $days[0], $days[1]?->modify('+1 day'), $given['outcome'] ?? null,
         );
     }
 

@@ -12,7 +12,9 @@ final class LedgerInput extends FormRequest
     public function rules(): array
     {
         return [
-            'show' => 'nullable|in:edits,rules,tasks,administration', 'rule' => 'nullable|integer', 'before' => 'nullable|integer|min:0',
+            'show' => 'nullable|in:edits,rules,tasks,administration',
+            'outcome' => 'nullable|in:done,left_out,put_off,failed',
+            'rule' => 'nullable|integer', 'before' => 'nullable|integer|min:0',
             'after' => 'nullable|integer|min:0|prohibits:before', 'person' => 'nullable|string|max:64',
             'record' => 'nullable|string|max:80', 'from' => 'nullable|date_format:Y-m-d', 'until' => 'nullable|date_format:Y-m-d',
         ];

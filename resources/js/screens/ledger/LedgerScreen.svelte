@@ -13,8 +13,9 @@
     type Show = 'edits' | 'rules' | 'tasks' | 'administration';
     const number = $derived((route.params as { number?: string }).number);
     let show = $state<Show | ''>('');
-    const NOTHING = { rule: '', person: '', record: '', from: '', until: '' };
-    let wanted = $state({ ...NOTHING });
+    const NOTHING = { rule: '', outcome: '', person: '', record: '', from: '', until: '' };
+    // Whoever comes from a figure of Today wants what it counts.
+    let wanted = $state({ ...NOTHING, outcome: new URLSearchParams(location.search).get('outcome') ?? '' });
     const isNarrow = $derived(Object.values(wanted).some(Boolean));
     const asked = $derived({
         show: show || undefined,
@@ -79,6 +80,13 @@
             <Select placeholder="" class="w-30" aria-label="Of which rule" bind:value={wanted.rule}>
                 <option value="">any rule</option>
                 {#each rules.data ?? [] as rule (rule.id)}<option value={rule.id}>{rule.name}</option>{/each}
+            </Select>
+            <Select placeholder="" class="w-28" aria-label="What came of it" bind:value={wanted.outcome}>
+                <option value="">any outcome</option>
+                <option value="done">done</option>
+                <option value="put_off">put off</option>
+                <option value="left_out">left out</option>
+                <option value="failed">failed</option>
             </Select>
             <Select placeholder="" class="w-28" aria-label="By whom" bind:value={wanted.person}>
                 <option value="">anybody</option>

@@ -52,7 +52,7 @@
             ],
         },
         tasks: { label: 'Tasks', kinds: ['task_done', 'task_given', 'task_reopened', 'task_due', 'task_changed', 'task_lapsed'] },
-        edits: { label: 'Edits', kinds: ['created', 'changed', 'deleted', 'restored', 'comment', 'file', 'reply'] },
+        edits: { label: 'Edits', kinds: ['created', 'changed', 'deleted', 'restored', 'merged', 'comment', 'file', 'reply'] },
     };
     let show = $state('all');
     let leaf = $state<'account' | 'messages' | 'related' | 'beside'>('account');
