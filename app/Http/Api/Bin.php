@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace App\Http\Api;
 
+use App\Http\Api\Shape\BinPage;
 use App\Http\Api\Shape\GoneShape;
 use App\Models\Entry;
 use App\Models\StoredRecord;
 use App\Store\Access\InSight;
 use App\Store\RecordHistory;
+use Illuminate\Database\Eloquent\Builder as EloquentBuilder;
 use Illuminate\Database\Query\Builder;
 use VividLedger\Record\Value;
 use VividLedger\Rights\Act;
@@ -23,8 +25,8 @@ final readonly class Bin
     {
     }
 
-    /** @return list<GoneShape> the latest first */
-    public function of(RecordType $type): array
+    /** @param  ?int  $before  only those of entries with a lower number */
+    public function of(RecordType $type, ?int $before = null): BinPage
     {
         $rows = StoredRecord::tableOf($type->name);
         $entries = Entry::query()->with('actor')->where('record_type', $type->name)->where('kind', 'deleted')
@@ -33,6 +35,7 @@ final readonly class Bin
             ->whereNotExists(static fn (Builder $later): Builder => $later->from('entries', 'l')
                 ->whereColumn('l.record_id', 'entries.record_id')->whereColumn('l.record_type', 'entries.record_type')
                 ->where('l.kind', 'deleted')->whereColumn('l.id', '>', 'entries.id'))
+            ->when($before !== null, static fn (EloquentBuilder $some): EloquentBuilder => $some->where('entries.id', '<', $before))
             ->latest('id')->limit(self::MOST)->get();
         $gone = [];
         foreach ($entries as $entry) {
@@ -46,6 +49,6 @@ final readonly class Bin
                 $entry->actor->name ?? '');
         }
 
-        return $gone;
+        return new BinPage($gone, $entries->count() < self::MOST ? null : $entries->last()?->id);
     }
 }

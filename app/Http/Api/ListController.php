@@ -7,13 +7,14 @@ namespace App\Http\Api;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Describe\Query;
+use App\Http\Api\Shape\BinPage;
 use App\Http\Api\Shape\ColumnShape;
 use App\Http\Api\Shape\CountShape;
-use App\Http\Api\Shape\GoneShape;
 use App\Http\Api\Shape\GroupShape;
 use App\Http\Api\Shape\ReadingShape;
 use App\Http\Api\Shape\RecordPage;
 use App\Http\Api\Shape\TextShape;
+use App\Http\Input\BinInput;
 use App\Http\Input\FilterInput;
 use App\Http\Input\FilterTextInput;
 use App\Http\Input\RecordListInput;
@@ -164,12 +165,13 @@ final class ListController extends Controller
             operationId: 'bin',
             description: 'The records of a type that were deleted last and can be brought back.',
             tags: ['records'],
-            responses: [new Ok(GoneShape::class, list: true)],
+            parameters: [new Query('before', 'integer', 'For earlier ones, the number that came with the later.')],
+            responses: [new Ok(BinPage::class)],
         ),
     ]
-    public function bin(string $type, Bin $bin): JsonResponse
+    public function bin(string $type, BinInput $request, Bin $bin): BinPage
     {
-        return new JsonResponse($bin->of($this->type($type)));
+        return $bin->of($this->type($type), self::number($request->validated(), 'before'));
     }
 
     #[

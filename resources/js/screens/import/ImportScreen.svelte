@@ -15,6 +15,18 @@
     import { send } from './send';
 
     /* A file becomes records: what its columns are for on the left, what would come and what came of it on the right. */
+    /** How far a file has come, in words. */
+    const stateOf: Record<Shapes['BulkShape']['status'], string> = {
+        draft: 'not begun',
+        trying: 'being tried',
+        tried: 'tried',
+        waiting: 'about to begin',
+        running: 'under way',
+        stopped: 'stopped',
+        done: 'brought in',
+        undoing: 'being taken back',
+        undone: 'taken back',
+    };
     const client = useQueryClient();
     const AT_WORK = ['trying', 'waiting', 'running', 'undoing'];
     const typeName = $derived(String(route.params.type));
@@ -145,7 +157,7 @@
                                 href="/records/{typeName}/import?job={job.id}"
                                 ><span class="figures mini">{moment(job.at)}</span><span
                                     >{inFigures(job.saved)} of {inFigures(job.total)} rows</span
-                                ><span class="mini">{job.status}</span></a
+                                ><span class="mini">{stateOf[job.status]}</span></a
                             >
                         {:else}<p class="mini">Nothing has been brought in yet.</p>{/each}
                     {/if}

@@ -1,5 +1,5 @@
 <script lang="ts">
-    import { createQuery, useQueryClient } from '@tanstack/svelte-query';
+    import { createInfiniteQuery, useQueryClient } from '@tanstack/svelte-query';
     import { Modal } from 'flowbite-svelte';
     import { api, ask, said, type Shapes } from '../../api/client';
     import { moment } from '../../state/moments';
@@ -13,10 +13,14 @@
     $effect(() => {
         if (!open) onclose();
     });
-    const gone = createQuery(() => ({
+    const bin = createInfiniteQuery(() => ({
         queryKey: ['bin', type.name],
-        queryFn: () => ask(api.GET('/api/records/{type}/bin', { params: { path: { type: type.name } } })),
+        initialPageParam: undefined as number | undefined,
+        queryFn: ({ pageParam }) =>
+            ask(api.GET('/api/records/{type}/bin', { params: { path: { type: type.name }, query: { before: pageParam } } })),
+        getNextPageParam: (page: Shapes['BinPage']) => page.before ?? undefined,
     }));
+    const gone = $derived((bin.data?.pages ?? []).flatMap((page) => page.records));
 
     async function restore(id: number, number: string) {
         try {
@@ -31,15 +35,16 @@
 
 <Modal bind:open size="sm" dismissable={false} classes={{ body: 'p-6' }}>
     <h2 class="text-lg">Deleted {type.plural.toLowerCase()}</h2>
-    {#if gone.isError}<p class="callout bad mt-3">{said(gone.error)}</p>{/if}
+    {#if bin.isError}<p class="callout bad mt-3">{said(bin.error)}</p>{/if}
     <div class="scroll mt-3 max-h-96 text-[13px]">
-        {#each gone.data ?? [] as record (record.id)}
+        {#each gone as record (record.id)}
             <div class="flex items-baseline gap-3 border-b border-ruled py-1.5">
                 <span class="figures mini">{record.number}</span><span class="min-w-0 flex-1 truncate">{record.title}</span>
                 <span class="mini">{moment(record.at)}, {record.by}</span>
                 <button type="button" class="link" onclick={() => restore(record.id, record.number)}>Bring back</button>
             </div>
-        {:else}<p class="mini">{gone.data ? 'Nothing is deleted.' : 'Reading…'}</p>{/each}
+        {:else}<p class="mini">{bin.data ? 'Nothing is deleted.' : 'Reading…'}</p>{/each}
+        {#if bin.hasNextPage}<button type="button" class="link mt-2" onclick={() => bin.fetchNextPage()}>Show earlier ones</button>{/if}
     </div>
     <div class="mt-4 flex justify-end"><button type="button" class="btn go" onclick={() => (open = false)}>Close</button></div>
 </Modal>

@@ -12,8 +12,9 @@
         isCurrent: boolean;
         withPerson: boolean;
         mayDo: boolean;
-        picked: number[];
-        oncurrent: () => void;
+        /** Those that are chosen; left out, none can be. */
+        picked?: number[];
+        oncurrent?: () => void;
         onsettle: (done: boolean) => void;
         oncarry?: (carried: Task | null) => void;
     };
@@ -81,7 +82,7 @@
             {/if}
         </div>
         {#if withPerson}<span class="word person shrink-0 text-[12.5px]">{task.assignee ?? 'nobody'}</span>{/if}
-        {#if isOpen && mayDo}<Checkbox
+        {#if isOpen && mayDo && picked}<Checkbox
                 class="pick mt-1.5 h-3.5 w-3.5 shrink-0 accent-(--ink)"
                 aria-label="Choose: {task.title}"
                 title="Choose it, to do something with several"

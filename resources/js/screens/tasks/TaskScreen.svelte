@@ -17,6 +17,7 @@
     import NewTask from './NewTask.svelte';
     import TaskRow from './TaskRow.svelte';
     import { grouped } from './groups';
+    import { refreshTasks, settle } from './settle';
 
     crumbs.set({ label: 'Tasks' });
     type Task = Shapes['TaskShape'];
@@ -63,9 +64,7 @@
         done: ['Nothing done yet.', 'What you complete is kept here.'],
         lapsed: ['Nothing has lapsed.', 'A rule can say when its task loses its point. What nobody need do any more is kept here.'],
     };
-    const refresh = () => {
-        for (const key of ['tasks', 'account', 'ledger', 'today', 'lines']) void client.invalidateQueries({ queryKey: [key] });
-    };
+    const refresh = () => refreshTasks(client);
     $effect(() => {
         void [whose, status];
         picked = [];
@@ -115,24 +114,8 @@
 
     async function settleWith(task: Task) {
         asking = null;
-        await settle(task, true, outcome);
+        await settle(client, task, true, outcome);
         outcome = '';
-    }
-
-    async function settle(task: Task, done: boolean, came = '') {
-        try {
-            const call = { params: { path: { id: task.id } } };
-            await ask(
-                done
-                    ? api.POST('/api/tasks/{id}/complete', { ...call, body: { outcome: came } })
-                    : api.POST('/api/tasks/{id}/reopen', call),
-            );
-            if (done) toasts.tell(`“${task.title}” is done.`, { label: 'Undo', run: () => void settle(task, false) });
-            else toasts.tell(`“${task.title}” is open again.`);
-        } catch (thrown) {
-            toasts.complain(said(thrown));
-        }
-        refresh();
     }
 
     function key(event: KeyboardEvent) {
@@ -252,7 +235,7 @@
                                 mayDo={mayDo(task)}
                                 bind:picked
                                 oncurrent={() => (at = task.id)}
-                                onsettle={(done) => settle(task, done)}
+                                onsettle={(done) => settle(client, task, done)}
                                 oncarry={(one) => (carried = one)}
                             />
                             {#snippet failed()}<Broken what="task" />{/snippet}

@@ -1,13 +1,12 @@
 <script lang="ts">
-    import { Checkbox } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, type Shapes } from '../../api/client';
     import Broken from '../../parts/Broken.svelte';
-    import Stamp from '../../parts/Stamp.svelte';
     import PencilledLine from '../../parts/PencilledLine.svelte';
-    import { daysUntil, dayName, localDay, moment, timeOfDay } from '../../state/moments';
+    import { daysUntil, dayName, localDay } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
-    import { toasts } from '../../state/toasts.svelte';
+    import TaskRow from '../tasks/TaskRow.svelte';
+    import { settle } from '../tasks/settle';
     import DueChart from './DueChart.svelte';
 
     /* A person's own day: what is to be done, and what is pencilled in on the records they see. */
@@ -29,22 +28,6 @@
             { label: 'Coming up', tone: 'harbor', tasks: today.tasks.filter((task) => !isLate(task) && !isToday(task)) },
         ].filter((group) => group.tasks.length),
     );
-    const margin = (task: Task) => {
-        if (!task.dueAt) return 'any time';
-        const days = daysUntil(localDay(task.dueAt));
-        return days < 0 ? `${-days} d late` : days === 0 ? timeOfDay(task.dueAt) : moment(task.dueAt);
-    };
-
-    async function settle(task: Task, done: boolean) {
-        const params = { path: { id: task.id } };
-        try {
-            await ask(done ? api.POST('/api/tasks/{id}/complete', { params, body: {} }) : api.POST('/api/tasks/{id}/reopen', { params }));
-            if (done) toasts.tell(`“${task.title}” is done.`, { label: 'Undo', run: () => void settle(task, false) });
-        } catch (thrown) {
-            toasts.complain(said(thrown));
-        }
-        for (const key of ['today', 'tasks', 'account', 'ledger', 'lines']) void client.invalidateQueries({ queryKey: [key] });
-    }
 </script>
 
 <div class="px-7 pb-4"><DueChart days={today.days} {chosen} onchoose={(date) => (chosen = date)} /></div>
@@ -77,27 +60,14 @@
                 </div>
                 {#each group.tasks as task (task.id)}
                     <svelte:boundary>
-                        <div class="line">
-                            <div class="m {isLate(task) ? 'text-madder!' : ''}">{margin(task)}</div>
-                            <div class="b flex items-start gap-3">
-                                <Checkbox
-                                    class="mt-1 h-4 w-4"
-                                    aria-label="Done: {task.title}"
-                                    checked={false}
-                                    disabled={!session.me?.mayEditRecords}
-                                    onchange={() => settle(task, true)}
-                                />
-                                <div class="min-w-0 flex-1">
-                                    <span class="font-semibold">{task.title}</span>
-                                    {#if task.priority === 'high'}<Stamp tone="madder">high</Stamp>{/if}
-                                    <div class="text-[12.5px] text-ink-3">
-                                        <a class="hover:text-iris" href="/records/{task.recordType}/{task.recordId}"
-                                            ><span class="figures">{task.recordNumber}</span> {task.recordTitle}</a
-                                        >
-                                    </div>
-                                </div>
-                            </div>
-                        </div>
+                        <TaskRow
+                            {task}
+                            tone={group.tone}
+                            isCurrent={false}
+                            withPerson={false}
+                            mayDo={session.me?.mayEditRecords ?? false}
+                            onsettle={(done) => settle(client, task, done)}
+                        />
                         {#snippet failed()}<Broken what="task" />{/snippet}
                     </svelte:boundary>
                 {/each}
