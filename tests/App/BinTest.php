@@ -23,7 +23,8 @@ final class BinTest extends AppTestCase
         self::assertSame(array_reverse($deleted), array_column([...$first['records'], ...$second['records']], 'id'), 'the latest first');
         $back = $second['records'][6];
         self::assertSame('Gone 1', $back['title']);
-        $this->as('ines.okafor', 'POST', "records/customer/{$back['id']}/restore")->assertOk()->assertJsonPath('record.number', $back['number']);
+        $this->as('ines.okafor', 'POST', "records/customer/{$back['id']}/restore")->assertOk()
+            ->assertJsonPath('record.number', $back['number']);
         $rest = $this->as('ines.okafor', 'GET', "records/customer/bin?before={$first['before']}")->json('records');
         self::assertCount(6, $rest, 'what is back lies there no more');
         $this->as('ines.okafor', 'GET', 'records/customer/bin?before=soon')->assertStatus(422);
