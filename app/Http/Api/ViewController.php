@@ -63,7 +63,7 @@ final class ViewController extends Controller
     public function store(string $type, ViewInput $request): JsonResponse
     {
         [$recordType, $me, $given] = [$this->seenType($type), $this->person($request), $request->validated()];
-        $definition = $this->checked($recordType, $given['definition']);
+        $definition = $this->checked($recordType, $given['definition'] ?? []);
         $view = $this->views->add($recordType, $me, trim($given['name']), Shared::from($given['shared']), $definition);
 
         return new JsonResponse($this->shape($recordType, $view, $me), 201);
@@ -87,7 +87,7 @@ final class ViewController extends Controller
         $view = SavedView::query()->for($me)->find($id)
             ?? throw new Refused('not_found', 'There is no such view.', RefusedFor::Missing);
         $type = $this->seenType($view->record_type);
-        $definition = $this->checked($type, $given['definition']);
+        $definition = $this->checked($type, $given['definition'] ?? []);
 
         return $this->shape($type, $this->views->change(
             $id, (int) ($given['version'] ?? 0), $me, trim($given['name']), Shared::from($given['shared']), $definition,
