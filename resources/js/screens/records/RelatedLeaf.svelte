@@ -11,6 +11,9 @@
     type Relation = { type: Shapes['TypeShape']; field: Shapes['FieldShape'] };
     let { type, record }: { type: Shapes['TypeShape']; record: Shapes['RecordShape'] } = $props();
     const SHOWN = 8;
+    const row =
+        'grid grid-cols-[76px_minmax(0,1fr)_auto] items-baseline gap-x-3 border-b border-ruled py-1.5 hover:text-iris ' +
+        'max-[700px]:grid-cols-[64px_minmax(0,1fr)]';
     const client = useQueryClient();
     const relations = $derived<Relation[]>(
         (session.schema?.types ?? []).flatMap((other) =>
@@ -65,13 +68,10 @@
             </div>
             {#if page?.isError}<p class="mini mt-1">{said(page.error)}</p>{/if}
             {#each page?.data?.rows ?? [] as one (one.id)}
-                <a
-                    class="grid grid-cols-[76px_minmax(0,1fr)_auto] items-baseline gap-3 border-b border-ruled py-1.5 hover:text-iris"
-                    href="/records/{one.type}/{one.id}"
-                >
+                <a class={row} href="/records/{one.type}/{one.id}">
                     <span class="figures mini">{one.number}</span>
                     <span class="truncate font-semibold">{one.title}</span>
-                    <span class="flex items-baseline gap-3 text-[12.5px] text-ink-2">
+                    <span class="flex flex-wrap items-baseline gap-x-3 text-[12.5px] text-ink-2 max-[700px]:col-start-2">
                         {#each facts(relation) as field (field.name)}
                             {#if one.shown[field.name]}<Shown record={one} {field} />{/if}
                         {/each}

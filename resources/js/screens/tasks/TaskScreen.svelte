@@ -156,7 +156,7 @@
                 {#if team}<button type="button" aria-pressed={whose === 'team'} onclick={() => (whose = 'team')}>My team’s</button>{/if}
                 <button type="button" aria-pressed={whose === 'all'} onclick={() => (whose = 'all')}>Everyone’s</button>
             </div>
-            {#if session.me?.mayEditRecords}<span class="order-last"
+            {#if session.me?.mayEditRecords}<span class="order-last max-[700px]:hidden"
                     ><FileButton says="From a calendar" accept=".ics,text/calendar" onchoose={(file) => void readCalendar(file)} /></span
                 >{/if}
             {#if session.me?.mayEditRecords}<button type="button" class="btn go order-last" onclick={() => (giving = true)}>New task</button

@@ -30,7 +30,7 @@
             <caption class="sr-only">How much everybody has to do</caption>
             <thead>
                 <tr class="mini border-b border-ruled text-left">
-                    <th class="py-2 pl-7 font-normal" scope="col">Person</th>
+                    <th class="py-2 pl-7 font-normal max-[700px]:pl-4" scope="col">Person</th>
                     <th class="py-2 font-normal" scope="col">Open tasks</th>
                     <th class="w-14 py-2 text-right font-normal" scope="col">Late</th>
                     <th class="w-14 py-2 text-right font-normal" scope="col">Today</th>
@@ -40,14 +40,14 @@
             <tbody>
                 {#each team.data.people as person (person.id)}
                     <tr class="border-b border-ruled">
-                        <th class="w-[38%] py-2 pl-7 text-left font-semibold" scope="row">
+                        <th class="w-[38%] py-2 pl-7 text-left font-semibold max-[700px]:pl-4" scope="row">
                             {person.name}
                             {#if person.awayUntil}<Stamp tone="marigold">away until {moment(person.awayUntil)}</Stamp>{/if}
                             <span class="mini block font-normal">{person.team}</span>
                         </th>
                         <td class="py-2">
                             <span class="flex items-center gap-2">
-                                <span class="flex h-2.5 flex-1 gap-[2px]" aria-hidden="true">
+                                <span class="flex h-2.5 flex-1 gap-[2px] max-[700px]:hidden" aria-hidden="true">
                                     {#each parts as [name, colour, count] (name)}
                                         {#if count(person) > 0}<span
                                                 class="rounded-[2px]"
@@ -61,12 +61,14 @@
                         </td>
                         <td class="figures py-2 text-right {person.late ? 'text-madder' : 'text-ink-3'}">{person.late}</td>
                         <td class="figures py-2 text-right {person.dueToday ? '' : 'text-ink-3'}">{person.dueToday}</td>
-                        <td class="figures py-2 pr-7 text-right {person.signOffs ? '' : 'text-ink-3'}">{person.signOffs}</td>
+                        <td class="figures py-2 pr-7 text-right max-[700px]:pr-4 {person.signOffs ? '' : 'text-ink-3'}"
+                            >{person.signOffs}</td
+                        >
                     </tr>
                 {/each}
             </tbody>
         </table>
-        <h2 class="mt-6 mb-1 px-7">What slips</h2>
+        <h2 class="mt-6 mb-1 px-7 max-[700px]:px-4">What slips</h2>
         <div class="margined min-h-0!">
             {#each team.data.slipping as task (task.id)}
                 <svelte:boundary>
