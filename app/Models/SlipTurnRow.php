@@ -81,6 +81,12 @@ final class SlipTurnRow extends LedgerModel
         ];
     }
 
+    /** In which language whoever is asked reads. */
+    public function language(): Language
+    {
+        return Language::tryFrom($this->mail['language'] ?? $this->text['language'] ?? '') ?? Language::English;
+    }
+
     private static function kept(?Address $address): ?string
     {
         return $address === null ? null : Columns::json([

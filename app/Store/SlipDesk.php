@@ -229,8 +229,8 @@ final readonly class SlipDesk
             return Answers::checked($this->lines->questions($kept), $raw);
         } catch (BadAnswers $bad) {
             $problems = [];
-            foreach ($bad->problems as $place => $message) {
-                $problems[] = ['at' => "/answers/{$place}", 'code' => 'invalid_value', 'message' => $message];
+            foreach ($bad->problems as $place => [$code, $message]) {
+                $problems[] = ['at' => "/answers/{$place}", 'code' => $code, 'message' => $message];
             }
             throw new Refused('invalid_values', 'Something has to be answered in another way.', RefusedFor::Invalid, $problems);
         }

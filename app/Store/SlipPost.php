@@ -7,6 +7,7 @@ namespace App\Store;
 use App\Models\SlipTurnRow;
 use App\Models\StoredSlip;
 use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Support\Facades\Lang;
 use VividLedger\Message\Address;
 use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
@@ -68,14 +69,15 @@ final readonly class SlipPost
     private function written(StoredSlip $slip, SlipTurnRow $turn, Channel $channel, bool $isNudge): array
     {
         $to = $channel === Channel::Sms ? $turn->turn()->text : $turn->turn()->mail;
-        $subject = mb_substr(($isNudge ? 'Still waiting: ' : '').$slip->subject, 0, 200);
+        $language = $to->language->value ?? 'en';
+        $words = static fn (string $key): string => (string) Lang::get("slip.letter.{$key}", ['subject' => $slip->subject], $language);
+        $subject = mb_substr($isNudge ? $words('nudge') : $slip->subject, 0, 200);
         $address = rtrim((string) config('app.url'), '/').SlipLink::MARK;
         $messages = [];
         if ($to !== null && $channel === Channel::Sms) {
             $messages[] = new Message($channel, [$to], [], null, $subject, '', "{$subject}\n{$address}", $turn->name, []);
         } elseif ($to !== null) {
-            $html = $slip->html.'<p><a href="'.SlipLink::MARK.'">Answer here</a></p><p>The link is for you alone. '
-                .'It needs no password.</p>';
+            $html = $slip->html.'<p><a href="'.SlipLink::MARK."\">{$words('answer')}</a></p><p>{$words('alone')}</p>";
             $text = str_replace(' ('.SlipLink::MARK.')', ": {$address}", RichText::plain($html));
             $messages[] = new Message($channel, [$to], [], null, $subject, $html, $text, $turn->name, []);
         }

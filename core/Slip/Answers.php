@@ -38,12 +38,13 @@ final readonly class Answers
             try {
                 $value = Value::of($question->field, $raw[$place] ?? ($question->field->type === FieldType::Tick ? false : null));
             } catch (InvalidValue $invalid) {
-                $problems[$place] = $invalid->getMessage();
+                $problems[$place] = [$invalid->reason, $invalid->getMessage()];
 
                 continue;
             }
             if ($question->isNeeded && ($value === null || $value === false)) {
-                $problems[$place] = $question->field->type === FieldType::Tick ? 'This has to be ticked.' : 'This has to be answered.';
+                $isTick = $question->field->type === FieldType::Tick;
+                $problems[$place] = ['required', $isTick ? 'This has to be ticked.' : 'This has to be answered.'];
             }
             $values[$place] = $value;
             $said[$question->label] = self::choice($question, $value);

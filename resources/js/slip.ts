@@ -31,10 +31,10 @@ function keep(): void {
         body: JSON.stringify({ answers }),
     })
         .then((kept) => {
-            if (told && kept.ok) told.textContent = 'Kept. You can close the page and go on later.';
+            if (told && kept.ok) told.textContent = form.dataset.keptSaid ?? '';
         })
         .catch(() => {
-            if (told) told.textContent = 'Not kept: there is no connection. Nothing here is lost as long as the page is open.';
+            if (told) told.textContent = form.dataset.notKept ?? '';
         });
 }
 

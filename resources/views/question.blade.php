@@ -7,7 +7,7 @@
 @endphp
 @if ($question->sort === 'pick' || $question->sort === 'several')
     <fieldset class="question" {!! $only !!} {!! $wrong !!}>
-        <legend>{{ $question->label }} @unless ($question->isNeeded)<small>if you like</small>@endunless</legend>
+        <legend>{{ $question->label }} @unless ($question->isNeeded)<small>{{ $words->of('optional') }}</small>@endunless</legend>
         @foreach ($question->options as $option)
             <label class="option">
                 <input
@@ -32,7 +32,7 @@
     <div class="question" {!! $only !!}>
         <label for="{{ $id }}">{{ $question->label }}
             @if ($question->hint !== '')<small>{{ $question->hint }}</small>@endif
-            @unless ($question->isNeeded)<small>if you like</small>@endunless
+            @unless ($question->isNeeded)<small>{{ $words->of('optional') }}</small>@endunless
         </label>
         @if ($question->sort === 'lines')
             <textarea id="{{ $id }}" name="{{ $name }}" rows="4" {!! $wrong !!} {{ $needed }}>{{ $question->value }}</textarea>

@@ -1,5 +1,5 @@
 <!doctype html>
-<html lang="en">
+<html lang="{{ $words->tag() }}">
     <head>
         <meta charset="utf-8">
         <meta name="viewport" content="width=device-width, initial-scale=1">
@@ -29,17 +29,18 @@
                 </dl>
             @endif
             @if ($mayCorrect)
-                <p><a class="again" href="{{ $action }}?again=1">Correct the answer</a></p>
+                <p><a class="again" href="{{ $action }}?again=1">{{ $words->of('again') }}</a></p>
             @endif
             @if ($asks)
-                <form method="post" action="{{ $action }}" enctype="multipart/form-data" novalidate data-slip>
+                <form method="post" action="{{ $action }}" enctype="multipart/form-data" novalidate data-slip
+                    data-kept-said="{{ $words->of('kept') }}" data-not-kept="{{ $words->of('not_kept') }}">
                     @if (str_starts_with($action, '/slip/mine/'))
                         @csrf
                     @endif
                     @foreach ($questions as $question)
                         @include('question', ['problem' => $problems[(string) $question->place] ?? ''])
                     @endforeach
-                    <button type="submit">Send the answer</button>
+                    <button type="submit">{{ $words->of('send') }}</button>
                     <p class="kept" data-kept aria-live="polite"></p>
                 </form>
             @endif

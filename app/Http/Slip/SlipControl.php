@@ -30,7 +30,7 @@ final readonly class SlipControl
     }
 
     /** @param  list<Question>  $all  of the slip */
-    public static function of(Question $question, int $place, mixed $value, array $all): self
+    public static function of(Question $question, int $place, mixed $value, array $all, SlipWords $words): self
     {
         $text = is_bool($value) ? ($value ? '1' : '') : (is_scalar($value) ? (string) $value : '');
         $chosen = is_array($value) ? array_map(strval(...), array_filter($value, is_scalar(...))) : explode(',', $text);
@@ -40,7 +40,7 @@ final readonly class SlipControl
             array_map(static fn (Choice $choice): array => [
                 'value' => $choice->value, 'label' => $choice->label, 'isOn' => in_array($choice->value, $chosen, true),
             ], $question->field->choices),
-            self::onlyIf($question, $all), self::hint($question), $question->field->type->isDecimal() ? 'decimal' : '',
+            self::onlyIf($question, $all), self::hint($question, $words), $question->field->type->isDecimal() ? 'decimal' : '',
         );
     }
 
@@ -60,18 +60,21 @@ final readonly class SlipControl
         };
     }
 
-    private static function hint(Question $question): string
+    private static function hint(Question $question, SlipWords $words): string
     {
         $field = $question->field;
-
-        return match (true) {
-            $field->type === FieldType::Percent => 'in %',
-            $field->type === FieldType::Money => 'in '.($field->currency ?? 'money'),
-            $field->min !== null && $field->max !== null => "from {$field->min} to {$field->max}",
-            $field->min !== null => "at least {$field->min}",
-            $field->max !== null => "at most {$field->max}",
+        $key = match (true) {
+            $field->type === FieldType::Percent => 'percent',
+            $field->type === FieldType::Money => 'money',
+            $field->min !== null && $field->max !== null => 'between',
+            $field->min !== null => 'least',
+            $field->max !== null => 'most',
             default => '',
         };
+
+        return $key === '' ? '' : $words->of("hint.{$key}", [
+            'currency' => $field->currency ?? '', 'min' => (string) $field->min, 'max' => (string) $field->max,
+        ]);
     }
 
     /**

@@ -20,6 +20,7 @@ use Illuminate\Http\Response;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Routing\Controller;
 use VividLedger\Record\CauseKind;
+use VividLedger\Record\Language;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Slip\TurnState;
@@ -74,7 +75,7 @@ final class SlipController extends Controller
         try {
             return response($this->page->of($find(), $at, again: $request->boolean('again')), 200, self::QUIET);
         } catch (Refused $refused) {
-            return response($this->page->nothing($refused->getMessage()), 404, self::QUIET);
+            return $this->nowhere($refused, $request);
         }
     }
 
@@ -84,7 +85,7 @@ final class SlipController extends Controller
         try {
             $turn = $find();
         } catch (Refused $refused) {
-            return response($this->page->nothing($refused->getMessage()), 404, self::QUIET);
+            return $this->nowhere($refused, $request);
         }
         $typed = $request->input('answers');
         $typed = is_array($typed) ? $typed : [];
@@ -107,9 +108,11 @@ final class SlipController extends Controller
         } catch (Refused $refused) {
             $status = $refused->for === RefusedFor::Invalid ? 422 : 409;
             $again = $turn->refresh()->state === TurnState::Answered;
+            $words = new SlipWords($turn->language());
+            $problems = $words->problems($refused, $this->lines->questions($turn->slip));
 
             return response($this->page->of(
-                $turn, $at, $typed, self::problems($refused), $refused->getMessage(), $again && $status === 422,
+                $turn, $at, $typed, $problems, $words->refusal($refused), $again && $status === 422,
             ), $status, self::QUIET);
         }
 
@@ -165,15 +168,13 @@ final class SlipController extends Controller
         return $typed;
     }
 
-    /** @return array<string, string> by the place of the question */
-    private static function problems(Refused $refused): array
+    /** Whose it would be is not known, so it speaks the language of their browser. */
+    private function nowhere(Refused $refused, Request $request): Response
     {
-        $problems = [];
-        foreach ($refused->problems as $problem) {
-            $problems[substr($problem['at'], strlen('/answers/'))] = $problem['message'];
-        }
+        $languages = array_map(static fn (Language $one): string => $one->value, Language::cases());
+        $words = new SlipWords(Language::tryFrom((string) $request->getPreferredLanguage($languages)) ?? Language::English);
 
-        return $problems;
+        return response($this->page->nothing($words->refusal($refused), $words), 404, self::QUIET);
     }
 
     /** @throws Refused when nobody asks them */

@@ -11,6 +11,7 @@ use App\Store\HouseClock;
 use App\Store\SlipDesk;
 use App\Store\SlipLines;
 use Illuminate\Contracts\View\View;
+use VividLedger\Record\Language;
 use VividLedger\Slip\Question;
 use VividLedger\Slip\TurnState;
 use VividLedger\Template\RichText;
@@ -44,13 +45,14 @@ final readonly class SlipPage
         $isOpen = $turn->state === TurnState::Waiting && ! $this->isLate($turn);
         $mayCorrect = $turn->state === TurnState::Answered && $this->desk->mayCorrect($slip);
         $asks = $isOpen || ($mayCorrect && $again);
+        $words = new SlipWords($turn->language());
 
         return $this->page([
             'subject' => $slip->subject, 'html' => RichText::mail($slip->html), 'action' => $action,
-            'questions' => $asks ? $this->drawn($this->lines->questions($slip), self::values($slip, $typed)) : [],
+            'questions' => $asks ? $this->drawn($this->lines->questions($slip), self::values($slip, $typed), $words) : [],
             'problems' => $problems, 'trouble' => $trouble, 'asks' => $asks, 'said' => $asks ? [] : ($slip->said ?? []),
-            'mayCorrect' => $mayCorrect && ! $again, 'why' => $asks ? '' : $this->why($turn),
-        ]);
+            'mayCorrect' => $mayCorrect && ! $again, 'why' => $asks ? '' : $this->why($turn, $words),
+        ], $words);
     }
 
     /**
@@ -60,19 +62,21 @@ final readonly class SlipPage
      */
     public function preview(string $subject, string $html, array $questions): View
     {
+        $words = new SlipWords(Language::English);
+
         return $this->page([
-            'subject' => $subject, 'html' => RichText::mail($html), 'action' => '#', 'questions' => $this->drawn($questions, []),
+            'subject' => $subject, 'html' => RichText::mail($html), 'action' => '#', 'questions' => $this->drawn($questions, [], $words),
             'problems' => [], 'trouble' => '', 'asks' => true, 'said' => [], 'mayCorrect' => false, 'why' => '',
-        ]);
+        ], $words);
     }
 
     /** Where there is nothing to answer, and why. */
-    public function nothing(string $why): View
+    public function nothing(string $why, SlipWords $words): View
     {
         return $this->page([
-            'subject' => 'Nothing to answer here', 'html' => '', 'action' => '', 'questions' => [], 'problems' => [], 'trouble' => '',
+            'subject' => $words->of('nothing'), 'html' => '', 'action' => '', 'questions' => [], 'problems' => [], 'trouble' => '',
             'asks' => false, 'said' => [], 'mayCorrect' => false, 'why' => $why,
-        ]);
+        ], $words);
     }
 
     public function isLate(SlipTurnRow $turn): bool
@@ -83,9 +87,9 @@ final readonly class SlipPage
     }
 
     /** @param  array<string, mixed>  $with */
-    private function page(array $with): View
+    private function page(array $with, SlipWords $words): View
     {
-        return view('slip', $with + ['company' => $this->company->name()]);
+        return view('slip', $with + ['company' => $this->company->name(), 'words' => $words]);
     }
 
     /**
@@ -93,11 +97,11 @@ final readonly class SlipPage
      * @param  array<array-key, mixed>  $values
      * @return list<SlipControl>
      */
-    private function drawn(array $questions, array $values): array
+    private function drawn(array $questions, array $values, SlipWords $words): array
     {
         $drawn = [];
         foreach ($questions as $place => $question) {
-            $drawn[] = SlipControl::of($question, $place, $values[$place] ?? null, $questions);
+            $drawn[] = SlipControl::of($question, $place, $values[$place] ?? null, $questions, $words);
         }
 
         return $drawn;
@@ -112,13 +116,13 @@ final readonly class SlipPage
         return $typed !== [] ? $typed : ($slip->given ?? $slip->draft ?? []);
     }
 
-    private function why(SlipTurnRow $turn): string
+    private function why(SlipTurnRow $turn, SlipWords $words): string
     {
-        return match (true) {
-            $this->isLate($turn) => 'The time to answer has run out.',
-            $turn->state === TurnState::Answered => 'Thank you. Your answer has arrived.',
-            $turn->state === TurnState::PassedOn => 'Somebody else has been asked meanwhile. You need not answer any more.',
-            default => 'This is '.$turn->slip->status->said().'. You need not answer any more.',
-        };
+        return $words->of(match (true) {
+            $this->isLate($turn) => 'late',
+            $turn->state === TurnState::Answered => 'thanks',
+            $turn->state === TurnState::PassedOn => 'passed_on',
+            default => "over.{$turn->slip->status->value}",
+        });
     }
 }
