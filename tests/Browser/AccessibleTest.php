@@ -23,6 +23,13 @@ final class AccessibleTest extends BrowserTestCase
         '/setup/calendars' => 'h1', '/setup/ladders' => 'h1', '/setup/conditions' => 'h1', '/profile' => 'h1', '/parts' => 'h1',
     ];
 
+    /** What opens on a screen: its address, and the buttons that are pressed one after the other. */
+    private const OPENED = [
+        ['/', 'My day', null], ['/', 'My team', null], ['/records/customer/1', 'Related', null],
+        ['/records/customer/1', 'Related', 'New ticket'], ['/records/customer/1', 'Merge this customer with another', null],
+        ['/tasks', 'Lapsed', null], ['/tasks', 'New task', null],
+    ];
+
     /** @return iterable<string, array{int, int}> */
     public static function windows(): iterable
     {
@@ -55,6 +62,12 @@ final class AccessibleTest extends BrowserTestCase
                     'return document.documentElement.scrollWidth > innerWidth ? `${document.documentElement.scrollWidth} pixels` : ""',
                 )]);
             }
+        }
+        foreach ($width < 640 ? [] : self::OPENED as [$path, $first, $then]) {
+            $this->open($path);
+            $this->press($first);
+            $then === null || $this->press($then);
+            $found["{$path}, {$first} {$then}"] = $this->violations($axe);
         }
         self::assertSame([], array_filter($found), (string) json_encode(array_filter($found), JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES));
     }
