@@ -175,13 +175,20 @@
 
     const isCondition = (row: Row) => row.part === 'condition' || row.part === 'group';
     /** A row that can be taken away: an item of a list, or conditions that something has of its own. */
-    const isOwn = (row: Row) => isItem(row) || (isCondition(row) && /\/(onlyIf|where|again|until)$/.test(row.at) && row.at !== '/onlyIf');
+    const isOwn = (row: Row) =>
+        isItem(row) || (isCondition(row) && /\/(onlyIf|lapses|where|again|until)$/.test(row.at) && row.at !== '/onlyIf');
     /** The time between two lines shows as room between them: twice the time is a little more of it. */
     function room(row: Row, index: number): number {
         const above = rows.slice(0, index).findLast((candidate) => candidate.part === 'line');
         if (row.part !== 'line' || row.after == null || above?.after == null || row.after <= above.after) return 0;
         return Math.min(26, Math.round(3 * Math.log2(1 + (row.after - above.after) / 3600)));
     }
+
+    /** Whether the line through time goes by a row: by lines, and by conditions of their own, where more comes below. */
+    const isTimed = (row: Row) =>
+        row.part === 'line'
+            ? lineCount > 1 || page !== null
+            : row.at.startsWith('/lines/') && (page !== null || Number(row.at.split('/')[2]) < lineCount - 1);
 
     async function shift(row: Row, inwards: boolean) {
         if (!page || !isCondition(row) || !isItem(row)) return;
@@ -290,7 +297,7 @@
             class:editable={page !== null}
             class:cont={row.part === 'condition' || (row.part === 'group' && row.depth > 0)}
             class:joined={follows || (page !== null && ends.has(index))}
-            class:timed={row.part === 'line' && (lineCount > 1 || page !== null)}
+            class:timed={isTimed(row)}
             class:first={row.part === 'line' && lineIndex(row) === 0}
             class:last={row.part === 'line' && page === null && lineIndex(row) === lineCount - 1}
             class:off={row.off}

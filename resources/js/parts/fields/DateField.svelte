@@ -14,6 +14,7 @@
         time?: boolean;
         id?: string;
         label?: string;
+        placeholder?: string;
         required?: boolean;
         disabled?: boolean;
         invalid?: boolean;
@@ -29,6 +30,7 @@
         time = false,
         id,
         label,
+        placeholder,
         required = false,
         disabled = false,
         invalid = false,
@@ -99,7 +101,7 @@
         bind:value={() => typed, (next) => (typed = String(next ?? ''))}
         aria-label={label}
         aria-invalid={invalid || wrong !== '' ? true : undefined}
-        placeholder={time ? 'tomorrow 9:00' : 'tomorrow, +3, 24 Nov'}
+        placeholder={placeholder ?? (time ? 'tomorrow 9:00' : 'tomorrow, +3, 24 Nov')}
         autocomplete="off"
         {required}
         {disabled}

@@ -73,34 +73,34 @@
             </div>
         </header>
         <div
-            class="flex flex-wrap items-center gap-1.5 border-b border-ruled px-7 py-2 text-[12.5px]"
+            class="grid grid-cols-3 gap-1.5 border-b border-ruled px-7 py-2 text-[12.5px] max-[700px]:grid-cols-2 max-[700px]:px-4"
             role="group"
             aria-label="Which entries"
         >
-            <Select placeholder="" class="w-30" aria-label="Of which rule" bind:value={wanted.rule}>
+            <Select placeholder="" aria-label="Of which rule" bind:value={wanted.rule}>
                 <option value="">any rule</option>
                 {#each rules.data ?? [] as rule (rule.id)}<option value={rule.id}>{rule.name}</option>{/each}
             </Select>
-            <Select placeholder="" class="w-28" aria-label="What came of it" bind:value={wanted.outcome}>
+            <Select placeholder="" aria-label="What came of it" bind:value={wanted.outcome}>
                 <option value="">any outcome</option>
                 <option value="done">done</option>
                 <option value="put_off">put off</option>
                 <option value="left_out">left out</option>
                 <option value="failed">failed</option>
             </Select>
-            <Select placeholder="" class="w-28" aria-label="By whom" bind:value={wanted.person}>
+            <Select placeholder="" aria-label="By whom" bind:value={wanted.person}>
                 <option value="">anybody</option>
                 {#each session.people as person (person.id)}<option value={person.handle}>{person.name}</option>{/each}
             </Select>
             <Input
-                class="figures w-20"
+                class="figures"
                 aria-label="About which record"
                 placeholder="T-0042"
                 value={wanted.record}
                 onchange={(event) => (wanted.record = event.currentTarget.value.trim())}
             />
-            <DateField class="w-[150px]" label="From" max={wanted.until || undefined} bind:value={wanted.from} />
-            <DateField class="w-[150px]" label="Until" min={wanted.from || undefined} bind:value={wanted.until} />
+            <DateField label="From" placeholder="from, as 1 Nov" max={wanted.until || undefined} bind:value={wanted.from} />
+            <DateField label="Until" placeholder="until" min={wanted.from || undefined} bind:value={wanted.until} />
             {#if isNarrow}<button type="button" class="link" onclick={() => (wanted = { ...NOTHING })}>all</button>{/if}
         </div>
         <div class="scroll">
