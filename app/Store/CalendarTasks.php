@@ -7,6 +7,7 @@ namespace App\Store;
 use App\Models\Person;
 use App\Models\Task;
 use App\Models\TaskStatus;
+use Illuminate\Database\Eloquent\Builder;
 use Sabre\VObject\Component;
 use Sabre\VObject\ParseException;
 use Sabre\VObject\Property\ICalendar\DateTime;
@@ -45,7 +46,17 @@ final readonly class CalendarTasks
                 : 'There are more than '.self::MOST.' to-dos in this file.');
         }
 
-        return array_values(array_map(fn (Component $todo): CalendarTask => $this->of($todo, $person), $todos));
+        $byUid = [];
+        foreach ($todos as $todo) {
+            // One that has no name goes by what it says; of one that stands there twice the first counts.
+            $byUid[self::text($todo, 'UID') ?: self::text($todo, 'SUMMARY').' '.self::text($todo, 'DUE')] ??= $todo;
+        }
+        $here = $this->here(array_map(strval(...), array_keys($byUid)), $person);
+
+        return array_map(
+            fn (string $uid, Component $todo): CalendarTask => $this->of($uid, $todo, $here[self::key($uid)] ?? null, $person),
+            array_map(strval(...), array_keys($byUid)), array_values($byUid),
+        );
     }
 
     /**
@@ -74,44 +85,67 @@ final readonly class CalendarTasks
         });
     }
 
-    private function of(Component $todo, Person $person): CalendarTask
+    private function of(string $uid, Component $todo, ?Task $here, Person $person): CalendarTask
     {
-        $text = static fn (string $name): string => trim((string) ($todo->{$name} ?? ''));
-        $uid = $text('UID');
-        $title = mb_substr($text('SUMMARY') === '' ? 'Task' : $text('SUMMARY'), 0, TaskPlan::TITLE_LENGTH);
+        $title = self::text($todo, 'SUMMARY');
+        $title = mb_substr($title === '' ? 'Task' : $title, 0, TaskPlan::TITLE_LENGTH);
         $due = $this->moment($todo, $title);
-        $isDone = strtoupper($text('STATUS')) === 'COMPLETED' || isset($todo->COMPLETED);
-        $here = $this->here($uid, $person);
-        $priority = match (true) {
-            in_array((int) $text('PRIORITY'), [1, 2, 3, 4], true) => 'high',
-            in_array((int) $text('PRIORITY'), [6, 7, 8, 9], true) => 'low',
-            default => 'normal',
-        };
+        $isDone = strtoupper(self::text($todo, 'STATUS')) === 'COMPLETED' || isset($todo->COMPLETED);
+        // What is another's is neither changed nor made mine.
+        $isMine = $here === null || $here->assignee_id === $person->id || $person->may(Duty::DoAllTasks);
         $what = match (true) {
             $here === null => $isDone ? 'same' : 'given',
-            $here->status !== TaskStatus::Open => 'same',
+            ! $isMine || $here->status !== TaskStatus::Open => 'same',
             $isDone => 'done',
             default => $here->due_at?->getTimestamp() === $due?->getTimestamp() ? 'same' : 'moved',
         };
 
         return new CalendarTask(
-            $uid === '' ? "{$title} ".$due?->getTimestamp() : $uid, $title, mb_substr($text('DESCRIPTION'), 0, TaskPlan::NOTES_LENGTH),
-            $priority, $due, $here?->id, $what,
+            $uid, $title, mb_substr(self::text($todo, 'DESCRIPTION'), 0, TaskPlan::NOTES_LENGTH), self::priority($todo), $due,
+            $here?->id, $what,
         );
     }
 
-    /** The task here that a to-do is, if it is one that this person may change. */
-    private function here(string $uid, Person $person): ?Task
+    /**
+     * The tasks here that to-dos are: ours by the names we gave them, others by those they came with.
+     *
+     * @param  list<string>  $uids
+     * @return array<string, Task> by the key of the name
+     */
+    private function here(array $uids, Person $person): array
     {
-        $host = parse_url((string) config('app.url'), PHP_URL_HOST);
-        $tasks = Task::query();
-        if (preg_match('/^task-(\d{1,18})@(.+)$/D', $uid, $ours) === 1 && $ours[2] === $host) {
-            $task = $tasks->find((int) $ours[1]);
-
-            return $task !== null && ($task->assignee_id === $person->id || $person->may(Duty::DoAllTasks)) ? $task : null;
+        $host = preg_quote((string) parse_url((string) config('app.url'), PHP_URL_HOST), '/');
+        $ours = [];
+        foreach ($uids as $uid) {
+            if (preg_match("/^task-(\\d{1,18})@{$host}$/D", $uid, $found) === 1) {
+                $ours[(int) $found[1]] = self::key($uid);
+            }
+        }
+        $tasks = Task::query()->whereKey(array_keys($ours))->orWhere(static fn (Builder $theirs): Builder => $theirs
+            ->where('assignee_id', $person->id)->whereIn('calendar_uid', array_map(self::key(...), $uids)))->get();
+        $here = [];
+        foreach ($tasks as $task) {
+            $here[$ours[$task->id] ?? (string) $task->calendar_uid] = $task;
         }
 
-        return $uid === '' ? null : $tasks->where('assignee_id', $person->id)->where('calendar_uid', self::key($uid))->first();
+        return $here;
+    }
+
+    private static function text(Component $todo, string $name): string
+    {
+        return trim((string) ($todo->{$name} ?? ''));
+    }
+
+    /** From 1, the highest, to 9; 5 and none are neither (RFC 5545, 3.8.1.9). */
+    private static function priority(Component $todo): string
+    {
+        $priority = (int) self::text($todo, 'PRIORITY');
+
+        return match (true) {
+            $priority >= 1 && $priority <= 4 => 'high',
+            $priority >= 6 && $priority <= 9 => 'low',
+            default => 'normal',
+        };
     }
 
     private function moment(Component $todo, string $title): ?\DateTimeImmutable

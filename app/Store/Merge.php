@@ -126,5 +126,7 @@ final readonly class Merge
         ScheduledLine::rows()->whereIn('task_id', $tasks)->whereIn('status', LineStatus::TO_COME)->update($to);
         // By what line they lapse is read of the record they were given on.
         Task::rows()->whereIn('id', $tasks)->update($to + ['page' => null, 'place' => null]);
+        Task::rows()->where('about_type', $type)->where('about_id', $other)->where('status', TaskStatus::Open)
+            ->update(['about_id' => $kept]);
     }
 }

@@ -17,6 +17,7 @@ use App\Store\Notice\Notices;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use VividLedger\Message\Channel;
+use VividLedger\Time\WorkingCalendar;
 
 /**
  * Letters about what happened for somebody, to those who want them: at once, or together on the morning of a working day. What was told
@@ -42,8 +43,10 @@ final readonly class NoticeLetters
     public function work(): int
     {
         $written = 0;
+        // Of everybody at once: this comes round every few seconds.
+        $people = new PeopleStore($this->schemas);
         foreach (Columns::ints(Person::query()->where('active', true)->whereNotNull('notice_ways')->orderBy('id')->pluck('id')) as $id) {
-            $written += $this->db->transaction(fn (): int => $this->tell(Person::query()->lockForUpdate()->findOrFail($id)));
+            $written += $this->db->transaction(fn (): int => $this->tell(Person::query()->lockForUpdate()->findOrFail($id), $people));
         }
         if ($written > 0) {
             event(new MessagesWait);
@@ -52,7 +55,7 @@ final readonly class NoticeLetters
         return $written;
     }
 
-    private function tell(Person $person): int
+    private function tell(Person $person, PeopleStore $people): int
     {
         $now = $this->clock->now();
         $written = 0;
@@ -67,7 +70,7 @@ final readonly class NoticeLetters
         $morning = $person->noticesBy(NoticeWay::Morning);
         $from = $person->morning_sent_at ?? $person->notices_since ?? $now;
         $isSent = false;
-        if ($morning !== [] && $this->isMorning($person, $from, $now)) {
+        if ($morning !== [] && self::isMorning($people->calendar($people->person($person->id)), $from, $now)) {
             $notices = array_values(array_filter(
                 Notices::of($person->id, self::MOST, $from),
                 static fn (Notice $notice): bool => in_array($notice->kind, $morning, true) && $notice->at > $from && $notice->at <= $now,
@@ -85,10 +88,8 @@ final readonly class NoticeLetters
     }
 
     /** Whether the morning of a working day has come, by the person's own calendar, since they last heard. */
-    private function isMorning(Person $person, \DateTimeImmutable $last, \DateTimeImmutable $now): bool
+    private static function isMorning(WorkingCalendar $calendar, \DateTimeImmutable $last, \DateTimeImmutable $now): bool
     {
-        $people = new PeopleStore($this->schemas);
-        $calendar = $people->calendar($people->person($person->id));
         $local = $now->setTimezone($calendar->zone);
         [$hour, $minute] = array_map(intval(...), explode(':', self::MORNING));
         $morning = $local->setTime($hour, $minute);
@@ -126,9 +127,12 @@ final readonly class NoticeLetters
     /** @return array{string, string} the number of the record it is about, and its address */
     private function about(Notice $notice): array
     {
-        return [
+        $url = rtrim((string) config('app.url'), '/');
+
+        // A list is about many records, and stands on none.
+        return $notice->recordId === 0 ? ['', $url] : [
             $this->schemas->schema()->type($notice->recordType)?->numberOf($notice->recordId) ?? '',
-            rtrim((string) config('app.url'), '/')."/records/{$notice->recordType}/{$notice->recordId}",
+            "{$url}/records/{$notice->recordType}/{$notice->recordId}",
         ];
     }
 }

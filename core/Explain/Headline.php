@@ -49,7 +49,7 @@ final readonly class Headline
         return match ($entry->kind) {
             'created' => $byRule ? ['A rule', 'made'.$it] : [$by, "created{$it}{$api}"],
             'deleted' => [$this->who, "deleted{$it}"],
-            'merged' => [$this->who, "merged {$kept->text('number')}, {$title}, into".($it === ' it' ? ' it' : $it)],
+            'merged' => [$this->who, "merged {$kept->text('number')}, {$title}, into{$it}"],
             'restored' => [$this->who, "brought{$it} back"],
             'comment' => [$byRule ? 'A rule' : $this->who, 'commented'.$this->about(' on')],
             'file' => [$by, "added the file {$kept->text('name')}".$this->about(' to')],

@@ -58,6 +58,32 @@ final class CalendarFileTest extends AppTestCase
         self::assertSame(4, DB::table('tasks')->count());
     }
 
+    public function test_what_is_another_s_stays_theirs_and_what_stands_there_twice_counts_once(): void
+    {
+        $ticket = $this->ticket()['record']['id'];
+        $theirs = $this->as('rhea.colt', 'POST', 'tasks', [
+            'title' => 'Theirs', 'recordType' => 'ticket', 'recordId' => $ticket, 'dueAt' => '2026-11-30T09:00:00Z',
+        ])->assertCreated()->json('id');
+        $host = parse_url((string) config('app.url'), PHP_URL_HOST);
+        $todo = static fn (string ...$lines): string => implode("\r\n", ['BEGIN:VTODO', ...$lines, "END:VTODO\r\n"]);
+        $file = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\n"
+            .$todo("UID:task-{$theirs}@{$host}", 'SUMMARY:Theirs', 'DUE:20261215T090000Z', 'STATUS:COMPLETED')
+            .$todo('SUMMARY:No name', 'DUE:20261201T090000Z', 'PRIORITY:9')
+            .$todo('UID:twice', 'SUMMARY:The first', 'PRIORITY:5').$todo('UID:twice', 'SUMMARY:The second')
+            ."END:VCALENDAR\r\n";
+        $bring = fn (): array => array_column(
+            $this->bring($file, ['recordType' => 'ticket', 'recordId' => $ticket])->assertOk()->json(), 'what', 'title',
+        );
+        self::assertSame(['Theirs' => 'same', 'No name' => 'given', 'The first' => 'given'], $bring());
+        self::assertSame(['Theirs' => 'same', 'No name' => 'same', 'The first' => 'same'], $bring());
+        $row = static fn (object $task): array => [$task->title, $task->due_at, $task->status, $task->priority];
+        self::assertSame([
+            ['Theirs', '2026-11-30 09:00:00', 'open', 'normal'], ['No name', '2026-12-01 09:00:00', 'open', 'low'],
+            ['The first', null, 'open', 'normal'],
+        ], DB::table('tasks')->orderBy('id')->get()->map($row)->all());
+        self::assertSame($this->person('rhea.colt')->id, (int) DB::table('tasks')->where('id', $theirs)->value('assignee_id'));
+    }
+
     public function test_what_is_no_calendar_is_told(): void
     {
         foreach (['nothing', "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nEND:VCALENDAR\r\n", "BEGIN:VCARD\r\nVERSION:4.0\r\nFN:x\r\nEND:VCARD",

@@ -85,7 +85,7 @@ final class AdministrationTest extends BrowserTestCase
         $this->see('.leaf.right', 'What the rules made of it');
         $this->see('[data-answers]', 'did not fire');
         $this->tab('Today');
-        $this->see('.leaf.left dl', 'fired in a day');
+        $this->see('.leaf.left dl', 'fired today');
         $this->see('.leaf.left a', 'Stamp waiting since');
         $this->press('My day', '.segments button');
         $this->see('figure [title]');

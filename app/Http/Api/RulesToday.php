@@ -32,12 +32,11 @@ final readonly class RulesToday
     {
         $now = $this->clock->now();
         $since = Columns::moment($now->modify('-1 day'));
-        $kinds = Entry::rows()->whereIn('kind', ['fired', 'gathered', 'too_late', 'stopped'])->where('at', '>=', $since)
+        $kinds = Entry::rows()->whereIn('kind', ['too_late', 'stopped'])->where('at', '>=', $since)
             ->groupBy('kind')->selectRaw('kind, COUNT(*) AS n')->pluck('n', 'kind');
         $of = static fn (string $kind): int => (int) ($kinds[$kind] ?? 0);
 
         return new TodayRulesShape(
-            $of('fired') + $of('gathered'),
             ScheduledLine::query()->where('status', LineStatus::Pencilled)
                 ->where('due_at', '<', Columns::moment($now->modify(self::PATIENCE)))->count(),
             $of('too_late'),

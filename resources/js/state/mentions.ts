@@ -23,17 +23,14 @@ export function namedSoFar(text: string, caret: number): string | null {
     return /(?:^|[\s(])@([\w.\- ]{0,30})$/.exec(text.slice(0, caret))?.[1] ?? null;
 }
 
-/** People whose name or handle begins with what was typed. */
+/** People whose name or handle, or a word of either, begins with what was typed. */
 export function peopleNamed(typed: string): { handle: string; name: string }[] {
     const wanted = typed.toLowerCase();
     return session.people
         .filter((person) => person.active && person.id !== session.me?.id)
-        .filter(
-            (person) =>
-                `${person.name} ${person.handle}`
-                    .toLowerCase()
-                    .split(/[ .]/)
-                    .some((word) => word.startsWith(wanted)) || person.name.toLowerCase().startsWith(wanted),
-        )
+        .filter(({ name, handle }) => {
+            const words = [name, handle, ...name.split(' '), ...handle.split('.')];
+            return words.some((word) => word.toLowerCase().startsWith(wanted));
+        })
         .slice(0, 6);
 }

@@ -15,8 +15,6 @@ final readonly class TodayRulesShape
      * @param  list<EntryShape>  $entries
      */
     public function __construct(
-        #[OA\Property(description: 'Firings in the last 24 hours.')]
-        public int $fired,
         #[OA\Property(description: 'Lines that should have been done by now, and are not.')]
         public int $behind,
         #[OA\Property(description: 'Lines left out in the last 24 hours because they came too late.')]

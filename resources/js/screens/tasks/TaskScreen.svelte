@@ -12,9 +12,11 @@
     import DateField from '../../parts/fields/DateField.svelte';
     import { go } from '../../router';
     import RecordPreview from '../records/RecordPreview.svelte';
+    import { dropped } from '../../parts/dropped';
     import FileButton from '../../parts/fields/FileButton.svelte';
     import BringTasks from './BringTasks.svelte';
     import NewTask from './NewTask.svelte';
+    import GroupHeading from './GroupHeading.svelte';
     import TaskRow from './TaskRow.svelte';
     import { grouped } from './groups';
     import { refreshTasks, settle } from './settle';
@@ -82,6 +84,15 @@
             toasts.complain(said(thrown));
         }
         refresh();
+    }
+
+    /** A group that the carried task may be dropped on. */
+    function dropHere(key: string, due: string) {
+        const hovers = (is: boolean) => (over = is ? key : '');
+        return dropped(hovers, () => {
+            if (carried) void carry(carried, due);
+            carried = null;
+        });
     }
 
     /** A task that is carried to another day; whoever did not mean it has it back at its old date. */
@@ -207,24 +218,9 @@
                     class="margined min-h-0! {over === group.key ? 'outline-2 -outline-offset-2 outline-iris' : ''}"
                     role="group"
                     aria-label={group.label}
-                    ondragover={(event) => {
-                        if (!carried || !group.due) return;
-                        event.preventDefault();
-                        over = group.key;
-                    }}
-                    ondragleave={() => (over = '')}
-                    ondrop={(event) => {
-                        event.preventDefault();
-                        if (carried && group.due) void carry(carried, group.due);
-                        [carried, over] = [null, ''];
-                    }}
+                    {...group.due && carried ? dropHere(group.key, group.due) : {}}
                 >
-                    <div class="line min-h-0! bg-[#faf6ec]">
-                        <div class="m h"></div>
-                        <div class="b py-1.5! text-[12px]! font-semibold tone-{group.tone}">
-                            {group.label} <span class="figures text-ink-3">{group.tasks.length}</span>
-                        </div>
-                    </div>
+                    <GroupHeading label={group.label} tone={group.tone} count={group.tasks.length} />
                     {#each group.tasks as task (task.id)}
                         <svelte:boundary>
                             <TaskRow

@@ -5,6 +5,7 @@
     import PencilledLine from '../../parts/PencilledLine.svelte';
     import { daysUntil, dayName, localDay } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
+    import GroupHeading from '../tasks/GroupHeading.svelte';
     import TaskRow from '../tasks/TaskRow.svelte';
     import { settle } from '../tasks/settle';
     import DueChart from './DueChart.svelte';
@@ -52,12 +53,7 @@
     {:else}
         {#each groups as group (group.label)}
             <div class="margined min-h-0!" role="group" aria-label={group.label}>
-                <div class="line min-h-0! bg-[#faf6ec]">
-                    <div class="m h"></div>
-                    <div class="b py-1.5! text-[12px]! font-semibold tone-{group.tone}">
-                        {group.label} <span class="figures text-ink-3">{group.tasks.length}</span>
-                    </div>
-                </div>
+                <GroupHeading label={group.label} tone={group.tone} count={group.tasks.length} />
                 {#each group.tasks as task (task.id)}
                     <svelte:boundary>
                         <TaskRow

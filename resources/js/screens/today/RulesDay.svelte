@@ -5,8 +5,15 @@
 
     /* The rules in force: how they are doing, and how often each has fired. */
     let { rules }: { rules: Shapes['TodayRulesShape'] } = $props();
+    const firedToday = $derived(rules.rules.reduce((sum, rule) => sum + (rule.days.at(-1) ?? 0), 0));
     const marks = $derived([
-        { label: 'fired in a day', count: rules.fired, to: '/ledger?outcome=done', says: 'Firings since this time yesterday', bad: false },
+        {
+            label: 'fired today',
+            count: firedToday,
+            to: '/ledger?outcome=done',
+            says: 'Firings since midnight',
+            bad: false,
+        },
         { label: 'behind their time', count: rules.behind, to: '/setup', says: 'Lines that should be done by now', bad: true },
         { label: 'left out', count: rules.tooLate, to: '/ledger?outcome=left_out', says: 'Lines that came too late', bad: true },
         { label: 'set aside', count: rules.setAside, to: '/setup', says: 'Lines that could not be done', bad: true },
