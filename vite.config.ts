@@ -2,9 +2,15 @@ import { svelte } from '@sveltejs/vite-plugin-svelte';
 import tailwindcss from '@tailwindcss/vite';
 import laravel from 'laravel-vite-plugin';
 import { defineConfig } from 'vite';
+import { wuchale } from 'wuchale/vite';
 
 export default defineConfig({
-    plugins: [laravel({ input: ['resources/js/main.ts', 'resources/css/slip.css', 'resources/js/slip.ts'] }), tailwindcss(), svelte()],
+    plugins: [
+        laravel({ input: ['resources/js/main.ts', 'resources/css/slip.css', 'resources/js/slip.ts'] }),
+        tailwindcss(),
+        wuchale(),
+        svelte(),
+    ],
     resolve: { alias: { $js: '/resources/js' } },
     build: {
         chunkSizeWarningLimit: 900,

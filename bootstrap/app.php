@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Http\NumberedRequest;
 use App\Http\Problems;
 use App\Http\SecurityHeaders;
+use App\Http\SpeaksTheirLanguage;
 use App\Http\WellFormed;
 use App\Providers\LedgerServiceProvider;
 use Illuminate\Foundation\Application;
@@ -27,6 +28,8 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->append(SecurityHeaders::class);
         $middleware->statefulApi();
         $middleware->prependToGroup('api', WellFormed::class);
+        $middleware->appendToGroup('api', SpeaksTheirLanguage::class);
+        $middleware->appendToGroup('web', SpeaksTheirLanguage::class);
         $middleware->redirectGuestsTo('/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

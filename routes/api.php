@@ -87,6 +87,7 @@ Route::middleware('throttle:decide')->group(function (): void {
 Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::get('session', [SessionController::class, 'show']);
     Route::delete('session', [SessionController::class, 'destroy']);
+    Route::put('language', [SessionController::class, 'speak']);
     Route::put('password', [OwnDoorController::class, 'password']);
     Route::get('sign-ins', [OwnDoorController::class, 'index']);
     Route::delete('sign-ins/{mark}', [OwnDoorController::class, 'end']);

@@ -25,6 +25,7 @@ use Laravel\Sanctum\PersonalAccessToken;
  * @property ?\DateTimeImmutable $notices_since when they chose those ways
  * @property ?\DateTimeImmutable $notices_sent_until up to when letters were written at once
  * @property ?\DateTimeImmutable $morning_sent_at
+ * @property ?string $language in which they read the application; null for that of their browser
  * @property string $time_zone
  * @property ?int $manager_id
  * @property bool $active

@@ -17,11 +17,14 @@ function gather(key) {
     files.script.add(chunk.file);
     for (const style of chunk.css ?? []) files.style.add(style);
     for (const further of chunk.imports ?? []) gather(further);
+    for (const words of chunk.dynamicImports ?? []) if (/\.en\.compiled\.js$/.test(words)) gather(words);
 }
 
-Object.keys(manifest)
-    .filter((key) => manifest[key].isEntry)
-    .forEach(gather);
+// The entry asks for the words of one language, and then for the application.
+for (const entry of Object.keys(manifest).filter((key) => manifest[key].isEntry)) {
+    gather(entry);
+    for (const then of manifest[entry].dynamicImports ?? []) gather(then);
+}
 let isOver = false;
 for (const [kind, names] of Object.entries(files)) {
     const bytes = [...names].reduce((sum, name) => sum + gzipSync(readFileSync(`${build}/${name}`)).length, 0);

@@ -1,7 +1,13 @@
 import '../css/app.css';
 import { mount } from 'svelte';
-import App from './App.svelte';
+import { loadLocale } from 'wuchale/load-utils';
+import '../../lang/screens/screens.loader.svelte.js';
+import '../../lang/screens/scripts.loader.js';
+import { language } from './state/language.svelte';
 
+// The words come first: what the screens say is in one language from their first line on.
+await loadLocale(language.code);
+const { default: App } = await import('./App.svelte');
 const target = document.getElementById('app');
 if (target) mount(App, { target });
 

@@ -97,6 +97,7 @@ final class ContractTest extends AppTestCase
         $this->told('POST', '/api/tasks/calendar', [
             'text' => "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VTODO\r\nSUMMARY:x\r\nEND:VTODO\r\nEND:VCALENDAR\r\n", 'onlyRead' => true,
         ]);
+        $this->told('PUT', '/api/language', ['language' => 'en']);
         $this->told('GET', '/api/notices/ways');
         $this->told('PUT', '/api/notices/ways', ['mention' => 'letter']);
         $this->told(

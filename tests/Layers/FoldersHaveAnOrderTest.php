@@ -14,6 +14,7 @@ final class FoldersHaveAnOrderTest
     /** By namespace, from the ground up: each folder may use those before it. */
     private const ORDERS = [
         'VividLedger' => [
+            'Words',
             'Time', 'House', 'Schema', 'Record', 'Rights', 'Message', 'Facts', 'Shape', 'Formula', 'People', 'Condition', 'Template',
             'SignOff', 'Listing', 'Import',
             'Slip', 'Rule',

@@ -2,7 +2,6 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import {
     ahead,
-    counted,
     day,
     daysUntil,
     dueDate,
@@ -14,6 +13,7 @@ import {
     toLocalField,
 } from '../../resources/js/state/moments';
 import { clock } from '../../resources/js/state/session.svelte';
+import { counted } from '../../resources/js/state/words';
 
 clock.set('2026-11-24T08:40:00Z', 'Europe/Berlin');
 
@@ -60,7 +60,7 @@ test('a date and time field shows and names the company’s time, in every hour 
 
 test('words around numbers and names', () => {
     assert.deepEqual(
-        [counted(1, 'task'), counted(2053, 'ticket'), counted(0, 'entry', 'entries')],
+        [counted(1, ['# task', '# tasks']), counted(2053, ['# ticket', '# tickets']), counted(0, ['# entry', '# entries'])],
         ['1 task', '2,053 tickets', '0 entries'],
     );
     assert.deepEqual([initials('Ines Okafor'), initials('Bo'), initials('')], ['IO', 'B', '']);

@@ -7,6 +7,7 @@ namespace App\Http\Api;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\Me;
+use App\Http\Input\LanguageInput;
 use App\Http\Input\SignInInput;
 use App\Http\Problems;
 use App\Models\Person;
@@ -71,6 +72,24 @@ final class SessionController extends Controller
         SignInLimit::forget($request, $given['email'], $person);
 
         return $this->door->letIn($request, $person, $how);
+    }
+
+    #[
+        OA\Put(
+            path: '/api/language',
+            operationId: 'speak',
+            description: 'Chooses the language in which one reads the application; null for that of the browser.',
+            tags: ['session'],
+            requestBody: new Body(['language?' => 'en|de']),
+            responses: [new Ok(Me::class)],
+        ),
+    ]
+    public function speak(LanguageInput $request): Me
+    {
+        $person = $this->person($request);
+        $person->update(['language' => $request->validated()['language'] ?? null]);
+
+        return $this->door->me($person);
     }
 
     #[OA\Delete(path: '/api/session', operationId: 'signOut', description: 'Ends the session.', tags: ['session'], responses: [new Ok])]

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Api;
 
 use App\Http\Api\Shape\Me;
+use App\Http\SpeaksTheirLanguage;
 use App\Models\Person;
 use App\Store\Access\AccessEntries;
 use App\Store\Company;
@@ -21,7 +22,7 @@ use VividLedger\Rights\Duty;
 final readonly class WhoIsIn
 {
     public function __construct(private Company $company, private HouseClock $clock, private AccessEntries $entries,
-        private SchemaStore $schemas)
+        private SchemaStore $schemas, private Request $request)
     {
     }
 
@@ -60,6 +61,8 @@ final readonly class WhoIsIn
             $person->rights()->label,
             array_column($person->rights()->duties, 'value'),
             $person->rights()->readsEverything($this->schemas->schema()),
+            $person->language,
+            SpeaksTheirLanguage::of($this->request, $person),
         );
     }
 }

@@ -31,7 +31,7 @@
                     {#if answer.firedIn}
                         <span class="font-semibold text-fern">fired</span> <span class="figures mini">No. {answer.firedIn}</span>
                     {:else}
-                        <span class="text-ink-2">{answer.verdict.sentence.replace('The rule did not fire', 'did not fire')}</span>
+                        <span class="text-ink-2">{answer.verdict.sentence}</span>
                     {/if}
                 </button>
                 {#if open === answer.rule}<div class="pt-1 pb-1"><VerdictCard verdict={answer.verdict} /></div>{/if}

@@ -1,6 +1,7 @@
 <script lang="ts">
+    import { say } from '../state/words';
     /** Stands where something could not be shown, so that the rest of the screen goes on. */
-    let { what = 'row', again }: { what?: string; again?: () => void } = $props();
+    let { what = say('row'), again }: { what?: string; again?: () => void } = $props();
 </script>
 
 <div class="line min-h-0!" role="alert">

@@ -7,6 +7,7 @@
     import { peopleOptions, teams } from './offers';
     import type { Option } from './options';
     import ValueInput from './ValueInput.svelte';
+    import { say } from '../state/words';
 
     /* Gives a value, or several, for a field as a rule file writes it: people by handle, records by number. */
     type Props = {
@@ -52,7 +53,7 @@
             return (records.data ?? []).map((record) => ({ key: record.number, label: record.title, hint: record.number }));
         if (field.type === 'tick')
             return [
-                { key: 'true', label: 'ticked' },
+                { key: 'true', label: say('ticked') },
                 { key: 'false', label: 'not ticked' },
             ];
         return null;

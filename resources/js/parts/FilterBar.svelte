@@ -11,6 +11,7 @@
     import Sentence from './Sentence.svelte';
     import WordEditor from './editors/WordEditor.svelte';
     import type { Word } from './words';
+    import { say } from '../state/words';
 
     /* Conditions over a list, as a sentence. Only what is finished narrows the list. */
     type Props = { type: string; filter: ConditionDraft | null; onchange: (filter: ConditionDraft | null) => void };
@@ -50,7 +51,7 @@
         const { fields } = session.type(type);
         const choice = fields.find((field) => field.choices.length > 1);
         const others = fields.filter((field) => field.type === 'date').map((field) => `${field.label} is empty`);
-        return [choice ? [`${choice.label} is ${choice.choices[0]?.label ?? ''}`] : [], others[0] ?? []].flat().join(' and ');
+        return [choice ? [`${choice.label} is ${choice.choices[0]?.label ?? ''}`] : [], others[0] ?? []].flat().join(say(' and '));
     });
 
     type Row = Shapes['RowShape'];

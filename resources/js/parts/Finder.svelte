@@ -6,6 +6,7 @@
     import { lists, places } from '../state/places';
     import { session } from '../state/session.svelte';
     import { takesFocus } from './focus';
+    import { within } from '../state/words';
 
     /* Finds records, rules, people, views and things to do, by what they are called. */
     let { onclose }: { onclose: () => void } = $props();
@@ -35,12 +36,12 @@
         ...types
             .filter((type) => session.may('create', type.name))
             .flatMap((type) => [
-                { label: `New ${type.label.toLowerCase()}`, to: `/records/${type.name}/new` },
-                { label: `Import ${type.plural.toLowerCase()}`, to: `/records/${type.name}/import` },
+                { label: `New ${within(type.label)}`, to: `/records/${type.name}/new` },
+                { label: `Import ${within(type.plural)}`, to: `/records/${type.name}/import` },
             ]),
         ...types
             .filter((type) => type.stage)
-            .map((type) => ({ label: `Board of ${type.plural.toLowerCase()}`, to: `/records/${type.name}?layout=board` })),
+            .map((type) => ({ label: `Board of ${within(type.plural)}`, to: `/records/${type.name}?layout=board` })),
     ]);
     const results = $derived.by((): Result[] => {
         const words = typed.trim().toLowerCase().split(/\s+/).filter(Boolean);

@@ -1,6 +1,7 @@
 <script lang="ts">
     import type { Shapes } from '../api/client';
     import FindingTree from './FindingTree.svelte';
+    import { say } from '../state/words';
 
     let { finding, depth = 0 }: { finding: Shapes['FindingShape']; depth?: number } = $props();
 </script>
@@ -11,7 +12,7 @@
     <div style:padding-left="{depth * 16}px" class="flex items-baseline gap-2 py-0.5">
         <span
             class="w-4 shrink-0 text-center font-semibold {finding.held ? 'text-fern' : 'text-madder'}"
-            aria-label={finding.held ? 'held' : 'did not hold'}
+            aria-label={finding.held ? say('held') : 'did not hold'}
         >
             {finding.held ? '✓' : '✗'}
         </span>

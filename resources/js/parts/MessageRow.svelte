@@ -5,6 +5,7 @@
     import { session } from '../state/session.svelte';
     import { toasts } from '../state/toasts.svelte';
     import Stamp from './Stamp.svelte';
+    import { counted, say } from '../state/words';
 
     let { message, elsewhere = false }: { message: Shapes['MessageShape']; elsewhere?: boolean } = $props();
     const client = useQueryClient();
@@ -12,8 +13,8 @@
     const what: Record<string, string> = { email: 'E-mail', sms: 'Text message', app: 'Note' };
     const states: Record<string, { tone: string; label: string }> = {
         waiting: { tone: 'marigold', label: 'in the outbox' },
-        delivered: { tone: 'fern', label: 'delivered' },
-        failed: { tone: 'madder', label: 'failed' },
+        delivered: { tone: 'fern', label: say('delivered') },
+        failed: { tone: 'madder', label: say('failed') },
     };
 
     async function again() {
@@ -42,8 +43,7 @@
         </div>
         {#if message.trouble}
             <div class="note-wrong">
-                {message.trouble} ({message.tries}
-                {message.tries === 1 ? 'try' : 'tries'})
+                {message.trouble} ({counted(message.tries, ['# try', '# tries'])})
                 {#if message.status === 'failed' && session.me?.mayEditRules}<button type="button" class="link" onclick={again}
                         >Try again</button
                     >{/if}

@@ -3,11 +3,12 @@
     import { useQueryClient } from '@tanstack/svelte-query';
     import { untrack } from 'svelte';
     import { api, ask, said, type Shapes } from '../api/client';
-    import { counted, fromLocalField, toLocalField } from '../state/moments';
+    import { fromLocalField, toLocalField } from '../state/moments';
     import { clock } from '../state/session.svelte';
     import { toasts } from '../state/toasts.svelte';
     import Confirm from './Confirm.svelte';
     import DateField from './fields/DateField.svelte';
+    import { counted } from '../state/words';
 
     type Props = {
         /** The entry to reverse; or a rule, of which all in a span are. */
@@ -45,7 +46,7 @@
                 await ask(api.POST('/api/reversals', { body: { entries: entries.slice(start, start + 20), force, why } }));
                 done = Math.min(entries.length, start + 20);
             }
-            toasts.tell(`${counted(done, 'entry', 'entries')} reversed.`);
+            toasts.tell(counted(done, ['# entry reversed.', '# entries reversed.']));
             await queries.invalidateQueries();
         } catch (thrown) {
             toasts.complain(said(thrown));
@@ -60,12 +61,11 @@
     }
 
     const nothing = $derived(preview !== null && preview.entries.length === 0);
-    const them = $derived(preview?.conflicts.length === 1 ? 'it' : 'them');
 </script>
 
 <Confirm
     title={entry ? `Reverse entry ${entry}?` : `Reverse what “${rule?.name}” did?`}
-    go={preview ? `Reverse ${counted(preview.entries.length, 'entry', 'entries')}` : 'Reverse'}
+    go={preview ? counted(preview.entries.length, ['Reverse # entry', 'Reverse # entries']) : 'Reverse'}
     danger
     onconfirm={reverse}
     onclose={close}
@@ -84,23 +84,25 @@
     {:else}
         <ul class="list-disc pl-5 text-[13px]" data-reversal>
             <li>
-                {counted(preview.fields, 'field')}
-                {preview.fields === 1 ? 'returns' : 'return'} to what {preview.fields === 1 ? 'it was' : 'they were'}
+                {counted(preview.fields, ['# field returns to what it was', '# fields return to what they were'])}
             </li>
-            {#if preview.tasks}<li>{counted(preview.tasks, 'open task')} cancelled</li>{/if}
-            {#if preview.lines}<li>{counted(preview.lines, 'pencilled line')} struck out</li>{/if}
-            {#if preview.slips}<li>{counted(preview.slips, 'reply slip')} withdrawn</li>{/if}
-            {#if preview.signOffs}<li>{counted(preview.signOffs, 'sign-off')} withdrawn</li>{/if}
-            {#if preview.sent}<li>{counted(preview.sent, 'message')} stay{preview.sent === 1 ? 's' : ''} sent</li>{/if}
+            {#if preview.tasks}<li>{counted(preview.tasks, ['# open task cancelled', '# open tasks cancelled'])}</li>{/if}
+            {#if preview.lines}<li>{counted(preview.lines, ['# pencilled line struck out', '# pencilled lines struck out'])}</li>{/if}
+            {#if preview.slips}<li>{counted(preview.slips, ['# reply slip withdrawn', '# reply slips withdrawn'])}</li>{/if}
+            {#if preview.signOffs}<li>{counted(preview.signOffs, ['# sign-off withdrawn', '# sign-offs withdrawn'])}</li>{/if}
+            {#if preview.sent}<li>{counted(preview.sent, ['# message stays sent', '# messages stay sent'])}</li>{/if}
         </ul>
         {#if preview.conflicts.length}
             <div class="callout warn">
-                <p>{counted(preview.conflicts.length, 'field')} {preview.conflicts.length === 1 ? 'was' : 'were'} changed since:</p>
+                <p>{counted(preview.conflicts.length, ['# field was changed since:', '# fields were changed since:'])}</p>
                 {#each preview.conflicts.slice(0, 5) as conflict (`${conflict.entry} ${conflict.record} ${conflict.label}`)}
                     <p>{conflict.number} {conflict.label}: set to {conflict.set}, now {conflict.is}; was {conflict.was}</p>
                 {/each}
-                <Radio bind:group={force} value={false}>leave {them} as now</Radio>
-                <Radio bind:group={force} value={true}>return {them} all the same</Radio>
+                <Radio bind:group={force} value={false}>{counted(preview.conflicts.length, ['leave it as now', 'leave them as now'])}</Radio
+                >
+                <Radio bind:group={force} value={true}
+                    >{counted(preview.conflicts.length, ['return it all the same', 'return them all the same'])}</Radio
+                >
             </div>
         {/if}
         <Input aria-label="Why" placeholder="Why? (kept in the ledger)" maxlength={200} bind:value={why} />

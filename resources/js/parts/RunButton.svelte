@@ -1,12 +1,12 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../api/client';
-    import { counted } from '../state/moments';
     import { toasts } from '../state/toasts.svelte';
     import Choose from './Choose.svelte';
     import Confirm from './Confirm.svelte';
     import Floating from './Floating.svelte';
     import RunProgress from './RunProgress.svelte';
+    import { countedOf } from '../state/words';
 
     /* "Run…": the rules meant to be run by hand, on one record or on a selection. */
     type Props = { type: Shapes['TypeShape']; records: number[]; ondone?: () => void };
@@ -59,7 +59,7 @@
 {/if}
 {#if asked}
     <Confirm
-        title="Run “{asked.name}” on {counted(records.length, type.label.toLowerCase(), type.plural.toLowerCase())}?"
+        title="Run “{asked.name}” on {countedOf(records.length, type)}?"
         go="Run it"
         {busy}
         onconfirm={start}

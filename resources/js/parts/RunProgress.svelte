@@ -5,6 +5,7 @@
     import ProgressBar from './ProgressBar.svelte';
     import Stamp from './Stamp.svelte';
     import { inFigures } from '../state/numbers';
+    import { say } from '../state/words';
 
     let { run, onclose }: { run: Shapes['RunShape']; onclose: () => void } = $props();
     const client = useQueryClient();
@@ -22,10 +23,10 @@
         refetchInterval: (query) => (query.state.data?.status === 'done' ? false : 600),
     }));
     const states: Record<string, { tone: string; label: string }> = {
-        waiting: { tone: 'harbor', label: 'waiting' },
-        fired: { tone: 'fern', label: 'fired' },
-        silent: { tone: 'marigold', label: 'silent' },
-        refused: { tone: 'madder', label: 'refused' },
+        waiting: { tone: 'harbor', label: say('waiting') },
+        fired: { tone: 'fern', label: say('fired') },
+        silent: { tone: 'marigold', label: say('silent') },
+        refused: { tone: 'madder', label: say('refused') },
     };
 </script>
 
@@ -33,7 +34,7 @@
     <h2 class="text-lg">{now.data.ruleName}</h2>
     <p class="mt-1 text-[13px] text-ink-2" aria-live="polite">
         {inFigures(now.data.done)} of {inFigures(now.data.total)} answered, {inFigures(now.data.fired)}
-        fired{now.data.status === 'done' ? '. Done.' : '…'}
+        fired{#if now.data.status !== 'done'}…{/if}
     </p>
     <ProgressBar share={now.data.done / Math.max(1, now.data.total)} label={now.data.ruleName} />
     <div class="scroll mt-4 max-h-72">

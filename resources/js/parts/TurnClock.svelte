@@ -88,8 +88,8 @@
                     </div>
                     <p class="mini mt-1.5">
                         {turning ? 'Now at' : 'Turned from'}
-                        <span class="figures">{moment(turning ? turn.reached : turn.from)}</span>{turning ? '' : ' to '}
-                        {#if !turning}<span class="figures">{moment(turn.to)}</span>{/if} · {turn.done} into ink
+                        <span class="figures">{moment(turning ? turn.reached : turn.from)}</span>
+                        {#if !turning}→ <span class="figures">{moment(turn.to)}</span>{/if} · {turn.done} into ink
                     </p>
                     <div class="mt-1.5 max-h-[260px] overflow-y-auto">
                         {#each turn.entries as entry (entry.number)}

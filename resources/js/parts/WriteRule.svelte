@@ -4,10 +4,11 @@
     import type { JsonObject } from '../state/pointer';
     import { session } from '../state/session.svelte';
     import Say from './Say.svelte';
+    import { within } from '../state/words';
 
     /** The first thing on the page of a new rule: the whole of it in one sentence. */
     let { page }: { page: Document } = $props();
-    const one = $derived(session.type(page.type).label.toLowerCase());
+    const one = $derived(within(session.type(page.type).label));
 
     /** Each part goes to its place; what the sentence does not say stays as it is. */
     async function take(file: JsonObject) {

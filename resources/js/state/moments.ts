@@ -1,11 +1,22 @@
+import { language } from './language.svelte';
 import { clock } from './session.svelte';
-import { inFigures } from './numbers';
+import { say } from './words';
 
 const DAY = 86_400_000;
 
 function parts(at: Date, options: Intl.DateTimeFormatOptions): Record<string, string> {
     const format = new Intl.DateTimeFormat('en-GB', { timeZone: clock.zone, ...options });
     return Object.fromEntries(format.formatToParts(at).map((part) => [part.type, part.value]));
+}
+
+/** A day as people of the language write it, "24 Nov" or "24. Nov."; one of "2026-11-24" is told as it is, an instant by the company. */
+function written(at: Date | string, options: Intl.DateTimeFormatOptions): string {
+    const isDay = typeof at === 'string' && at.length === 10;
+    const format = new Intl.DateTimeFormat(language.tag, { timeZone: isDay ? 'UTC' : clock.zone, ...options });
+    return format
+        .format(new Date(isDay ? `${at}T00:00:00Z` : at))
+        .replace(/Sept\b/, 'Sep')
+        .replaceAll(',', '');
 }
 
 /** The company's local day of an instant, "2026-11-24". */
@@ -16,22 +27,12 @@ export function localDay(at: Date | string): string {
 
 /** "Tue 24 Nov 2026 09:40" */
 export function longMoment(at: Date | string): string {
-    const p = parts(new Date(at), {
-        weekday: 'short',
-        day: 'numeric',
-        month: 'short',
-        year: 'numeric',
-        hour: '2-digit',
-        minute: '2-digit',
-    });
-    return `${p.weekday} ${p.day} ${shortMonth(p.month)} ${p.year} ${p.hour}:${p.minute}`;
+    return `${written(at, { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' })} ${timeOfDay(at)}`;
 }
 
 /** "24 Nov 09:40", with the year where it is not this one. */
 export function moment(at: Date | string): string {
-    const p = parts(new Date(at), { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
-    const year = p.year === localDay(clock.now).slice(0, 4) ? '' : ` ${p.year}`;
-    return `${p.day} ${shortMonth(p.month)}${year} ${p.hour}:${p.minute}`;
+    return `${day(localDay(at))} ${timeOfDay(at)}`;
 }
 
 export function timeOfDay(at: Date | string): string {
@@ -41,15 +42,13 @@ export function timeOfDay(at: Date | string): string {
 
 /** "24 Nov", with the year where it is not this one. */
 export function day(date: string): string {
-    const [year, month, number] = date.slice(0, 10).split('-');
-    const name = new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' }).format(new Date(`${date.slice(0, 10)}T00:00:00Z`));
-    return `${Number(number)} ${shortMonth(name)}${month && year !== localDay(clock.now).slice(0, 4) ? ` ${year}` : ''}`;
+    const isThisYear = date.slice(0, 4) === localDay(clock.now).slice(0, 4);
+    return written(date.slice(0, 10), { day: 'numeric', month: 'short', ...(isThisYear ? {} : { year: 'numeric' }) });
 }
 
 /** "Tuesday 24 November" */
 export function dayName(date: string): string {
-    const at = new Date(`${date.slice(0, 10)}T00:00:00Z`);
-    return new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: 'UTC' }).format(at);
+    return written(date.slice(0, 10), { weekday: 'long', day: 'numeric', month: 'long' });
 }
 
 /** Whole days from today to a date, negative for the past. */
@@ -61,14 +60,14 @@ export function daysUntil(date: string): number {
 export function dueDate(date: string): { text: string; tone: string } {
     const days = daysUntil(date);
     if (days < 0) return { text: days > -100 ? `${-days} d late` : day(date), tone: 'madder' };
-    if (days === 0) return { text: 'today', tone: 'marigold' };
-    return { text: days === 1 ? 'tomorrow' : day(date), tone: '' };
+    if (days === 0) return { text: say('today'), tone: 'marigold' };
+    return { text: days === 1 ? say('tomorrow') : day(date), tone: '' };
 }
 
 /** "in 2 days", "in 3 hours" */
 export function ahead(at: string): string {
     const minutes = Math.round((Date.parse(at) - clock.now.getTime()) / 60_000);
-    if (minutes < 1) return 'now';
+    if (minutes < 1) return say('now');
     if (minutes < 60) return `in ${minutes} min`;
     if (minutes < 36 * 60) return `in ${Math.round(minutes / 60)} h`;
     return `in ${Math.round(minutes / 1440)} days`;
@@ -81,10 +80,6 @@ export function lasted(seconds: number): string {
     return `${Math.round(seconds / 86_400)} d`;
 }
 
-function shortMonth(name: string | undefined): string {
-    return (name ?? '').slice(0, 3);
-}
-
 export function initials(name: string): string {
     return name
         .split(/\s+/)
@@ -92,16 +87,6 @@ export function initials(name: string): string {
         .slice(0, 2)
         .join('')
         .toUpperCase();
-}
-
-/** "3 tickets": records of a type, counted. */
-export function countedOf(count: number, type: { label: string; plural: string }): string {
-    return counted(count, type.label.toLowerCase(), type.plural.toLowerCase());
-}
-
-/** "1 row", "3 rows" */
-export function counted(count: number, one: string, many = `${one}s`): string {
-    return `${inFigures(count)} ${count === 1 ? one : many}`;
 }
 
 /** How far the company's clocks are ahead of UTC at an instant, in milliseconds. */

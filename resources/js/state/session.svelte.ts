@@ -1,4 +1,5 @@
 import { api, ask, type Shapes } from '../api/client';
+import { language } from './language.svelte';
 
 /** Who is signed in, what the company's records look like, and who works there. */
 class Session {
@@ -70,6 +71,8 @@ class Session {
     }
 
     private async enter(me: Shapes['Me']): Promise<void> {
+        // Whoever reads another language than the door does gets a page with its words.
+        if (me.spoken !== language.code) return location.reload();
         [this.schema, this.people] = await Promise.all([ask(api.GET('/api/schema')), ask(api.GET('/api/people'))]);
         clock.set(me.now, me.timeZone);
         this.me = me;

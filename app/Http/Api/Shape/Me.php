@@ -48,6 +48,10 @@ final readonly class Me
         public array $duties,
         #[OA\Property(description: 'Whether no record and no field is kept from them.')]
         public bool $seesAll,
+        #[OA\Property(description: 'Which language they have chosen; null for that of their browser.', nullable: true)]
+        public ?string $language,
+        #[OA\Property(description: 'In which language they are answered.')]
+        public string $spoken,
     ) {
     }
 }

@@ -7,6 +7,7 @@
     import TimeOfDay from './TimeOfDay.svelte';
     import { rruleOf, timetableOf, WEEKDAYS } from './timetable';
     import DateField from '../fields/DateField.svelte';
+    import { say } from '../../state/words';
 
     /* A recurrence rule, put together from a few words. */
     type Props = { document: AnyDocument; at: string; onclose: () => void };
@@ -17,7 +18,13 @@
     let time = $state(String(given.time ?? '08:00'));
     let from = $state(String(given.from ?? localDay(clock.now)));
     let workingDays = $state(given.workingDays === true);
-    const units = { DAILY: 'days', WEEKLY: 'weeks', MONTHLY: 'months', YEARLY: 'years' };
+    const NTHS: [string, (day: string) => string][] = [
+        ['1', (day) => `the first ${day}`],
+        ['2', (day) => `the second ${day}`],
+        ['3', (day) => `the third ${day}`],
+        ['-1', (day) => `the last ${day}`],
+    ];
+    const units = { DAILY: say('days'), WEEKLY: say('weeks'), MONTHLY: say('months'), YEARLY: say('years') };
 
     function toggle(day: string) {
         table.days = WEEKDAYS.map(([key]) => key).filter((key) => (key === day ? !table.days.includes(key) : table.days.includes(key)));
@@ -60,14 +67,14 @@
             </div>
         {:else if table.freq === 'MONTHLY'}
             <div class="flex items-center gap-2">
-                on
+                <span>on</span>
                 <Select placeholder="" aria-label="Which day" bind:value={table.day}>
                     {#each Array.from({ length: 31 }, (_, index) => String(index + 1)) as number (number)}<option value={number}
                             >day {number}</option
                         >{/each}
                     <option value="-1">the last day</option>
-                    {#each [['1', 'first'], ['2', 'second'], ['3', 'third'], ['-1', 'last']] as [nth, label] (nth)}
-                        {#each WEEKDAYS as [key, name] (key)}<option value="{nth}{key}">the {label} {name}</option>{/each}
+                    {#each NTHS as [nth, the] (nth)}
+                        {#each WEEKDAYS as [key, name] (key)}<option value="{nth}{key}">{the(name)}</option>{/each}
                     {/each}
                 </Select>
             </div>

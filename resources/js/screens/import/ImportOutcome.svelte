@@ -3,11 +3,11 @@
     import { useQueryClient } from '@tanstack/svelte-query';
     import { Radio } from 'flowbite-svelte';
     import { api, ask, said, type Shapes } from '../../api/client';
-    import { counted } from '../../state/moments';
     import ProgressBar from '../../parts/ProgressBar.svelte';
     import BulkActs from '../records/BulkActs.svelte';
     import { isUndo, shareOf } from '../records/bulk';
     import { toasts } from '../../state/toasts.svelte';
+    import { counted, within } from '../../state/words';
 
     /* What an import would come to, how far it is, and what came of it. */
     type Props = { type: Shapes['TypeShape']; file: Shapes['ImportShape'] };
@@ -48,7 +48,7 @@
         <h2 class="title text-[21px]!" aria-live="polite" data-import={job.status}>{titles[job.status]}</h2>
         <p class="sub">
             {#if job.status === 'tried'}{inFigures(file.create)} new, {inFigures(file.update)} changed, {inFigures(file.same)} as they are;
-                {counted(job.refused, 'row')} left out.
+                {counted(job.refused, ['# row left out.', '# rows left out.'])}
             {:else if job.status === 'trying'}{inFigures(job.done)} of {inFigures(job.total)} rows.
             {:else if isUndo(job)}{inFigures(job.undone)} of {inFigures(job.saved)} taken back.
             {:else}{inFigures(job.saved)} of {inFigures(job.total)} rows saved{job.refused
@@ -81,17 +81,17 @@
             <Radio name="answered" value="no" bind:group={answered}>No. They are kept as they are, and no rule starts.</Radio>
             <div>
                 <button type="button" class="btn go" disabled={busy || answered === ''} onclick={start}
-                    >Bring in {counted(good, 'row')}</button
+                    >{counted(good, ['Bring in # row', 'Bring in # rows'])}</button
                 >
             </div>
         </fieldset>
     {/if}
     {#if job.status === 'done'}
-        <p class="mb-3"><a class="link" href="/records/{type.name}">See the {type.plural.toLowerCase()}</a></p>
+        <p class="mb-3"><a class="link" href="/records/{type.name}">See the {within(type.plural)}</a></p>
     {/if}
     {#if job.refused > 0 && !['trying', 'waiting', 'running'].includes(job.status)}
         <div class="mb-1 flex items-baseline gap-3">
-            <h2 class="text-[15px]!">{counted(job.refused, 'row')} left out</h2>
+            <h2 class="text-[15px]!">{counted(job.refused, ['# row left out', '# rows left out'])}</h2>
             <a class="link ml-auto" href="/api/imports/{job.id}/report" download>As a file, to be mended</a>
         </div>
         {#each file.problems as problem, index (index)}

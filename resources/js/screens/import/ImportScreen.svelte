@@ -13,16 +13,17 @@
     import ImportColumns from './ImportColumns.svelte';
     import ImportOutcome from './ImportOutcome.svelte';
     import { send } from './send';
+    import { say, within } from '../../state/words';
 
     /* A file becomes records: what its columns are for on the left, what would come and what came of it on the right. */
     /** How far a file has come, in words. */
     const stateOf: Record<Shapes['BulkShape']['status'], string> = {
         draft: 'not begun',
         trying: 'being tried',
-        tried: 'tried',
+        tried: say('tried'),
         waiting: 'about to begin',
         running: 'under way',
-        stopped: 'stopped',
+        stopped: say('stopped'),
         done: 'brought in',
         undoing: 'being taken back',
         undone: 'taken back',
@@ -94,7 +95,7 @@
         <section class="leaf left">
             <header class="flex items-start gap-3">
                 <div class="min-w-0 flex-1">
-                    <h1>Import {type.plural.toLowerCase()}</h1>
+                    <h1>Import {within(type.plural)}</h1>
                     <p class="sub">
                         {#if file && file.columns.length}{file.name}: {written}
                         {:else}A table in CSV, a workbook (.xlsx) or cards (.vcf). It is tried before anything is saved.{/if}

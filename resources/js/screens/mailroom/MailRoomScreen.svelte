@@ -5,10 +5,11 @@
     import Confirm from '../../parts/Confirm.svelte';
     import { go, route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted, moment } from '../../state/moments';
+    import { moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import Area from '../../parts/fields/Area.svelte';
+    import { counted } from '../../state/words';
 
     /* The mail room: a shelf of letters that the application sent, and the one that is taken down and read. */
     crumbs.set({ label: 'Mail room' });
@@ -81,7 +82,9 @@
         <header>
             <h1>Mail room</h1>
             <p class="sub">
-                {shelf.data ? `${counted(shelf.data.total, 'letter')} on the shelf. Nothing here has left the house.` : 'Looking…'}
+                {shelf.data
+                    ? `${counted(shelf.data.total, ['# letter on the shelf.', '# letters on the shelf.'])} Nothing here has left the house.`
+                    : 'Looking…'}
             </p>
             <Input class="mt-3" type="search" placeholder="Search the shelf" aria-label="Search the shelf" bind:value={search} />
         </header>

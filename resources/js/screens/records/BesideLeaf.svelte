@@ -9,6 +9,7 @@
     import { toasts } from '../../state/toasts.svelte';
     import { upload } from '../../api/upload';
     import FileButton from '../../parts/fields/FileButton.svelte';
+    import { counted, say, within } from '../../state/words';
 
     /* Files, who follows the record, and what repeat guards have used up for it. */
     let { type, id, may }: { type: Shapes['TypeShape']; id: number; may: boolean } = $props();
@@ -60,7 +61,7 @@
             );
             why = '';
             void client.invalidateQueries();
-            toasts.tell(`${guard.name} can fire again for this ${type.label.toLowerCase()}.`);
+            toasts.tell(`${guard.name} can fire again for this ${within(type.label)}.`);
         } catch (thrown) {
             toasts.complain(said(thrown));
         }
@@ -105,22 +106,22 @@
             <div class="min-w-0 flex-1">
                 <a class="font-semibold hover:text-iris" href="/rules/{guard.rule}">{guard.name}</a>
                 <div class="mini">
-                    fires {guard.fires} · fired {guard.count === 1 ? 'once' : `${guard.count} times`}{guard.lastFired
+                    fires {guard.fires} · {counted(guard.count, ['fired once', 'fired # times'])}{guard.lastFired
                         ? `, last ${moment(guard.lastFired)}`
                         : ''}
                 </div>
             </div>
-            <Stamp tone={guard.holds ? 'marigold' : 'fern'}>{guard.holds ? 'used up' : 'ready'}</Stamp>
+            <Stamp tone={guard.holds ? 'marigold' : 'fern'}>{guard.holds ? 'used up' : say('ready')}</Stamp>
             {#if session.me?.mayEditRules && guard.count > 0}<button type="button" class="btn" onclick={() => (resetting = guard)}
                     >Make ready again…</button
                 >{/if}
         </div>
-    {:else}<p class="mini mt-1">No rule that remembers has fired for this {type.label.toLowerCase()}.</p>{/each}
+    {:else}<p class="mini mt-1">No rule that remembers has fired for this {within(type.label)}.</p>{/each}
 </div>
 
 {#if resetting}
     <Confirm title="Make “{resetting.name}” ready again?" go="Make it ready" onconfirm={reset} onclose={() => (resetting = null)}>
-        <p>It can then fire again for this {type.label.toLowerCase()}. The ledger keeps who did this, and why.</p>
+        <p>It can then fire again for this {within(type.label)}. The ledger keeps who did this, and why.</p>
         <Input aria-label="Why" placeholder="Why" maxlength={200} bind:value={why} />
     </Confirm>
 {/if}

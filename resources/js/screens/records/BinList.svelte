@@ -4,6 +4,7 @@
     import { api, ask, said, type Shapes } from '../../api/client';
     import { moment } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
+    import { within } from '../../state/words';
 
     /* What was deleted, to be brought back under its own number. */
     type Props = { type: Shapes['TypeShape']; onclose: () => void };
@@ -34,7 +35,7 @@
 </script>
 
 <Modal bind:open size="sm" dismissable={false} classes={{ body: 'p-6' }}>
-    <h2 class="text-lg">Deleted {type.plural.toLowerCase()}</h2>
+    <h2 class="text-lg">Deleted {within(type.plural)}</h2>
     {#if bin.isError}<p class="callout bad mt-3">{said(bin.error)}</p>{/if}
     <div class="scroll mt-3 max-h-96 text-[13px]">
         {#each gone as record (record.id)}

@@ -9,6 +9,7 @@
     import BulkDialog from './BulkDialog.svelte';
     import type { Selection } from './list/selection.svelte';
     import { taken } from './list/taken';
+    import { say } from '../../state/words';
 
     /* "Change…": one field of all chosen records. What it would come to is shown before it is done. */
     type Props = {
@@ -28,9 +29,9 @@
     function choose(values: Json[]) {
         if (!field) return;
         const labels = values.map(
-            (value) => field?.choices.find((choice) => choice.value === value)?.label ?? (value === true ? 'ticked' : String(value)),
+            (value) => field?.choices.find((choice) => choice.value === value)?.label ?? (value === true ? say('ticked') : String(value)),
         );
-        asked = { field, value: taken(field, values), said: values.length ? labels.join(', ') : 'empty' };
+        asked = { field, value: taken(field, values), said: values.length ? labels.join(', ') : say('empty') };
         anchor = field = null;
     }
 </script>

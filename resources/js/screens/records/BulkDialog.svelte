@@ -3,11 +3,11 @@
     import { untrack } from 'svelte';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
-    import { countedOf } from '../../state/moments';
     import type { Json } from '../../state/pointer';
     import { toasts } from '../../state/toasts.svelte';
     import BulkEffect from './BulkEffect.svelte';
     import BulkProgress from './BulkProgress.svelte';
+    import { countedOf } from '../../state/words';
 
     /* What changing many records would come to; then how far it is. */
     type Asked = { recordType: string; records?: number[]; filter?: string | null; search?: string; values: Record<string, Json> };

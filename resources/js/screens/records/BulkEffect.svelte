@@ -1,7 +1,7 @@
 <script lang="ts">
     import type { Shapes } from '../../api/client';
-    import { counted, countedOf } from '../../state/moments';
     import { inFigures } from '../../state/numbers';
+    import { counted, countedOf } from '../../state/words';
 
     /* Which rules many changes would start, and what would be refused: tried on paper. */
     type Props = { preview: Shapes['BulkPreviewShape']; type: Shapes['TypeShape'] };
@@ -15,7 +15,7 @@
     {#if isSample}Tried on paper on the first {countedOf(preview.tried, type)} of {inFigures(preview.total)}; the rest is guessed from
         these.
     {:else}Tried on paper on {countedOf(preview.total, type)}.{/if}
-    {#if preview.same}{countedOf(preview.same, type)} {preview.same === 1 ? 'is' : 'are'} so already.{/if}
+    {#if preview.same}So already: {countedOf(preview.same, type)}.{/if}
 </p>
 <div class="max-h-56 overflow-auto" data-effect>
     {#each preview.rules as rule (rule.id)}
@@ -26,7 +26,8 @@
     {:else}<p>No rule would fire.</p>{/each}
     {#each preview.refused as reason (reason.said)}
         <div class="flex items-baseline gap-3 border-b border-ruled py-1 text-madder">
-            <span class="min-w-0 flex-1">{reason.said}</span><span class="figures mini">{counted(reason.count, 'time')}</span>
+            <span class="min-w-0 flex-1">{reason.said}</span><span class="figures mini">{counted(reason.count, ['# time', '# times'])}</span
+            >
         </div>
     {/each}
 </div>

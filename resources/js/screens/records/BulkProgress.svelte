@@ -3,11 +3,11 @@
     import { Modal } from 'flowbite-svelte';
     import { untrack } from 'svelte';
     import { api, ask, type Shapes } from '../../api/client';
-    import { countedOf } from '../../state/moments';
     import ProgressBar from '../../parts/ProgressBar.svelte';
     import BulkActs from './BulkActs.svelte';
     import { isUndo, shareOf } from './bulk';
     import { inFigures } from '../../state/numbers';
+    import { countedOf } from '../../state/words';
 
     /* How far work on many records is; it can be stopped, gone on with, and taken back. */
     type Job = Shapes['BulkShape'];

@@ -10,6 +10,7 @@
     import type { Json } from '../../state/pointer';
     import { changeValue } from './changeValue';
     import { taken } from './list/taken';
+    import { say } from '../../state/words';
 
     /* Changes one value of a record where it stands. Without a field, it asks first which. */
     type Field = Shapes['FieldShape'];
@@ -51,7 +52,7 @@
             chosen={now(chosen)}
             further={chosen.required || chosen.type === 'tick' || SETS.includes(chosen.type)
                 ? []
-                : [{ key: ':empty', label: 'empty', group: 'Or' }]}
+                : [{ key: ':empty', label: say('empty'), group: 'Or' }]}
             typedFirst
             onchoose={change}
             onfurther={() => void change([''])}

@@ -13,6 +13,7 @@
     import Stamp from '../../parts/Stamp.svelte';
     import { session } from '../../state/session.svelte';
     import ActDialog from '../signoffs/ActDialog.svelte';
+    import { say, within } from '../../state/words';
 
     type Props = {
         type: Shapes['TypeShape'];
@@ -68,22 +69,21 @@
                 type="button"
                 class="icon mt-1"
                 title="Merge with another…"
-                aria-label="Merge this {type.label.toLowerCase()} with another"
+                aria-label="Merge this {within(type.label)} with another"
                 onclick={() => (merging = true)}><Merge size={15} /></button
             >{/if}
         {#if record.may.includes('delete')}<button
                 type="button"
                 class="icon mt-1"
                 title="Delete…"
-                aria-label="Delete this {type.label.toLowerCase()}"
+                aria-label="Delete this {within(type.label)}"
                 onclick={ondelete}><Trash2 size={15} /></button
             >{/if}
     {/if}
 </header>
 {#if lock}
     <p class="callout warn mx-7 my-3 text-[13px]">
-        Locked since {moment(lock.startedAt)}, until {holders || 'a sign-off'}
-        {holders.includes(' and ') ? 'have' : 'has'} said whether to sign it off.
+        Locked since {moment(lock.startedAt)}. {#if holders}{holders} still must say whether to sign it off.{/if}
         <a class="link" href="/sign-offs">Sign-offs</a>
         {#if session.me?.mayEditRules}· <button type="button" class="link" onclick={() => (releasing = true)}>Release it…</button>{/if}
     </p>
@@ -126,10 +126,10 @@
         </dl>
     {/each}
     <p class="mini py-3">
-        Created {moment(String(record.values.created_at))} by {record.shown.created_by || 'nobody'} · last changed {moment(
+        Created {moment(String(record.values.created_at))} by {record.shown.created_by || say('nobody')} · last changed {moment(
             String(record.values.updated_at),
         )} by
-        {record.shown.updated_by || 'nobody'}
+        {record.shown.updated_by || say('nobody')}
     </p>
 </div>
 

@@ -9,6 +9,7 @@
     import { clock, session } from '../../state/session.svelte';
     import Area from '../../parts/fields/Area.svelte';
     import DateField from '../../parts/fields/DateField.svelte';
+    import { say } from '../../state/words';
 
     type Value = string | number | boolean | null | undefined;
     type Props = { field: Shapes['FieldShape']; value: Value; shown: string; problem?: string };
@@ -31,7 +32,9 @@
                   .map((person) => ({ key: String(person.id), label: person.name, hint: person.team }))
             : (records.data ?? []).map((record) => ({ key: String(record.id), label: record.title, hint: record.number })),
     );
-    const clearable = $derived(field.required ? [] : [{ key: '', label: field.type === 'person' ? 'nobody' : 'empty', group: 'Or' }]);
+    const clearable = $derived(
+        field.required ? [] : [{ key: '', label: field.type === 'person' ? say('nobody') : say('empty'), group: 'Or' }],
+    );
 
     function choose(key: string | undefined) {
         label = options.find((option) => option.key === key)?.label ?? '';

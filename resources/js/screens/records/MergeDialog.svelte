@@ -9,6 +9,7 @@
     import Shown from '../../parts/Shown.svelte';
     import { isChangeable } from '../../state/changeable';
     import { toasts } from '../../state/toasts.svelte';
+    import { within } from '../../state/words';
 
     /* Two records that are one: which is the other, and whose value stays where they differ. */
     type Props = { type: Shapes['TypeShape']; record: Shapes['RecordShape']; onclose: () => void };
@@ -75,7 +76,7 @@
     <div class="flex flex-wrap items-center gap-2">
         <button type="button" class="boxed w-72 text-left" aria-haspopup="dialog" onclick={(event) => (choosing = event.currentTarget)}
             >{#if theirs.data}<span class="figures mini">{theirs.data.number}</span> {theirs.data.title}{:else}<span class="text-ink-3"
-                    >Choose a {type.label.toLowerCase()}…</span
+                    >Choose a {within(type.label)}…</span
                 >{/if}</button
         >
         {#if alike.length && !other}
@@ -126,9 +127,9 @@
 </Confirm>
 
 {#if choosing}
-    <Floating anchor={choosing} label="The other {type.label.toLowerCase()}" onclose={() => (choosing = null)}>
+    <Floating anchor={choosing} label="The other {within(type.label)}" onclose={() => (choosing = null)}>
         <Choose
-            title="The other {type.label.toLowerCase()}"
+            title="The other {within(type.label)}"
             options={(found.data ?? [])
                 .filter((one) => one.id !== record.id)
                 .map((one) => ({ key: String(one.id), label: one.title, hint: one.number }))}

@@ -2,6 +2,7 @@
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import MessageRow from '../../parts/MessageRow.svelte';
+    import { within } from '../../state/words';
 
     let { type, id }: { type: Shapes['TypeShape']; id: number } = $props();
     const messages = createQuery(() => ({
@@ -19,7 +20,7 @@
             {#if messages.data}
                 <div class="empty pl-[134px]!">
                     <h2>No message yet.</h2>
-                    <p>What a rule sends about this {type.label.toLowerCase()}, or to it, stands here.</p>
+                    <p>What a rule sends about this {within(type.label)}, or to it, stands here.</p>
                 </div>
             {/if}
         {/each}

@@ -7,6 +7,7 @@
     import FieldInput from './FieldInput.svelte';
     import Likely from './Likely.svelte';
     import { inSections } from './sections';
+    import { within } from '../../state/words';
 
     type Value = string | number | boolean | null;
     type Props = {
@@ -103,7 +104,7 @@
     novalidate
 >
     <header class="border-b border-ruled px-7 pt-[18px] pb-3">
-        <h1>{before ? before.title : `New ${type.label.toLowerCase()}`}</h1>
+        <h1>{before ? before.title : `New ${within(type.label)}`}</h1>
         <p class="sub">{before ? `${type.label} ${before.number}` : 'Rules answer as soon as it is saved.'}</p>
     </header>
     <div class="scroll px-7 py-3">

@@ -22,6 +22,7 @@
     import EditValue from './EditValue.svelte';
     import RecordPreview from './RecordPreview.svelte';
     import { inFigures } from '../../state/numbers';
+    import { say, within } from '../../state/words';
 
     const PER_PAGE = 25;
     type Row = Shapes['RecordShape'];
@@ -142,7 +143,7 @@
                     <span class="ml-auto flex items-center gap-2">
                         {#if session.may('export', typeName)}<span class="wide-only"><TakeOut {type} {query} /></span>{/if}
                         {#if session.may('create', typeName)}<a class="btn wide-only" href="/records/{typeName}/import">Import</a>
-                            <a class="btn go" href="/records/{typeName}/new">New {type.label.toLowerCase()}</a>{/if}
+                            <a class="btn go" href="/records/{typeName}/new">New {within(type.label)}</a>{/if}
                     </span>
                 </div>
             </header>
@@ -150,7 +151,7 @@
                 <ViewTabs {type} views={views.data ?? []} {arrangement} />
                 <div class="my-auto ml-auto w-52 shrink-0">
                     <SearchField
-                        label="Search {type.plural.toLowerCase()}"
+                        label="Search {within(type.plural)}"
                         value={arrangement.search}
                         onsearch={(text) => arrangement.set('search', text)}
                     />
@@ -205,14 +206,12 @@
                 {:else if list.data && (total === 0 || (isTable && rows.length === 0))}
                     <div class="empty">
                         <h2>
-                            {arrangement.isNarrow
-                                ? `No ${type.label.toLowerCase()} fits.`
-                                : `There are no ${type.plural.toLowerCase()} yet.`}
+                            {arrangement.isNarrow ? `No ${within(type.label)} fits.` : `There are no ${within(type.plural)} yet.`}
                         </h2>
                         <p>
                             {arrangement.isNarrow
                                 ? 'Search for less, or take a condition away.'
-                                : `Start with “New ${type.label.toLowerCase()}”.`}
+                                : `Start with “New ${within(type.label)}”.`}
                         </p>
                         {#if arrangement.isNarrow}<p class="mt-3">
                                 <button type="button" class="btn" onclick={() => arrangement.choose(null)}>Show all</button>
@@ -253,7 +252,7 @@
                     ><span><kbd>e</kbd>change</span><span><kbd>/</kbd>search</span>
                     {#if isTable}<Pages page={arrangement.page} {pages} onturn={(page) => ((at = 0), arrangement.turnTo(page))} />{/if}
                 {:else}<span><kbd>Tab ↑ ↓</kbd>move</span><span><kbd>Enter</kbd>open</span><span
-                        ><kbd>Alt ← →</kbd>to another {type.fields.find((field) => field.name === type.stage)?.label.toLowerCase()}</span
+                        ><kbd>Alt ← →</kbd>to another {within(type.fields.find((field) => field.name === type.stage)?.label ?? '')}</span
                     >{/if}
             </div>
         </section>
@@ -274,7 +273,7 @@
                 title="Group by"
                 chosen={arrangement.group ? [`by:${arrangement.group}`] : []}
                 options={[
-                    ...(arrangement.group ? [{ key: 'by:', label: 'nothing', group: 'Group by' }] : []),
+                    ...(arrangement.group ? [{ key: 'by:', label: say('nothing'), group: 'Group by' }] : []),
                     ...groupable.map((field) => ({ key: `by:${field.name}`, label: field.label, group: 'Group by' })),
                     ...summable.map((field) => ({
                         key: `sum:${field.name}`,

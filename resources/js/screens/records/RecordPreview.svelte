@@ -4,6 +4,7 @@
     import Shown from '../../parts/Shown.svelte';
     import { moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
+    import { say } from '../../state/words';
 
     /* The record under the cursor, beside its list. */
     let { record }: { record: Shapes['RecordShape'] } = $props();
@@ -40,7 +41,8 @@
     <h2 class="mt-6 mb-1">Account</h2>
     {#each account.data?.ahead ?? [] as line (line.id)}
         <div class="pencilled grid grid-cols-[84px_1fr] gap-2 border-b border-ruled py-1.5 text-[12.5px]">
-            <span class="figures text-[11px]">{line.due ? moment(line.due) : 'waits'}</span><span><b>{line.lead}</b> {line.title}</span>
+            <span class="figures text-[11px]">{line.due ? moment(line.due) : say('waits')}</span><span><b>{line.lead}</b> {line.title}</span
+            >
         </div>
     {/each}
     <div class="bg-iris px-2 text-[11px] leading-5 font-semibold text-white">Now</div>

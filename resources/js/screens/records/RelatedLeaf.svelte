@@ -3,9 +3,9 @@
     import { Plus } from '@lucide/svelte';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Shown from '../../parts/Shown.svelte';
-    import { counted } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import NewRelated from './NewRelated.svelte';
+    import { countedOf, within } from '../../state/words';
 
     /* The records that name this one, by kind; another is added without leaving. */
     type Relation = { type: Shapes['TypeShape']; field: Shapes['FieldShape'] };
@@ -62,7 +62,7 @@
                 {#if page?.data?.total}<a class="figures mini hover:text-iris" href={all(relation)}>{page.data.total}</a>{/if}
                 {#if session.may('create', relation.type.name)}
                     <button type="button" class="btn ml-auto" onclick={() => (adding = relation)}
-                        ><Plus size={13} class="mr-1 inline" />New {relation.type.label.toLowerCase()}</button
+                        ><Plus size={13} class="mr-1 inline" />New {within(relation.type.label)}</button
                     >
                 {/if}
             </div>
@@ -77,15 +77,15 @@
                         {/each}
                     </span>
                 </a>
-            {:else}{#if page?.data}<p class="mini mt-1">No {relation.type.label.toLowerCase()} yet.</p>{/if}{/each}
+            {:else}{#if page?.data}<p class="mini mt-1">No {within(relation.type.label)} yet.</p>{/if}{/each}
             {#if (page?.data?.total ?? 0) > SHOWN}
                 <a class="link mt-1 inline-block text-[12.5px]" href={all(relation)}
-                    >All {counted(page?.data?.total ?? 0, relation.type.label.toLowerCase(), relation.type.plural.toLowerCase())}</a
+                    >All {countedOf(page?.data?.total ?? 0, relation.type)}</a
                 >
             {/if}
         </section>
     {:else}
-        <p class="text-ink-2">No other kind of record names a {type.label.toLowerCase()}.</p>
+        <p class="text-ink-2">No other kind of record names a {within(type.label)}.</p>
     {/each}
 </div>
 

@@ -2,6 +2,7 @@ import type { QueryClient } from '@tanstack/svelte-query';
 import { api, ask, said, type Shapes } from '../../api/client';
 import type { Json } from '../../state/pointer';
 import { toasts } from '../../state/toasts.svelte';
+import { say } from '../../state/words';
 
 type Record = Pick<Shapes['RecordShape'], 'type' | 'id' | 'number' | 'version'>;
 
@@ -15,7 +16,7 @@ export async function changeValue(client: QueryClient, record: Record, field: Sh
             }),
         );
         const fired = saved.fired.length ? ` ${saved.fired.map((rule) => rule.name).join(', ')} fired.` : '';
-        toasts.tell(`${record.number}: ${field.label} is ${saved.record.shown[field.name] || 'empty'}.${fired}`);
+        toasts.tell(`${record.number}: ${field.label} is ${saved.record.shown[field.name] || say('empty')}.${fired}`);
     } catch (thrown) {
         toasts.complain(said(thrown));
     }

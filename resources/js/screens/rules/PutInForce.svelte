@@ -4,9 +4,9 @@
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
-    import { counted, countedOf } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
+    import { counted, countedOf } from '../../state/words';
 
     type Props = {
         rule: Shapes['RuleShape'];
@@ -31,7 +31,7 @@
     let hours = $state(4);
     let move = $state(false);
     let why = $state('');
-    const records = (count: number) => counted(count, type.label.toLowerCase(), type.plural.toLowerCase());
+    const records = (count: number) => countedOf(count, type);
     const those = $derived(numbers.data ? records(numbers.data.matching) : '');
     const ways = $derived([
         { key: 'leave' as const, label: 'Leave them', hint: 'The rule starts with what happens from now on.' },
@@ -64,8 +64,9 @@
 <Confirm title="Put page {page} in force?" go="Put in force" {busy} onconfirm={publish} {onclose}>
     {#if numbers.data}
         <p>
-            <b class="text-ink">{those}</b> of {inFigures(numbers.data.total)}
-            {numbers.data.matching === 1 ? 'meets' : 'meet'} the conditions now{numbers.data.matching ? ':' : '.'}
+            The conditions hold now for <b class="text-ink">{those}</b> of {inFigures(numbers.data.total)}{numbers.data.matching
+                ? ':'
+                : '.'}
             {#if numbers.data.matching}
                 <span class="mini">
                     {numbers.data.examples
@@ -78,12 +79,13 @@
         {#if numbers.data.waiting}
             <p class="callout" data-waiting>
                 {#if numbers.data.starting}
-                    <b class="text-ink">{records(numbers.data.starting)}</b>
-                    {numbers.data.starting === 1 ? 'is' : 'are'} past the moment already, and can be started or counted. The other
-                    <b class="text-ink">{numbers.data.waiting}</b>
-                    {numbers.data.waiting === 1 ? 'waits' : 'wait'} for the day.
+                    Past the moment already, and to be started or counted: <b class="text-ink">{records(numbers.data.starting)}</b>. Still
+                    waiting for the day: <b class="text-ink">{numbers.data.waiting}</b>.
                 {:else}
-                    None of them is past the moment yet: {numbers.data.waiting === 1 ? 'it waits' : 'all of them wait'} for the day.
+                    None of them is past the moment yet: {counted(numbers.data.waiting, [
+                        'it waits for the day.',
+                        'all of them wait for the day.',
+                    ])}
                 {/if}
             </p>
         {/if}
@@ -123,10 +125,8 @@
                     <span
                         ><b class="font-semibold text-ink">Move what is in play on {countedOf(rule.inPlay, type)} to this page</b><br
                         /><span class="text-[12.5px]"
-                            >{moving.data.moved} pencilled {moving.data.moved === 1 ? 'line gets' : 'lines get'} another time, {moving.data
-                                .struck}
-                            {moving.data.struck === 1 ? 'goes' : 'go'}, {moving.data.added}
-                            {moving.data.added === 1 ? 'comes' : 'come'}. Otherwise they end on the page they began with.</span
+                            >Pencilled lines: {moving.data.moved} at another time, {moving.data.struck} struck out,
+                            {moving.data.added} new. Otherwise they end on the page they began with.</span
                         ></span
                     ></label
                 >

@@ -9,11 +9,11 @@
     import { STATUS } from '../../parts/status';
     import { go } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import { tick } from 'svelte';
     import ImportRule from './ImportRule.svelte';
+    import { counted } from '../../state/words';
 
     crumbs.set({ label: 'Rules' });
     const client = useQueryClient();
@@ -79,7 +79,11 @@
         <header class="flex items-start gap-3">
             <div>
                 <h1>Rules</h1>
-                <p class="sub">{rules.data ? `${counted(inForce, 'rule')} in force, ${rules.data.length} in all` : 'Reading the rules…'}</p>
+                <p class="sub">
+                    {rules.data
+                        ? `${counted(inForce, ['# rule in force', '# rules in force'])}, ${rules.data.length} in all`
+                        : 'Reading the rules…'}
+                </p>
             </div>
             {#if session.me?.mayEditRules}
                 <button type="button" class="btn ml-auto" onclick={() => (importing = true)}>Import</button>

@@ -11,7 +11,7 @@
     import { go } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
     import { Document } from '../../state/document.svelte';
-    import { counted, countedOf, day, localDay, moment } from '../../state/moments';
+    import { day, localDay, moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import type { RuleDraft } from '../../state/written';
     import { toasts } from '../../state/toasts.svelte';
@@ -19,6 +19,7 @@
     import AsText from './AsText.svelte';
     import Reverse from '../../parts/Reverse.svelte';
     import RuleEvidence from './RuleEvidence.svelte';
+    import { counted, countedOf, within } from '../../state/words';
 
     type Props = { rule: Shapes['RuleShape']; onchange: (rule: Shapes['RuleShape']) => void; onreload: () => void };
     let { rule, onchange, onreload }: Props = $props();
@@ -28,8 +29,8 @@
         const broken = own.filter((one) => !one.holds).length;
         if (!own.length) return '';
         return broken
-            ? `${broken} of ${counted(own.length, 'proof')} broken`
-            : `${counted(own.length, 'proof')} hold${own.length === 1 ? 's' : ''}`;
+            ? `${broken} of ${counted(own.length, ['# proof broken', '# proofs broken'])}`
+            : counted(own.length, ['# proof holds', '# proofs hold']);
     });
     const may = $derived(session.me?.mayEditRules ?? false);
     const first = untrack(() => rule);
@@ -102,7 +103,14 @@
         try {
             const made = await ask(api.POST('/api/rules/{id}/copy', { params: { path: { id: rule.id } }, body: { on: copyOn } }));
             const count = made.reading.problems.length;
-            toasts.tell(count ? `The copy is a draft; ${counted(count, 'word')} did not fit and want mending.` : 'The copy is a draft.');
+            toasts.tell(
+                count
+                    ? counted(count, [
+                          'The copy is a draft; # word did not fit and wants mending.',
+                          'The copy is a draft; # words did not fit and want mending.',
+                      ])
+                    : 'The copy is a draft.',
+            );
             go(`/rules/${made.id}`);
         } catch (thrown) {
             toasts.complain(said(thrown));
@@ -152,7 +160,7 @@
                     {#if hasDraft}
                         <Stamp tone="harbor">Draft, page {nextPage}</Stamp>
                         {#if rule.eitherOr}<span>either/or “{rule.eitherOr}”</span><span>·</span>{/if}
-                        {#if rule.page}<span>page {rule.page} is {STATUS[rule.status]?.label.toLowerCase()}</span><span>·</span>{/if}
+                        {#if rule.page}<span>page {rule.page}: {within(STATUS[rule.status]?.label ?? '')}</span><span>·</span>{/if}
                         {#if proofs}<span>{proofs}</span><span>·</span>{/if}
                         <span aria-live="polite">{page.saving ? 'saving…' : `saved ${keptAt ? moment(keptAt) : ''}`}</span>
                     {:else}
@@ -160,8 +168,8 @@
                         <span class="min-w-0 flex-1">
                             {rule.inForceSince ? `since ${day(localDay(rule.inForceSince))}, ` : ''}page {rule.page} · {counted(
                                 rule.entries,
-                                'firing',
-                            )} in 30 days{rule.inPlay ? ` · in play on ${countedOf(rule.inPlay, session.type(rule.on))}` : ''}{proofs
+                                ['# firing in 30 days', '# firings in 30 days'],
+                            )}{rule.inPlay ? ` · in play on ${countedOf(rule.inPlay, session.type(rule.on))}` : ''}{proofs
                                 ? ` · ${proofs}`
                                 : ''}
                         </span>

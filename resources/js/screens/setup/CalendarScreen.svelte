@@ -4,13 +4,13 @@
     import { X } from '@lucide/svelte';
     import { api, ask, said, type Shapes } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import { Kept } from './kept.svelte';
     import KeptFrame from './KeptFrame.svelte';
     import DateField from '../../parts/fields/DateField.svelte';
     import FileButton from '../../parts/fields/FileButton.svelte';
+    import { counted } from '../../state/words';
 
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Working calendars' });
     const client = useQueryClient();
@@ -64,7 +64,9 @@
             const read = await ask(api.POST('/api/calendars/holidays', { body: { text: await file.text() } }));
             const days = read.holidays as Record<string, string>;
             editing.holidays = { ...editing.holidays, ...days };
-            toasts.tell(`${counted(Object.keys(days).length, 'day')} read from ${file.name}. Keep the calendar to make them count.`);
+            toasts.tell(
+                `${file.name}: ${counted(Object.keys(days).length, ['# day read.', '# days read.'])} Keep the calendar to make them count.`,
+            );
         } catch (thrown) {
             toasts.complain(said(thrown));
         }
@@ -105,7 +107,7 @@
 >
     {#snippet row(calendar)}
         <b class="font-semibold">{calendar.name}</b> <span class="mini">{calendar.timeZone}</span>
-        <span class="mini block">{goesBy(calendar)} · {counted(Object.keys(calendar.holidays).length, 'holiday')}</span>
+        <span class="mini block">{goesBy(calendar)} · {counted(Object.keys(calendar.holidays).length, ['# holiday', '# holidays'])}</span>
     {/snippet}
     {#snippet besides(edited)}
         <Input

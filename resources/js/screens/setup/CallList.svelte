@@ -5,6 +5,7 @@
     import { moment } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
     import Area from '../../parts/fields/Area.svelte';
+    import { counted, say } from '../../state/words';
 
     /* What went to an endpoint and what came back; what was given up is mended and sent again here. */
     let { endpoint }: { endpoint: string } = $props();
@@ -68,18 +69,27 @@
                 ><b class="font-medium">{call.recordTitle || call.recordNumber}</b>
                 <span class="text-ink-3">{heard(call)}</span></span
             >
-            <Stamp tone={TONES[call.status]}>{call.status === 'failed' ? 'given up' : call.status}</Stamp>
+            <Stamp tone={TONES[call.status]}
+                >{call.status === 'failed'
+                    ? 'given up'
+                    : ({ waiting: say('waiting'), delivered: say('delivered') }[call.status as string] ?? call.status)}</Stamp
+            >
         </button>
         {#if opened === call.id}
             <div class="mt-2 grid gap-2 rounded-md bg-[#faf6ec] p-3">
                 <p class="mini">
                     By “{call.rule}”, for
-                    <a class="link" href="/records/{call.recordType}/{call.recordId}">{call.recordNumber}</a>, tried {call.tries}
-                    {call.tries === 1 ? 'time' : 'times'}{call.unsure
-                        ? `; ${call.unsure === 1 ? 'once' : `${call.unsure} times`} it may have been taken without an answer`
+                    <a class="link" href="/records/{call.recordType}/{call.recordId}">{call.recordNumber}</a>, {counted(call.tries, [
+                        'tried # time',
+                        'tried # times',
+                    ])}{call.unsure
+                        ? counted(call.unsure, [
+                              '; once it may have been taken without an answer',
+                              '; # times it may have been taken without an answer',
+                          ])
                         : ''}
                 </p>
-                <label class="mini" for="payload-{call.id}">What {call.status === 'failed' ? 'is to be sent' : 'was sent'}</label>
+                <label class="mini" for="payload-{call.id}">{call.status === 'failed' ? 'What is to be sent' : 'What was sent'}</label>
                 <Area id="payload-{call.id}" class="figures h-32 text-[12px]" readonly={call.status !== 'failed'} bind:value={payload} />
                 {#if call.answer}<span class="mini">What came back</span>
                     <pre class="figures max-h-40 overflow-auto text-[12px] whitespace-pre-wrap">{call.answer}</pre>{/if}

@@ -5,10 +5,10 @@
     import { upload } from '../../api/upload';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import FileButton from '../../parts/fields/FileButton.svelte';
+    import { counted, say } from '../../state/words';
 
     /* The setup as one archive: what it would change here is said first, and then all of it is brought in, or nothing. */
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Carry over' });
@@ -31,7 +31,7 @@
             if (path === 'apply') {
                 await Promise.all([client.invalidateQueries(), session.refreshSchema()]);
                 done = true;
-                toasts.tell(`${counted(plan.changes.length, 'file')} brought in.`);
+                toasts.tell(counted(plan.changes.length, ['# file brought in.', '# files brought in.']));
             }
         } catch (thrown) {
             if (thrown instanceof Refusal) refusal = thrown;
@@ -83,13 +83,17 @@
             <header class="flex items-start gap-3">
                 <div class="min-w-0 flex-1">
                     <h2 class="title text-[21px]!">
-                        {#if faults.length}{counted(faults.length, 'problem')} in the way
+                        {#if faults.length}{counted(faults.length, ['# problem in the way', '# problems in the way'])}
                         {:else if done}It is brought in
-                        {:else if plan?.changes.length}{counted(plan.changes.length, 'file')} would change something{:else}Everything is so
-                            already{/if}
+                        {:else if plan?.changes.length}{counted(plan.changes.length, [
+                                '# file would change something',
+                                '# files would change something',
+                            ])}{:else}Everything is so already{/if}
                     </h2>
                     <p class="sub" aria-live="polite">
-                        {plan ? `${counted(plan.same, 'file says', 'files say')} what is so already.` : 'Nothing was changed.'}
+                        {plan
+                            ? counted(plan.same, ['# file says what is so already.', '# files say what is so already.'])
+                            : 'Nothing was changed.'}
                     </p>
                 </div>
                 {#if plan && plan.changes.length && !done}<button
@@ -112,7 +116,7 @@
                 {#each plan?.changes ?? [] as change (change.path)}
                     <div class="border-b border-ruled py-2">
                         <div class="flex items-baseline gap-2">
-                            <Stamp tone={change.isNew ? 'fern' : 'harbor'}>{change.isNew ? 'new' : 'changes'}</Stamp>
+                            <Stamp tone={change.isNew ? 'fern' : 'harbor'}>{change.isNew ? say('new') : say('changes')}</Stamp>
                             <b class="font-semibold">{change.name}</b>
                             <span class="figures mini ml-auto truncate">{change.path}</span>
                         </div>

@@ -3,10 +3,11 @@
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted, moment } from '../../state/moments';
+    import { moment } from '../../state/moments';
     import CallList from './CallList.svelte';
     import { Kept, type Draft } from './kept.svelte';
     import KeptFrame from './KeptFrame.svelte';
+    import { counted } from '../../state/words';
 
     type Endpoint = Draft &
         Pick<Shapes['EndpointShape'], 'url' | 'method' | 'timeout' | 'tries' | 'atOnce' | 'perMinute' | 'mayBeInside' | 'headers'> & {
@@ -90,7 +91,9 @@
     {#snippet row(one)}
         <span class="flex items-baseline gap-3">
             <b class="min-w-0 flex-1 font-semibold">{one.name}</b>
-            {#if one.failed}<span class="figures text-[12px] text-madder">{counted(one.failed, 'call')} given up</span>{/if}
+            {#if one.failed}<span class="figures text-[12px] text-madder"
+                    >{counted(one.failed, ['# call given up', '# calls given up'])}</span
+                >{/if}
             {#if one.waiting}<span class="figures text-[12px] text-marigold">{one.waiting} on the way</span>{/if}
         </span>
         <span class="mini block truncate">{one.method} {one.url}</span>

@@ -7,6 +7,7 @@
     import ChoiceRows from './ChoiceRows.svelte';
     import ScorePoints from './ScorePoints.svelte';
     import { asGiven, KINDS, type ChoiceGiven } from './fields';
+    import { within } from '../../state/words';
 
     /* A field of a record type: a new one, or one that there is. */
     let {
@@ -115,7 +116,7 @@
 </script>
 
 <header>
-    <h2 class="title text-[21px]!">{start ? start.label : `A new field for ${type.plural.toLowerCase()}`}</h2>
+    <h2 class="title text-[21px]!">{start ? start.label : `A new field for ${within(type.plural)}`}</h2>
     <p class="sub">
         {start ? `${KINDS[start.type]?.label ?? start.type}; rules know it as ${start.name}` : 'Every record has it at once, empty.'}
     </p>

@@ -5,6 +5,7 @@
     import { moment } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
     import Area from '../../parts/fields/Area.svelte';
+    import { say } from '../../state/words';
 
     /* What arrived at a hook and what came of it; what could not be taken is mended and taken here. */
     let { hook }: { hook: number } = $props();
@@ -45,7 +46,11 @@
         <button type="button" class="grid w-full grid-cols-[96px_1fr_auto] gap-3 text-left" onclick={() => open(one)}>
             <span class="figures mini">{moment(one.at)}</span>
             <span class="min-w-0 truncate">{one.trouble || one.recordTitle || one.recordNumber}</span>
-            <Stamp tone={TONES[one.outcome] ?? 'ink'}>{one.outcome === 'refused' ? 'not taken' : one.outcome}</Stamp>
+            <Stamp tone={TONES[one.outcome] ?? 'ink'}
+                >{one.outcome === 'refused'
+                    ? 'not taken'
+                    : ({ created: say('new'), changed: say('changed'), known: say('known') }[one.outcome as string] ?? one.outcome)}</Stamp
+            >
         </button>
         {#if opened === one.id}
             <div class="mt-2 grid gap-2 rounded-md bg-[#faf6ec] p-3">

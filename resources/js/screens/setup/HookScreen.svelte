@@ -3,12 +3,13 @@
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted, moment } from '../../state/moments';
+    import { moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import HookArrivals from './HookArrivals.svelte';
     import HookTrial from './HookTrial.svelte';
     import { Kept, type Draft } from './kept.svelte';
     import KeptFrame from './KeptFrame.svelte';
+    import { counted, within } from '../../state/words';
 
     type Hook = Draft &
         Pick<Shapes['HookShape'], 'recordType' | 'takes' | 'starts' | 'mayCreate' | 'isOpen' | 'url' | 'secret'> & { knownBy: string };
@@ -84,13 +85,16 @@
             {#if !one.isOpen}<span class="mini">closed</span>{/if}
         </span>
         <span class="mini block"
-            >{one.mayCreate ? 'makes' : 'changes'}
-            {session.type(one.recordType).plural.toLowerCase()}{one.knownBy
+            >{one.mayCreate
+                ? `makes ${within(session.type(one.recordType).plural)}`
+                : `changes ${within(session.type(one.recordType).plural)}`}{one.knownBy
                 ? `, known by ${fields(one.recordType).find((field) => field.name === one.knownBy)?.label ?? one.knownBy}`
                 : ''}</span
         >
         {#if one.turnedAwayAt}<span class="block text-marigold"
-                >{counted(one.turnedAway, 'post')} not rightly signed, last {moment(one.turnedAwayAt)}</span
+                >{counted(one.turnedAway, ['# post not rightly signed', '# posts not rightly signed'])}, last {moment(
+                    one.turnedAwayAt,
+                )}</span
             >{/if}
     {/snippet}
     {#snippet besides(edited)}

@@ -1,8 +1,8 @@
 <script lang="ts">
     import { api, ask, said, type Shapes } from '../../api/client';
-    import { counted } from '../../state/moments';
     import Area from '../../parts/fields/Area.svelte';
     import FileButton from '../../parts/fields/FileButton.svelte';
+    import { counted } from '../../state/words';
 
     /* A list of people from a table: read first, with what is wrong by line; then all of them are invited. */
     let { ondone, oncancel }: { ondone: (count: number) => void; oncancel: () => void } = $props();
@@ -65,7 +65,7 @@
     {#if problem}<p class="callout bad" role="alert">{problem}</p>{/if}
     {#if read?.problems.length}
         <div class="callout bad" role="alert">
-            {counted(read.problems.length, 'thing')} to mend first:
+            {counted(read.problems.length, ['# thing to mend first:', '# things to mend first:'])}
             <ul class="mt-1 list-disc pl-5">
                 {#each read.problems.slice(0, 12) as one, index (index)}<li>{one}</li>{/each}
             </ul>
@@ -84,7 +84,7 @@
     {/if}
     <div class="flex gap-2">
         <button class="btn go" disabled={busy || !read || read.problems.length > 0}
-            >{read && !read.problems.length ? `Invite ${counted(read.people.length, 'person', 'people')}` : 'Invite them'}</button
+            >{read && !read.problems.length ? counted(read.people.length, ['Invite # person', 'Invite # people']) : 'Invite them'}</button
         >
         <button type="button" class="btn quiet" onclick={oncancel}>Not now</button>
     </div>

@@ -3,8 +3,8 @@
     import { api, ask, said, type Shapes } from '../../api/client';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
+    import { counted, say } from '../../state/words';
 
     /* Whether the accounting system and we say the same of our customers, each difference with a way to mend it. */
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'In step?' });
@@ -13,7 +13,7 @@
     const step = createQuery(() => ({ queryKey: ['in-step'], queryFn: () => ask(api.GET('/api/in-step')), retry: false }));
     let busy = $state(false);
     const LABELS: Record<Difference['kind'], string> = {
-        differs: 'differs',
+        differs: say('differs'),
         missing_there: 'not there',
         missing_here: 'not here',
     };
@@ -46,7 +46,10 @@
                     {#if step.isError}{said(step.error)}
                     {:else if !step.data}Comparing with the accounting system…
                     {:else if step.data.length === 0}The accounting system and we say the same of every customer.
-                    {:else}{counted(step.data.length, 'difference')} between the accounting system and us{/if}
+                    {:else}{counted(step.data.length, [
+                            '# difference between the accounting system and us',
+                            '# differences between the accounting system and us',
+                        ])}{/if}
                 </p>
             </div>
             <button type="button" class="btn ml-auto" disabled={step.isFetching} onclick={() => void step.refetch()}>Compare again</button>
@@ -61,8 +64,8 @@
                         <Stamp tone={one.kind === 'differs' ? 'marigold' : 'madder'}>{LABELS[one.kind]}</Stamp>
                         {#each one.fields as field (field.label)}
                             <span class="block text-ink-2"
-                                >{field.label}: <b class="font-medium">{field.ours || 'empty'}</b> here,
-                                <b class="font-medium">{field.theirs || 'empty'}</b> there</span
+                                >{field.label}: <b class="font-medium">{field.ours || say('empty')}</b> here,
+                                <b class="font-medium">{field.theirs || say('empty')}</b> there</span
                             >
                         {/each}
                         {#if one.kind === 'missing_here'}<span class="block text-ink-3"

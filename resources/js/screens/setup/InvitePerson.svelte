@@ -65,7 +65,7 @@
         >{#each teams as team (team)}<option value={team}></option>{/each}</datalist
     >
     <label class="grid gap-0.5 font-semibold"
-        >Manager
+        ><span>Manager</span>
         <Select placeholder="" class="font-normal" bind:value={given.managerId}>
             <option value="">nobody</option>
             {#each people.filter((one) => one.active) as person (person.id)}<option value={String(person.id)}

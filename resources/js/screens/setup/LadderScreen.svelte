@@ -4,12 +4,12 @@
     import { ArrowUp, X } from '@lucide/svelte';
     import { api, ask, type Shapes } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted } from '../../state/moments';
     import type { JsonObject } from '../../state/pointer';
     import DueFields from '../../parts/editors/DueFields.svelte';
     import { rungFile, rungOf, type Rung } from './rungs';
     import { Kept, type Draft } from './kept.svelte';
     import KeptFrame from './KeptFrame.svelte';
+    import { counted } from '../../state/words';
 
     type Edited = Draft & { rungs: Rung[] };
 
@@ -82,7 +82,9 @@
 >
     {#snippet row(ladder)}
         <b class="font-semibold">{ladder.name}</b>
-        <span class="mini">{counted(ladder.rungs.length, 'rung')}{ladder.rules.length ? `, used by ${ladder.rules.join(', ')}` : ''}</span>
+        <span class="mini"
+            >{counted(ladder.rungs.length, ['# rung', '# rungs'])}{ladder.rules.length ? `, used by ${ladder.rules.join(', ')}` : ''}</span
+        >
         {#each ladder.said as rung, index (index)}<span class="mini block">{index + 1}. {rung}</span>{/each}
     {/snippet}
     {#snippet editor(edited)}

@@ -3,7 +3,7 @@
     import { Select } from 'flowbite-svelte';
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
-    import { counted } from '../../state/moments';
+    import { counted } from '../../state/words';
 
     /* Somebody leaves: what is theirs is counted first, and goes to one other person in a single step. */
     let {
@@ -29,9 +29,11 @@
         theirs.data
             ? [
                   ...theirs.data.records.map((one) => `${inFigures(one.count)} ${one.type.toLowerCase()}`),
-                  ...(theirs.data.tasks ? [counted(theirs.data.tasks, 'open task')] : []),
-                  ...(theirs.data.signOffs ? [counted(theirs.data.signOffs, 'sign-off')] : []),
-                  ...(theirs.data.people ? [`the management of ${counted(theirs.data.people, 'person', 'people')}`] : []),
+                  ...(theirs.data.tasks ? [counted(theirs.data.tasks, ['# open task', '# open tasks'])] : []),
+                  ...(theirs.data.signOffs ? [counted(theirs.data.signOffs, ['# sign-off', '# sign-offs'])] : []),
+                  ...(theirs.data.people
+                      ? [counted(theirs.data.people, ['the management of # person', 'the management of # people'])]
+                      : []),
               ]
             : [],
     );
@@ -62,7 +64,7 @@
         {/if}
     {:else}<p>{theirs.isError ? said(theirs.error) : 'Counting…'}</p>{/if}
     <label class="grid gap-0.5 font-semibold"
-        >Who takes over?
+        ><span>Who takes over?</span>
         <Select placeholder="" class="font-normal" required bind:value={to}>
             <option value="">choose somebody</option>
             {#each others as one (one.id)}<option value={String(one.id)}>{one.name}{one.team ? `, ${one.team}` : ''}</option>{/each}

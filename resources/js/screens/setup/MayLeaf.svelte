@@ -6,6 +6,7 @@
     import Stamp from '../../parts/Stamp.svelte';
     import { SHORT } from './roles';
     import { session } from '../../state/session.svelte';
+    import { say, within } from '../../state/words';
 
     /* What somebody may see and do, and why: with all records, and with one. */
     let { person }: { person: Shapes['PersonShape'] } = $props();
@@ -54,7 +55,7 @@
     {#if problem}<p class="note-wrong mt-1" role="alert">{problem}</p>{/if}
     {#each asked?.acts ?? [] as act (act.act)}
         <div class="flex items-baseline gap-3 border-b border-ruled py-1.5">
-            <Stamp tone={act.may ? 'fern' : 'madder'}>{act.may ? 'yes' : 'no'}</Stamp>
+            <Stamp tone={act.may ? 'fern' : 'madder'}>{act.may ? say('yes') : say('no')}</Stamp>
             <span class="min-w-0 flex-1"><b class="font-medium">{act.label}</b> <span class="text-ink-2">{act.why}</span></span>
         </div>
     {/each}
@@ -72,13 +73,13 @@
     </div>
     {#each seen as type (type.type)}
         {#if type.hidden.length}<p class="mt-1 text-[12.5px] text-madder">
-                Hidden of {type.plural.toLowerCase()}: {type.hidden.join(', ')}
+                Hidden of {within(type.plural)}: {type.hidden.join(', ')}
             </p>{/if}
         {#if type.readOnly.length}<p class="mt-1 text-[12.5px] text-marigold">
-                Seen, not changed, of {type.plural.toLowerCase()}: {type.readOnly.join(', ')}
+                Seen, not changed, of {within(type.plural)}: {type.readOnly.join(', ')}
             </p>{/if}
     {/each}
-    {#if unseen.length}<p class="mt-2 text-ink-2">Sees nothing of {unseen.map((type) => type.plural.toLowerCase()).join(', ')}.</p>{/if}
+    {#if unseen.length}<p class="mt-2 text-ink-2">Sees nothing of {unseen.map((type) => within(type.plural)).join(', ')}.</p>{/if}
     <h3 class="mt-5 mb-1 font-semibold">Who is around them</h3>
     <p class="text-ink-2">
         {may.data.team.length ? `In ${person.team}: ${some(may.data.team)}.` : 'Nobody else is in their team.'}

@@ -4,11 +4,11 @@
     import { api, ask, type Shapes } from '../../api/client';
     import FilterBar from '../../parts/FilterBar.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted } from '../../state/moments';
     import type { ConditionDraft } from '../../state/written';
     import { session } from '../../state/session.svelte';
     import { Kept, type Draft } from './kept.svelte';
     import KeptFrame from './KeptFrame.svelte';
+    import { counted } from '../../state/words';
 
     type Named = Draft & { type: string; file: ConditionDraft | null };
 
@@ -51,7 +51,7 @@
                 ><b class="font-semibold">{one.name}</b> <span class="mini">{session.type(one.recordType).plural}</span></span
             >
             <span class="figures text-[12px] text-ink-2"
-                >{one.matching === null ? 'wants mending' : `${counted(one.matching, 'record')} now`}</span
+                >{one.matching === null ? 'wants mending' : counted(one.matching, ['# record now', '# records now'])}</span
             >
         </span>
         <span class="block text-ink-2">{one.reading.aloud}</span>

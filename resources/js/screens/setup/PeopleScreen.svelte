@@ -10,10 +10,12 @@
     import PersonFacts from './PersonFacts.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted, day, localDay } from '../../state/moments';
+    import { day, localDay } from '../../state/moments';
+    import { language } from '../../state/language.svelte';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import DateField from '../../parts/fields/DateField.svelte';
+    import { counted, say, within } from '../../state/words';
 
     /* Who works here, what they may do, who stands in for them, and when they are absent. */
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'People' });
@@ -37,7 +39,7 @@
     );
     const open = $derived(people.data?.find((person) => person.id === chosen));
     const money = (limit: string | null) =>
-        limit === null ? 'nothing' : `€ ${Number(limit).toLocaleString('en-GB', { maximumFractionDigits: 2 })}`;
+        limit === null ? say('nothing') : `€ ${Number(limit).toLocaleString(language.tag, { maximumFractionDigits: 2 })}`;
     const others = $derived((people.data ?? []).filter((person) => person.active && person.id !== chosen));
     const amounts = $derived((session.schema?.types ?? []).filter((type) => type.fields.some((field) => field.type === 'money')));
     const teams = $derived([...new Set((people.data ?? []).map((person) => person.team).filter(Boolean))].sort());
@@ -141,7 +143,7 @@
             <ImportPeople
                 ondone={(count) => {
                     inviting = null;
-                    void run(async () => {}, `${counted(count, 'person', 'people')} invited.`);
+                    void run(async () => {}, counted(count, ['# person invited.', '# people invited.']));
                 }}
                 oncancel={() => (inviting = null)}
             />
@@ -246,7 +248,7 @@
                                 onchange={(event) => change({ limit: plain(event.currentTarget.value) || null })}
                             />
                             {#each amounts as type (type.name)}
-                                <label class="text-ink-2" for="limit-{type.name}">… for {type.plural.toLowerCase()}</label>
+                                <label class="text-ink-2" for="limit-{type.name}">… for {within(type.plural)}</label>
                                 <Input
                                     id="limit-{type.name}"
                                     class="figures"
@@ -286,7 +288,7 @@
                                 <label class="grid min-w-36 flex-1 gap-0.5 text-[12px] text-ink-2"
                                     >Deputy
                                     <Select placeholder="" bind:value={away.deputy}>
-                                        <option value="">{open.deputyId ? nameOf(open.deputyId) : 'nobody'}</option>
+                                        <option value="">{open.deputyId ? nameOf(open.deputyId) : say('nobody')}</option>
                                         {#each others as person (person.id)}<option value={String(person.id)}>{person.name}</option>{/each}
                                     </Select>
                                 </label>

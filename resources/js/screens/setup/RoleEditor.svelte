@@ -1,9 +1,9 @@
 <script lang="ts">
     import { Checkbox, Select } from 'flowbite-svelte';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
-    import { counted } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { EVERY_OTHER, fileOf, SHORT } from './roles';
+    import { counted } from '../../state/words';
 
     /* One role: whose records each act reaches, what it is trusted with, and which fields are kept from it. */
     type Props = {
@@ -141,7 +141,7 @@
             {role?.isFixed
                 ? 'May everything, always: so nobody shuts the company out of its own house.'
                 : role
-                  ? `${counted(role.people, 'person has', 'people have')} this role.`
+                  ? counted(role.people, ['# person has this role.', '# people have this role.'])
                   : 'Nobody has it yet.'}
         </p>
     </div>

@@ -2,11 +2,11 @@
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import RoleEditor from './RoleEditor.svelte';
     import { glance } from './roles';
+    import { counted } from '../../state/words';
 
     /* Roles: what everybody who has one may see and do. */
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Roles' });
@@ -41,7 +41,7 @@
                     onclick={() => (chosen = one.name)}
                 >
                     <b class="font-semibold">{one.label}</b>
-                    <span class="figures mini">{counted(one.people, 'person', 'people')}</span>
+                    <span class="figures mini">{counted(one.people, ['# person', '# people'])}</span>
                     <span class="col-span-2 text-[12.5px] text-ink-2">{roles.data ? glance(one, roles.data) : ''}</span>
                 </button>
             {/each}

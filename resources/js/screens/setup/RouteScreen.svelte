@@ -3,13 +3,13 @@
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted } from '../../state/moments';
     import type { JsonObject } from '../../state/pointer';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import { Kept, type Draft } from './kept.svelte';
     import KeptFrame from './KeptFrame.svelte';
     import RouteBar from './RouteBar.svelte';
+    import { counted, say } from '../../state/words';
 
     type Edited = Draft & { type: string; steps: JsonObject[]; running: number };
 
@@ -51,7 +51,12 @@
         moving = true;
         try {
             await ask(api.POST('/api/routes/{id}/move', { params: { path: { id } }, body: { ids } }));
-            toasts.tell(`${counted(ids.length, 'sign-off')} moved. The step at hand has begun anew.`);
+            toasts.tell(
+                counted(ids.length, [
+                    '# sign-off moved. The step at hand has begun anew.',
+                    '# sign-offs moved. The step at hand has begun anew.',
+                ]),
+            );
             kept.open(null);
         } catch (thrown) {
             toasts.complain(said(thrown));
@@ -103,7 +108,7 @@
                     <span class="truncate"
                         ><b class="font-medium">{one.recordTitle}</b> <span class="figures mini">{one.recordNumber}</span></span
                     >
-                    <span class="text-ink-3">now {one.now.join(', ') || 'nobody'}</span>
+                    <span class="text-ink-3">now {one.now.join(', ') || say('nobody')}</span>
                     <span>then {one.then.join(', ') || 'nobody: it would end'}</span>
                 </div>
             {/each}

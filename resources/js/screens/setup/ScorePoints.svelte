@@ -1,10 +1,11 @@
 <script lang="ts">
     import { Input, Select } from 'flowbite-svelte';
     import type { Shapes } from '../../api/client';
+    import { say } from '../../state/words';
 
     /* Points that add up: each row is a condition on a field and what it is worth; the formula is written from them. */
     let { fields, onchange }: { fields: Shapes['FieldShape'][]; onchange: (formula: string) => void } = $props();
-    const OPERATORS = { is: 'is', is_not: 'is not', more: 'is more than', less: 'is less than', filled: 'is filled in' };
+    const OPERATORS = { is: say('is'), is_not: 'is not', more: 'is more than', less: 'is less than', filled: 'is filled in' };
     const usable = $derived(
         fields.filter(
             (field) => !field.system && field.formula === null && !['person', 'reference', 'choices', 'tags'].includes(field.type),

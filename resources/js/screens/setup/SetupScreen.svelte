@@ -8,6 +8,7 @@
     import { moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
+    import { say, within } from '../../state/words';
 
     crumbs.set({ label: 'Setup' });
     const client = useQueryClient();
@@ -15,22 +16,22 @@
     let shownType = $state(session.schema?.types[0]?.name ?? '');
     const type = $derived(session.schema?.types.find((candidate) => candidate.name === shownType));
     const typeNames: Record<string, string> = {
-        text: 'text',
+        text: say('text'),
         long_text: 'long text',
-        email: 'e-mail',
-        phone: 'phone',
-        link: 'link',
-        number: 'number',
-        money: 'money',
-        percent: 'percent',
+        email: say('e-mail'),
+        phone: say('phone'),
+        link: say('link'),
+        number: say('number'),
+        money: say('money'),
+        percent: say('percent'),
         tick: 'tick box',
-        date: 'date',
+        date: say('date'),
         date_time: 'date and time',
-        choice: 'choice',
+        choice: say('choice'),
         choices: 'several choices',
-        tags: 'tags',
-        person: 'person',
-        reference: 'reference',
+        tags: say('tags'),
+        person: say('person'),
+        reference: say('reference'),
     };
 
     async function setFallback(event: Event & { currentTarget: HTMLSelectElement }) {
@@ -103,7 +104,7 @@
                     <span class="w-20 font-semibold">{process.kind}</span>
                     <span class="figures mini min-w-0 flex-1 truncate">{process.name}, since {moment(process.startedAt)}</span>
                     <span class="figures mini">{process.done} done</span>
-                    <Stamp tone={process.alive ? 'fern' : 'madder'}>{process.alive ? 'at work' : 'silent'}</Stamp>
+                    <Stamp tone={process.alive ? 'fern' : 'madder'}>{process.alive ? 'at work' : say('silent')}</Stamp>
                 </div>
             {:else}
                 <p class="callout bad">No worker has been heard of. Nothing that falls due is put into ink until one runs.</p>
@@ -130,7 +131,7 @@
                     <span class="text-ink-2">{typeNames[field.type]}</span>
                     <span class="mini">
                         {field.target
-                            ? `to ${session.type(field.target).plural.toLowerCase()}`
+                            ? `to ${within(session.type(field.target).plural)}`
                             : field.choices.map((choice) => choice.label).join(', ') ||
                               field.formula ||
                               (field.system ? 'kept by the application' : '')}

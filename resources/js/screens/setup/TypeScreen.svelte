@@ -6,6 +6,7 @@
     import { toasts } from '../../state/toasts.svelte';
     import FieldEditor from './FieldEditor.svelte';
     import { KINDS } from './fields';
+    import { say, within } from '../../state/words';
 
     /* Record types and their fields: what there is, in which order, and what each field takes. */
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Records and fields' });
@@ -144,7 +145,7 @@
                             >{one.label}{#if one.required}<span class="text-madder">&nbsp;*</span>{/if}</button
                         >
                         <span class="truncate text-ink-2"
-                            >{one.target ? `to ${session.type(one.target).plural.toLowerCase()}` : KINDS[one.type]?.label}</span
+                            >{one.target ? `to ${within(session.type(one.target).plural)}` : KINDS[one.type]?.label}</span
                         >
                         <Checkbox
                             class="h-4 w-4"
@@ -216,7 +217,7 @@
             {/key}
         {:else}
             <div class="empty">
-                <h2>What does a {type?.label.toLowerCase() ?? 'record'} say?</h2>
+                <h2>What does a {type ? within(type.label) : say('record')} say?</h2>
                 <p>Choose a field to change it, or add one.</p>
                 <button type="button" class="btn mt-3" onclick={() => (chosen = '')}>Add a field</button>
             </div>

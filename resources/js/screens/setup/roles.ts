@@ -1,4 +1,5 @@
 import type { Shapes } from '../../api/client';
+import { say } from '../../state/words';
 
 /** Whose records each act extends to, by record type; fields that are not simply seen and changed. */
 export type RoleFile = {
@@ -16,14 +17,14 @@ export const SHORT: Record<string, string> = {
     read: 'See',
     create: 'Make',
     change: 'Change',
-    delete: 'Delete',
+    delete: say('Delete'),
     export: 'Take out',
     run: 'Run rules',
     none: '–',
-    own: 'own',
-    team: 'team',
-    subtree: 'people',
-    all: 'all',
+    own: say('own'),
+    team: say('team'),
+    subtree: say('people'),
+    all: say('all'),
 };
 
 export function fileOf(role: Shapes['RoleShape'] | null): RoleFile {
@@ -40,14 +41,12 @@ export function glance(role: Shapes['RoleShape'], offers: Shapes['RolesShape']):
         const all = Object.values(fileOf(role).reaches).map((of) => of[act] ?? 'none');
         return all.sort((one, other) => order.indexOf(other) - order.indexOf(one))[0] ?? 'none';
     };
-    const words = { read: 'sees', change: 'changes', delete: 'deletes' } as Record<string, string>;
+    const words = { read: say('sees'), change: say('changes'), delete: say('deletes') } as Record<string, string>;
     const byReach = new Map<string, string[]>();
     for (const act of ['read', 'change', 'delete']) {
         if (widest(act) !== 'none') byReach.set(widest(act), [...(byReach.get(widest(act)) ?? []), words[act] ?? act]);
     }
-    const said = [...byReach]
-        .map(([reach, acts]) => `${acts.join(', ').replace(/, ([^,]*)$/, ' and $1')} ${label(reach)} records`)
-        .join(', ');
+    const said = [...byReach].map(([reach, acts]) => `${acts.join(', ')} ${label(reach)} records`).join(', ');
     const trusted = role.duties.length ? `; trusted with ${role.duties.length} more` : '';
     const line = said || 'sees no records';
     return `${line.charAt(0).toUpperCase()}${line.slice(1)}${trusted}.`;

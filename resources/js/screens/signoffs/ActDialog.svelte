@@ -4,13 +4,13 @@
     import { untrack } from 'svelte';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
-    import { counted } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import FieldInput from '../records/FieldInput.svelte';
     import type { Act } from './acts';
     import { caseQuery } from './case';
     import Area from '../../parts/fields/Area.svelte';
+    import { counted, say } from '../../state/words';
 
     /* What somebody does with one sign-off, or says of several: asked once more, with what has to be said. */
     type Props = { act: Act; cases: Shapes['SignOffShape'][]; place?: number; onclose: () => void; ondone: () => void };
@@ -48,11 +48,14 @@
             corrections = Object.fromEntries(correctable.map((field) => [field.name, record.data?.values[field.name] ?? null]));
     });
 
-    const what = $derived(cases.length === 1 ? 'this' : counted(cases.length, 'sign-off'));
     const wants = { yes: false, no: true, withdraw: false, hand: false, ask: true, answer: true, unlock: true };
     const words: Record<Act, { title: string; go: string; hint: string }> = $derived({
-        yes: { title: `Agree to ${what}?`, go: 'Agree', hint: 'A comment, if you like' },
-        no: { title: `Decline ${what}?`, go: 'Decline', hint: 'Why not: whoever asked wants to know' },
+        yes: { title: counted(cases.length, ['Agree to this?', 'Agree to # sign-offs?']), go: 'Agree', hint: 'A comment, if you like' },
+        no: {
+            title: counted(cases.length, ['Decline this?', 'Decline # sign-offs?']),
+            go: 'Decline',
+            hint: 'Why not: whoever asked wants to know',
+        },
         withdraw: { title: 'Withdraw this sign-off?', go: 'Withdraw', hint: '' },
         hand: { title: 'Hand it to somebody else?', go: 'Hand over', hint: 'A word to them, if you like' },
         ask: { title: 'Ask a question first', go: 'Ask', hint: 'What do you want to know?' },
@@ -82,7 +85,12 @@
             done = Math.min(from + BATCH, ids.length);
         }
         const taken = ids.length - left.length;
-        if (taken) toasts.tell(`${counted(taken, 'sign-off')} ${answer === 'yes' ? 'agreed to' : 'declined'}.`);
+        if (taken)
+            toasts.tell(
+                answer === 'yes'
+                    ? counted(taken, ['# sign-off agreed to.', '# sign-offs agreed to.'])
+                    : counted(taken, ['# sign-off declined.', '# sign-offs declined.']),
+            );
         if (left[0]) toasts.complain(left.length === 1 ? left[0] : `${left.length} were not taken: ${left[0]}`);
     }
 
@@ -146,7 +154,7 @@
         <Select placeholder="" aria-label="To whom" bind:value={to}>
             <option value="">choose somebody</option>
             {#each session.people.filter((person) => person.active && person.id !== session.me?.id) as person (person.id)}
-                <option value={String(person.id)}>{person.name}, {person.team}{person.away ? ' (absent)' : ''}</option>
+                <option value={String(person.id)}>{person.name}, {person.team}{person.away ? say(' (absent)') : ''}</option>
             {/each}
         </Select>
     {/if}

@@ -9,6 +9,7 @@
     import { caseQuery } from './case';
     import { toneOf, wordOf } from './status';
     import StandsLeaf from './StandsLeaf.svelte';
+    import { say, within } from '../../state/words';
 
     /* One case: what it is about, what the change was, where it stands, and what was decided before. */
     type Props = { signOff: Shapes['SignOffShape']; onact: (act: Act, place?: number) => void };
@@ -42,7 +43,7 @@
     {#if file.data?.amount}
         <p class="mt-1 text-[13px] text-ink-2">
             It is about <b class="text-ink figures">{file.data.amount}</b>{#if signOff.mine}; your limit is
-                <b class="text-ink figures">{file.data.limit ?? 'none'}</b>{/if}.
+                <b class="text-ink figures">{file.data.limit ?? say('none')}</b>{/if}.
         </p>
     {/if}
     {#if signOff.mine}
@@ -82,7 +83,7 @@
     {/if}
     {#if record.data}
         {@const shown = record.data}
-        <h3 class="px-7 pt-4 text-[13px] font-semibold">The {type.label.toLowerCase()} now</h3>
+        <h3 class="px-7 pt-4 text-[13px] font-semibold">The {within(type.label)} now</h3>
         <dl class="px-7 pb-3">
             {#each facts as field (field.name)}
                 <div class="grid grid-cols-[120px_1fr] gap-2 border-b border-ruled py-1.5 text-[13px]">

@@ -5,12 +5,13 @@
     import Broken from '../../parts/Broken.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { ahead, counted, moment } from '../../state/moments';
+    import { ahead, moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import ActDialog from './ActDialog.svelte';
     import type { Act } from './acts';
     import CaseLeaf from './CaseLeaf.svelte';
     import { toneOf, wordOf } from './status';
+    import { counted } from '../../state/words';
 
     /* What waits for a yes or a no: a list of cases, and the one that is read and decided. */
     crumbs.set({ label: 'Sign-offs' });
@@ -106,7 +107,7 @@
             <div class="flex items-start gap-3">
                 <div>
                     <h1>Sign-offs</h1>
-                    <p class="sub">{page.data ? counted(page.data.total, 'sign-off') : 'Reading…'}</p>
+                    <p class="sub">{page.data ? counted(page.data.total, ['# sign-off', '# sign-offs']) : 'Reading…'}</p>
                 </div>
                 <div class="segments ml-auto" role="group" aria-label="Which">
                     {#each boxes as [name, label] (name)}
@@ -117,7 +118,7 @@
         </header>
         {#if ticked.length}
             <div class="flex items-center gap-2 border-b border-ruled bg-iris-wash px-7 py-2 text-[13px]">
-                <b>{counted(ticked.length, 'sign-off')} chosen</b>
+                <b>{counted(ticked.length, ['# sign-off chosen', '# sign-offs chosen'])}</b>
                 <button type="button" class="btn go ml-auto" onclick={() => begin('yes', ticked)}>Agree…</button>
                 <button type="button" class="btn" onclick={() => begin('no', ticked)}>Decline…</button>
                 <button type="button" class="btn quiet" onclick={() => (picked = [])}>None</button>

@@ -3,6 +3,7 @@
     import Stamp from '../../parts/Stamp.svelte';
     import { ahead, moment } from '../../state/moments';
     import { toneOf, wordOf } from './status';
+    import { say } from '../../state/words';
 
     /* Where a sign-off stands: who was asked and what they said, in ink; who is asked now and who would be then, pencilled. */
     type Props = {
@@ -16,8 +17,8 @@
             ? { yes: 'counts as a yes', no: 'counts as a no' }[seat.state as 'yes' | 'no']
             : {
                   waiting: seat.asksBack ? 'has a question first' : 'is asked',
-                  yes: 'agreed',
-                  no: 'declined',
+                  yes: say('agreed'),
+                  no: say('declined'),
                   passed_on: 'decides no more; somebody else does',
                   over: 'was not needed',
               }[seat.state];

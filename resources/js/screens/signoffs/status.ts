@@ -1,12 +1,13 @@
 import type { Shapes } from '../../api/client';
+import { say } from '../../state/words';
 
 type Status = Shapes['SignOffShape']['status'];
 
 const words: Record<Status, [string, string]> = {
-    waiting: ['waiting', 'marigold'],
-    agreed: ['agreed', 'fern'],
-    declined: ['declined', 'madder'],
-    withdrawn: ['withdrawn', 'harbor'],
+    waiting: [say('waiting'), 'marigold'],
+    agreed: [say('agreed'), 'fern'],
+    declined: [say('declined'), 'madder'],
+    withdrawn: [say('withdrawn'), 'harbor'],
     timed_out: ['timed out', 'madder'],
     stopped: ['left undecided', 'harbor'],
 };

@@ -4,9 +4,10 @@
     import Broken from '../../parts/Broken.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted, moment } from '../../state/moments';
+    import { moment } from '../../state/moments';
     import { holder, toneOf } from './status';
     import SlipTurns from './SlipTurns.svelte';
+    import { counted } from '../../state/words';
 
     /* Reply slips: those that wait for me, all that are out, and what came back. */
     crumbs.set({ label: 'Slips' });
@@ -62,7 +63,7 @@
             <div class="flex items-start gap-3">
                 <div>
                     <h1>Reply slips</h1>
-                    <p class="sub">{page.data ? counted(page.data.count, 'slip') : 'Reading…'}</p>
+                    <p class="sub">{page.data ? counted(page.data.count, ['# slip', '# slips']) : 'Reading…'}</p>
                 </div>
                 <div class="segments ml-auto" role="group" aria-label="Which">
                     {#each boxes as [name, label] (name)}

@@ -7,6 +7,7 @@
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import { toneOf } from './status';
+    import { counted, say } from '../../state/words';
 
     /* Where a slip stands, down the margin: whose turn it was in ink, whose it is in pencil; and what can be done about it by hand. */
     let { slip }: { slip: Shapes['SlipShape'] } = $props();
@@ -15,7 +16,7 @@
     let withdrawing = $state(false);
     const did: Record<Shapes['SlipTurnShape']['state'], string> = {
         waiting: 'has it',
-        answered: 'answered',
+        answered: say('answered'),
         passed_on: 'did not answer',
         unreached: 'could not be written to',
         over: 'need not answer any more',
@@ -41,7 +42,7 @@
         onError: (thrown: unknown) => toasts.complain(said(thrown)),
     }));
     const nudges = (turn: Shapes['SlipTurnShape']) =>
-        turn.nudged === 0 ? '' : `, reminded ${turn.nudged === 1 ? 'once' : `${turn.nudged} times`}`;
+        turn.nudged === 0 ? '' : `, ${counted(turn.nudged, ['reminded once', 'reminded # times'])}`;
 </script>
 
 <div class="margined min-h-0!" aria-label="Where the slip stands">

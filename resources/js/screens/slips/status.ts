@@ -1,4 +1,5 @@
 import type { Shapes } from '../../api/client';
+import { say } from '../../state/words';
 
 type Slip = Shapes['SlipShape'];
 
@@ -7,4 +8,4 @@ const TONES = { waiting: 'marigold', answered: 'fern', run_out: 'madder', withdr
 export const toneOf = (slip: Slip) => TONES[slip.status];
 
 /** Who has it now, or had it last. */
-export const holder = (slip: Slip): string => slip.turns.findLast((turn) => turn.name !== '')?.name ?? 'nobody';
+export const holder = (slip: Slip): string => slip.turns.findLast((turn) => turn.name !== '')?.name ?? say('nobody');

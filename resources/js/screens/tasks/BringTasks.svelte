@@ -3,17 +3,18 @@
     import { api, ask, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import Stamp from '../../parts/Stamp.svelte';
-    import { counted, moment } from '../../state/moments';
+    import { moment } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
     import ChooseRecord from './ChooseRecord.svelte';
+    import { counted, say } from '../../state/words';
 
     /* To-dos of a calendar file: what each comes to, before anything is done. */
     type Props = { text: string; tasks: Shapes['CalendarTaskShape'][]; onclose: () => void; onbrought: () => void };
     let { text, tasks, onclose, onbrought }: Props = $props();
     const what = {
-        given: { tone: 'iris', label: 'new' },
+        given: { tone: 'iris', label: say('new') },
         moved: { tone: 'marigold', label: 'other date' },
-        done: { tone: 'fern', label: 'done' },
+        done: { tone: 'fern', label: say('done') },
         same: { tone: 'harbor', label: 'as it is' },
     };
     let record = $state.raw<Shapes['FoundShape'] | null>(null);
@@ -28,7 +29,7 @@
         try {
             const about = record ? { recordType: record.type, recordId: record.id } : {};
             await ask(api.POST('/api/tasks/calendar', { body: { text, ...about } }));
-            toasts.tell(`${counted(changes, 'task')} brought in.`);
+            toasts.tell(counted(changes, ['# task brought in.', '# tasks brought in.']));
             onbrought();
             onclose();
         } catch (thrown) {

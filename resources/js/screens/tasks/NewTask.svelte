@@ -59,7 +59,7 @@
     <div class="grid grid-cols-2 gap-3">
         <label class="block text-ink">Due<DateField time label="Due" bind:value={due} /></label>
         <label class="block text-ink"
-            >Priority<Select placeholder="" bind:value={priority}
+            ><span>Priority</span><Select placeholder="" bind:value={priority}
                 ><option value="low">low</option><option value="normal">normal</option><option value="high">high</option></Select
             ></label
         >

@@ -3,6 +3,7 @@
     import type { Shapes } from '../../api/client';
     import Stamp from '../../parts/Stamp.svelte';
     import { daysUntil, localDay, moment, timeOfDay } from '../../state/moments';
+    import { say } from '../../state/words';
 
     /* One task with what there is to it; ticked, it is done. */
     type Task = Shapes['TaskShape'];
@@ -49,7 +50,7 @@
             aria-label="Done: {task.title}"
             checked={task.status === 'done'}
             disabled={!mayDo}
-            title={mayDo ? '' : `This task is ${task.assignee ?? 'nobody'}’s`}
+            title={mayDo ? '' : `This task is ${task.assignee ?? say('nobody')}’s`}
             onchange={(event) => onsettle(task.status === 'lapsed' ? false : event.currentTarget.checked)}
         />
         <div class="min-w-0 flex-1">
@@ -81,7 +82,7 @@
                 </ul>
             {/if}
         </div>
-        {#if withPerson}<span class="word person shrink-0 text-[12.5px]">{task.assignee ?? 'nobody'}</span>{/if}
+        {#if withPerson}<span class="word person shrink-0 text-[12.5px]">{task.assignee ?? say('nobody')}</span>{/if}
         {#if isOpen && mayDo && picked}<Checkbox
                 class="pick mt-1.5 h-3.5 w-3.5 shrink-0 accent-(--ink)"
                 aria-label="Choose: {task.title}"

@@ -5,7 +5,7 @@
     import { api, ask, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted, fromLocalField, moment, toLocalField } from '../../state/moments';
+    import { fromLocalField, moment, toLocalField } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import Area from '../../parts/fields/Area.svelte';
@@ -20,6 +20,7 @@
     import TaskRow from './TaskRow.svelte';
     import { grouped } from './groups';
     import { refreshTasks, settle } from './settle';
+    import { counted } from '../../state/words';
 
     crumbs.set({ label: 'Tasks' });
     type Task = Shapes['TaskShape'];
@@ -66,6 +67,13 @@
         done: ['Nothing done yet.', 'What you complete is kept here.'],
         lapsed: ['Nothing has lapsed.', 'A rule can say when its task loses its point. What nobody need do any more is kept here.'],
     };
+    const inAll = (some: number) =>
+        status === 'open'
+            ? counted(some, ['# task open', '# tasks open'])
+            : status === 'done'
+              ? counted(some, ['# task done', '# tasks done'])
+              : counted(some, ['# task lapsed', '# tasks lapsed']);
+
     const refresh = () => refreshTasks(client);
     $effect(() => {
         void [whose, status];
@@ -73,12 +81,12 @@
     });
 
     /** All of them, or none: what one of them refuses leaves the others as they are. */
-    async function change(body: { dueAt?: string | null; assigneeId?: number; complete?: boolean }, told: string) {
+    async function change(body: { dueAt?: string | null; assigneeId?: number; complete?: boolean }, told: (count: number) => string) {
         const ids = chosen.map((task) => task.id);
         asking = null;
         try {
             await ask(api.PATCH('/api/tasks', { body: { ids, ...body } }));
-            toasts.tell(`${counted(ids.length, 'task')} ${told}.`);
+            toasts.tell(told(ids.length));
             picked = [];
         } catch (thrown) {
             toasts.complain(said(thrown));
@@ -160,7 +168,7 @@
         <header class="flex items-start gap-3">
             <div>
                 <h1>Tasks</h1>
-                <p class="sub">{tasks.data ? `${counted(tasks.data.total, 'task')} ${status}` : 'Reading…'}</p>
+                <p class="sub">{tasks.data ? inAll(tasks.data.total) : 'Reading…'}</p>
             </div>
             <div class="segments ml-auto" role="group" aria-label="Whose">
                 <button type="button" aria-pressed={whose === 'mine'} onclick={() => (whose = 'mine')}>Mine</button>
@@ -180,7 +188,7 @@
         </header>
         {#if chosen.length}
             <div class="flex items-center gap-2 border-b border-ruled bg-iris-wash px-7 py-2 text-[13px]">
-                <b>{counted(chosen.length, 'task')} chosen</b>
+                <b>{counted(chosen.length, ['# task chosen', '# tasks chosen'])}</b>
                 <button
                     type="button"
                     class="btn ml-auto"
@@ -190,7 +198,11 @@
                 <button type="button" class="btn" onclick={() => ((asking = 'reassign'), (to = chosen[0]?.assigneeId ?? 0))}
                     >Another person…</button
                 >
-                <button type="button" class="btn" onclick={() => change({ complete: true }, 'done')}>Done</button>
+                <button
+                    type="button"
+                    class="btn"
+                    onclick={() => change({ complete: true }, (some) => counted(some, ['# task done.', '# tasks done.']))}>Done</button
+                >
                 <button type="button" class="btn quiet" onclick={() => (picked = [])}>None</button>
             </div>
         {/if}
@@ -262,9 +274,10 @@
 
 {#if asking === 'reschedule'}
     <Confirm
-        title="Another date for {counted(chosen.length, 'task')}"
+        title={counted(chosen.length, ['Another date for # task', 'Another date for # tasks'])}
         go="Reschedule"
-        onconfirm={() => change({ dueAt: due ? fromLocalField(due) : null }, 'rescheduled')}
+        onconfirm={() =>
+            change({ dueAt: due ? fromLocalField(due) : null }, (some) => counted(some, ['# task rescheduled.', '# tasks rescheduled.']))}
         onclose={() => (asking = null)}
     >
         <DateField time label="Due" bind:value={due} />
@@ -272,9 +285,9 @@
     </Confirm>
 {:else if asking === 'reassign'}
     <Confirm
-        title="{counted(chosen.length, 'task')} to another person"
+        title={counted(chosen.length, ['# task to another person', '# tasks to another person'])}
         go="Reassign"
-        onconfirm={() => change({ assigneeId: to }, 'reassigned')}
+        onconfirm={() => change({ assigneeId: to }, (some) => counted(some, ['# task reassigned.', '# tasks reassigned.']))}
         onclose={() => (asking = null)}
     >
         <Select placeholder="" aria-label="To whom" bind:value={to}>

@@ -1,14 +1,16 @@
 <script lang="ts">
+    import { language } from '../../state/language.svelte';
     import type { Shapes } from '../../api/client';
+    import { say } from '../../state/words';
 
     /* What is coming, two weeks ahead by kind; days off are hatched, and a day opens to its lines. */
     type Props = { days: Shapes['DayShape'][]; chosen: string | null; onchoose: (date: string | null) => void };
     let { days, chosen, onchoose }: Props = $props();
     const kinds: [string, string, string][] = [
-        ['escalation', 'escalations', 'var(--madder)'],
-        ['reminder', 'reminders', 'var(--marigold)'],
-        ['task', 'tasks', 'var(--iris)'],
-        ['message', 'messages', 'var(--harbor)'],
+        ['escalation', say('escalations'), 'var(--madder)'],
+        ['reminder', say('reminders'), 'var(--marigold)'],
+        ['task', say('tasks'), 'var(--iris)'],
+        ['message', say('messages'), 'var(--harbor)'],
         ['other', 'other lines', 'var(--ink-3)'],
     ];
     const count = (day: Shapes['DayShape'], kind: string) => Number((day.kinds as Record<string, number>)[kind] ?? 0);
@@ -16,7 +18,7 @@
     const most = $derived(Math.max(4, ...days.map(total)));
     const shown = $derived(kinds.filter(([kind]) => days.some((day) => count(day, kind) > 0)));
     const name = (date: string) =>
-        new Intl.DateTimeFormat('en-GB', { weekday: 'short', timeZone: 'UTC' }).format(new Date(`${date}T00:00:00Z`)).slice(0, 2);
+        new Intl.DateTimeFormat(language.tag, { weekday: 'short', timeZone: 'UTC' }).format(new Date(`${date}T00:00:00Z`)).slice(0, 2);
     const told = (day: Shapes['DayShape']) =>
         [day.note, ...kinds.filter(([kind]) => count(day, kind)).map(([kind, label]) => `${count(day, kind)} ${label}`)]
             .filter(Boolean)

@@ -2,6 +2,7 @@
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask } from '../../api/client';
     import { session } from '../../state/session.svelte';
+    import { within } from '../../state/words';
 
     /* What is to be done in a house that has only just been opened, for as long as no rule is in force. */
     const rules = createQuery(() => ({ queryKey: ['rules'], queryFn: () => ask(api.GET('/api/rules')) }));
@@ -16,7 +17,7 @@
             ? [
                   {
                       done: (records.data?.rows.length ?? 1) > 0,
-                      title: `Write down your first ${first.label.toLowerCase()}`,
+                      title: `Write down your first ${within(first.label)}`,
                       says: 'By hand, as you would on the first page of a book.',
                       to: `/records/${first.name}/new`,
                   },

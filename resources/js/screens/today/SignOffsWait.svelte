@@ -1,7 +1,8 @@
 <script lang="ts">
     import type { Shapes } from '../../api/client';
-    import { counted, lasted } from '../../state/moments';
+    import { lasted } from '../../state/moments';
     import { clock } from '../../state/session.svelte';
+    import { counted } from '../../state/words';
 
     /* What waits for a yes or a no: for oneself, and for whom longest. */
     let { load }: { load: Shapes['SignOffLoad'] } = $props();
@@ -10,7 +11,7 @@
 
 <h2 class="mb-1">Sign-offs</h2>
 <p class="mb-1 text-[13px] text-ink-2">
-    {#if load.mine}<a class="link" href="/sign-offs">{counted(load.mine, 'sign-off')} {load.mine === 1 ? 'waits' : 'wait'} for you</a>
+    {#if load.mine}<a class="link" href="/sign-offs">{counted(load.mine, ['# sign-off waits for you', '# sign-offs wait for you'])}</a>
     {:else}Nothing waits for you.{/if}
     {#if load.people.length}{load.waiting} in all{load.medianSeconds === null
             ? ''

@@ -4,6 +4,7 @@
     import Broken from '../../parts/Broken.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { daysUntil, localDay, moment } from '../../state/moments';
+    import { say } from '../../state/words';
 
     /* A team: who has how much to do, and what of it slips. */
     const team = createQuery(() => ({
@@ -14,9 +15,9 @@
     const most = $derived(Math.max(6, ...(team.data?.people ?? []).map((person) => person.open)));
     const later = (person: { open: number; late: number; dueToday: number }) => person.open - person.late - person.dueToday;
     const parts: [string, string, (person: { open: number; late: number; dueToday: number }) => number][] = [
-        ['late', 'var(--madder)', (person) => person.late],
-        ['today', 'var(--marigold)', (person) => person.dueToday],
-        ['later', 'var(--iris)', later],
+        [say('late'), 'var(--madder)', (person) => person.late],
+        [say('today'), 'var(--marigold)', (person) => person.dueToday],
+        [say('later'), 'var(--iris)', later],
     ];
 </script>
 
@@ -81,7 +82,7 @@
                                     ><span class="figures">{task.recordNumber}</span> {task.recordTitle}</a
                                 >
                             </div>
-                            <span class="word person shrink-0 text-[12.5px]">{task.assignee ?? 'nobody'}</span>
+                            <span class="word person shrink-0 text-[12.5px]">{task.assignee ?? say('nobody')}</span>
                         </div>
                     </div>
                     {#snippet failed()}<Broken what="task" />{/snippet}

@@ -2,13 +2,14 @@
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
-    import { counted, dayName, localDay, moment } from '../../state/moments';
+    import { dayName, localDay, moment } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
     import FirstSteps from './FirstSteps.svelte';
     import ForMe from './ForMe.svelte';
     import MyDay from './MyDay.svelte';
     import RulesDay from './RulesDay.svelte';
     import TeamDay from './TeamDay.svelte';
+    import { counted } from '../../state/words';
 
     /* Not the same page for all: one's own day, the team of whoever leads one, the rules of whoever looks after them. */
     crumbs.set({ label: 'Today' });
@@ -24,6 +25,7 @@
     }));
     const views = $derived<View[]>(['day', ...(today.data?.team ? (['team'] as const) : []), ...(mayRules ? (['rules'] as const) : [])]);
     let chosen = $state<View | null>(null);
+    const inForce = $derived(rules.data ? counted(rules.data.rules.length, ['# rule in force', '# rules in force']) : 'The rules in force');
     const view = $derived<View>(chosen ?? (mayRules ? 'rules' : (today.data?.team ?? 0) > 0 ? 'team' : 'day'));
     const wanting = $derived((today.data?.late ?? 0) + (today.data?.dueToday ?? 0));
     const troubles = $derived(
@@ -47,14 +49,14 @@
                     {#if today.isError}{said(today.error)}
                     {:else if !today.data}Reading…
                     {:else if view === 'rules'}
-                        {rules.data ? counted(rules.data.rules.length, 'rule') : 'The rules'} in force, {troubles
-                            ? `${counted(troubles, 'thing')} to look at`
+                        {inForce}, {troubles
+                            ? counted(troubles, ['# thing to look at', '# things to look at'])
                             : 'and all is as it should be'}.
-                    {:else if view === 'team'}{counted(today.data.team, 'person', 'people')}
-                        {today.data.team === 1 ? 'reports' : 'report'} to you.
+                    {:else if view === 'team'}{counted(today.data.team, ['# person reports to you.', '# people report to you.'])}
                     {:else if wanting}
-                        {counted(wanting, 'thing')}
-                        {wanting === 1 ? 'wants' : 'want'} you today{today.data.late ? `, ${today.data.late} late` : ''}.
+                        {counted(wanting, ['# thing wants you today', '# things want you today'])}{today.data.late
+                            ? `, ${today.data.late} late`
+                            : ''}.
                     {:else}Nothing of yours is due today, {session.me?.name.split(' ')[0]}.{/if}
                 </p>
             </div>

@@ -6,6 +6,7 @@
     import GroupRows from './GroupRows.svelte';
     import type { Selection } from './selection.svelte';
     import { inFigures } from '../../../state/numbers';
+    import { say, within } from '../../../state/words';
 
     /* A list by the values of one field: each with how many it has and what they add up to, opened where it is wanted. */
     type Props = {
@@ -39,14 +40,14 @@
         {@const open = isOpen(key(group), place)}
         <button type="button" class="group-head" aria-expanded={open} onclick={() => (turned = { ...turned, [key(group)]: !open })}>
             {#if open}<ChevronDown size={15} />{:else}<ChevronRight size={15} />{/if}
-            <b>{group.label || 'none'}</b><span class="figures mini">{inFigures(group.count)}</span>
+            <b>{group.label || say('none')}</b><span class="figures mini">{inFigures(group.count)}</span>
             {#each Object.entries(group.sums) as [name, sum] (name)}<span class="mini ml-2"
                     >{type.fields.find((field) => field.name === name)?.label} <span class="figures text-ink">{sum}</span></span
                 >{/each}
         </button>
         {#if open}<GroupRows {type} {by} {group} {arrangement} {selection} {selected} {onselect} {onedit} head={place === 0} />{/if}
     {:else}
-        {#if groups.data}<div class="empty"><h2>No {type.label.toLowerCase()} fits.</h2></div>{/if}
+        {#if groups.data}<div class="empty"><h2>No {within(type.label)} fits.</h2></div>{/if}
     {/each}
     {#if groups.data?.length === MOST}
         <p class="mini px-7 py-2">These are the first {MOST} groups. Narrow the list, or group by something with fewer values.</p>

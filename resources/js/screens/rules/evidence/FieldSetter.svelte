@@ -5,6 +5,7 @@
     import { session } from '../../../state/session.svelte';
     import type { Value } from './rehearsal.svelte';
     import DateField from '../../../parts/fields/DateField.svelte';
+    import { say } from '../../../state/words';
 
     type Props = {
         title: string;
@@ -89,7 +90,7 @@
                     />
                 {:else}
                     <Input
-                        placeholder={field.type === 'reference' ? 'number of the record' : 'empty'}
+                        placeholder={field.type === 'reference' ? 'number of the record' : say('empty')}
                         value={shownValue(field.name)}
                         onchange={(event) => put(field.name, event.currentTarget.value)}
                     />

@@ -6,6 +6,7 @@
     import { day, moment } from '../../../state/moments';
     import { clock, session } from '../../../state/session.svelte';
     import { toasts } from '../../../state/toasts.svelte';
+    import { counted, within } from '../../../state/words';
 
     type Fire = { record: number; entry: number; at: string; how: 'both' | 'appears' | 'vanishes'; title: string | null };
     type Piece = {
@@ -124,14 +125,15 @@
             <div class="h-full bg-iris" style="width: {(100 * piece.records) / Math.max(1, piece.of)}%"></div>
         </div>
         <p class="mini mt-1">
-            {stopped ? 'Stopped after ' : ''}{inFigures(piece.records)} of {inFigures(piece.of)}
-            {piece.types.map((type) => session.type(type).plural.toLowerCase()).join(' and ')},
+            {#if stopped}Stopped after{/if}
+            {inFigures(piece.records)} of {inFigures(piece.of)}
+            {piece.types.map((type) => within(session.type(type).plural)).join(', ')},
             {inFigures(piece.changes)} things that happened
         </p>
         <p class="mt-3 text-[15px]">
-            <b class="font-semibold">It would have fired {piece.fires === 1 ? 'once' : `${inFigures(piece.fires)} times`}.</b>
+            <b class="font-semibold">{counted(piece.fires, ['It would have fired once.', 'It would have fired # times.'])}</b>
             {#if piece.heldBack}<span class="text-ink-2">
-                    The repeat guard held it back {piece.heldBack === 1 ? 'once' : `${piece.heldBack} times`}.</span
+                    {counted(piece.heldBack, ['The repeat guard held it back once.', 'The repeat guard held it back # times.'])}</span
                 >{/if}
         </p>
         {#if piece.hasPage}

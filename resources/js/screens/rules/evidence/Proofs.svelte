@@ -6,6 +6,7 @@
     import type { Document } from '../../../state/document.svelte';
     import { moment } from '../../../state/moments';
     import { toasts } from '../../../state/toasts.svelte';
+    import { say } from '../../../state/words';
 
     let { rule, page, may }: { rule: Shapes['RuleShape']; page: Document; may: boolean } = $props();
     const queries = useQueryClient();
@@ -127,7 +128,7 @@
                 <label class="flex items-baseline gap-2 border-b border-ruled py-1.5 text-[13px]">
                     <Checkbox bind:checked={ticked[one.name]} />
                     <span class="flex-1">{one.name}</span>
-                    <span class="mini">{one.fires ? 'fires' : 'does not fire'}</span>
+                    <span class="mini">{one.fires ? say('fires') : 'does not fire'}</span>
                 </label>
             {/each}
             <div class="mt-3 flex gap-2">

@@ -6,6 +6,7 @@
     import FieldSetter from './FieldSetter.svelte';
     import type { Rehearsal, WhatIf } from './rehearsal.svelte';
     import DateField from '../../../parts/fields/DateField.svelte';
+    import { say } from '../../../state/words';
 
     let { rehearsal, type, at }: { rehearsal: Rehearsal; type: string; at: number } = $props();
     type Kind = WhatIf['kind'];
@@ -122,7 +123,7 @@
                 <div class="space-y-2 px-4 py-3 text-[12.5px]">
                     {#if adding === 'word'}
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
-                            >What<Select placeholder="" bind:value={event}
+                            ><span>What</span><Select placeholder="" bind:value={event}
                                 ><option value="reply">a reply arrives</option><option value="comment">somebody comments</option></Select
                             ></label
                         >
@@ -135,7 +136,8 @@
                     {:else if adding === 'task_done'}
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
                             >Task<Select placeholder="" bind:value={task}
-                                >{#each tasks as one (one.number)}<option value={one.number}>{one.title}, {one.person ?? 'nobody'}</option
+                                >{#each tasks as one (one.number)}<option value={one.number}
+                                        >{one.title}, {one.person ?? say('nobody')}</option
                                     >{/each}</Select
                             ></label
                         >
@@ -146,7 +148,7 @@
                             ></label
                         >
                         <label class="grid grid-cols-[80px_1fr] items-center gap-2"
-                            >Is<Select placeholder="" bind:value={answer}
+                            ><span>Is</span><Select placeholder="" bind:value={answer}
                                 ><option value="yes">agreed</option><option value="no">declined</option></Select
                             ></label
                         >

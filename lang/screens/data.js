@@ -1,0 +1,3 @@
+/** @typedef {('en'|'de')} Locale */
+/** @type {Locale[]} */
+export const locales = ['en','de']
