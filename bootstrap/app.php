@@ -8,6 +8,7 @@ use App\Http\SecurityHeaders;
 use App\Http\SpeaksTheirLanguage;
 use App\Http\WellFormed;
 use App\Providers\LedgerServiceProvider;
+use Illuminate\Contracts\Auth\Middleware\AuthenticatesRequests;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
@@ -30,6 +31,8 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->prependToGroup('api', WellFormed::class);
         $middleware->appendToGroup('api', SpeaksTheirLanguage::class);
         $middleware->appendToGroup('web', SpeaksTheirLanguage::class);
+        // Who has to sign in first is told so in their language.
+        $middleware->prependToPriorityList(AuthenticatesRequests::class, SpeaksTheirLanguage::class);
         $middleware->redirectGuestsTo('/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

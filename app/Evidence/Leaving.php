@@ -24,6 +24,7 @@ use App\Store\TaskStore;
 use Illuminate\Database\Connection;
 use VividLedger\Record\CauseKind;
 use VividLedger\SignOff\SeatState;
+use VividLedger\Words\Words;
 
 /**
  * Somebody leaves the company, and another takes over what was theirs: all in one step, or nothing. Should they come back, what the other
@@ -72,11 +73,11 @@ final readonly class Leaving
     public function leave(Person $person, int $to, int $by): int
     {
         if ($to === $person->id || ! Person::query()->whereKey($to)->where('active', true)->exists()) {
-            throw Refused::at('/to', 'Choose somebody else who is with the company.');
+            throw Refused::at('/to', Words::say('Choose somebody else who is with the company.'));
         }
         $records = $this->records($person->id);
         if (array_sum(array_map(count(...), $records)) > self::MOST) {
-            $message = 'They own more than '.self::MOST.' records. Give most of them to others in the lists first.';
+            $message = Words::say('They own more than {most} records. Give most of them to others in the lists first.', most: self::MOST);
             throw new Refused('too_many', $message, RefusedFor::Conflict);
         }
 
@@ -117,7 +118,7 @@ final readonly class Leaving
     public function comeBack(Person $person, int $by): array
     {
         if ($person->active) {
-            throw new Refused('wrong_state', "{$person->name} is with the company.", RefusedFor::Conflict);
+            throw new Refused('wrong_state', Words::say('{person} is with the company.', person: $person->name), RefusedFor::Conflict);
         }
 
         return $this->db->transaction(function () use ($person, $by): array {

@@ -11,6 +11,7 @@ use App\Store\RefusedFor;
 use App\Store\SchemaStore;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\FieldType;
+use VividLedger\Words\Words;
 
 /** Proofs as they travel with a rule file. They bring their own records along; people go by their handles. */
 final readonly class ProofFile
@@ -76,8 +77,10 @@ final readonly class ProofFile
         if ($unknown !== []) {
             throw new Refused(
                 'unknown_person',
-                'The proofs of this file name people whom nobody knows here: '.implode(', ', array_keys($unknown))
-                    .'. Nothing was imported.',
+                Words::say(
+                    'The proofs of this file name people whom nobody knows here: {unknown}. Nothing was imported.',
+                    unknown: implode(', ', array_keys($unknown)),
+                ),
                 RefusedFor::Invalid,
             );
         }

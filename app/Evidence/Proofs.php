@@ -28,6 +28,7 @@ use VividLedger\Rehearse\ScriptReader;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\Rule;
 use VividLedger\Shape\Node;
+use VividLedger\Words\Words;
 
 /** Rehearsals kept as tests of a rule: each with its record, the records it looks at, and what is expected. */
 final readonly class Proofs
@@ -56,10 +57,10 @@ final readonly class Proofs
     {
         $name = trim($name);
         if ($name === '' || mb_strlen($name) > self::LONGEST_NAME) {
-            $problem = ['at' => '/name', 'code' => 'invalid_name', 'message' => 'Say what the proof shows.'];
+            $problem = ['at' => '/name', 'code' => 'invalid_name', 'message' => Words::say('Say what the proof shows.')];
             throw new Refused(
                 'invalid_name',
-                'Give the proof a name of at most '.self::LONGEST_NAME.' characters.',
+                Words::say('Give the proof a name of at most {longestname} characters.', longestname: self::LONGEST_NAME),
                 RefusedFor::Invalid,
                 [$problem],
             );
@@ -132,10 +133,18 @@ final readonly class Proofs
     /** What a proof comes to with a rule is what is expected from now on. */
     public function accept(int $id, ?Rule $edited, int $by): void
     {
-        $proof = Proof::query()->find($id) ?? throw new Refused('not_found', "There is no proof {$id}.", RefusedFor::Missing);
+        $proof = Proof::query()->find($id) ?? throw new Refused(
+            'not_found',
+            Words::say('There is no proof {id}.', id: $id),
+            RefusedFor::Missing,
+        );
         $own = $edited?->id === $proof->rule_id ? $edited : $this->current($proof->rule_id);
         if ($own === null) {
-            throw new Refused('unfinished_rule', 'The rule is not finished, so the proof cannot be played.', RefusedFor::Conflict);
+            throw new Refused(
+                'unfinished_rule',
+                Words::say('The rule is not finished, so the proof cannot be played.'),
+                RefusedFor::Conflict,
+            );
         }
         $proof->update([
             'expected' => $this->outline($own, $proof->script, $proof->facts, $this->rules->with($edited ?? $own)), 'actual' => null,

@@ -29,6 +29,7 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Node;
+use VividLedger\Words\Words;
 
 /**
  * Plays rehearsals as they are asked for: finds the record, proposes what happens first, and plays it with and without what is supposed.
@@ -138,7 +139,7 @@ final readonly class Rehearsals
             return [
                 ById::record($type, $id) ?? throw new Refused(
                     'not_found',
-                    "There is no {$type->inSentence()} {$id}.",
+                    Words::say('There is no {record} {id}.', record: Words::within($type->label), id: $id),
                     RefusedFor::Missing,
                 ), 'chosen',
             ];
@@ -162,8 +163,8 @@ final readonly class Rehearsals
         if ($pick === 'matched' || $pick === 'nearly') {
             throw new Refused(
                 'no_record',
-                $pick === 'matched' ? "No {$type->inSentence()} meets the conditions now. Make one up."
-                    : "No {$type->inSentence()} meets all conditions but one. Make one up.",
+                $pick === 'matched' ? Words::say('No {record} meets the conditions now. Make one up.', record: Words::within($type->label))
+                    : Words::say('No {record} meets all conditions but one. Make one up.', record: Words::within($type->label)),
                 RefusedFor::Missing,
             );
         }

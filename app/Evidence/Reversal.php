@@ -41,6 +41,7 @@ use VividLedger\Record\Change;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
+use VividLedger\Words\Words;
 
 /**
  * Takes back what the entries of rules did, or what a person's own edit changed: fields return to what they were, open tasks are
@@ -139,7 +140,11 @@ final readonly class Reversal
     public function reverse(array $entries, bool $force, string $why, int $by): array
     {
         if (count($entries) > self::MOST) {
-            throw new Refused('too_many', 'At most '.self::MOST.' entries are reversed at once.', RefusedFor::Invalid);
+            throw new Refused(
+                'too_many',
+                Words::say('At most {most} entries are reversed at once.', most: self::MOST),
+                RefusedFor::Invalid,
+            );
         }
 
         return $this->db->transaction(function () use ($entries, $force, $why, $by): array {
@@ -157,7 +162,7 @@ final readonly class Reversal
         $now = $this->clock->now();
         $row = Entry::query()->findOrFail($entry);
         $type = $this->schemas->schema()->type((string) $row->record_type)
-            ?? throw new Refused('not_reversible', "Entry {$entry} stands on no record.", RefusedFor::Conflict);
+            ?? throw new Refused('not_reversible', Words::say('Entry {entry} stands on no record.', entry: $entry), RefusedFor::Conflict);
         $kept = [];
         $changes = [];
         foreach ($this->written([$entry])[$entry] ?? [] as $written) {
@@ -298,7 +303,11 @@ final readonly class Reversal
         $found = Entry::query()->whereIn('id', $entries)->pluck('id')->all();
         $missing = array_diff($entries, $found);
         if ($missing !== []) {
-            throw new Refused('not_found', 'There is no entry '.implode(', ', array_slice($missing, 0, 5)).'.', RefusedFor::Missing);
+            throw new Refused(
+                'not_found',
+                Words::say('There is no entry {missing}.', missing: implode(', ', array_slice($missing, 0, 5))),
+                RefusedFor::Missing,
+            );
         }
     }
 

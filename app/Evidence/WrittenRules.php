@@ -10,6 +10,7 @@ use App\Store\RuleDoor;
 use App\Store\RuleStore;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Rule\Rule;
+use VividLedger\Words\Words;
 
 /** Reads a rule as it is being written, in the set in which it stands. */
 final readonly class WrittenRules
@@ -41,7 +42,7 @@ final readonly class WrittenRules
 
         return $page->rule ?? throw new Refused(
             'unfinished_rule',
-            'The rule is not finished, so it cannot be played yet.',
+            Words::say('The rule is not finished, so it cannot be played yet.'),
             RefusedFor::Invalid,
             RuleStore::listed($page->problems),
         );

@@ -10,6 +10,7 @@ use Illuminate\Contracts\Cache\Lock;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Cache;
 use Symfony\Component\HttpFoundation\Response;
+use VividLedger\Words\Words;
 
 /**
  * Lets each person have only a few long reckonings under way at a time, so that nobody uses up the web server.
@@ -36,7 +37,7 @@ final class AtOnce
         if ($lock === null) {
             throw new Refused(
                 'too_many_at_once',
-                "You have {$most} of these under way already. Wait until one is done, or stop one.",
+                Words::say('You have {most} of these under way already. Wait until one is done, or stop one.', most: $most),
                 RefusedFor::TooMany,
             );
         }

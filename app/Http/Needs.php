@@ -12,6 +12,7 @@ use Closure;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 use VividLedger\Rights\Duty;
+use VividLedger\Words\Words;
 
 /** Lets a request through whose person has a duty: "write_rules"; or from whom nothing is hidden: "all". */
 final readonly class Needs
@@ -29,10 +30,16 @@ final readonly class Needs
         $duty = Duty::tryFrom($what);
         $may = $person instanceof Person && ($duty === null ? $this->inSight->isEverything() : $person->may($duty));
         if (! $may) {
-            $label = $person instanceof Person ? $person->rights()->label : 'Nobody';
+            $label = $person instanceof Person ? $person->rights()->label : Words::say('Nobody');
             throw new Refused('not_allowed', $duty === null
-                ? "This reads every record and every field, and some of them are not for {$label}." : "{$label}: your role does not "
-                ."include this. It takes “{$duty->label()}”.", RefusedFor::NotAllowed);
+                ? Words::say(
+                    'This reads every record and every field, and some of them are not for {label}.',
+                    label: $label,
+                ) : Words::say(
+                    '{label}: your role does not include this. It takes “{duty}”.',
+                    label: $label,
+                    duty: $duty->label(),
+                ), RefusedFor::NotAllowed);
         }
 
         return $next($request);

@@ -17,6 +17,7 @@ use Illuminate\Session\TokenMismatchException;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+use VividLedger\Words\Words;
 
 /** Turns every refusal under /api into a problem document (RFC 9457) with a stable code. */
 final class Problems
@@ -86,23 +87,23 @@ final class Problems
             return self::document(self::status($thrown->for), $thrown->reason, $thrown->getMessage(), $thrown->problems, $thrown->more);
         }
         if ($thrown instanceof ValidationException) {
-            return self::document(422, 'invalid_request', 'The request is not as the API describes it.', self::fields($thrown));
+            return self::document(422, 'invalid_request', Words::say('The request is not as the API describes it.'), self::fields($thrown));
         }
         $previous = $thrown->getPrevious() ?? $thrown;
         [$status, $code, $title] = match (true) {
-            $thrown instanceof AuthenticationException => [401, 'not_signed_in', 'Sign in first.'],
+            $thrown instanceof AuthenticationException => [401, 'not_signed_in', Words::say('Sign in first.')],
             $previous instanceof AuthorizationException => [403, 'not_allowed', $previous->response()->message() ?? self::NOT_ALLOWED],
             $thrown instanceof AccessDeniedHttpException => [403, 'not_allowed', self::NOT_ALLOWED],
-            $previous instanceof TokenMismatchException => [419, 'session_expired', 'Your session has ended. Sign in again.'],
+            $previous instanceof TokenMismatchException => [419, 'session_expired', Words::say('Your session has ended. Sign in again.')],
             $thrown instanceof HttpExceptionInterface => match ($thrown->getStatusCode()) {
-                404 => [404, 'not_found', 'There is nothing at this address.'],
-                405 => [405, 'wrong_method', 'This address does not take that method.'],
-                400 => [400, 'bad_request', 'This cannot be read as a request.'],
-                413 => [413, 'too_large', 'This is larger than can be taken. '.RecordEvents::tooLarge()],
-                429 => [429, 'too_many_tries', 'Too many tries. Wait a minute and try again.'],
-                default => [$thrown->getStatusCode(), 'refused', 'The request was refused.'],
+                404 => [404, 'not_found', Words::say('There is nothing at this address.')],
+                405 => [405, 'wrong_method', Words::say('This address does not take that method.')],
+                400 => [400, 'bad_request', Words::say('This cannot be read as a request.')],
+                413 => [413, 'too_large', Words::say('This is larger than can be taken. {tooLarge}', tooLarge: RecordEvents::tooLarge())],
+                429 => [429, 'too_many_tries', Words::say('Too many tries. Wait a minute and try again.')],
+                default => [$thrown->getStatusCode(), 'refused', Words::say('The request was refused.')],
             },
-            default => [500, 'failed', 'Something went wrong on our side. Nothing was changed; please try again.'],
+            default => [500, 'failed', Words::say('Something went wrong on our side. Nothing was changed; please try again.')],
         };
 
         return self::document($status, $code, $title);
@@ -112,13 +113,14 @@ final class Problems
     private static function fields(ValidationException $invalid): array
     {
         $problems = [];
+        $failed = $invalid->validator->failed();
         foreach ($invalid->errors() as $field => $messages) {
             // The library calls an object what PHP calls it.
-            $message = str_replace(
-                'must be an array',
-                in_array($field, self::LISTS, true) ? 'has to be a list' : 'has to be an object',
-                $messages[0],
-            );
+            $message = match (true) {
+                ! isset($failed[$field]['Array']) => $messages[0],
+                in_array($field, self::LISTS, true) => Words::say('The {member} field has to be a list.', member: $field),
+                default => Words::say('The {member} field has to be an object.', member: $field),
+            };
             $problems[] = ['at' => '/'.str_replace('.', '/', $field), 'code' => 'invalid', 'message' => $message];
         }
 

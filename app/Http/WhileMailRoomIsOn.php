@@ -8,6 +8,7 @@ use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
+use VividLedger\Words\Words;
 
 /** The mail room is a stand-in: where real servers take its place it is switched off, and none of its doors is there. */
 final class WhileMailRoomIsOn
@@ -23,6 +24,6 @@ final class WhileMailRoomIsOn
             return $next($request);
         }
         $request->is('api/*') || abort(404);
-        throw new Refused('not_found', 'The mail room is switched off.', RefusedFor::Missing);
+        throw new Refused('not_found', Words::say('The mail room is switched off.'), RefusedFor::Missing);
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use VividLedger\Words\Words;
+
 /** What can happen for somebody. */
 enum NoticeKind: string
 {
@@ -14,9 +16,9 @@ enum NoticeKind: string
     public function label(): string
     {
         return match ($this) {
-            self::Note => 'Notes of rules',
-            self::Task => 'Tasks you are given',
-            self::Mention => 'Comments that name you',
+            self::Note => Words::say('Notes of rules'),
+            self::Task => Words::say('Tasks you are given'),
+            self::Mention => Words::say('Comments that name you'),
         };
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use VividLedger\Words\Words;
+
 /** How far a task is. */
 enum TaskStatus: string
 {
@@ -16,10 +18,10 @@ enum TaskStatus: string
     public function said(): string
     {
         return match ($this) {
-            self::Open => 'is open.',
-            self::Done => 'is done.',
-            self::Cancelled => 'was cancelled.',
-            self::Lapsed => 'has lapsed.',
+            self::Open => Words::say('is open.'),
+            self::Done => Words::say('is done.'),
+            self::Cancelled => Words::say('was cancelled.'),
+            self::Lapsed => Words::say('has lapsed.'),
         };
     }
 

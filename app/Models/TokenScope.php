@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use VividLedger\Words\Words;
+
 /** How much of what its person may do a token may. */
 enum TokenScope: string
 {
@@ -13,7 +15,7 @@ enum TokenScope: string
 
     public function refusal(): string
     {
-        return $this === self::Records ? 'This token is for reading, and for work on records and tasks.'
-            : 'This token is for reading only.';
+        return $this === self::Records ? Words::say('This token is for reading, and for work on records and tasks.')
+            : Words::say('This token is for reading only.');
     }
 }

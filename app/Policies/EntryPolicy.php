@@ -9,6 +9,7 @@ use App\Models\Person;
 use Illuminate\Auth\Access\Response;
 use VividLedger\Record\CauseKind;
 use VividLedger\Rights\Duty;
+use VividLedger\Words\Words;
 
 /** Who may reverse what: people their own edits, an administrator what rules and others did. */
 final class EntryPolicy
@@ -18,6 +19,8 @@ final class EntryPolicy
         $isOwn = $entry->kind === 'changed' && $entry->actor_id === $person->id && $entry->via !== CauseKind::Rule;
 
         return $isOwn || $person->may(Duty::WriteRules)
-            ? Response::allow() : Response::deny('You can reverse your own edits. What rules and others did, an administrator reverses.');
+            ? Response::allow() : Response::deny(
+                Words::say('You can reverse your own edits. What rules and others did, an administrator reverses.'),
+            );
     }
 }

@@ -8,6 +8,7 @@ use App\Models\Person;
 use App\Models\Task;
 use Illuminate\Auth\Access\Response;
 use VividLedger\Rights\Duty;
+use VividLedger\Words\Words;
 
 /** Who may complete a task, and give it another date or person. */
 final class TaskPolicy
@@ -17,6 +18,6 @@ final class TaskPolicy
         $whose = $task->assignee->name ?? 'nobody';
 
         return $task->assignee_id === $person->id || $person->may(Duty::DoAllTasks)
-            ? Response::allow() : Response::deny("This task is {$whose}’s. You can complete your own.");
+            ? Response::allow() : Response::deny(Words::say('This task is {whose}’s. You can complete your own.', whose: $whose));
     }
 }

@@ -13,6 +13,7 @@ use App\Models\Person;
 use App\Store\Access\InSight;
 use VividLedger\Rights\Duty;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Work on many records: begun, looked at, stopped, taken up again and taken back. Who does it stands in Evidence\Bulk. */
 final readonly class BulkStore
@@ -36,8 +37,8 @@ final readonly class BulkStore
     {
         $count = $this->count($chosen);
         if ($count === 0 || $count > self::MOST) {
-            throw new Refused('invalid_values', $count === 0 ? 'Choose at least one record.'
-                : 'At most '.number_format(self::MOST).' records are changed at a time.');
+            throw new Refused('invalid_values', $count === 0 ? Words::say('Choose at least one record.')
+                : Words::say('At most {most} records are changed at a time.', most: number_format(self::MOST)));
         }
 
         return $this->db->transaction(function () use ($chosen, $values, $by): BulkJob {
@@ -83,7 +84,7 @@ final readonly class BulkStore
         $job = BulkJob::query()->with('by')->find($id);
 
         return $job !== null && ($job->by_id === $by->id || $by->may(Duty::SeeLedger)) ? $job
-            : throw new Refused('not_found', 'There is no such work.', RefusedFor::Missing);
+            : throw new Refused('not_found', Words::say('There is no such work.'), RefusedFor::Missing);
     }
 
     /** @throws Refused */
@@ -92,25 +93,26 @@ final readonly class BulkStore
         $job = $this->seen($id, $by);
 
         return $job->by_id === $by->id || $by->may(Duty::KeepHouse) ? $job
-            : throw new Refused('not_allowed', "This is {$job->by->name}’s work.", RefusedFor::NotAllowed);
+            : throw new Refused('not_allowed', Words::say('This is {by}’s work.', by: $job->by->name), RefusedFor::NotAllowed);
     }
 
     /** Nothing more is begun; what is done stays. */
     public function stop(BulkJob $job): void
     {
-        $this->turn($job, [BulkStatus::Waiting, BulkStatus::Running], BulkStatus::Stopped, 'It is not at work.');
+        $this->turn($job, [BulkStatus::Waiting, BulkStatus::Running], BulkStatus::Stopped, Words::say('It is not at work.'));
     }
 
     /** Goes on where it was stopped. */
     public function goOn(BulkJob $job): void
     {
-        $this->turn($job, [BulkStatus::Stopped], BulkStatus::Waiting, 'It is not stopped.');
+        $this->turn($job, [BulkStatus::Stopped], BulkStatus::Waiting, Words::say('It is not stopped.'));
     }
 
     /** Takes back what was done, record by record. */
     public function undo(BulkJob $job): void
     {
-        $this->turn($job, [BulkStatus::Stopped, BulkStatus::Done], BulkStatus::Undoing, 'It has to come to its end first, or be stopped.');
+        $early = Words::say('It has to come to its end first, or be stopped.');
+        $this->turn($job, [BulkStatus::Stopped, BulkStatus::Done], BulkStatus::Undoing, $early);
     }
 
     /** @param  list<BulkStatus>  $from */

@@ -14,6 +14,7 @@ use Sabre\VObject\Reader;
 use VividLedger\Time\InvalidCalendar;
 use VividLedger\Time\WorkingCalendar;
 use VividLedger\Time\WorkingHours;
+use VividLedger\Words\Words;
 
 /** Keeps working calendars, and who goes by which. */
 final readonly class CalendarKeep
@@ -53,16 +54,21 @@ final readonly class CalendarKeep
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
             throw self::refused(
                 '/name',
-                $name === '' ? 'Give the calendar a name.' : 'A name has at most '.self::NAME_LENGTH.' characters.',
+                $name === ''
+                    ? Words::say('Give the calendar a name.')
+                    : Words::say('A name has at most {namelength} characters.', namelength: self::NAME_LENGTH),
             );
         }
         try {
             $timeZone = new \DateTimeZone($zone);
         } catch (\Exception) {
-            throw self::refused('/timeZone', "There is no time zone ‘{$zone}’. Choose one such as Europe/Berlin.");
+            throw self::refused('/timeZone', Words::say('There is no time zone ‘{zone}’. Choose one such as Europe/Berlin.', zone: $zone));
         }
         if (count($holidays) > self::MOST_HOLIDAYS) {
-            throw self::refused('/holidays', 'A calendar has at most '.number_format(self::MOST_HOLIDAYS).' holidays.');
+            throw self::refused(
+                '/holidays',
+                Words::say('A calendar has at most {holidays} holidays.', holidays: number_format(self::MOST_HOLIDAYS)),
+            );
         }
         ksort($holidays);
         $week = array_filter($hours);
@@ -99,7 +105,7 @@ final readonly class CalendarKeep
             } else {
                 $before = StoredCalendar::query()->lockForUpdate()->find($id) ?? throw new Refused(
                     'not_found',
-                    'This calendar is gone.',
+                    Words::say('This calendar is gone.'),
                     RefusedFor::Missing,
                 );
                 if ($version !== null && $before->version !== $version) {
@@ -123,7 +129,7 @@ final readonly class CalendarKeep
             ->exists()
             || Person::query()->where('calendar_id', $id)->exists();
         if ($isUsed) {
-            throw new Refused('in_use', 'Somebody goes by this calendar. Give them another one first.', RefusedFor::Conflict);
+            throw new Refused('in_use', Words::say('Somebody goes by this calendar. Give them another one first.'), RefusedFor::Conflict);
         }
         StoredCalendar::query()->whereKey($id)->delete();
     }
@@ -140,7 +146,7 @@ final readonly class CalendarKeep
         try {
             $calendar = Reader::read($ics, Reader::OPTION_FORGIVING);
         } catch (ParseException|\TypeError) {
-            throw self::refused('/text', 'This is not an iCalendar file.');
+            throw self::refused('/text', Words::say('This is not an iCalendar file.'));
         }
         $days = [];
         foreach ($calendar->select('VEVENT') as $event) {
@@ -151,7 +157,7 @@ final readonly class CalendarKeep
                 $from = $event->DTSTART->getDateTime();
                 $to = isset($event->DTEND) ? $event->DTEND->getDateTime() : $from->modify('+1 day');
             } catch (\Exception) {
-                throw self::refused('/text', 'A date in this file cannot be read.');
+                throw self::refused('/text', Words::say('A date in this file cannot be read.'));
             }
             for ($day = $from; $day->format('Y-m-d') === $from->format('Y-m-d')
                 || ($day < $to && count($days) < self::MOST_HOLIDAYS); $day = $day->modify('+1 day')) {
@@ -160,7 +166,7 @@ final readonly class CalendarKeep
         }
         ksort($days);
 
-        return $days === [] ? throw self::refused('/text', 'There is no event in this file.') : $days;
+        return $days === [] ? throw self::refused('/text', Words::say('There is no event in this file.')) : $days;
     }
 
     /**

@@ -15,6 +15,7 @@ use Sabre\VObject\Reader;
 use VividLedger\Rights\Duty;
 use VividLedger\Rule\Line\TaskPlan;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /**
  * To-dos of a calendar file (iCalendar, RFC 5545) become tasks, or change those that they are: of ours the date and that they are done,
@@ -39,11 +40,11 @@ final readonly class CalendarTasks
             $calendar = Reader::read($ics, Reader::OPTION_FORGIVING);
             $todos = $calendar->select('VTODO');
         } catch (ParseException|\TypeError) {
-            throw Refused::at('/text', 'This is not an iCalendar file.');
+            throw Refused::at('/text', Words::say('This is not an iCalendar file.'));
         }
         if ($todos === [] || count($todos) > self::MOST) {
-            throw Refused::at('/text', $todos === [] ? 'There is no to-do in this file.'
-                : 'There are more than '.self::MOST.' to-dos in this file.');
+            throw Refused::at('/text', $todos === [] ? Words::say('There is no to-do in this file.')
+                : Words::say('There are more than {most} to-dos in this file.', most: self::MOST));
         }
 
         $byUid = [];
@@ -70,7 +71,7 @@ final readonly class CalendarTasks
         $this->db->transaction(function () use ($tasks, $about, $person): void {
             foreach ($tasks as $task) {
                 if ($task->what === 'given') {
-                    [$type, $record] = $about ?? throw Refused::at('/recordId', 'Say which record the new tasks are about.');
+                    [$type, $record] = $about ?? throw Refused::at('/recordId', Words::say('Say which record the new tasks are about.'));
                     $id = $this->tasks->give($type, $record, [
                         'title' => $task->title, 'notes' => $task->notes, 'priority' => $task->priority, 'due' => $task->due,
                         'assignee' => $person->id,
@@ -154,7 +155,7 @@ final readonly class CalendarTasks
         try {
             $at = $due instanceof DateTime ? $due->getDateTime($this->company->zone()) : null;
         } catch (\Exception) {
-            throw Refused::at('/text', "The date of “{$title}” cannot be read.");
+            throw Refused::at('/text', Words::say('The date of “{title}” cannot be read.', title: $title));
         }
         // A day without a time ends with the day.
         $isDay = $due instanceof DateTime && ! $due->hasTime();

@@ -10,6 +10,7 @@ use App\Models\Endpoint;
 use App\Models\StoredCall;
 use Illuminate\Database\Connection;
 use VividLedger\Rule\Call\EndpointSlot;
+use VividLedger\Words\Words;
 
 /** Endpoints of other systems, kept in Setup and called by rules under their names. What is secret goes in and never comes out. */
 final readonly class EndpointStore
@@ -41,17 +42,25 @@ final readonly class EndpointStore
         return $this->db->transaction(function () use ($id, $version, $name, $given): Endpoint {
             $taken = Endpoint::query()->where('name', $name)->lockForUpdate()->value('id');
             if ($taken !== null && $taken !== $id) {
-                throw Refused::at('/name', 'There is one of that name already.', RefusedFor::Conflict);
+                throw Refused::at('/name', Words::say('There is one of that name already.'), RefusedFor::Conflict);
             }
             $before = $id === null ? new Endpoint : Endpoint::query()->lockForUpdate()->find($id);
             if ($before === null) {
-                throw new Refused('not_found', 'There is no such endpoint.', RefusedFor::Missing);
+                throw new Refused('not_found', Words::say('There is no such endpoint.'), RefusedFor::Missing);
             }
             if ($id !== null && $version !== null && $before->version !== $version) {
-                throw new Refused('stale_version', 'Somebody changed it after you opened it. Open it again.', RefusedFor::Conflict);
+                throw new Refused(
+                    'stale_version',
+                    Words::say('Somebody changed it after you opened it. Open it again.'),
+                    RefusedFor::Conflict,
+                );
             }
             if ($id !== null && $before->name !== $name && $this->kept->usersOf(EndpointSlot::KEY, $before->name) !== []) {
-                throw Refused::at('/name', "‘{$before->name}’ keeps its name while rules call it.", RefusedFor::Conflict);
+                throw Refused::at(
+                    '/name',
+                    Words::say('‘{before}’ keeps its name while rules call it.', before: $before->name),
+                    RefusedFor::Conflict,
+                );
             }
             $before->fill([
                 'name' => $name, 'url' => trim($given['url']), 'method' => $given['method'], 'headers' => $given['headers'],
@@ -75,13 +84,25 @@ final readonly class EndpointStore
     /** @throws Refused while rules call it, or calls wait for it */
     public function drop(int $id): void
     {
-        $endpoint = Endpoint::query()->find($id) ?? throw new Refused('not_found', 'There is no such endpoint.', RefusedFor::Missing);
+        $endpoint = Endpoint::query()->find($id) ?? throw new Refused(
+            'not_found',
+            Words::say('There is no such endpoint.'),
+            RefusedFor::Missing,
+        );
         $users = $this->kept->usersOf(EndpointSlot::KEY, $endpoint->name);
         if ($users !== []) {
-            throw new Refused('in_use', "‘{$endpoint->name}’ is called by rules: ".implode(', ', $users).'.', RefusedFor::Conflict);
+            throw new Refused(
+                'in_use',
+                Words::say('‘{endpoint}’ is called by rules: {users}.', endpoint: $endpoint->name, users: implode(', ', $users)),
+                RefusedFor::Conflict,
+            );
         }
         if (StoredCall::query()->where('endpoint', $endpoint->name)->where('status', CallStatus::Waiting)->exists()) {
-            throw new Refused('in_use', "Calls to ‘{$endpoint->name}’ are on their way.", RefusedFor::Conflict);
+            throw new Refused(
+                'in_use',
+                Words::say('Calls to ‘{endpoint}’ are on their way.', endpoint: $endpoint->name),
+                RefusedFor::Conflict,
+            );
         }
         $endpoint->delete();
     }
@@ -94,22 +115,33 @@ final readonly class EndpointStore
     private function check(string $name, array $given): void
     {
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
-            throw Refused::at('/name', $name === '' ? 'Give it a name.' : 'A name has at most '.self::NAME_LENGTH.' characters.');
+            throw Refused::at(
+                '/name',
+                $name === ''
+                    ? Words::say('Give it a name.')
+                    : Words::say('A name has at most {namelength} characters.', namelength: self::NAME_LENGTH),
+            );
         }
         $parts = parse_url(trim($given['url']));
         $isWeb = is_array($parts) && in_array($parts['scheme'] ?? '', ['http', 'https'], true) && ($parts['host'] ?? '') !== '';
         if (! $isWeb || isset($parts['user'])) {
-            throw Refused::at('/url', 'Give an address that begins with https:// or http://, without a name or password in it.');
+            throw Refused::at(
+                '/url',
+                Words::say('Give an address that begins with https:// or http://, without a name or password in it.'),
+            );
         }
         foreach ($given['headers'] + ($given['secretHeaders'] ?? []) as $header => $value) {
             if (preg_match('/^[A-Za-z0-9!#$%&\'*+.^_`|~-]{1,100}$/D', (string) $header) !== 1 || preg_match('/[\r\n\0]/', $value) === 1
                 || preg_match(self::OWN_HEADERS, (string) $header) === 1) {
-                throw Refused::at('/headers', "‘{$header}’ is no header that can be set here.");
+                throw Refused::at('/headers', Words::say('‘{header}’ is no header that can be set here.', header: $header));
             }
         }
         $secret = $given['signingSecret'] ?? '';
         if ($secret !== '' && (strlen($secret) < 24 || base64_decode((string) preg_replace('/^whsec_/', '', $secret), true) === false)) {
-            throw Refused::at('/signingSecret', 'A signing secret is base64, at least 24 characters, and may begin with whsec_.');
+            throw Refused::at(
+                '/signingSecret',
+                Words::say('A signing secret is base64, at least 24 characters, and may begin with whsec_.'),
+            );
         }
     }
 }

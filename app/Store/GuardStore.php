@@ -14,6 +14,7 @@ use App\Store\Sql\Batch;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Query\Builder;
 use VividLedger\Facts\GuardState;
+use VividLedger\Words\Words;
 
 /** What repeat guards have let pass for a record, and making them ready again by hand. */
 final readonly class GuardStore
@@ -97,7 +98,7 @@ final readonly class GuardStore
             if ($state->count === 0) {
                 throw new Refused(
                     'not_used',
-                    'This guard has not been used, so there is nothing to make ready again.',
+                    Words::say('This guard has not been used, so there is nothing to make ready again.'),
                     RefusedFor::Conflict,
                 );
             }

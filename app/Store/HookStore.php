@@ -10,6 +10,7 @@ use App\Models\HookArrival;
 use Illuminate\Database\Connection;
 use VividLedger\Rule\Trigger\HookName;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Hooks, kept in Setup: which record what arrives becomes, and by what it is signed. */
 final readonly class HookStore
@@ -38,14 +39,18 @@ final readonly class HookStore
         return $this->db->transaction(function () use ($id, $version, $name, $given): array {
             $hook = $id === null ? new Hook : Hook::query()->lockForUpdate()->find($id);
             if ($hook === null) {
-                throw new Refused('not_found', 'There is no such hook.', RefusedFor::Missing);
+                throw new Refused('not_found', Words::say('There is no such hook.'), RefusedFor::Missing);
             }
             if ($id !== null && $version !== null && $hook->version !== $version) {
-                throw new Refused('stale_version', 'Somebody changed it after you opened it. Open it again.', RefusedFor::Conflict);
+                throw new Refused(
+                    'stale_version',
+                    Words::say('Somebody changed it after you opened it. Open it again.'),
+                    RefusedFor::Conflict,
+                );
             }
             $taken = Hook::query()->where('name', $name)->lockForUpdate()->value('id');
             if ($taken !== null && $taken !== $id) {
-                throw Refused::at('/name', 'There is one of that name already.', RefusedFor::Conflict);
+                throw Refused::at('/name', Words::say('There is one of that name already.'), RefusedFor::Conflict);
             }
             $isOther = $hook->name !== $name || $hook->record_type !== $given['recordType'];
             if ($id !== null && $isOther && $this->kept->usersOf(HookName::KEY, $hook->name) !== []) {
@@ -75,10 +80,14 @@ final readonly class HookStore
     {
         $this->db->transaction(function () use ($id): void {
             $hook = Hook::query()->lockForUpdate()->find($id)
-                ?? throw new Refused('not_found', 'There is no such hook.', RefusedFor::Missing);
+                ?? throw new Refused('not_found', Words::say('There is no such hook.'), RefusedFor::Missing);
             $users = $this->kept->usersOf(HookName::KEY, $hook->name);
             if ($users !== []) {
-                throw new Refused('in_use', "Rules wait for ‘{$hook->name}’: ".implode(', ', $users).'.', RefusedFor::Conflict);
+                throw new Refused(
+                    'in_use',
+                    Words::say('Rules wait for ‘{hook}’: {users}.', hook: $hook->name, users: implode(', ', $users)),
+                    RefusedFor::Conflict,
+                );
             }
             HookArrival::query()->where('hook_id', $id)->delete();
             $hook->delete();
@@ -95,18 +104,26 @@ final readonly class HookStore
     private function check(string $name, array $given): void
     {
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
-            throw Refused::at('/name', $name === '' ? 'Give it a name.' : 'A name has at most '.self::NAME_LENGTH.' characters.');
+            throw Refused::at(
+                '/name',
+                $name === ''
+                    ? Words::say('Give it a name.')
+                    : Words::say('A name has at most {namelength} characters.', namelength: self::NAME_LENGTH),
+            );
         }
         $type = $this->schemas->schema()->type($given['recordType'])
-            ?? throw Refused::at('/recordType', 'Choose what it becomes.');
+            ?? throw Refused::at('/recordType', Words::say('Choose what it becomes.'));
         if ($given['takes'] === []) {
-            throw Refused::at('/takes', 'Say what goes into at least one field.');
+            throw Refused::at('/takes', Words::say('Say what goes into at least one field.'));
         }
         $seen = [];
         foreach ($given['takes'] as $index => $taken) {
             $this->checkField($type, "/takes/{$index}/field", $taken['field'], $seen);
             if (preg_match('/^[^.\s][^\s]*$/Du', $taken['path']) !== 1) {
-                throw Refused::at("/takes/{$index}/path", "‘{$taken['path']}’ is no member. Write it like customer.name.");
+                throw Refused::at(
+                    "/takes/{$index}/path",
+                    Words::say('‘{path}’ is no member. Write it like customer.name.', path: $taken['path']),
+                );
             }
             $seen[] = $taken['field'];
         }
@@ -116,10 +133,10 @@ final readonly class HookStore
             $set[] = $start['field'];
         }
         if ($given['knownBy'] !== null && ! in_array($given['knownBy'], $seen, true)) {
-            throw Refused::at('/knownBy', 'What it is known by has to arrive: choose one of the fields above.');
+            throw Refused::at('/knownBy', Words::say('What it is known by has to arrive: choose one of the fields above.'));
         }
         if ($given['knownBy'] === null && ! $given['mayCreate']) {
-            throw Refused::at('/knownBy', 'It makes nothing and finds nothing. Choose by which field a record is known.');
+            throw Refused::at('/knownBy', Words::say('It makes nothing and finds nothing. Choose by which field a record is known.'));
         }
     }
 
@@ -128,10 +145,15 @@ final readonly class HookStore
     {
         $field = $type->field($name);
         if ($field === null || ! $field->isSettable()) {
-            throw Refused::at($at, $name === '' ? 'Choose a field.' : "{$type->label} has no field ‘{$name}’ that can be set.");
+            throw Refused::at(
+                $at,
+                $name === ''
+                    ? Words::say('Choose a field.')
+                    : Words::say('{type} has no field ‘{name}’ that can be set.', type: $type->label, name: $name),
+            );
         }
         if (in_array($name, $seen, true)) {
-            throw Refused::at($at, "{$field->label} is filled twice.");
+            throw Refused::at($at, Words::say('{field} is filled twice.', field: $field->label));
         }
     }
 }

@@ -33,6 +33,7 @@ use VividLedger\SignOff\KeptRoute;
 use VividLedger\SignOff\StepsSlot;
 use VividLedger\Slip\QuestionsSlot;
 use VividLedger\Template\RichText;
+use VividLedger\Words\Words;
 
 /** What the company keeps once and rules use by name: conditions, letters, slips, ladders and routes. */
 final readonly class KeptStore
@@ -66,7 +67,7 @@ final readonly class KeptStore
         $condition = ConditionReader::read($context, new Node($file, '/file', $reads));
         array_push($context->sheet->problems, ...$reads->unknown($file, $context->sheet->problems, '/file'));
         if ($condition === null || $context->sheet->problems !== []) {
-            $message = 'The condition is not finished. '.($context->sheet->problems[0]->message ?? '');
+            $message = Words::say('The condition is not finished. {message}', message: $context->sheet->problems[0]->message ?? '');
             throw new Refused('unfinished_condition', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
         }
 
@@ -88,7 +89,11 @@ final readonly class KeptStore
     /** @throws Refused while rules use it */
     public function dropCondition(int $id): void
     {
-        $row = StoredCondition::query()->find($id) ?? throw new Refused('not_found', 'There is no such condition.', RefusedFor::Missing);
+        $row = StoredCondition::query()->find($id) ?? throw new Refused(
+            'not_found',
+            Words::say('There is no such condition.'),
+            RefusedFor::Missing,
+        );
         $this->mustBeUnused($row->name, $this->usersOf('named', $row->name));
         $row->delete();
     }
@@ -104,7 +109,7 @@ final readonly class KeptStore
         $context = $this->context($type);
         $clean = RichText::clean($body);
         if (Letter::read($context, new Node($subject, '/subject'), new Node($clean, '/body'), true) === null) {
-            $message = $context->sheet->problems[0]->message ?? 'The letter is not finished.';
+            $message = $context->sheet->problems[0]->message ?? Words::say('The letter is not finished.');
             throw new Refused('unfinished_letter', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
         }
 
@@ -132,7 +137,11 @@ final readonly class KeptStore
     /** @throws Refused while rules use it */
     public function dropLetter(int $id): void
     {
-        $row = StoredLetter::query()->find($id) ?? throw new Refused('not_found', 'There is no such letter.', RefusedFor::Missing);
+        $row = StoredLetter::query()->find($id) ?? throw new Refused(
+            'not_found',
+            Words::say('There is no such letter.'),
+            RefusedFor::Missing,
+        );
         $this->mustBeUnused($row->name, $this->usersOf('letter', $row->name));
         $row->delete();
     }
@@ -148,7 +157,7 @@ final readonly class KeptStore
         $types = $this->schemas->schema()->types;
         $any = $types[array_key_first($types) ?? ''] ?? throw new Refused(
             'unknown_type',
-            'There is no record type yet.',
+            Words::say('There is no record type yet.'),
             RefusedFor::Conflict,
         );
         $context = $this->context($any);
@@ -156,7 +165,7 @@ final readonly class KeptStore
         $ladder = Ladders::rungs($context, new Node($rungs, '/rungs', $reads), $name);
         array_push($context->sheet->problems, ...$reads->unknown($rungs, $context->sheet->problems, '/rungs'));
         if ($ladder === null || $context->sheet->problems !== []) {
-            $message = $context->sheet->problems[0]->message ?? 'The ladder is not finished.';
+            $message = $context->sheet->problems[0]->message ?? Words::say('The ladder is not finished.');
             throw new Refused('unfinished_ladder', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
         }
 
@@ -178,7 +187,11 @@ final readonly class KeptStore
     /** @throws Refused while rules use it */
     public function dropLadder(int $id): void
     {
-        $row = StoredLadder::query()->find($id) ?? throw new Refused('not_found', 'There is no such ladder.', RefusedFor::Missing);
+        $row = StoredLadder::query()->find($id) ?? throw new Refused(
+            'not_found',
+            Words::say('There is no such ladder.'),
+            RefusedFor::Missing,
+        );
         $this->mustBeUnused($row->name, $this->usersOf('ladder', $row->name));
         $row->delete();
     }
@@ -200,7 +213,7 @@ final readonly class KeptStore
             $context->sheet->problems[] = new Problem('/steps', 'kept_route', 'A kept route names no other.');
         }
         if ($route === null || $context->sheet->problems !== []) {
-            $message = 'The route is not finished. '.($context->sheet->problems[0]->message ?? '');
+            $message = Words::say('The route is not finished. {message}', message: $context->sheet->problems[0]->message ?? '');
             throw new Refused('unfinished_route', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
         }
 
@@ -222,7 +235,11 @@ final readonly class KeptStore
     /** @throws Refused while rules use it */
     public function dropRoute(int $id): void
     {
-        $row = StoredRoute::query()->find($id) ?? throw new Refused('not_found', 'There is no such route.', RefusedFor::Missing);
+        $row = StoredRoute::query()->find($id) ?? throw new Refused(
+            'not_found',
+            Words::say('There is no such route.'),
+            RefusedFor::Missing,
+        );
         $this->mustBeUnused($row->name, $this->usersOf(KeptRoute::KEY, $row->name));
         $row->delete();
     }
@@ -246,7 +263,7 @@ final readonly class KeptStore
         (new QuestionsSlot)->read($context, new Node($asks, '/asks', $reads), new Filled);
         array_push($context->sheet->problems, ...$reads->unknown($asks, $context->sheet->problems, '/asks'));
         if ($context->sheet->problems !== []) {
-            $message = 'The slip is not finished. '.$context->sheet->problems[0]->message;
+            $message = Words::say('The slip is not finished. {message}', message: $context->sheet->problems[0]->message);
             throw new Refused('unfinished_slip', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
         }
 
@@ -274,7 +291,7 @@ final readonly class KeptStore
     /** @throws Refused while rules use it */
     public function dropSlip(int $id): void
     {
-        $row = SlipForm::query()->find($id) ?? throw new Refused('not_found', 'There is no such slip.', RefusedFor::Missing);
+        $row = SlipForm::query()->find($id) ?? throw new Refused('not_found', Words::say('There is no such slip.'), RefusedFor::Missing);
         $this->mustBeUnused($row->name, $this->usersOf(SlipSlot::KEY, $row->name));
         $row->delete();
     }
@@ -351,7 +368,9 @@ final readonly class KeptStore
     {
         $name = trim((string) preg_replace('/\s+/u', ' ', $name));
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
-            $message = $name === '' ? 'Give it a name.' : 'A name has at most '.self::NAME_LENGTH.' characters.';
+            $message = $name === ''
+                ? Words::say('Give it a name.')
+                : Words::say('A name has at most {namelength} characters.', namelength: self::NAME_LENGTH);
             $problem = ['at' => '/name', 'code' => $name === '' ? 'missing' : 'too_long', 'message' => $message];
             throw new Refused('invalid_values', $message, RefusedFor::Invalid, [$problem]);
         }
@@ -364,7 +383,7 @@ final readonly class KeptStore
     {
         $taken = $same->lockForUpdate()->value('id');
         if ($taken !== null && $taken !== $id) {
-            $message = 'There is one of that name already.';
+            $message = Words::say('There is one of that name already.');
             throw new Refused(
                 'name_taken',
                 $message,
@@ -385,12 +404,12 @@ final readonly class KeptStore
         ?int $version,
     ): SlipForm|StoredCondition|StoredLetter|StoredLadder|StoredRoute {
         if ($row === null) {
-            throw new Refused('not_found', 'It is gone.', RefusedFor::Missing);
+            throw new Refused('not_found', Words::say('It is gone.'), RefusedFor::Missing);
         }
         if ($version !== null && $row->version !== $version) {
             throw new Refused(
                 'stale_version',
-                'Somebody changed it after you opened it. Open it again to see how it reads now.',
+                Words::say('Somebody changed it after you opened it. Open it again to see how it reads now.'),
                 RefusedFor::Conflict,
             );
         }
@@ -402,10 +421,10 @@ final readonly class KeptStore
     private function mustKeepName(string $before, string $after, array $users): void
     {
         if ($before !== $after && $users !== []) {
-            $problem = ['at' => '/name', 'code' => 'in_use', 'message' => 'Rules use it by this name.'];
+            $problem = ['at' => '/name', 'code' => 'in_use', 'message' => Words::say('Rules use it by this name.')];
             throw new Refused(
                 'in_use',
-                "‘{$before}’ keeps its name while rules use it: ".implode(', ', $users).'.',
+                Words::say('‘{before}’ keeps its name while rules use it: {users}.', before: $before, users: implode(', ', $users)),
                 RefusedFor::Conflict,
                 [$problem],
             );
@@ -416,7 +435,11 @@ final readonly class KeptStore
     private function mustBeUnused(string $name, array $users): void
     {
         if ($users !== []) {
-            throw new Refused('in_use', "‘{$name}’ is used by ".implode(', ', $users).'. Change those rules first.', RefusedFor::Conflict);
+            throw new Refused(
+                'in_use',
+                Words::say('‘{name}’ is used by {users}. Change those rules first.', name: $name, users: implode(', ', $users)),
+                RefusedFor::Conflict,
+            );
         }
     }
 }

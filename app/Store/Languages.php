@@ -29,7 +29,7 @@ final class Languages
     }
 
     /**
-     * What is done in a language; afterwards it is English again.
+     * What is done in a language; afterwards it is the one before.
      *
      * @template T
      *
@@ -38,11 +38,12 @@ final class Languages
      */
     public function in(string $code, \Closure $what): mixed
     {
+        $before = Words::language();
         $this->speak($code);
         try {
             return $what();
         } finally {
-            $this->speak(Words::OWN);
+            $this->speak($before);
         }
     }
 

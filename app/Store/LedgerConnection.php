@@ -7,6 +7,7 @@ namespace App\Store;
 use Closure;
 use Illuminate\Database\DetectsConcurrencyErrors;
 use Illuminate\Database\MariaDbConnection;
+use VividLedger\Words\Words;
 
 /**
  * The connection to the database. A transaction that loses to another one, while it works or at its commit as on a clustered
@@ -47,7 +48,11 @@ final class LedgerConnection extends MariaDbConnection
                 }
                 $this->afterwards = [];
                 if ($try >= self::TRIES) {
-                    throw new Refused('busy', 'Others are changing the same records just now. Try again in a moment.', RefusedFor::Busy);
+                    throw new Refused(
+                        'busy',
+                        Words::say('Others are changing the same records just now. Try again in a moment.'),
+                        RefusedFor::Busy,
+                    );
                 }
                 usleep(random_int(2_000, 20_000) * $try);
             }

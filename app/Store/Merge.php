@@ -21,6 +21,7 @@ use App\Store\Sql\ById;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /**
  * Two records that are one: what names the one that goes names the other from now on, its comments, files, followers and open tasks
@@ -52,7 +53,7 @@ final readonly class Merge
     public function into(RecordType $type, int $kept, int $version, int $other, int $otherVersion, array $values, Actor $actor): Saved
     {
         if ($kept === $other) {
-            throw Refused::at('/other', 'It is the same record.');
+            throw Refused::at('/other', Words::say('It is the same record.'));
         }
 
         return $this->db->transaction(function () use ($type, $kept, $version, $other, $otherVersion, $values, $actor): Saved {
@@ -97,8 +98,16 @@ final readonly class Merge
         $ids = Columns::ints(StoredRecord::rowsOf($from)->where($field->name, $other)->limit(self::MOST + 1)->pluck('id'));
         $ids = $from->name === $type->name ? array_values(array_diff($ids, [$other])) : $ids;
         if (count($ids) > self::MOST) {
-            throw new Refused('too_many', 'More than '.self::MOST." {$from->plural} name {$type->numberOf($other)}. Change them first, "
-                .'all together in their list.', RefusedFor::Conflict);
+            throw new Refused(
+                'too_many',
+                Words::say(
+                    'More than {most} {from} name {numberOf}. Change them first, all together in their list.',
+                    most: self::MOST,
+                    from: $from->plural,
+                    numberOf: $type->numberOf($other),
+                ),
+                RefusedFor::Conflict,
+            );
         }
         foreach (array_chunk($ids, self::PIECE) as $piece) {
             foreach ($this->many->change($from, $piece, [$field->name => $kept], $actor, isAnswered: false) as $row) {

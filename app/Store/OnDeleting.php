@@ -9,6 +9,7 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\OnDelete;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** What becomes of the records that refer to one that is deleted, in the same transaction: all of it, or nothing. */
 final class OnDeleting
@@ -48,13 +49,22 @@ final class OnDeleting
             return;
         }
         $numbers = $rows->take(3)->map(static fn (object $row): string => $other->numberOf((int) $row->id))->implode(', ');
-        $all = $rows->count() > 3 ? "{$numbers} and others" : $numbers;
+        $all = $rows->count() > 3 ? Words::say('{numbers} and others', numbers: $numbers) : $numbers;
         if ($field->onDelete === OnDelete::Refuse) {
-            throw new Refused('referred_to', "{$type->numberOf($id)} is the {$field->label} of {$all}. Change that first.",
+            throw new Refused('referred_to', Words::say(
+                '{numberOf} is the {field} of {all}. Change that first.',
+                numberOf: $type->numberOf($id),
+                field: $field->label,
+                all: $all,
+            ),
                 RefusedFor::Conflict);
         }
         if ($rows->count() > self::MOST) {
-            throw new Refused('too_many', 'More than '.self::MOST." {$other->plural} refer to it. Change or delete them first.",
+            throw new Refused('too_many', Words::say(
+                'More than {most} {other} refer to it. Change or delete them first.',
+                most: self::MOST,
+                other: $other->plural,
+            ),
                 RefusedFor::Conflict);
         }
         foreach ($rows as $row) {

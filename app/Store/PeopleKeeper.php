@@ -18,6 +18,7 @@ use VividLedger\Record\CauseKind;
 use VividLedger\Record\Value;
 use VividLedger\Rights\Role;
 use VividLedger\SignOff\SignOffStatus;
+use VividLedger\Words\Words;
 
 /**
  * What is kept of people besides their names: who manages them, up to how much they may sign off, who stands in for them and when.
@@ -43,14 +44,14 @@ final readonly class PeopleKeeper
             $person = Person::query()->lockForUpdate()->find($id) ?? throw self::missing($id);
             foreach (['manager_id' => 'managerId', 'deputy_id' => 'deputyId'] as $column => $name) {
                 if (($given[$column] ?? null) === $id) {
-                    throw self::refused("/{$name}", 'Nobody is that for themselves.');
+                    throw self::refused("/{$name}", Words::say('Nobody is that for themselves.'));
                 }
             }
             self::mustBeNoRing($id, $given['manager_id'] ?? null);
             $this->mustStaySound($person, $given);
             $fallback = CompanySettings::query()->find(CompanySettings::ID)?->fallback_person_id;
             if (($given['active'] ?? true) === false && $fallback === $id) {
-                throw self::refused('/active', 'They stand in when a rule finds nobody. Name somebody else in Setup first.');
+                throw self::refused('/active', Words::say('They stand in when a rule finds nobody. Name somebody else in Setup first.'));
             }
             $person->fill($given);
             $changed = array_keys($person->getDirty());
@@ -78,7 +79,7 @@ final readonly class PeopleKeeper
         for ($above = $manager; $above !== null && ! isset($chain[$above]); $above = Person::query()->find($above)?->manager_id) {
             $chain[$above] = true;
             if ($above === $id) {
-                throw self::refused('/managerId', 'That would be a ring: they are above that person already.');
+                throw self::refused('/managerId', Words::say('That would be a ring: they are above that person already.'));
             }
         }
     }
@@ -91,15 +92,15 @@ final readonly class PeopleKeeper
     private function mustStaySound(Person $person, array $given): void
     {
         if (isset($given['email']) && Person::query()->where('email', $given['email'])->whereKeyNot($person->id)->exists()) {
-            throw self::refused('/email', 'Somebody has that address already.');
+            throw self::refused('/email', Words::say('Somebody has that address already.'));
         }
         if (isset($given['name']) && trim($given['name']) === '') {
-            throw self::refused('/name', 'Everybody has a name.');
+            throw self::refused('/name', Words::say('Everybody has a name.'));
         }
         $isLast = $person->role === Role::ADMINISTRATOR && $person->active && ! Person::query()->where('role', Role::ADMINISTRATOR)
             ->where('active', true)->whereKeyNot($person->id)->lockForUpdate()->exists();
         if ($isLast && (($given['role'] ?? Role::ADMINISTRATOR) !== Role::ADMINISTRATOR || ($given['active'] ?? true) === false)) {
-            $message = 'They are the last administrator. Make somebody else one first.';
+            $message = Words::say('They are the last administrator. Make somebody else one first.');
             throw self::refused(isset($given['role']) ? '/role' : '/active', $message);
         }
     }
@@ -110,18 +111,18 @@ final readonly class PeopleKeeper
         return $this->db->transaction(function () use ($id, $from, $until, $deputy, $by): Absence {
             Person::query()->lockForUpdate()->find($id) ?? throw self::missing($id);
             if ($until <= $from || $until <= $this->clock->now()) {
-                throw self::refused('/until', 'It ends after it begins, and not in the past.');
+                throw self::refused('/until', Words::say('It ends after it begins, and not in the past.'));
             }
             if ($until > $from->modify('+'.self::MOST_DAYS.' days')) {
-                throw self::refused('/until', 'At most '.self::MOST_DAYS.' days.');
+                throw self::refused('/until', Words::say('At most {days} days.', days: self::MOST_DAYS));
             }
             if ($deputy === $id) {
-                throw self::refused('/deputyId', 'Nobody stands in for themselves.');
+                throw self::refused('/deputyId', Words::say('Nobody stands in for themselves.'));
             }
             $overlaps = Absence::query()->where('person_id', $id)->where('state', '!=', AbsenceState::Over)
                 ->where('starts_at', '<', $until)->where('ends_at', '>', $from)->exists();
             if ($overlaps) {
-                throw self::refused('/from', 'They are absent then already.');
+                throw self::refused('/from', Words::say('They are absent then already.'));
             }
             $absence = Absence::query()->create([
                 'person_id' => $id, 'deputy_id' => $deputy, 'starts_at' => $from, 'ends_at' => $until, 'state' => AbsenceState::Ahead,
@@ -140,7 +141,7 @@ final readonly class PeopleKeeper
     {
         $this->db->transaction(function () use ($absence, $by): void {
             $kept = Absence::query()->lockForUpdate()->find($absence)
-                ?? throw new Refused('not_found', 'There is no such absence.', RefusedFor::Missing);
+                ?? throw new Refused('not_found', Words::say('There is no such absence.'), RefusedFor::Missing);
             $isBegun = $kept->state === AbsenceState::Begun;
             $kept->update(['state' => AbsenceState::Over]);
             if ($isBegun) {
@@ -208,7 +209,7 @@ final readonly class PeopleKeeper
 
     private static function missing(int $id): Refused
     {
-        return new Refused('not_found', "There is no person {$id}.", RefusedFor::Missing);
+        return new Refused('not_found', Words::say('There is no person {id}.', id: $id), RefusedFor::Missing);
     }
 
     private static function refused(string $at, string $message): Refused

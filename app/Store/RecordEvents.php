@@ -16,6 +16,7 @@ use Illuminate\Http\UploadedFile;
 use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** What people add to a record besides its fields: comments, files, and that they follow it. */
 final readonly class RecordEvents
@@ -36,7 +37,9 @@ final readonly class RecordEvents
         if ($text === '' || mb_strlen($text) > self::LONGEST || ! mb_check_encoding($text, 'UTF-8')) {
             throw $this->refusal(
                 'text',
-                $text === '' ? 'Write the comment first.' : 'A comment has at most '.self::LONGEST.' characters.',
+                $text === ''
+                    ? Words::say('Write the comment first.')
+                    : Words::say('A comment has at most {longest} characters.', longest: self::LONGEST),
             );
         }
 
@@ -65,7 +68,9 @@ final readonly class RecordEvents
         if ($text === '' || mb_strlen($text) > self::LONGEST || ! mb_check_encoding($text, 'UTF-8')) {
             throw $this->refusal(
                 'text',
-                $text === '' ? 'Write the answer first.' : 'An answer has at most '.self::LONGEST.' characters.',
+                $text === ''
+                    ? Words::say('Write the answer first.')
+                    : Words::say('An answer has at most {longest} characters.', longest: self::LONGEST),
             );
         }
         $key = 'reply:'.bin2hex(random_bytes(8));
@@ -86,7 +91,7 @@ final readonly class RecordEvents
 
     public static function tooLarge(): string
     {
-        return 'A file has at most '.round(self::fileBytes() / 1_000_000, 1).' MB.';
+        return Words::say('A file has at most {size} MB.', size: (string) round(self::fileBytes() / 1_000_000, 1));
     }
 
     /** @throws Refused when it is empty or too large, or a rule refuses it */
@@ -95,7 +100,7 @@ final readonly class RecordEvents
         $bytes = (int) $upload->getSize();
         $name = mb_substr(trim((string) preg_replace('#[\x00-\x1F\x7F/\\\\]+#', ' ', $upload->getClientOriginalName())), 0, 190);
         if ($bytes === 0 || $bytes > self::fileBytes() || $name === '') {
-            throw $this->refusal('file', $bytes > self::fileBytes() ? self::tooLarge() : 'The file is empty.');
+            throw $this->refusal('file', $bytes > self::fileBytes() ? self::tooLarge() : Words::say('The file is empty.'));
         }
         $data = ['name' => $name, 'bytes' => $bytes];
 

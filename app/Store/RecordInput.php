@@ -13,6 +13,7 @@ use VividLedger\Record\Value;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Checks the values that came from outside against the fields they are for. */
 final readonly class RecordInput
@@ -39,18 +40,18 @@ final readonly class RecordInput
             $field = $type->field((string) $name);
             try {
                 if ($field === null) {
-                    throw new InvalidValue('unknown_field', "{$type->label} has no field ‘{$name}’.");
+                    throw new InvalidValue('unknown_field', Words::say('{type} has no field ‘{name}’.', type: $type->label, name: $name));
                 }
                 if (! $field->isSettable()) {
                     throw new InvalidValue(
                         'not_settable',
-                        $field->formula === null ? "{$field->label} is kept by the application."
-                            : "{$field->label} is computed from other fields.",
+                        $field->formula === null ? Words::say('{field} is kept by the application.', field: $field->label)
+                            : Words::say('{field} is computed from other fields.', field: $field->label),
                     );
                 }
                 $value = Value::of($field, $field->type === FieldType::Person ? $this->person($raw) : $raw);
                 if ($value === null && $field->required) {
-                    throw new InvalidValue('required', "{$field->label} has to be filled in.");
+                    throw new InvalidValue('required', Words::say('{field} has to be filled in.', field: $field->label));
                 }
                 if ($before === null || $before->value($field->name) !== $value) {
                     self::mustBeOffered($field, $value, $before);
@@ -64,14 +65,20 @@ final readonly class RecordInput
         }
         foreach ($before === null ? $type->ownFields() : [] as $field) {
             if ($field->required && $field->isSettable() && $field->default === null && ! array_key_exists($field->name, $input)) {
-                $problems[] = ['at' => "/values/{$field->name}", 'code' => 'required', 'message' => "{$field->label} has to be filled in."];
+                $problems[] = ['at' => "/values/{$field->name}", 'code' => 'required', 'message' => Words::say(
+                    '{field} has to be filled in.',
+                    field: $field->label,
+                )];
             }
         }
         array_push($problems, ...self::missingAtStage($type, $values, $before));
         if ($problems !== []) {
             throw new Refused(
                 'invalid_values',
-                count($problems) === 1 ? $problems[0]['message'] : count($problems).' values cannot be taken.',
+                count($problems) === 1 ? $problems[0]['message'] : Words::say(
+                    '{problems} values cannot be taken.',
+                    problems: count($problems),
+                ),
                 RefusedFor::Invalid,
                 $problems,
             );
@@ -125,7 +132,12 @@ final readonly class RecordInput
                 $where = $stage->choice($at)->label ?? $at;
                 $problems[] = [
                     'at' => "/values/{$name}", 'code' => 'required_at_stage',
-                    'message' => "{$field->label} has to be filled in when {$stage->label} is {$where}.",
+                    'message' => Words::say(
+                        '{field} has to be filled in when {stage} is {where}.',
+                        field: $field->label,
+                        stage: $stage->label,
+                        where: $where,
+                    ),
                 ];
             }
         }
@@ -142,7 +154,14 @@ final readonly class RecordInput
         $had = explode(',', (string) $before?->value($field->name));
         foreach (array_diff(explode(',', $value), $had) as $chosen) {
             if ($field->choice($chosen)?->isRetired) {
-                throw new InvalidValue('retired', "{$field->label}: ‘{$field->choice($chosen)->label}’ is not offered any more.");
+                throw new InvalidValue(
+                    'retired',
+                    Words::say(
+                        '{field}: ‘{choice}’ is not offered any more.',
+                        field: $field->label,
+                        choice: $field->choice($chosen)->label,
+                    ),
+                );
             }
         }
     }
@@ -152,14 +171,20 @@ final readonly class RecordInput
     ): void {
         if ($known !== null && $field->unique && is_string($value)) {
             if (! $known->takes($field->name, $value, $before?->id)) {
-                throw new InvalidValue('taken', "{$field->label}: another {$type->inSentence()} has it already.");
+                throw new InvalidValue(
+                    'taken',
+                    Words::say('{field}: another {record} has it already.', field: $field->label, record: Words::within($type->label)),
+                );
             }
 
             return;
         }
         if ($field->unique && $value !== null && StoredRecord::rowsOf($type)->where($field->name, $value)
             ->when($before !== null, static fn (Builder $rows): Builder => $rows->where('id', '<>', $before?->id))->exists()) {
-            throw new InvalidValue('taken', "{$field->label}: another {$type->inSentence()} has it already.");
+            throw new InvalidValue(
+                'taken',
+                Words::say('{field}: another {record} has it already.', field: $field->label, record: Words::within($type->label)),
+            );
         }
     }
 
@@ -175,12 +200,15 @@ final readonly class RecordInput
             return;
         }
         if ($field->type === FieldType::Person && ! Person::rows()->where('id', $value)->where('active', true)->exists()) {
-            throw new InvalidValue('unknown_value', "{$field->label}: there is no such person at work here.");
+            throw new InvalidValue('unknown_value', Words::say('{field}: there is no such person at work here.', field: $field->label));
         }
         if ($field->type === FieldType::Reference) {
             $target = $this->schemas->schema()->type((string) $field->target);
             if ($target === null || ! StoredRecord::rowsOf($target)->where('id', $value)->exists()) {
-                throw new InvalidValue('unknown_value', "{$field->label}: there is no such ".($target?->inSentence() ?? 'record').'.');
+                throw new InvalidValue(
+                    'unknown_value',
+                    Words::say('{field}: there is no such {record}.', field: $field->label, record: $target?->inSentence() ?? 'record'),
+                );
             }
         }
     }

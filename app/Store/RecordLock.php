@@ -10,6 +10,7 @@ use VividLedger\Facts\Lock;
 use VividLedger\Record\EventKind;
 use VividLedger\Schema\RecordType;
 use VividLedger\SignOff\SeatState;
+use VividLedger\Words\Words;
 
 /** Keeps people from changing a record while a sign-off that locks it waits. */
 final readonly class RecordLock
@@ -39,11 +40,17 @@ final readonly class RecordLock
     {
         $names = SignOffSeat::query()->where('sign_off_id', $lock->signOff)->where('state', SeatState::Waiting)->with('person')
             ->orderBy('place')->get()->map(static fn (SignOffSeat $seat): string => $seat->person->name)->all();
-        $last = array_pop($names);
-        $who = $last === null ? 'a sign-off has ended' : ($names === [] ? "{$last} has" : implode(', ', $names)." and {$last} have")
-            .' said whether to sign it off';
+        $number = $type->numberOf($id);
 
-        return "{$type->numberOf($id)} is locked until {$who}.";
+        return match (count($names)) {
+            0 => Words::say('{number} is locked until a sign-off has ended.', number: $number),
+            1 => Words::say('{number} is locked until {person} has said whether to sign it off.', number: $number, person: $names[0]),
+            default => Words::say(
+                '{number} is locked until {people} have said whether to sign it off.',
+                number: $number,
+                people: Words::list(array_values($names)),
+            ),
+        };
     }
 
     /**

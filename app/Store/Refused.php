@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store;
 
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** What was asked cannot be done as it was given; nothing has changed. */
 final class Refused extends \DomainException
@@ -32,6 +33,10 @@ final class Refused extends \DomainException
 
     public static function noRecord(RecordType $type, int $id): self
     {
-        return new self('not_found', "There is no {$type->inSentence()} {$type->numberOf($id)}.", RefusedFor::Missing);
+        return new self(
+            'not_found',
+            Words::say('There is no {record} {number}.', record: Words::within($type->label), number: $type->numberOf($id)),
+            RefusedFor::Missing,
+        );
     }
 }

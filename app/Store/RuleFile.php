@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store;
 
 use VividLedger\Rule\Reading\RuleReader;
+use VividLedger\Words\Words;
 
 /** Rules as files: JSON that fits docs/schema/rule.schema.json. */
 final readonly class RuleFile
@@ -43,7 +44,10 @@ final readonly class RuleFile
         } catch (\JsonException) {
             $line = JsonLines::firstBad($text);
             throw $this->refusal([
-                ['at' => '', 'code' => 'malformed_json', 'message' => "This is not JSON: line {$line} cannot be read.", 'line' => $line],
+                ['at' => '', 'code' => 'malformed_json', 'message' => Words::say(
+                    'This is not JSON: line {line} cannot be read.',
+                    line: $line,
+                ), 'line' => $line],
             ]);
         }
         $lines = JsonLines::of($text);
@@ -71,8 +75,13 @@ final readonly class RuleFile
     {
         usort($problems, static fn (array $one, array $other): int => $one['line'] <=> $other['line']);
 
-        $count = count($problems) === 1 ? 'one problem' : count($problems).' problems';
+        $count = count($problems) === 1 ? Words::say('one problem') : Words::say('{problems} problems', problems: count($problems));
 
-        return new Refused('malformed_rule', "The file has {$count}. Nothing was imported.", RefusedFor::Invalid, $problems);
+        return new Refused(
+            'malformed_rule',
+            Words::say('The file has {count}. Nothing was imported.', count: $count),
+            RefusedFor::Invalid,
+            $problems,
+        );
     }
 }

@@ -8,6 +8,7 @@ use App\Models\Entry;
 use App\Models\StoredRule;
 use App\Store\Sql\Batch;
 use Illuminate\Database\Connection;
+use VividLedger\Words\Words;
 
 /** The order in which rules answer, and the either/or sets in which only the first that matches fires. Each change of it is an entry. */
 final readonly class RuleOrder
@@ -30,7 +31,11 @@ final readonly class RuleOrder
                 ->keyBy('id');
             $known = $rules->keys()->all();
             if (count($ids) !== count($known) || array_diff($known, $ids) !== []) {
-                throw new Refused('stale_order', 'The rules changed while you ordered them. Look at the list again.', RefusedFor::Conflict);
+                throw new Refused(
+                    'stale_order',
+                    Words::say('The rules changed while you ordered them. Look at the list again.'),
+                    RefusedFor::Conflict,
+                );
             }
             if ($ids === $known) {
                 return;
@@ -54,7 +59,7 @@ final readonly class RuleOrder
     {
         $set = trim($set);
         if (mb_strlen($set) > 80) {
-            $message = 'A name has at most 80 characters.';
+            $message = Words::say('A name has at most 80 characters.');
             throw new Refused(
                 'invalid_values',
                 $message,
@@ -65,7 +70,7 @@ final readonly class RuleOrder
         $this->db->transaction(function () use ($id, $set, $by): void {
             $rule = StoredRule::query()->lockForUpdate()->find($id) ?? throw new Refused(
                 'not_found',
-                "There is no rule {$id}.",
+                Words::say('There is no rule {id}.', id: $id),
                 RefusedFor::Missing,
             );
             if ($rule->either_or !== $set) {

@@ -9,6 +9,7 @@ use App\Models\StoredRule;
 use Illuminate\Database\Connection;
 use VividLedger\Rule\RuleStatus;
 use VividLedger\Shape\Problem;
+use VividLedger\Words\Words;
 
 /** Rules as they are being written. Writing one changes nothing that is in force. */
 final readonly class RuleStore
@@ -30,8 +31,8 @@ final readonly class RuleStore
     {
         $type = $this->schemas->schema()->type(is_string($file['on'] ?? null) ? $file['on'] : '');
         if ($type === null) {
-            $problem = ['at' => '/on', 'code' => 'unknown_type', 'message' => 'There is no such record type.'];
-            throw new Refused('unknown_type', 'Say which records the rule is about.', RefusedFor::Invalid, [$problem]);
+            $problem = ['at' => '/on', 'code' => 'unknown_type', 'message' => Words::say('There is no such record type.')];
+            throw new Refused('unknown_type', Words::say('Say which records the rule is about.'), RefusedFor::Invalid, [$problem]);
         }
 
         return StoredRule::query()->create([
@@ -55,7 +56,7 @@ final readonly class RuleStore
                 $problem = ['at' => '/on', 'code' => 'unknown_type', 'message' => 'A rule stays with its record type.'];
                 throw new Refused(
                     'unknown_type',
-                    'A rule stays with its record type. Start a new rule for other records.',
+                    Words::say('A rule stays with its record type. Start a new rule for other records.'),
                     RefusedFor::Invalid,
                     [$problem],
                 );
@@ -100,7 +101,7 @@ final readonly class RuleStore
     {
         return StoredRule::query()->lockForUpdate()->find($id) ?? throw new Refused(
             'not_found',
-            "There is no rule {$id}.",
+            Words::say('There is no rule {id}.', id: $id),
             RefusedFor::Missing,
         );
     }
@@ -109,8 +110,8 @@ final readonly class RuleStore
     public static function mustBeCurrent(StoredRule $rule, int $version): void
     {
         if ($rule->draft_version !== $version) {
-            $who = $rule->drafter->name ?? 'Somebody';
-            $message = "{$who} changed this rule after you opened it. Open it again to see how it reads now.";
+            $who = $rule->drafter->name ?? Words::say('Somebody');
+            $message = Words::say('{who} changed this rule after you opened it. Open it again to see how it reads now.', who: $who);
             throw new Refused('stale_version', $message, RefusedFor::Conflict, more: ['version' => $rule->draft_version]);
         }
     }

@@ -17,6 +17,7 @@ use VividLedger\Engine\Firing;
 use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /**
  * Rules run by hand. One record is answered at once; a selection is a run that workers go through, each record in a
@@ -48,7 +49,9 @@ final readonly class RunStore
     {
         $ids = array_values(array_unique($ids));
         if ($ids === [] || count($ids) > self::MOST) {
-            $message = $ids === [] ? 'Choose at least one record.' : 'A run takes at most '.number_format(self::MOST).' records at a time.';
+            $message = $ids === []
+                ? Words::say('Choose at least one record.')
+                : Words::say('A run takes at most {most} records at a time.', most: number_format(self::MOST));
             throw new Refused('invalid_values', $message, RefusedFor::Invalid);
         }
         $isRunnable = StoredRule::query()->inForce()->where('id', $rule)->where('record_type', $type->name)
@@ -56,7 +59,7 @@ final readonly class RunStore
         if (! $isRunnable) {
             throw new Refused(
                 'not_runnable',
-                "This rule is not in force, or not one that is run by hand on {$type->plural}.",
+                Words::say('This rule is not in force, or not one that is run by hand on {type}.', type: $type->plural),
                 RefusedFor::Conflict,
             );
         }

@@ -19,6 +19,7 @@ use VividLedger\Record\Record;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\RecordType;
 use VividLedger\Time\FixedClock;
+use VividLedger\Words\Words;
 
 /**
  * Many records saved in one transaction, a few hundred at a time; each is judged by the rules as if it were saved alone. One that a rule
@@ -191,9 +192,12 @@ final readonly class SaveMany
         $before = $row->id === null ? null : ($there[$row->id] ?? null);
 
         return match (true) {
-            $row->id !== null && $before === null => SavedRow::refused($row->id, "There is no such {$type->inSentence()}."),
+            $row->id !== null && $before === null => SavedRow::refused(
+                $row->id,
+                Words::say('There is no such {record}.', record: Words::within($type->label)),
+            ),
             $before !== null && isset($locked[$before->id]) => SavedRow::refused(
-                $before->id, "{$type->numberOf($before->id)} is locked while a sign-off waits.",
+                $before->id, Words::say('{numberOf} is locked while a sign-off waits.', numberOf: $type->numberOf($before->id)),
             ),
             $checked instanceof Refused => SavedRow::refused($row->id, $checked->getMessage(), $checked->problems),
             $before !== null && $checked === [] => SavedRow::same($before->id),

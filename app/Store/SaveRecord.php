@@ -21,6 +21,7 @@ use VividLedger\Record\Value;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\RecordType;
 use VividLedger\Time\FixedClock;
+use VividLedger\Words\Words;
 
 /**
  * The one way a record is saved, and the one way something happens to it. In one transaction: the row is locked, the
@@ -182,7 +183,11 @@ final readonly class SaveRecord
     {
         return $this->guarded($type, $last->id, $actor, function () use ($type, $last, $actor): Saved {
             if (StoredRecord::rowsOf($type)->where('id', $last->id)->lockForUpdate()->exists()) {
-                throw new Refused('not_deleted', "{$type->numberOf($last->id)} is not deleted.", RefusedFor::Conflict);
+                throw new Refused(
+                    'not_deleted',
+                    Words::say('{numberOf} is not deleted.', numberOf: $type->numberOf($last->id)),
+                    RefusedFor::Conflict,
+                );
             }
             $now = $this->clock->now();
             $record = new Record(
@@ -316,8 +321,14 @@ final readonly class SaveRecord
         $field = $type->field($name);
 
         return $field === null ? $taken
-            : new Refused('invalid_values', "{$field->label}: another record has it already.", RefusedFor::Conflict, [
-                ['at' => "/values/{$name}", 'code' => 'taken', 'message' => "{$field->label}: another record has it already."],
+            : new Refused('invalid_values', Words::say(
+                '{field}: another record has it already.',
+                field: $field->label,
+            ), RefusedFor::Conflict, [
+                ['at' => "/values/{$name}", 'code' => 'taken', 'message' => Words::say(
+                    '{field}: another record has it already.',
+                    field: $field->label,
+                )],
             ]);
     }
 

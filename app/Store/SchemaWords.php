@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store;
 
 use Opis\JsonSchema\Errors\ValidationError;
+use VividLedger\Words\Words;
 
 /** What the checker of JSON Schema found, in words for the person who wrote the file. */
 final class SchemaWords
@@ -23,29 +24,40 @@ final class SchemaWords
             0,
             40,
             '…',
-        ).'’' : 'This';
+        ).'’' : Words::say('This');
         $schema = (array) $error->schema()->info()->data();
 
         return match ($error->keyword()) {
-            'required' => 'Missing here: '.self::list((array) ($error->args()['missing'] ?? [])).'.',
-            'enum' => "{$shown} is not known here. It can be ".self::list((array) ($schema['enum'] ?? [])).'.',
-            'const' => "{$shown} is not known here. It has to be ".self::list([$schema['const'] ?? '']).'.',
-            'type' => "{$shown} does not fit here, which takes ".implode(
+            'required' => Words::say('Missing here: {list}.', list: self::list((array) ($error->args()['missing'] ?? []))),
+            'enum' => Words::say(
+                '{shown} is not known here. It can be {list}.',
+                shown: $shown,
+                list: self::list((array) ($schema['enum'] ?? [])),
+            ),
+            'const' => Words::say(
+                '{shown} is not known here. It has to be {list}.',
+                shown: $shown,
+                list: self::list([$schema['const'] ?? '']),
+            ),
+            'type' => Words::say('{shown} does not fit here, which takes {type}.', shown: $shown, type: implode(
                 ' or ',
                 array_map(
                     static fn (mixed $type): string => self::TYPES[(string) $type] ?? (string) $type,
                     (array) ($schema['type'] ?? []),
                 ),
-            ).'.',
-            'minItems' => 'At least one is needed here.',
-            'maxItems' => "There are more than {$schema['maxItems']} here.",
-            'uniqueItems' => 'The same stands here twice.',
-            'minLength' => 'This must not be empty.',
-            'maxLength' => "This has more than {$schema['maxLength']} characters.",
-            'minimum' => "{$shown} is less than {$schema['minimum']}.",
-            'pattern' => "{$shown} is no name of a field: lower-case letters, digits and underlines, joined by dots.",
+            )),
+            'minItems' => Words::say('At least one is needed here.'),
+            'maxItems' => Words::say('There are more than {maxItems} here.', maxItems: $schema['maxItems']),
+            'uniqueItems' => Words::say('The same stands here twice.'),
+            'minLength' => Words::say('This must not be empty.'),
+            'maxLength' => Words::say('This has more than {maxLength} characters.', maxLength: $schema['maxLength']),
+            'minimum' => Words::say('{shown} is less than {minimum}.', shown: $shown, minimum: $schema['minimum']),
+            'pattern' => Words::say(
+                '{shown} is no name of a field: lower-case letters, digits and underlines, joined by dots.',
+                shown: $shown,
+            ),
             'additionalProperties' => self::unknown($error, $schema),
-            default => 'This does not fit here.',
+            default => Words::say('This does not fit here.'),
         };
     }
 
@@ -59,7 +71,7 @@ final class SchemaWords
         $known = array_keys((array) ($schema['properties'] ?? []));
         $unknown = array_values(array_diff((array) ($error->args()['properties'] ?? []), $known));
 
-        return $unknown === [] ? null : 'Not known here: '.self::list($unknown).'.';
+        return $unknown === [] ? null : Words::say('Not known here: {list}.', list: self::list($unknown));
     }
 
     /** @param  array<array-key, mixed>  $names */

@@ -26,6 +26,7 @@ use VividLedger\SignOff\Seat;
 use VividLedger\SignOff\SignOffEvent;
 use VividLedger\SignOff\SignOffEventKind;
 use VividLedger\SignOff\SignOffStatus;
+use VividLedger\Words\Words;
 
 /**
  * Where sign-offs are decided: each act is one transaction with its entry, the notes to whoever is asked, and what the rules make
@@ -74,7 +75,7 @@ final readonly class SignOffDesk
     {
         return $this->move($id, new Actor($person), static function (Clerk $clerk, StoredSignOff $kept) use ($person, $mayAny): Moved {
             if ($kept->asker_id !== $person && ! $mayAny) {
-                throw new Refused('not_allowed', 'Only whoever asked for it can withdraw it.', RefusedFor::NotAllowed);
+                throw new Refused('not_allowed', Words::say('Only whoever asked for it can withdraw it.'), RefusedFor::NotAllowed);
             }
 
             return $clerk->withdraw($kept->signOff());
@@ -113,7 +114,7 @@ final readonly class SignOffDesk
             $place, $person, $mayAny, $answer,
         ): Moved {
             if ($kept->asker_id !== $person && ! $mayAny) {
-                throw new Refused('not_allowed', 'The question is for whoever asked for the sign-off.', RefusedFor::NotAllowed);
+                throw new Refused('not_allowed', Words::say('The question is for whoever asked for the sign-off.'), RefusedFor::NotAllowed);
             }
 
             return $clerk->answerBack($kept->signOff(), $place, $person, $answer);
@@ -151,7 +152,9 @@ final readonly class SignOffDesk
     {
         $reason = trim($reason);
         if ($reason === '' || mb_strlen($reason) > self::REASON_LENGTH) {
-            $message = $reason === '' ? 'Say why. The ledger keeps it.' : 'A reason has at most '.self::REASON_LENGTH.' characters.';
+            $message = $reason === ''
+                ? Words::say('Say why. The ledger keeps it.')
+                : Words::say('A reason has at most {reasonlength} characters.', reasonlength: self::REASON_LENGTH);
             throw new Refused('invalid_values', $message, RefusedFor::Invalid, [
                 ['at' => '/reason', 'code' => 'missing', 'message' => $message],
             ]);
@@ -160,7 +163,7 @@ final readonly class SignOffDesk
         return $this->db->transaction(function () use ($id, $person, $reason): StoredSignOff {
             $kept = $this->locked($id);
             if (! $kept->signOff()->isOpen() || $kept->hold === Hold::Nothing || $kept->released) {
-                throw new Refused('wrong_state', 'It locks nothing.', RefusedFor::Conflict);
+                throw new Refused('wrong_state', Words::say('It locks nothing.'), RefusedFor::Conflict);
             }
             $entry = Batch::insertForIds(Entry::class, [Entry::row('lock_released', $this->clock->now(), ['reason' => $reason], [
                 'actor_id' => $person, 'record_type' => $kept->record_type, 'record_id' => $kept->record_id,
@@ -215,7 +218,7 @@ final readonly class SignOffDesk
         }
         // That it has ended is kept; what was said was not taken all the same.
         if ($kept->isGone && $actor->personId !== null) {
-            throw new Refused('ended', 'What it was about is gone, so it has ended undecided.', RefusedFor::Conflict);
+            throw new Refused('ended', Words::say('What it was about is gone, so it has ended undecided.'), RefusedFor::Conflict);
         }
 
         return $kept;
@@ -254,8 +257,14 @@ final readonly class SignOffDesk
         foreach (array_keys($corrections) as $name) {
             if (! in_array($name, $names, true)) {
                 $label = $this->type($kept)->field((string) $name)->label ?? (string) $name;
-                throw new Refused('not_allowed', "{$label} is not yours to correct here.", RefusedFor::NotAllowed, [
-                    ['at' => "/corrections/{$name}", 'code' => 'not_allowed', 'message' => "{$label} is not yours to correct here."],
+                throw new Refused('not_allowed', Words::say(
+                    '{label} is not yours to correct here.',
+                    label: $label,
+                ), RefusedFor::NotAllowed, [
+                    ['at' => "/corrections/{$name}", 'code' => 'not_allowed', 'message' => Words::say(
+                        '{label} is not yours to correct here.',
+                        label: $label,
+                    )],
                 ]);
             }
         }
@@ -292,6 +301,6 @@ final readonly class SignOffDesk
 
     public static function missing(int $id): Refused
     {
-        return new Refused('not_found', "There is no sign-off {$id}.", RefusedFor::Missing);
+        return new Refused('not_found', Words::say('There is no sign-off {id}.', id: $id), RefusedFor::Missing);
     }
 }

@@ -6,6 +6,7 @@ namespace App\Store;
 
 use App\Models\StoredSignOff;
 use VividLedger\Template\RichText;
+use VividLedger\Words\Words;
 
 /** The letter to somebody whose sign-off is wanted: the case, and two ways to answer. */
 final readonly class SignOffLetter
@@ -31,15 +32,16 @@ final readonly class SignOffLetter
             static fn (array $one): string => "<tr><th>{$text($one['label'])}</th>{$before($one)}<td>{$text($one['after'])}</td></tr>",
             $this->changed,
         );
-        $head = $this->isNew ? '' : '<tr><th></th><th>Before</th><th>Now</th></tr>';
-        $who = $this->kept->asker === null ? 'A rule' : $this->kept->asker->name;
+        $head = $this->isNew ? '' : "<tr><th></th><th>{$text(Words::say('Before'))}</th><th>{$text(Words::say('Now'))}</th></tr>";
+        $who = $this->kept->asker === null ? Words::say('A rule') : $this->kept->asker->name;
+        $asks = Words::say('{who} asks for it, by the rule “{rule}”.', who: $who, rule: $this->kept->rule->name ?? '');
 
         return "<p><b>{$text($this->about)}</b></p>"
             .($this->kept->why === '' ? '' : "<p>{$text($this->kept->why)}</p>")
-            ."<p>{$text($who)} asks for it, by the rule “{$text($this->kept->rule->name ?? '')}”.</p>"
+            ."<p>{$text($asks)}</p>"
             .($rows === [] ? '' : '<table>'.$head.implode('', $rows).'</table>')
-            .'<p><a href="'.SignOffLink::address($this->token).'">Look at it and decide</a></p>'
-            .'<p>Or answer this letter: “yes” or “no” as the first word, and behind a no the reason.</p>';
+            .'<p><a href="'.SignOffLink::address($this->token).'">'.$text(Words::say('Look at it and decide')).'</a></p>'
+            .'<p>'.$text(Words::say('Or answer this letter: “yes” or “no” as the first word, and behind a no the reason.')).'</p>';
     }
 
     public function text(): string

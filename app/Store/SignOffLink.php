@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\SignOffSeat;
+use VividLedger\Words\Words;
 
 /**
  * The way from a letter to the case it is about: who may decide, in which round, and how long. It is signed with the secret of
@@ -34,13 +35,17 @@ final class SignOffLink
         $isOurs = preg_match(self::PATTERN, $token, $part) === 1 && hash_equals(self::sign("{$part[1]}-{$part[2]}-{$part[3]}"), $part[4]);
         $seat = $isOurs ? SignOffSeat::query()->with('signOff')->find((int) $part[1]) : null;
         if ($seat === null) {
-            throw new Refused('not_found', 'This link leads nowhere. Open the letter again, or sign in.', RefusedFor::Missing);
+            throw new Refused('not_found', Words::say('This link leads nowhere. Open the letter again, or sign in.'), RefusedFor::Missing);
         }
         if ($now->getTimestamp() > (int) $part[3]) {
-            throw new Refused('link_expired', 'This link has run out. Sign in to decide.', RefusedFor::Conflict);
+            throw new Refused('link_expired', Words::say('This link has run out. Sign in to decide.'), RefusedFor::Conflict);
         }
         if ($seat->round !== (int) $part[2]) {
-            throw new Refused('link_used', 'You have been asked again since. Use the link of the latest letter.', RefusedFor::Conflict);
+            throw new Refused(
+                'link_used',
+                Words::say('You have been asked again since. Use the link of the latest letter.'),
+                RefusedFor::Conflict,
+            );
         }
 
         return $seat;

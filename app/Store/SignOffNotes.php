@@ -14,6 +14,7 @@ use VividLedger\Rule\Performance\SignOffAsked;
 use VividLedger\SignOff\SeatState;
 use VividLedger\SignOff\SignOffEvent;
 use VividLedger\SignOff\SignOffEventKind;
+use VividLedger\Words\Words;
 
 /** Tells people what is wanted of them: a note inside, and a letter from which they can decide. */
 final readonly class SignOffNotes
@@ -31,6 +32,7 @@ final readonly class SignOffNotes
         private SchemaStore $schemas,
         private HouseClock $clock,
         private CaseFacts $facts,
+        private Languages $languages,
     ) {
     }
 
@@ -87,7 +89,16 @@ final readonly class SignOffNotes
             return [];
         }
         $person = $seat->person;
-        $subject = ($event->kind === SignOffEventKind::Reminded ? 'Still waiting: your' : 'Your')." sign-off is wanted: {$about}";
+
+        return $this->languages->in($person->language ?? Words::OWN, fn (): array => $this->asking($kept, $seat, $event->kind, $about));
+    }
+
+    /** @return list<Message> in the language of whoever is asked */
+    private function asking(StoredSignOff $kept, SignOffSeat $seat, SignOffEventKind $kind, string $about): array
+    {
+        $person = $seat->person;
+        $subject = $kind === SignOffEventKind::Reminded ? Words::say('Still waiting: your sign-off is wanted: {about}', about: $about)
+            : Words::say('Your sign-off is wanted: {about}', about: $about);
         $note = new Message(Channel::App, [new Address($person->name, '', $person->id)], [], null, $subject, '', $kept->why,
             $person->name, []);
         if ($person->email === '') {
@@ -105,17 +116,23 @@ final readonly class SignOffNotes
     /** A question that was asked back, or its answer. */
     private function spoken(StoredSignOff $kept, SignOffEvent $event, string $about): ?Message
     {
-        $to = $kept->asker;
-        $verb = 'asks about';
-        if ($event->kind === SignOffEventKind::AnsweredBack) {
-            $to = $kept->seats->first(static fn (SignOffSeat $seat): bool => $seat->person_id === $event->other)?->person;
-            $verb = 'has answered about';
-        }
+        $isAnswer = $event->kind === SignOffEventKind::AnsweredBack;
+        $to = ! $isAnswer ? $kept->asker
+            : $kept->seats->first(static fn (SignOffSeat $seat): bool => $seat->person_id === $event->other)?->person;
         $by = $kept->seats->first(static fn (SignOffSeat $seat): bool => $seat->person_id === $event->person)->person ?? $kept->asker;
 
-        return $to === null ? null : new Message(
-            Channel::App, [new Address($to->name, '', $to->id)], [], null, ($by->name ?? 'Somebody')." {$verb} {$about}", '',
-            $event->comment, $to->name, [],
+        if ($to === null) {
+            return null;
+        }
+        $subject = $this->languages->in($to->language ?? Words::OWN, static function () use ($by, $about, $isAnswer): string {
+            $who = $by->name ?? Words::say('Somebody');
+
+            return $isAnswer ? Words::say('{who} has answered about {about}', who: $who, about: $about)
+                : Words::say('{who} asks about {about}', who: $who, about: $about);
+        });
+
+        return new Message(
+            Channel::App, [new Address($to->name, '', $to->id)], [], null, $subject, '', $event->comment, $to->name, [],
         );
     }
 

@@ -6,6 +6,7 @@ namespace App\Store;
 
 use App\Models\StoredSignOff;
 use VividLedger\SignOff\Answer;
+use VividLedger\Words\Words;
 
 /** An answer to a letter about a sign-off: its first word is the answer, what stands behind it the comment. */
 final readonly class SignOffReplies
@@ -26,7 +27,7 @@ final readonly class SignOffReplies
         $seat = SignOffLink::seat($token, $this->clock->now());
         [$answer, $comment] = self::read($text);
         if ($answer === null) {
-            $message = 'Begin the answer with “yes” or “no”, and behind a no write why.';
+            $message = Words::say('Begin the answer with “yes” or “no”, and behind a no write why.');
             throw new Refused('not_understood', $message, RefusedFor::Invalid);
         }
 

@@ -28,6 +28,7 @@ use VividLedger\Slip\SlipEventKind;
 use VividLedger\Slip\SlipMoved;
 use VividLedger\Slip\SlipStatus;
 use VividLedger\Slip\TurnState;
+use VividLedger\Words\Words;
 
 /**
  * Where slips are answered, reminded of and passed on: each act is one transaction with its entry, the letters to whoever's turn it is,
@@ -214,7 +215,11 @@ final readonly class SlipDesk
             return;
         }
         throw $now?->state === TurnState::PassedOn
-            ? new Refused('ended', 'Somebody else has been asked meanwhile. You need not answer any more.', RefusedFor::Conflict)
+            ? new Refused(
+                'ended',
+                Words::say('Somebody else has been asked meanwhile. You need not answer any more.'),
+                RefusedFor::Conflict,
+            )
             : NotTaken::ended($kept->status);
     }
 
@@ -232,7 +237,7 @@ final readonly class SlipDesk
             foreach ($bad->problems as $place => [$code, $message]) {
                 $problems[] = ['at' => "/answers/{$place}", 'code' => $code, 'message' => $message];
             }
-            throw new Refused('invalid_values', 'Something has to be answered in another way.', RefusedFor::Invalid, $problems);
+            throw new Refused('invalid_values', Words::say('Something has to be answered in another way.'), RefusedFor::Invalid, $problems);
         }
     }
 
@@ -307,11 +312,11 @@ final readonly class SlipDesk
 
     private static function gone(): Refused
     {
-        return new Refused('ended', 'What this was about is gone. You need not answer any more.', RefusedFor::Conflict);
+        return new Refused('ended', Words::say('What this was about is gone. You need not answer any more.'), RefusedFor::Conflict);
     }
 
     public static function missing(int $id): Refused
     {
-        return new Refused('not_found', "There is no slip {$id}.", RefusedFor::Missing);
+        return new Refused('not_found', Words::say('There is no slip {id}.', id: $id), RefusedFor::Missing);
     }
 }

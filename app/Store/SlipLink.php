@@ -6,6 +6,7 @@ namespace App\Store;
 
 use App\Models\SlipTurnRow;
 use App\Models\StoredMessage;
+use VividLedger\Words\Words;
 
 /**
  * The link to a slip, which only its reader has: made of the key of the installation and the turn, so that nothing that is kept gives
@@ -34,7 +35,7 @@ final class SlipLink
 
         return $turn ?? throw new Refused(
             'not_found',
-            'This link leads nowhere. Open the latest letter about it, or ask for a new one.',
+            Words::say('This link leads nowhere. Open the latest letter about it, or ask for a new one.'),
             RefusedFor::Missing,
         );
     }

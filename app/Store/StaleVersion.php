@@ -12,9 +12,11 @@ use VividLedger\Explain\EntryWords;
 use VividLedger\Explain\FieldDifference;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Display;
+use VividLedger\Record\Language;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Whether what a person changed has been changed by somebody else since they opened the record; and if so, who changed what to what. */
 final readonly class StaleVersion
@@ -64,7 +66,8 @@ final readonly class StaleVersion
         $rows = Entry::query()->about($type->name, $now->id)->where('version', '>', $seen)->orderBy('id')
             ->whereHas('fields', static fn (Builder $fields): Builder => $fields->about($type->name, $now->id))
             ->with(['actor', 'rule', 'cause.rule', 'fields'])->get();
-        $words = new EntryWords($this->schemas->schema(), $this->names, new Display($this->names, $this->company->zone()));
+        $display = new Display($this->names, $this->company->zone(), Language::spoken());
+        $words = new EntryWords($this->schemas->schema(), $this->names, $display);
         $since = [];
         $seenFields = $this->inSight->sight()->type($type)->fields;
         foreach ($rows as $row) {
@@ -76,7 +79,10 @@ final readonly class StaleVersion
             $rule = $this->ruleBehind($row);
             if ($changes !== []) {
                 $since[] = [
-                    'at' => Value::instantText($row->at), 'who' => $rule === null ? ($row->actor->name ?? 'somebody') : "rule {$rule}",
+                    'at' => Value::instantText($row->at), 'who' => $rule === null ? ($row->actor->name ?? 'somebody') : Words::say(
+                        'rule {rule}',
+                        rule: $rule,
+                    ),
                     'changes' => $changes,
                 ];
             }
@@ -94,9 +100,14 @@ final readonly class StaleVersion
 
         return new Refused(
             'stale_version',
-            ($who === [] ? 'Somebody' : implode(' and ', $who)).' changed '
-                .($fields === null || $what === [] ? "this {$type->inSentence()}" : implode(', ', $what))
-                .' after you opened it. Look at what changed, then save again.',
+            Words::say(
+                '{who} changed {what} after you opened it. Look at what changed, then save again.',
+                who: $who === [] ? Words::say('Somebody') : Words::list($who),
+                what: $fields === null || $what === [] ? Words::say(
+                    'this {record}',
+                    record: Words::within($type->label),
+                ) : implode(', ', $what),
+            ),
             RefusedFor::Conflict,
             more: ['version' => $now->version, 'since' => $since],
         );

@@ -24,6 +24,7 @@ use VividLedger\Record\Value;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\RecordType;
 use VividLedger\SignOff\SeatState;
+use VividLedger\Words\Words;
 
 /** Completing tasks, which rules can wait for, and taking that back. */
 final readonly class TaskStore
@@ -53,7 +54,7 @@ final readonly class TaskStore
                 throw Refused::noRecord($type, $record);
             }
             $person = Person::query()->where('active', true)->find($given['assignee'])
-                ?? throw new Refused('unknown_value', 'There is no such person at work here.', RefusedFor::Invalid);
+                ?? throw new Refused('unknown_value', Words::say('There is no such person at work here.'), RefusedFor::Invalid);
             $now = $this->clock->now();
             $iso = $given['due'] === null ? '' : Value::instantText($given['due']);
             [$entry] = Batch::insertForIds(Entry::class, [Entry::row('task_given', $now, [
@@ -85,10 +86,14 @@ final readonly class TaskStore
                 return;
             }
             if ($task->status->isGone()) {
-                throw new Refused('wrong_state', "“{$task->title}” {$task->status->said()} Open it again first.", RefusedFor::Conflict);
+                throw new Refused(
+                    'wrong_state',
+                    Words::say('“{task}” {status} Open it again first.', task: $task->title, status: $task->status->said()),
+                    RefusedFor::Conflict,
+                );
             }
             if (SignOffSeat::query()->where('task_id', $id)->where('state', SeatState::Waiting)->exists()) {
-                throw new Refused('wrong_state', 'It is done by saying yes or no, under Sign-offs.', RefusedFor::Conflict);
+                throw new Refused('wrong_state', Words::say('It is done by saying yes or no, under Sign-offs.'), RefusedFor::Conflict);
             }
             $task->update(['status' => TaskStatus::Done, 'done_at' => $this->clock->now(), 'done_by' => $by, 'outcome' => $outcome]);
             ScheduledLine::rows()->where('task_id', $id)->where('status', LineStatus::Pencilled)
@@ -162,7 +167,7 @@ final readonly class TaskStore
             }
             if (isset($given['assignee'])) {
                 if (! Person::query()->whereKey($given['assignee'])->exists()) {
-                    throw new Refused('unknown_value', 'There is no such person.', RefusedFor::Invalid);
+                    throw new Refused('unknown_value', Words::say('There is no such person.'), RefusedFor::Invalid);
                 }
                 $data['person'] = [$task->assignee_id, $given['assignee']];
                 $task->assignee_id = $given['assignee'];
@@ -223,7 +228,7 @@ final readonly class TaskStore
 
     private function locked(int $id): Task
     {
-        $missing = static fn (): Refused => new Refused('not_found', "There is no task {$id}.", RefusedFor::Missing);
+        $missing = static fn (): Refused => new Refused('not_found', Words::say('There is no task {id}.', id: $id), RefusedFor::Missing);
         $task = Task::query()->find($id) ?? throw $missing();
         // The record first, as every save does, so that the two never wait for each other.
         if ($this->schemas->schema()->type($task->record_type) !== null) {

@@ -9,6 +9,7 @@ use App\Models\SavedView;
 use App\Models\Shared;
 use VividLedger\Rights\Duty;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Views of lists that people keep. Whoever made one changes it; one for everybody is for whoever keeps house. */
 final readonly class ViewStore
@@ -24,7 +25,11 @@ final readonly class ViewStore
     {
         self::mayShare($by, $shared);
         if (SavedView::query()->where('record_type', $type->name)->where('owner_id', $by->id)->count() >= self::MOST) {
-            throw new Refused('too_many', 'You have '.self::MOST.' views here already. Remove one first.', RefusedFor::Conflict);
+            throw new Refused(
+                'too_many',
+                Words::say('You have {most} views here already. Remove one first.', most: self::MOST),
+                RefusedFor::Conflict,
+            );
         }
 
         return SavedView::query()->create([
@@ -48,7 +53,7 @@ final readonly class ViewStore
             'definition' => json_encode($definition, JSON_THROW_ON_ERROR), 'version' => $version + 1,
         ]);
         if ($changed === 0) {
-            throw new Refused('stale_version', 'Somebody has changed this view since. Look at it again.', RefusedFor::Conflict);
+            throw new Refused('stale_version', Words::say('Somebody has changed this view since. Look at it again.'), RefusedFor::Conflict);
         }
 
         return $view->refresh();
@@ -64,9 +69,13 @@ final readonly class ViewStore
     private function own(int $id, Person $by): SavedView
     {
         $view = SavedView::query()->for($by)->find($id)
-            ?? throw new Refused('not_found', 'There is no such view.', RefusedFor::Missing);
+            ?? throw new Refused('not_found', Words::say('There is no such view.'), RefusedFor::Missing);
         if ($view->owner_id !== $by->id && ! $by->may(Duty::KeepHouse)) {
-            throw new Refused('not_allowed', "This view is {$view->owner->name}’s. Keep it as one of your own.", RefusedFor::NotAllowed);
+            throw new Refused(
+                'not_allowed',
+                Words::say('This view is {owner}’s. Keep it as one of your own.', owner: $view->owner->name),
+                RefusedFor::NotAllowed,
+            );
         }
 
         return $view;
@@ -75,10 +84,10 @@ final readonly class ViewStore
     private static function mayShare(Person $by, Shared $shared): void
     {
         if ($shared === Shared::Everybody && ! $by->may(Duty::KeepHouse)) {
-            throw new Refused('not_allowed', 'Views for everybody are made by whoever keeps house.', RefusedFor::NotAllowed);
+            throw new Refused('not_allowed', Words::say('Views for everybody are made by whoever keeps house.'), RefusedFor::NotAllowed);
         }
         if ($shared === Shared::Team && $by->team === '') {
-            throw new Refused('no_team', 'You are in no team to share it with.', RefusedFor::Conflict);
+            throw new Refused('no_team', Words::say('You are in no team to share it with.'), RefusedFor::Conflict);
         }
     }
 }

@@ -10,6 +10,7 @@ use VividLedger\Engine\Engine;
 use VividLedger\Engine\Verdict;
 use VividLedger\Explain\Answers;
 use VividLedger\Rule\Rule;
+use VividLedger\Words\Words;
 
 /** Answers, for a past change, what each rule then in force made of it. */
 final readonly class WhyNot
@@ -33,7 +34,11 @@ final readonly class WhyNot
     public function answers(int $entry, ?int $only = null): array
     {
         $change = $this->history->change($entry)
-            ?? throw new Refused('not_a_save', "Entry {$entry} is not the save of a record, so no rule was asked.", RefusedFor::Missing);
+            ?? throw new Refused(
+                'not_a_save',
+                Words::say('Entry {entry} is not the save of a record, so no rule was asked.', entry: $entry),
+                RefusedFor::Missing,
+            );
         $facts = $this->asOf->after($entry, $change->at);
         $answers = [];
         $firings = $this->firings($entry);

@@ -16,6 +16,7 @@ use App\Store\RefusedFor;
 use App\Store\Sql\Lock;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
+use VividLedger\Words\Words;
 
 /**
  * Turns the house clock forward: from one moment at which something can happen to the next, so that everything in between
@@ -47,20 +48,20 @@ final readonly class ClockTurner
     public function begin(\DateTimeImmutable $to, int $by): int
     {
         if (config('ledger.clock_may_turn') !== true) {
-            throw new Refused('not_allowed', 'The clock of this house cannot be turned.', RefusedFor::NotAllowed);
+            throw new Refused('not_allowed', Words::say('The clock of this house cannot be turned.'), RefusedFor::NotAllowed);
         }
         $now = $this->clock->now();
         if ($to <= $now) {
-            throw self::outOfRange('The clock only turns forward. To turn it back, start afresh: bin/start --fresh.');
+            throw self::outOfRange(Words::say('The clock only turns forward. To turn it back, start afresh: bin/start --fresh.'));
         }
         if ($to > $now->modify('+'.self::MOST_DAYS.' days')) {
-            throw self::outOfRange('Turn it by at most '.self::MOST_DAYS.' days at a time.');
+            throw self::outOfRange(Words::say('Turn it by at most {days} days at a time.', days: self::MOST_DAYS));
         }
 
         return $this->db->transaction(function () use ($to, $now, $by): int {
             CompanySettings::query()->lockForUpdate()->find(CompanySettings::ID);
             if (ClockTurn::query()->where('status', TurnStatus::Turning)->exists()) {
-                throw new Refused('wrong_state', 'The clock is being turned already.', RefusedFor::Conflict);
+                throw new Refused('wrong_state', Words::say('The clock is being turned already.'), RefusedFor::Conflict);
             }
 
             return ClockTurn::query()->create([

@@ -21,6 +21,7 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Collection;
 use VividLedger\Facts\GuardState;
 use VividLedger\Rule\Rule;
+use VividLedger\Words\Words;
 
 /**
  * The records that match a rule when it is put in force: counted as done, or started, spread over hours. Of a rule on a date those
@@ -52,9 +53,12 @@ final readonly class ExistingRecords
         if ($hours < 0 || $hours > self::MOST_HOURS) {
             throw new Refused(
                 'invalid_values',
-                'Spread the start over 0 to '.self::MOST_HOURS.' hours.',
+                Words::say('Spread the start over 0 to {hours} hours.', hours: self::MOST_HOURS),
                 RefusedFor::Invalid,
-                [['at' => '/hours', 'code' => 'out_of_range', 'message' => 'Spread the start over 0 to '.self::MOST_HOURS.' hours.']],
+                [['at' => '/hours', 'code' => 'out_of_range', 'message' => Words::say(
+                    'Spread the start over 0 to {hours} hours.',
+                    hours: self::MOST_HOURS,
+                )]],
             );
         }
         $found = $existing === Existing::Leave ? [] : $this->found($rule);

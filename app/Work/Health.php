@@ -7,6 +7,7 @@ namespace App\Work;
 use App\Models\CompanySettings;
 use App\Models\WorkerProcess;
 use Illuminate\Support\Facades\Queue;
+use VividLedger\Words\Words;
 
 /** Whether the application can do its work: its database answers, what waits is taken, and its clock ticks. */
 final class Health

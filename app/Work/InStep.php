@@ -17,6 +17,7 @@ use Illuminate\Http\Client\Response;
 use Illuminate\Support\Facades\Http;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Compares the customers of the accounting system with ours, and mends what differs, one way or the other. */
 final readonly class InStep
@@ -103,7 +104,7 @@ final readonly class InStep
                 return;
             }
         }
-        throw new Refused('not_found', "There is no customer {$number} there any more.", RefusedFor::Conflict);
+        throw new Refused('not_found', Words::say('There is no customer {number} there any more.', number: $number), RefusedFor::Conflict);
     }
 
     /**
@@ -146,16 +147,19 @@ final readonly class InStep
     private function asked(string $method, string $path, array $body = []): Response
     {
         if (! BackOfficeDoor::isOpen()) {
-            throw new Refused('no_back_office', 'No accounting system is named in the configuration.', RefusedFor::Conflict);
+            throw new Refused('no_back_office', Words::say('No accounting system is named in the configuration.'), RefusedFor::Conflict);
         }
         try {
             $answer = $this->request()->send($method, BackOfficeDoor::url().$path, $body === [] ? [] : ['json' => $body]);
         } catch (ConnectionException) {
-            throw new Refused('not_reached', 'The accounting system cannot be reached. Try again later.', RefusedFor::Busy);
+            throw new Refused('not_reached', Words::say('The accounting system cannot be reached. Try again later.'), RefusedFor::Busy);
         }
         if (! $answer->successful()) {
             $said = $answer->json('message');
-            throw new Refused('refused_there', 'The accounting system says: '.(is_string($said) ? $said : "error {$answer->status()}"),
+            throw new Refused('refused_there', Words::say(
+                'The accounting system says: {said}',
+                said: is_string($said) ? $said : Words::say('error {status}', status: $answer->status()),
+            ),
                 RefusedFor::Conflict);
         }
 
@@ -190,7 +194,7 @@ final readonly class InStep
 
         return $type?->field($this->number()) !== null ? $type : throw new Refused(
             'no_back_office',
-            'No field keeps the number that the accounting system gives.',
+            Words::say('No field keeps the number that the accounting system gives.'),
             RefusedFor::Conflict,
         );
     }

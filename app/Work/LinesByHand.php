@@ -20,6 +20,7 @@ use App\Store\Sql\Batch;
 use Illuminate\Database\Connection;
 use VividLedger\Engine\StruckCode;
 use VividLedger\Rule\RuleStatus;
+use VividLedger\Words\Words;
 
 /**
  * What people do to pencilled lines: hold them, let them go on, strike them out, or have them done now. Each is an entry that says who and
@@ -50,7 +51,7 @@ final readonly class LinesByHand
             if ($line->rule_id !== null && StoredRule::query()->sharedLock()->find($line->rule_id)?->status === RuleStatus::Paused) {
                 throw new Refused(
                     'rule_paused',
-                    'Its rule is paused. Put the rule in force again, and its lines go on with it.',
+                    Words::say('Its rule is paused. Put the rule in force again, and its lines go on with it.'),
                     RefusedFor::Conflict,
                 );
             }
@@ -81,7 +82,7 @@ final readonly class LinesByHand
     /** A line that was set aside because it could not be done is tried once more. */
     public function again(int $id, int $by): void
     {
-        $this->act($id, [LineStatus::Failed], 'resumed', 'tried again', $by, static function (ScheduledLine $line): void {
+        $this->act($id, [LineStatus::Failed], 'resumed', Words::say('tried again'), $by, static function (ScheduledLine $line): void {
             $line->update(['status' => LineStatus::Pencilled, 'struck_because' => null]);
             RuleRun::query()->whereKey($line->run_id)->update(['status' => RunStatus::InPlay]);
         });
@@ -107,17 +108,17 @@ final readonly class LinesByHand
     /** @param  list<LineStatus>  $states */
     private function locked(int $id, array $states): ScheduledLine
     {
-        $missing = static fn (): Refused => new Refused('not_found', "There is no line {$id}.", RefusedFor::Missing);
+        $missing = static fn (): Refused => new Refused('not_found', Words::say('There is no line {id}.', id: $id), RefusedFor::Missing);
         // The record first, as every save does, so that the two never wait for each other.
         $line = ScheduledLine::query()->find($id) ?? throw $missing();
         StoredRecord::rowsOf($line->record_type)->where('id', $line->record_id)->lockForUpdate()->first(['id']);
         $line = ScheduledLine::query()->lockForUpdate()->find($id) ?? throw $missing();
         if (! in_array($line->status, $states, true)) {
             throw new Refused('wrong_state', match ($line->status) {
-                LineStatus::Inked => 'This line is in ink already.',
-                LineStatus::Struck, LineStatus::Late, LineStatus::Failed => 'This line was struck out already.',
-                LineStatus::Held => 'This line is held already.',
-                LineStatus::Pencilled => 'This line is not held.',
+                LineStatus::Inked => Words::say('This line is in ink already.'),
+                LineStatus::Struck, LineStatus::Late, LineStatus::Failed => Words::say('This line was struck out already.'),
+                LineStatus::Held => Words::say('This line is held already.'),
+                LineStatus::Pencilled => Words::say('This line is not held.'),
             }, RefusedFor::Conflict);
         }
 
@@ -128,8 +129,11 @@ final readonly class LinesByHand
     {
         $why = trim($why);
         if ($why === '' || mb_strlen($why) > self::WHY_LENGTH) {
-            $problem = ['at' => '/why', 'code' => 'missing', 'message' => 'Say why. The ledger keeps it.'];
-            $message = $why === '' ? $problem['message'] : 'A reason has at most '.self::WHY_LENGTH.' characters.';
+            $problem = ['at' => '/why', 'code' => 'missing', 'message' => Words::say('Say why. The ledger keeps it.')];
+            $message = $why === '' ? $problem['message'] : Words::say(
+                'A reason has at most {whylength} characters.',
+                whylength: self::WHY_LENGTH,
+            );
             throw new Refused('invalid_values', $message, RefusedFor::Invalid, [$problem]);
         }
 

@@ -11,6 +11,7 @@ use App\Models\NoticeWay;
 use App\Models\Person;
 use App\Models\StoredMessage;
 use App\Store\HouseClock;
+use App\Store\Languages;
 use App\Store\LedgerConnection;
 use App\Store\Notice\Notice;
 use App\Store\Notice\Notices;
@@ -18,6 +19,7 @@ use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use VividLedger\Message\Channel;
 use VividLedger\Time\WorkingCalendar;
+use VividLedger\Words\Words;
 
 /**
  * Letters about what happened for somebody, to those who want them: at once, or together on the morning of a working day. What was told
@@ -35,7 +37,8 @@ final readonly class NoticeLetters
     /** A change that took this long to commit is still found. */
     private const OVERLAP = '-5 minutes';
 
-    public function __construct(private LedgerConnection $db, private HouseClock $clock, private SchemaStore $schemas)
+    public function __construct(private LedgerConnection $db, private HouseClock $clock, private SchemaStore $schemas,
+        private Languages $languages)
     {
     }
 
@@ -46,7 +49,11 @@ final readonly class NoticeLetters
         // Of everybody at once: this comes round every few seconds.
         $people = new PeopleStore($this->schemas);
         foreach (Columns::ints(Person::query()->where('active', true)->whereNotNull('notice_ways')->orderBy('id')->pluck('id')) as $id) {
-            $written += $this->db->transaction(fn (): int => $this->tell(Person::query()->lockForUpdate()->findOrFail($id), $people));
+            $written += $this->db->transaction(function () use ($id, $people): int {
+                $person = Person::query()->lockForUpdate()->findOrFail($id);
+
+                return $this->languages->in($person->language ?? Words::OWN, fn (): int => $this->tell($person, $people));
+            });
         }
         if ($written > 0) {
             event(new MessagesWait);
@@ -76,7 +83,10 @@ final readonly class NoticeLetters
                 static fn (Notice $notice): bool => in_array($notice->kind, $morning, true) && $notice->at > $from && $notice->at <= $now,
             ));
             $count = count($notices);
-            $title = 'Your morning: '.($count === 1 ? '1 thing' : "{$count} things").' since you last heard';
+            $title = Words::counted(
+                $count,
+                'Your morning: {count} thing since you last heard|Your morning: {count} things since you last heard',
+            );
             $written += $count === 0 ? 0 : $this->write($person, "morning:{$now->getTimestamp()}", $title, $notices, $now);
             $isSent = true;
         }
@@ -104,6 +114,7 @@ final readonly class NoticeLetters
     private function write(Person $person, string $key, string $subject, array $notices, \DateTimeImmutable $now): int
     {
         $text = static fn (string $plain): string => htmlspecialchars($plain, ENT_QUOTES | ENT_SUBSTITUTE);
+        $why = Words::say('You chose to be written to about this, in your profile.');
         $lines = array_map(fn (Notice $notice): array => [$notice->title, ...$this->about($notice)], $notices);
 
         return StoredMessage::rows()->insertOrIgnore([
@@ -116,9 +127,9 @@ final readonly class NoticeLetters
             'subject' => mb_substr($subject, 0, 200),
             'html' => '<ul>'.implode('', array_map(
                 static fn (array $line): string => "<li>{$text($line[0])} <a href=\"{$text($line[2])}\">{$text($line[1])}</a></li>", $lines,
-            )).'</ul><p>You chose to be written to about this, in your profile.</p>',
+            ))."</ul><p>{$text($why)}</p>",
             'text' => implode("\n", array_map(static fn (array $line): string => "- {$line[0]} ({$line[1]}): {$line[2]}", $lines))
-                ."\n\nYou chose to be written to about this, in your profile.",
+                ."\n\n{$why}",
             'status' => MessageStatus::Waiting->value, 'created_at' => Columns::moment($now), 'next_try_at' => Columns::moment($now),
             'trouble' => '',
         ]);

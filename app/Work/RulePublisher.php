@@ -32,6 +32,7 @@ use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\RuleStatus;
 use VividLedger\Shape\Node;
+use VividLedger\Words\Words;
 
 /**
  * The life of a rule. A page is never changed; publishing the draft makes the next one. Every step is an entry, and the entries
@@ -68,7 +69,11 @@ final readonly class RulePublisher
         $this->db->transaction(function () use ($id, $version, $by, $existing, $hours, $move, $why): void {
             $stored = RuleStore::locked($id);
             RuleStore::mustBeCurrent($stored, $version);
-            $file = $stored->draft ?? throw new Refused('no_draft', 'There is nothing new to put in force.', RefusedFor::Conflict);
+            $file = $stored->draft ?? throw new Refused(
+                'no_draft',
+                Words::say('There is nothing new to put in force.'),
+                RefusedFor::Conflict,
+            );
             $number = 1 + (int) $stored->pages()->max('number');
             $rule = $this->finished($file, $id, $number);
             $this->mustNotBlock($rule, $file);
@@ -150,8 +155,10 @@ final readonly class RulePublisher
     private function finished(array $file, int $id, int $number): Rule
     {
         $page = $this->door->read($file, $id, $number);
-        $count = count($page->problems);
-        $message = "The rule is not finished. {$count} ".($count === 1 ? 'word wants' : 'words want').' mending.';
+        $message = Words::counted(
+            count($page->problems),
+            'The rule is not finished. {count} word wants mending.|The rule is not finished. {count} words want mending.',
+        );
 
         return $page->rule ?? throw new Refused('unfinished_rule', $message, RefusedFor::Invalid, RuleStore::listed($page->problems));
     }
@@ -177,7 +184,7 @@ final readonly class RulePublisher
     {
         $number = (int) $stored->page;
         $page = $this->reader->read(PublishedPage::fileOf($stored->id, $number), $stored->id, $number);
-        $message = 'Something this page names is gone. Mend it and publish the next page.';
+        $message = Words::say('Something this page names is gone. Mend it and publish the next page.');
 
         return $page->rule ?? throw new Refused('unfinished_rule', $message, RefusedFor::Invalid, RuleStore::listed($page->problems));
     }

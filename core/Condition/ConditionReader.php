@@ -32,6 +32,7 @@ use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
 use VividLedger\Time\Unit;
+use VividLedger\Words\Words;
 
 /** Reads a tree of conditions, a row for each. */
 final class ConditionReader
@@ -72,7 +73,7 @@ final class ConditionReader
         $context->row(Part::Group, $node, $margin, $depth);
         $parts = $node->child('of')->items();
         if ($depth > self::MAX_DEPTH) {
-            return $context->problem($node->at, 'too_deep', 'Groups nest at most '.self::MAX_DEPTH.' deep.');
+            return $context->problem($node->at, 'too_deep', Words::say('Groups nest at most {maxdepth} deep.', maxdepth: self::MAX_DEPTH));
         }
         if ($parts === [] && $depth === 0) {
             $context->word('always', WordRole::Value, $node->child('kind')->at, null);
@@ -81,7 +82,11 @@ final class ConditionReader
         }
         $context->word($group::wording(), WordRole::Value, $node->child('kind')->at, Editor::choose('Holds when', self::groups(...)));
         if ($parts === []) {
-            return $context->problem($node->at, 'empty_group', 'This group has no condition yet. Add one, or remove the group.');
+            return $context->problem(
+                $node->at,
+                'empty_group',
+                Words::say('This group has no condition yet. Add one, or remove the group.'),
+            );
         }
         $read = [];
         foreach ($parts as $part) {

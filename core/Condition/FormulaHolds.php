@@ -15,6 +15,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Row;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Quoted;
+use VividLedger\Words\Words;
 
 /** A formula that comes out true. */
 final readonly class FormulaHolds implements Spoken, Statement
@@ -44,7 +45,7 @@ final readonly class FormulaHolds implements Spoken, Statement
             return $context->problem(
                 $node->child('formula')->at,
                 'wrong_type',
-                "A condition comes out true or false; this gives {$formula->term->type->value}.",
+                Words::say('A condition comes out true or false; this gives {type}.', type: $formula->term->type->value),
                 1,
             );
         }

@@ -11,6 +11,7 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Reads;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** Reads a formula and gives it one word in the sentence. */
 final class FormulaReader
@@ -25,7 +26,12 @@ final class FormulaReader
         try {
             return Formula::of($text, $context->schema, $context->type, $context->zone);
         } catch (FormulaError $error) {
-            return $context->problem($node->at, 'bad_formula', "{$error->getMessage()} (character {$error->position})", $error->position);
+            return $context->problem(
+                $node->at,
+                'bad_formula',
+                Words::say('{error} (character {position})', error: $error->getMessage(), position: $error->position),
+                $error->position,
+            );
         }
     }
 }

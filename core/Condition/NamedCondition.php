@@ -16,6 +16,7 @@ use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** A condition that the company keeps under a name and several rules use: "Nordic hotels". */
 final readonly class NamedCondition implements Parted, Spoken
@@ -64,7 +65,11 @@ final readonly class NamedCondition implements Parted, Spoken
             ? $context->problem(
                 $node->child('name')->at,
                 'broken_named',
-                "The named condition ‘{$name}’ has to be mended first: ".($inner->sheet->problems[0]->message ?? 'it is not finished.'),
+                Words::say(
+                    'The named condition ‘{name}’ has to be mended first: {message}',
+                    name: $name,
+                    message: $inner->sheet->problems[0]->message ?? Words::say('it is not finished.'),
+                ),
             )
             : new self($condition, $row->text());
     }

@@ -15,6 +15,7 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Reads;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** Reads "number of Tickets", "sum of Cost over the customer's Tickets", and the conditions on what is counted. */
 final class TotalReader
@@ -85,11 +86,15 @@ final class TotalReader
             return $context->problems() > $problems ? null : $context->problem(
                 $node->child('where')->at,
                 'missing',
-                'Finish the conditions on the related records.',
+                Words::say('Finish the conditions on the related records.'),
             );
         }
         if (! self::isPlain($where)) {
-            return $context->problem($node->child('where')->at, 'too_far', 'Conditions on counted records read only their own fields.');
+            return $context->problem(
+                $node->child('where')->at,
+                'too_far',
+                Words::say('Conditions on counted records read only their own fields.'),
+            );
         }
 
         return new Total(

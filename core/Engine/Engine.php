@@ -20,6 +20,7 @@ use VividLedger\Rule\Rule;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 use VividLedger\Time\Clock;
+use VividLedger\Words\Words;
 
 /**
  * Decides what follows from a change, or from a line falling due. It has no side effects: the same change, rules, facts and
@@ -49,10 +50,12 @@ final readonly class Engine
      */
     public function decide(Change $change, RuleBook $book, Facts $facts, Clock $clock): Decision
     {
-        $course = new Course($change, new Standing($facts, $this->schema), $clock->now());
-        $refusal = $this->answer($course, $book, 0);
+        return Words::toKeep(function () use ($change, $book, $facts, $clock): Decision {
+            $course = new Course($change, new Standing($facts, $this->schema), $clock->now());
+            $refusal = $this->answer($course, $book, 0);
 
-        return $refusal === null ? $course->decision() : new Decision($change->before, refusal: $refusal);
+            return $refusal === null ? $course->decision() : new Decision($change->before, refusal: $refusal);
+        });
     }
 
     /**
@@ -75,15 +78,17 @@ final readonly class Engine
         bool $isFirst = true,
         array $next = [],
     ): Decision {
-        $event = new Event(EventKind::LineDue, "line:{$line->id}", $rule->line($line->place)->said ?? '');
-        $change = Change::event($record, $event, null, $clock->now(), CauseKind::Rule, $line->run->began);
-        $course = new Course($change, new Standing($facts, $this->schema), $clock->now());
-        $course->together($next);
-        $this->runner->fallDue($course, $line, $rule, $change, $byHand, $isFirst);
-        // What it changed stands behind the event itself, which no rule waits for.
-        $refusal = $this->answer($course, $book, 1);
+        return Words::toKeep(function () use ($line, $rule, $record, $book, $facts, $clock, $byHand, $isFirst, $next): Decision {
+            $event = new Event(EventKind::LineDue, "line:{$line->id}", $rule->line($line->place)->said ?? '');
+            $change = Change::event($record, $event, null, $clock->now(), CauseKind::Rule, $line->run->began);
+            $course = new Course($change, new Standing($facts, $this->schema), $clock->now());
+            $course->together($next);
+            $this->runner->fallDue($course, $line, $rule, $change, $byHand, $isFirst);
+            // What it changed stands behind the event itself, which no rule waits for.
+            $refusal = $this->answer($course, $book, 1);
 
-        return $refusal === null ? $course->decision() : new Decision($record, refusal: $refusal);
+            return $refusal === null ? $course->decision() : new Decision($record, refusal: $refusal);
+        });
     }
 
     /** Answers what is in the queue, and what that puts into it. */

@@ -14,6 +14,7 @@ use VividLedger\Record\EventKind;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
+use VividLedger\Words\Words;
 
 /** Judges a rule as the engine does, but keeps what it saw: for entries, and for "why not?". */
 final readonly class Examiner
@@ -72,9 +73,9 @@ final readonly class Examiner
         }
         $isUsed = static fn (string $key): bool => $view->facts->guardHeld($rule->id, $record->type, $record->id, $state->epoch, $key);
         $fired = match ($state->count) {
-            0 => 'not used yet',
-            1 => 'used once',
-            default => "used {$state->count} times",
+            0 => Words::say('not used yet'),
+            1 => Words::say('used once'),
+            default => Words::say('used {count} times', count: $state->count),
         };
 
         $isOver = $occasion !== null && $isUsed($rule->guard->key($record, $occasion, $state));
@@ -90,20 +91,27 @@ final readonly class Examiner
         Finding $conditions,
         ?string $forestalled,
     ): string {
-        $other = $change->event?->kind->comesOnce() === true ? "; {$change->event->text}" : ', and this was another change';
+        $other = $change->event?->kind->comesOnce() === true ? "; {$change->event->text}" : Words::say(', and this was another change');
 
         return match ($reason) {
-            Reason::Fires => 'The rule fires.',
-            Reason::Trigger => str_replace(
-                ' ’s',
-                '’s',
-                "The rule did not fire: it starts when the {$type->inSentence()} {$rule->trigger->wanted()}{$other}.",
+            Reason::Fires => Words::say('The rule fires.'),
+            Reason::Trigger => str_replace(' ’s', '’s', Words::say(
+                'The rule did not fire: it starts when the {record} {wanted}{other}.',
+                record: Words::within($type->label),
+                wanted: $rule->trigger->wanted(),
+                other: $other,
+            )),
+            Reason::Forestalled => Words::say(
+                'The rule did not fire: ‘{forestalled}’ of the same either/or set took it, which is narrower, or stands before it.',
+                forestalled: (string) $forestalled,
             ),
-            Reason::Forestalled => "The rule did not fire: ‘{$forestalled}’ of the same either/or set took it, which is narrower, "
-                .'or stands before it.',
-            Reason::Conditions => 'The rule did not fire: '.$conditions->miss().'.',
-            Reason::NoTurn => 'The rule did not fire: its conditions already held before this change, and it fires when they become true.',
-            Reason::GuardHeld => "The rule did not fire: it fires {$rule->guard->wording()}, and has fired for this one before.",
+            Reason::Conditions => Words::say('The rule did not fire: {miss}.', miss: $conditions->miss()),
+            Reason::NoTurn => Words::say('The rule did not fire: its conditions already held before this change, and it fires when they '
+                .'become true.'),
+            Reason::GuardHeld => Words::say(
+                'The rule did not fire: it fires {wording}, and has fired for this one before.',
+                wording: $rule->guard->wording(),
+            ),
         };
     }
 
@@ -113,51 +121,65 @@ final readonly class Examiner
         $record = $change->record();
         $type = $this->schema->type($record->type);
         if ($type === null) {
-            return 'A record changed';
+            return Words::say('A record changed');
         }
         if ($change->event !== null) {
             return match ($change->event->kind) {
-                EventKind::Comment => "Comment on the {$type->inSentence()}: “".mb_strimwidth($change->event->text, 0, 80, '…').'”',
-                EventKind::File => "File on the {$type->inSentence()}: {$change->event->text}",
-                EventKind::TaskDone => "Task done: “{$change->event->text}”",
-                EventKind::SignedOff => "Sign-off: {$change->event->text}",
-                EventKind::SlipAnswered => 'Reply slip: “'.mb_strimwidth($change->event->text, 0, 80, '…').'”',
-                EventKind::Reply => 'Reply: “'.mb_strimwidth($change->event->text, 0, 80, '…').'”',
-                EventKind::HookBrought => "Brought by the hook “{$change->event->from}”",
-                EventKind::ByHand => 'Run by hand',
+                EventKind::Comment => Words::say(
+                    'Comment on the {record}: “{event}”',
+                    record: Words::within($type->label),
+                    event: mb_strimwidth($change->event->text, 0, 80, '…'),
+                ),
+                EventKind::File => Words::say(
+                    'File on the {record}: {event}',
+                    record: Words::within($type->label),
+                    event: $change->event->text,
+                ),
+                EventKind::TaskDone => Words::say('Task done: “{event}”', event: $change->event->text),
+                EventKind::SignedOff => Words::say('Sign-off: {event}', event: $change->event->text),
+                EventKind::SlipAnswered => Words::say('Reply slip: “{event}”', event: mb_strimwidth($change->event->text, 0, 80, '…')),
+                EventKind::Reply => Words::say('Reply: “{event}”', event: mb_strimwidth($change->event->text, 0, 80, '…')),
+                EventKind::HookBrought => Words::say('Brought by the hook “{from}”', from: $change->event->from),
+                EventKind::ByHand => Words::say('Run by hand'),
                 EventKind::DateArrived, EventKind::FellQuiet, EventKind::CameRound => $change->event->text,
                 EventKind::LineDue, EventKind::StepSigned, EventKind::SlipOver,
                 EventKind::CallEnded => $change->event->text,
-                EventKind::PutInForce => 'It matched when the rule was put in force',
+                EventKind::PutInForce => Words::say('It matched when the rule was put in force'),
             };
         }
         if ($change->before === null) {
-            return "{$type->label} created";
+            return Words::say('{type} created', type: $type->label);
         }
         if ($change->after === null) {
-            return "{$type->label} deleted";
+            return Words::say('{type} deleted', type: $type->label);
         }
         $display = new Display($facts, $this->zone);
         $parts = [];
         foreach ($change->fields() as $name) {
             $field = $type->field($name);
             if ($field !== null) {
-                $parts[] = "{$field->label} changed from {$display->of($field, $change->before->value($name))} to "
-                    ."{$display->of($field, $record->value($name))}";
+                $parts[] = Words::say(
+                    '{field} changed from {before} to {after}',
+                    field: $field->label,
+                    before: $display->of($field, $change->before->value($name)),
+                    after: $display->of($field, $record->value($name)),
+                );
             }
         }
 
-        return $parts === [] ? 'Nothing changed' : implode(', ', $parts);
+        return $parts === [] ? Words::say('Nothing changed') : implode(', ', $parts);
     }
 
     private function guard(Rule $rule, Change $change, bool $heldBefore, bool $used, string $fired): string
     {
         $state = match (true) {
-            $used => 'used up',
-            $heldBefore => 'they already held before this change',
-            $rule->guard->wantsTurn() => $change->before === null ? 'the record is new' : 'they did not hold before this change',
+            $used => Words::say('used up'),
+            $heldBefore => Words::say('they already held before this change'),
+            $rule->guard->wantsTurn() => $change->before === null
+                ? Words::say('the record is new')
+                : Words::say('they did not hold before this change'),
             $rule->guard->remembers() => $fired,
-            default => 'always ready',
+            default => Words::say('always ready'),
         };
 
         return "{$rule->guard->wording()}: {$state}";

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Explain;
 
 use VividLedger\Rule\Performance\CallMade;
+use VividLedger\Words\Words;
 
 /** How a call ended, as an entry keeps it, and in words. */
 final class CallTold
@@ -27,16 +28,16 @@ final class CallTold
     {
         $lines = [];
         if ($kept->is('madeUp')) {
-            $lines[] = 'The answer is made up: nothing leaves the house in a rehearsal.';
+            $lines[] = Words::say('The answer is made up: nothing leaves the house in a rehearsal.');
         }
         if ($kept->number('tries') > 1) {
-            $lines[] = Headline::counted($kept->number('tries'), 'try').'.';
+            $lines[] = Words::counted($kept->number('tries'), '{count} try.|{count} tries.');
         }
         if ($kept->text('trouble') !== '') {
             $lines[] = $kept->text('trouble');
         }
         if ($kept->number('unsure') > 0) {
-            $lines[] = 'The other side may have taken it more than once: it was sent again because it never said that it had.';
+            $lines[] = Words::say('The other side may have taken it more than once: it was sent again because it never said that it had.');
         }
 
         return implode("\n", $lines);

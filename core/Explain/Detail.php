@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Explain;
 
+use VividLedger\Words\Words;
+
 /** The second line under the headline of an entry. */
 final readonly class Detail
 {
@@ -23,29 +25,44 @@ final readonly class Detail
             'fired' => implode("\n", $this->outcomes()),
             'line' => implode("\n", [...$this->outcomes(), ...($kept->text('why') === '' ? [] : ["“{$kept->text('why')}”"])]),
             'reply', 'comment' => $kept->text('text'),
-            'gathered' => $kept->text('subject').($kept->has('left') ? ", with {$kept->text('left')} more than found room" : ''),
-            'bounced' => "{$kept->text('to')}: {$kept->text('why')}".($kept->is('forGood') ? "\nNo more letters go to this address." : ''),
+            'gathered' => $kept->text('subject').($kept->has('left') ? Words::say(
+                ', with {left} more than found room',
+                left: $kept->text('left'),
+            ) : ''),
+            'bounced' => "{$kept->text('to')}: {$kept->text('why')}".($kept->is('forGood')
+                ? "\n".Words::say('No more letters go to this address.')
+                : ''),
             'mail_stopped' => self::lined(["“{$kept->text('subject')}”", $kept->text('why')]),
             'mail_aside' => self::lined([
                 "{$kept->text('from')}: “{$kept->text('subject')}”",
-                $kept->text('kind') === 'loop' ? 'Too many of this sender within an hour: two robots may be talking.' : 'A robot wrote it.',
+                $kept->text('kind') === 'loop' ? Words::say('Too many of this sender within an hour: two robots may '
+                    .'be talking.') : Words::say('A robot wrote it.'),
             ]),
-            'unsure' => "“{$kept->text('subject')}” was handed over ".Headline::counted(
+            'unsure' => Words::counted(
                 $kept->number('times'),
-                'time',
-            ).' without an answer. '
-                .($kept->is('delivered') ? 'It has arrived now.' : 'It is given up; try it again if it is missed.'),
-            'cut_off' => 'A change concerns at most so many records at once. Let the rule watch those records themselves.',
+                '“{subject}” was handed over once without an answer.|“{subject}” was handed over {count} times without an answer.',
+                subject: $kept->text('subject'),
+            ).' '.($kept->is('delivered')
+                ? Words::say('It has arrived now.')
+                : Words::say('It is given up; try it again if it is missed.')),
+            'cut_off' => Words::say('A change concerns at most so many records at once. Let the rule watch those records themselves.'),
             'task_done' => $kept->text('outcome'),
-            'task_lapsed' => $kept->text('because').'.'.($kept->text('person') === '' ? '' : "\n{$kept->text('person')} need not do it."),
+            'task_lapsed' => Words::say($kept->text('because')).'.'.($kept->text('person') === ''
+                ? ''
+                : "\n".Words::say('{person} need not do it.', person: $kept->text('person'))),
             'merged' => $kept->number('records') === 0 ? ''
-                : Headline::counted($kept->number('records'), 'record').' that named it '
-                    .($kept->number('records') === 1 ? 'names' : 'name').' this one now.',
+                : Words::counted(
+                    $kept->number('records'),
+                    '{count} record that named it names this one now.|{count} records that named it name this one now.',
+                ),
             'task_given' => implode(' · ',
-                array_filter([$kept->text('person'), $kept->text('due') === '' ? '' : "due {$kept->text('due')}"])),
-            'task_changed' => implode(' · ', array_filter([$this->pair('due', 'Due: ', 'no date'), $this->pair('person', '', 'nobody')])),
+                array_filter([$kept->text('person'), $kept->text('due') === '' ? '' : Words::say('due {due}', due: $kept->text('due'))])),
+            'task_changed' => implode(' · ', array_filter([
+                $this->pair('due', Words::say('Due: '), Words::say('no date')), $this->pair('person', '', Words::say('nobody'))])),
             'signed_in' => match ($kept->text('how')) {
-                'password' => 'With the password.', 'code' => 'With the password and a code.', 'link' => 'By the link of a letter.',
+                'password' => Words::say('With the password.'),
+                'code' => Words::say('With the password and a code.'),
+                'link' => Words::say('By the link of a letter.'),
                 default => '',
             },
             'setup_applied' => implode("\n", $kept->texts('files')),
@@ -54,27 +71,27 @@ final readonly class Detail
                 // As it was once kept.
                 : implode(', ', array_map(Turns::called(...), $kept->texts('what'))),
             'goes_away' => "{$kept->text('from')} – {$kept->text('until')}",
-            'held_back' => 'It is locked while a sign-off waits. '.($kept->is('again') ? 'The rule looks again once it is free.'
-                : 'The rule does not come again.'),
-            'locked_out' => 'It is locked while a sign-off waits.',
+            'held_back' => Words::say('It is locked while a sign-off waits.').' '.($kept->is('again')
+                ? Words::say('The rule looks again once it is free.') : Words::say('The rule does not come again.')),
+            'locked_out' => Words::say('It is locked while a sign-off waits.'),
             'lock_released' => $kept->text('reason') === '' ? '' : "“{$kept->text('reason')}”",
             'waits_for_release', 'struck', 'too_late', 'line_failed', 'held', 'resumed', 'retimed', 'postponed' => self::lined([
-                $kept->text('because'), ...array_map($this->line(...), $kept->rows('lines')),
+                Words::say($kept->text('because')), ...array_map($this->line(...), $kept->rows('lines')),
             ]),
             'call' => CallTold::said($kept),
             'slip' => self::lined([...array_map(SlipTold::said(...), $kept->rows('happened')), ...SlipTold::answers($kept)]),
             'sign_off' => implode("\n", array_map(SignOffTold::said(...), $kept->rows('happened'))),
             'changed' => implode(' · ', $this->changes()),
-            'stopped' => $kept->is('cameRound') ? 'The last rule had fired in this chain already, so the chain ends here.'
-                : 'The chain had grown too long, so it ends here.',
+            'stopped' => $kept->is('cameRound') ? Words::say('The last rule had fired in this chain already, so the chain ends here.')
+                : Words::say('The chain had grown too long, so it ends here.'),
             'reversed' => $this->reversed(),
             'refused' => self::lined([
-                $kept->text('message'), $kept->text('of') === '' ? '' : "What was refused: {$kept->text('of')}.",
-                ($kept->data['again'] ?? null) === false ? 'It is not tried again.' : '',
+                $kept->text('message'), $kept->text('of') === '' ? '' : Words::say('What was refused: {of}.', of: $kept->text('of')),
+                ($kept->data['again'] ?? null) === false ? Words::say('It is not tried again.') : '',
             ]),
             'ready_again' => $kept->text('reason'),
             'rules_ordered' => implode(' · ', $kept->texts('order')),
-            'task_due' => 'for '.($kept->text('person') === '' ? 'nobody' : $kept->text('person')),
+            'task_due' => Words::say('for {person}', person: $kept->text('person') === '' ? Words::say('nobody') : $kept->text('person')),
             default => '',
         };
     }
@@ -99,7 +116,7 @@ final readonly class Detail
         [$said, $due, $to] = [$line->text('said'), $line->text('due'), $line->text('to')];
 
         return match ($this->entry->kind) {
-            'retimed' => "{$said}: ".($due === '' ? 'no date yet' : $due).' → '.($to === '' ? 'no date yet' : $to),
+            'retimed' => "{$said}: ".($due === '' ? Words::say('no date yet') : $due).' → '.($to === '' ? Words::say('no date yet') : $to),
             'postponed' => "{$said}: {$due} → {$this->kept->text('until')}",
             default => $due === '' ? $said : "{$said}, {$due}",
         };
@@ -123,12 +140,21 @@ final readonly class Detail
         return self::lined([
             $kept->text('why') === '' ? '' : "“{$kept->text('why')}”",
             ...$this->changes(),
-            ...array_map(static fn (string $title): string => "Task “{$title}” cancelled", $kept->texts('tasks')),
-            $kept->number('lines') === 0 ? '' : Headline::counted($kept->number('lines'), 'pencilled line').' struck out',
-            $kept->number('signOffs') === 0 ? '' : Headline::counted($kept->number('signOffs'), 'sign-off').' withdrawn',
-            $kept->number('slips') === 0 ? '' : Headline::counted($kept->number('slips'), 'reply slip').' withdrawn',
-            $kept->texts('kept') === [] ? '' : 'Left as changed since: '.implode(', ', $kept->texts('kept')),
-            $sent === 0 ? '' : Headline::counted($sent, 'message').($sent === 1 ? ' stays' : ' stay').' sent',
+            ...array_map(static fn (string $title): string => Words::say('Task “{title}” cancelled', title: $title), $kept->texts('tasks')),
+            $kept->number('lines') === 0 ? '' : Words::counted(
+                $kept->number('lines'),
+                '{count} pencilled line struck out|{count} pencilled lines struck out',
+            ),
+            $kept->number('signOffs') === 0 ? '' : Words::counted(
+                $kept->number('signOffs'),
+                '{count} sign-off withdrawn|{count} sign-offs withdrawn',
+            ),
+            $kept->number('slips') === 0 ? '' : Words::counted(
+                $kept->number('slips'),
+                '{count} reply slip withdrawn|{count} reply slips withdrawn',
+            ),
+            $kept->texts('kept') === [] ? '' : Words::say('Left as changed since: {kept}', kept: implode(', ', $kept->texts('kept'))),
+            $sent === 0 ? '' : Words::counted($sent, '{count} message stays sent|{count} messages stay sent'),
         ]);
     }
 

@@ -6,18 +6,14 @@ namespace VividLedger\Explain;
 
 use VividLedger\SignOff\SignOffEventKind;
 use VividLedger\Slip\SlipEventKind;
+use VividLedger\Words\Words;
 
 /** An entry as a headline: who or what, and what happened. */
 final readonly class Headline
 {
     public const ANSWERED = ['created', 'changed', 'deleted', 'comment', 'file', 'task_done', 'reply', 'by_hand', 'hook_brought'];
 
-    private const ADMINISTRATION = ['rule_in_force' => 'put in force', 'rule_paused' => 'paused', 'rule_retired' => 'retired'];
-
     private const MOST_FIELDS = 3;
-
-    /** What did it where no person did. */
-    private const BY = ['rule' => 'A rule', 'slip' => 'A reply slip', 'hook' => 'Another system'];
 
     private string $who;
 
@@ -29,8 +25,8 @@ final readonly class Headline
     /** @param  bool  $isNumbered  whether the record is named, because the headline does not stand on its account */
     public function __construct(private ReadEntry $entry, private bool $isNumbered)
     {
-        $this->who = $entry->who ?? 'Somebody';
-        $this->rule = $entry->rule ?? 'A rule';
+        $this->who = $entry->who ?? Words::say('Somebody');
+        $this->rule = $entry->rule ?? Words::say('A rule');
         // A number never breaks at its hyphen.
         $this->what = $isNumbered && $entry->number !== null ? ' '.str_replace('-', "\u{2011}", $entry->number) : '';
     }
@@ -41,98 +37,173 @@ final readonly class Headline
         $entry = $this->entry;
         $kept = $entry->kept;
         $title = $kept->text('title');
-        $by = $entry->who ?? self::BY[$entry->via] ?? 'Somebody';
+        $by = $entry->who ?? match ($entry->via) {
+            'rule' => Words::say('A rule'),
+            'slip' => Words::say('A reply slip'),
+            'hook' => Words::say('Another system'),
+            default => Words::say('Somebody'),
+        };
         $byRule = $entry->via === 'rule';
-        $api = $entry->via === 'api' ? ' through the API' : '';
-        $it = $this->isNumbered ? $this->what : ' it';
+        $api = $entry->via === 'api' ? Words::say(' through the API') : '';
+        $it = $this->isNumbered ? $this->what : Words::say(' it');
+
+        $on = $this->about(Words::say(' on'));
+        $of = $this->about(Words::say(' of'));
+        $about = $this->about(Words::say(' about'));
+        $after = $this->about(Words::say(', about'));
 
         return match ($entry->kind) {
-            'created' => $byRule ? ['A rule', 'made'.$it] : [$by, "created{$it}{$api}"],
-            'deleted' => [$this->who, "deleted{$it}"],
-            'merged' => [$this->who, "merged {$kept->text('number')}, {$title}, into{$it}"],
-            'restored' => [$this->who, "brought{$it} back"],
-            'comment' => [$byRule ? 'A rule' : $this->who, 'commented'.$this->about(' on')],
-            'file' => [$by, "added the file {$kept->text('name')}".$this->about(' to')],
-            'by_hand' => [$this->who, 'ran '.($entry->rule ?? 'a rule').' by hand'.$this->about(' on')],
-            'refused' => [$this->rule, 'refused a save'.($this->what === '' ? '' : " of{$this->what}")." by {$this->who}"],
-            'reversed' => [$this->who, "reversed entry {$kept->text('of')}".($this->what === '' ? '' : " on{$this->what}")],
-            'ready_again' => [$this->rule, 'is ready again'.$this->about(' for').($entry->via === 'person' ? ", by {$this->who}" : '')],
-            'rules_ordered' => [$this->who, 'put the rules in another order'],
-            'rule_in_set' => [$this->rule, $kept->text('set') === '' ? "stands in no either/or set any more, by {$this->who}"
-                : "stands in the either/or set “{$kept->text('set')}”, by {$this->who}"],
-            'changed' => [$byRule ? 'A rule' : $by, "changed {$this->fields()}".$this->about(' of').$api],
-            'fired' => [$this->rule, 'fired'.$this->about(' on')],
-            'stopped' => [implode(' → ', $kept->texts('chain')), 'was stopped'.$this->about(' on')],
-            'sign_off' => $entry->who === null ? [$this->rule, 'goes on with a sign-off'.$this->about(' of')]
-                : [$this->who, ($this->isSaid() ? 'answered' : 'withdrew').' a sign-off'.$this->about(' of')],
+            'created' => $byRule ? [Words::say('A rule'), Words::say('made{it}', it: $it)]
+                : [$by, Words::say('created{it}{api}', it: $it, api: $api)],
+            'deleted' => [$this->who, Words::say('deleted{it}', it: $it)],
+            'merged' => [$this->who, Words::say(
+                'merged {number}, {title}, into{it}',
+                number: $kept->text('number'),
+                title: $title,
+                it: $it,
+            )],
+            'restored' => [$this->who, Words::say('brought{it} back', it: $it)],
+            'comment' => [$byRule
+                ? Words::say('A rule')
+                : $this->who, Words::say('commented{about}', about: $on)],
+            'file' => [$by, Words::say('added the file {name}{about}', name: $kept->text('name'), about: $this->about(Words::say(' to')))],
+            'by_hand' => [$this->who, Words::say(
+                'ran {rule} by hand{about}',
+                rule: $entry->rule ?? Words::say('a rule'),
+                about: $on,
+            )],
+            'refused' => [$this->rule, Words::say('refused a save{of} by {who}', of: $of, who: $this->who)],
+            'reversed' => [$this->who, Words::say(
+                'reversed entry {number}{about}',
+                number: $kept->text('of'),
+                about: $on,
+            )],
+            'ready_again' => [$this->rule, Words::say(
+                'is ready again{about}{by}',
+                about: $this->about(Words::say(' for')),
+                by: $entry->via === 'person' ? Words::say(', by {who}', who: $this->who) : '',
+            )],
+            'rules_ordered' => [$this->who, Words::say('put the rules in another order')],
+            'rule_in_set' => [$this->rule, $kept->text('set') === '' ? Words::say(
+                'stands in no either/or set any more, by {who}',
+                who: $this->who,
+            )
+                : Words::say('stands in the either/or set “{set}”, by {who}', set: $kept->text('set'), who: $this->who)],
+            'changed' => [$byRule
+                ? Words::say('A rule')
+                : $by, Words::say(
+                    'changed {fields}{about}{api}',
+                    fields: $this->fields(),
+                    about: $of,
+                    api: $api,
+                )],
+            'fired' => [$this->rule, Words::say('fired{about}', about: $on)],
+            'stopped' => [implode(' → ', $kept->texts('chain')), Words::say('was stopped{about}', about: $on)],
+            'sign_off' => $entry->who === null ? [$this->rule, Words::say(
+                'goes on with a sign-off{about}',
+                about: $of,
+            )]
+                : [$this->who, $this->isSaid() ? Words::say('answered a sign-off{about}', about: $of)
+                    : Words::say('withdrew a sign-off{about}', about: $of)],
             'slip' => $this->slip(),
             'call' => [
                 "“{$kept->text('endpoint')}”",
-                (CallTold::hasSucceeded($kept) ? 'has answered' : 'could not be called').$this->about(' about'),
+                CallTold::hasSucceeded($kept) ? Words::say('has answered{about}', about: $about)
+                    : Words::say('could not be called{about}', about: $about),
             ],
-            'signed_off' => ['A sign-off'.$this->about(' of'), $kept->text('text') === '' ? 'has ended' : "is {$kept->text('text')}"],
-            'task_done' => [$this->who, "did “{$title}”"],
-            'task_given' => [$this->who, "gave a task: “{$title}”"],
-            'task_lapsed' => [$this->rule, "wants “{$title}” no more"],
-            'task_reopened' => [$this->who, "opened “{$title}” again"],
-            'task_due' => ['Task fell due:', $title],
-            'task_changed' => [$this->who, "changed the task “{$title}”"],
-            'reply' => [$kept->text('from') === '' ? 'Somebody' : $kept->text('from'), 'answered'.$this->about(' about')],
-            'hook_brought' => ['Another system', "posted to “{$kept->text('from')}”".$this->about(' about')],
-            'bounced' => ['A letter', 'came back'.$this->about(', about')],
-            'mail_stopped' => ['A letter', 'was not sent'.$this->about(' about')],
-            'mail_aside' => ['A mail', 'is kept, and nothing follows'.($this->what === '' ? '' : ", about{$this->what}")],
-            'unsure' => ['A letter', 'may have arrived more than once'.($this->what === '' ? '' : ", about{$this->what}")],
-            'cut_off' => [$this->rule, "took {$kept->text('done')} of {$kept->text('of')} records"],
-            'gathered' => [$this->rule, "sent {$kept->text('person')} a list of ".self::counted($kept->number('records'), 'record')],
-            'line' => [$this->rule, ($kept->is('byHand') ? "did a line now, wanted by {$this->who}" : 'went on').$this->about(' on')],
-            'struck' => $this->lines('struck out'),
-            'too_late' => $this->lines('left out'),
-            'line_failed' => $this->lines('could not be done'),
-            'person_changed' => [$this->who, "changed what is kept of {$kept->text('person')}"],
-            'setup_applied' => [$this->who, 'brought in a setup'],
-            'company_opened' => [$this->who, "opened the ledger of {$kept->text('name')}"],
-            'person_invited' => [$this->who, "invited {$kept->text('person')}"],
-            'person_joined' => [$kept->text('person'), 'came in for the first time'],
-            'person_left' => [$kept->text('person'), "has left; {$kept->text('other')} takes over"],
-            'signed_in' => [$this->who, 'signed in'.($kept->text('how') === 'link' ? ' by a link' : '')],
-            'signed_out' => [$this->who, in_array($kept->text('person'), ['', $this->who], true) ? 'signed out somewhere else'
-                : "signed {$kept->text('person')} out everywhere"],
-            'password_reset' => [$this->who, 'chose another password by a link'],
-            'password_changed' => [$this->who, 'changed the password'],
-            'token_made' => [$this->who, "made the API token “{$title}”"],
-            'token_ended' => [$this->who, "ended the API token “{$title}”"],
-            'role_added' => [$this->who, "made the role {$title}"],
-            'role_changed' => [$this->who, "changed what the role {$title} may do"],
-            'role_removed' => [$this->who, "removed the role {$title}"],
-            'exported' => [$this->who, "took {$kept->text('records')} {$title} out in a file"],
-            'type_added' => [$this->who, "added the record type {$title}"],
-            'type_changed' => [$this->who, "changed the record type {$title}"],
-            'field_added' => [$this->who, "added the field {$title}"],
-            'field_changed' => [$this->who, "changed the field {$title}"],
-            'field_retired' => [$this->who, "retired the field {$title}"],
-            'field_back' => [$this->who, "brought the field {$title} back"],
-            'second_factor_on' => [$this->who, 'asks for a code at signing in'],
-            'second_factor_off' => [$this->who, "took away the second factor of {$kept->text('person')}"],
-            'goes_away' => [$this->who, "entered an absence of {$kept->text('person')}"],
-            'comes_back' => [$this->who, "ended an absence of {$kept->text('person')}"],
-            'held_back' => [$this->rule, 'was kept'.$this->about(' from').($this->what === '' ? ' from it' : '').' by a lock'],
-            'waits_for_release' => $this->pencilled('held until the record is free'),
-            'lock_released' => [$this->who, 'released the lock'.$this->about(' on')],
-            'locked_out' => [$this->who, "could not change{$it}"],
-            'caught_up' => [$this->rule, 'looks again'.$this->about(' at')],
-            'held' => [$this->who, 'held a line of '.($entry->rule ?? 'a rule').$this->about(' on')],
-            'resumed' => [$this->who, 'let a line go on of '.($entry->rule ?? 'a rule').$this->about(' on')],
-            'retimed' => $this->pencilled('moved'),
-            'postponed' => $this->pencilled('put off'),
-            default => [$this->rule, (self::ADMINISTRATION[$entry->kind] ?? $entry->kind).", page {$entry->page}, by {$this->who}"],
+            'signed_off' => [Words::say(
+                'A sign-off{about}',
+                about: $of,
+            ), $kept->text('text') === '' ? Words::say('has ended') : Words::say('is {text}', text: $kept->text('text'))],
+            'task_done' => [$this->who, Words::say('did “{title}”', title: $title)],
+            'task_given' => [$this->who, Words::say('gave a task: “{title}”', title: $title)],
+            'task_lapsed' => [$this->rule, Words::say('wants “{title}” no more', title: $title)],
+            'task_reopened' => [$this->who, Words::say('opened “{title}” again', title: $title)],
+            'task_due' => [Words::say('Task fell due:'), $title],
+            'task_changed' => [$this->who, Words::say('changed the task “{title}”', title: $title)],
+            'reply' => [$kept->text('from') === ''
+                ? Words::say('Somebody')
+                : $kept->text('from'), Words::say('answered{about}', about: $about)],
+            'hook_brought' => [Words::say('Another system'),
+                Words::say('posted to “{from}”{about}', from: $kept->text('from'), about: $about)],
+            'bounced' => [Words::say('A letter'), Words::say('came back{about}', about: $after)],
+            'mail_stopped' => [Words::say('A letter'), Words::say('was not sent{about}', about: $about)],
+            'mail_aside' => [Words::say('A mail'), Words::say('is kept, and nothing follows{about}', about: $after)],
+            'unsure' => [Words::say('A letter'), Words::say('may have arrived more than once{about}', about: $after)],
+            'cut_off' => [$this->rule, Words::say('took {done} of {of} records', done: $kept->text('done'), of: $kept->text('of'))],
+            'gathered' => [$this->rule, Words::say(
+                'sent {person} a list of {counted}',
+                person: $kept->text('person'),
+                counted: Words::counted($kept->number('records'), '{count} record|{count} records'),
+            )],
+            'line' => [$this->rule, $kept->is('byHand')
+                ? Words::say('did a line now, wanted by {who}{about}', who: $this->who, about: $on)
+                : Words::say('went on{about}', about: $on)],
+            'struck' => $this->lines(Words::say('struck out')),
+            'too_late' => $this->lines(Words::say('left out')),
+            'line_failed' => $this->lines(Words::say('could not be done')),
+            'person_changed' => [$this->who, Words::say('changed what is kept of {person}', person: $kept->text('person'))],
+            'setup_applied' => [$this->who, Words::say('brought in a setup')],
+            'company_opened' => [$this->who, Words::say('opened the ledger of {name}', name: $kept->text('name'))],
+            'person_invited' => [$this->who, Words::say('invited {person}', person: $kept->text('person'))],
+            'person_joined' => [$kept->text('person'), Words::say('came in for the first time')],
+            'person_left' => [$kept->text('person'), Words::say('has left; {other} takes over', other: $kept->text('other'))],
+            'signed_in' => [$this->who, $kept->text('how') === 'link' ? Words::say('signed in by a link') : Words::say('signed in')],
+            'signed_out' => [$this->who, in_array($kept->text('person'), ['', $this->who], true) ? Words::say('signed out somewhere else')
+                : Words::say('signed {person} out everywhere', person: $kept->text('person'))],
+            'password_reset' => [$this->who, Words::say('chose another password by a link')],
+            'password_changed' => [$this->who, Words::say('changed the password')],
+            'token_made' => [$this->who, Words::say('made the API token “{title}”', title: $title)],
+            'token_ended' => [$this->who, Words::say('ended the API token “{title}”', title: $title)],
+            'role_added' => [$this->who, Words::say('made the role {title}', title: $title)],
+            'role_changed' => [$this->who, Words::say('changed what the role {title} may do', title: $title)],
+            'role_removed' => [$this->who, Words::say('removed the role {title}', title: $title)],
+            'exported' => [$this->who, Words::say('took {records} {title} out in a file', records: $kept->text('records'), title: $title)],
+            'type_added' => [$this->who, Words::say('added the record type {title}', title: $title)],
+            'type_changed' => [$this->who, Words::say('changed the record type {title}', title: $title)],
+            'field_added' => [$this->who, Words::say('added the field {title}', title: $title)],
+            'field_changed' => [$this->who, Words::say('changed the field {title}', title: $title)],
+            'field_retired' => [$this->who, Words::say('retired the field {title}', title: $title)],
+            'field_back' => [$this->who, Words::say('brought the field {title} back', title: $title)],
+            'second_factor_on' => [$this->who, Words::say('asks for a code at signing in')],
+            'second_factor_off' => [$this->who, Words::say('took away the second factor of {person}', person: $kept->text('person'))],
+            'goes_away' => [$this->who, Words::say('entered an absence of {person}', person: $kept->text('person'))],
+            'comes_back' => [$this->who, Words::say('ended an absence of {person}', person: $kept->text('person'))],
+            'held_back' => [$this->rule, $this->what === '' ? Words::say('was kept from it by a lock')
+                : Words::say('was kept{about} by a lock', about: $this->about(Words::say(' from')))],
+            'waits_for_release' => $this->pencilled(Words::say('held until the record is free')),
+            'lock_released' => [$this->who, Words::say('released the lock{about}', about: $on)],
+            'locked_out' => [$this->who, Words::say('could not change{it}', it: $it)],
+            'caught_up' => [$this->rule, Words::say('looks again{about}', about: $this->about(Words::say(' at')))],
+            'held' => [$this->who, Words::say(
+                'held a line of {rule}{about}',
+                rule: $entry->rule ?? Words::say('a rule'),
+                about: $on,
+            )],
+            'resumed' => [$this->who, Words::say(
+                'let a line go on of {rule}{about}',
+                rule: $entry->rule ?? Words::say('a rule'),
+                about: $on,
+            )],
+            'retimed' => $this->pencilled(Words::say('moved')),
+            'postponed' => $this->pencilled(Words::say('put off')),
+            default => [$this->rule, Words::say(
+                '{done}, page {page}, by {who}',
+                done: self::administration($entry->kind),
+                page: (int) $entry->page,
+                who: $this->who,
+            )],
         };
     }
 
-    /** "3 records". */
-    public static function counted(int $count, string $what): string
+    private static function administration(string $kind): string
     {
-        return number_format($count)." {$what}".($count === 1 ? '' : 's');
+        return match ($kind) {
+            'rule_in_force' => Words::say('put in force'),
+            'rule_paused' => Words::say('paused'),
+            'rule_retired' => Words::say('retired'),
+            default => $kind,
+        };
     }
 
     /** @return array{string, string} by what happened first on its way */
@@ -140,16 +211,19 @@ final readonly class Headline
     {
         $first = $this->entry->kept->rows('happened')[0] ?? new Kept([]);
         $answered = match (SlipEventKind::tryFrom($first->text('kind'))) {
-            SlipEventKind::Answered => 'answered a reply slip',
-            SlipEventKind::Corrected => 'corrected a reply slip',
+            SlipEventKind::Answered => Words::say('answered a reply slip{about}', about: $this->about(Words::say(' about'))),
+            SlipEventKind::Corrected => Words::say('corrected a reply slip{about}', about: $this->about(Words::say(' about'))),
             default => null,
         };
-        $who = $this->entry->who ?? ($first->text('to') === '' ? 'Somebody' : $first->text('to'));
+        $who = $this->entry->who ?? ($first->text('to') === '' ? Words::say('Somebody') : $first->text('to'));
 
         return match (true) {
-            $answered !== null => [$who, $answered.$this->about(' about')],
-            $this->entry->who !== null => [$this->entry->who, 'saw to a reply slip'.$this->about(' about')],
-            default => [$this->rule, 'goes on with a reply slip'.$this->about(' about')],
+            $answered !== null => [$who, $answered],
+            $this->entry->who !== null => [$this->entry->who, Words::say(
+                'saw to a reply slip{about}',
+                about: $this->about(Words::say(' about')),
+            )],
+            default => [$this->rule, Words::say('goes on with a reply slip{about}', about: $this->about(Words::say(' about')))],
         };
     }
 
@@ -162,7 +236,7 @@ final readonly class Headline
     /** The record behind a word that leads to it, where the headline names it. */
     private function about(string $word): string
     {
-        return $this->isNumbered ? "{$word}{$this->what}" : '';
+        return $this->what === '' ? '' : "{$word}{$this->what}";
     }
 
     private function fields(): string
@@ -170,16 +244,20 @@ final readonly class Headline
         $labels = array_column($this->entry->changes, 'label');
 
         return count($labels) <= self::MOST_FIELDS ? implode(', ', $labels)
-            : implode(', ', array_slice($labels, 0, self::MOST_FIELDS - 1)).' and '.(count($labels) - self::MOST_FIELDS + 1).' more fields';
+            : Words::say(
+                '{fields} and {more} more fields',
+                fields: implode(', ', array_slice($labels, 0, self::MOST_FIELDS - 1)),
+                more: count($labels) - self::MOST_FIELDS + 1,
+            );
     }
 
     /** @return array{string, string} */
     private function lines(string $done): array
     {
         $count = count($this->entry->kept->rows('lines'));
-        $by = $this->entry->via === 'person' && $this->entry->who !== null ? ", by {$this->entry->who}" : '';
+        $by = $this->entry->via === 'person' && $this->entry->who !== null ? Words::say(', by {who}', who: $this->entry->who) : '';
 
-        return [$this->rule, ($count === 1 ? 'a line' : "{$count} lines")." {$done}".$this->about(' on').$by];
+        return [$this->rule, Words::counted($count, 'a line|{count} lines')." {$done}".$this->about(Words::say(' on')).$by];
     }
 
     /** @return array{string, string} */
@@ -187,6 +265,6 @@ final readonly class Headline
     {
         $count = count($this->entry->kept->rows('lines'));
 
-        return [$this->rule, ($count === 1 ? 'a pencilled line' : "{$count} pencilled lines")." {$done}".$this->about(' on')];
+        return [$this->rule, Words::counted($count, 'a pencilled line|{count} pencilled lines')." {$done}".$this->about(Words::say(' on'))];
     }
 }

@@ -7,6 +7,7 @@ namespace VividLedger\Explain;
 use VividLedger\SignOff\SignOffEvent;
 use VividLedger\SignOff\SignOffEventKind;
 use VividLedger\SignOff\SignOffStatus;
+use VividLedger\Words\Words;
 
 /** What happened on the way of a sign-off, as an entry keeps it, and in words. */
 final class SignOffTold
@@ -26,29 +27,39 @@ final class SignOffTold
     /** @param  Kept  $event  with names in place of ids */
     public static function said(Kept $event): string
     {
-        $who = $event->text('person') === '' ? 'nobody' : $event->text('person');
+        $who = $event->text('person') === '' ? Words::say('nobody') : $event->text('person');
         $why = $event->text('comment') === '' ? '' : ": “{$event->text('comment')}”";
-        $step = 'Step '.($event->number('step') + 1);
+        $step = Words::say('Step {step}', step: $event->number('step') + 1);
 
         return match (SignOffEventKind::tryFrom($event->text('kind'))) {
-            SignOffEventKind::Asked => "{$who} is asked",
-            SignOffEventKind::AskedAgain => "{$who} is asked again",
-            SignOffEventKind::Reminded => "{$who} is reminded",
-            SignOffEventKind::Said => "{$who} ".($event->text('answer') === 'yes' ? 'agreed' : 'declined').$why,
-            SignOffEventKind::Counted => "{$who} did not answer in time, which counts as a ".$event->text('answer'),
-            SignOffEventKind::SaidBefore => "{$who} has agreed before",
-            SignOffEventKind::PassedOn => "{$who} is asked instead of {$event->text('other')}",
-            SignOffEventKind::StoodIn => "nobody was found, so {$who} stands in",
-            SignOffEventKind::Deputised => "{$who} is asked for {$event->text('other')}, who is absent",
-            SignOffEventKind::HandedOver => "{$event->text('other')} gave it to {$who}{$why}",
-            SignOffEventKind::Rerouted => "{$who} is asked instead of {$event->text('other')}: the way leads there now",
-            SignOffEventKind::AskedBack => "{$who} asked {$event->text('other')}{$why}",
-            SignOffEventKind::AnsweredBack => "{$who} answered {$event->text('other')}{$why}",
-            SignOffEventKind::WentOn => "the question of {$who} stayed without an answer, and time goes on",
-            SignOffEventKind::RouteChanged => 'the route was changed, and the step begins anew',
-            SignOffEventKind::StepAgreed => "{$step} is agreed",
-            SignOffEventKind::StepLeftOut => "{$step} is left out: its condition does not hold",
-            SignOffEventKind::Ended => 'the sign-off is '.(SignOffStatus::tryFrom($event->text('status'))?->said() ?? 'over'),
+            SignOffEventKind::Asked => Words::say('{who} is asked', who: $who),
+            SignOffEventKind::AskedAgain => Words::say('{who} is asked again', who: $who),
+            SignOffEventKind::Reminded => Words::say('{who} is reminded', who: $who),
+            SignOffEventKind::Said => $event->text('answer') === 'yes' ? Words::say('{who} agreed{why}', who: $who, why: $why)
+                : Words::say('{who} declined{why}', who: $who, why: $why),
+            SignOffEventKind::Counted => $event->text('answer') === 'yes'
+                ? Words::say('{who} did not answer in time, which counts as a yes', who: $who)
+                : Words::say('{who} did not answer in time, which counts as a no', who: $who),
+            SignOffEventKind::SaidBefore => Words::say('{who} has agreed before', who: $who),
+            SignOffEventKind::PassedOn => Words::say('{who} is asked instead of {other}', who: $who, other: $event->text('other')),
+            SignOffEventKind::StoodIn => Words::say('nobody was found, so {who} stands in', who: $who),
+            SignOffEventKind::Deputised => Words::say('{who} is asked for {other}, who is absent', who: $who, other: $event->text('other')),
+            SignOffEventKind::HandedOver => Words::say('{other} gave it to {who}{why}', other: $event->text('other'), who: $who, why: $why),
+            SignOffEventKind::Rerouted => Words::say(
+                '{who} is asked instead of {other}: the way leads there now',
+                who: $who,
+                other: $event->text('other'),
+            ),
+            SignOffEventKind::AskedBack => Words::say('{who} asked {other}{why}', who: $who, other: $event->text('other'), why: $why),
+            SignOffEventKind::AnsweredBack => Words::say('{who} answered {other}{why}', who: $who, other: $event->text('other'), why: $why),
+            SignOffEventKind::WentOn => Words::say('the question of {who} stayed without an answer, and time goes on', who: $who),
+            SignOffEventKind::RouteChanged => Words::say('the route was changed, and the step begins anew'),
+            SignOffEventKind::StepAgreed => Words::say('{step} is agreed', step: $step),
+            SignOffEventKind::StepLeftOut => Words::say('{step} is left out: its condition does not hold', step: $step),
+            SignOffEventKind::Ended => Words::say(
+                'the sign-off is {said}',
+                said: SignOffStatus::tryFrom($event->text('status'))?->said() ?? Words::say('over'),
+            ),
             null => $event->text('kind'),
         };
     }

@@ -8,6 +8,7 @@ use VividLedger\Message\Channel;
 use VividLedger\Slip\SlipEvent;
 use VividLedger\Slip\SlipEventKind;
 use VividLedger\Slip\SlipStatus;
+use VividLedger\Words\Words;
 
 /** What happened on the way of a slip, as an entry keeps it, and in words. */
 final class SlipTold
@@ -28,23 +29,26 @@ final class SlipTold
 
     public static function said(Kept $event): string
     {
-        $to = $event->text('to') === '' ? 'nobody' : $event->text('to');
+        $to = $event->text('to') === '' ? Words::say('nobody') : $event->text('to');
         $by = match (Channel::tryFrom($event->text('channel'))) {
-            Channel::Sms => ' by text message',
-            Channel::App => ' inside the application',
+            Channel::Sms => Words::say(' by text message'),
+            Channel::App => Words::say(' inside the application'),
             default => '',
         };
 
         return match (SlipEventKind::tryFrom($event->text('kind'))) {
-            SlipEventKind::Sent => "{$to} gets the slip{$by}",
-            SlipEventKind::Nudged => "{$to} is reminded{$by}",
-            SlipEventKind::Unreached => "nobody could be written to: {$event->text('path')}",
-            SlipEventKind::PassedOn => $event->text('instead') === '' ? "it goes to {$to}{$by}"
-                : "{$to} is asked{$by}; {$event->text('instead')} did not answer",
-            SlipEventKind::Answered => "{$to} answered",
-            SlipEventKind::Corrected => "{$to} corrected the answer",
-            SlipEventKind::SentAgain => "{$to} gets the slip again{$by}; the link sent before is void",
-            SlipEventKind::Ended => 'the slip is '.(SlipStatus::tryFrom($event->text('status'))?->said() ?? 'over'),
+            SlipEventKind::Sent => Words::say('{to} gets the slip{by}', to: $to, by: $by),
+            SlipEventKind::Nudged => Words::say('{to} is reminded{by}', to: $to, by: $by),
+            SlipEventKind::Unreached => Words::say('nobody could be written to: {path}', path: $event->text('path')),
+            SlipEventKind::PassedOn => $event->text('instead') === '' ? Words::say('it goes to {to}{by}', to: $to, by: $by)
+                : Words::say('{to} is asked{by}; {instead} did not answer', to: $to, by: $by, instead: $event->text('instead')),
+            SlipEventKind::Answered => Words::say('{to} answered', to: $to),
+            SlipEventKind::Corrected => Words::say('{to} corrected the answer', to: $to),
+            SlipEventKind::SentAgain => Words::say('{to} gets the slip again{by}; the link sent before is void', to: $to, by: $by),
+            SlipEventKind::Ended => Words::say(
+                'the slip is {said}',
+                said: SlipStatus::tryFrom($event->text('status'))?->said() ?? Words::say('over'),
+            ),
             null => $event->text('kind'),
         };
     }

@@ -4,22 +4,11 @@ declare(strict_types=1);
 
 namespace VividLedger\Explain;
 
+use VividLedger\Words\Words;
+
 /** What was changed about a person, a record type or a field, said in pairs: "the role: member → manager". */
 final class Turns
 {
-    private const CALLED = [
-        'manager_id' => 'the manager', 'deputy_id' => 'the deputy', 'active' => 'whether they are with the company', 'name' => 'the name',
-        'email' => 'the address', 'role' => 'the role', 'team' => 'the team', 'time_zone' => 'the time zone',
-        'calendar_id' => 'the working calendar', 'sign_off_limit' => 'the limit for sign-offs',
-        'sign_off_limits' => 'the limits for sign-offs of some record types', 'label' => 'what it is called',
-        'plural' => 'what several are called', 'columns' => 'what lists show', 'fields' => 'the order of the fields',
-        'required' => 'whether no record is without it', 'help' => 'what is said about it', 'section' => 'its heading',
-        'default' => 'what it begins with', 'unique' => 'whether no two records have the same',
-        'required_at' => 'the stages that ask for it',
-        'on_delete' => 'what becomes of it when the other one is deleted', 'choices' => 'its choices', 'min' => 'the least',
-        'max' => 'the most', 'formula' => 'its formula',
-    ];
-
     /** Of these it is enough that they changed. */
     private const WITHOUT_VALUES = ['calendar_id', 'fields', 'sign_off_limits'];
 
@@ -44,7 +33,35 @@ final class Turns
 
     public static function called(string $what): string
     {
-        return self::CALLED[$what] ?? $what;
+        return match ($what) {
+            'manager_id' => Words::say('the manager'),
+            'deputy_id' => Words::say('the deputy'),
+            'active' => Words::say('whether they are with the company'),
+            'name' => Words::say('the name'),
+            'email' => Words::say('the address'),
+            'role' => Words::say('the role'),
+            'team' => Words::say('the team'),
+            'time_zone' => Words::say('the time zone'),
+            'calendar_id' => Words::say('the working calendar'),
+            'sign_off_limit' => Words::say('the limit for sign-offs'),
+            'sign_off_limits' => Words::say('the limits for sign-offs of some record types'),
+            'label' => Words::say('what it is called'),
+            'plural' => Words::say('what several are called'),
+            'columns' => Words::say('what lists show'),
+            'fields' => Words::say('the order of the fields'),
+            'required' => Words::say('whether no record is without it'),
+            'help' => Words::say('what is said about it'),
+            'section' => Words::say('its heading'),
+            'default' => Words::say('what it begins with'),
+            'unique' => Words::say('whether no two records have the same'),
+            'required_at' => Words::say('the stages that ask for it'),
+            'on_delete' => Words::say('what becomes of it when the other one is deleted'),
+            'choices' => Words::say('its choices'),
+            'min' => Words::say('the least'),
+            'max' => Words::say('the most'),
+            'formula' => Words::say('its formula'),
+            default => $what,
+        };
     }
 
     /** @param  list<Kept>  $turns  people in words already */
@@ -53,7 +70,7 @@ final class Turns
         return implode("\n", array_map(static function (Kept $turn): string {
             $what = $turn->text('what');
 
-            return ucfirst(self::called($what)).(in_array($what, self::WITHOUT_VALUES, true) ? ' changed'
+            return ucfirst(self::called($what)).(in_array($what, self::WITHOUT_VALUES, true) ? Words::say(' changed')
                 : ': '.self::value($turn->data['was'] ?? null).' → '.self::value($turn->data['is'] ?? null));
         }, $turns));
     }
@@ -61,12 +78,12 @@ final class Turns
     private static function value(mixed $value): string
     {
         return match (true) {
-            $value === null, $value === '', $value === [] => 'nothing',
-            is_bool($value) => $value ? 'yes' : 'no',
+            $value === null, $value === '', $value === [] => Words::say('nothing'),
+            is_bool($value) => $value ? Words::say('yes') : Words::say('no'),
             // Choices by what they are called; whatever else is a list by its members.
             is_array($value) => implode(', ', array_map(
                 static fn (mixed $one): string => is_array($one) ? self::value($one['label'] ?? null).(($one['retired'] ?? false) === true
-                    ? ' (retired)' : '') : self::value($one),
+                    ? Words::say(' (retired)') : '') : self::value($one),
                 array_values($value),
             )),
             default => is_scalar($value) ? (string) $value : '',

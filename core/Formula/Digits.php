@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Formula;
 
+use VividLedger\Words\Words;
+
 /**
  * How many digits the numbers of a formula can have, before and behind the point. A formula whose numbers could have more than a
  * database keeps exactly (65 in all, 30 behind the point) is refused, so that it means the same wherever it is reckoned.
@@ -85,7 +87,7 @@ final readonly class Digits
     private static function tooLong(Term $term): FormulaError
     {
         return new FormulaError(
-            'This could come to a number with more digits than can be kept. Round a part of it first, as in round(a * b, 2).',
+            Words::say('This could come to a number with more digits than can be kept. Round a part of it first, as in round(a * b, 2).'),
             $term->position,
         );
     }

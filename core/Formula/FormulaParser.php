@@ -19,6 +19,7 @@ use Symfony\Component\ExpressionLanguage\Token;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
+use VividLedger\Words\Words;
 
 /**
  * Reads a formula: its syntax with the expression language's own parser, its meaning and its types here. What the
@@ -41,7 +42,10 @@ final class FormulaParser
     public static function parse(string $text, Schema $schema, RecordType $type): Term
     {
         if (mb_strlen($text) > self::MOST_CHARACTERS) {
-            throw new FormulaError('A formula has at most '.self::MOST_CHARACTERS.' characters.', self::MOST_CHARACTERS);
+            throw new FormulaError(
+                Words::say('A formula has at most {characters} characters.', characters: self::MOST_CHARACTERS),
+                self::MOST_CHARACTERS,
+            );
         }
         try {
             $stream = (new Lexer)->tokenize($text);
@@ -61,7 +65,7 @@ final class FormulaParser
 
             throw new FormulaError(self::said(rtrim($found[1] ?? 'This cannot be read', '.')), max(1, (int) ($found[2] ?? 1)));
         } catch (\Throwable) {
-            throw new FormulaError('This cannot be read as a formula.', 1);
+            throw new FormulaError(Words::say('This cannot be read as a formula.'), 1);
         }
 
         $term = $parser->term($tree);
@@ -97,7 +101,7 @@ final class FormulaParser
             $node instanceof BinaryNode => $this->binary($node),
             $node instanceof ConditionalNode => $this->conditional($node),
             $node instanceof FunctionNode => $this->call($node),
-            default => throw new FormulaError('This is more than a formula can do.', $this->at),
+            default => throw new FormulaError(Words::say('This is more than a formula can do.'), $this->at),
         };
     }
 
@@ -117,7 +121,7 @@ final class FormulaParser
             ),
             is_bool($value) => new Term('value', FormulaType::Truth, [], $position, $value),
             $value === null => new Term('value', FormulaType::Nothing, [], $position),
-            default => throw new FormulaError('This is no value for a formula.', $position),
+            default => throw new FormulaError(Words::say('This is no value for a formula.'), $position),
         };
     }
 
@@ -128,13 +132,16 @@ final class FormulaParser
         $written = str_replace('_', '', $found[0] ?? '');
 
         return preg_match('/^\d{1,15}(\.\d{1,12})?$/', $written) === 1 ? $written
-            : throw new FormulaError('A number has at most 15 digits before the point and 12 behind it, written out.', $position);
+            : throw new FormulaError(
+                Words::say('A number has at most 15 digits before the point and 12 behind it, written out.'),
+                $position,
+            );
     }
 
     private function field(string $dotted, int $position): Term
     {
         $path = $this->schema->path($this->type, $dotted) ?? throw new FormulaError(
-            "{$this->type->label} has no field ‘{$dotted}’.",
+            Words::say('{type} has no field ‘{dotted}’.', type: $this->type->label, dotted: $dotted),
             $position,
         );
 
@@ -147,13 +154,13 @@ final class FormulaParser
         for ($part = $node; $part instanceof GetAttrNode; $part = $part->nodes['node'] ?? null) {
             $attribute = $part->nodes['attribute'] ?? null;
             if (($part->attributes['type'] ?? null) !== GetAttrNode::PROPERTY_CALL || ! $attribute instanceof ConstantNode) {
-                throw new FormulaError('A formula only reads fields.', $this->at);
+                throw new FormulaError(Words::say('A formula only reads fields.'), $this->at);
             }
             $name = $attribute->attributes['value'] ?? '';
             array_unshift($names, is_string($name) ? $name : '');
         }
         if (! $part instanceof NameNode) {
-            throw new FormulaError('A path begins with a field.', $this->at);
+            throw new FormulaError(Words::say('A path begins with a field.'), $this->at);
         }
         array_unshift($names, $this->name($part));
         $position = $this->next();
@@ -172,7 +179,7 @@ final class FormulaParser
             return new Term('not', FormulaType::Truth, [$this->want($of, FormulaType::Truth)], $of->position);
         }
         if ($operator !== '-') {
-            throw new FormulaError("‘{$operator}’ does not belong here.", $of->position);
+            throw new FormulaError(Words::say('‘{operator}’ does not belong here.', operator: $operator), $of->position);
         }
         $zero = new Term('value', FormulaType::Number, [], $of->position, '0');
 
@@ -213,7 +220,7 @@ final class FormulaParser
             '==', '===' => $this->compared('==', $left, $right),
             '!=', '!==' => new Term('not', FormulaType::Truth, [$this->compared('==', $left, $right)], $left->position),
             '<', '<=', '>', '>=' => $this->compared($operator, $left, $right),
-            default => throw new FormulaError("‘{$operator}’ is not known in formulas.", $left->position),
+            default => throw new FormulaError(Words::say('‘{operator}’ is not known in formulas.', operator: $operator), $left->position),
         };
     }
 
@@ -222,16 +229,19 @@ final class FormulaParser
         [$left, $right] = [$this->chosen($left, $right), $this->chosen($right, $left)];
         if ($left->type === FormulaType::Nothing || $right->type === FormulaType::Nothing) {
             if ($operator !== '==') {
-                throw new FormulaError('Nothing is neither more nor less. Use empty(…).', $left->position);
+                throw new FormulaError(Words::say('Nothing is neither more nor less. Use empty(…).'), $left->position);
             }
 
             return new Term('empty', FormulaType::Truth, [$left->type === FormulaType::Nothing ? $right : $left], $left->position);
         }
         if ($left->type !== $right->type) {
-            throw new FormulaError("{$this->kind($left)} cannot be compared with {$right->type->value}.", $right->position);
+            throw new FormulaError(
+                Words::say('{kind} cannot be compared with {type}.', kind: $this->kind($left), type: $right->type->value),
+                $right->position,
+            );
         }
         if ($operator !== '==' && ! in_array($left->type, [FormulaType::Number, FormulaType::Date, FormulaType::Moment], true)) {
-            throw new FormulaError("{$this->kind($left)} has no order.", $left->position);
+            throw new FormulaError(Words::say('{kind} has no order.', kind: $this->kind($left)), $left->position);
         }
 
         return new Term($operator, FormulaType::Truth, [$left, $right], $left->position);
@@ -250,7 +260,7 @@ final class FormulaParser
             }
         }
 
-        throw new FormulaError("{$field->label} does not offer ‘{$text->value}’.", $text->position);
+        throw new FormulaError(Words::say('{field} does not offer ‘{text}’.', field: $field->label, text: $text->value), $text->position);
     }
 
     private function conditional(ConditionalNode $node): Term
@@ -260,7 +270,10 @@ final class FormulaParser
         $else = $this->below($node, 'expr3');
         $type = $then->type === FormulaType::Nothing ? $else->type : $then->type;
         if ($else->type !== $type && $else->type !== FormulaType::Nothing) {
-            throw new FormulaError("The two outcomes differ: {$then->type->value}, and {$else->type->value}.", $else->position);
+            throw new FormulaError(
+                Words::say('The two outcomes differ: {type}, and {other}.', type: $then->type->value, other: $else->type->value),
+                $else->position,
+            );
         }
 
         return new Term('if', $type, [$condition, $then, $else], $condition->position);
@@ -271,10 +284,16 @@ final class FormulaParser
         $position = $this->next();
         $name = $node->attributes['name'] ?? '';
         $name = is_string($name) ? $name : '';
-        [$takes, $gives] = FormulaFunctions::ALL[$name] ?? throw new FormulaError("There is no function ‘{$name}’.", $position);
+        [$takes, $gives] = FormulaFunctions::ALL[$name] ?? throw new FormulaError(
+            Words::say('There is no function ‘{name}’.', name: $name),
+            $position,
+        );
         $parts = array_map($this->term(...), $this->arguments($node));
         if (count($parts) !== count($takes)) {
-            throw new FormulaError("{$name} takes ".count($takes).' values, not '.count($parts).'.', $position);
+            throw new FormulaError(
+                Words::say('{name} takes {takes} values, not {parts}.', name: $name, takes: count($takes), parts: count($parts)),
+                $position,
+            );
         }
         foreach ($takes as $index => $type) {
             if ($type !== null) {
@@ -282,7 +301,7 @@ final class FormulaParser
             }
         }
         if ($name === 'round' && preg_match('/^[0-6]$/', (string) $parts[1]->value) !== 1) {
-            throw new FormulaError('How many digits to round to is a number from 0 to 6.', $parts[1]->position);
+            throw new FormulaError(Words::say('How many digits to round to is a number from 0 to 6.'), $parts[1]->position);
         }
 
         return new Term($name, $gives, $parts, $position);
@@ -291,7 +310,7 @@ final class FormulaParser
     private function want(Term $term, FormulaType $type): Term
     {
         return $term->type === $type ? $term : throw new FormulaError(
-            "{$this->kind($term)} does not fit here, which takes {$type->value}.",
+            Words::say('{kind} does not fit here, which takes {type}.', kind: $this->kind($term), type: $type->value),
             $term->position,
         );
     }
@@ -305,7 +324,7 @@ final class FormulaParser
     {
         $below = $node->nodes[$name] ?? null;
 
-        return $below instanceof Node ? $this->term($below) : throw new FormulaError('Something is missing here.', $this->at);
+        return $below instanceof Node ? $this->term($below) : throw new FormulaError(Words::say('Something is missing here.'), $this->at);
     }
 
     /** @return list<Node> */

@@ -9,6 +9,7 @@ use VividLedger\Record\Value;
 use VividLedger\Schema\Choice;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Words\Words;
 
 /** Reads cells of a table for the fields they are for, as people and other programs write them. */
 final readonly class CellReader
@@ -50,7 +51,10 @@ final readonly class CellReader
             ),
             FieldType::Tags => array_map(trim(...), preg_split('/[,;|]/', $cell, -1, PREG_SPLIT_NO_EMPTY) ?: []),
             FieldType::Person => $this->lookup->person($cell)
-                ?? throw new InvalidValue('unknown_value', "{$field->label}: nobody at work here is called ‘{$cell}’."),
+                ?? throw new InvalidValue(
+                    'unknown_value',
+                    Words::say('{field}: nobody at work here is called ‘{cell}’.', field: $field->label, cell: $cell),
+                ),
             FieldType::Reference => $this->record($field, $cell),
             default => $cell,
         });
@@ -62,8 +66,8 @@ final readonly class CellReader
 
         return count($found) === 1 ? $found[0] : throw new InvalidValue(
             'unknown_value',
-            $found === [] ? "{$field->label}: there is no ‘{$cell}’."
-                : "{$field->label}: more than one is called ‘{$cell}’. Give its number.",
+            $found === [] ? Words::say('{field}: there is no ‘{cell}’.', field: $field->label, cell: $cell)
+                : Words::say('{field}: more than one is called ‘{cell}’. Give its number.', field: $field->label, cell: $cell),
         );
     }
 
@@ -77,7 +81,7 @@ final readonly class CellReader
         }
 
         return preg_match('/^[+-]?\d*\.?\d+$/', $plain) === 1 ? ltrim($plain, '+')
-            : throw new InvalidValue('wrong_type', "{$field->label}: ‘{$cell}’ is no number.");
+            : throw new InvalidValue('wrong_type', Words::say('{field}: ‘{cell}’ is no number.', field: $field->label, cell: $cell));
     }
 
     private static function tick(Field $field, string $cell): bool
@@ -85,7 +89,10 @@ final readonly class CellReader
         $said = mb_strtolower($cell);
 
         return in_array($said, self::YES, true) ? true : (in_array($said, self::NO, true) ? false
-            : throw new InvalidValue('wrong_type', "{$field->label}: ‘{$cell}’ is neither yes nor no."));
+            : throw new InvalidValue(
+                'wrong_type',
+                Words::say('{field}: ‘{cell}’ is neither yes nor no.', field: $field->label, cell: $cell),
+            ));
     }
 
     private static function choice(Field $field, string $cell): string
@@ -100,13 +107,16 @@ final readonly class CellReader
             static fn (Choice $choice): string => $choice->label,
             array_filter($field->choices, static fn (Choice $choice): bool => ! $choice->isRetired),
         ));
-        throw new InvalidValue('unknown_value', "{$field->label}: there is no ‘{$cell}’; there are {$offered}.");
+        throw new InvalidValue(
+            'unknown_value',
+            Words::say('{field}: there is no ‘{cell}’; there are {offered}.', field: $field->label, cell: $cell, offered: $offered),
+        );
     }
 
     private static function date(Field $field, string $cell, Convention $convention): string
     {
         return self::day($cell, $convention)
-            ?? throw new InvalidValue('wrong_type', "{$field->label}: ‘{$cell}’ is no date.");
+            ?? throw new InvalidValue('wrong_type', Words::say('{field}: ‘{cell}’ is no date.', field: $field->label, cell: $cell));
     }
 
     private function moment(Field $field, string $cell, Convention $convention): string
@@ -120,7 +130,7 @@ final readonly class CellReader
         try {
             return Value::instantText(new \DateTimeImmutable(($day ?? '?')." {$time}", $this->zone));
         } catch (\Exception) {
-            throw new InvalidValue('wrong_type', "{$field->label}: ‘{$cell}’ is no moment.");
+            throw new InvalidValue('wrong_type', Words::say('{field}: ‘{cell}’ is no moment.', field: $field->label, cell: $cell));
         }
     }
 

@@ -6,6 +6,7 @@ namespace VividLedger\Listing;
 
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
+use VividLedger\Words\Words;
 
 /** The columns that a list of one record type can have, by the names under which views keep them. */
 final readonly class Columns
@@ -20,9 +21,9 @@ final readonly class Columns
         [$of, $width] = Column::parted($written);
         $stage = $this->type->stage();
         $label = match (true) {
-            $of === Column::NUMBER => 'No.',
-            $of === Column::SINCE => $stage === null ? null : "{$stage->label} since",
-            $of === Column::NEXT => 'Next line',
+            $of === Column::NUMBER => Words::say('No.'),
+            $of === Column::SINCE => $stage === null ? null : Words::say('{stage} since', stage: $stage->label),
+            $of === Column::NEXT => Words::say('Next line'),
             default => null,
         };
         if ($label !== null) {

@@ -10,6 +10,7 @@ use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
+use VividLedger\Words\Words;
 
 /** The person in a field of the record or of one it refers to: "the Customer › Owner". */
 final readonly class InField implements PersonExpression
@@ -34,7 +35,11 @@ final readonly class InField implements PersonExpression
         $name = $node->child('path')->text() ?? '';
         $path = $context->schema->path($context->type, $name);
         if ($path === null || $path->field->type !== FieldType::Person) {
-            return $context->problem($node->at, 'unknown_field', "{$context->type->label} has no field ‘{$name}’ that holds a person.");
+            return $context->problem(
+                $node->at,
+                'unknown_field',
+                Words::say('{type} has no field ‘{name}’ that holds a person.', type: $context->type->label, name: $name),
+            );
         }
 
         return new self($path);

@@ -8,6 +8,7 @@ use VividLedger\Facts\View;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
+use VividLedger\Words\Words;
 
 /** The manager of whomever another expression finds. */
 final readonly class ManagerOf implements PersonExpression
@@ -33,7 +34,11 @@ final readonly class ManagerOf implements PersonExpression
     public static function read(Context $context, Node $node): ?self
     {
         if (self::levels($node) > self::MAX_LEVELS) {
-            return $context->problem($node->at, 'too_deep', 'Managers are followed at most '.self::MAX_LEVELS.' levels up.');
+            return $context->problem(
+                $node->at,
+                'too_deep',
+                Words::say('Managers are followed at most {maxlevels} levels up.', maxlevels: self::MAX_LEVELS),
+            );
         }
         $of = PersonExpressions::read($context, $node->child('of'));
 

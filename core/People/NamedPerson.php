@@ -9,6 +9,7 @@ use VividLedger\House\Person;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
+use VividLedger\Words\Words;
 
 /** One fixed person, named in the rule by their handle. */
 final readonly class NamedPerson implements PersonExpression
@@ -35,11 +36,13 @@ final readonly class NamedPerson implements PersonExpression
             return $context->problem(
                 $node->at,
                 'unknown_person',
-                $handle === '' ? 'Choose a person.' : "There is no person ‘{$handle}’. Choose another.",
+                $handle === ''
+                    ? Words::say('Choose a person.')
+                    : Words::say('There is no person ‘{handle}’. Choose another.', handle: $handle),
             );
         }
         if (! $person->active) {
-            $context->problem($node->at, 'person_left', "{$person->name} has left. Choose somebody else.");
+            $context->problem($node->at, 'person_left', Words::say('{person} has left. Choose somebody else.', person: $person->name));
         }
 
         return new self($person);

@@ -11,6 +11,7 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
+use VividLedger\Words\Words;
 
 /** Whoever owns the record. */
 final readonly class Owner implements PersonExpression
@@ -39,7 +40,7 @@ final readonly class Owner implements PersonExpression
         return $field === null ? $context->problem(
             $node->at,
             'unknown_field',
-            ucfirst($context->type->one()).' has no owner.',
+            Words::say('{one} has no owner.', one: ucfirst($context->type->one())),
         ) : new self($field);
     }
 

@@ -10,6 +10,7 @@ use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Slot\Many;
 use VividLedger\Shape\WordedAs;
+use VividLedger\Words\Words;
 
 /** Several people, each found in some way: "the owner’s manager and the creator". */
 final readonly class PeopleSlot extends WordedAs
@@ -30,7 +31,7 @@ final readonly class PeopleSlot extends WordedAs
             $people[] = PersonExpressions::word($context, $item);
         }
         if (count($items) > $this->most) {
-            return $context->problem($node->at, 'too_many', "At most {$this->most} people.");
+            return $context->problem($node->at, 'too_many', Words::say('At most {most} people.', most: $this->most));
         }
         if ($items !== [] && count($items) < $this->most) {
             $next = Editor::choose('Who', static fn (): array => PersonExpressions::offers($context));

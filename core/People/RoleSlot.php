@@ -13,6 +13,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** A role that people have in the application, chosen by its label. */
 final readonly class RoleSlot extends WordedAs
@@ -26,7 +27,7 @@ final readonly class RoleSlot extends WordedAs
         ));
         $role = $node->text() ?? '';
         if (! isset(People::ROLES[$role])) {
-            $message = $role === '' ? 'Choose a role.' : "There is no role ‘{$role}’.";
+            $message = $role === '' ? Words::say('Choose a role.') : Words::say('There is no role ‘{role}’.', role: $role);
 
             return $context->gap($role === '' ? 'choose a role' : $role, $node->at, $editor, 'unknown_role', $message);
         }

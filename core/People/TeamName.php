@@ -11,6 +11,7 @@ use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
 use VividLedger\Shape\Typed;
+use VividLedger\Words\Words;
 
 /** A team by its name. */
 final readonly class TeamName implements Slot
@@ -47,6 +48,6 @@ final readonly class TeamName implements Slot
         $team = $node->child('team')->text() ?? '';
 
         return in_array($team, self::all($context->scope()), true) ? $team
-            : $context->problem($node->at, 'unknown_team', "There is no team ‘{$team}’.");
+            : $context->problem($node->at, 'unknown_team', Words::say('There is no team ‘{team}’.', team: $team));
     }
 }

@@ -11,6 +11,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** A team that is chosen. */
 final readonly class TeamSlot extends WordedAs
@@ -24,7 +25,7 @@ final readonly class TeamSlot extends WordedAs
         ));
         $team = $node->text() ?? '';
         if (! in_array($team, $teams, true)) {
-            $message = $team === '' ? 'Choose a team.' : "There is no team ‘{$team}’.";
+            $message = $team === '' ? Words::say('Choose a team.') : Words::say('There is no team ‘{team}’.', team: $team);
 
             return $context->gap($team === '' ? 'choose a team' : $team, $node->at, $editor, 'unknown_team', $message);
         }

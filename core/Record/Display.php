@@ -34,7 +34,7 @@ final readonly class Display
         $text = (string) $value;
 
         return match ($field->type) {
-            FieldType::Tick => $value === true ? 'ticked' : 'not ticked',
+            FieldType::Tick => $this->language->ticked($value === true),
             FieldType::Choice => $field->choice($text)->label ?? $text,
             FieldType::Choices => $this->language->list(array_map(
                 static fn (string $member): string => $field->choice($member)->label ?? $member,

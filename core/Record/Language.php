@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Record;
 
+use VividLedger\Words\Words;
+
 /** How dates and numbers are written in a language. */
 enum Language: string
 {
@@ -11,6 +13,12 @@ enum Language: string
     case German = 'de';
     case Portuguese = 'pt';
     case Finnish = 'fi';
+
+    /** The one in which whoever reads is spoken to. */
+    public static function spoken(): self
+    {
+        return self::tryFrom(Words::language()) ?? self::English;
+    }
 
     /** How a date is laid out, in the letters of Unicode (UTS 35); the names of the months come with them. */
     private function pattern(): string
@@ -69,6 +77,16 @@ enum Language: string
             self::German => $ticked ? 'ja' : 'nein',
             self::Portuguese => $ticked ? 'sim' : 'não',
             self::Finnish => $ticked ? 'kyllä' : 'ei',
+        };
+    }
+
+    /** What is said of a tick box by itself. */
+    public function ticked(bool $ticked): string
+    {
+        return match ($this) {
+            self::English => $ticked ? 'ticked' : 'not ticked',
+            self::German => $ticked ? 'angekreuzt' : 'nicht angekreuzt',
+            default => $this->yes($ticked),
         };
     }
 

@@ -10,6 +10,7 @@ use Brick\Math\RoundingMode;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Time\OutOfTime;
+use VividLedger\Words\Words;
 
 /** Turns what came from outside into the one shape the core keeps for each field type, or says why it cannot. */
 final class Value
@@ -57,23 +58,31 @@ final class Value
         return match ($raw) {
             true, 1, '1', 'true' => true,
             false, 0, '0', 'false', null, '' => false,
-            default => throw new InvalidValue('wrong_type', "{$field->label} is a tick box: it is either ticked or not."),
+            default => throw new InvalidValue(
+                'wrong_type',
+                Words::say('{field} is a tick box: it is either ticked or not.', field: $field->label),
+            ),
         };
     }
 
     private static function text(Field $field, mixed $raw): string
     {
         if (! is_string($raw) || ! mb_check_encoding($raw, 'UTF-8')) {
-            throw new InvalidValue('wrong_type', "{$field->label} takes text.");
+            throw new InvalidValue('wrong_type', Words::say('{field} takes text.', field: $field->label));
         }
         if (mb_strlen($raw) > $field->maxLength) {
             throw new InvalidValue(
                 'too_long',
-                "{$field->label} takes at most {$field->maxLength} characters; this has ".mb_strlen($raw).'.',
+                Words::say(
+                    '{field} takes at most {maxLength} characters; this has {raw}.',
+                    field: $field->label,
+                    maxLength: $field->maxLength,
+                    raw: mb_strlen($raw),
+                ),
             );
         }
         if ($field->type !== FieldType::LongText && preg_match('/[\x00-\x1F\x7F]/', $raw) === 1) {
-            throw new InvalidValue('wrong_type', "{$field->label} takes one line without control characters.");
+            throw new InvalidValue('wrong_type', Words::say('{field} takes one line without control characters.', field: $field->label));
         }
         $fits = match ($field->type) {
             FieldType::Email => filter_var($raw, FILTER_VALIDATE_EMAIL) !== false,
@@ -82,12 +91,11 @@ final class Value
             default => true,
         };
         if (! $fits) {
-            $example = match ($field->type) {
-                FieldType::Email => 'an e-mail address such as marit@hotel.example',
-                FieldType::Link => 'a web address that starts with https://',
-                default => 'a phone number such as +44 20 5550 0142',
-            };
-            throw new InvalidValue('wrong_type', "{$field->label} takes {$example}.");
+            throw new InvalidValue('wrong_type', match ($field->type) {
+                FieldType::Email => Words::say('{field} takes an e-mail address such as marit@hotel.example.', field: $field->label),
+                FieldType::Link => Words::say('{field} takes a web address that starts with https://.', field: $field->label),
+                default => Words::say('{field} takes a phone number such as +44 20 5550 0142.', field: $field->label),
+            });
         }
 
         return $raw;
@@ -96,20 +104,26 @@ final class Value
     private static function decimal(Field $field, mixed $raw): string
     {
         if (! is_string($raw) && ! is_int($raw) && ! is_float($raw)) {
-            throw new InvalidValue('wrong_type', "{$field->label} takes a number.");
+            throw new InvalidValue('wrong_type', Words::say('{field} takes a number.', field: $field->label));
         }
         try {
             // Of a float only its shortest decimal text is meant, never its binary neighbour.
             $number = BigDecimal::of(is_float($raw) ? json_encode($raw, JSON_THROW_ON_ERROR) : $raw);
             $fixed = $number->toScale($field->scale, RoundingMode::UNNECESSARY);
         } catch (\Brick\Math\Exception\RoundingNecessaryException) {
-            $digits = $field->scale === 1 ? '1 digit' : "{$field->scale} digits";
-            throw new InvalidValue('out_of_range', "{$field->label} takes at most {$digits} after the point.");
+            throw new InvalidValue('out_of_range', Words::counted(
+                $field->scale,
+                '{field} takes at most {count} digit after the point.|{field} takes at most {count} digits after the point.',
+                field: $field->label,
+            ));
         } catch (MathException|\JsonException) {
-            throw new InvalidValue('wrong_type', "{$field->label} takes a number such as 12.50.");
+            throw new InvalidValue('wrong_type', Words::say('{field} takes a number such as 12.50.', field: $field->label));
         }
         if (strlen(ltrim(explode('.', (string) $fixed)[0], '-')) > self::MAX_WHOLE_DIGITS) {
-            throw new InvalidValue('out_of_range', "{$field->label} takes at most ".self::MAX_WHOLE_DIGITS.' digits before the point.');
+            throw new InvalidValue(
+                'out_of_range',
+                Words::say('{field} takes at most {most} digits before the point.', field: $field->label, most: self::MAX_WHOLE_DIGITS),
+            );
         }
 
         foreach (['min' => 1, 'max' => -1] as $bound => $wrong) {
@@ -117,7 +131,19 @@ final class Value
             if ($limit !== null && BigDecimal::of($limit)->compareTo($fixed) === $wrong) {
                 throw new InvalidValue(
                     'out_of_bounds',
-                    "{$field->label} is at ".($bound === 'min' ? 'least' : 'most')." {$limit}; this is {$fixed}.",
+                    $bound === 'min'
+                        ? Words::say(
+                            '{field} is at least {limit}; this is {given}.',
+                            field: $field->label,
+                            limit: $limit,
+                            given: (string) $fixed,
+                        )
+                        : Words::say(
+                            '{field} is at most {limit}; this is {given}.',
+                            field: $field->label,
+                            limit: $limit,
+                            given: (string) $fixed,
+                        ),
                 );
             }
         }
@@ -131,7 +157,7 @@ final class Value
             && checkdate((int) $part[2], (int) $part[3], (int) $part[1])) {
             return $raw;
         }
-        throw new InvalidValue('wrong_type', "{$field->label} takes a date that exists, written as 2026-11-24.");
+        throw new InvalidValue('wrong_type', Words::say('{field} takes a date that exists, written as 2026-11-24.', field: $field->label));
     }
 
     private static function instant(Field $field, mixed $raw): string
@@ -141,12 +167,18 @@ final class Value
             self::date($field, $part[1]);
             $instant = new \DateTimeImmutable($raw);
             if (! OutOfTime::keeps($instant)) {
-                throw new InvalidValue('out_of_range', "{$field->label} takes a moment in the years 1000 to 9999.");
+                throw new InvalidValue(
+                    'out_of_range',
+                    Words::say('{field} takes a moment in the years 1000 to 9999.', field: $field->label),
+                );
             }
 
             return self::instantText($instant);
         }
-        throw new InvalidValue('wrong_type', "{$field->label} takes a moment with its zone, written as 2026-11-24T09:40:00Z.");
+        throw new InvalidValue(
+            'wrong_type',
+            Words::say('{field} takes a moment with its zone, written as 2026-11-24T09:40:00Z.', field: $field->label),
+        );
     }
 
     private static function choice(Field $field, mixed $raw): string
@@ -158,7 +190,12 @@ final class Value
         $offered = implode(', ', array_map(static fn ($choice): string => $choice->label, $open));
         throw new InvalidValue(
             'not_offered',
-            "{$field->label} does not offer ‘".(is_scalar($raw) ? $raw : gettype($raw))."’. It offers {$offered}.",
+            Words::say(
+                '{field} does not offer ‘{raw}’. It offers {offered}.',
+                field: $field->label,
+                raw: is_scalar($raw) ? (string) $raw : gettype($raw),
+                offered: $offered,
+            ),
         );
     }
 
@@ -186,7 +223,11 @@ final class Value
                 || ! mb_check_encoding($member, 'UTF-8')) {
                 throw new InvalidValue(
                     'wrong_type',
-                    "{$field->label} takes words of at most ".self::LONGEST_TAG.' characters, without commas.',
+                    Words::say(
+                        '{field} takes words of at most {most} characters, without commas.',
+                        field: $field->label,
+                        most: self::LONGEST_TAG,
+                    ),
                 );
             }
             if ($tag !== '') {
@@ -196,7 +237,7 @@ final class Value
         sort($tags, SORT_STRING);
         $text = Members::text($tags);
         if (mb_strlen((string) $text) > $field->maxLength) {
-            throw new InvalidValue('too_long', "{$field->label} has no room for so many.");
+            throw new InvalidValue('too_long', Words::say('{field} has no room for so many.', field: $field->label));
         }
 
         return $text;
@@ -208,7 +249,7 @@ final class Value
         return match (true) {
             is_string($raw) => explode(',', $raw),
             is_array($raw) && array_is_list($raw) => $raw,
-            default => throw new InvalidValue('wrong_type', "{$field->label} takes a list."),
+            default => throw new InvalidValue('wrong_type', Words::say('{field} takes a list.', field: $field->label)),
         };
     }
 
@@ -222,7 +263,8 @@ final class Value
         }
         throw new InvalidValue(
             'wrong_type',
-            "{$field->label} takes the id of ".($field->type === FieldType::Person ? 'a person.' : 'a record.'),
+            $field->type === FieldType::Person ? Words::say('{field} takes the id of a person.', field: $field->label)
+                : Words::say('{field} takes the id of a record.', field: $field->label),
         );
     }
 }

@@ -25,6 +25,7 @@ use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 use VividLedger\Shape\Node;
 use VividLedger\SignOff\Answer;
+use VividLedger\Words\Words;
 
 /** Reads the opening and the what-ifs of a rehearsal from JSON, and writes openings back. */
 final readonly class ScriptReader
@@ -43,7 +44,7 @@ final readonly class ScriptReader
         $node = new Node($raw, '/opening');
         $kind = OpeningKind::tryFrom($node->child('kind')->text() ?? '') ?? throw new InvalidScript(
             '/opening/kind',
-            'Say what happens first.',
+            Words::say('Say what happens first.'),
         );
         $related = $node->child('related');
         $about = $type;
@@ -51,7 +52,7 @@ final readonly class ScriptReader
         if ($kind === OpeningKind::Related) {
             $about = $this->schema->type($related->child('type')->text() ?? '') ?? throw new InvalidScript(
                 '/opening/related/type',
-                'Say which related record it is.',
+                Words::say('Say which related record it is.'),
             );
             $id = $related->child('id')->raw;
             $pair = [$about->name, is_int($id) ? $id : 0];
@@ -107,7 +108,7 @@ final readonly class ScriptReader
         foreach (is_array($node->raw) ? $node->raw : [] as $name => $raw) {
             $field = $type->field((string) $name) ?? throw new InvalidScript(
                 "{$node->at}/{$name}",
-                "{$type->label} has no field ‘{$name}’.",
+                Words::say('{type} has no field ‘{name}’.', type: $type->label, name: $name),
             );
             try {
                 $values[$field->name] = Value::of($field, $raw);
@@ -137,7 +138,7 @@ final readonly class ScriptReader
 
                 return $set === [] ? throw new InvalidScript(
                     "{$node->at}/set",
-                    'Choose the field that changes.',
+                    Words::say('Choose the field that changes.'),
                 ) : new FieldsChange($this->moment($node->child('at')), $set);
             case CallFails::kind():
                 $call = $node->child('call')->raw;
@@ -178,7 +179,7 @@ final readonly class ScriptReader
                 $person = $node->child('person')->raw;
                 $name = is_int($person) ? $this->names->person($person)?->name : null;
                 if (! is_int($person) || $name === null) {
-                    throw new InvalidScript("{$node->at}/person", 'Choose who is absent.');
+                    throw new InvalidScript("{$node->at}/person", Words::say('Choose who is absent.'));
                 }
 
                 return new SomebodyAway($person, $name, $this->moment($node->child('at')), $this->moment($node->child('until')));
@@ -186,13 +187,13 @@ final readonly class ScriptReader
                 $day = $node->child('day')->text() ?? '';
                 if (preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', $day, $part) !== 1
                     || ! checkdate((int) $part[2], (int) $part[3], (int) $part[1])) {
-                    throw new InvalidScript("{$node->at}/day", 'Give a day, such as 2026-12-25.');
+                    throw new InvalidScript("{$node->at}/day", Words::say('Give a day, such as 2026-12-25.'));
                 }
 
                 return new DayOff($day);
         }
 
-        throw new InvalidScript("{$node->at}/kind", 'That cannot be supposed.');
+        throw new InvalidScript("{$node->at}/kind", Words::say('That cannot be supposed.'));
     }
 
     private static function sender(Node $node): string
@@ -204,7 +205,7 @@ final readonly class ScriptReader
     {
         $text = $node->text() ?? '';
         if (preg_match('/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2})?(\.\d+)?(Z|[+-]\d{2}:\d{2})$/', $text) !== 1) {
-            throw new InvalidScript($node->at, 'Give a moment with its zone, such as 2026-11-24T09:40:00Z.');
+            throw new InvalidScript($node->at, Words::say('Give a moment with its zone, such as 2026-11-24T09:40:00Z.'));
         }
 
         return new \DateTimeImmutable($text);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rehearse;
 
+use VividLedger\Words\Words;
+
 /** What a rehearsal came to, counted. */
 final readonly class Tally
 {
@@ -41,24 +43,15 @@ final readonly class Tally
     public function said(): string
     {
         $parts = array_values(array_filter([
-            self::counted($this->emails, 'e-mail'), self::counted($this->texts, 'text message'), self::counted($this->notes, 'note'),
-            self::counted($this->tasks, 'task'), self::counted(
-                $this->changes,
-                'field change',
-            ), $this->struck === 0 ? '' : self::counted($this->struck, 'line').' struck out',
+            $this->emails === 0 ? '' : Words::counted($this->emails, '{count} e-mail|{count} e-mails'),
+            $this->texts === 0 ? '' : Words::counted($this->texts, '{count} text message|{count} text messages'),
+            $this->notes === 0 ? '' : Words::counted($this->notes, '{count} note|{count} notes'),
+            $this->tasks === 0 ? '' : Words::counted($this->tasks, '{count} task|{count} tasks'),
+            $this->changes === 0 ? '' : Words::counted($this->changes, '{count} field change|{count} field changes'),
+            $this->struck === 0 ? '' : Words::counted($this->struck, '{count} line struck out|{count} lines struck out'),
         ]));
-        $last = array_pop($parts);
 
-        return $last === null ? 'nothing' : ($parts === [] ? $last : implode(', ', $parts)." and {$last}");
-    }
-
-    private static function counted(int $count, string $what): string
-    {
-        return match ($count) {
-            0 => '',
-            1 => "1 {$what}",
-            default => "{$count} {$what}s",
-        };
+        return $parts === [] ? Words::say('nothing') : Words::list($parts);
     }
 
     /** @return array<mixed> */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rights;
 
+use VividLedger\Words\Words;
+
 /** What can be done with the records of a type. */
 enum Act: string
 {
@@ -17,18 +19,18 @@ enum Act: string
     /** As it stands in a sentence: "you may not delete this ticket". */
     public function said(): string
     {
-        return $this === self::Run ? 'run rules on' : $this->value;
+        return $this === self::Run ? Words::say('run rules on') : $this->value;
     }
 
     public function label(): string
     {
         return match ($this) {
-            self::Read => 'See',
-            self::Create => 'Make new ones',
-            self::Change => 'Change',
-            self::Delete => 'Delete',
-            self::Export => 'Take out in files',
-            self::Run => 'Run rules by hand, hold lines back',
+            self::Read => Words::say('See'),
+            self::Create => Words::say('Make new ones'),
+            self::Change => Words::say('Change'),
+            self::Delete => Words::say('Delete'),
+            self::Export => Words::say('Take out in files'),
+            self::Run => Words::say('Run rules by hand, hold lines back'),
         };
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rights;
 
+use VividLedger\Words\Words;
+
 /** What a role is trusted with besides records. */
 enum Duty: string
 {
@@ -19,14 +21,14 @@ enum Duty: string
     public function label(): string
     {
         return match ($this) {
-            self::WriteRules => 'Write rules, and what they name: letters, slips, calendars, routes',
-            self::PutInForce => 'Put rules in force, pause and retire them',
-            self::KeepHouse => 'Set the company up: people, roles, record types, connections, the clock',
-            self::SeeLedger => 'Read the ledger, of all records they may see',
-            self::SeeDoors => 'See who signed in, and what changed about people',
-            self::SeeMessages => 'See all messages about records they may see, in one list',
-            self::SeeMailRoom => 'Open the mail room, with every letter that left',
-            self::DoAllTasks => 'Complete and move other people’s tasks',
+            self::WriteRules => Words::say('Write rules, and what they name: letters, slips, calendars, routes'),
+            self::PutInForce => Words::say('Put rules in force, pause and retire them'),
+            self::KeepHouse => Words::say('Set the company up: people, roles, record types, connections, the clock'),
+            self::SeeLedger => Words::say('Read the ledger, of all records they may see'),
+            self::SeeDoors => Words::say('See who signed in, and what changed about people'),
+            self::SeeMessages => Words::say('See all messages about records they may see, in one list'),
+            self::SeeMailRoom => Words::say('Open the mail room, with every letter that left'),
+            self::DoAllTasks => Words::say('Complete and move other people’s tasks'),
         };
     }
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rights;
 
+use VividLedger\Words\Words;
+
 /** What a role may do with one field. */
 enum FieldAccess: string
 {
@@ -14,9 +16,9 @@ enum FieldAccess: string
     public function label(): string
     {
         return match ($this) {
-            self::Full => 'seen and changed',
-            self::ReadOnly => 'seen, not changed',
-            self::Hidden => 'hidden',
+            self::Full => Words::say('seen and changed'),
+            self::ReadOnly => Words::say('seen, not changed'),
+            self::Hidden => Words::say('hidden'),
         };
     }
 }

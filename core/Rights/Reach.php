@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rights;
 
+use VividLedger\Words\Words;
+
 /** Whose records an act extends to, each of these at least as far as the one before. */
 enum Reach: string
 {
@@ -17,9 +19,9 @@ enum Reach: string
     {
         return match ($this) {
             self::None => 'nobody’s',
-            self::Own => 'their own',
-            self::Team => 'their team’s',
-            self::Subtree => 'those of their people',
+            self::Own => Words::say('their own'),
+            self::Team => Words::say('their team’s'),
+            self::Subtree => Words::say('those of their people'),
             self::All => 'everybody’s',
         };
     }

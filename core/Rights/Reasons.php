@@ -8,6 +8,7 @@ use VividLedger\House\Names;
 use VividLedger\House\Person;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Says why somebody may do something with a record, or may not. */
 final readonly class Reasons
@@ -25,11 +26,11 @@ final readonly class Reasons
     public function of(Act $act, RecordType $type, Record $record): string
     {
         $reach = $this->sight->role->reach($act, $type->name);
-        $rule = "{$this->sight->role->label} has this right for ".match ($reach) {
-            Reach::None => "nobody’s {$this->plural($type)}",
-            Reach::All => "all {$this->plural($type)}",
-            default => "{$this->plural($type)} that are {$reach->label()}",
-        };
+        $rule = Words::say('{role} has this right for {whose}', role: $this->sight->role->label, whose: match ($reach) {
+            Reach::None => Words::say('nobody’s {plural}', plural: $this->plural($type)),
+            Reach::All => Words::say('all {plural}', plural: $this->plural($type)),
+            default => Words::say('{plural} that are {reach}', plural: $this->plural($type), reach: $reach->label()),
+        });
 
         return "{$rule}{$this->because($reach, $type, $record)}.";
     }
@@ -43,22 +44,29 @@ final readonly class Reasons
         $whose = is_int($owner) ? $owner : $record->value('created_by');
         $person = is_int($whose) ? $this->names->person($whose) : null;
         if ($person === null) {
-            return ', and this one has no owner';
+            return Words::say(', and this one has no owner');
         }
-        $how = is_int($owner) ? 'is' : 'has no owner and was made by';
         if ($person->id === $this->person->id) {
-            return is_int($owner) ? ', and this one is theirs' : ', and this one has no owner and was made by them';
+            return is_int($owner) ? Words::say(', and this one is theirs') : Words::say(', and this one has no owner and was made by them');
         }
         $fact = match ($reach) {
-            Reach::Team => $person->team === $this->person->team && $person->team !== '' ? "is in {$person->team} too"
-                : ($person->team === ''
-                ? 'is in no team' : "is in {$person->team}, not in ".($this->person->team === '' ? 'theirs' : $this->person->team)),
-            Reach::Subtree => $this->isBelow($person) ? 'works for them' : 'does not work for them',
-            default => 'is somebody else',
+            Reach::Team => $this->ofTeam($person->team),
+            Reach::Subtree => $this->isBelow($person) ? Words::say('works for them') : Words::say('does not work for them'),
+            default => Words::say('is somebody else'),
         };
 
-        return is_int($owner) ? ", and this one {$how} {$person->name}’s, who {$fact}"
-            : ", and this one {$how} {$person->name}, who {$fact}";
+        return is_int($owner) ? Words::say(', and this one is {person}’s, who {fact}', person: $person->name, fact: $fact)
+            : Words::say(', and this one has no owner and was made by {person}, who {fact}', person: $person->name, fact: $fact);
+    }
+
+    private function ofTeam(string $team): string
+    {
+        return match (true) {
+            $team === '' => Words::say('is in no team'),
+            $team === $this->person->team => Words::say('is in {team} too', team: $team),
+            $this->person->team === '' => Words::say('is in {team}, not in theirs', team: $team),
+            default => Words::say('is in {team}, not in {other}', team: $team, other: $this->person->team),
+        };
     }
 
     private function isBelow(Person $person): bool

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rights;
 
 use VividLedger\Schema\Schema;
+use VividLedger\Words\Words;
 
 /**
  * A role as a document: {"label", "duties": [], "reaches": {type: {act: reach}}, "fields": {type: {field: access}}}.
@@ -28,11 +29,11 @@ final class RoleFile
     {
         $reading = new self($schema);
         foreach (array_diff(array_keys($file), ['label', 'duties', 'reaches', 'fields']) as $unknown) {
-            $reading->problem("/{$unknown}", 'unknown_member', "A role has no ‘{$unknown}’.");
+            $reading->problem("/{$unknown}", 'unknown_member', Words::say('A role has no ‘{unknown}’.', unknown: $unknown));
         }
         $label = is_string($file['label'] ?? null) ? trim($file['label']) : '';
         if ($label === '' || mb_strlen($label) > 60) {
-            $reading->problem('/label', 'invalid_value', 'Give the role a name of at most 60 letters.');
+            $reading->problem('/label', 'invalid_value', Words::say('Give the role a name of at most 60 letters.'));
         }
         [$duties, $reaches] = [$reading->duties($file['duties'] ?? []), $reading->reaches($file['reaches'] ?? [])];
         $fields = $reading->fields($file['fields'] ?? [], new Role($name, $label, $duties, $reaches));
@@ -50,7 +51,7 @@ final class RoleFile
     public static function kept(string $name, array $file): Role
     {
         if ($name === Role::ADMINISTRATOR) {
-            return Role::administrator(is_string($file['label'] ?? null) ? $file['label'] : 'Administrator');
+            return Role::administrator(is_string($file['label'] ?? null) ? $file['label'] : Words::say('Administrator'));
         }
         [$reaches, $fields] = [[], []];
         foreach ((array) ($file['reaches'] ?? []) as $type => $of) {
@@ -106,7 +107,7 @@ final class RoleFile
         foreach ($this->members($given, '/duties') as $place => $one) {
             $duty = is_string($one) ? Duty::tryFrom($one) : null;
             if ($duty === null) {
-                $this->problem("/duties/{$place}", 'unknown_value', 'There is no such duty.');
+                $this->problem("/duties/{$place}", 'unknown_value', Words::say('There is no such duty.'));
             } elseif (! in_array($duty, $duties, true)) {
                 $duties[] = $duty;
             }
@@ -122,7 +123,7 @@ final class RoleFile
         foreach ($this->members($given, '/reaches') as $type => $of) {
             $type = (string) $type;
             if ($type !== Role::EVERY_OTHER && $this->schema->type($type) === null) {
-                $this->problem("/reaches/{$type}", 'unknown_type', "There is no record type ‘{$type}’.");
+                $this->problem("/reaches/{$type}", 'unknown_type', Words::say('There is no record type ‘{type}’.', type: $type));
 
                 continue;
             }
@@ -131,8 +132,8 @@ final class RoleFile
                 $isAct = Act::tryFrom((string) $act) !== null;
                 $read = is_string($reach) ? Reach::tryFrom($reach) : null;
                 if (! $isAct || $read === null) {
-                    $message = $isAct ? 'Say whose: none, own, team, subtree or all.'
-                        : "Nothing is called ‘{$act}’ that could be done with records.";
+                    $message = $isAct ? Words::say('Say whose: none, own, team, subtree or all.')
+                        : Words::say('Nothing is called ‘{act}’ that could be done with records.', act: $act);
                     $this->problem("/reaches/{$type}/{$act}", 'unknown_value', $message);
                 } elseif ($read !== Reach::None) {
                     $reaches[$type][(string) $act] = $read;
@@ -150,7 +151,10 @@ final class RoleFile
         foreach ($this->members($given, '/fields') as $typeName => $of) {
             $type = $this->schema->type((string) $typeName);
             if ($type === null) {
-                $this->problem("/fields/{$typeName}", 'unknown_type', "There is no record type ‘{$typeName}’.");
+                $this->problem("/fields/{$typeName}", 'unknown_type', Words::say(
+                    'There is no record type ‘{typeName}’.',
+                    typeName: $typeName,
+                ));
 
                 continue;
             }
@@ -159,12 +163,24 @@ final class RoleFile
                 $read = is_string($access) ? FieldAccess::tryFrom($access) : null;
                 $at = "/fields/{$typeName}/{$name}";
                 if ($field === null || $read === null) {
-                    $this->problem($at, 'unknown_value', $field === null ? "{$type->label} has no field ‘{$name}’."
-                        : 'Say full, read_only or hidden.');
+                    $this->problem($at, 'unknown_value', $field === null ? Words::say(
+                        '{type} has no field ‘{name}’.',
+                        type: $type->label,
+                        name: $name,
+                    )
+                        : Words::say('Say full, read_only or hidden.'));
                 } elseif ($read === FieldAccess::Hidden && in_array($field->name, [$type->title, $type->owner, 'created_by'], true)) {
-                    $this->problem($at, 'not_possible', "By {$field->label} a {$type->inSentence()} is known, so it cannot be hidden.");
+                    $this->problem($at, 'not_possible', Words::say(
+                        'By {field} a {record} is known, so it cannot be hidden.',
+                        field: $field->label,
+                        record: Words::within($type->label),
+                    ));
                 } elseif ($read !== FieldAccess::Full && $field->required && $role->reach(Act::Create, $type->name) !== Reach::None) {
-                    $this->problem($at, 'not_possible', "Whoever makes new {$type->plural} has to fill in {$field->label}.");
+                    $this->problem($at, 'not_possible', Words::say(
+                        'Whoever makes new {type} has to fill in {field}.',
+                        type: $type->plural,
+                        field: $field->label,
+                    ));
                 } elseif ($read !== FieldAccess::Full) {
                     $fields[$type->name][$field->name] = $read;
                 }
@@ -184,7 +200,11 @@ final class RoleFile
                     $this->problem(
                         "/reaches/{$type}/{$act}",
                         'beyond_sight',
-                        "Nobody acts on what they do not see: “{$read->label()}” is less than “{$reach->label()}”.",
+                        Words::say(
+                            'Nobody acts on what they do not see: “{read}” is less than “{reach}”.',
+                            read: $read->label(),
+                            reach: $reach->label(),
+                        ),
                     );
                 }
             }
@@ -195,8 +215,11 @@ final class RoleFile
         foreach ($role->duties as $place => $duty) {
             if ($duty->needsToReadEverything()) {
                 $this->problem("/duties/{$place}", 'needs_all',
-                    "“{$duty->label()}”: whoever does this can come to read any record and field. "
-                    .'Let the role see everything, or leave this out.');
+                    Words::say(
+                        '“{duty}”: whoever does this can come to read any record and field. Let the role see everything, or '
+                            .'leave this out.',
+                        duty: $duty->label(),
+                    ));
             }
         }
     }
@@ -205,7 +228,7 @@ final class RoleFile
     private function members(mixed $given, string $at): array
     {
         if (! is_array($given)) {
-            $this->problem($at, 'invalid_value', 'This has to be a list.');
+            $this->problem($at, 'invalid_value', Words::say('This has to be a list.'));
 
             return [];
         }

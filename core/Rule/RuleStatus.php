@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule;
 
+use VividLedger\Words\Words;
+
 /** Where a rule stands in its life. */
 enum RuleStatus: string
 {
@@ -15,10 +17,10 @@ enum RuleStatus: string
     public function label(): string
     {
         return match ($this) {
-            self::Draft => 'Draft',
-            self::InForce => 'In force',
-            self::Paused => 'Paused',
-            self::Retired => 'Retired',
+            self::Draft => Words::say('Draft'),
+            self::InForce => Words::say('In force'),
+            self::Paused => Words::say('Paused'),
+            self::Retired => Words::say('Retired'),
         };
     }
 }

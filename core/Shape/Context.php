@@ -10,6 +10,7 @@ use VividLedger\Record\Display;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
+use VividLedger\Words\Words;
 
 /**
  * What one reading of a rule works with, seen from one record type. Reading a part and wording it happen in one pass, so
@@ -114,7 +115,8 @@ final readonly class Context
     {
         $this->word($text, WordRole::Missing, $at, $editor);
 
-        return $this->problem($at, $code, $message);
+        // What a shape says of a gap is written when nobody reads yet.
+        return $this->problem($at, $code, Words::say($message));
     }
 
     public function problem(string $at, string $code, string $message, ?int $position = null): null

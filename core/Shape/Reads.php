@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape;
 
+use VividLedger\Words\Words;
+
 /** What one reading of a file asked for, place by place: what stands there besides says nothing, and is told. */
 final class Reads
 {
@@ -36,7 +38,11 @@ final class Reads
         foreach ($raw as $key => $value) {
             $place = "{$at}/".str_replace(['~', '/'], ['~0', '~1'], (string) $key);
             if (! $isList && ! $isSpoilt && isset($this->asked[$at]) && ! isset($this->asked[$at][(string) $key])) {
-                $found[] = new Problem($place, 'unknown_key', "‘{$key}’ says nothing here. Take it away, or look how it is spelt.");
+                $found[] = new Problem(
+                    $place,
+                    'unknown_key',
+                    Words::say('‘{key}’ says nothing here. Take it away, or look how it is spelt.', key: $key),
+                );
             } elseif ($isList || isset($this->asked[$at][(string) $key])) {
                 array_push($found, ...$this->unknown($value, $problems, $place));
             }

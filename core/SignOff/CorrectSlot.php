@@ -14,6 +14,7 @@ use VividLedger\Shape\Slot\Many;
 use VividLedger\Shape\Slot\OwnField;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** The fields that whoever decides may correct: "Discount and Fee". */
 final readonly class CorrectSlot extends WordedAs
@@ -29,7 +30,7 @@ final readonly class CorrectSlot extends WordedAs
             }
             $field = $context->type->field($item->text() ?? '');
             if ($field === null || ! self::isMeant($field)) {
-                $message = 'Choose a field that people fill in.';
+                $message = Words::say('Choose a field that people fill in.');
                 $context->gap($item->text() ?? 'choose a field', $node->at, self::editor($context), 'unknown_field', $message);
             } else {
                 $context->word($field->label, WordRole::Field, $node->at, self::editor($context));

@@ -12,6 +12,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** Whether the record is locked while a sign-off waits, and what comes of the rules that it keeps away. */
 final readonly class HoldSlot extends WordedAs
@@ -20,7 +21,7 @@ final readonly class HoldSlot extends WordedAs
     {
         $hold = Hold::tryFrom($node->text() ?? '');
         if ($hold === null || $hold === Hold::Nothing) {
-            $message = 'Choose what becomes of the record meanwhile.';
+            $message = Words::say('Choose what becomes of the record meanwhile.');
 
             return $context->gap('choose what', $node->at, $this->editor(), 'wrong_type', $message);
         }

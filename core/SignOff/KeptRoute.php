@@ -10,6 +10,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** Steps that are kept in Setup and stand in a route by their name: "the route “Large quotes”". */
 final class KeptRoute
@@ -38,7 +39,11 @@ final class KeptRoute
         $kept = $context->directory->route($context->type->name, $name);
         $editor = Editor::choose('Routes', static fn (): array => self::offers($context));
         if ($kept === null) {
-            $message = "There is no route ‘{$name}’ for {$context->type->plural}. Routes are kept in Setup.";
+            $message = Words::say(
+                'There is no route ‘{name}’ for {type}. Routes are kept in Setup.',
+                name: $name,
+                type: $context->type->plural,
+            );
 
             return $context->gap($name === '' ? 'choose a route' : $name, $at, $editor, 'unknown_route', $message);
         }

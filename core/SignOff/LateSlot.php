@@ -12,6 +12,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** What becomes of it when somebody's time has run out. */
 final readonly class LateSlot extends WordedAs
@@ -20,7 +21,7 @@ final readonly class LateSlot extends WordedAs
     {
         $late = WhenLate::tryFrom($node->text() ?? '');
         if ($late === null) {
-            $message = 'Choose what happens when nobody answers in time.';
+            $message = Words::say('Choose what happens when nobody answers in time.');
 
             return $context->gap('choose what', $node->at, $this->editor(), 'wrong_type', $message);
         }

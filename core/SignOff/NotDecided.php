@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\SignOff;
 
+use VividLedger\Words\Words;
+
 /** An answer that cannot be taken. Nothing has changed. */
 final class NotDecided extends \RuntimeException
 {
@@ -15,41 +17,44 @@ final class NotDecided extends \RuntimeException
     public static function ended(SignOffStatus $status): self
     {
         return new self('ended', match ($status) {
-            SignOffStatus::Agreed => 'It has been agreed already.',
-            SignOffStatus::Declined => 'It has been declined already.',
-            SignOffStatus::Withdrawn => 'It was withdrawn.',
-            SignOffStatus::TimedOut => 'Its time has run out.',
-            default => 'It has ended.',
+            SignOffStatus::Agreed => Words::say('It has been agreed already.'),
+            SignOffStatus::Declined => Words::say('It has been declined already.'),
+            SignOffStatus::Withdrawn => Words::say('It was withdrawn.'),
+            SignOffStatus::TimedOut => Words::say('Its time has run out.'),
+            default => Words::say('It has ended.'),
         });
     }
 
     public static function notAsked(): self
     {
-        return new self('not_asked', 'Nobody asks you about this now.');
+        return new self('not_asked', Words::say('Nobody asks you about this now.'));
     }
 
     public static function withoutReason(): self
     {
-        return new self('no_comment', 'Say why not: whoever asked wants to know.');
+        return new self('no_comment', Words::say('Say why not: whoever asked wants to know.'));
     }
 
     public static function cannotBeGiven(): self
     {
-        return new self('cannot_be_given', 'It cannot be given to them: they asked for it, are not at work, or have a part in it already.');
+        return new self(
+            'cannot_be_given',
+            Words::say('It cannot be given to them: they asked for it, are not at work, or have a part in it already.'),
+        );
     }
 
     public static function withoutQuestion(): self
     {
-        return new self('no_comment', 'Write the question.');
+        return new self('no_comment', Words::say('Write the question.'));
     }
 
     public static function nobodyToAsk(): self
     {
-        return new self('nobody_to_ask', 'No person asked for it, so there is nobody to answer a question.');
+        return new self('nobody_to_ask', Words::say('No person asked for it, so there is nobody to answer a question.'));
     }
 
     public static function noQuestion(): self
     {
-        return new self('no_question', 'There is no open question of theirs.');
+        return new self('no_question', Words::say('There is no open question of theirs.'));
     }
 }

@@ -20,6 +20,7 @@ use VividLedger\Shape\Slot\LengthOf;
 use VividLedger\Shape\TimeForm;
 use VividLedger\Time\Amount;
 use VividLedger\Time\Due;
+use VividLedger\Words\Words;
 
 /** One step of a route: whom it asks, in which order, what counts, and what happens when nobody answers. */
 final readonly class RouteStep
@@ -96,10 +97,10 @@ final readonly class RouteStep
         }
         $late = $read->any('late', WhenLate::class);
         if ($late === WhenLate::PassOn && $read->any('instead', Who::class) === null) {
-            return $context->problem($node->child('instead')->at, 'missing', 'Choose to whom it is passed on.');
+            return $context->problem($node->child('instead')->at, 'missing', Words::say('Choose to whom it is passed on.'));
         }
         if ($late !== null && $read->any('within', Amount::class) === null) {
-            return $context->problem($node->child('within')->at, 'missing', 'Say within which time they are to answer.');
+            return $context->problem($node->child('within')->at, 'missing', Words::say('Say within which time they are to answer.'));
         }
         $length = static fn (string $key): ?Due => ($amount = $read->any($key, Amount::class)) === null ? null : new Due($amount);
 

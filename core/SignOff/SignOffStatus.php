@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\SignOff;
 
+use VividLedger\Words\Words;
+
 /** How far a sign-off has come. It waits, and then ends once. */
 enum SignOffStatus: string
 {
@@ -18,12 +20,12 @@ enum SignOffStatus: string
     public function said(): string
     {
         return match ($this) {
-            self::Waiting => 'waiting',
-            self::Agreed => 'agreed',
-            self::Declined => 'declined',
-            self::Withdrawn => 'withdrawn',
-            self::TimedOut => 'timed out',
-            self::Stopped => 'left undecided',
+            self::Waiting => Words::say('waiting'),
+            self::Agreed => Words::say('agreed'),
+            self::Declined => Words::say('declined'),
+            self::Withdrawn => Words::say('withdrawn'),
+            self::TimedOut => Words::say('timed out'),
+            self::Stopped => Words::say('left undecided'),
         };
     }
 }

@@ -15,6 +15,7 @@ use VividLedger\Shape\Part;
 use VividLedger\Shape\Slot\OneShape;
 use VividLedger\Shape\Slot\Series;
 use VividLedger\Shape\WordedAs;
+use VividLedger\Words\Words;
 
 /**
  * The steps of a route, one after another: "the owner’s manager; then Ulla Verne, within 3 days". Where a kept route stands, its
@@ -44,13 +45,13 @@ final readonly class StepsSlot extends WordedAs
             $kept = KeptRoute::read($context, $item);
             $route = $kept === null ? null : self::written($context, new Node($kept));
             if ($kept !== null && $route === null) {
-                $context->problem($item->at, 'broken_route', 'This route has to be mended in Setup first.');
+                $context->problem($item->at, 'broken_route', Words::say('This route has to be mended in Setup first.'));
             }
             array_push($steps, ...($route === null ? [null] : $route->steps));
             array_push($written, ...($kept ?? []));
         }
         if (count($steps) > self::MOST) {
-            return $context->problem($node->at, 'too_many', 'A route has at most '.self::MOST.' steps.');
+            return $context->problem($node->at, 'too_many', Words::say('A route has at most {most} steps.', most: self::MOST));
         }
         if ($items !== []) {
             $at = "{$node->at}/".count($items);

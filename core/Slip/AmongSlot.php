@@ -17,6 +17,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** A condition kept in Setup that those who can be asked meet, by its name. */
 final readonly class AmongSlot extends WordedAs
@@ -37,7 +38,11 @@ final readonly class AmongSlot extends WordedAs
         $inner = new Context($context->schema, new WithoutNamed($context->directory), $type, $context->zone);
 
         return ConditionReader::read($inner, new Node($file))
-            ?? $context->problem($node->at, 'broken_named', "The named condition ‘{$name}’ has to be mended first.");
+            ?? $context->problem(
+                $node->at,
+                'broken_named',
+                Words::say('The named condition ‘{name}’ has to be mended first.', name: $name),
+            );
     }
 
     public function more(Context $context, Node $node, Filled $around): void

@@ -16,6 +16,7 @@ use VividLedger\Shape\Slot\FieldPath;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
 use VividLedger\Slip\Question\AskField;
+use VividLedger\Words\Words;
 
 /** The field that an answer is written to: one of the record, or of one that it refers to. */
 final readonly class AnsweredPath extends WordedAs
@@ -26,7 +27,7 @@ final readonly class AnsweredPath extends WordedAs
         $path = $context->schema->path($context->type, $name);
         $editor = Editor::choose('Field', static fn (): array => self::offers($context));
         if ($path === null || ! AskField::isMeant($path->field) || count($path->hops) > 1) {
-            $message = 'Choose a field that people outside can fill in, of the record or of one that it refers to.';
+            $message = Words::say('Choose a field that people outside can fill in, of the record or of one that it refers to.');
 
             return $context->gap($name === '' ? 'choose a field' : $name, $node->at, $editor, 'unknown_field', $message);
         }

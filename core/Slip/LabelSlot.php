@@ -11,6 +11,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** A question as it is asked, in quotes. */
 final readonly class LabelSlot extends WordedAs
@@ -25,7 +26,9 @@ final readonly class LabelSlot extends WordedAs
         $label = trim($node->text() ?? '');
         $editor = Editor::line('The question', Questions::LABEL, mayBeEmpty: $this->more !== '');
         if ($label === '' || mb_strlen($label) > Questions::LABEL) {
-            $message = $label === '' ? 'Write the question.' : 'A question has at most '.Questions::LABEL.' characters.';
+            $message = $label === ''
+                ? Words::say('Write the question.')
+                : Words::say('A question has at most {label} characters.', label: Questions::LABEL);
 
             return $context->gap('which question?', $node->at, $editor, 'missing', $message);
         }

@@ -12,6 +12,7 @@ use VividLedger\Shape\Slot\Many;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** The answers that can be chosen: "“Done” or “Not done”". */
 final readonly class OptionsSlot extends WordedAs
@@ -32,8 +33,8 @@ final readonly class OptionsSlot extends WordedAs
             }
             $option = trim($item->text() ?? '');
             if ($option === '' || mb_strlen($option) > self::LENGTH || in_array($option, $options, true)) {
-                $message = $option === '' ? 'Write the answer.'
-                    : 'Each answer stands there once, with at most '.self::LENGTH.' characters.';
+                $message = $option === '' ? Words::say('Write the answer.')
+                    : Words::say('Each answer stands there once, with at most {most} characters.', most: self::LENGTH);
                 $context->gap($option === '' ? 'which answer?' : "“{$option}”", $item->at, $editor, 'wrong_type', $message);
             } else {
                 $context->word("“{$option}”", WordRole::Value, $item->at, $editor);
@@ -41,7 +42,7 @@ final readonly class OptionsSlot extends WordedAs
             $options[] = $option;
         }
         if (count($items) < 2 || count($items) > self::MOST) {
-            $context->problem($node->at, 'wrong_type', 'Give from 2 to '.self::MOST.' answers to choose from.');
+            $context->problem($node->at, 'wrong_type', Words::say('Give from 2 to {most} answers to choose from.', most: self::MOST));
         }
         $context->more('+ answer', "{$node->at}/".count($items), $editor);
 

@@ -14,6 +14,7 @@ use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\OneShape;
 use VividLedger\Shape\Slot\Series;
 use VividLedger\Shape\WordedAs;
+use VividLedger\Words\Words;
 
 /** What a slip asks, one question after another. */
 final readonly class QuestionsSlot extends WordedAs
@@ -34,7 +35,11 @@ final readonly class QuestionsSlot extends WordedAs
                 continue;
             }
             if (isset($labels[$question->label])) {
-                $context->problem($item->at, 'twice', "“{$question->label}” is asked twice. Ask it in other words.");
+                $context->problem(
+                    $item->at,
+                    'twice',
+                    Words::say('“{question}” is asked twice. Ask it in other words.', question: $question->label),
+                );
             }
             $labels[$question->label] = true;
             $questions[] = $question;
@@ -43,7 +48,9 @@ final readonly class QuestionsSlot extends WordedAs
             }
         }
         if ($items === [] || count($items) > Questions::MOST) {
-            $message = $items === [] ? 'Say what is asked.' : 'A slip asks at most '.Questions::MOST.' questions.';
+            $message = $items === []
+                ? Words::say('Say what is asked.')
+                : Words::say('A slip asks at most {most} questions.', most: Questions::MOST);
             $context->problem($node->at, $items === [] ? 'missing' : 'too_many', $message);
         }
         $context->more('+ question', "{$node->at}/".count($items), Editor::choose('Ask', Questions::offers(...)));

@@ -13,6 +13,7 @@ use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** The answer to a question above that makes another one come up: "“Is it done?” is “No”". */
 final readonly class ShownIfSlot extends WordedAs
@@ -22,7 +23,7 @@ final readonly class ShownIfSlot extends WordedAs
         $question = $node->child('question')->text() ?? '';
         $is = $node->child('is')->text() ?? '';
         if (! in_array($is, $context->sheet->answers[$question] ?? [], true)) {
-            $message = 'Choose an answer to a question above it.';
+            $message = Words::say('Choose an answer to a question above it.');
 
             return $context->gap('which answer?', $node->at, self::editor($context), 'unknown_answer', $message);
         }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Slip;
 
+use VividLedger\Words\Words;
+
 /** How far a slip has come. */
 enum SlipStatus: string
 {
@@ -15,10 +17,10 @@ enum SlipStatus: string
     public function said(): string
     {
         return match ($this) {
-            self::Waiting => 'waiting',
-            self::Answered => 'answered',
-            self::RunOut => 'left without an answer',
-            self::Withdrawn => 'withdrawn',
+            self::Waiting => Words::say('waiting'),
+            self::Answered => Words::say('answered'),
+            self::RunOut => Words::say('left without an answer'),
+            self::Withdrawn => Words::say('withdrawn'),
         };
     }
 }

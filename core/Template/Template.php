@@ -7,6 +7,7 @@ namespace VividLedger\Template;
 use VividLedger\Facts\View;
 use VividLedger\Record\Display;
 use VividLedger\Shape\Context;
+use VividLedger\Words\Words;
 
 /** Text with merge fields in braces: "Ring {contact.name} about {number}". */
 final readonly class Template
@@ -29,7 +30,11 @@ final readonly class Template
             $name = trim($piece, '{} ');
             $pieces[] = Pieces::named($context->schema, $context->type, $name);
             if (end($pieces) === null) {
-                return $context->problem($at, 'unknown_field', "{$context->type->label} has no field ‘{$name}’ to merge.");
+                return $context->problem(
+                    $at,
+                    'unknown_field',
+                    Words::say('{type} has no field ‘{name}’ to merge.', type: $context->type->label, name: $name),
+                );
             }
         }
 

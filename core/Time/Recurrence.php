@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Time;
 
+use VividLedger\Words\Words;
+
 /**
  * The days on which something comes round: a recurrence rule (RFC 5545, section 3.3.10) as far as it can be said in words. A day
  * is asked about by itself, so that no question runs further than the days it is about. Days are counted from 1 January 1970.
@@ -65,7 +67,7 @@ final readonly class Recurrence
         self::check($parts['FREQ'], $weekdays, $dates, $months, $from);
         $end = isset($parts['UNTIL']) ? self::day($parts['UNTIL']) : null;
         if ($end !== null && $end < $from) {
-            throw new InvalidTimetable('It would end before it starts.');
+            throw new InvalidTimetable(Words::say('It would end before it starts.'));
         }
         $endless = new self(
             $parts['FREQ'],
@@ -79,7 +81,7 @@ final readonly class Recurrence
             null,
         );
         if ($endless->next($from - 1) === null) {
-            throw new InvalidTimetable('This never comes round. Choose a day that exists.');
+            throw new InvalidTimetable(Words::say('This never comes round. Choose a day that exists.'));
         }
         $count = self::number($parts, 'COUNT', 1, self::MOST_TIMES);
         $last = $end;
@@ -93,7 +95,7 @@ final readonly class Recurrence
         $said = $end === null ? null : gmdate('Y-m-d', $end * 86_400);
         $made = new self($parts['FREQ'], $endless->interval, $weekdays, $dates, $months, $from, $last, $count, $said);
         if ($made->next($from - 1) === null) {
-            throw new InvalidTimetable('It ends before it has come round once.');
+            throw new InvalidTimetable(Words::say('It ends before it has come round once.'));
         }
 
         return $made;
@@ -190,13 +192,16 @@ final readonly class Recurrence
             [$name, $value] = explode('=', $part, 2) + [1 => ''];
             if (! in_array($name, self::PARTS, true) || isset($parts[$name])) {
                 throw new InvalidTimetable(
-                    isset($parts[$name]) ? "‘{$name}’ stands there twice." : "‘{$name}’ is no part of a timetable here.",
+                    isset($parts[$name]) ? Words::say(
+                        '‘{name}’ stands there twice.',
+                        name: $name,
+                    ) : Words::say('‘{name}’ is no part of a timetable here.', name: $name),
                 );
             }
             $parts[$name] = $value;
         }
         if (! isset(self::UNITS[$parts['FREQ'] ?? ''])) {
-            throw new InvalidTimetable('A timetable comes round by the day, the week, the month or the year.');
+            throw new InvalidTimetable(Words::say('A timetable comes round by the day, the week, the month or the year.'));
         }
 
         return $parts;
@@ -212,24 +217,24 @@ final readonly class Recurrence
         $first = (int) gmdate('j', $from * 86_400);
         $days = $dates !== [] ? $dates : ($weekdays === [] && ($freq === 'MONTHLY' || $freq === 'YEARLY') ? [$first] : []);
         if ($weekdays !== [] && $dates !== []) {
-            throw new InvalidTimetable('Choose weekdays or days of the month, not both.');
+            throw new InvalidTimetable(Words::say('Choose weekdays or days of the month, not both.'));
         }
         if ($freq === 'WEEKLY' && $dates !== []) {
-            throw new InvalidTimetable('A week has weekdays, such as BYDAY=MO.');
+            throw new InvalidTimetable(Words::say('A week has weekdays, such as BYDAY=MO.'));
         }
         if (array_filter($weekdays, static fn (array $day): bool => $day[0] !== 0) !== [] && $freq !== 'MONTHLY' && $freq !== 'YEARLY') {
-            throw new InvalidTimetable('“The first Monday” goes with months.');
+            throw new InvalidTimetable(Words::say('“The first Monday” goes with months.'));
         }
         if ($freq === 'YEARLY' && $months === [] && ($weekdays !== [] || $dates !== [])) {
-            throw new InvalidTimetable('Say in which months of the year, such as BYMONTH=3.');
+            throw new InvalidTimetable(Words::say('Say in which months of the year, such as BYMONTH=3.'));
         }
         if ($freq === 'MONTHLY' && $months === [] && array_filter($days, static fn (int $day): bool => abs($day) > 28) !== []) {
-            throw new InvalidTimetable('Not every month has that day. Choose its last day, or a day up to the 28th.');
+            throw new InvalidTimetable(Words::say('Not every month has that day. Choose its last day, or a day up to the 28th.'));
         }
         foreach ($months as $month) {
             foreach ($days as $day) {
                 if (abs($day) > self::LONGEST_MONTH[$month]) {
-                    throw new InvalidTimetable('There is no '.abs($day).' '.self::MONTHS[$month].'.');
+                    throw new InvalidTimetable(Words::say('There is no {day} {months}.', day: abs($day), months: self::MONTHS[$month]));
                 }
             }
         }
@@ -244,7 +249,7 @@ final readonly class Recurrence
         $days = [];
         foreach (isset($parts['BYDAY']) ? explode(',', $parts['BYDAY']) : [] as $day) {
             if (preg_match('/^([+-]?[1-5])?(MO|TU|WE|TH|FR|SA|SU)$/', $day, $found) !== 1) {
-                throw new InvalidTimetable("‘{$day}’ is no weekday here. Write MO, or 1MO for the first Monday.");
+                throw new InvalidTimetable(Words::say('‘{day}’ is no weekday here. Write MO, or 1MO for the first Monday.', day: $day));
             }
             $days[] = [(int) $found[1], (int) array_search($found[2], array_keys(self::WEEKDAYS), true) + 1];
         }
@@ -262,7 +267,7 @@ final readonly class Recurrence
         foreach (isset($parts[$name]) ? explode(',', $parts[$name]) : [] as $number) {
             if (preg_match('/^[+-]?\d{1,2}$/', $number) !== 1 || (int) $number === 0 || abs((int) $number) > $most
                 || ($name === 'BYMONTH' && (int) $number < 0)) {
-                throw new InvalidTimetable("‘{$number}’ does not fit {$name}.");
+                throw new InvalidTimetable(Words::say('‘{number}’ does not fit {name}.', number: $number, name: $name));
             }
             $numbers[] = (int) $number;
         }
@@ -275,7 +280,7 @@ final readonly class Recurrence
     {
         $value = $parts[$name] ?? null;
         if ($value !== null && (preg_match('/^\d{1,6}$/', $value) !== 1 || (int) $value < $least || (int) $value > $most)) {
-            throw new InvalidTimetable("{$name} is a number from {$least} to {$most}.");
+            throw new InvalidTimetable(Words::say('{name} is a number from {least} to {most}.', name: $name, least: $least, most: $most));
         }
 
         return $value === null ? null : (int) $value;
@@ -285,7 +290,7 @@ final readonly class Recurrence
     {
         if (preg_match('/^(\d{4})(\d{2})(\d{2})(T\d{6}Z?)?$/', $until, $part) !== 1
             || ! checkdate((int) $part[2], (int) $part[3], (int) $part[1])) {
-            throw new InvalidTimetable('UNTIL is a day, such as 20271231.');
+            throw new InvalidTimetable(Words::say('UNTIL is a day, such as 20271231.'));
         }
 
         return intdiv((int) gmmktime(0, 0, 0, (int) $part[2], (int) $part[3], (int) $part[1]), 86_400);

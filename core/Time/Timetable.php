@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Time;
 
+use VividLedger\Words\Words;
+
 /** When something comes round: on the days of a recurrence, at a time of day, if wanted on working days only. */
 final readonly class Timetable
 {
@@ -26,11 +28,11 @@ final readonly class Timetable
     public static function of(string $rule, string $time, string $from, bool $workingDays): self
     {
         if (preg_match('/^([01]\d|2[0-3]):[0-5]\d$/', $time) !== 1) {
-            throw new InvalidTimetable('Give a time of day, such as 08:00.');
+            throw new InvalidTimetable(Words::say('Give a time of day, such as 08:00.'));
         }
         if (preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', $from, $day) !== 1 || $day[1] < '1000'
             || ! checkdate((int) $day[2], (int) $day[3], (int) $day[1])) {
-            throw new InvalidTimetable('Give the first day, such as 2026-12-01.');
+            throw new InvalidTimetable(Words::say('Give the first day, such as 2026-12-01.'));
         }
 
         return new self(Recurrence::of($rule, self::day(new \DateTimeImmutable("{$from}T00:00:00Z"))), $time, $workingDays);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Time;
 
+use VividLedger\Words\Words;
+
 /**
  * Working time in a zone. The spans of work are laid out once as instants, with how much work lies before each, so that an
  * addition is two binary searches; the layout grows as far as it is asked for. Working time is elapsed time: a span across
@@ -79,7 +81,7 @@ final class WorkingCalendar
             $day += $step;
             $left -= $this->hours->on($day) === [] ? 0 : 1;
             if ($walked > self::MOST_DAYS) {
-                throw new InvalidCalendar('There is no working day so far away.');
+                throw new InvalidCalendar(Words::say('There is no working day so far away.'));
             }
         }
 
@@ -210,7 +212,7 @@ final class WorkingCalendar
         while ($day + 3 > $this->toDay || $this->starts === []) {
             $this->grow(false);
             if (++$tries > self::MOST_DAYS / self::STEP) {
-                throw new InvalidCalendar('There is no working day for a century.');
+                throw new InvalidCalendar(Words::say('There is no working day for a century.'));
             }
         }
     }
@@ -219,7 +221,7 @@ final class WorkingCalendar
     {
         $from = $back ? $this->fromDay - self::STEP : $this->toDay;
         if ($this->toDay - $this->fromDay > 2 * self::MOST_DAYS) {
-            throw new InvalidCalendar('There is no working time so far away.');
+            throw new InvalidCalendar(Words::say('There is no working time so far away.'));
         }
         $starts = $ends = $before = [];
         $work = $back ? 0 : $this->total();

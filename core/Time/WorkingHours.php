@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Time;
 
+use VividLedger\Words\Words;
+
 /** Hours of the week in which work is done, in local time, and the days on which it is not. */
 final readonly class WorkingHours
 {
@@ -30,26 +32,28 @@ final readonly class WorkingHours
         $week = [];
         foreach ($hours as $weekday => $spans) {
             if (preg_match('/^[1-7]$/', (string) $weekday) !== 1 || ! is_array($spans)) {
-                throw new InvalidCalendar("There is no weekday {$weekday}; 1 is Monday and 7 is Sunday.");
+                throw new InvalidCalendar(Words::say('There is no weekday {weekday}; 1 is Monday and 7 is Sunday.', weekday: $weekday));
             }
             $end = 0;
             foreach ($spans as $span) {
                 [$from, $to] = is_array($span) ? [self::minutes($span[0] ?? null), self::minutes($span[1] ?? null)] : [1440, 0];
                 if ($to <= $from || $from < $end) {
-                    throw new InvalidCalendar('A span of working hours ends after it begins, and begins when the one before it is over.');
+                    throw new InvalidCalendar(
+                        Words::say('A span of working hours ends after it begins, and begins when the one before it is over.'),
+                    );
                 }
                 $week[(int) $weekday][] = [$from, $to];
                 $end = $to;
             }
         }
         if ($week === []) {
-            throw new InvalidCalendar('A working calendar needs some working hours.');
+            throw new InvalidCalendar(Words::say('A working calendar needs some working hours.'));
         }
         $free = [];
         foreach ($holidays as $holiday) {
             if (! is_string($holiday) || preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', $holiday, $part) !== 1
                 || ! checkdate((int) $part[2], (int) $part[3], (int) $part[1])) {
-                throw new InvalidCalendar('A holiday is a date, written as 2026-12-25.');
+                throw new InvalidCalendar(Words::say('A holiday is a date, written as 2026-12-25.'));
             }
             $free[$holiday] = true;
         }
@@ -79,7 +83,7 @@ final readonly class WorkingHours
     {
         if (! is_string($time) || preg_match('/^([01]\d|2[0-4]):([0-5]\d)$/', $time, $part) !== 1
             || ($part[1] === '24' && $part[2] !== '00')) {
-            throw new InvalidCalendar('A time of day is written as 08:30, from 00:00 to 24:00.');
+            throw new InvalidCalendar(Words::say('A time of day is written as 08:30, from 00:00 to 24:00.'));
         }
 
         return 60 * (int) $part[1] + (int) $part[2];

@@ -27,10 +27,26 @@ final class Words
         self::$sentences = $sentences;
     }
 
-    /** Back to English. */
-    public static function own(): void
+    /**
+     * What is done in English, because it is kept.
+     *
+     * @template T
+     *
+     * @param  \Closure(): T  $what
+     * @return T
+     */
+    public static function toKeep(\Closure $what): mixed
     {
+        if (self::$language === self::OWN) {
+            return $what();
+        }
+        [$language, $sentences] = [self::$language, self::$sentences];
         self::speak(self::OWN, []);
+        try {
+            return $what();
+        } finally {
+            self::speak($language, $sentences);
+        }
     }
 
     public static function language(): string

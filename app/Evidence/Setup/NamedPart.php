@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Evidence\Setup;
 
+use VividLedger\Words\Words;
+
 /** Things that are kept under a name: found by it, made where there is none, changed where it says something else. */
 abstract class NamedPart implements SetupPart
 {
@@ -42,7 +44,12 @@ abstract class NamedPart implements SetupPart
             if (! self::same($was, $is)) {
                 $isShort = ! is_array($was) && ! is_array($is);
                 $label = ucfirst(strtolower((string) preg_replace('/(?<!^)[A-Z]/', ' $0', $member)));
-                $said[] = $isShort ? "{$label}: ".self::short($was).' becomes '.self::short($is).'.' : "{$label} says something else.";
+                $said[] = $isShort ? Words::say(
+                    '{label}: {before} becomes {after}.',
+                    label: $label,
+                    before: self::short($was),
+                    after: self::short($is),
+                ) : Words::say('{label} says something else.', label: $label);
             }
         }
 

@@ -22,6 +22,7 @@ use Illuminate\Support\Facades\Schema;
 use VividLedger\Rehearse\LineDifference;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\RuleStatus;
+use VividLedger\Words\Words;
 
 /** Rules with their proofs, as they are in force, paused, or drafts that never were. */
 final class RulePart implements SetupPart
@@ -76,7 +77,7 @@ final class RulePart implements SetupPart
         if ($here !== null) {
             foreach (LineDifference::between($this->sentences($here), $this->sentences($there)) as [$line, $mark]) {
                 if ($mark !== 'same') {
-                    $said[] = ($mark === 'new' ? 'New: ' : 'Gone: ').trim($line);
+                    $said[] = ($mark === 'new' ? Words::say('New: ') : Words::say('Gone: ')).trim($line);
                 }
             }
             $proofs = static fn (array $document): array => array_map(
@@ -84,17 +85,17 @@ final class RulePart implements SetupPart
                 $document['rule']['proofs'] ?? [],
             );
             if (! NamedPart::same($proofs($here), $proofs($there))) {
-                $said[] = 'Its proofs differ.';
+                $said[] = Words::say('Its proofs differ.');
             }
         } else {
             $said = $this->sentences($there);
         }
         if (($here['status'] ?? 'draft') !== $there['status']) {
-            $said[] = 'It is then '.lcfirst(RuleStatus::from($there['status'])->label()).'.';
+            $said[] = Words::say('It is then {from}.', from: lcfirst(RuleStatus::from($there['status'])->label()));
         }
         if (($here['eitherOr'] ?? '') !== ($there['eitherOr'] ?? '')) {
-            $said[] = ($there['eitherOr'] ?? '') === '' ? 'It stands in no either/or set.'
-                : "It stands in the either/or set “{$there['eitherOr']}”.";
+            $said[] = ($there['eitherOr'] ?? '') === '' ? Words::say('It stands in no either/or set.')
+                : Words::say('It stands in the either/or set “{eitherOr}”.', eitherOr: $there['eitherOr']);
         }
 
         return $said;
@@ -115,7 +116,10 @@ final class RulePart implements SetupPart
         $id = $stored->id ?? $this->rules->draft($file, $how->by);
         $page = $this->door->read($file, $id, 1 + (int) $stored?->page);
         if ($page->rule === null) {
-            throw new Refused('unfinished_rule', "The rule “{$file['name']}” does not read here.", RefusedFor::Invalid, array_map(
+            throw new Refused('unfinished_rule', Words::say(
+                'The rule “{name}” does not read here.',
+                name: $file['name'],
+            ), RefusedFor::Invalid, array_map(
                 static fn (array $problem): array => ['at' => "/rule{$problem['at']}"] + $problem,
                 RuleStore::listed($page->problems),
             ));
@@ -124,8 +128,11 @@ final class RulePart implements SetupPart
         if ($stored !== null && ! $isSame) {
             if ($stored->draft !== null && ! NamedPart::same($stored->draft, $file)) {
                 throw new Refused('being_written',
-                    "“{$stored->name}” is being written by {$stored->drafter?->name}. Publish that, or throw it "
-                    .'away, before another wording is brought in.', RefusedFor::Conflict);
+                    Words::say(
+                        '“{stored}” is being written by {drafter}. Publish that, or throw it away, before another wording is brought in.',
+                        stored: $stored->name,
+                        drafter: (string) $stored->drafter?->name,
+                    ), RefusedFor::Conflict);
             }
             $this->rules->write($id, $stored->draft_version, $file, $how->by);
         }
@@ -152,11 +159,14 @@ final class RulePart implements SetupPart
     {
         $broken = array_values(array_filter($tried, static fn (array $one): bool => $one['expected'] !== $one['actual']));
         if ($broken !== []) {
-            throw new Refused('proof_broken', 'A proof does not hold here.', RefusedFor::Conflict,
+            throw new Refused('proof_broken', Words::say('A proof does not hold here.'), RefusedFor::Conflict,
                 array_map(static fn (array $one): array => [
                     'at' => '/rule/proofs', 'code' => 'proof_broken',
-                    'message' => ($one['rule'] === $rule ? "The proof “{$one['name']}” does not hold here: "
-                        : "With it a proof of another rule does not hold any more, “{$one['name']}”: ").self::turn($one['expected'],
+                    'message' => ($one['rule'] === $rule ? Words::say('The proof “{name}” does not hold here: ', name: $one['name'])
+                        : Words::say(
+                            'With it a proof of another rule does not hold any more, “{name}”: ',
+                            name: $one['name'],
+                        )).self::turn($one['expected'],
                             $one['actual']),
                 ], $broken));
         }
@@ -176,7 +186,11 @@ final class RulePart implements SetupPart
             static fn (array $line): bool => $line[1] === $mark,
         ))[0][0] ?? 'nothing';
 
-        return '“'.trim($first('gone')).'” is expected, and it comes to “'.trim($first('new')).'”.';
+        return Words::say(
+            '“{expected}” is expected, and it comes to “{comes}”.',
+            expected: trim($first('gone')),
+            comes: trim($first('new')),
+        );
     }
 
     private function put(StoredRule $rule, RuleStatus $to, int $by): void

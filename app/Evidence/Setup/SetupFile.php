@@ -8,6 +8,7 @@ use App\Store\JsonLines;
 use App\Store\RuleSchema;
 use App\Store\SchemaWords;
 use Opis\JsonSchema\Validator;
+use VividLedger\Words\Words;
 
 /** One document of a setup as text, and back. The version stands in setup.json; the schemas are published in docs/schema. */
 final class SetupFile
@@ -78,7 +79,10 @@ final class SetupFile
         } catch (\JsonException) {
             $line = JsonLines::firstBad($text);
 
-            return [[], [['at' => $path, 'code' => 'malformed_json', 'message' => "This is not JSON: line {$line} cannot be read."]]];
+            return [[], [['at' => $path, 'code' => 'malformed_json', 'message' => Words::say(
+                'This is not JSON: line {line} cannot be read.',
+                line: $line,
+            )]]];
         }
         $problems = [];
         $error = $this->validator->validate($data, self::BASE.self::name($part))->error();

@@ -6,6 +6,7 @@ namespace App\Evidence\Setup;
 
 use App\Store\Refused;
 use App\Store\RefusedFor;
+use VividLedger\Words\Words;
 
 /** A setup as texts by path, from a folder or a ZIP archive, and into one. */
 final class SetupFolder
@@ -53,7 +54,7 @@ final class SetupFolder
     {
         $archive = new \ZipArchive;
         if ($archive->open($file, \ZipArchive::RDONLY) !== true) {
-            throw self::refused('This is no ZIP archive of a setup.');
+            throw self::refused(Words::say('This is no ZIP archive of a setup.'));
         }
         $texts = [];
         $bytes = 0;
@@ -65,7 +66,7 @@ final class SetupFolder
             $size = (int) (((array) $archive->statIndex($index))['size'] ?? 0);
             $bytes += $size;
             if ($bytes > self::MOST_BYTES || $size > self::LARGEST) {
-                throw self::refused('The archive is too large for a setup.');
+                throw self::refused(Words::say('The archive is too large for a setup.'));
             }
             $texts[$found[1]] = self::checked($found[1], (string) $archive->getFromIndex($index));
         }
@@ -102,7 +103,7 @@ final class SetupFolder
 
     private static function checked(string $path, string $text): string
     {
-        return strlen($text) <= self::LARGEST ? $text : throw self::refused("{$path} is too large for a setup.");
+        return strlen($text) <= self::LARGEST ? $text : throw self::refused(Words::say('{path} is too large for a setup.', path: $path));
     }
 
     /**
@@ -113,7 +114,7 @@ final class SetupFolder
     {
         ksort($texts);
         if (! isset($texts['setup.json'])) {
-            throw self::refused('There is no setup here: setup.json is missing.');
+            throw self::refused(Words::say('There is no setup here: setup.json is missing.'));
         }
 
         return $texts;

@@ -14,6 +14,7 @@ use Illuminate\Contracts\Container\Container;
 use Illuminate\Database\Connection;
 use Illuminate\Support\Str;
 use VividLedger\Record\Value;
+use VividLedger\Words\Words;
 
 /**
  * All that a company has set up, as texts by path; and texts brought in, all of them or none. What is here and not among them stays.
@@ -117,10 +118,13 @@ final readonly class Setups
         $format = is_array($head) ? $head['format'] ?? null : null;
         if (! is_int($format) || $format > self::FORMAT) {
             throw new Refused('wrong_format', is_int($format)
-                ? 'This setup was written by a later version, and cannot be read here. Bring this '
-                .'application up to date first.' : 'setup.json does not say of which format the setup is.', RefusedFor::Invalid, [
-                    ['at' => 'setup.json#/format', 'code' => 'wrong_format', 'message' => 'Formats up to '.self::FORMAT.' can be read.'],
-                ]);
+                ? Words::say('This setup was written by a later version, and cannot be read here. Bring this application up to '
+                    .'date first.') : Words::say('setup.json does not say of which format the setup is.'), RefusedFor::Invalid, [
+                        ['at' => 'setup.json#/format', 'code' => 'wrong_format', 'message' => Words::say(
+                            'Formats up to {format} can be read.',
+                            format: self::FORMAT,
+                        )],
+                    ]);
         }
         $reader = new SetupFile;
         [$documents, $problems, $known] = [[], [], []];
@@ -134,7 +138,10 @@ final readonly class Setups
                 if ($found === []) {
                     $key = "{$part::folder()} ".$part::key($document);
                     if (isset($known[$key])) {
-                        $problems[] = ['at' => $path, 'code' => 'twice', 'message' => "{$known[$key]} is about the same."];
+                        $problems[] = ['at' => $path, 'code' => 'twice', 'message' => Words::say(
+                            '{known} is about the same.',
+                            known: $known[$key],
+                        )];
                     }
                     $known[$key] = $path;
                     $documents[$part][$path] = $document;
@@ -238,7 +245,11 @@ final readonly class Setups
         $here = $this->app->make(Company::class)->zone()->getName();
         $there = ((array) json_decode($texts['setup.json'], true))['timeZone'] ?? $here;
 
-        return $there === $here ? [] : ["The time zone: {$here} here, {$there} there. Proofs that name hours may come to others."];
+        return $there === $here ? [] : [Words::say(
+            'The time zone: {here} here, {there} there. Proofs that name hours may come to others.',
+            here: $here,
+            there: $there,
+        )];
     }
 
     /** What was read while it was tried is not so any more. */
@@ -251,8 +262,13 @@ final readonly class Setups
     private static function mustBeSound(array $problems): void
     {
         if ($problems !== []) {
-            $count = count($problems) === 1 ? 'one problem' : count($problems).' problems';
-            throw new Refused('unsound_setup', "The setup has {$count}. Nothing was changed.", RefusedFor::Invalid, $problems);
+            $count = count($problems) === 1 ? Words::say('one problem') : Words::say('{problems} problems', problems: count($problems));
+            throw new Refused(
+                'unsound_setup',
+                Words::say('The setup has {count}. Nothing was changed.', count: $count),
+                RefusedFor::Invalid,
+                $problems,
+            );
         }
     }
 }

@@ -9,6 +9,7 @@ use App\Store\Types\FieldGiven;
 use App\Store\Types\TypeCarrier;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\OnDelete;
+use VividLedger\Words\Words;
 
 /** Record types with their fields. Fields that are here and not in the file stay. */
 final class TypePart implements SetupPart
@@ -73,30 +74,43 @@ final class TypePart implements SetupPart
     public function difference(?array $here, array $there): array
     {
         if ($here === null) {
-            return ['With '.count($there['fields']).' fields: '.implode(', ', array_column($there['fields'], 'label')).'.'];
+            return [Words::say(
+                'With {count} fields: {fields}.',
+                count: count($there['fields']),
+                fields: implode(', ', array_column($there['fields'], 'label')),
+            )];
         }
         $said = [];
-        foreach (['label' => 'one of them', 'plural' => 'several of them'] as $member => $what) {
+        foreach (['label' => Words::say('one of them'), 'plural' => Words::say('several of them')] as $member => $what) {
             if ($here[$member] !== $there[$member]) {
-                $said[] = "Called “{$there[$member]}” instead of “{$here[$member]}” ({$what}).";
+                $said[] = Words::say(
+                    'Called “{there}” instead of “{here}” ({what}).',
+                    there: $there[$member],
+                    here: $here[$member],
+                    what: $what,
+                );
             }
         }
         foreach ($there['fields'] as $name => $field) {
             $known = $here['fields'][$name] ?? null;
             if ($known === null) {
-                $said[] = "New field {$field['label']}.";
+                $said[] = Words::say('New field {label}.', label: $field['label']);
             } elseif (! NamedPart::same($known, $field)) {
                 $said[] = $known['label'] === $field['label']
-                    ? "{$field['label']} says something else: ".implode(', ', self::members($known, $field)).'.'
-                    : "{$known['label']} is called {$field['label']}.";
+                    ? Words::say(
+                        '{label} says something else: {members}.',
+                        label: $field['label'],
+                        members: implode(', ', self::members($known, $field)),
+                    )
+                    : Words::say('{label} is called {name}.', label: $known['label'], name: $field['label']);
             }
         }
         $order = array_values(array_intersect(array_keys($there['fields']), array_keys($here['fields'])));
         if ($order !== array_values(array_intersect(array_keys($here['fields']), $order))) {
-            $said[] = 'The fields stand in another order.';
+            $said[] = Words::say('The fields stand in another order.');
         }
         if (($here['columns'] ?? null) !== ($there['columns'] ?? null)) {
-            $said[] = 'Lists show other columns.';
+            $said[] = Words::say('Lists show other columns.');
         }
 
         return $said;

@@ -14,15 +14,12 @@ use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Record\Value;
+use VividLedger\Words\Words;
 
 /** Reads what is pencilled in. */
 final readonly class Ahead
 {
     private const MOST = 200;
-
-    private const LEADS = [
-        'task_due' => 'Task falls due:', 'start' => 'The rule starts:', 'round' => 'The rule looks at it:', 'escalate' => 'Escalate:',
-    ];
 
     public function __construct(
         private SchemaStore $schemas,
@@ -60,6 +57,17 @@ final readonly class Ahead
         return $this->read(ScheduledLine::query()->where('status', LineStatus::Failed)->latest('id'));
     }
 
+    private static function lead(string $kind): string
+    {
+        return match ($kind) {
+            'task_due' => Words::say('Task falls due:'),
+            'start' => Words::say('The rule starts:'),
+            'round' => Words::say('The rule looks at it:'),
+            'escalate' => Words::say('Escalate:'),
+            default => '',
+        };
+    }
+
     /**
      * @param  Builder<ScheduledLine>  $lines
      * @return list<AheadShape>
@@ -77,12 +85,12 @@ final readonly class Ahead
 
             return new AheadShape(
                 $line->id, $line->kind, $line->status->value, $line->due_at === null ? null : Value::instantText($line->due_at),
-                self::LEADS[$line->kind] ?? '', $line->task->title
+                self::lead($line->kind), $line->task->title
                     ?? $line->said, $line->task?->assignee?->name, $rule?->id, $rule?->name, $line->task_id,
                 match (true) {
-                    $line->held_code === HeldCode::RulePaused => 'the rule is paused',
-                    $line->held_code === HeldCode::Locked => 'the record is locked',
-                    $line->status === LineStatus::Failed => (string) $line->struck_because,
+                    $line->held_code === HeldCode::RulePaused => Words::say('the rule is paused'),
+                    $line->held_code === HeldCode::Locked => Words::say('the record is locked'),
+                    $line->status === LineStatus::Failed => Words::say((string) $line->struck_because),
                     default => $line->note,
                 },
                 $line->record_type, $line->record_id, $number, $this->names->title($line->record_type, $line->record_id) ?? $number,

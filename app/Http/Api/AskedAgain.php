@@ -8,6 +8,7 @@ use App\Models\Person;
 use App\Store\Refused;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Hash;
+use VividLedger\Words\Words;
 
 /** Before what could shut somebody out or let somebody in, the password is asked for again; guesses at it are counted as at the door. */
 final class AskedAgain
@@ -17,7 +18,7 @@ final class AskedAgain
     {
         SignInLimit::count($request, $person->email, $person);
         if (! Hash::check($password, $person->password)) {
-            throw Refused::at($at, 'That is not your password.');
+            throw Refused::at($at, Words::say('That is not your password.'));
         }
         SignInLimit::forget($request, $person->email, $person);
     }

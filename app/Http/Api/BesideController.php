@@ -20,6 +20,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
+use VividLedger\Words\Words;
 
 /** What stands beside a record's fields: comments, files, followers, what repeat guards have used, and rules to be run by hand. */
 final class BesideController extends Controller
@@ -78,7 +79,7 @@ final class BesideController extends Controller
     {
         $upload = $request->file('file');
         if (! $upload instanceof \Illuminate\Http\UploadedFile || ! $upload->isValid()) {
-            $message = 'Choose a file. '.RecordEvents::tooLarge();
+            $message = Words::say('Choose a file. {tooLarge}', tooLarge: RecordEvents::tooLarge());
             throw new Refused(
                 'invalid_values',
                 $message,
@@ -106,7 +107,7 @@ final class BesideController extends Controller
     {
         $file = Attachment::query()->with('stored')->find($id) ?? throw new Refused(
             'not_found',
-            "There is no file {$id}.",
+            Words::say('There is no file {id}.', id: $id),
             RefusedFor::Missing,
         );
         $plain = trim((string) preg_replace('/[^A-Za-z0-9._ -]+/', '_', $file->name), ' .');
@@ -133,7 +134,7 @@ final class BesideController extends Controller
         // What it is, its bytes say, not whoever sent it.
         $kind = $file === null ? false : @getimagesizefromstring($file->stored->content);
         if ($file === null || $kind === false || ! in_array($kind[2], self::PICTURES, true)) {
-            throw new Refused('not_found', "There is no picture {$id}.", RefusedFor::Missing);
+            throw new Refused('not_found', Words::say('There is no picture {id}.', id: $id), RefusedFor::Missing);
         }
 
         return response($file->stored->content, 200, [

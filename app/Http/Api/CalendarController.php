@@ -16,6 +16,7 @@ use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
+use VividLedger\Words\Words;
 
 /** Working calendars: hours, holidays, zone, and who goes by which. */
 final class CalendarController extends Controller
@@ -132,6 +133,6 @@ final class CalendarController extends Controller
 
     private function one(int $id): CalendarShape
     {
-        return $this->shapes->all($id)[0] ?? throw new Refused('not_found', 'There is no such calendar.', RefusedFor::Missing);
+        return $this->shapes->all($id)[0] ?? throw new Refused('not_found', Words::say('There is no such calendar.'), RefusedFor::Missing);
     }
 }

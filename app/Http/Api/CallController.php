@@ -23,6 +23,7 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
+use VividLedger\Words\Words;
 
 /** Calls of other systems: what was sent and what came back; those that were given up can be mended and sent again. */
 final class CallController extends Controller
@@ -69,15 +70,15 @@ final class CallController extends Controller
         $given = $request->validated()['payload'] ?? null;
         $payload = $given === null ? null : json_decode((string) $given, true);
         if ($given !== null && (! is_array($payload) || ($payload !== [] && array_is_list($payload)))) {
-            $message = 'What is sent is a JSON object, in braces.';
+            $message = Words::say('What is sent is a JSON object, in braces.');
             throw new Refused('invalid_values', $message, RefusedFor::Invalid, [
                 ['at' => '/payload', 'code' => 'not_json', 'message' => $message],
             ]);
         }
         if (! $this->caller->again($id, $payload)) {
             throw StoredCall::query()->whereKey($id)->exists()
-                ? new Refused('wrong_state', 'Only a call that was given up can be made again.', RefusedFor::Conflict)
-                : new Refused('not_found', 'There is no such call.', RefusedFor::Missing);
+                ? new Refused('wrong_state', Words::say('Only a call that was given up can be made again.'), RefusedFor::Conflict)
+                : new Refused('not_found', Words::say('There is no such call.'), RefusedFor::Missing);
         }
 
         return $this->shape(StoredCall::query()->with('rule')->findOrFail($id));

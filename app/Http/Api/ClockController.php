@@ -21,6 +21,7 @@ use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
 use VividLedger\Rights\Duty;
+use VividLedger\Words\Words;
 
 /** The house clock. In the demo it can be turned forward; what falls due in between really happens. */
 final class ClockController extends Controller
@@ -78,7 +79,11 @@ final class ClockController extends Controller
             'hour' => $now->modify('+1 hour'),
             'day' => $now->setTimezone($this->company->zone())->modify('+1 day'),
             'week' => $now->setTimezone($this->company->zone())->modify('+7 days'),
-            'next' => $this->turner->nextDue() ?? throw new Refused('nothing_due', 'Nothing is pencilled in.', RefusedFor::Conflict),
+            'next' => $this->turner->nextDue() ?? throw new Refused(
+                'nothing_due',
+                Words::say('Nothing is pencilled in.'),
+                RefusedFor::Conflict,
+            ),
             default => new \DateTimeImmutable((string) $given['to']),
         };
         $this->turner->begin($to, $this->person($request)->id);

@@ -17,6 +17,7 @@ use App\Store\RefusedFor;
 use App\Work\Heartbeat;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
+use VividLedger\Words\Words;
 
 /** The company's settings, its people, and the processes at work for it. */
 final class CompanyController extends Controller
@@ -64,7 +65,7 @@ final class CompanyController extends Controller
         $given = $request->validated();
         $id = $given['fallbackPersonId'] === null ? null : $this->personGiven($given['fallbackPersonId'], '/fallbackPersonId');
         if ($id !== null && ! Person::query()->whereKey($id)->where('active', true)->exists()) {
-            $message = 'There is no such person at work here.';
+            $message = Words::say('There is no such person at work here.');
             throw new Refused(
                 'unknown_value',
                 $message,

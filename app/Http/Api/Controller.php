@@ -18,6 +18,7 @@ use Illuminate\Routing\Controller as BaseController;
 use Symfony\Component\HttpFoundation\Response;
 use VividLedger\Record\CauseKind;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** What the controllers of the API share. */
 abstract class Controller extends BaseController
@@ -62,8 +63,11 @@ abstract class Controller extends BaseController
         $said = is_scalar($given) ? (string) $given : '?';
 
         return app(PeopleStore::class)->idOf($given)
-            ?? throw new Refused('unknown_value', "There is nobody ‘{$said}’.", RefusedFor::Invalid, [
-                ['at' => $at, 'code' => 'unknown_value', 'message' => "There is nobody ‘{$said}’. Give an id or a handle."],
+            ?? throw new Refused('unknown_value', Words::say('There is nobody ‘{said}’.', said: $said), RefusedFor::Invalid, [
+                ['at' => $at, 'code' => 'unknown_value', 'message' => Words::say(
+                    'There is nobody ‘{said}’. Give an id or a handle.',
+                    said: $said,
+                )],
             ]);
     }
 

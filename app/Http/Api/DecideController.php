@@ -19,6 +19,7 @@ use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
 use VividLedger\SignOff\Answer;
 use VividLedger\SignOff\SeatState;
+use VividLedger\Words\Words;
 
 /**
  * The page that a letter about a sign-off leads to. Looking at it decides nothing, so that a program that follows the links of a
@@ -88,10 +89,10 @@ final class DecideController extends Controller
     private static function said(SignOffSeat $seat): string
     {
         return match ($seat->state) {
-            SeatState::Yes => $seat->by_itself ? 'It counts as agreed.' : 'You have agreed.',
-            SeatState::No => $seat->by_itself ? 'It counts as declined.' : 'You have declined.',
-            SeatState::PassedOn => 'Somebody else decides instead of you.',
-            default => "It is {$seat->signOff->status->said()}, and you need not answer any more.",
+            SeatState::Yes => $seat->by_itself ? Words::say('It counts as agreed.') : Words::say('You have agreed.'),
+            SeatState::No => $seat->by_itself ? Words::say('It counts as declined.') : Words::say('You have declined.'),
+            SeatState::PassedOn => Words::say('Somebody else decides instead of you.'),
+            default => Words::say('It is {status}, and you need not answer any more.', status: $seat->signOff->status->said()),
         };
     }
 }

@@ -22,6 +22,7 @@ use VividLedger\Explain\ReadEntry;
 use VividLedger\Explain\Told;
 use VividLedger\House\Person;
 use VividLedger\Record\Display;
+use VividLedger\Record\Language;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Schema\FieldType;
@@ -33,7 +34,7 @@ final readonly class EntryShapes
 
     public function __construct(private SchemaStore $schemas, private PeopleStore $names, Company $company, private SeenEntries $seen)
     {
-        $this->words = new EntryWords($schemas->schema(), $names, new Display($names, $company->zone()));
+        $this->words = new EntryWords($schemas->schema(), $names, new Display($names, $company->zone(), Language::spoken()));
     }
 
     /**

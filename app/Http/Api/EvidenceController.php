@@ -29,6 +29,7 @@ use Illuminate\Http\JsonResponse;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use VividLedger\Proofread\Remark;
+use VividLedger\Words\Words;
 
 /** Evidence about a rule before it is in force: its life on one record, and what proofreading finds. Nothing is touched. */
 final class EvidenceController extends Controller
@@ -99,8 +100,8 @@ final class EvidenceController extends Controller
         if (! $rule->own && $rule->again !== null) {
             throw new Refused(
                 'not_possible',
-                'A rule that watches related records, and is ready again by a change of its own record, cannot be looked back on. Leave '
-                    .'out “ready again”, or rehearse it.',
+                Words::say('A rule that watches related records, and is ready again by a change of its own record, cannot be looked back '
+                    .'on. Leave out “ready again”, or rehearse it.'),
                 RefusedFor::Invalid,
             );
         }
@@ -138,7 +139,7 @@ final class EvidenceController extends Controller
         $given = $request->validated();
         $record = $history->recordAfter($this->type($type), $id, (int) $given['entry']) ?? throw new Refused(
             'not_found',
-            'There was no such record then.',
+            Words::say('There was no such record then.'),
             RefusedFor::Missing,
         );
 

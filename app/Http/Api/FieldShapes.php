@@ -10,6 +10,7 @@ use App\Store\Access\InSight;
 use VividLedger\Rights\FieldAccess;
 use VividLedger\Schema\Choice;
 use VividLedger\Schema\Field;
+use VividLedger\Words\Words;
 
 /** Fields as the API describes them to whoever asks. */
 final readonly class FieldShapes
@@ -22,7 +23,8 @@ final readonly class FieldShapes
     public function of(string $type, Field $field): FieldShape
     {
         return new FieldShape(
-            $field->name, $field->label, $field->type->value, $field->required, $field->system,
+            // Its own fields the application says itself; rules call them by their English names.
+            $field->name, $field->system ? Words::say($field->label) : $field->label, $field->type->value, $field->required, $field->system,
             array_map(
                 static fn (Choice $choice): ChoiceShape => new ChoiceShape(
                     $choice->value,

@@ -30,7 +30,9 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Display;
+use VividLedger\Record\Language;
 use VividLedger\Record\Value;
+use VividLedger\Words\Words;
 
 /** Hooks, to which other systems post, and what arrived there. */
 final class HookController extends Controller
@@ -114,10 +116,10 @@ final class HookController extends Controller
     public function look(int $id, HookTextInput $request, HookReading $reading, RecordInput $input): HookReadShape
     {
         $hook = $this->hook($id);
-        $type = $this->schemas->schema()->type($hook->record_type) ?? throw new Refused('no_type', 'Its record type is gone.');
+        $type = $this->schemas->schema()->type($hook->record_type) ?? throw new Refused('no_type', Words::say('Its record type is gone.'));
         $read = $reading->of($hook, $type, (string) $request->validated()['text']);
         $values = [];
-        $display = new Display($this->names, $this->company->zone());
+        $display = new Display($this->names, $this->company->zone(), Language::spoken());
         foreach ($input->checked($type, $read->values, $read->record) as $name => $value) {
             $values[$type->fields[$name]->label] = $display->of($type->fields[$name], $value);
         }
@@ -137,7 +139,7 @@ final class HookController extends Controller
 
     private function hook(int $id): Hook
     {
-        return Hook::query()->find($id) ?? throw new Refused('not_found', 'There is no such hook.', RefusedFor::Missing);
+        return Hook::query()->find($id) ?? throw new Refused('not_found', Words::say('There is no such hook.'), RefusedFor::Missing);
     }
 
     private function arrival(HookArrival $arrival): HookArrivalShape

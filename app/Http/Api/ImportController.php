@@ -33,6 +33,7 @@ use Symfony\Component\HttpFoundation\StreamedResponse;
 use VividLedger\Import\Mode;
 use VividLedger\Rights\Act;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Files become records: sent in pieces, read, tried, brought in, and taken back if need be (as any work on many records). */
 final class ImportController extends Controller
@@ -171,7 +172,7 @@ final class ImportController extends Controller
         $job = $this->own($id, $request);
 
         return CsvAnswer::of("left-out-{$id}", static function () use ($job): iterable {
-            yield CsvLine::of(['Row', 'Why', ...ImportPlan::of($job)->heads]);
+            yield CsvLine::of([Words::say('Row'), Words::say('Why'), ...ImportPlan::of($job)->heads]);
             foreach (ImportPiece::leftOut($job) as [$row, $cells, $why]) {
                 yield CsvLine::of([(string) $row, $why, ...$cells]);
             }
@@ -182,7 +183,11 @@ final class ImportController extends Controller
     {
         $job = $this->bulk->own($id, $this->person($request));
 
-        return $job->kind === BulkKind::Import ? $job : throw new Refused('not_found', 'There is no such import.', RefusedFor::Missing);
+        return $job->kind === BulkKind::Import ? $job : throw new Refused(
+            'not_found',
+            Words::say('There is no such import.'),
+            RefusedFor::Missing,
+        );
     }
 
     /** Rows of a file are anybody's records: whoever brings them in may do so with everybody's. */
@@ -191,7 +196,10 @@ final class ImportController extends Controller
         $this->gate->mustEver($act, $type);
         if (! $this->inSight->isUnbounded($act, $type->name)) {
             throw new Refused(
-                'not_allowed', "Files of {$type->plural} are brought in by whoever may make and change everybody’s.",
+                'not_allowed', Words::say(
+                    'Files of {type} are brought in by whoever may make and change everybody’s.',
+                    type: $type->plural,
+                ),
                 RefusedFor::NotAllowed,
             );
         }

@@ -19,6 +19,7 @@ use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
+use VividLedger\Words\Words;
 
 /** Letters and named conditions, kept once and used by rules under their names. */
 final class KeptController extends Controller
@@ -158,7 +159,11 @@ final class KeptController extends Controller
     public function updateNamed(int $id, ConditionInput $request): NamedShape
     {
         $given = $request->validated();
-        $row = $this->shelf->named($id)[0] ?? throw new Refused('not_found', 'There is no such condition.', RefusedFor::Missing);
+        $row = $this->shelf->named($id)[0] ?? throw new Refused(
+            'not_found',
+            Words::say('There is no such condition.'),
+            RefusedFor::Missing,
+        );
         $this->kept->keepCondition($this->type($row->recordType), $id, (int) $given['version'], (string) $given['name'], $given['file']);
 
         return $this->shelf->named($id)[0];
@@ -182,6 +187,6 @@ final class KeptController extends Controller
 
     private function letter(int $id): LetterShape
     {
-        return $this->shelf->letters($id)[0] ?? throw new Refused('not_found', 'There is no such letter.', RefusedFor::Missing);
+        return $this->shelf->letters($id)[0] ?? throw new Refused('not_found', Words::say('There is no such letter.'), RefusedFor::Missing);
     }
 }

@@ -25,6 +25,7 @@ use VividLedger\Rule\Ladder\Ladders;
 use VividLedger\Rule\Ladder\RungAct;
 use VividLedger\Schema\People;
 use VividLedger\Shape\Context;
+use VividLedger\Words\Words;
 
 /** Ladders, kept once and climbed by rules under their names. */
 final class LadderController extends Controller
@@ -121,6 +122,6 @@ final class LadderController extends Controller
 
     private function one(int $id): LadderShape
     {
-        return $this->shelf->ladders($id)[0] ?? throw new Refused('not_found', 'There is no such ladder.', RefusedFor::Missing);
+        return $this->shelf->ladders($id)[0] ?? throw new Refused('not_found', Words::say('There is no such ladder.'), RefusedFor::Missing);
     }
 }

@@ -17,6 +17,7 @@ use App\Store\SchemaStore;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
+use VividLedger\Words\Words;
 
 /** Somebody leaves the company, and may come back. */
 final class LeavingController extends Controller
@@ -63,6 +64,10 @@ final class LeavingController extends Controller
 
     private static function somebody(int $id): Person
     {
-        return Person::query()->find($id) ?? throw new Refused('not_found', "There is no person {$id}.", RefusedFor::Missing);
+        return Person::query()->find($id) ?? throw new Refused(
+            'not_found',
+            Words::say('There is no person {id}.', id: $id),
+            RefusedFor::Missing,
+        );
     }
 }

@@ -28,6 +28,7 @@ use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use VividLedger\Rights\Duty;
+use VividLedger\Words\Words;
 
 /** The ledger: every entry, and why it is there. */
 final class LedgerController extends Controller
@@ -89,7 +90,8 @@ final class LedgerController extends Controller
     /** @return \Generator<string> */
     private function lines(LedgerAsked $asked, bool $doors): \Generator
     {
-        yield CsvLine::of(['Number', 'At', 'Who', 'What', 'Record', 'Rule', 'Detail', 'Request']);
+        yield CsvLine::of([Words::say('Number'), Words::say('At'), Words::say('Who'), Words::say('What'),
+            Words::say('Record'), Words::say('Rule'), Words::say('Detail'), Words::say('Request')]);
         for ($before = null; ; $before = $read[count($read) - 1]->number) {
             $read = $this->entries->page($asked, $before, null, $doors);
             foreach ($read as $entry) {
@@ -139,7 +141,7 @@ final class LedgerController extends Controller
                 return [$type->name, $id];
             }
         }
-        $message = "‘{$number}’ is no number of a record. Write it like T-0042.";
+        $message = Words::say('‘{number}’ is no number of a record. Write it like T-0042.', number: $number);
         throw new Refused('unknown_value', $message, RefusedFor::Invalid,
             [['at' => '/record', 'code' => 'unknown_value', 'message' => $message]]);
     }
@@ -178,7 +180,7 @@ final class LedgerController extends Controller
         $entry = $this->entries->lastAnswerable($this->type($type)->name, $id, $at)
             ?? throw new Refused(
                 'nothing_happened',
-                'Nothing had happened to the record by then, so no rule was asked.',
+                Words::say('Nothing had happened to the record by then, so no rule was asked.'),
                 RefusedFor::Missing,
             );
         $answer = static fn (array $answer): AnswerShape => new AnswerShape(
@@ -214,7 +216,7 @@ final class LedgerController extends Controller
         $entry = $this->entries->one($number, $person->may(Duty::SeeDoors));
 
         return $entry !== null && ($entry->recordType !== null || $person->may(Duty::SeeLedger)) ? $entry
-            : throw new Refused('not_found', "There is no entry {$number}.", RefusedFor::Missing);
+            : throw new Refused('not_found', Words::say('There is no entry {number}.', number: $number), RefusedFor::Missing);
     }
 
     /**

@@ -28,6 +28,7 @@ use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Part;
+use VividLedger\Words\Words;
 
 /** Performs a message line on a record without keeping anything, to show what would go out. */
 final readonly class LetterPreview
@@ -59,7 +60,7 @@ final readonly class LetterPreview
         $context->row(Part::Line, $node);
         $message = SendMessage::read($context, $node) ?? throw new Refused(
             'unfinished_line',
-            $context->sheet->problems[0]->message ?? 'The line is not finished.',
+            $context->sheet->problems[0]->message ?? Words::say('The line is not finished.'),
             RefusedFor::Invalid,
             RuleStore::listed($context->sheet->problems),
         );
@@ -82,7 +83,7 @@ final readonly class LetterPreview
         return new PreviewShape(
             array_map($said, $sent->to), array_map($said, $sent->cc), $sent->replyTo?->text(), $sent->subject, $sent->html, $sent->text,
             $sent->path, $sent->missing,
-            $sent->to === [] ? "Nobody would get it: {$sent->path}." : null,
+            $sent->to === [] ? Words::say('Nobody would get it: {path}.', path: $sent->path) : null,
         );
     }
 }

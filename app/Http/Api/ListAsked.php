@@ -21,6 +21,7 @@ use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Reads;
+use VividLedger\Words\Words;
 
 /** How somebody asks to see the records of a type: narrowed, in columns, sorted. */
 final readonly class ListAsked
@@ -47,7 +48,7 @@ final readonly class ListAsked
 
         return ($context->sheet->problems === [] ? $condition : null) ?? throw new Refused(
             'invalid_filter',
-            $context->sheet->problems[0]->message ?? 'The filter cannot be read.',
+            $context->sheet->problems[0]->message ?? Words::say('The filter cannot be read.'),
             RefusedFor::Invalid,
             RuleStore::listed($context->sheet->problems),
         );
@@ -103,8 +104,12 @@ final readonly class ListAsked
 
     private static function unknown(RecordType $type, string $name, string $at): Refused
     {
-        return new Refused('unknown_field', "{$type->label} has no column ‘{$name}’.", RefusedFor::Invalid, [
-            ['at' => $at, 'code' => 'unknown_field', 'message' => "There is no column ‘{$name}’."],
+        return new Refused('unknown_field', Words::say(
+            '{type} has no column ‘{name}’.',
+            type: $type->label,
+            name: $name,
+        ), RefusedFor::Invalid, [
+            ['at' => $at, 'code' => 'unknown_field', 'message' => Words::say('There is no column ‘{name}’.', name: $name)],
         ]);
     }
 }

@@ -34,6 +34,7 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Reads;
 use VividLedger\Text\RuleText;
+use VividLedger\Words\Words;
 
 /** Lists of records of a type: pages, groups, files, and the sentences of their filters. */
 final class ListController extends Controller
@@ -187,7 +188,11 @@ final class ListController extends Controller
     {
         $recordType = $this->seenType($type);
         if ($recordType->field($field)?->type !== FieldType::Choice) {
-            throw new Refused('unknown_field', "{$recordType->label} has no choice field ‘{$field}’.", RefusedFor::Missing);
+            throw new Refused(
+                'unknown_field',
+                Words::say('{recordType} has no choice field ‘{field}’.', recordType: $recordType->label, field: $field),
+                RefusedFor::Missing,
+            );
         }
         $counts = $this->list->countBy($recordType, $field);
 

@@ -28,6 +28,7 @@ use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
 use VividLedger\Template\RichText;
+use VividLedger\Words\Words;
 
 /** The shelf of the mail room, the stand-in that takes in whatever the application sends. */
 final class MailRoomController extends Controller
@@ -128,7 +129,7 @@ final class MailRoomController extends Controller
         if ($message === null || $message->record_id === 0) {
             throw new Refused(
                 'not_about_a_record',
-                'This letter is about no record, so an answer would lead nowhere.',
+                Words::say('This letter is about no record, so an answer would lead nowhere.'),
                 RefusedFor::Conflict,
             );
         }

@@ -28,6 +28,7 @@ use VividLedger\Rights\Reasons;
 use VividLedger\Rights\Sight;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Answers what somebody may see and do, and why: with all records, or with one. */
 final class MayController extends Controller
@@ -102,6 +103,10 @@ final class MayController extends Controller
 
     private function somebody(int $id): Person
     {
-        return Person::query()->find($id) ?? throw new Refused('not_found', "There is no person {$id}.", RefusedFor::Missing);
+        return Person::query()->find($id) ?? throw new Refused(
+            'not_found',
+            Words::say('There is no person {id}.', id: $id),
+            RefusedFor::Missing,
+        );
     }
 }

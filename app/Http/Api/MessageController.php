@@ -17,6 +17,7 @@ use App\Work\Postman;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
+use VividLedger\Words\Words;
 
 /** Messages that rules sent, and how one would read before it is sent. */
 final class MessageController extends Controller
@@ -72,7 +73,11 @@ final class MessageController extends Controller
     ]
     public function show(int $id): MessageShape
     {
-        return $this->messages->one($id) ?? throw new Refused('not_found', "There is no message {$id}.", RefusedFor::Missing);
+        return $this->messages->one($id) ?? throw new Refused(
+            'not_found',
+            Words::say('There is no message {id}.', id: $id),
+            RefusedFor::Missing,
+        );
     }
 
     #[
@@ -87,7 +92,7 @@ final class MessageController extends Controller
     public function again(int $id, Postman $postman): MessageShape
     {
         if (! $postman->again($id)) {
-            throw new Refused('wrong_state', 'Only a message that failed can be tried again.', RefusedFor::Conflict);
+            throw new Refused('wrong_state', Words::say('Only a message that failed can be tried again.'), RefusedFor::Conflict);
         }
 
         return $this->show($id);

@@ -26,6 +26,7 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
+use VividLedger\Words\Words;
 
 /** How somebody who is signed in comes in: their password, their second factor, where they are signed in. */
 final class OwnDoorController extends Controller
@@ -69,7 +70,7 @@ final class OwnDoorController extends Controller
     {
         $person = $this->person($request);
         if (! SignIns::end($this->db, $person, $mark)) {
-            throw new Refused('not_found', 'You are not signed in there any more.', RefusedFor::Missing);
+            throw new Refused('not_found', Words::say('You are not signed in there any more.'), RefusedFor::Missing);
         }
         $this->entries->write('signed_out', $person->id, ['person' => $person->id]);
 

@@ -37,6 +37,7 @@ use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
 use VividLedger\Rights\Duty;
+use VividLedger\Words\Words;
 
 /** People, with what they may sign off and who stands in for them. */
 final class PeopleController extends Controller
@@ -135,9 +136,17 @@ final class PeopleController extends Controller
     )]
     public function again(int $id): Response
     {
-        $person = Person::query()->find($id) ?? throw new Refused('not_found', "There is no person {$id}.", RefusedFor::Missing);
+        $person = Person::query()->find($id) ?? throw new Refused(
+            'not_found',
+            Words::say('There is no person {id}.', id: $id),
+            RefusedFor::Missing,
+        );
         if ($person->joined_at !== null || ! $person->active) {
-            throw new Refused('wrong_state', "{$person->name} has come in already, or is not with the company.", RefusedFor::Conflict);
+            throw new Refused(
+                'wrong_state',
+                Words::say('{person} has come in already, or is not with the company.', person: $person->name),
+                RefusedFor::Conflict,
+            );
         }
         SendLink::dispatch($person->id, LinkKind::Invite);
 
@@ -157,7 +166,11 @@ final class PeopleController extends Controller
     {
         $me = $this->person($request);
         AskedAgain::mustBe($request, $me, $request->validated()['password']);
-        $person = Person::query()->find($id) ?? throw new Refused('not_found', "There is no person {$id}.", RefusedFor::Missing);
+        $person = Person::query()->find($id) ?? throw new Refused(
+            'not_found',
+            Words::say('There is no person {id}.', id: $id),
+            RefusedFor::Missing,
+        );
         $factors->giveUp($person, $me->id);
 
         return response()->noContent();
@@ -172,7 +185,11 @@ final class PeopleController extends Controller
     )]
     public function signOut(int $id, Request $request, Connection $db, AccessEntries $entries): Response
     {
-        $person = Person::query()->find($id) ?? throw new Refused('not_found', "There is no person {$id}.", RefusedFor::Missing);
+        $person = Person::query()->find($id) ?? throw new Refused(
+            'not_found',
+            Words::say('There is no person {id}.', id: $id),
+            RefusedFor::Missing,
+        );
         $db->transaction(function () use ($person, $request, $db, $entries): void {
             SignIns::endAll($db, $person, null);
             $person->tokens()->delete();
@@ -206,7 +223,7 @@ final class PeopleController extends Controller
         }
         foreach (array_keys($given['limits'] ?? []) as $type) {
             if ($schemas->schema()->type((string) $type) === null) {
-                $message = "There is no record type ‘{$type}’.";
+                $message = Words::say('There is no record type ‘{type}’.', type: $type);
                 throw new Refused('unknown_type', $message, RefusedFor::Invalid, [
                     ['at' => "/limits/{$type}", 'code' => 'unknown_type', 'message' => $message],
                 ]);
@@ -256,7 +273,11 @@ final class PeopleController extends Controller
     )]
     public function back(int $id, Request $request): Response
     {
-        $absence = Absence::query()->find($id) ?? throw new Refused('not_found', 'There is no such absence.', RefusedFor::Missing);
+        $absence = Absence::query()->find($id) ?? throw new Refused(
+            'not_found',
+            Words::say('There is no such absence.'),
+            RefusedFor::Missing,
+        );
         $this->mustBeOwn($absence->person_id, $request);
         $this->keeper->comesBack($id, $this->person($request)->id);
 
@@ -267,7 +288,7 @@ final class PeopleController extends Controller
     {
         $me = $this->person($request);
         if ($me->id !== $id && ! $me->may(Duty::KeepHouse)) {
-            throw new Refused('not_allowed', 'You enter your own absences.', RefusedFor::NotAllowed);
+            throw new Refused('not_allowed', Words::say('You enter your own absences.'), RefusedFor::NotAllowed);
         }
     }
 

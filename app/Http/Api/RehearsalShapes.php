@@ -21,6 +21,7 @@ use App\Store\SchemaStore;
 use VividLedger\Explain\Kept;
 use VividLedger\Facts\PencilledLine;
 use VividLedger\Record\Display;
+use VividLedger\Record\Language;
 use VividLedger\Record\Value;
 use VividLedger\Rehearse\PaperEntry;
 use VividLedger\Rehearse\PaperSignOff;
@@ -35,6 +36,7 @@ use VividLedger\Rule\Trigger\OpeningKind;
 use VividLedger\Schema\Choice;
 use VividLedger\Schema\RecordType;
 use VividLedger\Slip\Question;
+use VividLedger\Words\Words;
 
 /** Rehearsals as the API gives them. */
 final readonly class RehearsalShapes
@@ -59,7 +61,7 @@ final readonly class RehearsalShapes
         $script = $rehearsed->script;
         $played = $rehearsed->played;
         $type = $this->schemas->schema()->types[$rule->on];
-        $display = new Display($this->names, $this->company->zone());
+        $display = new Display($this->names, $this->company->zone(), Language::spoken());
         $struck = [];
         foreach ($played->entries as $entry) {
             array_push($struck, ...$this->struck($entry, $rule));
@@ -162,33 +164,57 @@ final readonly class RehearsalShapes
         foreach ($opening->set as $name => $value) {
             $field = $about->fields[$name];
             $was = $opening->was[$name] ?? null;
-            $sets[] = $opening->kind === OpeningKind::Created || $was === null ? "{$field->label} becomes {$display->of($field, $value)}"
-                : "{$field->label} goes from {$display->of($field, $was)} to {$display->of($field, $value)}";
+            $sets[] = $opening->kind === OpeningKind::Created || $was === null ? Words::say(
+                '{field} becomes {value}',
+                field: $field->label,
+                value: $display->of($field, $value),
+            )
+                : Words::say(
+                    '{field} goes from {before} to {after}',
+                    field: $field->label,
+                    before: $display->of($field, $was),
+                    after: $display->of($field, $value),
+                );
         }
         $set = $sets === [] ? '' : ', '.implode(', ', $sets);
 
         if (! $opening->kind->saves()) {
             $happens = match ($opening->kind) {
-                OpeningKind::Deleted => 'is deleted',
+                OpeningKind::Deleted => Words::say('is deleted'),
                 OpeningKind::Time => $rule->trigger->wanted(),
                 default => (string) $opening->kind->event()?->label(),
             };
             $stands = array_map(
-                static fn (string $name): string => "{$type->fields[$name]->label} is "
-                    ."{$display->of($type->fields[$name], $opening->set[$name])}",
+                static fn (string $name): string => Words::say(
+                    '{field} is {value}',
+                    field: $type->fields[$name]->label,
+                    value: $display->of($type->fields[$name], $opening->set[$name]),
+                ),
                 array_keys($opening->set),
             );
 
-            $from = $opening->from === '' ? '' : ($opening->kind === OpeningKind::Hook ? ',' : ' from')." “{$opening->from}”";
+            $from = match (true) {
+                $opening->from === '' => '',
+                $opening->kind === OpeningKind::Hook => ", “{$opening->from}”",
+                default => Words::say(' from “{from}”', from: $opening->from),
+            };
 
-            return "The {$type->inSentence()} {$happens}{$from}".($opening->text === '' ? '' : ", “{$opening->text}”").($stands === [] ? ''
-                : ', where '.implode(' and ', $stands));
+            return Words::say(
+                'The {record} {happens}{from}{text}{where}',
+                record: Words::within($type->label),
+                happens: $happens,
+                from: $from,
+                text: $opening->text === '' ? '' : ", “{$opening->text}”",
+                where: $stands === [] ? '' : Words::say(', where {stands}', stands: Words::list($stands)),
+            );
         }
 
         return match ($opening->kind) {
-            OpeningKind::Created => "The {$type->inSentence()} is created",
-            OpeningKind::Related => "A related {$about->inSentence()} is ".(($opening->related[1] ?? 0) === 0 ? 'created' : 'changed').$set,
-            default => $sets === [] ? "The {$type->inSentence()} is saved" : implode(', ', $sets),
+            OpeningKind::Created => Words::say('The {record} is created', record: Words::within($type->label)),
+            OpeningKind::Related => ($opening->related[1] ?? 0) === 0
+                ? Words::say('A related {record} is created{set}', record: Words::within($about->label), set: $set)
+                : Words::say('A related {record} is changed{set}', record: Words::within($about->label), set: $set),
+            default => $sets === [] ? Words::say('The {record} is saved', record: Words::within($type->label)) : implode(', ', $sets),
         };
     }
 
@@ -199,7 +225,7 @@ final readonly class RehearsalShapes
         foreach ($after === null ? [] : $type->ownFields() as $field) {
             $is = $after?->value($field->name);
             if ($played->before !== null && $is !== $played->before->value($field->name)) {
-                $ends[] = "{$field->label} is {$display->of($field, $is)}";
+                $ends[] = Words::say('{field} is {value}', field: $field->label, value: $display->of($field, $is));
             }
         }
         $tally = Tally::of($played, $ends);

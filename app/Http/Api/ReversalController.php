@@ -19,6 +19,7 @@ use App\Store\Refused;
 use App\Store\RefusedFor;
 use OpenApi\Attributes as OA;
 use VividLedger\Rights\Act;
+use VividLedger\Words\Words;
 
 /** Reversals of what rules did. */
 final class ReversalController extends Controller
@@ -45,9 +46,9 @@ final class ReversalController extends Controller
             if (! isset($given['from'], $given['until'])) {
                 throw new Refused(
                     'no_span',
-                    'Say from when until when.',
+                    Words::say('Say from when until when.'),
                     RefusedFor::Invalid,
-                    [['at' => '/from', 'code' => 'no_span', 'message' => 'Say from when until when.']],
+                    [['at' => '/from', 'code' => 'no_span', 'message' => Words::say('Say from when until when.')]],
                 );
             }
             $entries = $this->reversal->entriesOf(

@@ -27,6 +27,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Part;
 use VividLedger\SignOff\KeptRoute;
 use VividLedger\SignOff\StepsSlot;
+use VividLedger\Words\Words;
 
 /** Routes of sign-offs, kept once and taken by rules under their names. */
 final class RouteController extends Controller
@@ -147,7 +148,11 @@ final class RouteController extends Controller
 
     private function one(int $id): StoredRoute
     {
-        return StoredRoute::query()->find($id) ?? throw new Refused('not_found', 'There is no such route.', RefusedFor::Missing);
+        return StoredRoute::query()->find($id) ?? throw new Refused(
+            'not_found',
+            Words::say('There is no such route.'),
+            RefusedFor::Missing,
+        );
     }
 
     /**

@@ -49,6 +49,7 @@ use VividLedger\Record\Value;
 use VividLedger\Rehearse\LineDifference;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\RuleStatus;
+use VividLedger\Words\Words;
 
 /** Rules: written, put in force, paused, retired, carried in and out as files. */
 final class RuleController extends Controller
@@ -338,11 +339,11 @@ final class RuleController extends Controller
         $files = array_column($this->shapes->pages($id), 'file', 'number');
         $from = $files[(int) $given['from']] ?? throw new Refused(
             'not_found',
-            "This rule has no page {$given['from']}.",
+            Words::say('This rule has no page {from}.', from: $given['from']),
             RefusedFor::Missing,
         );
         $to = isset($given['to']) ? ($files[(int) $given['to']]
-            ?? throw new Refused('not_found', "This rule has no page {$given['to']}.", RefusedFor::Missing))
+            ?? throw new Refused('not_found', Words::say('This rule has no page {to}.', to: $given['to']), RefusedFor::Missing))
                 : $this->shapes->one($id)->file;
 
         return new JsonResponse(array_map(
@@ -368,7 +369,11 @@ final class RuleController extends Controller
         $this->rules->write(
             $id,
             (int) $given['version'],
-            $files[$number] ?? throw new Refused('not_found', "This rule has no page {$number}.", RefusedFor::Missing),
+            $files[$number] ?? throw new Refused(
+                'not_found',
+                Words::say('This rule has no page {number}.', number: $number),
+                RefusedFor::Missing,
+            ),
             $this->person($request)->id,
         );
 
@@ -403,7 +408,7 @@ final class RuleController extends Controller
             $pages = array_column($this->shapes->pages($id), 'file', 'number');
             $file = $pages[(int) $given['page']] ?? throw new Refused(
                 'not_found',
-                "This rule has no page {$given['page']}.",
+                Words::say('This rule has no page {page}.', page: $given['page']),
                 RefusedFor::Missing,
             );
         }
@@ -435,7 +440,12 @@ final class RuleController extends Controller
         $shape = $this->shapes->one($id);
         $page = $this->door->read($shape->file, $id);
         if ($page->rule === null) {
-            throw new Refused('unfinished_rule', 'The rule is not finished.', RefusedFor::Invalid, RuleStore::listed($page->problems));
+            throw new Refused(
+                'unfinished_rule',
+                Words::say('The rule is not finished.'),
+                RefusedFor::Invalid,
+                RuleStore::listed($page->problems),
+            );
         }
         $type = $this->type($shape->on);
         [$examples] = $list->page($type, $page->rule->condition, '', [], 1, 5, counted: false);

@@ -29,6 +29,7 @@ use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\RuleStatus;
 use VividLedger\Shape\Problem;
 use VividLedger\Shape\Row;
+use VividLedger\Words\Words;
 
 /** Rules as the API gives them. */
 final readonly class RuleShapes
@@ -61,7 +62,7 @@ final readonly class RuleShapes
     public function one(int $id): RuleShape
     {
         $rule = $this->inSight->ofTypes(StoredRule::query())->with(['currentPage', 'drafter', 'currentSpell.begun'])->find($id)
-            ?? throw new Refused('not_found', "There is no rule {$id}.", RefusedFor::Missing);
+            ?? throw new Refused('not_found', Words::say('There is no rule {id}.', id: $id), RefusedFor::Missing);
         $file = $rule->draft ?? $rule->currentPage->file ?? [];
         $since = $rule->currentSpell?->begun?->at;
 

@@ -24,6 +24,7 @@ use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
 use VividLedger\Rights\Act;
 use VividLedger\Rights\Duty;
+use VividLedger\Words\Words;
 
 /** Rules run by hand, on one record or on a selection. */
 final class RunController extends Controller
@@ -84,7 +85,7 @@ final class RunController extends Controller
             ->when(! $me->may(Duty::SeeLedger), static fn (Builder $runs): Builder => $runs->where('by_id', $me->id))->find($id)
                 ?? throw new Refused(
                     'not_found',
-                    "There is no run {$id}.",
+                    Words::say('There is no run {id}.', id: $id),
                     RefusedFor::Missing,
                 );
         $type = $this->type($run->record_type);

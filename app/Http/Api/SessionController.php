@@ -20,6 +20,7 @@ use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Hash;
 use OpenApi\Attributes as OA;
+use VividLedger\Words\Words;
 
 /** Signing in and out. */
 final class SessionController extends Controller
@@ -64,8 +65,11 @@ final class SessionController extends Controller
         // For a name that is not known, a password is compared all the same: then it takes as long.
         $right = Hash::check($given['password'], $person->password ?? (string) Person::query()->value('password'));
         if (! $right || $person === null) {
-            return Problems::document(422, 'wrong_password', 'That e-mail address and password do not belong together.', [
-                ['at' => '/password', 'code' => 'wrong_password', 'message' => 'That e-mail address and password do not belong together.'],
+            return Problems::document(422, 'wrong_password', Words::say('That e-mail address and password do not belong together.'), [
+                [
+                    'at' => '/password', 'code' => 'wrong_password',
+                    'message' => Words::say('That e-mail address and password do not belong together.'),
+                ],
             ]);
         }
         $how = $this->secondly($person, $given['code'] ?? null);
@@ -115,13 +119,17 @@ final class SessionController extends Controller
             return 'password';
         }
         if ($code === null || trim($code) === '') {
-            throw new Refused('code_wanted', 'Give the code of your authenticator application.', RefusedFor::Invalid, [
-                ['at' => '/code', 'code' => 'code_wanted', 'message' => 'Give the code of your authenticator application.'],
+            throw new Refused('code_wanted', Words::say('Give the code of your authenticator application.'), RefusedFor::Invalid, [
+                ['at' => '/code', 'code' => 'code_wanted', 'message' => Words::say('Give the code of your authenticator application.')],
             ]);
         }
 
-        return $this->factors->takes($person, $code) ?? throw new Refused('wrong_code', 'That code is not right.', RefusedFor::Invalid, [
-            ['at' => '/code', 'code' => 'wrong_code', 'message' => 'That code is not right. Codes change every half minute.'],
-        ]);
+        return $this->factors->takes($person, $code) ?? throw new Refused(
+            'wrong_code', Words::say('That code is not right.'), RefusedFor::Invalid, [
+                [
+                    'at' => '/code', 'code' => 'wrong_code',
+                    'message' => Words::say('That code is not right. Codes change every half minute.'),
+                ],
+            ]);
     }
 }

@@ -18,6 +18,7 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Http\UploadedFile;
 use OpenApi\Attributes as OA;
+use VividLedger\Words\Words;
 
 /** The setup of the company as one archive: taken out, compared, brought in. */
 final class SetupController extends Controller
@@ -57,8 +58,8 @@ final class SetupController extends Controller
     {
         $file = $request->file('file');
         if (! $file instanceof UploadedFile || ! $file->isValid()) {
-            throw new Refused('invalid_values', 'Choose the archive of a setup.', RefusedFor::Invalid, [
-                ['at' => '/file', 'code' => 'missing', 'message' => 'Choose the archive of a setup.'],
+            throw new Refused('invalid_values', Words::say('Choose the archive of a setup.'), RefusedFor::Invalid, [
+                ['at' => '/file', 'code' => 'missing', 'message' => Words::say('Choose the archive of a setup.')],
             ]);
         }
 

@@ -12,6 +12,7 @@ use App\Models\StoredMessage;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Database\Query\Builder;
+use VividLedger\Words\Words;
 
 /** Reads the shelf of the mail room. */
 final class Shelf
@@ -45,7 +46,7 @@ final class Shelf
     {
         return MailRoomItem::query()->find($id) ?? throw new Refused(
             'not_found',
-            "There is no letter {$id} on the shelf.",
+            Words::say('There is no letter {id} on the shelf.', id: $id),
             RefusedFor::Missing,
         );
     }

@@ -9,6 +9,7 @@ use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\RateLimiter;
+use VividLedger\Words\Words;
 
 /**
  * How often somebody may guess a password: counted for the account that is meant, however its name is spelled, and for the address
@@ -27,7 +28,7 @@ final class SignInLimit
             $over = RateLimiter::hit($key, self::SECONDS) > $most || $over;
         }
         if ($over) {
-            throw new Refused('too_many_tries', 'Too many tries. Wait a minute and try again.', RefusedFor::TooMany);
+            throw new Refused('too_many_tries', Words::say('Too many tries. Wait a minute and try again.'), RefusedFor::TooMany);
         }
     }
 

@@ -17,6 +17,7 @@ use App\Store\StoredFacts;
 use Brick\Math\BigDecimal;
 use VividLedger\Facts\View;
 use VividLedger\Record\Display;
+use VividLedger\Record\Language;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Field;
 use VividLedger\SignOff\AsksAmount;
@@ -85,6 +86,6 @@ final readonly class SignOffCases
 
     private function display(): Display
     {
-        return new Display($this->names, $this->company->zone());
+        return new Display($this->names, $this->company->zone(), Language::spoken());
     }
 }

@@ -26,6 +26,7 @@ use OpenApi\Attributes as OA;
 use VividLedger\Rights\Duty;
 use VividLedger\SignOff\Answer;
 use VividLedger\SignOff\NotDecided;
+use VividLedger\Words\Words;
 
 /** Sign-offs: what waits for somebody, what they asked for, and their answers. */
 final class SignOffController extends Controller
@@ -52,7 +53,7 @@ final class SignOffController extends Controller
         $me = $this->person($request);
         $box = $given['box'] ?? 'waiting';
         if ($box === 'all' && ! $me->may(Duty::WriteRules)) {
-            throw new Refused('not_allowed', 'Only an administrator sees everybody’s sign-offs.', RefusedFor::NotAllowed);
+            throw new Refused('not_allowed', Words::say('Only an administrator sees everybody’s sign-offs.'), RefusedFor::NotAllowed);
         }
         $waiting = $this->signOffs->count('waiting', $me);
 

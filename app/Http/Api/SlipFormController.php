@@ -32,6 +32,7 @@ use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Facts\View;
 use VividLedger\Record\Display;
+use VividLedger\Record\Language;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Letter\Letter;
 use VividLedger\Rule\Slip\SlipSlot;
@@ -40,6 +41,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Part;
 use VividLedger\Slip\QuestionsSlot;
 use VividLedger\Template\RichText;
+use VividLedger\Words\Words;
 
 /** Reply slips that are kept in Setup, in versions, and sent by rules under their names. */
 final class SlipFormController extends Controller
@@ -132,20 +134,22 @@ final class SlipFormController extends Controller
         if ($record !== null && $letter !== null) {
             $facts = new PaperFacts($this->schemas, $this->clock->now(), $this->company->zone());
             $view = new View($record, $facts);
-            $display = new Display($this->names, $this->company->zone());
+            $display = new Display($this->names, $this->company->zone(), Language::spoken());
             $title = $letter->subject($view, $display, $type->numberOf($record->id));
             $html = $letter->html($view, $display, $type->numberOf($record->id));
         }
 
         return new SlipPreview(
-            $page->preview($title === '' ? 'No subject yet' : $title, $html, $lines->sound($type->name, $given['asks']))->render(),
+            $page->preview($title === ''
+                ? Words::say('No subject yet')
+                : $title, $html, $lines->sound($type->name, $given['asks']))->render(),
             $record === null ? null : $type->numberOf($record->id),
         );
     }
 
     private function form(int $id): SlipForm
     {
-        return SlipForm::query()->find($id) ?? throw new Refused('not_found', 'There is no such slip.', RefusedFor::Missing);
+        return SlipForm::query()->find($id) ?? throw new Refused('not_found', Words::say('There is no such slip.'), RefusedFor::Missing);
     }
 
     /** @return list<SlipFormShape> by name */

@@ -29,6 +29,7 @@ use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use VividLedger\Rights\Act;
 use VividLedger\Time\WorkingWeek;
+use VividLedger\Words\Words;
 
 /** Tasks that rules have given. */
 final class TaskController extends Controller
@@ -227,12 +228,12 @@ final class TaskController extends Controller
         $this->authorize(
             'complete',
             Task::query()->where($this->tasks->seen(...))->find($id)
-                ?? throw new Refused('not_found', "There is no task {$id}.", RefusedFor::Missing),
+                ?? throw new Refused('not_found', Words::say('There is no task {id}.', id: $id), RefusedFor::Missing),
         );
     }
 
     private function task(int $id): TaskShape
     {
-        return $this->tasks->one($id) ?? throw new Refused('not_found', "There is no task {$id}.", RefusedFor::Missing);
+        return $this->tasks->one($id) ?? throw new Refused('not_found', Words::say('There is no task {id}.', id: $id), RefusedFor::Missing);
     }
 }

@@ -18,6 +18,7 @@ use Illuminate\Http\Response;
 use Laravel\Sanctum\PersonalAccessToken;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
+use VividLedger\Words\Words;
 
 /** A person's own API tokens. */
 final class TokenController extends Controller
@@ -61,7 +62,7 @@ final class TokenController extends Controller
         AskedAgain::mustBe($request, $person, $given['password']);
         $until = isset($given['until']) ? new \DateTimeImmutable($given['until']) : null;
         if ($until !== null && $until <= new \DateTimeImmutable) {
-            throw Refused::at('/until', 'That is past already.');
+            throw Refused::at('/until', Words::say('That is past already.'));
         }
         $made = $person->createToken($given['name'], [$given['scope'] ?? TokenScope::Everything->value], $until);
         $this->entries->write('token_made', $person->id, ['person' => $person->id, 'title' => $given['name']]);
@@ -81,7 +82,7 @@ final class TokenController extends Controller
     public function destroy(int $id, Request $request): Response
     {
         $person = $this->person($request);
-        $token = $person->tokens()->find($id) ?? throw new Refused('not_found', 'You have no such token.', RefusedFor::Missing);
+        $token = $person->tokens()->find($id) ?? throw new Refused('not_found', Words::say('You have no such token.'), RefusedFor::Missing);
         $token->delete();
         $this->entries->write('token_ended', $person->id, ['person' => $person->id, 'title' => $token->name]);
 

@@ -23,6 +23,7 @@ use VividLedger\Listing\Sort;
 use VividLedger\Rights\Duty;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Views of lists that people keep. */
 final class ViewController extends Controller
@@ -85,7 +86,7 @@ final class ViewController extends Controller
     {
         [$me, $given] = [$this->person($request), $request->validated()];
         $view = SavedView::query()->for($me)->find($id)
-            ?? throw new Refused('not_found', 'There is no such view.', RefusedFor::Missing);
+            ?? throw new Refused('not_found', Words::say('There is no such view.'), RefusedFor::Missing);
         $type = $this->seenType($view->record_type);
         $definition = $this->checked($type, $given['definition'] ?? []);
 
@@ -122,9 +123,13 @@ final class ViewController extends Controller
     {
         $view = $this->asked->view($type, $given);
         if ($view->gone !== []) {
-            throw new Refused('unknown_field', "{$type->label} has no column ‘{$view->gone[0]}’.", RefusedFor::Invalid, array_map(
+            throw new Refused('unknown_field', Words::say(
+                '{type} has no column ‘{gone}’.',
+                type: $type->label,
+                gone: $view->gone[0],
+            ), RefusedFor::Invalid, array_map(
                 static fn (string $name): array => [
-                    'at' => '/definition', 'code' => 'unknown_field', 'message' => "There is no column ‘{$name}’.",
+                    'at' => '/definition', 'code' => 'unknown_field', 'message' => Words::say('There is no column ‘{name}’.', name: $name),
                 ], $view->gone,
             ));
         }

@@ -28,6 +28,7 @@ use Illuminate\Database\Connection;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\RateLimiter;
 use OpenApi\Attributes as OA;
+use VividLedger\Words\Words;
 
 /** The doors for whoever is not signed in: to open a company, to come in for the first time, to choose another password. */
 final class WelcomeController extends Controller
@@ -94,7 +95,7 @@ final class WelcomeController extends Controller
         $given = $request->given();
         $link = PersonLinks::open($token);
         if ($link->kind !== LinkKind::Begin) {
-            throw new Refused('not_allowed', 'This link opens no company.', RefusedFor::NotAllowed);
+            throw new Refused('not_allowed', Words::say('This link opens no company.'), RefusedFor::NotAllowed);
         }
         Passwords::check($given['password'], [$given['name'], $given['email'], $given['company']]);
         $person = $company->open($given);

@@ -17,6 +17,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use VividLedger\Record\Value;
 use VividLedger\Rights\Duty;
+use VividLedger\Words\Words;
 
 /** Lets somebody in, in a session, and says who it is. */
 final readonly class WhoIsIn
@@ -42,7 +43,7 @@ final readonly class WhoIsIn
         if (! $request->hasSession()) {
             throw new Refused(
                 'no_session',
-                'Only the application’s own pages sign in this way. A script brings a token: “Authorization: Bearer …”.',
+                Words::say('Only the application’s own pages sign in this way. A script brings a token: “Authorization: Bearer …”.'),
                 RefusedFor::Unreadable,
             );
         }

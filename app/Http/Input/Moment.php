@@ -10,6 +10,7 @@ use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Value;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Words\Words;
 
 /** A moment from outside (ISO 8601), or a day, which begins at midnight UTC. Nothing else is guessed to be one. */
 final class Moment implements ValidationRule
@@ -25,6 +26,6 @@ final class Moment implements ValidationRule
                 continue;
             }
         }
-        $fail('Give a moment such as 2026-11-24T09:40:00Z, or a day such as 2026-11-24, in the years 1000 to 9999.');
+        $fail(Words::say('Give a moment such as 2026-11-24T09:40:00Z, or a day such as 2026-11-24, in the years 1000 to 9999.'));
     }
 }

@@ -24,6 +24,7 @@ use VividLedger\Record\Language;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Slip\TurnState;
+use VividLedger\Words\Words;
 
 /**
  * The page to which the link of a letter leads, for people outside; and the same page inside, for colleagues who are signed in. Looking
@@ -91,7 +92,7 @@ final class SlipController extends Controller
         $typed = is_array($typed) ? $typed : [];
         try {
             if ($this->page->isLate($turn)) {
-                throw new Refused('ended', 'The time to answer has run out.', RefusedFor::Conflict);
+                throw new Refused('ended', Words::say('The time to answer has run out.'), RefusedFor::Conflict);
             }
             $files = $this->files($turn, $request);
             $person = $request->user();
@@ -184,6 +185,6 @@ final class SlipController extends Controller
         $turn = $person instanceof Person ? SlipTurnRow::query()->with('slip.turns')->where('slip_id', $id)
             ->where('person_id', $person->id)->latest('place')->first() : null;
 
-        return $turn ?? throw new Refused('not_found', 'No slip of that number waits for you.', RefusedFor::Missing);
+        return $turn ?? throw new Refused('not_found', Words::say('No slip of that number waits for you.'), RefusedFor::Missing);
     }
 }

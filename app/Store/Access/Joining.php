@@ -11,6 +11,7 @@ use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Database\Connection;
 use Illuminate\Support\Str;
+use VividLedger\Words\Words;
 
 /** People come in: they are invited by a letter, and choose their password by its link. */
 final readonly class Joining
@@ -31,7 +32,7 @@ final readonly class Joining
     {
         return $this->db->transaction(function () use ($given, $by): Person {
             if (Person::query()->where('email', $given['email'])->lockForUpdate()->exists()) {
-                throw Refused::at('/email', 'Somebody has that address already.', RefusedFor::Conflict);
+                throw Refused::at('/email', Words::say('Somebody has that address already.'), RefusedFor::Conflict);
             }
             $person = Person::query()->create([
                 'handle' => self::handle($given['name']), 'name' => $given['name'], 'email' => $given['email'],
@@ -56,7 +57,7 @@ final readonly class Joining
     {
         return $this->db->transaction(function () use ($token, $password): Person {
             $link = PersonLinks::open($token, true);
-            $person = $link->person ?? throw new Refused('not_found', 'This link is for nobody.', RefusedFor::Missing);
+            $person = $link->person ?? throw new Refused('not_found', Words::say('This link is for nobody.'), RefusedFor::Missing);
             $this->set($person, $password);
             $this->entries->write($link->kind === LinkKind::Invite ? 'person_joined' : 'password_reset', $person->id, [
                 'person' => $person->id,

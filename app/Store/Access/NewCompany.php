@@ -12,6 +12,7 @@ use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Database\Connection;
 use VividLedger\Rights\Role;
+use VividLedger\Words\Words;
 
 /** Opens a company where there is none: its name, its zone and hours, its first administrator, and what it starts with. */
 final readonly class NewCompany
@@ -79,23 +80,28 @@ final readonly class NewCompany
     {
         self::mustBeNone();
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
-            throw Refused::at('/company', $name === '' ? 'Give the company a name.' : 'At most '.self::NAME_LENGTH.' characters.');
+            throw Refused::at(
+                '/company',
+                $name === ''
+                    ? Words::say('Give the company a name.')
+                    : Words::say('At most {namelength} characters.', namelength: self::NAME_LENGTH),
+            );
         }
         if (! in_array($given['timeZone'], \DateTimeZone::listIdentifiers(), true)) {
-            throw Refused::at('/timeZone', 'Choose a time zone.');
+            throw Refused::at('/timeZone', Words::say('Choose a time zone.'));
         }
         if ($given['days'] === []) {
-            throw Refused::at('/days', 'Choose at least one day.');
+            throw Refused::at('/days', Words::say('Choose at least one day.'));
         }
         if ($given['from'] >= $given['to']) {
-            throw Refused::at('/to', 'Work ends after it begins.');
+            throw Refused::at('/to', Words::say('Work ends after it begins.'));
         }
     }
 
     private static function mustBeNone(): void
     {
         if (self::isOpen()) {
-            throw new Refused('wrong_state', 'There is a company here already.', RefusedFor::Conflict);
+            throw new Refused('wrong_state', Words::say('There is a company here already.'), RefusedFor::Conflict);
         }
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store\Access;
 
 use App\Store\Refused;
+use VividLedger\Words\Words;
 
 /** What a password has to be: long, and none of those that everybody tries first. */
 final class Passwords
@@ -24,12 +25,15 @@ final class Passwords
     public static function check(string $password, array $near): void
     {
         $trouble = match (true) {
-            ! mb_check_encoding($password, 'UTF-8') => 'A password is text.',
-            mb_strlen($password) < self::LEAST => 'A password has at least '.self::LEAST.' characters. A few words in a row do well.',
-            mb_strlen($password) > self::MOST => 'A password has at most '.self::MOST.' characters.',
-            count(array_unique(mb_str_split($password))) < self::DIFFERENT => 'That is nearly one character repeated.',
-            self::isCommon($password) => 'That is one of the passwords that everybody tries first.',
-            self::isNear($password, $near) => 'That is made of your name, your address or the name of the company.',
+            ! mb_check_encoding($password, 'UTF-8') => Words::say('A password is text.'),
+            mb_strlen($password) < self::LEAST => Words::say(
+                'A password has at least {least} characters. A few words in a row do well.',
+                least: self::LEAST,
+            ),
+            mb_strlen($password) > self::MOST => Words::say('A password has at most {most} characters.', most: self::MOST),
+            count(array_unique(mb_str_split($password))) < self::DIFFERENT => Words::say('That is nearly one character repeated.'),
+            self::isCommon($password) => Words::say('That is one of the passwords that everybody tries first.'),
+            self::isNear($password, $near) => Words::say('That is made of your name, your address or the name of the company.'),
             default => null,
         };
         if ($trouble !== null) {

@@ -11,6 +11,7 @@ use App\Store\PeopleKeeper;
 use App\Store\Refused;
 use Illuminate\Database\Connection;
 use VividLedger\Rights\Role;
+use VividLedger\Words\Words;
 
 /**
  * People from a list (CSV): a line each, with a name, an address, and what else is known. First it is only read, and every problem told
@@ -44,7 +45,11 @@ final readonly class PeopleFile
         $people = $problems = [];
         $roles = self::roles();
         $wrong = static function (int $line, string $column, string $message) use (&$problems): void {
-            $problems[] = ['at' => "/{$line}/{$column}", 'code' => 'invalid_value', 'message' => "Line {$line}: {$message}"];
+            $problems[] = ['at' => "/{$line}/{$column}", 'code' => 'invalid_value', 'message' => Words::say(
+                'Line {line}: {message}',
+                line: $line,
+                message: $message,
+            )];
         };
         foreach ($lines as $line => $cells) {
             $one = [];
@@ -53,26 +58,28 @@ final readonly class PeopleFile
             }
             $email = mb_strtolower($one['email'] ?? '');
             if (($one['name'] ?? '') === '' || mb_strlen($one['name']) > 120) {
-                $wrong($line, 'name', ($one['name'] ?? '') === '' ? 'a name is missing.' : 'a name has at most 120 characters.');
+                $wrong($line, 'name', ($one['name'] ?? '') === ''
+                    ? Words::say('a name is missing.')
+                    : Words::say('a name has at most 120 characters.'));
             }
             if (filter_var($email, FILTER_VALIDATE_EMAIL, FILTER_FLAG_EMAIL_UNICODE) === false) {
-                $wrong($line, 'email', "‘{$one['email']}’ is no e-mail address.");
+                $wrong($line, 'email', Words::say('‘{email}’ is no e-mail address.', email: $one['email']));
             } elseif (isset($known[$email])) {
-                $wrong($line, 'email', "somebody has the address {$email} already.");
+                $wrong($line, 'email', Words::say('somebody has the address {email} already.', email: $email));
             }
             $known[$email] = true;
             if (($one['role'] ?? '') !== '' && self::role($one['role'], $roles) === null) {
                 $all = implode(', ', array_map(static fn (Role $role): string => $role->label, $roles));
-                $wrong($line, 'role', "there is no role ‘{$one['role']}’. There are {$all}.");
+                $wrong($line, 'role', Words::say('there is no role ‘{role}’. There are {all}.', role: $one['role'], all: $all));
             }
             if (($one['timeZone'] ?? '') !== '' && ! in_array($one['timeZone'], \DateTimeZone::listIdentifiers(), true)) {
-                $wrong($line, 'timeZone', "‘{$one['timeZone']}’ is no time zone.");
+                $wrong($line, 'timeZone', Words::say('‘{timeZone}’ is no time zone.', timeZone: $one['timeZone']));
             }
             $people[$line] = $one;
         }
         foreach ($people as $line => $one) {
             if (($one['manager'] ?? '') !== '' && ! isset($known[mb_strtolower($one['manager'])])) {
-                $wrong($line, 'manager', "nobody has the address {$one['manager']}, here or in the list.");
+                $wrong($line, 'manager', Words::say('nobody has the address {manager}, here or in the list.', manager: $one['manager']));
             }
         }
 
@@ -124,7 +131,7 @@ final readonly class PeopleFile
     {
         $text = (string) preg_replace('/^\xEF\xBB\xBF/', '', $text);
         if (! mb_check_encoding($text, 'UTF-8') || trim($text) === '') {
-            throw Refused::at('/text', trim($text) === '' ? 'The list is empty.' : 'The list is no text in UTF-8.');
+            throw Refused::at('/text', trim($text) === '' ? Words::say('The list is empty.') : Words::say('The list is no text in UTF-8.'));
         }
         $first = strtok($text, "\n") ?: '';
         $counts = array_map(static fn (string $sign): int => substr_count($first, $sign), [',' => ',', ';' => ';', "\t" => "\t"]);
@@ -146,7 +153,12 @@ final readonly class PeopleFile
             $lines[$line] = array_map(strval(...), $cells);
         }
         if (count($lines) === 0 || count($lines) > self::MOST) {
-            throw Refused::at('/text', $lines === [] ? 'There is nobody in the list.' : 'At most '.self::MOST.' people at a time.');
+            throw Refused::at(
+                '/text',
+                $lines === []
+                    ? Words::say('There is nobody in the list.')
+                    : Words::say('At most {most} people at a time.', most: self::MOST),
+            );
         }
 
         return [$heads, $lines];
@@ -170,8 +182,10 @@ final readonly class PeopleFile
         }
 
         return isset($heads['name'], $heads['email']) ? $heads
-            : throw Refused::at('/text', 'The first line names the columns: name and email, and if you like role, team, manager, '
-                .'time zone.');
+            : throw Refused::at(
+                '/text',
+                Words::say('The first line names the columns: name and email, and if you like role, team, manager, time zone.'),
+            );
     }
 
     /** @return list<Role> */

@@ -8,6 +8,7 @@ use App\Models\LinkKind;
 use App\Models\PersonLink;
 use App\Store\Refused;
 use App\Store\RefusedFor;
+use VividLedger\Words\Words;
 
 /** Links that let somebody in once. They live by the clock of the machine: turning the clock of the house opens and shuts no door. */
 final class PersonLinks
@@ -38,13 +39,13 @@ final class PersonLinks
             : PersonLink::query()->with('person')->when($toUse, static fn ($links) => $links->lockForUpdate())
                 ->firstWhere('hash', hash('sha256', $token));
         if ($link === null || ($link->kind !== LinkKind::Begin && $link->person?->active !== true)) {
-            throw new Refused('not_found', 'This link leads nowhere. Ask for a new one.', RefusedFor::Missing);
+            throw new Refused('not_found', Words::say('This link leads nowhere. Ask for a new one.'), RefusedFor::Missing);
         }
         if ($link->used_at !== null) {
-            throw new Refused('used', 'This link has been used. Sign in, or ask for a new one.', RefusedFor::Conflict);
+            throw new Refused('used', Words::say('This link has been used. Sign in, or ask for a new one.'), RefusedFor::Conflict);
         }
         if ($link->expires_at < new \DateTimeImmutable) {
-            throw new Refused('expired', 'This link is too old. Ask for a new one.', RefusedFor::Conflict);
+            throw new Refused('expired', Words::say('This link is too old. Ask for a new one.'), RefusedFor::Conflict);
         }
 
         return $link;

@@ -15,6 +15,7 @@ use VividLedger\Rights\Act;
 use VividLedger\Rights\FieldAccess;
 use VividLedger\Rights\Reach;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /**
  * Where a person is let through to a record, or not. A record they do not see is not there for them: the answer is the same as for one
@@ -35,7 +36,7 @@ final readonly class RecordGate
     {
         $type = $this->schemas->schema()->type($name);
         if ($type === null || $this->inSight->sight()->role->reach(Act::Read, $name) === Reach::None) {
-            throw new Refused('not_found', "There is no record type ‘{$name}’.", RefusedFor::Missing);
+            throw new Refused('not_found', Words::say('There is no record type ‘{name}’.', name: $name), RefusedFor::Missing);
         }
 
         return $type;
@@ -129,13 +130,20 @@ final readonly class RecordGate
             }
             if ($seen->field($field->name) === null) {
                 $problems[] = [
-                    'at' => "/values/{$name}", 'code' => 'unknown_field', 'message' => "{$type->label} has no field ‘{$name}’.",
+                    'at' => "/values/{$name}", 'code' => 'unknown_field', 'message' => Words::say(
+                        '{type} has no field ‘{name}’.',
+                        type: $type->label,
+                        name: $name,
+                    ),
                 ];
             } elseif ($sight->role->access($type->name, $field->name) !== FieldAccess::Full) {
                 $problems[] = [
                     'at' => "/values/{$name}", 'code' => 'read_only',
-                    'message' => "As {$sight->role->label} you see {$field->label}, but do "
-                    .'not change it.',
+                    'message' => Words::say(
+                        'As {role} you see {field}, but do not change it.',
+                        role: $sight->role->label,
+                        field: $field->label,
+                    ),
                 ];
             }
         }
@@ -155,7 +163,18 @@ final readonly class RecordGate
         $reach = $role->reach($act, $type->name);
         $plural = mb_strtolower($type->plural);
 
-        return $reach === Reach::None ? "As {$role->label} you do not {$act->said()} {$plural}."
-            : "As {$role->label} you {$act->said()} {$plural} only where they are {$reach->label()}.";
+        return $reach === Reach::None ? Words::say(
+            'As {role} you do not {act} {plural}.',
+            role: $role->label,
+            act: $act->said(),
+            plural: $plural,
+        )
+            : Words::say(
+                'As {role} you {act} {plural} only where they are {reach}.',
+                role: $role->label,
+                act: $act->said(),
+                plural: $plural,
+                reach: $reach->label(),
+            );
     }
 }

@@ -13,6 +13,7 @@ use App\Store\Types\Slug;
 use Illuminate\Database\Connection;
 use VividLedger\Rights\Role;
 use VividLedger\Rights\RoleFile;
+use VividLedger\Words\Words;
 
 /** Roles, made and changed; whoever has one may what it says from the next request on. */
 final readonly class RoleKeeper
@@ -47,7 +48,7 @@ final readonly class RoleKeeper
         return $this->db->transaction(function () use ($file, $by, $name): StoredRole {
             $kept = StoredRole::query()->lockForUpdate()->get();
             if ($kept->count() >= self::MOST) {
-                throw Refused::at('/label', 'At most '.self::MOST.' roles.', RefusedFor::Conflict);
+                throw Refused::at('/label', Words::say('At most {most} roles.', most: self::MOST), RefusedFor::Conflict);
             }
             $role = $this->read($name ?? Slug::of((string) ($file['label'] ?? 'role'), array_values($kept->pluck('name')->all())), $file);
             self::mustBeTheOnly($role, ...$kept->all());
@@ -66,7 +67,7 @@ final readonly class RoleKeeper
         return $this->db->transaction(function () use ($name, $version, $file, $by): StoredRole {
             $stored = self::held($name);
             if ($stored->version !== $version) {
-                throw new Refused('stale_version', 'Somebody else has changed this role meanwhile. Look at it again.',
+                throw new Refused('stale_version', Words::say('Somebody else has changed this role meanwhile. Look at it again.'),
                     RefusedFor::Conflict);
             }
             $role = $this->read($name, $file);
@@ -89,7 +90,7 @@ final readonly class RoleKeeper
             $people = Person::query()->where('role', $name)->lockForUpdate()->orderBy('name')->limit(4)->pluck('name')->all();
             if ($people !== []) {
                 $who = implode(', ', array_slice($people, 0, 3)).(count($people) > 3 ? ' and others' : '');
-                throw new Refused('in_use', "{$who} have this role. Give them another first.", RefusedFor::Conflict);
+                throw new Refused('in_use', Words::say('{who} have this role. Give them another first.', who: $who), RefusedFor::Conflict);
             }
             $stored->delete();
             $this->entries->write('role_removed', $by, ['title' => $stored->role()->label]);
@@ -99,19 +100,19 @@ final readonly class RoleKeeper
     private static function held(string $name): StoredRole
     {
         if ($name === Role::ADMINISTRATOR) {
-            throw new Refused('not_possible', 'Administrators may everything, always: so nobody is shut out for good.',
+            throw new Refused('not_possible', Words::say('Administrators may everything, always: so nobody is shut out for good.'),
                 RefusedFor::Conflict);
         }
 
         return StoredRole::query()->lockForUpdate()->find($name)
-            ?? throw new Refused('not_found', "There is no role ‘{$name}’.", RefusedFor::Missing);
+            ?? throw new Refused('not_found', Words::say('There is no role ‘{name}’.', name: $name), RefusedFor::Missing);
     }
 
     private static function mustBeTheOnly(Role $role, StoredRole ...$others): void
     {
         foreach ($others as $other) {
             if (mb_strtolower($other->role()->label) === mb_strtolower($role->label)) {
-                throw Refused::at('/label', "There is a role “{$role->label}” already.", RefusedFor::Conflict);
+                throw Refused::at('/label', Words::say('There is a role “{role}” already.', role: $role->label), RefusedFor::Conflict);
             }
         }
     }

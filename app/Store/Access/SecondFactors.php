@@ -7,6 +7,7 @@ namespace App\Store\Access;
 use App\Models\Person;
 use App\Store\Refused;
 use Illuminate\Database\Connection;
+use VividLedger\Words\Words;
 
 /** The second factor of each person: it is begun, proven with a first code, used, and given up again. */
 final readonly class SecondFactors
@@ -25,7 +26,7 @@ final readonly class SecondFactors
     {
         $step = SecondFactor::step($secret, $code, 0, time());
         if ($step === null) {
-            throw Refused::at('/code', 'That code is not right. Look whether the clock of your telephone is.');
+            throw Refused::at('/code', Words::say('That code is not right. Look whether the clock of your telephone is.'));
         }
         $codes = SecondFactor::recoveryCodes();
         $this->db->transaction(function () use ($person, $secret, $step, $codes): void {

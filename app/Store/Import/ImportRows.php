@@ -15,6 +15,7 @@ use VividLedger\Import\Mode;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Makes rows of a file into records to save, or says at which cell they are none. */
 final class ImportRows
@@ -98,20 +99,33 @@ final class ImportRows
         $at = (string) $this->plan->key;
         $mode = $this->plan->mode;
         if ($key !== '' && isset($this->seen[$key])) {
-            return [$at => "Row {$this->seen[$key]} is about the same {$this->type->inSentence()}."];
+            return [$at => Words::say(
+                'Row {seen} is about the same {record}.',
+                seen: $this->seen[$key],
+                record: Words::within($this->type->label),
+            )];
         }
         if ($key !== '') {
             $this->seen[$key] = $number;
         }
 
         return match (true) {
-            $key === '' && $mode !== Mode::Create => [$at => "It does not say which {$this->type->inSentence()} it is about."],
-            $id === false => [$at => "More than one {$this->type->inSentence()} has this."],
-            $id === null && $mode === Mode::Update => [$at => "There is no such {$this->type->inSentence()} to change."],
+            $key === '' && $mode !== Mode::Create => [$at => Words::say(
+                'It does not say which {record} it is about.',
+                record: Words::within($this->type->label),
+            )],
+            $id === false => [$at => Words::say('More than one {record} has this.', record: Words::within($this->type->label))],
+            $id === null && $mode === Mode::Update => [$at => Words::say(
+                'There is no such {record} to change.',
+                record: Words::within($this->type->label),
+            )],
             $id === null && $at === ColumnGuess::NUMBER && $key !== '' => [
-                $at => "There is no such {$this->type->inSentence()}; a new one gets its number here.",
+                $at => Words::say('There is no such {record}; a new one gets its number here.', record: Words::within($this->type->label)),
             ],
-            $id !== null && $mode === Mode::Create => [$at => "There is such a {$this->type->inSentence()} already."],
+            $id !== null && $mode === Mode::Create => [$at => Words::say(
+                'There is such a {record} already.',
+                record: Words::within($this->type->label),
+            )],
             default => [],
         };
     }

@@ -21,6 +21,7 @@ use VividLedger\Import\Convention;
 use VividLedger\Import\Mode;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Imports, from the first piece of a file to the word that begins them. Who goes through their rows stands in Evidence\Bulk. */
 final readonly class ImportStore
@@ -49,7 +50,11 @@ final readonly class ImportStore
         if ($bytes > self::MOST_BYTES) {
             $size = number_format($bytes / 1e6, 1);
             throw new Refused('too_large',
-                "‘{$name}’ has {$size} MB, and at most 50 MB are taken at a time. Part it, and bring in each part.");
+                Words::say(
+                    '‘{name}’ has {size} MB, and at most 50 MB are taken at a time. Part it, and bring in each part.',
+                    name: $name,
+                    size: $size,
+                ));
         }
 
         return $this->bulk->begin(BulkKind::Import, $type, $by, ['name' => mb_substr($name, 0, 200)]);
@@ -60,7 +65,7 @@ final readonly class ImportStore
     {
         $this->mustBe($job, BulkStatus::Draft);
         if (strlen($content) > self::PIECE_BYTES || $place * self::PIECE_BYTES >= self::MOST_BYTES) {
-            throw new Refused('too_large', 'A file comes in pieces of a million bytes, fifty at most.');
+            throw new Refused('too_large', Words::say('A file comes in pieces of a million bytes, fifty at most.'));
         }
         ImportFilePiece::rows()->upsert(['job_id' => $job->id, 'place' => $place, 'content' => $content], ['job_id', 'place'], ['content']);
     }
@@ -84,19 +89,27 @@ final readonly class ImportStore
                 continue;
             }
             if (++$count > self::MOST_ROWS) {
-                throw new Refused('too_large', 'It has more than '.number_format(self::MOST_ROWS)
-                    .' rows, and no more are taken at a time. Part it, and bring in each part.');
+                throw new Refused(
+                    'too_large',
+                    Words::say(
+                        'It has more than {rows} rows, and no more are taken at a time. Part it, and bring in each part.',
+                        rows: number_format(self::MOST_ROWS),
+                    ),
+                );
             }
             if ($count <= self::SAMPLE) {
                 $sample[] = $cells;
             }
         }
         if ($heads === null || $count === 0) {
-            throw new Refused('no_table', $heads === null ? 'There is nothing in this file.'
-                : 'There is only one row in this file: the names of its columns.');
+            throw new Refused('no_table', $heads === null ? Words::say('There is nothing in this file.')
+                : Words::say('There is only one row in this file: the names of its columns.'));
         }
         if (count($heads) > self::MOST_COLUMNS) {
-            throw new Refused('no_table', 'It has more than '.self::MOST_COLUMNS.' columns. Is it the table that you mean?');
+            throw new Refused(
+                'no_table',
+                Words::say('It has more than {columns} columns. Is it the table that you mean?', columns: self::MOST_COLUMNS),
+            );
         }
         $type = $this->schemas->schema()->types[$job->record_type];
         $columns = array_map(static fn (int $place): array => array_map(
@@ -132,15 +145,16 @@ final readonly class ImportStore
     public function plan(BulkJob $job, array $fields, ?string $key, Mode $mode): void
     {
         if (! in_array($job->status, [BulkStatus::Draft, BulkStatus::Tried], true)) {
-            throw new Refused('wrong_status', 'It has begun already.', RefusedFor::Conflict);
+            throw new Refused('wrong_status', Words::say('It has begun already.'), RefusedFor::Conflict);
         }
         $type = $this->schemas->schema()->types[$job->record_type];
         [$taken, $problems] = [[], []];
         foreach ($fields as $place => $name) {
+            $isOffered = is_string($name) && ($name === ColumnGuess::NUMBER || $type->field($name)?->isSettable() === true);
             $wrong = match (true) {
-                ! is_string($name) || ! isset($job->spec['heads'][$place]) => 'There is no such column.',
-                $name !== ColumnGuess::NUMBER && $type->field($name)?->isSettable() !== true => 'There is no such field to bring in.',
-                in_array($name, $taken, true) => 'Another column is for the same field.',
+                ! is_string($name) || ! isset($job->spec['heads'][$place]) => Words::say('There is no such column.'),
+                ! $isOffered => Words::say('There is no such field to bring in.'),
+                in_array($name, $taken, true) => Words::say('Another column is for the same field.'),
                 default => null,
             };
             if ($wrong !== null) {
@@ -149,15 +163,19 @@ final readonly class ImportStore
             $taken[(int) $place] = is_string($name) ? $name : '';
         }
         if ($key !== null && ! in_array($key, $taken, true)) {
-            $problems[] = ['at' => '/key', 'code' => 'missing', 'message' => 'No column is for what the records are known by.'];
+            $problems[] = ['at' => '/key', 'code' => 'missing', 'message' => Words::say('No column is for what the records are known by.')];
         }
         if ($key === null && $mode !== Mode::Create) {
-            $problems[] = ['at' => '/key', 'code' => 'missing', 'message' => 'Say by which field a record is known that is there already.'];
+            $problems[] = ['at' => '/key', 'code' => 'missing',
+                'message' => Words::say('Say by which field a record is known that is there already.')];
         }
         foreach ($mode === Mode::Update ? [] : $type->ownFields() as $field) {
             if (self::isMissed($field, $taken)) {
                 $problems[] = [
-                    'at' => '/mapping', 'code' => 'required', 'message' => "{$field->label} has to be filled in, and no column is for it.",
+                    'at' => '/mapping', 'code' => 'required', 'message' => Words::say(
+                        '{field} has to be filled in, and no column is for it.',
+                        field: $field->label,
+                    ),
                 ];
             }
         }
@@ -180,7 +198,7 @@ final readonly class ImportStore
             'status' => BulkStatus::Waiting, 'answered' => $isAnswered, 'done' => 0, 'refused' => 0, 'reached' => $job->spec['begins'],
         ]);
         if ($begun === 0) {
-            throw new Refused('wrong_status', 'It has to be tried first.', RefusedFor::Conflict);
+            throw new Refused('wrong_status', Words::say('It has to be tried first.'), RefusedFor::Conflict);
         }
         $job->refresh();
     }
@@ -188,7 +206,7 @@ final readonly class ImportStore
     private function mustBe(BulkJob $job, BulkStatus $status): void
     {
         if ($job->status !== $status || $job->kind !== BulkKind::Import) {
-            throw new Refused('wrong_status', 'It has begun already.', RefusedFor::Conflict);
+            throw new Refused('wrong_status', Words::say('It has begun already.'), RefusedFor::Conflict);
         }
     }
 

@@ -9,6 +9,7 @@ use App\Models\ImportFilePiece;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use VividLedger\Import\FileForm;
+use VividLedger\Words\Words;
 
 /**
  * The rows of a file that is kept in pieces. Whoever reads it puts it together on the machine it works on, once, in UTF-8; what has been
@@ -53,7 +54,7 @@ final class ImportedFile
         }
 
         return FileForm::of(substr($first, 0, self::SAMPLE)) ?? throw new Refused(
-            'no_table', 'This is no table of text. Save it as CSV, or as an Excel workbook (.xlsx).', RefusedFor::Invalid,
+            'no_table', Words::say('This is no table of text. Save it as CSV, or as an Excel workbook (.xlsx).'), RefusedFor::Invalid,
         );
     }
 
@@ -70,7 +71,7 @@ final class ImportedFile
         while (($cells = fgetcsv($stream, self::LONGEST_ROW, $plan->delimiter, '"', '')) !== false) {
             $reached = (int) ftell($stream);
             if ($reached - $from >= self::LONGEST_ROW - 1) {
-                throw new Refused('no_table', 'A row has more than a million letters: a quote was opened and never closed.');
+                throw new Refused('no_table', Words::say('A row has more than a million letters: a quote was opened and never closed.'));
             }
             $from = $reached;
             $cells = array_map(strval(...), $cells);

@@ -10,6 +10,7 @@ use App\Models\NoticeKind;
 use App\Models\StoredMessage;
 use App\Models\Task;
 use VividLedger\Message\Channel;
+use VividLedger\Words\Words;
 
 /** What happened for somebody: notes that rules wrote to them, tasks they were given, comments that name them. */
 final class Notices
@@ -34,7 +35,7 @@ final class Notices
         }
         $mentions = Mention::query()->with('by')->where('person_id', $person)->where('at', '>=', $from)->latest('at')->limit($most)->get();
         foreach ($mentions as $mention) {
-            $by = $mention->by->name ?? 'Somebody';
+            $by = $mention->by->name ?? Words::say('Somebody');
             $found[] = new Notice(
                 NoticeKind::Mention, $mention->id, $mention->at, "{$by}: {$mention->text}", $mention->record_type, $mention->record_id,
             );

@@ -12,6 +12,7 @@ use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Numbering;
 use VividLedger\Schema\OnDelete;
 use VividLedger\Schema\Schema;
+use VividLedger\Words\Words;
 
 /** What somebody wants of a field, checked, in the words of a record type's definition. */
 final class FieldGiven
@@ -33,27 +34,33 @@ final class FieldGiven
      */
     public static function made(array $given, Schema $schema): array
     {
-        $type = FieldType::tryFrom((string) ($given['type'] ?? '')) ?? throw Refused::at('/type', 'Choose what the field holds.');
+        $type = FieldType::tryFrom((string) ($given['type'] ?? '')) ?? throw Refused::at(
+            '/type',
+            Words::say('Choose what the field holds.'),
+        );
         $field = ['label' => self::words($given['label'] ?? null, '/label', self::LABEL), 'type' => $type->value];
         if ($type === FieldType::Reference) {
             $target = (string) ($given['target'] ?? '');
-            $field['target'] = $schema->type($target)->name ?? throw Refused::at('/target', 'Choose to which records it leads.');
+            $field['target'] = $schema->type($target)->name ?? throw Refused::at(
+                '/target',
+                Words::say('Choose to which records it leads.'),
+            );
         }
         if ($type === FieldType::Money) {
             $currency = strtoupper((string) ($given['currency'] ?? 'EUR'));
             $field['currency'] = preg_match('/^[A-Z]{3}$/D', $currency) === 1 ? $currency
-                : throw Refused::at('/currency', 'A currency has three letters, such as EUR.');
+                : throw Refused::at('/currency', Words::say('A currency has three letters, such as EUR.'));
         }
         if ($type->isDecimal()) {
             $scale = (int) ($given['scale'] ?? ($type === FieldType::Percent ? 1 : 2));
             $field['scale'] = $scale >= 0 && $scale <= 6 ? $scale
-                : throw Refused::at('/scale', 'From none to six places behind the point.');
+                : throw Refused::at('/scale', Words::say('From none to six places behind the point.'));
         }
 
         if (($given['numbering'] ?? '') !== '') {
             $field['numbering'] = $type === FieldType::Text && Numbering::of((string) $given['numbering']) !== null
                 ? (string) $given['numbering']
-                    : throw Refused::at('/numbering', 'Say where it counts, such as “INV-{year}-{0000}”, in a text.');
+                    : throw Refused::at('/numbering', Words::say('Say where it counts, such as “INV-{year}-{0000}”, in a text.'));
         }
         if (($given['formula'] ?? '') !== '') {
             $field['formula'] = (string) $given['formula'];
@@ -82,19 +89,19 @@ final class FieldGiven
         }
         foreach (['help' => 300, 'section' => 40] as $member => $most) {
             if (isset($field[$member]) && mb_strlen($field[$member]) > $most) {
-                throw Refused::at("/{$member}", "At most {$most} characters.");
+                throw Refused::at("/{$member}", Words::say('At most {most} characters.', most: $most));
             }
         }
         if (($field['unique'] ?? false)
             && in_array($type, [FieldType::LongText, FieldType::Tick, FieldType::Choices, FieldType::Tags], true)) {
-            throw Refused::at('/unique', 'This cannot be told apart record by record.');
+            throw Refused::at('/unique', Words::say('This cannot be told apart record by record.'));
         }
         if (array_key_exists('onDelete', $given)) {
             $field['on_delete'] = $type === FieldType::Reference ? OnDelete::tryFrom((string) $given['onDelete'])->value
-                ?? throw Refused::at('/onDelete', 'Choose what becomes of the record.') : null;
+                ?? throw Refused::at('/onDelete', Words::say('Choose what becomes of the record.')) : null;
         }
         if (($field['on_delete'] ?? '') === OnDelete::Clear->value && ($field['required'] ?? false)) {
-            throw Refused::at('/onDelete', 'No record is without it, so it cannot be emptied.');
+            throw Refused::at('/onDelete', Words::say('No record is without it, so it cannot be emptied.'));
         }
         if (array_key_exists('requiredAt', $given)) {
             $field['required_at'] = array_values(array_filter((array) $given['requiredAt'], is_string(...)));
@@ -106,7 +113,7 @@ final class FieldGiven
             }
         }
         if (isset($field['min'], $field['max']) && (float) $field['min'] > (float) $field['max']) {
-            throw Refused::at('/max', 'The most is less than the least.');
+            throw Refused::at('/max', Words::say('The most is less than the least.'));
         }
         if ($type === FieldType::Choice || $type === FieldType::Choices) {
             $choices = array_key_exists('choices', $given) ? (array) $given['choices'] : null;
@@ -132,7 +139,10 @@ final class FieldGiven
     {
         $words = trim((string) preg_replace('/\s+/u', ' ', is_string($given) ? $given : ''));
         if ($words === '' || mb_strlen($words) > $most) {
-            throw Refused::at($at, $words === '' ? 'Give it a name.' : "A name has at most {$most} characters.");
+            throw Refused::at(
+                $at,
+                $words === '' ? Words::say('Give it a name.') : Words::say('A name has at most {most} characters.', most: $most),
+            );
         }
 
         return $words;
@@ -149,7 +159,7 @@ final class FieldGiven
             'label' => '', 'plural' => '', 'prefix' => '', 'title' => '', 'owner' => '', 'fields' => ['default' => $field],
         ])->fields['default'];
         if ($read->type->isMoment() || $read->type === FieldType::Person || $read->type === FieldType::Reference || ! $read->isSettable()) {
-            return $given === null || $given === '' ? null : throw Refused::at('/default', 'This begins empty.');
+            return $given === null || $given === '' ? null : throw Refused::at('/default', Words::say('This begins empty.'));
         }
         try {
             return Value::of($read, $given) ?: null;
@@ -160,7 +170,10 @@ final class FieldGiven
 
     private static function amount(string $given, string $at): string
     {
-        return preg_match('/^-?\d{1,12}(\.\d{1,6})?$/D', $given) === 1 ? $given : throw Refused::at($at, 'Give a number, such as 12.50.');
+        return preg_match('/^-?\d{1,12}(\.\d{1,6})?$/D', $given) === 1 ? $given : throw Refused::at(
+            $at,
+            Words::say('Give a number, such as 12.50.'),
+        );
     }
 
     /**
@@ -171,7 +184,7 @@ final class FieldGiven
     private static function choices(array $known, ?array $given): array
     {
         if ($given === null) {
-            return $known === [] ? throw Refused::at('/choices', 'Name at least one choice.') : $known;
+            return $known === [] ? throw Refused::at('/choices', Words::say('Name at least one choice.')) : $known;
         }
         $kept = [];
         $labels = [];
@@ -179,7 +192,7 @@ final class FieldGiven
             $choice = is_array($choice) ? $choice : ['label' => $choice];
             $label = trim(is_string($choice['label'] ?? null) ? $choice['label'] : '');
             if ($label === '' || mb_strlen($label) > self::LABEL || isset($labels[mb_strtolower($label)])) {
-                $message = $label === '' ? 'Give the choice a name.' : 'There is a choice of that name already.';
+                $message = $label === '' ? Words::say('Give the choice a name.') : Words::say('There is a choice of that name already.');
                 throw Refused::at("/choices/{$index}", $message);
             }
             $labels[mb_strtolower($label)] = true;
@@ -196,7 +209,12 @@ final class FieldGiven
             }
         }
         if ($kept === [] || count($kept) > self::MOST_CHOICES) {
-            throw Refused::at('/choices', $kept === [] ? 'Name at least one choice.' : 'At most '.self::MOST_CHOICES.' choices.');
+            throw Refused::at(
+                '/choices',
+                $kept === []
+                    ? Words::say('Name at least one choice.')
+                    : Words::say('At most {choices} choices.', choices: self::MOST_CHOICES),
+            );
         }
 
         // What is kept in records never loses its words: a value that is left out is retired.

@@ -17,6 +17,7 @@ use VividLedger\Formula\Formula;
 use VividLedger\Formula\FormulaError;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Schema;
+use VividLedger\Words\Words;
 
 /** Record types as they come from another company: whole definitions, of which whatever there is not is made. Nothing is taken away. */
 final readonly class TypeCarrier
@@ -92,7 +93,10 @@ final readonly class TypeCarrier
             $known = $here['fields'][$name] ?? null;
             foreach ($known === null ? [] : self::FIXED as $member => $said) {
                 if (isset($known[$member]) && ($field[$member] ?? $known[$member]) !== $known[$member]) {
-                    throw Refused::at("/fields/{$name}/{$member}", "‘{$known['label']}’ is here already, and {$said} cannot be changed.");
+                    throw Refused::at(
+                        "/fields/{$name}/{$member}",
+                        Words::say('‘{label}’ is here already, and {said} cannot be changed.', label: $known['label'], said: $said),
+                    );
                 }
             }
             // What records hold keeps its words: a choice that is not in the file is retired.
@@ -111,17 +115,22 @@ final readonly class TypeCarrier
             $field = $definition['fields'][$definition[$member]] ?? null;
             if ($field === null || ! in_array(FieldType::from($field['type']), $types, true)) {
                 throw Refused::at("/{$member}",
-                    "‘{$definition[$member]}’ is no ".($member === 'title' ? 'text' : 'person').' field of it.');
+                    $member === 'title' ? Words::say('‘{field}’ is no text field of it.', field: $definition[$member])
+                        : Words::say('‘{field}’ is no person field of it.', field: $definition[$member]));
             }
         }
         foreach (RecordTypeDefinition::query()->whereKeyNot($name)->get() as $other) {
             if ($other->definition['prefix'] === $definition['prefix']) {
-                throw Refused::at('/prefix', "{$other->definition['plural']} have that prefix already.", RefusedFor::Conflict);
+                throw Refused::at(
+                    '/prefix',
+                    Words::say('{plural} have that prefix already.', plural: $other->definition['plural']),
+                    RefusedFor::Conflict,
+                );
             }
         }
         foreach ($definition['fields'] as $field => $of) {
             if ($of['type'] === FieldType::Reference->value && ($of['target'] ?? '') === '') {
-                throw Refused::at("/fields/{$field}/target", 'Say to which records it leads.');
+                throw Refused::at("/fields/{$field}/target", Words::say('Say to which records it leads.'));
             }
             if (isset($of['formula'])) {
                 try {
@@ -139,7 +148,10 @@ final readonly class TypeCarrier
         $type = $this->schemas->schema()->type($name);
         foreach ($type->fields ?? [] as $field) {
             if ($field->type === FieldType::Reference && $this->schemas->schema()->type((string) $field->target) === null) {
-                throw Refused::at("/fields/{$field->name}/target", "There is no record type ‘{$field->target}’, here or in the setup.");
+                throw Refused::at(
+                    "/fields/{$field->name}/target",
+                    Words::say('There is no record type ‘{target}’, here or in the setup.', target: (string) $field->target),
+                );
             }
         }
     }

@@ -15,6 +15,7 @@ use App\Store\TypeTable;
 use Illuminate\Database\Connection;
 use VividLedger\Explain\Turns;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Record types and their fields, made and changed while everybody works. What rules name never changes its name. */
 final readonly class TypeKeeper
@@ -47,12 +48,12 @@ final readonly class TypeKeeper
         $rows = RecordTypeDefinition::query()->get();
         $names = array_values(array_map(static fn (RecordTypeDefinition $row): string => $row->name, $rows->all()));
         if (count($names) >= self::MOST_TYPES) {
-            throw Refused::at('/label', 'At most '.self::MOST_TYPES.' record types.', RefusedFor::Conflict);
+            throw Refused::at('/label', Words::say('At most {types} record types.', types: self::MOST_TYPES), RefusedFor::Conflict);
         }
         foreach ($rows as $row) {
             $there = [mb_strtolower($row->definition['label']), mb_strtolower($row->definition['plural'])];
             if (in_array(mb_strtolower($label), $there, true)) {
-                throw Refused::at('/label', 'There is a record type of that name already.', RefusedFor::Conflict);
+                throw Refused::at('/label', Words::say('There is a record type of that name already.'), RefusedFor::Conflict);
             }
         }
         $name = Slug::of($label, $names);
@@ -91,7 +92,10 @@ final readonly class TypeKeeper
             if (isset($given['columns'])) {
                 $known = [...array_keys($definition['fields']), 'created_at', 'created_by', 'updated_at', 'updated_by'];
                 $columns = array_values(array_intersect(array_unique(array_filter((array) $given['columns'], is_string(...))), $known));
-                $definition['columns'] = $columns === [] ? throw Refused::at('/columns', 'A list shows at least one field.') : $columns;
+                $definition['columns'] = $columns === [] ? throw Refused::at(
+                    '/columns',
+                    Words::say('A list shows at least one field.'),
+                ) : $columns;
             }
 
             return $definition;
@@ -110,7 +114,7 @@ final readonly class TypeKeeper
         $field = FieldGiven::made($given, $this->schemas->schema());
         $names = array_map(strval(...), array_keys($row->definition['fields']));
         if (count($names) >= self::MOST_FIELDS) {
-            throw Refused::at('/label', 'At most '.self::MOST_FIELDS.' fields.', RefusedFor::Conflict);
+            throw Refused::at('/label', Words::say('At most {fields} fields.', fields: self::MOST_FIELDS), RefusedFor::Conflict);
         }
         self::mustBeFree($row, $field['label'], null);
         // A column that a crash left behind is in nobody's way.
@@ -174,14 +178,18 @@ final readonly class TypeKeeper
         $definition = $this->row($type)->definition;
         $field = $definition['fields'][$name] ?? throw self::noField($name);
         if (in_array($name, [$definition['title'], $definition['owner']], true)) {
-            $message = "‘{$field['label']}’ is what every record is called or belongs to, and stays.";
+            $message = Words::say('‘{label}’ is what every record is called or belongs to, and stays.', label: $field['label']);
             throw new Refused('in_use', $message, RefusedFor::Conflict);
         }
         // A list that shows it leaves it out, and a role that says something about it says so for nothing.
         $users = array_filter($this->uses->of($type, $name), static fn (array $use): bool => ! in_array($use[0], ['list', 'role'], true));
         if ($users !== []) {
             $named = array_map(static fn (array $use): string => ($use[0] === 'rule' ? '' : "the {$use[0]} ").$use[1], $users);
-            $message = "‘{$field['label']}’ is named by ".implode(', ', $named).'. Change that first.';
+            $message = Words::say(
+                '‘{label}’ is named by {named}. Change that first.',
+                label: $field['label'],
+                named: implode(', ', $named),
+            );
             throw new Refused('in_use', $message, RefusedFor::Conflict);
         }
         $this->held($type, null, static function (array $definition) use ($name): array {
@@ -214,7 +222,11 @@ final readonly class TypeKeeper
         $this->db->transaction(function () use ($name, $version, $change, $kind, $by, $field): void {
             $row = RecordTypeDefinition::query()->lockForUpdate()->find($name) ?? throw self::noType($name);
             if ($version !== null && $row->version !== $version) {
-                throw new Refused('stale_version', 'Somebody changed it after you opened it. Open it again.', RefusedFor::Conflict);
+                throw new Refused(
+                    'stale_version',
+                    Words::say('Somebody changed it after you opened it. Open it again.'),
+                    RefusedFor::Conflict,
+                );
             }
             $before = $row->definition;
             $definition = $change($before, $row);
@@ -236,8 +248,11 @@ final readonly class TypeKeeper
     {
         $doubles = TypeTable::unique($this->db, $type, $name, $field['unique'] ?? false);
         if ($doubles > 0) {
-            $message = $doubles === 1 ? 'One value stands' : number_format($doubles).' values stand';
-            throw Refused::at('/unique', "{$message} in more than one record. Make them differ first.", RefusedFor::Conflict);
+            throw Refused::at('/unique', Words::counted(
+                $doubles,
+                'One value stands in more than one record. Make them differ first.'
+                    .'|{count} values stand in more than one record. Make them differ first.',
+            ), RefusedFor::Conflict);
         }
     }
 
@@ -275,7 +290,8 @@ final readonly class TypeKeeper
     {
         foreach ($row->definition['fields'] as $name => $field) {
             if ($name !== $but && mb_strtolower($field['label']) === mb_strtolower(trim($label))) {
-                $message = 'There is a field of that name already.'.(($field['retired'] ?? false) ? ' It is retired; bring it back.' : '');
+                $message = ($field['retired'] ?? false) ? Words::say('There is a field of that name already. It is retired; bring it back.')
+                    : Words::say('There is a field of that name already.');
                 throw Refused::at('/label', $message, RefusedFor::Conflict);
             }
         }
@@ -297,11 +313,11 @@ final readonly class TypeKeeper
 
     private static function noType(string $name): Refused
     {
-        return new Refused('not_found', "There is no record type ‘{$name}’.", RefusedFor::Missing);
+        return new Refused('not_found', Words::say('There is no record type ‘{name}’.', name: $name), RefusedFor::Missing);
     }
 
     private static function noField(string $name): Refused
     {
-        return new Refused('not_found', "There is no field ‘{$name}’.", RefusedFor::Missing);
+        return new Refused('not_found', Words::say('There is no field ‘{name}’.', name: $name), RefusedFor::Missing);
     }
 }

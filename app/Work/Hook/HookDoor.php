@@ -18,6 +18,7 @@ use StandardWebhooks\Webhook;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
+use VividLedger\Words\Words;
 
 /**
  * Where other systems post. What arrives is signed and not older than five minutes (Standard Webhooks), and becomes a save like any
@@ -47,12 +48,16 @@ final readonly class HookDoor
     {
         $key = $headers['webhook-id'] ?? '';
         if (! $hook->is_open) {
-            throw new Refused('closed', 'This hook is closed.', RefusedFor::Conflict);
+            throw new Refused('closed', Words::say('This hook is closed.'), RefusedFor::Conflict);
         }
         $isKey = $key !== '' && strlen($key) <= self::KEY_LENGTH && mb_check_encoding($key, 'UTF-8');
         if (! $isKey || ! self::isSigned($hook, $raw, $headers)) {
             Hook::query()->whereKey($hook->id)->increment('turned_away', 1, ['turned_away_at' => gmdate('Y-m-d H:i:s')]);
-            throw new Refused('not_signed', 'The signature or the time is not right (Standard Webhooks).', RefusedFor::NotAllowed);
+            throw new Refused(
+                'not_signed',
+                Words::say('The signature or the time is not right (Standard Webhooks).'),
+                RefusedFor::NotAllowed,
+            );
         }
 
         return $this->takeIn($hook, $key, $raw);
@@ -65,9 +70,13 @@ final readonly class HookDoor
      */
     public function again(int $id, ?string $raw): HookArrival
     {
-        $arrival = HookArrival::query()->find($id) ?? throw new Refused('not_found', 'There is no such arrival.', RefusedFor::Missing);
+        $arrival = HookArrival::query()->find($id) ?? throw new Refused(
+            'not_found',
+            Words::say('There is no such arrival.'),
+            RefusedFor::Missing,
+        );
         if ($arrival->outcome->isDone()) {
-            throw new Refused('wrong_state', 'It was taken already.', RefusedFor::Conflict);
+            throw new Refused('wrong_state', Words::say('It was taken already.'), RefusedFor::Conflict);
         }
 
         return $this->takeIn(Hook::query()->findOrFail($arrival->hook_id), $arrival->key, $raw ?? $arrival->raw);
@@ -115,7 +124,7 @@ final readonly class HookDoor
     /** @return array{HookOutcome, int, string} */
     private function brought(Hook $hook, string $key, string $raw): array
     {
-        $type = $this->schemas->schema()->type($hook->record_type) ?? throw new Refused('no_type', 'Its record type is gone.');
+        $type = $this->schemas->schema()->type($hook->record_type) ?? throw new Refused('no_type', Words::say('Its record type is gone.'));
         $read = $this->reading->of($hook, $type, $raw);
         $actor = new Actor(null, CauseKind::Hook);
         if ($read->record === null) {

@@ -11,6 +11,7 @@ use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Proofread\Starts;
 use VividLedger\Rule\Line\Placed;
+use VividLedger\Words\Words;
 
 /** Lines behind one that brings the until about, or that closes the record; and a run that is over as it begins. */
 final class AfterTheEnd implements Check
@@ -26,8 +27,8 @@ final class AfterTheEnd implements Check
                 Level::Look,
                 '/until',
                 'ends_at_once',
-                'The until holds whenever the rule fires, so none of the later lines ever comes.',
-                'Let it wait for something that is not so from the start.',
+                Words::say('The until holds whenever the rule fires, so none of the later lines ever comes.'),
+                Words::say('Let it wait for something that is not so from the start.'),
             );
         }
         foreach ($rule->lines as $placed) {
@@ -38,21 +39,26 @@ final class AfterTheEnd implements Check
             }
             foreach ($own as $later) {
                 if (self::seconds($later) > self::seconds($placed)) {
-                    $line = 'line '.($placed->place + 1);
+                    $line = Words::say('line {place}', place: $placed->place + 1);
                     $remarks[] = $end !== null
                         ? new Remark(
                             Level::Look,
                             "/lines/{$later->place}",
                             'after_the_end',
-                            "This line never comes: {$line} sets {$end}, and that is what ends the rule.",
-                            'Move it before that line, or change the until.',
+                            Words::say('This line never comes: {line} sets {end}, and that is what ends the rule.', line: $line, end: $end),
+                            Words::say('Move it before that line, or change the until.'),
                         )
                         : new Remark(
                             Level::Look,
                             "/lines/{$later->place}",
                             'after_closing',
-                            "This line comes after {$line} has closed the {$among->type()->inSentence()} ({$closed}).",
-                            'Move it before that line, or say in an until what ends the rule.',
+                            Words::say(
+                                'This line comes after {line} has closed the {record} ({closed}).',
+                                line: $line,
+                                record: $among->type()->inSentence(),
+                                closed: $closed,
+                            ),
+                            Words::say('Move it before that line, or say in an until what ends the rule.'),
                         );
                     break;
                 }

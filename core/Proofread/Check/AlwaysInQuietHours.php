@@ -8,6 +8,7 @@ use VividLedger\Proofread\Fix;
 use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
+use VividLedger\Words\Words;
 
 /** A line whose time of day the quiet hours never allow: it always comes at another. */
 final class AlwaysInQuietHours implements Check
@@ -27,9 +28,9 @@ final class AlwaysInQuietHours implements Check
                     Level::Look,
                     "/lines/{$placed->place}/at",
                     'quiet_hours',
-                    "{$time} is always in the quiet hours, so the line waits until {$hours[0]}.",
-                    'Give it a time that is allowed.',
-                    new Fix("At {$hours[0]}", $at->at, $hours[0]),
+                    Words::say('{time} is always in the quiet hours, so the line waits until {hours}.', time: $time, hours: $hours[0]),
+                    Words::say('Give it a time that is allowed.'),
+                    new Fix(Words::say('At {hours}', hours: $hours[0]), $at->at, $hours[0]),
                 );
             }
         }

@@ -8,6 +8,7 @@ use VividLedger\Proofread\Fix;
 use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
+use VividLedger\Words\Words;
 
 /** Messages that come later, with nothing that ends them early: whoever answers is chased on. */
 final class ChaseWithoutEnd implements Check
@@ -22,15 +23,15 @@ final class ChaseWithoutEnd implements Check
             static fn ($placed): bool => $placed->timing !== null && $placed->isMessage(),
         ));
         $series = array_values(array_filter($later, static fn ($placed): bool => $placed->timing?->repeats() === true));
-        $fix = new Fix('Until it gets a reply', '/until', ['kind' => 'happened', 'event' => 'reply']);
+        $fix = new Fix(Words::say('Until it gets a reply'), '/until', ['kind' => 'happened', 'event' => 'reply']);
         if ($series !== []) {
             return [
                 new Remark(
                     Level::Look,
                     "/lines/{$series[0]->place}",
                     'no_until',
-                    'The series goes on to its last time, whatever happens meanwhile.',
-                    'Say what ends it early.',
+                    Words::say('The series goes on to its last time, whatever happens meanwhile.'),
+                    Words::say('Say what ends it early.'),
                     $fix,
                 ),
             ];
@@ -41,8 +42,8 @@ final class ChaseWithoutEnd implements Check
                 Level::Look,
                 "/lines/{$later[1]->place}",
                 'no_until',
-                'It goes on writing, even to somebody who has answered.',
-                'Say what ends it early.',
+                Words::say('It goes on writing, even to somebody who has answered.'),
+                Words::say('Say what ends it early.'),
                 $fix,
             ),
         ];

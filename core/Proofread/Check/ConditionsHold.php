@@ -14,6 +14,7 @@ use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Proofread\Starts;
 use VividLedger\Shape\Node;
+use VividLedger\Words\Words;
 
 /** Conditions that can never hold, always hold, or contradict each other. */
 final class ConditionsHold implements Check
@@ -21,14 +22,14 @@ final class ConditionsHold implements Check
     public function remarks(RuleAmongOthers $among): array
     {
         $rule = $among->rule;
-        $remarks = $this->tree($rule->condition, $among->file->child('onlyIf'), 'the rule can never fire');
+        $remarks = $this->tree($rule->condition, $among->file->child('onlyIf'), Words::say('the rule can never fire'));
         if ($remarks === [] && ! Reasoning::canHold(Starts::condition($rule))) {
             $remarks[] = new Remark(
                 Level::Look,
                 '/when',
                 'never',
-                'The rule can never fire: the value its trigger waits for does not meet its conditions.',
-                'Change the value, or the conditions.',
+                Words::say('The rule can never fire: the value its trigger waits for does not meet its conditions.'),
+                Words::say('Change the value, or the conditions.'),
             );
         }
         // On a record that was there before they held already, and a new one it does not see.
@@ -38,19 +39,19 @@ final class ConditionsHold implements Check
                 Level::Look,
                 '/fires',
                 'never',
-                'The rule can never fire: its conditions always hold, so they never become true through a change.',
-                'Let it fire every time, or give it a condition.',
-                new Fix('Every time', '/fires', ['kind' => 'every_time']),
+                Words::say('The rule can never fire: its conditions always hold, so they never become true through a change.'),
+                Words::say('Let it fire every time, or give it a condition.'),
+                new Fix(Words::say('Every time'), '/fires', ['kind' => 'every_time']),
             );
         }
         foreach ($rule->lines as $placed) {
             $only = $placed->line instanceof \VividLedger\Rule\Line\OnlyIf ? $placed->line->condition : null;
             if ($only !== null) {
-                array_push($remarks, ...$this->tree($only, $among->line($placed)->child('onlyIf'), 'the line is never done'));
+                array_push($remarks, ...$this->tree($only, $among->line($placed)->child('onlyIf'), Words::say('the line is never done')));
             }
         }
         if ($rule->until !== null) {
-            array_push($remarks, ...$this->tree($rule->until, $among->file->child('until'), 'it never ends anything early'));
+            array_push($remarks, ...$this->tree($rule->until, $among->file->child('until'), Words::say('it never ends anything early')));
         }
 
         return $remarks;
@@ -66,18 +67,18 @@ final class ConditionsHold implements Check
                     Level::Look,
                     $at,
                     'never',
-                    'This condition can never hold.',
-                    'Change its value, or take it away.',
-                    new Fix('Take it away', $at, null),
+                    Words::say('This condition can never hold.'),
+                    Words::say('Change its value, or take it away.'),
+                    new Fix(Words::say('Take it away'), $at, null),
                 );
             } elseif (Reasoning::alwaysHolds($part)) {
                 $remarks[] = new Remark(
                     Level::Look,
                     $at,
                     'always',
-                    'This condition always holds, so it asks for nothing.',
-                    'Change its value, or take it away.',
-                    new Fix('Take it away', $at, null),
+                    Words::say('This condition always holds, so it asks for nothing.'),
+                    Words::say('Change its value, or take it away.'),
+                    new Fix(Words::say('Take it away'), $at, null),
                 );
             }
         }
@@ -101,9 +102,9 @@ final class ConditionsHold implements Check
                         Level::Look,
                         $items[$later]->at,
                         'contradiction',
-                        "This contradicts condition {$place}: both never hold at once, so {$then}.",
-                        'Change one of the two, or let any of them do.',
-                        new Fix('Let any of them do', "{$node->at}/kind", 'any'),
+                        Words::say('This contradicts condition {place}: both never hold at once, so {then}.', place: $place, then: $then),
+                        Words::say('Change one of the two, or let any of them do.'),
+                        new Fix(Words::say('Let any of them do'), "{$node->at}/kind", 'any'),
                     );
                 }
             }
@@ -113,8 +114,8 @@ final class ConditionsHold implements Check
             Level::Look,
             $node->at,
             'never',
-            "These conditions never hold together, so {$then}.",
-            'Change one of them, or take it away.',
+            Words::say('These conditions never hold together, so {then}.', then: $then),
+            Words::say('Change one of them, or take it away.'),
         );
     }
 }

@@ -9,6 +9,7 @@ use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Rule\Trigger\WaitsForDate;
+use VividLedger\Words\Words;
 
 /** A date that sets the rule off once for a record: when the date moves, nothing comes at the new one. */
 final class DateThatMoves implements Check
@@ -27,12 +28,17 @@ final class DateThatMoves implements Check
         // Each arrival of a date sets a rule off once by itself, so that "every time" is no flood.
         [$advice, $fix] = $yearly || $field->system
             ? [
-                "Let it fire every time: {$field->label} comes only once ".($yearly ? 'a year.' : 'at each value.'),
-                new Fix('Every time it comes', '/fires', ['kind' => 'every_time']),
+                $yearly ? Words::say('Let it fire every time: {field} comes only once a year.', field: $field->label)
+                    : Words::say('Let it fire every time: {field} comes only once at each value.', field: $field->label),
+                new Fix(Words::say('Every time it comes'), '/fires', ['kind' => 'every_time']),
             ]
             : [
-                "Let it fire once for each value of {$field->label}.",
-                new Fix("Once for each {$field->label}", '/fires', ['kind' => 'once_per_value', 'field' => $field->name]),
+                Words::say('Let it fire once for each value of {field}.', field: $field->label),
+                new Fix(
+                    Words::say('Once for each {field}', field: $field->label),
+                    '/fires',
+                    ['kind' => 'once_per_value', 'field' => $field->name],
+                ),
             ];
 
         return [
@@ -40,8 +46,15 @@ final class DateThatMoves implements Check
                 Level::Look,
                 '/fires',
                 'date_moves',
-                "It fires once for each {$among->type()->inSentence()}, and not again when {$field->label} moves".($yearly
-                    ? ' or comes round the next year' : '').'.',
+                $yearly ? Words::say(
+                    'It fires once for each {record}, and not again when {field} moves or comes round the next year.',
+                    record: Words::within($among->type()->label),
+                    field: $field->label,
+                ) : Words::say(
+                    'It fires once for each {record}, and not again when {field} moves.',
+                    record: Words::within($among->type()->label),
+                    field: $field->label,
+                ),
                 $advice,
                 $fix,
             ),

@@ -9,6 +9,7 @@ use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Rule\Line\Climbs;
 use VividLedger\Rule\Line\GivesTasks;
+use VividLedger\Words\Words;
 
 /** An escalation whose first rung goes to the very person who has the task. */
 final class EscalatesToTheSame implements Check
@@ -29,8 +30,13 @@ final class EscalatesToTheSame implements Check
                         Level::Look,
                         "/lines/{$placed->place}",
                         'same_person',
-                        "Rung {$rung->number} goes to {$said}, who has the task of line {$assignees[$said]} already.",
-                        'Let it go to somebody else, such as their manager.',
+                        Words::say(
+                            'Rung {rung} goes to {said}, who has the task of line {assignees} already.',
+                            rung: $rung->number,
+                            said: $said,
+                            assignees: $assignees[$said],
+                        ),
+                        Words::say('Let it go to somebody else, such as their manager.'),
                     );
                 }
             }

@@ -8,6 +8,7 @@ use VividLedger\Proofread\Fix;
 use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
+use VividLedger\Words\Words;
 
 /** "Every time" on any change, with a message: a letter at each save. */
 final class MessageAtEachSave implements Check
@@ -26,9 +27,9 @@ final class MessageAtEachSave implements Check
                         Level::Look,
                         '/fires',
                         'each_save',
-                        'It sends a message at each save of the record, as long as the conditions hold.',
-                        'Let it fire when the conditions become true, or once.',
-                        new Fix('When the conditions become true', '/fires', ['kind' => 'becomes_true']),
+                        Words::say('It sends a message at each save of the record, as long as the conditions hold.'),
+                        Words::say('Let it fire when the conditions become true, or once.'),
+                        new Fix(Words::say('When the conditions become true'), '/fires', ['kind' => 'becomes_true']),
                     ),
                 ];
             }

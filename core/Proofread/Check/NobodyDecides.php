@@ -11,6 +11,7 @@ use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Rule\Line\AsksSignOff;
 use VividLedger\Rule\Line\Placed;
 use VividLedger\SignOff\RouteStep;
+use VividLedger\Words\Words;
 
 /** A sign-off that nobody can agree to: one that waits for what can never hold is not put in force; and one that wants too many. */
 final class NobodyDecides implements Check
@@ -39,8 +40,8 @@ final class NobodyDecides implements Check
             Level::Blocks,
             "/lines/{$placed->place}/steps/{$nth}/until",
             'never_agreed',
-            'Step '.($nth + 1).' is agreed to once a condition holds that never can.',
-            'Change the condition, or take it away.',
+            Words::say('Step {nth} is agreed to once a condition holds that never can.', nth: $nth + 1),
+            Words::say('Change the condition, or take it away.'),
         );
     }
 
@@ -52,8 +53,13 @@ final class NobodyDecides implements Check
             Level::Look,
             "/lines/{$placed->place}/steps/{$nth}/needed",
             'too_many_needed',
-            'Step '.($nth + 1)." wants {$step->needed} to agree, and asks at most {$most}: all of them have to.",
-            'Ask more people, or want fewer to agree.',
+            Words::say(
+                'Step {nth} wants {needed} to agree, and asks at most {most}: all of them have to.',
+                nth: $nth + 1,
+                needed: $step->needed,
+                most: $most,
+            ),
+            Words::say('Ask more people, or want fewer to agree.'),
         );
     }
 }

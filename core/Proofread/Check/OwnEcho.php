@@ -9,6 +9,7 @@ use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Rule\Line\Written;
 use VividLedger\Rule\Trigger\WatchesFields;
+use VividLedger\Words\Words;
 
 /** A rule that waits for a change of a field which nobody but itself sets. */
 final class OwnEcho implements Check
@@ -39,9 +40,9 @@ final class OwnEcho implements Check
                 Level::Note,
                 '/when',
                 'own_echo',
-                'It waits for a change of a field that no rule but this one sets. Its own change does not start it again: only a person’s '
-                    .'does.',
-                'If nobody sets the field by hand, let it wait for something else.',
+                Words::say('It waits for a change of a field that no rule but this one sets. Its own change does not start it again: '
+                    .'only a person’s does.'),
+                Words::say('If nobody sets the field by hand, let it wait for something else.'),
             ),
         ];
     }

@@ -16,6 +16,7 @@ use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\Path;
+use VividLedger\Words\Words;
 
 /** Ranges of an either/or set that overlap without one being inside the other, and amounts between them that none takes. */
 final class RangesOfSet implements Check
@@ -57,8 +58,14 @@ final class RangesOfSet implements Check
                     Level::Look,
                     '/onlyIf',
                     'ranges_overlap',
-                    "Its range and that of ‘{$other->name}’ overlap, at {$path->label()} {$value}: {$taker} takes it, which stands first.",
-                    'Let one range end where the other begins.',
+                    Words::say(
+                        'Its range and that of ‘{other}’ overlap, at {path} {value}: {taker} takes it, which stands first.',
+                        other: $other->name,
+                        path: $path->label(),
+                        value: (string) $value,
+                        taker: $taker,
+                    ),
+                    Words::say('Let one range end where the other begins.'),
                 );
             }
         }
@@ -92,8 +99,13 @@ final class RangesOfSet implements Check
             Level::Look,
             '/onlyIf',
             'range_gap',
-            "No rule of “{$own->eitherOr}” takes {$path->label()} {$values[$gap]}, although the ranges lie on both sides of it.",
-            'Let one range begin where the other ends.',
+            Words::say(
+                'No rule of “{eitherOr}” takes {path} {values}, although the ranges lie on both sides of it.',
+                eitherOr: $own->eitherOr,
+                path: $path->label(),
+                values: $values[$gap],
+            ),
+            Words::say('Let one range begin where the other ends.'),
         )];
     }
 

@@ -12,6 +12,7 @@ use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Proofread\Starts;
 use VividLedger\Rule\Line\Written;
 use VividLedger\Rule\Rule;
+use VividLedger\Words\Words;
 
 /** Two rules that set the same field differently on the same change: the later one wins, and the order decides what a record says. */
 final class SetDifferently implements Check
@@ -32,8 +33,12 @@ final class SetDifferently implements Check
                             Level::Look,
                             "/lines/{$placed->place}",
                             'clash',
-                            "‘{$other->name}’ sets {$label} to something else on the same change; the rule that stands later wins.",
-                            'Put both into an either/or set, or let their conditions exclude each other.',
+                            Words::say(
+                                '‘{other}’ sets {label} to something else on the same change; the rule that stands later wins.',
+                                other: $other->name,
+                                label: $label,
+                            ),
+                            Words::say('Put both into an either/or set, or let their conditions exclude each other.'),
                         );
                         break 2;
                     }

@@ -18,6 +18,7 @@ use VividLedger\Rule\Line\Written;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\WatchesFields;
 use VividLedger\Schema\Path;
+use VividLedger\Words\Words;
 
 /** Rules that set each other off, round and round. The engine stops such a chain; it is hardly meant all the same. */
 final class SetOffEachOther implements Check
@@ -30,11 +31,15 @@ final class SetOffEachOther implements Check
         if ($way === null) {
             return [];
         }
-        $said = "It sets {$this->label($among, $way[0][0])}";
+        $said = Words::say('It sets {label}', label: $this->label($among, $way[0][0]));
         foreach ($way as $index => [, $next]) {
             $last = $index === count($way) - 1;
-            $said .= $last ? ', which sets this rule off again'
-                : ", which sets off ‘{$next->name}’, which sets {$this->label($among, $way[$index + 1][0])}";
+            $said .= $last ? Words::say(', which sets this rule off again')
+                : Words::say(
+                    ', which sets off ‘{next}’, which sets {label}',
+                    next: $next->name,
+                    label: $this->label($among, $way[$index + 1][0]),
+                );
         }
 
         return [
@@ -43,7 +48,7 @@ final class SetOffEachOther implements Check
                 '/lines',
                 'cycle',
                 "{$said}.",
-                'Narrow what one of them waits for, or let one fire only when its conditions become true.',
+                Words::say('Narrow what one of them waits for, or let one fire only when its conditions become true.'),
             ),
         ];
     }

@@ -11,6 +11,7 @@ use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Proofread\Starts;
 use VividLedger\Rule\Rule;
+use VividLedger\Words\Words;
 
 /** A rule of an either/or set whose every match an earlier rule of the set takes. */
 final class Shadowed implements Check
@@ -38,15 +39,23 @@ final class Shadowed implements Check
                     Level::Look,
                     '/onlyIf',
                     'shadowed',
-                    "This rule never gets its turn: ‘{$other->name}’ stands before it in “{$own->eitherOr}” and takes all it would match.",
-                    'Move this rule before it in the list of rules, or narrow the other.',
+                    Words::say(
+                        'This rule never gets its turn: ‘{other}’ stands before it in “{eitherOr}” and takes all it would match.',
+                        other: $other->name,
+                        eitherOr: $own->eitherOr,
+                    ),
+                    Words::say('Move this rule before it in the list of rules, or narrow the other.'),
                 )
                 : new Remark(
                     Level::Look,
                     '/onlyIf',
                     'shadows',
-                    "It takes all that ‘{$other->name}’ would match, which stands behind it in “{$own->eitherOr}”.",
-                    'Move this rule behind it, or narrow it.',
+                    Words::say(
+                        'It takes all that ‘{other}’ would match, which stands behind it in “{eitherOr}”.',
+                        other: $other->name,
+                        eitherOr: $own->eitherOr,
+                    ),
+                    Words::say('Move this rule behind it, or narrow it.'),
                 );
         }
 

@@ -16,6 +16,7 @@ use VividLedger\Rule\Line\GivesTasks;
 use VividLedger\Rule\Line\Placed;
 use VividLedger\Schema\Choice;
 use VividLedger\Schema\Field;
+use VividLedger\Words\Words;
 
 /** A task that still asks to be done when its record has long been closed. */
 final class TaskOutlives implements Check
@@ -36,9 +37,9 @@ final class TaskOutlives implements Check
             Level::Note,
             "/lines/{$placed->place}",
             'task_outlives',
-            "Once the {$one} is closed, this task still asks to be done.",
-            'Say when it lapses.',
-            new Fix("Lapses when the {$one} is closed", "/lines/{$placed->place}/lapses", $closed),
+            Words::say('Once the {one} is closed, this task still asks to be done.', one: $one),
+            Words::say('Say when it lapses.'),
+            new Fix(Words::say('Lapses when the {one} is closed', one: $one), "/lines/{$placed->place}/lapses", $closed),
         ), array_filter(
             $among->rule->lines,
             static fn (Placed $placed): bool => $placed->bare() instanceof GivesTasks && $placed->lapses === null,

@@ -9,6 +9,7 @@ use VividLedger\Proofread\Level;
 use VividLedger\Proofread\Remark;
 use VividLedger\Proofread\RuleAmongOthers;
 use VividLedger\Rule\Line\AsksSignOff;
+use VividLedger\Words\Words;
 
 /**
  * A step of a sign-off without a time to answer in: one person who stays silent keeps it open for good. Where the record is locked
@@ -26,7 +27,10 @@ final class WaitsWithoutEnd implements Check
             }
             foreach ($line->route()->steps as $nth => $step) {
                 if ($step->within === null) {
-                    $remarks[] = self::remark("/lines/{$placed->place}/steps/{$nth}", 'Step '.($nth + 1), $line->locks());
+                    $remarks[] = self::remark("/lines/{$placed->place}/steps/{$nth}", Words::say(
+                        'Step {nth}',
+                        nth: $nth + 1,
+                    ), $line->locks());
                 }
             }
         }
@@ -40,11 +44,14 @@ final class WaitsWithoutEnd implements Check
             $locks ? Level::Blocks : Level::Look,
             $at,
             $locks ? 'locked_for_good' : 'waits_on',
-            $locks ? "{$step} has no time to answer in, and the record is locked until it is answered: it could stay so for good."
-                : "{$step} waits for an answer without end: whoever stays silent keeps it open.",
-            $locks ? 'Say within which time they are to answer, or leave the record open.'
-                : 'Say within which time they are to answer, and what happens then.',
-            new Fix('Within 3 working days', "{$at}/within", ['amount' => 3, 'unit' => 'working_day']),
+            $locks ? Words::say(
+                '{step} has no time to answer in, and the record is locked until it is answered: it could stay so for good.',
+                step: $step,
+            )
+                : Words::say('{step} waits for an answer without end: whoever stays silent keeps it open.', step: $step),
+            $locks ? Words::say('Say within which time they are to answer, or leave the record open.')
+                : Words::say('Say within which time they are to answer, and what happens then.'),
+            new Fix(Words::say('Within 3 working days'), "{$at}/within", ['amount' => 3, 'unit' => 'working_day']),
         );
     }
 }

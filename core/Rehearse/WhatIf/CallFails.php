@@ -7,6 +7,7 @@ namespace VividLedger\Rehearse\WhatIf;
 use VividLedger\Record\Display;
 use VividLedger\Rehearse\Play;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** A call of the rehearsal fails for good. Others are answered with something made up. */
 final readonly class CallFails implements WhatIf
@@ -37,6 +38,6 @@ final readonly class CallFails implements WhatIf
 
     public function said(RecordType $type, Display $display): string
     {
-        return "call {$this->call} fails";
+        return Words::say('call {call} fails', call: $this->call);
     }
 }

@@ -7,6 +7,7 @@ namespace VividLedger\Rehearse\WhatIf;
 use VividLedger\Record\Display;
 use VividLedger\Rehearse\Play;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Somebody changes fields of the record. */
 final readonly class FieldsChange implements WhatIf
@@ -43,7 +44,10 @@ final readonly class FieldsChange implements WhatIf
         $parts = [];
         foreach ($this->set as $name => $value) {
             $field = $type->fields[$name];
-            $parts[] = $value === null ? "{$field->label} is cleared" : "{$field->label} becomes {$display->of($field, $value)}";
+            $parts[] = $value === null ? Words::say(
+                '{field} is cleared',
+                field: $field->label,
+            ) : Words::say('{field} becomes {value}', field: $field->label, value: $display->of($field, $value));
         }
 
         return implode(', ', $parts);

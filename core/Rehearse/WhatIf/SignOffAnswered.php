@@ -8,6 +8,7 @@ use VividLedger\Record\Display;
 use VividLedger\Rehearse\Play;
 use VividLedger\Schema\RecordType;
 use VividLedger\SignOff\Answer;
+use VividLedger\Words\Words;
 
 /** Whoever is asked for a sign-off of the rehearsal answers. Sign-offs that nobody answers run their course. */
 final readonly class SignOffAnswered implements WhatIf
@@ -41,6 +42,10 @@ final readonly class SignOffAnswered implements WhatIf
 
     public function said(RecordType $type, Display $display): string
     {
-        return "sign-off {$this->signOff} is ".($this->answer === Answer::Yes ? 'agreed' : 'declined');
+        return Words::say(
+            'sign-off {signOff} is {answer}',
+            signOff: $this->signOff,
+            answer: $this->answer === Answer::Yes ? Words::say('agreed') : Words::say('declined'),
+        );
     }
 }

@@ -7,6 +7,7 @@ namespace VividLedger\Rehearse\WhatIf;
 use VividLedger\Record\Display;
 use VividLedger\Rehearse\Play;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Whoever has a slip of the rehearsal answers it. Slips that nobody answers run their course. */
 final readonly class SlipReturned implements WhatIf
@@ -43,6 +44,6 @@ final readonly class SlipReturned implements WhatIf
 
     public function said(RecordType $type, Display $display): string
     {
-        return "slip {$this->slip} is answered";
+        return Words::say('slip {slip} is answered', slip: $this->slip);
     }
 }

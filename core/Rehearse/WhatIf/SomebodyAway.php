@@ -7,6 +7,7 @@ namespace VividLedger\Rehearse\WhatIf;
 use VividLedger\Record\Display;
 use VividLedger\Rehearse\Play;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** Somebody is absent for a time, so that others stand in. */
 final readonly class SomebodyAway implements WhatIf
@@ -40,6 +41,6 @@ final readonly class SomebodyAway implements WhatIf
 
     public function said(RecordType $type, Display $display): string
     {
-        return "{$this->name} is absent";
+        return Words::say('{name} is absent', name: $this->name);
     }
 }

@@ -9,6 +9,7 @@ use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Rehearse\Play;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** A task that the rehearsal gave is done. Tasks nobody does stay open. */
 final readonly class TaskIsDone implements WhatIf
@@ -50,6 +51,6 @@ final readonly class TaskIsDone implements WhatIf
 
     public function said(RecordType $type, Display $display): string
     {
-        return "task {$this->task} is done";
+        return Words::say('task {task} is done', task: $this->task);
     }
 }

@@ -9,6 +9,7 @@ use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Rehearse\Play;
 use VividLedger\Schema\RecordType;
+use VividLedger\Words\Words;
 
 /** A reply or a comment arrives. */
 final readonly class WordArrives implements WhatIf
@@ -43,9 +44,9 @@ final readonly class WordArrives implements WhatIf
     public function said(RecordType $type, Display $display): string
     {
         if ($this->event !== EventKind::Reply) {
-            return "the {$type->inSentence()} {$this->event->label()}";
+            return Words::say('the {record} {event}', record: Words::within($type->label), event: $this->event->label());
         }
 
-        return 'a reply arrives'.($this->from === '' ? '' : " from {$this->from}");
+        return Words::say('a reply arrives{from}', from: $this->from === '' ? '' : Words::say(' from {from}', from: $this->from));
     }
 }

@@ -12,6 +12,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** An endpoint of another system that is kept in Setup, by its name in quotes. */
 final readonly class EndpointSlot extends WordedAs
@@ -28,7 +29,9 @@ final readonly class EndpointSlot extends WordedAs
             $endpoints,
         ));
         if (! in_array($name, $endpoints, true)) {
-            $message = $name === '' ? 'Choose an endpoint. They are kept in Setup.' : "There is no endpoint ‘{$name}’ in Setup.";
+            $message = $name === ''
+                ? Words::say('Choose an endpoint. They are kept in Setup.')
+                : Words::say('There is no endpoint ‘{name}’ in Setup.', name: $name);
 
             return $context->gap($name === '' ? 'choose an endpoint' : "‘{$name}’", $node->at, $editor, 'unknown_endpoint', $message);
         }

@@ -17,6 +17,7 @@ use VividLedger\Shape\Slot\Many;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** What is sent: fields of the record and of those it refers to, each under a name: "Name as “name” and Customer › Plan as “plan”". */
 final readonly class SentSlot extends WordedAs
@@ -38,7 +39,11 @@ final readonly class SentSlot extends WordedAs
             $sent[] = $this->one($context, $item, array_map(static fn (?Sent $one): string => $one->name ?? '', $sent));
         }
         if ($items === [] || count($items) > self::MOST) {
-            $context->problem($node->at, 'missing', $items === [] ? 'Choose what is sent.' : 'At most '.self::MOST.' fields are sent.');
+            $context->problem(
+                $node->at,
+                'missing',
+                $items === [] ? Words::say('Choose what is sent.') : Words::say('At most {most} fields are sent.', most: self::MOST),
+            );
         }
         $context->more('+ field', "{$node->at}/".count($items), Editor::choose('Field', static fn (): array => self::offers($context)));
 
@@ -58,7 +63,10 @@ final readonly class SentSlot extends WordedAs
         $context->glue('as');
         $line = Editor::line('Under which name', 100);
         if (preg_match(self::NAME, $name) !== 1 || in_array($name, $taken, true)) {
-            $message = in_array($name, $taken, true) ? "“{$name}” is sent twice." : 'Give a name, such as tax_number or address.city.';
+            $message = in_array($name, $taken, true) ? Words::say(
+                '“{name}” is sent twice.',
+                name: $name,
+            ) : Words::say('Give a name, such as tax_number or address.city.');
 
             return $context->gap($name === '' ? 'which name?' : "“{$name}”", $item->child('name')->at, $line, 'wrong_type', $message);
         }

@@ -11,6 +11,7 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Words\Words;
 
 /** All repeat guards, in the order they are offered. A new guard is a new file and one line here. */
 final class RepeatGuards
@@ -60,7 +61,7 @@ final class RepeatGuards
             return $again->isMissing() ? null : $context->problem(
                 $again->at,
                 'wrong_type',
-                'Only a guard that is used up can be made ready again.',
+                Words::say('Only a guard that is used up can be made ready again.'),
             );
         }
         if ($again->isMissing()) {

@@ -15,6 +15,7 @@ use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
 use VividLedger\Time\Due;
 use VividLedger\Time\Unit;
+use VividLedger\Words\Words;
 
 /** Reads ladders: those kept in Setup under a name, and those written in a rule. */
 final class Ladders
@@ -50,7 +51,11 @@ final class Ladders
                 return $context->problem(
                     $at,
                     'broken_ladder',
-                    "The ladder ‘{$name}’ has to be mended first: ".($inner->sheet->problems[0]->message ?? 'it is not finished.'),
+                    Words::say(
+                        'The ladder ‘{name}’ has to be mended first: {message}',
+                        name: $name,
+                        message: $inner->sheet->problems[0]->message ?? Words::say('it is not finished.'),
+                    ),
                 );
             }
         }
@@ -73,7 +78,7 @@ final class Ladders
             }
         }
         if ($items === [] || count($items) > Ladder::MOST) {
-            return $context->problem($list->at, 'too_many', 'A ladder has from 1 to '.Ladder::MOST.' rungs.');
+            return $context->problem($list->at, 'too_many', Words::say('A ladder has from 1 to {most} rungs.', most: Ladder::MOST));
         }
 
         return $rungs !== [] && count($rungs) === count($items) ? new Ladder($name, $rungs) : null;
@@ -97,18 +102,18 @@ final class Ladders
             return $context->problem(
                 $node->child('after')->at,
                 'wrong_type',
-                is_string($wait) ? $wait : 'A rung comes after the one before it.',
+                is_string($wait) ? $wait : Words::say('A rung comes after the one before it.'),
             );
         }
         $person = PersonExpressions::read($context, $node->child('to'));
         if ($person === null) {
-            return $context->problem($node->child('to')->at, 'missing', "Choose whom rung {$number} finds.");
+            return $context->problem($node->child('to')->at, 'missing', Words::say('Choose whom rung {number} finds.', number: $number));
         }
         $acts = [];
         foreach ($node->child('do')->items() as $item) {
             $act = RungAct::tryFrom($item->text() ?? '');
             if ($act === null) {
-                return $context->problem($item->at, 'wrong_type', 'A rung tells, reassigns, or raises the priority.');
+                return $context->problem($item->at, 'wrong_type', Words::say('A rung tells, reassigns, or raises the priority.'));
             }
             $acts[] = $act;
         }
@@ -116,7 +121,7 @@ final class Ladders
         return $acts === [] ? $context->problem(
             $node->child('do')->at,
             'missing',
-            "Say what rung {$number} does.",
+            Words::say('Say what rung {number} does.', number: $number),
         ) : new Rung($number, $wait, $person, $acts);
     }
 }

@@ -19,6 +19,7 @@ use VividLedger\Template\Piece;
 use VividLedger\Template\Pieces;
 use VividLedger\Template\RichText;
 use VividLedger\Template\Template;
+use VividLedger\Words\Words;
 
 /** A subject and a formatted body with merge fields. The body is rendered by Twig in its sandbox, which knows one function: merge. */
 final class Letter
@@ -47,18 +48,26 @@ final class Letter
     {
         $title = trim($subject->text() ?? '');
         if ($title === '' && $wantsSubject) {
-            return $context->problem($subject->at, 'missing', 'Give the message a subject.');
+            return $context->problem($subject->at, 'missing', Words::say('Give the message a subject.'));
         }
         if (mb_strlen($title) > self::SUBJECT_LENGTH) {
-            return $context->problem($subject->at, 'too_long', 'A subject has at most '.self::SUBJECT_LENGTH.' characters.');
+            return $context->problem(
+                $subject->at,
+                'too_long',
+                Words::say('A subject has at most {subjectlength} characters.', subjectlength: self::SUBJECT_LENGTH),
+            );
         }
         $html = $body->text() ?? '';
         if (mb_strlen($html) > self::BODY_LENGTH) {
-            return $context->problem($body->at, 'too_long', 'A message has at most '.number_format(self::BODY_LENGTH).' characters.');
+            return $context->problem(
+                $body->at,
+                'too_long',
+                Words::say('A message has at most {bodylength} characters.', bodylength: number_format(self::BODY_LENGTH)),
+            );
         }
         $clean = RichText::clean($html);
         if (RichText::plain($clean) === '') {
-            return $context->problem($body->at, 'missing', 'Write the message.');
+            return $context->problem($body->at, 'missing', Words::say('Write the message.'));
         }
         $merges = [];
         foreach (RichText::merges($clean) as $name) {
@@ -67,7 +76,7 @@ final class Letter
                 return $context->problem(
                     $body->at,
                     'unknown_field',
-                    "{$context->type->label} has no field ‘{$name}’ to merge.",
+                    Words::say('{type} has no field ‘{name}’ to merge.', type: $context->type->label, name: $name),
                 );
             }
             $merges[$name] = $piece;

@@ -17,6 +17,7 @@ use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
 use VividLedger\Template\RichText;
+use VividLedger\Words\Words;
 
 /** What a message says, as the page shows it in short: a kept letter by its name, {"letter"}, or its own words, {"subject", "body"}. */
 final readonly class WrittenOrKept implements Spread, Worded
@@ -73,7 +74,7 @@ final readonly class WrittenOrKept implements Spread, Worded
             $problems = $context->problems();
             Letter::read($context, $node->child('subject'), $node->child('body'), $channel !== Channel::Sms);
 
-            return $context->problems() > $problems ? null : $context->problem($node->at, 'missing', 'Write the message.');
+            return $context->problems() > $problems ? null : $context->problem($node->at, 'missing', Words::say('Write the message.'));
         }
         $context->word(
             '“'.mb_strimwidth((string) preg_replace('/\s+/u', ' ', $said), 0, 80, '…').'”',

@@ -12,6 +12,7 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** Fields of one record type with what they are set to, in the order written: "Review to Needed and Stage since to now". */
 final readonly class Assignments
@@ -75,8 +76,8 @@ final readonly class Assignments
             return $context->problem(
                 $at->at,
                 'not_settable',
-                $field->system ? "{$field->label} is kept by the application and cannot be set."
-                    : "{$field->label} is computed from other fields and cannot be set.",
+                $field->system ? Words::say('{field} is kept by the application and cannot be set.', field: $field->label)
+                    : Words::say('{field} is computed from other fields and cannot be set.', field: $field->label),
             );
         }
 

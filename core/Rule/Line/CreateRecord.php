@@ -12,6 +12,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Quoted;
+use VividLedger\Words\Words;
 
 /** Makes a record of any type with its fields filled in; the lines below can work on it and refer to it. */
 final readonly class CreateRecord implements Line, Writes
@@ -56,11 +57,15 @@ final readonly class CreateRecord implements Line, Writes
             return $context->problem(
                 $node->child('as')->at,
                 'wrong_type',
-                'Later lines call the new record by a name of 1 to '.self::NAME_LENGTH.' characters.',
+                Words::say('Later lines call the new record by a name of 1 to {namelength} characters.', namelength: self::NAME_LENGTH),
             );
         }
         if (isset($context->sheet->made[$name])) {
-            return $context->problem($node->child('as')->at, 'name_taken', "A line above already calls its record ‘{$name}’.");
+            return $context->problem(
+                $node->child('as')->at,
+                'name_taken',
+                Words::say('A line above already calls its record ‘{name}’.', name: $name),
+            );
         }
         $context->sheet->made[$name] = $type;
         if ($read === null) {
@@ -70,7 +75,11 @@ final readonly class CreateRecord implements Line, Writes
         $given = array_map(static fn (Assignment $assignment): string => $assignment->field->name, $assignments->all);
         foreach ($type->ownFields() as $field) {
             if ($field->required && ! in_array($field->name, $given, true)) {
-                return $context->problem($node->child('set')->at, 'required', ucfirst($type->one())." needs {$field->label}: add it.");
+                return $context->problem(
+                    $node->child('set')->at,
+                    'required',
+                    Words::say('{one} needs {field}: add it.', one: ucfirst($type->one()), field: $field->label),
+                );
             }
         }
 

@@ -11,6 +11,7 @@ use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Slot\Series;
 use VividLedger\Shape\WordedAs;
+use VividLedger\Words\Words;
 
 /** Records of other types on the same list. */
 final readonly class FurtherSections extends WordedAs
@@ -26,7 +27,7 @@ final readonly class FurtherSections extends WordedAs
             $sections[] = ListSection::read($context, $item, $around->any('by', Field::class) !== null);
         }
         if (count($node->items()) > self::MOST) {
-            $context->problem($node->at, 'too_many', 'A list takes at most '.self::MOST.' further sorts of record.');
+            $context->problem($node->at, 'too_many', Words::say('A list takes at most {most} further sorts of record.', most: self::MOST));
         }
         $this->more($context, $node, $around);
 

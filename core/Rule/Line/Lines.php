@@ -19,6 +19,7 @@ use VividLedger\Shape\TimeForm;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
+use VividLedger\Words\Words;
 
 /** All kinds of line, in the order they are offered. A new kind is a new file and one line here. */
 final class Lines
@@ -81,11 +82,15 @@ final class Lines
                 return $context->problem(
                     $node->child('key')->at,
                     'wrong_type',
-                    'A line goes by a short name of small letters, digits and underlines, such as first_call.',
+                    Words::say('A line goes by a short name of small letters, digits and underlines, such as first_call.'),
                 );
             }
             if (isset($context->sheet->waitables->keys()[$key])) {
-                return $context->problem($node->child('key')->at, 'name_taken', "A line above already goes by ‘{$key}’.");
+                return $context->problem(
+                    $node->child('key')->at,
+                    'name_taken',
+                    Words::say('A line above already goes by ‘{key}’.', key: $key),
+                );
             }
         }
         if ($bare instanceof Waitable) {
@@ -109,7 +114,7 @@ final class Lines
     {
         if (! $line instanceof GivesTasks) {
             return $node->isMissing() || $line === null ? null
-                : $context->problem($node->at, 'wrong_type', 'Only a task lapses, and this line gives none.');
+                : $context->problem($node->at, 'wrong_type', Words::say('Only a task lapses, and this line gives none.'));
         }
         if ($node->isMissing()) {
             $context->wordIn($row, '+ lapses when', WordRole::More, $node->at, Editor::conditions());

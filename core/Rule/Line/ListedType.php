@@ -12,6 +12,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Slot\TypeName;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** Of which type the records of a section are. Another type begins with what such a section usually shows. */
 final readonly class ListedType extends WordedAs
@@ -22,7 +23,7 @@ final readonly class ListedType extends WordedAs
         $section = substr($node->at, 0, (int) strrpos($node->at, '/'));
         $editor = Editor::choose('Records too', static fn (): array => ListSection::offers($context, $section, $type));
         if ($type === null) {
-            $message = 'Choose which records stand on the list too.';
+            $message = Words::say('Choose which records stand on the list too.');
 
             return $context->gap($node->text() ?? 'choose what', $node->at, $editor, 'unknown_type', $message);
         }

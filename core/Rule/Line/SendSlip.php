@@ -35,6 +35,7 @@ use VividLedger\Slip\SlipClerk;
 use VividLedger\Slip\SlipPlan;
 use VividLedger\Time\Amount;
 use VividLedger\Time\Due;
+use VividLedger\Words\Words;
 
 /** Sends somebody a page on which they answer, reminds them, and passes it on to the next when they do not. */
 final readonly class SendSlip implements Line, Reaches, SendsSlip
@@ -95,7 +96,7 @@ final readonly class SendSlip implements Line, Reaches, SendsSlip
         }
         $next = $read->any('then', NextInLine::class);
         if ($next !== null && $read->any('within', Amount::class) === null) {
-            return $context->problem($node->child('within')->at, 'missing', 'Say within which time they are to answer.');
+            return $context->problem($node->child('within')->at, 'missing', Words::say('Say within which time they are to answer.'));
         }
         $length = static fn (string $key): ?Due => ($amount = $read->any($key, Amount::class)) === null ? null : new Due($amount);
 

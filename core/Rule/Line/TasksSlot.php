@@ -12,6 +12,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Series;
 use VividLedger\Shape\WordedAs;
+use VividLedger\Words\Words;
 
 /** Several tasks: "the owner a task “Ring”; and the creator a task “Write”". */
 final readonly class TasksSlot extends WordedAs
@@ -38,7 +39,7 @@ final readonly class TasksSlot extends WordedAs
             return $context->gap('a task', "{$node->at}/0/to", $who, 'missing', 'Add a task to the line.');
         }
         if (count($items) > $this->most) {
-            return $context->problem($node->at, 'too_many', "A line gives at most {$this->most} tasks.");
+            return $context->problem($node->at, 'too_many', Words::say('A line gives at most {most} tasks.', most: $this->most));
         }
         $context->more('+ task', "{$node->at}/".count($items), Editor::begin(TaskPlan::BEGUN));
         $read = array_values(array_filter($tasks));

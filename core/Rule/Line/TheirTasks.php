@@ -13,6 +13,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Slot\Always;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** That the open tasks of whoever gets a list stand on it too. */
 final readonly class TheirTasks extends WordedAs
@@ -21,7 +22,11 @@ final readonly class TheirTasks extends WordedAs
     {
         $isParted = $around->any('by', Field::class) !== null;
         if ($node->raw === true && ! $isParted) {
-            $context->problem($node->at, 'wrong_type', 'Tasks stand on a list by when they are due: choose the date of the records too.');
+            $context->problem(
+                $node->at,
+                'wrong_type',
+                Words::say('Tasks stand on a list by when they are due: choose the date of the records too.'),
+            );
         }
         $editor = Editor::choose('Their tasks', static fn (): array => [
             new Offer('and their open tasks', true), new Offer('without their tasks', null),

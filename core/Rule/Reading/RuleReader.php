@@ -30,6 +30,7 @@ use VividLedger\Shape\Row;
 use VividLedger\Shape\Sheet;
 use VividLedger\Shape\Word;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** Reads a rule file: into the page a person sees, into its problems, and, when there are none, into a rule. */
 final readonly class RuleReader
@@ -80,7 +81,9 @@ final readonly class RuleReader
                     new Problem(
                         '/on',
                         'unknown_type',
-                        $unknown === null ? 'Say which records the rule is about.' : "There is no record type ‘{$unknown}’.",
+                        $unknown === null
+                            ? Words::say('Say which records the rule is about.')
+                            : Words::say('There is no record type ‘{unknown}’.', unknown: $unknown),
                     ),
                 ],
                 null,
@@ -90,14 +93,26 @@ final readonly class RuleReader
         $context = new Context($this->schema, $this->directory, $type, $this->zone, $sheet);
         $format = $root->child('format');
         if (! $format->isMissing() && $format->raw !== self::FORMAT) {
-            $context->problem($format->at, 'wrong_format', 'This is no rule file of the format '.self::FORMAT.'.');
+            $context->problem(
+                $format->at,
+                'wrong_format',
+                Words::say('This is no rule file of the format {format}.', format: self::FORMAT),
+            );
         }
         $root->child('$schema');
         $name = trim($root->child('name')->text() ?? '');
         if ($name === '') {
-            $context->problem('/name', 'missing', 'Give the rule a name.');
+            $context->problem('/name', 'missing', Words::say('Give the rule a name.'));
         } elseif (mb_strlen($name) > self::NAME_LENGTH) {
-            $context->problem('/name', 'too_long', 'A name has at most '.self::NAME_LENGTH.' characters; this has '.mb_strlen($name).'.');
+            $context->problem(
+                '/name',
+                'too_long',
+                Words::say(
+                    'A name has at most {namelength} characters; this has {name}.',
+                    namelength: self::NAME_LENGTH,
+                    name: mb_strlen($name),
+                ),
+            );
         }
         $when = $context->row(Part::When, $root->child('when'), 'When');
         $context->glue(explode(' ', $type->one())[0]);
@@ -133,7 +148,7 @@ final readonly class RuleReader
                 $context->problem(
                     $node->at,
                     'wrong_type',
-                    'This cannot be run by hand besides.',
+                    Words::say('This cannot be run by hand besides.'),
                 );
             }
 
@@ -184,8 +199,9 @@ final readonly class RuleReader
         foreach ($lines as $placed) {
             if (($placed->line instanceof SentTogether) !== $together) {
                 $context->problem("/lines/{$placed->place}", 'wrong_type', $together
-                    ? 'Records that are put together for a person are sent as a list. Choose “Send a list”, or look at them one by one.'
-                    : 'A list is made of records that a timetable puts together for a person.');
+                    ? Words::say('Records that are put together for a person are sent as a list. Choose “Send a list”, or look at them '
+                        .'one by one.')
+                    : Words::say('A list is made of records that a timetable puts together for a person.'));
             }
         }
     }
@@ -204,11 +220,11 @@ final readonly class RuleReader
             }
         }
         if ($items === []) {
-            $context->problem('/lines', 'missing', 'A rule needs at least one line: say what it does.');
+            $context->problem('/lines', 'missing', Words::say('A rule needs at least one line: say what it does.'));
         } elseif ($on === 0) {
-            $context->problem('/lines', 'all_off', 'Every line is switched off: switch one on.');
+            $context->problem('/lines', 'all_off', Words::say('Every line is switched off: switch one on.'));
         } elseif (count($items) > Lines::MOST) {
-            $context->problem('/lines', 'too_many', 'A rule has at most '.Lines::MOST.' lines.');
+            $context->problem('/lines', 'too_many', Words::say('A rule has at most {most} lines.', most: Lines::MOST));
         }
 
         return array_values(array_filter($lines));

@@ -12,6 +12,7 @@ use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** A list of recipients. A new kind is a new file and one line here. */
 final readonly class Recipients
@@ -60,7 +61,7 @@ final readonly class Recipients
             }
         }
         if (count($items) > self::MOST) {
-            return $context->problem($list->at, 'too_many', 'At most '.self::MOST.' recipients.');
+            return $context->problem($list->at, 'too_many', Words::say('At most {most} recipients.', most: self::MOST));
         }
 
         return count($all) === count($items) ? new self($all) : null;
@@ -95,6 +96,6 @@ final readonly class Recipients
             }
         }
 
-        return $context->problem($node->at, 'missing', 'Choose who gets the message.');
+        return $context->problem($node->at, 'missing', Words::say('Choose who gets the message.'));
     }
 }

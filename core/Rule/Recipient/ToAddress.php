@@ -11,6 +11,7 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
+use VividLedger\Words\Words;
 
 /** A fixed e-mail address or phone number. */
 final readonly class ToAddress implements Recipient
@@ -37,7 +38,7 @@ final readonly class ToAddress implements Recipient
         return $sound ? new self($address) : $context->problem(
             $node->at,
             'wrong_type',
-            "‘{$address}’ is neither an e-mail address nor a phone number.",
+            Words::say('‘{address}’ is neither an e-mail address nor a phone number.', address: $address),
         );
     }
 

@@ -17,6 +17,7 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
+use VividLedger\Words\Words;
 
 /** The contact in a field: a record with an e-mail address or a phone number, or such a field of the record itself. */
 final readonly class ToContact implements Recipient
@@ -44,7 +45,11 @@ final readonly class ToContact implements Recipient
 
         return $path !== null && ($direct || ($contact !== null && self::field($contact, FieldType::Email) !== null))
             ? new self($path, $contact)
-            : $context->problem($node->at, 'unknown_field', "{$context->type->label} has no contact ‘{$name}’ that can be written to.");
+            : $context->problem(
+                $node->at,
+                'unknown_field',
+                Words::say('{type} has no contact ‘{name}’ that can be written to.', type: $context->type->label, name: $name),
+            );
     }
 
     public static function offers(Context $context): array

@@ -13,6 +13,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Labels;
+use VividLedger\Words\Words;
 
 /** Everybody who said yes, or no, to the latest sign-off of the record, or is still being asked. */
 final readonly class ToDeciders implements Recipient
@@ -39,7 +40,7 @@ final readonly class ToDeciders implements Recipient
         $who = $node->child('who')->text() ?? '';
 
         return in_array($who, self::WHO, true) ? new self($who)
-            : $context->problem($node->at, 'wrong_type', 'Choose who: those who agreed, declined, or are still asked.');
+            : $context->problem($node->at, 'wrong_type', Words::say('Choose who: those who agreed, declined, or are still asked.'));
     }
 
     public static function offers(Context $context): array

@@ -16,6 +16,7 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
+use VividLedger\Words\Words;
 
 /** Whomever a person expression finds. */
 final readonly class ToPerson implements Recipient
@@ -38,7 +39,7 @@ final readonly class ToPerson implements Recipient
     {
         $person = PersonExpressions::read($context, $node->child('person'));
 
-        return $person === null ? $context->problem($node->at, 'missing', 'Choose a person.') : new self($person);
+        return $person === null ? $context->problem($node->at, 'missing', Words::say('Choose a person.')) : new self($person);
     }
 
     public static function offers(Context $context): array

@@ -20,6 +20,7 @@ use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
 use VividLedger\Slip\Questions;
 use VividLedger\Slip\QuestionsSlot;
+use VividLedger\Words\Words;
 
 /** A slip as the page shows it: a kept one by its name, {"slip"}, or one of its own, {"subject", "body", "asks"}. */
 final readonly class SlipSlot implements Spread, Worded
@@ -69,7 +70,11 @@ final readonly class SlipSlot implements Spread, Worded
         $kept = $context->directory->slip($context->type->name, $name);
         $editor = self::editor($context, $node);
         if ($kept === null) {
-            $message = "There is no slip ‘{$name}’ for {$context->type->plural}. Slips are kept in Setup.";
+            $message = Words::say(
+                'There is no slip ‘{name}’ for {type}. Slips are kept in Setup.',
+                name: $name,
+                type: $context->type->plural,
+            );
 
             $at = $node->child(self::KEY)->at;
 
@@ -79,7 +84,7 @@ final readonly class SlipSlot implements Spread, Worded
         $context->word("‘{$name}’", WordRole::Value, $node->child(self::KEY)->at, $editor);
         $form = self::form($context, $kept, $name);
 
-        return $form ?? $context->problem($node->at, 'broken_slip', 'This slip has to be mended in Setup first.');
+        return $form ?? $context->problem($node->at, 'broken_slip', Words::say('This slip has to be mended in Setup first.'));
     }
 
     /**

@@ -12,6 +12,7 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /**
  * Reads on which records a line works: nothing for this one, a reference, "ticket.customer" for children, or a name an earlier line gave.
@@ -70,7 +71,7 @@ final class Targets
             return $node->isMissing() ? $target : $context->problem(
                 $node->at,
                 'wrong_type',
-                'Only children can be narrowed by conditions.',
+                Words::say('Only children can be narrowed by conditions.'),
             );
         }
         if ($node->isMissing()) {

@@ -15,6 +15,7 @@ use VividLedger\Shape\Slot\Wait;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\Way;
 use VividLedger\Time\Due;
+use VividLedger\Words\Words;
 
 /** So long after the rule fired. */
 final readonly class After implements Timing
@@ -79,7 +80,7 @@ final readonly class After implements Timing
             ? $context->problem(
                 $node->at,
                 'out_of_range',
-                'A line comes after the rule fires. Give an amount of 1 or more, or let it be done at once.',
+                Words::say('A line comes after the rule fires. Give an amount of 1 or more, or let it be done at once.'),
             )
             : new self($due);
     }

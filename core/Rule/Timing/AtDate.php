@@ -20,6 +20,7 @@ use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\Way;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
+use VividLedger\Words\Words;
 
 /** At a date of the record, or so long before or after it. When the date moves, so does the line. */
 final readonly class AtDate implements Timing
@@ -80,7 +81,9 @@ final readonly class AtDate implements Timing
             ? $context->problem(
                 $node->at,
                 'unknown_field',
-                $name === '' ? 'Choose the date to count from.' : "{$context->type->label} has no date ‘{$name}’ to count from.",
+                $name === ''
+                    ? Words::say('Choose the date to count from.')
+                    : Words::say('{type} has no date ‘{name}’ to count from.', type: $context->type->label, name: $name),
             )
             : new self($field, $due);
     }

@@ -13,6 +13,7 @@ use VividLedger\Shape\Slot\Interval;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\Way;
 use VividLedger\Time\Due;
+use VividLedger\Words\Words;
 
 /** Every so often, from when the rule fired, until something ends the run; at most so many times. */
 final readonly class Every implements Timing
@@ -76,11 +77,11 @@ final readonly class Every implements Timing
         }
         $times = $node->child('times')->raw;
         if ($due->amount->amount < 1) {
-            return $context->problem($node->at, 'out_of_range', 'Give an amount of 1 or more: every 2 days.');
+            return $context->problem($node->at, 'out_of_range', Words::say('Give an amount of 1 or more: every 2 days.'));
         }
 
         return ! is_int($times) || $times < 1 || $times > self::MOST
-            ? $context->problem($node->at, 'out_of_range', 'Say how many times at most, from 1 to '.self::MOST.'.')
+            ? $context->problem($node->at, 'out_of_range', Words::say('Say how many times at most, from 1 to {most}.', most: self::MOST))
             : new self($due, $times);
     }
 

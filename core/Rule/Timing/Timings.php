@@ -11,6 +11,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\OneShape;
 use VividLedger\Shape\Way;
+use VividLedger\Words\Words;
 
 /** All timings, in the order they are offered. A new one is a new file and one line here. */
 final class Timings
@@ -56,7 +57,7 @@ final class Timings
                 return $timing::read($context, $node) ?? false;
             }
         }
-        $context->problem($node->at, 'unknown_timing', 'Choose when this line is done.');
+        $context->problem($node->at, 'unknown_timing', Words::say('Choose when this line is done.'));
 
         return false;
     }

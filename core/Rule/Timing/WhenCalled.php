@@ -19,6 +19,7 @@ use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Time\Due;
+use VividLedger\Words\Words;
 
 /** When the call that another line made has succeeded, or failed for good, or so long after. */
 final readonly class WhenCalled implements Timing
@@ -68,13 +69,17 @@ final readonly class WhenCalled implements Timing
         $ended = $node->child('ended')->text() ?? '';
         $due = TimeReader::due($node);
         if ($context->sheet->waitables->called(WaitedSort::Call, $key) === null) {
-            return $context->problem($node->at, 'unknown_line', 'Choose a line above that calls another system.');
+            return $context->problem($node->at, 'unknown_line', Words::say('Choose a line above that calls another system.'));
         }
         if (! in_array($ended, self::ENDS, true)) {
-            return $context->problem($node->child('ended')->at, 'wrong_type', 'Choose how the call ends.');
+            return $context->problem($node->child('ended')->at, 'wrong_type', Words::say('Choose how the call ends.'));
         }
         if (is_string($due) || $due->amount->amount < 0) {
-            return $context->problem($node->at, 'wrong_type', is_string($due) ? $due : 'The line comes after the call has ended.');
+            return $context->problem(
+                $node->at,
+                'wrong_type',
+                is_string($due) ? $due : Words::say('The line comes after the call has ended.'),
+            );
         }
 
         return new self($key, $ended, $due);

@@ -19,6 +19,7 @@ use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\TimeReader;
 use VividLedger\SignOff\SignOffStatus;
 use VividLedger\Time\Due;
+use VividLedger\Words\Words;
 
 /** When the sign-off that another line asked for has ended in a certain way, or so long after. */
 final readonly class WhenSignedOff implements Timing
@@ -67,13 +68,17 @@ final readonly class WhenSignedOff implements Timing
         $status = SignOffStatus::tryFrom($node->child('status')->text() ?? '');
         $due = TimeReader::due($node);
         if ($context->sheet->waitables->called(WaitedSort::SignOff, $key) === null) {
-            return $context->problem($node->at, 'unknown_line', 'Choose a line above that asks for a sign-off.');
+            return $context->problem($node->at, 'unknown_line', Words::say('Choose a line above that asks for a sign-off.'));
         }
         if ($status === null || ! in_array($status, self::ends(), true)) {
-            return $context->problem($node->at, 'wrong_type', 'Choose how the sign-off ends.');
+            return $context->problem($node->at, 'wrong_type', Words::say('Choose how the sign-off ends.'));
         }
         if (is_string($due) || $due->amount->amount < 0) {
-            return $context->problem($node->at, 'wrong_type', is_string($due) ? $due : 'The line comes after the sign-off has ended.');
+            return $context->problem(
+                $node->at,
+                'wrong_type',
+                is_string($due) ? $due : Words::say('The line comes after the sign-off has ended.'),
+            );
         }
 
         return new self($key, $status, $due);

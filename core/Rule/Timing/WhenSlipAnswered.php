@@ -18,6 +18,7 @@ use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Slip\SlipStatus;
 use VividLedger\Time\Due;
+use VividLedger\Words\Words;
 
 /** When the slip that another line sent is answered, or answered in a certain way, or so long after. */
 final readonly class WhenSlipAnswered implements Timing
@@ -70,13 +71,21 @@ final readonly class WhenSlipAnswered implements Timing
         $with = $node->child('with')->text() ?? '';
         $due = TimeReader::due($node);
         if ($context->sheet->waitables->called(WaitedSort::Slip, $key) === null) {
-            return $context->problem($node->at, 'unknown_line', 'Choose a line above that sends a reply slip.');
+            return $context->problem($node->at, 'unknown_line', Words::say('Choose a line above that sends a reply slip.'));
         }
         if ($with !== '' && ! in_array($with, $context->sheet->waitables->ends($key), true)) {
-            return $context->problem($node->child('with')->at, 'unknown_answer', "The slip has no answer “{$with}” to choose.");
+            return $context->problem(
+                $node->child('with')->at,
+                'unknown_answer',
+                Words::say('The slip has no answer “{with}” to choose.', with: $with),
+            );
         }
         if (is_string($due) || $due->amount->amount < 0) {
-            return $context->problem($node->at, 'wrong_type', is_string($due) ? $due : 'The line comes after the slip is answered.');
+            return $context->problem(
+                $node->at,
+                'wrong_type',
+                is_string($due) ? $due : Words::say('The line comes after the slip is answered.'),
+            );
         }
 
         return new self($key, $with, $due);

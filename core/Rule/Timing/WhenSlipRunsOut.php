@@ -17,6 +17,7 @@ use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Slip\SlipStatus;
 use VividLedger\Time\Due;
+use VividLedger\Words\Words;
 
 /** When the slip that another line sent stays without an answer and nobody is left to ask, or so long after. */
 final readonly class WhenSlipRunsOut implements Timing
@@ -60,10 +61,14 @@ final readonly class WhenSlipRunsOut implements Timing
         $key = $node->child('line')->text() ?? '';
         $due = TimeReader::due($node);
         if ($context->sheet->waitables->called(WaitedSort::Slip, $key) === null) {
-            return $context->problem($node->at, 'unknown_line', 'Choose a line above that sends a reply slip.');
+            return $context->problem($node->at, 'unknown_line', Words::say('Choose a line above that sends a reply slip.'));
         }
         if (is_string($due) || $due->amount->amount < 0) {
-            return $context->problem($node->at, 'wrong_type', is_string($due) ? $due : 'The line comes after the slip has run out.');
+            return $context->problem(
+                $node->at,
+                'wrong_type',
+                is_string($due) ? $due : Words::say('The line comes after the slip has run out.'),
+            );
         }
 
         return new self($key, $due);

@@ -18,6 +18,7 @@ use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\TimeReader;
 use VividLedger\SignOff\StepsSlot;
 use VividLedger\Time\Due;
+use VividLedger\Words\Words;
 
 /** When a step of the sign-off that another line asked for has been agreed to, or so long after. */
 final readonly class WhenStepAgreed implements Timing
@@ -65,13 +66,17 @@ final readonly class WhenStepAgreed implements Timing
         $step = $node->child('step')->raw;
         $due = TimeReader::due($node);
         if ($context->sheet->waitables->called(WaitedSort::SignOff, $key) === null) {
-            return $context->problem($node->at, 'unknown_line', 'Choose a line above that asks for a sign-off.');
+            return $context->problem($node->at, 'unknown_line', Words::say('Choose a line above that asks for a sign-off.'));
         }
         if (! is_int($step) || $step < 1 || $step > StepsSlot::MOST) {
-            return $context->problem($node->child('step')->at, 'wrong_type', 'Say which step, from 1.');
+            return $context->problem($node->child('step')->at, 'wrong_type', Words::say('Say which step, from 1.'));
         }
         if (is_string($due) || $due->amount->amount < 0) {
-            return $context->problem($node->at, 'wrong_type', is_string($due) ? $due : 'The line comes after the step is agreed.');
+            return $context->problem(
+                $node->at,
+                'wrong_type',
+                is_string($due) ? $due : Words::say('The line comes after the step is agreed.'),
+            );
         }
 
         return new self($key, $step, $due);

@@ -19,6 +19,7 @@ use VividLedger\Shape\Slot\LengthOf;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Time\Due;
+use VividLedger\Words\Words;
 
 /** When the tasks of another line are done, or so long after; with a time-out, after which it is done anyway or left out. */
 final readonly class WhenTasksDone implements Timing
@@ -66,7 +67,7 @@ final readonly class WhenTasksDone implements Timing
         $key = $node->child('line')->text() ?? '';
         $name = $context->sheet->waitables->called(WaitedSort::Tasks, $key);
         if ($name === null) {
-            return $context->problem($node->at, 'unknown_line', 'Choose a line above that gives a task.');
+            return $context->problem($node->at, 'unknown_line', Words::say('Choose a line above that gives a task.'));
         }
         $due = TimeReader::due($node);
         $timeOut = $node->child('timeOut')->isMissing() ? null : TimeReader::due($node->child('timeOut'));
@@ -79,7 +80,7 @@ final readonly class WhenTasksDone implements Timing
             return $context->problem(
                 $node->at,
                 'out_of_range',
-                'The line comes after the task is done, and a time-out lasts at least 1 of its unit.',
+                Words::say('The line comes after the task is done, and a time-out lasts at least 1 of its unit.'),
             );
         }
 

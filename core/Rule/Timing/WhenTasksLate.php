@@ -16,6 +16,7 @@ use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\Slot\SignedLength;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Time\Due;
+use VividLedger\Words\Words;
 
 /** So long after the task of another line fell due, as long as it is not done. */
 final readonly class WhenTasksLate implements Timing
@@ -59,7 +60,7 @@ final readonly class WhenTasksLate implements Timing
         $key = $node->child('line')->text() ?? '';
         $name = $context->sheet->waitables->called(WaitedSort::Tasks, $key);
         if ($name === null) {
-            return $context->problem($node->at, 'unknown_line', 'Choose a line above that gives a task.');
+            return $context->problem($node->at, 'unknown_line', Words::say('Choose a line above that gives a task.'));
         }
         $due = TimeReader::due($node);
 

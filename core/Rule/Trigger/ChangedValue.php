@@ -13,6 +13,7 @@ use VividLedger\Shape\Filled;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Slot\FieldValue;
 use VividLedger\Shape\WordedAs;
+use VividLedger\Words\Words;
 
 /** The value that the one field whose change matters came from, or the one it came to. */
 final readonly class ChangedValue extends WordedAs
@@ -25,7 +26,11 @@ final readonly class ChangedValue extends WordedAs
     {
         $field = self::field($around);
 
-        return $field === null ? $context->problem($node->at, 'wrong_type', "‘{$this->side}’ goes with exactly one field.")
+        return $field === null ? $context->problem(
+            $node->at,
+            'wrong_type',
+            Words::say('‘{side}’ goes with exactly one field.', side: $this->side),
+        )
             : FieldReader::value(self::seen($context, $around), $field, $node, self::editor($context, $around, $field));
     }
 

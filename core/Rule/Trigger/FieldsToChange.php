@@ -16,6 +16,7 @@ use VividLedger\Shape\Slot\Many;
 use VividLedger\Shape\Slot\OwnField;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** The fields whose change matters, of this record or of a related one; none for any. */
 final readonly class FieldsToChange extends WordedAs
@@ -47,7 +48,7 @@ final readonly class FieldsToChange extends WordedAs
             $field = $type->field($item->text() ?? '');
             if ($field === null || $field->system) {
                 $shown = $item->text() ?? '?';
-                $message = "{$type->label} has no field ‘{$shown}’ that can change. Choose another.";
+                $message = Words::say('{type} has no field ‘{shown}’ that can change. Choose another.', type: $type->label, shown: $shown);
                 $context->gap($shown, $node->at, $chooser, 'unknown_field', $message);
             } else {
                 $context->word($field->label, WordRole::Field, $node->at, $chooser);

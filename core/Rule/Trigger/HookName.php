@@ -12,6 +12,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** A hook that is kept in Setup and brings records of the type, by its name in quotes. */
 final readonly class HookName extends WordedAs
@@ -23,7 +24,7 @@ final readonly class HookName extends WordedAs
     {
         $name = $node->text() ?? '';
         if ($name !== '' && ! in_array($name, $context->directory->hooks($context->type->name), true)) {
-            $message = "No hook ‘{$name}’ in Setup brings {$context->type->plural}.";
+            $message = Words::say('No hook ‘{name}’ in Setup brings {type}.', name: $name, type: $context->type->plural);
 
             return $context->gap("‘{$name}’", $node->at, self::editor($context), 'unknown_hook', $message);
         }

@@ -13,6 +13,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Slot\Always;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** That a list for a person comes by the clock and calendar of that person, and not by the company’s. */
 final readonly class OwnClock extends WordedAs
@@ -25,7 +26,7 @@ final readonly class OwnClock extends WordedAs
             return $context->problem(
                 $node->at,
                 'wrong_type',
-                'The clock of each person goes with lists that are put together for a person.',
+                Words::say('The clock of each person goes with lists that are put together for a person.'),
             );
         }
         if ($node->text() !== self::OWN) {

@@ -19,6 +19,7 @@ use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Template\Template;
 use VividLedger\Template\TemplateText;
+use VividLedger\Words\Words;
 
 /** What the field holds, with a line of text below it. When there is no room left, the field stays as it is and the entry says so. */
 final readonly class AppendedLine implements AssignedValue
@@ -69,7 +70,7 @@ final readonly class AppendedLine implements AssignedValue
         $before = $target?->value($field->name);
         $text = is_string($before) ? "{$before}\n{$line}" : $line;
         if (mb_strlen($text) > $field->maxLength) {
-            throw new InvalidValue('too_long', "{$field->label} has no room for another line.");
+            throw new InvalidValue('too_long', Words::say('{field} has no room for another line.', field: $field->label));
         }
 
         return Value::of($field, $text);

@@ -20,6 +20,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /**
  * What the field holds, plus, minus or times an amount. Exact; an empty field counts as zero. Where the field has bounds,
@@ -97,7 +98,10 @@ abstract readonly class Arithmetic implements AssignedValue
     {
         $amount = $this->amount instanceof Path ? $performance->view()->value($this->amount) : $this->amount;
         if (! is_string($amount)) {
-            throw new InvalidValue('no_value', "{$this->amount->label()} is empty, so there is nothing to reckon with.");
+            throw new InvalidValue(
+                'no_value',
+                Words::say('{amount} is empty, so there is nothing to reckon with.', amount: $this->amount->label()),
+            );
         }
         $result = $this->result(
             BigDecimal::of((string) ($target?->value($field->name) ?? '0')),

@@ -18,6 +18,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\FieldValue;
 use VividLedger\Shape\Slot\ItsType;
+use VividLedger\Words\Words;
 
 /** A set of choices or tags with a member more, or without one. */
 abstract readonly class ChangedMember implements AssignedValue
@@ -73,7 +74,7 @@ abstract readonly class ChangedMember implements AssignedValue
         $members = $this->changed(Members::of($target?->value($field->name)), $this->member);
         $value = Value::of($field, $members);
         if ($value === null && $field->required) {
-            throw new InvalidValue('required', "{$field->label} has to be filled in.");
+            throw new InvalidValue('required', Words::say('{field} has to be filled in.', field: $field->label));
         }
 
         return is_string($value) ? $value : null;

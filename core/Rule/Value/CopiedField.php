@@ -18,6 +18,7 @@ use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\FieldPath;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
+use VividLedger\Words\Words;
 
 /** A field whose value the field that is set can hold. */
 final readonly class CopiedField implements Worded
@@ -52,7 +53,7 @@ final readonly class CopiedField implements Worded
         return $path === null || CopiedValue::alike($path->field, $field) ? $path : $context->problem(
             $node->at,
             'wrong_type',
-            "{$path->label()} does not fit {$field->label}: they hold different kinds of value.",
+            Words::say('{path} does not fit {field}: they hold different kinds of value.', path: $path->label(), field: $field->label),
         );
     }
 

@@ -17,6 +17,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\FieldPath;
 use VividLedger\Shape\Slot\Keyed;
+use VividLedger\Words\Words;
 
 /** The value of another field, of this record or of one it refers to. */
 final readonly class CopiedValue implements AssignedValue
@@ -66,7 +67,10 @@ final readonly class CopiedValue implements AssignedValue
     {
         $value = Value::of($field, $performance->view()->value($this->path));
         if ($value === null && $field->required) {
-            throw new InvalidValue('required', "{$this->path->label()} is empty, and {$field->label} has to be filled in.");
+            throw new InvalidValue(
+                'required',
+                Words::say('{path} is empty, and {field} has to be filled in.', path: $this->path->label(), field: $field->label),
+            );
         }
 
         return $value;

@@ -20,6 +20,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Keyed;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** Whomever a person expression finds. */
 final readonly class FoundPerson implements AssignedValue
@@ -78,6 +79,9 @@ final readonly class FoundPerson implements AssignedValue
     {
         $found = $this->expression->find($performance->view());
 
-        return $found->person->id ?? throw new InvalidValue('nobody', "Nobody was found for {$field->label}: {$found->path}.");
+        return $found->person->id ?? throw new InvalidValue(
+            'nobody',
+            Words::say('Nobody was found for {field}: {path}.', field: $field->label, path: $found->path),
+        );
     }
 }

@@ -17,6 +17,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** The record an earlier line made, for a reference to it. */
 final readonly class MadeOne implements AssignedValue
@@ -83,7 +84,10 @@ final readonly class MadeOne implements AssignedValue
 
     public function for(Field $field, Performance $performance, ?Record $target): int
     {
-        return $performance->made[$this->name]->id ?? throw new InvalidValue('no_value', "{$field->label}: the record was not made.");
+        return $performance->made[$this->name]->id ?? throw new InvalidValue(
+            'no_value',
+            Words::say('{field}: the record was not made.', field: $field->label),
+        );
     }
 
     /** @return array<string, RecordType> records that lines above make and that the field takes, by the name they go by */

@@ -15,6 +15,7 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
+use VividLedger\Words\Words;
 
 /** What a formula gives. */
 final readonly class Reckoned implements AssignedValue
@@ -60,7 +61,11 @@ final readonly class Reckoned implements AssignedValue
             : $context->problem(
                 $node->child('formula')->at,
                 'wrong_type',
-                "The formula gives {$formula->term->type->value}, which {$field->label} does not take.",
+                Words::say(
+                    'The formula gives {type}, which {field} does not take.',
+                    type: $formula->term->type->value,
+                    field: $field->label,
+                ),
                 1,
             );
     }
@@ -69,7 +74,10 @@ final readonly class Reckoned implements AssignedValue
     {
         $value = $this->formula->value($performance->view(), $field);
         if ($value === null && $field->required) {
-            throw new InvalidValue('required', "The formula comes out empty, and {$field->label} has to be filled in.");
+            throw new InvalidValue(
+                'required',
+                Words::say('The formula comes out empty, and {field} has to be filled in.', field: $field->label),
+            );
         }
 
         return $value;

@@ -22,6 +22,7 @@ use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
 use VividLedger\Time\OutOfTime;
+use VividLedger\Words\Words;
 
 /** A date so much before or after another: after itself, after today, or after a date of this or a related record. */
 final readonly class Shifted implements AssignedValue
@@ -115,7 +116,10 @@ final readonly class Shifted implements AssignedValue
             $base = $this->from === null ? $target?->value($field->name) : $performance->view()->value($this->from);
         }
         if (! is_string($base)) {
-            throw new InvalidValue('no_value', ($this->from?->label() ?? $field->label).' is empty, so there is no date to count from.');
+            throw new InvalidValue(
+                'no_value',
+                Words::say('{label} is empty, so there is no date to count from.', label: $this->from?->label() ?? $field->label),
+            );
         }
         $instant = strlen($base) === 10 ? new \DateTimeImmutable("{$base} 12:00", $performance->zone) : new \DateTimeImmutable($base);
         try {

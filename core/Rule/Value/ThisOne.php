@@ -14,6 +14,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
+use VividLedger\Words\Words;
 
 /** The record the rule fires on, for a reference to it. */
 final readonly class ThisOne implements AssignedValue
@@ -51,7 +52,7 @@ final readonly class ThisOne implements AssignedValue
         return $field->target === $context->type->name ? new self : $context->problem(
             $node->at,
             'wrong_type',
-            "{$field->label} takes no {$context->type->inSentence()}.",
+            Words::say('{field} takes no {record}.', field: $field->label, record: Words::within($context->type->label)),
         );
     }
 

@@ -19,6 +19,7 @@ use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Template\Template;
 use VividLedger\Template\TemplateText;
+use VividLedger\Words\Words;
 
 /** Text with merge fields: "Renewal of {name}". */
 final readonly class WrittenText implements AssignedValue
@@ -66,7 +67,7 @@ final readonly class WrittenText implements AssignedValue
         $text = mb_substr($this->text->render($performance->view(), $performance->display, $performance->number()), 0, $field->maxLength);
         $value = Value::of($field, $text);
         if (! is_string($value)) {
-            throw new InvalidValue('no_value', "The text for {$field->label} comes out empty.");
+            throw new InvalidValue('no_value', Words::say('The text for {field} comes out empty.', field: $field->label));
         }
 
         return $value;

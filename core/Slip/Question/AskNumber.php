@@ -17,6 +17,7 @@ use VividLedger\Slip\LabelSlot;
 use VividLedger\Slip\Question;
 use VividLedger\Slip\Questions;
 use VividLedger\Slip\ShownIf;
+use VividLedger\Words\Words;
 
 /** A number, within bounds. */
 final class AskNumber implements Asking
@@ -54,7 +55,7 @@ final class AskNumber implements Asking
         }
         $bound = static fn (string $key): ?string => $read->raw($key) === null ? null : (string) $read->number($key);
         if ($bound('least') !== null && $bound('most') !== null && $read->number('least') > $read->number('most')) {
-            return $context->problem($node->at, 'out_of_range', 'The least has to be below the most.');
+            return $context->problem($node->at, 'out_of_range', Words::say('The least has to be below the most.'));
         }
 
         return new Question($read->text('label'), new Field(

@@ -6,6 +6,7 @@ namespace App\Http\Api\Shape;
 
 use OpenApi\Attributes as OA;
 use VividLedger\Engine\Verdict;
+use VividLedger\Words\Words;
 
 /** What a rule made of a change. */
 #[OA\Schema]
@@ -46,7 +47,7 @@ final readonly class VerdictShape
     public static function kept(array $kept): self
     {
         return new self(
-            (string) $kept['reason'], (string) $kept['sentence'], (string) $kept['trigger'], (bool) $kept['triggered'],
+            (string) $kept['reason'], Words::say((string) $kept['sentence']), (string) $kept['trigger'], (bool) $kept['triggered'],
             FindingShape::kept($kept['conditions']), (string) $kept['guard'], (bool) $kept['ready'],
         );
     }
