@@ -155,7 +155,7 @@ final readonly class TaskStore
             if ($task->status !== TaskStatus::Open) {
                 throw new Refused(
                     'wrong_state',
-                    "“{$task->title}” {$task->status->said()}",
+                    Words::quoted($task->title)." {$task->status->said()}",
                     RefusedFor::Conflict,
                 );
             }

@@ -23,7 +23,7 @@ final readonly class Detail
 
         return match ($this->entry->kind) {
             'fired' => implode("\n", $this->outcomes()),
-            'line' => implode("\n", [...$this->outcomes(), ...($kept->text('why') === '' ? [] : ["“{$kept->text('why')}”"])]),
+            'line' => implode("\n", [...$this->outcomes(), ...($kept->text('why') === '' ? [] : [Words::quoted($kept->text('why'))])]),
             'reply', 'comment' => $kept->text('text'),
             'gathered' => $kept->text('subject').($kept->has('left') ? Words::say(
                 ', with {left} more than found room',
@@ -32,7 +32,7 @@ final readonly class Detail
             'bounced' => "{$kept->text('to')}: {$kept->text('why')}".($kept->is('forGood')
                 ? "\n".Words::say('No more letters go to this address.')
                 : ''),
-            'mail_stopped' => self::lined(["“{$kept->text('subject')}”", $kept->text('why')]),
+            'mail_stopped' => self::lined([Words::quoted($kept->text('subject')), $kept->text('why')]),
             'mail_aside' => self::lined([
                 "{$kept->text('from')}: “{$kept->text('subject')}”",
                 $kept->text('kind') === 'loop' ? Words::say('Too many of this sender within an hour: two robots may '
@@ -74,7 +74,7 @@ final readonly class Detail
             'held_back' => Words::say('It is locked while a sign-off waits.').' '.($kept->is('again')
                 ? Words::say('The rule looks again once it is free.') : Words::say('The rule does not come again.')),
             'locked_out' => Words::say('It is locked while a sign-off waits.'),
-            'lock_released' => $kept->text('reason') === '' ? '' : "“{$kept->text('reason')}”",
+            'lock_released' => $kept->text('reason') === '' ? '' : Words::quoted($kept->text('reason')),
             'waits_for_release', 'struck', 'too_late', 'line_failed', 'held', 'resumed', 'retimed', 'postponed' => self::lined([
                 Words::say($kept->text('because')), ...array_map($this->line(...), $kept->rows('lines')),
             ]),
@@ -138,7 +138,7 @@ final readonly class Detail
         $sent = $kept->number('sent');
 
         return self::lined([
-            $kept->text('why') === '' ? '' : "“{$kept->text('why')}”",
+            $kept->text('why') === '' ? '' : Words::quoted($kept->text('why')),
             ...$this->changes(),
             ...array_map(static fn (string $title): string => Words::say('Task “{title}” cancelled', title: $title), $kept->texts('tasks')),
             $kept->number('lines') === 0 ? '' : Words::counted(

@@ -107,7 +107,7 @@ final readonly class Headline
                     : Words::say('withdrew a sign-off{about}', about: $of)],
             'slip' => $this->slip(),
             'call' => [
-                "“{$kept->text('endpoint')}”",
+                Words::quoted($kept->text('endpoint')),
                 CallTold::hasSucceeded($kept) ? Words::say('has answered{about}', about: $about)
                     : Words::say('could not be called{about}', about: $about),
             ],

@@ -50,7 +50,7 @@ final class OutcomeSentence
 
     private static function message(Kept $did): string
     {
-        $subject = $did->text('subject') === '' ? '' : "“{$did->text('subject')}” ";
+        $subject = $did->text('subject') === '' ? '' : Words::quoted($did->text('subject')).' ';
         $missing = $did->texts('missing') === [] ? '' : Words::say(', without {missing}', missing: implode(', ', $did->texts('missing')));
 
         return Words::say('{channel} {subject}to {to}{missing}', channel: match ($did->text('channel')) {

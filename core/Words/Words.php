@@ -86,6 +86,12 @@ final class Words
         return $items === [] ? (string) $last : self::say('{items} and {last}', items: implode(', ', $items), last: (string) $last);
     }
 
+    /** “What somebody wrote”, in the quotes of the language. */
+    public static function quoted(string $text): string
+    {
+        return self::say('“{text}”', text: $text);
+    }
+
     /** A name that the company gave, within a sentence: English writes it small, German nouns stay large. */
     public static function within(string $label): string
     {

@@ -17,4 +17,15 @@ export const theme: ThemeConfig = {
     radio: { input: `${box} rounded-full`, label: 'gap-1.5 font-normal text-[13.5px] text-ink' },
     modal: { base: 'rounded-xl border border-edge bg-page divide-y-0 text-ink shadow-2xl' },
     label: 'font-normal text-[13.5px] text-ink',
+    tabs: { base: 'tabs space-x-0', content: 'm-0 p-0 bg-transparent rounded-none' },
+    tabItem: {
+        base: 'contents',
+        button:
+            'p-0 -mb-px rounded-none bg-transparent hover:bg-transparent text-[13px] font-normal text-ink-2 hover:text-ink border-b-2 ' +
+            'border-transparent aria-selected:border-iris aria-selected:text-ink aria-selected:font-semibold',
+    },
+    paginationNav: { base: 'space-x-0 gap-0.5', prev: 'rounded-md', next: 'rounded-md' },
+    paginationButton:
+        'h-auto rounded-md border-transparent bg-transparent px-2 py-[3px] text-[12.5px] text-ink-2 hover:bg-iris-wash hover:text-iris ' +
+        'disabled:hover:bg-transparent',
 };

@@ -310,7 +310,7 @@ final class WelcomeTest extends AppTestCase
     /** The link in the letter that was sent last. */
     private function linkSent(int $person): string
     {
-        $letter = $this->arriving(static fn () => (new SendLink($person, LinkKind::Invite))->handle());
+        $letter = $this->arriving(fn () => $this->app->call([new SendLink($person, LinkKind::Invite), 'handle']));
         self::assertMatchesRegularExpression('/^Subject: .*invites you/m', $letter);
         self::assertSame(1, preg_match('#/welcome/([A-Za-z0-9_-]{43})#', quoted_printable_decode($letter), $found), $letter);
 

@@ -10,12 +10,18 @@
     import { toasts } from '../../state/toasts.svelte';
     import Area from '../../parts/fields/Area.svelte';
     import { counted } from '../../state/words';
+    import Tabs from '../../parts/Tabs.svelte';
 
     /* The mail room: a shelf of letters that the application sent, and the one that is taken down and read. */
     crumbs.set({ label: 'Mail room' });
     let search = $state('');
     const chosen = $derived(Number((route.params as { id?: string }).id ?? 0));
     let as = $state<'html' | 'text' | 'head'>('html');
+    const VIEWS = [
+        { key: 'html', label: 'As it reads' },
+        { key: 'text', label: 'Plain text' },
+        { key: 'head', label: 'Headers' },
+    ];
     const shelf = createQuery(() => ({
         queryKey: ['mail-room', search],
         placeholderData: keepPreviousData,
@@ -75,6 +81,10 @@
     }
 </script>
 
+{#snippet asText(text: string)}
+    <pre class="font-sans text-[14px] leading-relaxed whitespace-pre-wrap">{text}</pre>
+{/snippet}
+
 <svelte:window onkeydown={key} />
 
 <div class="spread grid-cols-[minmax(0,440px)_minmax(0,1fr)]">
@@ -128,24 +138,22 @@
                 <a class="btn" href="/api/mail-room/{letter.data.id}/eml" download>.eml</a>
             </header>
             {#if letter.data.kind === 'email'}
-                <div class="tabs px-7!" role="tablist">
-                    <button type="button" role="tab" aria-selected={as === 'html'} onclick={() => (as = 'html')}>As it reads</button>
-                    <button type="button" role="tab" aria-selected={as === 'text'} onclick={() => (as = 'text')}>Plain text</button>
-                    <button type="button" role="tab" aria-selected={as === 'head'} onclick={() => (as = 'head')}>Headers</button>
-                </div>
-            {/if}
-            <div class="scroll px-7 py-6">
-                {#if as === 'head' && letter.data.kind === 'email'}
-                    <pre class="figures text-[11.5px] leading-6 whitespace-pre-wrap">{letter.data.headers.join('\n')}</pre>
-                {:else if as === 'text' || !letter.data.html}
-                    <pre class="font-sans text-[14px] leading-relaxed whitespace-pre-wrap">{letter.data.text}</pre>
-                {:else}
-                    <!-- The server has sanitised it: nothing in it runs. -->
-                    <article class="letter opened-letter">
-                        {@html letter.data.html}
-                    </article>
-                {/if}
-            </div>
+                {@const { headers, html, text: plain } = letter.data}
+                <Tabs tabs={VIEWS} chosen={as} onchoose={(key) => (as = key as typeof as)} label="How it is shown" panel="scroll px-7 py-6">
+                    {#snippet children(shown)}
+                        {#if shown === 'head'}
+                            <pre class="figures text-[11.5px] leading-6 whitespace-pre-wrap">{headers.join('\n')}</pre>
+                        {:else if shown === 'text' || !html}
+                            {@render asText(plain)}
+                        {:else}
+                            <!-- The server has sanitised it: nothing in it runs. -->
+                            <article class="letter opened-letter">
+                                {@html html}
+                            </article>
+                        {/if}
+                    {/snippet}
+                </Tabs>
+            {:else}<div class="scroll px-7 py-6">{@render asText(letter.data.text)}</div>{/if}
         {:else}
             <div class="empty">{letter.isError ? said(letter.error) : letters.length ? 'Opening…' : ''}</div>
         {/if}

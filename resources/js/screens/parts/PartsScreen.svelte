@@ -10,6 +10,10 @@
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
     import { toasts } from '../../state/toasts.svelte';
+    import Hint from '../../parts/Hint.svelte';
+    import Tabs from '../../parts/Tabs.svelte';
+    import Pages from '../records/list/Pages.svelte';
+    import { Eye } from '@lucide/svelte';
 
     /* Every part in every state, for whoever builds screens: what stands here is what all screens are made of. */
     crumbs.set({ label: 'Parts' });
@@ -24,6 +28,7 @@
     let searched = $state('');
     let file = $state('');
     let segment = $state('Table');
+    let turned = $state(7);
     let tab = $state('All');
     let dialog = $state(false);
     let panel = $state<HTMLElement | null>(null);
@@ -101,10 +106,19 @@
                         >{/each}</span
                 >
             </div>
-            <div class="tabs mt-3 px-0!" role="tablist" aria-label="Tabs">
-                {#each ['All', 'Mine'] as one (one)}<button type="button" role="tab" aria-selected={tab === one} onclick={() => (tab = one)}
-                        >{one}</button
-                    >{/each}
+            <div class="mt-3">
+                <Tabs
+                    tabs={['All', 'Mine'].map((one) => ({ key: one, label: one }))}
+                    chosen={tab}
+                    onchoose={(one) => (tab = one)}
+                    label="Tabs"
+                >
+                    {#snippet children(shown)}<p class="mini py-2" data-part="tab">{shown} is shown.</p>{/snippet}
+                </Tabs>
+            </div>
+            <div class="flex items-center gap-3 text-[13px]">
+                <button type="button" class="icon" aria-label="Look at it"><Eye size={15} /></button><Hint>What the button does</Hint>
+                <Pages page={turned} pages={20} onturn={(page) => (turned = page)} />
             </div>
 
             {@render part('Over the page', 'a dialog, a panel with a list')}

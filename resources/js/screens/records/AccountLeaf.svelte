@@ -77,7 +77,7 @@
 </script>
 
 <section class="leaf right" aria-label="Account" style="--margin-at: 118px">
-    <header class="flex items-center gap-3">
+    <header class="flex flex-wrap items-center justify-between gap-x-3 gap-y-2">
         <div class="segments" role="group" aria-label="Leaf">
             <button type="button" aria-pressed={leaf === 'account'} onclick={() => (leaf = 'account')}>Account</button>
             <button type="button" aria-pressed={leaf === 'messages'} onclick={() => (leaf = 'messages')}>Messages</button>
@@ -85,7 +85,7 @@
             <button type="button" aria-pressed={leaf === 'beside'} onclick={() => (leaf = 'beside')}>Files, guards</button>
         </div>
         {#if leaf === 'account'}
-            <div class="segments ml-auto" role="group" aria-label="Show">
+            <div class="segments" role="group" aria-label="Show">
                 {#each Object.entries(shows) as [key, option] (key)}
                     <button type="button" aria-pressed={show === key} onclick={() => (show = key)}>{option.label}</button>
                 {/each}

@@ -7,6 +7,7 @@
     import type { Shapes } from '../../api/client';
     import { Contact, Merge, Pencil, Trash2 } from '@lucide/svelte';
     import FieldRules from '../../parts/FieldRules.svelte';
+    import Hint from '../../parts/Hint.svelte';
     import RunButton from '../../parts/RunButton.svelte';
     import Shown from '../../parts/Shown.svelte';
     import { dueDate, moment } from '../../state/moments';
@@ -60,25 +61,22 @@
         {#if record.may.includes('change')}<button type="button" class="btn" title="Edit (E)" onclick={onedit}>Edit</button>{/if}
         {#if type.fields.some((field) => field.type === 'email') && type.fields.some((field) => field.type === 'phone')}<a
                 class="icon mt-1"
-                title="As a card (.vcf)"
                 aria-label="As a card"
                 href="/api/records/{type.name}/{record.id}/card"
                 download><Contact size={15} /></a
-            >{/if}
+            ><Hint>As a card (.vcf)</Hint>{/if}
         {#if record.may.includes('delete') && record.may.includes('change')}<button
                 type="button"
                 class="icon mt-1"
-                title="Merge with another…"
                 aria-label="Merge this {within(type.label)} with another"
                 onclick={() => (merging = true)}><Merge size={15} /></button
-            >{/if}
+            ><Hint>Merge with another…</Hint>{/if}
         {#if record.may.includes('delete')}<button
                 type="button"
                 class="icon mt-1"
-                title="Delete…"
                 aria-label="Delete this {within(type.label)}"
                 onclick={ondelete}><Trash2 size={15} /></button
-            >{/if}
+            ><Hint>Delete…</Hint>{/if}
     {/if}
 </header>
 {#if lock}

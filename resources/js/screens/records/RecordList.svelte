@@ -250,7 +250,11 @@
                 {#if arrangement.layout === 'table'}<span><kbd>↑ ↓</kbd>move</span><span><kbd>Enter</kbd>open</span><span
                         ><kbd>Space</kbd>choose</span
                     ><span><kbd>e</kbd>change</span><span><kbd>/</kbd>search</span>
-                    {#if isTable}<Pages page={arrangement.page} {pages} onturn={(page) => ((at = 0), arrangement.turnTo(page))} />{/if}
+                    {#if isTable && pages > 1}<Pages
+                            page={arrangement.page}
+                            {pages}
+                            onturn={(page) => ((at = 0), arrangement.turnTo(page))}
+                        />{/if}
                 {:else}<span><kbd>Tab ↑ ↓</kbd>move</span><span><kbd>Enter</kbd>open</span><span
                         ><kbd>Alt ← →</kbd>to another {within(type.fields.find((field) => field.name === type.stage)?.label ?? '')}</span
                     >{/if}

@@ -2,6 +2,7 @@
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import EntryRow from '../../parts/EntryRow.svelte';
+    import Tabs from '../../parts/Tabs.svelte';
     import type { Document } from '../../state/document.svelte';
     import { session } from '../../state/session.svelte';
     import AskWhy from './evidence/AskWhy.svelte';
@@ -20,6 +21,18 @@
     const all = $derived(session.me?.seesAll ?? false);
     const broken = $derived(page.tried.filter((one) => !one.holds).length);
     const count = $derived(page.reading.problems.length || page.remarks.length);
+    const tabs = $derived([
+        ...(all
+            ? [
+                  { key: 'rehearse', label: 'Rehearse' },
+                  { key: 'look', label: 'Look back' },
+                  { key: 'remarks', label: 'Remarks', count, tone: 'marigold' as const },
+                  { key: 'proofs', label: 'Proofs', count: broken, tone: 'madder' as const },
+              ]
+            : []),
+        { key: 'entries', label: 'Entries' },
+        { key: 'pages', label: 'Pages', count: rule.page ?? 0 },
+    ]);
     const entries = createQuery(() => ({
         queryKey: ['ledger', 'rule', rule.id],
         enabled: session.has('see_ledger'),
@@ -51,49 +64,35 @@
 </script>
 
 <section class="leaf right" aria-label="Evidence" style="--margin-at: 110px">
-    <div class="tabs" role="tablist">
-        {#if all}<button type="button" role="tab" aria-selected={tab === 'rehearse'} onclick={() => (tab = 'rehearse')}>Rehearse</button>
-            <button type="button" role="tab" aria-selected={tab === 'look'} onclick={() => (tab = 'look')}>Look back</button>
-            <button type="button" role="tab" aria-selected={tab === 'remarks'} onclick={() => (tab = 'remarks')}>
-                Remarks {#if count}<span class="figures ml-1 rounded-full bg-marigold-wash px-1.5 text-[11px] text-marigold">{count}</span
-                    >{/if}
-            </button>
-            <button type="button" role="tab" aria-selected={tab === 'proofs'} onclick={() => (tab = 'proofs')}>
-                Proofs {#if broken}<span class="figures ml-1 rounded-full bg-madder-wash px-1.5 text-[11px] text-madder">{broken}</span
-                    >{/if}
-            </button>{/if}
-        <button type="button" role="tab" aria-selected={tab === 'entries'} onclick={() => (tab = 'entries')}>Entries</button>
-        <button type="button" role="tab" aria-selected={tab === 'pages'} onclick={() => (tab = 'pages')}>
-            Pages {#if rule.page}<span class="figures mini ml-1">{rule.page}</span>{/if}
-        </button>
-    </div>
-    <div class="scroll">
-        {#if tab === 'rehearse'}
-            <Rehearse {rule} {page} />
-        {:else if tab === 'look'}
-            <LookBack {rule} {page} />
-        {:else if tab === 'remarks'}
-            <Remarks {page} {may} />
-        {:else if tab === 'proofs'}
-            <Proofs {rule} {page} {may} />
-        {:else if tab === 'entries'}
-            {#if session.has('see_ledger')}<AskWhy {rule} />{/if}
-            {#if entries.data?.entries.length}
-                <div class="margined">
-                    {#each entries.data.entries as entry (entry.number)}<EntryRow {entry} numbered />{/each}
-                </div>
-            {:else if entries.data}
-                <div class="empty">
-                    <h2>Nothing in ink yet.</h2>
-                    <p>
-                        {rule.status === 'in_force'
-                            ? 'The rule is in force and waits for its first record.'
-                            : 'Put the rule in force, and what it does is listed here.'}
-                    </p>
-                </div>
+    <Tabs {tabs} chosen={tab} onchoose={(key) => (tab = key as Tab)} label="Evidence" panel="scroll">
+        {#snippet children(shown)}
+            {#if shown === 'rehearse'}
+                <Rehearse {rule} {page} />
+            {:else if shown === 'look'}
+                <LookBack {rule} {page} />
+            {:else if shown === 'remarks'}
+                <Remarks {page} {may} />
+            {:else if shown === 'proofs'}
+                <Proofs {rule} {page} {may} />
+            {:else if shown === 'entries'}
+                {#if session.has('see_ledger')}<AskWhy {rule} />{/if}
+                {#if entries.data?.entries.length}
+                    <div class="margined">
+                        {#each entries.data.entries as entry (entry.number)}<EntryRow {entry} numbered />{/each}
+                    </div>
+                {:else if entries.data}
+                    <div class="empty">
+                        <h2>Nothing in ink yet.</h2>
+                        <p>
+                            {rule.status === 'in_force'
+                                ? 'The rule is in force and waits for its first record.'
+                                : 'Put the rule in force, and what it does is listed here.'}
+                        </p>
+                    </div>
+                {/if}
+            {:else}
+                <Pages {rule} {may} {onreload} />
             {/if}
-        {:else}
-            <Pages {rule} {may} {onreload} />
-        {/if}
-    </div>
+        {/snippet}
+    </Tabs>
 </section>

@@ -19,6 +19,7 @@
     import AsText from './AsText.svelte';
     import Reverse from '../../parts/Reverse.svelte';
     import RuleEvidence from './RuleEvidence.svelte';
+    import Hint from '../../parts/Hint.svelte';
     import { counted, countedOf, within } from '../../state/words';
 
     type Props = { rule: Shapes['RuleShape']; onchange: (rule: Shapes['RuleShape']) => void; onreload: () => void };
@@ -178,26 +179,12 @@
             </div>
             {#if may}
                 <div class="flex shrink-0 items-center gap-1.5">
-                    <button
-                        type="button"
-                        class="icon"
-                        title="Undo (Ctrl Z)"
-                        aria-label="Undo"
-                        disabled={!page.undoable}
-                        onclick={() => page.undo()}
-                    >
+                    <button type="button" class="icon" aria-label="Undo" disabled={!page.undoable} onclick={() => page.undo()}>
                         <Undo2 size={15} class={page.undoable ? '' : 'opacity-40'} />
-                    </button>
-                    <button
-                        type="button"
-                        class="icon"
-                        title="Redo (Ctrl Y)"
-                        aria-label="Redo"
-                        disabled={!page.redoable}
-                        onclick={() => page.redo()}
-                    >
+                    </button><Hint>Undo (Ctrl Z)</Hint>
+                    <button type="button" class="icon" aria-label="Redo" disabled={!page.redoable} onclick={() => page.redo()}>
                         <Redo2 size={15} class={page.redoable ? '' : 'opacity-40'} />
-                    </button>
+                    </button><Hint>Redo (Ctrl Y)</Hint>
                     <button type="button" class="btn" id="more" aria-label="More for this rule">More</button>
                     <Dropdown simple triggeredBy="#more" class="z-40 min-w-44 rounded-lg border border-edge bg-page py-1 shadow-xl">
                         <DropdownItem href="/api/rules/{rule.id}/file" download class="px-4 py-1.5 text-[13px] font-normal"

@@ -9,12 +9,12 @@
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import { say, within } from '../../state/words';
+    import Tabs from '../../parts/Tabs.svelte';
 
     crumbs.set({ label: 'Setup' });
     const client = useQueryClient();
     const company = createQuery(() => ({ queryKey: ['company'], queryFn: () => ask(api.GET('/api/company')), refetchInterval: 5000 }));
     let shownType = $state(session.schema?.types[0]?.name ?? '');
-    const type = $derived(session.schema?.types.find((candidate) => candidate.name === shownType));
     const typeNames: Record<string, string> = {
         text: say('text'),
         long_text: 'long text',
@@ -114,30 +114,33 @@
         </div>
     </section>
     <section class="leaf right">
-        <div class="tabs" role="tablist">
-            {#each session.schema?.types ?? [] as candidate (candidate.name)}
-                <button type="button" role="tab" aria-selected={candidate.name === shownType} onclick={() => (shownType = candidate.name)}
-                    >{candidate.plural}</button
-                >
-            {/each}
-        </div>
-        <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-        <div class="scroll px-6 py-4" role="region" aria-label="Fields" tabindex="0">
-            {#each type?.fields ?? [] as field (field.name)}
-                <div class="grid grid-cols-[1fr_110px_1.4fr] gap-3 border-b border-ruled py-1.5 text-[13px]">
-                    <span class="font-medium"
-                        >{field.label}{#if field.required}<span class="text-madder">&nbsp;*</span>{/if}</span
-                    >
-                    <span class="text-ink-2">{typeNames[field.type]}</span>
-                    <span class="mini">
-                        {field.target
-                            ? `to ${within(session.type(field.target).plural)}`
-                            : field.choices.map((choice) => choice.label).join(', ') ||
-                              field.formula ||
-                              (field.system ? 'kept by the application' : '')}
-                    </span>
+        <Tabs
+            tabs={(session.schema?.types ?? []).map((one) => ({ key: one.name, label: one.plural }))}
+            chosen={shownType}
+            onchoose={(name) => (shownType = name)}
+            label="Records and fields"
+            panel="flex min-h-0 flex-1 flex-col"
+        >
+            {#snippet children(name)}
+                <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+                <div class="scroll px-6 py-4" role="region" aria-label="Fields" tabindex="0">
+                    {#each session.type(name).fields as field (field.name)}
+                        <div class="grid grid-cols-[1fr_110px_1.4fr] gap-3 border-b border-ruled py-1.5 text-[13px]">
+                            <span class="font-medium"
+                                >{field.label}{#if field.required}<span class="text-madder">&nbsp;*</span>{/if}</span
+                            >
+                            <span class="text-ink-2">{typeNames[field.type]}</span>
+                            <span class="mini">
+                                {field.target
+                                    ? `to ${within(session.type(field.target).plural)}`
+                                    : field.choices.map((choice) => choice.label).join(', ') ||
+                                      field.formula ||
+                                      (field.system ? 'kept by the application' : '')}
+                            </span>
+                        </div>
+                    {/each}
                 </div>
-            {/each}
-        </div>
+            {/snippet}
+        </Tabs>
     </section>
 </div>

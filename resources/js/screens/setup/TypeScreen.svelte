@@ -7,6 +7,7 @@
     import FieldEditor from './FieldEditor.svelte';
     import { KINDS } from './fields';
     import { say, within } from '../../state/words';
+    import Tabs from '../../parts/Tabs.svelte';
 
     /* Record types and their fields: what there is, in which order, and what each field takes. */
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Records and fields' });
@@ -93,100 +94,101 @@
             </div>
             <button type="button" class="btn go" onclick={() => ((making = true), (chosen = null))}>New record type</button>
         </header>
-        <div class="tabs" role="tablist">
-            {#each session.schema?.types ?? [] as one (one.name)}
-                <button
-                    type="button"
-                    role="tab"
-                    aria-selected={one.name === type?.name}
-                    onclick={() => ((shown = one.name), (chosen = null), (making = false))}>{one.plural}</button
-                >
-            {/each}
-        </div>
-        <div class="scroll">
-            {#if type}
-                {#key type.name}
-                    <div class="flex flex-wrap items-end gap-3 px-7 py-3 text-[12px] text-ink-2">
-                        <label class="grid gap-0.5"
-                            >One of them
-                            <Input
-                                class="max-w-40"
-                                value={type.label}
-                                maxlength={40}
-                                onchange={(event) => renamed('label', event.currentTarget.value)}
-                            /></label
-                        >
-                        <label class="grid gap-0.5"
-                            >Several of them
-                            <Input
-                                class="max-w-40"
-                                value={type.plural}
-                                maxlength={40}
-                                onchange={(event) => renamed('plural', event.currentTarget.value)}
-                            /></label
-                        >
-                        <button type="button" class="btn ml-auto" onclick={() => ((chosen = ''), (making = false))}>Add a field</button>
+        {#if type}
+            {@const open = type}
+            <Tabs
+                tabs={(session.schema?.types ?? []).map((one) => ({ key: one.name, label: one.plural }))}
+                chosen={open.name}
+                onchoose={(name) => ((shown = name), (chosen = null), (making = false))}
+                label="Records and fields"
+                panel="scroll"
+            >
+                {#snippet children()}
+                    {#key type.name}
+                        <div class="flex flex-wrap items-end gap-3 px-7 py-3 text-[12px] text-ink-2">
+                            <label class="grid gap-0.5"
+                                >One of them
+                                <Input
+                                    class="max-w-40"
+                                    value={type.label}
+                                    maxlength={40}
+                                    onchange={(event) => renamed('label', event.currentTarget.value)}
+                                /></label
+                            >
+                            <label class="grid gap-0.5"
+                                >Several of them
+                                <Input
+                                    class="max-w-40"
+                                    value={type.plural}
+                                    maxlength={40}
+                                    onchange={(event) => renamed('plural', event.currentTarget.value)}
+                                /></label
+                            >
+                            <button type="button" class="btn ml-auto" onclick={() => ((chosen = ''), (making = false))}>Add a field</button>
+                        </div>
+                    {/key}
+                    <div class="{COLUMNS} border-b border-ruled py-1 text-[12px] text-ink-3">
+                        <span>Field</span><span>Holds</span><span>In lists</span><span>Order</span>
                     </div>
-                {/key}
-                <div class="{COLUMNS} border-b border-ruled py-1 text-[12px] text-ink-3">
-                    <span>Field</span><span>Holds</span><span>In lists</span><span>Order</span>
-                </div>
-                {#each fields as one, index (one.name)}
-                    <div
-                        class="{COLUMNS} items-center border-b border-ruled py-1.5 text-[13px]"
-                        class:bg-[#f4f0fe]={one.name === chosen}
-                        data-field={one.name}
-                    >
-                        <button
-                            type="button"
-                            class="truncate text-left font-medium hover:text-iris"
-                            aria-pressed={one.name === chosen}
-                            onclick={() => ((chosen = one.name), (making = false))}
-                            >{one.label}{#if one.required}<span class="text-madder">&nbsp;*</span>{/if}</button
+                    {#each fields as one, index (one.name)}
+                        <div
+                            class="{COLUMNS} items-center border-b border-ruled py-1.5 text-[13px]"
+                            class:bg-[#f4f0fe]={one.name === chosen}
+                            data-field={one.name}
                         >
-                        <span class="truncate text-ink-2"
-                            >{one.target ? `to ${within(session.type(one.target).plural)}` : KINDS[one.type]?.label}</span
-                        >
-                        <Checkbox
-                            class="h-4 w-4"
-                            aria-label="{one.label} in lists"
-                            checked={type.columns.includes(one.name)}
-                            onchange={(event) => inList(one.name, event.currentTarget.checked)}
-                        />
-                        <span class="flex">
                             <button
                                 type="button"
-                                class="icon"
-                                aria-label="{one.label} higher"
-                                disabled={index === 0}
-                                onclick={() => move(one.name, -1)}>↑</button
+                                class="truncate text-left font-medium hover:text-iris"
+                                aria-pressed={one.name === chosen}
+                                onclick={() => ((chosen = one.name), (making = false))}
+                                >{one.label}{#if one.required}<span class="text-madder">&nbsp;*</span>{/if}</button
                             >
-                            <button
-                                type="button"
-                                class="icon"
-                                aria-label="{one.label} lower"
-                                disabled={index === fields.length - 1}
-                                onclick={() => move(one.name, 1)}>↓</button
+                            <span class="truncate text-ink-2"
+                                >{one.target ? `to ${within(session.type(one.target).plural)}` : KINDS[one.type]?.label}</span
                             >
-                        </span>
-                    </div>
-                {/each}
-                {#if type.retired.length}
-                    <h3 class="mt-5 mb-1 px-7 font-semibold">Retired</h3>
-                    {#each type.retired as one (one.kind)}
-                        <div class="flex items-center gap-3 border-b border-ruled px-7 py-1.5 text-[13px] text-ink-2">
-                            <span class="flex-1">{one.label}</span>
-                            <button type="button" class="btn quiet" onclick={() => back(one.kind, one.label)}>Bring it back</button>
+                            <Checkbox
+                                class="h-4 w-4"
+                                aria-label="{one.label} in lists"
+                                checked={type.columns.includes(one.name)}
+                                onchange={(event) => inList(one.name, event.currentTarget.checked)}
+                            />
+                            <span class="flex">
+                                <button
+                                    type="button"
+                                    class="icon"
+                                    aria-label="{one.label} higher"
+                                    disabled={index === 0}
+                                    onclick={() => move(one.name, -1)}>↑</button
+                                >
+                                <button
+                                    type="button"
+                                    class="icon"
+                                    aria-label="{one.label} lower"
+                                    disabled={index === fields.length - 1}
+                                    onclick={() => move(one.name, 1)}>↓</button
+                                >
+                            </span>
                         </div>
                     {/each}
-                {/if}
-            {:else}
+                    {#if type.retired.length}
+                        <h3 class="mt-5 mb-1 px-7 font-semibold">Retired</h3>
+                        {#each type.retired as one (one.kind)}
+                            <div class="flex items-center gap-3 border-b border-ruled px-7 py-1.5 text-[13px] text-ink-2">
+                                <span class="flex-1">{one.label}</span>
+                                <button type="button" class="btn quiet" onclick={() => back(one.kind, one.label)}>Bring it back</button>
+                            </div>
+                        {/each}
+                    {/if}
+                {/snippet}
+            </Tabs>
+        {:else}
+            <div class="scroll">
                 <div class="empty">
                     <h2>Nothing is kept yet.</h2>
                     <p>Make a record type, such as customers, and say what each of them has.</p>
                 </div>
-            {/if}
-        </div>
+            </div>
+        {/if}
     </section>
     <section class="leaf right">
         {#if making}

@@ -1,12 +1,23 @@
 <script lang="ts">
+    import { PaginationNav } from 'flowbite-svelte';
     import { inFigures } from '../../../state/numbers';
-    /* Turning the pages of a list. */
+
+    /* Turning the pages of a list: back, on, or to one of those around. */
     type Props = { page: number; pages: number; onturn: (page: number) => void };
     let { page, pages, onturn }: Props = $props();
 </script>
 
-<nav class="ml-auto flex items-center gap-2" aria-label="Pages">
-    <button type="button" class="btn quiet" disabled={page <= 1} onclick={() => onturn(page - 1)}>← Previous</button>
-    <span class="figures">{inFigures(page)} / {inFigures(pages)}</span>
-    <button type="button" class="btn quiet" disabled={page >= pages} onclick={() => onturn(page + 1)}>Next →</button>
-</nav>
+<div class="ml-auto flex items-center gap-2">
+    <PaginationNav
+        classes={{ active: 'bg-iris-wash text-iris font-semibold' }}
+        currentPage={page}
+        totalPages={pages}
+        visiblePages={3}
+        onPageChange={onturn}
+        ariaLabel="Pages"
+    >
+        {#snippet prevContent()}← Previous{/snippet}
+        {#snippet nextContent()}Next →{/snippet}
+    </PaginationNav>
+    {#if pages > 3}<span class="figures mini">of {inFigures(pages)}</span>{/if}
+</div>

@@ -12,6 +12,7 @@
     import type { Document } from '../../../state/document.svelte';
     import { moment } from '../../../state/moments';
     import FieldSetter from './FieldSetter.svelte';
+    import Hint from '../../../parts/Hint.svelte';
     import KeepProof from './KeepProof.svelte';
     import PaperRows from './PaperRows.svelte';
     import Scrub from './Scrub.svelte';
@@ -97,6 +98,7 @@
         if (played && played.pick !== 'chosen') pickedId = played.record.id;
     });
     const how = $derived(lastId === pickedId ? (PICKED[pick] ?? '') : '');
+    const isMadeUp = $derived(lastId === pickedId && pick === 'made_up');
 </script>
 
 <div class="p-5 pl-6" data-rehearsal={rehearsal.busy ? 'busy' : 'done'}>
@@ -121,23 +123,18 @@
             title={how ? `Picked: ${how}. Choose another record.` : 'Choose another record'}
             onclick={(event) => open('record', event)}
         >
-            <b class="font-semibold whitespace-nowrap">{how === 'made up' ? 'Made up' : played.record.number}</b>
-            <span class="min-w-0 flex-1 truncate">{how === 'made up' ? '' : played.record.title}</span>
+            <b class="font-semibold whitespace-nowrap">{isMadeUp ? 'Made up' : played.record.number}</b>
+            <span class="min-w-0 flex-1 truncate">{isMadeUp ? '' : played.record.title}</span>
             <span class="mini whitespace-nowrap">change</span>
         </button>
         <div class="mt-2 flex items-baseline gap-2 text-[13px]">
             <span class="mini shrink-0">First</span>
             <button type="button" class="w v text-left" onclick={(event) => open('opening', event)}>{played.openingSaid}</button>
             <span class="mini whitespace-nowrap">{moment(played.from)}</span>
-            <button
-                type="button"
-                class="icon ml-auto shrink-0"
-                title={playing ? 'Stop' : 'Let it play'}
-                aria-label={playing ? 'Stop' : 'Let it play'}
-                onclick={run}
+            <button type="button" class="icon ml-auto shrink-0" aria-label={playing ? 'Stop' : 'Let it play'} onclick={run}
                 >{#if playing}<Square size={13} />{:else}<Play size={14} />{/if}</button
-            >
-            {#if how === 'made up'}
+            ><Hint>{playing ? 'Stop' : 'Let it play'}</Hint>
+            {#if isMadeUp}
                 <button type="button" class="link text-[12.5px] whitespace-nowrap" onclick={(event) => open('values', event)}
                     >its values</button
                 >
