@@ -75,13 +75,9 @@ final readonly class RuleFile
     {
         usort($problems, static fn (array $one, array $other): int => $one['line'] <=> $other['line']);
 
-        $count = count($problems) === 1 ? Words::say('one problem') : Words::say('{problems} problems', problems: count($problems));
-
-        return new Refused(
-            'malformed_rule',
-            Words::say('The file has {count}. Nothing was imported.', count: $count),
-            RefusedFor::Invalid,
-            $problems,
-        );
+        return new Refused('malformed_rule', Words::counted(
+            count($problems),
+            'The file has one problem. Nothing was imported.|The file has {count} problems. Nothing was imported.',
+        ), RefusedFor::Invalid, $problems);
     }
 }

@@ -7,7 +7,7 @@ import { readFileSync } from 'node:fs';
  *
  *   node bin/lib/words-whole.mjs
  */
-const files = ['lang/screens/en.po', 'lang/screens/de.po'];
+const files = ['lang/screens/de.po'];
 const read = () => files.map((file) => readFileSync(file, 'utf8'));
 const before = read();
 execFileSync('npx', ['wuchale', '--clean'], { stdio: ['ignore', 'ignore', 'inherit'] });

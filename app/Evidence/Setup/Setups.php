@@ -262,13 +262,10 @@ final readonly class Setups
     private static function mustBeSound(array $problems): void
     {
         if ($problems !== []) {
-            $count = count($problems) === 1 ? Words::say('one problem') : Words::say('{problems} problems', problems: count($problems));
-            throw new Refused(
-                'unsound_setup',
-                Words::say('The setup has {count}. Nothing was changed.', count: $count),
-                RefusedFor::Invalid,
-                $problems,
-            );
+            throw new Refused('unsound_setup', Words::counted(
+                count($problems),
+                'The setup has one problem. Nothing was changed.|The setup has {count} problems. Nothing was changed.',
+            ), RefusedFor::Invalid, $problems);
         }
     }
 }
