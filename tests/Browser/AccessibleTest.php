@@ -8,7 +8,10 @@ use Facebook\WebDriver\WebDriverDimension;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Browser\Support\BrowserTestCase;
 
-/** Every screen, judged by axe-core: nothing that is serious or critical stands in anybody's way. */
+/**
+ * Every screen, judged by axe-core: nothing that is serious or critical stands in anybody's way, and no word is cut off. In German, whose
+ * words are long.
+ */
 final class AccessibleTest extends BrowserTestCase
 {
     /** Address => what is there once it is drawn. */
@@ -46,6 +49,7 @@ final class AccessibleTest extends BrowserTestCase
         $this->see('#email');
         $found = ['/sign-in' => $this->violations($axe)];
         $this->signIn('ines.okafor');
+        $this->api('PUT', 'language', ['language' => 'de']);
         foreach (self::SCREENS as $path => $drawn) {
             $this->open($path);
             // A phone shows one leaf of two.
@@ -56,13 +60,14 @@ final class AccessibleTest extends BrowserTestCase
                 ) === true,
                 "for one main area with one heading on {$path}",
             );
-            $found[$path] = $this->violations($axe);
+            $found[$path] = [...$this->violations($axe), ...$this->cut()];
             if ($width < 640) {
                 $found["{$path}, its width"] = array_filter([(string) $this->browser->executeScript(
                     'return document.documentElement.scrollWidth > innerWidth ? `${document.documentElement.scrollWidth} pixels` : ""',
                 )]);
             }
         }
+        $this->api('PUT', 'language');
         foreach ($width < 640 ? [] : self::OPENED as [$path, $first, $then]) {
             $this->open($path);
             $this->press($first);
@@ -70,6 +75,23 @@ final class AccessibleTest extends BrowserTestCase
             $found["{$path}, {$first} {$then}"] = $this->violations($axe);
         }
         self::assertSame([], array_filter($found), (string) json_encode(array_filter($found), JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES));
+    }
+
+    /** @return list<string> buttons, tabs, links and headings that reach out of their leaf, where nothing scrolls sideways */
+    private function cut(): array
+    {
+        $found = $this->browser->executeScript('
+            const scrolls = (element) => element && !element.matches(".leaf")
+                && (["auto", "scroll"].includes(getComputedStyle(element).overflowX) || scrolls(element.parentElement));
+            return [...document.querySelectorAll(".leaf")].flatMap((leaf) => {
+                const edge = leaf.getBoundingClientRect().right + 1;
+                return [...leaf.querySelectorAll("button, a, h1, h2, [role=tab]")].filter((element) => element.offsetParent
+                    && element.textContent.trim() && element.getBoundingClientRect().right > edge && !scrolls(element.parentElement))
+                    .map((element) => `cut off: ${element.textContent.trim()}`);
+            });
+        ');
+
+        return is_array($found) ? array_values(array_map(strval(...), $found)) : [];
     }
 
     /** @return list<string> */
