@@ -67,25 +67,8 @@ final class CrowdBench
     /** @return array{float, float, float} seconds of a core that PHP, the database and this process have used */
     private static function cpu(): array
     {
-        $used = ['php-fpm' => 0.0, 'mariadbd' => 0.0];
-        foreach (glob('/proc/[0-9]*/stat') ?: [] as $file) {
-            $stat = (string) @file_get_contents($file);
-            $name = preg_match('/\((.*)\)/', $stat, $found) === 1 ? $found[1] : '';
-            foreach (array_keys($used) as $program) {
-                if (str_starts_with($name, $program)) {
-                    $used[$program] += self::seconds($stat);
-                }
-            }
-        }
+        $used = Processes::seconds();
 
-        return [$used['php-fpm'], $used['mariadbd'], self::seconds((string) file_get_contents('/proc/self/stat'))];
-    }
-
-    private static function seconds(string $stat): float
-    {
-        $fields = explode(' ', substr($stat, (int) strrpos($stat, ')') + 2));
-
-        // Counted in hundredths of a second, those of children that have ended included.
-        return array_sum(array_map(intval(...), array_slice($fields, 11, 4))) / 100;
+        return [$used['php-fpm'], $used['mariadbd'], Processes::own()];
     }
 }

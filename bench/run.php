@@ -21,6 +21,7 @@ use Bench\ScreenBench;
 use Bench\SignOffBench;
 use Bench\TimeBench;
 use Bench\TurnBench;
+use Bench\WatchBench;
 use Illuminate\Contracts\Console\Kernel;
 
 // php bench/run.php FILE [PART ...]   where FILE is written with the figures
@@ -41,6 +42,7 @@ $parts = [
     'list' => ListBench::run(...),
     'desk' => DeskBench::run(...),
     'crowd' => CrowdBench::run(...),
+    'watch' => WatchBench::run(...),
     'screens' => ScreenBench::run(...),
     'rights' => RightsBench::run(...),
     'bulk' => RuleBench::bulk(...),

@@ -28,7 +28,7 @@ final class AdministrationTest extends BrowserTestCase
             $this->rows(),
         );
         $this->press('Put in force…');
-        $this->see('dialog', '0 contacts of 0 meet the conditions now');
+        $this->see('dialog', 'The conditions hold now for 0 contacts of 0.');
         $this->press('Put in force');
         $this->see('.stamp', 'In force');
 
@@ -36,7 +36,7 @@ final class AdministrationTest extends BrowserTestCase
         $this->word('1 week later');
         $this->press('No due date');
         $this->see('.stamp', 'Draft, page 2');
-        $this->see('.sub', 'page 1 is in force');
+        $this->see('.sub', 'page 1: in force');
         $this->saved();
         $this->press('Publish page 2…');
         $this->press('Put in force');

@@ -93,7 +93,7 @@ final class FirstRuleTest extends BrowserTestCase
         $this->until(fn (): bool => count($this->rows()) === 8, 'for the line to come back');
         $this->saved();
         $this->press('Put in force…');
-        $this->see('dialog', 'the conditions now');
+        $this->see('dialog', 'The conditions hold now');
         $this->press('Put in force');
         $this->see('.stamp', 'In force');
     }

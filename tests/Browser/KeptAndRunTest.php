@@ -135,7 +135,7 @@ final class KeptAndRunTest extends BrowserTestCase
         }
         $this->press('Why?', 'dialog a');
         $this->see('.leaf.right', 'What the rules made of it');
-        $this->see('[data-answers]', 'Look at them again did not fire');
+        $this->see('[data-answers]', 'Look at them again The rule did not fire');
     }
 
     /** @param  array<string, mixed>  $file */

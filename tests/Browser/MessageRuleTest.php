@@ -97,7 +97,7 @@ final class MessageRuleTest extends BrowserTestCase
         $this->saved();
         $this->goTo('text', 'Put in force…', Key::SHIFT.Key::TAB);
         $this->keys(Key::ENTER);
-        $this->see('dialog', 'conditions now');
+        $this->see('dialog', 'The conditions hold now');
         $this->goTo('text', 'Put in force', Key::TAB);
         $this->keys(Key::ENTER);
         $this->see('.stamp', 'In force');

@@ -91,7 +91,7 @@ final class SignOffTest extends BrowserTestCase
         $quote = $this->quote("{$name} One");
         $this->open("/records/quote/{$quote}");
         $this->see('.leaf.left .stamp', 'locked');
-        $this->see('.leaf.left .callout', 'until Clea Harrow has said whether to sign it off');
+        $this->see('.leaf.left .callout', 'Clea Harrow still must say whether to sign it off');
         $this->see('.leaf.right [data-sign-off] .pencilled', 'Clea Harrow');
         $this->notSee('.leaf.left button', 'Edit');
         foreach (range(1, 5) as $hour) {

@@ -54,11 +54,6 @@ final class Pictures extends BrowserTestCase
         $this->see('[data-slip] button', 'Visit V-')->click();
         $this->see('.leaf.right', 'has it');
         $this->picture('slips');
-        $this->open('/setup/types');
-        $this->press('Tickets', '[role=tab]');
-        $this->see('[data-field=status] button', 'Status')->click();
-        $this->see('[aria-label="Choice 1"]');
-        $this->picture('fields');
         $this->open('/setup/roles');
         $this->see('.leaf.left button', 'Member')->click();
         foreach (['Give a record type rights of its own' => 'ticket', 'Tickets: See' => 'team', 'Of which records' => 'customer',
@@ -111,6 +106,19 @@ final class Pictures extends BrowserTestCase
         $this->see('[data-understood]');
         $this->picture('said');
         $this->signOffs();
+        $this->german($filter);
+    }
+
+    private function german(string $filter): void
+    {
+        $this->api('PUT', 'language', ['language' => 'de']);
+        $this->open("/records/ticket?sort=due&filter={$filter}");
+        $this->see('table.ledger tbody tr', 'Urgent')->click();
+        $this->press($this->text('table.ledger tr.on td a'));
+        $this->press('Warum?');
+        $this->see('.leaf.right', 'Die Regel löst aus.');
+        $this->picture('german');
+        $this->api('PUT', 'language');
     }
 
     /** Quotes of the demo that are run by hand against a rule that asks for a yes. */

@@ -32,7 +32,7 @@
         (lock?.seats ?? [])
             .filter((seat) => seat.state === 'waiting')
             .map((seat) => seat.person)
-            .join(' and '),
+            .join(say(' and ')),
     );
     let asked = $state.raw<{ field: Shapes['FieldShape']; anchor: HTMLElement } | null>(null);
     const fields = $derived(type.fields.filter((field) => !field.system && field.name !== type.title));

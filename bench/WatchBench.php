@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Bench;
+
+use App\Models\Person;
+use App\Models\TokenScope;
+use Illuminate\Database\Connection;
+
+/**
+ * People who have one record open while somebody changes it: what asking every few seconds takes, how soon they see the change, and what it
+ * would take to hold a connection to each of them instead (server-sent events).
+ */
+final class WatchBench
+{
+    private const PEOPLE = 50;
+
+    private const SECONDS = 40;
+
+    /** So often an open record asks (`RecordScreen.svelte`). */
+    private const EVERY = 5.0;
+
+    private const TICKETS = 1000;
+
+    public static function run(): void
+    {
+        ManyTickets::fill(app(Connection::class), self::TICKETS);
+        $tokens = Person::query()->where('active', true)->orderBy('id')->limit(self::PEOPLE)->get()
+            ->map(static fn (Person $person): string => $person->createToken('bench', [TokenScope::Reading->value])->plainTextToken)->all();
+        $windows = array_map(static fn (int $nth): \CurlHandle => self::window($tokens[$nth % count($tokens)]), range(0, self::PEOPLE - 1));
+        $before = Processes::seconds();
+        [$times, $delays] = self::watch($windows);
+        $used = array_sum(Processes::seconds()) - array_sum($before);
+        Figures::note(sprintf('%d windows ask for one record every %g s, for %d s', self::PEOPLE, self::EVERY, self::SECONDS));
+        Figures::one('an answer, median', self::at($times, 50), 'ms', 'under 100');
+        Figures::one('a change is seen by half of them after', self::at($delays, 50) / 1000, 's', 'under '.self::EVERY / 2 .' or so');
+        Figures::one('a change is seen by nearly all (95th) after', self::at($delays, 95) / 1000, 's', 'under '.self::EVERY + 1);
+        Figures::one('of one core, PHP and the database use', 100 * $used / self::SECONDS, '%', 'under 50');
+        $process = Processes::megabytes('php-fpm');
+        Figures::note(sprintf('a PHP process, which a held connection would keep for itself: %.0f MB', $process));
+        Figures::pair('memory that holding all of them takes', self::PEOPLE * $process, 'the processes that answer while they ask',
+            Processes::count('php-fpm') * $process, 'MB', 1);
+    }
+
+    /**
+     * Lets the windows ask, each at its own time, while the record is changed every few seconds.
+     *
+     * @param  list<\CurlHandle>  $windows
+     * @return array{list<float>, list<float>} how long answers took, and after how long changes were seen, in milliseconds
+     */
+    private static function watch(array $windows): array
+    {
+        $multi = curl_multi_init();
+        $begun = microtime(true);
+        $next = array_map(static fn (int $nth): float => $begun + self::EVERY * $nth / count($windows), array_keys($windows));
+        [$times, $delays, $asking] = [[], [], []];
+        $seen = array_fill(0, count($windows), 0);
+        [$version, $changedAt, $changes] = [0, $begun, $begun + self::EVERY];
+        while (microtime(true) < $begun + self::SECONDS || $asking !== []) {
+            $now = microtime(true);
+            if ($now >= $changes && $now < $begun + self::SECONDS - 2 * self::EVERY) {
+                app(Connection::class)->table('records_ticket')->where('id', 1)->increment('version');
+                [$version, $changedAt, $changes] = [$version + 1, microtime(true), $now + 2 * self::EVERY];
+            }
+            foreach ($next as $nth => $at) {
+                if ($at <= $now && $now < $begun + self::SECONDS && ! isset($asking[$nth])) {
+                    curl_multi_add_handle($multi, $windows[$nth]);
+                    $asking[$nth] = true;
+                    $next[$nth] = $at + self::EVERY;
+                }
+            }
+            curl_multi_exec($multi, $running);
+            curl_multi_select($multi, 0.005);
+            while (($done = curl_multi_info_read($multi)) !== false) {
+                $nth = (int) array_search($done['handle'], $windows, true);
+                $times[] = 1000 * (float) curl_getinfo($done['handle'], CURLINFO_TOTAL_TIME);
+                $answer = json_decode((string) curl_multi_getcontent($done['handle']), true);
+                $is = is_array($answer) ? (int) ($answer['version'] ?? 0) : 0;
+                if ($seen[$nth] !== 0 && $is > $seen[$nth]) {
+                    $delays[] = 1000 * (microtime(true) - $changedAt);
+                }
+                $seen[$nth] = $is;
+                curl_multi_remove_handle($multi, $done['handle']);
+                unset($asking[$nth]);
+            }
+        }
+
+        return [$times, $delays];
+    }
+
+    private static function window(string $token): \CurlHandle
+    {
+        $handle = curl_init(config('app.url').'/api/records/ticket/1');
+        curl_setopt_array($handle, [
+            CURLOPT_RETURNTRANSFER => true, CURLOPT_HTTPHEADER => ["Authorization: Bearer {$token}", 'Accept: application/json'],
+        ]);
+
+        return $handle;
+    }
+
+    /** @param  list<float>  $values */
+    private static function at(array $values, int $percent): float
+    {
+        sort($values);
+
+        return $values === [] ? 0.0 : $values[(int) min(count($values) - 1, floor(count($values) * $percent / 100))];
+    }
+}
