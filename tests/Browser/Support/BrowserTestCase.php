@@ -8,6 +8,7 @@ use Facebook\WebDriver\Chrome\ChromeOptions;
 use Facebook\WebDriver\Exception\ElementClickInterceptedException;
 use Facebook\WebDriver\Exception\ElementNotInteractableException;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
+use Facebook\WebDriver\Exception\UnknownErrorException;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
@@ -278,7 +279,7 @@ abstract class BrowserTestCase extends TestCase
 
                     return $met;
                 }
-            } catch (StaleElementReferenceException|ElementNotInteractableException|ElementClickInterceptedException) {
+            } catch (StaleElementReferenceException|ElementNotInteractableException|ElementClickInterceptedException|UnknownErrorException) {
                 // The screen was drawn anew in between, or something passes before it; look again.
             }
             usleep(40_000);

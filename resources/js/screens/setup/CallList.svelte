@@ -18,6 +18,7 @@
     const failed = $derived((calls.data?.calls ?? []).filter((call) => call.status === 'failed').length);
     /** What waits for somebody comes first. */
     const inOrder = $derived((calls.data?.calls ?? []).toSorted((a, b) => Number(b.status === 'failed') - Number(a.status === 'failed')));
+    const SAID = { waiting: say('waiting'), succeeded: say('succeeded'), failed: 'given up' };
     const TONES = { waiting: 'marigold', succeeded: 'fern', failed: 'madder' } as const;
     let opened = $state(0);
     let payload = $state('');
@@ -69,11 +70,7 @@
                 ><b class="font-medium">{call.recordTitle || call.recordNumber}</b>
                 <span class="text-ink-3">{heard(call)}</span></span
             >
-            <Stamp tone={TONES[call.status]}
-                >{call.status === 'failed'
-                    ? 'given up'
-                    : ({ waiting: say('waiting'), delivered: say('delivered') }[call.status as string] ?? call.status)}</Stamp
-            >
+            <Stamp tone={TONES[call.status]}>{SAID[call.status]}</Stamp>
         </button>
         {#if opened === call.id}
             <div class="mt-2 grid gap-2 rounded-md bg-[#faf6ec] p-3">

@@ -15,6 +15,12 @@
         queryFn: () => ask(api.GET('/api/hooks/{id}/arrivals', { params: { path: { id: hook } } })),
         refetchInterval: 10_000,
     }));
+    const SAID: Record<Shapes['HookArrivalShape']['outcome'], string> = {
+        created: say('created'),
+        changed: say('changed'),
+        unchanged: say('unchanged'),
+        refused: say('not taken'),
+    };
     const TONES: Record<string, 'fern' | 'ink' | 'madder'> = { created: 'fern', changed: 'fern', unchanged: 'ink', refused: 'madder' };
     let opened = $state(0);
     let text = $state('');
@@ -46,11 +52,7 @@
         <button type="button" class="grid w-full grid-cols-[96px_1fr_auto] gap-3 text-left" onclick={() => open(one)}>
             <span class="figures mini">{moment(one.at)}</span>
             <span class="min-w-0 truncate">{one.trouble || one.recordTitle || one.recordNumber}</span>
-            <Stamp tone={TONES[one.outcome] ?? 'ink'}
-                >{one.outcome === 'refused'
-                    ? 'not taken'
-                    : ({ created: say('new'), changed: say('changed'), known: say('known') }[one.outcome as string] ?? one.outcome)}</Stamp
-            >
+            <Stamp tone={TONES[one.outcome] ?? 'ink'}>{SAID[one.outcome]}</Stamp>
         </button>
         {#if opened === one.id}
             <div class="mt-2 grid gap-2 rounded-md bg-[#faf6ec] p-3">
