@@ -121,7 +121,7 @@ final class FirstRuleTest extends BrowserTestCase
         $this->see('[role=status]', 'No rule fired');
         $this->see('[data-kind=changed]', 'Hours spent: empty → 1.50');
         $this->press('Why not?');
-        $this->see('[data-answers]', 'Costly and urgent did not fire: its conditions already held before this change');
+        $this->see('[data-answers]', 'Costly and urgent The rule did not fire: its conditions already held before this change');
     }
 
     private function leaveAndComeBack(): void

@@ -279,8 +279,10 @@ abstract class BrowserTestCase extends TestCase
 
                     return $met;
                 }
-            } catch (StaleElementReferenceException|ElementNotInteractableException|ElementClickInterceptedException|UnknownErrorException) {
-                // The screen was drawn anew in between, or something passes before it; look again.
+            } catch (ElementNotInteractableException|ElementClickInterceptedException) {
+                // Something passes before it; look again.
+            } catch (StaleElementReferenceException|UnknownErrorException) {
+                // The screen was drawn anew in between, or a new page came.
             }
             usleep(40_000);
         } while (microtime(true) < $until);
