@@ -38,9 +38,8 @@ final class WatchBench
         Figures::one('a change is seen by nearly all (95th) after', self::at($delays, 95) / 1000, 's', 'under '.self::EVERY + 1);
         Figures::one('of one core, PHP and the database use', 100 * $used / self::SECONDS, '%', 'under 50');
         $process = Processes::megabytes('php-fpm');
-        Figures::note(sprintf('a PHP process, which a held connection would keep for itself: %.0f MB', $process));
-        Figures::pair('memory that holding all of them takes', self::PEOPLE * $process, 'the processes that answer while they ask',
-            Processes::count('php-fpm') * $process, 'MB', 1);
+        Figures::note(sprintf('a held connection keeps a PHP process of %.0f MB: %d of them, %.0f MB; asking took %d, %.0f MB',
+            $process, self::PEOPLE, self::PEOPLE * $process, Processes::count('php-fpm'), Processes::count('php-fpm') * $process));
     }
 
     /**
