@@ -110,11 +110,15 @@ make_client() {
 build_front() {
     local stamp=public/build/.built
     make_client
-    if [ ! -f "$stamp" ] || [ -n "$(find resources package-lock.json vite.config.ts svelte.config.js -newer "$stamp" -print -quit)" ]; then
+    if [ ! -f "$stamp" ] || [ "$(words_of_screens)" != "$(cat "$stamp")" ] ||
+        [ -n "$(find resources package-lock.json vite.config.ts svelte.config.js wuchale.config.js -newer "$stamp" -print -quit)" ]; then
         step 'Building the screens' npm run --silent build
-        touch "$stamp"
+        words_of_screens >"$stamp"
     fi
 }
+
+# The message files are written anew whenever they are read, so that their time tells nothing.
+words_of_screens() { find lang/screens -maxdepth 1 -name '*.po' ! -name en.po -print0 | sort -z | xargs -0 cat bin/lib/words.mjs | cksum; }
 
 # instance NAME PORT: names the folders and ports of one running copy; the database listens on PORT + 1.
 instance() {

@@ -6,6 +6,7 @@
     import { session } from '../../state/session.svelte';
     import VerdictCard from '../../parts/VerdictCard.svelte';
     import { longMoment, moment } from '../../state/moments';
+    import { say } from '../../state/words';
 
     /* One entry: what it says, why, what led to it and what followed. */
     let { number }: { number: number } = $props();
@@ -60,7 +61,7 @@
                         <b class="font-semibold text-iris">{outcome.after}</b>
                         {#if !outcome.changed}<span class="mini">as it was</span>{/if}
                     {:else if outcome.kind === 'task'}
-                        Gave <b class="font-semibold text-fern">{outcome.person ?? 'nobody'}</b> the task “{outcome.title}”{outcome.due
+                        Gave <b class="font-semibold text-fern">{outcome.person ?? say('nobody')}</b> the task “{outcome.title}”{outcome.due
                             ? `, due ${outcome.due}`
                             : ''}
                         <div class="mini">found by: {outcome.path}</div>

@@ -4,6 +4,7 @@
     import Floating from '../../parts/Floating.svelte';
     import { lasted } from '../../state/moments';
     import { changeValue } from './changeValue';
+    import { say } from '../../state/words';
 
     /* The way of a record through its stages: how long it was at each in ink, and in pencil where it can go and what is asked first. */
     type Props = { type: Shapes['TypeShape']; record: Shapes['RecordShape']; mayMove: boolean };
@@ -66,7 +67,7 @@
             >
                 <span class="block truncate text-[12px] font-medium text-ink-3" title={stage.label}>{stage.label}</span>
                 <span class="block text-[11px] {stage.asks ? 'text-marigold' : 'text-ink-3'}">
-                    {stage.asks ? 'asks first' : isBack(stage) ? 'back' : 'next'}
+                    {stage.asks ? 'asks first' : isBack(stage) ? say('back') : say('next')}
                 </span>
             </button>
         {/each}

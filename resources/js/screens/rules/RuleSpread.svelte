@@ -20,7 +20,7 @@
     import Reverse from '../../parts/Reverse.svelte';
     import RuleEvidence from './RuleEvidence.svelte';
     import Hint from '../../parts/Hint.svelte';
-    import { counted, countedOf, within } from '../../state/words';
+    import { counted, countedOf, within, say } from '../../state/words';
 
     type Props = { rule: Shapes['RuleShape']; onchange: (rule: Shapes['RuleShape']) => void; onreload: () => void };
     let { rule, onchange, onreload }: Props = $props();
@@ -163,7 +163,7 @@
                         {#if rule.eitherOr}<span>either/or “{rule.eitherOr}”</span><span>·</span>{/if}
                         {#if rule.page}<span>page {rule.page}: {within(STATUS[rule.status]?.label ?? '')}</span><span>·</span>{/if}
                         {#if proofs}<span>{proofs}</span><span>·</span>{/if}
-                        <span aria-live="polite">{page.saving ? 'saving…' : `saved ${keptAt ? moment(keptAt) : ''}`}</span>
+                        <span aria-live="polite">{page.saving ? say('saving…') : `saved ${keptAt ? moment(keptAt) : ''}`}</span>
                     {:else}
                         <Stamp tone={STATUS[rule.status]?.tone ?? 'fern'}>{STATUS[rule.status]?.label}</Stamp>
                         <span class="min-w-0 flex-1">

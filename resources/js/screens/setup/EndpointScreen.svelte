@@ -7,7 +7,7 @@
     import CallList from './CallList.svelte';
     import { Kept, type Draft } from './kept.svelte';
     import KeptFrame from './KeptFrame.svelte';
-    import { counted } from '../../state/words';
+    import { counted, say } from '../../state/words';
 
     type Endpoint = Draft &
         Pick<Shapes['EndpointShape'], 'url' | 'method' | 'timeout' | 'tries' | 'atOnce' | 'perMinute' | 'mayBeInside' | 'headers'> & {
@@ -122,7 +122,7 @@
                     type="password"
                     autocomplete="new-password"
                     aria-label="Its value"
-                    placeholder={edited.secretNames.length ? 'kept; type to replace it' : 'none'}
+                    placeholder={edited.secretNames.length ? 'kept; type to replace it' : say('none')}
                     bind:value={edited.secretValue}
                 />
             </span>

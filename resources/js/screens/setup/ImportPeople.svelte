@@ -2,7 +2,7 @@
     import { api, ask, said, type Shapes } from '../../api/client';
     import Area from '../../parts/fields/Area.svelte';
     import FileButton from '../../parts/fields/FileButton.svelte';
-    import { counted } from '../../state/words';
+    import { counted, say } from '../../state/words';
 
     /* A list of people from a table: read first, with what is wrong by line; then all of them are invited. */
     let { ondone, oncancel }: { ondone: (count: number) => void; oncancel: () => void } = $props();
@@ -75,7 +75,7 @@
             {#each read.people.slice(0, 8) as one, index (index)}
                 <div class="grid grid-cols-[1fr_1.4fr_90px] gap-3 border-b border-ruled py-1">
                     <span class="truncate font-medium">{one.name}</span><span class="truncate text-ink-2">{one.email}</span><span
-                        class="mini">{one.role || 'member'}</span
+                        class="mini">{one.role || say('member')}</span
                     >
                 </div>
             {/each}

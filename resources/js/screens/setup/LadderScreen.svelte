@@ -9,7 +9,7 @@
     import { rungFile, rungOf, type Rung } from './rungs';
     import { Kept, type Draft } from './kept.svelte';
     import KeptFrame from './KeptFrame.svelte';
-    import { counted } from '../../state/words';
+    import { counted, say } from '../../state/words';
 
     type Edited = Draft & { rungs: Rung[] };
 
@@ -93,7 +93,7 @@
                 <li class="rounded-lg border border-edge p-3">
                     <div class="rung-row">
                         <b class="figures w-5">{index + 1}</b>
-                        <span class="w-20 shrink-0">{index === 0 ? 'after' : 'then after'}</span>
+                        <span class="w-20 shrink-0">{index === 0 ? say('after') : 'then after'}</span>
                         <div class="grid gap-2">
                             <DueFields bind:due={rung.due} rolls={isFull(rung)} clocks={isFull(rung)} focus={false} />
                         </div>

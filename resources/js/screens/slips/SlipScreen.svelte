@@ -7,7 +7,7 @@
     import { moment } from '../../state/moments';
     import { holder, toneOf } from './status';
     import SlipTurns from './SlipTurns.svelte';
-    import { counted } from '../../state/words';
+    import { counted, say } from '../../state/words';
 
     /* Reply slips: those that wait for me, all that are out, and what came back. */
     crumbs.set({ label: 'Slips' });
@@ -102,7 +102,7 @@
                                         {one.recordTitle} · {holder(one)}
                                     </span>
                                 </button>
-                                <Stamp tone={toneOf(one)}>{one.status === 'run_out' ? 'unanswered' : one.statusSaid}</Stamp>
+                                <Stamp tone={toneOf(one)}>{one.status === 'run_out' ? say('unanswered') : one.statusSaid}</Stamp>
                             </div>
                         </div>
                         {#snippet failed()}<Broken what="slip" />{/snippet}

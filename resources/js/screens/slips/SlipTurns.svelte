@@ -70,7 +70,7 @@
     {/if}
     {#each slip.answers as answer, place (place)}
         <div class="line">
-            <div class="m">{place === 0 && slip.endedAt ? 'answers' : ''}</div>
+            <div class="m">{place === 0 && slip.endedAt ? say('answers') : ''}</div>
             <div class="b text-[13.5px]!">
                 <span class="mini block">{answer.asked}</span><span class="whitespace-pre-line">{answer.said}</span>
             </div>

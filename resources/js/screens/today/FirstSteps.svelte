@@ -2,7 +2,7 @@
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask } from '../../api/client';
     import { session } from '../../state/session.svelte';
-    import { within } from '../../state/words';
+    import { within, say } from '../../state/words';
 
     /* What is to be done in a house that has only just been opened, for as long as no rule is in force. */
     const rules = createQuery(() => ({ queryKey: ['rules'], queryFn: () => ask(api.GET('/api/rules')) }));
@@ -50,7 +50,7 @@
                     <a
                         class="flex items-start gap-3 rounded-lg border border-edge bg-white px-3 py-2.5 hover:border-iris"
                         href={step.to}
-                        aria-label="{step.title}{step.done ? ', done' : ''}"
+                        aria-label="{step.title}{step.done ? say(', done') : ''}"
                     >
                         <span
                             class="figures mt-0.5 grid h-6 w-6 shrink-0 place-items-center rounded-full border text-[12px] {step.done

@@ -180,7 +180,9 @@
                     {/each}
                 </div>
                 <p class="mini mt-1">
-                    Counted on {piece.played === piece.fires ? 'all' : `the latest ${piece.played}`} of them, played to their ends.
+                    {piece.played === piece.fires
+                        ? 'Counted on all of them, played to their ends.'
+                        : `Counted on the latest ${piece.played} of them, played to their ends.`}
                 </p>
             {/if}
             {#if people(piece.clashes).length}
