@@ -87,15 +87,23 @@ install_php() {
 }
 
 install_packages() {
+    install_php_packages
+    install_js_packages
+}
+
+install_php_packages() {
     if [ ! -f vendor/autoload.php ] || ! php bin/lib/lock.php same composer.lock vendor/.installed.lock; then
         step 'Installing PHP packages' install_php
     fi
+    mkdir -p storage/logs storage/app storage/framework/{cache,sessions,views} bootstrap/cache
+}
+
+install_js_packages() {
     if [ ! -f node_modules/.installed.lock ] || ! cmp -s package-lock.json node_modules/.installed.lock; then
         # Not "npm ci": it refuses a lock without the builds for other systems, which some registries do not carry.
         step 'Installing JavaScript packages' npm install --no-save --no-audit --no-fund
         cp package-lock.json node_modules/.installed.lock
     fi
-    mkdir -p storage/logs storage/app storage/framework/{cache,sessions,views} bootstrap/cache
 }
 
 # The types of the screens are made from what is described, so they are never older than that.
