@@ -34,12 +34,12 @@ final class CrowdBench
         ));
         Figures::note(sprintf('of two cores, 200 %%: PHP %d %%, the database %d %%, this bench %d %%', ...$used));
         foreach ($seen['kinds'] as $kind => $of) {
-            [$half, $most] = [self::at($of, 50), self::at($of, 95)];
+            [$half, $most] = [Timing::percentile($of, 50), Timing::percentile($of, 95)];
             Figures::note(sprintf('%-22s %5d times, median %4.0f ms, 95th %4.0f ms', $kind, count($of), $half, $most));
         }
-        Figures::pair('median answer among 50 people', self::at($times, 50), 'an empty answer, in the same minute', self::at($floor, 50),
-            'ms', 20);
-        Figures::one('95th percentile among 50 people', self::at($times, 95), 'ms', 'under 400');
+        Figures::pair('median answer among 50 people', Timing::percentile($times, 50), 'an empty answer, in the same minute',
+            Timing::percentile($floor, 50), 'ms', 20);
+        Figures::one('95th percentile among 50 people', Timing::percentile($times, 95), 'ms', 'under 400');
         Figures::one('answers that were no answer', (float) count($errors), '', 'none');
         foreach (array_slice(array_count_values($errors), 0, 5) as $error => $count) {
             Figures::note("{$count} times: {$error}");
@@ -54,14 +54,6 @@ final class CrowdBench
             ->pluck('email')->all();
 
         return array_map(static fn (int $nth): string => (string) $all[$nth % count($all)], range(0, self::PEOPLE - 1));
-    }
-
-    /** @param  list<float>  $times */
-    private static function at(array $times, int $percent): float
-    {
-        sort($times);
-
-        return $times === [] ? 0.0 : $times[(int) min(count($times) - 1, floor(count($times) * $percent / 100))];
     }
 
     /** @return array{float, float, float} seconds of a core that PHP, the database and this process have used */

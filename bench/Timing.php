@@ -46,6 +46,18 @@ final class Timing
         return (hrtime(true) - $from) / 1000 / $times;
     }
 
+    /**
+     * The value that so many of a hundred do not exceed; 0 of none.
+     *
+     * @param  list<float>  $values
+     */
+    public static function percentile(array $values, int $percent): float
+    {
+        sort($values);
+
+        return $values === [] ? 0.0 : $values[(int) min(count($values) - 1, floor(count($values) * $percent / 100))];
+    }
+
     /** @param  list<float>  $values */
     public static function median(array $values): float
     {

@@ -33,9 +33,10 @@ final class WatchBench
         [$times, $delays] = self::watch($windows);
         $used = array_sum(Processes::seconds()) - array_sum($before);
         Figures::note(sprintf('%d windows ask for one record every %g s, for %d s', self::PEOPLE, self::EVERY, self::SECONDS));
-        Figures::one('an answer, median', self::at($times, 50), 'ms', 'under 100');
-        Figures::one('a change is seen by half of them after', self::at($delays, 50) / 1000, 's', 'under '.self::EVERY / 2 .' or so');
-        Figures::one('a change is seen by nearly all (95th) after', self::at($delays, 95) / 1000, 's', 'under '.self::EVERY + 1);
+        Figures::one('an answer, median', Timing::percentile($times, 50), 'ms', 'under 100');
+        [$half, $most] = [Timing::percentile($delays, 50) / 1000, Timing::percentile($delays, 95) / 1000];
+        Figures::one('a change is seen by half of them after', $half, 's', 'under '.self::EVERY / 2 .' or so');
+        Figures::one('a change is seen by nearly all (95th) after', $most, 's', 'under '.self::EVERY + 1);
         Figures::one('of one core, PHP and the database use', 100 * $used / self::SECONDS, '%', 'under 50');
         $process = Processes::megabytes('php-fpm');
         Figures::note(sprintf('a held connection keeps a PHP process of %.0f MB: %d of them, %.0f MB; asking took %d, %.0f MB',
@@ -55,12 +56,12 @@ final class WatchBench
         $next = array_map(static fn (int $nth): float => $begun + self::EVERY * $nth / count($windows), array_keys($windows));
         [$times, $delays, $asking] = [[], [], []];
         $seen = array_fill(0, count($windows), 0);
-        [$version, $changedAt, $changes] = [0, $begun, $begun + self::EVERY];
+        [$changedAt, $changes] = [$begun, $begun + self::EVERY];
         while (microtime(true) < $begun + self::SECONDS || $asking !== []) {
             $now = microtime(true);
             if ($now >= $changes && $now < $begun + self::SECONDS - 2 * self::EVERY) {
                 app(Connection::class)->table('records_ticket')->where('id', 1)->increment('version');
-                [$version, $changedAt, $changes] = [$version + 1, microtime(true), $now + 2 * self::EVERY];
+                [$changedAt, $changes] = [microtime(true), $now + 2 * self::EVERY];
             }
             foreach ($next as $nth => $at) {
                 if ($at <= $now && $now < $begun + self::SECONDS && ! isset($asking[$nth])) {
@@ -96,13 +97,5 @@ final class WatchBench
         ]);
 
         return $handle;
-    }
-
-    /** @param  list<float>  $values */
-    private static function at(array $values, int $percent): float
-    {
-        sort($values);
-
-        return $values === [] ? 0.0 : $values[(int) min(count($values) - 1, floor(count($values) * $percent / 100))];
     }
 }

@@ -60,7 +60,7 @@ final readonly class Proofs
             $problem = ['at' => '/name', 'code' => 'invalid_name', 'message' => Words::say('Say what the proof shows.')];
             throw new Refused(
                 'invalid_name',
-                Words::say('Give the proof a name of at most {longestname} characters.', longestname: self::LONGEST_NAME),
+                Words::say('Give the proof a name of at most {most} characters.', most: self::LONGEST_NAME),
                 RefusedFor::Invalid,
                 [$problem],
             );

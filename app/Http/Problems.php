@@ -22,8 +22,6 @@ use VividLedger\Words\Words;
 /** Turns every refusal under /api into a problem document (RFC 9457) with a stable code. */
 final class Problems
 {
-    private const NOT_ALLOWED = 'Your role does not allow this.';
-
     /** Members of requests that are lists; every other that is no plain value is an object. */
     private const LISTS = [
         'choices', 'columns', 'entries', 'fields', 'ids', 'people', 'records', 'rules', 'rungs', 'starts', 'takes', 'teams', 'whatIfs',
@@ -92,8 +90,10 @@ final class Problems
         $previous = $thrown->getPrevious() ?? $thrown;
         [$status, $code, $title] = match (true) {
             $thrown instanceof AuthenticationException => [401, 'not_signed_in', Words::say('Sign in first.')],
-            $previous instanceof AuthorizationException => [403, 'not_allowed', $previous->response()->message() ?? self::NOT_ALLOWED],
-            $thrown instanceof AccessDeniedHttpException => [403, 'not_allowed', self::NOT_ALLOWED],
+            $previous instanceof AuthorizationException => [
+                403, 'not_allowed', $previous->response()->message() ?? Words::say('Your role does not allow this.'),
+            ],
+            $thrown instanceof AccessDeniedHttpException => [403, 'not_allowed', Words::say('Your role does not allow this.')],
             $previous instanceof TokenMismatchException => [419, 'session_expired', Words::say('Your session has ended. Sign in again.')],
             $thrown instanceof HttpExceptionInterface => match ($thrown->getStatusCode()) {
                 404 => [404, 'not_found', Words::say('There is nothing at this address.')],

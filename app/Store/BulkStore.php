@@ -38,7 +38,7 @@ final readonly class BulkStore
         $count = $this->count($chosen);
         if ($count === 0 || $count > self::MOST) {
             throw new Refused('invalid_values', $count === 0 ? Words::say('Choose at least one record.')
-                : Words::say('At most {most} records are changed at a time.', most: number_format(self::MOST)));
+                : Words::say('At most {most} records are changed at a time.', most: Words::figures(self::MOST)));
         }
 
         return $this->db->transaction(function () use ($chosen, $values, $by): BulkJob {

@@ -56,7 +56,7 @@ final readonly class CalendarKeep
                 '/name',
                 $name === ''
                     ? Words::say('Give the calendar a name.')
-                    : Words::say('A name has at most {namelength} characters.', namelength: self::NAME_LENGTH),
+                    : Words::say('A name has at most {most} characters.', most: self::NAME_LENGTH),
             );
         }
         try {
@@ -67,7 +67,7 @@ final readonly class CalendarKeep
         if (count($holidays) > self::MOST_HOLIDAYS) {
             throw self::refused(
                 '/holidays',
-                Words::say('A calendar has at most {holidays} holidays.', holidays: number_format(self::MOST_HOLIDAYS)),
+                Words::say('A calendar has at most {holidays} holidays.', holidays: Words::figures(self::MOST_HOLIDAYS)),
             );
         }
         ksort($holidays);
@@ -92,7 +92,7 @@ final readonly class CalendarKeep
         return $this->db->transaction(function () use ($id, $version, $row, $company, $teams, $people): int {
             $taken = StoredCalendar::query()->where('name', $row['name'])->lockForUpdate()->value('id');
             if ($taken !== null && $taken !== $id) {
-                $message = 'There is a calendar of that name already.';
+                $message = Words::say('There is a calendar of that name already.');
                 throw new Refused(
                     'name_taken',
                     $message,
@@ -109,7 +109,7 @@ final readonly class CalendarKeep
                     RefusedFor::Missing,
                 );
                 if ($version !== null && $before->version !== $version) {
-                    $message = 'Somebody changed this calendar after you opened it. Open it again to see it as it is now.';
+                    $message = Words::say('Somebody changed this calendar after you opened it. Open it again to see it as it is now.');
                     throw new Refused('stale_version', $message, RefusedFor::Conflict);
                 }
                 $before->update($row + ['version' => $before->version + 1]);

@@ -10,7 +10,6 @@ use App\Models\FieldChange;
 use App\Models\StoredRecord;
 use App\Models\StoredSignOff;
 use VividLedger\Record\Display;
-use VividLedger\Record\Language;
 use VividLedger\Schema\FieldType;
 use VividLedger\SignOff\SignOffStatus;
 
@@ -44,7 +43,7 @@ final readonly class CaseFacts
         $causes = Entry::rows()->whereIn('id', array_map(static fn (StoredSignOff $one): int => $one->entry_id, $all))
             ->pluck('cause_id', 'id')->all();
         $fields = FieldChange::query()->whereIn('entry_id', array_filter($causes))->orderBy('id')->get()->groupBy('entry_id');
-        $display = new Display($this->names, $this->company->zone(), Language::spoken());
+        $display = Display::spoken($this->names, $this->company->zone());
         $facts = [];
         foreach ($all as $one) {
             $type = $this->schemas->schema()->type($one->record_type);

@@ -119,7 +119,7 @@ final readonly class EndpointStore
                 '/name',
                 $name === ''
                     ? Words::say('Give it a name.')
-                    : Words::say('A name has at most {namelength} characters.', namelength: self::NAME_LENGTH),
+                    : Words::say('A name has at most {most} characters.', most: self::NAME_LENGTH),
             );
         }
         $parts = parse_url(trim($given['url']));

@@ -54,7 +54,7 @@ final readonly class HookStore
             }
             $isOther = $hook->name !== $name || $hook->record_type !== $given['recordType'];
             if ($id !== null && $isOther && $this->kept->usersOf(HookName::KEY, $hook->name) !== []) {
-                $message = "‘{$hook->name}’ keeps its name and what it becomes while rules wait for it.";
+                $message = Words::say('‘{hook}’ keeps its name and what it becomes while rules wait for it.', hook: $hook->name);
                 throw Refused::at('/name', $message, RefusedFor::Conflict);
             }
             $secret = $id === null || $given['freshSecret'] ? 'whsec_'.base64_encode(random_bytes(24)) : null;
@@ -108,7 +108,7 @@ final readonly class HookStore
                 '/name',
                 $name === ''
                     ? Words::say('Give it a name.')
-                    : Words::say('A name has at most {namelength} characters.', namelength: self::NAME_LENGTH),
+                    : Words::say('A name has at most {most} characters.', most: self::NAME_LENGTH),
             );
         }
         $type = $this->schemas->schema()->type($given['recordType'])

@@ -210,7 +210,7 @@ final readonly class KeptStore
         $route = (new StepsSlot)->read($context, new Node($steps, '/steps', $reads), new Filled);
         array_push($context->sheet->problems, ...$reads->unknown($steps, $context->sheet->problems, '/steps'));
         if ($route?->file !== null) {
-            $context->sheet->problems[] = new Problem('/steps', 'kept_route', 'A kept route names no other.');
+            $context->sheet->problems[] = new Problem('/steps', 'kept_route', Words::say('A kept route names no other.'));
         }
         if ($route === null || $context->sheet->problems !== []) {
             $message = Words::say('The route is not finished. {message}', message: $context->sheet->problems[0]->message ?? '');
@@ -370,7 +370,7 @@ final readonly class KeptStore
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
             $message = $name === ''
                 ? Words::say('Give it a name.')
-                : Words::say('A name has at most {namelength} characters.', namelength: self::NAME_LENGTH);
+                : Words::say('A name has at most {most} characters.', most: self::NAME_LENGTH);
             $problem = ['at' => '/name', 'code' => $name === '' ? 'missing' : 'too_long', 'message' => $message];
             throw new Refused('invalid_values', $message, RefusedFor::Invalid, [$problem]);
         }

@@ -59,7 +59,7 @@ final readonly class Merge
         return $this->db->transaction(function () use ($type, $kept, $version, $other, $otherVersion, $values, $actor): Saved {
             $gone = ById::record($type, $other, true) ?? throw Refused::noRecord($type, $other);
             if ($gone->version !== $otherVersion) {
-                $message = "{$type->numberOf($other)} has changed meanwhile. Look at it again.";
+                $message = Words::say('{number} has changed meanwhile. Look at it again.', number: $type->numberOf($other));
                 throw new Refused('stale_version', $message, RefusedFor::Conflict);
             }
             $title = $gone->value($type->title);
@@ -101,10 +101,10 @@ final readonly class Merge
             throw new Refused(
                 'too_many',
                 Words::say(
-                    'More than {most} {from} name {numberOf}. Change them first, all together in their list.',
+                    'More than {most} {from} name {number}. Change them first, all together in their list.',
                     most: self::MOST,
                     from: $from->plural,
-                    numberOf: $type->numberOf($other),
+                    number: $type->numberOf($other),
                 ),
                 RefusedFor::Conflict,
             );

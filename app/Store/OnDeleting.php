@@ -52,8 +52,8 @@ final class OnDeleting
         $all = $rows->count() > 3 ? Words::say('{numbers} and others', numbers: $numbers) : $numbers;
         if ($field->onDelete === OnDelete::Refuse) {
             throw new Refused('referred_to', Words::say(
-                '{numberOf} is the {field} of {all}. Change that first.',
-                numberOf: $type->numberOf($id),
+                '{number} is the {field} of {all}. Change that first.',
+                number: $type->numberOf($id),
                 field: $field->label,
                 all: $all,
             ),

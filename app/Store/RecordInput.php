@@ -205,9 +205,10 @@ final readonly class RecordInput
         if ($field->type === FieldType::Reference) {
             $target = $this->schemas->schema()->type((string) $field->target);
             if ($target === null || ! StoredRecord::rowsOf($target)->where('id', $value)->exists()) {
+                $record = Words::within($target->label ?? Words::say('Record'));
                 throw new InvalidValue(
                     'unknown_value',
-                    Words::say('{field}: there is no such {record}.', field: $field->label, record: $target?->inSentence() ?? 'record'),
+                    Words::say('{field}: there is no such {record}.', field: $field->label, record: $record),
                 );
             }
         }

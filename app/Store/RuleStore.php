@@ -53,7 +53,7 @@ final readonly class RuleStore
             $rule = self::locked($id);
             self::mustBeCurrent($rule, $version);
             if (($file['on'] ?? null) !== $rule->record_type) {
-                $problem = ['at' => '/on', 'code' => 'unknown_type', 'message' => 'A rule stays with its record type.'];
+                $problem = ['at' => '/on', 'code' => 'unknown_type', 'message' => Words::say('A rule stays with its record type.')];
                 throw new Refused(
                     'unknown_type',
                     Words::say('A rule stays with its record type. Start a new rule for other records.'),

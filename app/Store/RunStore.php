@@ -51,7 +51,7 @@ final readonly class RunStore
         if ($ids === [] || count($ids) > self::MOST) {
             $message = $ids === []
                 ? Words::say('Choose at least one record.')
-                : Words::say('A run takes at most {most} records at a time.', most: number_format(self::MOST));
+                : Words::say('A run takes at most {most} records at a time.', most: Words::figures(self::MOST));
             throw new Refused('invalid_values', $message, RefusedFor::Invalid);
         }
         $isRunnable = StoredRule::query()->inForce()->where('id', $rule)->where('record_type', $type->name)

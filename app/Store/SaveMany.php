@@ -197,7 +197,7 @@ final readonly class SaveMany
                 Words::say('There is no such {record}.', record: Words::within($type->label)),
             ),
             $before !== null && isset($locked[$before->id]) => SavedRow::refused(
-                $before->id, Words::say('{numberOf} is locked while a sign-off waits.', numberOf: $type->numberOf($before->id)),
+                $before->id, Words::say('{number} is locked while a sign-off waits.', number: $type->numberOf($before->id)),
             ),
             $checked instanceof Refused => SavedRow::refused($row->id, $checked->getMessage(), $checked->problems),
             $before !== null && $checked === [] => SavedRow::same($before->id),

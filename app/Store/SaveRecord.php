@@ -185,7 +185,7 @@ final readonly class SaveRecord
             if (StoredRecord::rowsOf($type)->where('id', $last->id)->lockForUpdate()->exists()) {
                 throw new Refused(
                     'not_deleted',
-                    Words::say('{numberOf} is not deleted.', numberOf: $type->numberOf($last->id)),
+                    Words::say('{number} is not deleted.', number: $type->numberOf($last->id)),
                     RefusedFor::Conflict,
                 );
             }

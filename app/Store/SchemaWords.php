@@ -50,7 +50,7 @@ final class SchemaWords
             'maxItems' => Words::say('There are more than {maxItems} here.', maxItems: $schema['maxItems']),
             'uniqueItems' => Words::say('The same stands here twice.'),
             'minLength' => Words::say('This must not be empty.'),
-            'maxLength' => Words::say('This has more than {maxLength} characters.', maxLength: $schema['maxLength']),
+            'maxLength' => Words::say('This has more than {most} characters.', most: $schema['maxLength']),
             'minimum' => Words::say('{shown} is less than {minimum}.', shown: $shown, minimum: $schema['minimum']),
             'pattern' => Words::say(
                 '{shown} is no name of a field: lower-case letters, digits and underlines, joined by dots.',

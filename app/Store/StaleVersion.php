@@ -12,7 +12,6 @@ use VividLedger\Explain\EntryWords;
 use VividLedger\Explain\FieldDifference;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Display;
-use VividLedger\Record\Language;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Schema\RecordType;
@@ -66,7 +65,7 @@ final readonly class StaleVersion
         $rows = Entry::query()->about($type->name, $now->id)->where('version', '>', $seen)->orderBy('id')
             ->whereHas('fields', static fn (Builder $fields): Builder => $fields->about($type->name, $now->id))
             ->with(['actor', 'rule', 'cause.rule', 'fields'])->get();
-        $display = new Display($this->names, $this->company->zone(), Language::spoken());
+        $display = Display::spoken($this->names, $this->company->zone());
         $words = new EntryWords($this->schemas->schema(), $this->names, $display);
         $since = [];
         $seenFields = $this->inSight->sight()->type($type)->fields;
@@ -79,10 +78,8 @@ final readonly class StaleVersion
             $rule = $this->ruleBehind($row);
             if ($changes !== []) {
                 $since[] = [
-                    'at' => Value::instantText($row->at), 'who' => $rule === null ? ($row->actor->name ?? 'somebody') : Words::say(
-                        'rule {rule}',
-                        rule: $rule,
-                    ),
+                    'at' => Value::instantText($row->at),
+                    'who' => $rule === null ? ($row->actor->name ?? Words::say('somebody')) : Words::say('rule {rule}', rule: $rule),
                     'changes' => $changes,
                 ];
             }

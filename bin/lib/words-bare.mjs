@@ -1,5 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { parse } from 'svelte/compiler';
+import { SPOKEN_ATTRIBUTES } from './words.mjs';
 
 /*
  * A single word without a capital looks like a name of the program's: the message files have it only where `say` marks it. This finds
@@ -7,7 +8,6 @@ import { parse } from 'svelte/compiler';
  *
  *   node bin/lib/words-bare.mjs
  */
-const SHOWN = new Set(['title', 'placeholder', 'aria-label', 'alt', 'label', 'go', 'what', 'says', 'takes', 'loses']);
 const BARE = /^[\s,;·(]*\p{Ll}[\p{L}’]*[\s,.;:…)]*$/u;
 
 /** The texts that an expression can come to. */
@@ -23,7 +23,7 @@ function* results(node) {
 }
 
 function* shown(node) {
-    if (node === null || typeof node !== 'object' || (node.type === 'Attribute' && !SHOWN.has(node.name))) return;
+    if (node === null || typeof node !== 'object' || (node.type === 'Attribute' && !SPOKEN_ATTRIBUTES.test(node.name))) return;
     if (node.type === 'ExpressionTag') {
         yield* results(node.expression);
         return;

@@ -1,5 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import config from '../../wuchale.config.js';
 
 /*
  * The message files have what the screens say and nothing else, and every message is said in every language, with the same places to
@@ -7,7 +8,8 @@ import { readFileSync } from 'node:fs';
  *
  *   node bin/lib/words-whole.mjs
  */
-const files = ['lang/screens/de.po'];
+const languages = config.locales.filter((code) => code !== 'en');
+const files = languages.map((code) => `lang/screens/${code}.po`);
 const read = () => files.map((file) => readFileSync(file, 'utf8'));
 const before = read();
 execFileSync('npx', ['wuchale', '--clean'], { stdio: ['ignore', 'ignore', 'inherit'] });
@@ -24,7 +26,7 @@ const text = (block, key) =>
 const places = (message) => (message.match(/\{\d+\}|<\d+\/?>/g) ?? []).sort().join(' ');
 let count = 0;
 const wrong = [];
-for (const language of ['de']) {
+for (const language of languages) {
     const blocks = readFileSync(`lang/screens/${language}.po`, 'utf8').split('\n\n').slice(1);
     for (const block of blocks) {
         const [own = ''] = text(block, 'msgid');

@@ -4,7 +4,7 @@
  */
 const whole = (...some) => new RegExp(`^(${some.join('|')})$`, 's');
 
-const SPOKEN_ATTRIBUTES = whole('title', 'placeholder', 'aria-label', 'alt', 'label', 'go', 'what', 'says', 'takes', 'loses');
+export const SPOKEN_ATTRIBUTES = whole('title', 'placeholder', 'aria-label', 'alt', 'label', 'go', 'what', 'says', 'takes', 'loses');
 const SILENT_ATTRIBUTES = whole(
     ...['class', 'style', 'href', 'src', 'id', 'for', 'name', 'type', 'role', 'rel', 'd', 'method', 'value', 'list', 'color', 'size'],
     ...['transform', 'viewBox', 'points', 'scope', 'tag', 'key', 'triggeredBy', 'autocomplete', 'inputmode', 'data-.*'],

@@ -136,7 +136,7 @@ final class ConditionReader
                 $kind->at,
                 $chooser,
                 'unknown_operator',
-                "Choose how {$left->label()} is compared.",
+                Words::say('Choose how {field} is compared.', field: $left->label()),
             );
         }
         $label = Operators::label($operator, $type);
@@ -146,7 +146,7 @@ final class ConditionReader
                 $kind->at,
                 $chooser,
                 'wrong_type',
-                "‘{$label}’ does not fit {$left->label()}. Choose another comparison.",
+                Words::say('‘{operator}’ does not fit {field}. Choose another comparison.', operator: $label, field: $left->label()),
             );
         }
         if ($operator instanceof ChangeOperator && ! ($left instanceof Path && $left->hops === [])) {
@@ -155,7 +155,11 @@ final class ConditionReader
                 $kind->at,
                 $chooser,
                 'wrong_type',
-                "‘{$label}’ looks at the change of the record itself, and {$left->label()} is not part of it.",
+                Words::say(
+                    '‘{operator}’ looks at the change of the record itself, and {field} is not part of it.',
+                    operator: $label,
+                    field: $left->label(),
+                ),
             );
         }
         $context->word($label, WordRole::Glue, $kind->at, $chooser);
@@ -189,7 +193,10 @@ final class ConditionReader
             }
         }
         if ($items === []) {
-            return $context->gap('choose values', $list->at, $editor, 'missing', "Choose at least one value of {$field->label}.");
+            return $context->gap('choose values', $list->at, $editor, 'missing', Words::say(
+                'Choose at least one value of {field}.',
+                field: $field->label,
+            ));
         }
 
         return count($values) === count($items) ? $values : null;
@@ -249,7 +256,7 @@ final class ConditionReader
                 $node->child('value')->at,
                 $form,
                 'wrong_type',
-                'Give a whole number and a unit, such as 7 days.',
+                Words::say('Give a whole number and a unit, such as 7 days.'),
             );
         }
         $context->word($amount->unit->label($amount->amount), WordRole::Value, $node->child('value')->at, $form);

@@ -20,7 +20,7 @@ final class FormulaReader
     {
         $text = trim($node->text() ?? '');
         if ($text === '') {
-            return $context->gap('write a formula', $node->at, Editor::formula(), 'missing', 'Write the formula.');
+            return $context->gap('write a formula', $node->at, Editor::formula(), 'missing', Words::say('Write the formula.'));
         }
         $context->word($text, WordRole::Value, $node->at, Editor::formula());
         try {

@@ -17,6 +17,7 @@ use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** What is being answered is an event of a kind: a reply, a comment, a file, a task done. Said of what ends a run. */
 final readonly class Happened implements Spoken, Statement
@@ -74,7 +75,9 @@ final readonly class Happened implements Spoken, Statement
         $context->word('it', WordRole::Field, $node->child('field')->at, Subjects::chooser($context, $node));
         if ($event === null || ! in_array($event, EventKind::ARRIVING, true)) {
             return $context->gap(
-                'choose what arrives', $at->at, Editor::choose('What arrives', $offers), 'missing', 'Choose what has to happen.',
+                'choose what arrives', $at->at, Editor::choose('What arrives', $offers), 'missing', Words::say(
+                    'Choose what has to happen.',
+                ),
             );
         }
         $context->choice($event->label(), WordRole::Value, $at->at, $offers, 'What arrives');

@@ -17,6 +17,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Row;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** Who or what made the change: a person, a rule, an import, the API, or whomever a person expression finds. */
 final readonly class MadeBy implements Spoken, Statement
@@ -73,7 +74,7 @@ final readonly class MadeBy implements Spoken, Statement
         $person = is_array($by->raw) ? PersonExpressions::read($context, $by) : null;
         if ($person === null) {
             return $context->gap(
-                'choose by whom', $by->at, Editor::choose('By whom', $offers), 'missing', 'Choose who or what made the change.',
+                'choose by whom', $by->at, Editor::choose('By whom', $offers), 'missing', Words::say('Choose who or what made the change.'),
             );
         }
         $context->choice($person->wording(), WordRole::Person, $by->at, $offers, 'By whom');

@@ -53,7 +53,11 @@ final readonly class NamedCondition implements Parted, Spoken
                 $node->child('name')->at,
                 Editor::choose('Named conditions', $offers),
                 'unknown_named',
-                $name === '' ? 'Choose a named condition.' : "There is no named condition ‘{$name}’ for {$context->type->plural}.",
+                $name === '' ? Words::say('Choose a named condition.') : Words::say(
+                    'There is no named condition ‘{name}’ for {records}.',
+                    name: $name,
+                    records: $context->type->plural,
+                ),
             );
         }
         $context->choice("‘{$name}’", WordRole::Value, $node->child('name')->at, $offers, 'Named conditions');

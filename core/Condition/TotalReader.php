@@ -33,7 +33,7 @@ final class TotalReader
                 $node->at,
                 Editor::choose('What is made of them', $offers),
                 'unknown_field',
-                'Choose what is made of the related records.',
+                Words::say('Choose what is made of the related records.'),
             );
         } else {
             $context->choice($kind->label($field->label ?? ''), WordRole::Field, $node->at, $offers);
@@ -47,7 +47,7 @@ final class TotalReader
                 $node->child('relation')->at,
                 Editor::choose('Related records', $relations),
                 'unknown_relation',
-                'Choose which related records are meant.',
+                Words::say('Choose which related records are meant.'),
             );
         }
         $context->choice($word, WordRole::Field, $node->child('relation')->at, $relations);

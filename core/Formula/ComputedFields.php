@@ -9,6 +9,7 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
+use VividLedger\Words\Words;
 
 /** The formula fields of a record type, read at the first use. What cannot be computed is empty. */
 final class ComputedFields
@@ -67,13 +68,16 @@ final class ComputedFields
         }
         foreach ($formula->term->paths() as $path) {
             if ($path->hops !== [] || $path->field->formula !== null) {
-                return "{$path->label()} cannot be part of it: a formula field reads only plain fields of its own record.";
+                return Words::say(
+                    '{other} cannot be part of it: a formula field reads only plain fields of its own record.',
+                    other: $path->label(),
+                );
             }
         }
 
         return match (true) {
-            $formula->term->uses('today') => 'A formula field cannot read the clock.',
-            ! $formula->fits($field) => "It gives {$formula->term->type->value}, which does not fit.",
+            $formula->term->uses('today') => Words::say('A formula field cannot read the clock.'),
+            ! $formula->fits($field) => Words::say('It gives {kind}, which does not fit.', kind: $formula->term->type->value),
             default => null,
         };
     }

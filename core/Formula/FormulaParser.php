@@ -78,15 +78,27 @@ final class FormulaParser
     private static function said(string $message): string
     {
         return match (true) {
-            preg_match('/^Variable "(.+)" is not valid/', $message, $found) === 1 => "There is no field ‘{$found[1]}’.",
-            preg_match('/^The function "(.+)" does not exist/', $message, $found) === 1 => "There is no function ‘{$found[1]}’.",
+            preg_match('/^Variable "(.+)" is not valid/', $message, $found) === 1 => Words::say(
+                'There is no field ‘{found}’.',
+                found: $found[1],
+            ),
+            preg_match('/^The function "(.+)" does not exist/', $message, $found) === 1 => Words::say(
+                'There is no function ‘{found}’.',
+                found: $found[1],
+            ),
             preg_match(
                 '/^Unexpected token "(.+)" of value "(.*)"/',
                 $message,
                 $found,
-            ) === 1 => $found[1] === 'end of expression' ? 'Something is missing at the end.' : "‘{$found[2]}’ does not fit here.",
-            preg_match('/^Unexpected character "(.+)"/', $message, $found) === 1 => "‘{$found[1]}’ does not belong in a formula.",
-            preg_match('/^Unclosed "(.+)"/', $message, $found) === 1 => "‘{$found[1]}’ is not closed.",
+            ) === 1 => $found[1] === 'end of expression' ? Words::say('Something is missing at the end.') : Words::say(
+                '‘{found}’ does not fit here.',
+                found: $found[2],
+            ),
+            preg_match('/^Unexpected character "(.+)"/', $message, $found) === 1 => Words::say(
+                '‘{found}’ does not belong in a formula.',
+                found: $found[1],
+            ),
+            preg_match('/^Unclosed "(.+)"/', $message, $found) === 1 => Words::say('‘{found}’ is not closed.', found: $found[1]),
             default => "{$message}.",
         };
     }

@@ -20,6 +20,12 @@ final readonly class Display
     ) {
     }
 
+    /** In the language of whoever reads. */
+    public static function spoken(Names $names, \DateTimeZone $zone): self
+    {
+        return new self($names, $zone, Language::spoken());
+    }
+
     public function in(Language $language): self
     {
         return new self($this->names, $this->zone, $language);

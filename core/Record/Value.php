@@ -74,9 +74,9 @@ final class Value
             throw new InvalidValue(
                 'too_long',
                 Words::say(
-                    '{field} takes at most {maxLength} characters; this has {raw}.',
+                    '{field} takes at most {most} characters; this has {raw}.',
                     field: $field->label,
-                    maxLength: $field->maxLength,
+                    most: $field->maxLength,
                     raw: mb_strlen($raw),
                 ),
             );

@@ -89,6 +89,6 @@ final readonly class Reasons
 
     private function plural(RecordType $type): string
     {
-        return mb_strtolower($type->plural);
+        return Words::within($type->plural);
     }
 }

@@ -28,7 +28,7 @@ final readonly class RoleDifference
         )];
         foreach (Duty::cases() as $duty) {
             if ($before->has($duty) !== $after->has($duty)) {
-                $said[] = ($after->has($duty) ? Words::say('May now: ') : Words::say('May no longer: ')).lcfirst($duty->label()).'.';
+                $said[] = ($after->has($duty) ? Words::say('May now: ') : Words::say('May no longer: ')).Words::within($duty->label()).'.';
             }
         }
         foreach (array_keys($before->reaches + $after->reaches) as $type) {

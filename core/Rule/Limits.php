@@ -24,6 +24,7 @@ use VividLedger\Shape\Way;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
+use VividLedger\Words\Words;
 
 /**
  * What no line of the rule may break: the hours outside which lines wait, and how many messages anybody gets in a time,
@@ -138,7 +139,7 @@ final readonly class Limits
             FormField::clock('to', 'to', '18:00'),
             FormField::tick('workingDays', 'on working days only'),
             FormField::choice('clock', '', [new Offer('by the company’s clock', null), new Offer('by the owner’s clock', 'owner')]),
-        ])], 'No limit', 'Lines are done only between these times. Others wait for the next that is allowed.');
+        ])], 'No limit', Words::say('Lines are done only between these times. Others wait for the next that is allowed.'));
     }
 
     private static function capForm(): Editor
@@ -147,7 +148,7 @@ final readonly class Limits
             FormField::number('messages', 'at most', 'messages', 2, 1, 1000),
             FormField::time(['amount' => 1, 'unit' => 'week'], label: 'in', least: 1),
             FormField::choice('then', '', [new Offer('what is over waits', null), new Offer('what is over is dropped', 'drop')]),
-        ])], 'No limit', 'Counted for each address, over all rules together.');
+        ])], 'No limit', Words::say('Counted for each address, over all rules together.'));
     }
 
     /** @return ?array{array{string, string}, bool, bool} */
@@ -169,7 +170,7 @@ final readonly class Limits
                 $node->at,
                 self::hoursForm(),
                 'out_of_range',
-                'Give the hours in which lines may be done, such as 08:00 to 18:00: the end comes after the start.',
+                Words::say('Give the hours in which lines may be done, such as 08:00 to 18:00: the end comes after the start.'),
             );
         }
         $read = [[$from, $to], $node->child('workingDays')->raw === true, $node->child('clock')->text() === 'owner'];
@@ -197,7 +198,7 @@ final readonly class Limits
                 $node->at,
                 self::capForm(),
                 'out_of_range',
-                'Say how many messages in what time, such as 2 in 1 week.',
+                Words::say('Say how many messages in what time, such as 2 in 1 week.'),
             );
         }
         $read = [$most, $period, $then === 'drop'];

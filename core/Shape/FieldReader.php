@@ -9,6 +9,7 @@ use VividLedger\Record\Value;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
+use VividLedger\Words\Words;
 
 /** Reads the names of fields and the values that go with them. */
 final class FieldReader
@@ -26,7 +27,7 @@ final class FieldReader
                 $node->at,
                 $editor,
                 'unknown_field',
-                "{$context->type->label} has no field ‘{$name}’. Choose another.",
+                Words::say('{type} has no field ‘{name}’. Choose another.', type: $context->type->label, name: $name),
             );
         }
         $context->word($path->label(), WordRole::Field, $node->at, $editor);
@@ -49,7 +50,7 @@ final class FieldReader
     {
         $at ??= $node->at;
         if ($node->isMissing()) {
-            return $context->gap('choose a value', $at, $editor, 'missing', "Give a value for {$field->label}.");
+            return $context->gap('choose a value', $at, $editor, 'missing', Words::say('Give a value for {field}.', field: $field->label));
         }
         $shown = is_scalar($node->raw) ? (string) $node->raw : '?';
         $value = match ($field->type) {
@@ -60,7 +61,7 @@ final class FieldReader
         if ($value === null) {
             if ($field->type === FieldType::Person || $field->type === FieldType::Reference) {
                 $context->gap($shown, $at, $editor, 'unknown_value', $field->type === FieldType::Person
-                    ? "There is no person ‘{$shown}’." : "There is no record ‘{$shown}’.");
+                    ? Words::say('There is no person ‘{name}’.', name: $shown) : Words::say('There is no record ‘{name}’.', name: $shown));
             }
 
             return null;

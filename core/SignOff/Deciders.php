@@ -9,6 +9,7 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Words\Words;
 
 /** All ways to say whom a step asks, in the order they are offered. A new one is a new file and one line here. */
 final class Deciders
@@ -38,7 +39,9 @@ final class Deciders
             }
         }
 
-        return $context->gap('choose who', $node->at, self::chooser($context, $node), 'missing', 'Choose who decides at this step.');
+        return $context->gap('choose who', $node->at, self::chooser($context, $node), 'missing', Words::say(
+            'Choose who decides at this step.',
+        ));
     }
 
     /** @param  class-string<Approvers>  $approvers */

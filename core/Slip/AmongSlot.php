@@ -32,7 +32,7 @@ final readonly class AmongSlot extends WordedAs
             $of = $type->plural ?? 'these records';
 
             return $context->gap($name === '' ? 'among which?' : "‘{$name}’", $node->at, $editor, 'unknown_named',
-                "There is no named condition ‘{$name}’ for {$of}. They are kept in Setup.");
+                Words::say('There is no named condition ‘{name}’ for {of}. They are kept in Setup.', name: $name, of: $of));
         }
         $context->word("‘{$name}’", WordRole::Value, $node->at, $editor);
         $inner = new Context($context->schema, new WithoutNamed($context->directory), $type, $context->zone);

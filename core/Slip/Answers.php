@@ -8,6 +8,7 @@ use VividLedger\Record\Display;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Value;
 use VividLedger\Schema\FieldType;
+use VividLedger\Words\Words;
 
 /** What somebody answered to the questions of a slip, checked like any save. */
 final readonly class Answers
@@ -44,7 +45,7 @@ final readonly class Answers
             }
             if ($question->isNeeded && ($value === null || $value === false)) {
                 $isTick = $question->field->type === FieldType::Tick;
-                $problems[$place] = ['required', $isTick ? 'This has to be ticked.' : 'This has to be answered.'];
+                $problems[$place] = ['required', $isTick ? Words::say('This has to be ticked.') : Words::say('This has to be answered.')];
             }
             $values[$place] = $value;
             $said[$question->label] = self::choice($question, $value);

@@ -13,6 +13,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\OneShape;
 use VividLedger\Shape\WordedAs;
+use VividLedger\Words\Words;
 
 /** Whom a slip is passed on to when its time has run out. A new kind is a new file and one line here. */
 final readonly class NextSlot extends WordedAs
@@ -28,7 +29,7 @@ final readonly class NextSlot extends WordedAs
             }
         }
 
-        return $context->gap('to whom?', $node->at, self::editor(), 'missing', 'Choose to whom it is passed on.');
+        return $context->gap('to whom?', $node->at, self::editor(), 'missing', Words::say('Choose to whom it is passed on.'));
     }
 
     public function more(Context $context, Node $node, Filled $around): void

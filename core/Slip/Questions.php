@@ -19,6 +19,7 @@ use VividLedger\Slip\Question\AskNumber;
 use VividLedger\Slip\Question\AskSignature;
 use VividLedger\Slip\Question\AskText;
 use VividLedger\Slip\Question\AskTick;
+use VividLedger\Words\Words;
 
 /** All kinds of question, in the order they are offered. A new kind is a new file and one line here. */
 final class Questions
@@ -69,7 +70,9 @@ final class Questions
             }
         }
 
-        return $context->gap('which question?', $node->at, Editor::choose('Ask', self::offers(...)), 'missing', 'Choose what is asked.');
+        return $context->gap('which question?', $node->at, Editor::choose('Ask', self::offers(...)), 'missing', Words::say(
+            'Choose what is asked.',
+        ));
     }
 
     /** @return list<Offer> */

@@ -16,6 +16,7 @@ use VividLedger\Shape\Slot\Elsewhere;
 use VividLedger\Shape\Slot\OwnField;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** The field by which those who can be asked stand in order, the lowest first. */
 final readonly class RankedBy extends WordedAs
@@ -26,7 +27,7 @@ final readonly class RankedBy extends WordedAs
         $field = $type?->field($node->text() ?? '');
         $editor = self::editor($type);
         if ($field === null || ! self::ranks($field)) {
-            return $context->gap('by what?', $node->at, $editor, 'unknown_field', 'Choose a field that puts them in order.');
+            return $context->gap('by what?', $node->at, $editor, 'unknown_field', Words::say('Choose a field that puts them in order.'));
         }
         $context->word($field->label, WordRole::Field, $node->at, $editor);
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace VividLedger\Text;
 
+use VividLedger\Words\Words;
+
 /** Something in a text that was not understood, at its word. */
 final readonly class Misreading
 {
@@ -30,18 +32,24 @@ final readonly class Misreading
     public function message(): string
     {
         if ($this->meanings !== []) {
-            return 'That can mean several things: “'.implode('”, or “', $this->meanings).'”. Write the one you mean.';
+            $all = implode('”, or “', $this->meanings);
+
+            return Words::say('That can mean several things: “{all}”. Write the one you mean.', all: $all);
         }
-        $what = $this->word === '' ? 'Something is missing at the end' : "‘{$this->word}’ is not understood here";
+        $what = $this->word === '' ? Words::say('Something is missing at the end')
+            : Words::say('‘{word}’ is not understood here', word: $this->word);
         if ($this->meant !== null) {
-            return "{$what}. Did you mean ‘{$this->meant}’?";
+            return Words::say('{what}. Did you mean ‘{meant}’?', what: $what, meant: $this->meant);
         }
         // A sign by itself says nothing to whoever reads it.
         $words = array_filter($this->expected, static fn (string $one): bool => preg_match('/^[^’]*\p{L}{2}/u', $one) === 1);
         $best = array_slice($words, 0, 3);
         $last = array_pop($best);
 
-        return $last === null ? "{$what}."
-            : "{$what}. What could stand here: ".($best === [] ? '' : implode(', ', $best).' or ')."{$last}.";
+        return $last === null ? "{$what}." : Words::say(
+            '{what}. What could stand here: {words}.',
+            what: $what,
+            words: $best === [] ? $last : Words::say('{words} or {last}', words: implode(', ', $best), last: $last),
+        );
     }
 }

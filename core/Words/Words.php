@@ -71,7 +71,11 @@ final class Words
     /** "12,000", as the language groups it. */
     public static function figures(int $number): string
     {
-        return number_format($number, 0, '', self::$language === self::OWN ? ',' : '.');
+        /** @var array<string, \NumberFormatter> $formatters making one takes longer than using it a thousand times */
+        static $formatters = [];
+        $formatters[self::$language] ??= new \NumberFormatter(self::$language, \NumberFormatter::DECIMAL);
+
+        return (string) $formatters[self::$language]->format($number);
     }
 
     /**

@@ -10,6 +10,7 @@ use PhpParser\NodeFinder;
 use PhpParser\ParserFactory;
 use PHPUnit\Framework\Attributes\After;
 use PHPUnit\Framework\TestCase;
+use Tests\Core\Support\Sentences;
 use VividLedger\Words\Words;
 
 /** What the product says, in other languages: the message files are whole, and what is kept stays English. */
@@ -52,6 +53,40 @@ final class WordsTest extends TestCase
         );
 
         self::assertSame([], $wrong);
+    }
+
+    /** Figures in English groups, names in small letters and English words: what fits an English sentence only. */
+    public function test_what_is_filled_in_is_of_the_language_too(): void
+    {
+        $wrong = [];
+        foreach (self::calls() as [$file, $call]) {
+            foreach ((new NodeFinder)->find(array_slice($call->args, 1), self::isEnglish(...)) as $part) {
+                $wrong[] = basename($file).':'.$part->getStartLine();
+            }
+        }
+
+        self::assertSame([], $wrong);
+    }
+
+    /** Left out: what is kept or told to programs and on the console, the stand-ins and the demo. */
+    public function test_no_sentence_stands_outside(): void
+    {
+        $own = '#^('.implode('|', [
+            'core/Rehearse/Outline', 'core/Rule/Reading/RuleFileSchema', 'core/Slip/Questions',
+            'app/(Console|Demo|StandIn|Work)/', 'app/Evidence/(Bulk|Setup/CalendarPart)', 'app/Store/(Outbox|RunStore|Seal/Verifier|Sql/)',
+            'app/Http/(HookDoor|Slip/Unsubscribe|Api/(FeedController|MailRoomController|Describe/|Shape/))',
+        ]).')#';
+        $outside = [];
+        foreach (self::files(['core', 'app']) as $file) {
+            $path = substr($file, strlen(dirname(__DIR__, 2)) + 1);
+            if (preg_match($own, $path) !== 1) {
+                foreach (Sentences::outside($file) as $line) {
+                    $outside[] = "{$path}:{$line}";
+                }
+            }
+        }
+
+        self::assertSame([], $outside);
     }
 
     public function test_the_reasons_that_rows_keep_stand_in_the_code(): void
@@ -127,19 +162,41 @@ final class WordsTest extends TestCase
      */
     private static function sentences(): array
     {
-        $parser = (new ParserFactory)->createForHostVersion();
         $sentences = [];
-        foreach (self::files(['core', 'app']) as $file) {
-            foreach ((new NodeFinder)->find((array) $parser->parse((string) file_get_contents($file)), self::says(...)) as $node) {
-                $place = $node instanceof Expr\New_ || ($node instanceof Expr\StaticCall && (string) $node->name === 'counted') ? 1 : 0;
-                $sentence = isset($node->args[$place]) ? self::literal($node->args[$place]->value) : null;
-                if ($sentence !== null && $sentence !== '') {
-                    $sentences[$sentence] = true;
-                }
+        foreach (self::calls() as [, $node]) {
+            $place = $node instanceof Expr\New_ || (string) $node->name === 'counted' ? 1 : 0;
+            $sentence = isset($node->args[$place]) ? self::literal($node->args[$place]->value) : null;
+            if ($sentence !== null && $sentence !== '') {
+                $sentences[$sentence] = true;
             }
         }
 
         return array_map(strval(...), array_keys($sentences));
+    }
+
+    /** @return iterable<array{string, Expr\New_|Expr\StaticCall}> each with its file */
+    private static function calls(): iterable
+    {
+        $parser = (new ParserFactory)->createForHostVersion();
+        foreach (self::files(['core', 'app']) as $file) {
+            foreach ((new NodeFinder)->find((array) $parser->parse((string) file_get_contents($file)), self::says(...)) as $call) {
+                if ($call instanceof Expr\New_ || $call instanceof Expr\StaticCall) {
+                    yield [$file, $call];
+                }
+            }
+        }
+    }
+
+    private static function isEnglish(Node $node): bool
+    {
+        return match (true) {
+            $node instanceof Expr\FuncCall => $node->name instanceof Node\Name
+                && in_array((string) $node->name, ['number_format', 'lcfirst', 'strtolower', 'mb_strtolower'], true),
+            $node instanceof Expr\MethodCall => $node->name instanceof Node\Identifier && $node->name->name === 'inSentence',
+            $node instanceof Expr\BinaryOp\Coalesce => $node->right instanceof Node\Scalar\String_
+                && preg_match('/\p{L}/u', $node->right->value) === 1,
+            default => false,
+        };
     }
 
     private static function says(Node $node): bool

@@ -91,7 +91,7 @@ final class RulePart implements SetupPart
             $said = $this->sentences($there);
         }
         if (($here['status'] ?? 'draft') !== $there['status']) {
-            $said[] = Words::say('It is then {from}.', from: lcfirst(RuleStatus::from($there['status'])->label()));
+            $said[] = Words::say('It is then {from}.', from: Words::within(RuleStatus::from($there['status'])->label()));
         }
         if (($here['eitherOr'] ?? '') !== ($there['eitherOr'] ?? '')) {
             $said[] = ($there['eitherOr'] ?? '') === '' ? Words::say('It stands in no either/or set.')

@@ -22,7 +22,6 @@ use VividLedger\Explain\ReadEntry;
 use VividLedger\Explain\Told;
 use VividLedger\House\Person;
 use VividLedger\Record\Display;
-use VividLedger\Record\Language;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Schema\FieldType;
@@ -34,7 +33,7 @@ final readonly class EntryShapes
 
     public function __construct(private SchemaStore $schemas, private PeopleStore $names, Company $company, private SeenEntries $seen)
     {
-        $this->words = new EntryWords($schemas->schema(), $names, new Display($names, $company->zone(), Language::spoken()));
+        $this->words = new EntryWords($schemas->schema(), $names, Display::spoken($names, $company->zone()));
     }
 
     /**

@@ -9,7 +9,6 @@ use App\Store\Access\InSight;
 use App\Store\Company;
 use App\Store\PeopleStore;
 use VividLedger\Record\Display;
-use VividLedger\Record\Language;
 use VividLedger\Schema\Choice;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
@@ -32,7 +31,7 @@ final readonly class GroupShapes
     public function of(Field $by, array $sums, array $groups): array
     {
         $this->names->remember([[$by, array_column($groups, 'value')]]);
-        $display = new Display($this->names, $this->company->zone(), Language::spoken());
+        $display = Display::spoken($this->names, $this->company->zone());
         $shapes = [];
         foreach ($groups as $group) {
             $added = [];

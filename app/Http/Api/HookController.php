@@ -30,7 +30,6 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Display;
-use VividLedger\Record\Language;
 use VividLedger\Record\Value;
 use VividLedger\Words\Words;
 
@@ -119,7 +118,7 @@ final class HookController extends Controller
         $type = $this->schemas->schema()->type($hook->record_type) ?? throw new Refused('no_type', Words::say('Its record type is gone.'));
         $read = $reading->of($hook, $type, (string) $request->validated()['text']);
         $values = [];
-        $display = new Display($this->names, $this->company->zone(), Language::spoken());
+        $display = Display::spoken($this->names, $this->company->zone());
         foreach ($input->checked($type, $read->values, $read->record) as $name => $value) {
             $values[$type->fields[$name]->label] = $display->of($type->fields[$name], $value);
         }

@@ -10,7 +10,6 @@ use App\Store\Company;
 use App\Store\PeopleStore;
 use VividLedger\Listing\Column;
 use VividLedger\Record\Display;
-use VividLedger\Record\Language;
 use VividLedger\Record\Record;
 use VividLedger\Rights\Act;
 use VividLedger\Schema\Field;
@@ -43,7 +42,7 @@ final readonly class RecordShapes
         $ids = array_map(static fn (Record $record): int => $record->id, $records);
         $isAsked = array_filter($columns, static fn (Column $column): bool => $column->of === Column::NEXT) !== [];
         $next = $isAsked ? $this->next->of($type->name, $ids) : [];
-        $display = new Display($this->names, $this->company->zone(), Language::spoken());
+        $display = Display::spoken($this->names, $this->company->zone());
         $far = Column::far($columns);
         $this->names->remember(array_map(static fn (Path $path): array => [$path->field, array_column($cells, $path->name())], $far));
 
@@ -67,7 +66,7 @@ final readonly class RecordShapes
     {
         $type = $this->inSight->sight()->type($type);
         $this->rememberNames($type, $records);
-        $display = new Display($this->names, $this->company->zone(), Language::spoken());
+        $display = Display::spoken($this->names, $this->company->zone());
         $since = $this->stages->since($type, $records);
         $shapes = [];
         foreach ($records as $record) {

@@ -21,7 +21,6 @@ use App\Store\SchemaStore;
 use VividLedger\Explain\Kept;
 use VividLedger\Facts\PencilledLine;
 use VividLedger\Record\Display;
-use VividLedger\Record\Language;
 use VividLedger\Record\Value;
 use VividLedger\Rehearse\PaperEntry;
 use VividLedger\Rehearse\PaperSignOff;
@@ -61,7 +60,7 @@ final readonly class RehearsalShapes
         $script = $rehearsed->script;
         $played = $rehearsed->played;
         $type = $this->schemas->schema()->types[$rule->on];
-        $display = new Display($this->names, $this->company->zone(), Language::spoken());
+        $display = Display::spoken($this->names, $this->company->zone());
         $struck = [];
         foreach ($played->entries as $entry) {
             array_push($struck, ...$this->struck($entry, $rule));

@@ -17,7 +17,6 @@ use App\Store\StoredFacts;
 use Brick\Math\BigDecimal;
 use VividLedger\Facts\View;
 use VividLedger\Record\Display;
-use VividLedger\Record\Language;
 use VividLedger\Record\Record;
 use VividLedger\Schema\Field;
 use VividLedger\SignOff\AsksAmount;
@@ -86,6 +85,6 @@ final readonly class SignOffCases
 
     private function display(): Display
     {
-        return new Display($this->names, $this->company->zone(), Language::spoken());
+        return Display::spoken($this->names, $this->company->zone());
     }
 }

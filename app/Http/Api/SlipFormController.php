@@ -32,7 +32,6 @@ use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use VividLedger\Facts\View;
 use VividLedger\Record\Display;
-use VividLedger\Record\Language;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Letter\Letter;
 use VividLedger\Rule\Slip\SlipSlot;
@@ -134,7 +133,7 @@ final class SlipFormController extends Controller
         if ($record !== null && $letter !== null) {
             $facts = new PaperFacts($this->schemas, $this->clock->now(), $this->company->zone());
             $view = new View($record, $facts);
-            $display = new Display($this->names, $this->company->zone(), Language::spoken());
+            $display = Display::spoken($this->names, $this->company->zone());
             $title = $letter->subject($view, $display, $type->numberOf($record->id));
             $html = $letter->html($view, $display, $type->numberOf($record->id));
         }

@@ -7,6 +7,7 @@ namespace App\Http\Slip;
 use App\Store\RecordEvents;
 use Illuminate\Http\UploadedFile;
 use Symfony\Component\Mime\MimeTypes;
+use VividLedger\Words\Words;
 
 /** Whether a file that somebody outside sends can be taken: what its name says is what it is. */
 final class SlipFile
@@ -18,7 +19,9 @@ final class SlipFile
     public static function trouble(UploadedFile $file): ?string
     {
         if (! $file->isValid()) {
-            return $file->getError() === UPLOAD_ERR_INI_SIZE ? RecordEvents::tooLarge() : 'The file did not arrive whole. Send it again.';
+            return $file->getError() === UPLOAD_ERR_INI_SIZE ? RecordEvents::tooLarge() : Words::say(
+                'The file did not arrive whole. Send it again.',
+            );
         }
         if ((int) $file->getSize() > RecordEvents::fileBytes()) {
             return RecordEvents::tooLarge();
@@ -27,6 +30,8 @@ final class SlipFile
         $is = (string) $file->getMimeType();
         $isTold = array_filter($named, static fn (string $type): bool => preg_match(self::TOLD, $type) === 1) !== [];
 
-        return $isTold && ! in_array($is, $named, true) ? 'This file is not what its name says. Send the file itself, or rename it.' : null;
+        return $isTold && ! in_array($is, $named, true) ? Words::say(
+            'This file is not what its name says. Send the file itself, or rename it.',
+        ) : null;
     }
 }

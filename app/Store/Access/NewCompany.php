@@ -84,7 +84,7 @@ final readonly class NewCompany
                 '/company',
                 $name === ''
                     ? Words::say('Give the company a name.')
-                    : Words::say('At most {namelength} characters.', namelength: self::NAME_LENGTH),
+                    : Words::say('At most {most} characters.', most: self::NAME_LENGTH),
             );
         }
         if (! in_array($given['timeZone'], \DateTimeZone::listIdentifiers(), true)) {

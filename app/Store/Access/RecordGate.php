@@ -161,7 +161,7 @@ final readonly class RecordGate
     {
         $role = $this->inSight->sight()->role;
         $reach = $role->reach($act, $type->name);
-        $plural = mb_strtolower($type->plural);
+        $plural = Words::within($type->plural);
 
         return $reach === Reach::None ? Words::say(
             'As {role} you do not {act} {plural}.',

@@ -19,6 +19,7 @@ use App\Store\SchemaStore;
 use VividLedger\Import\ColumnGuess;
 use VividLedger\Import\Convention;
 use VividLedger\Import\Mode;
+use VividLedger\Record\Language;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Words\Words;
@@ -48,7 +49,7 @@ final readonly class ImportStore
     public function begin(RecordType $type, Person $by, string $name, int $bytes): BulkJob
     {
         if ($bytes > self::MOST_BYTES) {
-            $size = number_format($bytes / 1e6, 1);
+            $size = Language::spoken()->number(number_format($bytes / 1e6, 1, '.', ''));
             throw new Refused('too_large',
                 Words::say(
                     '‘{name}’ has {size} MB, and at most 50 MB are taken at a time. Part it, and bring in each part.',
@@ -93,7 +94,7 @@ final readonly class ImportStore
                     'too_large',
                     Words::say(
                         'It has more than {rows} rows, and no more are taken at a time. Part it, and bring in each part.',
-                        rows: number_format(self::MOST_ROWS),
+                        rows: Words::figures(self::MOST_ROWS),
                     ),
                 );
             }

@@ -17,6 +17,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Keyed;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** The value of another field, of this record or of one it refers to. */
 final readonly class GivenField implements Given
@@ -72,13 +73,17 @@ final readonly class GivenField implements Given
                 $at->at,
                 $fields,
                 'unknown_field',
-                $name === '' ? "Choose the field that {$field->label} is compared with."
-                    : "{$context->type->label} has no field ‘{$name}’. Choose another.",
+                $name === '' ? Words::say('Choose the field that {field} is compared with.', field: $field->label)
+                    : Words::say('{type} has no field ‘{name}’. Choose another.', type: $context->type->label, name: $name),
             );
         }
         if (! self::alike($field, $path->field)) {
             return $context->gap(
-                $path->label(), $at->at, $fields, 'wrong_type', "{$field->label} and {$path->label()} hold different kinds of value.",
+                $path->label(), $at->at, $fields, 'wrong_type', Words::say(
+                    '{field} and {other} hold different kinds of value.',
+                    field: $field->label,
+                    other: $path->label(),
+                ),
             );
         }
         $context->word($path->label(), WordRole::Field, $at->at, $fields);

@@ -21,6 +21,7 @@ use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
 use VividLedger\Time\OutOfTime;
 use VividLedger\Time\WorkingCalendar;
+use VividLedger\Words\Words;
 
 /** A date that moves with the clock: today, 7 days from today, 2 hours ago. */
 final readonly class GivenMoment implements Given
@@ -72,7 +73,7 @@ final readonly class GivenMoment implements Given
                 $node->at,
                 $form,
                 'wrong_type',
-                "Give a whole number and a unit, such as 7 days, for {$field->label}.",
+                Words::say('Give a whole number and a unit, such as 7 days, for {field}.', field: $field->label),
             );
         }
         $read = new self($amount, $context->zone, $context->directory->calendar(null));

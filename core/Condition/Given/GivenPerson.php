@@ -17,6 +17,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** Whomever a person expression finds. */
 final readonly class GivenPerson implements Given
@@ -55,7 +56,10 @@ final readonly class GivenPerson implements Given
         $person = PersonExpressions::read($context, $node->child('person'));
         if ($person === null) {
             return $context->gap(
-                'choose a person', $node->at, $editor, 'wrong_type', "Choose whom {$field->label} is compared with.",
+                'choose a person', $node->at, $editor, 'wrong_type', Words::say(
+                    'Choose whom {field} is compared with.',
+                    field: $field->label,
+                ),
             );
         }
         $context->word($context->said(self::shape(), $node->raw), WordRole::Person, $node->at, $editor);

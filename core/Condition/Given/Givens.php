@@ -11,6 +11,7 @@ use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
+use VividLedger\Words\Words;
 
 /** What a field can be compared with besides a value, in the order it is offered. A new kind is a new file and one line here. */
 final class Givens
@@ -54,6 +55,9 @@ final class Givens
             }
         }
 
-        return $context->gap('choose a value', $node->at, $editor, 'wrong_type', "Choose what {$field->label} is compared with.");
+        return $context->gap('choose a value', $node->at, $editor, 'wrong_type', Words::say(
+            'Choose what {field} is compared with.',
+            field: $field->label,
+        ));
     }
 }

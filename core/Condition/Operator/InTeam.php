@@ -16,6 +16,7 @@ use VividLedger\Schema\Path;
 use VividLedger\Schema\People;
 use VividLedger\Schema\Readable;
 use VividLedger\Shape\Shape;
+use VividLedger\Words\Words;
 
 /** Whether the person in a field belongs to a team. Its opposite is true of nobody too. */
 final class InTeam implements PersonOperator
@@ -99,6 +100,6 @@ final class InTeam implements PersonOperator
         $team = $operands[0] ?? null;
 
         return is_string($team) && ! in_array($team, $directory->teams(), true)
-            ? ['unknown_team', "There is no team ‘{$team}’."] : null;
+            ? ['unknown_team', Words::say('There is no team ‘{team}’.', team: $team)] : null;
     }
 }

@@ -55,7 +55,7 @@ final class AfterTheEnd implements Check
                             Words::say(
                                 'This line comes after {line} has closed the {record} ({closed}).',
                                 line: $line,
-                                record: $among->type()->inSentence(),
+                                record: Words::within($among->type()->label),
                                 closed: $closed,
                             ),
                             Words::say('Move it before that line, or say in an until what ends the rule.'),

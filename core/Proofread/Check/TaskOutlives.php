@@ -31,7 +31,7 @@ final class TaskOutlives implements Check
         $values = array_map(static fn (Choice $choice): string => $choice->value, $closing);
         $closed = count($values) === 1 ? ['kind' => 'is', 'field' => $stage->name, 'value' => $values[0]]
             : ['kind' => 'one_of', 'field' => $stage->name, 'values' => $values];
-        $one = $among->type()->inSentence();
+        $one = Words::within($among->type()->label);
 
         return array_values(array_map(static fn (Placed $placed): Remark => new Remark(
             Level::Note,

@@ -16,6 +16,7 @@ use VividLedger\Shape\Slot\OwnField;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** What of the answer is kept, and where: "“number” in Account number". */
 final readonly class KeptSlot extends WordedAs
@@ -34,7 +35,9 @@ final readonly class KeptSlot extends WordedAs
             $from = trim($item->child('from')->text() ?? '');
             $line = Editor::line('Its name in the answer', 100);
             if ($from === '') {
-                $context->gap('which part?', $item->child('from')->at, $line, 'missing', 'Give the name that it has in the answer.');
+                $context->gap('which part?', $item->child('from')->at, $line, 'missing', Words::say(
+                    'Give the name that it has in the answer.',
+                ));
             } else {
                 $context->word("“{$from}”", WordRole::Value, $item->child('from')->at, $line);
             }
@@ -42,7 +45,9 @@ final readonly class KeptSlot extends WordedAs
             $field = $context->type->field($item->child('field')->text() ?? '');
             $editor = Editor::choose('Keep it in', static fn (): array => self::fields($context));
             if ($field === null || ! $field->isSettable()) {
-                $context->gap('choose a field', $item->child('field')->at, $editor, 'unknown_field', 'Choose a field that can be set.');
+                $context->gap('choose a field', $item->child('field')->at, $editor, 'unknown_field', Words::say(
+                    'Choose a field that can be set.',
+                ));
             } else {
                 $context->word($field->label, WordRole::Field, $item->child('field')->at, $editor);
                 $kept[] = new KeptAnswer($from, $field);

@@ -57,7 +57,7 @@ final readonly class SentSlot extends WordedAs
         $name = $item->child('name')->text() ?? '';
         $editor = Editor::choose('Field', static fn (): array => [new Offer('take it out', null), ...self::offers($context)]);
         if ($path === null) {
-            return $context->gap('choose a field', $item->at, $editor, 'unknown_field', 'Choose a field to send.');
+            return $context->gap('choose a field', $item->at, $editor, 'unknown_field', Words::say('Choose a field to send.'));
         }
         $context->word($path->label(), WordRole::Field, $item->at, $editor);
         $context->glue('as');

@@ -49,7 +49,7 @@ final class RepeatGuards
             $node->at,
             self::chooser($context, $node),
             'unknown_guard',
-            'Choose how often the rule may fire for one record.',
+            Words::say('Choose how often the rule may fire for one record.'),
         );
     }
 

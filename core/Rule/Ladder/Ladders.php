@@ -40,7 +40,10 @@ final class Ladders
                     $at,
                     Editor::choose('Ladders', $offers),
                     'unknown_ladder',
-                    $name === null ? 'Choose a ladder. Ladders are kept in Setup.' : "There is no ladder ‘{$name}’. Choose another.",
+                    $name === null ? Words::say('Choose a ladder. Ladders are kept in Setup.') : Words::say(
+                        'There is no ladder ‘{name}’. Choose another.',
+                        name: $name,
+                    ),
                 );
             }
             $inner = new Context($context->schema, new WithoutNamed($context->directory), $context->type, $context->zone);

@@ -15,6 +15,7 @@ use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** How a message goes: "an e-mail". Nothing in the file is an e-mail. */
 final readonly class ChannelSlot implements Worded
@@ -65,7 +66,7 @@ final readonly class ChannelSlot implements Worded
                 $node->at,
                 $editor,
                 'wrong_type',
-                'A message goes by e-mail, as a text message, or inside the application.',
+                Words::say('A message goes by e-mail, as a text message, or inside the application.'),
             );
         }
         $context->word($channel->one(), WordRole::Value, $node->at, $editor);

@@ -62,7 +62,7 @@ final class Letter
             return $context->problem(
                 $body->at,
                 'too_long',
-                Words::say('A message has at most {bodylength} characters.', bodylength: number_format(self::BODY_LENGTH)),
+                Words::say('A message has at most {most} characters.', most: Words::figures(self::BODY_LENGTH)),
             );
         }
         $clean = RichText::clean($html);

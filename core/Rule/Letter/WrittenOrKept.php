@@ -52,7 +52,11 @@ final readonly class WrittenOrKept implements Spread, Worded
                     $node->at,
                     $editor,
                     'unknown_letter',
-                    "There is no letter ‘{$name}’ for {$context->type->plural}. Choose another, or write the message here.",
+                    Words::say(
+                        'There is no letter ‘{name}’ for {records}. Choose another, or write the message here.',
+                        name: $name,
+                        records: $context->type->plural,
+                    ),
                 );
             }
             $context->glue('with the letter');

@@ -21,6 +21,7 @@ use VividLedger\SignOff\RouteStep;
 use VividLedger\SignOff\StepsSlot;
 use VividLedger\Template\Template;
 use VividLedger\Template\TemplateText;
+use VividLedger\Words\Words;
 
 /** Asks people to sign something off, step after step; other lines wait for how it ends. */
 final readonly class AskForSignOff implements AsksSignOff, Line
@@ -109,7 +110,10 @@ final readonly class AskForSignOff implements AsksSignOff, Line
         // In a save, whoever saves hears of it; a line whose time comes has nobody to tell, and asks all the same.
         if ($this->filled !== null && $performance->change->event === null
             && in_array($performance->record->value($this->filled->name), [null, ''], true)) {
-            $performance->refuse($this->filled, "{$this->filled->label} has to be filled in: it is what they decide on.");
+            $performance->refuse($this->filled, Words::say(
+                '{field} has to be filled in: it is what they decide on.',
+                field: $this->filled->label,
+            ));
 
             return;
         }

@@ -33,7 +33,7 @@ final readonly class Assignments
                 "{$list->at}/0/field",
                 self::chooser($context->about($type), $list->child('0'), $isNew),
                 'missing',
-                'Choose the field to set.',
+                Words::say('Choose the field to set.'),
             );
         }
         foreach ($items as $index => $item) {
@@ -68,7 +68,11 @@ final readonly class Assignments
                 $at->at,
                 $chooser,
                 $name === null ? 'missing' : 'unknown_field',
-                $name === null ? 'Choose the field to set.' : "{$context->type->label} has no field ‘{$name}’. Choose another.",
+                $name === null ? Words::say('Choose the field to set.') : Words::say(
+                    '{type} has no field ‘{name}’. Choose another.',
+                    type: $context->type->label,
+                    name: $name,
+                ),
             );
         }
         $context->word($field->label, WordRole::Field, $at->at, $chooser);

@@ -13,6 +13,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Slot;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** The fields that a list shows of each record, of this type or of another one on the same list. */
 final readonly class Columns extends WordedAs
@@ -35,7 +36,11 @@ final readonly class Columns extends WordedAs
                     $node->at,
                     $chooser,
                     'unknown_field',
-                    "{$context->type->label} has no field ‘{$item->text()}’. Choose the columns again.",
+                    Words::say(
+                        '{type} has no field ‘{name}’. Choose the columns again.',
+                        type: $context->type->label,
+                        name: (string) $item->text(),
+                    ),
                 );
 
                 return null;

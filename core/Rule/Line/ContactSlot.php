@@ -17,6 +17,7 @@ use VividLedger\Shape\Slot\FieldPath;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** The reference to a contact on whose page a task stands too. */
 final readonly class ContactSlot implements Worded
@@ -42,7 +43,7 @@ final readonly class ContactSlot implements Worded
                 $node->at,
                 Editor::choose('Contact', $offers),
                 'unknown_field',
-                'Choose the reference to the contact.',
+                Words::say('Choose the reference to the contact.'),
             );
         }
         $context->choice("the {$path->label()}", WordRole::Field, $node->at, $offers);

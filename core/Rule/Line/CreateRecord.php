@@ -57,7 +57,7 @@ final readonly class CreateRecord implements Line, Writes
             return $context->problem(
                 $node->child('as')->at,
                 'wrong_type',
-                Words::say('Later lines call the new record by a name of 1 to {namelength} characters.', namelength: self::NAME_LENGTH),
+                Words::say('Later lines call the new record by a name of 1 to {most} characters.', most: self::NAME_LENGTH),
             );
         }
         if (isset($context->sheet->made[$name])) {

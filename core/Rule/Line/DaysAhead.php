@@ -18,6 +18,7 @@ use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Unit;
+use VividLedger\Words\Words;
 
 /** So many days ahead, or working days: {"days", "workingDays"}. */
 final readonly class DaysAhead implements Spread, Worded
@@ -68,7 +69,10 @@ final readonly class DaysAhead implements Spread, Worded
         $days = $node->child('days');
         $number = Editor::number('Days ahead', 0, $most);
         if (! is_int($days->raw) || $days->raw < 0 || $days->raw > $most) {
-            return $context->gap('how many days ahead', $days->at, $number, 'out_of_range', "Look from 0 to {$most} days ahead.");
+            return $context->gap('how many days ahead', $days->at, $number, 'out_of_range', Words::say(
+                'Look from 0 to {most} days ahead.',
+                most: $most,
+            ));
         }
         $context->glue(': late, today, and the next');
         $context->word((string) $days->raw, WordRole::Value, $days->at, $number);

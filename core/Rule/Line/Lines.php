@@ -133,7 +133,7 @@ final class Lines
             }
         }
 
-        return $context->gap('choose what to do', $node->at, null, 'unknown_line', 'Choose what this line does, or remove it.');
+        return $context->gap('choose what to do', $node->at, null, 'unknown_line', Words::say('Choose what this line does, or remove it.'));
     }
 
     /** What the margin leaves out of the line's time, and when it comes too late. */
@@ -161,7 +161,7 @@ final class Lines
                 $late->at,
                 $form,
                 'wrong_type',
-                is_string($due) ? $due : 'Give an amount of 1 or more.',
+                is_string($due) ? $due : Words::say('Give an amount of 1 or more.'),
             );
         }
         $context->glue(', too late after');

@@ -13,6 +13,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Slot;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** The date that parts what is late on a list from what is to come; nothing where all of it stands in one list. */
 final readonly class ListDate extends WordedAs
@@ -46,7 +47,7 @@ final readonly class ListDate extends WordedAs
                 $node->at,
                 $editor,
                 'unknown_field',
-                'Choose the date that parts what is late from what is to come.',
+                Words::say('Choose the date that parts what is late from what is to come.'),
             );
         }
         $context->glue('by');

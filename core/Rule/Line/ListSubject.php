@@ -11,6 +11,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** The subject of a list, which is the same for everybody. */
 final readonly class ListSubject extends WordedAs
@@ -23,7 +24,10 @@ final readonly class ListSubject extends WordedAs
         if ($subject === '' || mb_strlen($subject) > $most) {
             $code = $subject === '' ? 'missing' : 'too_long';
 
-            return $context->gap('write a subject', $node->at, $editor, $code, "Give the list a subject of at most {$most} characters.");
+            return $context->gap('write a subject', $node->at, $editor, $code, Words::say(
+                'Give the list a subject of at most {most} characters.',
+                most: $most,
+            ));
         }
         $context->word("“{$subject}”", WordRole::Value, $node->at, $editor);
 

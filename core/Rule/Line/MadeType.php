@@ -14,6 +14,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Slot\TypeName;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** What kind of record a line makes. Another kind begins with what has to be filled in, as far as it can be told. */
 final readonly class MadeType extends WordedAs
@@ -34,7 +35,9 @@ final readonly class MadeType extends WordedAs
         ));
         $type = $context->schema->type($name ?? '');
         if ($type === null) {
-            return $context->gap($name ?? 'choose what', $node->at, $editor, 'unknown_type', 'Choose what kind of record is made.');
+            return $context->gap($name ?? 'choose what', $node->at, $editor, 'unknown_type', Words::say(
+                'Choose what kind of record is made.',
+            ));
         }
         $context->word($type->label, WordRole::Field, $node->at, $editor);
 

@@ -12,6 +12,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** The priority of a task: "high-priority". Nothing in the file is a normal one. */
 final readonly class PrioritySlot extends WordedAs
@@ -31,7 +32,7 @@ final readonly class PrioritySlot extends WordedAs
                 $node->at,
                 Editor::choose('Priority', $this->offers(...)),
                 'wrong_type',
-                'A task has low, normal or high priority.',
+                Words::say('A task has low, normal or high priority.'),
             );
         }
         $context->choice("{$priority->value}-priority", WordRole::Value, $node->at, $this->offers(...));

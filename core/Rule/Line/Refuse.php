@@ -14,6 +14,7 @@ use VividLedger\Shape\Slot\ItsType;
 use VividLedger\Shape\Slot\OwnField;
 use VividLedger\Template\Template;
 use VividLedger\Template\TemplateText;
+use VividLedger\Words\Words;
 
 /** Refuses the save: nothing is written, and the person reads why, at a field. */
 final readonly class Refuse implements Line, OnlyAtOnce
@@ -67,6 +68,6 @@ final readonly class Refuse implements Line, OnlyAtOnce
 
     public static function whyNow(): string
     {
-        return 'A save can only be refused at once.';
+        return Words::say('A save can only be refused at once.');
     }
 }

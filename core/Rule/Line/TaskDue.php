@@ -20,6 +20,7 @@ use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
 use VividLedger\Time\LocalTime;
 use VividLedger\Time\Unit;
+use VividLedger\Words\Words;
 
 /** When a task falls due: so long after now, or so long before or after a date of this or a related record. */
 final readonly class TaskDue
@@ -41,7 +42,11 @@ final readonly class TaskDue
         $name = $node->child('from')->text();
         $from = $name === null ? null : $context->schema->path($context->type, $name);
         if ($name !== null && ($from === null || ! $from->field->type->isMoment())) {
-            $context->gap($name, $node->at, $form, 'unknown_field', "{$context->type->label} has no date ‘{$name}’ to count from.");
+            $context->gap($name, $node->at, $form, 'unknown_field', Words::say(
+                '{type} has no date ‘{name}’ to count from.',
+                type: $context->type->label,
+                name: $name,
+            ));
 
             return false;
         }
@@ -54,7 +59,7 @@ final readonly class TaskDue
                 $node->at,
                 $form,
                 $far ? 'out_of_range' : 'wrong_type',
-                is_string($due) ? $due : 'Give a whole number and a unit, such as 2 days.',
+                is_string($due) ? $due : Words::say('Give a whole number and a unit, such as 2 days.'),
             );
 
             return false;

@@ -36,7 +36,7 @@ final readonly class TasksSlot extends WordedAs
         if ($items === []) {
             $who = Editor::choose('Who', static fn (): array => PersonExpressions::offers($context));
 
-            return $context->gap('a task', "{$node->at}/0/to", $who, 'missing', 'Add a task to the line.');
+            return $context->gap('a task', "{$node->at}/0/to", $who, 'missing', Words::say('Add a task to the line.'));
         }
         if (count($items) > $this->most) {
             return $context->problem($node->at, 'too_many', Words::say('A line gives at most {most} tasks.', most: $this->most));

@@ -108,8 +108,8 @@ final readonly class RuleReader
                 '/name',
                 'too_long',
                 Words::say(
-                    'A name has at most {namelength} characters; this has {name}.',
-                    namelength: self::NAME_LENGTH,
+                    'A name has at most {most} characters; this has {name}.',
+                    most: self::NAME_LENGTH,
                     name: mb_strlen($name),
                 ),
             );

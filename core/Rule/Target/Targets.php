@@ -35,7 +35,7 @@ final class Targets
                     $node->at,
                     Editor::choose('On which record', $offers),
                     'unknown_record',
-                    'No earlier line makes that record. Choose another.',
+                    Words::say('No earlier line makes that record. Choose another.'),
                 );
             }
             $context->choice("the new {$made->inSentence()}", WordRole::Field, $node->at, $offers);
@@ -56,7 +56,11 @@ final class Targets
                 $node->at,
                 Editor::choose('On which record', $offers),
                 'unknown_record',
-                "The {$context->type->inSentence()} does not lead to ‘{$name}’. Choose another record.",
+                Words::say(
+                    'The {record} does not lead to ‘{name}’. Choose another record.',
+                    record: Words::within($context->type->label),
+                    name: $name,
+                ),
             );
         }
         $context->choice("the {$path->label()}", WordRole::Field, $node->at, $offers);

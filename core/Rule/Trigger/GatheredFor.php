@@ -14,6 +14,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** For whom the records of a round are put together; nobody where each is looked at by itself. */
 final readonly class GatheredFor extends WordedAs
@@ -31,7 +32,7 @@ final readonly class GatheredFor extends WordedAs
         }
         $person = PersonExpressions::read($context, $node);
         if ($person === null) {
-            return $context->gap('choose for whom', $node->at, $editor, 'missing', 'Choose whose records are put together.');
+            return $context->gap('choose for whom', $node->at, $editor, 'missing', Words::say('Choose whose records are put together.'));
         }
         $context->word("together, for {$person->wording()} of each", WordRole::Person, $node->at, $editor);
 

@@ -12,6 +12,7 @@ use VividLedger\Shape\Offer;
 use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** What happens to a related record. */
 final readonly class Happening extends WordedAs
@@ -29,7 +30,7 @@ final readonly class Happening extends WordedAs
         ));
         $said = self::SAID[$node->text() ?? ''] ?? null;
         if ($said === null) {
-            return $context->gap('choose what', $node->at, $editor, 'missing', 'Choose what has to happen to it.');
+            return $context->gap('choose what', $node->at, $editor, 'missing', Words::say('Choose what has to happen to it.'));
         }
         $context->word($said, WordRole::Value, $node->at, $editor);
 

@@ -35,7 +35,7 @@ final readonly class OwnClock extends WordedAs
                 $node->at,
                 self::editor(),
                 'wrong_type',
-                'Time is told by the company’s clock, or by each person’s own.',
+                Words::say('Time is told by the company’s clock, or by each person’s own.'),
             );
         }
         $context->word('by each one’s own clock', WordRole::Value, $node->at, self::editor());

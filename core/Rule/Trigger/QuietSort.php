@@ -14,6 +14,7 @@ use VividLedger\Shape\Scope;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** What has not happened while a record was quiet: no change, no activity, no reply, or a value that was kept. */
 final readonly class QuietSort implements Worded
@@ -54,7 +55,7 @@ final readonly class QuietSort implements Worded
                 $node->at,
                 Editor::choose('What stays away', $this->offers(...)),
                 'missing',
-                'Choose what has not happened.',
+                Words::say('Choose what has not happened.'),
             );
         }
         $context->choice(self::SAID[$sort], WordRole::Value, $node->at, $this->offers(...));

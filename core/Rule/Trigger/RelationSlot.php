@@ -15,6 +15,7 @@ use VividLedger\Shape\Scope;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** A relation of the record to others, by its name. */
 final readonly class RelationSlot implements Worded
@@ -50,7 +51,7 @@ final readonly class RelationSlot implements Worded
                 $node->at,
                 $editor,
                 'unknown_relation',
-                "Choose which records related to the {$own->inSentence()} are watched.",
+                Words::say('Choose which records related to the {record} are watched.', record: Words::within($own->label)),
             );
         }
         $context->word($relation->one(), WordRole::Field, $node->at, $editor);

@@ -9,6 +9,7 @@ use VividLedger\Shape\Editor;
 use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
+use VividLedger\Words\Words;
 
 /** All triggers, in the order they are offered. A new trigger is a new file and one line here. */
 final class Triggers
@@ -49,6 +50,8 @@ final class Triggers
             }
         }
 
-        return $context->gap('choose when', $node->at, self::chooser($context, $node), 'unknown_trigger', 'Choose what starts the rule.');
+        return $context->gap('choose when', $node->at, self::chooser($context, $node), 'unknown_trigger', Words::say(
+            'Choose what starts the rule.',
+        ));
     }
 }

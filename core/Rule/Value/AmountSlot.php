@@ -20,6 +20,7 @@ use VividLedger\Shape\Slot\FieldPath;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** A number, or the field that holds one, {"path"}. */
 final readonly class AmountSlot implements Worded
@@ -71,7 +72,7 @@ final readonly class AmountSlot implements Worded
             return (string) $node->raw;
         }
 
-        return $context->gap('how much', $node->at, $number, 'missing', 'Give a number, or a field that holds one.');
+        return $context->gap('how much', $node->at, $number, 'missing', Words::say('Give a number, or a field that holds one.'));
     }
 
     public function more(Context $context, Node $node, Filled $around): void

@@ -11,6 +11,7 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
 use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
+use VividLedger\Words\Words;
 
 /** All kinds of assigned value, in the order they are offered. A new kind is a new file and one line here. */
 final class AssignedValues
@@ -65,13 +66,16 @@ final class AssignedValues
                     $node->at,
                     $editor,
                     'wrong_type',
-                    "That does not fit {$field->label}. Choose another value.",
+                    Words::say('That does not fit {field}. Choose another value.', field: $field->label),
                 );
             }
 
             return $value::read($context->at($field, $type), $node, $field, $editor);
         }
 
-        return $context->gap('choose a value', $node->at, $editor, 'missing', "Choose what {$field->label} becomes.");
+        return $context->gap('choose a value', $node->at, $editor, 'missing', Words::say(
+            'Choose what {field} becomes.',
+            field: $field->label,
+        ));
     }
 }

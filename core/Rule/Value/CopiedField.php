@@ -48,7 +48,7 @@ final readonly class CopiedField implements Worded
             ...FieldOffers::names($context, static fn (Field $from): bool => CopiedValue::alike($from, $field)),
             new Offer('something else…', null, 'Or', at: substr($node->at, 0, (int) strrpos($node->at, '/'))),
         ]);
-        $path = FieldReader::path($context, $node, $fields, 'Choose the field to copy.');
+        $path = FieldReader::path($context, $node, $fields, Words::say('Choose the field to copy.'));
 
         return $path === null || CopiedValue::alike($path->field, $field) ? $path : $context->problem(
             $node->at,

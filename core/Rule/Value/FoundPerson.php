@@ -68,7 +68,10 @@ final readonly class FoundPerson implements AssignedValue
     {
         $expression = PersonExpressions::read($context, $node->child('person'));
         if ($expression === null) {
-            return $context->gap('choose a person', $node->at, $editor, 'missing', "Choose who {$field->label} becomes.");
+            return $context->gap('choose a person', $node->at, $editor, 'missing', Words::say(
+                'Choose who {field} becomes.',
+                field: $field->label,
+            ));
         }
         $context->word($expression->wording(), WordRole::Person, $node->at, $editor);
 

@@ -74,7 +74,7 @@ final readonly class MadeOne implements AssignedValue
                 $node->child('as')->at,
                 Editor::choose('Which record', $offers),
                 'unknown_record',
-                "No line above makes a record that {$field->label} takes.",
+                Words::say('No line above makes a record that {field} takes.', field: $field->label),
             );
         }
         $context->word("the new {$fitting[$name]->inSentence()}", WordRole::Field, $node->at, $editor);

@@ -81,7 +81,7 @@ final readonly class Shifted implements AssignedValue
                 $node->at,
                 $form,
                 'missing',
-                'Give a whole number and a unit, such as 3 weeks; a minus sign means before.',
+                Words::say('Give a whole number and a unit, such as 3 weeks; a minus sign means before.'),
             );
         }
         $context->word(
@@ -100,7 +100,9 @@ final readonly class Shifted implements AssignedValue
         $path = in_array($from, ['itself', 'now'], true) ? null : $context->schema->path($context->type, $from);
         if ($path === null && $from !== 'itself' && $from !== 'now' || $path !== null && ! $path->field->type->isMoment()) {
             return $context->gap(
-                $from, $node->child('from')->at, Editor::choose('Counted from', $offers), 'unknown_field', 'Choose a date to count from.',
+                $from, $node->child('from')->at, Editor::choose('Counted from', $offers), 'unknown_field', Words::say(
+                    'Choose a date to count from.',
+                ),
             );
         }
         $context->choice($path?->label() ?? ($from === 'now' ? $now : 'what it is'), WordRole::Field, $node->child('from')->at, $offers);

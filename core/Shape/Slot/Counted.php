@@ -14,6 +14,7 @@ use VividLedger\Shape\Scope;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** A whole number: "3", "three". */
 final readonly class Counted implements Worded
@@ -54,9 +55,9 @@ final readonly class Counted implements Worded
         $editor = Editor::number($this->label, $this->least, $this->most);
         $number = $this->isTextToo && is_string($node->raw) && preg_match('/^\d{1,9}$/D', $node->raw) === 1 ? (int) $node->raw : $node->raw;
         if (! is_int($number) || $number < $this->least || ($this->most !== null && $number > $this->most)) {
-            $bounds = $this->most === null ? "of {$this->least} or more" : "from {$this->least} to {$this->most}";
-
-            return $context->gap('how often', $node->at, $editor, 'missing', "Give a whole number {$bounds}.");
+            return $context->gap('how often', $node->at, $editor, 'missing', $this->most === null
+                ? Words::say('Give a whole number of {least} or more.', least: $this->least)
+                : Words::say('Give a whole number from {least} to {most}.', least: $this->least, most: $this->most));
         }
         $context->word((string) $number, WordRole::Value, $node->at, $editor);
 

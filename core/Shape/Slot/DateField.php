@@ -14,6 +14,7 @@ use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
+use VividLedger\Words\Words;
 
 /** A date of the record: "Due", "the due date", "it is due", "it ends". */
 final readonly class DateField implements Worded
@@ -41,7 +42,7 @@ final readonly class DateField implements Worded
     {
         return (new OwnField(
             static fn (Field $field): bool => $field->type->isMoment(),
-            new Gap('choose a date', "Choose a date of the {$context->type->inSentence()}."),
+            new Gap('choose a date', Words::say('Choose a date of the {record}.', record: Words::within($context->type->label))),
         ))->read($context, $node, $around);
     }
 

@@ -14,6 +14,7 @@ use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Amount;
+use VividLedger\Words\Words;
 
 /** A length of time in an object of its own. */
 final readonly class LengthOf implements Worded
@@ -49,7 +50,7 @@ final readonly class LengthOf implements Worded
                 $node->at,
                 TimeForm::length(),
                 'missing',
-                'Give a whole number and a unit, such as 3 days.',
+                Words::say('Give a whole number and a unit, such as 3 days.'),
             );
         }
         $context->word($amount->unit->label($amount->amount), WordRole::Value, $node->at, TimeForm::length());

@@ -17,6 +17,7 @@ use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
 use VividLedger\Time\Due;
+use VividLedger\Words\Words;
 
 /** A length of time with what stands behind it: "2 working days at 09:00". */
 final readonly class Wait implements Spread, Worded
@@ -57,7 +58,7 @@ final readonly class Wait implements Spread, Worded
                 $node->at,
                 TimeForm::length(),
                 'wrong_type',
-                is_string($due) ? $due : 'Give an amount of 1 or more.',
+                is_string($due) ? $due : Words::say('Give an amount of 1 or more.'),
             );
         }
         $context->word(trim("{$due->length()} {$due->rest()}"), WordRole::Value, $node->at, TimeForm::length());

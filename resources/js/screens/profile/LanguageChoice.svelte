@@ -1,23 +1,17 @@
 <script lang="ts">
     import { Select } from 'flowbite-svelte';
     import { api, ask, said } from '../../api/client';
+    import { LANGUAGES, type LanguageCode } from '../../state/language.svelte';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
 
-    /* In which language one reads the application. Each is named in its own words. */
-    type Code = 'en' | 'de';
-    const items = [
-        { value: '', name: 'As my browser asks for' },
-        // @wc-ignore
-        { value: 'en', name: 'English' },
-        // @wc-ignore
-        { value: 'de', name: 'Deutsch' },
-    ];
+    /* In which language one reads the application. */
+    const items = [{ value: '', name: 'As my browser asks for' }, ...LANGUAGES.map(({ code, name }) => ({ value: code, name }))];
 
     async function choose(event: Event) {
         const code = (event.currentTarget as HTMLSelectElement).value;
         try {
-            await ask(api.PUT('/api/language', { body: { language: (code || null) as Code | null } }));
+            await ask(api.PUT('/api/language', { body: { language: (code || null) as LanguageCode | null } }));
             // The words of a page are those it came with.
             location.reload();
         } catch (thrown) {

@@ -3,7 +3,7 @@
     import { Select } from 'flowbite-svelte';
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
-    import { counted } from '../../state/words';
+    import { counted, within } from '../../state/words';
 
     /* Somebody leaves: what is theirs is counted first, and goes to one other person in a single step. */
     let {
@@ -28,7 +28,7 @@
     const list = $derived(
         theirs.data
             ? [
-                  ...theirs.data.records.map((one) => `${inFigures(one.count)} ${one.type.toLowerCase()}`),
+                  ...theirs.data.records.map((one) => `${inFigures(one.count)} ${within(one.type)}`),
                   ...(theirs.data.tasks ? [counted(theirs.data.tasks, ['# open task', '# open tasks'])] : []),
                   ...(theirs.data.signOffs ? [counted(theirs.data.signOffs, ['# sign-off', '# sign-offs'])] : []),
                   ...(theirs.data.people

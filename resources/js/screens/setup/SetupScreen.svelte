@@ -10,29 +10,12 @@
     import { toasts } from '../../state/toasts.svelte';
     import { say, within } from '../../state/words';
     import Tabs from '../../parts/Tabs.svelte';
+    import { KINDS } from './fields';
 
     crumbs.set({ label: 'Setup' });
     const client = useQueryClient();
     const company = createQuery(() => ({ queryKey: ['company'], queryFn: () => ask(api.GET('/api/company')), refetchInterval: 5000 }));
     let shownType = $state(session.schema?.types[0]?.name ?? '');
-    const typeNames: Record<string, string> = {
-        text: say('text'),
-        long_text: 'long text',
-        email: say('e-mail'),
-        phone: say('phone'),
-        link: say('link'),
-        number: say('number'),
-        money: say('money'),
-        percent: say('percent'),
-        tick: 'tick box',
-        date: say('date'),
-        date_time: 'date and time',
-        choice: say('choice'),
-        choices: 'several choices',
-        tags: say('tags'),
-        person: say('person'),
-        reference: say('reference'),
-    };
 
     async function setFallback(event: Event & { currentTarget: HTMLSelectElement }) {
         const id = event.currentTarget.value === '' ? null : Number(event.currentTarget.value);
@@ -129,7 +112,7 @@
                             <span class="font-medium"
                                 >{field.label}{#if field.required}<span class="text-madder">&nbsp;*</span>{/if}</span
                             >
-                            <span class="text-ink-2">{typeNames[field.type]}</span>
+                            <span class="text-ink-2">{within(KINDS[field.type]?.label ?? '')}</span>
                             <span class="mini">
                                 {field.target
                                     ? `to ${within(session.type(field.target).plural)}`

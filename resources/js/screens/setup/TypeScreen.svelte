@@ -11,6 +11,10 @@
 
     /* Record types and their fields: what there is, in which order, and what each field takes. */
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Records and fields' });
+    const NAMES = [
+        { member: 'label', says: 'One of them' },
+        { member: 'plural', says: 'Several of them' },
+    ] as const;
     const COLUMNS = 'grid grid-cols-[1fr_128px_64px_60px] gap-3 px-7';
     let shown = $state(session.schema?.types[0]?.name ?? '');
     let chosen = $state<string | null>(null);
@@ -106,24 +110,17 @@
                 {#snippet children()}
                     {#key type.name}
                         <div class="flex flex-wrap items-end gap-3 px-7 py-3 text-[12px] text-ink-2">
-                            <label class="grid gap-0.5"
-                                >One of them
-                                <Input
-                                    class="max-w-40"
-                                    value={type.label}
-                                    maxlength={40}
-                                    onchange={(event) => renamed('label', event.currentTarget.value)}
-                                /></label
-                            >
-                            <label class="grid gap-0.5"
-                                >Several of them
-                                <Input
-                                    class="max-w-40"
-                                    value={type.plural}
-                                    maxlength={40}
-                                    onchange={(event) => renamed('plural', event.currentTarget.value)}
-                                /></label
-                            >
+                            {#each NAMES as { member, says } (member)}
+                                <label class="grid gap-0.5"
+                                    >{says}
+                                    <Input
+                                        class="max-w-40"
+                                        value={type[member]}
+                                        maxlength={40}
+                                        onchange={(event) => renamed(member, event.currentTarget.value)}
+                                    /></label
+                                >
+                            {/each}
                             <button type="button" class="btn ml-auto" onclick={() => ((chosen = ''), (making = false))}>Add a field</button>
                         </div>
                     {/key}
