@@ -224,7 +224,11 @@ final class ConditionReader
             $node->at,
             $editor,
             'wrong_type',
-            '‘'.Operators::label($operator, $field->type)."’ compares {$field->label} with a value only.",
+            Words::say(
+                '‘{operator}’ compares {field} with a value only.',
+                operator: Operators::label($operator, $field->type),
+                field: $field->label,
+            ),
         );
     }
 

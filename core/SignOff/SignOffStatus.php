@@ -28,4 +28,10 @@ enum SignOffStatus: string
             self::Stopped => Words::say('left undecided'),
         };
     }
+
+    /** As the text of a rule has it, which is English whoever reads. */
+    public function word(): string
+    {
+        return Words::toKeep($this->said(...));
+    }
 }

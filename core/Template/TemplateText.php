@@ -13,6 +13,7 @@ use VividLedger\Shape\Node;
 use VividLedger\Shape\Slot\Quoted;
 use VividLedger\Shape\WordedAs;
 use VividLedger\Shape\WordRole;
+use VividLedger\Words\Words;
 
 /** A text with merged fields: "Look at {number}". */
 final readonly class TemplateText extends WordedAs
@@ -20,7 +21,6 @@ final readonly class TemplateText extends WordedAs
     /**
      * @param  string  $label  what the text is called
      * @param  bool  $isLong  whether it has several lines
-     * @param  string  $tooLong  what is told of a longer one
      * @param  ?int  $most  characters; null for as many as the field takes
      * @param  ?int  $shown  characters that the sentence shows of it; null for all
      */
@@ -28,7 +28,6 @@ final readonly class TemplateText extends WordedAs
         private Gap $gap,
         private string $label = 'Text',
         private bool $isLong = false,
-        private string $tooLong = '',
         private ?int $most = null,
         private ?int $shown = null,
     ) {
@@ -44,7 +43,8 @@ final readonly class TemplateText extends WordedAs
         $context->word("“{$said}”", WordRole::Value, $node->at, $this->editor());
 
         return $this->most !== null && mb_strlen($text) > $this->most
-            ? $context->problem($node->at, 'too_long', $this->tooLong) : Template::read($context, $text, $node->at);
+            ? $context->problem($node->at, 'too_long', Words::say('This has at most {most} characters.', most: $this->most))
+            : Template::read($context, $text, $node->at);
     }
 
     public function more(Context $context, Node $node, Filled $around): void

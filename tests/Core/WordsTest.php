@@ -10,6 +10,7 @@ use PhpParser\NodeFinder;
 use PhpParser\ParserFactory;
 use PHPUnit\Framework\Attributes\After;
 use PHPUnit\Framework\TestCase;
+use Tests\Core\Support\German;
 use Tests\Core\Support\Sentences;
 use VividLedger\Words\Words;
 
@@ -35,7 +36,7 @@ final class WordsTest extends TestCase
     public function test_german_has_every_sentence_of_the_server_and_no_other(): void
     {
         $said = [...self::sentences(), ...self::KEPT];
-        $german = self::german();
+        $german = German::sentences();
 
         self::assertSame([], array_values(array_diff($said, array_keys($german))), 'not in German');
         self::assertSame([], array_values(array_diff(array_keys($german), $said)), 'said nowhere any more');
@@ -45,7 +46,7 @@ final class WordsTest extends TestCase
     public function test_every_sentence_keeps_its_places_and_its_forms(): void
     {
         $wrong = array_filter(
-            self::german(),
+            German::sentences(),
             static fn (string $german, string $english): bool => trim($german) === ''
                 || self::places($german) !== self::places($english) || substr_count($german, '|') !== substr_count($english, '|')
                 || str_starts_with($german, ' ') !== str_starts_with($english, ' '),
@@ -101,7 +102,7 @@ final class WordsTest extends TestCase
     public function test_a_sentence_is_said_in_the_language_at_hand_with_its_parts(): void
     {
         self::assertSame('Depot takes a list.', Words::say('{field} takes a list.', field: 'Depot'));
-        Words::speak('de', self::german());
+        Words::speak('de', German::sentences());
 
         self::assertSame('Depot nimmt eine Liste.', Words::say('{field} takes a list.', field: 'Depot'));
         self::assertSame('Not in the file: 3', Words::say('Not in the file: {count}', count: 3), 'what is missing stays English');
@@ -114,7 +115,7 @@ final class WordsTest extends TestCase
         self::assertSame(['0 records', '1 record', '12,345 records'], array_map(
             static fn (int $count): string => Words::counted($count, $records), [0, 1, 12_345],
         ));
-        Words::speak('de', self::german());
+        Words::speak('de', German::sentences());
         self::assertSame(['0 Datensätze', '1 Datensatz', '12.345 Datensätze'], array_map(
             static fn (int $count): string => Words::counted($count, $records), [0, 1, 12_345],
         ));
@@ -126,7 +127,7 @@ final class WordsTest extends TestCase
 
     public function test_what_is_kept_is_said_in_english_whoever_saves_and_whatever_goes_wrong(): void
     {
-        Words::speak('de', self::german());
+        Words::speak('de', German::sentences());
         self::assertSame('Nothing changed', Words::toKeep(static fn (): string => Words::say('Nothing changed')));
         try {
             Words::toKeep(static fn (): never => throw new \RuntimeException(Words::say('Nothing changed')));
@@ -134,15 +135,6 @@ final class WordsTest extends TestCase
             self::assertSame('Nothing changed', $thrown->getMessage());
         }
         self::assertSame('Nichts hat sich geändert', Words::say('Nothing changed'), 'and afterwards it speaks German again');
-    }
-
-    /** @return array<string, string> */
-    private static function german(): array
-    {
-        /** @var array<string, string> $german */
-        $german = json_decode((string) file_get_contents(dirname(__DIR__, 2).'/lang/de.json'), true, 4, JSON_THROW_ON_ERROR);
-
-        return $german;
     }
 
     /** @return list<string> what stands in braces, each once */

@@ -43,7 +43,6 @@ final readonly class AddComment implements Line
             new Gap('write the comment', 'Write the comment.'),
             'Comment',
             true,
-            'A comment has at most '.self::LENGTH.' characters.',
             self::LENGTH,
             80,
         ))->slot('', new ItsType);

@@ -61,7 +61,6 @@ final readonly class AskForSignOff implements AsksSignOff, Line
                 new Gap('', '', '+ because'),
                 'What they are to know',
                 true,
-                'A reason has at most '.self::REASON_LENGTH.' characters.',
                 self::REASON_LENGTH,
                 80,
             ));

@@ -48,7 +48,8 @@ final readonly class Columns extends WordedAs
             $columns[] = $path;
         }
         if ($columns === [] || count($columns) > ListSection::MOST_COLUMNS) {
-            $context->gap('choose columns', $node->at, $chooser, 'missing', 'Choose from 1 to '.ListSection::MOST_COLUMNS.' columns.');
+            $said = Words::say('Choose from 1 to {most} columns.', most: ListSection::MOST_COLUMNS);
+            $context->gap('choose columns', $node->at, $chooser, 'missing', $said);
         } else {
             $context->word(
                 implode(', ', array_map(static fn (Path $path): string => $path->label(), $columns)),

@@ -48,7 +48,6 @@ final readonly class Remind implements FindsPeople, Line, Reaches
         )->slot('to', new PersonSlot)->slot('text', new TemplateText(
             new Gap('of what', 'Write what the reminder says.'),
             'What the reminder says',
-            tooLong: 'A reminder has at most '.self::LENGTH.' characters.',
             most: self::LENGTH,
         ))->apart('at')->needs('text')->slot('at', Timings::slot());
     }

@@ -82,7 +82,6 @@ final readonly class TaskPlan
             'title' => new TemplateText(
                 new Gap('write a title', 'Give the task a title.'),
                 'Title of the task',
-                tooLong: 'A title has at most '.self::TITLE_LENGTH.' characters.',
                 most: self::TITLE_LENGTH,
             ), 'contact' => new ContactSlot, 'due' => new TaskDueSlot,
             // "In 2 days" can be when the task is due, and when it is given.
@@ -98,7 +97,6 @@ final readonly class TaskPlan
                     new Gap('write the notes', 'Write the notes.', '+ notes'),
                     'Notes',
                     true,
-                    'Notes have at most '.self::NOTES_LENGTH.' characters.',
                     self::NOTES_LENGTH,
                     60,
                 ),

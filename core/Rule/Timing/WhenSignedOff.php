@@ -52,7 +52,7 @@ final readonly class WhenSignedOff implements Timing
     public static function ways(Context $context, int $place): array
     {
         $statuses = array_map(
-            static fn (SignOffStatus $status): Offer => new Offer($status->said(), $status->value),
+            static fn (SignOffStatus $status): Offer => new Offer($status->word(), $status->value),
             self::ends(),
         );
 
@@ -92,14 +92,14 @@ final readonly class WhenSignedOff implements Timing
 
     public function margin(): string
     {
-        return $this->due->amount->amount === 0 ? "when {$this->status->said()}" : "{$this->due->length()} after {$this->status->said()}";
+        return $this->due->amount->amount === 0 ? "when {$this->status->word()}" : "{$this->due->length()} after {$this->status->word()}";
     }
 
     public function said(): string
     {
         $when = $this->due->amount->amount === 0 ? 'once' : "{$this->due->length()} after";
 
-        return trim("{$when} it is {$this->status->said()} {$this->due->rest()}");
+        return trim("{$when} it is {$this->status->word()} {$this->due->rest()}");
     }
 
     public function note(): string
@@ -129,7 +129,7 @@ final readonly class WhenSignedOff implements Timing
     {
         $labels = [];
         foreach (self::ends() as $status) {
-            $labels[$status->said()] = $status->value;
+            $labels[$status->word()] = $status->value;
         }
 
         return Labels::of($labels, ['signed off' => 'agreed', 'approved' => 'agreed', 'rejected' => 'declined', 'refused' => 'declined']);

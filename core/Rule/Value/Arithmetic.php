@@ -113,7 +113,9 @@ abstract readonly class Arithmetic implements AssignedValue
                 continue;
             }
             if ($this->refuses) {
-                throw new RefusedValue("{$field->label} would be {$result}, and is at ".($bound === 'min' ? 'least' : 'most')." {$limit}.");
+                $parts = ['field' => $field->label, 'result' => (string) $result, 'limit' => (string) $limit];
+                throw new RefusedValue($bound === 'min' ? Words::say('{field} would be {result}, and is at least {limit}.', ...$parts)
+                    : Words::say('{field} would be {result}, and is at most {limit}.', ...$parts));
             }
             $result = BigDecimal::of($limit)->toScale($field->scale);
         }

@@ -64,7 +64,15 @@ final class Sentences extends NodeVisitorAbstract
             $node instanceof Node\Scalar\InterpolatedString => implode('', array_map(
                 static fn (Node $part): string => $part instanceof Node\InterpolatedStringPart ? $part->value : '#', $node->parts,
             )),
+            $node instanceof Expr\BinaryOp\Concat => self::part($node->left).self::part($node->right),
             default => '',
         };
+    }
+
+    private static function part(Node $node): string
+    {
+        $isText = $node instanceof Node\Scalar || $node instanceof Expr\BinaryOp\Concat;
+
+        return $isText ? self::text($node) : '#';
     }
 }
