@@ -31,6 +31,7 @@ use App\Store\SchemaStore;
 use App\Store\SignOffKeeper;
 use App\Store\SlipKeeper;
 use App\Store\Sql\ById;
+use App\Store\Sql\Lock;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Engine\Decision;
@@ -176,7 +177,7 @@ final readonly class Reversal
         foreach ($changes as $key => $fields) {
             [$typeName, $id] = explode(':', $key);
             $about = $this->schemas->schema()->type($typeName);
-            $before = $about === null ? null : ById::record($about, (int) $id, true);
+            $before = $about === null ? null : ById::record($about, (int) $id, Lock::WRITE);
             if ($about === null || $before === null) {
                 continue;
             }

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace App\Models;
 
 /**
- * What a rule in force watches: "+" for creation, "*" for any field, or a field by its name; "~" before it where it may touch runs in play.
+ * What a rule in force watches: "+" for creation, "*" for any field, or a field by its name; "~" before it where it may touch runs in
+ * play, "#" where it may alter children on which a rule turns.
  *
  * @property string $record_type
  * @property string $watch
@@ -29,14 +30,22 @@ final class RuleWatch extends LedgerModel
     /** Before the watches that concern runs in play. */
     public const TOUCHING = '~';
 
+    /** Before the watches of children on which a rule turns. */
+    public const READING = '#';
+
     public static function touching(string $watch): string
     {
         return self::TOUCHING.$watch;
     }
 
-    /** What is watched for, whether to start or to touch runs. */
+    public static function reading(string $watch): string
+    {
+        return self::READING.$watch;
+    }
+
+    /** What is watched for, whatever for. */
     public static function untouching(string $watch): string
     {
-        return str_starts_with($watch, self::TOUCHING) ? substr($watch, strlen(self::TOUCHING)) : $watch;
+        return ltrim($watch, self::TOUCHING.self::READING);
     }
 }

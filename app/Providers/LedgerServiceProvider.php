@@ -25,7 +25,6 @@ use App\Store\PaperFacts;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use App\Store\StaleVersion;
-use App\Store\StoredFacts;
 use App\Store\StoredRuleBook;
 use App\Store\Timings;
 use App\Work\Health;
@@ -53,6 +52,7 @@ use Laravel\Sanctum\Sanctum;
 use VividLedger\Engine\Engine;
 use VividLedger\House\Directory;
 use VividLedger\Rule\Reading\RuleReader;
+use VividLedger\Schema\Schema;
 use VividLedger\Shape\Context;
 use VividLedger\Text\RuleText;
 use VividLedger\Time\Clock;
@@ -68,7 +68,12 @@ final class LedgerServiceProvider extends ServiceProvider
 
     public function register(): void
     {
-        Connection::resolverFor('mariadb', static fn (...$given): LedgerConnection => new LedgerConnection(...$given));
+        Connection::resolverFor('mariadb', function (...$given): LedgerConnection {
+            $connection = new LedgerConnection(...$given);
+            $connection->locksInOrderOf(fn (): Schema => $this->app->make(SchemaStore::class)->schema());
+
+            return $connection;
+        });
         $this->app->bind(LedgerConnection::class, static fn (Application $app): mixed => $app->make('db.connection'));
         // Files are given out by our own doors only.
         config(['filesystems.disks.local.serve' => false]);
@@ -91,9 +96,6 @@ final class LedgerServiceProvider extends ServiceProvider
         $this->app->bind(Context::class, static fn (Application $app, array $with): Context => new Context(
             $app->make(InSight::class)->schema(), $shown($app),
             $with['type'] ?? throw new \LogicException('A rule is read from one record type.'), $app->make(Company::class)->zone(),
-        ));
-        $this->app->bind(StoredFacts::class, static fn (Application $app): StoredFacts => new StoredFacts(
-            $app->make(SchemaStore::class), $app->make(HouseClock::class)->now(), $app->make(Company::class)->zone(),
         ));
         $this->app->bind(PaperFacts::class, static fn (Application $app): PaperFacts => new PaperFacts(
             $app->make(SchemaStore::class), $app->make(HouseClock::class)->now(), $app->make(Company::class)->zone(),

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Store\Sql\LockPlan;
+use App\Store\Sql\LostToAnother;
 use Closure;
 use Illuminate\Database\DetectsConcurrencyErrors;
 use Illuminate\Database\MariaDbConnection;
+use VividLedger\Schema\Schema;
 use VividLedger\Words\Words;
 
 /**
@@ -22,10 +25,27 @@ final class LedgerConnection extends MariaDbConnection
     /** Deadlock, lock wait time-out, record changed since read, node not ready. */
     private const LOST_TO_ANOTHER = [1213, 1205, 1020, 1047];
 
+    private ?LockPlan $lockPlan = null;
+
+    /** @var ?Closure(): Schema */
+    private ?Closure $schema = null;
+
     private int $depth = 0;
 
     /** @var list<Closure(): void> */
     private array $afterwards = [];
+
+    /** What the outermost transaction has locked so far. */
+    public function lockPlan(): LockPlan
+    {
+        return $this->lockPlan ??= new LockPlan;
+    }
+
+    /** @param  Closure(): Schema  $schema  tells the order of locks */
+    public function locksInOrderOf(Closure $schema): void
+    {
+        $this->schema = $schema;
+    }
 
     /**
      * @param  int  $attempts  more than one is no more than the connection tries by itself
@@ -35,9 +55,17 @@ final class LedgerConnection extends MariaDbConnection
         if ($this->depth > 0) {
             return parent::transaction($callback);
         }
+        $this->lockPlan()->forget();
+        $again = function () use ($callback): mixed {
+            if ($this->schema !== null) {
+                $this->lockPlan()->take(($this->schema)());
+            }
+
+            return $callback($this);
+        };
         for ($try = 1; ; $try++) {
             try {
-                $result = $this->once($callback);
+                $result = $this->once($try === 1 ? $callback : $again);
                 $this->doAfterwards();
 
                 return $result;
@@ -72,7 +100,8 @@ final class LedgerConnection extends MariaDbConnection
     public function isLostToAnother(\Throwable $thrown): bool
     {
         for ($cause = $thrown; $cause !== null; $cause = $cause->getPrevious()) {
-            if (($cause instanceof \PDOException && in_array($cause->errorInfo[1] ?? null, self::LOST_TO_ANOTHER, true))
+            if ($cause instanceof LostToAnother
+                || ($cause instanceof \PDOException && in_array($cause->errorInfo[1] ?? null, self::LOST_TO_ANOTHER, true))
                 || $this->causedByConcurrencyError($cause)) {
                 return true;
             }

@@ -18,6 +18,7 @@ use App\Models\Task;
 use App\Models\TaskStatus;
 use App\Store\Sql\Batch;
 use App\Store\Sql\ById;
+use App\Store\Sql\Lock;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
@@ -57,7 +58,7 @@ final readonly class Merge
         }
 
         return $this->db->transaction(function () use ($type, $kept, $version, $other, $otherVersion, $values, $actor): Saved {
-            $gone = ById::record($type, $other, true) ?? throw Refused::noRecord($type, $other);
+            $gone = ById::record($type, $other, Lock::WRITE) ?? throw Refused::noRecord($type, $other);
             if ($gone->version !== $otherVersion) {
                 $message = Words::say('{number} has changed meanwhile. Look at it again.', number: $type->numberOf($other));
                 throw new Refused('stale_version', $message, RefusedFor::Conflict);

@@ -9,13 +9,21 @@ use VividLedger\Facts\Ports;
 /** The facts of a rehearsal: read as they are, with nothing locked, taken or counted up. */
 final class PaperFacts extends Ports
 {
+    private readonly StoredRecords $stored;
+
     public function __construct(SchemaStore $schemas, \DateTimeImmutable $at, \DateTimeZone $zone)
     {
         $names = new PeopleStore($schemas);
-        $records = new StoredRecords($schemas, $at, $zone, takes: false);
+        $this->stored = new StoredRecords($schemas, $at, $zone, takes: false);
         $people = new StoredPeople($names, takes: false);
         parent::__construct(
-            $at, $records, new StoredGuards, new StoredTasks, new StoredSignOffs, new StoredSlips($at, $zone), $people, $names,
+            $at, $this->stored, new StoredGuards, new StoredTasks, new StoredSignOffs, new StoredSlips($at, $zone), $people, $names,
         );
+    }
+
+    /** @param  list<int>  $ids  of records that will be asked for, fetched at once */
+    public function rememberRecords(string $type, array $ids): void
+    {
+        $this->stored->remember($type, $ids);
     }
 }

@@ -40,8 +40,9 @@ final readonly class RecordWriter
                     + $this->columns($type, $this->numbers->in($type, $after)) + $this->since($type, null, $after);
             } else {
                 $columns = $this->differing($type, $before, $after) + $this->since($type, $before, $after);
-                if ($columns !== []) {
-                    $updates[$type->name.' '.implode(' ', array_keys($columns))][] = [$after->id, $after->version, $columns];
+                // What a rule set back to what it was has its new version all the same: the ledger names it.
+                if ($after->version !== $before->version) {
+                    $updates[$type->name.' '.implode(' ', array_keys($columns))][] = [$before->version, $after, $columns];
                 }
             }
         }
@@ -64,23 +65,20 @@ final readonly class RecordWriter
     }
 
     /**
-     * @param  non-empty-list<array{int, int, array<string, string|int|null>}>  $rows  id, version and the columns that change, the same
-     *     for all
+     * @param  non-empty-list<array{int, Record, array<string, string|int|null>}>  $rows  the version each was read in, as it is to
+     *     be, and the columns that change, the same for all
      */
     private function update(string $type, array $rows): void
     {
         if (count($rows) === 1) {
-            [$id, $version, $columns] = $rows[0];
-            ById::change($type, $id, $columns + ['version' => $version]);
-
-            return;
+            [$was, $after, $columns] = $rows[0];
+            ById::change($type, $after->id, $was, $columns + ['version' => $after->version]);
+        } else {
+            Batch::change(StoredRecord::of($type), array_map(
+                static fn (array $row): array => ['id' => $row[1]->id, 'version' => $row[1]->version] + $row[2],
+                $rows,
+            ));
         }
-        // The rows are there and locked, so this only ever updates.
-        Batch::insert(
-            StoredRecord::of($type),
-            array_map(static fn (array $row): array => ['id' => $row[0], 'version' => $row[1]] + $row[2], $rows),
-            ['version', ...array_keys($rows[0][2])],
-        );
     }
 
     /** @return array<string, string|int|null> */

@@ -19,7 +19,7 @@ final class RememberedRuleBook implements RuleBook
     /** @var array<string, array<string, list<\stdClass>>> rules by record type and key */
     private array $known = [];
 
-    /** @var array<string, array{list<Rule>, bool}> by record type and keys */
+    /** @var array<string, array{list<Rule>, bool, list<Rule>}> by record type and keys */
     private array $answers = [];
 
     /** @var array<int, Rule> those that were found */
@@ -40,12 +40,25 @@ final class RememberedRuleBook implements RuleBook
         return $this->ask($change)[1];
     }
 
+    public function readOver(Change $change): array
+    {
+        $over = [];
+        foreach ($change->event === null ? $this->ask($change)[2] : [] as $rule) {
+            array_push($over, ...$rule->readsOver($change));
+        }
+
+        return array_values(array_unique($over));
+    }
+
     public function page(int $rule, int $number): ?Rule
     {
         return $this->of->page($rule, $number);
     }
 
-    /** @return array{list<Rule>, bool} the rules that look at a change, and whether it may touch runs in play */
+    /**
+     * @return array{list<Rule>, bool, list<Rule>} the rules that look at a change, whether it may touch runs in play, and the rules that
+     *     read children of which it may be one
+     */
     private function ask(Change $change): array
     {
         [$type, $watches] = [$change->record()->type, Watch::keysOf($change)];
@@ -55,15 +68,18 @@ final class RememberedRuleBook implements RuleBook
 
     /**
      * @param  list<string>  $watches
-     * @return array{list<Rule>, bool}
+     * @return array{list<Rule>, bool, list<Rule>}
      */
     private function answer(string $type, array $watches): array
     {
         $this->learn($type, $watches);
-        [$rows, $mayTouch] = [[], false];
+        [$rows, $reading, $mayTouch] = [[], [], false];
         foreach ($watches as $watch) {
             foreach ($this->known[$type][$watch] as $row) {
-                $mayTouch = $mayTouch || $row->watch !== $watch;
+                $mayTouch = $mayTouch || $row->watch === RuleWatch::touching($watch);
+                if ($row->watch === RuleWatch::reading($watch)) {
+                    $reading[(int) $row->id] = $row;
+                }
                 if ($row->watch === $watch && (bool) $row->in_force) {
                     $rows[(int) $row->id] = $row;
                 }
@@ -72,17 +88,26 @@ final class RememberedRuleBook implements RuleBook
         usort($rows, static fn (\stdClass $one, \stdClass $other): int => [$one->position, $one->id] <=> [$other->position, $other->id]);
         $this->of->remember(array_map(
             static fn (\stdClass $row): array => [(int) $row->id, (int) $row->page, (string) $row->either_or],
-            $rows,
+            array_values(array_column($rows, null, 'id') + $reading),
         ));
-        $rules = [];
-        foreach ($rows as $row) {
-            $rule = $this->of->page((int) $row->id, (int) $row->page, $row->either_or);
-            if ($rule !== null) {
-                $rules[] = $this->found[$rule->id] = $rule;
-            }
+        $rules = $this->pages($rows);
+        foreach ($rules as $rule) {
+            $this->found[$rule->id] = $rule;
         }
 
-        return [$rules, $mayTouch];
+        return [$rules, $mayTouch, $this->pages($reading)];
+    }
+
+    /**
+     * @param  array<\stdClass>  $rows
+     * @return list<Rule> those whose pages read soundly
+     */
+    private function pages(array $rows): array
+    {
+        return array_values(array_filter(array_map(
+            fn (\stdClass $row): ?Rule => $this->of->page((int) $row->id, (int) $row->page, $row->either_or),
+            $rows,
+        )));
     }
 
     /** @param  list<string>  $watches */

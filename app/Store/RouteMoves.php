@@ -52,7 +52,7 @@ final readonly class RouteMoves
      */
     public function asked(array $running): array
     {
-        $facts = new StoredFacts($this->schemas, $this->clock->now(), $this->company->zone());
+        $facts = new PaperFacts($this->schemas, $this->clock->now(), $this->company->zone());
         $records = [];
         foreach ($running as [$kept]) {
             $records[$kept->record_type][] = $kept->record_id;

@@ -20,7 +20,7 @@ final readonly class RuleWatching
     {
     }
 
-    /** What touches runs stays watched as long as the rule is not retired, because runs stay on their pages. */
+    /** What touches runs, or what their lines read, stays watched as long as the rule is not retired, because runs stay on their pages. */
     public function watch(Rule $rule): void
     {
         $this->forget($rule->id);
@@ -35,9 +35,23 @@ final readonly class RuleWatching
             $rows["{$rule->on} {$touching}"] = ['record_type' => $rule->on, 'watch' => $touching, 'rule_id' => $rule->id];
         }
         RuleWatch::rows()->insertOrIgnore(array_values($rows));
+        $this->watchChildren($rule);
         if (! $rule->trigger instanceof Swept) {
             SweepMark::query()->whereKey($rule->id)->delete();
         }
+    }
+
+    /** Whoever alters children on which a page turns is to hold their parent, as that page does. */
+    public function watchChildren(Rule $page): void
+    {
+        $rows = [];
+        foreach ($page->watchChildren() as $watch) {
+            foreach ($watch->keys() as $key) {
+                $reading = RuleWatch::reading($key);
+                $rows["{$watch->type} {$reading}"] = ['record_type' => $watch->type, 'watch' => $reading, 'rule_id' => $page->id];
+            }
+        }
+        RuleWatch::rows()->insertOrIgnore(array_values($rows));
     }
 
     /** Reads a rule in force once more, because something it names has changed, and keeps what it watches up to date. */
@@ -61,10 +75,10 @@ final readonly class RuleWatching
         }
     }
 
-    /** No change finds the rule any more; what touches its runs still does. */
+    /** No change starts the rule any more; what touches its runs, and what their lines read, is still watched. */
     public function forget(int $rule): void
     {
-        $this->of($rule)->where('watch', 'not like', RuleWatch::TOUCHING.'%')->delete();
+        $this->of($rule)->where('watch', 'not like', RuleWatch::TOUCHING.'%')->where('watch', 'not like', RuleWatch::READING.'%')->delete();
     }
 
     public function forgetRunsToo(int $rule): void

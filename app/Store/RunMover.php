@@ -43,14 +43,16 @@ final readonly class RunMover
         $count = ['runs' => 0, 'moved' => 0, 'struck' => 0, 'added' => 0];
         $ids = RuleRun::query()->inPlay()->where('rule_id', $page->id)->where('page', '<>', $page->page)->orderBy('id')->pluck('id')->all();
         foreach (array_chunk($ids, 200) as $chunk) {
+            $at = [$this->schemas, $this->clock->now(), $this->company->zone()];
+            $facts = $apply ? new StoredFacts(...$at) : new PaperFacts(...$at);
+            // The records first: what moves their dates, or does their lines, holds them, and waits.
+            $facts->rememberRecords($page->on, Columns::ints(RuleRun::rows()->whereIn('id', $chunk)->distinct()->pluck('record_id')));
             $inked = [];
             $ended = ScheduledLine::rows()->whereIn('run_id', $chunk)->whereNotIn('status', LineStatus::TO_COME)->distinct();
             foreach ($ended->get(['run_id', 'place']) as $row) {
                 $inked[(int) $row->run_id][(int) $row->place] = true;
             }
-            $facts = new StoredFacts($this->schemas, $this->clock->now(), $this->company->zone());
             $runs = RunsInPlay::byIds($chunk);
-            $facts->rememberRecords($page->on, array_values(array_map(static fn (Run $run): int => $run->record, $runs)));
             foreach ($runs as $run) {
                 foreach ($this->one($run, $page, $facts, $inked[$run->id] ?? [], $apply) as $what => $number) {
                     $count[$what] += $number;
@@ -70,7 +72,7 @@ final readonly class RunMover
      * @param  array<int, true>  $inked  places whose line has come to its end
      * @return array{moved: int, struck: int, added: int}
      */
-    private function one(Run $run, Rule $page, StoredFacts $facts, array $inked, bool $apply): array
+    private function one(Run $run, Rule $page, StoredFacts|PaperFacts $facts, array $inked, bool $apply): array
     {
         $count = ['moved' => 0, 'struck' => 0, 'added' => 0];
         $record = $facts->record($run->type, $run->record);

@@ -8,6 +8,7 @@ use App\Models\Entry;
 use App\Models\RowResult;
 use App\Store\Sql\Batch;
 use App\Store\Sql\ById;
+use App\Store\Sql\Lock;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
 use VividLedger\Engine\Firing;
@@ -177,7 +178,7 @@ final readonly class SaveMany
     {
         $ids = array_values(array_filter(array_map(static fn (RowToSave $row): ?int => $row->id, $rows)));
 
-        return ById::records($type, $ids, $locked);
+        return ById::records($type, $ids, $locked ? Lock::WRITE : '');
     }
 
     /**

@@ -8,6 +8,7 @@ use App\Models\Entry;
 use App\Models\StoredRecord;
 use App\Store\Sql\Batch;
 use App\Store\Sql\ById;
+use App\Store\Sql\Lock;
 use Closure;
 use Illuminate\Database\UniqueConstraintViolationException;
 use VividLedger\Engine\Decision;
@@ -355,7 +356,7 @@ final readonly class SaveRecord
 
     private function locked(RecordType $type, int $id): Record
     {
-        return ById::record($type, $id, true) ?? throw Refused::noRecord($type, $id);
+        return ById::record($type, $id, Lock::WRITE) ?? throw Refused::noRecord($type, $id);
     }
 
     private function facts(\DateTimeImmutable $now): StoredFacts

@@ -11,6 +11,7 @@ use App\Models\ScheduledLine;
 use App\Models\StoredRule;
 use App\Models\StoredSignOff;
 use App\Store\Sql\ById;
+use App\Store\Sql\Lock;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
 use VividLedger\Record\Event;
@@ -56,9 +57,9 @@ final readonly class SignOffRelease
     {
         $type = $this->schemas->schema()->type($kept->record_type);
         $changed = $this->schemas->schema()->type($held->record_type);
-        $for = $type === null ? null : ById::record($type, $kept->record_id, true);
+        $for = $type === null ? null : ById::record($type, $kept->record_id, Lock::WRITE);
         $isSame = $held->record_type === $kept->record_type && $held->record_id === $kept->record_id;
-        $now = $isSame ? $for : ($changed === null ? null : ById::record($changed, $held->record_id, true));
+        $now = $isSame ? $for : ($changed === null ? null : ById::record($changed, $held->record_id, Lock::WRITE));
         $rule = $this->rules->page($held->rule_id, $held->page);
         $isInForce = StoredRule::query()->find($held->rule_id)?->status === RuleStatus::InForce;
         if ($type === null || $for === null || $now === null || $rule === null || ! $isInForce) {

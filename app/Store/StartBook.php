@@ -21,6 +21,11 @@ final readonly class StartBook implements RuleBook
         return $change->event?->kind->comesOnce() === true ? [$this->starts] : $this->of->relevantTo($change);
     }
 
+    public function readOver(Change $change): array
+    {
+        return $this->of->readOver($change);
+    }
+
     public function mayTouchRuns(Change $change): bool
     {
         return $this->of->mayTouchRuns($change);

@@ -7,15 +7,19 @@ namespace App\Store;
 use App\Models\Columns;
 use App\Models\StoredRecord;
 use App\Store\Sql\ById;
+use App\Store\Sql\Lock;
+use App\Store\Sql\LockPlan;
 use App\Store\Sql\Matching;
 use App\Store\Sql\SqlQueryWriter;
 use App\Store\Sql\Statements;
+use Illuminate\Database\Query\Builder;
 use VividLedger\Condition\Tree;
 use VividLedger\Facts\Children;
 use VividLedger\Facts\Quiet;
 use VividLedger\Facts\RecordFacts;
 use VividLedger\Facts\Total;
 use VividLedger\Record\Record;
+use VividLedger\Schema\RecordType;
 
 /** Records from the database, none asked for twice. */
 final class StoredRecords implements RecordFacts
@@ -32,7 +36,7 @@ final class StoredRecords implements RecordFacts
     /** @var array<string, string|int|bool|null> totals answered before */
     private array $totals = [];
 
-    /** @param  bool  $takes  whether a record to be changed is locked and an id used up; else they are only looked at */
+    /** @param  bool  $takes  whether what is read is kept from being changed by others and an id used up; else they are only looked at */
     public function __construct(
         private readonly SchemaStore $schemas,
         private readonly \DateTimeImmutable $at,
@@ -57,7 +61,7 @@ final class StoredRecords implements RecordFacts
     {
         $key = "{$type}:{$id}";
         if (! array_key_exists($key, $this->records)) {
-            $this->records[$key] = $this->read($type, $id, false);
+            $this->records[$key] = $this->read($type, $id, $this->takes ? Lock::READ : '');
         }
 
         return $this->records[$key];
@@ -67,7 +71,7 @@ final class StoredRecords implements RecordFacts
     {
         $key = "{$type}:{$id}";
         if ($this->takes && ! isset($this->kept[$key])) {
-            $this->records[$key] = $this->read($type, $id, true);
+            $this->records[$key] = $this->read($type, $id, Lock::WRITE);
             $this->kept[$key] = true;
         }
 
@@ -85,8 +89,8 @@ final class StoredRecords implements RecordFacts
         if ($type === null) {
             return;
         }
-        foreach (StoredRecord::rowsOf($type)->whereIn('id', $ids)->get() as $row) {
-            $this->records["{$typeName}:{$row->id}"] = Columns::record($type, $row);
+        foreach (ById::records($type, $ids, $this->takes ? Lock::READ : '') as $id => $record) {
+            $this->records["{$typeName}:{$id}"] = $record;
         }
     }
 
@@ -97,19 +101,29 @@ final class StoredRecords implements RecordFacts
         if ($type === null) {
             return [];
         }
+        $this->keepParent($type, $children, $parent);
         $rows = Matching::query($type, Tree::where($children), $this->at, $this->zone)->where("t.{$children->by}", $parent)
-            ->orderBy('t.id')->limit($most);
+            ->orderBy('t.id')->limit($most)->when($this->takes, static fn (Builder $query): Builder => $query->lock(Lock::WRITE));
 
         return array_values($rows->get()->map(function (object $row) use ($type): Record {
-            $record = Columns::record($type, $row);
+            $key = "{$type->name}:{$row->id}";
+            if ($this->takes && ! isset($this->kept[$key])) {
+                LockPlan::current()->note($type->name, (int) $row->id, Lock::WRITE);
+                $this->kept[$key] = true;
+                unset($this->records[$key]);
+            }
 
-            return $this->records["{$type->name}:{$record->id}"] ??= $record;
+            return $this->records[$key] ??= Columns::record($type, $row);
         })->all());
     }
 
     public function total(Total $total, int $parent, array $except): ?string
     {
         $this->lookedAt[$total->children->type] = true;
+        $type = $this->schemas->schema()->type($total->children->type);
+        if ($type !== null) {
+            $this->keepParent($type, $total->children, $parent);
+        }
         $sql = (new SqlQueryWriter($this->at, $this->zone))->total($total, $parent);
         $text = $except === [] ? $sql->text : substr($sql->text, 0, -1).' AND `t_b1`.id NOT IN ('.implode(', ', $except).'))';
         // Rules that count alike share the answer.
@@ -138,7 +152,16 @@ final class StoredRecords implements RecordFacts
         return Silence::mark($quiet, $type, $id);
     }
 
-    private function read(string $typeName, int $id, bool $lock): ?Record
+    /** Before children are counted: whoever gives the parent one, takes one, or alters one of them, waits until it is written. */
+    private function keepParent(RecordType $type, Children $children, int $parent): void
+    {
+        $target = $this->takes ? $type->field($children->by)?->target : null;
+        if ($target !== null) {
+            $this->recordToChange($target, $parent);
+        }
+    }
+
+    private function read(string $typeName, int $id, string $lock): ?Record
     {
         $this->lookedAt[$typeName] = true;
         $type = $this->schemas->schema()->type($typeName);

@@ -13,10 +13,10 @@ use App\Store\Company;
 use App\Store\Gathering;
 use App\Store\HouseClock;
 use App\Store\Outbox;
+use App\Store\PaperFacts;
 use App\Store\SchemaStore;
 use App\Store\Sql\Batch;
 use App\Store\Sql\Matching;
-use App\Store\StoredFacts;
 use Closure;
 use VividLedger\House\Person;
 use VividLedger\People\Who;
@@ -97,7 +97,7 @@ final readonly class RoundsDue implements Finds
     /** @param  array{WorkingCalendar, \DateTimeZone}  $clock */
     private function together(Rule $rule, KeepsTimetable $trigger, Who $per, string $occasion, array $clock): void
     {
-        $facts = new StoredFacts($this->schemas, $this->clock->now(), $this->company->zone());
+        $facts = new PaperFacts($this->schemas, $this->clock->now(), $this->company->zone());
         $gathering = new Gathering($this->schemas);
         $lists = [];
         foreach ($rule->lines as $placed) {
@@ -119,7 +119,7 @@ final readonly class RoundsDue implements Finds
     }
 
     /** @param  list<array{SentTogether, Gathered}>  $lists */
-    private function send(Rule $rule, Person $person, array $lists, StoredFacts $facts, string $occasion, \DateTimeZone $zone): void
+    private function send(Rule $rule, Person $person, array $lists, PaperFacts $facts, string $occasion, \DateTimeZone $zone): void
     {
         $now = $this->clock->now();
         $messages = [];

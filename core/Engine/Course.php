@@ -15,6 +15,7 @@ use VividLedger\Record\Record;
 use VividLedger\Rule\Performance\Marks;
 use VividLedger\Rule\Rule;
 use VividLedger\Rule\Trigger\CutsOff;
+use VividLedger\Schema\Schema;
 
 /** A decision on its way: what is still to be answered, what has happened, and how things stand. */
 final class Course
@@ -72,6 +73,21 @@ final class Course
     public function held(Record $record): Record
     {
         return $this->change->isAbout($record) ? $record : ($this->standing->recordToChange($record->type, $record->id) ?? $record);
+    }
+
+    /** @param  list<string>  $over  names of reference fields, of whose records no child is altered by anybody else before it is written */
+    public function keepParents(Change $answered, array $over, Schema $schema): void
+    {
+        $type = $over === [] ? null : $schema->type($answered->record()->type);
+        foreach ($over as $by) {
+            $target = $type?->field($by)?->target;
+            foreach ($target === null ? [] : array_filter([$answered->before, $answered->after]) as $record) {
+                $parent = $record->value($by);
+                if (is_int($parent)) {
+                    $this->standing->recordToChange((string) $target, $parent);
+                }
+            }
+        }
     }
 
     /** @return list<View> the other records a rule is judged on, those for which its conditions hold */

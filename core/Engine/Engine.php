@@ -96,6 +96,7 @@ final readonly class Engine
     {
         for ($next = $from; $next < count($course->queue); $next++) {
             [$answered, $parent] = $course->queue[$next];
+            $course->keepParents($answered, $book->readOver($answered), $this->schema);
             if ($book->mayTouchRuns($answered)) {
                 $this->runner->tend($course, $answered, $parent, $book);
             }
@@ -106,6 +107,9 @@ final readonly class Engine
                 }
                 if (! $rule->asksNoMore && ! $rule->looksAt($answered, $course->standing)) {
                     continue;
+                }
+                if (($elsewhere = $rule->writesElsewhere($this->schema->types[$rule->on])) !== []) {
+                    $course->standing->mayWrite($elsewhere);
                 }
                 if ($rule->own || $rule->isStartedWhole($answered)) {
                     $view ??= new View($course->now($answered->record()), $course->standing, $answered);

@@ -20,6 +20,11 @@ final readonly class NoRules implements RuleBook
         return [];
     }
 
+    public function readOver(Change $change): array
+    {
+        return $this->of->readOver($change);
+    }
+
     public function mayTouchRuns(Change $change): bool
     {
         return $this->of->mayTouchRuns($change);

@@ -20,6 +20,11 @@ final readonly class OneRuleBook implements RuleBook
         return $change === $this->change ? [$this->rule] : $this->of->relevantTo($change);
     }
 
+    public function readOver(Change $change): array
+    {
+        return $this->of->readOver($change);
+    }
+
     public function mayTouchRuns(Change $change): bool
     {
         return $change !== $this->change && $this->of->mayTouchRuns($change);

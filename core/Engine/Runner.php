@@ -157,6 +157,7 @@ final readonly class Runner
                 $performance->made[$name] = $made;
             }
         }
+        $course->standing->mayWrite(Rule::elsewhere([$placed], $type));
         $performance->placed = $placed;
         $performance->turn = $line->turn;
         $placed->perform($performance);

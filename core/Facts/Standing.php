@@ -28,6 +28,9 @@ final class Standing implements Facts
     /** @var array<string, ?Lock> by record */
     private array $locks = [];
 
+    /** @var array<string, true> names of record types that may be written, so that who reads one keeps it at once */
+    private array $written = [];
+
     /** @var array<string, int> messages sent, by address */
     private array $sent = [];
 
@@ -45,6 +48,12 @@ final class Standing implements Facts
     public function remove(Record $record): void
     {
         $this->laid[$record->type][$record->id] = null;
+    }
+
+    /** @param  list<string>  $types  of which other records may be written from here on */
+    public function mayWrite(array $types): void
+    {
+        $this->written += array_fill_keys($types, true);
     }
 
     public function takeTurn(string $team, int $person): void
@@ -70,8 +79,12 @@ final class Standing implements Facts
 
     public function record(string $type, int $id): ?Record
     {
-        return isset($this->laid[$type])
-            && array_key_exists($id, $this->laid[$type]) ? $this->laid[$type][$id] : $this->below->record($type, $id);
+        if (isset($this->laid[$type]) && array_key_exists($id, $this->laid[$type])) {
+            return $this->laid[$type][$id];
+        }
+
+        // Two who only read it, and both wrote it afterwards, would wait for each other.
+        return isset($this->written[$type]) ? $this->below->recordToChange($type, $id) : $this->below->record($type, $id);
     }
 
     public function recordToChange(string $type, int $id): ?Record

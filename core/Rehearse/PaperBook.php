@@ -33,6 +33,11 @@ final class PaperBook implements RuleBook
         return $event?->ruleId !== null && $event->kind->comesOnce() ? $this->only($event->ruleId) : $this->index->relevantTo($change);
     }
 
+    public function readOver(Change $change): array
+    {
+        return $this->index->readOver($change);
+    }
+
     public function mayTouchRuns(Change $change): bool
     {
         // Runs that began before the rehearsal stay on pages the index may not know.

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule;
 
 use Closure;
+use VividLedger\Condition\ChildrenRead;
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\Tree;
 use VividLedger\Facts\Facts;
@@ -34,6 +35,12 @@ final class Rule
 
     /** Whether the conditions count other records, whose past has to be laid out before they can be judged on it. */
     private readonly bool $counts;
+
+    /** @var ?list<string> */
+    private ?array $elsewhere = null;
+
+    /** @var ?list<ChildrenRead> */
+    private ?array $childrenRead = null;
 
     /** @var ?Closure(View): bool */
     private ?Closure $test = null;
@@ -247,6 +254,70 @@ final class Rule
         }
 
         return array_keys($read);
+    }
+
+    /** @return list<ChildrenRead> the children on which it turns whether the rule fires and what its lines do */
+    public function childrenRead(): array
+    {
+        if ($this->childrenRead !== null) {
+            return $this->childrenRead;
+        }
+        $read = $this->trigger instanceof ReadsChildren ? $this->trigger->childrenRead() : [];
+        $lapses = array_map(static fn (Placed $placed): ?Condition => $placed->lapses, $this->lines);
+        foreach (array_filter([$this->condition, $this->again, $this->until, ...$lapses]) as $condition) {
+            array_push($read, ...ChildrenRead::in($condition));
+        }
+        foreach ($this->lines as $placed) {
+            array_push($read, ...($placed->line instanceof ReadsChildren ? $placed->line->childrenRead() : []));
+        }
+
+        return $this->childrenRead = $read;
+    }
+
+    /** @return list<Watch> what alters the children on which the rule turns is watched besides */
+    public function watchChildren(): array
+    {
+        return array_map(Watch::ofChildren(...), $this->childrenRead());
+    }
+
+    /** @return list<string> names of the reference fields through which a change may alter children on which the rule turns */
+    public function readsOver(Change $change): array
+    {
+        $over = [];
+        foreach ($this->childrenRead() as $read) {
+            if ($read->type === $change->record()->type
+                && array_intersect(Watch::ofChildren($read)->keys(), Watch::keysOf($change)) !== []) {
+                $over[] = $read->by;
+            }
+        }
+
+        return $over;
+    }
+
+    /** @return list<string> names of the types of which its lines write other records than the one it fires for, at once */
+    public function writesElsewhere(RecordType $own): array
+    {
+        return $this->elsewhere ??= self::elsewhere(
+            array_filter($this->lines, static fn (Placed $placed): bool => $placed->timing === null), $own,
+        );
+    }
+
+    /**
+     * @param  array<Placed>  $lines
+     * @return list<string>
+     */
+    public static function elsewhere(array $lines, RecordType $own): array
+    {
+        $types = [];
+        foreach ($lines as $placed) {
+            foreach ($placed->line instanceof Writes ? $placed->line->writes($own) : [] as $written) {
+                if (! $written->isOwn) {
+                    $types[$written->type] = $written->type;
+                }
+            }
+        }
+
+        return array_values($types);
     }
 
     /** @return list<Written> what its lines may write */

@@ -6,10 +6,10 @@ namespace Tests\App;
 
 use App\Models\Columns;
 use App\Models\StoredRecord;
+use App\Store\PaperFacts;
 use App\Store\RecordList;
 use App\Store\SchemaStore;
 use App\Store\Sql\Batch;
-use App\Store\StoredFacts;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 use Tests\Core\Support\Stories;
@@ -50,7 +50,7 @@ final class ConditionAgreementTest extends AppTestCase
     /** @return int how many of the conditions held for some records and not for others */
     private function agree(RecordType $type, Stories $stories, int $conditions): int
     {
-        $facts = $this->app->make(StoredFacts::class);
+        $facts = $this->app->make(PaperFacts::class);
         $records = array_map(
             static fn (object $row): Record => Columns::record($type, $row),
             DB::select("SELECT * FROM records_{$type->name} ORDER BY id"),
@@ -92,7 +92,7 @@ final class ConditionAgreementTest extends AppTestCase
                 'created_at' => '2026-01-01', 'updated_at' => '2026-01-01',
             ]);
         }
-        $facts = $this->app->make(StoredFacts::class);
+        $facts = $this->app->make(PaperFacts::class);
         $records = array_map(
             static fn (object $row): Record => Columns::record($type, $row),
             DB::select('SELECT * FROM records_customer ORDER BY id'),

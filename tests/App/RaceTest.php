@@ -11,25 +11,14 @@ use App\Models\Task;
 use App\Store\SlipLink;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
+use Tests\App\Support\RunsTogether;
 
 /** Several real processes at the same record and the same due lines: nothing is lost, nothing happens twice. */
 final class RaceTest extends AppTestCase
 {
-    private const PROCESSES = 8;
+    use RunsTogether;
 
     private const SAVES = 6;
-
-    public static function tearDownAfterClass(): void
-    {
-        // What was committed here must not be found by the tests that come after.
-        self::$prepared = false;
-        parent::tearDownAfterClass();
-    }
-
-    protected function isRolledBack(): bool
-    {
-        return false;
-    }
 
     public function test_a_guard_holds_however_many_save_at_once(): void
     {
@@ -206,24 +195,5 @@ final class RaceTest extends AppTestCase
             [950, 950],
             [DB::table('entries')->where('task_id', $task)->count(), DB::table('scheduled_lines')->where('status', 'inked')->count()],
         );
-    }
-
-    /** @param  list<string>  $command run by PHP in so many processes at once; each has to end well */
-    private function together(array $command): void
-    {
-        $running = [];
-        for ($count = 0; $count < self::PROCESSES; $count++) {
-            $running[] = proc_open(
-                [PHP_BINARY, ...$command, ...($command[0] === 'artisan' ? [] : [(string) $count])],
-                [1 => ['file', '/dev/null', 'w'], 2 => ['pipe', 'w']],
-                $pipes[$count],
-                dirname(__DIR__, 2),
-                ['DB_DATABASE' => (string) getenv('DB_DATABASE')] + getenv(),
-            );
-        }
-        foreach ($running as $index => $process) {
-            $errors = stream_get_contents($pipes[$index][2]);
-            self::assertSame([0, ''], [proc_close($process), (string) $errors]);
-        }
     }
 }

@@ -165,6 +165,11 @@ final class EnginePropertyTest extends TestCase
                 );
             }
 
+            public function readOver(Change $change): array
+            {
+                return [];
+            }
+
             public function mayTouchRuns(Change $change): bool
             {
                 return true;

@@ -8,12 +8,12 @@ use App\Http\Api\Shape\PreviewShape;
 use App\Models\Entry;
 use App\Store\Company;
 use App\Store\HouseClock;
+use App\Store\PaperFacts;
 use App\Store\RecordHistory;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\RuleStore;
 use App\Store\SchemaStore;
-use App\Store\StoredFacts;
 use VividLedger\Facts\Standing;
 use VividLedger\House\Directory;
 use VividLedger\Message\Address;
@@ -35,7 +35,7 @@ final readonly class LetterPreview
 {
     public function __construct(
         private SchemaStore $schemas,
-        private StoredFacts $facts,
+        private PaperFacts $facts,
         private Directory $directory,
         private Company $company,
         private HouseClock $clock,

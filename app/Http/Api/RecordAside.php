@@ -16,7 +16,7 @@ use App\Models\Person;
 use App\Models\RuleWatch;
 use App\Models\StoredRule;
 use App\Store\GuardsOfRecord;
-use App\Store\StoredFacts;
+use App\Store\PaperFacts;
 use App\Store\StoredRuleBook;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Record\Value;
@@ -25,7 +25,7 @@ use VividLedger\Schema\RecordType;
 /** Reads what stands beside the fields of a record. */
 final readonly class RecordAside
 {
-    public function __construct(private StoredRuleBook $rules, private StoredFacts $facts)
+    public function __construct(private StoredRuleBook $rules, private PaperFacts $facts)
     {
     }
 

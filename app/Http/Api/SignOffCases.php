@@ -11,9 +11,9 @@ use App\Models\Person;
 use App\Models\StoredSignOff;
 use App\Store\CaseFacts;
 use App\Store\Company;
+use App\Store\PaperFacts;
 use App\Store\PeopleStore;
 use App\Store\SignOffRoutes;
-use App\Store\StoredFacts;
 use Brick\Math\BigDecimal;
 use VividLedger\Facts\View;
 use VividLedger\Record\Display;
@@ -32,7 +32,7 @@ final readonly class SignOffCases
         private SignOffRoutes $routes,
         private PeopleStore $names,
         private Company $company,
-        private StoredFacts $now,
+        private PaperFacts $now,
     ) {
     }
 

@@ -5,12 +5,15 @@ declare(strict_types=1);
 namespace App\Store\Sql;
 
 use App\Models\LedgerModel;
+use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 
 /** Inserts many rows with one statement, at the price of writing it: the query builder sorts and copies every row. */
 final class Batch
 {
     private const ROWS_A_STATEMENT = 500;
+
+    private const MUST_NOT_BE_NULL = 1048;
 
     /**
      * @param  class-string<LedgerModel>|LedgerModel  $into
@@ -26,6 +29,36 @@ final class Batch
         foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $chunk) {
             [$sql, $bindings] = self::statement(is_string($into) ? $into::tableName() : $into->getTable(), $chunk);
             DB::insert($sql.$end, $bindings);
+        }
+    }
+
+    /**
+     * Changes records that were read in the version before; all or none of them.
+     *
+     * @param  LedgerModel  $in  of a record type
+     * @param  non-empty-list<array<string, string|int|null>>  $rows  id, the next version, and what else changes, the same for all
+     *
+     * @throws LostToAnother when a version that was read is gone
+     */
+    public static function change(LedgerModel $in, array $rows): void
+    {
+        $names = array_values(array_diff(array_keys($rows[0]), ['id', 'version']));
+        // A version that does not follow the one that is there comes to null, which the column refuses.
+        $end = ' ON DUPLICATE KEY UPDATE '.implode(', ', [
+            'version = IF(version = VALUES(version) - 1, VALUES(version), NULL)',
+            ...array_map(static fn (string $name): string => "`{$name}` = VALUES(`{$name}`)", $names),
+        ]);
+        foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $chunk) {
+            [$sql, $bindings] = self::statement($in->getTable(), $chunk);
+            try {
+                $count = DB::affectingStatement($sql.$end, $bindings);
+            } catch (QueryException $refused) {
+                throw ($refused->errorInfo[1] ?? null) === self::MUST_NOT_BE_NULL ? new LostToAnother($in->getTable()) : $refused;
+            }
+            // The database counts two for a row that was there, and one for a row that it had to make.
+            if ($count !== 2 * count($chunk)) {
+                throw new LostToAnother($in->getTable());
+            }
         }
     }
 

@@ -19,11 +19,18 @@ use VividLedger\Schema\RecordType;
  */
 final class ById
 {
-    /** One record as the rules see it, locked if it is going to be changed; null when it is not there. */
-    public static function record(RecordType $type, int $id, bool $lock = false): ?Record
+    /**
+     * One record as the rules see it; null when it is not there.
+     *
+     * @param  string  $lock  how it is kept from others, as Lock names it; empty for not at all
+     */
+    public static function record(RecordType $type, int $id, string $lock = ''): ?Record
     {
         $table = StoredRecord::tableOf($type->name);
-        $row = DB::selectOne("SELECT * FROM `{$table}` WHERE id = ?".($lock ? ' FOR UPDATE' : ''), [$id]);
+        if ($lock !== '') {
+            LockPlan::current()->note($type->name, $id, $lock);
+        }
+        $row = DB::selectOne("SELECT * FROM `{$table}` WHERE id = ? {$lock}", [$id]);
 
         return is_object($row) ? Columns::record($type, $row) : null;
     }
@@ -32,24 +39,37 @@ final class ById
      * Several records, in one order everywhere, so that two who lock the same wait for each other and never both.
      *
      * @param  list<int>  $ids
+     * @param  string  $lock  how they are kept from others, as Lock names it; empty for not at all
      * @return array<int, Record> those that are there, by id
      */
-    public static function records(RecordType $type, array $ids, bool $lock = false): array
+    public static function records(RecordType $type, array $ids, string $lock = ''): array
     {
         $records = [];
         $query = StoredRecord::rowsOf($type)->whereIn('id', $ids)->orderBy('id');
-        foreach ($ids === [] ? [] : $query->when($lock, static fn (Builder $rows): Builder => $rows->lockForUpdate())->get() as $row) {
+        foreach ($ids === [] ? [] : $query->when($lock !== '', static fn (Builder $rows): Builder => $rows->lock($lock))->get() as $row) {
             $records[(int) $row->id] = Columns::record($type, $row);
+            if ($lock !== '') {
+                LockPlan::current()->note($type->name, (int) $row->id, $lock);
+            }
         }
 
         return $records;
     }
 
-    /** @param  non-empty-array<string, string|int|null>  $columns  what they become */
-    public static function change(string $type, int $id, array $columns): void
+    /**
+     * @param  int  $was  the version it was read in
+     * @param  non-empty-array<string, string|int|null>  $columns  what they become, the version among them
+     *
+     * @throws LostToAnother when that version is gone
+     */
+    public static function change(string $type, int $id, int $was, array $columns): void
     {
         $set = implode(', ', array_map(static fn (string $column): string => "`{$column}` = ?", array_keys($columns)));
-        DB::update('UPDATE `'.StoredRecord::tableOf($type)."` SET {$set} WHERE id = ?", [...array_values($columns), $id]);
+        $table = StoredRecord::tableOf($type);
+        $changed = DB::update("UPDATE `{$table}` SET {$set} WHERE id = ? AND version = ?", [...array_values($columns), $id, $was]);
+        if ($changed !== 1) {
+            throw new LostToAnother("{$type} {$id}");
+        }
     }
 
     /** @param  class-string<LedgerModel>  $of */

@@ -18,11 +18,12 @@ final class RulesAsked
 {
     /**
      * @param  non-empty-list<string>  $watches  keys that changes touch
-     * @return list<\stdClass> id, page and either_or of each rule in order, with one key for which it starts or may touch runs
+     * @return list<\stdClass> id, page and either_or of each rule in order, with one key for which it starts, may touch runs, or reads
+     *     children
      */
     public static function by(string $type, array $watches): array
     {
-        $keys = [...$watches, ...array_map(RuleWatch::touching(...), $watches)];
+        $keys = [...$watches, ...array_map(RuleWatch::touching(...), $watches), ...array_map(RuleWatch::reading(...), $watches)];
         $places = implode(', ', array_fill(0, count($keys), '?'));
         [$watched, $rules, $company] = [RuleWatch::tableName(), StoredRule::tableName(), CompanySettings::tableName()];
 

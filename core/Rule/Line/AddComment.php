@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\ReadsChildren;
 use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Target\TargetSlot;
 use VividLedger\Rule\Target\ThisRecord;
@@ -17,7 +18,7 @@ use VividLedger\Template\Template;
 use VividLedger\Template\TemplateText;
 
 /** Writes a comment on the record, or on one it refers to. */
-final readonly class AddComment implements Line
+final readonly class AddComment implements Line, ReadsChildren
 {
     public const LENGTH = 5000;
 
@@ -61,6 +62,11 @@ final readonly class AddComment implements Line
             $read->the('text', Template::class),
             $read->any('on', Target::class) ?? new ThisRecord($context->type),
         );
+    }
+
+    public function childrenRead(): array
+    {
+        return $this->target->childrenRead();
     }
 
     public function perform(Performance $performance): void

@@ -4,15 +4,17 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
+use VividLedger\Condition\ChildrenRead;
 use VividLedger\Condition\Condition;
 use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\ReadsChildren;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 
 /** A line with a condition of its own, judged when the line's turn comes and so on what the lines above have done. */
-final readonly class OnlyIf implements Line, Writes
+final readonly class OnlyIf implements Line, ReadsChildren, Writes
 {
     public function __construct(
         public Line $line,
@@ -49,6 +51,11 @@ final readonly class OnlyIf implements Line, Writes
     public function makes(): ?string
     {
         return $this->line instanceof Writes ? $this->line->makes() : null;
+    }
+
+    public function childrenRead(): array
+    {
+        return [...ChildrenRead::in($this->condition), ...($this->line instanceof ReadsChildren ? $this->line->childrenRead() : [])];
     }
 
     public function perform(Performance $performance): void

@@ -8,6 +8,7 @@ use VividLedger\Condition\ConditionSlot;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\RefusedValue;
 use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\ReadsChildren;
 use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Target\Targets;
 use VividLedger\Rule\Target\TargetSlot;
@@ -23,7 +24,7 @@ use VividLedger\Shape\Slot\Keyed;
 use VividLedger\Shape\Slot\Many;
 
 /** Sets one or several fields of the record, of one it refers to, of its children, or of one that was just made. */
-final readonly class SetFields implements Line, Writes
+final readonly class SetFields implements Line, ReadsChildren, Writes
 {
     private function __construct(private Target $target, private Assignments $assignments)
     {
@@ -76,6 +77,11 @@ final readonly class SetFields implements Line, Writes
             $assignment->value instanceof Known ? $assignment->value->known() : null,
             $this->target->isOwn(),
         ), $this->assignments->all);
+    }
+
+    public function childrenRead(): array
+    {
+        return $this->target->childrenRead();
     }
 
     public function makes(): null

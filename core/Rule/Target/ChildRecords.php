@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Target;
 
+use VividLedger\Condition\ChildrenRead;
 use VividLedger\Facts\Children;
 use VividLedger\Facts\Total;
 use VividLedger\Rule\Performance\Performance;
@@ -50,6 +51,11 @@ final readonly class ChildRecords implements Target
     public function whyNone(): ?string
     {
         return null;
+    }
+
+    public function childrenRead(): array
+    {
+        return [ChildrenRead::of($this->children)];
     }
 
     public function isOwn(): bool

@@ -31,6 +31,11 @@ final readonly class MadeRecord implements Target
         return "the new {$this->type->inSentence()} was not made";
     }
 
+    public function childrenRead(): array
+    {
+        return [];
+    }
+
     public function isOwn(): bool
     {
         return false;

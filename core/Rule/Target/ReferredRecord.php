@@ -34,6 +34,11 @@ final readonly class ReferredRecord implements Target
         return "{$this->path->label()} is empty";
     }
 
+    public function childrenRead(): array
+    {
+        return [];
+    }
+
     public function isOwn(): bool
     {
         return false;

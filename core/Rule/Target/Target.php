@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Target;
 
+use VividLedger\Condition\ChildrenRead;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\RecordType;
@@ -18,6 +19,9 @@ interface Target
 
     /** @return list<Record> as they stand now, kept from being changed by others */
     public function records(Performance $performance): array;
+
+    /** @return list<ChildrenRead> the children it goes through to find them */
+    public function childrenRead(): array;
 
     /** Why there are none, for the entry; null when none is nothing to speak of. */
     public function whyNone(): ?string;

@@ -29,6 +29,11 @@ final readonly class ThisRecord implements Target
         return null;
     }
 
+    public function childrenRead(): array
+    {
+        return [];
+    }
+
     public function isOwn(): bool
     {
         return true;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Trigger;
 
 use Closure;
+use VividLedger\Condition\ChildrenRead;
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\ConditionsBelow;
 use VividLedger\Facts\Children;
@@ -13,6 +14,7 @@ use VividLedger\Facts\Total;
 use VividLedger\Facts\View;
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
+use VividLedger\Rule\ReadsChildren;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Relation;
@@ -30,7 +32,7 @@ use VividLedger\Shape\Slot\Many;
  * Something happened to a record that refers to this one, or that this one refers to. The related record can have
  * conditions of its own; the rule itself is judged on this record.
  */
-final readonly class RelatedChanged implements CutsOff, Trigger
+final readonly class RelatedChanged implements CutsOff, ReadsChildren, Trigger
 {
     /** How many records one change of a parent can start a rule on; a rule for more belongs on the parent. */
     public const MOST_CHILDREN = 2000;
@@ -172,11 +174,19 @@ final readonly class RelatedChanged implements CutsOff, Trigger
         foreach ([$change->after, $change->before] as $record) {
             $id = $record?->value($this->relation->by->name);
             if (is_int($id) && ! isset($parents[$id])) {
-                $parents[$id] = $facts->record($this->on, $id);
+                $parents[$id] = $facts->recordToChange($this->on, $id);
             }
         }
 
         return array_values(array_filter($parents));
+    }
+
+    public function childrenRead(): array
+    {
+        return [
+            ...($this->relation->children ? [] : [ChildrenRead::of(new Children($this->on, $this->relation->by->name))]),
+            ...($this->where === null ? [] : ChildrenRead::in($this->where)),
+        ];
     }
 
     public function concerned(Change $change, Facts $facts, int $judged): int

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Trigger;
 
+use VividLedger\Condition\ChildrenRead;
 use VividLedger\Record\Change;
 use VividLedger\Record\EventKind;
 
@@ -28,6 +29,12 @@ final readonly class Watch
         public bool $deleted = false,
         public array $events = [],
     ) {
+    }
+
+    /** What may alter the children on which a decision turns. */
+    public static function ofChildren(ChildrenRead $read): self
+    {
+        return new self($read->type, created: true, fields: $read->fields, deleted: true);
     }
 
     /** @param  ?list<string>  $fields */
