@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Evidence\Jobs\GoThroughBulk;
 use App\Evidence\Jobs\PlayProofs;
 use App\Models\WorkerProcess;
 use App\Store\Seal\Sealer;
@@ -15,6 +16,7 @@ use Illuminate\Support\Facades\Schedule;
 Schedule::job(new DeliverLetters)->everyMinute();
 Schedule::job(new MakeCalls)->everyMinute();
 Schedule::job(new GoThroughRuns)->everyMinute();
+Schedule::job(new GoThroughBulk)->everyMinute();
 Schedule::job(new PlayProofs)->everyMinute();
 
 Schedule::command('model:prune', ['--model' => [WorkerProcess::class]])->everyTenMinutes();

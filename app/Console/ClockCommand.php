@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Work\ConfigurationWatch;
 use App\Work\Heartbeat;
 use Illuminate\Console\Command;
 use Illuminate\Database\Connection;
@@ -17,12 +18,12 @@ final class ClockCommand extends Command
 
     protected $description = 'Do what comes by the minute, until it is told to stop';
 
-    public function handle(Connection $db): int
+    public function handle(Connection $db, ConfigurationWatch $watch): int
     {
         $heartbeat = new Heartbeat('clock');
         $minutes = 0;
         $next = 0;
-        $this->steadily($db, $heartbeat, function () use ($heartbeat, &$minutes, &$next): void {
+        $this->steadily($db, $heartbeat, $watch, function () use ($heartbeat, &$minutes, &$next): void {
             if (time() >= $next) {
                 $this->callSilently('schedule:run');
                 $minutes++;

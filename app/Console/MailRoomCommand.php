@@ -6,6 +6,7 @@ namespace App\Console;
 
 use App\StandIn\MailRoom;
 use App\StandIn\SmtpServer;
+use App\Work\ConfigurationWatch;
 use App\Work\Heartbeat;
 use Illuminate\Console\Command;
 use Illuminate\Database\Connection;
@@ -19,7 +20,7 @@ final class MailRoomCommand extends Command
 
     protected $description = 'Take in mail and keep it on the shelf';
 
-    public function handle(MailRoom $room, Connection $db): int
+    public function handle(MailRoom $room, Connection $db, ConfigurationWatch $watch): int
     {
         $heartbeat = new Heartbeat('mail room');
         $taken = 0;
@@ -37,7 +38,7 @@ final class MailRoomCommand extends Command
                 return false;
             }
         });
-        $this->steadily($db, $heartbeat, static function () use ($server, $heartbeat, &$taken): void {
+        $this->steadily($db, $heartbeat, $watch, static function () use ($server, $heartbeat, &$taken): void {
             $server->serve(0.5);
             $heartbeat->beat($taken);
         });

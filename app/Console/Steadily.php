@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Work\ConfigurationWatch;
 use App\Work\Heartbeat;
 use Illuminate\Database\Connection;
 use Illuminate\Database\DetectsLostConnections;
@@ -23,13 +24,14 @@ trait Steadily
     private int $wait = 1;
 
     /** @param  callable(): void  $turn  done again and again until the process is told to stop */
-    private function steadily(Connection $db, Heartbeat $heartbeat, callable $turn): void
+    private function steadily(Connection $db, Heartbeat $heartbeat, ConfigurationWatch $watch, callable $turn): void
     {
         $this->trap([SIGTERM, SIGINT], function (): void {
             $this->stop = true;
         });
         while (! $this->stop) {
             try {
+                $watch->look();
                 $turn();
                 $this->wait = 1;
             } catch (\Throwable $trouble) {

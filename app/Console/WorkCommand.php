@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Work\ConfigurationWatch;
 use App\Work\Heartbeat;
 use App\Work\Lane;
 use App\Work\Lanes;
@@ -20,7 +21,7 @@ final class WorkCommand extends Command
 
     protected $description = 'Put into ink what falls due, sweep, turn the clock, fetch mail';
 
-    public function handle(Lanes $lanes, Connection $db): int
+    public function handle(Lanes $lanes, Connection $db, ConfigurationWatch $watch): int
     {
         $named = [];
         foreach ((array) $this->argument('lanes') as $name) {
@@ -41,7 +42,7 @@ final class WorkCommand extends Command
         $heartbeat = new Heartbeat(count($named) === 1 ? $named[0]->value : 'worker');
         $done = 0;
         $restedUntil = [];
-        $this->steadily($db, $heartbeat, function () use ($lanes, $named, $heartbeat, &$done, &$restedUntil): void {
+        $this->steadily($db, $heartbeat, $watch, function () use ($lanes, $named, $heartbeat, &$done, &$restedUntil): void {
             $worked = 0;
             foreach ($named as $lane) {
                 if (microtime(true) < ($restedUntil[$lane->value] ?? 0.0)) {

@@ -4,26 +4,39 @@ declare(strict_types=1);
 
 namespace App\Evidence;
 
+use App\Models\Columns;
 use App\Models\CompanySettings;
 use App\Models\Entry;
 use App\Models\Person;
 use App\Models\SignOffSeat;
+use App\Models\SlipTurnRow;
 use App\Models\StoredRecord;
+use App\Models\StoredRule;
 use App\Models\Task;
 use App\Models\TaskStatus;
 use App\Store\Actor;
+use App\Store\Company;
 use App\Store\HouseClock;
 use App\Store\KeptStore;
+use App\Store\Outbox;
 use App\Store\PeopleKeeper;
+use App\Store\PeopleStore;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\SaveRecord;
 use App\Store\SchemaStore;
+use App\Store\SignOffDesk;
+use App\Store\SlipDesk;
 use App\Store\Sql\Batch;
 use App\Store\TaskStore;
 use Illuminate\Database\Connection;
+use VividLedger\Message\Address;
+use VividLedger\Message\Channel;
+use VividLedger\Message\Message;
 use VividLedger\Record\CauseKind;
+use VividLedger\Record\Record;
 use VividLedger\SignOff\SeatState;
+use VividLedger\Slip\TurnState;
 use VividLedger\Words\Words;
 
 /**
@@ -47,18 +60,23 @@ final readonly class Leaving
         private Reversal $reversal,
         private HouseClock $clock,
         private KeptStore $kept,
+        private SignOffDesk $signOffs,
+        private SlipDesk $slips,
+        private PeopleStore $names,
+        private Company $company,
+        private Outbox $outbox,
     ) {
     }
 
     /**
-     * @return array{records: array<string, int>, tasks: int, signOffs: int, people: int, rules: list<string>} what is theirs: records by
-     *     type, and the rules that name them, which somebody has to look at
+     * @return array{records: array<string, int>, tasks: int, signOffs: int, slips: int, people: int, rules: list<string>} what is theirs:
+     *     records by type, and the rules that name them, which somebody has to look at
      */
     public function preview(Person $person): array
     {
         return [
             'records' => array_filter(array_map(count(...), $this->records($person->id))), 'tasks' => count(self::openTasks($person->id)),
-            'signOffs' => SignOffSeat::query()->where('person_id', $person->id)->where('state', SeatState::Waiting)->count(),
+            'signOffs' => count(self::signOffs($person->id)), 'slips' => count(self::slips($person->id)),
             'people' => Person::query()->where('manager_id', $person->id)->count(),
             'rules' => array_values($this->kept->usersOf('handle', $person->handle)),
         ];
@@ -76,6 +94,10 @@ final readonly class Leaving
             throw Refused::at('/to', Words::say('Choose somebody else who is with the company.'));
         }
         $records = $this->records($person->id);
+        if (count(self::openTasks($person->id)) > self::MOST) {
+            $message = Words::say('They have more than {most} tasks. Give most of them to others first.', most: self::MOST);
+            throw new Refused('too_many', $message, RefusedFor::Conflict);
+        }
         if (array_sum(array_map(count(...), $records)) > self::MOST) {
             $message = Words::say('They own more than {most} records. Give most of them to others in the lists first.', most: self::MOST);
             throw new Refused('too_many', $message, RefusedFor::Conflict);
@@ -101,10 +123,17 @@ final readonly class Leaving
                 $this->people->change($one, ['manager_id' => $one === $to ? $person->manager_id : $to], $by);
             }
             if (CompanySettings::query()->value('fallback_person_id') === $person->id) {
-                CompanySettings::query()->whereKey(CompanySettings::ID)->update(['fallback_person_id' => $to]);
+                $this->company->setFallbackPerson($to);
             }
             // Whoever stands in for somebody who is gone is asked in their place.
             $this->people->change($person->id, ['deputy_id' => $to, 'active' => false], $by);
+            foreach (self::signOffs($person->id) as $signOff) {
+                $this->signOffs->tend($signOff);
+            }
+            foreach (self::slips($person->id) as $slip) {
+                $this->slips->handOver($slip, Person::query()->findOrFail($to), $by);
+            }
+            $this->tellOfRules($person, $to, $entry);
 
             return $entry;
         });
@@ -161,8 +190,49 @@ final readonly class Leaving
     /** @return list<int> */
     private static function openTasks(int $person): array
     {
-        $open = Task::query()->where('assignee_id', $person)->where('status', TaskStatus::Open)->orderBy('id')->limit(self::MOST);
+        $open = Task::query()->where('assignee_id', $person)->where('status', TaskStatus::Open)->orderBy('id')->limit(self::MOST + 1);
 
         return array_values(array_map(intval(...), $open->pluck('id')->all()));
+    }
+
+    /** @return list<int> ids of sign-offs that wait for them */
+    private static function signOffs(int $person): array
+    {
+        return Columns::ints(SignOffSeat::query()->where('person_id', $person)->where('state', SeatState::Waiting)->orderBy('sign_off_id')
+            ->pluck('sign_off_id'));
+    }
+
+    /** @return list<int> ids of slips that wait for their answer */
+    private static function slips(int $person): array
+    {
+        return Columns::ints(SlipTurnRow::query()->where('person_id', $person)->where('state', TurnState::Waiting)->orderBy('slip_id')
+            ->pluck('slip_id'));
+    }
+
+    /** Rules that name them go on with whoever takes over: an entry for each says so, and a note to whoever put it in force. */
+    private function tellOfRules(Person $person, int $to, int $cause): void
+    {
+        $now = $this->clock->now();
+        $other = (string) Person::query()->whereKey($to)->value('name');
+        $rules = StoredRule::query()->whereKey(array_keys($this->kept->usersOf('handle', $person->handle)))->with('currentPage')->get();
+        foreach ($rules as $rule) {
+            [$entry] = Batch::insertForIds(Entry::class, [Entry::row('named_left', $now, ['person' => $person->id, 'other' => $to], [
+                'via' => CauseKind::Person, 'rule_id' => $rule->id, 'page' => $rule->page, 'cause_id' => $cause,
+            ])]);
+            $owner = $this->names->person($rule->currentPage->published_by ?? $rule->draft_by ?? 0);
+            $reader = $owner?->isAtWork() === true ? $owner : $this->names->person($to);
+            if ($reader === null) {
+                continue;
+            }
+            $subject = Words::toKeep(static fn (): string => Words::say(
+                '{person}, whom “{rule}” names, has left. {other} takes over.', person: $person->name, rule: $rule->name, other: $other,
+            ));
+            $this->outbox->put([[
+                new Message(Channel::App, [new Address($reader->name, '', $reader->id)], [], null, mb_substr($subject, 0, 200), '',
+                    Words::toKeep(static fn (): string => Words::say('Choose somebody else in the rule, if it should be another.')),
+                    $reader->name, []),
+                new Record($rule->record_type, 0, 0, []), $rule->id, $entry, $now,
+            ]]);
+        }
     }
 }

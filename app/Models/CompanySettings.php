@@ -45,7 +45,7 @@ final class CompanySettings extends LedgerModel
     /** The one row there is. */
     public const ID = 1;
 
-    /** Counts up whenever something that rule pages only name is changed, so that no process keeps reading old pages. */
+    /** Something that programs remember has changed (App\Store\Remembered says what), so that none goes on with what was there before. */
     public static function keptChanged(): void
     {
         self::query()->whereKey(self::ID)->increment('kept_version');

@@ -7,7 +7,7 @@ namespace App\Models;
 use App\Models\Casts\Instant;
 
 /**
- * A mail that came in, once, as it was.
+ * A mail that came in, once: what it says, not how it came. Its headers and what it quotes can hold what lets somebody act.
  *
  * @property int $id
  * @property string $message_id
@@ -20,7 +20,6 @@ use App\Models\Casts\Instant;
  * @property ?int $answers_id  the message of ours that it answers
  * @property string $trouble
  * @property string $text  their own words
- * @property ?string $raw
  */
 final class IncomingMail extends LedgerModel
 {

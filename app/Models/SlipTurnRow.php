@@ -30,6 +30,7 @@ use VividLedger\Slip\TurnState;
  * @property ?\DateTimeImmutable $ended_at
  * @property int $link  the how-manieth link they have
  * @property ?string $token_hash
+ * @property ?array<array-key, string> $draft  answers that are not sent yet, as they are typed
  * @property-read StoredSlip $slip
  */
 final class SlipTurnRow extends LedgerModel
@@ -49,6 +50,7 @@ final class SlipTurnRow extends LedgerModel
         'nudged' => 'integer',
         'ended_at' => Instant::class,
         'link' => 'integer',
+        'draft' => 'array',
     ];
 
     /** @return BelongsTo<StoredSlip, $this> */

@@ -26,6 +26,8 @@ use VividLedger\Message\Channel;
  * @property Recipients $recipients
  * @property ?int $person_id
  * @property ?int $sign_off_id the sign-off it is about; no rule wrote it
+ * @property ?int $seat_id  of whoever decides by it
+ * @property ?int $seat_round  the how-manieth time they are asked
  * @property ?int $slip_turn_id whose turn it is to answer the slip it brings
  * @property ?int $slip_link  the how-manieth link it brings them
  * @property bool $may_unsubscribe  whether whoever gets it can say that they want no more
@@ -55,6 +57,8 @@ final class StoredMessage extends LedgerModel
         'recipients' => Json::class,
         'person_id' => 'integer',
         'sign_off_id' => 'integer',
+        'seat_id' => 'integer',
+        'seat_round' => 'integer',
         'slip_turn_id' => 'integer',
         'slip_link' => 'integer',
         'may_unsubscribe' => 'boolean',

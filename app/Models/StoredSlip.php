@@ -31,7 +31,6 @@ use VividLedger\Slip\SlipStatus;
  * @property list<string> $chosen
  * @property ?array<array-key, string|int|bool|null> $given  answers by the place of their question
  * @property ?list<array{asked: string, said: string}> $said  the same in words
- * @property ?array<array-key, string> $draft  answers that are not sent yet, as they are typed
  * @property int $entry_id
  * @property \DateTimeImmutable $started_at
  * @property ?\DateTimeImmutable $ended_at
@@ -54,7 +53,6 @@ final class StoredSlip extends LedgerModel
         'chosen' => 'array',
         'given' => 'array',
         'said' => 'array',
-        'draft' => 'array',
         'entry_id' => 'integer',
         'started_at' => Instant::class,
         'ended_at' => Instant::class,

@@ -13,6 +13,7 @@ use App\Http\Api\RunController;
 use App\Http\Api\Slips;
 use App\Http\Api\Tasks;
 use App\Http\AtOnce;
+use App\Http\StartSession;
 use App\Models\Events\CallsWait;
 use App\Models\Events\MessagesWait;
 use App\Models\Events\RulesChanged;
@@ -23,6 +24,7 @@ use App\Store\HouseClock;
 use App\Store\LedgerConnection;
 use App\Store\PaperFacts;
 use App\Store\PeopleStore;
+use App\Store\Remembered;
 use App\Store\SchemaStore;
 use App\Store\StaleVersion;
 use App\Store\StoredRuleBook;
@@ -33,6 +35,7 @@ use App\Work\Jobs\MakeCalls;
 use App\Work\QueueHeartbeat;
 use Illuminate\Auth\EloquentUserProvider;
 use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Contracts\Cache\Factory as Cache;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
@@ -41,6 +44,8 @@ use Illuminate\Http\Request;
 use Illuminate\Queue\Events\JobProcessed;
 use Illuminate\Queue\Events\Looping;
 use Illuminate\Queue\Events\WorkerStopping;
+use Illuminate\Session\Middleware\StartSession as StartsSession;
+use Illuminate\Session\SessionManager;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\RateLimiter;
@@ -80,6 +85,9 @@ final class LedgerServiceProvider extends ServiceProvider
         foreach ([SchemaStore::class, Company::class, HouseClock::class, StoredRuleBook::class, AtOnce::class, Timings::class] as $once) {
             $this->app->scoped($once);
         }
+        $this->app->singleton(StartsSession::class, static fn (Application $app): StartSession => new StartSession(
+            $app->make(SessionManager::class), static fn () => $app->make(Cache::class),
+        ));
         $this->app->singleton(QueueHeartbeat::class);
         $this->app->bind(Clock::class, HouseClock::class);
         $this->app->bind(PeopleStore::class, static fn (Application $app): PeopleStore => new PeopleStore($app->make(SchemaStore::class)));
@@ -114,6 +122,7 @@ final class LedgerServiceProvider extends ServiceProvider
         // Addresses from the root hold behind any port or proxy.
         Vite::createAssetPathsUsing(static fn (string $path): string => '/'.$path);
         // What comes to wait is called for at once, by whoever works the queues.
+        Remembered::watch();
         Event::listen(MessagesWait::class, static fn () => DeliverLetters::dispatch());
         Event::listen(CallsWait::class, static fn () => MakeCalls::dispatch());
         Event::listen(RulesChanged::class, static fn () => PlayProofs::dispatch());

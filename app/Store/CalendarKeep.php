@@ -115,8 +115,6 @@ final readonly class CalendarKeep
                 $before->update($row + ['version' => $before->version + 1]);
             }
             $this->assign($id, $company, $teams, $people);
-            // Conditions that count working days are read anew.
-            CompanySettings::keptChanged();
 
             return $id;
         });
@@ -131,7 +129,7 @@ final readonly class CalendarKeep
         if ($isUsed) {
             throw new Refused('in_use', Words::say('Somebody goes by this calendar. Give them another one first.'), RefusedFor::Conflict);
         }
-        StoredCalendar::query()->whereKey($id)->delete();
+        StoredCalendar::query()->find($id)?->delete();
     }
 
     /**

@@ -41,7 +41,7 @@ final class Company
 
     public function setFallbackPerson(?int $id): void
     {
-        CompanySettings::query()->whereKey(CompanySettings::ID)->update(['fallback_person_id' => $id]);
+        CompanySettings::query()->findOrFail(CompanySettings::ID)->update(['fallback_person_id' => $id]);
         $this->settings = null;
     }
 

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\CallStatus;
-use App\Models\CompanySettings;
 use App\Models\Endpoint;
 use App\Models\StoredCall;
 use Illuminate\Database\Connection;
@@ -75,7 +74,6 @@ final readonly class EndpointStore
                 $before->signing_secret = $given['signingSecret'] === '' ? null : $given['signingSecret'];
             }
             $before->save();
-            CompanySettings::keptChanged();
 
             return $before;
         });

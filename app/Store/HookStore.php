@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use App\Models\CompanySettings;
 use App\Models\Hook;
 use App\Models\HookArrival;
 use Illuminate\Database\Connection;
@@ -65,7 +64,6 @@ final readonly class HookStore
                 'key' => $id === null ? bin2hex(random_bytes(16)) : $hook->key,
             ] + ($secret === null ? [] : ['secret' => $secret]));
             $hook->save();
-            CompanySettings::keptChanged();
 
             return [$hook, $secret];
         });
@@ -91,7 +89,6 @@ final readonly class HookStore
             }
             HookArrival::query()->where('hook_id', $id)->delete();
             $hook->delete();
-            CompanySettings::keptChanged();
         });
     }
 

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use App\Models\CompanySettings;
 use App\Models\LetterVersion;
 use App\Models\SlipForm;
 use App\Models\SlipFormVersion;
@@ -340,10 +339,9 @@ final readonly class KeptStore
         return $users;
     }
 
-    /** Pages that only name it are read anew by every process, and watched for by what they now read. */
+    /** Rules that only name it are watched for by what they now read. */
     private function changed(string $what, string $name): void
     {
-        CompanySettings::keptChanged();
         foreach (array_keys($this->usersOf($what, $name)) as $rule) {
             $this->index->watchAgain($rule);
         }

@@ -11,6 +11,7 @@ use App\Models\Events\MessagesWait;
 use App\Models\MessageAccount;
 use App\Models\MessageAddress;
 use App\Models\MessageStatus;
+use App\Models\SignOffSeat;
 use App\Models\SlipTurnRow;
 use App\Models\StoredMessage;
 use App\Store\Sql\Batch;
@@ -23,6 +24,10 @@ use VividLedger\Record\Record;
 /** Messages on their way out. A row commits with the firing that caused it; what leaves the house is sent afterwards, by a worker. */
 final readonly class Outbox
 {
+    private const ABOUT_NOTHING = [
+        'sign_off_id' => null, 'seat_id' => null, 'seat_round' => null, 'slip_turn_id' => null, 'slip_link' => null,
+    ];
+
     /** @param  list<array{Message, Record, int, int, \DateTimeImmutable}>  $messages  each with its record, rule, entry and moment */
     public function put(array $messages): void
     {
@@ -32,11 +37,19 @@ final readonly class Outbox
     /**
      * Letters and notes about a sign-off: no rule wrote them, so no limit of a rule counts them and they wait for no reply.
      *
-     * @param  list<array{Message, Record, int, int, \DateTimeImmutable}>  $messages
+     * @param  list<array{Message, Record, int, int, \DateTimeImmutable, ?SignOffSeat}>  $messages  each with the seat that it lets decide
+     *     behind the rest
      */
     public function putOfSignOff(int $signOff, array $messages): void
     {
-        $this->take($messages, "sign_off:{$signOff}", ['sign_off_id' => $signOff], false);
+        $this->take(
+            array_map(static fn (array $one): array => array_slice($one, 0, 5), $messages),
+            "sign_off:{$signOff}",
+            array_map(static fn (array $one): array => [
+                'sign_off_id' => $signOff, 'seat_id' => $one[5]?->id, 'seat_round' => $one[5]?->round,
+            ], $messages),
+            false,
+        );
     }
 
     /**
@@ -48,20 +61,19 @@ final readonly class Outbox
     public function putOfSlips(array $messages, string $of): void
     {
         $this->take(
-            array_map(static fn (array $one): array => [$one[0], $one[1], $one[2], $one[3], $one[4]], $messages),
+            array_map(static fn (array $one): array => array_slice($one, 0, 5), $messages),
             "slip:{$of}",
-            turns: array_column($messages, 5),
+            array_map(static fn (array $one): array => ['slip_turn_id' => $one[5]->id, 'slip_link' => $one[5]->link], $messages),
         );
     }
 
     /**
      * @param  list<array{Message, Record, int, int, \DateTimeImmutable}>  $messages
      * @param  string  $of  what names these among all messages of their entries
-     * @param  array<string, int>  $about  columns of what they are about besides the record
+     * @param  list<array<string, ?int>>  $about  columns of what each is about besides the record
      * @param  bool  $counts  whether limits count them, and they wait for a reply
-     * @param  list<SlipTurnRow>  $turns  of slips they go to
      */
-    private function take(array $messages, string $of, array $about = [], bool $counts = true, array $turns = []): void
+    private function take(array $messages, string $of, array $about = [], bool $counts = true): void
     {
         if ($messages === []) {
             return;
@@ -71,7 +83,7 @@ final readonly class Outbox
         $stopped = [];
         foreach ($messages as $index => [$message, $record, $rule, $entry, $at]) {
             $inside = $message->channel === Channel::App;
-            $isChase = $message->channel === Channel::Email && $counts && $turns === [] && ($message->to[0]->record ?? null) !== null;
+            $isChase = $message->channel === Channel::Email && $about === [] && ($message->to[0]->record ?? null) !== null;
             $stops = $this->stopped($message, $marks, $isChase);
             if ($stops !== '') {
                 $stopped[$index] = $stops;
@@ -80,8 +92,7 @@ final readonly class Outbox
             $rows[] = [
                 'key' => substr(hash('sha256', "{$of}:{$entry}:{$index}"), 0, 40), 'channel' => $message->channel,
                 'record_type' => $record->type, 'record_id' => $record->id, 'rule_id' => $rule, 'entry_id' => $entry,
-                'sign_off_id' => $about['sign_off_id'] ?? null, 'slip_turn_id' => $turns[$index]->id ?? null,
-                'slip_link' => $turns[$index]->link ?? null,
+                ...array_replace(self::ABOUT_NOTHING, $about[$index] ?? []),
                 'person_id' => $inside ? ($message->to[0]->personId ?? null) : null,
                 'recipients' => Columns::json([
                     'to' => array_map(self::address(...), $message->to), 'cc' => array_map(self::address(...), $message->cc),

@@ -191,6 +191,8 @@ final readonly class PeopleKeeper
     private function back(int $person): void
     {
         Person::query()->whereKey($person)->update(['away' => false, 'stand_in_id' => null]);
+        // What their deputy was asked for them comes back to them.
+        $this->lookAgain();
     }
 
     /** Sign-offs that wait are tended at the next opportunity. */

@@ -193,7 +193,7 @@ final readonly class SignOffDesk
                 if ($record === null || $clerk === null) {
                     $kept->isGone = true;
                     if ($kept->status === SignOffStatus::Waiting) {
-                        $this->keeper->end($kept, SignOffStatus::Stopped, $actor);
+                        $this->keeper->end($kept, SignOffStatus::Stopped, new Actor(null, CauseKind::Rule));
                     }
 
                     return $kept;

@@ -20,7 +20,6 @@ final readonly class SignOffLetter
         private string $about,
         private array $changed,
         private bool $isNew,
-        private string $token,
     ) {
     }
 
@@ -36,18 +35,18 @@ final readonly class SignOffLetter
         $who = $this->kept->asker === null ? Words::say('A rule') : $this->kept->asker->name;
         $asks = Words::say('{who} asks for it, by the rule “{rule}”.', who: $who, rule: $this->kept->rule->name ?? '');
 
-        return "<p><b>{$text($this->about)}</b></p>"
+        return "<p><strong>{$text($this->about)}</strong></p>"
             .($this->kept->why === '' ? '' : "<p>{$text($this->kept->why)}</p>")
             ."<p>{$text($asks)}</p>"
             .($rows === [] ? '' : '<table>'.$head.implode('', $rows).'</table>')
-            .'<p><a href="'.SignOffLink::address($this->token).'">'.$text(Words::say('Look at it and decide')).'</a></p>'
+            .'<p><a href="'.SignOffLink::MARK.'">'.$text(Words::say('Look at it and decide')).'</a></p>'
             .'<p>'.$text(Words::say('Or answer this letter: “yes” or “no” as the first word, and behind a no the reason.')).'</p>';
     }
 
     public function text(): string
     {
-        $path = SignOffLink::address($this->token);
+        $address = rtrim((string) config('app.url'), '/').SignOffLink::MARK;
 
-        return str_replace(" ({$path})", ': '.rtrim((string) config('app.url'), '/').$path, RichText::plain($this->html()));
+        return str_replace(' ('.SignOffLink::MARK.')', ": {$address}", RichText::plain($this->html()));
     }
 }

@@ -13,6 +13,9 @@ use VividLedger\Words\Words;
  */
 final class SignOffLink
 {
+    /** What stands in a letter that is kept. */
+    public const MARK = '/decide/your-link';
+
     private const DAYS = 30;
 
     private const PATTERN = '/^(\d{1,18})-(\d{1,5})-(\d{1,12})-([a-f0-9]{32})$/';
@@ -33,8 +36,8 @@ final class SignOffLink
     public static function seat(string $token, \DateTimeImmutable $now): SignOffSeat
     {
         $isOurs = preg_match(self::PATTERN, $token, $part) === 1 && hash_equals(self::sign("{$part[1]}-{$part[2]}-{$part[3]}"), $part[4]);
-        $seat = $isOurs ? SignOffSeat::query()->with('signOff')->find((int) $part[1]) : null;
-        if ($seat === null) {
+        $seat = $isOurs ? SignOffSeat::query()->with(['signOff', 'person'])->find((int) $part[1]) : null;
+        if ($seat === null || ! $seat->person->active) {
             throw new Refused('not_found', Words::say('This link leads nowhere. Open the letter again, or sign in.'), RefusedFor::Missing);
         }
         if ($now->getTimestamp() > (int) $part[3]) {

@@ -21,7 +21,7 @@ final readonly class SignOffNotes
 {
     private const ASKED = [
         SignOffEventKind::Asked, SignOffEventKind::AskedAgain, SignOffEventKind::Reminded, SignOffEventKind::PassedOn,
-        SignOffEventKind::Deputised, SignOffEventKind::HandedOver, SignOffEventKind::Rerouted,
+        SignOffEventKind::Deputised, SignOffEventKind::CameBack, SignOffEventKind::HandedOver, SignOffEventKind::Rerouted,
     ];
 
     /** Of these somebody hears. */
@@ -63,23 +63,21 @@ final readonly class SignOffNotes
         foreach ($events as $event) {
             array_push($messages, ...match (true) {
                 in_array($event->kind, self::ASKED, true) => $this->asked($kept, $event, $about),
-                $event->kind === SignOffEventKind::AskedBack, $event->kind === SignOffEventKind::AnsweredBack => [
-                    $this->spoken($kept, $event, $about),
-                ],
+                $event->kind === SignOffEventKind::AskedBack, $event->kind === SignOffEventKind::AnsweredBack => $this->spoken($kept, $event, $about),
                 default => [],
             });
         }
         $now = $this->clock->now();
         $this->outbox->putOfSignOff($kept->id, array_map(
-            static fn (Message $message): array => [$message, $record, $kept->rule_id, $entry, $now],
-            array_values(array_filter($messages)),
+            static fn (array $one): array => [$one[0], $record, $kept->rule_id, $entry, $now, $one[1] ?? null],
+            $messages,
         ));
         if ($gives) {
             SignOffTasks::give($kept, $about, $entry, $now);
         }
     }
 
-    /** @return list<Message> */
+    /** @return list<array{0: Message, 1?: SignOffSeat}> each with the seat that it lets decide */
     private function asked(StoredSignOff $kept, SignOffEvent $event, string $about): array
     {
         $seat = $kept->seats->first(
@@ -93,7 +91,7 @@ final readonly class SignOffNotes
         return $this->languages->in($person->language ?? Words::OWN, fn (): array => $this->asking($kept, $seat, $event->kind, $about));
     }
 
-    /** @return list<Message> in the language of whoever is asked */
+    /** @return list<array{0: Message, 1?: SignOffSeat}> in the language of whoever is asked */
     private function asking(StoredSignOff $kept, SignOffSeat $seat, SignOffEventKind $kind, string $about): array
     {
         $person = $seat->person;
@@ -102,19 +100,18 @@ final readonly class SignOffNotes
         $note = new Message(Channel::App, [new Address($person->name, '', $person->id)], [], null, $subject, '', $kept->why,
             $person->name, []);
         if ($person->email === '') {
-            return [$note];
+            return [[$note]];
         }
-        $token = SignOffLink::token($seat->id, $seat->round, $this->clock->now());
-        $letter = new SignOffLetter($kept, $about, $this->facts->of($kept), $this->facts->isNew($kept), $token);
+        $letter = new SignOffLetter($kept, $about, $this->facts->of($kept), $this->facts->isNew($kept));
 
-        return [$note, new Message(
-            Channel::Email, [new Address($person->name, $person->email, $person->id)], [],
-            new Address('Vivid Ledger', SignOffLink::mailAddress($token)), $subject, $letter->html(), $letter->text(), $person->name, [],
-        )];
+        return [[$note], [new Message(
+            Channel::Email, [new Address($person->name, $person->email, $person->id)], [], null, $subject, $letter->html(),
+            $letter->text(), $person->name, [],
+        ), $seat]];
     }
 
-    /** A question that was asked back, or its answer. */
-    private function spoken(StoredSignOff $kept, SignOffEvent $event, string $about): ?Message
+    /** @return list<array{Message}> a question that was asked back, or its answer */
+    private function spoken(StoredSignOff $kept, SignOffEvent $event, string $about): array
     {
         $isAnswer = $event->kind === SignOffEventKind::AnsweredBack;
         $to = ! $isAnswer ? $kept->asker
@@ -122,7 +119,7 @@ final readonly class SignOffNotes
         $by = $kept->seats->first(static fn (SignOffSeat $seat): bool => $seat->person_id === $event->person)->person ?? $kept->asker;
 
         if ($to === null) {
-            return null;
+            return [];
         }
         $subject = $this->languages->in($to->language ?? Words::OWN, static function () use ($by, $about, $isAnswer): string {
             $who = $by->name ?? Words::say('Somebody');
@@ -131,9 +128,9 @@ final readonly class SignOffNotes
                 : Words::say('{who} asks about {about}', who: $who, about: $about);
         });
 
-        return new Message(
+        return [[new Message(
             Channel::App, [new Address($to->name, '', $to->id)], [], null, $subject, '', $event->comment, $to->name, [],
-        );
+        )]];
     }
 
     private function about(Record $record): string

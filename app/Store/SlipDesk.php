@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\LineStatus;
+use App\Models\Person;
 use App\Models\ScheduledLine;
 use App\Models\SlipTurnRow;
 use App\Models\StoredRecord;
@@ -13,6 +14,7 @@ use Closure;
 use Illuminate\Database\Connection;
 use VividLedger\Explain\SlipTold;
 use VividLedger\Facts\View;
+use VividLedger\Message\Address;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Display;
 use VividLedger\Record\Event;
@@ -22,6 +24,7 @@ use VividLedger\Schema\RecordType;
 use VividLedger\Slip\Answers;
 use VividLedger\Slip\BadAnswers;
 use VividLedger\Slip\NotTaken;
+use VividLedger\Slip\Reach;
 use VividLedger\Slip\SlipClerk;
 use VividLedger\Slip\SlipEvent;
 use VividLedger\Slip\SlipEventKind;
@@ -67,7 +70,8 @@ final readonly class SlipDesk
             $answers = $this->checked($kept, $raw);
             $display = new Display($this->names, $this->company->zone());
             $said = $answers->said($display);
-            $kept->update(['given' => $answers->values, 'said' => $said, 'draft' => null]);
+            $kept->update(['given' => $answers->values, 'said' => $said]);
+            SlipTurnRow::query()->whereKey($turn->id)->update(['draft' => null]);
             if ($isFirst) {
                 $clerk = $this->clerk($kept, $record);
                 $moved = $clerk === null ? null : $clerk->answered($kept->slip(), $answers->chosen());
@@ -85,14 +89,14 @@ final readonly class SlipDesk
         });
     }
 
-    /** Keeps what somebody has typed so far. */
+    /** Keeps what somebody has typed so far; it is seen by nobody who is asked after them. */
     public function draft(SlipTurnRow $turn, mixed $draft): void
     {
         $typed = array_filter(
             is_array($draft) ? array_slice($draft, 0, 60, true) : [],
             static fn (mixed $text): bool => is_string($text) && strlen($text) <= 20_000,
         );
-        StoredSlip::query()->whereKey($turn->slip_id)->where('status', SlipStatus::Waiting)->update(['draft' => json_encode($typed)]);
+        SlipTurnRow::query()->whereKey($turn->id)->where('state', TurnState::Waiting)->update(['draft' => json_encode($typed)]);
     }
 
     /** What has fallen due: a reminder, or somebody whose time has run out. */
@@ -108,6 +112,20 @@ final readonly class SlipDesk
     {
         return $this->move($id, new Actor($person), static fn (SlipClerk $clerk, StoredSlip $kept): SlipMoved => $clerk->passOn(
             $kept->slip(),
+        ));
+    }
+
+    /**
+     * Somebody else is asked in the place of whoever's turn it is, because they have left.
+     *
+     * @throws Refused when it has ended
+     */
+    public function handOver(int $id, Person $to, int $by): StoredSlip
+    {
+        $address = static fn (string $at): ?Address => $at === '' ? null : new Address($to->name, $at, $to->id);
+
+        return $this->move($id, new Actor($by), static fn (SlipClerk $clerk, StoredSlip $kept): SlipMoved => $clerk->handOver(
+            $kept->slip(), new Reach($address($to->email), $address($to->phone), "{$to->name} took over"),
         ));
     }
 

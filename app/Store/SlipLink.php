@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Models\Person;
 use App\Models\SlipTurnRow;
 use App\Models\StoredMessage;
 use VividLedger\Words\Words;
@@ -32,8 +33,9 @@ final class SlipLink
     {
         $isOurs = preg_match('/^[A-Za-z0-9_-]{43}$/D', $token) === 1;
         $turn = $isOurs ? SlipTurnRow::query()->with('slip.turns')->firstWhere('token_hash', self::hash($token)) : null;
+        $hasLeft = $turn?->person_id !== null && ! Person::query()->whereKey($turn->person_id)->where('active', true)->exists();
 
-        return $turn ?? throw new Refused(
+        return $turn !== null && ! $hasLeft ? $turn : throw new Refused(
             'not_found',
             Words::say('This link leads nowhere. Open the latest letter about it, or ask for a new one.'),
             RefusedFor::Missing,

@@ -21,6 +21,9 @@ use VividLedger\Template\RichText;
 /** Writes the letters and text messages that bring a slip to whoever's turn it is, and remind them. */
 final readonly class SlipPost
 {
+    /** What whoever's turn it is hears of. */
+    private const HEARD = [SlipEventKind::Nudged, SlipEventKind::PassedOn, SlipEventKind::HandedOver, SlipEventKind::SentAgain];
+
     public function __construct(private Outbox $outbox, private HouseClock $clock)
     {
     }
@@ -54,7 +57,7 @@ final readonly class SlipPost
         $turn = $slip->turns->last();
         $messages = [];
         foreach ($events as $event) {
-            $isHeard = in_array($event->kind, [SlipEventKind::Nudged, SlipEventKind::PassedOn, SlipEventKind::SentAgain], true);
+            $isHeard = in_array($event->kind, self::HEARD, true);
             if ($isHeard && $turn?->state === TurnState::Waiting) {
                 $isNudge = $event->kind === SlipEventKind::Nudged;
                 foreach ($this->written($slip, $turn, $event->channel ?? Channel::Email, $isNudge) as $message) {

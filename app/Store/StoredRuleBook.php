@@ -6,6 +6,7 @@ namespace App\Store;
 
 use App\Models\PublishedPage;
 use App\Store\Sql\RulesAsked;
+use Illuminate\Contracts\Container\Container;
 use VividLedger\Engine\Pages;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\Rule;
@@ -19,8 +20,10 @@ final class StoredRuleBook implements Pages
     /** What pages only name, such as letters, can change; then every page is read again. */
     private ?int $keptVersion = null;
 
+    private ?RuleReader $reader = null;
+
     public function __construct(
-        private readonly RuleReader $reader,
+        private readonly Container $app,
         private readonly SchemaStore $schemas,
     ) {
     }
@@ -34,6 +37,7 @@ final class StoredRuleBook implements Pages
         $rows = RulesAsked::by($type, $watches);
         if ($rows !== [] && $this->keptVersion !== (int) $rows[0]->kept_version) {
             $this->read = [];
+            $this->reader = null;
             $this->keptVersion = (int) $rows[0]->kept_version;
         }
 
@@ -65,7 +69,7 @@ final class StoredRuleBook implements Pages
         foreach ($new as $page) {
             [$rule, $number, $eitherOr] = $page;
             if (isset($files[$rule][$number])) {
-                $this->read[implode(':', $page)] = $this->reader->read($files[$rule][$number], $rule, $number, $eitherOr)->rule;
+                $this->read[implode(':', $page)] = $this->reader()->read($files[$rule][$number], $rule, $number, $eitherOr)->rule;
             }
         }
     }
@@ -75,9 +79,15 @@ final class StoredRuleBook implements Pages
     {
         $key = "{$ruleId}:{$number}:{$eitherOr}";
         if (! array_key_exists($key, $this->read)) {
-            $this->read[$key] = $this->reader->read(PublishedPage::fileOf($ruleId, $number), $ruleId, $number, $eitherOr)->rule;
+            $this->read[$key] = $this->reader()->read(PublishedPage::fileOf($ruleId, $number), $ruleId, $number, $eitherOr)->rule;
         }
 
         return $this->read[$key];
+    }
+
+    /** With a directory of its own, that knows nothing from before. */
+    private function reader(): RuleReader
+    {
+        return $this->reader ??= $this->app->make(RuleReader::class);
     }
 }

@@ -11,7 +11,7 @@ use Illuminate\Contracts\Container\Container;
 /** Does the work of a lane. */
 final readonly class Lanes
 {
-    public function __construct(private Container $app, private SchemaWatch $watch)
+    public function __construct(private Container $app, private ConfigurationWatch $watch)
     {
     }
 

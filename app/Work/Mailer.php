@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Work;
 
 use App\Models\StoredMessage;
-use App\Store\SlipLink;
+use App\Store\LetterLinks;
 use App\Work\Mail\ReplyAddress;
 use Closure;
 use Symfony\Component\Mailer\Transport;
@@ -41,16 +41,21 @@ final class Mailer
             ->to(...array_map($address, $to['to']))
             ->cc(...array_map($address, $to['cc']))
             ->subject($message->subject)
-            ->text(SlipLink::filled($message, $message->text));
+            ->text(LetterLinks::filled($message, $message->text));
         if ($message->html !== '') {
             // Inside the application an address begins at its root; a mail program needs all of it.
-            $html = SlipLink::filled($message, str_replace('href="/', 'href="'.rtrim((string) config('app.url'), '/').'/', $message->html));
+            $html = LetterLinks::filled($message, str_replace('href="/', 'href="'.rtrim((string) config('app.url'), '/').'/', $message->html));
             $email->html(
                 '<!DOCTYPE html><html><head><meta charset="utf-8"><style>'.self::STYLE.'</style></head><body>'.$html.'</body></html>',
             );
         }
         // An answer finds its way by the address that it goes to.
-        $email->replyTo($to['replyTo'] !== null ? $address($to['replyTo']) : new Address(ReplyAddress::of($message)));
+        $deciding = LetterLinks::deciding($message);
+        $email->replyTo(match (true) {
+            $to['replyTo'] !== null => $address($to['replyTo']),
+            $deciding !== null => new Address($deciding, (string) config('ledger.mail.name')),
+            default => new Address(ReplyAddress::of($message)),
+        });
         if ($message->may_unsubscribe) {
             $link = rtrim((string) config('app.url'), '/').ReplyAddress::unsubscribe($to['to'][0]['address']);
             $email->getHeaders()->addTextHeader('List-Unsubscribe', "<{$link}>");

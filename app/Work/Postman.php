@@ -8,7 +8,7 @@ use App\Models\Entry;
 use App\Models\MessageStatus;
 use App\Models\StoredMessage;
 use App\Store\HouseClock;
-use App\Store\SlipLink;
+use App\Store\LetterLinks;
 use App\Store\Sql\Batch;
 use App\Store\Sql\Lock;
 use App\Work\Jobs\DeliverLetters;
@@ -156,7 +156,7 @@ final class Postman
         try {
             $answer = Http::timeout(self::TEXT_SECONDS)->withToken(self::gatewayToken())->withHeaders(['Idempotency-Key' => $message->key])
                 ->post((string) config('ledger.sms.url'), [
-                    'to' => $to['address'], 'text' => SlipLink::filled($message, $message->text),
+                    'to' => $to['address'], 'text' => LetterLinks::filled($message, $message->text),
                 ]);
         } catch (\Illuminate\Http\Client\ConnectionException) {
             throw new \RuntimeException('The gateway for text messages cannot be reached.');

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Explain;
 
 use VividLedger\SignOff\SignOffEventKind;
+use VividLedger\SignOff\SignOffStatus;
 use VividLedger\Slip\SlipEventKind;
 use VividLedger\Words\Words;
 
@@ -103,8 +104,7 @@ final readonly class Headline
                 'goes on with a sign-off{about}',
                 about: $of,
             )]
-                : [$this->who, $this->isSaid() ? Words::say('answered a sign-off{about}', about: $of)
-                    : Words::say('withdrew a sign-off{about}', about: $of)],
+                : [$this->who, $this->signOff($of)],
             'slip' => $this->slip(),
             'call' => [
                 Words::quoted($kept->text('endpoint')),
@@ -148,6 +148,9 @@ final readonly class Headline
             'person_invited' => [$this->who, Words::say('invited {person}', person: $kept->text('person'))],
             'person_joined' => [$kept->text('person'), Words::say('came in for the first time')],
             'person_left' => [$kept->text('person'), Words::say('has left; {other} takes over', other: $kept->text('other'))],
+            'named_left' => [$this->rule, Words::say(
+                'names {person}, who has left; {other} takes over', person: $kept->text('person'), other: $kept->text('other'),
+            )],
             'signed_in' => [$this->who, $kept->text('how') === 'link' ? Words::say('signed in by a link') : Words::say('signed in')],
             'signed_out' => [$this->who, in_array($kept->text('person'), ['', $this->who], true) ? Words::say('signed out somewhere else')
                 : Words::say('signed {person} out everywhere', person: $kept->text('person'))],
@@ -227,10 +230,21 @@ final readonly class Headline
         };
     }
 
-    /** Whether somebody said yes or no to a sign-off. */
-    private function isSaid(): bool
+    /** What somebody did about a sign-off, by what happened first. */
+    private function signOff(string $of): string
     {
-        return ($this->entry->kept->rows('happened')[0] ?? null)?->text('kind') === SignOffEventKind::Said->value;
+        $first = $this->entry->kept->rows('happened')[0] ?? new Kept([]);
+
+        return match (SignOffEventKind::tryFrom($first->text('kind'))) {
+            SignOffEventKind::Said => Words::say('answered a sign-off{about}', about: $of),
+            SignOffEventKind::HandedOver => Words::say('gave a sign-off to somebody else{about}', about: $of),
+            SignOffEventKind::AskedBack => Words::say('asked something before a sign-off{about}', about: $of),
+            SignOffEventKind::AnsweredBack => Words::say('answered a question about a sign-off{about}', about: $of),
+            SignOffEventKind::RouteChanged => Words::say('changed the route of a sign-off{about}', about: $of),
+            SignOffEventKind::Ended => $first->text('status') === SignOffStatus::Withdrawn->value
+                ? Words::say('withdrew a sign-off{about}', about: $of) : Words::say('ended a sign-off{about}', about: $of),
+            default => Words::say('saw to a sign-off{about}', about: $of),
+        };
     }
 
     /** The record behind a word that leads to it, where the headline names it. */

@@ -35,8 +35,7 @@ final class SignOffTold
             SignOffEventKind::Asked => Words::say('{who} is asked', who: $who),
             SignOffEventKind::AskedAgain => Words::say('{who} is asked again', who: $who),
             SignOffEventKind::Reminded => Words::say('{who} is reminded', who: $who),
-            SignOffEventKind::Said => $event->text('answer') === 'yes' ? Words::say('{who} agreed{why}', who: $who, why: $why)
-                : Words::say('{who} declined{why}', who: $who, why: $why),
+            SignOffEventKind::Said => self::answered($who, $event, $why),
             SignOffEventKind::Counted => $event->text('answer') === 'yes'
                 ? Words::say('{who} did not answer in time, which counts as a yes', who: $who)
                 : Words::say('{who} did not answer in time, which counts as a no', who: $who),
@@ -44,6 +43,7 @@ final class SignOffTold
             SignOffEventKind::PassedOn => Words::say('{who} is asked instead of {other}', who: $who, other: $event->text('other')),
             SignOffEventKind::StoodIn => Words::say('nobody was found, so {who} stands in', who: $who),
             SignOffEventKind::Deputised => Words::say('{who} is asked for {other}, who is absent', who: $who, other: $event->text('other')),
+            SignOffEventKind::CameBack => Words::say('{who} is back, and is asked instead of {other}', who: $who, other: $event->text('other')),
             SignOffEventKind::HandedOver => Words::say('{other} gave it to {who}{why}', other: $event->text('other'), who: $who, why: $why),
             SignOffEventKind::Rerouted => Words::say(
                 '{who} is asked instead of {other}: the way leads there now',
@@ -62,5 +62,18 @@ final class SignOffTold
             ),
             null => $event->text('kind'),
         };
+    }
+
+    private static function answered(string $who, Kept $event, string $why): string
+    {
+        $isYes = $event->text('answer') === 'yes';
+        // A deputy says it for somebody.
+        if ($event->text('other') !== '') {
+            $for = ['who' => $who, 'other' => $event->text('other'), 'why' => $why];
+
+            return $isYes ? Words::say('{who} agreed for {other}{why}', ...$for) : Words::say('{who} declined for {other}{why}', ...$for);
+        }
+
+        return $isYes ? Words::say('{who} agreed{why}', who: $who, why: $why) : Words::say('{who} declined{why}', who: $who, why: $why);
     }
 }

@@ -11,7 +11,7 @@ final readonly class Person
      * @param  bool  $active  whether they are with the company
      * @param  ?string  $limit  up to how much money they may sign off, as a decimal number; null for nothing
      * @param  bool  $away  whether they are absent now
-     * @param  ?int  $deputyId  who stands in for them while they are absent
+     * @param  ?int  $deputyId  who stands in for them while they are absent, or took over when they left
      * @param  array<string, string>  $limits  where another limit is theirs for records of a type, by its name
      */
     public function __construct(

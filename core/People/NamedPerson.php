@@ -42,7 +42,8 @@ final readonly class NamedPerson implements PersonExpression
             );
         }
         if (! $person->active) {
-            $context->problem($node->at, 'person_left', Words::say('{person} has left. Choose somebody else.', person: $person->name));
+            // The rule goes on with whoever took over; that somebody should look at it is a remark.
+            $context->sheet->left[$node->at] = $person;
         }
 
         return new self($person);

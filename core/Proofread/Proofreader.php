@@ -13,6 +13,7 @@ use VividLedger\Proofread\Check\DateThatMoves;
 use VividLedger\Proofread\Check\EscalatesToTheSame;
 use VividLedger\Proofread\Check\FindsNobody;
 use VividLedger\Proofread\Check\MessageAtEachSave;
+use VividLedger\Proofread\Check\NamesWhoLeft;
 use VividLedger\Proofread\Check\NobodyDecides;
 use VividLedger\Proofread\Check\OwnEcho;
 use VividLedger\Proofread\Check\RangesOfSet;
@@ -30,7 +31,7 @@ final class Proofreader
         ConditionsHold::class, Shadowed::class, RangesOfSet::class, SetOffEachOther::class,
         SetDifferently::class, OwnEcho::class, MessageAtEachSave::class,
         ChaseWithoutEnd::class, AfterTheEnd::class, DateThatMoves::class, EscalatesToTheSame::class, AlwaysInQuietHours::class,
-        WaitsWithoutEnd::class, TaskOutlives::class, NobodyDecides::class, FindsNobody::class,
+        WaitsWithoutEnd::class, TaskOutlives::class, NobodyDecides::class, FindsNobody::class, NamesWhoLeft::class,
     ];
 
     /** @return list<Remark> the weightiest first */

@@ -11,6 +11,7 @@ use VividLedger\Condition\Tree;
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\Standing;
 use VividLedger\Facts\View;
+use VividLedger\House\Person;
 use VividLedger\Record\Change;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
@@ -61,6 +62,7 @@ final class Rule
      * @param  ?Condition  $until  ends a run early when it holds
      * @param  ?Limits  $limits  what no line may break
      * @param  bool  $byHand  whether it may be run by hand besides
+     * @param  array<string, Person>  $left  people whom it names and who have left the company, by the place in its file
      */
     public function __construct(
         public readonly int $id,
@@ -76,6 +78,7 @@ final class Rule
         public readonly ?Condition $until = null,
         public readonly ?Limits $limits = null,
         public readonly bool $byHand = false,
+        public readonly array $left = [],
     ) {
         $watch = $trigger->watch();
         $this->own = $watch->type === $on && $trigger->isOwn();

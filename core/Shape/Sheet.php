@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape;
 
+use VividLedger\House\Person;
 use VividLedger\Schema\RecordType;
 
 /** What a reading gathers: the rows of the page, its problems, and what can be chosen at the one place somebody asked about. */
@@ -23,6 +24,9 @@ final class Sheet
 
     /** @var array<string, RecordType> records that a line makes, by the name later lines use */
     public array $made = [];
+
+    /** @var array<string, Person> people named who have left the company, by the place where they are */
+    public array $left = [];
 
     public readonly Waitables $waitables;
 

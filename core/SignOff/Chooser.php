@@ -10,7 +10,7 @@ use VividLedger\People\Deputy;
 
 /**
  * Chooses who is asked. Whoever asked for it is never among them, and neither is anybody who is not at work: a deputy stands in for
- * who is absent, the next above for who has left.
+ * who is absent, whoever took over for who has left, and the next above where there is neither.
  */
 final readonly class Chooser
 {
@@ -27,9 +27,9 @@ final readonly class Chooser
     {
         $people = [];
         foreach ($step->who->people($this->view) as $person) {
-            $deputy = $person->active ? Deputy::of($person, $this->view->facts) : null;
+            $deputy = Deputy::of($person, $this->view->facts);
             if ($deputy !== null && $deputy->id !== $asker && $person->id !== $asker) {
-                $people[$deputy->id] ??= $person->id;
+                $people[$deputy->id] ??= $person->active ? $person->id : null;
 
                 continue;
             }
@@ -64,12 +64,12 @@ final readonly class Chooser
         return null;
     }
 
-    /** Whoever stands in for somebody while they are absent, or is named as doing so. */
+    /** Whoever stands in for somebody while they are absent, took over from them, or is named as doing so. */
     public function deputy(SignOff $signOff, int $person): ?int
     {
         $one = $this->view->facts->person($person);
         $deputy = $one?->deputyId === null ? null : $this->view->facts->person($one->deputyId);
-        $deputy = $deputy?->away === true ? Deputy::of($deputy, $this->view->facts) : $deputy;
+        $deputy = $deputy?->isAtWork() === false ? Deputy::of($deputy, $this->view->facts) : $deputy;
 
         return $deputy !== null && $this->canBeAsked($signOff, $deputy) ? $deputy->id : null;
     }

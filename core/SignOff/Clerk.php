@@ -46,7 +46,7 @@ final readonly class Clerk
         }
         $comment = trim($comment);
         $sitting = new Sitting($signOff->withSeat($signOff->seats[$place]->becomes($answer->state(), $this->now, $comment), $place));
-        $sitting->tell(SignOffEventKind::Said, $person, answer: $answer, comment: $comment);
+        $sitting->tell(SignOffEventKind::Said, $person, $signOff->seats[$place]->for, answer: $answer, comment: $comment);
         $this->walk->count($sitting);
 
         return $sitting->moved();

@@ -10,7 +10,7 @@ final readonly class SignOffEvent
     /**
      * @param  int  $step  from 0
      * @param  ?int  $person  id of the person it is about
-     * @param  ?int  $other  id of whoever was asked before them, when it was passed on
+     * @param  ?int  $other  id of whoever was asked before them, when it was passed on, or for whom they decided
      * @param  ?SignOffStatus  $status  with which it ended
      */
     public function __construct(

@@ -16,6 +16,7 @@ enum SignOffEventKind: string
     case PassedOn = 'passed_on';        // somebody else is asked instead
     case StoodIn = 'stood_in';          // nobody was found, and the fallback is asked
     case Deputised = 'deputised';       // they are absent, and their deputy is asked
+    case CameBack = 'came_back';        // they were absent and are back, and their deputy need not answer any more
     case HandedOver = 'handed_over';    // they gave it to somebody else
     case Rerouted = 'rerouted';         // the way leads to somebody else by now
     case AskedBack = 'asked_back';      // a question to whoever asked for it

@@ -28,6 +28,9 @@ final readonly class Tending
             }
             if ($this->chooser->person($seat->person)?->isAtWork() !== true) {
                 $this->notAtWork($sitting, $place, $seat);
+            } elseif ($seat->for !== null && $this->chooser->person($seat->for)?->isAtWork() === true) {
+                // Whoever was absent is back, and decides themselves.
+                $this->walk->passOn($sitting, $place, $seat, $seat->for, SignOffStatus::Stopped, SignOffEventKind::CameBack);
             } elseif (($to = $this->leadsTo($sitting->signOff, $seat)) !== null) {
                 $this->walk->passOn($sitting, $place, $seat, $to, SignOffStatus::Stopped, SignOffEventKind::Rerouted);
             } elseif ($seat->asksBack()) {
@@ -80,9 +83,9 @@ final readonly class Tending
     {
         $signOff = $sitting->signOff;
         $isAway = $this->chooser->person($seat->person)?->active === true;
-        $deputy = $isAway ? $this->chooser->deputy($signOff, $seat->person) : null;
+        $deputy = $this->chooser->deputy($signOff, $seat->person);
         if ($deputy !== null) {
-            $this->walk->passOn($sitting, $place, $seat, $deputy, SignOffStatus::Stopped, for: $seat->person);
+            $this->walk->passOn($sitting, $place, $seat, $deputy, SignOffStatus::Stopped, for: $isAway ? $seat->person : null);
 
             return;
         }

@@ -66,6 +66,25 @@ final readonly class SlipClerk
     }
 
     /**
+     * Somebody else is asked in the place of whoever's turn it is, who has left the company.
+     *
+     * @throws NotTaken when it has ended
+     */
+    public function handOver(ReplySlip $slip, Reach $to): SlipMoved
+    {
+        $this->mustBeOpen($slip);
+        $turn = $slip->turn();
+        $next = $this->turn($turn === null ? $slip : $slip->withTurn($turn->ended(TurnState::PassedOn, $this->now), true), $to, null);
+        if ($to->isNobody()) {
+            return $this->next($next, [self::unreached($to)]);
+        }
+
+        return new SlipMoved($next, [
+            new SlipEvent(SlipEventKind::HandedOver, $to->name(), $turn->name ?? '', $this->channel($next), path: $to->path),
+        ]);
+    }
+
+    /**
      * @param  list<string>  $chosen  what was chosen, as it reads
      *
      * @throws NotTaken when it has ended

@@ -11,6 +11,7 @@ enum SlipEventKind: string
     case Nudged = 'nudged';
     case Unreached = 'unreached';       // there is no address to write to
     case PassedOn = 'passed_on';        // the next in the list is asked
+    case HandedOver = 'handed_over';    // whoever was asked has left, and who took over is asked
     case Answered = 'answered';
     case Corrected = 'corrected';       // whoever answered has said something else since
     case SentAgain = 'sent_again';      // with a new link

@@ -4,6 +4,13 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Models\SignOffSeat;
+use App\Models\SlipTurnRow;
+use App\Models\StoredMessage;
+use App\Store\LetterLinks;
+use App\Store\SignOffLink;
+use App\Store\SlipLink;
+use App\Work\LineWorker;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 
@@ -60,6 +67,76 @@ final class LeavingTest extends AppTestCase
         self::assertSame($this->person('milo.trent')->id, $this->person('bram.castellan')->deputy_id, 'who stood in before does so again');
         $this->assertRefused($this->as('ines.okafor', 'POST', "people/{$bram}/return"), 409, 'wrong_state');
         $this->signIn('bram.castellan@larkmoss.example')->assertOk();
+    }
+
+    /** Rules that name whoever leaves go on with those who take over; so do their sign-offs and their slips, and their links let nobody act. */
+    public function test_rules_sign_offs_and_slips_go_on_with_whoever_takes_over(): void
+    {
+        $named = ['kind' => 'named', 'handle' => 'bram.castellan'];
+        $rule = $this->inForce(['name' => 'Names Bram', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [
+                ['kind' => 'set_fields', 'set' => [['field' => 'review', 'to' => ['kind' => 'value', 'value' => 'needed']]]],
+                ['kind' => 'give_task', 'to' => $named, 'title' => 'Later', 'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day']],
+                ['kind' => 'sign_off', 'steps' => [['who' => ['kind' => 'people', 'people' => [$named]]]]],
+                ['kind' => 'slip', 'to' => [['kind' => 'person', 'person' => $named]], 'subject' => 'Well?', 'body' => '<p>Well?</p>',
+                    'asks' => [['kind' => 'tick', 'label' => 'Well?']]],
+            ]]);
+        $made = ['subject' => 'Ficus', 'customer' => $this->customer()['id'], 'priority' => 'normal', 'status' => 'open'];
+        $before = $this->created('ticket', $made, 'milo.trent')['record']['id'];
+        $turn = SlipTurnRow::query()->firstOrFail();
+        $turn->update(['token_hash' => SlipLink::hash($link = SlipLink::token($turn))]);
+        $letter = StoredMessage::query()->whereNotNull('seat_id')->firstOrFail();
+        $decides = substr(LetterLinks::filled($letter, SignOffLink::MARK), 8);
+        $bram = $this->person('bram.castellan')->id;
+        $preview = $this->as('ines.okafor', 'GET', "people/{$bram}/leaving")->assertOk()->json();
+        self::assertSame([1, 1], [$preview['signOffs'], $preview['slips']]);
+        $this->as('ines.okafor', 'POST', "people/{$bram}/leave", ['to' => 'lena.abara'])->assertNoContent();
+
+        $lena = $this->person('lena.abara');
+        self::assertSame([$lena->id], SignOffSeat::query()->where('state', 'waiting')->pluck('person_id')->all());
+        self::assertSame(['passed_on', 'waiting'], DB::table('slip_turns')->orderBy('place')->pluck('state')->all());
+        self::assertSame([$lena->id, $lena->email], [
+            SlipTurnRow::query()->latest('id')->value('person_id'), SlipTurnRow::query()->latest('id')->firstOrFail()->mail['address'] ?? '',
+        ]);
+        $this->get("/slip/{$link}")->assertNotFound();
+        $this->post("/slip/{$link}", ['answers' => ['1']])->assertNotFound();
+        $this->assertRefused($this->json('POST', "/api/decide/{$decides}", ['answer' => 'yes']), 404, 'not_found');
+        self::assertSame('waiting', DB::table('sign_offs')->value('status'));
+        $told = DB::table('entries')->where(['kind' => 'named_left', 'rule_id' => $rule])->value('id');
+        self::assertSame(['Names Bram', 'names Bram Castellan, who has left; Lena Abara takes over'], array_values(
+            $this->as('ines.okafor', 'GET', "ledger/{$told}")->assertOk()->json('entry.headInLedger'),
+        ));
+        self::assertSame(
+            'Bram Castellan, whom “Names Bram” names, has left. Lena Abara takes over.',
+            DB::table('messages')->where(['person_id' => $this->person('ines.okafor')->id, 'entry_id' => $told])->value('subject'),
+        );
+        $page = $this->as('ines.okafor', 'GET', "rules/{$rule}")->assertOk()->json();
+        self::assertSame('in_force', $page['status']);
+        $remarks = $this->as('ines.okafor', 'POST', 'remarks', ['file' => $page['file'], 'rule' => $rule])->assertOk()->json();
+        self::assertContains('Bram Castellan has left the company.', array_column($remarks, 'message'));
+
+        $this->clockAt('2026-11-25T09:00:00Z');
+        $this->forgetEverything();
+        $this->app->make(LineWorker::class)->work(100);
+        self::assertSame([$lena->id], DB::table('tasks')->where('title', 'Later')->pluck('assignee_id')->all(), 'what was pencilled in is done');
+        $after = $this->created('ticket', $made, 'milo.trent');
+        self::assertSame('needed', $after['record']['values']['review'], 'and the rule goes on');
+        self::assertSame([2, 0], [$this->firings($rule), DB::table('entries')->where('kind', 'line_failed')->count()]);
+        self::assertSame(2, SignOffSeat::query()->where(['state' => 'waiting', 'person_id' => $lena->id])->count());
+        self::assertNotSame($before, $after['record']['id']);
+    }
+
+    /** Whatever is too much for one step is refused before anything has changed. */
+    public function test_more_tasks_than_one_step_can_take_are_refused(): void
+    {
+        $bram = $this->person('bram.castellan')->id;
+        $ticket = $this->ticket()['record']['id'];
+        foreach (array_chunk(range(1, 2001), 500) as $some) {
+            DB::table('tasks')->insert(array_map(static fn (int $nth): array => ['title' => "No {$nth}", 'record_type' => 'ticket',
+                'record_id' => $ticket, 'assignee_id' => $bram, 'given_at' => '2026-11-24 08:00:00', 'entry_id' => 1], $some));
+        }
+        $this->assertRefused($this->as('ines.okafor', 'POST', "people/{$bram}/leave", ['to' => 'lena.abara']), 409, 'too_many');
+        self::assertSame(1, DB::table('people')->where('id', $bram)->value('active'));
     }
 
     public function test_where_a_rule_refuses_nothing_goes_over(): void

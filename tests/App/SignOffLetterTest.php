@@ -6,6 +6,8 @@ namespace Tests\App;
 
 use App\Models\StoredMessage;
 use App\StandIn\Eml;
+use App\Store\LetterLinks;
+use App\Store\SignOffLink;
 use App\Store\SignOffReplies;
 use App\Work\Mail\AnswerMail;
 use App\Work\Postman;
@@ -74,7 +76,7 @@ final class SignOffLetterTest extends SignOffTestCase
         $letters = [$this->letter('clea.harrow', $quotes[0]['id']), $this->letter('clea.harrow', $quotes[1]['id'])];
         $post = fn (StoredMessage $letter, string $text): TestResponse => $this->call('POST', '/stand-in/mail', server: [
             'HTTP_AUTHORIZATION' => 'Bearer '.Postman::gatewayToken(), 'CONTENT_TYPE' => 'message/rfc822',
-        ], content: self::mail($letter->recipients['replyTo']['address'], 'clea.harrow@larkmoss.example', $text));
+        ], content: self::mail((string) LetterLinks::deciding($letter), 'clea.harrow@larkmoss.example', $text));
         $this->call('POST', '/stand-in/mail', content: 'x')->assertStatus(401);
         self::assertFalse($post($letters[0], 'Let me think about it')->json('taken'));
         self::assertFalse($post($letters[0], 'No.')->json('taken'), 'a no without its reason');
@@ -126,7 +128,9 @@ final class SignOffLetterTest extends SignOffTestCase
 
     private function token(StoredMessage $letter): string
     {
-        self::assertSame(1, preg_match('#href="/decide/([a-f0-9-]+)"#', $letter->html, $found));
+        self::assertStringContainsString(SignOffLink::MARK, $letter->html, 'what is kept lets nobody act');
+        self::assertNull($letter->recipients['replyTo']);
+        self::assertSame(1, preg_match('#href="/decide/([a-f0-9-]+)"#', LetterLinks::filled($letter, $letter->html), $found));
 
         return $found[1];
     }

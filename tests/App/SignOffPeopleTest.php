@@ -73,6 +73,37 @@ final class SignOffPeopleTest extends SignOffTestCase
         self::assertSame(['clea.harrow'], $this->asked());
     }
 
+    /** A deputy decides for somebody, which is said; once that somebody is back, it is theirs again, and the deputy hears no more of it. */
+    public function test_who_was_absent_takes_back_what_their_deputy_was_asked(): void
+    {
+        $this->limited('clea.harrow', ['deputyId' => 'dagny.west']);
+        $this->as('ines.okafor', 'POST', "people/{$this->person('clea.harrow')->id}/absences", [
+            'from' => '2026-11-24T00:00:00Z', 'until' => '2026-11-26T08:00:00Z',
+        ])->assertCreated();
+        $this->settle();
+        $remind = ['remind' => ['amount' => 1, 'unit' => 'day'], 'within' => ['amount' => 14, 'unit' => 'day']];
+        $this->inForce(self::asking([['who' => self::CLEA] + $remind]));
+        $decided = $this->quote();
+        self::assertNull($this->say('dagny.west', 'yes', $this->latest()->id, ['comment' => 'Fine']));
+        self::assertStringContainsString('Dagny West agreed for Clea Harrow: “Fine”', $this->told($decided['id']));
+        $waits = $this->quote(['subject' => 'Moss']);
+        self::assertSame(['dagny.west'], $this->asked());
+        $this->passTo('2026-11-26T09:00:00Z');
+        self::assertSame(['clea.harrow'], $this->asked());
+        self::assertStringContainsString('Clea Harrow is back, and is asked instead of Dagny West', $this->told($waits['id']));
+        $before = $this->mailTo('dagny.west');
+        $this->passTo('2026-11-30T09:00:00Z');
+        self::assertSame($before, $this->mailTo('dagny.west'), 'she is reminded no more');
+        self::assertGreaterThan(1, $this->mailTo('clea.harrow'));
+        self::assertNotNull($this->say('dagny.west', 'yes', $this->latest()->id), 'and decides no more');
+        self::assertNull($this->say('clea.harrow', 'yes', $this->latest()->id));
+    }
+
+    private function mailTo(string $handle): int
+    {
+        return DB::table('messages')->where('recipients', 'like', "%{$this->person($handle)->email}%")->whereNotNull('sign_off_id')->count();
+    }
+
     public function test_who_leaves_and_who_gets_another_manager_is_asked_no_more(): void
     {
         $boss = ['kind' => 'people', 'people' => [['kind' => 'manager', 'of' => self::OWNER]]];
@@ -84,10 +115,13 @@ final class SignOffPeopleTest extends SignOffTestCase
         self::assertSame(['dagny.west'], $this->asked());
         $this->limited('dagny.west', ['active' => false]);
         $this->settle();
-        self::assertSame(['viktor.sand'], $this->asked());
+        self::assertSame(['helmi.rowan'], $this->asked(), 'who stood in for her takes over');
+        $this->limited('helmi.rowan', ['active' => false]);
+        $this->settle();
+        self::assertSame(['viktor.sand'], $this->asked(), 'where nobody takes over, the next above');
         $told = $this->told($quote['id']);
         self::assertStringContainsString('Dagny West is asked instead of Clea Harrow: the way leads there now', $told);
-        self::assertStringContainsString('Viktor Sand is asked instead of Dagny West', $told);
+        self::assertStringContainsString('Helmi Rowan is asked instead of Dagny West', $told);
         self::assertNotNull($this->say('clea.harrow', 'yes', $this->latest()->id), 'whoever is asked no more decides nothing');
         self::assertStringContainsString('changed what is kept of Jonas Pike', (string) $this->as(
             'ines.okafor', 'GET', 'ledger',

@@ -118,7 +118,6 @@ final class ReadingTest extends TestCase
         yield 'nothing to set' => [['lines' => [['kind' => 'set_fields', 'set' => []]]], '/lines/0/set/0/field', 'missing'];
         yield 'a task for nobody' => [$task(['to' => []]), '/lines/0/to', 'missing'];
         yield 'a task for a stranger' => [$task(['to' => ['kind' => 'named', 'handle' => 'who']]), '/lines/0/to', 'unknown_person'];
-        yield 'a task for somebody who left' => [$task(['to' => ['kind' => 'named', 'handle' => 'gone']]), '/lines/0/to', 'person_left'];
         yield 'a task without a title' => [$task(['title' => '  ']), '/lines/0/title', 'missing'];
         yield 'a task with too long a title' => [$task(['title' => str_repeat('x', 201)]), '/lines/0/title', 'too_long'];
         yield 'a title that merges what is not there' => [$task(['title' => 'Ring {contact.name}']), '/lines/0/title', 'unknown_field'];

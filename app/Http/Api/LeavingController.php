@@ -36,11 +36,11 @@ final class LeavingController extends Controller
             $count,
         ), array_keys($sum['records']), $sum['records']);
 
-        return new LeavingShape($counts, $sum['tasks'], $sum['signOffs'], $sum['people'], $sum['rules']);
+        return new LeavingShape($counts, $sum['tasks'], $sum['signOffs'], $sum['slips'], $sum['people'], $sum['rules']);
     }
 
     #[OA\Post(path: '/api/people/{id}/leave', operationId: 'leave', description: 'Somebody leaves, and another takes over their records, '
-        .'tasks, sign-offs and people: all of it, or nothing.', tags: ['company'], requestBody: new Body(['to' => 'person']),
+        .'tasks, sign-offs, slips and people: all of it, or nothing.', tags: ['company'], requestBody: new Body(['to' => 'person']),
         responses: [new Ok])]
     public function leave(int $id, LeaveInput $request): Response
     {

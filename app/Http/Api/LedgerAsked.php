@@ -21,7 +21,7 @@ final readonly class LedgerAsked
         'administration' => [
             'rule_in_force', 'rule_paused', 'rule_retired', 'rules_ordered', 'rule_in_set', 'company_opened', 'setup_applied',
             'person_invited',
-            'person_joined', 'person_left',
+            'person_joined', 'person_left', 'named_left',
             'person_changed', 'goes_away', 'comes_back', 'signed_in', 'signed_out', 'password_reset', 'password_changed',
             'second_factor_on', 'second_factor_off', 'token_made', 'token_ended', 'role_added', 'role_changed', 'role_removed',
             'exported', 'type_added', 'type_changed',

@@ -55,7 +55,11 @@ final class SlipController extends Controller
 
     public function draft(string $token, Request $request): Response
     {
-        $this->desk->draft(SlipLink::turn($token), $request->input('answers'));
+        try {
+            $this->desk->draft(SlipLink::turn($token), self::typed($request));
+        } catch (Refused $refused) {
+            return $this->nowhere($refused, $request);
+        }
 
         return response()->noContent();
     }
@@ -88,8 +92,7 @@ final class SlipController extends Controller
         } catch (Refused $refused) {
             return $this->nowhere($refused, $request);
         }
-        $typed = $request->input('answers');
-        $typed = is_array($typed) ? $typed : [];
+        $typed = self::typed($request);
         try {
             if ($this->page->isLate($turn)) {
                 throw new Refused('ended', Words::say('The time to answer has run out.'), RefusedFor::Conflict);
@@ -165,6 +168,18 @@ final class SlipController extends Controller
                 $typed[$place] = $text !== null && $text !== '' && $text !== '0';
             }
         }
+
+        return $typed;
+    }
+
+    /** @return array<array-key, mixed> what came along, with what is no text replaced: a form cannot tell where it is wrong */
+    private static function typed(Request $request): array
+    {
+        $typed = $request->input('answers');
+        $typed = is_array($typed) ? $typed : [];
+        array_walk_recursive($typed, static function (mixed &$text): void {
+            $text = is_string($text) ? str_replace("\0", '', mb_scrub($text)) : $text;
+        });
 
         return $typed;
     }

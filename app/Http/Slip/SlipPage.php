@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Http\Slip;
 
 use App\Models\SlipTurnRow;
-use App\Models\StoredSlip;
 use App\Store\Company;
 use App\Store\HouseClock;
 use App\Store\SlipDesk;
@@ -49,7 +48,7 @@ final readonly class SlipPage
 
         return $this->page([
             'subject' => $slip->subject, 'html' => RichText::mail($slip->html), 'action' => $action,
-            'questions' => $asks ? $this->drawn($this->lines->questions($slip), self::values($slip, $typed), $words) : [],
+            'questions' => $asks ? $this->drawn($this->lines->questions($slip), self::values($turn, $typed), $words) : [],
             'problems' => $problems, 'trouble' => $trouble, 'asks' => $asks, 'said' => $asks ? [] : ($slip->said ?? []),
             'mayCorrect' => $mayCorrect && ! $again, 'why' => $asks ? '' : $this->why($turn, $words),
         ], $words);
@@ -111,9 +110,9 @@ final readonly class SlipPage
      * @param  array<array-key, mixed>  $typed
      * @return array<array-key, mixed> what was typed just now, answered before, or typed earlier and not sent
      */
-    private static function values(StoredSlip $slip, array $typed): array
+    private static function values(SlipTurnRow $turn, array $typed): array
     {
-        return $typed !== [] ? $typed : ($slip->given ?? $slip->draft ?? []);
+        return $typed !== [] ? $typed : ($turn->state === TurnState::Answered ? $turn->slip->given : $turn->draft) ?? [];
     }
 
     private function why(SlipTurnRow $turn, SlipWords $words): string

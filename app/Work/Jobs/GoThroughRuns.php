@@ -13,7 +13,8 @@ final class GoThroughRuns implements ShouldQueue
 {
     use Queueable;
 
-    private const SECONDS = 20.0;
+    /** Each job begins with what the company keeps by then. */
+    private const SECONDS = 3.0;
 
     public function __construct()
     {

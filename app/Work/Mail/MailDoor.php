@@ -50,13 +50,13 @@ final readonly class MailDoor
         $mail = MailReader::read($raw);
         $known = IncomingMail::query()->firstWhere('message_id', $mail->id);
 
-        return $known ?? $this->db->transaction(function () use ($mail, $raw): IncomingMail {
+        return $known ?? $this->db->transaction(function () use ($mail): IncomingMail {
             $answers = $this->answered($mail);
             $kept = IncomingMail::query()->create([
                 'message_id' => $mail->id, 'at' => $this->clock->now(), 'sender' => mb_substr($mail->from, 0, 190),
                 'subject' => mb_substr($mail->subject, 0, 500), 'kind' => $this->kind($mail, $answers),
                 'record_type' => $answers?->record_type, 'record_id' => $answers?->record_id, 'answers_id' => $answers?->id,
-                'text' => $mail->words, 'raw' => $raw, 'trouble' => '',
+                'text' => $mail->words, 'trouble' => '',
             ]);
             match ($kept->kind) {
                 MailKind::Bounce => $this->bounced($mail, $kept),

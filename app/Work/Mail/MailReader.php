@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Work\Mail;
 
+use App\Store\LetterLinks;
 use ZBateson\MailMimeParser\Header\AddressHeader;
 use ZBateson\MailMimeParser\Header\HeaderConsts;
 use ZBateson\MailMimeParser\IMessage;
@@ -59,9 +60,9 @@ final class MailReader
             mb_strtolower(self::clean($address)),
             self::clean($from instanceof AddressHeader ? (string) $from->getPersonName() : ''),
             self::to($mail),
-            self::clean((string) $mail->getHeaderValue(HeaderConsts::SUBJECT)),
+            LetterLinks::masked(self::clean((string) $mail->getHeaderValue(HeaderConsts::SUBJECT))),
             self::answers($mail),
-            OwnWords::of(self::text($mail)),
+            LetterLinks::masked(OwnWords::of(self::text($mail))),
             self::isAuto($mail),
             self::files($mail),
             Bounce::in($mail),
@@ -134,6 +135,10 @@ final class MailReader
                 continue;
             }
             $content = (string) $part->getContent();
+            if (str_starts_with($type, 'text/') || str_starts_with($type, 'message/')) {
+                // The letter that is answered, forwarded along with the answer.
+                $content = LetterLinks::masked($content);
+            }
             if ($content !== '') {
                 $files[] = ['name' => $name === '' ? 'file' : mb_substr($name, 0, 190), 'type' => $type, 'content' => $content];
             }

@@ -9,8 +9,8 @@ use VividLedger\People\Found;
 use VividLedger\People\Who;
 
 /**
- * Finds a person for a line. Whoever is absent is stood in for by their deputy; whoever has left, or is absent without one, by the
- * company's fallback. Turns are taken.
+ * Finds a person for a line. Whoever is absent is stood in for by their deputy, whoever has left by those who took over; where there is
+ * nobody, by the company's fallback. Turns are taken.
  */
 final class Finder
 {
@@ -31,7 +31,9 @@ final class Finder
         };
         $deputy = Deputy::of($found->person, $performance->facts);
         if ($deputy !== null) {
-            return new Found($deputy, "{$path}; {$deputy->name} is the deputy", stoodIn: true);
+            $how = $found->person?->active === true ? 'is the deputy' : 'took over';
+
+            return new Found($deputy, "{$path}; {$deputy->name} {$how}", stoodIn: true);
         }
         $standIn = $performance->facts->fallbackPerson();
         $standIn = $standIn?->isAtWork() === true ? $standIn : null;

@@ -133,7 +133,8 @@ final readonly class RuleReader
         );
         $this->gathered($context, $trigger, $lines);
         $rule = $trigger !== null && $condition !== null && $guard !== null && $sheet->problems === []
-            ? new Rule($id, $page, $name, $type->name, $trigger, $condition, $guard, $lines, $again, $eitherOr, $until, $limits, $byHand)
+            ? new Rule($id, $page, $name, $type->name, $trigger, $condition, $guard, $lines, $again, $eitherOr, $until, $limits, $byHand,
+                $sheet->left)
             : null;
 
         return new RulePage($sheet->rows, $sheet->problems, $rule, $sheet->offers, $sheet->ways);

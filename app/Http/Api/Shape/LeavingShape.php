@@ -21,6 +21,8 @@ final readonly class LeavingShape
         public int $tasks,
         #[OA\Property]
         public int $signOffs,
+        #[OA\Property(description: 'Slips that wait for their answer.')]
+        public int $slips,
         #[OA\Property(description: 'Whom they manage.')]
         public int $people,
         #[OA\Property(description: 'Rules that name them; somebody has to look at those.', items: new OA\Items(type: 'string'))]

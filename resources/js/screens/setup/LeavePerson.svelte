@@ -31,6 +31,7 @@
                   ...theirs.data.records.map((one) => `${inFigures(one.count)} ${within(one.type)}`),
                   ...(theirs.data.tasks ? [counted(theirs.data.tasks, ['# open task', '# open tasks'])] : []),
                   ...(theirs.data.signOffs ? [counted(theirs.data.signOffs, ['# sign-off', '# sign-offs'])] : []),
+                  ...(theirs.data.slips ? [counted(theirs.data.slips, ['# reply slip', '# reply slips'])] : []),
                   ...(theirs.data.people
                       ? [counted(theirs.data.people, ['the management of # person', 'the management of # people'])]
                       : []),
@@ -60,7 +61,7 @@
             {person.name} is signed out everywhere. It can be undone: what nobody has touched since comes back.
         </p>
         {#if theirs.data.rules.length}
-            <p>Rules that name {person.name} stay as they are; look at them: {theirs.data.rules.join(', ')}.</p>
+            <p>Rules that name {person.name} go on with whoever takes over; look at them: {theirs.data.rules.join(', ')}.</p>
         {/if}
     {:else}<p>{theirs.isError ? said(theirs.error) : 'Counting…'}</p>{/if}
     <label class="grid gap-0.5 font-semibold"
