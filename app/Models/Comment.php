@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Models\Casts\Instant;
+use App\Models\Casts\Lines;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
@@ -12,6 +13,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * What somebody, or a rule, remarked on a record.
  *
  * @property int $id
+ * @property list<string> $tells  what its text shows, each a type, the id of a record, and a field of it
  * @property string $record_type
  * @property int $record_id
  * @property string $text
@@ -24,6 +26,7 @@ final class Comment extends LedgerModel
     protected $table = 'comments';
 
     protected $casts = [
+        'tells' => Lines::class,
         'record_id' => 'integer',
         'author_id' => 'integer',
         'rule_id' => 'integer',

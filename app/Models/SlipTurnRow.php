@@ -32,6 +32,7 @@ use VividLedger\Slip\TurnState;
  * @property ?string $token_hash
  * @property ?array<array-key, string> $draft  answers that are not sent yet, as they are typed
  * @property-read StoredSlip $slip
+ * @property-read ?Person $person
  */
 final class SlipTurnRow extends LedgerModel
 {
@@ -57,6 +58,12 @@ final class SlipTurnRow extends LedgerModel
     public function slip(): BelongsTo
     {
         return $this->belongsTo(StoredSlip::class, 'slip_id', 'id');
+    }
+
+    /** @return BelongsTo<Person, $this> of a colleague who is asked */
+    public function person(): BelongsTo
+    {
+        return $this->belongsTo(Person::class, 'person_id', 'id');
     }
 
     public function turn(): SlipTurn

@@ -6,6 +6,7 @@ namespace App\Models;
 
 use App\Models\Casts\Instant;
 use App\Models\Casts\Json;
+use App\Models\Casts\Lines;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use VividLedger\Message\Channel;
@@ -13,10 +14,11 @@ use VividLedger\Message\Channel;
 /**
  * A message on its way out, or gone.
  *
- * @phpstan-type Named array{name: string, address: string}
+ * @phpstan-type Named array{name: string, address: string, record?: array{string, int}}
  * @phpstan-type Recipients array{to: list<Named>, cc: list<Named>, replyTo: ?Named}
  *
  * @property int $id
+ * @property list<string> $tells  what its text shows, each a type, the id of a record, and a field of it
  * @property string $key
  * @property Channel $channel
  * @property string $record_type
@@ -50,6 +52,7 @@ final class StoredMessage extends LedgerModel
     protected $table = 'messages';
 
     protected $casts = [
+        'tells' => Lines::class,
         'channel' => Channel::class,
         'record_id' => 'integer',
         'rule_id' => 'integer',
@@ -70,6 +73,25 @@ final class StoredMessage extends LedgerModel
         'done_at' => Instant::class,
         'unsure' => 'integer',
     ];
+
+    /**
+     * The record of somebody it reaches, as what a text tells of is noted; nothing where that is none.
+     *
+     * @param  Named  $one
+     * @return list<string>
+     */
+    public static function recordOf(array $one): array
+    {
+        return isset($one['record']) ? ["{$one['record'][0]}:{$one['record'][1]}:"] : [];
+    }
+
+    /** @return list<string> all that it tells of, and whom it reaches */
+    public function showsAndReaches(): array
+    {
+        $all = [...$this->recipients['to'], ...$this->recipients['cc'], ...array_filter([$this->recipients['replyTo']])];
+
+        return array_merge($this->tells, ...array_map(self::recordOf(...), $all));
+    }
 
     /** @return BelongsTo<StoredRule, $this> */
     public function rule(): BelongsTo

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Models\Casts\Instant;
+use App\Models\Casts\Lines;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -17,6 +18,7 @@ use VividLedger\SignOff\SignOffStatus;
  * A sign-off that a rule asked for. Its route is the one of the line it stands on, in the page that was in force then.
  *
  * @property int $id
+ * @property list<string> $tells  what its text shows, each a type, the id of a record, and a field of it
  * @property int $rule_id
  * @property int $page
  * @property int $place
@@ -49,6 +51,7 @@ final class StoredSignOff extends LedgerModel
     public bool $isGone = false;
 
     protected $casts = [
+        'tells' => Lines::class,
         'rule_id' => 'integer',
         'page' => 'integer',
         'place' => 'integer',

@@ -6,6 +6,7 @@ namespace App\Models;
 
 use App\Models\Casts\Instant;
 use App\Models\Casts\Json;
+use App\Models\Casts\Lines;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -17,6 +18,7 @@ use VividLedger\Slip\SlipStatus;
  * was in force then.
  *
  * @property int $id
+ * @property list<string> $tells  what its text shows, each a type, the id of a record, and a field of it
  * @property int $rule_id
  * @property int $page
  * @property int $place
@@ -30,7 +32,7 @@ use VividLedger\Slip\SlipStatus;
  * @property SlipStatus $status
  * @property list<string> $chosen
  * @property ?array<array-key, string|int|bool|null> $given  answers by the place of their question
- * @property ?list<array{asked: string, said: string}> $said  the same in words
+ * @property ?list<array{asked: string, said: string, path?: string}> $said  the same in words
  * @property int $entry_id
  * @property \DateTimeImmutable $started_at
  * @property ?\DateTimeImmutable $ended_at
@@ -43,6 +45,7 @@ final class StoredSlip extends LedgerModel
     protected $table = 'slips';
 
     protected $casts = [
+        'tells' => Lines::class,
         'rule_id' => 'integer',
         'page' => 'integer',
         'place' => 'integer',

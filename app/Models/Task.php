@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Models\Casts\Instant;
+use App\Models\Casts\Lines;
 use Database\Factories\TaskFactory;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Factories\HasFactory;
@@ -17,6 +18,7 @@ use VividLedger\Facts\OpenTask;
  * A task that a rule gave, or somebody.
  *
  * @property int $id
+ * @property list<string> $tells  what its text shows, each a type, the id of a record, and a field of it
  * @property string $title
  * @property string $record_type
  * @property int $record_id
@@ -112,6 +114,7 @@ final class Task extends LedgerModel
     }
 
     protected $casts = [
+        'tells' => Lines::class,
         'record_id' => 'integer',
         'assignee_id' => 'integer',
         'rule_id' => 'integer',

@@ -7,6 +7,7 @@ namespace App\Providers;
 use App\Evidence\Jobs\PlayProofs;
 use App\Http\Api\Ahead;
 use App\Http\Api\EntryShapes;
+use App\Http\Api\GroupShapes;
 use App\Http\Api\Messages;
 use App\Http\Api\RecordShapes;
 use App\Http\Api\RunController;
@@ -68,7 +69,7 @@ final class LedgerServiceProvider extends ServiceProvider
     /** What makes answers for people out of records. */
     private const SHOWN = [
         RecordShapes::class, EntryShapes::class, Ahead::class, Tasks::class, Messages::class, Slips::class, RunController::class,
-        StaleVersion::class,
+        StaleVersion::class, GroupShapes::class,
     ];
 
     public function register(): void

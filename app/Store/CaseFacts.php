@@ -7,8 +7,10 @@ namespace App\Store;
 use App\Models\Columns;
 use App\Models\Entry;
 use App\Models\FieldChange;
+use App\Models\Person;
 use App\Models\StoredRecord;
 use App\Models\StoredSignOff;
+use App\Store\Access\InSight;
 use VividLedger\Record\Display;
 use VividLedger\Schema\FieldType;
 use VividLedger\SignOff\SignOffStatus;
@@ -18,14 +20,18 @@ final readonly class CaseFacts
 {
     private const MOST_BEFORE = 5;
 
-    public function __construct(private SchemaStore $schemas, private PeopleStore $names, private Company $company)
-    {
+    public function __construct(
+        private SchemaStore $schemas, private Company $company, private InSight $inSight,
+    ) {
     }
 
-    /** @return list<array{label: string, before: string, after: string}> what the change was that asked for it, in words */
-    public function of(StoredSignOff $kept): array
+    /**
+     * @param  ?Person  $for  who reads it; null for whoever asks
+     * @return list<array{label: string, before: string, after: string}> what the change was that asked for it, in words
+     */
+    public function of(StoredSignOff $kept, ?Person $for = null): array
     {
-        return $this->ofMany([$kept])[$kept->id] ?? [];
+        return $this->ofMany([$kept], $for === null ? $this->inSight : $this->inSight->of($for))[$kept->id] ?? [];
     }
 
     /** Whether the change that asked for it made the record. */
@@ -36,17 +42,19 @@ final readonly class CaseFacts
 
     /**
      * @param  list<StoredSignOff>  $all
+     * @param  InSight  $inSight  of whoever reads it
      * @return array<int, list<array{label: string, before: string, after: string}>> by sign-off
      */
-    public function ofMany(array $all): array
+    private function ofMany(array $all, InSight $inSight): array
     {
         $causes = Entry::rows()->whereIn('id', array_map(static fn (StoredSignOff $one): int => $one->entry_id, $all))
             ->pluck('cause_id', 'id')->all();
         $fields = FieldChange::query()->whereIn('entry_id', array_filter($causes))->orderBy('id')->get()->groupBy('entry_id');
-        $display = Display::spoken($this->names, $this->company->zone());
+        $display = Display::spoken(new PeopleStore($this->schemas, $inSight), $this->company->zone());
+        $schema = $inSight->schema();
         $facts = [];
         foreach ($all as $one) {
-            $type = $this->schemas->schema()->type($one->record_type);
+            $type = $schema->type($one->record_type);
             $facts[$one->id] = [];
             foreach ($fields->get($causes[$one->entry_id] ?? 0, []) as $change) {
                 $field = $type?->field($change->field);

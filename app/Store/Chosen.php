@@ -36,7 +36,7 @@ final readonly class Chosen
         if ($this->ids !== null) {
             return StoredRecord::rowsOf($this->type)->from(StoredRecord::tableOf($this->type->name), 't')->whereIn('t.id', $this->ids);
         }
-        $rows = $list->found($this->type, $this->condition, $this->search);
+        $rows = $list->found($inSight->sight()->type($this->type), $this->condition, $this->search);
         $reached = $inSight->where($this->type, 't', Act::Change);
 
         return $reached === null ? $rows : $rows->whereRaw($reached);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Models\Casts\Lines;
 use App\Models\Columns;
 use App\Models\Comment;
 use App\Models\Entry;
@@ -211,10 +212,10 @@ final readonly class LedgerWriter
             $run = $step instanceof LineDone ? $step->line->run->id : null;
             $rest->tasks[] = $this->task($task, $step->rule, $number, $at) + ['run_id' => $run, 'line_key' => $task->key];
         }
-        foreach ($step->performance->comments as [$on, $text]) {
+        foreach ($step->performance->comments as [$on, $text, $tells]) {
             $rest->comments[] = [
                 'record_type' => $on->type, 'record_id' => $on->id, 'text' => $text, 'author_id' => null, 'rule_id' => $step->rule->id,
-                'at' => $at,
+                'at' => $at, 'tells' => Lines::text($tells),
             ];
         }
         foreach ($step->performance->messages as $message) {
@@ -239,6 +240,7 @@ final readonly class LedgerWriter
             'title' => $task->title, 'notes' => $task->notes, 'priority' => $task->priority, 'record_type' => $task->record->type,
             'record_id' => $task->record->id, 'about_type' => $task->about[0] ?? null, 'about_id' => $task->about[1] ?? null,
             'assignee_id' => $task->person?->id,
+            'tells' => Lines::text($task->tells),
             'page' => $task->lapses ? $rule->page : null, 'place' => $task->lapses ? $task->place : null,
             'rule_id' => $rule->id, 'entry_id' => $entry, 'given_at' => $at, 'due_at' => $task->due === null ? null
                 : Columns::moment($task->due),

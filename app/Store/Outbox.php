@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\AddressMark;
+use App\Models\Casts\Lines;
 use App\Models\Columns;
 use App\Models\Entry;
 use App\Models\Events\MessagesWait;
@@ -98,7 +99,7 @@ final readonly class Outbox
                     'to' => array_map(self::address(...), $message->to), 'cc' => array_map(self::address(...), $message->cc),
                     'replyTo' => $message->replyTo === null ? null : self::address($message->replyTo),
                 ]),
-                'subject' => $message->subject, 'html' => $message->html, 'text' => $message->text,
+                'subject' => $message->subject, 'html' => $message->html, 'text' => $message->text, 'tells' => Lines::text($message->tells),
                 // A note inside has arrived as soon as it is written.
                 'status' => $stops !== '' ? MessageStatus::Cancelled : ($inside ? MessageStatus::Delivered : MessageStatus::Waiting),
                 'created_at' => $moment, 'may_unsubscribe' => $isChase && count($message->to) === 1, 'trouble' => $stops,
@@ -187,9 +188,9 @@ final readonly class Outbox
         Batch::insert(Entry::class, $entries);
     }
 
-    /** @return array{name: string, address: string} */
+    /** @return array{name: string, address: string, record?: array{string, int}} with the record of a contact */
     private static function address(Address $address): array
     {
-        return ['name' => $address->name, 'address' => $address->address];
+        return ['name' => $address->name, 'address' => $address->address] + ($address->record === null ? [] : ['record' => $address->record]);
     }
 }

@@ -12,12 +12,14 @@ use VividLedger\Words\Words;
 final readonly class SignOffLetter
 {
     /**
+     * @param  string  $why  what they are to know
      * @param  list<array{label: string, before: string, after: string}>  $changed  what the change was that asked for it
      * @param  bool  $isNew  whether it made the record, so that there is nothing before it
      */
     public function __construct(
         private StoredSignOff $kept,
         private string $about,
+        private string $why,
         private array $changed,
         private bool $isNew,
     ) {
@@ -36,7 +38,7 @@ final readonly class SignOffLetter
         $asks = Words::say('{who} asks for it, by the rule “{rule}”.', who: $who, rule: $this->kept->rule->name ?? '');
 
         return "<p><strong>{$text($this->about)}</strong></p>"
-            .($this->kept->why === '' ? '' : "<p>{$text($this->kept->why)}</p>")
+            .($this->why === '' ? '' : "<p>{$text($this->why)}</p>")
             ."<p>{$text($asks)}</p>"
             .($rows === [] ? '' : '<table>'.$head.implode('', $rows).'</table>')
             .'<p><a href="'.SignOffLink::MARK.'">'.$text(Words::say('Look at it and decide')).'</a></p>'

@@ -6,6 +6,8 @@ namespace App\Store;
 
 use App\Models\SignOffSeat;
 use App\Models\StoredSignOff;
+use App\Store\Access\InSight;
+use App\Store\Access\SeenTexts;
 use VividLedger\Message\Address;
 use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
@@ -33,6 +35,7 @@ final readonly class SignOffNotes
         private HouseClock $clock,
         private CaseFacts $facts,
         private Languages $languages,
+        private InSight $inSight,
     ) {
     }
 
@@ -97,16 +100,17 @@ final readonly class SignOffNotes
         $person = $seat->person;
         $subject = $kind === SignOffEventKind::Reminded ? Words::say('Still waiting: your sign-off is wanted: {about}', about: $about)
             : Words::say('Your sign-off is wanted: {about}', about: $about);
-        $note = new Message(Channel::App, [new Address($person->name, '', $person->id)], [], null, $subject, '', $kept->why,
-            $person->name, []);
+        $why = (new SeenTexts($this->inSight->of($person)))->shown($kept->why, $kept->tells);
+        $note = new Message(Channel::App, [new Address($person->name, '', $person->id)], [], null, $subject, '', $why,
+            $person->name, [], $kept->tells);
         if ($person->email === '') {
             return [[$note]];
         }
-        $letter = new SignOffLetter($kept, $about, $this->facts->of($kept), $this->facts->isNew($kept));
+        $letter = new SignOffLetter($kept, $about, $why, $this->facts->of($kept, $person), $this->facts->isNew($kept));
 
         return [[$note], [new Message(
             Channel::Email, [new Address($person->name, $person->email, $person->id)], [], null, $subject, $letter->html(),
-            $letter->text(), $person->name, [],
+            $letter->text(), $person->name, [], $kept->tells,
         ), $seat]];
     }
 

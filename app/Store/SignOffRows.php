@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Models\Casts\Lines;
 use App\Models\Columns;
 use App\Models\SignOffSeat;
 use App\Models\StoredSignOff;
@@ -26,7 +27,7 @@ final class SignOffRows extends AskedRows
                 'rule_id' => $step->rule->id, 'page' => $step->rule->page, 'place' => $asked->place, 'line_key' => $asked->key,
                 'run_id' => self::runOf($step),
                 'record_type' => $asked->record->type, 'record_id' => $asked->record->id, 'asker_id' => $signOff->asker,
-                'why' => $asked->why, 'status' => $signOff->status, 'step' => $signOff->step, 'needed' => $signOff->needed,
+                'why' => $asked->why, 'tells' => Lines::text($asked->tells), 'status' => $signOff->status, 'step' => $signOff->step, 'needed' => $signOff->needed,
                 'queue' => Columns::json($signOff->queue), 'entry_id' => $entry, 'started_at' => Columns::moment($signOff->startedAt),
                 'ended_at' => $signOff->endedAt === null ? null : Columns::moment($signOff->endedAt),
                 'wakes_at' => $asked->wakes === null ? null : Columns::moment($asked->wakes), 'hold' => $asked->hold,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Models\Casts\Lines;
 use App\Models\Columns;
 use App\Models\LineSort;
 use App\Models\LineStatus;
@@ -35,6 +36,7 @@ final class SignOffTasks
             'record_type' => $kept->record_type, 'record_id' => $kept->record_id, 'about_type' => null, 'about_id' => null,
             'assignee_id' => $seat->person_id, 'rule_id' => $kept->rule_id, 'entry_id' => $entry, 'given_at' => Columns::moment($now),
             'due_at' => $seat->due_at === null ? null : Columns::moment($seat->due_at), 'run_id' => null, 'line_key' => '',
+            'tells' => Lines::text($kept->tells),
         ], $seats));
         $lines = [];
         foreach (Batch::insertForIds(Task::class, $rows) as $index => $id) {

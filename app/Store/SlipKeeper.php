@@ -43,7 +43,7 @@ final readonly class SlipKeeper
 
     /**
      * @param  list<SlipEvent>  $events
-     * @param  list<array{asked: string, said: string}>  $answers  in words
+     * @param  list<array{asked: string, said: string, path?: string}>  $answers  in words
      * @return int number of the entry
      */
     public function entry(StoredSlip $kept, Actor $actor, array $events, array $answers = [], ?int $cause = null): int

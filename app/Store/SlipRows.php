@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Models\Casts\Lines;
 use App\Models\Columns;
 use App\Models\SlipTurnRow;
 use App\Models\StoredSlip;
@@ -29,7 +30,7 @@ final class SlipRows extends AskedRows
                 'rule_id' => $step->rule->id, 'page' => $step->rule->page, 'place' => $sent->place, 'line_key' => $sent->key,
                 'run_id' => self::runOf($step),
                 'record_type' => $sent->record->type, 'record_id' => $sent->record->id, 'subject' => $sent->subject,
-                'html' => $sent->html, 'asks' => Columns::json($sent->form->asks), 'status' => $slip->status,
+                'html' => $sent->html, 'tells' => Lines::text($sent->tells), 'asks' => Columns::json($sent->form->asks), 'status' => $slip->status,
                 'chosen' => Columns::json([]), 'entry_id' => $entry, 'started_at' => Columns::moment($slip->startedAt),
                 'ended_at' => $slip->endedAt === null ? null : Columns::moment($slip->endedAt),
                 'wakes_at' => $sent->wakes === null ? null : Columns::moment($sent->wakes),

@@ -101,13 +101,13 @@ final readonly class TaskStore
             $type = $this->schemas->schema()->type($task->record_type);
             if ($type === null || ! StoredRecord::rowsOf($type)->where('id', $task->record_id)->exists()) {
                 // Its record is gone, so there is nothing that rules could be judged on.
-                $this->entry('task_done', $task, ['title' => $task->title, 'outcome' => $outcome], $by);
+                $this->entry('task_done', $task, self::named($task) + ['outcome' => $outcome], $by);
 
                 return;
             }
             // A task can be done, opened and done again; each time is an event of its own.
-            $event = new Event(EventKind::TaskDone, "task:{$id}:".bin2hex(random_bytes(6)), $task->title);
-            $data = ['title' => $task->title, 'outcome' => $outcome];
+            $event = new Event(EventKind::TaskDone, "task:{$id}:".bin2hex(random_bytes(6)), $task->title, tells: $task->tells);
+            $data = self::named($task) + ['outcome' => $outcome];
             $this->save->happen(
                 $type,
                 $task->record_id,
@@ -139,7 +139,7 @@ final readonly class TaskStore
                     ->where('struck_code', StruckCode::TaskDone)->update($back);
                 RuleRun::takeUp(RuleRun::query()->where('id', $task->run_id));
             }
-            $this->entry('task_reopened', $task, ['title' => $task->title], $by);
+            $this->entry('task_reopened', $task, self::named($task), $by);
         });
     }
 
@@ -159,7 +159,7 @@ final readonly class TaskStore
                     RefusedFor::Conflict,
                 );
             }
-            $data = ['title' => $task->title];
+            $data = self::named($task);
             $iso = static fn (?\DateTimeImmutable $at): ?string => $at === null ? null : Value::instantText($at);
             if (array_key_exists('due', $given)) {
                 $data['due'] = [$iso($task->due_at), $iso($given['due'])];
@@ -236,6 +236,12 @@ final readonly class TaskStore
         }
 
         return Task::query()->lockForUpdate()->find($id) ?? throw $missing();
+    }
+
+    /** @return array{title: string, tells?: list<string>} the task as an entry names it */
+    private static function named(Task $task): array
+    {
+        return ['title' => $task->title] + ($task->tells === [] ? [] : ['tells' => $task->tells]);
     }
 
     /** @param  array<string, mixed>  $data */

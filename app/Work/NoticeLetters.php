@@ -10,6 +10,8 @@ use App\Models\MessageStatus;
 use App\Models\NoticeWay;
 use App\Models\Person;
 use App\Models\StoredMessage;
+use App\Store\Access\InSight;
+use App\Store\Access\SeenTexts;
 use App\Store\HouseClock;
 use App\Store\Languages;
 use App\Store\LedgerConnection;
@@ -38,7 +40,7 @@ final readonly class NoticeLetters
     private const OVERLAP = '-5 minutes';
 
     public function __construct(private LedgerConnection $db, private HouseClock $clock, private SchemaStore $schemas,
-        private Languages $languages)
+        private Languages $languages, private InSight $inSight)
     {
     }
 
@@ -65,11 +67,12 @@ final readonly class NoticeLetters
     private function tell(Person $person, PeopleStore $people): int
     {
         $now = $this->clock->now();
+        $texts = new SeenTexts($this->inSight->of($person));
         $written = 0;
         $soon = $person->noticesBy(NoticeWay::Letter);
         if ($soon !== []) {
             $since = ($person->notices_sent_until ?? $now)->modify(self::OVERLAP);
-            foreach (array_reverse(Notices::of($person->id, self::MOST, $since)) as $notice) {
+            foreach (array_reverse(Notices::of($person->id, $texts, self::MOST, $since)) as $notice) {
                 $written += in_array($notice->kind, $soon, true) && $notice->at > ($person->notices_since ?? $since)
                     ? $this->write($person, $notice->key(), $notice->title, [$notice], $now) : 0;
             }
@@ -79,7 +82,7 @@ final readonly class NoticeLetters
         $isSent = false;
         if ($morning !== [] && self::isMorning($people->calendar($people->person($person->id)), $from, $now)) {
             $notices = array_values(array_filter(
-                Notices::of($person->id, self::MOST, $from),
+                Notices::of($person->id, $texts, self::MOST, $from),
                 static fn (Notice $notice): bool => in_array($notice->kind, $morning, true) && $notice->at > $from && $notice->at <= $now,
             ));
             $count = count($notices);

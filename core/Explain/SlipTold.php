@@ -15,8 +15,8 @@ final class SlipTold
 {
     /**
      * @param  list<SlipEvent>  $events
-     * @param  list<array{asked: string, said: string}>  $answers  in words, as they were given
-     * @return array{happened: list<array<string, mixed>>, answers?: list<array{asked: string, said: string}>} as an entry keeps it
+     * @param  list<array{asked: string, said: string, path?: string}>  $answers  in words, as they were given
+     * @return array{happened: list<array<string, mixed>>, answers?: list<array{asked: string, said: string, path?: string}>} as an entry keeps it
      */
     public static function of(array $events, array $answers = []): array
     {
@@ -71,7 +71,7 @@ final class SlipTold
         ));
     }
 
-    /** @param  list<array{asked: string, said: string}>  $said */
+    /** @param  list<array{asked: string, said: string, path?: string}>  $said */
     public static function inOne(array $said): string
     {
         return implode('; ', array_map(static fn (array $one): string => "{$one['asked']} {$one['said']}", $said));

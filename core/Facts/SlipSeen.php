@@ -9,7 +9,7 @@ final readonly class SlipSeen
 {
     /**
      * @param  string  $to  whose turn it is, or was last
-     * @param  list<array{asked: string, said: string}>  $answers  in words
+     * @param  list<array{asked: string, said: string, path?: string}>  $answers  in words
      */
     public function __construct(public string $status, public string $to, public array $answers)
     {

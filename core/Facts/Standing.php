@@ -31,6 +31,9 @@ final class Standing implements Facts
     /** @var array<string, true> names of record types that may be written, so that who reads one keeps it at once */
     private array $written = [];
 
+    /** @var array<string, true> what texts have shown since somebody began to note it, as type, id and field */
+    private array $told = [];
+
     /** @var array<string, int> messages sent, by address */
     private array $sent = [];
 
@@ -48,6 +51,23 @@ final class Standing implements Facts
     public function remove(Record $record): void
     {
         $this->laid[$record->type][$record->id] = null;
+    }
+
+    /** What texts show is noted anew from here on. */
+    public function startTelling(): void
+    {
+        $this->told = [];
+    }
+
+    public function tell(string $what): void
+    {
+        $this->told[$what] = true;
+    }
+
+    /** @return list<string> each a type, the id of a record, and a field of it */
+    public function told(): array
+    {
+        return array_keys($this->told);
     }
 
     /** @param  list<string>  $types  of which other records may be written from here on */

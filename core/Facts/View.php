@@ -37,6 +37,31 @@ final readonly class View
         };
     }
 
+    /** A text shows what stands at the end of a path: whoever may not see that is not shown the text. */
+    public function tells(Path $path): void
+    {
+        $record = $this->record;
+        foreach ([...$path->hops, $path->field] as $field) {
+            $this->tellsField($record->type, $record->id, $field->name);
+            $id = $record->values[$field->name] ?? null;
+            $next = is_int($id) && $field->target !== null ? $this->facts->record($field->target, $id) : null;
+            if ($next === null) {
+                return;
+            }
+            $record = $next;
+        }
+        // The title of the record that the last of them leads to.
+        $this->tellsField($record->type, $record->id, '');
+    }
+
+    /** The same of a field of a record at hand; of the record as such, where none is named. */
+    public function tellsField(string $type, int $id, string $field): void
+    {
+        if ($this->facts instanceof Standing) {
+            $this->facts->tell("{$type}:{$id}:{$field}");
+        }
+    }
+
     /**
      * The record at the end of a chain of references.
      *

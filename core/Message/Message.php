@@ -13,6 +13,7 @@ final readonly class Message
      * @param  string  $html  sanitised; empty for a text message
      * @param  string  $path  how the recipients were found
      * @param  list<string>  $missing  labels of merge fields that were empty
+     * @param  list<string>  $tells  what it shows, each a type, the id of a record, and a field of it
      */
     public function __construct(
         public Channel $channel,
@@ -24,7 +25,33 @@ final readonly class Message
         public string $text,
         public string $path,
         public array $missing,
+        public array $tells = [],
     ) {
+    }
+
+    /** @param  list<string>  $tells */
+    public function telling(array $tells): self
+    {
+        return new self(
+            $this->channel, $this->to, $this->cc, $this->replyTo, $this->subject, $this->html, $this->text, $this->path, $this->missing, $tells,
+        );
+    }
+
+    /** @return list<string> the records of those it reaches, as what a text shows is noted */
+    public function reaches(): array
+    {
+        return self::recordsOf([...$this->to, ...$this->cc]);
+    }
+
+    /**
+     * @param  array<Address>  $addresses
+     * @return list<string>
+     */
+    public static function recordsOf(array $addresses): array
+    {
+        $records = array_filter(array_map(static fn (Address $address): ?array => $address->record, $addresses));
+
+        return array_values(array_unique(array_map(static fn (array $record): string => "{$record[0]}:{$record[1]}:", $records)));
     }
 
     public function toText(): string

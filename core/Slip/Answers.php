@@ -86,7 +86,7 @@ final readonly class Answers
         return $chosen;
     }
 
-    /** @return list<array{asked: string, said: string}> what was answered, in words */
+    /** @return list<array{asked: string, said: string, path?: string}> what was answered, in words, with the field it was written to */
     public function said(Display $display): array
     {
         $said = [];
@@ -94,7 +94,8 @@ final readonly class Answers
             $question = $this->questions[$place];
             if ($value !== null) {
                 $said[] = ['asked' => $question->label, 'said' => $question->field->type === FieldType::Tick
-                    ? ($value === true ? Question::TICKED : 'No') : $display->of($question->field, $value)];
+                    ? ($value === true ? Question::TICKED : 'No') : $display->of($question->field, $value)]
+                    + ($question->path === null ? [] : ['path' => $question->path->name()]);
             }
         }
 

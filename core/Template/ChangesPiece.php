@@ -39,6 +39,7 @@ final readonly class ChangesPiece implements Piece
             $field = $type->field($name);
             // An empty tick box is no news of a record that begins.
             if ($field !== null && ! $field->system && ! ($change->isNew && ($after === null || $after === false))) {
+                $view->tellsField($change->type, $change->id, $name);
                 $lines[] = $change->isNew ? "{$field->label}: {$display->of($field, $after)}"
                     : "{$field->label}: {$display->of($field, $before)} → {$display->of($field, $after)}";
             }

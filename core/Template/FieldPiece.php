@@ -27,6 +27,8 @@ final readonly class FieldPiece implements Piece
 
     public function text(View $view, Display $display, string $number): string
     {
+        $view->tells($this->path);
+
         return $display->merged($this->path->field, $view->value($this->path));
     }
 

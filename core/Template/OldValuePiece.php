@@ -29,6 +29,8 @@ final readonly class OldValuePiece implements Piece
 
     public function text(View $view, Display $display, string $number): string
     {
+        $view->tellsField($view->record->type, $view->record->id, $this->field->name);
+
         return $display->merged($this->field, $this->value($view));
     }
 

@@ -51,6 +51,12 @@ final readonly class SlipPiece implements Piece
     {
         $seen = $view->facts->slipOn($view->record->type, $view->record->id);
 
+        foreach ($this->word === 'by' ? [] : $seen->answers ?? [] as $answer) {
+            if (isset($answer['path'])) {
+                $view->tellsField($view->record->type, $view->record->id, $answer['path']);
+            }
+        }
+
         return $seen === null ? [] : $this->of($seen);
     }
 

@@ -10,6 +10,7 @@ use App\Models\HeldCode;
 use App\Models\LineStatus;
 use App\Models\ScheduledLine;
 use App\Store\Access\InSight;
+use App\Store\Access\SeenTexts;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
@@ -25,6 +26,8 @@ final readonly class Ahead
         private SchemaStore $schemas,
         private PeopleStore $names,
         private InSight $inSight,
+        private SeenEntries $seen,
+        private SeenTexts $texts,
     ) {
     }
 
@@ -68,6 +71,16 @@ final readonly class Ahead
         };
     }
 
+    /** As it reads; of a rule that reads or writes what is hidden from them, only that there is a line. */
+    public function said(ScheduledLine $line): string
+    {
+        return match (true) {
+            $line->task !== null => $this->texts->shown($line->task->title, $line->task->tells),
+            $line->rule_id === null || $this->seen->mayReadRule($line->rule_id, (int) $line->page, $line->record_type) => $line->said,
+            default => SeenTexts::withheld(),
+        };
+    }
+
     /**
      * @param  Builder<ScheduledLine>  $lines
      * @return list<AheadShape>
@@ -85,8 +98,7 @@ final readonly class Ahead
 
             return new AheadShape(
                 $line->id, $line->kind, $line->status->value, $line->due_at === null ? null : Value::instantText($line->due_at),
-                self::lead($line->kind), $line->task->title
-                    ?? $line->said, $line->task?->assignee?->name, $rule?->id, $rule?->name, $line->task_id,
+                self::lead($line->kind), $this->said($line), $line->task?->assignee?->name, $rule?->id, $rule?->name, $line->task_id,
                 match (true) {
                     $line->held_code === HeldCode::RulePaused => Words::say('the rule is paused'),
                     $line->held_code === HeldCode::Locked => Words::say('the record is locked'),

@@ -9,6 +9,8 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\DecisionPage;
 use App\Http\Input\DecisionInput;
 use App\Models\SignOffSeat;
+use App\Store\Access\InSight;
+use App\Store\Access\SeenTexts;
 use App\Store\CaseFacts;
 use App\Store\HouseClock;
 use App\Store\PeopleStore;
@@ -32,6 +34,7 @@ final class DecideController extends Controller
         private readonly SchemaStore $schemas,
         private readonly PeopleStore $names,
         private readonly CaseFacts $facts,
+        private readonly InSight $inSight,
     ) {
     }
 
@@ -74,7 +77,7 @@ final class DecideController extends Controller
 
         return new DecisionPage(
             trim(($type->label ?? '')." {$number}").($title === '' || $title === $number ? '' : ", {$title}"),
-            $kept->why,
+            (new SeenTexts($this->inSight->of($seat->person)))->shown($kept->why, $kept->tells),
             $kept->asker?->name,
             $kept->rule->name ?? '',
             $this->names->person($seat->person_id)->name ?? '',
@@ -82,7 +85,7 @@ final class DecideController extends Controller
             $isOpen ? '' : self::said($seat),
             $seat->due_at === null ? null : Value::instantText($seat->due_at),
             $this->facts->isNew($kept),
-            SignOffCases::changes($this->facts->of($kept)),
+            SignOffCases::changes($this->facts->of($kept, $seat->person)),
         );
     }
 

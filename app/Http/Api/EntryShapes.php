@@ -80,6 +80,7 @@ final readonly class EntryShapes
                 }
             }
         }
+        $this->seen->remember($entries);
         $this->names->rememberPeople(array_values(array_filter($people, is_int(...))));
         foreach ($records as $type => $ids) {
             $this->names->rememberTitles($type, $ids);

@@ -21,6 +21,7 @@ use App\Http\Input\EntryInput;
 use App\Http\Input\LookBackInput;
 use App\Http\Input\RehearsalInput;
 use App\Http\Input\WrittenRuleInput;
+use App\Store\Access\SeenRules;
 use App\Store\HouseClock;
 use App\Store\RecordHistory;
 use App\Store\Refused;
@@ -68,12 +69,15 @@ final class EvidenceController extends Controller
             responses: [new Ok(FieldRuleShape::class, list: true)],
         ),
     ]
-    public function fieldRules(string $type, string $field, FieldRules $rules): JsonResponse
+    public function fieldRules(string $type, string $field, FieldRules $rules, SeenRules $readable): JsonResponse
     {
-        return new JsonResponse(array_map(
+        $seen = $this->seenType($type);
+        $found = $seen->field($field) === null ? [] : $rules->of($seen->name, $field);
+
+        return new JsonResponse(array_values(array_map(
             static fn (array $found): FieldRuleShape => new FieldRuleShape(...$found),
-            $rules->of($this->type($type)->name, $field),
-        ));
+            array_filter($found, static fn (array $found): bool => $readable->mayPage($found['rule'])),
+        )));
     }
 
     #[

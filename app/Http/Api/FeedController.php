@@ -8,6 +8,8 @@ use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\FeedShape;
 use App\Models\Person;
 use App\Models\Task;
+use App\Store\Access\InSight;
+use App\Store\Access\SeenTexts;
 use App\Store\HouseClock;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -54,7 +56,7 @@ final class FeedController extends Controller
         return response()->noContent();
     }
 
-    public function show(string $secret, HouseClock $clock): Response
+    public function show(string $secret, HouseClock $clock, InSight $inSight): Response
     {
         $person = Person::query()->where('feed', hash('sha256', $secret))->where('active', true)->first();
         if ($person === null) {
@@ -63,12 +65,13 @@ final class FeedController extends Controller
         $calendar = new VCalendar(['PRODID' => '-//Vivid Ledger//Tasks//EN', 'X-WR-CALNAME' => "Tasks of {$person->name}"]);
         $host = parse_url((string) config('app.url'), PHP_URL_HOST);
         $tasks = Task::query()->open()->where('assignee_id', $person->id)->whereNotNull('due_at')->orderBy('due_at')->limit(self::MOST);
+        $texts = new SeenTexts($inSight->of($person));
         foreach ($tasks->get() as $task) {
             $due = $task->due_at ?? $clock->now();
             $common = [
-                'DTSTAMP' => $clock->now(), 'SUMMARY' => $task->title, 'URL' => url("/records/{$task->record_type}/{$task->record_id}"),
+                'DTSTAMP' => $clock->now(), 'SUMMARY' => $texts->shown($task->title, $task->tells), 'URL' => url("/records/{$task->record_type}/{$task->record_id}"),
             ];
-            $calendar->add('VTODO', ['UID' => "task-{$task->id}@{$host}", 'DUE' => $due, 'DESCRIPTION' => $task->notes] + $common + [
+            $calendar->add('VTODO', ['UID' => "task-{$task->id}@{$host}", 'DUE' => $due, 'DESCRIPTION' => $texts->shown($task->notes, $task->tells)] + $common + [
                 'PRIORITY' => match ($task->priority) {
                     'high' => 1, 'low' => 9, default => 5
                 },

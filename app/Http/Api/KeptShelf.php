@@ -13,6 +13,7 @@ use App\Models\StoredCondition;
 use App\Models\StoredLadder;
 use App\Models\StoredLetter;
 use App\Store\Access\InSight;
+use App\Store\Access\SeenRules;
 use App\Store\KeptStore;
 use App\Store\RecordList;
 use App\Store\SchemaStore;
@@ -33,6 +34,7 @@ final readonly class KeptShelf
         private RuleShapes $shapes,
         private RecordList $list,
         private InSight $inSight,
+        private SeenRules $seen,
     ) {
     }
 
@@ -43,7 +45,7 @@ final readonly class KeptShelf
     public function letters(?int $only = null): array
     {
         $letters = self::asked($this->inSight->ofTypes(StoredLetter::query())->with('currentVersion.author')->orderBy('name'), $only)
-            ->get();
+            ->get()->filter(fn (StoredLetter $letter): bool => $this->mayLetter($letter->record_type, $letter->currentVersion));
 
         $users = $this->kept->users('letter');
 
@@ -58,7 +60,9 @@ final readonly class KeptShelf
     /** @return list<LetterVersionShape> the latest first */
     public function versions(int $letter): array
     {
-        $versions = LetterVersion::query()->where('letter_id', $letter)->with('author')->latest('number')->get();
+        $on = (string) StoredLetter::query()->whereKey($letter)->value('record_type');
+        $versions = LetterVersion::query()->where('letter_id', $letter)->with('author')->latest('number')->get()
+            ->filter(fn (LetterVersion $version): bool => $this->mayLetter($on, $version));
 
         return array_values($versions->map(static fn (LetterVersion $version): LetterVersionShape => new LetterVersionShape(
             $version->number, $version->subject, $version->body, Value::instantText($version->at), $version->author->name,
@@ -71,7 +75,10 @@ final readonly class KeptShelf
      */
     public function named(?int $only = null): array
     {
-        $conditions = self::asked($this->inSight->ofTypes(StoredCondition::query())->orderBy('record_type')->orderBy('name'), $only)->get();
+        $conditions = self::asked($this->inSight->ofTypes(StoredCondition::query())->orderBy('record_type')->orderBy('name'), $only)->get()
+            ->filter(fn (StoredCondition $named): bool => $this->seen->mayCondition(
+                $this->schemas->schema()->types[$named->record_type], $named->file,
+            ));
 
         $users = $this->kept->users('named');
         $readings = [];
@@ -115,6 +122,13 @@ final readonly class KeptShelf
                 array_values($users[$stored->name] ?? []),
             );
         })->all());
+    }
+
+    private function mayLetter(string $on, LetterVersion $version): bool
+    {
+        $type = $this->schemas->schema()->type($on);
+
+        return $type !== null && $this->seen->mayLetter($type, $version->subject, $version->body);
     }
 
     /**

@@ -8,11 +8,13 @@ use App\Http\Api\Shape\MessageShape;
 use App\Models\MessageAccount;
 use App\Models\StoredMessage;
 use App\Store\Access\InSight;
+use App\Store\Access\SeenTexts;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Message\Channel;
 use VividLedger\Record\Value;
+use VividLedger\Words\Words;
 
 /** Reads messages, with the names of all they mention. */
 final readonly class Messages
@@ -21,6 +23,7 @@ final readonly class Messages
         private SchemaStore $schemas,
         private PeopleStore $names,
         private InSight $inSight,
+        private SeenTexts $texts,
     ) {
     }
 
@@ -72,6 +75,7 @@ final readonly class Messages
         foreach ($rows->groupBy('record_type') as $type => $of) {
             $this->names->rememberTitles($type, array_values($of->pluck('record_id')->all()));
         }
+        $this->texts->remember($rows->map(static fn (StoredMessage $message): array => $message->showsAndReaches())->all());
 
         return array_values($rows->map($this->shape(...))->all());
     }
@@ -79,8 +83,6 @@ final readonly class Messages
     private function shape(StoredMessage $message): MessageShape
     {
         ['to' => $to, 'cc' => $cc, 'replyTo' => $replyTo] = $message->recipients;
-        $said = static fn (array $one): string => $one['address'] === '' || $one['address'] === $one['name']
-            ? $one['name'] : "{$one['name']} <{$one['address']}>";
         // A list is about many records, and stands on none.
         $number = $message->record_id === 0 ? '' : ($this->schemas->schema()->type($message->record_type)?->numberOf($message->record_id)
             ?? '');
@@ -88,9 +90,21 @@ final readonly class Messages
         return new MessageShape(
             $message->id, $message->channel->value, $message->status->value, $message->record_type, $message->record_id, $number,
             $this->names->title($message->record_type, $message->record_id) ?? $number, $message->rule_id, $message->rule?->name,
-            $message->entry_id, array_map($said, $to), array_map($said, $cc), $replyTo === null ? null : $said($replyTo),
-            $message->subject, $message->html, $message->text, Value::instantText($message->created_at),
+            $message->entry_id, array_map($this->named(...), $to), array_map($this->named(...), $cc),
+            $replyTo === null ? null : $this->named($replyTo),
+            $this->texts->shown($message->subject, $message->tells), $this->texts->may($message->tells) ? $message->html : '',
+            $this->texts->shown($message->text, $message->tells), Value::instantText($message->created_at),
             $message->done_at === null ? null : Value::instantText($message->done_at), $message->tries, $message->trouble,
         );
+    }
+
+    /** @param  array{name: string, address: string, record?: array{string, int}}  $one */
+    private function named(array $one): string
+    {
+        return match (true) {
+            ! $this->texts->may(StoredMessage::recordOf($one)) => Words::say('somebody who is hidden from you'),
+            $one['address'] === '' || $one['address'] === $one['name'] => $one['name'],
+            default => "{$one['name']} <{$one['address']}>",
+        };
     }
 }

@@ -9,8 +9,12 @@ use App\Models\LineStatus;
 use App\Models\ScheduledLine;
 
 /** What is pencilled in next for records of a list. */
-final class NextLines
+final readonly class NextLines
 {
+    public function __construct(private Ahead $ahead)
+    {
+    }
+
     /**
      * @param  list<int>  $ids  of records
      * @return array<int, array{at: string, says: string}> by record; those for which nothing is pencilled in are left out
@@ -23,7 +27,7 @@ final class NextLines
         foreach ($lines->get() as $line) {
             $next[$line->record_id] ??= [
                 'at' => (string) Columns::iso(Columns::moment($line->due_at ?? throw new \LogicException('It has a time.'))),
-                'says' => $line->task->title ?? $line->said,
+                'says' => $this->ahead->said($line),
             ];
         }
 

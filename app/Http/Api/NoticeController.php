@@ -13,6 +13,7 @@ use App\Http\Input\NoticeWaysInput;
 use App\Models\Columns;
 use App\Models\NoticeKind;
 use App\Models\Person;
+use App\Store\Access\SeenTexts;
 use App\Store\HouseClock;
 use App\Store\Notice\Notice;
 use App\Store\Notice\Notices;
@@ -28,7 +29,8 @@ final class NoticeController extends Controller
 {
     private const MOST = 30;
 
-    public function __construct(private readonly SchemaStore $schemas, private readonly HouseClock $clock)
+    public function __construct(private readonly SchemaStore $schemas, private readonly HouseClock $clock,
+        private readonly SeenTexts $texts)
     {
     }
 
@@ -45,7 +47,7 @@ final class NoticeController extends Controller
     {
         $me = $this->person($request);
         $shapes = array_map(
-            fn (Notice $notice): NoticeShape => $this->shape($notice, $me->notices_seen_at), Notices::of($me->id, self::MOST),
+            fn (Notice $notice): NoticeShape => $this->shape($notice, $me->notices_seen_at), Notices::of($me->id, $this->texts, self::MOST),
         );
 
         return new NoticesShape(count(array_filter($shapes, static fn (NoticeShape $one): bool => $one->isNew)), $shapes);

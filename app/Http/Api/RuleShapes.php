@@ -16,6 +16,7 @@ use App\Models\PublishedPage;
 use App\Models\RuleRun;
 use App\Models\StoredRule;
 use App\Store\Access\InSight;
+use App\Store\Access\SeenRules;
 use App\Store\Company;
 use App\Store\HouseClock;
 use App\Store\Refused;
@@ -42,6 +43,7 @@ final readonly class RuleShapes
         private HouseClock $clock,
         private InSight $inSight,
         private Company $company,
+        private SeenRules $seen,
     ) {
     }
 
@@ -62,8 +64,9 @@ final readonly class RuleShapes
     public function one(int $id): RuleShape
     {
         $rule = $this->inSight->ofTypes(StoredRule::query())->with(['currentPage', 'drafter', 'currentSpell.begun'])->find($id)
-            ?? throw new Refused('not_found', Words::say('There is no rule {id}.', id: $id), RefusedFor::Missing);
+            ?? throw self::missing($id);
         $file = $rule->draft ?? $rule->currentPage->file ?? [];
+        $this->seen->may($file) && $this->seen->may($rule->currentPage->file ?? $file) ?: throw self::missing($id);
         $since = $rule->currentSpell?->begun?->at;
 
         return new RuleShape(
@@ -79,7 +82,8 @@ final readonly class RuleShapes
     {
         $rules = $this->inSight->ofTypes(StoredRule::query())
             ->when($status !== null, static fn (Builder $rules): Builder => $rules->where('status', $status))
-            ->with('currentPage')->orderBy('position')->orderBy('id')->get();
+            ->with('currentPage')->orderBy('position')->orderBy('id')->get()
+            ->filter(fn (StoredRule $rule): bool => $this->seen->may($rule->currentPage->file ?? $rule->draft ?? []));
         $firings = $this->firings(array_values($rules->pluck('id')->all()));
 
         return array_values($rules->map(function (StoredRule $rule) use ($firings): RuleSummary {
@@ -96,6 +100,11 @@ final readonly class RuleShapes
         })->all());
     }
 
+    private static function missing(int $id): Refused
+    {
+        return new Refused('not_found', Words::say('There is no rule {id}.', id: $id), RefusedFor::Missing);
+    }
+
     private static function iso(?\DateTimeImmutable $at): ?string
     {
         return $at === null ? null : Value::instantText($at);
@@ -104,7 +113,8 @@ final readonly class RuleShapes
     /** @return list<PageShape> the newest first */
     public function pages(int $id): array
     {
-        $pages = PublishedPage::query()->where('rule_id', $id)->with('publisher')->latest('number')->get();
+        $pages = PublishedPage::query()->where('rule_id', $id)->with('publisher')->latest('number')->get()
+            ->filter(fn (PublishedPage $page): bool => $this->seen->may($page->file));
 
         return array_values($pages->map(fn (PublishedPage $page): PageShape => new PageShape(
             $page->number, Value::instantText($page->published_at), $page->publisher->name, $page->why, $page->file,

@@ -11,6 +11,8 @@ use App\Http\Api\Shape\RunShape;
 use App\Http\Input\HandRunInput;
 use App\Models\HandRun;
 use App\Models\HandRunRecord;
+use App\Models\StoredRecord;
+use App\Store\Access\InSight;
 use App\Store\Access\RecordGate;
 use App\Store\PeopleStore;
 use App\Store\Refused;
@@ -35,6 +37,7 @@ final class RunController extends Controller
         private readonly RunStore $runs,
         private readonly PeopleStore $names,
         private readonly RecordGate $gate,
+        private readonly InSight $inSight,
     ) {
     }
 
@@ -89,7 +92,9 @@ final class RunController extends Controller
                     RefusedFor::Missing,
                 );
         $type = $this->type($run->record_type);
-        $rows = $run->records()->orderBy('record_id')->limit(self::RESULTS)->get();
+        $seen = $this->inSight->where($type, StoredRecord::tableOf($type->name));
+        $rows = $run->records()->orderBy('record_id')->limit(self::RESULTS)->when($seen !== null, static fn (Builder $rows): Builder => $rows
+            ->whereIn('record_id', StoredRecord::rowsOf($type)->whereRaw((string) $seen)->select('id')))->get();
         $this->names->rememberTitles($type->name, array_values($rows->pluck('record_id')->all()));
         $results = $rows->map(fn (HandRunRecord $row): RunResultShape => new RunResultShape(
             $row->record_id, $type->numberOf($row->record_id), $this->names->title($type->name, $row->record_id) ?? '', $row->result,

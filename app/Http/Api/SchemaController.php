@@ -15,6 +15,7 @@ use App\Models\RecordTypeDefinition;
 use App\Store\Access\InSight;
 use OpenApi\Attributes as OA;
 use VividLedger\Rights\Act;
+use VividLedger\Rights\FieldAccess;
 use VividLedger\Rights\Reach;
 use VividLedger\Rule\Line\Lines;
 use VividLedger\Schema\Field;
@@ -83,7 +84,12 @@ final class SchemaController extends Controller
      */
     private function describe(RecordType $type, array $pieces = [], ?RecordTypeDefinition $row = null, array $kept = []): TypeShape
     {
-        $retired = array_filter($row->definition['fields'] ?? [], static fn (array $field): bool => $field['retired'] ?? false);
+        $role = $this->inSight->sight()->role;
+        $retired = array_filter(
+            $row->definition['fields'] ?? [],
+            static fn (array $field, string $name): bool => ($field['retired'] ?? false) && $role->access($type->name, $name) !== FieldAccess::Hidden,
+            ARRAY_FILTER_USE_BOTH,
+        );
 
         return new TypeShape(
             $type->name, $type->label, $type->plural, $type->prefix, $type->title, $type->owner, $type->columns,

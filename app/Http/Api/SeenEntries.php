@@ -9,6 +9,7 @@ use App\Models\FieldChange;
 use App\Models\PublishedPage;
 use App\Store\Access\InSight;
 use App\Store\Access\RecordGate;
+use App\Store\Access\SeenTexts;
 use App\Store\Company;
 use VividLedger\House\Directory;
 use VividLedger\Rights\Act;
@@ -20,6 +21,12 @@ use VividLedger\Schema\Schema;
 /** What of an entry whoever asks may read: nothing of hidden fields, of records they do not see, or of conditions that read such. */
 final class SeenEntries
 {
+    /** What of an entry's data is text that a rule or a person wrote. */
+    private const TEXTS = ['text', 'title', 'subject', 'message', 'outcome'];
+
+    /** What of it is how a rule reads, or why it did something, in words. */
+    private const WORDS_OF_RULES = ['why', 'line', 'because', 'message', 'note'];
+
     /** @var array<string, bool> whether a page's conditions may be read, by rule, page and record type */
     private array $readable = [];
 
@@ -28,6 +35,7 @@ final class SeenEntries
         private readonly RecordGate $gate,
         private readonly Directory $directory,
         private readonly Company $company,
+        private readonly SeenTexts $texts,
     ) {
     }
 
@@ -57,9 +65,61 @@ final class SeenEntries
             $schema = $this->inSight->schema();
             $data['did'] = array_values(array_filter($data['did'], fn (mixed $did): bool => $this->seesOutcome($schema, $did)));
         }
+        if (is_array($data['answers'] ?? null)) {
+            $data['answers'] = array_values(array_filter($data['answers'], fn (mixed $answer): bool => ! is_array($answer)
+                || ! isset($answer['path']) || $this->texts->may(["{$entry->record_type}:{$entry->record_id}:{$answer['path']}"])));
+        }
+        foreach (isset($data['tells']) ? self::TEXTS : [] as $text) {
+            if (is_string($data[$text] ?? null)) {
+                $data[$text] = $this->texts->shown($data[$text], self::told($data));
+            }
+        }
         $isReadable = $entry->rule_id === null || $this->mayReadRule($entry->rule_id, (int) $entry->page, (string) $entry->record_type);
 
-        return $isReadable ? $data : array_diff_key($data, ['why' => true]);
+        return $isReadable ? $data : $this->withoutItsWords($data);
+    }
+
+    /**
+     * What is left of an entry of a rule that reads or writes what is hidden: not how its lines and conditions read.
+     *
+     * @param  array<array-key, mixed>  $data
+     * @return array<array-key, mixed>
+     */
+    private function withoutItsWords(array $data): array
+    {
+        $data = array_diff_key($data, array_fill_keys(self::WORDS_OF_RULES, true));
+        if (is_array($data['lines'] ?? null)) {
+            $data['lines'] = array_map(static fn (mixed $line): mixed => is_array($line) ? ['said' => SeenTexts::withheld()] + $line : $line,
+                $data['lines']);
+        }
+
+        return $data;
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $data
+     * @return list<string>
+     */
+    private static function told(array $data): array
+    {
+        return array_values(array_filter((array) ($data['tells'] ?? []), is_string(...)));
+    }
+
+    /**
+     * Looks at once at what the texts of some entries tell of.
+     *
+     * @param  list<Entry>  $entries
+     */
+    public function remember(array $entries): void
+    {
+        $texts = [];
+        foreach ($entries as $entry) {
+            $texts[] = self::told($entry->data);
+            foreach ((array) ($entry->data['did'] ?? []) as $did) {
+                $texts[] = is_array($did) ? self::told($did) : [];
+            }
+        }
+        $this->texts->remember($texts);
     }
 
     /** Whether everything the rule looks at, on records of a type and behind them, may be seen. */
@@ -101,6 +161,9 @@ final class SeenEntries
         }
         [$type, $field] = [$did['type'] ?? null, $did['field'] ?? null];
         if (is_string($type) && is_string($field) && ! self::knows($schema, $type, $field)) {
+            return false;
+        }
+        if (! $this->texts->may(self::told($did))) {
             return false;
         }
         foreach (['on', 'record'] as $name) {

@@ -11,6 +11,7 @@ use App\Models\Columns;
 use App\Models\Person;
 use App\Models\SignOffSeat;
 use App\Models\StoredSignOff;
+use App\Store\Access\SeenTexts;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
@@ -27,7 +28,7 @@ final readonly class SignOffs
 {
     private const WITH = ['seats', 'rule:id,name'];
 
-    public function __construct(private SchemaStore $schemas, private PeopleStore $names)
+    public function __construct(private SchemaStore $schemas, private PeopleStore $names, private SeenTexts $texts)
     {
     }
 
@@ -129,7 +130,7 @@ final readonly class SignOffs
         $mayMove = $isOpen && ($signOff->asker === $me->id || $me->may(Duty::WriteRules));
 
         return new SignOffShape(
-            $row->id, $signOff->status->value, $row->why, $row->record_type, $row->record_id, $number,
+            $row->id, $signOff->status->value, $this->texts->shown($row->why, $row->tells), $row->record_type, $row->record_id, $number,
             $this->names->title($row->record_type, $row->record_id) ?? $number, $this->name($signOff->asker), $row->rule_id,
             $row->rule->name ?? '', $row->entry_id, $signOff->step + 1, $signOff->needed, Value::instantText($signOff->startedAt),
             self::iso($signOff->endedAt), array_map($this->seat(...), $signOff->seats, array_keys($signOff->seats)),

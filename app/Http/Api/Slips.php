@@ -11,6 +11,7 @@ use App\Models\Person;
 use App\Models\SlipTurnRow;
 use App\Models\StoredSlip;
 use App\Store\Access\InSight;
+use App\Store\Access\SeenTexts;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use App\Store\SlipLines;
@@ -24,7 +25,7 @@ use VividLedger\Slip\TurnState;
 final readonly class Slips
 {
     public function __construct(private SchemaStore $schemas, private PeopleStore $names, private SlipLines $lines,
-        private InSight $inSight)
+        private InSight $inSight, private SeenTexts $texts)
     {
     }
 
@@ -82,7 +83,7 @@ final readonly class Slips
         $at = static fn (?\DateTimeImmutable $moment): ?string => $moment === null ? null : Value::instantText($moment);
 
         return new SlipShape(
-            $slip->id, $slip->subject, $slip->record_type, $slip->record_id,
+            $slip->id, $this->texts->shown($slip->subject, $slip->tells), $slip->record_type, $slip->record_id,
             $this->schemas->schema()->type($slip->record_type)?->numberOf($slip->record_id) ?? '',
             $this->names->title($slip->record_type, $slip->record_id) ?? '', $slip->rule->name ?? '', $slip->status->value,
             $slip->status->said(), Value::instantText($slip->started_at), $at($slip->ended_at), $at($slip->wakes_at),
@@ -90,7 +91,9 @@ final readonly class Slips
                 $turn->name, $turn->state->value, Value::instantText($turn->sent_at), $at($turn->due_at), $turn->nudged,
                 $at($turn->ended_at),
             ))->all()),
-            array_map(static fn (array $one): SlipAnswerShape => new SlipAnswerShape($one['asked'], $one['said']), $slip->said ?? []),
+            array_map(fn (array $one): SlipAnswerShape => new SlipAnswerShape($one['asked'], $this->texts->shown(
+                $one['said'], isset($one['path']) ? ["{$slip->record_type}:{$slip->record_id}:{$one['path']}"] : [],
+            )), $slip->said ?? []),
             $slip->turns->contains(static fn (SlipTurnRow $turn): bool => $turn->person_id === $me->id
                 && $turn->state === TurnState::Waiting),
             $this->lines->line($slip)?->plan()->next !== null,

@@ -10,6 +10,7 @@ use App\Models\Columns;
 use App\Models\Task;
 use App\Models\TaskStatus;
 use App\Store\Access\InSight;
+use App\Store\Access\SeenTexts;
 use App\Store\PeopleStore;
 use App\Store\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
@@ -23,6 +24,7 @@ final readonly class Tasks
         private SchemaStore $schemas,
         private PeopleStore $names,
         private InSight $inSight,
+        private SeenTexts $texts,
     ) {
     }
 
@@ -128,18 +130,19 @@ final readonly class Tasks
         }
 
         $together = $this->together($rows);
+        $this->texts->remember($rows->map(static fn (Task $task): array => $task->tells)->all());
 
         return array_values($rows->map(function (Task $task) use ($together): TaskShape {
             $number = $this->schemas->schema()->type($task->record_type)?->numberOf($task->record_id) ?? '';
             $iso = static fn (?\DateTimeImmutable $at): ?string => $at === null ? null : Value::instantText($at);
 
             return new TaskShape(
-                $task->id, $task->title, $task->notes, $task->priority, $task->status->value, $task->assignee_id, $task->assignee?->handle,
+                $task->id, $this->texts->shown($task->title, $task->tells), $this->texts->shown($task->notes, $task->tells), $task->priority, $task->status->value, $task->assignee_id, $task->assignee?->handle,
                 $task->assignee?->name, $task->record_type, $task->record_id, $number,
                 $this->names->title($task->record_type, $task->record_id) ?? $number, $task->rule_id, $task->rule?->name, $task->entry_id,
                 Value::instantText($task->given_at), $iso($task->due_at), $iso($task->done_at), $task->doer?->name,
                 $task->outcome, array_values(array_map(
-                    TaskBesideShape::of(...),
+                    fn (Task $one): TaskBesideShape => TaskBesideShape::of($one, $this->texts->shown($one->title, $one->tells)),
                     array_filter($together[self::line($task)] ?? [], static fn (Task $one): bool => $one->id !== $task->id),
                 )),
             );

@@ -11,6 +11,7 @@ use App\Http\Input\ViewInput;
 use App\Models\Person;
 use App\Models\SavedView;
 use App\Models\Shared;
+use App\Store\Access\InSight;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\ViewStore;
@@ -31,6 +32,7 @@ final class ViewController extends Controller
     public function __construct(
         private readonly ViewStore $views,
         private readonly ListAsked $asked,
+        private readonly InSight $inSight,
     ) {
     }
 
@@ -47,6 +49,9 @@ final class ViewController extends Controller
     {
         [$recordType, $me] = [$this->seenType($type), $this->person($request)];
         $views = SavedView::query()->for($me)->where('record_type', $type)->with('owner')->orderBy('name')->orderBy('id')->get();
+
+        // One whose filter asks for what is hidden from them would tell of it.
+        $views = $views->filter(fn (SavedView $view): bool => $this->mayRead($recordType, $view));
 
         return new JsonResponse(array_values($views->map(fn (SavedView $view): ViewShape => $this->shape($recordType, $view, $me))->all()));
     }
@@ -143,6 +148,20 @@ final class ViewController extends Controller
             'group' => $view->group?->of, 'sums' => array_map(static fn (Field $field): string => $field->name, $view->sums),
             'layout' => $view->layout->value, 'filter' => $filter, 'search' => trim((string) ($given['search'] ?? '')),
         ];
+    }
+
+    private function mayRead(RecordType $type, SavedView $view): bool
+    {
+        $filter = $view->definition['filter'] ?? null;
+        try {
+            if ($filter !== null && ! $this->inSight->isEverything()) {
+                $this->asked->read($this->inSight->sight()->type($type), $filter);
+            }
+
+            return true;
+        } catch (Refused) {
+            return false;
+        }
     }
 
     private function shape(RecordType $type, SavedView $view, Person $me): ViewShape

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Slip;
 
 use App\Models\SlipTurnRow;
+use App\Store\Access\InSight;
+use App\Store\Access\SeenTexts;
 use App\Store\Company;
 use App\Store\HouseClock;
 use App\Store\SlipDesk;
@@ -23,6 +25,7 @@ final readonly class SlipPage
         private SlipDesk $desk,
         private HouseClock $clock,
         private Company $company,
+        private InSight $inSight,
     ) {
     }
 
@@ -45,9 +48,13 @@ final readonly class SlipPage
         $mayCorrect = $turn->state === TurnState::Answered && $this->desk->mayCorrect($slip);
         $asks = $isOpen || ($mayCorrect && $again);
         $words = new SlipWords($turn->language());
+        // A colleague reads it as they read anything inside; whoever has the link of a letter has had the letter.
+        $texts = new SeenTexts($turn->person === null ? $this->inSight : $this->inSight->of($turn->person));
+        $isSeen = $turn->person === null || $texts->may($slip->tells);
 
         return $this->page([
-            'subject' => $slip->subject, 'html' => RichText::mail($slip->html), 'action' => $action,
+            'subject' => $isSeen ? $slip->subject : SeenTexts::withheld(), 'html' => $isSeen ? RichText::mail($slip->html) : '',
+            'action' => $action,
             'questions' => $asks ? $this->drawn($this->lines->questions($slip), self::values($turn, $typed), $words) : [],
             'problems' => $problems, 'trouble' => $trouble, 'asks' => $asks, 'said' => $asks ? [] : ($slip->said ?? []),
             'mayCorrect' => $mayCorrect && ! $again, 'why' => $asks ? '' : $this->why($turn, $words),

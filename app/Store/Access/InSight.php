@@ -100,6 +100,9 @@ final readonly class InSight
             }
         }
         if (count($all) === count($this->schemas->schema()->types)) {
+            // Something is always asked: an empty group beside an "or" would be dropped, and all that it lets through with it.
+            $rows->whereRaw('TRUE');
+
             return $rows;
         }
         $rows->where(static function (Builder $either) use ($all, $narrow, $orNone, $type, $id): void {

@@ -9,6 +9,7 @@ use App\Models\Mention;
 use App\Models\NoticeKind;
 use App\Models\StoredMessage;
 use App\Models\Task;
+use App\Store\Access\SeenTexts;
 use VividLedger\Message\Channel;
 use VividLedger\Words\Words;
 
@@ -16,22 +17,29 @@ use VividLedger\Words\Words;
 final class Notices
 {
     /**
+     * @param  SeenTexts  $texts  which of them they may read
      * @param  ?\DateTimeImmutable  $since  nothing that came before
      * @return list<Notice> the newest first
      */
-    public static function of(int $person, int $most, ?\DateTimeImmutable $since = null): array
+    public static function of(int $person, SeenTexts $texts, int $most, ?\DateTimeImmutable $since = null): array
     {
         $from = Columns::moment($since ?? new \DateTimeImmutable('@0'));
         $found = [];
         $notes = StoredMessage::query()->where('channel', Channel::App)->where('person_id', $person)->where('created_at', '>=', $from)
-            ->latest('id')->limit($most)->get(['id', 'subject', 'created_at', 'record_type', 'record_id']);
-        foreach ($notes as $note) {
-            $found[] = new Notice(NoticeKind::Note, $note->id, $note->created_at, $note->subject, $note->record_type, $note->record_id);
-        }
+            ->latest('id')->limit($most)->get(['id', 'subject', 'created_at', 'record_type', 'record_id', 'tells']);
         $tasks = Task::query()->where('assignee_id', $person)->where('given_at', '>=', $from)->latest('given_at')->limit($most)
-            ->get(['id', 'title', 'given_at', 'record_type', 'record_id']);
+            ->get(['id', 'title', 'given_at', 'record_type', 'record_id', 'tells']);
+        $texts->remember([...$notes->pluck('tells'), ...$tasks->pluck('tells')]);
+        foreach ($notes as $note) {
+            $found[] = new Notice(
+                NoticeKind::Note, $note->id, $note->created_at, $texts->shown($note->subject, $note->tells), $note->record_type,
+                $note->record_id,
+            );
+        }
         foreach ($tasks as $task) {
-            $found[] = new Notice(NoticeKind::Task, $task->id, $task->given_at, $task->title, $task->record_type, $task->record_id);
+            $found[] = new Notice(
+                NoticeKind::Task, $task->id, $task->given_at, $texts->shown($task->title, $task->tells), $task->record_type, $task->record_id,
+            );
         }
         $mentions = Mention::query()->with('by')->where('person_id', $person)->where('at', '>=', $from)->latest('at')->limit($most)->get();
         foreach ($mentions as $mention) {

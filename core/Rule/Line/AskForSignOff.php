@@ -128,6 +128,7 @@ final readonly class AskForSignOff implements AsksSignOff, Line
             mb_substr($why, 0, self::REASON_LENGTH),
             $clerk->wakesAt($moved->signOff),
             $this->hold,
+            $performance->facts->told(),
         ));
     }
 }

@@ -34,6 +34,7 @@ final readonly class Placed
 
     public function perform(Performance $performance): void
     {
+        $performance->facts->startTelling();
         $finding = $this->lapses?->explain($performance->view(), $performance->display);
         if ($finding?->held === true) {
             $performance->skipped($this->said, 'its task would lapse at once: '.$finding->hit());

@@ -160,6 +160,7 @@ final readonly class SendSlip implements Line, Reaches, SendsSlip
             $this->form->letter->html($view, $display, $performance->number()),
             $clerk->channel($moved->slip),
             $clerk->wakesAt($moved->slip),
+            $performance->facts->told(),
         ));
     }
 }

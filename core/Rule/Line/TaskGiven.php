@@ -17,6 +17,7 @@ final readonly class TaskGiven
      * @param  string  $key  of the line that gave it, by which others wait for it
      * @param  ?int  $place  of that line in its page
      * @param  bool  $lapses  whether that line says what makes it lapse
+     * @param  list<string>  $tells  what its text shows, each a type, the id of a record, and a field of it
      */
     public function __construct(
         public string $title,
@@ -31,13 +32,18 @@ final readonly class TaskGiven
         public string $key = '',
         public ?int $place = null,
         public bool $lapses = false,
+        public array $tells = [],
     ) {
     }
 
-    /** The same, as the task of a line. */
-    public function by(?Placed $placed): self
+    /**
+     * The same, as the task of a line.
+     *
+     * @param  list<string>  $tells
+     */
+    public function by(?Placed $placed, array $tells): self
     {
-        return $placed === null ? $this : new self(
+        return new self(
             $this->title,
             $this->person,
             $this->path,
@@ -47,9 +53,10 @@ final readonly class TaskGiven
             $this->notes,
             $this->priority,
             $this->about,
-            $placed->key,
-            $placed->place,
-            $placed->lapses !== null,
+            $placed->key ?? '',
+            $placed?->place,
+            $placed?->lapses !== null,
+            $tells,
         );
     }
 }

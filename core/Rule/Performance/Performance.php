@@ -40,7 +40,7 @@ final class Performance
     /** @var list<Message> */
     public array $messages = [];
 
-    /** @var list<array{Record, string}> comments written, with the record they stand on */
+    /** @var list<array{Record, string, list<string>}> comments written, with the record they stand on, and what they show */
     public array $comments = [];
 
     /** @var list<array{Record, int, bool}> who follows a record from now on, or no longer */
@@ -288,7 +288,7 @@ final class Performance
 
     public function give(TaskGiven $task): void
     {
-        $this->tasks[] = $task = $task->by($this->placed);
+        $this->tasks[] = $task = $task->by($this->placed, $this->facts->told());
         if ($task->person !== null) {
             $this->facts->taskGiven($task->person->id);
         }
@@ -299,6 +299,7 @@ final class Performance
             'path' => $task->path,
             'stoodIn' => $task->stoodIn,
             'due' => $task->due === null ? null : Value::instantText($task->due),
+            ...$this->tells(),
         ];
     }
 
@@ -307,6 +308,7 @@ final class Performance
         $this->signOffs[] = $asked;
         $this->outcomes[] = [
             'kind' => 'sign_off', 'status' => $asked->moved->signOff->status->value, 'asked' => $asked->waiting(), 'why' => $asked->why,
+            ...$this->tells(),
         ];
     }
 
@@ -321,6 +323,7 @@ final class Performance
         $this->outcomes[] = [
             'kind' => 'slip', 'subject' => $sent->subject, 'to' => $turn->name ?? '', 'channel' => $sent->channel->value,
             'path' => $events[count($events) - 1]->path ?? '', 'status' => $sent->moved->slip->status->value,
+            ...$this->tells(Message::recordsOf(array_filter([$turn?->mail, $turn?->text]))),
         ];
     }
 
@@ -332,7 +335,7 @@ final class Performance
 
     public function send(Message $message): void
     {
-        $this->messages[] = $message;
+        $this->messages[] = $message = $message->telling($this->facts->told());
         foreach ([...$message->to, ...$message->cc] as $address) {
             $this->facts->messageSent($address);
         }
@@ -343,13 +346,16 @@ final class Performance
             'subject' => $message->subject,
             'path' => $message->path,
             'missing' => $message->missing,
+            ...$this->tells($message->reaches()),
         ];
     }
 
     public function comment(Record $record, string $text): void
     {
-        $this->comments[] = [$record, $text];
-        $this->outcomes[] = ['kind' => 'comment', 'text' => $text, ...($this->isSubject($record) ? [] : ['on' => $this->named($record)])];
+        $this->comments[] = [$record, $text, $this->facts->told()];
+        $this->outcomes[] = [
+            'kind' => 'comment', 'text' => $text, ...($this->isSubject($record) ? [] : ['on' => $this->named($record)]), ...$this->tells(),
+        ];
     }
 
     public function follow(Person $person, bool $follows, string $path): void
@@ -392,11 +398,24 @@ final class Performance
     public function events(string $firing, int $rule): array
     {
         $events = [];
-        foreach ($this->comments as $index => [$record, $text]) {
-            $events[] = [$record, new Event(EventKind::Comment, 'comment:'.substr(sha1("{$rule}:{$firing}:{$index}"), 0, 24), $text)];
+        foreach ($this->comments as $index => [$record, $text, $tells]) {
+            $events[] = [$record, new Event(EventKind::Comment, 'comment:'.substr(sha1("{$rule}:{$firing}:{$index}"), 0, 24), $text, tells: $tells)];
         }
 
         return $events;
+    }
+
+    /**
+     * What the text of the line at hand shows, as an entry keeps it: nothing for nothing, as of most.
+     *
+     * @param  list<string>  $besides
+     * @return array{tells?: list<string>}
+     */
+    private function tells(array $besides = []): array
+    {
+        $tells = [...$this->facts->told(), ...$besides];
+
+        return $tells === [] ? [] : ['tells' => $tells];
     }
 
     /** @return array{type: string, id: int, title: string|int|bool|null} a record as an entry keeps it, with the title it has now */

@@ -22,6 +22,7 @@ final readonly class SignOffAsked
      * @param  string  $key  by which later lines wait for it; empty for none
      * @param  string  $why  what those who are asked read
      * @param  ?\DateTimeImmutable  $wakes  when it has to be tended
+     * @param  list<string>  $tells  what that shows, each a type, the id of a record, and a field of it
      */
     public function __construct(
         public Record $record,
@@ -32,6 +33,7 @@ final readonly class SignOffAsked
         public string $why,
         public ?\DateTimeImmutable $wakes = null,
         public Hold $hold = Hold::Nothing,
+        public array $tells = [],
     ) {
     }
 

@@ -18,6 +18,7 @@ final readonly class SlipSent
      * @param  string  $html  what whoever answers reads, with everything merged
      * @param  Channel  $channel  by which it goes
      * @param  ?\DateTimeImmutable  $wakes  when it has to be tended
+     * @param  list<string>  $tells  what it shows, each a type, the id of a record, and a field of it
      */
     public function __construct(
         public Record $record,
@@ -29,6 +30,7 @@ final readonly class SlipSent
         public string $html,
         public Channel $channel,
         public ?\DateTimeImmutable $wakes = null,
+        public array $tells = [],
     ) {
     }
 }

@@ -23,8 +23,8 @@ final readonly class TaskBesideShape
     ) {
     }
 
-    public static function of(Task $task): self
+    public static function of(Task $task, string $title): self
     {
-        return new self($task->id, $task->title, $task->status->value, $task->assignee?->name);
+        return new self($task->id, $title, $task->status->value, $task->assignee?->name);
     }
 }
