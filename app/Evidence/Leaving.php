@@ -35,6 +35,7 @@ use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Record;
+use VividLedger\SignOff\PassesLock;
 use VividLedger\SignOff\SeatState;
 use VividLedger\Slip\TurnState;
 use VividLedger\Words\Words;
@@ -113,7 +114,7 @@ final readonly class Leaving
             foreach ($records as $name => $ids) {
                 $type = $this->schemas->schema()->types[$name];
                 foreach ($ids as $id) {
-                    $this->save->correct($type, $id, [$type->owner => $to], new Actor($by), $entry);
+                    $this->save->correct($type, $id, [$type->owner => $to], new Actor($by), $entry, PassesLock::Leaving);
                 }
             }
             foreach ($tasks as $task) {

@@ -24,7 +24,6 @@ use App\Store\HouseClock;
 use App\Store\LedgerWriter;
 use App\Store\Outcome;
 use App\Store\PeopleStore;
-use App\Store\RecordWriter;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\SchemaStore;
@@ -32,6 +31,7 @@ use App\Store\SignOffKeeper;
 use App\Store\SlipKeeper;
 use App\Store\Sql\ById;
 use App\Store\Sql\Lock;
+use App\Store\UnansweredWrite;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Engine\Decision;
@@ -70,7 +70,7 @@ final readonly class Reversal
     public function __construct(
         private Connection $db,
         private SchemaStore $schemas,
-        private RecordWriter $records,
+        private UnansweredWrite $unanswered,
         private LedgerWriter $ledger,
         private HouseClock $clock,
         private SignOffKeeper $signOffs,
@@ -132,11 +132,29 @@ final readonly class Reversal
     }
 
     /**
+     * What a reversal of entries would write to.
+     *
+     * @param  list<int>  $entries
+     * @return array<string, array<int, list<string>>> names of fields, by record type and record
+     */
+    public function touches(array $entries): array
+    {
+        $touched = [];
+        foreach (array_merge([], ...array_values($this->written($this->reversible($entries)))) as $row) {
+            $touched[$row->record_type][$row->record_id][] = $row->field;
+        }
+
+        return $touched;
+    }
+
+    /**
      * Reverses entries, each with an entry of its own; all of these or none.
      *
      * @param  list<int>  $entries
      * @param  bool  $force  whether fields return that somebody has changed since
      * @return list<int> numbers of the reversals
+     *
+     * @throws Refused when a sign-off locks one of the records, or somebody else has a value by now that no two may have
      */
     public function reverse(array $entries, bool $force, string $why, int $by): array
     {
@@ -198,7 +216,7 @@ final readonly class Reversal
             $all = ComputedFields::with($about, array_replace($before->values, $values, $stamps));
             $after = $values === [] ? $before : new Record($about->name, $before->id, $before->version + 1, $all);
             if ($values !== []) {
-                $this->records->write([[$before, $after]]);
+                $this->unanswered->write(new Change($before, $after, $by, $now));
             }
             if ($values !== [] || $key === $own) {
                 $reversed[] = [$before, $after];

@@ -15,6 +15,7 @@ use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Rule\Line\Calls;
 use VividLedger\Rule\Performance\CallMade;
+use VividLedger\SignOff\PassesLock;
 
 /** Ends a call: its entry, what of the answer is kept in fields, and what rules and waiting lines make of it. */
 final readonly class CallKeeper
@@ -50,7 +51,7 @@ final readonly class CallKeeper
             $actor = new Actor(null, CauseKind::Rule);
             if ($values !== []) {
                 try {
-                    $this->save->correct($type, $call->record_id, $values, $actor, $entry);
+                    $this->save->correct($type, $call->record_id, $values, $actor, $entry, PassesLock::CallAnswer);
                 } catch (Refused $refused) {
                     // It did happen over there; what cannot be kept of it here is told.
                     $call->update(['trouble' => mb_substr("Not kept: {$refused->getMessage()}", 0, 500)]);

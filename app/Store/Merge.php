@@ -11,8 +11,11 @@ use App\Models\Entry;
 use App\Models\Follower;
 use App\Models\LineStatus;
 use App\Models\Mention;
+use App\Models\MergedRecord;
+use App\Models\MessageAccount;
 use App\Models\RowResult;
 use App\Models\ScheduledLine;
+use App\Models\StoredMessage;
 use App\Models\StoredRecord;
 use App\Models\Task;
 use App\Models\TaskStatus;
@@ -25,8 +28,9 @@ use VividLedger\Schema\RecordType;
 use VividLedger\Words\Words;
 
 /**
- * Two records that are one: what names the one that goes names the other from now on, its comments, files, followers and open tasks
- * move, and it goes to the bin. All of it, or nothing. No rule answers but to the values that the kept one is given.
+ * Two records that are one: what names the one that goes names the other from now on, its comments, files, letters, followers and open
+ * tasks move, and it goes to the bin. Whoever answers one of its letters answers the kept one, whose account tells of both. All of it, or
+ * nothing. No rule answers but to the values that the kept one is given.
  */
 final readonly class Merge
 {
@@ -124,9 +128,16 @@ final readonly class Merge
     private function move(string $type, int $kept, int $other): void
     {
         $to = ['record_id' => $kept];
-        foreach ([Comment::class, Attachment::class, Mention::class] as $rows) {
+        foreach ([Comment::class, Attachment::class, Mention::class, StoredMessage::class] as $rows) {
             $rows::rows()->where('record_type', $type)->where('record_id', $other)->update($to);
         }
+        $accounts = MessageAccount::rows()->where('record_type', $type)->where('record_id', $other);
+        MessageAccount::rows()->insertOrIgnore(array_map(
+            static fn (int $message): array => ['message_id' => $message, 'record_type' => $type] + $to,
+            Columns::ints((clone $accounts)->pluck('message_id')),
+        ));
+        $accounts->delete();
+        MergedRecord::rows()->updateOrInsert(['record_type' => $type, 'record_id' => $other], ['into_id' => $kept]);
         $people = Columns::ints(Follower::rows()->where('record_type', $type)->where('record_id', $other)->pluck('person_id'));
         foreach ($people as $person) {
             Follower::set($type, $kept, $person, true);

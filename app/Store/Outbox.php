@@ -191,6 +191,7 @@ final readonly class Outbox
     /** @return array{name: string, address: string, record?: array{string, int}} with the record of a contact */
     private static function address(Address $address): array
     {
-        return ['name' => $address->name, 'address' => $address->address] + ($address->record === null ? [] : ['record' => $address->record]);
+        return ['name' => $address->name, 'address' => $address->address]
+            + ($address->record === null ? [] : ['record' => $address->record]);
     }
 }

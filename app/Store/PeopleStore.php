@@ -274,7 +274,8 @@ final class PeopleStore implements Directory
             $row->role,
             $row->sign_off_limit,
             (bool) $row->away,
-            $row->active && $row->away && $row->stand_in_id !== null ? (int) $row->stand_in_id : ($row->deputy_id === null ? null : (int) $row->deputy_id),
+            $row->active && $row->away && $row->stand_in_id !== null ? (int) $row->stand_in_id
+                : ($row->deputy_id === null ? null : (int) $row->deputy_id),
             $row->sign_off_limits === null ? [] : array_map(strval(...), (array) json_decode($row->sign_off_limits, true)),
         );
     }

@@ -8,6 +8,7 @@ use App\Models\Columns;
 use App\Models\StoredRecord;
 use App\Store\Sql\Batch;
 use App\Store\Sql\ById;
+use Illuminate\Database\UniqueConstraintViolationException;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
 
@@ -17,13 +18,17 @@ final readonly class RecordWriter
     public function __construct(
         private SchemaStore $schemas,
         private Numbers $numbers,
-        private HouseClock $clock,
         private FoundTexts $found,
     ) {
     }
 
-    /** @param  list<array{?Record, ?Record}>  $changes  each record as it is kept (null: not yet) and as it is to be (null: deleted) */
-    public function write(array $changes): void
+    /**
+     * @param  list<array{?Record, ?Record}>  $changes  each record as it is kept (null: not yet) and as it is to be (null: deleted)
+     * @param  \DateTimeImmutable  $at  when all of it happens
+     *
+     * @throws Taken when another record has a value that no two may have
+     */
+    public function write(array $changes, \DateTimeImmutable $at): void
     {
         [$new, $updates, $found] = [[], [], []];
         foreach ($changes as [$before, $after]) {
@@ -37,9 +42,9 @@ final readonly class RecordWriter
                 StoredRecord::rowsOf($type)->where('id', $record->id)->delete();
             } elseif ($before === null) {
                 $new[$type->name][] = ['id' => $after->id, 'version' => $after->version]
-                    + $this->columns($type, $this->numbers->in($type, $after)) + $this->since($type, null, $after);
+                    + $this->columns($type, $this->numbers->in($type, $after)) + self::since($type, null, $after, $at);
             } else {
-                $columns = $this->differing($type, $before, $after) + $this->since($type, $before, $after);
+                $columns = $this->differing($type, $before, $after) + self::since($type, $before, $after, $at);
                 // What a rule set back to what it was has its new version all the same: the ledger names it.
                 if ($after->version !== $before->version) {
                     $updates[$type->name.' '.implode(' ', array_keys($columns))][] = [$before->version, $after, $columns];
@@ -47,21 +52,32 @@ final readonly class RecordWriter
             }
         }
         foreach ($new as $type => $rows) {
-            Batch::insert(StoredRecord::of($type), $rows);
+            $this->clear($type, static fn () => Batch::insert(StoredRecord::of($type), $rows));
         }
         foreach ($updates as $alike => $rows) {
-            $this->update(explode(' ', $alike)[0], $rows);
+            $type = explode(' ', $alike)[0];
+            $this->clear($type, fn () => $this->update($type, $rows));
         }
         $this->found->write($found);
     }
 
+    /** @param  \Closure(): mixed  $work */
+    private function clear(string $type, \Closure $work): void
+    {
+        try {
+            $work();
+        } catch (UniqueConstraintViolationException $clash) {
+            throw Taken::from($this->schemas->schema()->types[$type], $clash);
+        }
+    }
+
     /** @return array<string, string> since when the record is at its stage, where it has come to another */
-    private function since(RecordType $type, ?Record $before, Record $after): array
+    private static function since(RecordType $type, ?Record $before, Record $after, \DateTimeImmutable $at): array
     {
         $stage = $type->stage();
 
         return $stage === null || ($before !== null && $before->value($stage->name) === $after->value($stage->name)) ? []
-            : [TypeTable::SINCE => Columns::moment($this->clock->now())];
+            : [TypeTable::SINCE => Columns::moment($at)];
     }
 
     /**

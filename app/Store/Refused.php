@@ -8,7 +8,7 @@ use VividLedger\Schema\RecordType;
 use VividLedger\Words\Words;
 
 /** What was asked cannot be done as it was given; nothing has changed. */
-final class Refused extends \DomainException
+class Refused extends \DomainException
 {
     /**
      * @param  string  $reason  a stable code for programs

@@ -65,6 +65,25 @@ final readonly class SaveMany
     public function save(RecordType $type, array $rows, Actor $actor, bool $isAnswered = true): array
     {
         return $this->db->transaction(function () use ($type, $rows, $actor, $isAnswered): array {
+            try {
+                return $this->together($type, $rows, $actor, $isAnswered);
+            } catch (Taken $taken) {
+                // Which of them it was, only each by itself tells.
+                return count($rows) === 1 ? [SavedRow::refused($rows[0]->id, $taken->getMessage(), $taken->problems)]
+                    : array_merge(...array_map(fn (RowToSave $row): array => $this->save($type, [$row], $actor, $isAnswered), $rows));
+            }
+        });
+    }
+
+    /**
+     * @param  list<RowToSave>  $rows
+     * @return list<SavedRow>
+     *
+     * @throws Taken
+     */
+    private function together(RecordType $type, array $rows, Actor $actor, bool $isAnswered): array
+    {
+        return $this->db->transaction(function () use ($type, $rows, $actor, $isAnswered): array {
             $now = $this->clock->now();
             $settlement = $this->save->settlement($now);
             $book = $this->book($isAnswered);

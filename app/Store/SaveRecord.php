@@ -10,7 +10,6 @@ use App\Store\Sql\Batch;
 use App\Store\Sql\ById;
 use App\Store\Sql\Lock;
 use Closure;
-use Illuminate\Database\UniqueConstraintViolationException;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
 use VividLedger\Engine\OneRuleBook;
@@ -21,6 +20,7 @@ use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\RecordType;
+use VividLedger\SignOff\PassesLock;
 use VividLedger\Time\FixedClock;
 use VividLedger\Words\Words;
 
@@ -46,6 +46,7 @@ final readonly class SaveRecord
         private RecordLock $lock,
         private Drafts $drafts,
         private OnDeleting $deleting,
+        private UnansweredWrite $unanswered,
         private Timings $timings,
     ) {
     }
@@ -95,21 +96,22 @@ final readonly class SaveRecord
     }
 
     /**
-     * What somebody who decides about a locked record corrects in it.
+     * What is written though a sign-off may have locked the record.
      *
      * @param  array<array-key, mixed>  $input  raw values by field name
      *
      * @throws Refused
      */
-    public function correct(RecordType $type, int $id, array $input, Actor $actor, int $cause): Saved
+    public function correct(RecordType $type, int $id, array $input, Actor $actor, int $cause, PassesLock $as): Saved
     {
-        return $this->guarded($type, $id, $actor, function () use ($type, $id, $input, $actor, $cause): Saved {
+        return $this->guarded($type, $id, $actor, function () use ($type, $id, $input, $actor, $cause, $as): Saved {
             $before = $this->locked($type, $id);
             $given = $this->input->checked($type, $input, $before);
             $now = $this->clock->now();
+            $passed = $this->lock->on($type, $id) === null ? [] : ['passed' => $as->value];
 
             return $given === [] ? new Saved($before, new Decision($before), null) : $this->settle(
-                $this->changed($type, $before, $given, $actor, $now), $this->facts($now), $actor, 'changed', causeId: $cause,
+                $this->changed($type, $before, $given, $actor, $now), $this->facts($now), $actor, 'changed', $passed, causeId: $cause,
             );
         });
     }
@@ -127,7 +129,7 @@ final readonly class SaveRecord
         if ($decision->refusal !== null) {
             Batch::insert(Entry::class, [$this->refused($type, $id, $actor, $decision->refusal, ['of' => $rule->name], $cause)]);
         } elseif ($decision->steps !== []) {
-            $this->records->write([[$change->record(), $decision->after], ...$decision->others]);
+            $this->records->write([[$change->record(), $decision->after], ...$decision->others], $change->at);
             $this->ledger->write([new Outcome($change, $decision, $actor, 'changed', causeId: $cause)]);
         }
     }
@@ -165,7 +167,7 @@ final readonly class SaveRecord
             $this->deleting->answer($this, $type, $id, $actor);
             $now = $this->clock->now();
             $change = new Change($before, null, $actor->personId, $now, $actor->via);
-            $this->records->write([[$before, null]]);
+            $this->unanswered->write($change);
             $saved = new Saved($before, new Decision(null), ...$this->ledger->write([
                 new Outcome($change, new Decision(null), $actor, 'deleted'),
             ])[0]);
@@ -199,7 +201,7 @@ final readonly class SaveRecord
             );
             // No rule answers: it is the same record as before, not a new one.
             $change = new Change(null, $record, $actor->personId, $now, $actor->via);
-            $this->records->write([[null, $record]]);
+            $this->unanswered->write($change);
 
             $saved = new Saved(
                 $record,
@@ -287,7 +289,8 @@ final readonly class SaveRecord
         if ($decision->refusal !== null) {
             throw new RefusedByRule($change, $decision->refusal);
         }
-        $this->records->write([[$change->event === null ? $change->before : $change->record(), $decision->after], ...$decision->others]);
+        $was = $change->event === null ? $change->before : $change->record();
+        $this->records->write([[$was, $decision->after], ...$decision->others], $change->at);
         $outcome = new Outcome($change, $decision, $actor, $kind, $data, $taskId, $causeId, $ruleId);
         if (! $outcome->hasOwnEntry() && $decision->steps === []) {
             return new Saved($change->record(), $decision, null);
@@ -305,32 +308,12 @@ final readonly class SaveRecord
     {
         try {
             return $this->timings->of('save', fn (): Saved => $this->db->transaction($work));
-        } catch (UniqueConstraintViolationException $taken) {
-            throw self::taken($type, $taken);
         } catch (RefusedByRule $refused) {
             // Inside something larger, too, the entry stays when all the rest is undone.
             $entry = $this->refused($type, $id, $actor, $refused->refusal);
             $this->db->afterwards(static fn () => Batch::insert(Entry::class, [$entry]));
             throw $refused->forPerson();
         }
-    }
-
-    /** Two who wanted the same at once, or a rule that wrote what another record has: the index of the column knows. */
-    private static function taken(RecordType $type, UniqueConstraintViolationException $taken): Refused|UniqueConstraintViolationException
-    {
-        $name = preg_match('/for key \'(?:[^\'.]*\.)?unique_(\w+)\'/', $taken->getMessage(), $found) === 1 ? $found[1] : '';
-        $field = $type->field($name);
-
-        return $field === null ? $taken
-            : new Refused('invalid_values', Words::say(
-                '{field}: another record has it already.',
-                field: $field->label,
-            ), RefusedFor::Conflict, [
-                ['at' => "/values/{$name}", 'code' => 'taken', 'message' => Words::say(
-                    '{field}: another record has it already.',
-                    field: $field->label,
-                )],
-            ]);
     }
 
     /**

@@ -73,7 +73,7 @@ final class Settlement
 
     public function flush(): void
     {
-        $this->records->write($this->writes);
+        $this->records->write($this->writes, $this->now);
         $numbers = $this->outcomes === [] ? [] : $this->ledger->write($this->outcomes);
         foreach ($this->told as $place => $tell) {
             $tell($numbers[$place][0]);

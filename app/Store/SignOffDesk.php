@@ -22,6 +22,7 @@ use VividLedger\SignOff\Clerk;
 use VividLedger\SignOff\Hold;
 use VividLedger\SignOff\Moved;
 use VividLedger\SignOff\NotDecided;
+use VividLedger\SignOff\PassesLock;
 use VividLedger\SignOff\Seat;
 use VividLedger\SignOff\SignOffEvent;
 use VividLedger\SignOff\SignOffEventKind;
@@ -268,7 +269,7 @@ final readonly class SignOffDesk
                 ]);
             }
         }
-        $this->save->correct($this->type($kept), $kept->record_id, $corrections, new Actor($person), $kept->entry_id);
+        $this->save->correct($this->type($kept), $kept->record_id, $corrections, new Actor($person), $kept->entry_id, PassesLock::Decider);
     }
 
     /** @throws NotDecided */

@@ -66,7 +66,8 @@ final readonly class SignOffNotes
         foreach ($events as $event) {
             array_push($messages, ...match (true) {
                 in_array($event->kind, self::ASKED, true) => $this->asked($kept, $event, $about),
-                $event->kind === SignOffEventKind::AskedBack, $event->kind === SignOffEventKind::AnsweredBack => $this->spoken($kept, $event, $about),
+                $event->kind === SignOffEventKind::AskedBack,
+                $event->kind === SignOffEventKind::AnsweredBack => $this->spoken($kept, $event, $about),
                 default => [],
             });
         }

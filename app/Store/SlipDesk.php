@@ -21,6 +21,7 @@ use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
+use VividLedger\SignOff\PassesLock;
 use VividLedger\Slip\Answers;
 use VividLedger\Slip\BadAnswers;
 use VividLedger\Slip\NotTaken;
@@ -270,7 +271,7 @@ final readonly class SlipDesk
                 continue;
             }
             try {
-                $this->save->correct($type, $id, $values, $actor, $entry);
+                $this->save->correct($type, $id, $values, $actor, $entry, PassesLock::SlipAnswer);
             } catch (Refused $refused) {
                 throw new Refused($refused->reason, $refused->getMessage(), $refused->for, array_map(
                     static fn (array $problem): array => ['at' => self::questionAt($answers, (string) $problem['at'])] + $problem,

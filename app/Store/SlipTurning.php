@@ -9,6 +9,7 @@ use Closure;
 use VividLedger\Record\CauseKind;
 use VividLedger\Rule\Line\SendsSlip;
 use VividLedger\Rule\Performance\Performance;
+use VividLedger\SignOff\PassesLock;
 use VividLedger\Slip\Reach;
 use VividLedger\Slip\SlipStatus;
 use VividLedger\Slip\SlipWay;
@@ -32,7 +33,8 @@ final readonly class SlipTurning implements SlipWay
         $field = $this->line->plan()->next?->field() ?? throw new \LogicException('There is no list to go along.');
         $type = $this->schemas->schema()->types[$this->kept->record_type];
         $actor = new Actor(null, CauseKind::Rule);
-        $this->save->correct($type, $this->kept->record_id, [$field->name => $candidate], $actor, $this->kept->entry_id);
+        $this->save->correct($type, $this->kept->record_id, [$field->name => $candidate], $actor, $this->kept->entry_id,
+            PassesLock::PassedOn);
         if (StoredSlip::query()->whereKey($this->kept->id)->value('status') !== SlipStatus::Waiting) {
             return null;
         }

@@ -44,7 +44,8 @@ final class Mailer
             ->text(LetterLinks::filled($message, $message->text));
         if ($message->html !== '') {
             // Inside the application an address begins at its root; a mail program needs all of it.
-            $html = LetterLinks::filled($message, str_replace('href="/', 'href="'.rtrim((string) config('app.url'), '/').'/', $message->html));
+            $html = LetterLinks::filled($message,
+                str_replace('href="/', 'href="'.rtrim((string) config('app.url'), '/').'/', $message->html));
             $email->html(
                 '<!DOCTYPE html><html><head><meta charset="utf-8"><style>'.self::STYLE.'</style></head><body>'.$html.'</body></html>',
             );

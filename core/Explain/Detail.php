@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Explain;
 
+use VividLedger\SignOff\PassesLock;
 use VividLedger\Words\Words;
 
 /** The second line under the headline of an entry. */
@@ -81,7 +82,9 @@ final readonly class Detail
             'call' => CallTold::said($kept),
             'slip' => self::lined([...array_map(SlipTold::said(...), $kept->rows('happened')), ...SlipTold::answers($kept)]),
             'sign_off' => implode("\n", array_map(SignOffTold::said(...), $kept->rows('happened'))),
-            'changed' => implode(' · ', $this->changes()),
+            'changed' => self::lined([
+                implode(' · ', $this->changes()), (string) PassesLock::tryFrom($kept->text('passed'))?->said(),
+            ]),
             'stopped' => $kept->is('cameRound') ? Words::say('The last rule had fired in this chain already, so the chain ends here.')
                 : Words::say('The chain had grown too long, so it ends here.'),
             'reversed' => $this->reversed(),

@@ -43,7 +43,8 @@ final class SignOffTold
             SignOffEventKind::PassedOn => Words::say('{who} is asked instead of {other}', who: $who, other: $event->text('other')),
             SignOffEventKind::StoodIn => Words::say('nobody was found, so {who} stands in', who: $who),
             SignOffEventKind::Deputised => Words::say('{who} is asked for {other}, who is absent', who: $who, other: $event->text('other')),
-            SignOffEventKind::CameBack => Words::say('{who} is back, and is asked instead of {other}', who: $who, other: $event->text('other')),
+            SignOffEventKind::CameBack => Words::say('{who} is back, and is asked instead of {other}', who: $who,
+                other: $event->text('other')),
             SignOffEventKind::HandedOver => Words::say('{other} gave it to {who}{why}', other: $event->text('other'), who: $who, why: $why),
             SignOffEventKind::Rerouted => Words::say(
                 '{who} is asked instead of {other}: the way leads there now',

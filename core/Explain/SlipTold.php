@@ -16,7 +16,8 @@ final class SlipTold
     /**
      * @param  list<SlipEvent>  $events
      * @param  list<array{asked: string, said: string, path?: string}>  $answers  in words, as they were given
-     * @return array{happened: list<array<string, mixed>>, answers?: list<array{asked: string, said: string, path?: string}>} as an entry keeps it
+     * @return array{happened: list<array<string, mixed>>, answers?: list<array{asked: string, said: string, path?: string}>} as an
+     *     entry keeps it
      */
     public static function of(array $events, array $answers = []): array
     {
@@ -42,7 +43,8 @@ final class SlipTold
             SlipEventKind::Unreached => Words::say('nobody could be written to: {path}', path: $event->text('path')),
             SlipEventKind::PassedOn => $event->text('instead') === '' ? Words::say('it goes to {to}{by}', to: $to, by: $by)
                 : Words::say('{to} is asked{by}; {instead} did not answer', to: $to, by: $by, instead: $event->text('instead')),
-            SlipEventKind::HandedOver => Words::say('{to} is asked{by}; {instead} has left', to: $to, by: $by, instead: $event->text('instead')),
+            SlipEventKind::HandedOver => Words::say('{to} is asked{by}; {instead} has left', to: $to, by: $by,
+                instead: $event->text('instead')),
             SlipEventKind::Answered => Words::say('{to} answered', to: $to),
             SlipEventKind::Corrected => Words::say('{to} corrected the answer', to: $to),
             SlipEventKind::SentAgain => Words::say('{to} gets the slip again{by}; the link sent before is void', to: $to, by: $by),

@@ -75,7 +75,8 @@ final readonly class Teller
                 'comment',
                 $step->change->record(),
                 null,
-                ['text' => $step->change->event->text] + ($step->change->event->tells === [] ? [] : ['tells' => $step->change->event->tells]),
+                ['text' => $step->change->event->text]
+                    + ($step->change->event->tells === [] ? [] : ['tells' => $step->change->event->tells]),
             ),
             $step instanceof Effect => $this->save($step->change),
             default => throw new \LogicException('Not a step of a decision: '.$step::class),

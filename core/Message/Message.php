@@ -33,7 +33,8 @@ final readonly class Message
     public function telling(array $tells): self
     {
         return new self(
-            $this->channel, $this->to, $this->cc, $this->replyTo, $this->subject, $this->html, $this->text, $this->path, $this->missing, $tells,
+            $this->channel, $this->to, $this->cc, $this->replyTo, $this->subject, $this->html, $this->text, $this->path, $this->missing,
+            $tells,
         );
     }
 

@@ -80,7 +80,8 @@ final class RichText
         $text = (string) preg_replace('/<a href="([^"]+)">(.*?)<\/a>/i', '$2 ($1)', $text);
         $text = (string) preg_replace('/<\/t[dh]> *<\/tr>/i', '</tr>', $text);
         $text = (string) preg_replace(
-            ['/<li>/i', '/<\/(p|h2|h3|blockquote|ul|ol|table)>/i', '/<(br ?\/?|\/li|\/tr)>/i', '/<\/t[dh]>/i'], ['- ', "\n\n", "\n", ' | '], $text,
+            ['/<li>/i', '/<\/(p|h2|h3|blockquote|ul|ol|table)>/i', '/<(br ?\/?|\/li|\/tr)>/i', '/<\/t[dh]>/i'],
+            ['- ', "\n\n", "\n", ' | '], $text,
         );
         $text = html_entity_decode(strip_tags($text), ENT_QUOTES | ENT_HTML5, 'UTF-8');
 

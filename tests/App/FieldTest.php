@@ -8,12 +8,14 @@ use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Tests\App\Support\AppTestCase;
+use Tests\App\Support\Imports;
 use Tests\App\Support\OwnDatabase;
 use VividLedger\Schema\Numbering;
 
 /** What fields are told to do: begin with something, be the only one, be asked for at a stage, count up, let go of what is deleted. */
 final class FieldTest extends AppTestCase
 {
+    use Imports;
     use OwnDatabase;
 
     protected function isRolledBack(): bool
@@ -92,6 +94,42 @@ final class FieldTest extends AppTestCase
         $this->changeField('boat', 'sign', ['version' => $version + 1, 'unique' => false])->assertNoContent();
         $this->created('boat', ['name' => 'Cy'], 'ines.okafor');
         $this->assertRefused($this->field('boat', ['label' => 'X', 'type' => 'tags', 'unique' => true]), 422, 'invalid_values', '/unique');
+    }
+
+    public function test_what_two_may_not_have_alike_is_told_by_every_way_and_keeps_nobody_else(): void
+    {
+        $this->field('boat', ['label' => 'Sign', 'type' => 'text', 'unique' => true])->assertCreated();
+        $this->field('boat', ['label' => 'Pier', 'type' => 'text'])->assertCreated();
+        [$ada, $bo, $cy] = array_map(fn (string $name): array => $this->created('boat', ['name' => $name], 'ines.okafor')['record'],
+            ['Ada', 'Bo', 'Cy']);
+        $ada = $this->change($this->change($ada, ['sign' => 'A'], 'ines.okafor')['record'], ['sign' => 'B'], 'ines.okafor')['record'];
+        $edit = (int) DB::table('entries')->where('kind', 'changed')->max('id');
+        $this->change($bo, ['sign' => 'A'], 'ines.okafor');
+        $this->assertRefused($this->as('ines.okafor', 'POST', 'reversals', ['entries' => [$edit]]), 409, 'invalid_values', '/values/sign');
+        self::assertSame('B', DB::table('records_boat')->where('id', $ada['id'])->value('sign'));
+
+        // A rule gives all the same: the first has it, the others are told, and nothing of theirs is kept.
+        $this->inForce(['name' => 'Same', 'on' => 'boat', 'when' => ['kind' => 'changed', 'fields' => ['pier']], 'fires' => [
+            'kind' => 'every_time',
+        ], 'lines' => [['kind' => 'set_fields', 'set' => [['field' => 'sign', 'to' => ['kind' => 'value', 'value' => 'C']]]]]]);
+        $job = $this->as('ines.okafor', 'POST', 'bulk', [
+            'recordType' => 'boat', 'records' => [$ada['id'], $bo['id'], $cy['id']], 'values' => ['pier' => 'North'],
+        ])->assertCreated()->json('id');
+        $this->work();
+        $done = $this->as('ines.okafor', 'GET', "bulk/{$job}")->json();
+        self::assertSame(['done', 1, 2], [$done['status'], $done['saved'], $done['refused']]);
+        self::assertSame('Sign: another record has it already.', $done['problems'][0]['said']);
+        self::assertEquals(['Ada' => 'C', 'Bo' => 'A', 'Cy' => null], DB::table('records_boat')->pluck('sign', 'name')->all());
+        self::assertSame(['North'], DB::table('records_boat')->whereNotNull('pier')->pluck('pier')->all());
+
+        // Taken back, what Ada had before is free; once somebody else has it, that is told with the row.
+        $this->change($this->as('ines.okafor', 'GET', "records/boat/{$cy['id']}")->json(), ['sign' => 'B'], 'ines.okafor');
+        $this->as('ines.okafor', 'POST', "bulk/{$job}/undo")->assertOk();
+        $this->work();
+        $undone = $this->as('ines.okafor', 'GET', "bulk/{$job}")->json();
+        self::assertSame(['undone', 0], [$undone['status'], $undone['undone']]);
+        self::assertContains('Sign: another record has it already.', array_column($undone['problems'], 'said'));
+        self::assertSame(['C', 'North'], array_values((array) DB::table('records_boat')->where('name', 'Ada')->first(['sign', 'pier'])));
     }
 
     public function test_a_stage_asks_for_what_it_needs_and_holds_up_nobody_else(): void

@@ -43,7 +43,7 @@ final class ImportTest extends AppTestCase
             ['Müßig & Söhne', 'Basic', 'Jonas Pike', '1,00', 'again'],
         ];
         $text = implode("\r\n", array_map(static fn (array $row): string => implode(';', $row), $rows));
-        $read = $this->sent('customer', (string) iconv('UTF-8', 'UTF-16LE', "\u{FEFF}{$text}"), 97);
+        $read = $this->uploaded('customer', (string) iconv('UTF-8', 'UTF-16LE', "\u{FEFF}{$text}"), 97);
         self::assertSame(['UTF-16LE', ';', 6], [$read['encoding'], $read['delimiter'], $read['job']['total']]);
         self::assertSame([null, 'plan', 'owner', 'yearly_value', null], array_column($read['columns'], 'field'));
 

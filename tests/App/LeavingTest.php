@@ -69,11 +69,15 @@ final class LeavingTest extends AppTestCase
         $this->signIn('bram.castellan@larkmoss.example')->assertOk();
     }
 
-    /** Rules that name whoever leaves go on with those who take over; so do their sign-offs and their slips, and their links let nobody act. */
+    /**
+     * Rules that name whoever leaves go on with those who take over; so do their sign-offs and their slips, and their links let
+     * nobody act.
+     */
     public function test_rules_sign_offs_and_slips_go_on_with_whoever_takes_over(): void
     {
         $named = ['kind' => 'named', 'handle' => 'bram.castellan'];
-        $rule = $this->inForce(['name' => 'Names Bram', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+        $rule = $this->inForce(['name' => 'Names Bram', 'on' => 'ticket', 'when' => ['kind' => 'created'],
+            'fires' => ['kind' => 'every_time'],
             'lines' => [
                 ['kind' => 'set_fields', 'set' => [['field' => 'review', 'to' => ['kind' => 'value', 'value' => 'needed']]]],
                 ['kind' => 'give_task', 'to' => $named, 'title' => 'Later', 'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'day']],
@@ -96,7 +100,8 @@ final class LeavingTest extends AppTestCase
         self::assertSame([$lena->id], SignOffSeat::query()->where('state', 'waiting')->pluck('person_id')->all());
         self::assertSame(['passed_on', 'waiting'], DB::table('slip_turns')->orderBy('place')->pluck('state')->all());
         self::assertSame([$lena->id, $lena->email], [
-            SlipTurnRow::query()->latest('id')->value('person_id'), SlipTurnRow::query()->latest('id')->firstOrFail()->mail['address'] ?? '',
+            SlipTurnRow::query()->latest('id')->value('person_id'),
+            SlipTurnRow::query()->latest('id')->firstOrFail()->mail['address'] ?? '',
         ]);
         $this->get("/slip/{$link}")->assertNotFound();
         $this->post("/slip/{$link}", ['answers' => ['1']])->assertNotFound();
@@ -118,7 +123,8 @@ final class LeavingTest extends AppTestCase
         $this->clockAt('2026-11-25T09:00:00Z');
         $this->forgetEverything();
         $this->app->make(LineWorker::class)->work(100);
-        self::assertSame([$lena->id], DB::table('tasks')->where('title', 'Later')->pluck('assignee_id')->all(), 'what was pencilled in is done');
+        self::assertSame([$lena->id], DB::table('tasks')->where('title', 'Later')->pluck('assignee_id')->all(),
+            'what was pencilled in is done');
         $after = $this->created('ticket', $made, 'milo.trent');
         self::assertSame('needed', $after['record']['values']['review'], 'and the rule goes on');
         self::assertSame([2, 0], [$this->firings($rule), DB::table('entries')->where('kind', 'line_failed')->count()]);

@@ -65,18 +65,21 @@ final class LongLivedTest extends AppTestCase
             'asks' => [['kind' => 'tick', 'label' => 'Well?']]];
         yield 'a slip' => ['slip-forms', $slip, ['subject' => 'Second'] + $slip, ['kind' => 'slip', 'to' => [$ask], 'slip' => 'A slip'],
             'slips'];
-        $condition = static fn (string $of): array => ['recordType' => 'ticket', 'name' => 'A condition', 'file' => ['kind' => 'all', 'of' => [
-            ['kind' => 'is', 'field' => 'priority', 'value' => $of],
-        ]]];
+        $condition = static fn (string $of): array => ['recordType' => 'ticket', 'name' => 'A condition',
+            'file' => ['kind' => 'all', 'of' => [
+                ['kind' => 'is', 'field' => 'priority', 'value' => $of],
+            ]]];
         yield 'a condition' => ['named-conditions', $condition('urgent'), $condition('normal'), ['kind' => 'comment', 'text' => 'Second',
             'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'named', 'name' => 'A condition']]]], 'comments'];
         $ladder = static fn (string $who): array => ['name' => 'A ladder', 'rungs' => [['after' => ['amount' => 0, 'unit' => 'minute'],
             'to' => ['kind' => 'named', 'handle' => $who], 'do' => ['tell']]]];
-        yield 'a ladder' => ['ladders', $ladder('jonas.pike'), $ladder('clea.harrow'), ['kind' => 'escalate', 'ladder' => 'A ladder'], 'told'];
+        yield 'a ladder' => ['ladders', $ladder('jonas.pike'), $ladder('clea.harrow'), ['kind' => 'escalate', 'ladder' => 'A ladder'],
+            'told'];
         $route = static fn (string $who): array => ['recordType' => 'ticket', 'name' => 'A route', 'steps' => [['who' => [
             'kind' => 'people', 'people' => [['kind' => 'named', 'handle' => $who]],
         ]]]];
-        yield 'a route' => ['routes', $route('jonas.pike'), $route('clea.harrow'), ['kind' => 'sign_off', 'steps' => [['route' => 'A route']]],
+        yield 'a route' => ['routes', $route('jonas.pike'), $route('clea.harrow'),
+            ['kind' => 'sign_off', 'steps' => [['route' => 'A route']]],
             'asked'];
         $endpoint = ['name' => 'An endpoint', 'url' => 'https://books.example/first', 'method' => 'POST', 'headers' => [], 'timeout' => 5,
             'tries' => 3, 'atOnce' => 2, 'perMinute' => 60, 'mayBeInside' => false];
@@ -144,7 +147,8 @@ final class LongLivedTest extends AppTestCase
         ])->assertOk();
         $this->as('ines.okafor', 'DELETE', "letters/{$made['id']}")->assertSuccessful();
         $this->goesOn();
-        $this->comes(static fn (): bool => DB::table('scheduled_lines')->where('record_id', $late)->where('status', 'pencilled')->doesntExist());
+        $this->comes(static fn (): bool => DB::table('scheduled_lines')->where('record_id', $late)->where('status',
+            'pencilled')->doesntExist());
         self::assertSame(['line_failed'], DB::table('entries')->where('record_id', $late)->where('rule_id', $rule)
             ->whereIn('kind', ['line', 'line_failed'])->pluck('kind')->all());
         self::assertSame([], $this->found('messages', $late));
@@ -189,8 +193,8 @@ final class LongLivedTest extends AppTestCase
             'messages' => StoredMessage::query()->where($of)->pluck('subject')->all(),
             'slips' => DB::table('slips')->where($of)->pluck('subject')->all(),
             'comments' => $this->comments($ticket),
-            'told' => StoredMessage::query()->where($of)->get()->map(static fn (StoredMessage $one): string => $one->recipients['to'][0]['name'])
-                ->unique()->all(),
+            'told' => StoredMessage::query()->where($of)->get()
+                ->map(static fn (StoredMessage $one): string => $one->recipients['to'][0]['name'])->unique()->all(),
             'asked' => DB::table('sign_off_seats as s')->join('sign_offs as o', 'o.id', '=', 's.sign_off_id')
                 ->join('people as p', 'p.id', '=', 's.person_id')->where('o.record_id', $ticket)->pluck('p.name')->all(),
             'calls' => DB::table('calls')->where($of)->pluck('endpoint')->all(),

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Models\StoredMessage;
+use App\Work\Mail\MailDoor;
+use App\Work\Mail\ReplyAddress;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 
@@ -48,10 +51,55 @@ final class MergeTest extends AppTestCase
         self::assertStringStartsWith('merged C', str_replace('‑', '-', $entry['head']['rest']));
         self::assertSame('3 records that named it name this one now.', $entry['detail']);
 
+        self::assertContains('They pay late', array_column($account, 'detail'), 'the account tells of both');
+
         // It lies in the bin, and comes back from there.
         $this->as('bram.castellan', 'GET', "records/customer/{$gone['id']}")->assertNotFound();
         $this->as('ines.okafor', 'POST', "records/customer/{$gone['id']}/restore")->assertOk()
             ->assertJsonPath('record.title', 'Brine Works Ltd');
+    }
+
+    public function test_an_answer_to_a_letter_of_the_one_that_goes_lands_on_the_one_that_stays(): void
+    {
+        $this->inForce([
+            'name' => 'Thanks', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'once_per_record'], 'lines' => [
+                ['kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'contact']], 'subject' => 'Thank you',
+                    'body' => 'We look at it.'],
+            ],
+        ]);
+        $customer = $this->customer();
+        $contact = $this->created('contact', [
+            'name' => 'Marit Solheim', 'customer' => $customer['id'], 'email' => 'marit@brine.example',
+        ])['record'];
+        [$kept, $gone, $last] = array_map(fn (): array => $this->ticket([
+            'customer' => $customer['id'], 'contact' => $contact['id'],
+        ])['record'], range(1, 3));
+        $letter = StoredMessage::query()->where('record_id', $gone['id'])->where('channel', 'email')->firstOrFail();
+        $into = fn (array $stays, array $goes) => $this->as('ines.okafor', 'POST', "records/ticket/{$stays['id']}/merge", [
+            'version' => $this->as('ines.okafor', 'GET', "records/ticket/{$stays['id']}")->json('version'), 'other' => $goes['id'],
+            'otherVersion' => $this->as('ines.okafor', 'GET', "records/ticket/{$goes['id']}")->json('version'), 'values' => [],
+        ])->assertOk();
+        $into($kept, $gone);
+        // And that one is merged in its turn.
+        $into($last, $kept);
+        $reply = ReplyAddress::of($letter->refresh());
+        $this->app->make(MailDoor::class)->take(implode("\r\n", [
+            'Message-ID: <m-1@brine.example>', 'From: Marit Solheim <marit@brine.example>', "To: {$reply}", 'Subject: Re: Thank you',
+            'Content-Type: text/plain; charset=utf-8', '', 'It leaks again.',
+        ]));
+        $account = fn (): array => array_column($this->as('ines.okafor', 'GET', "records/ticket/{$last['id']}/account")->json('entries'),
+            'detail');
+        self::assertContains('It leaks again.', $account());
+        self::assertSame([3, $last['id']], [
+            count(array_filter($this->as('ines.okafor', 'GET', "records/ticket/{$last['id']}/account")->json('entries'),
+                static fn (array $entry): bool => $entry['kind'] === 'created')),
+            (int) DB::table('entries')->where('kind', 'reply')->value('record_id'),
+        ]);
+        self::assertCount(3, $this->as('ines.okafor', 'GET', "records/ticket/{$last['id']}/messages")->json());
+        self::assertSame(0, DB::table('messages')->whereIn('record_id', [$kept['id'], $gone['id']])->count());
+        // One that is brought back tells of itself again.
+        $this->as('ines.okafor', 'POST', "records/ticket/{$kept['id']}/restore")->assertOk();
+        self::assertNotContains($kept['number'], $account());
     }
 
     public function test_what_cannot_be_merged_is_told_and_all_stays_as_it_was(): void

@@ -105,7 +105,8 @@ final class RelatedRaceTest extends AppTestCase
             DB::beginTransaction();
             $this->becomes($ticket['id'], $values);
             $held = [];
-            foreach (['customer' => $ticket['values']['customer']['id'] ?? $ticket['values']['customer'], 'ticket' => $ticket['id']] as $type => $id) {
+            foreach (['customer' => $ticket['values']['customer']['id'] ?? $ticket['values']['customer'],
+                'ticket' => $ticket['id']] as $type => $id) {
                 $held[$type] = $this->isHeld($type, (int) $id);
             }
             DB::rollBack();
@@ -117,7 +118,10 @@ final class RelatedRaceTest extends AppTestCase
         self::assertSame(['customer' => false, 'ticket' => true], $held(['notes' => 'nothing that counts']));
     }
 
-    /** A transaction that lost to another takes all its locks first when it is begun again: tickets before their customer, each by its id. */
+    /**
+     * A transaction that lost to another takes all its locks first when it is begun again: tickets before their customer, each by
+     * its id.
+     */
     public function test_what_lost_is_begun_again_with_all_its_locks(): void
     {
         $tickets = [$this->ticket()['record'], $this->ticket()['record']];
@@ -134,12 +138,14 @@ final class RelatedRaceTest extends AppTestCase
                 DB::flushQueryLog();
                 throw new LostToAnother('on purpose');
             }
-            $seen = [$this->isHeld('customer', $customer), $this->isHeld('ticket', $tickets[0]['id']), $this->isHeld('ticket', $tickets[1]['id'])];
+            $seen = [$this->isHeld('customer', $customer), $this->isHeld('ticket', $tickets[0]['id']),
+                $this->isHeld('ticket', $tickets[1]['id'])];
         });
         DB::disableQueryLog();
 
         self::assertSame([2, [true, true, true]], [$tries, $seen]);
-        $locking = array_values(array_filter(array_column(DB::getQueryLog(), 'query'), static fn (string $sql): bool => str_contains($sql, Lock::WRITE)));
+        $locking = array_values(array_filter(array_column(DB::getQueryLog(), 'query'),
+            static fn (string $sql): bool => str_contains($sql, Lock::WRITE)));
         self::assertStringContainsString('records_ticket', $locking[0]);
         self::assertStringContainsString('records_customer', $locking[1]);
     }
@@ -188,7 +194,8 @@ final class RelatedRaceTest extends AppTestCase
         DB::table('rule_watches')->delete();
         $customers = [];
         for ($nth = 1; $nth <= Families::CUSTOMERS; $nth++) {
-            $customers[] = $this->created('customer', ['name' => "{$name} customer {$nth}", 'status' => 'active', 'open_tickets' => '0'])['record']['id'];
+            $customers[] = $this->created('customer',
+                ['name' => "{$name} customer {$nth}", 'status' => 'active', 'open_tickets' => '0'])['record']['id'];
         }
         for ($nth = 1; $nth <= 2 * Families::CUSTOMERS; $nth++) {
             $this->ticket(['subject' => "{$name} ticket {$nth}", 'customer' => $customers[$nth % Families::CUSTOMERS], 'hours' => '1']);
@@ -229,7 +236,8 @@ final class RelatedRaceTest extends AppTestCase
         foreach (['customer' => 'id', 'ticket' => 'customer'] as $type => $of) {
             $name = $type === 'customer' ? 'name' : 'subject';
             $rows = DB::table('entries as e')->join("records_{$type} as r", 'r.id', '=', 'e.record_id')->where('e.record_type', $type)
-                ->where('e.kind', 'fired')->whereIn('e.rule_id', $rules)->whereIn("r.{$of}", $customers)->get(['e.rule_id', "r.{$name} as name"]);
+                ->where('e.kind', 'fired')->whereIn('e.rule_id', $rules)->whereIn("r.{$of}",
+                    $customers)->get(['e.rule_id', "r.{$name} as name"]);
             foreach ($rows as $row) {
                 $key = array_search((int) $row->rule_id, $rules, true).' '.preg_replace('/^\w+ \d+ /', '', $row->name);
                 $fired[$key] = ($fired[$key] ?? 0) + 1;

@@ -101,7 +101,8 @@ final class SignOffPeopleTest extends SignOffTestCase
 
     private function mailTo(string $handle): int
     {
-        return DB::table('messages')->where('recipients', 'like', "%{$this->person($handle)->email}%")->whereNotNull('sign_off_id')->count();
+        return DB::table('messages')->where('recipients', 'like',
+            "%{$this->person($handle)->email}%")->whereNotNull('sign_off_id')->count();
     }
 
     public function test_who_leaves_and_who_gets_another_manager_is_asked_no_more(): void

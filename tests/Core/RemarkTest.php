@@ -42,7 +42,8 @@ final class RemarkTest extends TestCase
 
         yield 'a sound little rule' => [[], [], null, ''];
         yield 'a task for somebody who has left' => [
-            ['lines' => [['kind' => 'give_task', 'title' => 'Look', 'to' => ['kind' => 'named', 'handle' => 'gone']]]], [], 'names_who_left', '/lines/0/to',
+            ['lines' => [['kind' => 'give_task', 'title' => 'Look', 'to' => ['kind' => 'named', 'handle' => 'gone']]]], [],
+            'names_who_left', '/lines/0/to',
         ];
         yield 'never' => [
             ['onlyIf' => $all($is('status', 'open'), ['kind' => 'over', 'field' => 'customer.open', 'value' => '5'])], [], 'never',

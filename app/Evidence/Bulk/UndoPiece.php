@@ -48,7 +48,7 @@ final readonly class UndoPiece implements BulkPiece
                 ->orderByDesc('place')->limit(self::AT_ONCE)->get();
             $undone = 0;
             foreach ($rows as $row) {
-                [$result, $said] = $row->result === RowResult::Created ? $this->unmade($job, $type, $row) : $this->unchanged($job, $row);
+                [$result, $said] = $this->undone($job, $type, $row);
                 $undone += $result === RowResult::Undone ? 1 : 0;
                 BulkRow::rows()->where('job_id', $job->id)->where('place', $row->place)->update(['result' => $result, 'said' => $said]);
             }
@@ -56,6 +56,17 @@ final readonly class UndoPiece implements BulkPiece
 
             return $rows->count();
         });
+    }
+
+    /** @return array{RowResult, string} all of it is taken back, or what is in the way stands with the row */
+    private function undone(BulkJob $job, RecordType $type, BulkRow $row): array
+    {
+        try {
+            return $this->db->transaction(fn (): array => $row->result === RowResult::Created
+                ? $this->unmade($job, $type, $row) : $this->unchanged($job, $row));
+        } catch (Refused $refused) {
+            return [RowResult::Kept, $refused->getMessage()];
+        }
     }
 
     /** @return array{RowResult, string} */
@@ -78,11 +89,7 @@ final readonly class UndoPiece implements BulkPiece
             return [RowResult::Kept, 'Somebody has had to do with it since.'];
         }
         $this->takenBack($job, $row);
-        try {
-            $this->save->unmake($type, (int) $row->record_id, new Actor($job->by_id));
-        } catch (Refused $refused) {
-            return [RowResult::Kept, $refused->getMessage()];
-        }
+        $this->save->unmake($type, (int) $row->record_id, new Actor($job->by_id));
 
         return [RowResult::Undone, ''];
     }

@@ -8,8 +8,10 @@ use App\Http\Api\Shape\EntryShape;
 use App\Models\ClockTurn;
 use App\Models\Columns;
 use App\Models\Entry;
+use App\Models\MergedRecord;
 use App\Models\MessageAccount;
 use App\Models\StoredMessage;
+use App\Models\StoredRecord;
 use App\Store\Access\InSight;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Record\CauseKind;
@@ -46,7 +48,7 @@ final readonly class Entries
     }
 
     /**
-     * The account of a record: its own entries, and those that sent a letter to it.
+     * The account of a record: its own entries, those of records that were merged into it, and those that sent a letter to it.
      *
      * @return list<EntryShape>
      */
@@ -61,10 +63,28 @@ final readonly class Entries
         )
             ->where('a.record_type', $type)->where('a.record_id', $id)->where('m.entry_id', '<', $before)
             ->orderByDesc('m.entry_id')->limit(self::A_PAGE)->select('m.entry_id as id');
-        $ids = Entry::query()->about($type, $id)->where('id', '<', $before)->latest('id')->limit(self::A_PAGE)->toBase()->select('id')
-            ->union($sent)->orderByDesc('id')->limit(self::A_PAGE)->pluck('id');
+        $of = static fn (int $one): \Illuminate\Database\Query\Builder => Entry::query()->about($type, $one)->where('id', '<', $before)
+            ->latest('id')->limit(self::A_PAGE)->toBase()->select('id');
+        $ids = $of($id);
+        $merged = $this->merged($type, $id);
+        foreach ([...array_map($of, $merged), $sent] as $more) {
+            $ids->union($more);
+        }
+        $ids = $ids->orderByDesc('id')->limit(self::A_PAGE)->pluck('id');
 
-        return $this->read($this->inSight->about(Entry::query())->whereIn('id', $ids->all()));
+        // Whoever sees the record sees what has become part of it.
+        return $this->read(Entry::query()->whereIn('id', $ids->all())->where(fn (Builder $either): Builder => $either
+            ->where(fn (Builder $seen): Builder => $this->inSight->about($seen))
+            ->orWhere(static fn (Builder $part): Builder => $part->where('record_type', $type)->whereIn('record_id', $merged))));
+    }
+
+    /** @return list<int> records that have become part of one; one that was brought back stands by itself again */
+    private function merged(string $type, int $id): array
+    {
+        $merged = MergedRecord::within($type, $id);
+        $back = $merged === [] ? [] : Columns::ints(StoredRecord::rowsOf($type)->whereIn('id', $merged)->pluck('id'));
+
+        return array_values(array_diff($merged, $back));
     }
 
     /**

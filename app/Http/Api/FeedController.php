@@ -69,13 +69,15 @@ final class FeedController extends Controller
         foreach ($tasks->get() as $task) {
             $due = $task->due_at ?? $clock->now();
             $common = [
-                'DTSTAMP' => $clock->now(), 'SUMMARY' => $texts->shown($task->title, $task->tells), 'URL' => url("/records/{$task->record_type}/{$task->record_id}"),
+                'DTSTAMP' => $clock->now(), 'SUMMARY' => $texts->shown($task->title, $task->tells),
+                'URL' => url("/records/{$task->record_type}/{$task->record_id}"),
             ];
-            $calendar->add('VTODO', ['UID' => "task-{$task->id}@{$host}", 'DUE' => $due, 'DESCRIPTION' => $texts->shown($task->notes, $task->tells)] + $common + [
-                'PRIORITY' => match ($task->priority) {
-                    'high' => 1, 'low' => 9, default => 5
-                },
-            ]);
+            $calendar->add('VTODO', ['UID' => "task-{$task->id}@{$host}", 'DUE' => $due,
+                'DESCRIPTION' => $texts->shown($task->notes, $task->tells)] + $common + [
+                    'PRIORITY' => match ($task->priority) {
+                        'high' => 1, 'low' => 9, default => 5
+                    },
+                ]);
             // Many calendars show no to-dos, so each stands there as an event of its last half hour too.
             $calendar->add('VEVENT', $common + [
                 'UID' => "due-{$task->id}@{$host}", 'DTSTART' => $due->modify('-30 minutes'), 'DTEND' => $due, 'TRANSP' => 'TRANSPARENT',

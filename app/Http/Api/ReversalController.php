@@ -17,6 +17,7 @@ use App\Store\Access\InSight;
 use App\Store\Access\RecordGate;
 use App\Store\Refused;
 use App\Store\RefusedFor;
+use App\Store\SchemaStore;
 use OpenApi\Attributes as OA;
 use VividLedger\Rights\Act;
 use VividLedger\Words\Words;
@@ -24,8 +25,12 @@ use VividLedger\Words\Words;
 /** Reversals of what rules did. */
 final class ReversalController extends Controller
 {
-    public function __construct(private readonly Reversal $reversal, private readonly RecordGate $gate, private readonly InSight $inSight)
-    {
+    public function __construct(
+        private readonly Reversal $reversal,
+        private readonly RecordGate $gate,
+        private readonly InSight $inSight,
+        private readonly SchemaStore $schemas,
+    ) {
     }
 
     #[
@@ -113,6 +118,12 @@ final class ReversalController extends Controller
             $this->authorize('reverse', $entry);
             if ($entry->record_type !== null && $entry->record_id !== null) {
                 $this->gate->mustMay(Act::Change, $this->type($entry->record_type), $entry->record_id);
+            }
+        }
+        foreach ($this->reversal->touches($entries) as $name => $records) {
+            foreach ($this->schemas->schema()->type($name) === null ? [] : $records as $id => $fields) {
+                $this->gate->mustMay(Act::Change, $this->type($name), $id);
+                $this->gate->mustWrite($this->type($name), array_flip($fields));
             }
         }
     }

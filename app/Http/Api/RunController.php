@@ -93,8 +93,9 @@ final class RunController extends Controller
                 );
         $type = $this->type($run->record_type);
         $seen = $this->inSight->where($type, StoredRecord::tableOf($type->name));
-        $rows = $run->records()->orderBy('record_id')->limit(self::RESULTS)->when($seen !== null, static fn (Builder $rows): Builder => $rows
-            ->whereIn('record_id', StoredRecord::rowsOf($type)->whereRaw((string) $seen)->select('id')))->get();
+        $rows = $run->records()->orderBy('record_id')->limit(self::RESULTS)->when($seen !== null,
+            static fn (Builder $rows): Builder => $rows
+                ->whereIn('record_id', StoredRecord::rowsOf($type)->whereRaw((string) $seen)->select('id')))->get();
         $this->names->rememberTitles($type->name, array_values($rows->pluck('record_id')->all()));
         $results = $rows->map(fn (HandRunRecord $row): RunResultShape => new RunResultShape(
             $row->record_id, $type->numberOf($row->record_id), $this->names->title($type->name, $row->record_id) ?? '', $row->result,

@@ -87,7 +87,8 @@ final class SchemaController extends Controller
         $role = $this->inSight->sight()->role;
         $retired = array_filter(
             $row->definition['fields'] ?? [],
-            static fn (array $field, string $name): bool => ($field['retired'] ?? false) && $role->access($type->name, $name) !== FieldAccess::Hidden,
+            static fn (array $field, string $name): bool => ($field['retired'] ?? false)
+                && $role->access($type->name, $name) !== FieldAccess::Hidden,
             ARRAY_FILTER_USE_BOTH,
         );
 

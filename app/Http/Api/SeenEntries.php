@@ -89,7 +89,8 @@ final class SeenEntries
     {
         $data = array_diff_key($data, array_fill_keys(self::WORDS_OF_RULES, true));
         if (is_array($data['lines'] ?? null)) {
-            $data['lines'] = array_map(static fn (mixed $line): mixed => is_array($line) ? ['said' => SeenTexts::withheld()] + $line : $line,
+            $data['lines'] = array_map(static fn (mixed $line): mixed => is_array($line) ? ['said' => SeenTexts::withheld()] + $line
+                : $line,
                 $data['lines']);
         }
 

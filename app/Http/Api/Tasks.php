@@ -137,7 +137,8 @@ final readonly class Tasks
             $iso = static fn (?\DateTimeImmutable $at): ?string => $at === null ? null : Value::instantText($at);
 
             return new TaskShape(
-                $task->id, $this->texts->shown($task->title, $task->tells), $this->texts->shown($task->notes, $task->tells), $task->priority, $task->status->value, $task->assignee_id, $task->assignee?->handle,
+                $task->id, $this->texts->shown($task->title, $task->tells), $this->texts->shown($task->notes, $task->tells),
+                $task->priority, $task->status->value, $task->assignee_id, $task->assignee?->handle,
                 $task->assignee?->name, $task->record_type, $task->record_id, $number,
                 $this->names->title($task->record_type, $task->record_id) ?? $number, $task->rule_id, $task->rule?->name, $task->entry_id,
                 Value::instantText($task->given_at), $iso($task->due_at), $iso($task->done_at), $task->doer?->name,

@@ -38,7 +38,8 @@ final class Notices
         }
         foreach ($tasks as $task) {
             $found[] = new Notice(
-                NoticeKind::Task, $task->id, $task->given_at, $texts->shown($task->title, $task->tells), $task->record_type, $task->record_id,
+                NoticeKind::Task, $task->id, $task->given_at, $texts->shown($task->title, $task->tells), $task->record_type,
+                $task->record_id,
             );
         }
         $mentions = Mention::query()->with('by')->where('person_id', $person)->where('at', '>=', $from)->latest('at')->limit($most)->get();

@@ -399,7 +399,8 @@ final class Performance
     {
         $events = [];
         foreach ($this->comments as $index => [$record, $text, $tells]) {
-            $events[] = [$record, new Event(EventKind::Comment, 'comment:'.substr(sha1("{$rule}:{$firing}:{$index}"), 0, 24), $text, tells: $tells)];
+            $events[] = [$record, new Event(EventKind::Comment, 'comment:'.substr(sha1("{$rule}:{$firing}:{$index}"), 0, 24), $text,
+                tells: $tells)];
         }
 
         return $events;

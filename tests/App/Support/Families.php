@@ -12,7 +12,10 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use VividLedger\Schema\RecordType;
 
-/** Random rules between customers and their tickets, and random saves of them: each reads, counts or writes what others save at the moment. */
+/**
+ * Random rules between customers and their tickets, and random saves of them: each reads, counts or writes what others save at
+ * the moment.
+ */
 final class Families
 {
     private const STATUSES = ['open', 'waiting', 'partner', 'closed'];
@@ -38,8 +41,9 @@ final class Families
                 'lines' => [$this->counting(null), ...$this->some(['field' => 'depot', 'to' => $this->value(['quayside', 'hillgate'])])]],
             // Judged on the ticket, by what its customer and its sisters are.
             2 => ['on' => 'ticket', 'when' => $this->one([['kind' => 'created'], ['kind' => 'changed', 'fields' => ['status']]]),
-                'onlyIf' => $this->all($this->counted('customer>ticket.customer'), ['kind' => 'at_least', 'field' => 'customer.open_tickets',
-                    'value' => (string) $this->random->getInt(0, 9)]),
+                'onlyIf' => $this->all($this->counted('customer>ticket.customer'),
+                    ['kind' => 'at_least', 'field' => 'customer.open_tickets',
+                        'value' => (string) $this->random->getInt(0, 9)]),
                 'fires' => $this->guard(['status']), 'lines' => [$this->counting('customer')]],
             3 => ['on' => 'ticket', 'when' => ['kind' => 'created_or_changed'],
                 'onlyIf' => $this->all($this->counted('customer>ticket.customer')), 'fires' => $this->guard(['status']),
@@ -62,10 +66,12 @@ final class Families
 
         return match ($this->random->getInt(0, 5)) {
             0, 1 => ['type' => 'ticket', 'which' => "new {$process} {$nth}", 'values' => ['customer' => $customer, 'priority' => 'normal',
-                'status' => $this->one(self::STATUSES), 'subject' => "new {$process} {$nth}", 'hours' => (string) $this->random->getInt(0, 4),
+                'status' => $this->one(self::STATUSES), 'subject' => "new {$process} {$nth}",
+                'hours' => (string) $this->random->getInt(0, 4),
             ]],
             2, 3 => ['type' => 'ticket', 'which' => $ticket, 'values' => ['status' => $this->one(self::STATUSES)]],
-            4 => ['type' => 'ticket', 'which' => $ticket, 'values' => ['hours' => (string) $this->random->getInt(0, 9), 'customer' => $customer]],
+            4 => ['type' => 'ticket', 'which' => $ticket,
+                'values' => ['hours' => (string) $this->random->getInt(0, 9), 'customer' => $customer]],
             default => ['type' => 'customer', 'which' => $customer, 'values' => ['status' => $this->one(['prospect', 'active', 'lost'])]],
         };
     }

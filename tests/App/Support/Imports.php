@@ -12,7 +12,7 @@ trait Imports
 {
     private function begun(string $text, bool $answered): int
     {
-        $id = $this->sent('customer', $text, 1_000_000)['job']['id'];
+        $id = $this->uploaded('customer', $text, 1_000_000)['job']['id'];
         $this->tried($id, ['0' => 'name', '1' => 'plan', '2' => 'owner'], null, 'create')->assertOk();
         $this->work();
         $this->as('ines.okafor', 'POST', "imports/{$id}/start", ['answered' => $answered])->assertOk();
@@ -21,7 +21,7 @@ trait Imports
     }
 
     /** @return array<string, mixed> the import as it was read */
-    private function sent(string $type, string $content, int $bytes): array
+    private function uploaded(string $type, string $content, int $bytes): array
     {
         $id = $this->as('ines.okafor', 'POST', 'imports', [
             'recordType' => $type, 'name' => 'customers.csv', 'bytes' => strlen($content),
