@@ -74,6 +74,14 @@ final class StoredMessage extends LedgerModel
         'unsure' => 'integer',
     ];
 
+    /** Whether an address is among those that it was sent to. */
+    public function wentTo(string $address): bool
+    {
+        $to = array_column([...$this->recipients['to'] ?? [], ...$this->recipients['cc'] ?? []], 'address');
+
+        return in_array(mb_strtolower($address), array_map(mb_strtolower(...), $to), true);
+    }
+
     /**
      * The record of somebody it reaches, as what a text tells of is noted; nothing where that is none.
      *

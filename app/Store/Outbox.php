@@ -40,12 +40,13 @@ final readonly class Outbox
      *
      * @param  list<array{Message, Record, int, int, \DateTimeImmutable, ?SignOffSeat}>  $messages  each with the seat that it lets decide
      *     behind the rest
+     * @param  string  $of  what names these among all messages of their entries
      */
-    public function putOfSignOff(int $signOff, array $messages): void
+    public function putOfSignOff(int $signOff, array $messages, string $of = ''): void
     {
         $this->take(
             array_map(static fn (array $one): array => array_slice($one, 0, 5), $messages),
-            "sign_off:{$signOff}",
+            "sign_off:{$signOff}{$of}",
             array_map(static fn (array $one): array => [
                 'sign_off_id' => $signOff, 'seat_id' => $one[5]?->id, 'seat_round' => $one[5]?->round,
             ], $messages),
@@ -91,7 +92,9 @@ final readonly class Outbox
             }
             $moment = Columns::moment($at);
             $rows[] = [
-                'key' => substr(hash('sha256', "{$of}:{$entry}:{$index}"), 0, 40), 'channel' => $message->channel,
+                // Nobody guesses the id of a letter who has not got it: a report that it bounced is believed by it.
+                'key' => substr(hash_hmac('sha256', "{$of}:{$entry}:{$index}", (string) config('app.key')), 0, 40),
+                'channel' => $message->channel,
                 'record_type' => $record->type, 'record_id' => $record->id, 'rule_id' => $rule, 'entry_id' => $entry,
                 ...array_replace(self::ABOUT_NOTHING, $about[$index] ?? []),
                 'person_id' => $inside ? ($message->to[0]->personId ?? null) : null,

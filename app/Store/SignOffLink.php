@@ -35,15 +35,15 @@ final class SignOffLink
      */
     public static function seat(string $token, \DateTimeImmutable $now): SignOffSeat
     {
-        $isOurs = preg_match(self::PATTERN, $token, $part) === 1 && hash_equals(self::sign("{$part[1]}-{$part[2]}-{$part[3]}"), $part[4]);
-        $seat = $isOurs ? SignOffSeat::query()->with(['signOff', 'person'])->find((int) $part[1]) : null;
-        if ($seat === null || ! $seat->person->active) {
+        $seat = self::whose($token);
+        preg_match(self::PATTERN, $token, $part);
+        if ($seat === null) {
             throw new Refused('not_found', Words::say('This link leads nowhere. Open the letter again, or sign in.'), RefusedFor::Missing);
         }
-        if ($now->getTimestamp() > (int) $part[3]) {
+        if ($now->getTimestamp() > (int) ($part[3] ?? 0)) {
             throw new Refused('link_expired', Words::say('This link has run out. Sign in to decide.'), RefusedFor::Conflict);
         }
-        if ($seat->round !== (int) $part[2]) {
+        if ($seat->round !== (int) ($part[2] ?? 0)) {
             throw new Refused(
                 'link_used',
                 Words::say('You have been asked again since. Use the link of the latest letter.'),
@@ -52,6 +52,15 @@ final class SignOffLink
         }
 
         return $seat;
+    }
+
+    /** Whose token it is, whether it may be used still or not; null when it was made by somebody else, or they have left. */
+    public static function whose(string $token): ?SignOffSeat
+    {
+        $isOurs = preg_match(self::PATTERN, $token, $part) === 1 && hash_equals(self::sign("{$part[1]}-{$part[2]}-{$part[3]}"), $part[4]);
+        $seat = $isOurs ? SignOffSeat::query()->with(['signOff', 'person'])->find((int) $part[1]) : null;
+
+        return $seat?->person->active === true ? $seat : null;
     }
 
     public static function address(string $token): string

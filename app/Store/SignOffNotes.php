@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\Store;
 
 use App\Models\SignOffSeat;
+use App\Models\StoredMessage;
 use App\Models\StoredSignOff;
 use App\Store\Access\InSight;
 use App\Store\Access\SeenTexts;
+use App\Store\Sql\ById;
 use VividLedger\Message\Address;
 use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
@@ -16,6 +18,7 @@ use VividLedger\Rule\Performance\SignOffAsked;
 use VividLedger\SignOff\SeatState;
 use VividLedger\SignOff\SignOffEvent;
 use VividLedger\SignOff\SignOffEventKind;
+use VividLedger\SignOff\SignOffStatus;
 use VividLedger\Words\Words;
 
 /** Tells people what is wanted of them: a note inside, and a letter from which they can decide. */
@@ -28,6 +31,9 @@ final readonly class SignOffNotes
 
     /** Of these somebody hears. */
     private const HEARD = [...self::ASKED, SignOffEventKind::AskedBack, SignOffEventKind::AnsweredBack];
+
+    /** So many letters go to a seat in one round, the one that asks and those that say that an answer was not taken. */
+    private const MOST_TOLD = 5;
 
     public function __construct(
         private Outbox $outbox,
@@ -113,6 +119,28 @@ final readonly class SignOffNotes
             Channel::Email, [new Address($person->name, $person->email, $person->id)], [], null, $subject, $letter->html(),
             $letter->text(), $person->name, [], $kept->tells,
         ), $seat]];
+    }
+
+    /** An answer by mail that could not be taken is answered by a letter, a few times: whoever never reads it may be a robot. */
+    public function notTaken(SignOffSeat $seat, Refused $why, string $said): void
+    {
+        [$kept, $person] = [$seat->signOff, $seat->person];
+        $of = ['seat_id' => $seat->id, 'seat_round' => $seat->round];
+        $told = StoredMessage::query()->where($of)->where('channel', Channel::Email)->count();
+        $type = $this->schemas->schema()->type($kept->record_type);
+        $record = $type === null ? null : ById::record($type, $kept->record_id);
+        if ($record === null || $person->email === '' || $told > self::MOST_TOLD) {
+            return;
+        }
+        $message = $this->languages->in($person->language ?? Words::OWN, function () use ($kept, $person, $record, $why, $said): Message {
+            $letter = new NotTakenLetter($this->about($record), $why, $said, $kept->status === SignOffStatus::Waiting);
+
+            return new Message(Channel::Email, [new Address($person->name, $person->email, $person->id)], [], null,
+                Words::say('Your answer was not taken: {about}', about: $this->about($record)), $letter->html(), $letter->text(), $person->name, []);
+        });
+        $this->outbox->putOfSignOff($kept->id, [
+            [$message, $record, $kept->rule_id, $kept->entry_id, $this->clock->now(), $seat],
+        ], "answer:{$seat->id}:{$told}");
     }
 
     /** @return list<array{Message}> a question that was asked back, or its answer */

@@ -102,6 +102,34 @@ final class MailDoorTest extends TimeTestCase
         self::assertContains('mail_stopped', $kinds);
     }
 
+    public function test_a_report_is_believed_about_letters_that_went_there_and_no_other(): void
+    {
+        [, $message] = $this->chased();
+        $forged = [
+            'without a letter' => str_replace($message->key, str_repeat('0', 40), self::bounce($message, '5.1.1', 'x')),
+            'of somebody else' => str_replace('rfc822; marit@brine.example', 'rfc822; bram.castellan@larkmoss.example',
+                self::bounce($message, '5.1.2', 'x')),
+            'of nothing' => str_replace("Message-ID: <{$message->key}@larkmoss.example>", 'X-Nothing: 1', self::bounce($message, '5.1.3', 'x')),
+        ];
+        foreach ($forged as $which => $mail) {
+            self::assertSame('bounce', $this->take($mail), $which);
+            self::assertSame(0, DB::table('address_marks')->count(), $which);
+        }
+        self::assertSame(0, DB::table('entries')->where('kind', 'bounced')->count());
+        // Nor can an id be made of what everybody sees.
+        self::assertNotSame(substr(hash('sha256', "message:{$message->entry_id}:0"), 0, 40), $message->key);
+    }
+
+    public function test_one_letter_is_not_answered_by_everybody(): void
+    {
+        [$ticket, $message] = $this->chased();
+        $kinds = array_map(fn (int $nth): string => $this->take($this->mail(ReplyAddress::of($message), "Answer {$nth}", [
+            'From' => "somebody{$nth}@else.example",
+        ])), range(1, 40));
+        self::assertSame(['reply' => 20, 'loop' => 20], array_count_values($kinds));
+        self::assertSame(20, DB::table('entries')->where('kind', 'reply')->where('record_id', $ticket)->count());
+    }
+
     public function test_whoever_wants_no_more_chases_says_so_with_one_press(): void
     {
         [$ticket, $message] = $this->chased();

@@ -10,6 +10,7 @@ use App\Store\LetterLinks;
 use App\Store\SignOffLink;
 use App\Store\SignOffReplies;
 use App\Work\Mail\AnswerMail;
+use App\Work\Mail\MailDoor;
 use App\Work\Postman;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
@@ -94,6 +95,36 @@ final class SignOffLetterTest extends SignOffTestCase
             content: $strange)->json('taken'));
     }
 
+    public function test_an_answer_that_cannot_be_taken_is_answered_by_a_letter_that_asks(): void
+    {
+        $this->inForce(self::asking([['who' => self::CLEA] + self::DAYS]));
+        $quote = $this->quote();
+        $clea = $this->person('clea.harrow');
+        $clea->forceFill(['language' => 'de'])->save();
+        $door = $this->app->make(MailDoor::class);
+        $answer = fn (string $text): string => $door->take('Message-ID: <'.bin2hex(random_bytes(6))."@x.example>\r\n"
+            .self::mail((string) LetterLinks::deciding($this->letter('clea.harrow')), 'clea.harrow@larkmoss.example', $text))->kind->value;
+        self::assertSame('refused', $answer('No problem, approved'));
+        $letter = $this->letter('clea.harrow');
+        self::assertStringStartsWith('Ihre Antwort wurde nicht übernommen', $letter->subject);
+        self::assertStringContainsString('No problem, approved', $letter->html);
+        self::assertStringNotContainsString(SignOffLink::token((int) $letter->seat_id, 1, $letter->created_at), $letter->html.$letter->text);
+        self::assertSame('waiting', $this->latest()->status->value);
+        self::assertSame('refused', $answer('no'), 'a no without its reason');
+        self::assertStringContainsString('Nein', $this->letter('clea.harrow')->text);
+
+        // Its link decides; what comes afterwards is told that it is too late, without another link.
+        $this->decide($this->token($this->letter('clea.harrow')), 'yes')->assertOk();
+        self::assertSame('refused', $answer('no, after all'));
+        self::assertStringNotContainsString('/decide/', $this->letter('clea.harrow')->html);
+        // Whoever goes on without reading is not written to for ever.
+        foreach (range(1, 8) as $time) {
+            $answer("again {$time}");
+        }
+        self::assertSame(6, StoredMessage::query()->where('channel', 'email')->where('record_id', $quote['id'])->count());
+        self::assertSame('refused', $door->take(self::mail('ledger+1-1-1-'.str_repeat('0', 32).'@larkmoss.example', 'a@b.example', 'yes'))->kind->value);
+    }
+
     private static function mail(string $to, string $from, string $text): string
     {
         return AnswerMail::of(Eml::read("Reply-To: {$to}\r\nSubject: Sign-off\r\n\r\n"), $from, $text);
@@ -108,9 +139,19 @@ final class SignOffLetterTest extends SignOffTestCase
         yield 'another language' => ['Nein, zu viel', Answer::No, 'zu viel'];
         yield 'what is quoted is not said' => ["> yes\n> please", null, ''];
         yield 'a signature' => ["Approved\n--\nClea", Answer::Yes, ''];
-        yield 'not at the beginning' => ['I would say yes', null, 'would say yes'];
-        yield 'a word that only begins so' => ['Yesterday I thought so', null, 'I thought so'];
-        yield 'nothing' => ['', null, ''];
+        yield 'in capitals, over lines' => ["JA\n\nGeht klar", Answer::Yes, 'Geht klar'];
+        yield 'approved in German' => ['Genehmigt. Danke!', Answer::Yes, 'Danke!'];
+        yield 'declined in German' => ['Abgelehnt: Rabatt zu hoch', Answer::No, 'Rabatt zu hoch'];
+        $doubts = [
+            'not at the beginning' => 'I would say yes', 'a word that only begins so' => 'Yesterday I thought so', 'nothing' => '',
+            'a no that is none' => 'No objections', 'a no that is a yes' => 'No problem, approved', 'both' => 'No, approved',
+            'a yes that hangs on something' => 'Yes, if it is cheaper', 'a yes that is none' => 'OK, but not like this',
+            'a question' => 'Yes?', 'a sentence' => 'No idea what this is', 'kein Nein' => 'Keine Einwände', 'nicht' => 'Nicht einverstanden',
+            'ja, wenn' => 'Ja, aber erst nächste Woche', 'nein, gern' => 'Nein, kein Problem', 'two words' => 'Yes no', 'ok' => 'Ok I will look at it',
+        ];
+        foreach ($doubts as $name => $text) {
+            yield $name => [$text, null, ''];
+        }
     }
 
     #[DataProvider('answers')]

@@ -32,6 +32,9 @@ final readonly class MailDoor
     /** So many mails of one sender an hour are a conversation of robots. */
     private const MOST_AN_HOUR = 20;
 
+    /** So many answers to one letter an hour: it has been passed round, or somebody plays with it. */
+    private const MOST_TO_A_LETTER = 20;
+
     /** An answer without any trace of what it answers goes to the latest letter of so many days. */
     private const TRACE_DAYS = 30;
 
@@ -86,16 +89,27 @@ final readonly class MailDoor
             $mail->isAuto, $this->isOurs($mail->from) => MailKind::Auto,
             $lately >= self::MOST_AN_HOUR => MailKind::Loop,
             self::token($mail) !== null => MailKind::Decision,
+            $answers !== null && $this->answersTo($answers) >= self::MOST_TO_A_LETTER => MailKind::Loop,
             $answers !== null && $answers->record_id > 0 => MailKind::Reply,
             default => MailKind::Unknown,
         };
+    }
+
+    /** How many answers to a letter have come within the hour, whoever wrote them. */
+    private function answersTo(StoredMessage $letter): int
+    {
+        return IncomingMail::query()->where('answers_id', $letter->id)->where('kind', MailKind::Reply)
+            ->where('at', '>', Columns::moment($this->clock->now()->modify('-1 hour')))->count();
     }
 
     /** The letter of ours that it answers: by the address it came to, by what it says it answers, or by its sender. */
     private function answered(ReadMail $mail): ?StoredMessage
     {
         if ($mail->bounce !== null) {
-            return $this->byId([$mail->bounce['of']]) ?? $this->latestTo($mail->bounce['recipient']);
+            // Anybody can write a report; only whoever has had the letter knows its id.
+            $letter = $this->byId([$mail->bounce['of']]);
+
+            return $letter?->wentTo($mail->bounce['recipient']) === true ? $letter : null;
         }
 
         return ReplyAddress::messageIn($mail->to) ?? $this->byId($mail->answers) ?? $this->latestTo($mail->from);
@@ -165,6 +179,11 @@ final readonly class MailDoor
         // What may go through tomorrow (RFC 3463) says nothing about the address.
         $isForGood = ! str_starts_with($bounce['status'], '4.');
         $why = trim("{$bounce['status']} {$bounce['why']}");
+        if ($kept->answers_id === null) {
+            $kept->update(['trouble' => 'It names no letter that went to this address, and is not believed.']);
+
+            return;
+        }
         if ($isForGood && $bounce['recipient'] !== '') {
             AddressMark::set($bounce['recipient'], AddressMark::BOUNCES, $this->clock->now(), $why);
         }
