@@ -14,6 +14,8 @@ final class SecurityHeaders
         'X-Content-Type-Options' => 'nosniff',
         'X-Frame-Options' => 'DENY',
         'Referrer-Policy' => 'same-origin',
+        'Permissions-Policy' => 'camera=(), display-capture=(), geolocation=(), microphone=(), payment=(), usb=()',
+        'Cross-Origin-Opener-Policy' => 'same-origin',
     ];
 
     /** Everything comes from here; a letter may bring styles of its own, and pictures inside itself. */
@@ -26,8 +28,12 @@ final class SecurityHeaders
     public function handle(Request $request, \Closure $next): Response
     {
         $response = $next($request);
-        foreach (self::HEADERS + ['Content-Security-Policy' => implode('; ', self::CONTENT)] as $name => $value) {
+        foreach (self::HEADERS as $name => $value) {
             $response->headers->set($name, $value);
+        }
+        // What somebody has sent in has a stricter one of its own.
+        if (! $response->headers->has('Content-Security-Policy')) {
+            $response->headers->set('Content-Security-Policy', implode('; ', self::CONTENT));
         }
         if ($request->isSecure()) {
             $response->headers->set('Strict-Transport-Security', 'max-age=31536000');

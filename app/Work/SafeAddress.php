@@ -4,12 +4,26 @@ declare(strict_types=1);
 
 namespace App\Work;
 
+use Symfony\Component\HttpFoundation\IpUtils;
+
 /**
  * Where an address really leads: its host is looked up, and what lies inside the network is left alone, unless an administrator has
  * allowed it. The call then goes to the very address that was checked, so that a name that changes in between leads nowhere else.
  */
 final class SafeAddress
 {
+    /** What is no public address of one host: this network, private, shared, for tests, documents, many at once (RFC 6890). */
+    private const SPECIAL_FOUR = [
+        '0.0.0.0/8', '10.0.0.0/8', '100.64.0.0/10', '127.0.0.0/8', '169.254.0.0/16', '172.16.0.0/12', '192.0.0.0/24', '192.0.2.0/24',
+        '192.88.99.0/24', '192.168.0.0/16', '198.18.0.0/15', '198.51.100.0/24', '203.0.113.0/24', '224.0.0.0/4', '240.0.0.0/4',
+    ];
+
+    /** Of IPv6 only these are given out to hosts anywhere (RFC 4291); all else is local, or wraps another address. */
+    private const GLOBAL = '2000::/3';
+
+    /** Tunnels, which lead where they want to, and documents. */
+    private const SPECIAL_SIX = ['2001::/23', '2001:db8::/32', '2002::/16', '3fff::/20'];
+
     /**
      * @param  bool  $mayBeInside  whether loopback, private and link-local addresses are allowed
      * @return string the host, the port and the checked address, as curl takes them: "host:443:192.0.2.7"
@@ -46,10 +60,9 @@ final class SafeAddress
         if (is_string($packed) && strlen($packed) === 16 && str_starts_with($packed, str_repeat("\0", 10)."\xff\xff")) {
             $address = (string) inet_ntop(substr($packed, 12));
         }
-        $isPublic = filter_var($address, FILTER_VALIDATE_IP, FILTER_FLAG_NO_PRIV_RANGE | FILTER_FLAG_NO_RES_RANGE) !== false;
 
-        // Shared address space of providers (RFC 6598), and what NAT64 and 6to4 wrap, PHP counts as public.
-        return ! $isPublic || preg_match('/^100\.(6[4-9]|[7-9]\d|1[01]\d|12[0-7])\.|^64:ff9b:|^2002:/i', $address) === 1;
+        return str_contains($address, ':') ? ! IpUtils::checkIp($address, self::GLOBAL) || IpUtils::checkIp($address, self::SPECIAL_SIX)
+            : IpUtils::checkIp($address, self::SPECIAL_FOUR);
     }
 
     /** @return list<string> */

@@ -112,6 +112,21 @@ final class SealTest extends AppTestCase
         self::assertSame(DB::table('entries')->where('id', '<=', $last)->count(), $verifier->looked);
     }
 
+    /** However long a save takes, what it has written and not committed is not passed over, and no right is needed to know of it. */
+    public function test_what_somebody_is_still_writing_is_waited_for(): void
+    {
+        $other = DB::connectUsing('beside', config('database.connections.mariadb'));
+        $other->beginTransaction();
+        $other->table('entries')->insert(['kind' => 'comment', 'at' => '2026-11-24 09:00:00', 'via' => 'person', 'data' => '{}']);
+        $this->ticket();
+        $last = (int) DB::table('entries')->max('id');
+        $sealer = $this->app->make(Sealer::class);
+        self::assertSame(0, $sealer->seal($last));
+        $other->rollBack();
+        DB::purge('beside');
+        self::assertSame(DB::table('entries')->count(), $sealer->seal($last));
+    }
+
     public function test_no_value_runs_into_the_next(): void
     {
         $contents = [];

@@ -8,7 +8,9 @@ use App\Models\CompanySettings;
 use App\Models\Entry;
 use App\Models\EntrySeal;
 use App\Store\Sql\Batch;
+use App\Store\Sql\Lock;
 use Illuminate\Database\Connection;
+use Illuminate\Database\QueryException;
 
 /**
  * Seals entries a while after they were written, off the way of every save: each with the hash of what it keeps and of the seal before
@@ -20,6 +22,9 @@ final readonly class Sealer
     private const LATER = 120;
 
     private const AT_ONCE = 20_000;
+
+    /** Lock wait time-out. */
+    private const HELD = 1205;
 
     public function __construct(private Connection $db, private SealedRows $rows)
     {
@@ -34,8 +39,7 @@ final readonly class Sealer
         }
         $now = new \DateTimeImmutable;
         $sealed = 0;
-        if ($settings->sealing_since !== null && $settings->sealing_since <= $now->modify('-'.self::LATER.' seconds')
-            && ! $this->isUnderWaySince($settings->sealing_since)) {
+        if ($settings->sealing_since !== null && $settings->sealing_since <= $now->modify('-'.self::LATER.' seconds')) {
             $sealed = $this->seal($settings->sealing_upto);
         }
         $isDone = $settings->sealing_since === null || (int) EntrySeal::query()->max('entry_id') >= $settings->sealing_upto;
@@ -47,13 +51,16 @@ final readonly class Sealer
         return $sealed;
     }
 
-    /** @return int how many were sealed, of those up to a number */
+    /** @return int how many were sealed, of those up to a number; none where one of them is not committed yet */
     public function seal(int $upto): int
     {
         return $this->db->transaction(function () use ($upto): int {
             // One at a time: there is one chain.
             CompanySettings::query()->whereKey(CompanySettings::ID)->lockForUpdate()->first();
             $before = EntrySeal::query()->orderByDesc('entry_id')->first();
+            if ($this->isUnderWay($before->entry_id ?? 0, $upto)) {
+                return 0;
+            }
             $hash = $before->hash ?? '';
             $seals = [];
             foreach ($this->rows->between($before->entry_id ?? 0, $upto) as $id => [$content]) {
@@ -70,11 +77,16 @@ final readonly class Sealer
         });
     }
 
-    private function isUnderWaySince(\DateTimeImmutable $moment): bool
+    /** A locking read stumbles over what others have written and not committed, which no other read sees. */
+    private function isUnderWay(int $after, int $upto): bool
     {
-        $oldest = $this->db->scalar('SELECT TIMESTAMPDIFF(SECOND, MIN(trx_started), NOW()) FROM information_schema.innodb_trx '
-            .'WHERE trx_mysql_thread_id <> CONNECTION_ID()');
+        $last = Entry::rows()->where('id', '>', $after)->where('id', '<=', $upto)->orderBy('id')->skip(self::AT_ONCE - 1)->value('id');
+        try {
+            Entry::rows()->where('id', '>', $after)->where('id', '<=', min($upto, (int) ($last ?? $upto)))->lock(Lock::ASK)->count();
 
-        return $oldest !== null && time() - (int) $oldest <= $moment->getTimestamp();
+            return false;
+        } catch (QueryException $held) {
+            return ($held->errorInfo[1] ?? null) === self::HELD ? true : throw $held;
+        }
     }
 }

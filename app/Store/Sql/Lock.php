@@ -10,6 +10,9 @@ final class Lock
     /** Nobody changes it before the transaction ends; others may read it in the same way. */
     public const READ = 'LOCK IN SHARE MODE';
 
+    /** The same, and an error at once where somebody is at it. */
+    public const ASK = 'LOCK IN SHARE MODE NOWAIT';
+
     /** Nobody else reads it to decide, or changes it. */
     public const WRITE = 'FOR UPDATE';
 
