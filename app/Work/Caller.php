@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Work;
 
 use App\Models\CallStatus;
+use App\Models\Columns;
 use App\Models\Endpoint;
 use App\Models\StoredCall;
 use App\Store\CallKeeper;
@@ -28,25 +29,79 @@ final class Caller
 
     private const FREE = ['leased_until' => null, 'leased_by' => null];
 
+    /** So many calls are under way at a time. */
+    private const AT_ONCE = 8;
+
+    /** And so many of them with one endpoint: a slow one leaves room for others. */
+    private const OF_ONE = 4;
+
     private readonly string $name;
 
-    public function __construct(private readonly Connection $db, private readonly CallKeeper $keeper)
-    {
+    /** @var array<string, int> calls under way, by endpoint */
+    private array $underWay = [];
+
+    /** @var array<string, int> when each endpoint had its last turn */
+    private array $served = [];
+
+    private int $turn = 0;
+
+    private int $ended = 0;
+
+    private ?\Throwable $broken = null;
+
+    public function __construct(
+        private readonly Connection $db,
+        private readonly CallKeeper $keeper,
+        private readonly EndpointCall $calls,
+    ) {
         $this->name = substr(gethostname().':'.getmypid().':'.bin2hex(random_bytes(4)), -40);
     }
 
-    /** @return int how many calls were tried; fewer than asked for means that nothing more is due */
-    public function work(int $most): int
+    /**
+     * @param  float  $seconds  after so long none is begun any more
+     * @return int how many calls were tried; none means that nothing is due
+     */
+    public function work(int $most, float $seconds = 60.0): int
     {
-        for ($done = 0; $done < $most; $done++) {
-            $leased = $this->lease();
-            if ($leased === null) {
-                break;
+        [$done, $end] = [0, microtime(true) + $seconds];
+        do {
+            // As soon as one has ended there is room for the next.
+            while ($done < $most && $this->broken === null && microtime(true) < $end && array_sum($this->underWay) < self::AT_ONCE) {
+                $leased = $this->lease();
+                if ($leased === null) {
+                    break;
+                }
+                $this->begin(...$leased);
+                $done++;
             }
-            $this->try(...$leased);
+            $ended = $this->ended;
+            while (array_sum($this->underWay) > 0 && $this->ended === $ended) {
+                $this->calls->goOn();
+            }
+        } while ($this->ended > $ended);
+        if ($this->broken !== null) {
+            // Those that were under way beside it have come to their end.
+            [$broken, $this->broken] = [$this->broken, null];
+            throw $broken;
         }
 
         return $done;
+    }
+
+    private function begin(StoredCall $call, Endpoint $endpoint): void
+    {
+        $this->underWay[$endpoint->name] = ($this->underWay[$endpoint->name] ?? 0) + 1;
+        $this->calls->start($call, $endpoint)
+            ->then(function (Answered $answered) use ($call, $endpoint): void {
+                $this->answered($call, $endpoint, $answered);
+            })
+            ->then(null, function (\Throwable $broken): void {
+                $this->broken ??= $broken;
+            })
+            ->then(function () use ($endpoint): void {
+                $this->underWay[$endpoint->name]--;
+                $this->ended++;
+            });
     }
 
     /**
@@ -66,30 +121,46 @@ final class Caller
         return $isAgain;
     }
 
-    /** @return ?array{StoredCall, Endpoint} the next call that is due and that its endpoint has room for */
+    /** @return ?array{StoredCall, Endpoint} the next call that is due and that its endpoint has room for; endpoints come by turns */
     private function lease(): ?array
     {
         $now = gmdate('Y-m-d H:i:s');
         $due = static fn (): Builder => StoredCall::query()->where('status', CallStatus::Waiting)->where('next_try_at', '<=', $now)
             ->where(static fn (Builder $free): Builder => $free->whereNull('leased_until')->orWhere('leased_until', '<', $now));
-        foreach ($due()->distinct()->orderBy('endpoint')->pluck('endpoint') as $name) {
+        $names = array_filter(
+            Columns::texts($due()->distinct()->orderBy('endpoint')->pluck('endpoint')),
+            fn (string $name): bool => ($this->underWay[$name] ?? 0) < self::OF_ONE,
+        );
+        usort($names, fn (string $one, string $other): int => ($this->served[$one] ?? 0) <=> ($this->served[$other] ?? 0));
+        foreach ($names as $name) {
+            /** @var ?array{?StoredCall, Endpoint} $leased */
             $leased = $this->db->transaction(function () use ($name, $due, $now): ?array {
                 $endpoint = Endpoint::query()->lockForUpdate()->firstWhere('name', $name);
                 if ($endpoint === null || ! $this->hasRoom($endpoint, $now)) {
                     return null;
                 }
                 $call = $due()->where('endpoint', $name)->orderBy('id')->lock(Lock::SKIP)->first();
+                // Whoever held it died over it: nobody knows how far it came. That was a try, or it would be made for ever.
+                $isLost = $call?->leased_by !== null;
+                if ($call !== null && $isLost && $call->tries + 1 >= $endpoint->most_tries) {
+                    $call->update([
+                        'tries' => $call->tries + 1, 'unsure' => $call->unsure + 1, 'trouble' => 'Whoever made the call ended in the midst of it.',
+                    ] + self::FREE);
+                    $this->keeper->end($call->id, false);
+
+                    return [null, $endpoint];
+                }
                 $call?->update([
                     'leased_until' => gmdate('Y-m-d H:i:s', time() + self::LEASE_SECONDS + $endpoint->timeout), 'leased_by' => $this->name,
-                    'tried_at' => $now,
-                    // Whoever held it died over it: nobody knows how far it came.
-                    'unsure' => $call->unsure + ($call->leased_by === null ? 0 : 1),
+                    'tried_at' => $now, 'unsure' => $call->unsure + ($isLost ? 1 : 0), 'tries' => $call->tries + ($isLost ? 1 : 0),
                 ]);
 
                 return $call === null ? null : [$call, $endpoint];
             });
             if ($leased !== null) {
-                return $leased;
+                $this->served[$name] = ++$this->turn;
+
+                return $leased[0] === null ? $this->lease() : $leased;
             }
         }
 
@@ -106,9 +177,8 @@ final class Caller
         return ! $rests && $atOnce() < $endpoint->at_once && $lately() < $endpoint->per_minute;
     }
 
-    private function try(StoredCall $call, Endpoint $endpoint): void
+    private function answered(StoredCall $call, Endpoint $endpoint, Answered $answered): void
     {
-        $answered = EndpointCall::make($call, $endpoint);
         $tries = $call->tries + 1;
         $unsure = $call->unsure + ($answered->isUnsure ? 1 : 0);
         $kept = [

@@ -6,13 +6,23 @@ namespace App\Work;
 
 use App\Models\Endpoint;
 use App\Models\StoredCall;
-use Illuminate\Http\Client\ConnectionException;
-use Illuminate\Support\Facades\Http;
+use GuzzleHttp\Client;
+use GuzzleHttp\Exception\TransferException;
+use GuzzleHttp\Handler\CurlMultiHandler;
+use GuzzleHttp\HandlerStack;
+use GuzzleHttp\Promise\Create;
+use GuzzleHttp\Promise\PromiseInterface;
+use GuzzleHttp\Promise\Utils;
+use Psr\Http\Message\ResponseInterface;
 use StandardWebhooks\Webhook;
 
-/** One HTTP request to an endpoint, signed as Standard Webhooks says, to an address that was checked; redirects are not followed. */
+/**
+ * HTTP requests to endpoints, signed as Standard Webhooks says, each to an address that was checked; redirects are not followed. They go
+ * on side by side: while one waits for its answer, the next leaves.
+ */
 final class EndpointCall
 {
+    /** Bytes that are kept of an answer. */
     private const LONGEST_ANSWER = 1_000_000;
 
     private const LONGEST_WAIT = 3600;
@@ -20,37 +30,80 @@ final class EndpointCall
     /** Nothing has left the house when one of these comes: no name, no way, no connection, no handshake. */
     private const NEVER_LEFT = [6, 7, 35, 60];
 
-    public static function make(StoredCall $call, Endpoint $endpoint): Answered
+    /** One for all of them, so that they go on side by side. */
+    private readonly CurlMultiHandler $handler;
+
+    private readonly Client $client;
+
+    public function __construct()
     {
-        $body = $call->payload === [] ? '{}' : json_encode($call->payload, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
+        $this->handler = new CurlMultiHandler;
+        $this->client = new Client(['handler' => HandlerStack::create($this->handler)]);
+    }
+
+    /** Waits until something happens to those that are under way, for a second at most. */
+    public function goOn(): void
+    {
+        $this->handler->tick();
+        Utils::queue()->run();
+    }
+
+    /** @return PromiseInterface what came of it, as Answered; never rejected for anything that happens out there */
+    public function start(StoredCall $call, Endpoint $endpoint): PromiseInterface
+    {
         try {
             $pinned = SafeAddress::of($endpoint->url, $endpoint->may_be_inside);
         } catch (\DomainException $unsafe) {
-            return new Answered(null, '', $unsafe->getMessage(), str_starts_with($unsafe->getMessage(), 'There is no host'));
-        }
-        try {
-            $answer = Http::timeout($endpoint->timeout)->connectTimeout(min(10, $endpoint->timeout))->withoutRedirecting()
-                ->withOptions(['curl' => [CURLOPT_RESOLVE => [$pinned]], 'http_errors' => false])
-                ->withHeaders(self::headers($call, $endpoint, $body))
-                ->withBody($body, 'application/json')->send($endpoint->method, $endpoint->url);
-        } catch (ConnectionException $lost) {
-            $number = preg_match('/cURL error (\d+)/', $lost->getMessage(), $found) === 1 ? (int) $found[1] : 0;
-            $hasLeft = ! in_array($number, self::NEVER_LEFT, true);
-            $why = $number === 28 ? "It did not answer within {$endpoint->timeout} seconds."
-                : ($hasLeft ? 'The connection was lost before it answered.' : 'It cannot be reached.');
+            $mayComeBack = str_starts_with($unsafe->getMessage(), 'There is no host');
 
-            return new Answered(null, '', $why, true, $hasLeft);
+            return Create::promiseFor(new Answered(null, '', $unsafe->getMessage(), $mayComeBack));
         }
-        $said = mb_strcut($answer->body(), 0, self::LONGEST_ANSWER);
-        if ($answer->successful()) {
-            $isJson = $said === '' || json_decode($said) !== null || trim($said) === 'null';
+        $body = $call->payload === [] ? '{}' : json_encode($call->payload, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
 
-            return new Answered($answer->status(), $said, $isJson ? '' : 'It answered something other than JSON.', false);
+        return $this->client->requestAsync($endpoint->method, $endpoint->url, [
+            'timeout' => $endpoint->timeout, 'connect_timeout' => min(10, $endpoint->timeout), 'allow_redirects' => false,
+            'http_errors' => false, 'headers' => self::headers($call, $endpoint, $body), 'body' => $body,
+            'sink' => new FirstBytes(self::LONGEST_ANSWER), 'curl' => [CURLOPT_RESOLVE => [$pinned]],
+        ])->then(self::answered(...), static fn (\Throwable $lost): Answered => self::lost($lost, $endpoint->timeout));
+    }
+
+    private static function lost(\Throwable $lost, int $seconds): Answered
+    {
+        if (! $lost instanceof TransferException) {
+            throw $lost;
         }
-        $again = $answer->serverError() || in_array($answer->status(), [408, 425, 429], true);
-        $wait = is_numeric($answer->header('Retry-After')) ? min(self::LONGEST_WAIT, max(0, (int) $answer->header('Retry-After'))) : null;
+        $number = preg_match('/cURL error (\d+)/', $lost->getMessage(), $found) === 1 ? (int) $found[1] : 0;
+        $hasLeft = ! in_array($number, self::NEVER_LEFT, true);
+        $why = $number === 28 ? "It did not answer within {$seconds} seconds."
+            : ($hasLeft ? 'The connection was lost before it answered.' : 'It cannot be reached.');
 
-        return new Answered($answer->status(), $said, self::refusal($answer->status(), $said), $again, wait: $wait);
+        return new Answered(null, '', $why, true, $hasLeft);
+    }
+
+    private static function answered(ResponseInterface $answer): Answered
+    {
+        $bytes = (string) $answer->getBody();
+        // What is kept is text; what is no UTF-8 stands there as far as it can.
+        $said = str_replace("\0", '', mb_scrub($bytes));
+        $status = $answer->getStatusCode();
+        if ($status >= 200 && $status < 300) {
+            $isJson = $bytes === '' || json_decode($bytes) !== null || trim($bytes) === 'null';
+
+            return new Answered($status, $said, $isJson ? '' : 'It answered something other than JSON.', false);
+        }
+        $again = $status >= 500 || in_array($status, [408, 425, 429], true);
+
+        return new Answered($status, $said, self::refusal($status, $said), $again, wait: self::wait($answer->getHeaderLine('Retry-After')));
+    }
+
+    /** @return ?int seconds, given as such or as the date until when (RFC 9110 §10.2.3) */
+    private static function wait(string $retryAfter): ?int
+    {
+        $until = ctype_digit($retryAfter) ? time() + (int) $retryAfter
+            : \DateTimeImmutable::createFromFormat(\DateTimeInterface::RFC7231, $retryAfter);
+        $until = $until instanceof \DateTimeImmutable ? $until->getTimestamp() : $until;
+
+        return $until === false ? null : min(self::LONGEST_WAIT, max(0, $until - time()));
     }
 
     /** @return array<string, string> */

@@ -9,6 +9,7 @@ use App\Models\StoredCall;
 use App\Work\BackOfficeDoor;
 use App\Work\Caller;
 use App\Work\SafeAddress;
+use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\DB;
 use StandardWebhooks\Webhook;
 use Symfony\Component\Process\Process;
@@ -142,6 +143,8 @@ final class CallTest extends TimeTestCase
     {
         $inside = [
             '127.0.0.1', '10.1.2.3', '192.168.7.7', '169.254.169.254', '::1', 'fe80::1', '::ffff:127.0.0.1', '100.64.0.1', '0.0.0.0',
+            '::127.0.0.1', '::10.1.2.3', 'fec0::1', 'fc00::1', 'ff02::1', '224.0.0.1', '239.255.255.250', '198.18.0.1', '198.19.255.255',
+            '255.255.255.255', '64:ff9b::7f00:1', '64:ff9b:1::1', '2002:7f00:1::', '2001::1', '100::1', '::ffff:0:7f00:1', '5f00::1',
         ];
         foreach ($inside as $in) {
             self::assertTrue(SafeAddress::isInside($in), $in);
@@ -176,6 +179,96 @@ final class CallTest extends TimeTestCase
         $this->as('ines.okafor', 'POST', "calls/{$this->latest()->id}/again")->assertOk();
         $this->work();
         self::assertSame(['failed', 303], [$this->latest()->status->value, $this->latest()->answer_status]);
+    }
+
+    public function test_a_slow_endpoint_keeps_no_other_waiting(): void
+    {
+        $odd = $this->oddEndpoint();
+        foreach (['aa slow' => 'slow', 'zz quick' => 'quick'] as $name => $habit) {
+            $this->endpoint(['name' => $name, 'url' => "{$odd}/{$habit}", 'atOnce' => 50])->assertCreated();
+        }
+        $customer = $this->ready();
+        $this->waiting($customer, 'aa slow', 12);
+        $quick = $this->waiting($customer, 'zz quick', 3);
+        $order = [];
+        DB::listen(static function (QueryExecuted $query) use (&$order): void {
+            if (preg_match('/^update `calls`.*`ended_at`/', $query->sql) === 1) {
+                $order[] = (int) array_last($query->bindings);
+            }
+        });
+        $began = microtime(true);
+        self::assertSame(15, $this->app->make(Caller::class)->work(100));
+        self::assertEqualsCanonicalizing($quick, array_slice($order, 0, 3), 'the quick ones are done before the first slow one');
+        self::assertLessThan(12 * 0.7, microtime(true) - $began, 'and the slow ones go on side by side');
+        self::assertSame(['succeeded'], StoredCall::query()->distinct()->pluck('status')->map->value->all());
+    }
+
+    public function test_an_answer_of_bytes_or_without_an_end_ends_the_call(): void
+    {
+        $odd = $this->oddEndpoint();
+        foreach (['bytes' => '', 'huge' => '', 'later' => '', 'huge_bytes' => ''] as $habit => $nothing) {
+            $this->endpoint(['name' => $habit, 'url' => "{$odd}/{$habit}", 'tries' => 2])->assertCreated();
+        }
+        $customer = $this->ready();
+        $ids = array_map(fn (string $habit): int => $this->waiting($customer, $habit, 1)[0], ['bytes', 'huge', 'later', 'huge_bytes']);
+        memory_reset_peak_usage();
+        $before = memory_get_usage();
+        $this->app->make(Caller::class)->work(10);
+        self::assertLessThan(20_000_000, memory_get_peak_usage() - $before, 'of an answer of a hundred megabytes one is kept');
+        [$bytes, $huge, $later, $both] = array_map(static fn (int $id): StoredCall => StoredCall::query()->findOrFail($id), $ids);
+        self::assertSame(['failed', 200, 1], [$bytes->status->value, $bytes->answer_status, $bytes->tries]);
+        self::assertSame('x??y', $bytes->answer);
+        self::assertSame(['failed', 1_000_000], [$huge->status->value, strlen((string) $huge->answer)]);
+        self::assertSame(['failed', 1], [$both->status->value, $both->tries]);
+        self::assertSame('waiting', $later->status->value);
+        self::assertEqualsWithDelta(600, $later->next_try_at->getTimestamp() - time(), 15, 'it said until when');
+    }
+
+    /** A call whose maker dies each time is given up, like one that fails each time. */
+    public function test_a_call_over_which_its_maker_dies_is_not_made_for_ever(): void
+    {
+        $this->endpoint(['name' => 'Deadly', 'url' => 'http://127.0.0.1:1/', 'tries' => 3])->assertCreated();
+        $id = $this->waiting($this->ready(), 'Deadly', 1)[0];
+        for ($time = 0; $time < 2; $time++) {
+            StoredCall::query()->whereKey($id)->update([
+                'leased_by' => 'somebody', 'leased_until' => '2020-01-01 00:00:00', 'next_try_at' => '2020-01-01 00:00:00', 'tries' => $time,
+            ]);
+            $this->work();
+        }
+        StoredCall::query()->whereKey($id)->update([
+            'leased_by' => 'somebody', 'leased_until' => '2020-01-01 00:00:00', 'next_try_at' => '2020-01-01 00:00:00',
+            'status' => 'waiting', 'tries' => 2,
+        ]);
+        $this->work();
+        $call = StoredCall::query()->findOrFail($id);
+        self::assertSame(['failed', 3], [$call->status->value, $call->tries]);
+        self::assertStringContainsString('ended in the midst of it', $call->trouble);
+    }
+
+    /** @return list<int> calls that wait, as rules leave them behind */
+    private function waiting(int $customer, string $endpoint, int $count): array
+    {
+        $entry = (int) DB::table('entries')->max('id');
+        $rule = $this->inForce([
+            'name' => "Calls {$endpoint}", 'on' => 'customer', 'when' => ['kind' => 'deleted'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [['kind' => 'call', 'endpoint' => $endpoint, 'send' => [['path' => 'name', 'name' => 'name']]]],
+        ]);
+
+        return array_map(static fn (int $nth): int => DB::table('calls')->insertGetId([
+            'key' => substr(hash('sha256', "{$endpoint} {$nth}"), 0, 40), 'endpoint' => $endpoint, 'record_type' => 'customer',
+            'record_id' => $customer, 'rule_id' => $rule, 'page' => 1, 'place' => 0, 'entry_id' => $entry, 'payload' => '{"a": 1}',
+            'status' => 'waiting', 'made_at' => gmdate('Y-m-d H:i:s'), 'next_try_at' => gmdate('Y-m-d H:i:s'),
+        ]), range(1, $count));
+    }
+
+    /** @return string the address of a server with bad habits, by their names */
+    private function oddEndpoint(): string
+    {
+        $server = $this->running[] = new Process([PHP_BINARY, 'tests/App/Support/odd_endpoint.php'], base_path());
+        $server->start();
+        $server->waitUntil(static fn (string $type, string $output): bool => str_contains($output, "\n"));
+
+        return 'http://'.strtok($server->getOutput(), "\n");
     }
 
     public function test_both_sides_are_compared_and_each_difference_can_be_mended(): void

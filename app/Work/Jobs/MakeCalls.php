@@ -13,7 +13,7 @@ final class MakeCalls implements ShouldQueue
 {
     use Queueable;
 
-    private const AT_ONCE = 20;
+    private const AT_ONCE = 100;
 
     public function __construct()
     {
@@ -22,7 +22,7 @@ final class MakeCalls implements ShouldQueue
 
     public function handle(Caller $caller): void
     {
-        if ($caller->work(self::AT_ONCE) === self::AT_ONCE) {
+        if ($caller->work(self::AT_ONCE) > 0) {
             self::dispatch();
         }
     }
