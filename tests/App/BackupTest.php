@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Store\Refused;
 use App\Store\Seal\Sealer;
 use App\Work\Backup\Restore;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
+use Symfony\Component\Process\Process;
 use Tests\App\Support\AppTestCase;
 use Tests\App\Support\OwnDatabase;
 
@@ -50,7 +52,7 @@ final class BackupTest extends AppTestCase
 
     public function test_all_of_it_comes_back_and_goes_on(): void
     {
-        $before = $this->all();
+        [$before, $ties] = [$this->all(), $this->ties()];
         self::assertSame(0, Artisan::call('ledger:backup', ['file' => $this->file]), Artisan::output());
         self::assertSame(1, Artisan::call('ledger:backup', ['file' => $this->file]), 'what is there is not written over');
         self::assertFileDoesNotExist("{$this->file}.part");
@@ -62,6 +64,7 @@ final class BackupTest extends AppTestCase
         self::assertSame(0, $code, Artisan::output());
         $this->forgetEverything();
         self::assertSame($before, $this->all());
+        self::assertSame($ties, $this->ties());
         $next = $this->as('ines.okafor', 'POST', 'records/boat', ['values' => ['name' => 'Next']])->assertCreated()->json('record.id');
         self::assertSame($boat + 1, $next, 'numbers go on where they were');
         self::assertSame(0, Artisan::call('ledger:verify'));
@@ -76,6 +79,8 @@ final class BackupTest extends AppTestCase
         foreach ([
             'cut off' => substr($whole, 0, intdiv(strlen($whole), 2)), 'its end is missing' => gzencode(substr($text, 0, -40)),
             'something else' => gzencode('SELECT 1;'), 'no file of that sort' => 'Hello', 'nothing' => '',
+            'an error in the midst of it' => gzencode((string) preg_replace('/INSERT INTO `files`/', 'INSRT INTO `files`', $text, 1)),
+            'less than it says' => gzencode((string) preg_replace('/"entries":\d+/', '"entries":999999', $text, 1)),
             'of a later version' => gzencode((string) preg_replace('/2026_11_23_000001_foundation/', '2031_01_01_000001_future', $text, 1)),
         ] as $how => $bytes) {
             file_put_contents($this->file, $bytes);
@@ -85,8 +90,48 @@ final class BackupTest extends AppTestCase
         self::assertSame(1, Artisan::call('ledger:restore', ['file' => '/no/such/file', '--over' => true]));
         // Whole, but not what it was: somebody has been at it.
         file_put_contents($this->file, gzencode((string) preg_replace('/company_opened/', 'company_closed', $text, 1)));
-        $this->expectExceptionMessage('not as it was when it was sealed');
-        $this->app->make(Restore::class)->read($this->file, true);
+        try {
+            $this->app->make(Restore::class)->read($this->file, true);
+            self::fail('It was not sealed so.');
+        } catch (Refused $refused) {
+            self::assertStringContainsString('not as it was when it was sealed', $refused->getMessage());
+        }
+        self::assertSame($before, $this->all(), 'what is there stays until all is well');
+        // Wherever a byte has turned on the disk, it is seen, and soon.
+        foreach (range(1, 25) as $nth) {
+            $turned = $whole;
+            $at = intdiv(strlen($whole) * $nth, 26);
+            $turned[$at] = chr(ord($turned[$at]) ^ (1 << ($nth % 8)));
+            file_put_contents($this->file, $turned);
+            self::assertSame(1, Artisan::call('ledger:restore', ['file' => $this->file, '--over' => true]), "byte {$at}");
+        }
+        self::assertSame($before, $this->all());
+        self::assertSame([$this->own], array_column(DB::select("SHOW DATABASES LIKE '{$this->own}%'"), "Database ({$this->own}%)"));
+    }
+
+    public function test_where_there_is_no_room_it_says_so(): void
+    {
+        // As on a disk that is full: nothing over so many kilobytes can be written.
+        $backup = new Process(['bash', '-c', 'trap "" XFSZ; ulimit -f 24; exec "$@"', 'bash', PHP_BINARY, 'artisan', 'ledger:backup', $this->file],
+            base_path(), ['DB_DATABASE' => $this->own]);
+        self::assertSame(1, $backup->run(), $backup->getOutput());
+        self::assertStringContainsString('cannot be written', $backup->getOutput().$backup->getErrorOutput());
+        self::assertFileDoesNotExist($this->file);
+        self::assertFileDoesNotExist("{$this->file}.part");
+        self::assertSame(1, Artisan::call('ledger:backup', ['file' => '/no/such/folder/file']));
+    }
+
+    /** What the mail room shows holds links that let somebody act; whoever gets at a backup does not get those. */
+    public function test_no_letter_of_the_stand_in_is_part_of_it(): void
+    {
+        DB::table('mail_room')->insert([
+            'kind' => 'email', 'message_id' => 'x@y', 'at' => '2026-11-24 09:00:00', 'sender' => 'a@b.example', 'recipients' => '[]',
+            'subject' => 'x', 'text' => 'LIVELINK',
+            'raw' => 'LIVELINK',
+        ]);
+        Artisan::call('ledger:backup', ['file' => $this->file]);
+        self::assertStringNotContainsString('LIVELINK', (string) gzdecode((string) file_get_contents($this->file)));
+        self::assertStringNotContainsString(bin2hex('LIVELINK'), strtolower((string) gzdecode((string) file_get_contents($this->file))));
     }
 
     public function test_metrics_are_read_by_whoever_has_the_secret(): void
@@ -113,6 +158,15 @@ final class BackupTest extends AppTestCase
             $values['vivid_ledger_entries'], $values['vivid_ledger_entries_sealed'], $values['vivid_ledger_lines_due'],
         ]);
         self::assertArrayHasKey('vivid_ledger_queue_jobs{queue="letters"}', $values);
+    }
+
+    /** @return list<string> what refers to what */
+    private function ties(): array
+    {
+        return array_map(static fn (object $row): string => json_encode($row) ?: '', DB::select(
+            'SELECT constraint_name, unique_constraint_schema, table_name, referenced_table_name FROM information_schema.referential_constraints '
+            .'WHERE constraint_schema = DATABASE() ORDER BY table_name, constraint_name',
+        ));
     }
 
     /** @return array<string, string> what every table holds, but for what is no loss */

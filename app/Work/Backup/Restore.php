@@ -13,11 +13,12 @@ use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Database\Connection;
 use Illuminate\Support\Facades\Schema;
 
-/** Brings back what a backup kept, into a database that has nothing, and looks whether all of it has come. */
+/**
+ * Brings back what a backup kept: into a database beside the one that is there, looks whether all of it has come as it was, and only then
+ * lets it take the other's place. Until then nothing of what is there is touched.
+ */
 final readonly class Restore
 {
-    private const CHUNK = 1_000_000;
-
     public function __construct(private Connection $db, private Kernel $artisan, private Verifier $verifier)
     {
     }
@@ -40,26 +41,28 @@ final readonly class Restore
             $message = 'There is a company here. With --over it goes for what the backup kept.';
             throw new Refused('wrong_state', $message, RefusedFor::Conflict);
         }
-        Schema::dropAllTables();
-        $sequences = 'SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_type = ?';
-        foreach ($this->db->select($sequences, ['SEQUENCE']) as $sequence) {
-            $this->db->statement("DROP SEQUENCE `{$sequence->name}`");
+        $beside = new Beside($this->db);
+        $beside->make();
+        try {
+            $beside->turnTo();
+            $this->load($path);
+            $this->artisan->call('migrate', ['--force' => true]);
+            $this->look($manifest);
+            $beside->turnBack();
+            $beside->swap();
+        } finally {
+            $beside->turnBack();
+            $beside->drop();
         }
-        $this->load($path);
-        $this->db->disconnect();
-        $this->artisan->call('migrate', ['--force' => true]);
-        $this->look($manifest);
 
         return $manifest;
     }
 
     private function load(string $path): void
     {
-        $file = gzopen($path, 'rb') ?: throw new \RuntimeException("{$path} cannot be read.");
         $client = DatabaseTool::process($this->db, 'mariadb', ['--binary-mode', (string) $this->db->getDatabaseName()]);
         // It takes from the file what it has room for.
-        $client->setInput($file)->run();
-        gzclose($file);
+        $client->setInput(GzFile::read($path))->run();
         if (! $client->isSuccessful()) {
             throw new Refused('failed', 'The database refused it: '.trim($client->getErrorOutput()), RefusedFor::Conflict);
         }
@@ -78,18 +81,23 @@ final readonly class Restore
         }
     }
 
-    /** @throws Refused when it is no backup, or only a part of one */
-    private static function whole(string $path): Manifest
+    /** @throws Refused when it is no backup, only a part of one, or not what was written */
+    public static function whole(string $path): Manifest
     {
-        $file = is_file($path) ? @gzopen($path, 'rb') : false;
-        $manifest = $file === false ? null : Manifest::read((string) gzgets($file));
-        if ($file === false || $manifest === null) {
+        [$manifest, $begin, $end] = [null, '', ''];
+        foreach (GzFile::read($path) as $bytes) {
+            if ($manifest === null) {
+                $begin .= $bytes;
+                $manifest = Manifest::read((string) strtok($begin, "\n"));
+                if ($manifest === null && str_contains($begin, "\n")) {
+                    break;
+                }
+            }
+            $end = substr($end.$bytes, -100);
+        }
+        if ($manifest === null) {
             throw new Refused('no_backup', "{$path} is no backup of a ledger.", RefusedFor::Unreadable);
         }
-        for ($end = ''; ! gzeof($file);) {
-            $end = substr($end.@gzread($file, self::CHUNK), -100);
-        }
-        gzclose($file);
         if (! str_ends_with($end, "\n".Manifest::END."\n")) {
             throw new Refused('half', "{$path} is only a part of a backup: its end is missing.", RefusedFor::Unreadable);
         }
