@@ -236,6 +236,7 @@ final class ContractTest extends AppTestCase
         $picture = max(array_column($this->as('ines.okafor', 'GET', "records/ticket/{$ticket['id']}/beside")->json('files'), 'id'));
         $shown = $this->as('ines.okafor', 'GET', "files/{$picture}/picture")->assertOk();
         self::assertSame([$png, 'image/png'], [$shown->getContent(), $shown->headers->get('Content-Type')]);
+        self::assertSame("default-src 'none'; sandbox", $shown->headers->get('Content-Security-Policy'), 'it does nothing by itself');
         $this->told('GET', '/api/notes');
         $this->told('GET', '/api/notices');
         $this->told('POST', '/api/notices/seen');

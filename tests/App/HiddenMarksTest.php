@@ -8,6 +8,7 @@ use App\Models\Person;
 use App\Models\StoredRole;
 use App\Models\TokenScope;
 use App\Store\Access\InSight;
+use App\Store\LetterLinks;
 use App\Work\LineWorker;
 use App\Work\NoticeLetters;
 use Illuminate\Support\Facades\DB;
@@ -70,6 +71,7 @@ final class HiddenMarksTest extends AppTestCase
         foreach ($this->addresses() as $address) {
             $answer = $this->get_($lena, $token, 'GET', $address);
             $this->assertUnmarked($marks, $answer, $address);
+            self::assertSame(LetterLinks::masked(self::body($answer)), self::body($answer), "{$address} lets nobody act");
             $went += $answer->getStatusCode() === 200 ? 1 : 0;
         }
         self::assertGreaterThan(60, $went);

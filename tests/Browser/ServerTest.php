@@ -19,6 +19,8 @@ final class ServerTest extends TestCase
             ['nosniff', 'DENY', 'same-origin'],
             [$headers['x-content-type-options'], $headers['x-frame-options'], $headers['referrer-policy']],
         );
+        self::assertStringContainsString('camera=()', $headers['permissions-policy']);
+        self::assertSame('same-origin', $headers['cross-origin-opener-policy']);
         self::assertDoesNotMatchRegularExpression('#(src|href)="https?://#', $body, 'everything comes from the application itself');
         self::assertMatchesRegularExpression('#src="/build/assets/main-[^"]+\.js"#', $body);
     }
@@ -31,6 +33,7 @@ final class ServerTest extends TestCase
             [$status, $headers, $body] = $this->get($asset);
             self::assertSame(200, $status, $asset);
             self::assertStringContainsString('immutable', $headers['cache-control']);
+            self::assertStringContainsString('Accept-Encoding', $headers['vary'] ?? '', 'packed and unpacked are two answers');
             self::assertSame(
                 ['nosniff', 'DENY'],
                 [$headers['x-content-type-options'], $headers['x-frame-options']],
@@ -38,6 +41,12 @@ final class ServerTest extends TestCase
             );
             self::assertDoesNotMatchRegularExpression('#url\(["\']?https?://|import\(["\']https?://#', $body, $asset);
         }
+    }
+
+    public function test_robots_are_sent_away_and_the_mark_is_kept_for_a_day(): void
+    {
+        self::assertStringContainsString("Disallow: /\n", $this->get('/robots.txt')[2]);
+        self::assertStringContainsString('max-age=86400', $this->get('/mark.svg')[1]['cache-control']);
     }
 
     /** @return iterable<string, array{string, int}> */
