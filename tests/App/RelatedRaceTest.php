@@ -162,7 +162,7 @@ final class RelatedRaceTest extends AppTestCase
         foreach ([[[$was[1], $next[1]]], [[$was[0], $next[0]], [$was[1], $next[1]]]] as $writes) {
             DB::beginTransaction();
             try {
-                $this->app->make(RecordWriter::class)->write($writes);
+                $this->app->make(RecordWriter::class)->write($writes, new \DateTimeImmutable);
                 self::fail('It was written.');
             } catch (LostToAnother) {
                 DB::rollBack();

@@ -15,6 +15,7 @@ use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Testing\TestResponse;
+use Laravel\Sanctum\PersonalAccessToken;
 use Tests\App\Support\AppTestCase;
 use Tests\App\Support\Delivers;
 use Tests\App\Support\OwnDatabase;
@@ -92,6 +93,15 @@ final class WelcomeTest extends AppTestCase
         $this->as('tomas.weld', 'POST', 'people/list', ['text' => $good])->assertForbidden();
     }
 
+    public function test_whoever_takes_another_password_ends_their_tokens(): void
+    {
+        $token = $this->person('lena.abara')->createToken('a script')->plainTextToken;
+        $other = $this->person('bram.castellan')->createToken('a script')->plainTextToken;
+        $this->as('lena.abara', 'PUT', 'password', ['current' => 'larkmoss', 'password' => self::PASSWORD])->assertNoContent();
+        self::assertNull(PersonalAccessToken::findToken($token));
+        self::assertNotNull(PersonalAccessToken::findToken($other));
+    }
+
     public function test_another_password_is_chosen_by_a_link_and_ends_what_was(): void
     {
         $lena = $this->person('lena.abara');
@@ -102,8 +112,16 @@ final class WelcomeTest extends AppTestCase
         Queue::assertNothingPushed();
         $this->postJson('/api/password/forgotten', ['email' => $lena->email])->assertNoContent();
         Queue::assertPushed(SendLink::class, 1);
+        $token = $lena->createToken('a script')->plainTextToken;
+        preg_match('#/feed/.+$#', (string) $this->as('lena.abara', 'POST', 'feed')->json('url'), $feed);
+        $this->get($feed[0])->assertOk();
+        $this->forget();
         $link = PersonLinks::make(LinkKind::Reset, $lena->id);
         $this->welcome($link, self::PASSWORD)->assertOk();
+        $this->forget();
+        self::assertNull(PersonalAccessToken::findToken($token));
+        $this->get($feed[0])->assertNotFound();
+        self::assertSame(1, DB::table('entries')->where('kind', 'token_ended')->count());
         self::assertSame(0, DB::table('sessions')->where('id', 'old')->count(), 'whoever was in is out');
         $this->forget();
         $this->assertRefused($this->signIn($lena->email), 422, 'wrong_password', '/password');

@@ -83,8 +83,13 @@ final readonly class Joining
     private function set(Person $person, string $password): void
     {
         Passwords::check($password, [$person->name, $person->email, (string) CompanySettings::query()->value('name')]);
-        $person->update(['password' => $password, 'joined_at' => $person->joined_at ?? new \DateTimeImmutable]);
+        // Whoever else got in by what was there before is out: links, tokens, and the calendar.
+        $person->forceFill(['password' => $password, 'joined_at' => $person->joined_at ?? new \DateTimeImmutable, 'feed' => null])->save();
         PersonLinks::shut($person->id);
+        foreach ($person->tokens()->get() as $token) {
+            $token->delete();
+            $this->entries->write('token_ended', $person->id, ['person' => $person->id, 'title' => (string) $token->name]);
+        }
     }
 
     /** "kim.noor", and the next that is free. */

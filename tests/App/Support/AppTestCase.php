@@ -59,7 +59,7 @@ abstract class AppTestCase extends TestCase
 
     protected function tearDown(): void
     {
-        if ($this->isRolledBack()) {
+        if ($this->isRolledBack() || DB::transactionLevel() > 0) {
             // Whatever a test that failed had begun besides: what stays open keeps all that come after it waiting.
             DB::rollBack(0);
         }

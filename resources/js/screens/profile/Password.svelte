@@ -15,7 +15,7 @@
         try {
             await ask(api.PUT('/api/password', { body: { current, password } }));
             current = password = '';
-            toasts.tell('Kept. Everywhere else you are signed out.');
+            toasts.tell('Kept. Everywhere else you are signed out, and your API tokens have ended.');
             void client.invalidateQueries({ queryKey: ['sign-ins'] });
         } catch (thrown) {
             if (thrown instanceof Refusal) refusal = thrown;
@@ -25,6 +25,7 @@
 </script>
 
 <h2>Password</h2>
+<p class="sub">Another one signs you out everywhere else, and ends your API tokens and the address of your calendar.</p>
 <form class="mt-2 grid gap-2 sm:grid-cols-2" onsubmit={change}>
     <label class="grid content-start gap-0.5 text-[12px] text-ink-2"
         >The one you have
