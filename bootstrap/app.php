@@ -2,10 +2,12 @@
 
 declare(strict_types=1);
 
+use App\Http\AnswersInTime;
 use App\Http\NumberedRequest;
 use App\Http\Problems;
 use App\Http\SecurityHeaders;
 use App\Http\SpeaksTheirLanguage;
+use App\Http\Tagged;
 use App\Http\WellFormed;
 use App\Providers\LedgerServiceProvider;
 use Illuminate\Contracts\Auth\Middleware\AuthenticatesRequests;
@@ -28,7 +30,9 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->prepend(NumberedRequest::class);
         $middleware->append(SecurityHeaders::class);
         $middleware->statefulApi();
+        $middleware->append(AnswersInTime::class);
         $middleware->prependToGroup('api', WellFormed::class);
+        $middleware->prependToGroup('api', Tagged::class);
         $middleware->appendToGroup('api', SpeaksTheirLanguage::class);
         $middleware->appendToGroup('web', SpeaksTheirLanguage::class);
         // Who has to sign in first is told so in their language.

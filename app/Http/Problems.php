@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http;
 
 use App\Http\Api\Describe\ProblemDocument;
+use App\Store\LedgerConnection;
 use App\Store\RecordEvents;
 use App\Store\Refused;
 use App\Store\RefusedFor;
@@ -14,7 +15,9 @@ use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Session\TokenMismatchException;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use VividLedger\Words\Words;
@@ -27,29 +30,62 @@ final class Problems
         'choices', 'columns', 'entries', 'fields', 'ids', 'people', 'records', 'rules', 'rungs', 'starts', 'takes', 'teams', 'whatIfs',
     ];
 
+    /** Seconds after which it may be tried again. */
+    private const SOON = 5;
+
+    private const A_MINUTE = 60;
+
+    /** Headers of exceptions that stand in the answer. */
+    private const TOLD = ['allow', 'retry-after', 'x-ratelimit-limit', 'x-ratelimit-remaining', 'x-ratelimit-reset'];
+
     public static function register(Exceptions $exceptions): void
     {
         $exceptions->dontReport(Refused::class);
-        $exceptions->render(
-            static fn (\Throwable $thrown, Request $request): ?JsonResponse => str_starts_with(
-                $request->getPathInfo(),
-                '/api/',
-            ) ? self::of($thrown) : null,
-        );
+        $exceptions->render(static fn (\Throwable $thrown, Request $request): ?Response => match (true) {
+            str_starts_with($request->getPathInfo(), '/api/') => self::of($thrown),
+            // A page, and what other systems bring, are told when to come again.
+            self::isUnreachable($thrown) => new Response(
+                Words::say('The database cannot be reached just now. Try again in a moment.'), 503,
+                ['Retry-After' => (string) self::SOON, 'Content-Type' => 'text/plain; charset=utf-8'],
+            ),
+            default => null,
+        });
     }
 
     /**
      * @param  list<array{at: string, code: string, message: string, position?: ?int}>  $problems
      * @param  array<string, mixed>  $more
      */
-    public static function document(int $status, string $code, string $title, array $problems = [], array $more = []): JsonResponse
+    public static function document(int $status, string $code, string $detail, array $problems = [], array $more = []): JsonResponse
     {
         $document = [
-            'type' => "urn:vivid-ledger:problem:{$code}", 'title' => $title, 'status' => $status, 'code' => $code,
-            'problems' => array_map(static fn (array $problem): array => $problem + ['position' => null], $problems), ...$more,
+            'type' => "urn:vivid-ledger:problem:{$code}", 'title' => self::title($status), 'status' => $status, 'detail' => $detail,
+            'code' => $code, 'problems' => array_map(static fn (array $problem): array => $problem + ['position' => null], $problems), ...$more,
         ];
 
-        return new JsonResponse($document, $status, ['Content-Type' => 'application/problem+json'], JSON_UNESCAPED_UNICODE);
+        return new JsonResponse($document, $status, ['Content-Type' => 'application/problem+json'] + match ($status) {
+            401 => ['WWW-Authenticate' => 'Bearer realm="Vivid Ledger"'],
+            429 => ['Retry-After' => (string) self::A_MINUTE],
+            503 => ['Retry-After' => (string) self::SOON],
+            default => [],
+        }, JSON_UNESCAPED_UNICODE);
+    }
+
+    /** What a problem of the kind is called, whatever happened this time; that stands in its detail (RFC 9457 §3.1.3). */
+    private static function title(int $status): string
+    {
+        return match ($status) {
+            400, 413, 414, 415 => Words::say('This cannot be taken'),
+            401, 419 => Words::say('Sign in'),
+            403 => Words::say('Not allowed'),
+            404 => Words::say('Not there'),
+            405 => Words::say('No such method'),
+            409 => Words::say('Not as things stand'),
+            422 => Words::say('Something given does not do'),
+            429 => Words::say('Too much at once'),
+            503 => Words::say('Busy'),
+            default => Words::say('Something went wrong'),
+        };
     }
 
     /** A refusal as a part of an answer. */
@@ -62,7 +98,9 @@ final class Problems
             $refused->problems,
         )->getData(true);
 
-        return new ProblemDocument($document['type'], $document['title'], $document['status'], $document['code'], $document['problems']);
+        return new ProblemDocument(
+            $document['type'], $document['title'], $document['status'], $document['detail'], $document['code'], $document['problems'],
+        );
     }
 
     /** The sign by which HTTP knows a refusal. */
@@ -103,10 +141,24 @@ final class Problems
                 429 => [429, 'too_many_tries', Words::say('Too many tries. Wait a minute and try again.')],
                 default => [$thrown->getStatusCode(), 'refused', Words::say('The request was refused.')],
             },
+            self::isUnreachable($thrown) => [503, 'busy', Words::say('The database cannot be reached just now. Try again in a moment.')],
             default => [500, 'failed', Words::say('Something went wrong on our side. Nothing was changed; please try again.')],
         };
 
-        return self::document($status, $code, $title);
+        $answer = self::document($status, $code, $title);
+        // Which methods there are (RFC 9110 §15.5.6), and how long to wait.
+        foreach ($thrown instanceof HttpExceptionInterface ? $thrown->getHeaders() : [] as $name => $value) {
+            if (in_array(strtolower((string) $name), self::TOLD, true)) {
+                $answer->headers->set((string) $name, (string) $value);
+            }
+        }
+
+        return $answer;
+    }
+
+    private static function isUnreachable(\Throwable $thrown): bool
+    {
+        return DB::connection() instanceof LedgerConnection && DB::connection()->isGone($thrown);
     }
 
     /** @return list<array{at: string, code: string, message: string}> */

@@ -33,6 +33,7 @@ use App\Store\Timings;
 use App\Work\Health;
 use App\Work\Jobs\DeliverLetters;
 use App\Work\Jobs\MakeCalls;
+use App\Work\PatientWorker;
 use App\Work\QueueHeartbeat;
 use Illuminate\Auth\EloquentUserProvider;
 use Illuminate\Cache\RateLimiting\Limit;
@@ -45,6 +46,7 @@ use Illuminate\Http\Request;
 use Illuminate\Queue\Events\JobProcessed;
 use Illuminate\Queue\Events\Looping;
 use Illuminate\Queue\Events\WorkerStopping;
+use Illuminate\Queue\Worker;
 use Illuminate\Session\Middleware\StartSession as StartsSession;
 use Illuminate\Session\SessionManager;
 use Illuminate\Support\Facades\Auth;
@@ -90,6 +92,7 @@ final class LedgerServiceProvider extends ServiceProvider
             $app->make(SessionManager::class), static fn () => $app->make(Cache::class),
         ));
         $this->app->singleton(QueueHeartbeat::class);
+        $this->app->extend('queue.worker', static fn (Worker $worker): PatientWorker => PatientWorker::like($worker));
         $this->app->bind(Clock::class, HouseClock::class);
         $this->app->bind(PeopleStore::class, static fn (Application $app): PeopleStore => new PeopleStore($app->make(SchemaStore::class)));
         $this->app->bind(Directory::class, PeopleStore::class);

@@ -32,6 +32,9 @@ final class LedgerConnection extends MariaDbConnection
 
     private int $depth = 0;
 
+    /** By when somebody has to have their answer, as microtime() tells; null where nobody waits for it. */
+    private ?float $answerBy = null;
+
     /** @var list<Closure(): void> */
     private array $afterwards = [];
 
@@ -39,6 +42,12 @@ final class LedgerConnection extends MariaDbConnection
     public function lockPlan(): LockPlan
     {
         return $this->lockPlan ??= new LockPlan;
+    }
+
+    /** What is not done by then is undone: whoever has waited so long is told that nothing happened, and that has to be true. */
+    public function answersBy(?float $moment): void
+    {
+        $this->answerBy = $moment;
     }
 
     /** @param  Closure(): Schema  $schema  tells the order of locks */
@@ -129,6 +138,13 @@ final class LedgerConnection extends MariaDbConnection
         $this->depth++;
         try {
             $result = $callback($this);
+            if ($this->answerBy !== null && microtime(true) > $this->answerBy) {
+                throw new Refused(
+                    'takes_too_long',
+                    Words::say('This takes longer than anybody should wait, and nothing was changed. Do it in smaller parts.'),
+                    RefusedFor::Busy,
+                );
+            }
             $this->commit();
 
             return $result;

@@ -159,6 +159,8 @@ watch_children() {
     while sleep 1; do
         for i in "${!CHILDREN[@]}"; do
             kill -0 "${CHILDREN[i]}" 2>/dev/null && continue
+            # What ends because the database is away is started once that is back; it is not its own fault.
+            [ "${NAMES[i]}" = mariadb ] || database_answers || continue
             now=$SECONDS recent=''
             for one in ${ended[${NAMES[i]}]:-}; do (( now - one < 60 )) && recent+=" $one"; done
             ended[${NAMES[i]}]="$recent $now"
@@ -180,6 +182,8 @@ launch_workers() {
     done
     launch clock php artisan ledger:clock
 }
+
+database_answers() { mariadb-admin --no-defaults --socket="$DB_SOCKET" --user=root ping >/dev/null 2>&1; }
 
 stop_all() {
     local i pid
@@ -207,7 +211,7 @@ start_database() {
         --innodb-log-file-size=256M --max-connections=100 --skip-networking=0 --local-infile=0 "$@"
     local database=${CHILDREN[-1]}
     for _ in $(seq 300); do
-        mariadb-admin --no-defaults --socket="$DB_SOCKET" --user=root ping >/dev/null 2>&1 && break
+        database_answers && break
         kill -0 "$database" 2>/dev/null || { tail -n 20 "$HERE/mariadb.log" >&2; fail 'MariaDB did not start.'; }
         sleep 0.1
     done

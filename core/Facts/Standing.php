@@ -37,20 +37,31 @@ final class Standing implements Facts
     /** @var array<string, int> messages sent, by address */
     private array $sent = [];
 
+    private readonly RunningTotals $totals;
+
     public function __construct(
         private readonly Facts $below,
         private readonly Schema $schema,
     ) {
+        $this->totals = new RunningTotals;
     }
 
     public function lay(Record $record): void
     {
-        $this->laid[$record->type][$record->id] = $record;
+        $this->put($record->type, $record->id, $record);
     }
 
     public function remove(Record $record): void
     {
-        $this->laid[$record->type][$record->id] = null;
+        $this->put($record->type, $record->id, null);
+    }
+
+    private function put(string $type, int $id, ?Record $record): void
+    {
+        if ($this->totals->isNeededFor($type)) {
+            $this->totals->changed($type, $this->record($type, $id), $record, $this);
+        }
+        $this->laid[$type][$id] = $record;
     }
 
     /** What texts show is noted anew from here on. */
@@ -133,6 +144,13 @@ final class Standing implements Facts
     }
 
     public function total(Total $total, int $parent, array $except): ?string
+    {
+        return $except === [] ? $this->totals->of($total, $parent, fn (): ?string => $this->asked($total, $parent, []))
+            : $this->asked($total, $parent, $except);
+    }
+
+    /** @param  list<int>  $except */
+    private function asked(Total $total, int $parent, array $except): ?string
     {
         $laid = [];
         $hidden = $except;

@@ -97,4 +97,18 @@ final readonly class Total implements Derived
             TotalKind::Earliest => min($one, $other),
         };
     }
+
+    /** @return string|false|null a total over fewer records; false where it cannot be told from the total alone */
+    public function less(?string $all, ?string $some): string|false|null
+    {
+        if ($all === null || $some === null) {
+            return $all;
+        }
+
+        return match ($this->kind) {
+            TotalKind::Count => (string) ((int) $all - (int) $some),
+            TotalKind::Sum => (string) BigDecimal::of($all)->minus($some),
+            default => $all === $some ? false : $all,
+        };
+    }
 }

@@ -7,6 +7,9 @@
         <link rel="icon" type="image/svg+xml" href="/mark.svg">
         <link rel="manifest" href="/manifest.webmanifest">
         <meta name="theme-color" content="#241d45">
+        @auth
+        <meta name="signed-in" content="yes">
+        @endauth
         @vite('resources/js/main.ts')
     </head>
     <body>

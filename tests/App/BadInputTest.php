@@ -85,7 +85,7 @@ final class BadInputTest extends AppTestCase
         // The rule changed something else, and so is not named.
         self::assertStringStartsWith(
             'Lena Abara changed Priority to Urgent, Hours spent to 2.00 after you opened it.',
-            $answer->json('title'),
+            $answer->json('detail'),
         );
         self::assertSame(['2026-11-24T09:15:00Z', 'Lena Abara', [['Priority', 'Normal', 'Urgent'], ['Hours spent', 'empty', '2.00']]], [
             $answer->json('since.0.at'), $answer->json('since.0.who'), array_map(

@@ -141,7 +141,7 @@ final class FieldTest extends AppTestCase
         ]);
         $answer = $patch(['status' => 'done']);
         $this->assertRefused($answer, 422, 'invalid_values', '/values/report');
-        self::assertSame('Report has to be filled in when Status is Done.', $answer->json('title'));
+        self::assertSame('Report has to be filled in when Status is Done.', $answer->json('detail'));
         $patch(['status' => 'done', 'report' => 'All well'])->assertOk();
         $this->assertRefused($patch(['report' => '']), 422, 'invalid_values', '/values/report');
         $patch(['name' => 'Round trip'])->assertOk();
@@ -200,7 +200,7 @@ final class FieldTest extends AppTestCase
         $delete = fn (): TestResponse => $this->as('ines.okafor', 'DELETE', "records/boat/{$boat['id']}?version={$boat['version']}");
         $refused = $delete();
         $this->assertRefused($refused, 409, 'referred_to');
-        self::assertStringContainsString($held['number'], $refused->json('title'));
+        self::assertStringContainsString($held['number'], $refused->json('detail'));
         self::assertSame(3, DB::table('records_trip')->count(), 'all of it, or nothing');
         $this->change($held, ['keeper' => null], 'ines.okafor');
         $delete()->assertOk();

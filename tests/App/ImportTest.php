@@ -155,7 +155,7 @@ final class ImportTest extends AppTestCase
         $begin = fn (int $bytes): TestResponse => $this->as('ines.okafor', 'POST', 'imports', [
             'recordType' => 'customer', 'name' => 'big.csv', 'bytes' => $bytes,
         ]);
-        self::assertStringContainsString('60.0 MB', $begin(60_000_000)->assertStatus(422)->json('title'));
+        self::assertStringContainsString('60.0 MB', $begin(60_000_000)->assertStatus(422)->json('detail'));
         foreach ([
             "\x89PNG\r\n\x1A\n\0\0\0\rIHDR" => 'no table of text', "\n\n" => 'nothing in this file', "name,plan\n" => 'only one row',
             "name,plan\n\"never closed,".str_repeat('x', 1_100_000) => 'never closed',
@@ -165,7 +165,7 @@ final class ImportTest extends AppTestCase
                 $this->piece($id, $place, $piece)->assertNoContent();
             }
             self::assertStringContainsString($said, $this->as('ines.okafor', 'POST', "imports/{$id}/read")->assertStatus(422)
-                ->json('title'));
+                ->json('detail'));
         }
         $this->piece($begin(10)->json('job.id'), 0, str_repeat('x', 1_000_001))->assertStatus(422);
         $this->as('odile.march', 'POST', 'imports', ['recordType' => 'customer', 'name' => 'x', 'bytes' => 1])->assertForbidden();

@@ -212,7 +212,7 @@ final class LineStoriesTest extends AppTestCase
             ['values' => ['purpose' => 'Check', 'agreement' => $agreement['id'], 'status' => 'planned']],
         );
         $this->assertRefused($answer, 422, 'refused_by_rule', '/values/agreement');
-        self::assertSame('Care has no visit left. Renew it first.', $answer->json('title'));
+        self::assertSame('Care has no visit left. Renew it first.', $answer->json('detail'));
         self::assertSame([0, 0], [DB::table('records_visit')->count(), DB::table('tasks')->count()]);
         $entry = $this->as('ines.okafor', 'GET', 'ledger?show=rules')->json('entries.0');
         self::assertSame(['refused', 'No visit without one left', 'Bram Castellan'], [$entry['kind'], $entry['ruleName'], $entry['who']]);
@@ -250,7 +250,7 @@ final class LineStoriesTest extends AppTestCase
             ['version' => 1, 'values' => ['status' => 'cancelled']],
         );
         $this->assertRefused($refused, 422, 'refused_by_rule');
-        self::assertSame('Visits left would be -1, and is at least 0.', $refused->json('title'));
+        self::assertSame('Visits left would be -1, and is at least 0.', $refused->json('detail'));
     }
 
     public function test_lines_of_their_own_condition_switched_off_and_on_children(): void

@@ -50,7 +50,7 @@ final class SavingTest extends TimeTestCase
         $lena = $this->person('lena.abara')->name;
         self::assertSame(
             "{$lena} changed Notes to Rings thrice after you opened it. Look at what changed, then save again.",
-            $asked->json('title'),
+            $asked->json('detail'),
         );
         self::assertSame(
             [[$lena, ['notes']]],

@@ -6,6 +6,7 @@ namespace App\Store\Import;
 
 use App\Models\BulkJob;
 use App\Models\ImportFilePiece;
+use App\Store\CsvLine;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use VividLedger\Import\FileForm;
@@ -74,7 +75,7 @@ final class ImportedFile
                 throw new Refused('no_table', Words::say('A row has more than a million letters: a quote was opened and never closed.'));
             }
             $from = $reached;
-            $cells = array_map(strval(...), $cells);
+            $cells = array_map(static fn (?string $cell): string => CsvLine::read((string) $cell), $cells);
             if (array_filter($cells, static fn (string $cell): bool => trim($cell) !== '') !== []) {
                 yield [$cells, $reached];
             }

@@ -7,7 +7,7 @@ export type Problem = Shapes['ProblemDocument'] & Record<string, unknown>;
 /** A refusal of the server, with its problem document. */
 export class Refusal extends Error {
     constructor(public readonly problem: Problem) {
-        super(problem.title);
+        super(problem.detail);
     }
 
     /** The message for one place, such as "/values/due". */
@@ -61,14 +61,15 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
     }
     if (answer.response.ok) return answer.data as T;
     const problem = answer.error as Partial<Problem> | undefined;
-    throw new Refusal({ ...unreachable(), title: 'The server could not answer. Please try again.', problems: [], ...problem } as Problem);
+    throw new Refusal({ ...unreachable(), detail: 'The server could not answer. Please try again.', problems: [], ...problem } as Problem);
 }
 
 function unreachable(): Problem {
     return {
         type: 'about:blank',
-        title: 'The server cannot be reached. Nothing was changed.',
+        title: '',
         status: 0,
+        detail: 'The server cannot be reached. Nothing was changed.',
         code: 'unreachable',
         problems: [],
     };
@@ -86,7 +87,7 @@ export async function stream<T>(path: string, body: unknown, onpiece: (piece: T)
     const response = await fetch(path, { method: 'POST', headers, body: JSON.stringify(body), signal });
     if (!response.ok || !response.body) {
         const problem = (await response.json().catch(() => ({}))) as Partial<Problem>;
-        throw new Refusal({ ...unreachable(), title: 'The server could not answer. Please try again.', ...problem } as Problem);
+        throw new Refusal({ ...unreachable(), detail: 'The server could not answer. Please try again.', ...problem } as Problem);
     }
     const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
     for (let rest = ''; ;) {

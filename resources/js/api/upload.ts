@@ -13,6 +13,6 @@ export async function upload<T = unknown>(path: string, file: File, besides: Rec
         headers: { Accept: 'application/json', 'X-XSRF-TOKEN': decodeURIComponent(token?.slice(11) ?? '') },
     });
     const said = (await answer.json().catch(() => null)) as unknown;
-    if (!answer.ok) throw new Refusal((said ?? { title: 'The server could not answer. Please try again.', problems: [] }) as Problem);
+    if (!answer.ok) throw new Refusal((said ?? { detail: 'The server could not answer. Please try again.', problems: [] }) as Problem);
     return said as T;
 }

@@ -9,10 +9,13 @@ class Session {
     ready = $state(false);
 
     async begin(): Promise<void> {
-        try {
-            await this.enter(await ask(api.GET('/api/session')));
-        } catch {
-            this.me = null;
+        // The page knows whether anybody has come in: who has not is not asked for.
+        if (document.querySelector('meta[name="signed-in"]')) {
+            try {
+                await this.enter(await ask(api.GET('/api/session')));
+            } catch {
+                this.me = null;
+            }
         }
         this.ready = true;
     }
