@@ -37,7 +37,7 @@ return [
     ],
     // Who may read /metrics: whoever brings this secret as “Authorization: Bearer …”. Left out, there is nothing there.
     'metrics_token' => env('METRICS_TOKEN', ''),
-    // Seconds within which a request is answered: what would take longer is undone and refused. A web server in front waits longer than that.
+    // Seconds within which a request is answered: what would take longer is undone and refused. A web server in front waits longer.
     'answer_within' => (int) env('ANSWER_WITHIN', 50),
     // A wrong password can be tried so often a minute for one log-in and address.
     'sign_in_attempts' => 5,

@@ -60,7 +60,8 @@ final class Problems
     {
         $document = [
             'type' => "urn:vivid-ledger:problem:{$code}", 'title' => self::title($status), 'status' => $status, 'detail' => $detail,
-            'code' => $code, 'problems' => array_map(static fn (array $problem): array => $problem + ['position' => null], $problems), ...$more,
+            'code' => $code, 'problems' => array_map(static fn (array $problem): array => $problem + ['position' => null], $problems),
+            ...$more,
         ];
 
         return new JsonResponse($document, $status, ['Content-Type' => 'application/problem+json'] + match ($status) {

@@ -27,7 +27,8 @@ final readonly class NotTakenLetter
         $said = mb_substr(trim($this->said), 0, self::QUOTED);
 
         return "<p><strong>{$text($this->about)}</strong></p>"
-            .'<p>'.$text(Words::say('Your answer was not taken, and nothing has changed by it. {why}', why: $this->why->getMessage())).'</p>'
+            .'<p>'.$text(Words::say('Your answer was not taken, and nothing has changed by it. {why}',
+                why: $this->why->getMessage())).'</p>'
             .($said === '' ? '' : '<blockquote>'.nl2br($text($said), false).'</blockquote>')
             .($this->isOpen ? '<p><a href="'.SignOffLink::MARK.'">'.$text(Words::say('Look at it and decide')).'</a></p><p>'
                 .$text(Words::say('Or answer this letter with “yes” or “no” alone, and behind a no the reason.')).'</p>' : '');

@@ -136,7 +136,8 @@ final readonly class SignOffNotes
             $letter = new NotTakenLetter($this->about($record), $why, $said, $kept->status === SignOffStatus::Waiting);
 
             return new Message(Channel::Email, [new Address($person->name, $person->email, $person->id)], [], null,
-                Words::say('Your answer was not taken: {about}', about: $this->about($record)), $letter->html(), $letter->text(), $person->name, []);
+                Words::say('Your answer was not taken: {about}', about: $this->about($record)), $letter->html(), $letter->text(),
+                $person->name, []);
         });
         $this->outbox->putOfSignOff($kept->id, [
             [$message, $record, $kept->rule_id, $kept->entry_id, $this->clock->now(), $seat],

@@ -81,7 +81,8 @@ final readonly class SignOffReplies
         }
         preg_match_all('/\p{L}+/u', mb_strtolower($found[2]), $rest);
         $word = mb_strtolower($found[1]);
-        $means = static fn (array $words, array $others): bool => in_array($word, $words, true) && array_intersect($others, $rest[0]) === [];
+        $means = static fn (array $words, array $others): bool => in_array($word, $words, true)
+            && array_intersect($others, $rest[0]) === [];
         $answer = $means(self::YES, self::NOT_YES) ? Answer::Yes : ($means(self::NO, self::NOT_NO) ? Answer::No : null);
 
         return [$answer, $answer === null ? '' : mb_substr(trim($found[2]), 0, self::COMMENT)];

@@ -144,7 +144,8 @@ final class Caller
                 $isLost = $call?->leased_by !== null;
                 if ($call !== null && $isLost && $call->tries + 1 >= $endpoint->most_tries) {
                     $call->update([
-                        'tries' => $call->tries + 1, 'unsure' => $call->unsure + 1, 'trouble' => 'Whoever made the call ended in the midst of it.',
+                        'tries' => $call->tries + 1, 'unsure' => $call->unsure + 1,
+                        'trouble' => 'Whoever made the call ended in the midst of it.',
                     ] + self::FREE);
                     $this->keeper->end($call->id, false);
 

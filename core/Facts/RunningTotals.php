@@ -12,7 +12,10 @@ use VividLedger\Record\Record;
  */
 final class RunningTotals
 {
-    /** @var array<string, array<string, array{Total, int, ?string}>> totals, of which record, and what they come to; by type of the children */
+    /**
+     * @var array<string, array<string, array{Total, int, ?string}>> totals, of which record, and what they come to; by type of the
+     * children
+     */
     private array $kept = [];
 
     /** @param  callable(): ?string  $ask */
@@ -37,7 +40,8 @@ final class RunningTotals
     public function changed(string $type, ?Record $before, ?Record $after, Facts $facts): void
     {
         foreach ($this->kept[$type] ?? [] as $key => [$total, $parent, $value]) {
-            $counted = static fn (?Record $record): array => $record !== null && $total->children->has($record, $parent, $facts) ? [$record] : [];
+            $counted = static fn (?Record $record): array => $record !== null && $total->children->has($record, $parent, $facts)
+                ? [$record] : [];
             [$without, $with] = [$counted($before), $counted($after)];
             if ($without === [] && $with === []) {
                 continue;

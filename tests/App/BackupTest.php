@@ -112,7 +112,8 @@ final class BackupTest extends AppTestCase
     public function test_where_there_is_no_room_it_says_so(): void
     {
         // As on a disk that is full: nothing over so many kilobytes can be written.
-        $backup = new Process(['bash', '-c', 'trap "" XFSZ; ulimit -f 24; exec "$@"', 'bash', PHP_BINARY, 'artisan', 'ledger:backup', $this->file],
+        $backup = new Process(['bash', '-c', 'trap "" XFSZ; ulimit -f 24; exec "$@"', 'bash', PHP_BINARY, 'artisan', 'ledger:backup',
+            $this->file],
             base_path(), ['DB_DATABASE' => $this->own]);
         self::assertSame(1, $backup->run(), $backup->getOutput());
         self::assertStringContainsString('cannot be written', $backup->getOutput().$backup->getErrorOutput());
@@ -164,8 +165,8 @@ final class BackupTest extends AppTestCase
     private function ties(): array
     {
         return array_map(static fn (object $row): string => json_encode($row) ?: '', DB::select(
-            'SELECT constraint_name, unique_constraint_schema, table_name, referenced_table_name FROM information_schema.referential_constraints '
-            .'WHERE constraint_schema = DATABASE() ORDER BY table_name, constraint_name',
+            'SELECT constraint_name, unique_constraint_schema, table_name, referenced_table_name '
+            .'FROM information_schema.referential_constraints WHERE constraint_schema = DATABASE() ORDER BY table_name, constraint_name',
         ));
     }
 

@@ -231,7 +231,8 @@ final class CallTest extends TimeTestCase
         $id = $this->waiting($this->ready(), 'Deadly', 1)[0];
         for ($time = 0; $time < 2; $time++) {
             StoredCall::query()->whereKey($id)->update([
-                'leased_by' => 'somebody', 'leased_until' => '2020-01-01 00:00:00', 'next_try_at' => '2020-01-01 00:00:00', 'tries' => $time,
+                'leased_by' => 'somebody', 'leased_until' => '2020-01-01 00:00:00', 'next_try_at' => '2020-01-01 00:00:00',
+                'tries' => $time,
             ]);
             $this->work();
         }

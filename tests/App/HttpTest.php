@@ -25,7 +25,8 @@ final class HttpTest extends AppTestCase
     public function test_problems_of_a_kind_have_one_title(): void
     {
         $titles = $details = [];
-        foreach (['POST tasks', 'POST rules', 'POST records/ticket', 'GET records/ticket/999999', 'GET rules/999999', 'GET tasks/999999'] as $asked) {
+        foreach (['POST tasks', 'POST rules', 'POST records/ticket', 'GET records/ticket/999999', 'GET rules/999999',
+            'GET tasks/999999'] as $asked) {
             [$method, $path] = explode(' ', $asked);
             $problem = $this->as('ines.okafor', $method, $path, ['values' => ['x' => 1]])->assertClientError()->json();
             $titles[$problem['status']][$problem['title']] = true;

@@ -109,7 +109,8 @@ final class MailDoorTest extends TimeTestCase
             'without a letter' => str_replace($message->key, str_repeat('0', 40), self::bounce($message, '5.1.1', 'x')),
             'of somebody else' => str_replace('rfc822; marit@brine.example', 'rfc822; bram.castellan@larkmoss.example',
                 self::bounce($message, '5.1.2', 'x')),
-            'of nothing' => str_replace("Message-ID: <{$message->key}@larkmoss.example>", 'X-Nothing: 1', self::bounce($message, '5.1.3', 'x')),
+            'of nothing' => str_replace("Message-ID: <{$message->key}@larkmoss.example>", 'X-Nothing: 1',
+                self::bounce($message, '5.1.3', 'x')),
         ];
         foreach ($forged as $which => $mail) {
             self::assertSame('bounce', $this->take($mail), $which);

@@ -71,7 +71,8 @@ final class SecretsTest extends SignOffTestCase
         ]);
         $this->inForce([
             'name' => 'Thanks', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'once_per_record'], 'lines' => [
-                ['kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'contact']], 'subject' => 'Thanks', 'body' => 'Thank you.'],
+                ['kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'contact']], 'subject' => 'Thanks',
+                    'body' => 'Thank you.'],
             ],
         ]);
         $this->written();
@@ -79,7 +80,8 @@ final class SecretsTest extends SignOffTestCase
             ->latest('id')->firstOrFail();
         [$asking, $slip] = [$letter('seat_id'), $letter('slip_turn_id')];
         $thanks = StoredMessage::query()->where('channel', 'email')->where('subject', 'Thanks')->firstOrFail();
-        $arrived = array_map(fn (StoredMessage $one): string => quoted_printable_decode(str_replace("\r\n ", '', $this->delivered($one->id))),
+        $arrived = array_map(fn (StoredMessage $one): string => quoted_printable_decode(str_replace("\r\n ", '',
+            $this->delivered($one->id))),
             [$asking, $slip, $thanks]);
         preg_match('#/decide/([\w-]+)#', $arrived[0], $decide);
         preg_match('#/slip/([\w-]+)#', $arrived[1], $turn);
@@ -130,7 +132,8 @@ final class SecretsTest extends SignOffTestCase
             .' and ledger+'.$secrets['the address for answers'].'@larkmoss.example';
         $thanks = StoredMessage::query()->where('subject', 'Thanks')->firstOrFail();
         $this->app->make(MailDoor::class)->take(implode("\r\n", [
-            'Message-ID: <q@brine.example>', 'From: Marit <marit@brine.example>', 'To: '.ReplyAddress::of($thanks), "Subject: Re: {$quoted}",
+            'Message-ID: <q@brine.example>', 'From: Marit <marit@brine.example>', 'To: '.ReplyAddress::of($thanks),
+            "Subject: Re: {$quoted}",
             'MIME-Version: 1.0', 'Content-Type: multipart/mixed; boundary="b"', '', '--b', 'Content-Type: text/plain', '', $quoted, '--b',
             'Content-Type: message/rfc822', 'Content-Disposition: attachment; filename="forwarded.eml"', '', "Subject: x\r\n\r\n{$quoted}",
             '--b--', '',
@@ -145,18 +148,23 @@ final class SecretsTest extends SignOffTestCase
         DB::getEventDispatcher()?->forget(\Illuminate\Database\Events\QueryExecuted::class);
     }
 
-    /** @return array<string, string> what is kept and shown, by where; but for the letters of the stand-in, which is no part of the product */
+    /**
+     * @return array<string, string> what is kept and shown, by where; but for the letters of the stand-in, which is no part of the
+     * product
+     */
     private function places(): array
     {
         $places = ['the log' => (string) file_get_contents($this->log)];
         foreach (DB::select('SHOW TABLES') as $row) {
             $table = (string) array_values((array) $row)[0];
             if ($table !== 'mail_room') {
-                $rows = DB::table($table)->get()->map(static fn (object $one): string => implode("\n", array_map(strval(...), (array) $one)));
+                $rows = DB::table($table)->get()->map(static fn (object $one): string => implode("\n",
+                    array_map(strval(...), (array) $one)));
                 $places["the table {$table}"] = $rows->implode("\n");
             }
         }
-        foreach (['endpoints', 'hooks', 'people', 'tokens', 'sign-offs?box=all', 'slips?box=all', 'messages', 'ledger', 'session'] as $asked) {
+        foreach (['endpoints', 'hooks', 'people', 'tokens', 'sign-offs?box=all', 'slips?box=all', 'messages', 'ledger',
+            'session'] as $asked) {
             $places["GET {$asked}"] = (string) $this->as('ines.okafor', 'GET', $asked)->assertOk()->getContent();
         }
 

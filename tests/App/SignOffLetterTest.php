@@ -108,7 +108,8 @@ final class SignOffLetterTest extends SignOffTestCase
         $letter = $this->letter('clea.harrow');
         self::assertStringStartsWith('Ihre Antwort wurde nicht übernommen', $letter->subject);
         self::assertStringContainsString('No problem, approved', $letter->html);
-        self::assertStringNotContainsString(SignOffLink::token((int) $letter->seat_id, 1, $letter->created_at), $letter->html.$letter->text);
+        self::assertStringNotContainsString(SignOffLink::token((int) $letter->seat_id, 1, $letter->created_at),
+            $letter->html.$letter->text);
         self::assertSame('waiting', $this->latest()->status->value);
         self::assertSame('refused', $answer('no'), 'a no without its reason');
         self::assertStringContainsString('Nein', $this->letter('clea.harrow')->text);
@@ -122,7 +123,8 @@ final class SignOffLetterTest extends SignOffTestCase
             $answer("again {$time}");
         }
         self::assertSame(6, StoredMessage::query()->where('channel', 'email')->where('record_id', $quote['id'])->count());
-        self::assertSame('refused', $door->take(self::mail('ledger+1-1-1-'.str_repeat('0', 32).'@larkmoss.example', 'a@b.example', 'yes'))->kind->value);
+        self::assertSame('refused', $door->take(self::mail('ledger+1-1-1-'.str_repeat('0', 32).'@larkmoss.example', 'a@b.example',
+            'yes'))->kind->value);
     }
 
     private static function mail(string $to, string $from, string $text): string
@@ -146,8 +148,10 @@ final class SignOffLetterTest extends SignOffTestCase
             'not at the beginning' => 'I would say yes', 'a word that only begins so' => 'Yesterday I thought so', 'nothing' => '',
             'a no that is none' => 'No objections', 'a no that is a yes' => 'No problem, approved', 'both' => 'No, approved',
             'a yes that hangs on something' => 'Yes, if it is cheaper', 'a yes that is none' => 'OK, but not like this',
-            'a question' => 'Yes?', 'a sentence' => 'No idea what this is', 'kein Nein' => 'Keine Einwände', 'nicht' => 'Nicht einverstanden',
-            'ja, wenn' => 'Ja, aber erst nächste Woche', 'nein, gern' => 'Nein, kein Problem', 'two words' => 'Yes no', 'ok' => 'Ok I will look at it',
+            'a question' => 'Yes?', 'a sentence' => 'No idea what this is', 'kein Nein' => 'Keine Einwände',
+            'nicht' => 'Nicht einverstanden',
+            'ja, wenn' => 'Ja, aber erst nächste Woche', 'nein, gern' => 'Nein, kein Problem', 'two words' => 'Yes no',
+            'ok' => 'Ok I will look at it',
         ];
         foreach ($doubts as $name => $text) {
             yield $name => [$text, null, ''];

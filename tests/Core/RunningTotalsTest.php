@@ -26,7 +26,8 @@ final class RunningTotalsTest extends TestCase
         $fields = World::schema()->types['ticket']->fields;
         $children = new Children('ticket', 'customer');
         $totals = [
-            new Total(TotalKind::Count, $children, null, null, 'Number'), new Total(TotalKind::Sum, $children, $fields['cost'], null, 'Cost'),
+            new Total(TotalKind::Count, $children, null, null, 'Number'),
+            new Total(TotalKind::Sum, $children, $fields['cost'], null, 'Cost'),
             new Total(TotalKind::Latest, $children, $fields['due'], null, 'Latest'),
             new Total(TotalKind::Earliest, $children, $fields['due'], null, 'Earliest'),
         ];
@@ -56,7 +57,8 @@ final class RunningTotalsTest extends TestCase
                 // Not all of them are asked for each time: what nobody has asked for is not kept up.
                 foreach ($totals as $place => $total) {
                     foreach ($random->getInt(0, 2) > 0 ? [1, 2] : [] as $parent) {
-                        self::assertSame($anew->total($total, $parent, []), $kept->total($total, $parent, []), "round {$round}, {$change}, {$place}");
+                        self::assertSame($anew->total($total, $parent, []), $kept->total($total, $parent, []),
+                            "round {$round}, {$change}, {$place}");
                         $asked++;
                     }
                 }

@@ -55,8 +55,10 @@ final readonly class Beside
     public function swap(): void
     {
         $moves = [
-            ...array_map(fn (string $table): string => "`{$this->home}`.`{$table}` TO `{$this->before}`.`{$table}`", $this->tables($this->home)),
-            ...array_map(fn (string $table): string => "`{$this->name}`.`{$table}` TO `{$this->home}`.`{$table}`", $this->tables($this->name)),
+            ...array_map(fn (string $table): string => "`{$this->home}`.`{$table}` TO `{$this->before}`.`{$table}`",
+                $this->tables($this->home)),
+            ...array_map(fn (string $table): string => "`{$this->name}`.`{$table}` TO `{$this->home}`.`{$table}`",
+                $this->tables($this->name)),
         ];
         $this->db->statement('RENAME TABLE '.implode(', ', $moves));
     }

@@ -86,6 +86,7 @@ final class GzFile
     {
         $why = error_get_last()['message'] ?? '';
 
-        return new Refused('unwritable', rtrim("{$path} cannot be written. ".preg_replace('/^f\w+\(\): /', '', $why)), RefusedFor::Conflict);
+        return new Refused('unwritable', rtrim("{$path} cannot be written. ".preg_replace('/^f\w+\(\): /', '', $why)),
+            RefusedFor::Conflict);
     }
 }
