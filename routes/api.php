@@ -128,7 +128,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::get('records/{type}/groups', [ListController::class, 'groups']);
         Route::get('records/{type}/views', [ViewController::class, 'index']);
         Route::post('records/{type}/views', [ViewController::class, 'store']);
-        Route::get('records/{type}/file', [ListController::class, 'file'])->middleware(MayAct::class.':export');
+        Route::get('records/{type}/file', [ListController::class, 'file'])->middleware([MayAct::class.':export', AtOnce::class.':file,1,3']);
         Route::get('records/{type}/{id}', [RecordController::class, 'show']);
         Route::get('records/{type}/{id}/account', [RecordController::class, 'account']);
         Route::get('records/{type}/{id}/beside', [BesideController::class, 'show']);
@@ -188,7 +188,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::post('feed', [FeedController::class, 'store']);
     Route::delete('feed', [FeedController::class, 'destroy']);
     Route::get('ledger', [LedgerController::class, 'index'])->middleware(Needs::class.':see_ledger');
-    Route::get('ledger/file', [LedgerController::class, 'file'])->middleware(Needs::class.':see_ledger');
+    Route::get('ledger/file', [LedgerController::class, 'file'])->middleware([Needs::class.':see_ledger', AtOnce::class.':file,1,3']);
     Route::get('ledger/{number}', [LedgerController::class, 'show']);
     Route::get('ledger/{number}/answers', [LedgerController::class, 'answers']);
 
@@ -218,7 +218,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::post('imports', [ImportController::class, 'store']);
         Route::put('imports/{id}/pieces/{number}', [ImportController::class, 'piece']);
         Route::get('imports/{id}', [ImportController::class, 'show']);
-        Route::get('imports/{id}/report', [ImportController::class, 'report']);
+        Route::get('imports/{id}/report', [ImportController::class, 'report'])->middleware(AtOnce::class.':file,1,3');
         foreach (['read', 'try', 'start'] as $act) {
             Route::post("imports/{id}/{$act}", [ImportController::class, $act]);
         }

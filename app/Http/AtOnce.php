@@ -13,7 +13,7 @@ use Symfony\Component\HttpFoundation\Response;
 use VividLedger\Words\Words;
 
 /**
- * Lets each person have only a few long reckonings under way at a time, so that nobody uses up the web server.
+ * Lets each person, and all of them together, have only a few long reckonings under way at a time, so that nobody uses up the web server.
  * Whoever comes for one more waits a moment for a place and is told when there is none.
  */
 final class AtOnce
@@ -28,24 +28,42 @@ final class AtOnce
 
     /**
      * @param  \Closure(Request): Response  $next
+     * @param  string  $most  under way of one person
+     * @param  ?string  $ofAll  under way of all persons together; null for any number
      *
      * @throws Refused when every place is still taken after a short wait
      */
-    public function handle(Request $request, \Closure $next, string $what, string $most): Response
+    public function handle(Request $request, \Closure $next, string $what, string $most, ?string $ofAll = null): Response
     {
-        $lock = $this->place("{$what}:{$request->user()?->getAuthIdentifier()}", (int) $most);
-        if ($lock === null) {
+        if (! $this->holds($what.':'.$request->user()?->getAuthIdentifier(), (int) $most)) {
             throw new Refused(
                 'too_many_at_once',
                 Words::say('You have {most} of these under way already. Wait until one is done, or stop one.', most: $most),
                 RefusedFor::TooMany,
             );
         }
+        if ($ofAll !== null && ! $this->holds("{$what}:all", (int) $ofAll)) {
+            throw new Refused(
+                'busy',
+                Words::say('Others have {most} of these under way just now. Try again in a moment.', most: $ofAll),
+                RefusedFor::Busy,
+            );
+        }
+
+        return $next($request);
+    }
+
+    private function holds(string $key, int $most): bool
+    {
+        $lock = $this->place($key, $most);
+        if ($lock === null) {
+            return false;
+        }
         $this->held[] = $lock;
         // Whoever hangs up ends the program at once, before anything else could give the place back.
         register_shutdown_function(static fn (): bool => $lock->release());
 
-        return $next($request);
+        return true;
     }
 
     public function terminate(): void

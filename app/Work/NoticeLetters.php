@@ -44,24 +44,35 @@ final readonly class NoticeLetters
     {
     }
 
-    /** @return int how many letters were written */
+    /**
+     * @return int how many letters were written
+     *
+     * @throws \Throwable when somebody could not be written to; all the others have been
+     */
     public function work(): int
     {
-        $written = 0;
+        [$written, $trouble] = [0, null];
         // Of everybody at once: this comes round every few seconds.
         $people = new PeopleStore($this->schemas);
         foreach (Columns::ints(Person::query()->where('active', true)->whereNotNull('notice_ways')->orderBy('id')->pluck('id')) as $id) {
-            $written += $this->db->transaction(function () use ($id, $people): int {
-                $person = Person::query()->lockForUpdate()->findOrFail($id);
+            try {
+                $written += $this->db->transaction(function () use ($id, $people): int {
+                    $person = Person::query()->lockForUpdate()->findOrFail($id);
 
-                return $this->languages->in($person->language ?? Words::OWN, fn (): int => $this->tell($person, $people));
-            });
+                    return $this->languages->in($person->language ?? Words::OWN, fn (): int => $this->tell($person, $people));
+                });
+            } catch (\Throwable $thrown) {
+                $trouble ??= $thrown;
+                if ($this->db->isGone($thrown)) {
+                    break;
+                }
+            }
         }
         if ($written > 0) {
             event(new MessagesWait);
         }
 
-        return $written;
+        return $trouble === null ? $written : throw $trouble;
     }
 
     private function tell(Person $person, PeopleStore $people): int
@@ -121,7 +132,8 @@ final readonly class NoticeLetters
         $lines = array_map(fn (Notice $notice): array => [$notice->title, ...$this->about($notice)], $notices);
 
         return StoredMessage::rows()->insertOrIgnore([
-            'key' => substr(hash('sha256', "notice:{$person->id}:{$key}"), 0, 40), 'channel' => Channel::Email->value,
+            'key' => substr(hash_hmac('sha256', "notice:{$person->id}:{$key}", (string) config('app.key')), 0, 40),
+            'channel' => Channel::Email->value,
             // It tells of what one person sees, and stands on no record where others would read it.
             'record_type' => $notices[0]->recordType, 'record_id' => 0, 'entry_id' => 0, 'rule_id' => null, 'person_id' => $person->id,
             'recipients' => Columns::json([

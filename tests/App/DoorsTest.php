@@ -100,4 +100,18 @@ final class DoorsTest extends AppTestCase
         $this->as('ines.okafor', 'POST', 'rehearse', $rule)->assertOk();
         $this->as('ines.okafor', 'POST', 'rehearse', $rule)->assertOk();
     }
+
+    /** Files that are taken out by many leave room at the door for those who work. */
+    public function test_all_of_them_take_out_only_a_few_files_at_once(): void
+    {
+        $this->assertNotNull($this->as('ines.okafor', 'GET', 'ledger/file')->assertOk());
+        foreach ([1, 2, 3] as $place) {
+            Cache::lock("at-once:file:all:{$place}", 60)->get();
+        }
+        foreach (['ledger/file', 'records/ticket/file'] as $file) {
+            $this->assertRefused($this->as('ines.okafor', 'GET', $file), 503, 'busy');
+        }
+        Cache::lock('at-once:file:all:2', 60)->forceRelease();
+        $this->as('ines.okafor', 'GET', 'records/ticket/file')->assertOk();
+    }
 }

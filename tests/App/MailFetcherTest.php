@@ -11,6 +11,9 @@ use App\Work\Lanes;
 use App\Work\Mail\Mailbox;
 use App\Work\Mail\MailFetcher;
 use App\Work\Mail\MailReader;
+use Illuminate\Database\Events\QueryExecuted;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Exceptions;
 use Tests\App\Support\AppTestCase;
 use Tests\App\Support\ImapServer;
 
@@ -56,6 +59,31 @@ final class MailFetcherTest extends AppTestCase
         self::assertSame(1, app(MailFetcher::class)->work());
         self::assertSame([MailKind::Unknown], IncomingMail::query()->get()->pluck('kind')->all());
         self::assertSame(['S'], $server->marks());
+    }
+
+    /** However many bring us into trouble each time, those behind them come in, and in the end the others are set apart. */
+    public function test_mails_that_always_fail_hide_no_other(): void
+    {
+        $server = $this->server = ImapServer::start();
+        config(['ledger.mail.imap' => $server->address()]);
+        Exceptions::fake();
+        DB::listen(static function (QueryExecuted $query): void {
+            if (str_starts_with($query->sql, 'insert into `incoming_mails`') && str_contains(implode(' ', $query->bindings), 'Cursed')) {
+                throw new \RuntimeException('This one.');
+            }
+        });
+        for ($nth = 0; $nth < 55; $nth++) {
+            $server->drop(self::mail("Cursed {$nth}", 'x'));
+        }
+        $server->drop(self::mail('Good', 'Behind them'));
+        $taken = app(MailFetcher::class)->work() + app(MailFetcher::class)->work();
+        self::assertSame([1, 'Behind them'], [$taken, IncomingMail::query()->value('text')]);
+        for ($time = 0; $time < 20; $time++) {
+            app(MailFetcher::class)->work();
+        }
+        $marks = array_count_values($server->marks());
+        ksort($marks);
+        self::assertSame(['F' => 55, 'S' => 1], $marks);
     }
 
     public function test_trouble_is_said_and_waits_for_nobody(): void

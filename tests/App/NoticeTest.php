@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\App;
 
 use App\Work\NoticeLetters;
+use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 use Tests\App\Support\Delivers;
@@ -32,6 +33,31 @@ final class NoticeTest extends AppTestCase
         self::assertSame(2, DB::table('mentions')->count());
     }
 
+    public function test_one_who_cannot_be_written_to_keeps_nobody_else_waiting(): void
+    {
+        $this->clockAt('2026-11-24T09:00:00Z');
+        $ticket = $this->ticket()['record']['id'];
+        foreach (['bram.castellan', 'lena.abara', 'rhea.colt'] as $handle) {
+            $this->as($handle, 'PUT', 'notices/ways', ['mention' => 'letter'])->assertOk();
+        }
+        $this->clockAt('2026-11-24T09:01:00Z');
+        $this->as('ines.okafor', 'POST', "records/ticket/{$ticket}/comments", ['text' => '@bram.castellan @lena.abara @rhea.colt look'])
+            ->assertCreated();
+        $first = min(array_map(fn (string $handle): int => $this->person($handle)->id, ['bram.castellan', 'lena.abara', 'rhea.colt']));
+        DB::listen(static function (QueryExecuted $query) use ($first): void {
+            if (str_starts_with($query->sql, 'insert ignore into `messages`') && in_array($first, $query->bindings, true)) {
+                throw new \RuntimeException('Not this one.');
+            }
+        });
+        try {
+            $this->app->make(NoticeLetters::class)->work();
+            self::fail('The trouble is told.');
+        } catch (\RuntimeException $trouble) {
+            self::assertSame('Not this one.', $trouble->getMessage());
+        }
+        self::assertSame(2, DB::table('messages')->where('channel', 'email')->where('record_id', 0)->count());
+    }
+
     public function test_a_letter_comes_at_once_and_once(): void
     {
         $this->as('lena.abara', 'PUT', 'notices/ways', ['task' => 'pigeon'])->assertStatus(422);
@@ -42,7 +68,7 @@ final class NoticeTest extends AppTestCase
         $this->comment($ticket['id'], '@lena.abara for the bell alone');
         $this->task($ticket['id'], 'Ring <Marit> & co');
         $letters = $this->app->make(NoticeLetters::class);
-        DB::listen($dies = static function (\Illuminate\Database\Events\QueryExecuted $query): void {
+        DB::listen($dies = static function (QueryExecuted $query): void {
             if (str_starts_with($query->sql, 'update `people`') && str_contains($query->sql, 'notices_sent_until')) {
                 throw new \RuntimeException('The machine dies.');
             }

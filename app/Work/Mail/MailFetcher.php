@@ -21,6 +21,11 @@ final readonly class MailFetcher
     /** One process at a time; one that died is not waited for longer than this. */
     private const LEASE_SECONDS = 300;
 
+    /** So often a mail is tried that brings us into trouble; then it is flagged, and stays for somebody to look at. */
+    private const MOST_TRIES = 8;
+
+    private const REMEMBERED_SECONDS = 172_800;
+
     public function __construct(private MailDoor $door, private Repository $cache)
     {
     }
@@ -52,8 +57,11 @@ final readonly class MailFetcher
         $taken = 0;
         try {
             // A mail that is too large or none at all is flagged, and stays for somebody to look at.
-            foreach (array_slice(@imap_search($box, 'UNSEEN UNFLAGGED UNDELETED', SE_UID) ?: [], 0, self::AT_ONCE) as $uid) {
-                $taken += $this->takeOne($box, (int) $uid) ? 1 : 0;
+            $found = array_map(intval(...), @imap_search($box, 'UNSEEN UNFLAGGED UNDELETED', SE_UID) ?: []);
+            // Those that brought us into trouble come behind all others.
+            usort($found, fn (int $one, int $other): int => [$this->tries($one), $one] <=> [$this->tries($other), $other]);
+            foreach (array_slice($found, 0, self::AT_ONCE) as $uid) {
+                $taken += $this->takeOne($box, $uid) ? 1 : 0;
             }
         } finally {
             imap_close($box);
@@ -74,14 +82,24 @@ final readonly class MailFetcher
         } catch (\DomainException) {
             $isTooLarge = true;
         } catch (\Throwable $trouble) {
-            // One that brings us into trouble keeps no other one waiting, and is fetched again.
+            // One that brings us into trouble keeps no other one waiting, and is fetched again, some times.
             report($trouble);
+            $tries = $this->tries($uid) + 1;
+            $this->cache->put("mail-tries:{$uid}", $tries, self::REMEMBERED_SECONDS);
+            if ($tries >= self::MOST_TRIES) {
+                imap_setflag_full($box, (string) $uid, '\\Flagged', ST_UID);
+            }
 
             return false;
         }
         imap_setflag_full($box, (string) $uid, $isTooLarge ? '\\Seen \\Flagged' : '\\Seen', ST_UID);
 
         return ! $isTooLarge;
+    }
+
+    private function tries(int $uid): int
+    {
+        return (int) $this->cache->get("mail-tries:{$uid}", 0);
     }
 
     private function open(Mailbox $mailbox): Box
