@@ -21,6 +21,9 @@ use VividLedger\Time\WorkingCalendar;
 final readonly class DatesDue implements Finds
 {
     /** Days that may lie between a date and the one whose moment is the next, where moments move to working days. */
+    /** Days ahead that are looked at for an anniversary, one after the other. */
+    private const AHEAD_DAYS = [10, 60, 370];
+
     private const MOST_ROLLED = 40;
 
     private const CHUNK = 2000;
@@ -150,19 +153,53 @@ final readonly class DatesDue implements Finds
         return $after->modify('+1 second');
     }
 
-    /** @param  array{WorkingCalendar, \DateTimeZone}  $clock */
+    /**
+     * The next days are looked at first, and the whole year only where nothing comes of them; of each day the oldest date stands for all.
+     *
+     * @param  array{WorkingCalendar, \DateTimeZone}  $clock
+     */
     private function nextAnniversary(Rule $rule, ArrivingDate $date, array $clock, \DateTimeImmutable $after): ?\DateTimeImmutable
     {
         $field = $date->field->name;
-        $next = null;
-        foreach (StoredRecord::rowsOf($rule->on)->whereNotNull($field)->distinct()->pluck($field) as $kept) {
-            $value = $date->isDay() ? (string) $kept : (string) Columns::iso($kept);
-            foreach ($date->moments($value, $clock, $after, $after->modify('+1 year')) as [$moment]) {
-                $next = $moment > $after && ($next === null || $moment < $next) ? $moment : $next;
+        $alike = $date->isDay() ? DayOfYear::of($field) : DayOfYear::withTime($field);
+        foreach (self::AHEAD_DAYS as $ahead) {
+            $until = $after->modify("+{$ahead} days");
+            $days = $this->anniversaries($date, $after, $until, $clock);
+            $kept = StoredRecord::rowsOf($rule->on)->whereNotNull($field)->groupBy($alike)
+                ->when($days !== null, static fn (Builder $rows): Builder => $rows->whereIn(DayOfYear::of($field), $days))
+                ->selectRaw("MIN(`{$field}`) AS kept")->pluck('kept');
+            $next = null;
+            foreach ($kept as $one) {
+                $value = $date->isDay() ? (string) $one : (string) Columns::iso($one);
+                foreach ($date->moments($value, $clock, $after, $until) as [$moment]) {
+                    $next = $moment > $after && $moment <= $until && ($next === null || $moment < $next) ? $moment : $next;
+                }
+            }
+            if ($next !== null) {
+                return $next;
             }
         }
 
-        return $next;
+        return null;
+    }
+
+    /**
+     * @param  array{WorkingCalendar, \DateTimeZone}  $clock
+     * @return ?list<string> days of the year whose moments may lie in a span, "02-28"; null for all
+     */
+    private function anniversaries(ArrivingDate $date, \DateTimeImmutable $after, \DateTimeImmutable $until, array $clock): ?array
+    {
+        [$first, $last] = $date->due->bases($after, $until, $clock[1], $clock[0]);
+        // A day more at each end, for what is another day in another zone.
+        [$day, $last, $days] = [$first->modify('-2 days'), $last->modify('+2 days'), []];
+        for (; $day <= $last; $day = $day->modify('+1 day')) {
+            $days[$day->format('m-d')] = true;
+            if (count($days) > 360) {
+                return null;
+            }
+        }
+
+        return [...array_keys($days), ...isset($days['02-28']) ? ['02-29'] : []];
     }
 
     /**

@@ -4,9 +4,15 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Store\StoredRuleBook;
+use App\Work\Clocks;
+use App\Work\DatesDue;
 use App\Work\Sweep;
 use Illuminate\Support\Facades\DB;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
 use Tests\App\Support\TimeTestCase;
+use VividLedger\Rule\Trigger\WaitsForDate;
 
 /** Rules that time sets off: dates, quiet, timetables; and what happens to records that match when a rule is put in force. */
 final class SweepTest extends TimeTestCase
@@ -75,6 +81,44 @@ final class SweepTest extends TimeTestCase
         DB::table('sweeps')->update(['swept_until' => '2026-11-24 08:40:00']);
         self::assertSame(0, $this->app->make(Sweep::class)->work());
         self::assertSame([1, 1, 1, 0], array_map(fn (int $id): int => count($this->fired($rule, $id)), $ids));
+    }
+
+    /** The next anniversary of all, found by looking a little ahead, is the earliest of all that there are. */
+    public function test_the_next_anniversary_is_the_earliest(): void
+    {
+        $random = new Randomizer(new Mt19937(3));
+        $row = $this->created('agreement', ['title' => 'Care', 'customer' => $this->customer()['id'], 'status' => 'running'])['record'];
+        $due = $this->app->make(DatesDue::class);
+        $rules = array_map(fn (int $days): int => $this->inForce([
+            'name' => "By {$days}", 'on' => 'agreement', 'when' => [
+                'kind' => 'date', 'field' => 'start', 'amount' => $days, 'unit' => 'day', 'time' => '08:00', 'yearly' => true,
+            ], 'fires' => ['kind' => 'every_time'], 'lines' => [self::COMMENT],
+        ]), [-400, -30, 0, 45, 700]);
+        $book = $this->app->make(StoredRuleBook::class);
+        $clock = $this->app->make(Clocks::class)->company();
+        $dates = ['2024-02-29', '2000-02-28', '2027-01-01'];
+        for ($round = 0; $round < 25; $round++) {
+            $values = array_map(static fn (int $nth): string => $random->getInt(0, 3) === 0 ? $dates[$random->getInt(0, 2)]
+                : date('Y-m-d', $random->getInt(315_532_800, 1_830_000_000)), range(0, $random->getInt(0, 2)));
+            DB::table('records_agreement')->delete();
+            foreach ($values as $nth => $value) {
+                DB::table('records_agreement')->insert(['id' => 9000 + $nth, 'version' => 1, 'title' => 'x', 'start' => $value,
+                    'customer' => $row['values']['customer']['id'] ?? $row['values']['customer'], 'status' => 'running',
+                    'created_at' => '2026-01-01 00:00:00', 'updated_at' => '2026-01-01 00:00:00']);
+            }
+            $after = new \DateTimeImmutable('@'.$random->getInt(1_764_000_000, 1_900_000_000));
+            foreach ($rules as $id) {
+                $rule = $book->page($id, 1) ?? self::fail('It is in force.');
+                $arriving = $rule->trigger instanceof WaitsForDate ? $rule->trigger->arriving() : self::fail('It waits for a date.');
+                $moments = [];
+                foreach ($values as $value) {
+                    array_push($moments, ...array_column($arriving->moments($value, $clock, $after, $after->modify('+370 days')), 0));
+                }
+                $ahead = array_filter($moments, static fn (\DateTimeImmutable $moment): bool => $moment > $after
+                    && $moment <= $after->modify('+370 days'));
+                self::assertEquals($ahead === [] ? null : min($ahead), $due->next($rule, $after), "{$rule->name}: ".implode(' ', $values));
+            }
+        }
     }
 
     public function test_every_year_on_the_owners_clock_and_by_a_moment(): void

@@ -14,4 +14,10 @@ final class DayOfYear
     {
         return new Expression("DATE_FORMAT(`{$column}`, '%m-%d')");
     }
+
+    /** @return Expression<non-falsy-string> "02-28 09:30:00" */
+    public static function withTime(string $column): Expression
+    {
+        return new Expression("DATE_FORMAT(`{$column}`, '%m-%d %T')");
+    }
 }
