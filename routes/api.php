@@ -128,7 +128,8 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::get('records/{type}/groups', [ListController::class, 'groups']);
         Route::get('records/{type}/views', [ViewController::class, 'index']);
         Route::post('records/{type}/views', [ViewController::class, 'store']);
-        Route::get('records/{type}/file', [ListController::class, 'file'])->middleware([MayAct::class.':export', AtOnce::class.':file,1,3']);
+        Route::get('records/{type}/file',
+            [ListController::class, 'file'])->middleware([MayAct::class.':export', AtOnce::class.':file,1,3']);
         Route::get('records/{type}/{id}', [RecordController::class, 'show']);
         Route::get('records/{type}/{id}/account', [RecordController::class, 'account']);
         Route::get('records/{type}/{id}/beside', [BesideController::class, 'show']);

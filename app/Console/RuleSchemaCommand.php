@@ -19,6 +19,9 @@ final class RuleSchemaCommand extends Command
     public function handle(): int
     {
         file_put_contents(base_path(RuleSchema::PATH), RuleSchema::made());
+        foreach (['rule-draft', 'setup'] as $written) {
+            copy(resource_path("schema/{$written}.json"), base_path("docs/schema/{$written}.schema.json"));
+        }
         foreach (SetupParts::all() as $part) {
             file_put_contents(base_path('docs/schema/'.SetupFile::name($part)), SetupFile::published($part));
         }

@@ -15,6 +15,7 @@ use App\Store\HookStore;
 use App\Store\HouseClock;
 use App\Store\KeptStore;
 use App\Store\PeopleKeeper;
+use App\Store\RuleFile;
 use App\Store\RuleOrder;
 use App\Store\RuleStore;
 use App\Store\SchemaStore;
@@ -81,12 +82,18 @@ final readonly class Demo
         $this->putInForce('3*');
     }
 
+    /** @return array<string, mixed> */
+    private static function ruleFile(string $path): array
+    {
+        return app(RuleFile::class)->plain(json_decode((string) file_get_contents($path), true, 512, JSON_THROW_ON_ERROR));
+    }
+
     private function putInForce(string $which): void
     {
         $rules = app(RuleStore::class);
         $by = Person::query()->where('role', 'administrator')->orderBy('id')->firstOrFail()->id;
         foreach (glob(database_path("demo/rules/{$which}.json")) ?: [] as $path) {
-            $file = json_decode((string) file_get_contents($path), true, 512, JSON_THROW_ON_ERROR);
+            $file = self::ruleFile($path);
             $id = $rules->draft($file, $by);
             if (! str_ends_with($path, '.draft.json')) {
                 app(RulePublisher::class)->publish($id, 1, $by);
@@ -153,7 +160,7 @@ final readonly class Demo
     public function pauseRules(): void
     {
         foreach (self::PAUSED as $name) {
-            $file = json_decode((string) file_get_contents(database_path("demo/rules/{$name}.json")), true, 512, JSON_THROW_ON_ERROR);
+            $file = self::ruleFile(database_path("demo/rules/{$name}.json"));
             $id = (int) StoredRule::rows()->where('name', $file['name'])->value('id');
             app(RulePublisher::class)->move(
                 $id,
@@ -192,7 +199,7 @@ final readonly class Demo
     {
         $by = Person::query()->where('role', 'administrator')->orderBy('id')->firstOrFail()->id;
         foreach (self::PROVEN as $name) {
-            $file = json_decode((string) file_get_contents(database_path("demo/rules/{$name}.json")), true, 512, JSON_THROW_ON_ERROR);
+            $file = self::ruleFile(database_path("demo/rules/{$name}.json"));
             $row = StoredRule::query()->where('name', $file['name'])->firstOrFail();
             $rule = app(RuleReader::class)->read($file, $row->id, (int) $row->page, $row->either_or)->rule
                 ?? throw new \LogicException("The demo rule {$name} does not read.");

@@ -8,6 +8,7 @@ use App\Models\Columns;
 use App\Store\Access\InSight;
 use App\Store\Sql\Matching;
 use Illuminate\Database\Query\Builder;
+use Illuminate\Database\QueryException;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use VividLedger\Condition\Condition;
@@ -26,6 +27,8 @@ final readonly class RecordList
     private const NEAR = 500;
 
     private const MOST_LOOKED_AT = 20_000;
+
+    private const NO_SUCH_INDEX = 1176;
 
     /** Grouped by more than so many values, nobody reads it. */
     private const MOST_GROUPS = 500;
@@ -117,8 +120,13 @@ final readonly class RecordList
             return null;
         }
         $matching = Matching::query($type, $condition, $this->clock->now(), $this->company->zone(), $this->inSight, $index, $beside);
-        $rows = $this->sorted($searched?->narrow($matching) ?? $matching, $sorts)->forPage($page, $perPage)
-            ->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT)->get();
+        try {
+            $rows = $this->sorted($searched?->narrow($matching) ?? $matching, $sorts)->forPage($page, $perPage)
+                ->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT)->get();
+        } catch (QueryException $without) {
+            // A type with very many fields has no index for the last of them.
+            return ($without->errorInfo[1] ?? null) === self::NO_SUCH_INDEX ? null : throw $without;
+        }
 
         return $rows->count() < $perPage ? null : $rows;
     }

@@ -27,26 +27,9 @@ final readonly class RuleDoor
         }
         $problems = array_map(
             static fn (array $problem): Problem => new Problem($problem['at'], $problem['code'], $problem['message']),
-            RuleSchema::problems(json_decode((string) json_encode(['format' => RuleReader::FORMAT] + self::filled($file)))),
+            RuleSchema::problems(json_decode((string) json_encode(['format' => RuleReader::FORMAT] + RuleFile::filled($file)))),
         );
 
         return $problems === [] ? $read : new RulePage($read->rows, $problems, null, $read->offers);
-    }
-
-    /**
-     * What is left empty says as much as what is left out; and of an empty list nobody knows whether it was an object.
-     *
-     * @param  array<mixed>  $json
-     * @return array<mixed>
-     */
-    private static function filled(array $json): array
-    {
-        $filled = array_map(static fn (mixed $value): mixed => is_array($value) ? self::filled($value) : $value, $json);
-
-        return array_is_list($json) ? $filled : array_filter(
-            $filled,
-            static fn (mixed $value, int|string $key): bool => $value !== null && ($value !== [] || $key === 'of' || $key === 'lines'),
-            ARRAY_FILTER_USE_BOTH,
-        );
     }
 }

@@ -18,11 +18,14 @@ final class RuleSchema
 
     /**
      * @param  mixed  $data  decoded with objects as objects
+     * @param  string  $schema  the path of the schema it is held against
      * @return list<array{at: string, code: string, message: string}>
      */
-    public static function problems(mixed $data): array
+    public static function problems(mixed $data, string $schema = self::PATH): array
     {
-        $error = (new Validator(max_errors: self::MOST, stop_at_first_error: false))->validate($data, self::inUse())->error();
+        $held = $schema === self::PATH ? self::inUse()
+            : (object) json_decode((string) file_get_contents(base_path($schema)), false, 64, JSON_THROW_ON_ERROR);
+        $error = (new Validator(max_errors: self::MOST, stop_at_first_error: false))->validate($data, $held)->error();
         $problems = [];
         foreach ($error === null ? [] : self::leaves($error) as $leaf) {
             $at = implode('', array_map(static fn (int|string $part): string => "/{$part}", $leaf->data()->fullPath()));

@@ -132,6 +132,36 @@ final class FieldTest extends AppTestCase
         self::assertSame(['C', 'North'], array_values((array) DB::table('records_boat')->where('name', 'Ada')->first(['sign', 'pier'])));
     }
 
+    /** As many fields as there may be, of the widest sort, and rows in which all of them are full. */
+    public function test_a_type_takes_as_many_fields_as_it_says(): void
+    {
+        $kinds = ['text', 'email', 'date', 'text'];
+        for ($nth = DB::table('record_types')->where('name', 'boat')->value(DB::raw('JSON_LENGTH(definition, "$.fields")')); $nth < 180; $nth++) {
+            $this->field('boat', ['label' => "Wide {$nth}", 'type' => $kinds[$nth % 4]])->assertCreated();
+        }
+        $this->assertRefused($this->field('boat', ['label' => 'One more', 'type' => 'text']), 409, 'invalid_values', '/label');
+        $full = ['name' => 'Full'];
+        foreach ($this->as('ines.okafor', 'GET', 'schema')->json('types') as $type) {
+            foreach ($type['name'] === 'boat' ? $type['fields'] : [] as $field) {
+                if (str_starts_with($field['name'], 'wide')) {
+                    $full[$field['name']] = match ($field['type']) {
+                        'date' => '2027-01-01', 'email' => str_repeat('a', 60).'@'.str_repeat('b', 40).'.example',
+                        default => str_repeat('ß', 190),
+                    };
+                }
+            }
+        }
+        $boat = $this->created('boat', $full, 'ines.okafor')['record'];
+        self::assertSame(str_repeat('ß', 190), $boat['values']['wide_179']);
+        $this->as('ines.okafor', 'GET', 'records/boat?sort=wide_178&columns=name,wide_178')->assertOk();
+        $this->as('ines.okafor', 'GET', 'records/boat?search='.str_repeat('ß', 5))->assertOk();
+        $type = json_decode((string) DB::table('record_types')->where('name', 'boat')->value('definition'), true);
+        $this->changeField('boat', 'wide_179', ['version' => $this->version('boat'), 'unique' => true])->assertNoContent();
+        $twin = $this->as('ines.okafor', 'POST', 'records/boat', ['values' => ['name' => 'Twin', 'wide_179' => str_repeat('ß', 190)]]);
+        $this->assertRefused($twin, 422, 'invalid_values', '/values/wide_179');
+        self::assertCount(180, $type['fields']);
+    }
+
     public function test_a_stage_asks_for_what_it_needs_and_holds_up_nobody_else(): void
     {
         $this->field('trip', ['label' => 'Report', 'type' => 'text', 'requiredAt' => ['done']])->assertCreated();

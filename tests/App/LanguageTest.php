@@ -27,7 +27,7 @@ final class LanguageTest extends AppTestCase
         $this->as('bram.castellan', 'PUT', 'notices/ways', ['task' => 'pigeon'])->assertStatus(422)
             ->assertJsonPath('problems.0.message', 'Das Feld task hat keinen der Werte, die es haben kann.');
         $this->as('bram.castellan', 'GET', 'records/ticket/999999')->assertNotFound()
-            ->assertJsonPath('title', 'Das gibt es nicht: Ticket T-999999.');
+            ->assertJsonPath('detail', 'Das gibt es nicht: Ticket T-999999.');
 
         $ticket = $this->ticket(['cost' => '1240.5', 'due' => '2026-12-24'])['record'];
         $shown = $this->as('bram.castellan', 'GET', "records/ticket/{$ticket['id']}")->json('shown');
@@ -46,7 +46,7 @@ final class LanguageTest extends AppTestCase
         $this->get('/', ['Accept-Language' => 'de-AT,de;q=0.9,en;q=0.5'])->assertSee('<html lang="de">', false);
         $this->get('/', ['Accept-Language' => 'fi,pt;q=0.5'])->assertSee('<html lang="en">', false);
         $this->json('GET', '/api/session', [], ['Accept-Language' => 'de'])->assertStatus(401)
-            ->assertJsonPath('title', 'Melden Sie sich zuerst an.');
+            ->assertJsonPath('detail', 'Melden Sie sich zuerst an.');
         $this->as('bram.castellan', 'PUT', 'language', ['language' => 'fr'])->assertStatus(422);
 
         $bram = Person::query()->where('handle', 'bram.castellan')->firstOrFail();

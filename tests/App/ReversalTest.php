@@ -80,7 +80,7 @@ final class ReversalTest extends TimeTestCase
         );
         $task = (int) DB::table('tasks')->value('id');
         $this->as('ines.okafor', 'POST', "tasks/{$task}/complete")->assertStatus(409)->assertJsonPath(
-            'title',
+            'detail',
             '“Look” was cancelled. Open it again first.',
         );
         $this->as('ines.okafor', 'PATCH', 'tasks', ['ids' => [$task], 'dueAt' => '2027-01-01T09:00:00Z'])->assertStatus(409);

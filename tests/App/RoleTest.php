@@ -28,7 +28,7 @@ final class RoleTest extends AppTestCase
                 ['subject' => 'Fern', 'priority' => 'normal', 'status' => 'open', 'owner' => $lena, 'customer' => $this->customer()['id'],
                 ])['record'];
         $delete = fn () => $this->as('lena.abara', 'DELETE', "records/ticket/{$ticket['id']}?version={$ticket['version']}");
-        $delete()->assertForbidden()->assertJsonPath('title', 'As Desk you do not delete tickets.');
+        $delete()->assertForbidden()->assertJsonPath('detail', 'As Desk you do not delete tickets.');
         $file = RightsWalkTest::DESK;
         $file['reaches']['ticket']['delete'] = 'own';
         $said = $ines('POST', 'roles/desk/difference', ['file' => $file])->assertOk()->json('said');

@@ -12,6 +12,7 @@ use App\Evidence\Setup\SetupPlan;
 use App\Evidence\Setup\Setups;
 use App\Models\StoredRule;
 use App\Store\Refused;
+use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
@@ -67,6 +68,81 @@ final class SetupTest extends AppTestCase
         $this->forgetEverything();
         $ticket = $this->ticket(['priority' => 'urgent', 'customer' => $this->created('customer', ['name' => 'Brine'])['record']['id']]);
         self::assertSame('needed', $ticket['record']['values']['review']);
+    }
+
+    /** A setup that has just been taken out says nothing new, whatever rules there are: alike in name, empty in places, still written on. */
+    public function test_what_was_just_taken_out_says_nothing_new(): void
+    {
+        $keep = ['name' => 'Twice', 'on' => 'customer', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'], 'lines' => [
+            ['kind' => 'comment', 'text' => 'One'],
+        ]];
+        $this->as('ines.okafor', 'POST', 'endpoints', ['name' => 'Books', 'url' => 'https://books.example/', 'method' => 'POST',
+            'headers' => [], 'timeout' => 5, 'tries' => 2, 'atOnce' => 1, 'perMinute' => 60, 'mayBeInside' => false])->assertCreated();
+        $this->inForce($keep);
+        $this->inForce(['lines' => [['kind' => 'comment', 'text' => 'Another']]] + $keep);
+        $this->inForce(['name' => 'Calls', 'lines' => [['kind' => 'call', 'endpoint' => 'Books', 'send' => [
+            ['path' => 'name', 'name' => 'name'],
+        ], 'keep' => []]]] + $keep);
+        $this->as('ines.okafor', 'POST', 'rules', ['file' => ['name' => 'Unfinished', 'lines' => [['kind' => 'comment']]] + $keep])
+            ->assertCreated();
+        $texts = $this->setups()->export();
+        $plan = $this->plan($texts);
+        self::assertSame([[], []], [$plan->problems, array_map(static fn ($change): string => $change->path, $plan->changes)]);
+        // Both of those that are called the same come to another company, and each goes on as itself.
+        $second = array_values(array_filter($texts, static fn (string $text): bool => str_contains($text, '"Another"')))[0];
+        self::assertSame(2, json_decode($second, true)['which']);
+        $path = (string) array_search($second, $texts, true);
+        $this->setups()->apply([$path => str_replace('"Another"', '"A third"', $second)] + $texts, $this->person('ines.okafor')->id);
+        self::assertSame([1, 2], StoredRule::query()->where('name', 'Twice')->orderBy('id')->pluck('page')->all());
+    }
+
+    /** What does not fit is refused before anything is made; and what was made for something that breaks is taken away. */
+    public function test_nothing_is_left_of_a_setup_that_does_not_come(): void
+    {
+        $this->leaveTheUsualOne();
+        $this->app->make(Demo::class)->loadBase();
+        $this->forgetEverything();
+        $texts = $this->larkmoss();
+        $path = self::path($texts, 'types/', 'ticket.json');
+        $columns = fn (): array => DB::getSchemaBuilder()->getColumnListing('records_ticket');
+        $before = $columns();
+        $with = function (int $count) use ($texts, $path): array {
+            $type = json_decode($texts[$path]);
+            for ($nth = 0; $nth < $count; $nth++) {
+                $type->fields->{"more_{$nth}"} = ['label' => "More {$nth}", 'type' => 'text'];
+            }
+
+            return [$path => (string) json_encode($type)] + $texts;
+        };
+        $plan = $this->plan($with(1200));
+        self::assertSame(["{$path}#/fields"], array_column($plan->problems, 'at'));
+        $this->assertThrows(fn () => $this->setups()->apply($with(1200), $this->person('ines.okafor')->id), Refused::class);
+        self::assertSame($before, $columns());
+        DB::listen(static function (QueryExecuted $query): void {
+            if (str_contains($query->sql, '`entries`') && in_array('setup_applied', $query->bindings, true)) {
+                throw new \RuntimeException('the power went');
+            }
+        });
+        $this->assertThrows(fn () => $this->setups()->apply($with(8), $this->person('ines.okafor')->id), \RuntimeException::class);
+        self::assertSame($before, $columns());
+    }
+
+    public function test_an_odd_folder_is_said_to_be_one(): void
+    {
+        $directory = sys_get_temp_dir().'/vivid-ledger-odd-'.getmypid();
+        $files = new Filesystem;
+        try {
+            SetupFolder::write($directory, $this->larkmoss());
+            mkdir("{$directory}/rules/zz.json");
+            self::assertSame(0, Artisan::call('ledger:config', ['do' => 'plan', 'folder' => $directory]), Artisan::output());
+            self::assertSame(0, Artisan::call('ledger:config', ['do' => 'export', 'folder' => $directory]));
+            foreach (['export' => "{$directory}/setup.json", 'plan' => "{$directory}/none", 'apply' => '/dev/null'] as $do => $folder) {
+                self::assertSame(1, Artisan::call('ledger:config', ['do' => $do, 'folder' => $folder]));
+                self::assertMatchesRegularExpression('/cannot be written|There is no setup here/', Artisan::output());
+            }
+        } finally {
+            $files->deleteDirectory($directory);
+        }
     }
 
     public function test_the_published_schemas_are_those_that_are_held_against(): void

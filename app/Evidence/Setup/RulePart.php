@@ -18,6 +18,7 @@ use App\Store\RuleOrder;
 use App\Store\RuleSchema;
 use App\Store\RuleStore;
 use App\Work\RulePublisher;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\Schema;
 use VividLedger\Rehearse\LineDifference;
 use VividLedger\Rule\Reading\RuleReader;
@@ -54,6 +55,8 @@ final class RulePart implements SetupPart
         return ['required' => ['rule', 'status'], 'properties' => [
             'rule' => ['$ref' => basename(RuleSchema::PATH)], 'status' => ['enum' => ['draft', 'in_force', 'paused']],
             'eitherOr' => ['type' => 'string', 'maxLength' => 80],
+            // Of several that are called the same, in their order.
+            'which' => ['type' => 'integer', 'minimum' => 2, 'maximum' => 500],
         ]];
     }
 
@@ -61,13 +64,26 @@ final class RulePart implements SetupPart
     {
         $rule = (array) $document['rule'];
 
-        return "{$rule['on']}: {$rule['name']}";
+        return "{$rule['on']}: {$rule['name']}".(isset($document['which']) ? " ({$document['which']})" : '');
     }
 
     public function documents(): array
     {
-        return array_values(StoredRule::query()->where('status', '<>', RuleStatus::Retired)->orderBy('position')->orderBy('id')->get()
-            ->filter($this->isFinished(...))->map($this->document(...))->all());
+        [$documents, $named] = [[], []];
+        foreach (self::rules()->get()->filter($this->isFinished(...)) as $rule) {
+            $document = $this->document($rule);
+            $key = self::key($document);
+            $which = $named[$key] = ($named[$key] ?? 0) + 1;
+            $documents[] = $document + ($which === 1 ? [] : ['which' => $which]);
+        }
+
+        return $documents;
+    }
+
+    /** @return Builder<StoredRule> those there are, in their order */
+    private static function rules(): Builder
+    {
+        return StoredRule::query()->where('status', '<>', RuleStatus::Retired)->orderBy('position')->orderBy('id');
     }
 
     public function difference(?array $here, array $there): array
@@ -107,10 +123,10 @@ final class RulePart implements SetupPart
         $file = $this->files->plain($document['rule']);
         $travelled = $file['proofs'] ?? [];
         unset($file['proofs']);
-        $stored = StoredRule::query()->where('record_type', $file['on'])->where('name', $file['name'])
-            ->where('status', '<>', RuleStatus::Retired)->lockForUpdate()->first();
+        $stored = self::rules()->where('record_type', $file['on'])->where('name', $file['name'])->lockForUpdate()->get()
+            ->filter($this->isFinished(...))->values()->get(((int) ($document['which'] ?? 1)) - 1);
         $here = $stored === null ? null : self::asArrays($this->document($stored));
-        if ($here !== null && NamedPart::same($here, $document)) {
+        if ($here !== null && NamedPart::same($here, array_diff_key($document, ['which' => true]))) {
             return;
         }
         $id = $stored->id ?? $this->rules->draft($file, $how->by);

@@ -27,8 +27,9 @@ final class SetupFolder
         $texts = [];
         foreach ([...(glob("{$directory}/*.json") ?: []), ...(glob("{$directory}/*/*.json") ?: [])] as $path) {
             $name = substr($path, strlen($directory) + 1);
-            if (preg_match(self::PATH, $name) === 1) {
-                $texts[$name] = self::checked($name, (string) file_get_contents($path));
+            if (preg_match(self::PATH, $name) === 1 && is_file($path)) {
+                $text = @file_get_contents($path);
+                $texts[$name] = $text === false ? throw self::refused(Words::say('{path} cannot be read.', path: $name)) : self::checked($name, $text);
             }
         }
 
@@ -40,8 +41,8 @@ final class SetupFolder
     {
         foreach ($texts as $path => $text) {
             $at = "{$directory}/{$path}";
-            is_dir(dirname($at)) || mkdir(dirname($at), 0755, true);
-            file_put_contents($at, $text);
+            $isWritten = (is_dir(dirname($at)) || @mkdir(dirname($at), 0755, true)) && @file_put_contents($at, $text) === strlen($text);
+            $isWritten || throw self::refused(Words::say('{path} cannot be written.', path: $at));
         }
         // What is no longer there is not left lying beside the rest.
         foreach (array_diff(array_keys(self::texts($directory)), array_keys($texts)) as $gone) {
@@ -96,7 +97,7 @@ final class SetupFolder
     /** @return array<string, string> */
     private static function texts(string $directory): array
     {
-        $paths = [...(glob("{$directory}/*.json") ?: []), ...(glob("{$directory}/*/*.json") ?: [])];
+        $paths = array_filter([...(glob("{$directory}/*.json") ?: []), ...(glob("{$directory}/*/*.json") ?: [])], is_file(...));
 
         return array_fill_keys(array_map(static fn (string $path): string => substr($path, strlen($directory) + 1), $paths), '');
     }

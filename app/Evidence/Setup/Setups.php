@@ -36,7 +36,7 @@ final readonly class Setups
     public function export(): array
     {
         $texts = ['setup.json' => json_encode([
-            'format' => self::FORMAT, 'company' => $this->app->make(Company::class)->name(),
+            '$schema' => 'setup.schema.json', 'format' => self::FORMAT, 'company' => $this->app->make(Company::class)->name(),
             'timeZone' => $this->app->make(Company::class)->zone()->getName(),
             'at' => Value::instantText($this->app->make(HouseClock::class)->now()),
         ], JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)."\n"];
@@ -90,7 +90,7 @@ final readonly class Setups
         $plan = $this->plan($texts, $by, $despite);
         self::mustBeSound($plan->problems);
         $documents = self::changed($this->read($texts)[0], $plan->changes);
-        $this->app->make(TypePart::class)->prepare(array_values($documents[TypePart::class] ?? []));
+        $back = $this->app->make(TypePart::class)->prepare(array_values($documents[TypePart::class] ?? []));
         try {
             $this->db->transaction(function () use ($documents, $by, $despite, $plan): void {
                 self::mustBeSound($this->bring($documents, new Bringing($by, true, $despite)));
@@ -100,6 +100,9 @@ final readonly class Setups
                     )]);
                 }
             });
+        } catch (\Throwable $thrown) {
+            $back();
+            throw $thrown;
         } finally {
             $this->forget();
         }

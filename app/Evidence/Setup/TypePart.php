@@ -116,12 +116,29 @@ final class TypePart implements SetupPart
         return $said;
     }
 
-    /** @param  list<array<string, mixed>>  $documents */
-    public function prepare(array $documents): void
+    /**
+     * @param  list<array<string, mixed>>  $documents
+     * @return \Closure(): void takes away what was made
+     */
+    public function prepare(array $documents): \Closure
     {
-        foreach ($documents as $document) {
-            $this->carrier->prepare((string) $document['name'], array_diff_key($document, ['name' => true]));
+        /** @var list<\Closure(): void> $made */
+        $made = [];
+        $back = static function () use (&$made): void {
+            foreach (array_reverse($made) as $one) {
+                $one();
+            }
+        };
+        try {
+            foreach ($documents as $document) {
+                $made[] = $this->carrier->prepare((string) $document['name'], array_diff_key($document, ['name' => true]));
+            }
+        } catch (\Throwable $thrown) {
+            $back();
+            throw $thrown;
         }
+
+        return $back;
     }
 
     public function bring(array $document, Bringing $how): void

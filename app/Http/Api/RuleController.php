@@ -417,7 +417,7 @@ final class RuleController extends Controller
         $travelling = $proofs->write($id, $rule->on);
 
         return response(
-            $files->write($file + ($travelling === [] ? [] : ['proofs' => $travelling])),
+            $files->write($file + ($travelling === [] ? [] : ['proofs' => $travelling]), $this->door->read($file, $id)->rule !== null),
             200,
             [
                 'Content-Type' => 'application/json',

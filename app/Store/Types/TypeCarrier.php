@@ -31,22 +31,41 @@ final readonly class TypeCarrier
     }
 
     /**
-     * Tables and columns, made before anything else: as long as no definition names them, nobody looks at them, and a try that comes to
-     * nothing leaves them where the next one finds them.
+     * Tables and columns, made before anything else: as long as no definition names them, nobody looks at them.
      *
      * @param  array<string, mixed>  $definition
+     * @return \Closure(): void takes them away again, where the rest comes to nothing
+     *
+     * @throws \Throwable when they cannot be made; then none of them are
      */
-    public function prepare(string $name, array $definition): void
+    public function prepare(string $name, array $definition): \Closure
     {
-        if (RecordTypeDefinition::query()->find($name) === null) {
-            TypeTable::create($this->db, Definition::read($name, $definition));
-        }
-        $there = TypeTable::columns($this->db, $name);
-        foreach ($definition['fields'] as $field => $of) {
-            if (! in_array($field, $there, true)) {
-                TypeTable::addColumn($this->db, $name, $field, $of);
+        $isNew = RecordTypeDefinition::query()->find($name) === null;
+        $made = [];
+        $back = function () use ($name, $isNew, &$made): void {
+            $isNew ? TypeTable::drop($this->db, $name) : TypeTable::dropColumns($this->db, $name, ...$made);
+        };
+        try {
+            if ($isNew) {
+                TypeTable::create($this->db, Definition::read($name, $definition));
             }
+            $there = TypeTable::columns($this->db, $name);
+            foreach ($definition['fields'] as $field => $of) {
+                if (! in_array($field, $there, true)) {
+                    TypeTable::addColumn($this->db, $name, $field, $of);
+                    $made[] = $field;
+                }
+                if (($of['unique'] ?? false) && TypeTable::unique($this->db, $name, $field, true) > 0) {
+                    $message = Words::say('{field}: some values stand in more than one record.', field: $of['label']);
+                    throw Refused::at("/fields/{$field}/unique", $message, RefusedFor::Conflict);
+                }
+            }
+        } catch (\Throwable $thrown) {
+            $back();
+            throw $thrown;
         }
+
+        return $back;
     }
 
     /**
@@ -111,6 +130,9 @@ final readonly class TypeCarrier
     /** @param  array<string, mixed>  $definition */
     private function judge(string $name, array $definition): void
     {
+        if (count($definition['fields']) > TypeTable::MOST_FIELDS) {
+            throw Refused::at('/fields', Words::say('At most {fields} fields.', fields: TypeTable::MOST_FIELDS));
+        }
         foreach (['title' => [FieldType::Text], 'owner' => [FieldType::Person]] as $member => $types) {
             $field = $definition['fields'][$definition[$member]] ?? null;
             if ($field === null || ! in_array(FieldType::from($field['type']), $types, true)) {

@@ -25,8 +25,6 @@ final readonly class TypeKeeper
     /** At most so many characters, of what records are called. */
     private const WORDS = 40;
 
-    private const MOST_FIELDS = 250;
-
     public function __construct(
         private Connection $db,
         private SchemaStore $schemas,
@@ -113,8 +111,8 @@ final readonly class TypeKeeper
         $row = $this->row($type);
         $field = FieldGiven::made($given, $this->schemas->schema());
         $names = array_map(strval(...), array_keys($row->definition['fields']));
-        if (count($names) >= self::MOST_FIELDS) {
-            throw Refused::at('/label', Words::say('At most {fields} fields.', fields: self::MOST_FIELDS), RefusedFor::Conflict);
+        if (count($names) >= TypeTable::MOST_FIELDS) {
+            throw Refused::at('/label', Words::say('At most {fields} fields.', fields: TypeTable::MOST_FIELDS), RefusedFor::Conflict);
         }
         self::mustBeFree($row, $field['label'], null);
         // A column that a crash left behind is in nobody's way.

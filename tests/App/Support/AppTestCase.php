@@ -183,7 +183,9 @@ abstract class AppTestCase extends TestCase
     /** @return array<string, mixed> a rule of the demo, as its file has it */
     protected function demoFile(string $name): array
     {
-        return json_decode((string) file_get_contents(database_path("demo/rules/{$name}.json")), true, 64, JSON_THROW_ON_ERROR);
+        $file = json_decode((string) file_get_contents(database_path("demo/rules/{$name}.json")), true, 64, JSON_THROW_ON_ERROR);
+
+        return array_diff_key($file, ['format' => true]);
     }
 
     /** @param  array<string, mixed>  $file */
